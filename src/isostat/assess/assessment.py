@@ -1,0 +1,102 @@
+"""Job -> Assessment: everything that the screen, the command line and the tests know of a job. Pure."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, fit_figures, loads
+from isostat.assess.springs import FoundSpring, Ordered, as_stand, found_springs, order
+from isostat.assess.stand import NO_SPRINGS, SPRING, Springs, stand
+from isostat.assess.standing import Standing, stand_up
+from isostat.core.limits import GRAVITY, Floats
+from isostat.core.vehicle.pose import Pose, planar_travel, spring_forces
+from isostat.core.vehicle.statics import lever, weight_of
+from isostat.job.schema import Job
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Loading:
+    """What each case weighs and where; B = cases of the job."""
+
+    whole_kg: Floats  # (B,) with the unsprung
+    gravity_x_m: Floats  # (B,) forward of the front axle
+    gravity_y_m: Floats  # (B,) left of the middle
+    sprung: Floats  # (3, B) N and N·m
+    items_kg: Floats  # (B, items) on board
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Assessment:
+    """A job, solved. Arrays (A, 2, B) with A axles, left and right, B cases of the job."""
+
+    job: Job
+    axles: tuple[AxleFigures, ...]
+    found_fits: tuple[FitFigures, ...]
+    fits: tuple[FitFigures, ...]
+    found_springs: tuple[tuple[FoundSpring, FoundSpring], ...]
+    orders: tuple[Ordered, ...]
+    loading: Loading
+    baseline_m: Floats  # (A, 2) hub to arch
+    found: Standing
+    proposed: Standing
+    target_case: int
+    target_travel_m: Floats  # (A, 2) u*
+    target_m: Floats  # (A, 2) hub to arch wanted
+    warp_m: float  # of the readings: what a plane cannot explain of the proposal's target, zero for a planar target
+
+    @property
+    def cases(self) -> int:
+        return len(self.job.cases)
+
+
+def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
+    """W_case = Σ h·(N_b − m_u·g) + g·Σ h·m over the case − the same over what was on board when weighed."""
+    pads = np.array([[p.value for p in a.pad_kg] for a in axles])
+    unsprung = np.array([[a.unsprung_kg.value] * 2 for a in axles])
+    y = np.array([[a.half_track_m, -a.half_track_m] for a in axles])
+    x = np.array([[a.x_m, a.x_m] for a in axles])
+    h = lever(x, y)
+    mass, item_x, item_y, share = loads(job)
+    base = GRAVITY * (h * (pads - unsprung)).sum(axis=(1, 2)) - weight_of(mass * share[-1], item_x, item_y)
+    sprung = np.stack([base + weight_of(mass * s, item_x, item_y) for s in share[:-1]], axis=1)
+    whole = sprung + GRAVITY * (h * unsprung).sum(axis=(1, 2))[:, None]
+    heavy = np.where(np.abs(whole[0]) > 1e-6, whole[0], 1e-6)
+    return Loading(whole_kg=whole[0] / GRAVITY, gravity_x_m=-whole[1] / heavy, gravity_y_m=whole[2] / heavy,
+                   sprung=sprung, items_kg=mass * share[:-1])
+
+
+def assess(job: Job) -> Assessment:
+    """Solves a job: as found and as proposed, in every case, forwards and backwards.
+
+    Every valid job is answered; what is wrong with it is a finding, not an exception.
+    """
+    found_parts = job.as_found.axles
+    axles = tuple(axle_figures(axle, fit) for axle, fit in zip(job.vehicle.axles, found_parts, strict=True))
+    found_fits = tuple(fit_figures(a, f, f) for a, f in zip(axles, found_parts, strict=True))
+    fits = tuple(fit_figures(a, f, p) for a, f, p in zip(axles, found_parts, job.proposal.axles, strict=True))
+    loading = _loading(job, axles)
+    bare = (NO_SPRINGS,) * len(axles)
+    baseline = np.array([[h.value for h in a.hub_to_arch_m] for a in axles])
+
+    platform, bank = stand(axles, found_fits, bare, loading.sprung)
+    pad_n = GRAVITY * np.array([[p.value for p in a.pad_kg] for a in axles])
+    still = np.zeros_like(baseline)
+    force = spring_forces(platform, bank, 0, pad_n - platform.unsprung_n[..., 0], still, SPRING)
+    springs = tuple(found_springs(a, i, f, force[i]) for i, (a, f) in enumerate(zip(axles, found_parts, strict=True)))
+    found = stand_up(*stand(axles, found_fits, tuple(as_stand(s) for s in springs), loading.sprung), baseline, GRAVITY)
+
+    target = job.target
+    pose = Pose(target.front_lift_m.value, target.rear_lift_m.value, target.lean_m.value if target.lean_m else None)
+    wanted = planar_travel(pose, np.array([a.x_m for a in axles]), np.array([a.half_track_m for a in axles]),
+                           baseline[:, 0] - baseline[:, 1])
+    platform, bank = stand(axles, fits, bare, loading.sprung)
+    orders = order(job, axles, springs, platform, bank, wanted)
+    fitted = tuple(Springs(o.law, o.offset_m) for o in orders)
+    proposed = stand_up(*stand(axles, fits, fitted, loading.sprung), baseline, GRAVITY)
+    warp = wanted[0, 0] - wanted[0, 1] - wanted[-1, 0] + wanted[-1, 1]
+    return Assessment(
+        job=job, axles=axles, found_fits=found_fits, fits=fits, found_springs=springs, orders=orders, loading=loading,
+        baseline_m=baseline, found=found, proposed=proposed, target_case=job.case_index(target.case),
+        target_travel_m=wanted, target_m=baseline - wanted, warp_m=float(warp))

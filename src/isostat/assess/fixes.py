@@ -1,0 +1,141 @@
+"""Fixes: every remedy tried through the whole vehicle, in every case, before it is offered."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.assessment import Assessment, assess
+from isostat.assess.judge import judge
+from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
+from isostat.core.limits import Floats
+from isostat.job.edits import put, set_share
+from isostat.job.files import JobFault
+from isostat.job.schema import Job
+
+SAID = 0.0005  # m: smaller changes of travel are no price
+
+
+@dataclass(frozen=True, slots=True)
+class Price:
+    """What a fix makes worse at most: "free bump", "droop" in m, or "cross weight" as a share."""
+
+    what: str
+    place: Place
+    before: float
+    after: float
+
+
+@dataclass(frozen=True, slots=True)
+class Fix:
+    """A remedy that was tried: the job after it, what became of its judgement, and its worst price."""
+
+    judgement: Judgement
+    remedy: Remedy
+    job: Job
+    remaining: Judgement | None  # the same judgement after the fix, None when it is gone
+    price: Price | None
+    worsens: bool  # another judgement rose in grade or a new watch or fault came
+
+
+def apply_remedy(job: Job, remedy: Remedy) -> Job:
+    """The job with a remedy carried out. Raises JobFault when the job will not have it."""
+    axle = remedy.place.axle
+    match remedy.quantity:
+        case "stop spacer":
+            return put(job, ("proposal", "axles", int(axle or 0), "stop", "spacer_m"), remedy.value)
+        case "shock length":
+            return put(job, ("proposal", "axles", int(axle or 0), "shock_longer_m"), remedy.value)
+        case "spacer allowed":
+            return put(job, ("proposal", "axles", int(axle or 0), "sides"), "spacer")
+        case "level":
+            return put(job, ("target", "lean_m"), 0.0)
+        case "solve springs":
+            for side in ("left", "right"):
+                for field in ("free_length_m", "spacer_m"):
+                    job = put(job, ("proposal", "axles", int(axle or 0), side, field), None)
+            return job
+        case "carry less":
+            case_name = job.cases[int(remedy.place.case or 0)].name
+            return set_share(job, case_name, job.items[int(remedy.item or 0)].name, remedy.value)
+        case unknown:
+            raise JobFault("remedy", [f"remedy “{unknown}” is not known."])
+
+
+def same_judgement(j: Judgement) -> tuple[object, ...]:
+    """What makes two judgements of two assessments the same one: kind, corner, and what it is about."""
+    return (type(j), j.place.axle, j.place.side, getattr(j, "what", None), getattr(j, "item", None))
+
+
+def judge_fixes(a: Assessment, judgements: tuple[Judgement, ...]) -> tuple[Fix, ...]:
+    """Every remedy that cures or eases its judgement and brings no new fault, in the order of the judgements."""
+    fixes = []
+    tried: dict[Remedy, tuple[Job, Assessment, tuple[Judgement, ...]] | None] = {}
+    before = _grades(judgements)
+    for judgement in judgements:
+        for remedy in judgement.remedies:
+            if remedy not in tried:
+                tried[remedy] = _try(a.job, remedy)
+            outcome = tried[remedy]
+            if outcome is None:
+                continue
+            job, after, then = outcome
+            fix = _weigh(a, judgement, remedy, job, after, then, before)
+            if fix is not None:
+                fixes.append(fix)
+    return tuple(fixes)
+
+
+def _try(job: Job, remedy: Remedy) -> tuple[Job, Assessment, tuple[Judgement, ...]] | None:
+    try:
+        changed = apply_remedy(job, remedy)
+    except JobFault:
+        return None
+    after = assess(changed)
+    return changed, after, judge(after)
+
+
+def _grades(judgements: tuple[Judgement, ...]) -> dict[tuple[object, ...], Grade]:
+    grades: dict[tuple[object, ...], Grade] = {}
+    for j in judgements:
+        key = same_judgement(j)
+        grades[key] = max(j.grade, grades.get(key, Grade.NOTE))
+    return grades
+
+
+def _weigh(a: Assessment, judgement: Judgement, remedy: Remedy, job: Job, after: Assessment,
+           then: tuple[Judgement, ...], before: dict[tuple[object, ...], Grade]) -> Fix | None:
+    remaining = next((j for j in then if same_judgement(j) == same_judgement(judgement)), None)
+    if remaining is not None and (remaining.grade, remaining.severity) >= (judgement.grade, judgement.severity - 1e-9):
+        return None
+    worse = [(key, grade) for key, grade in _grades(then).items() if grade > before.get(key, Grade.NOTE)]
+    if any(grade is Grade.FAULT for _, grade in worse):
+        return None
+    return Fix(judgement, remedy, job, remaining, worst_price(a, after), bool(worse))
+
+
+def cross_weight(pad_kg: Floats) -> Floats:
+    """Share of the weight on front right and rear left, (B,), of pads (A, 2, B) by first and last axle."""
+    four = pad_kg[0].sum(axis=0) + pad_kg[-1].sum(axis=0)
+    return np.asarray((pad_kg[0, 1] + pad_kg[-1, 0]) / np.maximum(four, 1e-9))
+
+
+def worst_price(a: Assessment, after: Assessment) -> Price | None:
+    """The largest loss of free bump or droop among all corners and cases; else the largest change of cross weight."""
+    losses: list[tuple[float, Price]] = []
+    for what, old, new in (("free bump", a.proposed.bump_left_m, after.proposed.bump_left_m),
+                           ("droop", a.proposed.droop_left_m, after.proposed.droop_left_m)):
+        lost = np.where(after.proposed.stands, old - new, -np.inf)
+        i, side, case = (int(n) for n in np.unravel_index(int(np.argmax(lost)), lost.shape))
+        if lost[i, side, case] > SAID:
+            share = lost[i, side, case] / max(abs(float(old[i, side, case])), 1e-3)
+            price = Price(what, Place(i, side, case), float(old[i, side, case]), float(new[i, side, case]))
+            losses.append((float(share), price))
+    if losses:
+        return max(losses, key=lambda pair: pair[0])[1]
+    was, now = cross_weight(a.proposed.pad_kg), cross_weight(after.proposed.pad_kg)
+    case = int(np.argmax(np.abs(now - was)))
+    if abs(now[case] - was[case]) > 0.0005:
+        return Price("cross weight", Place(None, None, case), float(was[case]), float(now[case]))
+    return None

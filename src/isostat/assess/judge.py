@@ -1,0 +1,212 @@
+"""What is wrong, worth a watch or worth knowing in an assessment, gravest first."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.judge_travel import travel_judgements
+from isostat.core.findings import carrying, springs, stance
+from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.core.tuning.events import droop_end
+
+NEARLY_FULL = 0.05  # of a plate in hand
+LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
+LEAN_NOTE, LEAN_SAID = 0.010, 0.004
+PADS_APART = 0.12
+MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
+FLAT_RIDE = (0.95, 1.30)
+WARP_SAID = 0.010
+
+
+def judge(a: Assessment) -> tuple[Judgement, ...]:
+    """All judgements on a job, gravest first, then by axle, side and case."""
+    found = [*_carrying(a), *_measured(a), *_stance(a), *_springs(a), *travel_judgements(a)]
+
+    def rank(j: Judgement) -> tuple[int, int, int, int, str]:
+        p = j.place
+        return (-j.grade, -1 if p.axle is None else p.axle, -1 if p.side is None else p.side,
+                -1 if p.case is None else p.case, type(j).__name__)
+
+    return tuple(sorted(found, key=rank))
+
+
+def _carrying(a: Assessment) -> Iterator[Judgement]:
+    s = a.proposed
+    for case in range(a.cases):
+        if s.support_m[case] <= 0.0:
+            outside = -s.support_m[case] if np.isfinite(s.support_m[case]) else 0.0
+            yield carrying.LoadOutsideWheels(grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD,
+                                             outside_m=float(outside))
+        elif not s.stands[case]:
+            yield carrying.Unsettled(grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD,
+                                     residual_n=float(s.rest.residual_n[case]))
+        else:
+            for axle, side in np.argwhere(s.rest.pad_n[..., case] <= 0.5):
+                yield carrying.WheelInTheAir(grade=Grade.FAULT, place=Place(int(axle), int(side), case), step=Step.LOAD)
+    yield from _ratings(a)
+    yield from _steering(a)
+    yield from _nose(a)
+
+
+def _ratings(a: Assessment) -> Iterator[Judgement]:
+    plates: list[tuple[int | None, object, np.ndarray]] = [(None, a.job.vehicle.rating_kg, a.loading.whole_kg)]
+    plates += [(i, axle.rating_kg, a.proposed.pad_kg[i].sum(axis=0)) for i, axle in enumerate(a.job.vehicle.axles)]
+    for index, plate, load in plates:
+        if plate is None:
+            continue
+        limit = float(plate.value)  # type: ignore[attr-defined]
+        case = int(np.argmax(np.where(a.proposed.stands, load, -np.inf)))
+        worst = float(load[case])
+        if worst <= limit * (1 - NEARLY_FULL) or not a.proposed.stands[case]:
+            continue
+        yield carrying.OverRating(grade=Grade.FAULT if worst > limit else Grade.WATCH, place=Place(index, None, case),
+                                  step=Step.LOAD, load_kg=worst, rating_kg=limit,
+                                  remedies=_carry_less(a, index, case, worst - limit * (1 - NEARLY_FULL)))
+
+
+def _carry_less(a: Assessment, axle: int | None, case: int, too_much_kg: float) -> tuple[Remedy, ...]:
+    """Less of a tank on board, where one helps the axle and holds enough."""
+    span = abs(a.axles[-1].x_m) or 1.0
+    for index, item in enumerate(a.job.items):
+        on_board = a.loading.items_kg[case, index]
+        if not item.tank or on_board <= 0.0:
+            continue
+        on_rear = item.behind_front_m.value / span
+        helps = {None: 1.0, 0: 1.0 - on_rear}.get(axle, on_rear)
+        if helps <= 0.0 or item.mass_kg.value <= 0.0:
+            continue
+        left = (on_board - too_much_kg / helps) / item.mass_kg.value
+        if left >= 0.0:
+            return (Remedy("carry less", Place(axle, None, case), np.floor(left * 100) / 100, index),)
+    return ()
+
+
+def _steering(a: Assessment) -> Iterator[Judgement]:
+    steered = [i for i, axle in enumerate(a.job.vehicle.axles) if axle.steered]
+    if not steered:
+        return
+    share = a.proposed.pad_kg[steered].sum(axis=(0, 1)) / np.maximum(a.loading.whole_kg, 1e-6)
+    share = np.where(a.proposed.stands, share, 1.0)
+    case = int(np.argmin(share))
+    if share[case] < LIGHT_WATCH:
+        fault = share[case] < LIGHT_FAULT
+        yield carrying.LightSteering(
+            grade=Grade.FAULT if fault else Grade.WATCH, place=Place(steered[0], None, case), step=Step.LOAD,
+            share=float(share[case]), limit=LIGHT_FAULT if fault else LIGHT_WATCH)
+
+
+def _nose(a: Assessment) -> Iterator[Judgement]:
+    last = abs(a.axles[-1].x_m)
+    for index, item in enumerate(a.job.items):
+        behind = item.behind_front_m.value - last
+        most = a.loading.items_kg[:, index]
+        case = int(np.argmax(most))
+        lifted = most[case] * behind / last
+        if behind > 0.0 and lifted >= 5.0:
+            yield carrying.NoseLift(grade=Grade.NOTE, place=Place(0, None, case), step=Step.LOAD, item=index,
+                                    front_kg=-float(lifted), rear_kg=float(most[case] + lifted))
+
+
+def _measured(a: Assessment) -> Iterator[Judgement]:
+    for i, axle in enumerate(a.axles):
+        left, right = (p.value for p in axle.pad_kg)
+        if left + right > 0 and abs(left - right) > PADS_APART * (left + right) / 2:
+            yield carrying.PadsApart(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, left_kg=left, right_kg=right)
+        sprung = left + right - 2 * axle.unsprung_kg.value
+        if sprung <= 0.0:
+            yield carrying.WeighedAmiss(grade=Grade.FAULT, place=Place(i), step=Step.MEASURE, left_kg=sprung)
+    h = a.baseline_m
+    warp = float(-(h[0, 0] - h[0, 1] - h[-1, 0] + h[-1, 1]))
+    if abs(warp) > WARP_SAID:
+        yield stance.Warp(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, warp_m=warp)
+    for i, pair in enumerate(a.found_springs):
+        for side, spring in enumerate(pair):
+            if spring.free_off_m is not None and abs(spring.free_off_m) > spring.free_error_m:
+                yield springs.SpringDisagrees(
+                    grade=Grade.WATCH, place=Place(i, side), step=Step.MEASURE, implied_m=spring.implied_free_m,
+                    part_m=spring.implied_free_m - spring.free_off_m, error_m=spring.free_error_m)
+
+
+def _stance(a: Assessment) -> Iterator[Judgement]:
+    s, case, target = a.proposed, a.target_case, a.job.target
+    for i, o in enumerate(a.orders):
+        if not o.can_be_had:
+            worst = min(o.target_force_n)
+            yield stance.TargetOutOfReach(grade=Grade.FAULT, place=Place(i, None, case), step=Step.STANCE,
+                                          force_n=worst, rate_n_per_m=min(o.order.rate_n_per_m))
+    if not s.stands[case]:
+        return
+    for i, side in np.ndindex(len(a.axles), 2):
+        height, wanted = float(s.hub_to_arch_m[i, side, case]), float(a.target_m[i, side])
+        if abs(height - wanted) > target.band_m.value:
+            yield stance.OffTarget(grade=Grade.WATCH, place=Place(i, side, case), step=Step.STANCE, height_m=height,
+                                   target_m=wanted, band_m=target.band_m.value, remedies=_back_on_target(a, i))
+    lean = (s.hub_to_arch_m[:, 0] - s.hub_to_arch_m[:, 1]).mean(axis=0)
+    lean = np.where(s.stands, lean, 0.0)
+    worst_case = int(np.argmax(np.abs(lean)))
+    as_read = float((a.baseline_m[:, 0] - a.baseline_m[:, 1]).mean())
+    if abs(lean[worst_case]) > LEAN_SAID:
+        small = abs(lean[worst_case]) <= max(LEAN_NOTE, abs(as_read) + 0.001)
+        level = () if target.lean_m is not None else (Remedy("level", Place()),)
+        yield stance.Lean(grade=Grade.NOTE if small else Grade.WATCH, place=Place(None, None, worst_case),
+                          step=Step.STANCE, lean_m=float(lean[worst_case]), found_m=as_read, remedies=level)
+
+
+def _back_on_target(a: Assessment, axle: int) -> tuple[Remedy, ...]:
+    fit = a.job.proposal.axles[axle]
+    ways = []
+    if any(c.free_length_m or c.spacer_m for c in (fit.left, fit.right)):
+        ways.append(Remedy("solve springs", Place(axle)))
+    if fit.sides == "same":
+        ways.append(Remedy("spacer allowed", Place(axle)))
+    return tuple(ways)
+
+
+def _springs(a: Assessment) -> Iterator[Judgement]:
+    s = a.proposed
+    for i, o in enumerate(a.orders):
+        if o.picked not in ("frequency", "two loads"):
+            yield springs.RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.picked)
+        if not all(f.length_known for f in a.found_springs[i]):
+            change = float(np.mean([new - f.implied_free_m for new, f in
+                                    zip(o.order.free_m, a.found_springs[i], strict=True)]))
+            yield springs.LengthAssumed(grade=Grade.NOTE, place=Place(i), step=Step.SPRING, change_m=change)
+        for side in (0, 1):
+            end = droop_end(s.events[i][side]).travel_m
+            yield from _preload(a, i, side, end)
+            topped = np.where(s.stands, end - s.rest.travel_m[i, side], -np.inf)
+            worst = int(np.argmax(topped))
+            if topped[worst] > -0.0005:
+                yield springs.ToppedOut(grade=Grade.WATCH, place=Place(i, side, worst), step=Step.SPRING,
+                                        by_m=float(topped[worst]))
+            beyond = np.nonzero(s.beyond[i, side] & s.stands)[0]
+            if beyond.size:
+                yield springs.BeyondLaw(grade=Grade.FAULT, place=Place(i, side, int(beyond[0])), step=Step.TRAVEL)
+            falling = np.nonzero(s.falling[i, side] & s.stands)[0]
+            if falling.size:
+                yield springs.FallingCurve(grade=Grade.WATCH, place=Place(i, side, int(falling[0])), step=Step.SPRING,
+                                           wheel_rate=float(s.wheel_rate[i, side, falling[0]]))
+    hz = s.frequency_hz[..., a.target_case].mean(axis=1)
+    if s.stands[a.target_case] and hz[0] > 0 and not FLAT_RIDE[0] <= hz[-1] / hz[0] <= FLAT_RIDE[1]:
+        yield springs.FrequencySplit(grade=Grade.NOTE, place=Place(None, None, a.target_case), step=Step.SPRING,
+                                     front_hz=float(hz[0]), rear_hz=float(hz[-1]))
+
+
+def _preload(a: Assessment, i: int, side: int, droop_travel: float) -> Iterator[Judgement]:
+    """Compression of the main spring at full droop against what practice allows."""
+    axle, o = a.axles[i], a.orders[i]
+    x = float(axle.spring_motion.at(np.asarray(droop_travel))[0]) + o.offset_m[side]
+    stroke = a.fits[i].shock_stroke_m
+    limit = min(MOST_PRELOAD, PRELOAD_SHARE * stroke) if stroke else MOST_PRELOAD
+    if x > limit:
+        yield springs.MuchPreload(grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, preload_m=x, limit_m=limit)
+
+
+def hanging_force_n(a: Assessment, axle: int, side: int) -> tuple[float, float]:
+    """Preload in m and spring force in N of an ordered spring with the wheel hanging; zero when it is loose."""
+    end = droop_end(a.proposed.events[axle][side]).travel_m
+    x = float(a.axles[axle].spring_motion.at(np.asarray(end))[0]) + a.orders[axle].offset_m[side]
+    return x, max(x, 0.0) * a.orders[axle].order.rate_n_per_m[side]

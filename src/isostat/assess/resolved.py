@@ -1,0 +1,148 @@
+"""The job in plain SI figures, each with its origin: what was not given is assumed by a stated rule."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.core.elements.motion import Motion
+from isostat.core.limits import GRAVITY, Floats
+from isostat.core.vehicle.layout import Layout
+from isostat.core.working import Figure, Origin
+from isostat.job.reading import Reading
+from isostat.job.schema import Axle, AxleFit, Corner, Job
+
+# Assumed until measured: common practice, no source.
+TYRE_SINKS = 0.05  # of its radius under the baseline load
+TYRE_RADIUS = 0.37
+UNSPRUNG = {Layout.INDEPENDENT: 45.0, Layout.SOLID: 70.0}
+RATIO = {Layout.INDEPENDENT: 0.65, Layout.SOLID: 1.0}
+PLACE = 0.65
+DROOP, STOP_TOUCHED, STOP_FLAT, METAL = 0.090, 0.060, 0.085, 0.115
+STOP_RATE = 60_000.0
+FREQUENCY = (1.3, 1.5)  # first axle, all others
+INSTALLED = 0.30
+
+
+def figure(reading: Reading | None, otherwise: float, origin: Origin = Origin.ASSUMED) -> Figure:
+    """A reading as a figure; what is not given is `otherwise`, of the origin named."""
+    if reading is None:
+        return Figure(otherwise, origin)
+    if reading.assumed:
+        return Figure(reading.value, Origin.ASSUMED)
+    return Figure(reading.value, Origin.MEASURED)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AxleFigures:
+    """One axle of the vehicle, whatever springs it has. Pairs are left, right."""
+
+    layout: Layout
+    x_m: float  # forward of the front axle, so not positive
+    half_track_m: float
+    pad_kg: tuple[Figure, Figure]
+    hub_to_arch_m: tuple[Figure, Figure]
+    unsprung_kg: Figure
+    spring_motion: Motion
+    spring_ratio: Figure
+    spring_place: Figure
+    shock_ratio: Figure
+    shock_place: Figure
+    stop_ratio: Figure
+    stop_place: Figure
+    droop_shaft_m: tuple[Figure, Figure]  # shaft travel left to full extension at the baseline
+    stop_gap_m: tuple[Figure, Figure]  # along the stop
+    metal_m: tuple[Figure, Figure]  # wheel travel to metal
+    tyre_radius_m: Figure
+    tyre_rate: Figure  # as found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FitFigures:
+    """What a set-up fits to one axle, springs apart."""
+
+    tyre_rate: Figure
+    tyre_radius_m: Figure
+    bar_rate: float
+    stop_rate: Figure
+    stop_flat_m: Figure  # squeeze along the stop
+    stop_spacer_m: float
+    shock_stroke_m: float | None
+    shock_longer_m: float
+
+
+def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
+    """The figures of one axle, with what is fitted as found."""
+    layout = Layout(axle.layout)
+    spring_ratio = figure(axle.spring_ratio, RATIO[layout])
+    motion = Motion(spring_ratio.value)
+    if axle.spring_motion is not None:
+        motion = Motion(spring_ratio.value, axle.spring_motion.wheel_m, axle.spring_motion.spring_m)
+        spring_ratio = Figure(float(motion.at(np.asarray(0.0))[1]), Origin.MEASURED)
+    shock_ratio = figure(axle.shock_ratio, spring_ratio.value)
+    stop_ratio = figure(axle.stop_ratio, RATIO[layout])
+    corners = (axle.left, axle.right)
+    stroke = fit.shock_stroke_m
+
+    def droop(corner: Corner) -> Figure:
+        if corner.shaft_showing_m is None or stroke is None:
+            return Figure(DROOP * shock_ratio.value, Origin.ASSUMED)
+        assumed = corner.shaft_showing_m.assumed or stroke.assumed
+        return Figure(stroke.value - corner.shaft_showing_m.value, Origin.ASSUMED if assumed else Origin.MEASURED)
+
+    radius = figure(fit.tyre_radius_m, TYRE_RADIUS)
+    mean_pad = (axle.left.pad_kg.value + axle.right.pad_kg.value) / 2.0
+    tyre = figure(fit.tyre_rate_n_per_m, max(mean_pad, 50.0) * GRAVITY / (TYRE_SINKS * radius.value))
+    left, right = corners
+    return AxleFigures(
+        layout=layout, x_m=-axle.behind_front_m.value, half_track_m=axle.track_m.value / 2.0,
+        pad_kg=(figure(left.pad_kg, 0.0), figure(right.pad_kg, 0.0)),
+        hub_to_arch_m=(figure(left.hub_to_arch_m, 0.0), figure(right.hub_to_arch_m, 0.0)),
+        unsprung_kg=figure(axle.unsprung_kg, UNSPRUNG[layout]),
+        spring_motion=motion, spring_ratio=spring_ratio, spring_place=figure(axle.spring_place, PLACE),
+        shock_ratio=shock_ratio, shock_place=figure(axle.shock_place, PLACE),
+        stop_ratio=stop_ratio, stop_place=figure(axle.stop_place, PLACE),
+        droop_shaft_m=(droop(left), droop(right)),
+        stop_gap_m=tuple(figure(c.stop_gap_m, STOP_TOUCHED * stop_ratio.value) for c in corners),  # type: ignore[arg-type]
+        metal_m=tuple(figure(c.metal_gap_m, METAL) for c in corners),  # type: ignore[arg-type]
+        tyre_radius_m=radius, tyre_rate=tyre)
+
+
+def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
+    """What a set-up fits to an axle; where it says nothing, it is as found."""
+    radius = figure(fit.tyre_radius_m, axle.tyre_radius_m.value, axle.tyre_radius_m.origin)
+    tyre = figure(fit.tyre_rate_n_per_m, axle.tyre_rate.value, axle.tyre_rate.origin)
+    bar = fit.bar_rate_n_per_m or found.bar_rate_n_per_m
+    stroke = fit.shock_stroke_m or found.shock_stroke_m
+    spacer = fit.stop.spacer_m or found.stop.spacer_m
+    squeeze = (STOP_FLAT - STOP_TOUCHED) * axle.stop_ratio.value
+    return FitFigures(
+        tyre_rate=tyre, tyre_radius_m=radius, bar_rate=bar.value if bar else 0.0,
+        stop_rate=figure(fit.stop.rate_n_per_m or found.stop.rate_n_per_m, STOP_RATE),
+        stop_flat_m=figure(fit.stop.flat_m or found.stop.flat_m, squeeze),
+        stop_spacer_m=spacer.value if spacer else 0.0,
+        shock_stroke_m=stroke.value if stroke else None,
+        shock_longer_m=fit.shock_longer_m.value if fit.shock_longer_m else 0.0)
+
+
+def default_frequency(axle: int) -> float:
+    """The ride frequency in Hz that is assumed for an axle until something is known."""
+    return FREQUENCY[min(axle, 1)]
+
+
+def loads(job: Job) -> tuple[Floats, Floats, Floats, Floats]:
+    """Items as arrays: mass in kg, x forward and y left in m, (items,), and the share on board (cases + 1, items).
+
+    The last row of shares is what was on board when weighed.
+    """
+    mass = np.array([i.mass_kg.value for i in job.items])
+    x = np.array([-i.behind_front_m.value for i in job.items])
+    y = np.array([i.left_m.value for i in job.items])
+    weighed = [i.weighed_share.value for i in job.items]
+    rows = []
+    for case in job.cases:
+        on_board = {c.item: c.share.value for c in case.carried}
+        rows.append(weighed if case.kind == "weighed" else [on_board.get(i.name, 0.0) for i in job.items])
+    rows.append(weighed)
+    return mass, x, y, np.array(rows, dtype=float).reshape(len(job.cases) + 1, len(job.items))

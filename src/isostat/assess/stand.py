@@ -1,0 +1,78 @@
+"""From figures to a platform: the parts of every axle in a fixed order, one column a load case."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.resolved import AxleFigures, FitFigures
+from isostat.core.elements.bank import Bank
+from isostat.core.elements.coil import Coil
+from isostat.core.elements.ends import Metal, ShockEnds
+from isostat.core.elements.law import ForceLaw
+from isostat.core.elements.stop import BumpStop
+from isostat.core.limits import GRAVITY, Floats
+from isostat.core.vehicle.layout import SIDES, row
+from isostat.core.vehicle.platform import Platform
+
+# The parts of an axle, left before right: their places in the platform's arrays.
+SPRING, STOP, SHOCK, METAL = (0, 1), (2, 3), (4, 5), (6, 7)
+PARTS = 8
+
+
+@dataclass(frozen=True, slots=True)
+class Springs:
+    """Main springs of one axle: laws and compression at the baseline in m, left and right."""
+
+    law: tuple[Coil, Coil]
+    offset_m: tuple[float, float]
+
+
+NO_SPRINGS = Springs((Coil(1000.0), Coil(1000.0)), (-1.0, -1.0))
+
+
+def stand(axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...],
+          weight: Floats) -> tuple[Platform, Bank]:
+    """The platform of one set-up and its bank.
+
+    axles, fits, springs: one each an axle. weight: (3, B) sprung weight of each case, N and N·m.
+    """
+    count, cases = len(axles), weight.shape[1]
+    laws: dict[ForceLaw, int] = {}
+    motions: dict[object, int] = {}
+    shape = (count, PARTS)
+    rows, ratio = np.zeros((*shape, 2)), np.ones(shape)
+    offset, law, motion = np.zeros(shape), np.zeros(shape, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
+
+    def put(a: int, part: int, places: tuple[float, float, float], force_law: ForceLaw) -> None:
+        ratio[a, part], place, offset[a, part] = places
+        rows[a, part] = row(axles[a].layout, SIDES[part % 2], place)
+        law[a, part] = laws.setdefault(force_law, len(laws))
+
+    for a, (axle, fit, spring) in enumerate(zip(axles, fits, springs, strict=True)):
+        for s in (0, 1):
+            put(a, SPRING[s], (axle.spring_ratio.value, axle.spring_place.value, spring.offset_m[s]), spring.law[s])
+            if axle.spring_motion.is_table:
+                motion[a, SPRING[s]] = motions.setdefault(axle.spring_motion, len(motions))
+            put(a, STOP[s], (axle.stop_ratio.value, axle.stop_place.value, fit.stop_spacer_m - axle.stop_gap_m[s].value),
+                BumpStop(fit.stop_rate.value, fit.stop_flat_m.value))
+            put(a, SHOCK[s], (axle.shock_ratio.value, axle.shock_place.value,
+                              axle.droop_shaft_m[s].value + fit.shock_longer_m), ShockEnds(fit.shock_stroke_m))
+            put(a, METAL[s], (1.0, 1.0, -axle.metal_m[s].value), Metal())
+
+    def spread(values: Floats) -> Floats:
+        return np.repeat(np.asarray(values)[..., None], cases, axis=-1)
+
+    both = np.ones(2)
+    squash = [[pad.value * GRAVITY / axle.tyre_rate.value + fit.tyre_radius_m.value - axle.tyre_radius_m.value
+               for pad in axle.pad_kg] for axle, fit in zip(axles, fits, strict=True)]
+    platform = Platform(
+        axle_x_m=spread(np.array([a.x_m for a in axles])), half_track_m=spread(np.array([a.half_track_m for a in axles])),
+        tyre_rate=spread(np.array([f.tyre_rate.value * both for f in fits])), tyre_squash_m=spread(np.array(squash)),
+        unsprung_n=spread(np.array([a.unsprung_kg.value * GRAVITY * both for a in axles])),
+        ground_m=np.zeros((count, 2, cases)), weight=np.ascontiguousarray(weight),
+        bar_rate=spread(np.array([f.bar_rate for f in fits])), row=spread(rows), ratio=spread(ratio),
+        offset_m=spread(offset), scale=np.ones((*shape, cases)), law=np.repeat(law[..., None], cases, axis=-1),
+        motion=np.repeat(motion[..., None], cases, axis=-1) if motions else None)
+    return platform, Bank(tuple(laws), tuple(motions))  # type: ignore[arg-type]

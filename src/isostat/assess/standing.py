@@ -1,0 +1,99 @@
+"""How one set-up stands in every case: heights, loads, travel left, frequency."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.core.elements.bank import Bank
+from isostat.core.limits import Bools, Floats
+from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_events
+from isostat.core.tuning.rate import ride_frequency
+from isostat.core.vehicle.equilibrium import Equilibrium, solve_equilibrium
+from isostat.core.vehicle.platform import Platform
+from isostat.core.vehicle.statics import lever, support_margin
+from isostat.core.vehicle.wheel_forces import ExactForces
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Standing:
+    """One set-up in all cases; arrays (A, 2, B) unless said. A case that cannot stand holds the baseline pose."""
+
+    platform: Platform
+    bank: Bank
+    rest: Equilibrium
+    stands: Bools  # (B,) inside its wheels and settled
+    support_m: Floats  # (B,) how far the load lies inside the wheels; negative outside
+    hub_to_arch_m: Floats
+    arch_rise_m: Floats  # change of ground to arch from the baseline
+    pad_kg: Floats
+    wheel_rate: Floats  # N/m, all parts, no tyre, no bar, both wheels together
+    frequency_hz: Floats
+    beyond: Bools  # a part outside what its law knows
+    falling: Bools  # a wheel curve that falls at this height: the balance is not sure
+    events: tuple[tuple[tuple[TravelEvent, ...], tuple[TravelEvent, ...]], ...]  # [axle][side]
+    bump_left_m: Floats
+    droop_left_m: Floats
+
+
+def _standing_cases(platform: Platform) -> tuple[Bools, Floats]:
+    y = np.stack([platform.half_track_m, -platform.half_track_m], axis=1)
+    x = np.broadcast_to(platform.axle_x_m[:, None], y.shape)
+    weight = platform.whole_weight
+    margins = [support_margin(weight[:, c], x[..., c].ravel(), y[..., c].ravel()) for c in range(platform.cases)]
+    return np.array([m > 0.0 for m in margins]), np.array(margins)
+
+
+def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float) -> Standing:
+    """Solves a set-up in all its cases and measures it.
+
+    platform, bank: one column a case. baseline_m: (A, 2) hub to arch at the baseline. gravity: m/s².
+    """
+    inside, support = _standing_cases(platform)
+    safe = platform
+    if not inside.all():  # no solve for a load that the wheels cannot hold; its column shows the baseline
+        weight = platform.weight.copy()
+        fallback = np.nonzero(inside)[0]
+        weight[:, ~inside] = weight[:, fallback[:1]] if fallback.size else _middle_load(platform)[:, ~inside]
+        safe = Platform(**{n: weight if n == "weight" else getattr(platform, n) for n in Platform.__dataclass_fields__})
+    rest = solve_equilibrium(safe, bank, exact=True)
+    u = rest.travel_m
+    exact = ExactForces(safe, bank)
+    force, rate, slope, bend = exact.parts(u)
+    compression, _, _ = exact.compression(u)
+    curve = slope * slope * rate + bend * force
+    together = platform.row.sum(axis=2)
+    at_wheel = (platform.row * (curve * together)[:, :, None]).sum(axis=1)
+    sprung = rest.force_n / gravity
+    frequency = np.vectorize(ride_frequency)(at_wheel, sprung)
+    events = tuple((travel_events(platform, bank, a, 0, 0), travel_events(platform, bank, a, 1, 0))
+                   for a in range(platform.axles))
+    bump = np.array([[bump_end(side).travel_m for side in axle] for axle in events])
+    droop = np.array([[droop_end(side).travel_m for side in axle] for axle in events])
+    y = np.stack([platform.half_track_m, -platform.half_track_m], axis=1)
+    h = lever(np.broadcast_to(platform.axle_x_m[:, None], y.shape), y)
+    return Standing(
+        platform=platform, bank=bank, rest=rest, stands=inside & rest.converged, support_m=support,
+        hub_to_arch_m=baseline_m[..., None] - u, arch_rise_m=(h * rest.pose[:, None, None]).sum(axis=0),
+        pad_kg=rest.pad_n / gravity, wheel_rate=at_wheel, frequency_hz=frequency,
+        beyond=_beyond(platform, bank, compression), falling=at_wheel <= 0.0, events=events,
+        bump_left_m=bump[..., None] - u, droop_left_m=u - droop[..., None])
+
+
+def _middle_load(platform: Platform) -> Floats:
+    """A modest load in the middle of the wheels, to have something finite to show."""
+    weight = np.zeros_like(platform.weight)
+    weight[0] = 1000.0
+    weight[1] = -1000.0 * platform.axle_x_m.mean(axis=0)
+    return weight
+
+
+def _beyond(platform: Platform, bank: Bank, compression: Floats) -> Bools:
+    """Which wheels have a part outside the domain of its law, (A, 2, B)."""
+    low = np.array([law.domain[0] for law in bank.laws])[platform.law]
+    high = np.array([law.domain[1] for law in bank.laws])[platform.law]
+    out = (compression < low - 1e-9) | (compression > high + 1e-9)
+    left = (platform.row[:, :, 0] >= platform.row[:, :, 1]) & out
+    right = (platform.row[:, :, 1] > platform.row[:, :, 0]) & out
+    return np.stack([left.any(axis=1), right.any(axis=1)], axis=1)

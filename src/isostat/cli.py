@@ -1,0 +1,80 @@
+"""The command line: assess a job, write a demo, print the schema, open the window."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from isostat import __version__
+from isostat.job.demos import demo, demo_names
+from isostat.job.files import JobFault, read_job, save_job
+from isostat.job.schema import Job
+from isostat.units.unit import DEFAULT_PRESET, PRESETS
+
+
+def _assess(job_path: Path, units: str, as_json: bool) -> int:
+    from isostat.assess import assess  # noqa: PLC0415 - scipy is slow to import, and `--version` needs none of it
+    from isostat.assess.fixes import judge_fixes  # noqa: PLC0415
+    from isostat.assess.judge import judge  # noqa: PLC0415
+    from isostat.wording.answer import answer  # noqa: PLC0415
+    from isostat.wording.letter import letter  # noqa: PLC0415
+    from isostat.wording.reader import Reader  # noqa: PLC0415
+
+    job = read_job(job_path)
+    assessment = assess(job)
+    judgements = judge(assessment)
+    fixes = judge_fixes(assessment, judgements)
+    reader = Reader(job, PRESETS[units])
+    if as_json:
+        sys.stdout.write(json.dumps(answer(assessment, judgements, fixes, reader), indent=1, ensure_ascii=False) + "\n")
+    else:
+        sys.stdout.write(letter(assessment, judgements, fixes, reader))
+    return 0
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="isostat", description=__doc__)
+    parser.add_argument("--version", action="version", version=f"isostat {__version__}")
+    commands = parser.add_subparsers(dest="command", required=True)
+    assess = commands.add_parser("assess", help="heights, loads, travel, the spring order and findings of a job")
+    assess.add_argument("job", type=Path)
+    assess.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
+    assess.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
+    write = commands.add_parser("demo", help=f"write a demo job: {', '.join(demo_names())}")
+    write.add_argument("name")
+    write.add_argument("out", type=Path)
+    opened = commands.add_parser("open", help="open a job in the window")
+    opened.add_argument("job", type=Path, nargs="?")
+    commands.add_parser("schema", help="print the JSON Schema of a job file")
+    return parser
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Runs one command. Returns the exit status: 0 done, 1 refused with sentences on standard error."""
+    asked = _parser().parse_args(arguments)
+    try:
+        match asked.command:
+            case "assess":
+                return _assess(asked.job, asked.units, asked.json)
+            case "demo":
+                save_job(demo(asked.name), asked.out)
+            case "schema":
+                sys.stdout.write(json.dumps(Job.model_json_schema(), indent=1) + "\n")
+            case "open":
+                from isostat.desktop.application import run  # noqa: PLC0415 - Qt only where a window is wanted
+
+                return run(asked.job)
+    except JobFault as fault:
+        sys.stderr.write("\n".join([f"{fault.source}: not read.", *(f"  {f}" for f in fault.faults)]) + "\n")
+        return 1
+    except OSError as fault:
+        sys.stderr.write(f"{fault.filename or asked.command}: {fault.strerror or fault}.\n")
+        return 1
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,79 @@
+"""The bank: every distinct law tabulated once, so that ten thousand vehicles share a handful of tables."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from isostat.core.elements.law import GRID_STEP, ForceLaw
+from isostat.core.elements.motion import Motion
+from isostat.core.limits import Floats, Ints, frozen
+
+REACH = 0.6  # m, how far a table goes past the last jump of a law; further out its last slope goes on
+MOTION_SPAN, MOTION_STEP = 0.5, 0.0005  # m of wheel travel either way, and the step of a motion table
+
+
+def _grid(law: ForceLaw) -> tuple[float, float, int]:
+    """First node, step and node count: about 0.25 mm, stretched so that first and last knot are nodes.
+
+    From one interval before the first knot (all laws are straight there) to REACH after the last.
+    """
+    first, last = law.knots[0], law.knots[-1]
+    between = max(round((last - first) / GRID_STEP), 1) if last > first else 0
+    step = (last - first) / between if between else GRID_STEP
+    straight_after = law.domain[1] <= last
+    after = 1 if straight_after else round(REACH / step)
+    return first - step, step, between + after + 2
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Tables:
+    """Force tables of all laws, end to end."""
+
+    start: Ints  # (laws,) index of each law's first node
+    last: Ints  # (laws,) number of its last interval
+    low: Floats  # (laws,) compression in m at its first node
+    per_step: Floats  # (laws,) nodes per m
+    force: Floats  # (nodes,) N
+    rise: Floats  # (nodes,) N to the next node
+
+
+class Bank:
+    """Distinct laws and motions, and their tables; the tables are built when first asked for.
+
+    laws: every law once, in the order of their indices. motions: likewise; may be empty.
+    """
+
+    def __init__(self, laws: Sequence[ForceLaw], motions: Sequence[Motion] = ()) -> None:
+        self.laws, self.motions = tuple(laws), tuple(motions)
+
+    @cached_property
+    def tables(self) -> Tables:
+        """All force tables end to end."""
+        grids = [_grid(law) for law in self.laws]
+        counts = np.array([n for _, _, n in grids], dtype=np.int64)
+        columns = [law.force(low + step * np.arange(n)) for law, (low, step, n) in zip(self.laws, grids, strict=True)]
+        return Tables(
+            start=np.concatenate([[0], np.cumsum(counts)[:-1]]), last=counts - 2,
+            low=frozen([low for low, _, _ in grids]), per_step=frozen([1.0 / step for _, step, _ in grids]),
+            force=frozen(np.concatenate(columns)),
+            rise=frozen(np.concatenate([np.diff(c, append=2 * c[-1] - c[-2]) for c in columns])))
+
+    @cached_property
+    def motion_table(self) -> Floats:
+        """X, X', X'' of every motion on one grid of wheel travel, (3, motions, nodes)."""
+        v = np.arange(-MOTION_SPAN, MOTION_SPAN + MOTION_STEP / 2, MOTION_STEP)
+        return frozen(np.stack([motion.at(v) for motion in self.motions], axis=1))
+
+    def travel(self, index: Ints, v: Floats) -> tuple[Floats, Floats, Floats]:
+        """X, X', X'' of motions `index` at wheel travel v in m; both of one shape, straight between nodes."""
+        table = self.motion_table
+        inside = np.clip(v, -MOTION_SPAN, MOTION_SPAN)
+        t = np.minimum((inside + MOTION_SPAN) / MOTION_STEP, table.shape[2] - 1.000001)
+        i = t.astype(np.int64)
+        part = t - i
+        x, slope, bend = (m[index, i] + (m[index, i + 1] - m[index, i]) * part for m in table)
+        return x + slope * (v - inside), slope, np.where(v == inside, bend, 0.0)

@@ -1,0 +1,122 @@
+"""A force law: what a thing between chassis and wheel pushes with, against its own compression."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Protocol, runtime_checkable
+
+import numpy as np
+
+from isostat.core.limits import Floats, OutOfRange
+
+METAL_RATE = 2.0e6  # N/m, past solid or metal
+GRID_STEP = 0.00025  # m, of the tables in the bank
+
+
+@dataclass(frozen=True, slots=True)
+class LawEvent:
+    """A compression at which a law changes its nature: a coil loose or solid, a stop touched or flat."""
+
+    name: str
+    x_m: float
+
+
+@runtime_checkable
+class ForceLaw(Protocol):
+    """Force and rate against compression. Frozen and hashable: equal laws share one table in the bank."""
+
+    @property
+    def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending; the table of the bank puts a node on each."""
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        """Compressions in m between which the law is known; outside it continues with its last slope."""
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
+
+    def force(self, x: Floats) -> Floats:
+        """Force in N that pushes the ends apart, at compression x in m, any shape."""
+
+    def rate(self, x: Floats) -> Floats:
+        """Slope of the force in N/m at compression x in m, any shape."""
+
+
+@dataclass(frozen=True, slots=True)
+class TableLaw:
+    """A tested force table, straight between its readings.
+
+    x_m, force_n: readings, x strictly rising; at least two. Before the first and after the last the law goes
+    on with its end slopes and the result is *beyond*.
+    Raises OutOfRange when the table does not rise or has fewer than two readings.
+    """
+
+    x_m: tuple[float, ...]
+    force_n: tuple[float, ...]
+
+    def __post_init__(self) -> None:
+        if len(self.x_m) != len(self.force_n) or len(self.x_m) < 2:
+            raise OutOfRange("readings in the force table", min(len(self.x_m), len(self.force_n)), 2, 1000, "rows")
+        steps = np.diff(self.x_m)
+        if not (steps > 0).all():
+            raise OutOfRange("step between two compressions of the force table", float(steps.min()), 1e-6, 10.0, "m")
+
+    @property
+    def knots(self) -> tuple[float, ...]:
+        return self.x_m
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        return self.x_m[0], self.x_m[-1]
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        return ()
+
+    def _segment(self, x: Floats) -> tuple[Floats, Floats, Floats]:
+        xs, fs = np.asarray(self.x_m), np.asarray(self.force_n)
+        i = np.clip(np.searchsorted(xs, x, side="right") - 1, 0, len(xs) - 2)
+        return xs[i], fs[i], (fs[i + 1] - fs[i]) / (xs[i + 1] - xs[i])
+
+    def force(self, x: Floats) -> Floats:
+        """Force in N at compression x in m, any shape; end slopes go on outside the table."""
+        x0, f0, slope = self._segment(x)
+        return f0 + slope * (x - x0)
+
+    def rate(self, x: Floats) -> Floats:
+        """Slope in N/m at compression x in m, any shape."""
+        return self._segment(x)[2]
+
+
+@dataclass(frozen=True, slots=True)
+class SumLaw:
+    """Several laws that share one row, ratio and offset, added up: one look-up where there were many.
+
+    parts: (law, offset_m): the part's own compression is x + offset.
+    """
+
+    parts: tuple[tuple[ForceLaw, float], ...]
+
+    @property
+    def knots(self) -> tuple[float, ...]:
+        return tuple(sorted(k - offset for law, offset in self.parts for k in law.knots))
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        lows = [law.domain[0] - o for law, o in self.parts]
+        highs = [law.domain[1] - o for law, o in self.parts]
+        return max(lows), min(highs)
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        return tuple(LawEvent(e.name, e.x_m - o) for law, o in self.parts for e in law.events)
+
+    def force(self, x: Floats) -> Floats:
+        """Sum of the parts' forces in N at compression x in m, any shape."""
+        return np.sum([law.force(x + o) for law, o in self.parts], axis=0)
+
+    def rate(self, x: Floats) -> Floats:
+        """Sum of the parts' rates in N/m at compression x in m, any shape."""
+        return np.sum([law.rate(x + o) for law, o in self.parts], axis=0)

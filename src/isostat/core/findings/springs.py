@@ -1,0 +1,77 @@
+"""Judgements on the springs as found and as ordered."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.core.findings.judgement import Judgement
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SpringDisagrees(Judgement):
+    """The free length that load, rate and installed length imply is not the part's own."""
+
+    implied_m: float
+    part_m: float
+    error_m: float
+
+    @property
+    def severity(self) -> float:
+        return abs(self.implied_m - self.part_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LengthAssumed(Judgement):
+    """No installed and no free length: only the change of free length is sure."""
+
+    change_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RateNotPicked(Judgement):
+    """The asked way of picking a rate has no answer; the usual frequency stands in."""
+
+    reason: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ToppedOut(Judgement):
+    """At ride height the shock is fully extended: the preload exceeds the load, more of it lifts nothing."""
+
+    by_m: float
+
+    @property
+    def severity(self) -> float:
+        return self.by_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MuchPreload(Judgement):
+    """Preload at full droop over 75 mm or over a quarter of the stroke (common practice): wrong rate."""
+
+    preload_m: float
+    limit_m: float
+
+    @property
+    def severity(self) -> float:
+        return self.preload_m - self.limit_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FrequencySplit(Judgement):
+    """Ride frequency of the last axle against the first, in the target's case."""
+
+    front_hz: float
+    rear_hz: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BeyondLaw(Judgement):
+    """A part stands outside what its law knows; its last slope was followed."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FallingCurve(Judgement):
+    """The wheel's force falls as it goes into bump (falling motion ratio): the balance is not sure."""
+
+    wheel_rate: float

@@ -1,0 +1,47 @@
+"""Judgements on how it sits."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.core.findings.judgement import Judgement
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OffTarget(Judgement):
+    """A corner outside the band round its target height, in the target's case."""
+
+    height_m: float
+    target_m: float
+    band_m: float
+
+    @property
+    def severity(self) -> float:
+        return abs(self.height_m - self.target_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lean(Judgement):
+    """Mean left-right difference of hub to arch; positive: left stands higher."""
+
+    lean_m: float
+    found_m: float
+
+    @property
+    def severity(self) -> float:
+        return abs(self.lean_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Warp(Judgement):
+    """What no plane explains of the as-weighed heights, u_FL − u_FR − u_RL + u_RR: the body's own asymmetry."""
+
+    warp_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TargetOutOfReach(Judgement):
+    """The target wants a wheel, spring or rate below zero: an axle cannot be held there by springs."""
+
+    force_n: float
+    rate_n_per_m: float

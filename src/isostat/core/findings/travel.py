@@ -1,0 +1,61 @@
+"""Judgements on the order in which things happen on the way of a wheel."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.core.findings.judgement import Judgement
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WrongOrder(Judgement):
+    """Something happens before what should have come first, or with too little between."""
+
+    what: str
+    before: str
+    what_m: float  # wheel travel
+    before_m: float
+    margin_m: float  # wanted between the two
+
+    @property
+    def short_m(self) -> float:
+        """How much is missing to the margin, as wheel travel."""
+        return self.margin_m - abs(self.what_m - self.before_m) * (1 if self.in_order else -1)
+
+    @property
+    def in_order(self) -> bool:
+        bump = self.before_m > 0
+        return self.what_m >= self.before_m if bump else self.what_m <= self.before_m
+
+    @property
+    def severity(self) -> float:
+        return self.short_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LittleBump(Judgement):
+    """Hardly any bump left to the touch of the stop in a case, or already on it."""
+
+    to_stop_m: float
+    left_m: float
+
+    @property
+    def severity(self) -> float:
+        return -self.to_stop_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LittleDroop(Judgement):
+    """Less droop left than a usual share of the travel, or less than in the asked share."""
+
+    left_m: float
+    share: float
+
+    @property
+    def severity(self) -> float:
+        return -self.left_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OrderRight(Judgement):
+    """All events of an axle come in the right order with their margins."""

@@ -1,0 +1,60 @@
+"""The order in which things happen on a wheel's way from hanging to metal, both wheels together."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.core.elements.bank import Bank
+from isostat.core.vehicle.platform import Platform
+
+DROOP = ("shock topped", "coil loose")
+BUMP = ("stop touched", "stop flat", "coil solid", "shock bottomed", "metal")
+
+
+@dataclass(frozen=True, slots=True)
+class TravelEvent:
+    """Something that happens at a wheel travel, in m, bump positive, zero at the baseline."""
+
+    name: str
+    travel_m: float
+
+
+def travel_events(platform: Platform, bank: Bank, axle: int, side: int, case: int) -> tuple[TravelEvent, ...]:
+    """Events of one wheel in rising travel, the other wheel of the axle at the same travel.
+
+    platform, bank: the vehicle. axle, side, case: which wheel, and any case of the wanted set-up.
+    A part counts for the side on which its row is larger. Every gap goes through its own row and ratio first.
+    """
+    found = []
+    for part in range(platform.row.shape[1]):
+        row = platform.row[axle, part, :, case]
+        if np.argmax(row) != side:
+            continue
+        law = bank.laws[int(platform.law[axle, part, case])]
+        motion = None if platform.motion is None else int(platform.motion[axle, part, case])
+        offset = float(platform.offset_m[axle, part, case])
+        for event in law.events:
+            way = event.x_m - offset
+            if motion is not None and motion >= 0:
+                v = bank.motions[motion].travel_for(way)
+            else:
+                v = way / float(platform.ratio[axle, part, case])
+            found.append(TravelEvent(event.name, v / float(row.sum())))
+    return tuple(sorted(found, key=lambda e: e.travel_m))
+
+
+def travel_of(events: tuple[TravelEvent, ...], name: str) -> float | None:
+    """Travel in m of the named event, None where the wheel has no such event."""
+    return next((e.travel_m for e in events if e.name == name), None)
+
+
+def bump_end(events: tuple[TravelEvent, ...]) -> TravelEvent:
+    """Where bump is used up: the stop flat; without a stop, metal."""
+    return next((e for e in events if e.name == "stop flat"), None) or next(e for e in events if e.name == "metal")
+
+
+def droop_end(events: tuple[TravelEvent, ...]) -> TravelEvent:
+    """Where droop is used up: the first limit, shock or strap."""
+    return next(e for e in reversed(events) if e.name == "shock topped")

@@ -1,0 +1,66 @@
+"""From the force that a spring must give to the spring to order: free length, spacers, preload."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+import numpy as np
+
+from isostat.core.limits import Floats
+
+RATE_STEP = 1000.0  # N/m, springs are ordered in whole N/mm
+LENGTH_STEP = 0.001  # m
+SPACER_STEP = 0.001  # m
+
+
+class Sides(StrEnum):
+    """How left and right may differ."""
+
+    SAME = "same"  # equal springs, no spacer: meets the mean of the axle only
+    SPACER = "spacer"  # equal springs, a spacer under one
+    EACH = "each"  # a spring a side
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SpringOrder:
+    """The springs of one axle as ordered: left, right in each pair."""
+
+    rate_n_per_m: tuple[float, float]
+    free_m: tuple[float, float]
+    spacer_m: tuple[float, float]
+    need_m: tuple[float, float]  # free length plus spacer that would meet the target to the hair
+
+
+def to_step(value: float, step: float) -> float:
+    """The nearest whole number of steps."""
+    return round(round(value / step) * step, 6)
+
+
+def order_springs(space_m: Floats, force_n: Floats, rate: tuple[float, float], sides: Sides,
+                  free_m: tuple[float | None, float | None] = (None, None),
+                  spacer_m: tuple[float | None, float | None] = (None, None)) -> SpringOrder:
+    """Free lengths and spacers of an axle's springs, where they are not already chosen.
+
+    space_m: (2,) room between the seats at the target with no spacer at all. force_n: (2,) spring force there.
+    rate: N/m, left and right. sides: how the two may differ. free_m, spacer_m: chosen values win; None is solved.
+    Returns SpringOrder, lengths rounded to the millimetre.
+    """
+    need = np.asarray(space_m) + np.asarray(force_n) / np.asarray(rate)  # free length plus spacer, per side
+    taken = np.array([s or 0.0 for s in spacer_m])
+    solved = need - taken
+    if sides is Sides.SAME:
+        common = float(solved.mean())
+        free = [common, common]
+    elif sides is Sides.SPACER:
+        shorter = float(min(solved))
+        free = [shorter, shorter]
+    else:
+        free = [float(v) for v in solved]
+    frees = tuple(to_step(f, LENGTH_STEP) if chosen is None else chosen for f, chosen in zip(free, free_m, strict=True))
+    spacers = []
+    for wanted, length, chosen in zip(need, frees, spacer_m, strict=True):
+        left_over = to_step(float(wanted) - length, SPACER_STEP) if sides is Sides.SPACER else 0.0
+        spacers.append(max(left_over, 0.0) if chosen is None else chosen)
+    return SpringOrder(rate_n_per_m=rate, free_m=(frees[0], frees[1]), spacer_m=(spacers[0], spacers[1]),
+                       need_m=(float(need[0]), float(need[1])))

@@ -1,0 +1,148 @@
+"""Reading and writing job files: every fault of a file at once, in sentences; a save is whole or not at all."""
+
+from __future__ import annotations
+
+import difflib
+import json
+import os
+import tempfile
+from collections.abc import Iterable
+from pathlib import Path
+from typing import Any, get_args
+
+from pydantic import BaseModel, ValidationError
+
+from isostat.job.schema import VERSION, Job
+
+MOST_BYTES = 8 * 1024 * 1024
+
+
+class JobFault(ValueError):
+    """A job that cannot be read. `faults` holds one sentence each, all that were found."""
+
+    def __init__(self, source: str, faults: Iterable[str]) -> None:
+        self.source, self.faults = source, tuple(faults)
+        super().__init__(f"{source}: " + " ".join(self.faults))
+
+
+def place_words(location: tuple[int | str, ...]) -> str:
+    """`vehicle.axles[0].left.pad_kg` for a location inside the document."""
+    words = ""
+    for part in location:
+        words += f"[{part}]" if isinstance(part, int) else (f".{part}" if words else str(part))
+    return words or "the job"
+
+
+def _models(kind: Any) -> Iterable[type[BaseModel]]:
+    if isinstance(kind, type) and issubclass(kind, BaseModel):
+        yield kind
+    for inner in get_args(kind):
+        yield from _models(inner)
+
+
+def _keys_at(location: tuple[int | str, ...]) -> list[str]:
+    """Known keys of the object at a location."""
+    model: type[BaseModel] = Job
+    for part in location:
+        if isinstance(part, int):
+            continue
+        field = model.model_fields.get(part)
+        inner = list(_models(field.annotation)) if field else []
+        if not inner:
+            return []
+        model = inner[0]
+    return list(model.model_fields)
+
+
+def _sentence(error: Any) -> str:
+    location, kind, given = tuple(error["loc"]), error["type"], error.get("input")
+    place = place_words(location)
+    if kind == "extra_forbidden":
+        near = difflib.get_close_matches(str(location[-1]), _keys_at(location[:-1]), n=1, cutoff=0.5)
+        known = f"did you mean “{near[0]}”?" if near else f"accepted are {', '.join(_keys_at(location[:-1]))}."
+        return f"{place} is not a known key; {known}"
+    if kind == "missing":
+        return f"{place} is missing; it must be given."
+    if kind == "value_error":
+        return f"{place} {error['ctx']['error']}."
+    shown = json.dumps(given, default=str)
+    shown = shown if len(shown) <= 40 else shown[:37] + "…"
+    return f"{place} is {shown}; accepted is: {error['msg'].removeprefix('Input should be ')}."
+
+
+def job_from(data: Any, source: str = "job") -> Job:
+    """The job in plain data.
+
+    data: what a JSON reader gives. source: named in the fault. Returns Job.
+    Raises JobFault with every fault found, each naming place, value and what is accepted.
+    """
+    if not isinstance(data, dict):
+        raise JobFault(source, [f"The file holds a {type(data).__name__}; accepted is a job object."])
+    version = data.get("version", VERSION)
+    if isinstance(version, int) and version > VERSION:
+        raise JobFault(source, [f"version is {version}; this program reads up to {VERSION}. A newer one wrote it."])
+    try:
+        return Job.model_validate(data)
+    except ValidationError as fault:
+        raise JobFault(source, [_sentence(e) for e in fault.errors(include_url=False)]) from None
+
+
+def _no_constant(sign: str) -> float:
+    raise ValueError(f"{sign} is no number; accepted is a finite one")
+
+
+def job_from_text(text: str, source: str = "job") -> Job:
+    """The job in a JSON text. Raises JobFault for broken JSON (line and column) and for every fault inside."""
+    try:
+        data = json.loads(text, parse_constant=_no_constant)
+    except json.JSONDecodeError as fault:
+        raise JobFault(source, [f"Line {fault.lineno}, column {fault.colno}: {fault.msg}."]) from None
+    except (ValueError, RecursionError) as fault:
+        raise JobFault(source, [f"The text cannot be read: {fault}."]) from None
+    return job_from(data, source)
+
+
+def read_job(path: Path) -> Job:
+    """The job in a file. Raises JobFault when the file is missing, too large, no text or no job."""
+    name = path.name
+    try:
+        if path.stat().st_size > MOST_BYTES:
+            raise JobFault(name, [f"The file has {path.stat().st_size} bytes; accepted is up to {MOST_BYTES}."])
+        text = path.read_text(encoding="utf-8")
+    except UnicodeDecodeError as fault:
+        raise JobFault(name, [f"Byte {fault.start} is no UTF-8 text; accepted is a job file."]) from None
+    except OSError as fault:
+        raise JobFault(name, [f"The file cannot be read: {(fault.strerror or str(fault)).lower()}."]) from None
+    return job_from_text(text, name)
+
+
+def job_text(job: Job) -> str:
+    """The job as JSON text; what is not given is left out."""
+    return json.dumps(job.model_dump(mode="json", exclude_none=True), indent=1, ensure_ascii=False) + "\n"
+
+
+def save_job(job: Job, path: Path) -> None:
+    """Writes the job beside its place, syncs, and renames: a crash leaves the old file or the new one.
+
+    Raises OSError when the place cannot be written; nothing is lost then.
+    """
+    folder = path.parent
+    handle, beside = tempfile.mkstemp(prefix=f".{path.name}.", suffix=".part", dir=folder)
+    try:
+        with os.fdopen(handle, "w", encoding="utf-8") as file:
+            file.write(job_text(job))
+            file.flush()
+            os.fsync(file.fileno())
+        if path.exists():
+            os.chmod(beside, path.stat().st_mode & 0o777)
+        else:
+            os.chmod(beside, 0o644)
+        os.replace(beside, path)
+    except BaseException:
+        Path(beside).unlink(missing_ok=True)
+        raise
+    folder_handle = os.open(folder, os.O_RDONLY)
+    try:
+        os.fsync(folder_handle)
+    finally:
+        os.close(folder_handle)

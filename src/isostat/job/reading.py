@@ -1,0 +1,89 @@
+"""A reading: the SI value, the text as typed, the error of the tape or pad, and whether it is only assumed."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Annotated, Any
+
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, WithJsonSchema
+
+
+class Frozen(BaseModel):
+    """The document's parts never change; an edit makes new ones. Unknown keys are refused."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+class Reading(Frozen):
+    """A number that somebody read, typed or assumed. `error` is two standard deviations, in the value's unit."""
+
+    value: float
+    typed: str | None = None
+    error: float | None = None
+    assumed: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Bounds:
+    """What a field accepts, in SI, and the quantity it is shown as. Read by the screen from the schema."""
+
+    quantity: str
+    low: float
+    high: float
+    unit: str
+
+
+def _plain_number(given: Any) -> Any:
+    if isinstance(given, bool):
+        return given
+    return {"value": given} if isinstance(given, int | float) else given
+
+
+def bounded(quantity: str, low: float, high: float, unit: str) -> Any:
+    """The annotated type of a reading with a range. quantity: as shown; low, high: in SI; unit: its sign."""
+
+    def check(reading: Reading) -> Reading:
+        if not (math.isfinite(reading.value) and low <= reading.value <= high):
+            raise ValueError(f"is {reading.value:g} {unit}; accepted is {low:g} to {high:g} {unit}")
+        return reading
+
+    return Annotated[
+        Reading,
+        BeforeValidator(_plain_number),
+        AfterValidator(check),
+        Bounds(quantity, low, high, unit),
+        WithJsonSchema({
+            "description": f"{quantity}, {low:g} to {high:g} {unit}; a bare number or a reading",
+            "anyOf": [
+                {"type": "number", "minimum": low, "maximum": high},
+                {"type": "object", "required": ["value"], "additionalProperties": False, "properties": {
+                    "value": {"type": "number", "minimum": low, "maximum": high},
+                    "typed": {"type": ["string", "null"]}, "error": {"type": ["number", "null"]},
+                    "assumed": {"type": "boolean"}}},
+            ],
+        }),
+    ]
+
+
+Height = bounded("height", 0.0, 3.0, "m")
+Gap = bounded("height", -0.2, 1.0, "m")
+Place = bounded("height", -5.0, 15.0, "m")
+Offset = bounded("height", -1.0, 1.0, "m")
+Track = bounded("height", 0.3, 4.0, "m")
+Overhang = bounded("height", 0.1, 6.0, "m")
+Radius = bounded("height", 0.1, 1.2, "m")
+Mass = bounded("mass", 0.0, 20_000.0, "kg")
+Unsprung = bounded("mass", 1.0, 1_000.0, "kg")
+SpringRate = bounded("rate", 500.0, 1.0e6, "N/m")
+TyreRate = bounded("rate", 20_000.0, 5.0e6, "N/m")
+BarRate = bounded("rate", 0.0, 5.0e5, "N/m")
+CoilLength = bounded("coil size", 0.02, 2.0, "m")
+Spacer = bounded("coil size", 0.0, 0.3, "m")
+Stroke = bounded("height", 0.02, 1.5, "m")
+Squeeze = bounded("height", 0.002, 0.4, "m")
+MotionRatio = bounded("ratio", 0.1, 1.5, "")
+PlaceShare = bounded("ratio", 0.05, 1.2, "")
+Hertz = bounded("frequency", 0.5, 5.0, "Hz")
+Differ = bounded("height", 0.002, 0.5, "m")
+Share = bounded("share", 0.0, 1.0, "")

@@ -1,0 +1,139 @@
+"""What people type: `10 1/8`, `10-1/8"`, `26 11/32 in`, `257mm`, `1400 lb`, `10,5`. Becomes SI or a sentence."""
+
+from __future__ import annotations
+
+import math
+import re
+import unicodedata
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cache
+from typing import TYPE_CHECKING
+
+from isostat.units.unit import DEFAULT_PRESET, SPELLINGS, Preset, Quantity, Unit
+
+if TYPE_CHECKING:
+    import pint
+
+_NUMBER = re.compile(
+    r"""^(?P<sign>[-+−]?)\s*
+    (?: (?P<whole>\d+)(?:\s+|\s*-\s*)(?P<num>\d+)\s*/\s*(?P<den>\d+)     # 10 1/8, 10-1/8
+      | (?P<num_only>\d+)\s*/\s*(?P<den_only>\d+)                        # 1/2
+      | (?P<decimal>\d+(?:[.,]\d+)?|[.,]\d+)(?:[eE](?P<exp>[-+]?\d{1,2}))?  # 10.125, 10,5, .5
+    )\s*(?P<unit>.*)$""",
+    re.VERBOSE,
+)
+_ASKED_COMMA = re.compile(r"^\d{1,3},\d{3}$")
+_PINT_UNITS = {
+    Quantity.HEIGHT: "m", Quantity.COIL: "m", Quantity.MASS: "kg", Quantity.RATE: "N/m",
+    Quantity.PRESSURE: "Pa", Quantity.FREQUENCY: "Hz", Quantity.FORCE: "N",
+}
+
+
+class NotUnderstood(ValueError):
+    """Typed text that is no number of the wanted kind; the sentence says what was typed and what is accepted."""
+
+    def __init__(self, typed: str, reason: str, accepted: str) -> None:
+        super().__init__(f"“{typed}” {reason}; accepted is {accepted}.")
+        self.typed, self.reason, self.accepted = typed, reason, accepted
+
+
+@dataclass(frozen=True, slots=True)
+class Typed:
+    """A number as typed: its SI value, the text itself, and the unit that it was understood in."""
+
+    si: float
+    text: str
+    unit: Unit
+
+
+def _examples(quantity: Quantity, unit: Unit) -> str:
+    signs = {
+        Quantity.HEIGHT: "257, 257 mm or 10 1/8 in", Quantity.COIL: "257, 257 mm or 10 1/8 in",
+        Quantity.MASS: "635 kg or 1400 lb", Quantity.RATE: "31 N/mm, 175 lb/in or 2.5 kgf/mm",
+        Quantity.PRESSURE: "2.4 bar or 35 psi", Quantity.FREQUENCY: "1.3 or 1.3 Hz",
+        Quantity.FORCE: "4000 N", Quantity.RATIO: "a plain number such as 0.65",
+        Quantity.SHARE: "a share such as 60 %", Quantity.ANGLE: "an angle such as 4.5°",
+    }
+    bare = f" (a bare number is {unit.sign})" if unit.sign and quantity not in (Quantity.SHARE,) else ""
+    return signs[quantity] + bare
+
+
+def _spell_out_fractions(text: str) -> str:
+    """Replaces ⅛ and its like by ` 1/8`; the space keeps `10⅛` a mixed number."""
+    out = []
+    for ch in text:
+        if unicodedata.category(ch) == "No" and "⁄" in (plain := unicodedata.normalize("NFKC", ch)):
+            out.append(" " + plain.replace("⁄", "/"))
+        else:
+            out.append(ch)
+    return "".join(out).replace("⁄", "/").strip()
+
+
+@cache
+def _registry() -> pint.UnitRegistry[float]:
+    import pint  # noqa: PLC0415 - slow to import, wanted only for units that no workshop types every day
+
+    return pint.UnitRegistry()
+
+
+def _rare_unit(sign: str, quantity: Quantity) -> Unit | None:
+    """A unit outside the workshop's usual ones (`stone`, `cm/min`), from the unit library."""
+    target = _PINT_UNITS.get(quantity)
+    if target is None or not re.fullmatch(r"[A-Za-zµ]+(?:\s?[*/]\s?[A-Za-z]+)?", sign) or len(sign) > 24:
+        return None
+    import pint  # noqa: PLC0415 - slow to import
+
+    try:
+        parsed = _registry().parse_units(sign)
+        return Unit(sign, float(_registry().Quantity(1.0, parsed).to(target).magnitude), 2)
+    except (pint.PintError, AttributeError, ValueError, TypeError, KeyError):
+        return None
+
+
+def parse(text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typed:
+    """Reads a typed number of a quantity.
+
+    text: as typed; a bare number takes the preset's unit. quantity: what is measured. preset: units in use.
+    Returns Typed, in SI. The sign covers the whole of a mixed number.
+    Raises NotUnderstood with a sentence when nothing sure can be made of the text.
+    """
+    field = preset.unit(quantity)
+    shown = text.strip()
+    accepted = _examples(quantity, field)
+    if not shown:
+        raise NotUnderstood(text, "is empty", accepted)
+    m = _NUMBER.match(_spell_out_fractions(shown.replace("\u00a0", " ")))
+    if m is None:
+        raise NotUnderstood(shown, "is not a number", accepted)
+    value = _value(m, shown, accepted)
+    sign = m["unit"].strip()
+    unit = field if not sign else _unit(sign, quantity)
+    if unit is None:
+        raise NotUnderstood(shown, f"has “{sign}” for a unit, which is no {quantity.value} unit here", accepted)
+    if m["num"] is not None and unit.si in (0.001, 0.01, 1.0) and quantity is Quantity.HEIGHT and sign:
+        raise NotUnderstood(shown, f"is a fraction of {unit.sign}", "a fraction of an inch, or a decimal")
+    si = float(value * Fraction(unit.si)) if unit.fractional else float(value) * unit.si
+    if not math.isfinite(si):
+        raise NotUnderstood(shown, "is too large to be meant", accepted)
+    return Typed(si, shown, unit)
+
+
+def _unit(sign: str, quantity: Quantity) -> Unit | None:
+    known = SPELLINGS[quantity].get(re.sub(r"\s+", "", sign.lower()))
+    return known or _rare_unit(sign, quantity)
+
+
+def _value(m: re.Match[str], shown: str, accepted: str) -> Fraction:
+    if m["decimal"] is not None:
+        digits = m["decimal"]
+        if _ASKED_COMMA.match(digits):
+            dotted, joined = digits.replace(",", "."), digits.replace(",", "")
+            raise NotUnderstood(shown, f"may mean {dotted} or {joined}", "the one you mean, typed without a comma")
+        value = Fraction(digits.replace(",", ".")) * Fraction(10) ** int(m["exp"] or 0)
+    else:
+        den = int(m["den"] or m["den_only"])
+        if den == 0:
+            raise NotUnderstood(shown, "divides by zero", accepted)
+        value = Fraction(int(m["num"] or m["num_only"]), den) + int(m["whole"] or 0)
+    return -value if m["sign"] in ("-", "−") else value

@@ -1,0 +1,117 @@
+"""The units that a tuner types and reads, each with its factor to SI."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+INCH_M = 0.0254
+POUND_KG = 0.45359237
+GRAVITY = 9.80665
+POUND_FORCE_N = POUND_KG * GRAVITY
+
+
+class Quantity(StrEnum):
+    """What a number measures. SI unit of each: m, kg, N/m, Pa, Hz, N, 1, rad."""
+
+    HEIGHT = "height"
+    COIL = "coil size"
+    MASS = "mass"
+    RATE = "rate"
+    PRESSURE = "pressure"
+    FREQUENCY = "frequency"
+    FORCE = "force"
+    RATIO = "ratio"
+    SHARE = "share"
+    ANGLE = "angle"
+
+
+@dataclass(frozen=True, slots=True)
+class Unit:
+    """One unit: the sign people read, its factor to SI, decimals shown, and whether inches may be a fraction."""
+
+    sign: str
+    si: float
+    decimals: int
+    fractional: bool = False
+
+
+MM = Unit("mm", 0.001, 0)
+IN = Unit("in", INCH_M, 2, fractional=True)
+KG = Unit("kg", 1.0, 0)
+LB = Unit("lb", POUND_KG, 0)
+N_AS_MASS = Unit("N", 1.0 / GRAVITY, 0)
+N_PER_MM = Unit("N/mm", 1000.0, 1)
+LB_PER_IN = Unit("lb/in", POUND_FORCE_N / INCH_M, 0)
+KGF_PER_MM = Unit("kgf/mm", GRAVITY * 1000.0, 2)
+BAR = Unit("bar", 1e5, 2)
+PSI = Unit("psi", POUND_FORCE_N / INCH_M**2, 0)
+HZ = Unit("Hz", 1.0, 2)
+N = Unit("N", 1.0, 0)
+PLAIN = Unit("", 1.0, 2)
+PERCENT = Unit("%", 0.01, 1)
+DEGREE = Unit("°", 0.017453292519943295, 2)
+
+# Every spelling that is read without asking the large unit library. Keys are lower case, without spaces.
+SPELLINGS: dict[Quantity, dict[str, Unit]] = {
+    Quantity.HEIGHT: {
+        "mm": MM, "cm": Unit("cm", 0.01, 1), "m": Unit("m", 1.0, 3),
+        "in": IN, '"': IN, "”": IN, "″": IN, "inch": IN, "inches": IN, "ft": Unit("ft", 0.3048, 2),
+    },
+    Quantity.MASS: {
+        "kg": KG, "kgs": KG, "g": Unit("g", 0.001, 0), "t": Unit("t", 1000.0, 3),
+        "lb": LB, "lbs": LB, "lbm": LB, "lbf": LB, "n": N_AS_MASS,
+    },
+    Quantity.RATE: {
+        "n/mm": N_PER_MM, "n/m": Unit("N/m", 1.0, 0), "kn/m": N_PER_MM,
+        "lb/in": LB_PER_IN, "lbs/in": LB_PER_IN, "lbf/in": LB_PER_IN, 'lb/"': LB_PER_IN,
+        "kgf/mm": KGF_PER_MM, "kg/mm": KGF_PER_MM,
+    },
+    Quantity.PRESSURE: {
+        "bar": BAR, "psi": PSI, "kpa": Unit("kPa", 1e3, 0), "pa": Unit("Pa", 1.0, 0),
+    },
+    Quantity.FREQUENCY: {"hz": HZ, "cpm": Unit("cpm", 1.0 / 60.0, 0)},
+    Quantity.FORCE: {"n": N, "kn": Unit("kN", 1000.0, 2), "lbf": Unit("lbf", POUND_FORCE_N, 0),
+                     "kgf": Unit("kgf", GRAVITY, 0)},
+    Quantity.RATIO: {},
+    Quantity.SHARE: {"%": PERCENT},
+    Quantity.ANGLE: {"°": DEGREE, "deg": DEGREE, "rad": Unit("rad", 1.0, 4)},
+}
+SPELLINGS[Quantity.COIL] = SPELLINGS[Quantity.HEIGHT]
+
+
+@dataclass(frozen=True, slots=True)
+class Preset:
+    """One unit per quantity, as a workshop reads it; `sixteenths` prints inches as the tape shows them."""
+
+    name: str
+    height: Unit
+    mass: Unit
+    rate: Unit
+    pressure: Unit
+    coil: Unit
+    sixteenths: bool = True
+
+    def unit(self, quantity: Quantity) -> Unit:
+        """The unit in which this preset shows a quantity."""
+        chosen = {
+            Quantity.HEIGHT: self.height, Quantity.MASS: self.mass, Quantity.RATE: self.rate,
+            Quantity.PRESSURE: self.pressure, Quantity.COIL: self.coil,
+        }
+        fixed = {
+            Quantity.FREQUENCY: HZ, Quantity.FORCE: N, Quantity.RATIO: PLAIN,
+            Quantity.SHARE: PERCENT, Quantity.ANGLE: DEGREE,
+        }
+        return chosen.get(quantity) or fixed[quantity]
+
+
+PRESETS: dict[str, Preset] = {
+    p.name: p
+    for p in (
+        Preset("mm kg N/mm bar", MM, KG, N_PER_MM, BAR, MM),
+        Preset("mm kg lb/in psi", MM, KG, LB_PER_IN, PSI, IN),
+        Preset("in lb lb/in psi", IN, LB, LB_PER_IN, PSI, IN),
+        Preset("mm N", MM, N_AS_MASS, N_PER_MM, BAR, MM),
+    )
+}
+DEFAULT_PRESET = PRESETS["mm kg N/mm bar"]

@@ -1,0 +1,1 @@
+"""Judgements, fixes and numbers as short sentences in the reader's units."""

@@ -1,0 +1,65 @@
+"""A fix as the words of its button: part and corner, what it cures, its worst price."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.assess.fixes import Fix
+from isostat.wording.reader import Reader
+from isostat.wording.sentences import GRADE_WORDS, say
+
+
+@dataclass(frozen=True, slots=True)
+class FixWords:
+    """Three lines of a button."""
+
+    title: str
+    cures: str
+    worst: str
+
+
+def say_fix(fix: Fix, reader: Reader) -> FixWords:
+    """The button of a fix in the reader's units."""
+    return FixWords(_title(fix, reader), _cures(fix, reader), _worst(fix, reader))
+
+
+def _title(fix: Fix, r: Reader) -> str:
+    remedy = fix.remedy
+    axle = r.job.vehicle.axles[remedy.place.axle or 0].name.lower()
+    match remedy.quantity:
+        case "stop spacer":
+            return f"Spacer {r.coil(remedy.value)}, both {axle} stops"
+        case "shock length":
+            longer = "longer" if remedy.value >= 0 else "shorter"
+            return f"Shock {r.coil(abs(remedy.value))} {longer} than found, both {axle}"
+        case "spacer allowed":
+            return f"Same springs, a spacer {axle}"
+        case "solve springs":
+            return f"Solve the {axle} springs again"
+        case "level":
+            return "Level it: spacers by side"
+        case "carry less":
+            item = r.job.items[remedy.item or 0]
+            return f"{item.name}: {r.mass(item.mass_kg.value * remedy.value)} {r.case(remedy.place.case or 0)}"
+        case other:
+            return other
+
+
+def _cures(fix: Fix, r: Reader) -> str:
+    if fix.remaining is None:
+        return "cures this"
+    was, now = say(fix.judgement, r), say(fix.remaining, r)
+    if fix.remaining.grade < fix.judgement.grade:
+        return f"{GRADE_WORDS[fix.judgement.grade].lower()} → {GRADE_WORDS[fix.remaining.grade].lower()}"
+    return f"{was.title} → {now.title}"
+
+
+def _worst(fix: Fix, r: Reader) -> str:
+    price = fix.price
+    if price is None:
+        return "worst: nothing gets less"
+    if price.what == "cross weight":
+        return f"worst: cross weight {price.before * 100:.1f} → {price.after * 100:.1f} %"
+    where = r.corner(price.place.axle, price.place.side)
+    change = r.change(r.height(price.before), r.height(price.after))
+    return f"worst: {where} {price.what} {change}, {r.case(price.place.case or 0)}"

@@ -1,0 +1,74 @@
+"""The answer as lines of text for a terminal."""
+
+from __future__ import annotations
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.explain import Shown, is_approximate
+from isostat.assess.fixes import Fix
+from isostat.assess.judge import hanging_force_n
+from isostat.core.findings.judgement import Judgement
+from isostat.wording.fixes import say_fix
+from isostat.wording.reader import ABOUT, Reader
+from isostat.wording.sentences import GRADE_WORDS, say
+
+
+def _about(a: Assessment, shown: Shown, text: str) -> str:
+    return (ABOUT if is_approximate(a, shown) else "") + text
+
+
+def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:
+    s, name = a.proposed, a.job.cases[case].name
+    lines = [f"{name}, {r.mass(float(a.loading.whole_kg[case]))}"]
+    if not s.stands[case]:
+        return [*lines, "  does not stand, see the findings"]
+    for i in range(len(a.axles)):
+        for side in (0, 1):
+            at = (i, side, case)
+            verdict = ""
+            if case == a.target_case:
+                words, _ = r.off(float(s.hub_to_arch_m[at]), float(a.target_m[i, side]), a.job.target.band_m.value)
+                verdict = words if words == "on target" else f"{words} of {r.height(float(a.target_m[i, side]))}"
+            lines.append(
+                f"  {r.corner(i, side):<14}{r.mass(float(s.pad_kg[at])):>9}"
+                f"{_about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>14} hub to arch"
+                f"{_about(a, Shown('bump left', *at), r.height(float(s.bump_left_m[at]))):>8} bump"
+                f"{_about(a, Shown('droop left', *at), r.height(float(s.droop_left_m[at]))):>8} droop"
+                f"{_about(a, Shown('frequency', *at), f'{s.frequency_hz[at]:.2f} Hz'):>11}  {verdict}".rstrip())
+    return lines
+
+
+def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
+    o, lines = a.orders[i], []
+    if not o.can_be_had:
+        return [f"  {r.corner(i, None)}: nothing to order, no spring holds this target"]
+    for side in (0, 1):
+        preload, force = hanging_force_n(a, i, side)
+        rate = _about(a, Shown("spring rate", i, side), r.rate(o.order.rate_n_per_m[side]))
+        free = _about(a, Shown("free length", i, side), r.coil(o.order.free_m[side]))
+        hanging = f"preload {r.coil(preload)} hanging" if preload > 0 else "loose when hanging"
+        lines.append(f"  {r.corner(i, side):<14}coil {rate} spring rate, free {free}, "
+                     f"spacer {r.coil(o.order.spacer_m[side])}, {hanging}")
+        if force > 0:
+            lines.append(f"  {'':<14}holds {r.mass(force / 9.80665)} hanging: proper compressor, nobody in line")
+    return lines
+
+
+def letter(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, ...], reader: Reader) -> str:
+    """The whole answer as text: cases, order, findings with their fixes; ends with a line break."""
+    r = reader
+    lines = [f"{a.job.title} · {a.job.vehicle.name}", "", f"AS PROPOSED ({a.job.proposal.name})"]
+    for case in range(a.cases):
+        lines += _case_lines(a, case, r)
+    front, rear = (r.height_unit(v.value) for v in (a.job.target.front_lift_m, a.job.target.rear_lift_m))
+    lines += ["", f"ORDER, new springs, for {a.job.target.case}: front {front}, rear {rear} over "
+              f"{r.height(float(a.baseline_m[0].mean()))} and {r.height(float(a.baseline_m[-1].mean()))} hub to arch, "
+              "as weighed on the old springs"]
+    for i in range(len(a.axles)):
+        lines += _order_lines(a, i, r)
+    lines += ["", "FINDINGS"]
+    for j in judgements:
+        sentence = say(j, r)
+        lines += [f"  {GRADE_WORDS[j.grade]} {sentence.place}: {sentence.title}. {sentence.body}"]
+        for words in (say_fix(f, r) for f in fixes if f.judgement == j):
+            lines += [f"      {words.title}: {words.cures}; {words.worst}"]
+    return "\n".join(lines) + "\n"

@@ -1,0 +1,73 @@
+"""How numbers and places are said to a reader: in their units, heights without a sign."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.core.findings.judgement import Place
+from isostat.job.schema import Job
+from isostat.units.shown import number, with_unit
+from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
+
+ABOUT = "≈ "
+
+
+@dataclass(frozen=True, slots=True)
+class Reader:
+    """Whoever reads: the job whose names are used, and the units."""
+
+    job: Job
+    preset: Preset = DEFAULT_PRESET
+
+    def height(self, m: float) -> str:
+        """A tape reading without its unit."""
+        return number(m, Quantity.HEIGHT, self.preset)
+
+    def height_unit(self, m: float) -> str:
+        """A tape reading with its unit."""
+        return with_unit(m, Quantity.HEIGHT, self.preset)
+
+    def coil(self, m: float) -> str:
+        """A coil or spacer size with its unit."""
+        return with_unit(m, Quantity.COIL, self.preset)
+
+    def mass(self, kg: float) -> str:
+        """A mass with its unit."""
+        return with_unit(kg, Quantity.MASS, self.preset)
+
+    def rate(self, n_per_m: float) -> str:
+        """A rate with its unit."""
+        return with_unit(n_per_m, Quantity.RATE, self.preset)
+
+    def percent(self, share: float) -> str:
+        """A share as per cent."""
+        return f"{share * 100:.0f} %"
+
+    def corner(self, axle: int | None, side: int | None) -> str:
+        """`front left`, `rear, both`, `vehicle`."""
+        if axle is None:
+            return "whole vehicle"
+        name = self.job.vehicle.axles[axle].name.lower()
+        return f"{name} axle" if side is None else f"{name} {('left', 'right')[side]}"
+
+    def case(self, index: int) -> str:
+        """A load case's name in lower case, as it stands inside a sentence."""
+        return self.job.cases[index].name.lower()
+
+    def place(self, place: Place) -> str:
+        """Corner and case of a place: `rear left, home full`."""
+        where = self.corner(place.axle, place.side)
+        return where if place.case is None else f"{where}, {self.case(place.case)}"
+
+    def off(self, height_m: float, target_m: float, band_m: float) -> tuple[str, bool]:
+        """Verdict of a height against its target, and whether it lies inside the band: (`15 low`, False)."""
+        away = height_m - target_m
+        said = self.height(abs(away))
+        if said == "0":
+            return "on target", True
+        words = f"{said} {'high' if away > 0 else 'low'}"
+        return words, abs(away) <= band_m + 1e-9
+
+    def change(self, before: str, after: str) -> str:
+        """`50.2 → 50.8`."""
+        return f"{before} → {after}"

@@ -1,0 +1,194 @@
+"""Every judgement as a sentence: what, where, by how much, why it matters."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import singledispatch
+
+from isostat.core.findings import carrying, springs, stance, travel
+from isostat.core.findings.judgement import Grade, Judgement
+from isostat.wording.reader import Reader
+
+GRADE_WORDS = {Grade.FAULT: "FAULT", Grade.WATCH: "WATCH", Grade.NOTE: "NOTE"}
+
+
+@dataclass(frozen=True, slots=True)
+class Sentence:
+    """A judgement in words: the place, a title of one line, a body of at most two."""
+
+    place: str
+    title: str
+    body: str = ""
+
+
+def say(judgement: Judgement, reader: Reader) -> Sentence:
+    """The judgement in the reader's units. Raises NotSaid for a kind without words."""
+    title, body = _say(judgement, reader)
+    return Sentence(reader.place(judgement.place), title, body)
+
+
+class NotSaid(TypeError):
+    """A kind of judgement for which no words were written."""
+
+
+@singledispatch
+def _say(j: Judgement, r: Reader) -> tuple[str, str]:
+    raise NotSaid(type(j).__name__)
+
+
+@_say.register
+def _(j: carrying.LoadOutsideWheels, r: Reader) -> tuple[str, str]:
+    return "The load lies outside the wheels", (
+        f"{r.height_unit(j.outside_m)} outside: it tips over. Heights are not worked out for this case.")
+
+
+@_say.register
+def _(j: carrying.Unsettled, r: Reader) -> tuple[str, str]:
+    return "No rest position found", "The heights shown are the nearest found. Look for a part that cannot be right."
+
+
+@_say.register
+def _(j: carrying.WheelInTheAir, r: Reader) -> tuple[str, str]:
+    return "The wheel is off the ground", "It carries nothing. Move the load, or look for a wrong pad reading."
+
+
+@_say.register
+def _(j: carrying.OverRating, r: Reader) -> tuple[str, str]:
+    hand = j.rating_kg - j.load_kg
+    if hand < 0:
+        return f"{r.mass(-hand)} over the plate", (
+            f"{r.mass(j.load_kg)} on a plate of {r.mass(j.rating_kg)}. No spring raises a plate.")
+    return f"{r.mass(hand)} in hand of {r.mass(j.rating_kg)}", "The plate rules; springs never raise it."
+
+
+@_say.register
+def _(j: carrying.LightSteering, r: Reader) -> tuple[str, str]:
+    return f"{r.percent(j.share)} of the weight steers", f"Keep {r.percent(j.limit)} or more on the steered wheels."
+
+
+@_say.register
+def _(j: carrying.NoseLift, r: Reader) -> tuple[str, str]:
+    name = r.job.items[j.item].name
+    return f"{name} lifts the nose", f"Front {r.mass(-j.front_kg)} less, rear {r.mass(j.rear_kg)} more."
+
+
+@_say.register
+def _(j: carrying.WeighedAmiss, r: Reader) -> tuple[str, str]:
+    return "Pads show less than the wheels weigh", (
+        f"{r.mass(j.left_kg)} would be left for the springs. Read the pads again, or the unsprung mass.")
+
+
+@_say.register
+def _(j: carrying.PadsApart, r: Reader) -> tuple[str, str]:
+    return f"Left {r.mass(j.left_kg)}, right {r.mass(j.right_kg)}", (
+        "Far apart. Roll it, read again; is a pad or a side swapped?")
+
+
+@_say.register
+def _(j: stance.OffTarget, r: Reader) -> tuple[str, str]:
+    words, _ = r.off(j.height_m, j.target_m, j.band_m)
+    return f"{r.height(j.height_m)}, {words} of {r.height(j.target_m)}", f"Outside the {r.height(j.band_m)} either way."
+
+
+@_say.register
+def _(j: stance.Lean, r: Reader) -> tuple[str, str]:
+    low = "Right" if j.lean_m > 0 else "Left"
+    was = "right" if j.found_m > 0 else "left"
+    return f"{low} stands {r.height_unit(abs(j.lean_m))} low", (
+        f"As weighed it was {was} {r.height(abs(j.found_m))} low. Side load, tank or driver.")
+
+
+@_say.register
+def _(j: stance.Warp, r: Reader) -> tuple[str, str]:
+    return f"Twist of {r.height_unit(abs(j.warp_m))} in the readings", (
+        "No lean explains it: body or arches. It is left as it is.")
+
+
+@_say.register
+def _(j: stance.TargetOutOfReach, r: Reader) -> tuple[str, str]:
+    return "No spring holds this target", "It would have to pull. Lower the target or move the load."
+
+
+@_say.register
+def _(j: springs.SpringDisagrees, r: Reader) -> tuple[str, str]:
+    low = "shorter" if j.implied_m < j.part_m else "longer"
+    return f"Acts {r.coil(abs(j.implied_m - j.part_m))} {low} than its tag", (
+        f"{r.coil(j.implied_m)} by load and length, {r.coil(j.part_m)} on the part: sagged, wrong part or a misread.")
+
+
+@_say.register
+def _(j: springs.LengthAssumed, r: Reader) -> tuple[str, str]:
+    more = "longer" if j.change_m > 0 else "shorter"
+    return f"Order {r.coil(abs(j.change_m))} {more} than the old", (
+        "Installed and free length are unknown: only the change is sure. Measure one of them.")
+
+
+@_say.register
+def _(j: springs.RateNotPicked, r: Reader) -> tuple[str, str]:
+    return "The rate cannot be picked that way", f"{j.reason[0].upper()}{j.reason[1:]} The usual frequency stands in."
+
+
+@_say.register
+def _(j: springs.ToppedOut, r: Reader) -> tuple[str, str]:
+    return "Topped out at ride height", "The preload exceeds the load; more of it lifts nothing."
+
+
+@_say.register
+def _(j: springs.MuchPreload, r: Reader) -> tuple[str, str]:
+    return f"Preload {r.coil(j.preload_m)}, usual is up to {r.coil(j.limit_m)}", (
+        "The spring is too soft for its length. Fit it with a proper compressor.")
+
+
+@_say.register
+def _(j: springs.FrequencySplit, r: Reader) -> tuple[str, str]:
+    share = j.rear_hz / j.front_hz - 1
+    word = "over" if share > 0 else "under"
+    return f"Rear {abs(share) * 100:.0f} % {word} front", (
+        f"{j.front_hz:.2f} and {j.rear_hz:.2f} Hz; 10 to 20 % over rides flat at speed.")
+
+
+@_say.register
+def _(j: springs.BeyondLaw, r: Reader) -> tuple[str, str]:
+    return "A part is past its end", "Coil solid, stop flat or shock bottomed at ride height. The number is a guess."
+
+
+@_say.register
+def _(j: springs.FallingCurve, r: Reader) -> tuple[str, str]:
+    return "The wheel gets softer into bump than its spring can hold", (
+        f"Wheel rate {r.rate(j.wheel_rate)}: the motion ratio falls too fast. Check its table.")
+
+
+_EVENT_WORDS = {
+    "shock topped": "shock tops", "coil loose": "coil comes loose", "coil solid": "coil goes solid",
+    "shock bottomed": "shock bottoms", "metal": "metal meets", "stop flat": "stop is flat",
+    "stop touched": "stop touches",
+}
+
+
+@_say.register
+def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
+    what, before = _EVENT_WORDS[j.what], _EVENT_WORDS[j.before]
+    apart = r.height_unit(abs(j.what_m - j.before_m))
+    if j.in_order:
+        return f"{what.capitalize()} {apart} after the {before}", f"Keep {r.height_unit(j.margin_m)} at the wheel."
+    why = {"coil loose": "A loose coil can leave its seat.", "coil solid": "A bound coil must not take the bottoming.",
+           "shock bottomed": "The shock's own end would take the bottoming.",
+           "metal": "The stop is not there yet when metal meets."}[j.what]
+    return f"{what.capitalize()} {apart} before the {before}", why
+
+
+@_say.register
+def _(j: travel.LittleBump, r: Reader) -> tuple[str, str]:
+    if j.to_stop_m <= 0:
+        return f"Rides on its stop, {r.height_unit(j.left_m)} to flat", "The stop carries at ride height: harsh, and high."
+    return f"{r.height_unit(j.to_stop_m)} to the stop", "Little free bump with this load."
+
+
+@_say.register
+def _(j: travel.LittleDroop, r: Reader) -> tuple[str, str]:
+    return f"{r.height_unit(j.left_m)} of droop left, {r.percent(j.share)}", "The wheel hangs early over a dip."
+
+
+@_say.register
+def _(j: travel.OrderRight, r: Reader) -> tuple[str, str]:
+    return "The order is right", "Stop first, then coil, shock and metal, each with its margin."
