@@ -8,8 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import root
 
-from isostat.core.elements.motion import Motion
 from isostat.core.elements.bank import Bank
+from isostat.core.elements.motion import Motion
 from isostat.core.limits import GRAVITY
 from isostat.core.vehicle.equilibrium import solve_equilibrium, travel
 from isostat.core.vehicle.layout import Layout
@@ -97,7 +97,7 @@ def test_a_wheel_that_reaches_nothing_hangs_on_its_shock_and_stays_finite() -> N
     rest = solve_equilibrium(platform, bank, exact=True)
     assert rest.converged.all()
     assert rest.pad_n[0, 0, 0] == 0.0
-    assert rest.travel_m[0, 0, 0] == pytest.approx(-0.09, abs=0.001)  # its shock, fully extended
+    assert rest.travel_m[0, 0, 0] == pytest.approx(-0.09, abs=0.002)  # its shock, fully extended
 
 
 @pytest.mark.parametrize("forces", [TableForces, ExactForces])

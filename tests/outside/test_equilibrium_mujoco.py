@@ -101,7 +101,8 @@ CASES = {
     "a wheel on a 60 mm block": _axle(FLATBED, 0, ground=(0.06, 0.0)),
     "a beam wheel on a 60 mm block": _axle(FLATBED, 1, ground=(0.0, 0.06)),
     "stop in contact": _axle(FLATBED.with_mass(700.0, -3.1, 0.2), 1, stop_gap=0.03),
-    "wheel lifted": _axle(_axle(FLATBED.with_mass(900.0, -0.3, -0.6), 0, droop=0.02), 1, droop=0.008, bar=60_000.0),
+    "wheel lifted": _axle(_axle(FLATBED.with_mass(1200.0, -0.3, -0.75), 0, rate=60_000.0, press=(0.082, 0.082)), 1,
+                          droop=0.006, bar=60_000.0, ground=(-0.175, 0.0)),
     "shock topped out": _axle(FLATBED, 0, press=(0.26, 0.26), droop=0.035),
     "six wheels": SIX.with_mass(250.0, -4.2, 0.5),
 }

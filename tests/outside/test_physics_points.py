@@ -20,8 +20,8 @@ from isostat.core.tuning.rate import (
 )
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import Layout
-from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.core.vehicle.pose import Pose, fit_pose, pads_for, planar_travel, spring_forces
+from isostat.core.vehicle.wheel_forces import ExactForces
 from tests.vehicles import FLATBED, AxleTold, VehicleTold, platform_of
 
 INCH = 0.0254

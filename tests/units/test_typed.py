@@ -34,12 +34,9 @@ def test_any_unit_is_taken_anywhere(text: str, quantity: Quantity, si: float) ->
 @pytest.mark.parametrize(("text", "words"), [
     ("", "is empty"), ("10 1/0", "divides by zero"), ("1/8/2", "for a unit"), ("10 1/8 mm", "fraction of mm"),
     ("1 .5", "for a unit"), ("nan", "is not a number"), ("inf", "is not a number"), ("10,125", "10.125 or 10125"),
-    ("12 kg", "no height unit"), ("0x10", "for a unit"), ("1e99", "is not a number|too large|accepted"), ("5 __import__", "for a unit"),
+    ("12 kg", "no height unit"), ("0x10", "for a unit"), ("5 __import__", "for a unit"),
 ])
 def test_what_is_not_sure_is_refused_with_a_sentence(text: str, words: str) -> None:
-    if text == "1e99":
-        assert math.isfinite(parse(text, Quantity.HEIGHT).si)  # finite: the field's own range refuses it
-        return
     with pytest.raises(NotUnderstood, match=words) as fault:
         parse(text, Quantity.HEIGHT)
     assert "accepted is" in str(fault.value)

@@ -10,7 +10,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.judge_travel import travel_judgements
 from isostat.core.findings import carrying, springs, stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.core.tuning.events import droop_end
+from isostat.core.tuning.events import bump_end, droop_end
 
 NEARLY_FULL = 0.05  # of a plate in hand
 LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
@@ -137,6 +137,13 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
             worst = min(o.target_force_n)
             yield stance.TargetOutOfReach(grade=Grade.FAULT, place=Place(i, None, case), step=Step.STANCE,
                                           force_n=worst, rate_n_per_m=min(o.order.rate_n_per_m))
+    for i, side in np.ndindex(len(a.axles), 2):
+        wanted_travel = float(a.target_travel_m[i, side])
+        low, high = droop_end(s.events[i][side]), bump_end(s.events[i][side])
+        by, end = max((low.travel_m - wanted_travel, low), (wanted_travel - high.travel_m, high), key=lambda pair: pair[0])
+        if by > 0.0:
+            yield stance.TargetPastTravel(grade=Grade.FAULT, place=Place(i, side, case), step=Step.STANCE, by_m=by,
+                                          end=end.name)
     if not s.stands[case]:
         return
     for i, side in np.ndindex(len(a.axles), 2):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -56,7 +56,7 @@ def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float)
         weight = platform.weight.copy()
         fallback = np.nonzero(inside)[0]
         weight[:, ~inside] = weight[:, fallback[:1]] if fallback.size else _middle_load(platform)[:, ~inside]
-        safe = Platform(**{n: weight if n == "weight" else getattr(platform, n) for n in Platform.__dataclass_fields__})
+        safe = replace(platform, weight=weight)
     rest = solve_equilibrium(safe, bank, exact=True)
     u = rest.travel_m
     exact = ExactForces(safe, bank)

@@ -54,7 +54,7 @@ def put(job: Job, path: Path, value: Any) -> Job:
 
 def put_number(job: Job, path: Path, si: float, typed: str | None = None) -> Job:
     """The job with a typed or dragged number at a path, in SI; it is no longer assumed."""
-    return put(job, path, Reading(value=si, typed=typed))
+    return put(job, path, {"value": si, "typed": typed})
 
 
 def move_item(job: Job, index: int, behind_front_m: float, left_m: float) -> Job:
@@ -128,6 +128,6 @@ def set_share(job: Job, case: str, item: str, share: float) -> Job:
         index = next(n for n, i in enumerate(job.items) if i.name == item)
         return put(job, ("items", index, "weighed_share"), share)
     rest = [c.model_dump() for c in job.cases[at].carried if c.item != item]
-    if share > 0.0 or share != share:
+    if share != 0.0:
         rest.append({"item": item, "share": share})
     return put(job, ("cases", at, "carried"), rest)

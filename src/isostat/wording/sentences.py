@@ -110,6 +110,11 @@ def _(j: stance.TargetOutOfReach, r: Reader) -> tuple[str, str]:
 
 
 @_say.register
+def _(j: stance.TargetPastTravel, r: Reader) -> tuple[str, str]:
+    return f"The target lies {r.height_unit(j.by_m)} past {j.end}", "No spring can hold it there: other shocks, or another target."
+
+
+@_say.register
 def _(j: springs.SpringDisagrees, r: Reader) -> tuple[str, str]:
     low = "shorter" if j.implied_m < j.part_m else "longer"
     return f"Acts {r.coil(abs(j.implied_m - j.part_m))} {low} than its tag", (

@@ -55,7 +55,7 @@ class Bank:
         """All force tables end to end."""
         grids = [_grid(law) for law in self.laws]
         counts = np.array([n for _, _, n in grids], dtype=np.int64)
-        columns = [law.force(low + step * np.arange(n)) for law, (low, step, n) in zip(self.laws, grids, strict=True)]
+        columns = [law.force(low + step * np.arange(n, dtype=float)) for law, (low, step, n) in zip(self.laws, grids, strict=True)]
         return Tables(
             start=np.concatenate([[0], np.cumsum(counts)[:-1]]), last=counts - 2,
             low=frozen([low for low, _, _ in grids]), per_step=frozen([1.0 / step for _, step, _ in grids]),

@@ -115,8 +115,8 @@ class SumLaw:
 
     def force(self, x: Floats) -> Floats:
         """Sum of the parts' forces in N at compression x in m, any shape."""
-        return np.sum([law.force(x + o) for law, o in self.parts], axis=0)
+        return np.asarray(sum(law.force(x + o) for law, o in self.parts), dtype=float)
 
     def rate(self, x: Floats) -> Floats:
         """Sum of the parts' rates in N/m at compression x in m, any shape."""
-        return np.sum([law.rate(x + o) for law, o in self.parts], axis=0)
+        return np.asarray(sum(law.rate(x + o) for law, o in self.parts), dtype=float)

@@ -45,3 +45,15 @@ class TargetOutOfReach(Judgement):
 
     force_n: float
     rate_n_per_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TargetPastTravel(Judgement):
+    """The target lies beyond an end of the wheel's travel."""
+
+    by_m: float
+    end: str
+
+    @property
+    def severity(self) -> float:
+        return self.by_m

@@ -27,10 +27,6 @@ class Side(StrEnum):
         """+1 on the left, where y is positive; −1 on the right."""
         return 1.0 if self is Side.LEFT else -1.0
 
-    @property
-    def index(self) -> int:
-        return 0 if self is Side.LEFT else 1
-
 
 SIDES = (Side.LEFT, Side.RIGHT)
 

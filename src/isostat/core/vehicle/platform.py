@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, fields
+from typing import Any
 
 import numpy as np
 
@@ -41,8 +42,9 @@ class Platform:
 
     def take(self, which: Ints | slice) -> Platform:
         """The same platform with some of its cases."""
-        picked = {f.name: getattr(self, f.name) for f in fields(self)}
-        return Platform(**{n: None if a is None else np.ascontiguousarray(a[..., which]) for n, a in picked.items()})
+        whole: dict[str, Any] = {f.name: getattr(self, f.name) for f in fields(self)}
+        some: dict[str, Any] = {n: None if a is None else np.ascontiguousarray(a[..., which]) for n, a in whole.items()}
+        return Platform(**some)
 
     @property
     def whole_weight(self) -> Floats:
@@ -57,8 +59,8 @@ class Platform:
 
 def join(platforms: list[Platform]) -> Platform:
     """Several platforms of one topology as one batch, in their order."""
-    def side_by_side(name: str) -> Floats | Ints | None:
+    def side_by_side(name: str) -> Any:
         columns = [getattr(p, name) for p in platforms]
         return None if columns[0] is None else np.ascontiguousarray(np.concatenate(columns, axis=-1))
 
-    return Platform(**{f.name: side_by_side(f.name) for f in fields(Platform)})  # type: ignore[arg-type]
+    return Platform(**{f.name: side_by_side(f.name) for f in fields(Platform)})

@@ -7,7 +7,7 @@ from typing import Protocol
 import numpy as np
 
 from isostat.core.elements.bank import Bank
-from isostat.core.limits import Floats
+from isostat.core.limits import Floats, Ints
 from isostat.core.vehicle.platform import Platform
 
 Stiffness = tuple[Floats, Floats, Floats]  # left-left, left-right, right-right, each (A, B), N/m
@@ -19,7 +19,7 @@ class WheelForces(Protocol):
     def __call__(self, u: Floats) -> tuple[Floats, Stiffness]:
         """Force that pushes wheel and chassis apart, and its slope against travel."""
 
-    def take(self, which: Floats) -> WheelForces:
+    def take(self, which: Ints) -> WheelForces:
         """The same for some of the cases."""
 
 
@@ -58,7 +58,7 @@ class TableForces:
         else:
             self._per_x = per_step
 
-    def take(self, which: Floats) -> TableForces:
+    def take(self, which: Ints) -> TableForces:
         """The same for some of the cases."""
         return TableForces(self._platform.take(which), self._bank)
 
@@ -110,7 +110,7 @@ class ExactForces:
         self._curves = [] if platform.motion is None else [
             (bank.motions[i], np.nonzero(platform.motion == i)) for i in np.unique(platform.motion) if i >= 0]
 
-    def take(self, which: Floats) -> ExactForces:
+    def take(self, which: Ints) -> ExactForces:
         """The same for some of the cases."""
         return ExactForces(self._platform.take(which), self._bank)
 

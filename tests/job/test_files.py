@@ -1,0 +1,143 @@
+from __future__ import annotations
+
+import json
+import os
+from pathlib import Path
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from isostat.assess import assess
+from isostat.assess.judge import judge
+from isostat.job import edits
+from isostat.job.demos import demo, demo_names
+from isostat.job.files import JobFault, job_from, job_from_text, job_text, read_job, save_job
+from isostat.job.schema import Job
+from isostat.wording.reader import Reader
+from isostat.wording.sentences import say
+
+
+@pytest.fixture
+def hive() -> Job:
+    return demo("hive-hauler")
+
+
+@pytest.mark.parametrize("name", demo_names())
+def test_a_saved_job_reads_back_equal(name: str, tmp_path: Path) -> None:
+    job = demo(name)
+    save_job(job, tmp_path / "a.json")
+    assert read_job(tmp_path / "a.json") == job
+    assert [p.name for p in tmp_path.iterdir()] == ["a.json"]  # nothing half-written is left beside it
+
+
+def test_a_save_that_fails_leaves_the_old_file_whole(hive: Job, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    place = tmp_path / "a.json"
+    save_job(hive, place)
+    before = place.read_bytes()
+
+    def full_disk(*_: Any) -> None:
+        raise OSError(28, "No space left on device")
+
+    monkeypatch.setattr(os, "fsync", full_disk)
+    with pytest.raises(OSError, match="No space"):
+        save_job(edits.put(hive, ("title",), "changed"), place)
+    assert place.read_bytes() == before
+    assert len(list(tmp_path.iterdir())) == 1
+
+
+@pytest.mark.parametrize(("change", "sentences"), [
+    ({"vehicle": {"axles": {0: {"track_m": 0}}}}, ["vehicle.axles[0].track_m is 0 m; accepted is 0.3 to 4 m."]),
+    ({"items": {0: {"mass_kg": -5}}}, ["items[0].mass_kg is -5 kg; accepted is 0 to 20000 kg."]),
+    ({"vehicle": {"axles": {0: {"left": {"pad_kq": 1}}}}}, ["left.pad_kq is not a known key; did you mean “pad_kg”?"]),
+    ({"target": {"case": "Fuller"}}, ["case “Fuller” is asked for; accepted is one of"]),
+    ({"version": 9}, ["version is 9; this program reads up to 1. A newer one wrote it."]),
+    ({"as_found": {"axles": {0: {"left": {"free_length_m": 0.15}}}}},
+     ["solid length of 0.17 m; accepted is a free length above"]),
+    ({"vehicle": {"axles": {1: {"behind_front_m": 0.1}}}}, ["accepted is 0.3 m or more, front to back"]),
+    ({"vehicle": {"axles": {0: {"track_m": "wide"}}, "name": 5}}, ["axles[0].track_m", "vehicle.name is 5"]),
+    ({"items": {1: {"name": "Crane"}}}, ["item “Crane” stands twice"]),
+])
+def test_every_fault_of_a_file_names_place_value_and_what_is_accepted(
+        hive: Job, change: dict[str, Any], sentences: list[str]) -> None:
+    data = json.loads(job_text(hive))
+
+    def lay(over: Any, onto: Any) -> None:
+        for key, value in over.items():
+            if (isinstance(value, dict) and not isinstance(onto, list) and isinstance(onto.get(key), dict | list)) or (isinstance(onto, list) and isinstance(value, dict)):
+                lay(value, onto[key])
+            else:
+                onto[key] = value
+
+    lay(change, data)
+    with pytest.raises(JobFault) as fault:
+        job_from(data)
+    for sentence in sentences:
+        assert any(sentence in said for said in fault.value.faults), fault.value.faults
+    assert all(said.endswith((".", "?")) for said in fault.value.faults)
+
+
+@pytest.mark.parametrize(("text", "words"), [
+    ("", "Line 1, column 1"), ("{", "Line 1, column 2"), ("[1]", "holds a list"), ('{"title": NaN}', "NaN is no number"),
+    ("null", "holds a NoneType"), ("[" * 100_000, "cannot be read")])
+def test_broken_text_is_refused_in_words(text: str, words: str) -> None:
+    with pytest.raises(JobFault, match=words):
+        job_from_text(text)
+
+
+def test_a_missing_file_and_a_binary_one_are_refused_in_words(tmp_path: Path) -> None:
+    with pytest.raises(JobFault, match="cannot be read: no such file"):
+        read_job(tmp_path / "none.json")
+    (tmp_path / "b.json").write_bytes(b"\xff\xfe\x00")
+    with pytest.raises(JobFault, match="no UTF-8 text"):
+        read_job(tmp_path / "b.json")
+
+
+json_values = st.recursive(st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=8),
+                           lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3),
+                           max_leaves=8)
+
+
+@given(st.data())
+@settings(max_examples=150, deadline=None)
+def test_a_damaged_job_is_refused_in_words_or_answered_without_nan(data: st.DataObject) -> None:
+    """One value anywhere in a good job is replaced: by junk, or by another number."""
+    job = json.loads(job_text(demo("hive-hauler")))
+    here: Any = job
+    while True:
+        keys = list(range(len(here))) if isinstance(here, list) else list(here)
+        key = data.draw(st.sampled_from(keys))
+        if not isinstance(here[key], dict | list) or not here[key] or data.draw(st.integers(0, 5)) == 0:
+            break
+        here = here[key]
+    here[key] = data.draw(json_values | st.floats(-1, 1) | st.floats(0, 3000))
+    try:
+        read = job_from(job)
+    except JobFault as fault:
+        assert fault.faults and all(isinstance(f, str) and f for f in fault.faults)
+        return
+    a = assess(read)
+    for s in (a.found, a.proposed):
+        for values in (s.hub_to_arch_m, s.pad_kg, s.frequency_hz, s.bump_left_m, s.droop_left_m):
+            assert (abs(values) < 1e9).all(), "neither NaN nor infinite"
+    for judgement in judge(a):
+        said = say(judgement, Reader(read))
+        assert said.title and "nan" not in (said.title + said.body).lower().split()
+
+
+def test_edits_make_new_jobs_and_keep_the_old(hive: Job) -> None:
+    text = job_text(hive)
+    more = edits.add_item(hive, "Out", 75.0)
+    assert edits.share_in(more, more.cases[3], more.items[-1]) == 1.0
+    renamed = edits.rename_item(more, len(more.items) - 1, "Ladder")
+    assert any(c.item == "Ladder" for c in renamed.cases[3].carried)
+    assert edits.remove_item(renamed, len(renamed.items) - 1) == hive
+    assert len(edits.add_case(hive, "As weighed").cases) == len(hive.cases) + 1
+    moved = edits.move_item(hive, 0, 2.22222, -0.4)
+    assert (moved.items[0].behind_front_m.value, moved.items[0].left_m.value) == (2.222, -0.4)
+    assert job_text(hive) == text
+    for refused in (lambda: edits.set_share(hive, "Out", "Water", 1.2), lambda: edits.rename_item(hive, 0, " "),
+                    lambda: edits.put_number(hive, ("vehicle", "axles", 0, "left", "pad_kg"), float("nan"))):
+        with pytest.raises(JobFault, match="accepted"):
+            refused()

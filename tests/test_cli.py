@@ -1,0 +1,36 @@
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import pytest
+
+from isostat import __version__
+from isostat.cli import main
+
+
+def test_demo_assess_and_schema_from_the_command_line(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    job = tmp_path / "hive.json"
+    assert main(["demo", "hive-hauler", str(job)]) == 0
+    assert main(["assess", str(job)]) == 0
+    text = capsys.readouterr().out
+    assert "ORDER, new springs, for Home full" in text and "on target" in text
+    assert main(["assess", str(job), "--json", "--units", "in lb lb/in psi"]) == 0
+    plain = json.loads(capsys.readouterr().out)
+    assert [o["side"] for o in plain["order"]] == ["left", "right"] * 2
+    assert plain["proposal"][4]["whole_kg"] == pytest.approx(2936.0)
+    assert any(f["fixes"] for f in plain["findings"])
+    assert main(["schema"]) == 0
+    assert json.loads(capsys.readouterr().out)["properties"]["vehicle"]
+    with pytest.raises(SystemExit) as stop:
+        main(["--version"])
+    assert stop.value.code == 0 and __version__ in capsys.readouterr().out
+
+
+@pytest.mark.parametrize(("arguments", "words"), [
+    (["assess", "nowhere.json"], "nowhere.json: not read."), (["demo", "rocket", "x.json"], "accepted is one of hive-hauler"),
+    (["demo", "hive-hauler", "/nowhere/x.json"], "No such file")])
+def test_the_command_line_refuses_in_words(arguments: list[str], words: str, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(arguments) == 1
+    said = capsys.readouterr().err
+    assert words in said and "Traceback" not in said
