@@ -185,7 +185,8 @@ def test_scales_win_and_a_sagged_spring_is_found(hive: Assessment) -> None:
     ([(("vehicle", "axles", 1, "rating_kg"), 1500.0)], carrying.OverRating, Grade.FAULT),
     ([(("vehicle", "axles", 0, "left", "pad_kg"), 10.0)], carrying.WeighedAmiss, Grade.WATCH),
     ([(("proposal", "axles", 0, s, "free_length_m"), 0.520) for s in ("left", "right")], springs.ToppedOut, Grade.WATCH),
-    ([(("proposal", "axles", 1, s, "free_length_m"), 0.210) for s in ("left", "right")], springs.BeyondLaw, Grade.FAULT),
+    ([(("proposal", "axles", 1, s, "free_length_m"), 0.210) for s in ("left", "right")]
+     + [(("proposal", "axles", 1, "stop"), {"rate_n_per_m": 2000, "flat_m": 0.02})], springs.BeyondLaw, Grade.FAULT),
     ([(("vehicle", "axles", 0, "spring_motion"), FALLING)], springs.FallingCurve, Grade.WATCH),
     ([(("target", "rear_lift_m"), 0.9)], stance.TargetPastTravel, Grade.FAULT),
     ([(("as_found", "axles", 0, s, "solid_length_m"), None) for s in ("left", "right")]

@@ -1,0 +1,102 @@
+"""The open job: the one thing that views listen to, the one place where it changes."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PyQt6.QtCore import QObject, QTimer, pyqtSignal
+from PyQt6.QtGui import QUndoCommand, QUndoStack
+
+from isostat.assess import Assessment, assess
+from isostat.assess.fixes import Fix, judge_fixes
+from isostat.assess.judge import judge
+from isostat.core.findings.judgement import Judgement
+from isostat.job.files import JobFault, read_job, save_job
+from isostat.job.schema import Job
+
+Edit = Callable[[Job], Job]
+REST_MS = 150  # after the hand rests so long, the fixes are tried
+
+
+class _Replace(QUndoCommand):
+    """One edit; commands of one gesture merge into one step."""
+
+    def __init__(self, document: Document, after: Job, words: str, gesture: int) -> None:
+        super().__init__(words)
+        self._document, self._before, self._after, self._gesture = document, document.job, after, gesture
+
+    def id(self) -> int:
+        return self._gesture
+
+    def mergeWith(self, other: QUndoCommand | None) -> bool:
+        if not isinstance(other, _Replace) or other._gesture != self._gesture or self._gesture < 0:
+            return False
+        self._after = other._after
+        return True
+
+    def redo(self) -> None:
+        self._document._show(self._after)
+
+    def undo(self) -> None:
+        self._document._show(self._before)
+
+
+class Document(QObject):
+    """Holds the job, its assessment and findings; every change goes through the undo stack."""
+
+    shown = pyqtSignal()  # job, assessment and judgements are new, together
+    tried = pyqtSignal()  # the fixes are there
+    refused = pyqtSignal(str)  # an edit that the job would not have, in words
+
+    def __init__(self, job: Job, path: Path | None = None) -> None:
+        super().__init__()
+        self.undo = QUndoStack(self)
+        self.path = path
+        self._take(job)
+        self.fixes: tuple[Fix, ...] = judge_fixes(self.assessment, self.judgements)
+        self._rest = QTimer(self)
+        self._rest.setSingleShot(True)
+        self._rest.setInterval(REST_MS)
+        self._rest.timeout.connect(self._try_fixes)
+
+    def _take(self, job: Job) -> None:
+        self.job: Job = job
+        self.assessment: Assessment = assess(job)
+        self.judgements: tuple[Judgement, ...] = judge(self.assessment)
+
+    def _show(self, job: Job) -> None:
+        self._take(job)
+        self._rest.start()
+        self.shown.emit()
+
+    def _try_fixes(self) -> None:
+        self.fixes = judge_fixes(self.assessment, self.judgements)
+        self.tried.emit()
+
+    def edit(self, change: Edit, words: str, gesture: int = -1) -> bool:
+        """Makes an edit as one undoable step. A refused one changes nothing and is said; returns whether it took."""
+        try:
+            after = change(self.job)
+        except JobFault as fault:
+            self.refused.emit(" ".join(fault.faults))
+            return False
+        if after != self.job:
+            self.undo.push(_Replace(self, after, words, gesture))
+        return True
+
+    def open(self, path: Path) -> None:
+        """Another job in place of this one. Raises JobFault; then this one stays."""
+        self.replace(read_job(path), path)
+
+    def replace(self, job: Job, path: Path | None) -> None:
+        """Another job, with a fresh undo stack."""
+        self.path = path
+        self.undo.clear()
+        self._show(job)
+
+    def save(self, path: Path) -> None:
+        """Writes the job. Raises OSError when the place cannot be written."""
+        save_job(self.job, path)
+        self.path = path
+        self.undo.setClean()

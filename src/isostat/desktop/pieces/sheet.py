@@ -1,0 +1,286 @@
+"""A sheet: strokes by a painter, every number and field a child widget with a name and focus."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QColor, QFontMetricsF, QMouseEvent, QKeyEvent, QPainter, QPaintEvent, QResizeEvent
+from PyQt6.QtWidgets import QLabel, QLineEdit, QPushButton, QWidget
+
+from isostat.assess.explain import Shown
+from isostat.desktop.document import Edit
+from isostat.desktop.theme import Theme, smooth
+from isostat.desktop.view import View
+from isostat.job import edits
+from isostat.units.shown import number, with_unit
+from isostat.units.typed import NotUnderstood, parse
+from isostat.units.unit import Quantity
+
+LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0
+
+
+class Number(QLabel):
+    """Shown text; one that was computed can be clicked, or pressed with Enter, for its working."""
+
+    asked = pyqtSignal(object)
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.shown: Shown | None = None
+        self.setTextFormat(Qt.TextFormat.RichText)
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if self.shown is not None:
+            self.asked.emit(self.shown)
+        elif event is not None:
+            event.ignore()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.shown is not None:
+            self.asked.emit(self.shown)
+        else:
+            super().keyPressEvent(event)
+
+
+class QuantityField(QLineEdit):
+    """A typed value at a path of the job. What it cannot take stays in the field with a sentence."""
+
+    typed = pyqtSignal(object)  # itself; a person changed it; showing a value never sends this
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.path: edits.Path = ()
+        self.quantity, self.label = Quantity.HEIGHT, ""
+        self.editingFinished.connect(self._tell)
+
+    def show_text(self, text: str) -> None:
+        """Shows a value; never over what is being typed."""
+        if not (self.hasFocus() and self.isModified()):
+            self.setText(text)
+            self.setModified(False)
+
+    def _tell(self) -> None:
+        if self.isModified():
+            self.setModified(False)
+            self.typed.emit(self)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is not None and event.key() == Qt.Key.Key_Escape:
+            self.setModified(False)
+            self.clearFocus()
+            return
+        super().keyPressEvent(event)
+
+
+class Sheet(QWidget):
+    """Base of all drawn areas. `lay` places children for a view; `draw` paints strokes under them."""
+
+    edited = pyqtSignal(object, str, int)  # Edit, words, gesture
+    asked = pyqtSignal(object)  # Shown
+    refused = pyqtSignal(str)
+
+    ground_role = "sheet"
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.view: View | None = None
+        self._children: dict[str, QWidget] = {}
+        self._used: set[str] = set()
+
+    # -- to be filled in by each sheet
+    def lay(self, v: View) -> None:
+        """Places numbers and fields for the view."""
+
+    def draw(self, p: QPainter, v: View) -> None:
+        """Paints the strokes."""
+
+    # -- flow
+    def show_view(self, view: View) -> None:
+        """The view to show from now on."""
+        self.view = view
+        self._relay()
+
+    def _relay(self) -> None:
+        if self.view is None:
+            return
+        self._used = set()
+        self.lay(self.view)
+        for key, child in self._children.items():
+            if key not in self._used:
+                child.hide()
+        self.update()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        super().resizeEvent(event)
+        self._relay()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        if self.view is None:
+            return
+        painter = smooth(QPainter(self))
+        painter.fillRect(self.rect(), self.view.theme.colour(self.ground_role))
+        self.draw(painter, self.view)
+        painter.end()
+
+    # -- children
+    def child(self, key: str, kind: type[QWidget]) -> QWidget:
+        """The child of that name, made when first asked for; `kind` is its class."""
+        self._used.add(key)
+        if key not in self._children:
+            made = kind(self)
+            made.setObjectName(key)
+            self._children[key] = made
+            if isinstance(made, Number):
+                made.asked.connect(self.asked)
+            if isinstance(made, QuantityField):
+                made.typed.connect(self._take)
+        found = self._children[key]
+        found.show()
+        return found
+
+    def text(self, key: str, text: str, at: QPointF, *, size: float = 14, weight: int = 400, role: str = "ink",
+             anchor: float = LEFT, unit: str = "", shown: Shown | None = None, tracking: float = 0.0,
+             width: float | None = None) -> QRect:
+        """A line of text whose left, middle or right stands at `at.x()` and whose top is `at.y()`.
+
+        unit: written after it in ink2, one size smaller. shown: clicking asks for its working. width: wraps there.
+        Returns where it stands.
+        """
+        assert self.view is not None
+        theme = self.view.theme
+        label = self.child(key, Number)
+        assert isinstance(label, Number)
+        font = theme.font(size, weight)
+        if tracking:
+            font.setLetterSpacing(font.SpacingType.AbsoluteSpacing, tracking)
+        tail = (f' <span style="font-size:{max(round(theme.px(max(size * 0.55, 12))), 11)}px;font-weight:400;'
+                f'color:{theme.ink2}">{unit}</span>') if unit else ""
+        content = f'{escape(text)}{tail}'
+        look = (content, size, weight, role, theme.name, theme.scale, tracking, width)
+        if label.property("look") != str(look):
+            label.setProperty("look", str(look))
+            label.setFont(font)
+            label.setStyleSheet(f"color:{getattr(theme, role)};background:transparent")
+            label.setWordWrap(width is not None)
+            label.setText(content)
+            if width is not None:
+                label.setFixedWidth(round(width))
+                label.setFixedHeight(max(label.heightForWidth(round(width)), 1))
+            else:
+                label.setMinimumSize(0, 0)
+                label.setMaximumSize(16777215, 16777215)
+                label.resize(label.sizeHint())
+        label.shown = shown
+        label.setFocusPolicy(Qt.FocusPolicy.TabFocus if shown else Qt.FocusPolicy.NoFocus)
+        label.setCursor(Qt.CursorShape.PointingHandCursor if shown else Qt.CursorShape.ArrowCursor)
+        label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents, shown is None)
+        label.setAccessibleName(f"{key}: {text} {unit}".strip())
+        label.move(round(at.x() - label.width() * anchor), round(at.y()))
+        return label.geometry()
+
+    def caps(self, key: str, text: str, at: QPointF, role: str = "ink") -> QRect:
+        """A panel head in small capitals."""
+        return self.text(key, text.upper(), at, size=11.5, weight=700, role=role, tracking=1.0)
+
+    def field(self, key: str, path: edits.Path, at: QPointF, size: QSize, *, label: str, quantity: Quantity,
+              value: float | None, assumed: bool = False, figure: float = 14) -> QuantityField:
+        """A typed field for a path of the job; `value` is what it shows, None shows a question mark."""
+        assert self.view is not None
+        theme, preset = self.view.theme, self.view.reader.preset
+        made = self.child(key, QuantityField)
+        assert isinstance(made, QuantityField)
+        made.path, made.quantity, made.label = path, quantity, label
+        shown = "?" if value is None else ("≈ " if assumed else "") + number(value, quantity, preset)
+        made.show_text(shown)
+        made.setAccessibleName(f"{label}, {preset.unit(quantity).sign}")
+        made.setToolTip(f"{label}: {'not read' if value is None else with_unit(value, quantity, preset)}")
+        style = (f"QLineEdit{{background:{theme.sheet};color:{theme.ink};border:1px {'dashed' if value is None else 'solid'} "
+                 f"{theme.ink3};padding:0 3px;selection-background-color:{theme.accent};selection-color:{theme.on_accent}}}"
+                 f"QLineEdit:focus{{border:2px solid {theme.accent};padding:0 2px}}"
+                 f"QLineEdit[refused=\"true\"]{{border:2px solid {theme.brick};padding:0 2px}}")
+        if made.styleSheet() != style:
+            made.setStyleSheet(style)
+        made.setFont(theme.font(figure, 600))
+        made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
+        return made
+
+    def _take(self, field: QuantityField) -> None:
+        """A person typed: understood and taken, or refused in place with a sentence."""
+        assert self.view is not None
+        text = field.text().replace("≈", "").strip()
+        if text in ("", "?"):
+            self._refuse(field, "")
+            self._relay()
+            return
+        try:
+            typed = parse(text, field.quantity, self.view.reader.preset)
+            bounds = self._bounds(field.path)
+            if bounds is not None and not bounds.low <= typed.si <= bounds.high:
+                low, high = (with_unit(b, field.quantity, self.view.reader.preset) for b in (bounds.low, bounds.high))
+                raise NotUnderstood(text, "is out of range", f"{low} to {high}")
+        except NotUnderstood as fault:
+            self._refuse(field, f"{field.label}: {fault}")
+            return
+        self._refuse(field, "")
+        self.take_number(field, typed.si, typed.text)
+
+    def _bounds(self, path: edits.Path) -> edits.Bounds | None:
+        assert self.view is not None
+        try:
+            return edits.bounds_at(self.view.job, path)
+        except (KeyError, AttributeError, IndexError):
+            return None
+
+    def take_number(self, field: QuantityField, si: float, typed: str) -> None:
+        """A number for the field's path; sheets with special fields override it."""
+        path, label = field.path, field.label
+        self.edited.emit(lambda job: edits.put_number(job, path, si, typed), label, -1)
+
+    def _refuse(self, field: QuantityField, sentence: str) -> None:
+        field.setProperty("refused", bool(sentence))
+        field.style().unpolish(field)  # type: ignore[union-attr]
+        field.style().polish(field)  # type: ignore[union-attr]
+        if sentence:
+            field.setModified(True)
+        self.refused.emit(sentence)
+
+    def button(self, key: str, text: str, at: QPointF, *, filled: bool = False, width: int | None = None) -> QPushButton:
+        """A flat push button; filled is the one main act. Connect its `clicked` once, by the caller."""
+        assert self.view is not None
+        theme = self.view.theme
+        made = self.child(key, QPushButton)
+        assert isinstance(made, QPushButton)
+        made.setText(text)
+        made.setAccessibleName(text)
+        made.setFont(theme.font(13, 600))
+        made.setStyleSheet(button_style(theme, filled=filled))
+        size = made.sizeHint()
+        made.setGeometry(round(at.x()), round(at.y()), width or size.width() + 8, round(theme.px(26)))
+        return made
+
+    def text_width(self, text: str, size: float, weight: int = 400) -> float:
+        """How wide a text would be."""
+        assert self.view is not None
+        return QFontMetricsF(self.view.theme.font(size, weight)).horizontalAdvance(text)
+
+
+def escape(text: str) -> str:
+    """Text safe inside rich text."""
+    return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
+
+
+def button_style(theme: Theme, *, filled: bool) -> str:
+    """Style sheet of a flat button."""
+    ground, ink = (theme.accent, theme.on_accent) if filled else (theme.sheet, theme.accent)
+    return (f"QPushButton{{background:{ground};color:{ink};border:1px solid {theme.accent};padding:2px 8px;text-align:left}}"
+            f"QPushButton:focus{{border:2px solid {theme.ink}}}"
+            f"QPushButton:checked{{background:{theme.ink};color:{theme.sheet};border:1px solid {theme.ink}}}")
+
+
+def rgba(colour: QColor, alpha: float) -> QColor:
+    """The colour, let through."""
+    made = QColor(colour)
+    made.setAlphaF(alpha)
+    return made
+
+
+__all__ = ["LEFT", "MIDDLE", "RIGHT", "Edit", "Number", "QuantityField", "Sheet", "button_style", "escape", "rgba"]

@@ -1,0 +1,94 @@
+"""Colours, type and lines of the drawing office, light and dark."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from pathlib import Path
+
+import font_source_sans_pro
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QColor, QFont, QFontDatabase, QPainter, QPen
+
+FAMILY = "Source Sans Pro"
+FACES = ("Light", "Regular", "Semibold", "Bold", "It")
+
+
+@dataclass(frozen=True, slots=True)
+class Theme:
+    """Roles to colours, and how large text is; 1.0 is the size at which the window was designed."""
+
+    name: str
+    paper: str
+    sheet: str
+    ink: str
+    ink2: str
+    ink3: str
+    rule: str
+    accent: str
+    wash: str
+    ochre: str
+    ochre_fill: str
+    ochre_wash: str
+    brick: str
+    brick_fill: str
+    brick_wash: str
+    on_accent: str
+    on_brick: str
+    tyre: str
+    hive: str
+    scale: float = 1.0
+
+    def px(self, size: float) -> float:
+        """A logical size grown with the text."""
+        return size * self.scale
+
+    def colour(self, role: str) -> QColor:
+        """The colour of a role."""
+        return QColor(getattr(self, role))
+
+    def font(self, size: float, weight: int = 400, *, italic: bool = False) -> QFont:
+        """Source Sans Pro with tabular lining figures."""
+        font = QFont(FAMILY)
+        font.setPixelSize(max(round(size * self.scale), 9))
+        font.setWeight(QFont.Weight(weight))
+        font.setItalic(italic)
+        font.setFeature(QFont.Tag("tnum"), 1)
+        font.setFeature(QFont.Tag("lnum"), 1)
+        return font
+
+
+LIGHT = Theme(
+    name="light", paper="#ECE4D2", sheet="#F6F0E2", ink="#1E2226", ink2="#56524A", ink3="#8A8272", rule="#C9BEA6",
+    accent="#0A5566", wash="#D3DFDB", ochre="#8F5800", ochre_fill="#D79B2C", ochre_wash="#EFDDB4", brick="#9B2F1E",
+    brick_fill="#9B2F1E", brick_wash="#EBCFC3", on_accent="#F6F0E2", on_brick="#F6F0E2", tyre="#E2D8C3", hive="#EFE4C8")
+DARK = Theme(
+    name="dark", paper="#171613", sheet="#1E1C19", ink="#EDE5D4", ink2="#B7AE9D", ink3="#857D6F", rule="#453F36",
+    accent="#74C2CC", wash="#22393C", ochre="#E6B154", ochre_fill="#E6B154", ochre_wash="#453517", brick="#F28C72",
+    brick_fill="#E5755A", brick_wash="#4B2A22", on_accent="#14201F", on_brick="#1E1C19", tyre="#2E2A24", hive="#2B2822")
+THEMES = {"light": LIGHT, "dark": DARK}
+
+
+def load_fonts() -> None:
+    """Gives Qt the interface's own font from its package. Raises FileNotFoundError when the package lacks a face."""
+    for face in FACES:
+        file = Path(font_source_sans_pro.font_directory) / f"SourceSansPro-{face}.otf"
+        if QFontDatabase.addApplicationFont(str(file)) < 0:
+            raise FileNotFoundError(file)
+
+
+DASHES = {"target": [10.0, 1.9, 1.9, 1.9], "before": [5.0, 3.0], "unread": [4.0, 3.0], "centre": [14.0, 3.0, 2.5, 3.0]}
+
+
+def pen(theme: Theme, role: str, width: float, dash: str = "") -> QPen:
+    """A pen of a role, round joins; `dash` names one of DASHES."""
+    made = QPen(theme.colour(role), width)
+    made.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
+    if dash:
+        made.setDashPattern([d / width for d in DASHES[dash]])
+    return made
+
+
+def smooth(painter: QPainter) -> QPainter:
+    """The painter with smooth edges."""
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    return painter

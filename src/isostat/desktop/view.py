@@ -1,0 +1,62 @@
+"""What every view is given to draw: one assessment, the chosen case, the reader, the theme."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.assess import Assessment
+from isostat.assess.explain import Shown, is_approximate
+from isostat.assess.fixes import Fix
+from isostat.core.findings.judgement import Grade, Judgement, Step
+from isostat.desktop.theme import Theme
+from isostat.job.schema import Job
+from isostat.wording.reader import ABOUT, Reader
+
+GLYPHS = ("ring", "half", "disc", "diamond", "half square")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class View:
+    """One picture of the document."""
+
+    a: Assessment
+    judgements: tuple[Judgement, ...]
+    fixes: tuple[Fix, ...]
+    case: int
+    reader: Reader
+    theme: Theme
+    step: Step
+    ghosts: bool = False
+
+    @property
+    def job(self) -> Job:
+        return self.a.job
+
+    @property
+    def found(self) -> bool:
+        """Measure shows the old springs, all other steps the proposal."""
+        return self.step is Step.MEASURE
+
+    def number(self, shown: Shown, text: str) -> str:
+        """The text, with ≈ before it where the number mainly rests on something assumed."""
+        return (ABOUT if is_approximate(self.a, shown) else "") + text
+
+    def glyph(self, case: int) -> str:
+        """The sign of a load case; never told by colour."""
+        kind = self.job.cases[case].kind
+        if kind == "floor":
+            return "floor"
+        if kind == "weighed":
+            return "square"
+        others = [i for i, c in enumerate(self.job.cases) if c.kind == "load"]
+        return GLYPHS[others.index(case) % len(GLYPHS)]
+
+    def worst(self, step: Step) -> Judgement | None:
+        """The gravest judgement of a step, if it is more than a note."""
+        own = [j for j in self.judgements if j.step is step and j.grade > Grade.NOTE]
+        return own[0] if own else None
+
+    def letter(self, judgement: Judgement) -> str:
+        """A letter of this list of findings, A to Z without I and O."""
+        letters = "ABCDEFGHJKLMNPQRSTUVW"
+        return letters[self.judgements.index(judgement) % len(letters)]
