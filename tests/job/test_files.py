@@ -65,7 +65,8 @@ def test_every_fault_of_a_file_names_place_value_and_what_is_accepted(
 
     def lay(over: Any, onto: Any) -> None:
         for key, value in over.items():
-            if (isinstance(value, dict) and not isinstance(onto, list) and isinstance(onto.get(key), dict | list)) or (isinstance(onto, list) and isinstance(value, dict)):
+            inside = isinstance(value, dict) and (isinstance(onto, list) or isinstance(onto.get(key), dict | list))
+            if inside:
                 lay(value, onto[key])
             else:
                 onto[key] = value

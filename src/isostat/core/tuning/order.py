@@ -58,9 +58,11 @@ def order_springs(space_m: Floats, force_n: Floats, rate: tuple[float, float], s
     else:
         free = [float(v) for v in solved]
     frees = tuple(to_step(f, LENGTH_STEP) if chosen is None else chosen for f, chosen in zip(free, free_m, strict=True))
-    spacers = []
-    for wanted, length, chosen in zip(need, frees, spacer_m, strict=True):
-        left_over = to_step(float(wanted) - length, SPACER_STEP) if sides is Sides.SPACER else 0.0
-        spacers.append(max(left_over, 0.0) if chosen is None else chosen)
+    left_over = [float(n) - f for n, f in zip(need, frees, strict=True)]
+    if any(f is not None for f in free_m):  # a chosen spring sits where it sits: spacers only even out left and right
+        left_over = [v - min(left_over) for v in left_over]
+    spacers = [chosen if chosen is not None else
+               max(to_step(v, SPACER_STEP), 0.0) if sides is Sides.SPACER else 0.0
+               for v, chosen in zip(left_over, spacer_m, strict=True)]
     return SpringOrder(rate_n_per_m=rate, free_m=(frees[0], frees[1]), spacer_m=(spacers[0], spacers[1]),
                        need_m=(float(need[0]), float(need[1])))

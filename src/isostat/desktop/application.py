@@ -1,0 +1,27 @@
+"""Starts Qt, the font and the window."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+
+from PyQt6.QtWidgets import QApplication
+
+from isostat.desktop.theme import FAMILY, load_fonts
+from isostat.desktop.window import MainWindow
+from isostat.job.blank import blank_job
+from isostat.job.files import read_job
+
+
+def run(path: Path | None) -> int:
+    """Opens the window on a job, or on a blank one; returns Qt's exit status. Raises JobFault for a file that is none."""
+    job = read_job(path) if path else blank_job()
+    application = QApplication(sys.argv[:1])
+    application.setApplicationName("Isostat")
+    load_fonts()
+    font = application.font()
+    font.setFamily(FAMILY)
+    application.setFont(font)
+    window = MainWindow(job, path)
+    window.show()
+    return application.exec()

@@ -1,0 +1,226 @@
+"""The right side: what is wrong here, why, what would fix it; below it the working of the number picked."""
+
+from __future__ import annotations
+
+import re
+
+from PyQt6.QtCore import QLineF, QPointF, Qt, pyqtSignal
+from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QLabel, QPushButton
+
+from isostat.assess.explain import Shown, explain
+from isostat.assess.fixes import Fix
+from isostat.core.findings.judgement import Grade, Judgement
+from isostat.core.working import Origin, Working
+from isostat.desktop.pieces.ink import mark
+from isostat.desktop.pieces.sheet import RIGHT, Number, Sheet, button_style
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.units.shown import with_unit
+from isostat.units.unit import Quantity
+from isostat.wording.fixes import say_fix
+from isostat.wording.sentences import GRADE_WORDS, say
+
+ROLE = {Grade.FAULT: "brick", Grade.WATCH: "ochre", Grade.NOTE: "ink"}
+
+
+class FixButton(QPushButton):
+    """A fix, in three lines; filled only when it makes nothing else worse."""
+
+    wanted = pyqtSignal(object)
+
+    def __init__(self, parent: Findings) -> None:
+        super().__init__(parent)
+        self.fix: Fix | None = None
+        self.clicked.connect(lambda: self.fix is not None and self.wanted.emit(self.fix))
+
+
+class Findings(Sheet):
+    """Findings of this step first, notes folded to a line, then the worst of the other steps."""
+
+    ground_role = "paper"
+    fix_wanted = pyqtSignal(object)
+    step_wanted = pyqtSignal(object)
+
+    def lay(self, v: View) -> None:
+        t = v.theme
+        self._marks: list[tuple[Grade, float, str]] = []
+        self._rules: list[float] = []
+        own = [j for j in v.judgements if j.step is v.step]
+        self.caps("findings head", "Findings", QPointF(t.px(12), t.px(13)))
+        count = f"{len(own)} here, {len(v.judgements)} in all"
+        self.text("findings count", count, QPointF(self.width() - t.px(12), t.px(12)), size=12.5, role="ink2", anchor=RIGHT)
+        y, foot = t.px(40), self.height() - t.px(76)
+        left_out = 0
+        for n, judgement in enumerate(own):
+            y = self._finding(v, n, judgement, y, foot)
+            if y > foot:
+                left_out = len(own) - n
+                break
+        if not own:
+            self.text("nothing", "Nothing to say here.", QPointF(t.px(12), y), size=13, role="ink2")
+        self._elsewhere(v, foot, left_out)
+
+    def _finding(self, v: View, n: int, j: Judgement, y: float, foot: float) -> float:
+        """Places one finding; returns where the next begins, or beyond the foot when it found no room."""
+        t, said, left = v.theme, say(j, v.reader), v.theme.px(40)
+        wide = self.width() - left - t.px(12)
+        if j.grade is Grade.NOTE:
+            if y + t.px(24) > foot:
+                return foot + 1
+            box = self.text(f"note {n}", f"{said.title}", QPointF(left, y + 2), size=13, weight=600, width=wide)
+            self._marks.append((j.grade, y + t.px(12), v.letter(j)))
+            self._rules.append(box.bottom() + 7)
+            return float(box.bottom() + 10)
+        fixes = [f for f in v.fixes if f.judgement == j][:2]
+        need = t.px(64) + len(fixes) * t.px(62)
+        if y + need > foot and n > 0:
+            return foot + 1
+        head = self.text(f"finding {n} word", GRADE_WORDS[j.grade], QPointF(left, y + 1), size=11.5, weight=700,
+                         role=ROLE[j.grade], tracking=1)
+        self.text(f"finding {n} place", said.place, QPointF(head.right() + 7, y - 1), size=12.5, role="ink2")
+        self._marks.append((j.grade, y + t.px(16), v.letter(j)))
+        box = self.text(f"finding {n} title", said.title, QPointF(left, head.bottom() + 2), size=15, weight=600, width=wide)
+        box = self.text(f"finding {n} body", said.body, QPointF(left, box.bottom()), size=13, role="ink2", width=wide)
+        y = box.bottom() + 5
+        filled = False
+        for m, fix in enumerate(fixes):
+            words = say_fix(fix, v.reader)
+            made = self.child(f"fix {n} {m}", FixButton)
+            assert isinstance(made, FixButton)
+            if not made.property("wired"):
+                made.wanted.connect(self.fix_wanted)
+                made.setProperty("wired", True)
+            made.fix = fix
+            best = not fix.worsens and not filled
+            filled = filled or best
+            made.setText("\n".join((words.title, words.cures, words.worst)))
+            made.setAccessibleName(f"{words.title}: {words.cures}; {words.worst}")
+            made.setFont(t.font(12.5, 600))
+            made.setStyleSheet(button_style(t, filled=best))
+            made.setGeometry(round(left), round(y), round(wide), round(t.px(58)))
+            y += t.px(62)
+        self._rules.append(y + 2)
+        return y + 8
+
+    def _elsewhere(self, v: View, foot: float, left_out: int) -> None:
+        t = v.theme
+        others = [j for j in v.judgements if j.step is not v.step and j.grade > Grade.NOTE]
+        self.text("elsewhere", "Elsewhere" if others else "Nothing else", QPointF(t.px(12), foot + 6), size=13, role="ink2")
+        more = len(others) - 1 + left_out
+        if more > 0:
+            self.text("more", f"and {more} more", QPointF(self.width() - t.px(12), foot + 6), size=13, role="accent", anchor=RIGHT)
+        if others:
+            j = others[0]
+            said = say(j, v.reader)
+            self._marks.append((j.grade, foot + t.px(44), v.letter(j)))
+            made = self.child("elsewhere go", QPushButton)
+            assert isinstance(made, QPushButton)
+            if not made.property("wired"):
+                made.clicked.connect(lambda: self.step_wanted.emit(made.property("step")))
+                made.setProperty("wired", True)
+            made.setProperty("step", j.step.value)
+            metrics_text = f"{j.step.value} · {said.place}\n{said.title}"
+            made.setText(metrics_text)
+            made.setAccessibleName(metrics_text)
+            made.setFont(t.font(12.5, 600))
+            made.setStyleSheet(f"QPushButton{{border:0;background:transparent;color:{getattr(t, ROLE[j.grade])};text-align:left}}"
+                               f"QPushButton:focus{{border:2px solid {t.accent}}}")
+            made.setGeometry(round(t.px(36)), round(foot + t.px(26)), round(self.width() - t.px(44)), round(t.px(40)))
+
+    def draw(self, p: QPainter, v: View) -> None:
+        p.setPen(pen(v.theme, "ink", 1.0))
+        p.drawLine(QLineF(0.5, 0, 0.5, self.height()))
+        p.setPen(pen(v.theme, "rule", 0.8))
+        head = v.theme.px(33)
+        for y in (head, *self._rules, self.height() - v.theme.px(72)):
+            p.drawLine(QLineF(1, y, self.width(), y))
+        for grade, y, letter in self._marks:
+            mark(p, v.theme, grade, QPointF(v.theme.px(22), y), 19, letter)
+
+
+def pretty(expression: str) -> str:
+    """A formula as a reader writes it: · for *, √ for sqrt, superscript 2, subscripts set small."""
+    text = expression.replace("**2", "²").replace(" * ", "·").replace("sqrt", "√").replace(" / ", "/").replace(" - ", " − ")
+    text = re.sub(r"\bpi\b", "π", text)
+    return re.sub(r"([A-Za-z]+)_([A-Za-z0-9]+)", r"\1<sub>\2</sub>", text)
+
+
+FINE = {"fine length": ("mm", 1000.0, 1), "acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3)}
+
+
+def value_text(v: View, quantity: str, value: float) -> str:
+    """A value in the reader's units, also for quantities that only a working shows."""
+    if quantity in FINE:
+        sign, factor, digits = FINE[quantity]
+        return f"{value * factor:.{digits}f} {sign}".replace("-", "−")
+    return with_unit(value, Quantity(quantity), v.reader.preset)
+
+
+class _Formula(QLabel):
+    """Rich text of a formula."""
+
+    def show_formula(self, text: str, v: View, at: QPointF, width: float) -> None:
+        """Sets text and place."""
+        self.setTextFormat(Qt.TextFormat.RichText)
+        self.setFont(v.theme.font(15.5))
+        self.setStyleSheet(f"color:{v.theme.ink};background:transparent")
+        self.setText(text)
+        self.setGeometry(round(at.x()), round(at.y()), round(width), round(v.theme.px(24)))
+
+
+class WorkingPanel(Sheet):
+    """The formula in symbols, the inputs with value and origin, the result, the rule."""
+
+    picked: Shown | None = None
+
+    def pick(self, shown: Shown | None) -> None:
+        """Shows the working of another number."""
+        self.picked = shown
+        self._relay()
+
+    def working(self) -> Working | None:
+        """The working shown, None where nothing is picked."""
+        v = self.view
+        if v is None:
+            return None
+        return explain(v.a, self.picked or Shown("axle load", len(v.a.axles) - 1, 0, v.case))
+
+    def lay(self, v: View) -> None:
+        t, w = v.theme, self.working()
+        assert w is not None
+        self.caps("working head", "Working", QPointF(t.px(12), t.px(10)))
+        where = ""
+        if self.picked is not None and w.name not in ("all up",):
+            side = None if w.name == "axle load" else self.picked.side
+            where = f", {v.reader.corner(self.picked.axle, side)}"
+        self.text("working of", w.name + where, QPointF(self.width() - t.px(12), t.px(9)), size=12.5, role="ink2", anchor=RIGHT)
+        formula = self.child("formula", _Formula)
+        assert isinstance(formula, _Formula)
+        formula.show_formula(f"<i>{pretty(w.symbol)} = {pretty(w.expression)}</i>" if w.expression != w.symbol
+                             else f"<i>{pretty(w.symbol)}</i>", v, QPointF(t.px(12), t.px(30)), self.width() - t.px(24))
+        result = ("≈ " if w.approximate else "") + value_text(v, w.quantity, w.result)
+        self.text("result", result, QPointF(t.px(12), t.px(56)), size=22, weight=600, role="accent")
+        y = t.px(88)
+        self._rows: list[float] = []
+        for n, g in enumerate(w.inputs[:5]):
+            if y > self.height() - t.px(52):
+                break
+            symbol = self.child(f"symbol {n}", _Formula)
+            assert isinstance(symbol, _Formula)
+            symbol.show_formula(f"<i>{pretty(g.symbol)}</i>", v, QPointF(t.px(12), y - 2), t.px(36))
+            self.text(f"input {n}", value_text(v, g.quantity, g.value), QPointF(t.px(46), y), size=13)
+            self.text(f"origin {n}", g.origin.value, QPointF(self.width() - t.px(12), y), size=12.5, anchor=RIGHT,
+                      weight=700 if g.origin is Origin.ASSUMED else 400, role="ink" if g.origin is Origin.ASSUMED else "ink2")
+            self.child(f"input {n}", Number).setToolTip(g.words)
+            y += t.px(19)
+            self._rows.append(y - 1)
+        self.text("rule", w.rule, QPointF(t.px(12), y + 3), size=12.5, role="ink2", width=self.width() - t.px(24))
+
+    def draw(self, p: QPainter, v: View) -> None:
+        p.setPen(pen(v.theme, "ink", 1.25))
+        p.drawLine(QLineF(0, 0.6, self.width(), 0.6))
+        p.drawLine(QLineF(0.5, 0, 0.5, self.height()))
+        p.setPen(pen(v.theme, "rule", 0.8))
+        for y in self._rows:
+            p.drawLine(QLineF(12, y, self.width() - 12, y))

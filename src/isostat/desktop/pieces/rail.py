@@ -1,0 +1,38 @@
+"""The rail in place of the findings where text is large: the worst mark, the count; opens the findings over the sheet."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF
+from PyQt6.QtGui import QPainter, QPaintEvent
+from PyQt6.QtWidgets import QPushButton, QWidget
+
+from isostat.desktop.pieces.ink import mark
+from isostat.desktop.theme import pen, smooth
+from isostat.desktop.view import View
+
+
+class Rail(QPushButton):
+    """Opens and closes the findings."""
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.setCheckable(True)
+        self.view: View | None = None
+
+    def show_view(self, view: View) -> None:
+        """The findings to count."""
+        self.view = view
+        self.setAccessibleName(f"findings, {len(view.judgements)}")
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        if self.view is None:
+            return
+        p, t = smooth(QPainter(self)), self.view.theme
+        p.fillRect(self.rect(), t.colour("paper"))
+        p.setPen(pen(t, "accent" if self.hasFocus() else "ink", 2.0 if self.hasFocus() else 1.0))
+        p.drawLine(QPointF(0.5, 0), QPointF(0.5, self.height()))
+        here = [j for j in self.view.judgements if j.step is self.view.step]
+        for n, j in enumerate(here[:12]):
+            mark(p, t, j.grade, QPointF(self.width() / 2, 24 + n * 28), 19, self.view.letter(j))
+        p.end()

@@ -1,0 +1,107 @@
+"""The top: whose job it is, the load cases as chips, the units."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QLineF, QPointF, QRectF, pyqtSignal
+from PyQt6.QtGui import QPainter, QPaintEvent
+from PyQt6.QtWidgets import QComboBox, QPushButton, QWidget
+
+from isostat.desktop.pieces.ink import case_glyph, dimension
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.theme import pen, smooth
+from isostat.desktop.view import View
+from isostat.units.unit import PRESETS
+
+
+class Chip(QPushButton):
+    """One load case: glyph, name, and the weight where it is chosen."""
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.case, self.view = 0, None
+
+    def show_case(self, view: View, case: int, text: str) -> None:
+        """The case that this chip stands for."""
+        self.case, self.view = case, view  # type: ignore[assignment]
+        self.setText(text)
+        self.setAccessibleName(f"load case {text}")
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        v = self.view
+        if not isinstance(v, View):
+            return
+        p, t = smooth(QPainter(self)), v.theme
+        here = self.case == v.case
+        ground, ink = ("ink", "sheet") if here else ("paper", "ink")
+        p.fillRect(self.rect(), t.colour(ground))
+        p.setPen(pen(t, "accent" if self.hasFocus() else "rule", 2 if self.hasFocus() else 1))
+        p.drawRect(QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5))
+        case_glyph(p, v.glyph(self.case), QPointF(t.px(14), self.height() / 2), 5, t.colour(ink), t.colour(ground))
+        p.setPen(t.colour(ink))
+        p.setFont(t.font(14, 600 if here else 400))
+        p.drawText(QPointF(t.px(25), self.height() / 2 + t.px(5)), self.text())
+        p.end()
+
+
+class TopBar(Sheet):
+    """Title, chips and units; speaks up which case or units are wanted."""
+
+    ground_role = "paper"
+    case_wanted = pyqtSignal(int)
+    units_wanted = pyqtSignal(str)
+
+    def lay(self, v: View) -> None:
+        t = v.theme
+        left = t.px(188)
+        self.text("brand", "Isostat", QPointF(t.px(16), t.px(8)), size=23, weight=700)
+        self.text("job title", v.job.title, QPointF(left, t.px(4)), size=17, weight=600)
+        under = f"Job {v.job.number} · {v.job.vehicle.name}" if v.job.number else v.job.vehicle.name
+        box = self.text("job line", under, QPointF(left, t.px(25)), size=12.5, role="ink2")
+        units = self.child("units", QComboBox)
+        assert isinstance(units, QComboBox)
+        if not units.count():
+            units.addItems([name.replace(" ", " · ") for name in PRESETS])
+            units.setAccessibleName("units")
+            units.activated.connect(lambda n: self.units_wanted.emit(list(PRESETS)[n]))
+        units.setCurrentIndex(list(PRESETS).index(v.reader.preset.name))
+        units.setFont(t.font(13, 600))
+        wide = round(t.px(172))
+        units.setGeometry(self.width() - wide - 8, round(t.px(8)), wide, round(t.px(30)))
+        self._chips(v, max(left + t.px(244), box.right() + t.px(16)), self.width() - wide - 16)
+
+    def _chips(self, v: View, x: float, end: float) -> None:
+        t = v.theme
+        texts = []
+        for n, case in enumerate(v.job.cases):
+            kg = f"  {v.reader.mass(float(v.a.loading.whole_kg[n]))}" if n == v.case else ""
+            texts.append(case.name + kg)
+        widths = [self.text_width(text, 14, 600) + t.px(36) for text in texts]
+        gap = t.px(14)
+        self._squeeze = max(0.0, sum(widths) + gap - (end - x))
+        if self._squeeze:  # narrow: only the chosen case keeps its name
+            names = [text if n == v.case else "" for n, text in enumerate(texts)]
+            widths = [self.text_width(text, 14, 600) + t.px(36) if text else t.px(30) for text in names]
+            texts = names
+        for n, (text, width) in enumerate(zip(texts, widths, strict=True)):
+            chip = self.child(f"case {n}", Chip)
+            assert isinstance(chip, Chip)
+            if not chip.property("wired"):
+                chip.setProperty("wired", True)
+                chip.clicked.connect(lambda _=False, c=n: self.case_wanted.emit(c))
+            chip.show_case(v, n, text)
+            chip.setAccessibleName(f"load case {v.job.cases[n].name}")
+            chip.setToolTip(f"{v.job.cases[n].name} (PgUp, PgDn)")
+            chip.setGeometry(round(x), round(t.px(8)), round(width), round(t.px(30)))
+            x += width + (gap if v.job.cases[n].kind == "floor" else 0)
+
+    def draw(self, p: QPainter, v: View) -> None:
+        t = v.theme
+        p.setPen(pen(t, "ink", 1.25))
+        p.drawLine(QLineF(0, self.height() - 0.6, self.width(), self.height() - 0.6))
+        x = t.px(128)
+        p.setPen(pen(t, "accent", 1.25))
+        for y in (t.px(18), t.px(28)):
+            p.drawLine(QLineF(x - 22, y, x + 24, y))
+        dimension(p, t, QPointF(x, t.px(6)), QPointF(x, t.px(18)), "ink")
+        dimension(p, t, QPointF(x, t.px(28)), QPointF(x, t.px(40)), "ink")

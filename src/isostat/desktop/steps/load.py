@@ -1,0 +1,347 @@
+"""Load: plan view to scale, discs whose area is their mass, and the list of items by case."""
+
+from __future__ import annotations
+
+import math
+
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PyQt6.QtWidgets import QPushButton, QWidget
+
+from isostat.assess.explain import Shown
+from isostat.desktop.pieces.ink import case_glyph, dimension, hatch, polyline
+from isostat.desktop.pieces.outline import plan_outline
+from isostat.desktop.pieces.sheet import MIDDLE, QuantityField, Sheet, rgba
+from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
+from isostat.desktop.theme import pen, smooth
+from isostat.desktop.view import View
+from isostat.job import edits
+from isostat.units.shown import number
+from isostat.units.unit import Quantity
+
+FINE, COARSE = 0.010, 0.100  # m a key press; Shift is coarse
+NUDGES = {Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, -1), Qt.Key.Key_Down: (0, 1)}
+
+
+class Disc(QWidget):
+    """An item on the plan; dragged, nudged with the arrow keys, focused by Tab."""
+
+    moved = pyqtSignal(int, QPointF, int)  # item, new centre on the sheet, gesture
+    nudged = pyqtSignal(int, float, float)
+    picked = pyqtSignal(int)
+    removed = pyqtSignal(int)
+
+    _gestures = 1000
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.item, self.view, self._hold = 0, None, QPointF()
+        self._gesture = -1
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setCursor(Qt.CursorShape.OpenHandCursor)
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None:
+            Disc._gestures += 1
+            self._gesture, self._hold = Disc._gestures, event.position() - QPointF(self.width() / 2, self.height() / 2)
+            self.picked.emit(self.item)
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and event.buttons() & Qt.MouseButton.LeftButton:
+            self.moved.emit(self.item, QPointF(self.mapToParent(event.position())) - self._hold, self._gesture)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        if event.key() in NUDGES:
+            step = COARSE if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else FINE
+            dx, dy = NUDGES[Qt.Key(event.key())]
+            self.nudged.emit(self.item, dx * step, dy * step)
+        elif event.key() == Qt.Key.Key_Delete:
+            self.removed.emit(self.item)
+        else:
+            super().keyPressEvent(event)
+
+    def focusInEvent(self, event: object) -> None:
+        super().focusInEvent(event)  # type: ignore[arg-type]
+        self.picked.emit(self.item)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        v = self.view
+        if not isinstance(v, View):
+            return
+        p, t = smooth(QPainter(self)), v.theme
+        middle, r = QPointF(self.width() / 2, self.height() / 2), self.width() / 2 - 3
+        on_board = float(v.a.loading.items_kg[v.case, self.item]) > 0
+        p.setBrush(rgba(t.colour("sheet"), 0.94))
+        p.setPen(pen(t, "accent" if self.hasFocus() else ("ink" if on_board else "ink3"), 2.4 if self.hasFocus() else 1.25,
+                     "" if on_board else "before"))
+        p.drawEllipse(middle, r, r)
+        p.end()
+
+
+class LoadStep(Sheet):
+    """Items placed by hand, key or number; axle loads against their plates as they move."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.picked = 0
+
+    def _table_height(self, v: View) -> float:
+        return v.theme.px(min(58 + 21 * len(v.job.items), 260))
+
+    def _frame(self, v: View) -> tuple[float, float, float]:
+        """Scale in px a metre, x of the front hub, y of the middle line."""
+        t, vehicle = v.theme, v.job.vehicle
+        length = vehicle.front_overhang_m.value + vehicle.axles[-1].behind_front_m.value + vehicle.rear_overhang_m.value
+        wide = max(a.track_m.value for a in vehicle.axles) + 0.35
+        top, foot = t.px(HEAD + 46), self.height() - self._table_height(v) - t.px(40)
+        per_m = min((self.width() - t.px(60)) / (length + 0.2), (foot - top) / wide)
+        x0 = (self.width() - length * per_m) / 2 + vehicle.front_overhang_m.value * per_m
+        return per_m, x0, (top + foot) / 2
+
+    def _at(self, v: View, x: float, y: float) -> QPointF:
+        per_m, x0, y0 = self._frame(v)
+        return QPointF(x0 + x * per_m, y0 + y * per_m)  # nose to the left, so the left side lies below
+
+    def _radius(self, v: View, kg: float) -> float:
+        return max(self._frame(v)[0] * 0.0165 * math.sqrt(max(kg, 0.0)), v.theme.px(15)) + 3
+
+    def lay(self, v: View) -> None:
+        lay_head(self, v, "Plan, nose to the left. Area of a disc = its mass.")
+        self._lay_discs(v)
+        self._lay_wheels(v)
+        self._lay_axles(v)
+        self._lay_table(v)
+
+    def _lay_discs(self, v: View) -> None:
+        t = v.theme
+        for n, item in enumerate(v.job.items):
+            kg = float(v.a.loading.items_kg[v.case, n])
+            r = self._radius(v, kg or item.mass_kg.value)
+            disc = self.child(f"disc {n}", Disc)
+            assert isinstance(disc, Disc)
+            if not disc.property("wired"):
+                disc.setProperty("wired", True)
+                disc.moved.connect(self._moved)
+                disc.nudged.connect(self._nudged)
+                disc.picked.connect(self._pick)
+                disc.removed.connect(self._remove)
+            disc.item, disc.view = n, v  # type: ignore[assignment]
+            at = self._at(v, item.behind_front_m.value, item.left_m.value)
+            disc.setGeometry(round(at.x() - r), round(at.y() - r), round(2 * r), round(2 * r))
+            disc.setAccessibleName(f"{item.name}, {v.reader.mass(kg)}, arrow keys move it")
+            disc.setToolTip(f"{item.name} {v.reader.mass(kg)}")
+            big = r > t.px(24) and self.text_width(item.name, 12.5) < 2 * r - 8
+            if big:
+                self.text(f"disc name {n}", item.name, at - QPointF(0, t.px(20)), size=12.5, role="ink2", anchor=MIDDLE)
+            shown = number(kg, Quantity.MASS, v.reader.preset) if kg else "–"
+            size = 22 if r > t.px(26) else 13
+            self.text(f"disc mass {n}", shown, at - QPointF(0, t.px(6 if big else size * 0.68)), size=size, weight=600, anchor=MIDDLE)
+            for key in (f"disc name {n}", f"disc mass {n}"):
+                if key in self._used:
+                    self.child(key, QWidget).raise_()
+
+    def _lay_wheels(self, v: View) -> None:
+        t, weighed = v.theme, v.a.job.cases
+        base = next((i for i, c in enumerate(weighed) if c.kind == "weighed"), v.case)
+        for axle in range(len(v.a.axles)):
+            x = self._at(v, -v.a.axles[axle].x_m, 0).x()
+            for side in (0, 1):
+                y = t.px(HEAD + 6) if side == 1 else self.height() - self._table_height(v) - t.px(34)
+                kg = float(v.a.proposed.pad_kg[axle, side, v.case])
+                more = kg - float(v.a.proposed.pad_kg[axle, side, base])
+                key = Shown("load", axle, side, v.case)
+                left = x - t.px(130) if axle == len(v.a.axles) - 1 else x - t.px(70)
+                self.text(f"wheel name {axle}{side}", v.reader.corner(axle, side), QPointF(left, y + t.px(12)), size=13, role="ink2")
+                box = self.text(f"wheel load {axle}{side}", v.number(key, number(kg, Quantity.MASS, v.reader.preset)),
+                                QPointF(left + t.px(68), y), size=24, weight=600, unit=v.reader.preset.unit(Quantity.MASS).sign,
+                                shown=key)
+                sign = "+" if more >= 0 else "−"
+                self.text(f"wheel more {axle}{side}", f"{sign}{number(abs(more), Quantity.MASS, v.reader.preset)}",
+                          QPointF(box.right() + 6, y + t.px(12)), size=13, weight=600, role="accent")
+
+    def _lay_axles(self, v: View) -> None:
+        t = v.theme
+        top = self.height() - self._table_height(v) + t.px(8)
+        unit = v.reader.preset.unit(Quantity.MASS).sign
+        rows: list[tuple[str, float, float | None, Shown]] = [
+            (f"{a.name} axle", float(v.a.proposed.pad_kg[i, :, v.case].sum()), a.rating_kg.value if a.rating_kg else None,
+             Shown("axle load", i, 0, v.case)) for i, a in enumerate(v.job.vehicle.axles)]
+        plate = v.job.vehicle.rating_kg
+        rows.append(("All up", float(v.a.loading.whole_kg[v.case]), plate.value if plate else None, Shown("whole", case=v.case)))
+        self._bars: list[tuple[float, float, float | None]] = []
+        for n, (name, kg, limit, shown) in enumerate(rows):
+            y = top + n * t.px(50)
+            self.caps(f"axle name {n}", name, QPointF(t.px(16), y + t.px(10)))
+            self.text(f"axle load {n}", number(kg, Quantity.MASS, v.reader.preset), QPointF(t.px(104), y - t.px(3)), size=24, weight=600,
+                      unit=unit, shown=shown)
+            if limit is not None:
+                hand = limit - kg
+                role = "brick" if hand < 0 else ("ochre" if hand < 0.05 * limit else "ink")
+                words = f"{v.reader.mass(abs(hand))} {'in hand' if hand >= 0 else 'over'} of {number(limit, Quantity.MASS, v.reader.preset)}"
+                self.text(f"axle hand {n}", words, QPointF(t.px(196), y + t.px(8)), size=13, weight=600, role=role)
+                self._bars.append((y + t.px(28), kg, limit))
+        if not v.a.proposed.stands[v.case]:
+            self.text("falls", "This load falls over.", QPointF(t.px(16), top + t.px(150)), size=14, weight=600, role="brick")
+
+    def _split(self) -> float:
+        return self.width() * 0.41
+
+    def _lay_table(self, v: View) -> None:
+        t, left = v.theme, self._split() + v.theme.px(12)
+        top = self.height() - self._table_height(v) + t.px(8)
+        right = self.width() - t.px(12)
+        cases = [n for n, c in enumerate(v.job.cases) if c.kind != "weighed"]
+        share_w = t.px(40)
+        x_col = right - share_w * len(cases) - t.px(104)
+        name_w = x_col - left - t.px(50)
+        self.caps("item head", "Item", QPointF(left, top))
+        self.caps("mass head", v.reader.preset.unit(Quantity.MASS).sign, QPointF(x_col - t.px(6), top))
+        heads = (("behind", x_col + t.px(4)), ("left", x_col + t.px(56)))
+        for words, x in heads:
+            self.text(f"{words} head", words, QPointF(x, top - 2), size=12.5, role="ink2")
+        self.child("mass head", QWidget).move(round(x_col - t.px(44)), round(top))
+        self._glyphs = [(n, QPointF(right - share_w * (len(cases) - k) + share_w / 2, top + t.px(7))) for k, n in enumerate(cases)]
+        shown = v.job.items[: int((self._table_height(v) - t.px(58)) / t.px(21))]
+        height = round(t.px(20))
+        for n, item in enumerate(shown):
+            y = top + t.px(19 + 21 * n)
+            here = n == self.picked
+            name = item.name if self.text_width(item.name, 13, 600) < name_w else item.name[:8] + "…"
+            self.text(f"item {n}", name, QPointF(left, y), size=13, weight=600 if here else 400, role="accent" if here else "ink")
+            for key, path, x, width, quantity, value, label in (
+                    (f"mass {n}", "mass_kg", x_col - t.px(48), 48, Quantity.MASS, item.mass_kg.value, "mass"),
+                    (f"behind {n}", "behind_front_m", x_col + t.px(2), 50, Quantity.HEIGHT, item.behind_front_m.value, "behind front hub"),
+                    (f"left {n}", "left_m", x_col + t.px(54), 46, Quantity.HEIGHT, item.left_m.value, "left of the middle")):
+                self.field(key, ("items", n, path), QPointF(x, y), QSize(round(t.px(width)), height), label=f"{item.name} {label}",
+                           quantity=quantity, value=value, figure=13)
+            for k, c in enumerate(cases):
+                kg = float(v.a.loading.items_kg[c, n])
+                field = self.field(f"share {n} {c}", ("share", c, n), QPointF(right - share_w * (len(cases) - k) + 2, y),
+                                   QSize(round(share_w - 3), height), label=f"{item.name} in {v.job.cases[c].name}",
+                                   quantity=Quantity.MASS, value=kg, figure=13)
+                if kg == 0:
+                    field.show_text("–")
+        y = self.height() - t.px(32)
+        for key, words, x, act in (("add item", "+ item", left, self._add_item), ("add case", "+ case", left + t.px(74), self._add_case)):
+            made = self.button(key, words, QPointF(x, y), width=round(t.px(66)))
+            if not made.property("wired"):
+                made.setProperty("wired", True)
+                made.clicked.connect(act)
+        self.text("load units", f"places in {v.reader.preset.unit(Quantity.HEIGHT).sign}, loads in kg or lb as set",
+                  QPointF(left + t.px(150), y + t.px(5)), size=12.5, role="ink2")
+
+    # -- hands
+    def take_number(self, field: QuantityField, si: float, typed: str) -> None:
+        if field.path[0] != "share":
+            super().take_number(field, si, typed)
+            return
+        _, case, index = field.path
+        assert self.view is not None
+        item = self.view.job.items[int(index)]
+        whole = item.mass_kg.value
+        name = self.view.job.cases[int(case)].name
+        share = si / whole if whole else math.inf
+        self.edited.emit(lambda job: edits.set_share(job, name, item.name, share), f"{item.name} in {name}", -1)
+
+    def _pick(self, item: int) -> None:
+        if item != self.picked:
+            self.picked = item
+            self._relay()
+
+    def _moved(self, item: int, centre: QPointF, gesture: int) -> None:
+        assert self.view is not None
+        per_m, x0, y0 = self._frame(self.view)
+        x, y = (centre.x() - x0) / per_m, (centre.y() - y0) / per_m
+        self._put(item, x, y, gesture)
+
+    def _nudged(self, item: int, dx: float, dy: float) -> None:
+        assert self.view is not None
+        here = self.view.job.items[item]
+        self._put(item, here.behind_front_m.value + dx, here.left_m.value + dy, -1)
+
+    def _put(self, item: int, x: float, y: float, gesture: int) -> None:
+        assert self.view is not None
+        name = self.view.job.items[item].name
+        self.edited.emit(lambda job: edits.move_item(job, item, x, y), f"move {name}", gesture)
+
+    def _add_item(self) -> None:
+        assert self.view is not None
+        case = self.view.job.cases[self.view.case].name
+        self.edited.emit(lambda job: edits.add_item(job, case), "add an item", -1)
+
+    def _add_case(self) -> None:
+        assert self.view is not None
+        case = self.view.job.cases[self.view.case].name
+        self.edited.emit(lambda job: edits.add_case(job, case), "add a case", -1)
+
+    def _remove(self, item: int) -> None:
+        assert self.view is not None
+        name = self.view.job.items[item].name
+        self.edited.emit(lambda job: edits.remove_item(job, item), f"remove {name}", -1)
+
+    # -- strokes
+    def draw(self, p: QPainter, v: View) -> None:
+        t = v.theme
+        draw_head(p, v, self.width())
+        per_m, _, y0 = self._frame(v)
+        for n, line in enumerate(plan_outline(v.job.vehicle)):
+            p.setPen(pen(t, "ink", 2.0 if n == 0 else 1.25))
+            p.setBrush(t.colour("sheet"))
+            p.drawPath(polyline([self._at(v, x, y) for x, y in line]))
+        p.setPen(pen(t, "ink2", 0.6, "centre"))
+        p.drawLine(QLineF(20, y0, self.width() - 20, y0))
+        for axle in v.a.axles:
+            x = self._at(v, -axle.x_m, 0).x()
+            p.setPen(pen(t, "ink2", 0.6, "centre"))
+            p.drawLine(QLineF(x, t.px(HEAD + 8), x, self.height() - self._table_height(v) - 4))
+            p.setPen(pen(t, "ink", 1.25))
+            p.setBrush(t.colour("tyre"))
+            for side in (1, -1):
+                at = self._at(v, -axle.x_m, side * axle.half_track_m)
+                p.drawRect(QRectF(at.x() - 0.36 * per_m, at.y() - 0.1 * per_m, 0.72 * per_m, 0.2 * per_m))
+        self._draw_gravity(p, v)
+        if self.picked < len(v.job.items):
+            item = v.job.items[self.picked]
+            at, hub = self._at(v, item.behind_front_m.value, item.left_m.value), self._at(v, 0, 0)
+            y = self.height() - self._table_height(v) - t.px(44)
+            dimension(p, t, QPointF(hub.x(), y), QPointF(at.x(), y), "accent")
+        table = self.height() - self._table_height(v)
+        draw_rule(p, v, table, self.width())
+        p.drawLine(QLineF(self._split(), table, self._split(), self.height()))
+        for y, kg, limit in self._bars:
+            assert limit is not None
+            whole = (self._split() - t.px(40)) / 1.1
+            box = QRectF(t.px(16), y, whole * min(kg / limit, 1.1), t.px(12))
+            p.setPen(pen(t, "ink", 1.0))
+            p.setBrush(t.colour("tyre"))
+            p.drawRect(box)
+            end = t.px(16) + whole
+            if kg > limit:
+                hatch(p, QRectF(end, y, box.right() - end, t.px(12)), t.colour("brick"), 3.4, crossed=True)
+            p.setPen(pen(t, "ink", 2.0))
+            p.drawLine(QLineF(end, y - 3, end, y + t.px(12) + 3))
+        for case, at in self._glyphs:
+            case_glyph(p, v.glyph(case), at, 5, t.colour("ink"), t.colour("sheet"))
+
+    def _draw_gravity(self, p: QPainter, v: View) -> None:
+        """The centre of gravity: a quartered circle, a dotted trail through the other cases."""
+        t = v.theme
+        points = [self._at(v, -float(x), float(y)) for x, y in zip(v.a.loading.gravity_x_m, v.a.loading.gravity_y_m, strict=True)]
+        p.setPen(pen(t, "accent", 1.2, "unread"))
+        p.setBrush(Qt.BrushStyle.NoBrush)
+        p.drawPath(polyline(points))
+        for case, at in enumerate(points):
+            if case != v.case:
+                case_glyph(p, v.glyph(case), at, 4, t.colour("accent"), t.colour("sheet"))
+        at, r = points[v.case], 11
+        box = QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r)
+        p.setPen(pen(t, "accent", 1.6))
+        p.setBrush(t.colour("sheet"))
+        p.drawEllipse(box)
+        p.setBrush(t.colour("accent"))
+        p.drawPie(box, 90 * 16, 90 * 16)
+        p.drawPie(box, 270 * 16, 90 * 16)
+
+

@@ -1,0 +1,155 @@
+"""Measure: the readings on a side elevation and in a table, in the order in which a person walks round."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
+from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QPushButton
+
+from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
+from isostat.desktop.pieces.ink import dimension, ground
+from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet, button_style
+from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.job.reading import Reading
+from isostat.units.unit import Quantity
+
+POINTS = (("hub_to_arch_m", "Hub to arch", Quantity.HEIGHT), ("stop_gap_m", "Stop gap", Quantity.HEIGHT),
+          ("shaft_showing_m", "Shaft showing", Quantity.HEIGHT), ("pad_kg", "Scale pad", Quantity.MASS))
+SIDES = ("left", "right")
+
+
+class MeasureStep(Sheet):
+    """Tags on the drawing and a table below; Tab walks front left, front right, rear right, rear left."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.side = 0
+
+    def _area(self, v: View) -> QRectF:
+        table = v.theme.px(206)
+        return QRectF(v.theme.px(60), v.theme.px(HEAD + 8), self.width() - v.theme.px(120),
+                      max(self.height() - table - v.theme.px(HEAD + 52), 60.0))
+
+    def _fit(self, v: View) -> Elevation:
+        e = fit(v, self._area(v))
+        return e if self.side == 0 else e.mirrored(self.width())  # from the right the nose points right
+
+    def _reading(self, v: View, axle: int, side: int, name: str) -> Reading | None:
+        return getattr(getattr(v.job.vehicle.axles[axle], SIDES[side]), name)  # type: ignore[no-any-return]
+
+    def _cell(self, v: View, key: str, corner: tuple[int, int], point: tuple[str, str, Quantity], at: QPointF, size: QSize,
+              figure: float) -> None:
+        axle, side = corner
+        name, label, quantity = point
+        reading = self._reading(v, axle, side, name)
+        self.field(key, ("vehicle", "axles", axle, SIDES[side], name), at, size,
+                   label=f"{label} {v.reader.corner(axle, side)}", quantity=quantity,
+                   value=None if reading is None else reading.value, assumed=bool(reading and reading.assumed), figure=figure)
+
+    def lay(self, v: View) -> None:
+        t = v.theme
+        end = lay_head(self, v, f"as weighed, old springs{', ' + v.job.read_on if v.job.read_on else ''}")
+        for n, words in enumerate(("left side", "right side")):
+            made = self.child(words, QPushButton)
+            assert isinstance(made, QPushButton)
+            if not made.property("wired"):
+                made.setProperty("wired", True)
+                made.setCheckable(True)
+                made.clicked.connect(lambda _=False, s=n: self._turn(s))
+            made.setText(words)
+            made.setChecked(self.side == n)
+            made.setFont(t.font(13, 600))
+            made.setStyleSheet(button_style(t, filled=False))
+            made.setGeometry(round(end + t.px(16) + n * t.px(84)), round(t.px(5)), round(t.px(84)), round(t.px(26)))
+        self._tags(v)
+        self._table(v)
+
+    def _turn(self, side: int) -> None:
+        self.side = side
+        self._relay()
+
+    def _inward(self, axle: int, v: View) -> int:
+        """Which way on the sheet the middle of the vehicle lies from an axle: +1 right, −1 left."""
+        last = axle == len(v.job.vehicle.axles) - 1
+        return -1 if last != (self.side == 1) else 1
+
+    def _tags(self, v: View) -> None:
+        t, e = v.theme, self._fit(v)
+        unit = v.reader.preset.unit
+        hubs = hub_heights(v, v.a.found, 0)
+        for axle, info in enumerate(v.job.vehicle.axles):
+            hub = e.at(info.behind_front_m.value, hubs[axle])
+            x = hub.x() + hubs[axle] * e.per_m * 1.28
+            top = hub.y() - t.px(30)
+            if self._inward(axle, v) < 0:
+                x = hub.x() - hubs[axle] * e.per_m * 1.28 - t.px(106)
+            self._cell(v, f"tag hub to arch {axle}", (axle, self.side), POINTS[0], QPointF(x, top), QSize(round(t.px(78)), round(t.px(36))), 26)
+            self.text(f"tag unit {axle}", unit(Quantity.HEIGHT).sign, QPointF(x + t.px(82), top + t.px(14)), size=13, role="ink2")
+            other = self._reading(v, axle, 1 - self.side, "hub_to_arch_m")
+            assert other is not None
+            self.text(f"tag other {axle}", f"{SIDES[1 - self.side]} {v.reader.height(other.value)}", QPointF(x + 2, top + t.px(38)),
+                      size=12.5, role="ink2")
+            pad = e.at(info.behind_front_m.value, 0) + QPointF(0, t.px(11))
+            self.text(f"pad word {axle}", "pad", pad + QPointF(-t.px(48), t.px(8)), size=13, role="ink2", anchor=RIGHT)
+            self._cell(v, f"tag pad {axle}", (axle, self.side), POINTS[3], pad - QPointF(t.px(40), -t.px(1)),
+                       QSize(round(t.px(80)), round(t.px(32))), 22)
+            self.text(f"pad unit {axle}", unit(Quantity.MASS).sign, pad + QPointF(t.px(46), t.px(9)), size=13, role="ink2")
+        base = v.job.vehicle.axles[-1].behind_front_m
+        middle = (e.at(0, 0) + e.at(base.value, 0)) / 2
+        self.text("wheelbase", f"{v.reader.height_unit(base.value)} hub to hub", middle + QPointF(0, t.px(12)), size=13.5, weight=600,
+                  anchor=MIDDLE)
+        self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT)
+
+    def _table(self, v: View) -> None:
+        t = v.theme
+        top = self.height() - t.px(198)
+        self.caps("readings head", "Readings, as weighed", QPointF(t.px(16), top))
+        order = [(0, 0), (0, 1)]
+        for axle in range(1, len(v.job.vehicle.axles)):
+            order += [(axle, 1), (axle, 0)]
+        left = t.px(190)
+        wide = (self.width() - left - t.px(16)) / len(order)
+        fields = []
+        for n, (axle, side) in enumerate(order):
+            x = left + n * wide
+            self.caps(f"column {axle}{side}", v.reader.corner(axle, side), QPointF(x + 2, top))
+            for m, point in enumerate(POINTS):
+                self._cell(v, f"{point[0]} {axle} {side}", (axle, side), point, QPointF(x, top + t.px(24 + m * 31)),
+                           QSize(round(wide - t.px(14)), round(t.px(28))), 15)
+                fields.append(self.child(f"{point[0]} {axle} {side}", QPushButton))
+        for m, (_, label, quantity) in enumerate(POINTS):
+            self.text(f"row {m}", f"{m + 1}  {label}", QPointF(t.px(16), top + t.px(29 + m * 31)), size=14,
+                      unit=v.reader.preset.unit(quantity).sign)
+        for before, after in zip(fields, fields[1:], strict=False):
+            self.setTabOrder(before, after)
+        self.text("any unit", 'Any unit, anywhere: 10 1/8   10-1/8"   257mm   1400 lb.   Tab walks round, Esc leaves as it was.',
+                  QPointF(t.px(16), top + t.px(152)), size=12.5, role="ink2")
+        self.text("pads caution", "Level pads, bar links off, bounced and rolled. Stands under the frame before anyone goes below.",
+                  QPointF(t.px(16), top + t.px(171)), size=12.5, role="ink2")
+
+    def draw(self, p: QPainter, v: View) -> None:
+        t, e = v.theme, self._fit(v)
+        draw_head(p, v, self.width())
+        ground(p, t, 0, self.width(), e.ground)
+        s = v.a.found
+        case = next((i for i, c in enumerate(v.job.cases) if c.kind == "weighed"), 0)
+        draw_body(p, v, e, s, case)
+        draw_wheels(p, v, e, s, case)
+        hubs = hub_heights(v, s, case)
+        for axle, info in enumerate(v.job.vehicle.axles):
+            hub = e.at(info.behind_front_m.value, hubs[axle])
+            reading = self._reading(v, axle, self.side, "hub_to_arch_m")
+            assert reading is not None
+            top = hub - QPointF(0, reading.value * e.per_m)
+            inward = self._inward(axle, v)
+            x = hub.x() + inward * hubs[axle] * e.per_m * 1.22
+            p.setPen(pen(t, "ink", 0.8))
+            for y in (hub.y(), top.y()):
+                p.drawLine(QLineF(hub.x(), y, x + 4 * inward, y))
+            dimension(p, t, QPointF(x, top.y()), QPointF(x, hub.y()))
+            p.setPen(pen(t, "ink", 1.25))
+            p.drawRect(QRectF(hub.x() - 46, e.ground + 1, 92, 5))
+        scale_bar(p, v, e, self.width() - t.px(16), t.px(HEAD + 36))
+        draw_rule(p, v, self.height() - t.px(206), self.width())

@@ -1,0 +1,341 @@
+"""The window: steps, chips, sheet, findings, working, strip; wired to the document in one place."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from pathlib import Path
+
+from PyQt6.QtCore import QEvent, QObject, QRect, QSettings, Qt
+from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QKeySequence, QResizeEvent
+from PyQt6.QtWidgets import QApplication, QComboBox, QFileDialog, QLineEdit, QMainWindow, QMessageBox, QStackedWidget, QWidget
+
+from isostat.assess.explain import Shown
+from isostat.assess.fixes import Fix
+from isostat.core.findings.judgement import Step
+from isostat.desktop.document import Document, Edit
+from isostat.desktop.pieces.findings import Findings, WorkingPanel
+from isostat.desktop.pieces.rail import Rail
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.step_list import StepList
+from isostat.desktop.pieces.strip import CornerStrip
+from isostat.desktop.pieces.top_bar import TopBar
+from isostat.desktop.steps import SHEETS
+from isostat.desktop.theme import THEMES, Theme
+from isostat.desktop.view import View
+from isostat.job.blank import blank_job
+from isostat.job.files import JobFault
+from isostat.job.schema import Job
+from isostat.units.unit import DEFAULT_PRESET, PRESETS, Preset
+from isostat.wording.fixes import say_fix
+from isostat.wording.reader import Reader
+
+TOP, STEPS_WIDE, SIDE_WIDE, STRIP = 46, 172, 264, 116
+FOLDED_STEPS = 56
+TEXT_SIZES = (1.0, 1.25, 1.5)
+RECENT = 6
+
+
+class MainWindow(QMainWindow):
+    """Everything that is open. The document changes in `Document`; this only shows and asks."""
+
+    def __init__(self, job: Job, path: Path | None = None, settings: QSettings | None = None) -> None:
+        super().__init__()
+        self.document = Document(job, path)
+        self.settings = settings or QSettings("isostat", "isostat")
+        self.preset: Preset = PRESETS.get(str(self.settings.value("units", "")), DEFAULT_PRESET)
+        self.theme: Theme = THEMES.get(str(self.settings.value("theme", "")), THEMES["light"])
+        self.step, self.case, self.ghosts = Step.MEASURE, self._first_case(), False
+        self.findings_open = False
+        self._build()
+        self._wire()
+        self._make_actions()
+        self.setMinimumSize(1100, 700)
+        self.resize(1280, 800)
+        self.setAcceptDrops(True)
+        self.redraw()
+
+    def _first_case(self) -> int:
+        return next((n for n, c in enumerate(self.document.job.cases) if c.kind == "weighed"), 0)
+
+    # -- building
+    def _build(self) -> None:
+        self.frame = QWidget()
+        self.frame.installEventFilter(self)
+        self.setCentralWidget(self.frame)
+        self.top, self.steps, self.findings = TopBar(self.frame), StepList(self.frame), Findings(self.frame)
+        self.working, self.strip = WorkingPanel(self.frame), CornerStrip(self.frame)
+        self.stack = QStackedWidget(self.frame)
+        self.sheets: dict[Step, Sheet] = {step: kind() for step, kind in SHEETS.items()}
+        for sheet in self.sheets.values():
+            self.stack.addWidget(sheet)
+        self.rail = Rail(self.frame)
+
+    def _wire(self) -> None:
+        d = self.document
+        d.shown.connect(self.redraw)
+        d.tried.connect(self.redraw)
+        d.refused.connect(self._say_refused)
+        for sheet in (*self.sheets.values(), self.strip, self.findings, self.working, self.top, self.steps):
+            sheet.edited.connect(self._edit)
+            sheet.asked.connect(self._ask)
+            sheet.refused.connect(self._say_refused)
+        self.findings.fix_wanted.connect(self._fix)
+        self.findings.step_wanted.connect(lambda name: self.go(Step(name)))
+        self.steps.chosen.connect(self.go)
+        self.top.case_wanted.connect(self.show_case)
+        self.top.units_wanted.connect(self.use_units)
+        self.rail.toggled.connect(self._toggle_findings)
+        d.undo.cleanChanged.connect(lambda _: self._say_saved())
+
+    def _make_actions(self) -> None:
+        """One table of everything that a menu or a key does."""
+        undo, redo = self.document.undo.createUndoAction(self), self.document.undo.createRedoAction(self)
+        assert undo is not None and redo is not None
+        undo.setShortcut(QKeySequence.StandardKey.Undo)
+        redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
+        table = [
+            ("&File", "New job", "Ctrl+N", self.new_job), ("&File", "Open…", "Ctrl+O", self.ask_open),
+            ("&File", "Save", "Ctrl+S", self.save), ("&File", "Save as…", "Ctrl+Shift+S", self.save_as),
+            ("&File", "Quit", "Ctrl+Q", self.close), ("&Edit", undo, "", None), ("&Edit", redo, "", None),
+            ("&View", "Next load case", "PgDown", lambda: self.show_case(self.case + 1)),
+            ("&View", "Previous load case", "PgUp", lambda: self.show_case(self.case - 1)),
+            ("&View", "Light or dark", "Ctrl+D", self.turn_theme),
+            ("&View", "Larger text", "Ctrl++", lambda: self.grow_text(1)),
+            ("&View", "Smaller text", "Ctrl+-", lambda: self.grow_text(-1)),
+            *(("&Step", step.value, f"Ctrl+{n + 1}", lambda s=step: self.go(s)) for n, step in enumerate(SHEETS)),
+        ]
+        bar = self.menuBar()
+        assert bar is not None
+        menus = {}
+        for menu, what, keys, act in table:
+            if menu not in menus:
+                menus[menu] = bar.addMenu(menu)
+            action = what if isinstance(what, QAction) else QAction(what, self)
+            if keys:
+                action.setShortcut(QKeySequence(keys))
+            if act is not None:
+                action.triggered.connect(lambda _=False, a=act: a())
+            menus[menu].addAction(action)
+            self.addAction(action)
+        self.recent_menu = menus["&File"].addMenu("Recent")
+        self._show_recent()
+
+    # -- showing
+    def view(self) -> View:
+        """What all parts draw now."""
+        d = self.document
+        return View(a=d.assessment, judgements=d.judgements, fixes=d.fixes, case=min(self.case, len(d.job.cases) - 1),
+                    reader=Reader(d.job, self.preset), theme=self.theme, step=self.step, ghosts=self.ghosts)
+
+    def redraw(self) -> None:
+        """Every part anew from the document; the sheets that are not seen wait until they are."""
+        v = self.view()
+        self.case = v.case
+        self._arrange()
+        for part in (self.top, self.steps, self.sheets[self.step], self.findings, self.working, self.strip):
+            part.show_view(v)
+        self.rail.show_view(v)
+        self._say_saved()
+        name = self.document.path.name if self.document.path else "not saved yet"
+        self.setWindowTitle(f"{v.job.title} – {name} – Isostat")
+
+    def _say_saved(self) -> None:
+        d = self.document
+        saved = "not saved" if not d.undo.isClean() or d.path is None else "saved"
+        self.steps.say_last(d.undo.undoText(), saved)
+
+    def _arrange(self) -> None:
+        """The frame: folded where the text is large."""
+        t, w, h = self.theme, self.frame.width(), self.frame.height()
+        folded = t.scale > 1.0 and w < 1280 * t.scale
+        top, strip = round(t.px(TOP)), round(t.px(STRIP))
+        left = round(t.px(FOLDED_STEPS if folded else STEPS_WIDE))
+        side = round(t.px(SIDE_WIDE))
+        rail = 34 if folded else side
+        middle = h - top - strip
+        self.top.setGeometry(0, 0, w, top)
+        self.steps.setGeometry(0, top, left, middle)
+        self.strip.setGeometry(0, h - strip, w, strip)
+        self.stack.setGeometry(left, top, w - left - rail, middle)
+        self.rail.setVisible(folded)
+        self.rail.setGeometry(w - 34, top, 34, middle)
+        seen = not folded or self.findings_open
+        area = QRect(w - side - (34 if folded else 0), top, side, middle)
+        working = min(round(t.px(216)), middle // 2)
+        self.findings.setVisible(seen)
+        self.working.setVisible(seen)
+        self.findings.setGeometry(area.x(), area.y(), area.width(), middle - working)
+        self.working.setGeometry(area.x(), area.bottom() + 1 - working, area.width(), working)
+        if folded and seen:
+            self.findings.raise_()
+            self.working.raise_()
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        if watched is self.frame and event is not None and event.type() == QEvent.Type.Resize:
+            self._arrange()
+        return super().eventFilter(watched, event)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        super().resizeEvent(event)
+        self._arrange()
+
+    # -- hands
+    def _edit(self, change: Edit, words: str, gesture: int) -> None:
+        if self.document.edit(change, words, gesture):
+            self._say_refused("")
+
+    def _fix(self, fix: Fix) -> None:
+        words = say_fix(fix, Reader(self.document.job, self.preset)).title
+        self.document.edit(lambda _: fix.job, words)
+
+    def _ask(self, shown: Shown) -> None:
+        self.working.pick(shown)
+
+    def _say_refused(self, sentence: str) -> None:
+        bar = self.statusBar()
+        assert bar is not None
+        bar.setStyleSheet(f"background:{self.theme.brick_wash if sentence else self.theme.paper};color:{self.theme.ink}")
+        bar.setFont(self.theme.font(14, 600))
+        bar.setVisible(bool(sentence))
+        bar.showMessage(sentence)
+
+    def _toggle_findings(self, opened: bool) -> None:
+        self.findings_open = opened
+        self.redraw()
+
+    def go(self, step: Step) -> None:
+        """To a step of the work."""
+        self.step = step
+        self.stack.setCurrentWidget(self.sheets[step])
+        self.redraw()
+
+    def show_case(self, case: int) -> None:
+        """Everything for another load case; round at the ends."""
+        self.case = case % len(self.document.job.cases)
+        self.redraw()
+
+    def use_units(self, name: str) -> None:
+        """Other units on every number."""
+        self.preset = PRESETS[name]
+        self.settings.setValue("units", name)
+        self.redraw()
+
+    def turn_theme(self) -> None:
+        """Light to dark and back."""
+        other = "dark" if self.theme.name == "light" else "light"
+        self.theme = replace(THEMES[other], scale=self.theme.scale)
+        self.settings.setValue("theme", other)
+        self.redraw()
+
+    def grow_text(self, way: int) -> None:
+        """The next larger or smaller text."""
+        at = TEXT_SIZES.index(self.theme.scale) + way
+        if 0 <= at < len(TEXT_SIZES):
+            self.theme = replace(self.theme, scale=TEXT_SIZES[at])
+            self.redraw()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is not None and event.key() == Qt.Key.Key_Space and not event.isAutoRepeat() and not self._typing():
+            self.ghosts = True
+            self.redraw()
+        else:
+            super().keyPressEvent(event)
+
+    def keyReleaseEvent(self, event: QKeyEvent | None) -> None:
+        if event is not None and event.key() == Qt.Key.Key_Space and not event.isAutoRepeat() and self.ghosts:
+            self.ghosts = False
+            self.redraw()
+        else:
+            super().keyReleaseEvent(event)
+
+    def _typing(self) -> bool:
+        return isinstance(QApplication.focusWidget(), QLineEdit | QComboBox)
+
+    # -- files
+    def new_job(self) -> None:
+        """A plausible blank vehicle, every value assumed."""
+        if self._may_leave():
+            self.document.replace(blank_job(), None)
+            self.case = self._first_case()
+            self.redraw()
+
+    def ask_open(self) -> None:
+        """Asks for a job file and opens it."""
+        name, _ = QFileDialog.getOpenFileName(self, "Open a job", "", "Jobs (*.json)")
+        if name:
+            self.open(Path(name))
+
+    def open(self, path: Path) -> bool:
+        """Opens a job; a file that is none is refused in words and the open job stays."""
+        if not self._may_leave():
+            return False
+        try:
+            self.document.open(path)
+        except JobFault as fault:
+            self._say_refused(f"{fault.source} is not opened. {' '.join(fault.faults[:3])}")
+            return False
+        self.case = self._first_case()
+        self._remember(path)
+        self._say_refused("")
+        self.redraw()
+        return True
+
+    def save(self) -> bool:
+        """Saves in place, or asks where."""
+        return self.save_to(self.document.path) if self.document.path else self.save_as()
+
+    def save_as(self) -> bool:
+        """Asks where to save."""
+        name, _ = QFileDialog.getSaveFileName(self, "Save the job", "job.json", "Jobs (*.json)")
+        return bool(name) and self.save_to(Path(name))
+
+    def save_to(self, path: Path) -> bool:
+        """Saves; what fails is said in words and nothing is lost."""
+        try:
+            self.document.save(path)
+        except OSError as fault:
+            self._say_refused(f"{path.name} is not saved: {fault.strerror or fault}.")
+            return False
+        self._remember(path)
+        self._say_saved()
+        self.redraw()
+        return True
+
+    def _may_leave(self) -> bool:
+        if self.document.undo.isClean():
+            return True
+        keep = QMessageBox.StandardButton
+        asked = QMessageBox.question(self, "Isostat", "The job has changes that are not saved.",
+                                     keep.Save | keep.Discard | keep.Cancel)
+        return asked == keep.Discard or (asked == keep.Save and self.save())
+
+    def _remember(self, path: Path) -> None:
+        recent = [str(path), *(r for r in self._recent() if r != str(path))][:RECENT]
+        self.settings.setValue("recent", recent)
+        self._show_recent()
+
+    def _recent(self) -> list[str]:
+        kept = self.settings.value("recent", [])
+        return [kept] if isinstance(kept, str) else list(kept or [])
+
+    def _show_recent(self) -> None:
+        self.recent_menu.clear()
+        for name in self._recent():
+            action = self.recent_menu.addAction(Path(name).name)
+            if action is not None:
+                action.setToolTip(name)
+                action.triggered.connect(lambda _=False, n=name: self.open(Path(n)))
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        if event is not None and (data := event.mimeData()) is not None and data.hasUrls():
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        if event is not None and (data := event.mimeData()) is not None and data.urls():
+            self.open(Path(data.urls()[0].toLocalFile()))
+
+    def closeEvent(self, event: QCloseEvent | None) -> None:
+        if event is not None and not self._may_leave():
+            event.ignore()
+
+
