@@ -27,9 +27,14 @@ def test_demo_assess_and_schema_from_the_command_line(tmp_path: Path, capsys: py
     assert stop.value.code == 0 and __version__ in capsys.readouterr().out
 
 
-@pytest.mark.parametrize(("arguments", "words"), [
-    (["assess", "nowhere.json"], "nowhere.json: not read."), (["demo", "rocket", "x.json"], "accepted is one of hive-hauler"),
-    (["demo", "hive-hauler", "/nowhere/x.json"], "No such file")])
+@pytest.mark.parametrize(
+    ("arguments", "words"),
+    [
+        (["assess", "nowhere.json"], "nowhere.json: not read."),
+        (["demo", "rocket", "x.json"], "accepted is one of hive-hauler"),
+        (["demo", "hive-hauler", "/nowhere/x.json"], "No such file"),
+    ],
+)
 def test_the_command_line_refuses_in_words(arguments: list[str], words: str, capsys: pytest.CaptureFixture[str]) -> None:
     assert main(arguments) == 1
     said = capsys.readouterr().err

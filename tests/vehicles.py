@@ -47,9 +47,7 @@ class VehicleTold:
         return replace(self, masses=(*self.masses, (mass[0], mass[1], mass[2])))
 
 
-FLATBED = VehicleTold(
-    axles=(AxleTold(0.0), AxleTold(-3.0, Layout.SOLID, unsprung=70.0)),
-    masses=((2000.0, -1.45, 0.0),))
+FLATBED = VehicleTold(axles=(AxleTold(0.0), AxleTold(-3.0, Layout.SOLID, unsprung=70.0)), masses=((2000.0, -1.45, 0.0),))
 
 
 def linear_stop(rate: float) -> TableLaw:
@@ -63,8 +61,12 @@ def platform_of(vehicle: VehicleTold) -> tuple[Platform, Bank]:
     for a in vehicle.axles:
         parts = []
         for n, side in enumerate(SIDES):
-            for law, offset in ((Coil(a.rate), a.press[n]), (linear_stop(a.stop_rate), -a.stop_gap),
-                                (ShockEnds(), a.droop), (Metal(), -0.30)):
+            for law, offset in (
+                (Coil(a.rate), a.press[n]),
+                (linear_stop(a.stop_rate), -a.stop_gap),
+                (ShockEnds(), a.droop),
+                (Metal(), -0.30),
+            ):
                 parts.append((row(a.layout, side, a.place), offset, laws.setdefault(law, len(laws))))
         rows.append([p[0] for p in parts])
         offsets.append([p[1] for p in parts])
@@ -76,12 +78,18 @@ def platform_of(vehicle: VehicleTold) -> tuple[Platform, Bank]:
         return np.array(values)[:, None]
 
     platform = Platform(
-        axle_x_m=a_row([a.x for a in vehicle.axles]), half_track_m=a_row([a.half_track for a in vehicle.axles]),
+        axle_x_m=a_row([a.x for a in vehicle.axles]),
+        half_track_m=a_row([a.half_track for a in vehicle.axles]),
         tyre_rate=np.array([np.multiply(both, a.tyre) for a in vehicle.axles]),
         tyre_squash_m=np.array([np.reshape(a.squash, (2, 1)) for a in vehicle.axles]),
         unsprung_n=np.array([np.multiply(both, a.unsprung * GRAVITY) for a in vehicle.axles]),
         ground_m=np.array([np.reshape(a.ground, (2, 1)) for a in vehicle.axles]),
-        weight=weight_of(m[:, 0], m[:, 1], m[:, 2])[:, None], bar_rate=a_row([a.bar for a in vehicle.axles]),
-        row=np.array(rows)[..., None], ratio=np.ones((len(rows), 8, 1)), offset_m=np.array(offsets)[..., None],
-        scale=np.ones((len(rows), 8, 1)), law=np.array(indices)[..., None])
+        weight=weight_of(m[:, 0], m[:, 1], m[:, 2])[:, None],
+        bar_rate=a_row([a.bar for a in vehicle.axles]),
+        row=np.array(rows)[..., None],
+        ratio=np.ones((len(rows), 8, 1)),
+        offset_m=np.array(offsets)[..., None],
+        scale=np.ones((len(rows), 8, 1)),
+        law=np.array(indices)[..., None],
+    )
     return platform, Bank(tuple(laws))

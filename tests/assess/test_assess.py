@@ -115,8 +115,12 @@ def _told(job: Job, *changes: tuple[tuple[str | int, ...], object]) -> Assessmen
 
 def test_ten_inch_shock_splits_forty_to_sixty(hive: Assessment) -> None:
     """Trade fact 8 (common practice, no source): 250 mm stroke, 100 showing: 150 mm of droop left at the shaft."""
-    a = _told(hive.job, (("as_found", "axles", 0, "shock_stroke_m"), 0.250), ((*FRONT, "shock_ratio"), 1.0),
-              *(((*FRONT, side, "shaft_showing_m"), 0.100) for side in ("left", "right")))
+    a = _told(
+        hive.job,
+        (("as_found", "axles", 0, "shock_stroke_m"), 0.250),
+        ((*FRONT, "shock_ratio"), 1.0),
+        *(((*FRONT, side, "shaft_showing_m"), 0.100) for side in ("left", "right")),
+    )
     events = a.found.events[0][0]
     assert travel_of(events, "shock topped") == pytest.approx(-0.150)
     assert travel_of(events, "shock bottomed") == pytest.approx(0.100)
@@ -124,9 +128,15 @@ def test_ten_inch_shock_splits_forty_to_sixty(hive: Assessment) -> None:
 
 def test_a_spring_swap_read_at_arch_and_shaft_confirms_a_ratio_of_one(hive: Assessment) -> None:
     """Trade fact 9 (common practice, no source): ground to arch +20 mm and shaft +20 mm."""
-    a = _told(hive.job, ((*REAR, "shock_ratio"), 1.0), (("target", "rear_lift_m"), 0.020), (("target", "front_lift_m"), 0.0),
-              (("target", "case"), "As weighed"), (("proposal", "axles", 1, "tyre_radius_m"), None),
-              (("proposal", "axles", 1, "pick"), {"way": "frequency"}))
+    a = _told(
+        hive.job,
+        ((*REAR, "shock_ratio"), 1.0),
+        (("target", "rear_lift_m"), 0.020),
+        (("target", "front_lift_m"), 0.0),
+        (("target", "case"), "As weighed"),
+        (("proposal", "axles", 1, "tyre_radius_m"), None),
+        (("proposal", "axles", 1, "pick"), {"way": "frequency"}),
+    )
     weighed = a.target_case
     arch = a.proposed.arch_rise_m[1, :, weighed].mean()
     shaft = -a.proposed.rest.travel_m[1, :, weighed].mean() * a.axles[1].shock_ratio.value
@@ -137,10 +147,15 @@ def test_a_spring_swap_read_at_arch_and_shaft_confirms_a_ratio_of_one(hive: Asse
 def test_lift_is_spent_from_droop_and_the_hanging_height_stays(hive: Assessment) -> None:
     """Trade fact 11 (common practice, no source): 6 1/2 in of droop, 3 in of lift, 3 1/2 in left."""
     inch = 0.0254
-    a = _told(hive.job, (("as_found", "axles", 0, "shock_stroke_m"), 12 * inch), ((*FRONT, "shock_ratio"), 1.0),
-              (("proposal", "axles", 0, "shock_longer_m"), None), (("target", "case"), "As weighed"),
-              (("target", "front_lift_m"), 3 * inch),
-              *(((*FRONT, side, "shaft_showing_m"), 5.5 * inch) for side in ("left", "right")))
+    a = _told(
+        hive.job,
+        (("as_found", "axles", 0, "shock_stroke_m"), 12 * inch),
+        ((*FRONT, "shock_ratio"), 1.0),
+        (("proposal", "axles", 0, "shock_longer_m"), None),
+        (("target", "case"), "As weighed"),
+        (("target", "front_lift_m"), 3 * inch),
+        *(((*FRONT, side, "shaft_showing_m"), 5.5 * inch) for side in ("left", "right")),
+    )
     was = a.found.droop_left_m[0, 0, a.target_case] / inch
     now = a.proposed.droop_left_m[0, 0, a.target_case] / inch
     assert (was, now) == (pytest.approx(6.5, abs=0.01), pytest.approx(3.5, abs=0.06))
@@ -153,8 +168,11 @@ def test_two_springs_sold_by_the_same_lift_sit_differently(hive: Assessment) -> 
     at = ("proposal", "axles", 1)
     heights = []
     for rate, free in ((46_000.0, 0.420), (60_000.0, 0.390)):
-        a = _told(hive.job, *(((*at, s, "rate_n_per_m"), rate) for s in ("left", "right")),
-                  *(((*at, s, "free_length_m"), free) for s in ("left", "right")))
+        a = _told(
+            hive.job,
+            *(((*at, s, "rate_n_per_m"), rate) for s in ("left", "right")),
+            *(((*at, s, "free_length_m"), free) for s in ("left", "right")),
+        )
         heights.append(a.proposed.hub_to_arch_m[1].mean(axis=0))
     difference = heights[0] - heights[1]
     assert np.ptp(difference) > 0.010  # which of the two stands higher depends on the load
@@ -180,23 +198,38 @@ def test_scales_win_and_a_sagged_spring_is_found(hive: Assessment) -> None:
         assert a.found.pad_kg[1, 0, weighed] == pytest.approx(477, abs=0.01)
 
 
-@pytest.mark.parametrize(("changes", "kind", "grade"), [
-    ([(("items", 7, "behind_front_m"), 14.0), (("items", 7, "mass_kg"), 4000.0)], carrying.LoadOutsideWheels, Grade.FAULT),
-    ([(("vehicle", "axles", 1, "rating_kg"), 1500.0)], carrying.OverRating, Grade.FAULT),
-    ([(("vehicle", "axles", 0, "left", "pad_kg"), 10.0)], carrying.WeighedAmiss, Grade.WATCH),
-    ([(("proposal", "axles", 0, s, "free_length_m"), 0.520) for s in ("left", "right")], springs.ToppedOut, Grade.WATCH),
-    ([(("proposal", "axles", 1, s, "free_length_m"), 0.210) for s in ("left", "right")]
-     + [(("proposal", "axles", 1, "stop"), {"rate_n_per_m": 2000, "flat_m": 0.02})], springs.BeyondLaw, Grade.FAULT),
-    ([(("vehicle", "axles", 0, "spring_motion"), FALLING)], springs.FallingCurve, Grade.WATCH),
-    ([(("target", "rear_lift_m"), 0.9)], stance.TargetPastTravel, Grade.FAULT),
-    ([(("as_found", "axles", 0, s, "solid_length_m"), None) for s in ("left", "right")]
-     + [(("proposal", "axles", 0, s, "solid_length_m"), 0.330) for s in ("left", "right")], travel.WrongOrder, Grade.FAULT),
-    ([(("vehicle", "axles", 0, "left", "hub_to_arch_m"), 0.520)], stance.Warp, Grade.NOTE),
-    ([(("proposal", "axles", 1, "pick"), {"way": "two loads", "light": "Light", "full": "Light"})],
-     springs.RateNotPicked, Grade.WATCH),
-])
+@pytest.mark.parametrize(
+    ("changes", "kind", "grade"),
+    [
+        ([(("items", 7, "behind_front_m"), 14.0), (("items", 7, "mass_kg"), 4000.0)], carrying.LoadOutsideWheels, Grade.FAULT),
+        ([(("vehicle", "axles", 1, "rating_kg"), 1500.0)], carrying.OverRating, Grade.FAULT),
+        ([(("vehicle", "axles", 0, "left", "pad_kg"), 10.0)], carrying.WeighedAmiss, Grade.WATCH),
+        ([(("proposal", "axles", 0, s, "free_length_m"), 0.520) for s in ("left", "right")], springs.ToppedOut, Grade.WATCH),
+        (
+            [(("proposal", "axles", 1, s, "free_length_m"), 0.210) for s in ("left", "right")]
+            + [(("proposal", "axles", 1, "stop"), {"rate_n_per_m": 2000, "flat_m": 0.02})],
+            springs.BeyondLaw,
+            Grade.FAULT,
+        ),
+        ([(("vehicle", "axles", 0, "spring_motion"), FALLING)], springs.FallingCurve, Grade.WATCH),
+        ([(("target", "rear_lift_m"), 0.9)], stance.TargetPastTravel, Grade.FAULT),
+        (
+            [(("as_found", "axles", 0, s, "solid_length_m"), None) for s in ("left", "right")]
+            + [(("proposal", "axles", 0, s, "solid_length_m"), 0.330) for s in ("left", "right")],
+            travel.WrongOrder,
+            Grade.FAULT,
+        ),
+        ([(("vehicle", "axles", 0, "left", "hub_to_arch_m"), 0.520)], stance.Warp, Grade.NOTE),
+        (
+            [(("proposal", "axles", 1, "pick"), {"way": "two loads", "light": "Light", "full": "Light"})],
+            springs.RateNotPicked,
+            Grade.WATCH,
+        ),
+    ],
+)
 def test_impossible_and_doubtful_vehicles_give_findings_in_words(
-        hive: Assessment, changes: list[tuple[tuple[str | int, ...], object]], kind: type, grade: Grade) -> None:
+    hive: Assessment, changes: list[tuple[tuple[str | int, ...], object]], kind: type, grade: Grade
+) -> None:
     if kind is carrying.WeighedAmiss:
         changes = [*changes, (("vehicle", "axles", 0, "right", "pad_kg"), 60.0)]
         grade = Grade.FAULT

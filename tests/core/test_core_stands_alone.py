@@ -14,11 +14,13 @@ def _modules() -> list[str]:
 
 
 def test_the_core_imports_with_the_window_library_absent() -> None:
-    code = ("import sys; sys.modules['PyQt6'] = None; import pkgutil, importlib, isostat.core, isostat.job, isostat.units,"
-            " isostat.assess, isostat.wording\n"
-            "for p in (isostat.core, isostat.job, isostat.units, isostat.assess, isostat.wording):\n"
-            "    for m in pkgutil.walk_packages(p.__path__, p.__name__ + '.'): importlib.import_module(m.name)\n"
-            "assert 'pint' not in sys.modules, 'slow'")
+    code = (
+        "import sys; sys.modules['PyQt6'] = None; import pkgutil, importlib, isostat.core, isostat.job, isostat.units,"
+        " isostat.assess, isostat.wording\n"
+        "for p in (isostat.core, isostat.job, isostat.units, isostat.assess, isostat.wording):\n"
+        "    for m in pkgutil.walk_packages(p.__path__, p.__name__ + '.'): importlib.import_module(m.name)\n"
+        "assert 'pint' not in sys.modules, 'slow'"
+    )
     done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False)
     assert done.returncode == 0, done.stderr
 
@@ -35,8 +37,13 @@ def test_every_public_docstring_agrees_with_its_signature() -> None:
             arguments = list(inspect.signature(thing).parameters)
             if not doc:
                 silent.append(f"{name}.{label}")
-            described = {w.strip() for line in doc.splitlines()[1:] for part in line.split(". ")
-                         if ":" in part for w in part.split(":")[0].split(",")}
+            described = {
+                w.strip()
+                for line in doc.splitlines()[1:]
+                for part in line.split(". ")
+                if ":" in part
+                for w in part.split(":")[0].split(",")
+            }
             named = {w for w in described if w.isidentifier() and w.islower()}
             wrong += [f"{name}.{label} describes {w}" for w in named - set(arguments)]
             if len(arguments) > 1 and len(doc.splitlines()) > 1:

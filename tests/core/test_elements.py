@@ -15,8 +15,12 @@ from isostat.core.elements.stop import BumpStop
 from isostat.core.limits import OutOfRange
 
 LAWS: dict[str, ForceLaw] = {
-    "coil": Coil(45_000.0), "coil with solid": Coil(45_000.0, 0.1337), "stop": BumpStop(60_000.0, 0.0251),
-    "shock": ShockEnds(0.2002), "open shock": ShockEnds(), "metal": Metal(),
+    "coil": Coil(45_000.0),
+    "coil with solid": Coil(45_000.0, 0.1337),
+    "stop": BumpStop(60_000.0, 0.0251),
+    "shock": ShockEnds(0.2002),
+    "open shock": ShockEnds(),
+    "metal": Metal(),
     "table": TableLaw((0.0, 0.01, 0.03, 0.05), (0.0, 400.0, 2500.0, 9000.0)),
     "sum": SumLaw(((BumpStop(60_000.0, 0.025), -0.06), (ShockEnds(), 0.09), (Metal(), -0.115))),
 }
@@ -57,17 +61,20 @@ def test_the_pole_rule_stops_at_0_95_and_goes_on_along_the_tangent() -> None:
     assert work == pytest.approx(-60_000 * pole**2 / 2 * np.log(1 - (0.02 / pole) ** 2), rel=1e-8)  # closed form, m = 2
 
 
-@pytest.mark.parametrize(("build", "words"), [
-    (lambda: Coil(-5.0), "coil rate is -5 N/m; accepted is 100"),
-    (lambda: Coil(5e4, -0.1), "coil compression to solid is -0.1 m"),
-    (lambda: BumpStop(60_000.0, 0.0), "stop compression when flat is 0 m"),
-    (lambda: BumpStop(float("nan"), 0.02), "stop rate at the touch is nan"),
-    (lambda: ShockEnds(0.0), "shock stroke is 0 m"),
-    (lambda: TableLaw((0.0, 0.0), (1.0, 2.0)), "step between two compressions"),
-    (lambda: TableLaw((0.0,), (1.0,)), "readings in the force table is 1 rows"),
-    (lambda: Motion(1.0, (0.0, 0.1), (0.0, 0.1)), "readings in the motion table is 2"),
-    (lambda: Motion(1.0, (0.0, 0.2, 0.1), (0.0, 0.1, 0.2)), "step of wheel travel in the motion table is -0.1"),
-])
+@pytest.mark.parametrize(
+    ("build", "words"),
+    [
+        (lambda: Coil(-5.0), "coil rate is -5 N/m; accepted is 100"),
+        (lambda: Coil(5e4, -0.1), "coil compression to solid is -0.1 m"),
+        (lambda: BumpStop(60_000.0, 0.0), "stop compression when flat is 0 m"),
+        (lambda: BumpStop(float("nan"), 0.02), "stop rate at the touch is nan"),
+        (lambda: ShockEnds(0.0), "shock stroke is 0 m"),
+        (lambda: TableLaw((0.0, 0.0), (1.0, 2.0)), "step between two compressions"),
+        (lambda: TableLaw((0.0,), (1.0,)), "readings in the force table is 1 rows"),
+        (lambda: Motion(1.0, (0.0, 0.1), (0.0, 0.1)), "readings in the motion table is 2"),
+        (lambda: Motion(1.0, (0.0, 0.2, 0.1), (0.0, 0.1, 0.2)), "step of wheel travel in the motion table is -0.1"),
+    ],
+)
 def test_a_law_outside_its_limits_is_refused_by_name_and_value(build, words: str) -> None:  # type: ignore[no-untyped-def]
     with pytest.raises(OutOfRange, match=words):
         build()

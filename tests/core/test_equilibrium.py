@@ -38,11 +38,24 @@ def by_scipy(platform: Platform, bank: Bank, start: np.ndarray) -> np.ndarray:
 
 vehicles = st.builds(
     lambda kf, kr, m, x, y, place, gap, bar, ground: replace(
-        VehicleTold((AxleTold(0.0, rate=kf, bar=bar, stop_gap=gap, ground=(ground, 0.0)),
-                     AxleTold(-3.0, Layout.SOLID, rate=kr, place=place, unsprung=70.0, stop_gap=gap)),
-                    ((1900.0, -1.4, 0.0), (m, x, y)))),
-    st.floats(15e3, 9e4), st.floats(15e3, 9e4), st.floats(0, 900), st.floats(-3.6, -0.4), st.floats(-0.5, 0.5),
-    st.floats(0.4, 0.95), st.floats(0.02, 0.1), st.floats(0, 4e4), st.floats(0, 0.08))
+        VehicleTold(
+            (
+                AxleTold(0.0, rate=kf, bar=bar, stop_gap=gap, ground=(ground, 0.0)),
+                AxleTold(-3.0, Layout.SOLID, rate=kr, place=place, unsprung=70.0, stop_gap=gap),
+            ),
+            ((1900.0, -1.4, 0.0), (m, x, y)),
+        )
+    ),
+    st.floats(15e3, 9e4),
+    st.floats(15e3, 9e4),
+    st.floats(0, 900),
+    st.floats(-3.6, -0.4),
+    st.floats(-0.5, 0.5),
+    st.floats(0.4, 0.95),
+    st.floats(0.02, 0.1),
+    st.floats(0, 4e4),
+    st.floats(0, 0.08),
+)
 
 
 @given(vehicles)
@@ -68,8 +81,10 @@ def test_more_load_amid_the_wheels_never_raises_the_mean_height(vehicle: Vehicle
 
 
 def test_ten_thousand_cases_in_one_call_equal_each_alone() -> None:
-    some = [platform_of(FLATBED.with_mass(m, x, y))[0] for m, x, y in
-            ((0, -1, 0), (300, -3.5, 0.4), (900, -2.8, -0.3), (1500, -1.4, 0.2), (60, -0.2, 0.7))]
+    some = [
+        platform_of(FLATBED.with_mass(m, x, y))[0]
+        for m, x, y in ((0, -1, 0), (300, -3.5, 0.4), (900, -2.8, -0.3), (1500, -1.4, 0.2), (60, -0.2, 0.7))
+    ]
     _, bank = platform_of(FLATBED)
     batch = join(some * 600)
     together = solve_equilibrium(batch, bank)
@@ -91,8 +106,9 @@ def test_every_very_heavy_load_settles_without_nan() -> None:
 
 
 def test_a_wheel_that_reaches_nothing_hangs_on_its_shock_and_stays_finite() -> None:
-    vehicle = replace(FLATBED, axles=(replace(FLATBED.axles[0], ground=(-1.5, 0.0)), FLATBED.axles[1]),
-                      masses=((2000.0, -2.0, -0.05),))  # inside the triangle of the other three
+    vehicle = replace(
+        FLATBED, axles=(replace(FLATBED.axles[0], ground=(-1.5, 0.0)), FLATBED.axles[1]), masses=((2000.0, -2.0, -0.05),)
+    )  # inside the triangle of the other three
     platform, bank = platform_of(vehicle)
     rest = solve_equilibrium(platform, bank, exact=True)
     assert rest.converged.all()

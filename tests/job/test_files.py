@@ -47,20 +47,26 @@ def test_a_save_that_fails_leaves_the_old_file_whole(hive: Job, tmp_path: Path, 
     assert len(list(tmp_path.iterdir())) == 1
 
 
-@pytest.mark.parametrize(("change", "sentences"), [
-    ({"vehicle": {"axles": {0: {"track_m": 0}}}}, ["vehicle.axles[0].track_m is 0 m; accepted is 0.3 to 4 m."]),
-    ({"items": {0: {"mass_kg": -5}}}, ["items[0].mass_kg is -5 kg; accepted is 0 to 20000 kg."]),
-    ({"vehicle": {"axles": {0: {"left": {"pad_kq": 1}}}}}, ["left.pad_kq is not a known key; did you mean “pad_kg”?"]),
-    ({"target": {"case": "Fuller"}}, ["case “Fuller” is asked for; accepted is one of"]),
-    ({"version": 9}, ["version is 9; this program reads up to 1. A newer one wrote it."]),
-    ({"as_found": {"axles": {0: {"left": {"free_length_m": 0.15}}}}},
-     ["solid length of 0.17 m; accepted is a free length above"]),
-    ({"vehicle": {"axles": {1: {"behind_front_m": 0.1}}}}, ["accepted is 0.3 m or more, front to back"]),
-    ({"vehicle": {"axles": {0: {"track_m": "wide"}}, "name": 5}}, ["axles[0].track_m", "vehicle.name is 5"]),
-    ({"items": {1: {"name": "Crane"}}}, ["item “Crane” stands twice"]),
-])
+@pytest.mark.parametrize(
+    ("change", "sentences"),
+    [
+        ({"vehicle": {"axles": {0: {"track_m": 0}}}}, ["vehicle.axles[0].track_m is 0 m; accepted is 0.3 to 4 m."]),
+        ({"items": {0: {"mass_kg": -5}}}, ["items[0].mass_kg is -5 kg; accepted is 0 to 20000 kg."]),
+        ({"vehicle": {"axles": {0: {"left": {"pad_kq": 1}}}}}, ["left.pad_kq is not a known key; did you mean “pad_kg”?"]),
+        ({"target": {"case": "Fuller"}}, ["case “Fuller” is asked for; accepted is one of"]),
+        ({"version": 9}, ["version is 9; this program reads up to 1. A newer one wrote it."]),
+        (
+            {"as_found": {"axles": {0: {"left": {"free_length_m": 0.15}}}}},
+            ["solid length of 0.17 m; accepted is a free length above"],
+        ),
+        ({"vehicle": {"axles": {1: {"behind_front_m": 0.1}}}}, ["accepted is 0.3 m or more, front to back"]),
+        ({"vehicle": {"axles": {0: {"track_m": "wide"}}, "name": 5}}, ["axles[0].track_m", "vehicle.name is 5"]),
+        ({"items": {1: {"name": "Crane"}}}, ["item “Crane” stands twice"]),
+    ],
+)
 def test_every_fault_of_a_file_names_place_value_and_what_is_accepted(
-        hive: Job, change: dict[str, Any], sentences: list[str]) -> None:
+    hive: Job, change: dict[str, Any], sentences: list[str]
+) -> None:
     data = json.loads(job_text(hive))
 
     def lay(over: Any, onto: Any) -> None:
@@ -79,9 +85,17 @@ def test_every_fault_of_a_file_names_place_value_and_what_is_accepted(
     assert all(said.endswith((".", "?")) for said in fault.value.faults)
 
 
-@pytest.mark.parametrize(("text", "words"), [
-    ("", "Line 1, column 1"), ("{", "Line 1, column 2"), ("[1]", "holds a list"), ('{"title": NaN}', "NaN is no number"),
-    ("null", "holds a NoneType"), ("[" * 100_000, "cannot be read")])
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("", "Line 1, column 1"),
+        ("{", "Line 1, column 2"),
+        ("[1]", "holds a list"),
+        ('{"title": NaN}', "NaN is no number"),
+        ("null", "holds a NoneType"),
+        ("[" * 100_000, "cannot be read"),
+    ],
+)
 def test_broken_text_is_refused_in_words(text: str, words: str) -> None:
     with pytest.raises(JobFault, match=words):
         job_from_text(text)
@@ -95,9 +109,11 @@ def test_a_missing_file_and_a_binary_one_are_refused_in_words(tmp_path: Path) ->
         read_job(tmp_path / "b.json")
 
 
-json_values = st.recursive(st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=8),
-                           lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3),
-                           max_leaves=8)
+json_values = st.recursive(
+    st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=8),
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3),
+    max_leaves=8,
+)
 
 
 @given(st.data())
@@ -138,7 +154,10 @@ def test_edits_make_new_jobs_and_keep_the_old(hive: Job) -> None:
     moved = edits.move_item(hive, 0, 2.22222, -0.4)
     assert (moved.items[0].behind_front_m.value, moved.items[0].left_m.value) == (2.222, -0.4)
     assert job_text(hive) == text
-    for refused in (lambda: edits.set_share(hive, "Out", "Water", 1.2), lambda: edits.rename_item(hive, 0, " "),
-                    lambda: edits.put_number(hive, ("vehicle", "axles", 0, "left", "pad_kg"), float("nan"))):
+    for refused in (
+        lambda: edits.set_share(hive, "Out", "Water", 1.2),
+        lambda: edits.rename_item(hive, 0, " "),
+        lambda: edits.put_number(hive, ("vehicle", "axles", 0, "left", "pad_kg"), float("nan")),
+    ):
         with pytest.raises(JobFault, match="accepted"):
             refused()

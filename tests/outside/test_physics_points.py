@@ -35,14 +35,36 @@ def solved(vehicle: VehicleTold, **changes: object):  # type: ignore[no-untyped-
 def stiff_tyres(kf: float, kr: float, half: float = 0.8) -> VehicleTold:
     """Four plain springs under a chassis: the tyres next to rigid, no wheel weight, for closed forms."""
     load = 1000.0 * GRAVITY
+
     def axle(x: float, k: float) -> AxleTold:
-        return AxleTold(x, rate=k, press=(load / 2 / k, load / 2 / k), tyre=5e9, squash=(load / 2 / 5e9,) * 2,
-                        unsprung=1e-9, half_track=half, stop_gap=0.2, droop=0.2)
+        return AxleTold(
+            x,
+            rate=k,
+            press=(load / 2 / k, load / 2 / k),
+            tyre=5e9,
+            squash=(load / 2 / 5e9,) * 2,
+            unsprung=1e-9,
+            half_track=half,
+            stop_gap=0.2,
+            droop=0.2,
+        )
+
     return VehicleTold((axle(0.0, kf), axle(-3.0, kr)), ((2000.0, -1.5, 0.0),))
 
 
-@pytest.mark.parametrize(("deflection_mm", "hz"), [  # R-01: closed form, f = sqrt(g/δ)/2π
-    (25, 3.152), (50, 2.229), (75, 1.820), (100, 1.576), (125, 1.410), (150, 1.287), (200, 1.114), (300, 0.910)])
+@pytest.mark.parametrize(
+    ("deflection_mm", "hz"),
+    [  # R-01: closed form, f = sqrt(g/δ)/2π
+        (25, 3.152),
+        (50, 2.229),
+        (75, 1.820),
+        (100, 1.576),
+        (125, 1.410),
+        (150, 1.287),
+        (200, 1.114),
+        (300, 0.910),
+    ],
+)
 def test_frequency_from_static_deflection(deflection_mm: float, hz: float) -> None:
     mass = 437.0
     assert ride_frequency(mass * GRAVITY / (deflection_mm / 1000), mass) == pytest.approx(hz, abs=0.001)
@@ -102,10 +124,15 @@ def test_hub_to_body_and_ground_to_body_are_different_answers() -> None:
 
 def test_springs_of_a_beam_stand_inboard() -> None:
     """Point 3: at ±t in place of ±s the roll stiffness of the springs comes out (t/s)² too high."""
+
     def roll_stiffness(place: float) -> float:
-        v = replace(stiff_tyres(1.0e3, 60_000.0), axles=(
-            replace(stiff_tyres(1.0e3, 60_000.0).axles[0], rate=600.0, press=(8.0, 8.0)),
-            replace(stiff_tyres(1.0e3, 60_000.0).axles[1], layout=Layout.SOLID, place=place)))
+        v = replace(
+            stiff_tyres(1.0e3, 60_000.0),
+            axles=(
+                replace(stiff_tyres(1.0e3, 60_000.0).axles[0], rate=600.0, press=(8.0, 8.0)),
+                replace(stiff_tyres(1.0e3, 60_000.0).axles[1], layout=Layout.SOLID, place=place),
+            ),
+        )
         rest = solved(v.with_mass(10.0, -3.0, 0.5))
         base = solved(v)
         return 10 * GRAVITY * 0.5 / (base.pose[2, 0] - rest.pose[2, 0])
@@ -162,6 +189,7 @@ def test_lift_through_a_motion_ratio_of_0_7() -> None:
 def test_bar_rate_is_per_difference_so_opposed_wheels_feel_twice(opposed: bool, expected: float) -> None:
     """Point 7: K_b a wheel for one wheel moving, 2·K_b for opposed wheels."""
     platform, bank = platform_of(replace(FLATBED, axles=tuple(replace(a, bar=20_000.0) for a in FLATBED.axles)))
+
     def force(u: tuple[float, float], bar: float) -> float:
         p = replace(platform, bar_rate=np.full_like(platform.bar_rate, bar))
         return float(ExactForces(p, bank)(np.array([[[u[0]], [u[1]]]] * 2))[0][0, 0, 0])
@@ -174,8 +202,7 @@ def test_axle_loads_are_statics() -> None:
     """Point 18: no spring and no preload moves load between the axles; only moving the load does."""
     v = FLATBED.with_mass(500.0, -2.7, 0.2)
     soft = solved(v)
-    stiff = solved(replace(v, axles=tuple(replace(a, rate=a.rate * 2, press=(a.press[0] / 2 + 0.03,) * 2)
-                                          for a in v.axles)))
+    stiff = solved(replace(v, axles=tuple(replace(a, rate=a.rate * 2, press=(a.press[0] / 2 + 0.03,) * 2) for a in v.axles)))
     assert stiff.pad_n.sum(axis=1)[:, 0] == pytest.approx(soft.pad_n.sum(axis=1)[:, 0], abs=0.1)
 
 

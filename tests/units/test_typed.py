@@ -19,23 +19,47 @@ def test_all_ways_to_write_a_tape_reading_mean_the_same(text: str) -> None:
     assert parse(text, Quantity.HEIGHT, INCH).si == pytest.approx(0.257175, abs=1e-12)
 
 
-@pytest.mark.parametrize(("text", "quantity", "si"), [
-    ("257mm", Quantity.HEIGHT, 0.257), ("10,5", Quantity.HEIGHT, 0.0105), ("1400 lb", Quantity.MASS, 635.0293),
-    ("635kg", Quantity.MASS, 635.0), ("175 lb/in", Quantity.RATE, 30647.196), ("31 N/mm", Quantity.RATE, 31000.0),
-    ("2.5 kgf/mm", Quantity.RATE, 24516.625), ("35 psi", Quantity.PRESSURE, 241316.505), ("2.4 bar", Quantity.PRESSURE, 240000.0),
-    ("-1/4 in", Quantity.HEIGHT, -0.00635), ("-1 1/2 in", Quantity.HEIGHT, -0.0381), ("60 %", Quantity.SHARE, 0.6),
-    ("100 stone", Quantity.MASS, 635.0293), ("0.257 m", Quantity.HEIGHT, 0.257), (".5", Quantity.RATIO, 0.5),
-])
+@pytest.mark.parametrize(
+    ("text", "quantity", "si"),
+    [
+        ("257mm", Quantity.HEIGHT, 0.257),
+        ("10,5", Quantity.HEIGHT, 0.0105),
+        ("1400 lb", Quantity.MASS, 635.0293),
+        ("635kg", Quantity.MASS, 635.0),
+        ("175 lb/in", Quantity.RATE, 30647.196),
+        ("31 N/mm", Quantity.RATE, 31000.0),
+        ("2.5 kgf/mm", Quantity.RATE, 24516.625),
+        ("35 psi", Quantity.PRESSURE, 241316.505),
+        ("2.4 bar", Quantity.PRESSURE, 240000.0),
+        ("-1/4 in", Quantity.HEIGHT, -0.00635),
+        ("-1 1/2 in", Quantity.HEIGHT, -0.0381),
+        ("60 %", Quantity.SHARE, 0.6),
+        ("100 stone", Quantity.MASS, 635.0293),
+        ("0.257 m", Quantity.HEIGHT, 0.257),
+        (".5", Quantity.RATIO, 0.5),
+    ],
+)
 def test_any_unit_is_taken_anywhere(text: str, quantity: Quantity, si: float) -> None:
     assert parse(text, quantity, METRIC).si == pytest.approx(si, rel=1e-6)
     assert parse(text, quantity).text == text
 
 
-@pytest.mark.parametrize(("text", "words"), [
-    ("", "is empty"), ("10 1/0", "divides by zero"), ("1/8/2", "for a unit"), ("10 1/8 mm", "fraction of mm"),
-    ("1 .5", "for a unit"), ("nan", "is not a number"), ("inf", "is not a number"), ("10,125", "10.125 or 10125"),
-    ("12 kg", "no height unit"), ("0x10", "for a unit"), ("5 __import__", "for a unit"),
-])
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("", "is empty"),
+        ("10 1/0", "divides by zero"),
+        ("1/8/2", "for a unit"),
+        ("10 1/8 mm", "fraction of mm"),
+        ("1 .5", "for a unit"),
+        ("nan", "is not a number"),
+        ("inf", "is not a number"),
+        ("10,125", "10.125 or 10125"),
+        ("12 kg", "no height unit"),
+        ("0x10", "for a unit"),
+        ("5 __import__", "for a unit"),
+    ],
+)
 def test_what_is_not_sure_is_refused_with_a_sentence(text: str, words: str) -> None:
     with pytest.raises(NotUnderstood, match=words) as fault:
         parse(text, Quantity.HEIGHT)
@@ -50,8 +74,9 @@ def test_the_parser_answers_anything_with_a_finite_number_or_a_sentence(text: st
         assert str(fault).endswith(".")
 
 
-@given(st.floats(-1e4, 1e4), st.sampled_from([q for q in Quantity if q is not Quantity.ANGLE]),
-       st.sampled_from(list(PRESETS.values())))
+@given(
+    st.floats(-1e4, 1e4), st.sampled_from([q for q in Quantity if q is not Quantity.ANGLE]), st.sampled_from(list(PRESETS.values()))
+)
 def test_what_is_shown_reads_back_within_half_of_its_last_digit(value: float, quantity: Quantity, preset: Preset) -> None:
     si = value * preset.unit(quantity).si
     for text in (with_unit(si, quantity, preset), number(si, quantity, preset)):

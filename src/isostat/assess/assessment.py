@@ -63,8 +63,13 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
     sprung = np.stack([base + weight_of(mass * s, item_x, item_y) for s in share[:-1]], axis=1)
     whole = sprung + GRAVITY * (h * unsprung).sum(axis=(1, 2))[:, None]
     heavy = np.where(np.abs(whole[0]) > 1e-6, whole[0], 1e-6)
-    return Loading(whole_kg=whole[0] / GRAVITY, gravity_x_m=-whole[1] / heavy, gravity_y_m=whole[2] / heavy,
-                   sprung=sprung, items_kg=mass * share[:-1])
+    return Loading(
+        whole_kg=whole[0] / GRAVITY,
+        gravity_x_m=-whole[1] / heavy,
+        gravity_y_m=whole[2] / heavy,
+        sprung=sprung,
+        items_kg=mass * share[:-1],
+    )
 
 
 def assess(job: Job) -> Assessment:
@@ -89,14 +94,27 @@ def assess(job: Job) -> Assessment:
 
     target = job.target
     pose = Pose(target.front_lift_m.value, target.rear_lift_m.value, target.lean_m.value if target.lean_m else None)
-    wanted = planar_travel(pose, np.array([a.x_m for a in axles]), np.array([a.half_track_m for a in axles]),
-                           baseline[:, 0] - baseline[:, 1])
+    wanted = planar_travel(
+        pose, np.array([a.x_m for a in axles]), np.array([a.half_track_m for a in axles]), baseline[:, 0] - baseline[:, 1]
+    )
     platform, bank = stand(axles, fits, bare, loading.sprung)
     orders = order(job, axles, springs, platform, bank, wanted)
     fitted = tuple(Springs(o.law, o.offset_m) for o in orders)
     proposed = stand_up(*stand(axles, fits, fitted, loading.sprung), baseline, GRAVITY)
     warp = wanted[0, 0] - wanted[0, 1] - wanted[-1, 0] + wanted[-1, 1]
     return Assessment(
-        job=job, axles=axles, found_fits=found_fits, fits=fits, found_springs=springs, orders=orders, loading=loading,
-        baseline_m=baseline, found=found, proposed=proposed, target_case=job.case_index(target.case),
-        target_travel_m=wanted, target_m=baseline - wanted, warp_m=float(warp))
+        job=job,
+        axles=axles,
+        found_fits=found_fits,
+        fits=fits,
+        found_springs=springs,
+        orders=orders,
+        loading=loading,
+        baseline_m=baseline,
+        found=found,
+        proposed=proposed,
+        target_case=job.case_index(target.case),
+        target_travel_m=wanted,
+        target_m=baseline - wanted,
+        warp_m=float(warp),
+    )

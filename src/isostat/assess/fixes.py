@@ -104,8 +104,15 @@ def _grades(judgements: tuple[Judgement, ...]) -> dict[tuple[object, ...], Grade
     return grades
 
 
-def _weigh(a: Assessment, judgement: Judgement, remedy: Remedy, job: Job, after: Assessment,
-           then: tuple[Judgement, ...], before: dict[tuple[object, ...], Grade]) -> Fix | None:
+def _weigh(
+    a: Assessment,
+    judgement: Judgement,
+    remedy: Remedy,
+    job: Job,
+    after: Assessment,
+    then: tuple[Judgement, ...],
+    before: dict[tuple[object, ...], Grade],
+) -> Fix | None:
     remaining = next((j for j in then if same_judgement(j) == same_judgement(judgement)), None)
     if remaining is not None and (remaining.grade, remaining.severity) >= (judgement.grade, judgement.severity - 1e-9):
         return None
@@ -124,8 +131,10 @@ def cross_weight(pad_kg: Floats) -> Floats:
 def worst_price(a: Assessment, after: Assessment) -> Price | None:
     """The largest loss of free bump or droop among all corners and cases; else the largest change of cross weight."""
     losses: list[tuple[float, Price]] = []
-    for what, old, new in (("free bump", a.proposed.bump_left_m, after.proposed.bump_left_m),
-                           ("droop", a.proposed.droop_left_m, after.proposed.droop_left_m)):
+    for what, old, new in (
+        ("free bump", a.proposed.bump_left_m, after.proposed.bump_left_m),
+        ("droop", a.proposed.droop_left_m, after.proposed.droop_left_m),
+    ):
         lost = np.where(after.proposed.stands, old - new, -np.inf)
         i, side, case = (int(n) for n in np.unravel_index(int(np.argmax(lost)), lost.shape))
         if lost[i, side, case] > SAID:

@@ -27,8 +27,13 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
 
     def rank(j: Judgement) -> tuple[int, int, int, int, str]:
         p = j.place
-        return (-j.grade, -1 if p.axle is None else p.axle, -1 if p.side is None else p.side,
-                -1 if p.case is None else p.case, type(j).__name__)
+        return (
+            -j.grade,
+            -1 if p.axle is None else p.axle,
+            -1 if p.side is None else p.side,
+            -1 if p.case is None else p.case,
+            type(j).__name__,
+        )
 
     return tuple(sorted(found, key=rank))
 
@@ -38,11 +43,11 @@ def _carrying(a: Assessment) -> Iterator[Judgement]:
     for case in range(a.cases):
         if s.support_m[case] <= 0.0:
             outside = -s.support_m[case] if np.isfinite(s.support_m[case]) else 0.0
-            yield carrying.LoadOutsideWheels(grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD,
-                                             outside_m=float(outside))
+            yield carrying.LoadOutsideWheels(grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD, outside_m=float(outside))
         elif not s.stands[case]:
-            yield carrying.Unsettled(grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD,
-                                     residual_n=float(s.rest.residual_n[case]))
+            yield carrying.Unsettled(
+                grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD, residual_n=float(s.rest.residual_n[case])
+            )
         else:
             for axle, side in np.argwhere(s.rest.pad_n[..., case] <= 0.5):
                 yield carrying.WheelInTheAir(grade=Grade.FAULT, place=Place(int(axle), int(side), case), step=Step.LOAD)
@@ -62,9 +67,14 @@ def _ratings(a: Assessment) -> Iterator[Judgement]:
         worst = float(load[case])
         if worst <= limit * (1 - NEARLY_FULL) or not a.proposed.stands[case]:
             continue
-        yield carrying.OverRating(grade=Grade.FAULT if worst > limit else Grade.WATCH, place=Place(index, None, case),
-                                  step=Step.LOAD, load_kg=worst, rating_kg=limit,
-                                  remedies=_carry_less(a, index, case, worst - limit * (1 - NEARLY_FULL)))
+        yield carrying.OverRating(
+            grade=Grade.FAULT if worst > limit else Grade.WATCH,
+            place=Place(index, None, case),
+            step=Step.LOAD,
+            load_kg=worst,
+            rating_kg=limit,
+            remedies=_carry_less(a, index, case, worst - limit * (1 - NEARLY_FULL)),
+        )
 
 
 def _carry_less(a: Assessment, axle: int | None, case: int, too_much_kg: float) -> tuple[Remedy, ...]:
@@ -94,8 +104,12 @@ def _steering(a: Assessment) -> Iterator[Judgement]:
     if share[case] < LIGHT_WATCH:
         fault = share[case] < LIGHT_FAULT
         yield carrying.LightSteering(
-            grade=Grade.FAULT if fault else Grade.WATCH, place=Place(steered[0], None, case), step=Step.LOAD,
-            share=float(share[case]), limit=LIGHT_FAULT if fault else LIGHT_WATCH)
+            grade=Grade.FAULT if fault else Grade.WATCH,
+            place=Place(steered[0], None, case),
+            step=Step.LOAD,
+            share=float(share[case]),
+            limit=LIGHT_FAULT if fault else LIGHT_WATCH,
+        )
 
 
 def _nose(a: Assessment) -> Iterator[Judgement]:
@@ -106,8 +120,14 @@ def _nose(a: Assessment) -> Iterator[Judgement]:
         case = int(np.argmax(most))
         lifted = most[case] * behind / last
         if behind > 0.0 and lifted >= 5.0:
-            yield carrying.NoseLift(grade=Grade.NOTE, place=Place(0, None, case), step=Step.LOAD, item=index,
-                                    front_kg=-float(lifted), rear_kg=float(most[case] + lifted))
+            yield carrying.NoseLift(
+                grade=Grade.NOTE,
+                place=Place(0, None, case),
+                step=Step.LOAD,
+                item=index,
+                front_kg=-float(lifted),
+                rear_kg=float(most[case] + lifted),
+            )
 
 
 def _measured(a: Assessment) -> Iterator[Judgement]:
@@ -126,8 +146,13 @@ def _measured(a: Assessment) -> Iterator[Judgement]:
         for side, spring in enumerate(pair):
             if spring.free_off_m is not None and abs(spring.free_off_m) > spring.free_error_m:
                 yield springs.SpringDisagrees(
-                    grade=Grade.WATCH, place=Place(i, side), step=Step.MEASURE, implied_m=spring.implied_free_m,
-                    part_m=spring.implied_free_m - spring.free_off_m, error_m=spring.free_error_m)
+                    grade=Grade.WATCH,
+                    place=Place(i, side),
+                    step=Step.MEASURE,
+                    implied_m=spring.implied_free_m,
+                    part_m=spring.implied_free_m - spring.free_off_m,
+                    error_m=spring.free_error_m,
+                )
 
 
 def _stance(a: Assessment) -> Iterator[Judgement]:
@@ -135,22 +160,33 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
     for i, o in enumerate(a.orders):
         if not o.can_be_had:
             worst = min(o.target_force_n)
-            yield stance.TargetOutOfReach(grade=Grade.FAULT, place=Place(i, None, case), step=Step.STANCE,
-                                          force_n=worst, rate_n_per_m=min(o.order.rate_n_per_m))
+            yield stance.TargetOutOfReach(
+                grade=Grade.FAULT,
+                place=Place(i, None, case),
+                step=Step.STANCE,
+                force_n=worst,
+                rate_n_per_m=min(o.order.rate_n_per_m),
+            )
     for i, side in np.ndindex(len(a.axles), 2):
         wanted_travel = float(a.target_travel_m[i, side])
         low, high = droop_end(s.events[i][side]), bump_end(s.events[i][side])
         by, end = max((low.travel_m - wanted_travel, low), (wanted_travel - high.travel_m, high), key=lambda pair: pair[0])
         if by > 0.0:
-            yield stance.TargetPastTravel(grade=Grade.FAULT, place=Place(i, side, case), step=Step.STANCE, by_m=by,
-                                          end=end.name)
+            yield stance.TargetPastTravel(grade=Grade.FAULT, place=Place(i, side, case), step=Step.STANCE, by_m=by, end=end.name)
     if not s.stands[case]:
         return
     for i, side in np.ndindex(len(a.axles), 2):
         height, wanted = float(s.hub_to_arch_m[i, side, case]), float(a.target_m[i, side])
         if abs(height - wanted) > target.band_m.value:
-            yield stance.OffTarget(grade=Grade.WATCH, place=Place(i, side, case), step=Step.STANCE, height_m=height,
-                                   target_m=wanted, band_m=target.band_m.value, remedies=_back_on_target(a, i))
+            yield stance.OffTarget(
+                grade=Grade.WATCH,
+                place=Place(i, side, case),
+                step=Step.STANCE,
+                height_m=height,
+                target_m=wanted,
+                band_m=target.band_m.value,
+                remedies=_back_on_target(a, i),
+            )
     lean = (s.hub_to_arch_m[:, 0] - s.hub_to_arch_m[:, 1]).mean(axis=0)
     lean = np.where(s.stands, lean, 0.0)
     worst_case = int(np.argmax(np.abs(lean)))
@@ -158,8 +194,14 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
     if abs(lean[worst_case]) > LEAN_SAID:
         small = abs(lean[worst_case]) <= max(LEAN_NOTE, abs(as_read) + 0.001)
         level = () if target.lean_m is not None else (Remedy("level", Place()),)
-        yield stance.Lean(grade=Grade.NOTE if small else Grade.WATCH, place=Place(None, None, worst_case),
-                          step=Step.STANCE, lean_m=float(lean[worst_case]), found_m=as_read, remedies=level)
+        yield stance.Lean(
+            grade=Grade.NOTE if small else Grade.WATCH,
+            place=Place(None, None, worst_case),
+            step=Step.STANCE,
+            lean_m=float(lean[worst_case]),
+            found_m=as_read,
+            remedies=level,
+        )
 
 
 def _back_on_target(a: Assessment, axle: int) -> tuple[Remedy, ...]:
@@ -178,8 +220,7 @@ def _springs(a: Assessment) -> Iterator[Judgement]:
         if o.picked not in ("frequency", "two loads"):
             yield springs.RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.picked)
         if not all(f.length_known for f in a.found_springs[i]):
-            change = float(np.mean([new - f.implied_free_m for new, f in
-                                    zip(o.order.free_m, a.found_springs[i], strict=True)]))
+            change = float(np.mean([new - f.implied_free_m for new, f in zip(o.order.free_m, a.found_springs[i], strict=True)]))
             yield springs.LengthAssumed(grade=Grade.NOTE, place=Place(i), step=Step.SPRING, change_m=change)
         for side in (0, 1):
             end = droop_end(s.events[i][side]).travel_m
@@ -187,19 +228,23 @@ def _springs(a: Assessment) -> Iterator[Judgement]:
             topped = np.where(s.stands, end - s.rest.travel_m[i, side], -np.inf)
             worst = int(np.argmax(topped))
             if topped[worst] > -0.0005:
-                yield springs.ToppedOut(grade=Grade.WATCH, place=Place(i, side, worst), step=Step.SPRING,
-                                        by_m=float(topped[worst]))
+                yield springs.ToppedOut(grade=Grade.WATCH, place=Place(i, side, worst), step=Step.SPRING, by_m=float(topped[worst]))
             beyond = np.nonzero(s.beyond[i, side] & s.stands)[0]
             if beyond.size:
                 yield springs.BeyondLaw(grade=Grade.FAULT, place=Place(i, side, int(beyond[0])), step=Step.TRAVEL)
             falling = np.nonzero(s.falling[i, side] & s.stands)[0]
             if falling.size:
-                yield springs.FallingCurve(grade=Grade.WATCH, place=Place(i, side, int(falling[0])), step=Step.SPRING,
-                                           wheel_rate=float(s.wheel_rate[i, side, falling[0]]))
+                yield springs.FallingCurve(
+                    grade=Grade.WATCH,
+                    place=Place(i, side, int(falling[0])),
+                    step=Step.SPRING,
+                    wheel_rate=float(s.wheel_rate[i, side, falling[0]]),
+                )
     hz = s.frequency_hz[..., a.target_case].mean(axis=1)
     if s.stands[a.target_case] and hz[0] > 0 and not FLAT_RIDE[0] <= hz[-1] / hz[0] <= FLAT_RIDE[1]:
-        yield springs.FrequencySplit(grade=Grade.NOTE, place=Place(None, None, a.target_case), step=Step.SPRING,
-                                     front_hz=float(hz[0]), rear_hz=float(hz[-1]))
+        yield springs.FrequencySplit(
+            grade=Grade.NOTE, place=Place(None, None, a.target_case), step=Step.SPRING, front_hz=float(hz[0]), rear_hz=float(hz[-1])
+        )
 
 
 def _preload(a: Assessment, i: int, side: int, droop_travel: float) -> Iterator[Judgement]:

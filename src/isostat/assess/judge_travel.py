@@ -46,13 +46,30 @@ def _order(a: Assessment, i: int, side: int) -> Iterator[WrongOrder]:
         short = end.travel_m + margin - at
         if short > 0.0005:
             grade = grave if at < end.travel_m else Grade.WATCH
-            yield WrongOrder(grade=grade, place=Place(i, side), step=Step.TRAVEL, what=name, before=end.name, what_m=at,
-                             before_m=end.travel_m, margin_m=margin, remedies=_sooner_stop(a, i, end, short))
+            yield WrongOrder(
+                grade=grade,
+                place=Place(i, side),
+                step=Step.TRAVEL,
+                what=name,
+                before=end.name,
+                what_m=at,
+                before_m=end.travel_m,
+                margin_m=margin,
+                remedies=_sooner_stop(a, i, end, short),
+            )
     loose, topped = travel_of(events, "coil loose"), droop_end(events)
     if loose is not None and loose > topped.travel_m + 0.0005:
-        yield WrongOrder(grade=Grade.FAULT, place=Place(i, side), step=Step.TRAVEL, what="coil loose",
-                         before=topped.name, what_m=loose, before_m=topped.travel_m, margin_m=0.0,
-                         remedies=_sooner_top(a, i, loose - topped.travel_m))
+        yield WrongOrder(
+            grade=Grade.FAULT,
+            place=Place(i, side),
+            step=Step.TRAVEL,
+            what="coil loose",
+            before=topped.name,
+            what_m=loose,
+            before_m=topped.travel_m,
+            margin_m=0.0,
+            remedies=_sooner_top(a, i, loose - topped.travel_m),
+        )
 
 
 def _sooner_stop(a: Assessment, i: int, end: TravelEvent, short_m: float) -> tuple[Remedy, ...]:
@@ -76,11 +93,21 @@ def _left(a: Assessment, i: int, side: int) -> Iterator[Judgement]:
         gap = np.where(s.stands, touched - s.rest.travel_m[i, side], np.inf)
         case = int(np.argmin(gap))
         if gap[case] < FREE_BUMP:
-            yield LittleBump(grade=Grade.WATCH, place=Place(i, side, case), step=Step.TRAVEL,
-                             to_stop_m=float(gap[case]), left_m=float(s.bump_left_m[i, side, case]))
+            yield LittleBump(
+                grade=Grade.WATCH,
+                place=Place(i, side, case),
+                step=Step.TRAVEL,
+                to_stop_m=float(gap[case]),
+                left_m=float(s.bump_left_m[i, side, case]),
+            )
     whole = s.bump_left_m[i, side] + s.droop_left_m[i, side]
     share = np.where(s.stands, s.droop_left_m[i, side] / np.maximum(whole, 1e-6), np.inf)
     case = int(np.argmin(share))
     if share[case] < DROOP_SHARE:
-        yield LittleDroop(grade=Grade.WATCH, place=Place(i, side, case), step=Step.TRAVEL,
-                          left_m=float(s.droop_left_m[i, side, case]), share=float(share[case]))
+        yield LittleDroop(
+            grade=Grade.WATCH,
+            place=Place(i, side, case),
+            step=Step.TRAVEL,
+            left_m=float(s.droop_left_m[i, side, case]),
+            share=float(share[case]),
+        )

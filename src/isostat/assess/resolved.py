@@ -96,17 +96,25 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
     tyre = figure(fit.tyre_rate_n_per_m, max(mean_pad, 50.0) * GRAVITY / (TYRE_SINKS * radius.value))
     left, right = corners
     return AxleFigures(
-        layout=layout, x_m=-axle.behind_front_m.value, half_track_m=axle.track_m.value / 2.0,
+        layout=layout,
+        x_m=-axle.behind_front_m.value,
+        half_track_m=axle.track_m.value / 2.0,
         pad_kg=(figure(left.pad_kg, 0.0), figure(right.pad_kg, 0.0)),
         hub_to_arch_m=(figure(left.hub_to_arch_m, 0.0), figure(right.hub_to_arch_m, 0.0)),
         unsprung_kg=figure(axle.unsprung_kg, UNSPRUNG[layout]),
-        spring_motion=motion, spring_ratio=spring_ratio, spring_place=figure(axle.spring_place, PLACE),
-        shock_ratio=shock_ratio, shock_place=figure(axle.shock_place, PLACE),
-        stop_ratio=stop_ratio, stop_place=figure(axle.stop_place, PLACE),
+        spring_motion=motion,
+        spring_ratio=spring_ratio,
+        spring_place=figure(axle.spring_place, PLACE),
+        shock_ratio=shock_ratio,
+        shock_place=figure(axle.shock_place, PLACE),
+        stop_ratio=stop_ratio,
+        stop_place=figure(axle.stop_place, PLACE),
         droop_shaft_m=(droop(left), droop(right)),
         stop_gap_m=tuple(figure(c.stop_gap_m, STOP_TOUCHED * stop_ratio.value) for c in corners),  # type: ignore[arg-type]
         metal_m=tuple(figure(c.metal_gap_m, METAL) for c in corners),  # type: ignore[arg-type]
-        tyre_radius_m=radius, tyre_rate=tyre)
+        tyre_radius_m=radius,
+        tyre_rate=tyre,
+    )
 
 
 def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
@@ -118,12 +126,15 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
     spacer = fit.stop.spacer_m or found.stop.spacer_m
     squeeze = (STOP_FLAT - STOP_TOUCHED) * axle.stop_ratio.value
     return FitFigures(
-        tyre_rate=tyre, tyre_radius_m=radius, bar_rate=bar.value if bar else 0.0,
+        tyre_rate=tyre,
+        tyre_radius_m=radius,
+        bar_rate=bar.value if bar else 0.0,
         stop_rate=figure(fit.stop.rate_n_per_m or found.stop.rate_n_per_m, STOP_RATE),
         stop_flat_m=figure(fit.stop.flat_m or found.stop.flat_m, squeeze),
         stop_spacer_m=spacer.value if spacer else 0.0,
         shock_stroke_m=stroke.value if stroke else None,
-        shock_longer_m=fit.shock_longer_m.value if fit.shock_longer_m else 0.0)
+        shock_longer_m=fit.shock_longer_m.value if fit.shock_longer_m else 0.0,
+    )
 
 
 def default_frequency(axle: int) -> float:

@@ -72,10 +72,17 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
         error = float(np.hypot(np.hypot(TAPE, TAPE), PAD * pressed))
         solid = coil.solid_length_m
         reach = max(implied - solid.value, 0.001) if solid else None
-        return FoundSpring(force_n=force, rate=rate, installed_m=installed,
-                           length_known=bool(coil.installed_length_m or coil.free_length_m), implied_free_m=implied, free_off_m=off,
-                           free_error_m=error, spacer_m=coil.spacer_m.value if coil.spacer_m else 0.0,
-                           law=CoilLaw(rate.value, reach))
+        return FoundSpring(
+            force_n=force,
+            rate=rate,
+            installed_m=installed,
+            length_known=bool(coil.installed_length_m or coil.free_length_m),
+            implied_free_m=implied,
+            free_off_m=off,
+            free_error_m=error,
+            spacer_m=coil.spacer_m.value if coil.spacer_m else 0.0,
+            law=CoilLaw(rate.value, reach),
+        )
 
     return one(fit.left, 0), one(fit.right, 1)
 
@@ -103,8 +110,9 @@ class Ordered:
     can_be_had: bool  # False: a force or a rate below zero would be wanted
 
 
-def pick_rate(job: Job, axle: int, platform: Platform, travel: Floats, force_n: Floats,
-              bends: tuple[float, float]) -> tuple[float, float, str]:
+def pick_rate(
+    job: Job, axle: int, platform: Platform, travel: Floats, force_n: Floats, bends: tuple[float, float]
+) -> tuple[float, float, str]:
     """Spring rate in N/m of an axle by the proposal's way, mean of both sides; with sprung mass and words.
 
     platform: of the proposal, one column a case. travel: target u* (A, 2). force_n: (2,) spring force there.
@@ -134,8 +142,14 @@ def pick_rate(job: Job, axle: int, platform: Platform, travel: Floats, force_n: 
     return rate, held / GRAVITY, words
 
 
-def order(job: Job, axles: tuple[AxleFigures, ...], found: tuple[tuple[FoundSpring, FoundSpring], ...],
-          platform: Platform, bank: Bank, travel: Floats) -> tuple[Ordered, ...]:
+def order(
+    job: Job,
+    axles: tuple[AxleFigures, ...],
+    found: tuple[tuple[FoundSpring, FoundSpring], ...],
+    platform: Platform,
+    bank: Bank,
+    travel: Floats,
+) -> tuple[Ordered, ...]:
     """The springs of the proposal, axle by axle: typed values win, the rest is solved for the target.
 
     platform, bank: the proposal without its springs, one column a case. travel: target u* (A, 2) in m.
@@ -146,8 +160,9 @@ def order(job: Job, axles: tuple[AxleFigures, ...], found: tuple[tuple[FoundSpri
     return tuple(_order_axle(job, a, axle, found[a], platform, travel, force[a]) for a, axle in enumerate(axles))
 
 
-def _order_axle(job: Job, a: int, axle: AxleFigures, found: tuple[FoundSpring, FoundSpring], platform: Platform,
-                travel: Floats, force: Floats) -> Ordered:
+def _order_axle(
+    job: Job, a: int, axle: AxleFigures, found: tuple[FoundSpring, FoundSpring], platform: Platform, travel: Floats, force: Floats
+) -> Ordered:
     fit = job.proposal.axles[a]
     coils = (fit.left, fit.right)
     rows = platform.row[a, list(SPRING), :, 0]
@@ -159,9 +174,13 @@ def _order_axle(job: Job, a: int, axle: AxleFigures, found: tuple[FoundSpring, F
     base = np.array([f.installed_m.value + f.spacer_m for f in found])  # room between the seats at the baseline
     space = base - grown
     ordered = order_springs(
-        space, force, (rates[0], rates[1]), Sides(fit.sides),
+        space,
+        force,
+        (rates[0], rates[1]),
+        Sides(fit.sides),
         (_given(fit.left.free_length_m), _given(fit.right.free_length_m)),
-        (_given(fit.left.spacer_m), _given(fit.right.spacer_m)))
+        (_given(fit.left.spacer_m), _given(fit.right.spacer_m)),
+    )
     laws = []
     for coil, free, rate in zip(coils, ordered.free_m, rates, strict=True):
         reach = None if coil.solid_length_m is None else max(free - coil.solid_length_m.value, 0.001)
@@ -169,12 +188,18 @@ def _order_axle(job: Job, a: int, axle: AxleFigures, found: tuple[FoundSpring, F
     offsets = np.array(ordered.free_m) + np.array(ordered.spacer_m) - base
     typed_free = any(c.free_length_m for c in coils)
     return Ordered(
-        order=ordered, rate_origin=Origin.TYPED if any(c.rate_n_per_m for c in coils) else Origin.COMPUTED,
+        order=ordered,
+        rate_origin=Origin.TYPED if any(c.rate_n_per_m for c in coils) else Origin.COMPUTED,
         free_origin=Origin.TYPED if typed_free else Origin.SOLVED,
         spacer_origin=Origin.TYPED if any(c.spacer_m for c in coils) else Origin.SOLVED,
-        target_force_n=(float(force[0]), float(force[1])), space_m=(float(space[0]), float(space[1])),
-        sprung_kg=sprung, picked=words, law=(laws[0], laws[1]), offset_m=(float(offsets[0]), float(offsets[1])),
-        can_be_had=can_be_had)
+        target_force_n=(float(force[0]), float(force[1])),
+        space_m=(float(space[0]), float(space[1])),
+        sprung_kg=sprung,
+        picked=words,
+        law=(laws[0], laws[1]),
+        offset_m=(float(offsets[0]), float(offsets[1])),
+        can_be_had=can_be_had,
+    )
 
 
 def _given(reading: object) -> float | None:
@@ -184,5 +209,9 @@ def _given(reading: object) -> float | None:
 def ordered_wheel_rate(axle: AxleFigures, ordered: Ordered, travel: Floats, rows: Floats) -> tuple[float, float]:
     """Wheel rate in N/m of the ordered springs alone at the target, left and right, both wheels together."""
     _, slope, bend = axle.spring_motion.at(rows @ travel)
-    return tuple(wheel_rate(k, f, float(s), float(b)) for k, f, s, b in zip(  # type: ignore[return-value]
-        ordered.order.rate_n_per_m, ordered.target_force_n, slope, bend, strict=True))
+    return tuple(
+        wheel_rate(k, f, float(s), float(b))
+        for k, f, s, b in zip(  # type: ignore[return-value]
+            ordered.order.rate_n_per_m, ordered.target_force_n, slope, bend, strict=True
+        )
+    )

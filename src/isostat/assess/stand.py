@@ -32,8 +32,9 @@ class Springs:
 NO_SPRINGS = Springs((Coil(1000.0), Coil(1000.0)), (-1.0, -1.0))
 
 
-def stand(axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...],
-          weight: Floats) -> tuple[Platform, Bank]:
+def stand(
+    axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], weight: Floats
+) -> tuple[Platform, Bank]:
     """The platform of one set-up and its bank.
 
     axles, fits, springs: one each an axle. weight: (3, B) sprung weight of each case, N and N·m.
@@ -55,24 +56,42 @@ def stand(axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs:
             put(a, SPRING[s], (axle.spring_ratio.value, axle.spring_place.value, spring.offset_m[s]), spring.law[s])
             if axle.spring_motion.is_table:
                 motion[a, SPRING[s]] = motions.setdefault(axle.spring_motion, len(motions))
-            put(a, STOP[s], (axle.stop_ratio.value, axle.stop_place.value, fit.stop_spacer_m - axle.stop_gap_m[s].value),
-                BumpStop(fit.stop_rate.value, fit.stop_flat_m.value))
-            put(a, SHOCK[s], (axle.shock_ratio.value, axle.shock_place.value,
-                              axle.droop_shaft_m[s].value + fit.shock_longer_m), ShockEnds(fit.shock_stroke_m))
+            put(
+                a,
+                STOP[s],
+                (axle.stop_ratio.value, axle.stop_place.value, fit.stop_spacer_m - axle.stop_gap_m[s].value),
+                BumpStop(fit.stop_rate.value, fit.stop_flat_m.value),
+            )
+            put(
+                a,
+                SHOCK[s],
+                (axle.shock_ratio.value, axle.shock_place.value, axle.droop_shaft_m[s].value + fit.shock_longer_m),
+                ShockEnds(fit.shock_stroke_m),
+            )
             put(a, METAL[s], (1.0, 1.0, -axle.metal_m[s].value), Metal())
 
     def spread(values: Floats) -> Floats:
         return np.repeat(np.asarray(values)[..., None], cases, axis=-1)
 
     both = np.ones(2)
-    squash = [[pad.value * GRAVITY / axle.tyre_rate.value + fit.tyre_radius_m.value - axle.tyre_radius_m.value
-               for pad in axle.pad_kg] for axle, fit in zip(axles, fits, strict=True)]
+    squash = [
+        [pad.value * GRAVITY / axle.tyre_rate.value + fit.tyre_radius_m.value - axle.tyre_radius_m.value for pad in axle.pad_kg]
+        for axle, fit in zip(axles, fits, strict=True)
+    ]
     platform = Platform(
-        axle_x_m=spread(np.array([a.x_m for a in axles])), half_track_m=spread(np.array([a.half_track_m for a in axles])),
-        tyre_rate=spread(np.array([f.tyre_rate.value * both for f in fits])), tyre_squash_m=spread(np.array(squash)),
+        axle_x_m=spread(np.array([a.x_m for a in axles])),
+        half_track_m=spread(np.array([a.half_track_m for a in axles])),
+        tyre_rate=spread(np.array([f.tyre_rate.value * both for f in fits])),
+        tyre_squash_m=spread(np.array(squash)),
         unsprung_n=spread(np.array([a.unsprung_kg.value * GRAVITY * both for a in axles])),
-        ground_m=np.zeros((count, 2, cases)), weight=np.ascontiguousarray(weight),
-        bar_rate=spread(np.array([f.bar_rate for f in fits])), row=spread(rows), ratio=spread(ratio),
-        offset_m=spread(offset), scale=np.ones((*shape, cases)), law=np.repeat(law[..., None], cases, axis=-1),
-        motion=np.repeat(motion[..., None], cases, axis=-1) if motions else None)
+        ground_m=np.zeros((count, 2, cases)),
+        weight=np.ascontiguousarray(weight),
+        bar_rate=spread(np.array([f.bar_rate for f in fits])),
+        row=spread(rows),
+        ratio=spread(ratio),
+        offset_m=spread(offset),
+        scale=np.ones((*shape, cases)),
+        law=np.repeat(law[..., None], cases, axis=-1),
+        motion=np.repeat(motion[..., None], cases, axis=-1) if motions else None,
+    )
     return platform, Bank(tuple(laws), tuple(motions))  # type: ignore[arg-type]

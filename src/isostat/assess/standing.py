@@ -67,18 +67,28 @@ def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float)
     at_wheel = (platform.row * (curve * together)[:, :, None]).sum(axis=1)
     sprung = rest.force_n / gravity
     frequency = np.vectorize(ride_frequency)(at_wheel, sprung)
-    events = tuple((travel_events(platform, bank, a, 0, 0), travel_events(platform, bank, a, 1, 0))
-                   for a in range(platform.axles))
+    events = tuple((travel_events(platform, bank, a, 0, 0), travel_events(platform, bank, a, 1, 0)) for a in range(platform.axles))
     bump = np.array([[bump_end(side).travel_m for side in axle] for axle in events])
     droop = np.array([[droop_end(side).travel_m for side in axle] for axle in events])
     y = np.stack([platform.half_track_m, -platform.half_track_m], axis=1)
     h = lever(np.broadcast_to(platform.axle_x_m[:, None], y.shape), y)
     return Standing(
-        platform=platform, bank=bank, rest=rest, stands=inside & rest.converged, support_m=support,
-        hub_to_arch_m=baseline_m[..., None] - u, arch_rise_m=(h * rest.pose[:, None, None]).sum(axis=0),
-        pad_kg=rest.pad_n / gravity, wheel_rate=at_wheel, frequency_hz=frequency,
-        beyond=_beyond(platform, bank, compression), falling=at_wheel <= 0.0, events=events,
-        bump_left_m=bump[..., None] - u, droop_left_m=u - droop[..., None])
+        platform=platform,
+        bank=bank,
+        rest=rest,
+        stands=inside & rest.converged,
+        support_m=support,
+        hub_to_arch_m=baseline_m[..., None] - u,
+        arch_rise_m=(h * rest.pose[:, None, None]).sum(axis=0),
+        pad_kg=rest.pad_n / gravity,
+        wheel_rate=at_wheel,
+        frequency_hz=frequency,
+        beyond=_beyond(platform, bank, compression),
+        falling=at_wheel <= 0.0,
+        events=events,
+        bump_left_m=bump[..., None] - u,
+        droop_left_m=u - droop[..., None],
+    )
 
 
 def _middle_load(platform: Platform) -> Floats:

@@ -58,13 +58,47 @@ class Theme:
 
 
 LIGHT = Theme(
-    name="light", paper="#ECE4D2", sheet="#F6F0E2", ink="#1E2226", ink2="#56524A", ink3="#8A8272", rule="#C9BEA6",
-    accent="#0A5566", wash="#D3DFDB", ochre="#8F5800", ochre_fill="#D79B2C", ochre_wash="#EFDDB4", brick="#9B2F1E",
-    brick_fill="#9B2F1E", brick_wash="#EBCFC3", on_accent="#F6F0E2", on_brick="#F6F0E2", tyre="#E2D8C3", hive="#EFE4C8")
+    name="light",
+    paper="#ECE4D2",
+    sheet="#F6F0E2",
+    ink="#1E2226",
+    ink2="#56524A",
+    ink3="#8A8272",
+    rule="#C9BEA6",
+    accent="#0A5566",
+    wash="#D3DFDB",
+    ochre="#8F5800",
+    ochre_fill="#D79B2C",
+    ochre_wash="#EFDDB4",
+    brick="#9B2F1E",
+    brick_fill="#9B2F1E",
+    brick_wash="#EBCFC3",
+    on_accent="#F6F0E2",
+    on_brick="#F6F0E2",
+    tyre="#E2D8C3",
+    hive="#EFE4C8",
+)
 DARK = Theme(
-    name="dark", paper="#171613", sheet="#1E1C19", ink="#EDE5D4", ink2="#B7AE9D", ink3="#857D6F", rule="#453F36",
-    accent="#74C2CC", wash="#22393C", ochre="#E6B154", ochre_fill="#E6B154", ochre_wash="#453517", brick="#F28C72",
-    brick_fill="#E5755A", brick_wash="#4B2A22", on_accent="#14201F", on_brick="#1E1C19", tyre="#2E2A24", hive="#2B2822")
+    name="dark",
+    paper="#171613",
+    sheet="#1E1C19",
+    ink="#EDE5D4",
+    ink2="#B7AE9D",
+    ink3="#857D6F",
+    rule="#453F36",
+    accent="#74C2CC",
+    wash="#22393C",
+    ochre="#E6B154",
+    ochre_fill="#E6B154",
+    ochre_wash="#453517",
+    brick="#F28C72",
+    brick_fill="#E5755A",
+    brick_wash="#4B2A22",
+    on_accent="#14201F",
+    on_brick="#1E1C19",
+    tyre="#2E2A24",
+    hive="#2B2822",
+)
 THEMES = {"light": LIGHT, "dark": DARK}
 
 

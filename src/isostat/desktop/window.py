@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
 
@@ -85,18 +86,23 @@ class MainWindow(QMainWindow):
         self.top.case_wanted.connect(self.show_case)
         self.top.units_wanted.connect(self.use_units)
         self.rail.toggled.connect(self._toggle_findings)
-        d.undo.cleanChanged.connect(lambda _: self._say_saved())
+        d.undo.cleanChanged.connect(self._say_saved)
 
     def _make_actions(self) -> None:
         """One table of everything that a menu or a key does."""
         undo, redo = self.document.undo.createUndoAction(self), self.document.undo.createRedoAction(self)
         assert undo is not None and redo is not None
+        self._undo_actions = (undo, redo)  # Python owns them; without this they would go when this method ends
         undo.setShortcut(QKeySequence.StandardKey.Undo)
         redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
-        table = [
-            ("&File", "New job", "Ctrl+N", self.new_job), ("&File", "Open…", "Ctrl+O", self.ask_open),
-            ("&File", "Save", "Ctrl+S", self.save), ("&File", "Save as…", "Ctrl+Shift+S", self.save_as),
-            ("&File", "Quit", "Ctrl+Q", self.close), ("&Edit", undo, "", None), ("&Edit", redo, "", None),
+        table: list[tuple[str, str | QAction, str, Callable[[], object] | None]] = [
+            ("&File", "New job", "Ctrl+N", self.new_job),
+            ("&File", "Open…", "Ctrl+O", self.ask_open),
+            ("&File", "Save", "Ctrl+S", self.save),
+            ("&File", "Save as…", "Ctrl+Shift+S", self.save_as),
+            ("&File", "Quit", "Ctrl+Q", self.close),
+            ("&Edit", undo, "", None),
+            ("&Edit", redo, "", None),
             ("&View", "Next load case", "PgDown", lambda: self.show_case(self.case + 1)),
             ("&View", "Previous load case", "PgUp", lambda: self.show_case(self.case - 1)),
             ("&View", "Light or dark", "Ctrl+D", self.turn_theme),
@@ -106,10 +112,11 @@ class MainWindow(QMainWindow):
         ]
         bar = self.menuBar()
         assert bar is not None
-        menus = {}
+        menus: dict[str, QMenu] = {}
         for menu, what, keys, act in table:
             if menu not in menus:
-                menus[menu] = bar.addMenu(menu)
+                menus[menu] = QMenu(menu, self)
+                bar.addMenu(menus[menu])
             action = what if isinstance(what, QAction) else QAction(what, self)
             if keys:
                 action.setShortcut(QKeySequence(keys))
@@ -117,15 +124,24 @@ class MainWindow(QMainWindow):
                 action.triggered.connect(lambda _=False, a=act: a())
             menus[menu].addAction(action)
             self.addAction(action)
-        self.recent_menu = menus["&File"].addMenu("Recent")
+        self.recent_menu = QMenu("Recent", self)
+        menus["&File"].addMenu(self.recent_menu)
         self._show_recent()
 
     # -- showing
     def view(self) -> View:
         """What all parts draw now."""
         d = self.document
-        return View(a=d.assessment, judgements=d.judgements, fixes=d.fixes, case=min(self.case, len(d.job.cases) - 1),
-                    reader=Reader(d.job, self.preset), theme=self.theme, step=self.step, ghosts=self.ghosts)
+        return View(
+            a=d.assessment,
+            judgements=d.judgements,
+            fixes=d.fixes,
+            case=min(self.case, len(d.job.cases) - 1),
+            reader=Reader(d.job, self.preset),
+            theme=self.theme,
+            step=self.step,
+            ghosts=self.ghosts,
+        )
 
     def redraw(self) -> None:
         """Every part anew from the document; the sheets that are not seen wait until they are."""
@@ -139,7 +155,7 @@ class MainWindow(QMainWindow):
         name = self.document.path.name if self.document.path else "not saved yet"
         self.setWindowTitle(f"{v.job.title} – {name} – Isostat")
 
-    def _say_saved(self) -> None:
+    def _say_saved(self, _clean: bool = True) -> None:
         d = self.document
         saved = "not saved" if not d.undo.isClean() or d.path is None else "saved"
         self.steps.say_last(d.undo.undoText(), saved)
@@ -305,8 +321,9 @@ class MainWindow(QMainWindow):
         if self.document.undo.isClean():
             return True
         keep = QMessageBox.StandardButton
-        asked = QMessageBox.question(self, "Isostat", "The job has changes that are not saved.",
-                                     keep.Save | keep.Discard | keep.Cancel)
+        asked = QMessageBox.question(
+            self, "Isostat", "The job has changes that are not saved.", keep.Save | keep.Discard | keep.Cancel
+        )
         return asked == keep.Discard or (asked == keep.Save and self.save())
 
     def _remember(self, path: Path) -> None:
@@ -337,5 +354,3 @@ class MainWindow(QMainWindow):
     def closeEvent(self, event: QCloseEvent | None) -> None:
         if event is not None and not self._may_leave():
             event.ignore()
-
-

@@ -75,8 +75,9 @@ def add_item(job: Job, case: str, mass_kg: float = 50.0) -> Job:
     """One more item between the axles, on board in a case (and in none other)."""
     name = _free_name("Item", [i.name for i in job.items])
     middle = job.vehicle.axles[-1].behind_front_m.value * 0.7
-    item = Item(name=name, mass_kg=Reading(value=mass_kg), behind_front_m=Reading(value=round(middle, 3)),
-                left_m=Reading(value=0.0))
+    item = Item(
+        name=name, mass_kg=Reading(value=mass_kg), behind_front_m=Reading(value=round(middle, 3)), left_m=Reading(value=0.0)
+    )
     grown = put(job, ("items",), [*(i.model_dump() for i in job.items), item.model_dump()])
     return set_share(grown, case, name, 1.0)
 
@@ -108,8 +109,11 @@ def add_case(job: Job, like: str) -> Job:
     """One more load case, at first carrying what another carries."""
     source = job.cases[job.case_index(like)]
     name = _free_name("Case", [c.name for c in job.cases])
-    carried = source.carried if source.kind != "weighed" else tuple(
-        Carried(item=i.name, share=i.weighed_share) for i in job.items if i.weighed_share.value > 0)
+    carried = (
+        source.carried
+        if source.kind != "weighed"
+        else tuple(Carried(item=i.name, share=i.weighed_share) for i in job.items if i.weighed_share.value > 0)
+    )
     case = Case(name=name, carried=carried)
     return put(job, ("cases",), [*(c.model_dump() for c in job.cases), case.model_dump()])
 

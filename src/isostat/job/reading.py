@@ -53,16 +53,25 @@ def bounded(quantity: str, low: float, high: float, unit: str) -> Any:
         BeforeValidator(_plain_number),
         AfterValidator(check),
         Bounds(quantity, low, high, unit),
-        WithJsonSchema({
-            "description": f"{quantity}, {low:g} to {high:g} {unit}; a bare number or a reading",
-            "anyOf": [
-                {"type": "number", "minimum": low, "maximum": high},
-                {"type": "object", "required": ["value"], "additionalProperties": False, "properties": {
-                    "value": {"type": "number", "minimum": low, "maximum": high},
-                    "typed": {"type": ["string", "null"]}, "error": {"type": ["number", "null"]},
-                    "assumed": {"type": "boolean"}}},
-            ],
-        }),
+        WithJsonSchema(
+            {
+                "description": f"{quantity}, {low:g} to {high:g} {unit}; a bare number or a reading",
+                "anyOf": [
+                    {"type": "number", "minimum": low, "maximum": high},
+                    {
+                        "type": "object",
+                        "required": ["value"],
+                        "additionalProperties": False,
+                        "properties": {
+                            "value": {"type": "number", "minimum": low, "maximum": high},
+                            "typed": {"type": ["string", "null"]},
+                            "error": {"type": ["number", "null"]},
+                            "assumed": {"type": "boolean"},
+                        },
+                    },
+                ],
+            }
+        ),
     ]
 
 

@@ -54,8 +54,9 @@ class Motion(Frozen):
     @model_validator(mode="after")
     def _rising(self) -> Self:
         if len(self.wheel_m) != len(self.spring_m):
-            raise ValueError(f"has {len(self.wheel_m)} wheel and {len(self.spring_m)} spring travels; accepted is the "
-                             "same count of both")
+            raise ValueError(
+                f"has {len(self.wheel_m)} wheel and {len(self.spring_m)} spring travels; accepted is the same count of both"
+            )
         for before, after in zip(self.wheel_m, self.wheel_m[1:], strict=False):
             if after <= before:
                 raise ValueError(f"goes from wheel travel {before:g} to {after:g} m; accepted is a rising table")
@@ -96,12 +97,15 @@ class Vehicle(Frozen):
     @model_validator(mode="after")
     def _front_to_back(self) -> Self:
         if self.axles[0].behind_front_m.value != 0.0:
-            raise ValueError(f"first axle is {self.axles[0].behind_front_m.value:g} m behind the front axle; accepted "
-                             "is 0, it is the front axle")
+            raise ValueError(
+                f"first axle is {self.axles[0].behind_front_m.value:g} m behind the front axle; accepted is 0, it is the front axle"
+            )
         for before, after in zip(self.axles, self.axles[1:], strict=False):
             if after.behind_front_m.value < before.behind_front_m.value + 0.3:
-                raise ValueError(f"axle “{after.name}” is {after.behind_front_m.value:g} m behind the front axle; "
-                                 f"accepted is {before.behind_front_m.value + 0.3:g} m or more, front to back")
+                raise ValueError(
+                    f"axle “{after.name}” is {after.behind_front_m.value:g} m behind the front axle; "
+                    f"accepted is {before.behind_front_m.value + 0.3:g} m or more, front to back"
+                )
         return self
 
 
@@ -117,8 +121,10 @@ class Coil(Frozen):
     @model_validator(mode="after")
     def _longer_than_solid(self) -> Self:
         if self.free_length_m and self.solid_length_m and self.free_length_m.value <= self.solid_length_m.value:
-            raise ValueError(f"free length is {self.free_length_m.value:g} m with a solid length of "
-                             f"{self.solid_length_m.value:g} m; accepted is a free length above the solid length")
+            raise ValueError(
+                f"free length is {self.free_length_m.value:g} m with a solid length of "
+                f"{self.solid_length_m.value:g} m; accepted is a free length above the solid length"
+            )
         return self
 
 
@@ -220,8 +226,7 @@ class Job(Frozen):
         wheels = len(self.vehicle.axles)
         for setup in (self.as_found, self.proposal):
             if len(setup.axles) != wheels:
-                raise ValueError(f"set-up “{setup.name}” has {len(setup.axles)} axles; accepted is {wheels}, as the "
-                                 "vehicle has")
+                raise ValueError(f"set-up “{setup.name}” has {len(setup.axles)} axles; accepted is {wheels}, as the vehicle has")
         for kind, names in (("item", [i.name for i in self.items]), ("case", [c.name for c in self.cases])):
             twice = {n for n in names if names.count(n) > 1}
             if twice:

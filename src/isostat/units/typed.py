@@ -25,8 +25,13 @@ _NUMBER = re.compile(
 )
 _ASKED_COMMA = re.compile(r"^\d{1,3},\d{3}$")
 _PINT_UNITS = {
-    Quantity.HEIGHT: "m", Quantity.COIL: "m", Quantity.MASS: "kg", Quantity.RATE: "N/m",
-    Quantity.PRESSURE: "Pa", Quantity.FREQUENCY: "Hz", Quantity.FORCE: "N",
+    Quantity.HEIGHT: "m",
+    Quantity.COIL: "m",
+    Quantity.MASS: "kg",
+    Quantity.RATE: "N/m",
+    Quantity.PRESSURE: "Pa",
+    Quantity.FREQUENCY: "Hz",
+    Quantity.FORCE: "N",
 }
 
 
@@ -49,11 +54,16 @@ class Typed:
 
 def _examples(quantity: Quantity, unit: Unit) -> str:
     signs = {
-        Quantity.HEIGHT: "257, 257 mm or 10 1/8 in", Quantity.COIL: "257, 257 mm or 10 1/8 in",
-        Quantity.MASS: "635 kg or 1400 lb", Quantity.RATE: "31 N/mm, 175 lb/in or 2.5 kgf/mm",
-        Quantity.PRESSURE: "2.4 bar or 35 psi", Quantity.FREQUENCY: "1.3 or 1.3 Hz",
-        Quantity.FORCE: "4000 N", Quantity.RATIO: "a plain number such as 0.65",
-        Quantity.SHARE: "a share such as 60 %", Quantity.ANGLE: "an angle such as 4.5°",
+        Quantity.HEIGHT: "257, 257 mm or 10 1/8 in",
+        Quantity.COIL: "257, 257 mm or 10 1/8 in",
+        Quantity.MASS: "635 kg or 1400 lb",
+        Quantity.RATE: "31 N/mm, 175 lb/in or 2.5 kgf/mm",
+        Quantity.PRESSURE: "2.4 bar or 35 psi",
+        Quantity.FREQUENCY: "1.3 or 1.3 Hz",
+        Quantity.FORCE: "4000 N",
+        Quantity.RATIO: "a plain number such as 0.65",
+        Quantity.SHARE: "a share such as 60 %",
+        Quantity.ANGLE: "an angle such as 4.5°",
     }
     bare = f" (a bare number is {unit.sign})" if unit.sign and quantity not in (Quantity.SHARE,) else ""
     return signs[quantity] + bare
@@ -113,7 +123,7 @@ def parse(text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typ
         raise NotUnderstood(shown, f"has “{sign}” for a unit, which is no {quantity.value} unit here", accepted)
     if m["num"] is not None and unit.si in (0.001, 0.01, 1.0) and quantity is Quantity.HEIGHT and sign:
         raise NotUnderstood(shown, f"is a fraction of {unit.sign}", "a fraction of an inch, or a decimal")
-    si = float(value * Fraction(unit.si)) if unit.fractional else float(value) * unit.si
+    si = float(value * Fraction(str(unit.si)))  # by the factor as written, so that 470 mm is 0.47 m to the last bit
     if not math.isfinite(si):
         raise NotUnderstood(shown, "is too large to be meant", accepted)
     return Typed(si, shown, unit)

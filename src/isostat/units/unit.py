@@ -55,24 +55,47 @@ DEGREE = Unit("°", 0.017453292519943295, 2)
 # Every spelling that is read without asking the large unit library. Keys are lower case, without spaces.
 SPELLINGS: dict[Quantity, dict[str, Unit]] = {
     Quantity.HEIGHT: {
-        "mm": MM, "cm": Unit("cm", 0.01, 1), "m": Unit("m", 1.0, 3),
-        "in": IN, '"': IN, "”": IN, "″": IN, "inch": IN, "inches": IN, "ft": Unit("ft", 0.3048, 2),
+        "mm": MM,
+        "cm": Unit("cm", 0.01, 1),
+        "m": Unit("m", 1.0, 3),
+        "in": IN,
+        '"': IN,
+        "”": IN,
+        "″": IN,
+        "inch": IN,
+        "inches": IN,
+        "ft": Unit("ft", 0.3048, 2),
     },
     Quantity.MASS: {
-        "kg": KG, "kgs": KG, "g": Unit("g", 0.001, 0), "t": Unit("t", 1000.0, 3),
-        "lb": LB, "lbs": LB, "lbm": LB, "lbf": LB, "n": N_AS_MASS,
+        "kg": KG,
+        "kgs": KG,
+        "g": Unit("g", 0.001, 0),
+        "t": Unit("t", 1000.0, 3),
+        "lb": LB,
+        "lbs": LB,
+        "lbm": LB,
+        "lbf": LB,
+        "n": N_AS_MASS,
     },
     Quantity.RATE: {
-        "n/mm": N_PER_MM, "n/m": Unit("N/m", 1.0, 0), "kn/m": N_PER_MM,
-        "lb/in": LB_PER_IN, "lbs/in": LB_PER_IN, "lbf/in": LB_PER_IN, 'lb/"': LB_PER_IN,
-        "kgf/mm": KGF_PER_MM, "kg/mm": KGF_PER_MM,
+        "n/mm": N_PER_MM,
+        "n/m": Unit("N/m", 1.0, 0),
+        "kn/m": N_PER_MM,
+        "lb/in": LB_PER_IN,
+        "lbs/in": LB_PER_IN,
+        "lbf/in": LB_PER_IN,
+        'lb/"': LB_PER_IN,
+        "kgf/mm": KGF_PER_MM,
+        "kg/mm": KGF_PER_MM,
     },
     Quantity.PRESSURE: {
-        "bar": BAR, "psi": PSI, "kpa": Unit("kPa", 1e3, 0), "pa": Unit("Pa", 1.0, 0),
+        "bar": BAR,
+        "psi": PSI,
+        "kpa": Unit("kPa", 1e3, 0),
+        "pa": Unit("Pa", 1.0, 0),
     },
     Quantity.FREQUENCY: {"hz": HZ, "cpm": Unit("cpm", 1.0 / 60.0, 0)},
-    Quantity.FORCE: {"n": N, "kn": Unit("kN", 1000.0, 2), "lbf": Unit("lbf", POUND_FORCE_N, 0),
-                     "kgf": Unit("kgf", GRAVITY, 0)},
+    Quantity.FORCE: {"n": N, "kn": Unit("kN", 1000.0, 2), "lbf": Unit("lbf", POUND_FORCE_N, 0), "kgf": Unit("kgf", GRAVITY, 0)},
     Quantity.RATIO: {},
     Quantity.SHARE: {"%": PERCENT},
     Quantity.ANGLE: {"°": DEGREE, "deg": DEGREE, "rad": Unit("rad", 1.0, 4)},
@@ -95,12 +118,18 @@ class Preset:
     def unit(self, quantity: Quantity) -> Unit:
         """The unit in which this preset shows a quantity."""
         chosen = {
-            Quantity.HEIGHT: self.height, Quantity.MASS: self.mass, Quantity.RATE: self.rate,
-            Quantity.PRESSURE: self.pressure, Quantity.COIL: self.coil,
+            Quantity.HEIGHT: self.height,
+            Quantity.MASS: self.mass,
+            Quantity.RATE: self.rate,
+            Quantity.PRESSURE: self.pressure,
+            Quantity.COIL: self.coil,
         }
         fixed = {
-            Quantity.FREQUENCY: HZ, Quantity.FORCE: N, Quantity.RATIO: PLAIN,
-            Quantity.SHARE: PERCENT, Quantity.ANGLE: DEGREE,
+            Quantity.FREQUENCY: HZ,
+            Quantity.FORCE: N,
+            Quantity.RATIO: PLAIN,
+            Quantity.SHARE: PERCENT,
+            Quantity.ANGLE: DEGREE,
         }
         return chosen.get(quantity) or fixed[quantity]
 

@@ -24,23 +24,34 @@ def _f(value: object) -> float:
 def _corner(a: Assessment, s: Standing, place: tuple[int, int, int]) -> dict[str, Any]:
     axle, side, case = place
     return {
-        "axle": a.job.vehicle.axles[axle].name, "side": ("left", "right")[side],
-        "pad_kg": _f(s.pad_kg[place]), "hub_to_arch_m": _f(s.hub_to_arch_m[place]),
-        "arch_rise_m": _f(s.arch_rise_m[place]), "wheel_rate_n_per_m": _f(s.wheel_rate[place]),
-        "frequency_hz": _f(s.frequency_hz[place]), "bump_left_m": _f(s.bump_left_m[place]),
-        "droop_left_m": _f(s.droop_left_m[place]), "beyond": bool(s.beyond[place]),
+        "axle": a.job.vehicle.axles[axle].name,
+        "side": ("left", "right")[side],
+        "pad_kg": _f(s.pad_kg[place]),
+        "hub_to_arch_m": _f(s.hub_to_arch_m[place]),
+        "arch_rise_m": _f(s.arch_rise_m[place]),
+        "wheel_rate_n_per_m": _f(s.wheel_rate[place]),
+        "frequency_hz": _f(s.frequency_hz[place]),
+        "bump_left_m": _f(s.bump_left_m[place]),
+        "droop_left_m": _f(s.droop_left_m[place]),
+        "beyond": bool(s.beyond[place]),
         "approximate": is_approximate(a, Shown("height", axle, side, case, s is a.found)),
     }
 
 
 def _setup(a: Assessment, s: Standing) -> list[dict[str, Any]]:
     share = cross_weight(s.pad_kg)
-    return [{
-        "case": case.name, "stands": bool(s.stands[c]), "whole_kg": _f(a.loading.whole_kg[c]),
-        "gravity_behind_front_m": _f(-a.loading.gravity_x_m[c]), "gravity_left_m": _f(a.loading.gravity_y_m[c]),
-        "cross_weight_share": _f(share[c]),
-        "corners": [_corner(a, s, (i, side, c)) for i in range(len(a.axles)) for side in (0, 1)],
-    } for c, case in enumerate(a.job.cases)]
+    return [
+        {
+            "case": case.name,
+            "stands": bool(s.stands[c]),
+            "whole_kg": _f(a.loading.whole_kg[c]),
+            "gravity_behind_front_m": _f(-a.loading.gravity_x_m[c]),
+            "gravity_left_m": _f(a.loading.gravity_y_m[c]),
+            "cross_weight_share": _f(share[c]),
+            "corners": [_corner(a, s, (i, side, c)) for i in range(len(a.axles)) for side in (0, 1)],
+        }
+        for c, case in enumerate(a.job.cases)
+    ]
 
 
 def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
@@ -48,13 +59,22 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
     rows = []
     for side in (0, 1):
         preload, force = hanging_force_n(a, i, side)
-        rows.append({
-            "axle": a.job.vehicle.axles[i].name, "side": ("left", "right")[side], "at_case": a.job.target.case,
-            "target_hub_to_arch_m": _f(a.target_m[i, side]), "can_be_had": o.can_be_had,
-            "spring_rate_n_per_m": _f(o.order.rate_n_per_m[side]), "free_length_m": _f(o.order.free_m[side]),
-            "spacer_m": _f(o.order.spacer_m[side]), "preload_hanging_m": _f(preload), "force_hanging_n": _f(force),
-            "free_length_approximate": is_approximate(a, Shown("free length", i, side)), "settled": False,
-        })
+        rows.append(
+            {
+                "axle": a.job.vehicle.axles[i].name,
+                "side": ("left", "right")[side],
+                "at_case": a.job.target.case,
+                "target_hub_to_arch_m": _f(a.target_m[i, side]),
+                "can_be_had": o.can_be_had,
+                "spring_rate_n_per_m": _f(o.order.rate_n_per_m[side]),
+                "free_length_m": _f(o.order.free_m[side]),
+                "spacer_m": _f(o.order.spacer_m[side]),
+                "preload_hanging_m": _f(preload),
+                "force_hanging_n": _f(force),
+                "free_length_approximate": is_approximate(a, Shown("free length", i, side)),
+                "settled": False,
+            }
+        )
     return rows
 
 
@@ -62,16 +82,37 @@ def answer(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, .
     """Everything the assessment says: both set-ups in all cases, the order, events, findings and their fixes."""
     said = [(j, say(j, reader)) for j in judgements]
     return {
-        "isostat": 1, "title": a.job.title,
-        "as_found": _setup(a, a.found), "proposal": _setup(a, a.proposed),
+        "isostat": 1,
+        "title": a.job.title,
+        "as_found": _setup(a, a.found),
+        "proposal": _setup(a, a.proposed),
         "order": [row for i in range(len(a.axles)) for row in _order(a, i)],
-        "events": [{"axle": a.job.vehicle.axles[i].name, "side": ("left", "right")[side], "together": [
-            {"event": e.name, "hub_to_arch_m": _f(a.baseline_m[i, side] - e.travel_m)}
-            for e in a.proposed.events[i][side]]} for i in range(len(a.axles)) for side in (0, 1)],
-        "findings": [{
-            "kind": type(j).__name__, "grade": GRADE_WORDS[j.grade].lower(), "step": j.step.value, "place": s.place,
-            "title": s.title, "body": s.body,
-            "fixes": [{"do": w.title, "cures": w.cures, "price": w.worst, "worsens_another": f.worsens}
-                      for f in fixes if f.judgement == j for w in (say_fix(f, reader),)],
-        } for j, s in said],
+        "events": [
+            {
+                "axle": a.job.vehicle.axles[i].name,
+                "side": ("left", "right")[side],
+                "together": [
+                    {"event": e.name, "hub_to_arch_m": _f(a.baseline_m[i, side] - e.travel_m)} for e in a.proposed.events[i][side]
+                ],
+            }
+            for i in range(len(a.axles))
+            for side in (0, 1)
+        ],
+        "findings": [
+            {
+                "kind": type(j).__name__,
+                "grade": GRADE_WORDS[j.grade].lower(),
+                "step": j.step.value,
+                "place": s.place,
+                "title": s.title,
+                "body": s.body,
+                "fixes": [
+                    {"do": w.title, "cures": w.cures, "price": w.worst, "worsens_another": f.worsens}
+                    for f in fixes
+                    if f.judgement == j
+                    for w in (say_fix(f, reader),)
+                ],
+            }
+            for j, s in said
+        ],
     }

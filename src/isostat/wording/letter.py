@@ -33,7 +33,8 @@ def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:
                 f"{_about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>14} hub to arch"
                 f"{_about(a, Shown('bump left', *at), r.height(float(s.bump_left_m[at]))):>8} bump"
                 f"{_about(a, Shown('droop left', *at), r.height(float(s.droop_left_m[at]))):>8} droop"
-                f"{_about(a, Shown('frequency', *at), f'{s.frequency_hz[at]:.2f} Hz'):>11}  {verdict}".rstrip())
+                f"{_about(a, Shown('frequency', *at), f'{s.frequency_hz[at]:.2f} Hz'):>11}  {verdict}".rstrip()
+            )
     return lines
 
 
@@ -46,8 +47,9 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
         rate = _about(a, Shown("spring rate", i, side), r.rate(o.order.rate_n_per_m[side]))
         free = _about(a, Shown("free length", i, side), r.coil(o.order.free_m[side]))
         hanging = f"preload {r.coil(preload)} hanging" if preload > 0 else "loose when hanging"
-        lines.append(f"  {r.corner(i, side):<14}coil {rate} spring rate, free {free}, "
-                     f"spacer {r.coil(o.order.spacer_m[side])}, {hanging}")
+        lines.append(
+            f"  {r.corner(i, side):<14}coil {rate} spring rate, free {free}, spacer {r.coil(o.order.spacer_m[side])}, {hanging}"
+        )
         if force > 0:
             lines.append(f"  {'':<14}holds {r.mass(force / 9.80665)} hanging: proper compressor, nobody in line")
     return lines
@@ -60,9 +62,12 @@ def letter(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, .
     for case in range(a.cases):
         lines += _case_lines(a, case, r)
     front, rear = (r.height_unit(v.value) for v in (a.job.target.front_lift_m, a.job.target.rear_lift_m))
-    lines += ["", f"ORDER, new springs, for {a.job.target.case}: front {front}, rear {rear} over "
-              f"{r.height(float(a.baseline_m[0].mean()))} and {r.height(float(a.baseline_m[-1].mean()))} hub to arch, "
-              "as weighed on the old springs"]
+    lines += [
+        "",
+        f"ORDER, new springs, for {a.job.target.case}: front {front}, rear {rear} over "
+        f"{r.height(float(a.baseline_m[0].mean()))} and {r.height(float(a.baseline_m[-1].mean()))} hub to arch, "
+        "as weighed on the old springs",
+    ]
     for i in range(len(a.axles)):
         lines += _order_lines(a, i, r)
     lines += ["", "FINDINGS"]

@@ -39,7 +39,8 @@ def _say(j: Judgement, r: Reader) -> tuple[str, str]:
 @_say.register
 def _(j: carrying.LoadOutsideWheels, r: Reader) -> tuple[str, str]:
     return "The load lies outside the wheels", (
-        f"{r.height_unit(j.outside_m)} outside: it tips over. Heights are not worked out for this case.")
+        f"{r.height_unit(j.outside_m)} outside: it tips over. Heights are not worked out for this case."
+    )
 
 
 @_say.register
@@ -57,7 +58,8 @@ def _(j: carrying.OverRating, r: Reader) -> tuple[str, str]:
     hand = j.rating_kg - j.load_kg
     if hand < 0:
         return f"{r.mass(-hand)} over the plate", (
-            f"{r.mass(j.load_kg)} on a plate of {r.mass(j.rating_kg)}. No spring raises a plate.")
+            f"{r.mass(j.load_kg)} on a plate of {r.mass(j.rating_kg)}. No spring raises a plate."
+        )
     return f"{r.mass(hand)} in hand of {r.mass(j.rating_kg)}", "The plate rules; springs never raise it."
 
 
@@ -75,13 +77,13 @@ def _(j: carrying.NoseLift, r: Reader) -> tuple[str, str]:
 @_say.register
 def _(j: carrying.WeighedAmiss, r: Reader) -> tuple[str, str]:
     return "Pads show less than the wheels weigh", (
-        f"{r.mass(j.left_kg)} would be left for the springs. Read the pads again, or the unsprung mass.")
+        f"{r.mass(j.left_kg)} would be left for the springs. Read the pads again, or the unsprung mass."
+    )
 
 
 @_say.register
 def _(j: carrying.PadsApart, r: Reader) -> tuple[str, str]:
-    return f"Left {r.mass(j.left_kg)}, right {r.mass(j.right_kg)}", (
-        "Far apart. Roll it, read again; is a pad or a side swapped?")
+    return f"Left {r.mass(j.left_kg)}, right {r.mass(j.right_kg)}", ("Far apart. Roll it, read again; is a pad or a side swapped?")
 
 
 @_say.register
@@ -95,13 +97,13 @@ def _(j: stance.Lean, r: Reader) -> tuple[str, str]:
     low = "Right" if j.lean_m > 0 else "Left"
     was = "right" if j.found_m > 0 else "left"
     return f"{low} stands {r.height_unit(abs(j.lean_m))} low", (
-        f"As weighed it was {was} {r.height(abs(j.found_m))} low. Side load, tank or driver.")
+        f"As weighed it was {was} {r.height(abs(j.found_m))} low. Side load, tank or driver."
+    )
 
 
 @_say.register
 def _(j: stance.Warp, r: Reader) -> tuple[str, str]:
-    return f"Twist of {r.height_unit(abs(j.warp_m))} in the readings", (
-        "No lean explains it: body or arches. It is left as it is.")
+    return f"Twist of {r.height_unit(abs(j.warp_m))} in the readings", ("No lean explains it: body or arches. It is left as it is.")
 
 
 @_say.register
@@ -118,14 +120,16 @@ def _(j: stance.TargetPastTravel, r: Reader) -> tuple[str, str]:
 def _(j: springs.SpringDisagrees, r: Reader) -> tuple[str, str]:
     low = "shorter" if j.implied_m < j.part_m else "longer"
     return f"Acts {r.coil(abs(j.implied_m - j.part_m))} {low} than its tag", (
-        f"{r.coil(j.implied_m)} by load and length, {r.coil(j.part_m)} on the part: sagged, wrong part or a misread.")
+        f"{r.coil(j.implied_m)} by load and length, {r.coil(j.part_m)} on the part: sagged, wrong part or a misread."
+    )
 
 
 @_say.register
 def _(j: springs.LengthAssumed, r: Reader) -> tuple[str, str]:
     more = "longer" if j.change_m > 0 else "shorter"
     return f"Order {r.coil(abs(j.change_m))} {more} than the old", (
-        "Installed and free length are unknown: only the change is sure. Measure one of them.")
+        "Installed and free length are unknown: only the change is sure. Measure one of them."
+    )
 
 
 @_say.register
@@ -141,7 +145,8 @@ def _(j: springs.ToppedOut, r: Reader) -> tuple[str, str]:
 @_say.register
 def _(j: springs.MuchPreload, r: Reader) -> tuple[str, str]:
     return f"Preload {r.coil(j.preload_m)}, usual is up to {r.coil(j.limit_m)}", (
-        "The spring is too soft for its length. Fit it with a proper compressor.")
+        "The spring is too soft for its length. Fit it with a proper compressor."
+    )
 
 
 @_say.register
@@ -149,7 +154,8 @@ def _(j: springs.FrequencySplit, r: Reader) -> tuple[str, str]:
     share = j.rear_hz / j.front_hz - 1
     word = "over" if share > 0 else "under"
     return f"Rear {abs(share) * 100:.0f} % {word} front", (
-        f"{j.front_hz:.2f} and {j.rear_hz:.2f} Hz; 10 to 20 % over rides flat at speed.")
+        f"{j.front_hz:.2f} and {j.rear_hz:.2f} Hz; 10 to 20 % over rides flat at speed."
+    )
 
 
 @_say.register
@@ -160,12 +166,17 @@ def _(j: springs.BeyondLaw, r: Reader) -> tuple[str, str]:
 @_say.register
 def _(j: springs.FallingCurve, r: Reader) -> tuple[str, str]:
     return "The wheel gets softer into bump than its spring can hold", (
-        f"Wheel rate {r.rate(j.wheel_rate)}: the motion ratio falls too fast. Check its table.")
+        f"Wheel rate {r.rate(j.wheel_rate)}: the motion ratio falls too fast. Check its table."
+    )
 
 
 _EVENT_WORDS = {
-    "shock topped": "shock tops", "coil loose": "coil comes loose", "coil solid": "coil goes solid",
-    "shock bottomed": "shock bottoms", "metal": "metal meets", "stop flat": "stop is flat",
+    "shock topped": "shock tops",
+    "coil loose": "coil comes loose",
+    "coil solid": "coil goes solid",
+    "shock bottomed": "shock bottoms",
+    "metal": "metal meets",
+    "stop flat": "stop is flat",
     "stop touched": "stop touches",
 }
 
@@ -176,9 +187,12 @@ def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
     apart = r.height_unit(abs(j.what_m - j.before_m))
     if j.in_order:
         return f"{what.capitalize()} {apart} after the {before}", f"Keep {r.height_unit(j.margin_m)} at the wheel."
-    why = {"coil loose": "A loose coil can leave its seat.", "coil solid": "A bound coil must not take the bottoming.",
-           "shock bottomed": "The shock's own end would take the bottoming.",
-           "metal": "The stop is not there yet when metal meets."}[j.what]
+    why = {
+        "coil loose": "A loose coil can leave its seat.",
+        "coil solid": "A bound coil must not take the bottoming.",
+        "shock bottomed": "The shock's own end would take the bottoming.",
+        "metal": "The stop is not there yet when metal meets.",
+    }[j.what]
     return f"{what.capitalize()} {apart} before the {before}", why
 
 

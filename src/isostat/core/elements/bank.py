@@ -57,10 +57,13 @@ class Bank:
         counts = np.array([n for _, _, n in grids], dtype=np.int64)
         columns = [law.force(low + step * np.arange(n, dtype=float)) for law, (low, step, n) in zip(self.laws, grids, strict=True)]
         return Tables(
-            start=np.concatenate([[0], np.cumsum(counts)[:-1]]), last=counts - 2,
-            low=frozen([low for low, _, _ in grids]), per_step=frozen([1.0 / step for _, step, _ in grids]),
+            start=np.concatenate([[0], np.cumsum(counts)[:-1]]),
+            last=counts - 2,
+            low=frozen([low for low, _, _ in grids]),
+            per_step=frozen([1.0 / step for _, step, _ in grids]),
             force=frozen(np.concatenate(columns)),
-            rise=frozen(np.concatenate([np.diff(c, append=2 * c[-1] - c[-2]) for c in columns])))
+            rise=frozen(np.concatenate([np.diff(c, append=2 * c[-1] - c[-2]) for c in columns])),
+        )
 
     @cached_property
     def motion_table(self) -> Floats:

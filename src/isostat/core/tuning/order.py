@@ -37,9 +37,14 @@ def to_step(value: float, step: float) -> float:
     return round(round(value / step) * step, 6)
 
 
-def order_springs(space_m: Floats, force_n: Floats, rate: tuple[float, float], sides: Sides,
-                  free_m: tuple[float | None, float | None] = (None, None),
-                  spacer_m: tuple[float | None, float | None] = (None, None)) -> SpringOrder:
+def order_springs(
+    space_m: Floats,
+    force_n: Floats,
+    rate: tuple[float, float],
+    sides: Sides,
+    free_m: tuple[float | None, float | None] = (None, None),
+    spacer_m: tuple[float | None, float | None] = (None, None),
+) -> SpringOrder:
     """Free lengths and spacers of an axle's springs, where they are not already chosen.
 
     space_m: (2,) room between the seats at the target with no spacer at all. force_n: (2,) spring force there.
@@ -61,8 +66,10 @@ def order_springs(space_m: Floats, force_n: Floats, rate: tuple[float, float], s
     left_over = [float(n) - f for n, f in zip(need, frees, strict=True)]
     if any(f is not None for f in free_m):  # a chosen spring sits where it sits: spacers only even out left and right
         left_over = [v - min(left_over) for v in left_over]
-    spacers = [chosen if chosen is not None else
-               max(to_step(v, SPACER_STEP), 0.0) if sides is Sides.SPACER else 0.0
-               for v, chosen in zip(left_over, spacer_m, strict=True)]
-    return SpringOrder(rate_n_per_m=rate, free_m=(frees[0], frees[1]), spacer_m=(spacers[0], spacers[1]),
-                       need_m=(float(need[0]), float(need[1])))
+    spacers = [
+        chosen if chosen is not None else max(to_step(v, SPACER_STEP), 0.0) if sides is Sides.SPACER else 0.0
+        for v, chosen in zip(left_over, spacer_m, strict=True)
+    ]
+    return SpringOrder(
+        rate_n_per_m=rate, free_m=(frees[0], frees[1]), spacer_m=(spacers[0], spacers[1]), need_m=(float(need[0]), float(need[1]))
+    )

@@ -37,8 +37,15 @@ class Equilibrium:
     passes: Ints  # (B,): evaluations used
 
 
-def solve_equilibrium(platform: Platform, bank: Bank, *, exact: bool = False, start: Equilibrium | None = None,
-                      tolerance_n: float = 0.01, most_passes: int = 120) -> Equilibrium:
+def solve_equilibrium(
+    platform: Platform,
+    bank: Bank,
+    *,
+    exact: bool = False,
+    start: Equilibrium | None = None,
+    tolerance_n: float = 0.01,
+    most_passes: int = 120,
+) -> Equilibrium:
     """Rest position of every case of a platform.
 
     platform: vehicles and loads, B cases. bank: its laws. exact: by the laws' own formulas in place of tables.
@@ -121,8 +128,16 @@ def _solve(platform: Platform, forces: WheelForces, q: Floats, w: Floats, tolera
     u = travel(platform, out_q, out_w)
     pad, _ = _tyres(platform, out_w)
     # a resting wheel's force follows from its own balance: pad load less its weight
-    return Equilibrium(pose=out_q, wheel_m=out_w, travel_m=u, pad_n=pad, force_n=pad - platform.unsprung_n,
-                       residual_n=out_residual, converged=out_residual <= tolerance, passes=passes)
+    return Equilibrium(
+        pose=out_q,
+        wheel_m=out_w,
+        travel_m=u,
+        pad_n=pad,
+        force_n=pad - platform.unsprung_n,
+        residual_n=out_residual,
+        converged=out_residual <= tolerance,
+        passes=passes,
+    )
 
 
 def _tyres(p: Platform, w: Floats) -> tuple[Floats, Floats]:
@@ -172,12 +187,12 @@ def _newton(p: Platform, k: Stiffness, t: Floats, gq: Floats, gw: Floats) -> tup
     return dq, np.stack([(ar * rl - lr * rt) * inv, (al * rt - lr * rl) * inv], axis=1)
 
 
-def _solve3(a: Floats, b: Floats, c: Floats, d: Floats, e: Floats, f: Floats,
-            r1: Floats, r2: Floats, r3: Floats) -> Floats:
+def _solve3(a: Floats, b: Floats, c: Floats, d: Floats, e: Floats, f: Floats, r1: Floats, r2: Floats, r3: Floats) -> Floats:
     """Symmetric [[a b c], [b d e], [c e f]] x = r by cofactors, (3, B)."""
     c11, c12, c13 = d * f - e * e, c * e - b * f, b * e - c * d
     c22, c23, c33 = a * f - c * c, b * c - a * e, a * d - b * b
     det = a * c11 + b * c12 + c * c13
     inv = 1.0 / np.where(np.abs(det) > 1e-9, det, 1e-9)
-    return np.stack([(c11 * r1 + c12 * r2 + c13 * r3) * inv, (c12 * r1 + c22 * r2 + c23 * r3) * inv,
-                     (c13 * r1 + c23 * r2 + c33 * r3) * inv])
+    return np.stack(
+        [(c11 * r1 + c12 * r2 + c13 * r3) * inv, (c12 * r1 + c22 * r2 + c23 * r3) * inv, (c13 * r1 + c23 * r2 + c33 * r3) * inv]
+    )

@@ -59,6 +59,7 @@ class Platform:
 
 def join(platforms: list[Platform]) -> Platform:
     """Several platforms of one topology as one batch, in their order."""
+
     def side_by_side(name: str) -> Any:
         columns = [getattr(p, name) for p in platforms]
         return None if columns[0] is None else np.ascontiguousarray(np.concatenate(columns, axis=-1))

@@ -69,8 +69,9 @@ def pads_for(platform: Platform, case: int, travel: Floats) -> Floats:
     return (k * (squash - h.T @ q)).reshape(y.shape)
 
 
-def spring_forces(platform: Platform, bank: Bank, case: int, wheel_force: Floats, travel: Floats,
-                  springs: tuple[int, int]) -> Floats:
+def spring_forces(
+    platform: Platform, bank: Bank, case: int, wheel_force: Floats, travel: Floats, springs: tuple[int, int]
+) -> Floats:
     """Force (A, 2) in N that the left and right main spring must give, S = J⁻ᵀ(F − bar − all other parts).
 
     platform, bank, case: the vehicle. wheel_force: (A, 2) pad less unsprung weight, N. travel: (A, 2) in m.

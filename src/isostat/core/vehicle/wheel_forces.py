@@ -91,8 +91,7 @@ class TableForces:
         return _curved(p, u, force, rate, slope, bend)
 
 
-def _curved(p: Platform, u: Floats, force: Floats, rate: Floats, slope: Floats, bend: Floats
-            ) -> tuple[Floats, Stiffness]:
+def _curved(p: Platform, u: Floats, force: Floats, rate: Floats, slope: Floats, bend: Floats) -> tuple[Floats, Stiffness]:
     """Virtual work with a motion ratio that changes: X'²F' + X''F."""
     wheel, k = _gather(slope * force, slope * slope * rate + bend * force, p.row[:, :, 0], p.row[:, :, 1])
     return _with_bar(p, u, wheel, k)
@@ -107,8 +106,11 @@ class ExactForces:
     def __init__(self, platform: Platform, bank: Bank) -> None:
         self._platform, self._bank = platform, bank
         self._groups = [(bank.laws[i], np.nonzero(platform.law == i)) for i in np.unique(platform.law)]
-        self._curves = [] if platform.motion is None else [
-            (bank.motions[i], np.nonzero(platform.motion == i)) for i in np.unique(platform.motion) if i >= 0]
+        self._curves = (
+            []
+            if platform.motion is None
+            else [(bank.motions[i], np.nonzero(platform.motion == i)) for i in np.unique(platform.motion) if i >= 0]
+        )
 
     def take(self, which: Ints) -> ExactForces:
         """The same for some of the cases."""

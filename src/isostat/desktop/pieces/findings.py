@@ -32,7 +32,11 @@ class FixButton(QPushButton):
     def __init__(self, parent: Findings) -> None:
         super().__init__(parent)
         self.fix: Fix | None = None
-        self.clicked.connect(lambda: self.fix is not None and self.wanted.emit(self.fix))
+        self.clicked.connect(self._want)
+
+    def _want(self) -> None:
+        if self.fix is not None:
+            self.wanted.emit(self.fix)
 
 
 class Findings(Sheet):
@@ -76,8 +80,9 @@ class Findings(Sheet):
         need = t.px(64) + len(fixes) * t.px(62)
         if y + need > foot and n > 0:
             return foot + 1
-        head = self.text(f"finding {n} word", GRADE_WORDS[j.grade], QPointF(left, y + 1), size=11.5, weight=700,
-                         role=ROLE[j.grade], tracking=1)
+        head = self.text(
+            f"finding {n} word", GRADE_WORDS[j.grade], QPointF(left, y + 1), size=11.5, weight=700, role=ROLE[j.grade], tracking=1
+        )
         self.text(f"finding {n} place", said.place, QPointF(head.right() + 7, y - 1), size=12.5, role="ink2")
         self._marks.append((j.grade, y + t.px(16), v.letter(j)))
         box = self.text(f"finding {n} title", said.title, QPointF(left, head.bottom() + 2), size=15, weight=600, width=wide)
@@ -94,14 +99,31 @@ class Findings(Sheet):
             made.fix = fix
             best = not fix.worsens and not filled
             filled = filled or best
-            made.setText("\n".join((words.title, words.cures, words.worst)))
+            lines = self._wrapped((words.title, words.cures, words.worst), wide - t.px(22))
+            made.setText("\n".join(lines))
             made.setAccessibleName(f"{words.title}: {words.cures}; {words.worst}")
-            made.setFont(t.font(12.5, 600))
+            made.setFont(t.font(12, 600))
             made.setStyleSheet(button_style(t, filled=best))
-            made.setGeometry(round(left), round(y), round(wide), round(t.px(58)))
-            y += t.px(62)
+            high = t.px(10) + len(lines) * t.px(15.5)
+            made.setGeometry(round(left), round(y), round(wide), round(high))
+            y += high + t.px(4)
         self._rules.append(y + 2)
         return y + 8
+
+    def _wrapped(self, lines: tuple[str, ...], wide: float) -> list[str]:
+        """The lines broken at spaces where they are wider than the button."""
+        out: list[str] = []
+        for line in lines:
+            row = ""
+            for word in line.split():
+                longer = f"{row} {word}".strip()
+                if row and self.text_width(longer, 12, 600) > wide:
+                    out.append(row)
+                    row = word
+                else:
+                    row = longer
+            out.append(row)
+        return out
 
     def _elsewhere(self, v: View, foot: float, left_out: int) -> None:
         t = v.theme
@@ -124,8 +146,10 @@ class Findings(Sheet):
             made.setText(metrics_text)
             made.setAccessibleName(metrics_text)
             made.setFont(t.font(12.5, 600))
-            made.setStyleSheet(f"QPushButton{{border:0;background:transparent;color:{getattr(t, ROLE[j.grade])};text-align:left}}"
-                               f"QPushButton:focus{{border:2px solid {t.accent}}}")
+            made.setStyleSheet(
+                f"QPushButton{{border:0;background:transparent;color:{getattr(t, ROLE[j.grade])};text-align:left}}"
+                f"QPushButton:focus{{border:2px solid {t.accent}}}"
+            )
             made.setGeometry(round(t.px(36)), round(foot + t.px(26)), round(self.width() - t.px(44)), round(t.px(40)))
 
     def draw(self, p: QPainter, v: View) -> None:
@@ -197,8 +221,12 @@ class WorkingPanel(Sheet):
         self.text("working of", w.name + where, QPointF(self.width() - t.px(12), t.px(9)), size=12.5, role="ink2", anchor=RIGHT)
         formula = self.child("formula", _Formula)
         assert isinstance(formula, _Formula)
-        formula.show_formula(f"<i>{pretty(w.symbol)} = {pretty(w.expression)}</i>" if w.expression != w.symbol
-                             else f"<i>{pretty(w.symbol)}</i>", v, QPointF(t.px(12), t.px(30)), self.width() - t.px(24))
+        formula.show_formula(
+            f"<i>{pretty(w.symbol)} = {pretty(w.expression)}</i>" if w.expression != w.symbol else f"<i>{pretty(w.symbol)}</i>",
+            v,
+            QPointF(t.px(12), t.px(30)),
+            self.width() - t.px(24),
+        )
         result = ("≈ " if w.approximate else "") + value_text(v, w.quantity, w.result)
         self.text("result", result, QPointF(t.px(12), t.px(56)), size=22, weight=600, role="accent")
         y = t.px(88)
@@ -210,8 +238,15 @@ class WorkingPanel(Sheet):
             assert isinstance(symbol, _Formula)
             symbol.show_formula(f"<i>{pretty(g.symbol)}</i>", v, QPointF(t.px(12), y - 2), t.px(36))
             self.text(f"input {n}", value_text(v, g.quantity, g.value), QPointF(t.px(46), y), size=13)
-            self.text(f"origin {n}", g.origin.value, QPointF(self.width() - t.px(12), y), size=12.5, anchor=RIGHT,
-                      weight=700 if g.origin is Origin.ASSUMED else 400, role="ink" if g.origin is Origin.ASSUMED else "ink2")
+            self.text(
+                f"origin {n}",
+                g.origin.value,
+                QPointF(self.width() - t.px(12), y),
+                size=12.5,
+                anchor=RIGHT,
+                weight=700 if g.origin is Origin.ASSUMED else 400,
+                role="ink" if g.origin is Origin.ASSUMED else "ink2",
+            )
             self.child(f"input {n}", Number).setToolTip(g.words)
             y += t.px(19)
             self._rows.append(y - 1)

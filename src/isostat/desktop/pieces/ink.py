@@ -95,8 +95,9 @@ def mark(p: QPainter, theme: Theme, grade: Grade, at: QPointF, size: float, lett
         p.setPen(Qt.PenStyle.NoPen)
         p.setBrush(theme.colour("brick_fill"))
         k = r * 0.414
-        p.drawPolygon(QPolygonF([at + QPointF(x, y) for x, y in
-                                 ((-k, -r), (k, -r), (r, -k), (r, k), (k, r), (-k, r), (-r, k), (-r, -k))]))
+        p.drawPolygon(
+            QPolygonF([at + QPointF(x, y) for x, y in ((-k, -r), (k, -r), (r, -k), (r, k), (k, r), (-k, r), (-r, k), (-r, -k))])
+        )
         ink = theme.colour("on_brick")
     elif grade is Grade.WATCH:
         p.setPen(QPen(theme.colour("ochre"), 1))

@@ -10,8 +10,14 @@ Points = list[tuple[float, float]]
 def _arch(x: float, hub: float, height: float, half: float) -> Points:
     """A wheel arch as five points, left to right; its crown is `height` above the hub."""
     top = hub + height
-    return [(x - half, hub + 0.02), (x - half * 0.8, top - 0.14), (x - half * 0.45, top), (x + half * 0.45, top),
-            (x + half * 0.8, top - 0.14), (x + half, hub + 0.02)]
+    return [
+        (x - half, hub + 0.02),
+        (x - half * 0.8, top - 0.14),
+        (x - half * 0.45, top),
+        (x + half * 0.45, top),
+        (x + half * 0.8, top - 0.14),
+        (x + half, hub + 0.02),
+    ]
 
 
 def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
@@ -32,8 +38,19 @@ def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
     if v.outline == "flatbed":
         back = base * 0.55
         deck = max(hub_m + w[1] for w in wheels) + 0.10
-        cab: Points = [*face, (0.45, bonnet), (0.80, roof - 0.08), (1.0, roof), (back - 0.08, roof), (back, roof - 0.06),
-                       (back, sill), (half + 0.05, sill), *reversed(front_arch[1:-1]), (-half, sill), (nose, sill + 0.1)]
+        cab: Points = [
+            *face,
+            (0.45, bonnet),
+            (0.80, roof - 0.08),
+            (1.0, roof),
+            (back - 0.08, roof),
+            (back, roof - 0.06),
+            (back, sill),
+            (half + 0.05, sill),
+            *reversed(front_arch[1:-1]),
+            (-half, sill),
+            (nose, sill + 0.1),
+        ]
         bed: Points = [(back + 0.06, deck), (tail, deck), (tail, deck - 0.10), (back + 0.06, deck - 0.10), (back + 0.06, deck)]
         rail: Points = [(back, deck - 0.14), (tail - 0.05, deck - 0.14), (tail - 0.05, deck - 0.26), (back, deck - 0.26)]
         board: Points = [(back + 0.08, deck), (back + 0.08, deck + 0.62)]
@@ -43,8 +60,17 @@ def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
     for x, h in reversed(wheels):
         arches += [(x + half, sill), *reversed(_arch(x, hub_m, h, half)[1:-1]), (x - half, sill)]
     slope = 0.10 if v.outline == "van" else 0.55
-    body: Points = [*face, (0.30 if v.outline == "van" else 0.50, bonnet + 0.04), (0.85, roof - 0.06), (1.05, roof),
-                    (tail - slope, roof), (tail, bonnet), (tail, sill), *arches, (nose, sill + 0.1)]
+    body: Points = [
+        *face,
+        (0.30 if v.outline == "van" else 0.50, bonnet + 0.04),
+        (0.85, roof - 0.06),
+        (1.05, roof),
+        (tail - slope, roof),
+        (tail, bonnet),
+        (tail, sill),
+        *arches,
+        (nose, sill + 0.1),
+    ]
     if v.outline == "buggy":
         tub: Points = [*face, (0.5, bonnet), (tail, bonnet), (tail, sill), *arches, (nose, sill + 0.1)]
         cage: Points = [(0.6, bonnet), (1.0, roof), (base * 0.75, roof), (tail - 0.2, bonnet)]
@@ -53,8 +79,13 @@ def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
 
 
 def _window(roof: float, bonnet: float, back: float) -> Points:
-    return [(0.86, bonnet + 0.06), (1.06, roof - 0.10), (back - 0.20, roof - 0.10), (back - 0.20, bonnet + 0.06),
-            (0.86, bonnet + 0.06)]
+    return [
+        (0.86, bonnet + 0.06),
+        (1.06, roof - 0.10),
+        (back - 0.20, roof - 0.10),
+        (back - 0.20, bonnet + 0.06),
+        (0.86, bonnet + 0.06),
+    ]
 
 
 def plan_outline(v: Vehicle) -> list[Points]:
@@ -64,12 +95,28 @@ def plan_outline(v: Vehicle) -> list[Points]:
     half = max(a.track_m.value for a in v.axles) / 2 + 0.10
     if v.outline == "flatbed":
         back = base * 0.55
-        cab: Points = [(nose, half * 0.55), (nose + 0.25, half * 0.9), (back, half * 0.9), (back, -half * 0.9),
-                       (nose + 0.25, -half * 0.9), (nose, -half * 0.55), (nose, half * 0.55)]
+        cab: Points = [
+            (nose, half * 0.55),
+            (nose + 0.25, half * 0.9),
+            (back, half * 0.9),
+            (back, -half * 0.9),
+            (nose + 0.25, -half * 0.9),
+            (nose, -half * 0.55),
+            (nose, half * 0.55),
+        ]
         deck: Points = [(back + 0.08, half), (tail, half), (tail, -half), (back + 0.08, -half), (back + 0.08, half)]
         screen: Points = [(0.45, half * 0.75), (0.85, half * 0.7), (0.85, -half * 0.7), (0.45, -half * 0.75), (0.45, half * 0.75)]
         return [cab, deck, screen]
-    body: Points = [(nose, half * 0.6), (nose + 0.3, half), (tail - 0.1, half), (tail, half * 0.9), (tail, -half * 0.9),
-                    (tail - 0.1, -half), (nose + 0.3, -half), (nose, -half * 0.6), (nose, half * 0.6)]
+    body: Points = [
+        (nose, half * 0.6),
+        (nose + 0.3, half),
+        (tail - 0.1, half),
+        (tail, half * 0.9),
+        (tail, -half * 0.9),
+        (tail - 0.1, -half),
+        (nose + 0.3, -half),
+        (nose, -half * 0.6),
+        (nose, half * 0.6),
+    ]
     screen = [(0.5, half * 0.8), (0.95, half * 0.75), (0.95, -half * 0.75), (0.5, -half * 0.8), (0.5, half * 0.8)]
     return [body, screen]

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QColor, QFontMetricsF, QMouseEvent, QKeyEvent, QPainter, QPaintEvent, QResizeEvent
+from PyQt6.QtCore import QEvent, QPointF, QRect, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QColor, QFontMetricsF, QKeyEvent, QKeySequence, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
 from PyQt6.QtWidgets import QLabel, QLineEdit, QPushButton, QWidget
 
 from isostat.assess.explain import Shown
@@ -11,6 +11,7 @@ from isostat.desktop.document import Edit
 from isostat.desktop.theme import Theme, smooth
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.reading import Bounds
 from isostat.units.shown import number, with_unit
 from isostat.units.typed import NotUnderstood, parse
 from isostat.units.unit import Quantity
@@ -45,6 +46,7 @@ class QuantityField(QLineEdit):
     """A typed value at a path of the job. What it cannot take stays in the field with a sentence."""
 
     typed = pyqtSignal(object)  # itself; a person changed it; showing a value never sends this
+    left_alone = pyqtSignal(object)  # itself; Escape: what was typed is given up
 
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
@@ -54,7 +56,7 @@ class QuantityField(QLineEdit):
 
     def show_text(self, text: str) -> None:
         """Shows a value; never over what is being typed."""
-        if not (self.hasFocus() and self.isModified()):
+        if not (self.hasFocus() and self.isModified()) and not self.property("refused"):
             self.setText(text)
             self.setModified(False)
 
@@ -63,10 +65,18 @@ class QuantityField(QLineEdit):
             self.setModified(False)
             self.typed.emit(self)
 
+    def event(self, event: QEvent | None) -> bool:
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.ShortcutOverride and not self.isModified():
+            undo, redo = QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo
+            if event.matches(undo) or event.matches(redo):  # nothing typed here: the job's own undo is meant
+                event.ignore()
+                return False
+        return super().event(event)
+
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Escape:
             self.setModified(False)
-            self.clearFocus()
+            self.left_alone.emit(self)
             return
         super().keyPressEvent(event)
 
@@ -133,17 +143,31 @@ class Sheet(QWidget):
                 made.asked.connect(self.asked)
             if isinstance(made, QuantityField):
                 made.typed.connect(self._take)
+                made.left_alone.connect(self._give_up)
         found = self._children[key]
         found.show()
         return found
 
-    def text(self, key: str, text: str, at: QPointF, *, size: float = 14, weight: int = 400, role: str = "ink",
-             anchor: float = LEFT, unit: str = "", shown: Shown | None = None, tracking: float = 0.0,
-             width: float | None = None) -> QRect:
+    def text(
+        self,
+        key: str,
+        text: str,
+        at: QPointF,
+        *,
+        size: float = 14,
+        weight: int = 400,
+        role: str = "ink",
+        anchor: float = LEFT,
+        unit: str = "",
+        shown: Shown | None = None,
+        tracking: float = 0.0,
+        width: float | None = None,
+        halo: bool = False,
+    ) -> QRect:
         """A line of text whose left, middle or right stands at `at.x()` and whose top is `at.y()`.
 
-        unit: written after it in ink2, one size smaller. shown: clicking asks for its working. width: wraps there.
-        Returns where it stands.
+        unit: written after it in ink2, one size smaller. shown: clicking asks for its working. width: wraps there. halo: breaks
+        the lines under it with the ground's colour. Returns where it stands.
         """
         assert self.view is not None
         theme = self.view.theme
@@ -152,14 +176,20 @@ class Sheet(QWidget):
         font = theme.font(size, weight)
         if tracking:
             font.setLetterSpacing(font.SpacingType.AbsoluteSpacing, tracking)
-        tail = (f' <span style="font-size:{max(round(theme.px(max(size * 0.55, 12))), 11)}px;font-weight:400;'
-                f'color:{theme.ink2}">{unit}</span>') if unit else ""
-        content = f'{escape(text)}{tail}'
-        look = (content, size, weight, role, theme.name, theme.scale, tracking, width)
+        tail = (
+            (
+                f' <span style="font-size:{max(round(theme.px(max(size * 0.45, 12.5))), 11)}px;font-weight:400;'
+                f'color:{theme.ink2}">{unit}</span>'
+            )
+            if unit
+            else ""
+        )
+        content = escape(text).replace("  ", "&nbsp; ") + tail
+        look = (content, size, weight, role, theme.name, theme.scale, tracking, width, halo)
         if label.property("look") != str(look):
             label.setProperty("look", str(look))
             label.setFont(font)
-            label.setStyleSheet(f"color:{getattr(theme, role)};background:transparent")
+            label.setStyleSheet(f"color:{getattr(theme, role)};background:{theme.sheet if halo else 'transparent'}")
             label.setWordWrap(width is not None)
             label.setText(content)
             if width is not None:
@@ -181,8 +211,19 @@ class Sheet(QWidget):
         """A panel head in small capitals."""
         return self.text(key, text.upper(), at, size=11.5, weight=700, role=role, tracking=1.0)
 
-    def field(self, key: str, path: edits.Path, at: QPointF, size: QSize, *, label: str, quantity: Quantity,
-              value: float | None, assumed: bool = False, figure: float = 14) -> QuantityField:
+    def field(
+        self,
+        key: str,
+        path: edits.Path,
+        at: QPointF,
+        size: QSize,
+        *,
+        label: str,
+        quantity: Quantity,
+        value: float | None,
+        assumed: bool = False,
+        figure: float = 14,
+    ) -> QuantityField:
         """A typed field for a path of the job; `value` is what it shows, None shows a question mark."""
         assert self.view is not None
         theme, preset = self.view.theme, self.view.reader.preset
@@ -193,10 +234,12 @@ class Sheet(QWidget):
         made.show_text(shown)
         made.setAccessibleName(f"{label}, {preset.unit(quantity).sign}")
         made.setToolTip(f"{label}: {'not read' if value is None else with_unit(value, quantity, preset)}")
-        style = (f"QLineEdit{{background:{theme.sheet};color:{theme.ink};border:1px {'dashed' if value is None else 'solid'} "
-                 f"{theme.ink3};padding:0 3px;selection-background-color:{theme.accent};selection-color:{theme.on_accent}}}"
-                 f"QLineEdit:focus{{border:2px solid {theme.accent};padding:0 2px}}"
-                 f"QLineEdit[refused=\"true\"]{{border:2px solid {theme.brick};padding:0 2px}}")
+        style = (
+            f"QLineEdit{{background:{theme.sheet};color:{theme.ink};border:1px {'dashed' if value is None else 'solid'} "
+            f"{theme.ink3};padding:0 3px;selection-background-color:{theme.accent};selection-color:{theme.on_accent}}}"
+            f"QLineEdit:focus{{border:2px solid {theme.accent};padding:0 2px}}"
+            f'QLineEdit[refused="true"]{{border:2px solid {theme.brick};padding:0 2px}}'
+        )
         if made.styleSheet() != style:
             made.setStyleSheet(style)
         made.setFont(theme.font(figure, 600))
@@ -223,7 +266,11 @@ class Sheet(QWidget):
         self._refuse(field, "")
         self.take_number(field, typed.si, typed.text)
 
-    def _bounds(self, path: edits.Path) -> edits.Bounds | None:
+    def _give_up(self, field: QuantityField) -> None:
+        self._refuse(field, "")
+        self._relay()
+
+    def _bounds(self, path: edits.Path) -> Bounds | None:
         assert self.view is not None
         try:
             return edits.bounds_at(self.view.job, path)
@@ -271,9 +318,11 @@ def escape(text: str) -> str:
 def button_style(theme: Theme, *, filled: bool) -> str:
     """Style sheet of a flat button."""
     ground, ink = (theme.accent, theme.on_accent) if filled else (theme.sheet, theme.accent)
-    return (f"QPushButton{{background:{ground};color:{ink};border:1px solid {theme.accent};padding:2px 8px;text-align:left}}"
-            f"QPushButton:focus{{border:2px solid {theme.ink}}}"
-            f"QPushButton:checked{{background:{theme.ink};color:{theme.sheet};border:1px solid {theme.ink}}}")
+    return (
+        f"QPushButton{{background:{ground};color:{ink};border:1px solid {theme.accent};padding:2px 8px;text-align:left}}"
+        f"QPushButton:focus{{border:2px solid {theme.ink}}}"
+        f"QPushButton:checked{{background:{theme.ink};color:{theme.sheet};border:1px solid {theme.ink}}}"
+    )
 
 
 def rgba(colour: QColor, alpha: float) -> QColor:

@@ -52,16 +52,35 @@ class StepList(Sheet):
             y = n * t.px(ENTRY)
             here = step is v.step
             if folded:
-                self.text(f"{step} number", str(n + 1), QPointF(self.width() / 2, y + t.px(6)), size=26, anchor=MIDDLE,
-                          weight=600 if here else 300, role="accent" if here else "ink2")
+                self.text(
+                    f"{step} number",
+                    str(n + 1),
+                    QPointF(self.width() / 2, y + t.px(6)),
+                    size=26,
+                    anchor=MIDDLE,
+                    weight=600 if here else 300,
+                    role="accent" if here else "ink2",
+                )
             else:
-                self.text(f"{step} number", str(n + 1), QPointF(t.px(16), y + t.px(5)), size=26, weight=600 if here else 300,
-                          role="accent" if here else "ink2")
+                self.text(
+                    f"{step} number",
+                    str(n + 1),
+                    QPointF(t.px(16), y + t.px(5)),
+                    size=26,
+                    weight=600 if here else 300,
+                    role="accent" if here else "ink2",
+                )
                 self.text(f"{step} name", step.value, QPointF(t.px(38), y + t.px(8)), size=17, weight=600)
                 worst = v.worst(step)
                 role = "ink2" if worst is None else ("brick" if worst.grade is Grade.FAULT else "ochre")
-                box = self.text(f"{step} state", state_line(v, step), QPointF(t.px(38), y + t.px(30)), size=12.5, role=role,
-                                width=self.width() - t.px(44))
+                box = self.text(
+                    f"{step} state",
+                    state_line(v, step),
+                    QPointF(t.px(38), y + t.px(30)),
+                    size=12.5,
+                    role=role,
+                    width=self.width() - t.px(44),
+                )
                 box.setHeight(min(box.height(), round(t.px(33))))
                 self.child(f"{step} state", Number).setFixedHeight(box.height())
             made = self.child(f"step {step}", QPushButton)
@@ -69,8 +88,9 @@ class StepList(Sheet):
             if not made.property("wired"):
                 made.setProperty("wired", True)
                 made.clicked.connect(lambda _=False, s=step: self.chosen.emit(s))
-                made.setStyleSheet("QPushButton{border:0;background:transparent}"
-                                   "QPushButton:focus{border:2px solid palette(highlight)}")
+                made.setStyleSheet(
+                    "QPushButton{border:0;background:transparent}QPushButton:focus{border:2px solid palette(highlight)}"
+                )
             made.setAccessibleName(f"{n + 1} {step.value}, {state_line(v, step)}")
             made.setToolTip(f"Ctrl+{n + 1}")
             made.setGeometry(0, round(y), self.width(), round(t.px(ENTRY)))
@@ -85,8 +105,9 @@ class StepList(Sheet):
             return
         y = self.height() - t.px(76)
         self.text("last head", "Last change", QPointF(t.px(16), y), size=12.5, role="ink2")
-        self.text("last words", words or "none yet", QPointF(t.px(16), y + t.px(18)), size=12.5, weight=600,
-                  width=self.width() - t.px(24))
+        self.text(
+            "last words", words or "none yet", QPointF(t.px(16), y + t.px(18)), size=12.5, weight=600, width=self.width() - t.px(24)
+        )
         self.text("saved", saved, QPointF(t.px(16), y + t.px(52)), size=12.5, role="ink2")
         self.text("undo key", "Ctrl Z", QPointF(self.width() - t.px(10), y), size=12.5, role="ink2", anchor=RIGHT)
 

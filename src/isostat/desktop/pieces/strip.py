@@ -33,8 +33,11 @@ class CornerStrip(Sheet):
         return [(n // 2, n % 2, n * width, width) for n in range(count)]
 
     def _worst(self, v: View, axle: int, side: int) -> Judgement | None:
-        own = [j for j in v.judgements if j.grade > Grade.NOTE and j.place.axle == axle and j.place.side in (side, None)
-               and j.place.case in (v.case, None)]
+        own = [
+            j
+            for j in v.judgements
+            if j.grade > Grade.NOTE and j.place.axle == axle and j.place.side in (side, None) and j.place.case in (v.case, None)
+        ]
         return own[0] if own else None
 
     def lay(self, v: View) -> None:
@@ -54,23 +57,50 @@ class CornerStrip(Sheet):
             height = v.number(Shown("height", *at, v.found), v.reader.height(float(s.hub_to_arch_m[at])))
             figure = 34 if roomy and len(load + height) < 9 else 24
             units = v.reader.preset
-            self.text(key + "load", load, QPointF(left, t.px(22)), size=figure, weight=600,
-                      unit=units.unit(Quantity.MASS).sign, shown=Shown("load", *at, v.found))
+            self.text(
+                key + "load",
+                load,
+                QPointF(left, t.px(22)),
+                size=figure,
+                weight=600,
+                unit=units.unit(Quantity.MASS).sign,
+                shown=Shown("load", *at, v.found),
+            )
             second = left + (width - t.px(126)) * 0.47
-            self.text(key + "height", height, QPointF(second, t.px(22)), size=figure, weight=600,
-                      unit=units.unit(Quantity.HEIGHT).sign, shown=Shown("height", *at, v.found))
+            self.text(
+                key + "height",
+                height,
+                QPointF(second, t.px(22)),
+                size=figure,
+                weight=600,
+                unit=units.unit(Quantity.HEIGHT).sign,
+                shown=Shown("height", *at, v.found),
+            )
             self.text(key + "load caption", "pad" if v.found else "load", QPointF(left, t.px(61)), size=12.5, role="ink2")
             self.text(key + "height caption", "hub to arch", QPointF(second, t.px(61)), size=12.5, role="ink2")
             hertz = v.number(Shown("frequency", *at, v.found), f"{s.frequency_hz[at]:.2f}")
-            self.text(key + "frequency", hertz, QPointF(left, t.px(86)), size=14, weight=600, unit="Hz",
-                      shown=Shown("frequency", *at, v.found))
+            self.text(
+                key + "frequency",
+                hertz,
+                QPointF(left, t.px(86)),
+                size=14,
+                weight=600,
+                unit="Hz",
+                shown=Shown("frequency", *at, v.found),
+            )
             words, inside = self._verdict(v, axle, side)
             self.text(key + "verdict", words, QPointF(second, t.px(87)), size=13, weight=600, role="ink" if inside else "ochre")
             worst = self._worst(v, axle, side)
             if worst is not None:
-                self.text(key + "worst", {Grade.FAULT: "fault", Grade.WATCH: "watch"}[worst.grade],
-                          QPointF(x + width - t.px(34), t.px(6)), size=12.5, weight=600, anchor=RIGHT,
-                          role="brick" if worst.grade is Grade.FAULT else "ochre")
+                self.text(
+                    key + "worst",
+                    {Grade.FAULT: "fault", Grade.WATCH: "watch"}[worst.grade],
+                    QPointF(x + width - t.px(34), t.px(6)),
+                    size=12.5,
+                    weight=600,
+                    anchor=RIGHT,
+                    role="brick" if worst.grade is Grade.FAULT else "ochre",
+                )
 
     def _travel(self, v: View, key: str, x: float, corner: tuple[int, int], bump: float, droop: float) -> None:
         t, at = v.theme, (*corner, v.case)
@@ -79,17 +109,25 @@ class CornerStrip(Sheet):
         for name, value, middle in (("bump", bump, (BAR_TOP + y) / 2), ("droop", droop, (y + BAR_TOP + BAR_HEIGHT) / 2)):
             top = max(min(middle - 17, 74.0), 4.0) * t.scale
             text = v.number(Shown(f"{name} left", *at), v.reader.height(value))
-            self.text(key + name, text, QPointF(x + t.px(52), top), size=19 if len(text) < 6 else 14, weight=600, unit=name,
-                      shown=Shown(f"{name} left", *at))
-            self.text(key + name + " share", f"{value / whole * 100:.0f} %", QPointF(x + t.px(52), top + t.px(22)), size=12.5,
-                      role="ink2")
+            self.text(
+                key + name,
+                text,
+                QPointF(x + t.px(52), top),
+                size=19 if len(text) < 6 else 14,
+                weight=600,
+                unit=name,
+                shown=Shown(f"{name} left", *at),
+            )
+            self.text(
+                key + name + " share", f"{value / whole * 100:.0f} %", QPointF(x + t.px(52), top + t.px(22)), size=12.5, role="ink2"
+            )
 
     def _verdict(self, v: View, axle: int, side: int) -> tuple[str, bool]:
         height = float(self._standing(v).hub_to_arch_m[axle, side, v.case])
         target = float(v.a.target_m[axle, side])
         if v.found:
             away = height - float(self._standing(v).hub_to_arch_m[axle, 1 - side, v.case])
-            return f"{v.reader.height(abs(away))} {'higher' if away > 0 else 'lower'} than the other", True
+            return f"{v.reader.height(abs(away))} {'over' if away > 0 else 'under'} {('right', 'left')[side]}", True
         if v.case != v.a.target_case:
             return f"{v.reader.height(target)} when {v.reader.case(v.a.target_case)}", True
         words, inside = v.reader.off(height, target, v.job.target.band_m.value)
@@ -97,8 +135,7 @@ class CornerStrip(Sheet):
 
     def _y(self, v: View, corner: tuple[int, int], travel: float) -> float:
         """Where a wheel travel lies on the bar; one scale in all cells."""
-        ends = [e.travel_m for axle in v.a.proposed.events for side in axle for e in side
-                if e.name in ("metal", "shock topped")]
+        ends = [e.travel_m for axle in v.a.proposed.events for side in axle for e in side if e.name in ("metal", "shock topped")]
         low, high = min(ends), max(ends)
         share = (high - travel) / max(high - low, 1e-6)
         return BAR_TOP + BAR_HEIGHT * min(max(share, 0.0), 1.0)

@@ -103,5 +103,4 @@ class TopBar(Sheet):
         p.setPen(pen(t, "accent", 1.25))
         for y in (t.px(18), t.px(28)):
             p.drawLine(QLineF(x - 22, y, x + 24, y))
-        dimension(p, t, QPointF(x, t.px(6)), QPointF(x, t.px(18)), "ink")
-        dimension(p, t, QPointF(x, t.px(28)), QPointF(x, t.px(40)), "ink")
+        dimension(p, t, QPointF(x - 8, t.px(18)), QPointF(x - 8, t.px(28)), "ink")

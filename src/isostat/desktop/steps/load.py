@@ -6,7 +6,7 @@ import math
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QPushButton, QWidget
+from PyQt6.QtWidgets import QWidget
 
 from isostat.assess.explain import Shown
 from isostat.desktop.pieces.ink import case_glyph, dimension, hatch, polyline
@@ -74,8 +74,14 @@ class Disc(QWidget):
         middle, r = QPointF(self.width() / 2, self.height() / 2), self.width() / 2 - 3
         on_board = float(v.a.loading.items_kg[v.case, self.item]) > 0
         p.setBrush(rgba(t.colour("sheet"), 0.94))
-        p.setPen(pen(t, "accent" if self.hasFocus() else ("ink" if on_board else "ink3"), 2.4 if self.hasFocus() else 1.25,
-                     "" if on_board else "before"))
+        p.setPen(
+            pen(
+                t,
+                "accent" if self.hasFocus() else ("ink" if on_board else "ink3"),
+                2.4 if self.hasFocus() else 1.25,
+                "" if on_board else "before",
+            )
+        )
         p.drawEllipse(middle, r, r)
         p.end()
 
@@ -137,7 +143,9 @@ class LoadStep(Sheet):
                 self.text(f"disc name {n}", item.name, at - QPointF(0, t.px(20)), size=12.5, role="ink2", anchor=MIDDLE)
             shown = number(kg, Quantity.MASS, v.reader.preset) if kg else "–"
             size = 22 if r > t.px(26) else 13
-            self.text(f"disc mass {n}", shown, at - QPointF(0, t.px(6 if big else size * 0.68)), size=size, weight=600, anchor=MIDDLE)
+            self.text(
+                f"disc mass {n}", shown, at - QPointF(0, t.px(6 if big else size * 0.68)), size=size, weight=600, anchor=MIDDLE
+            )
             for key in (f"disc name {n}", f"disc mass {n}"):
                 if key in self._used:
                     self.child(key, QWidget).raise_()
@@ -153,33 +161,61 @@ class LoadStep(Sheet):
                 more = kg - float(v.a.proposed.pad_kg[axle, side, base])
                 key = Shown("load", axle, side, v.case)
                 left = x - t.px(130) if axle == len(v.a.axles) - 1 else x - t.px(70)
-                self.text(f"wheel name {axle}{side}", v.reader.corner(axle, side), QPointF(left, y + t.px(12)), size=13, role="ink2")
-                box = self.text(f"wheel load {axle}{side}", v.number(key, number(kg, Quantity.MASS, v.reader.preset)),
-                                QPointF(left + t.px(68), y), size=24, weight=600, unit=v.reader.preset.unit(Quantity.MASS).sign,
-                                shown=key)
+                self.text(
+                    f"wheel name {axle}{side}", v.reader.corner(axle, side), QPointF(left, y + t.px(12)), size=13, role="ink2"
+                )
+                box = self.text(
+                    f"wheel load {axle}{side}",
+                    v.number(key, number(kg, Quantity.MASS, v.reader.preset)),
+                    QPointF(left + t.px(68), y),
+                    size=24,
+                    weight=600,
+                    unit=v.reader.preset.unit(Quantity.MASS).sign,
+                    shown=key,
+                )
                 sign = "+" if more >= 0 else "−"
-                self.text(f"wheel more {axle}{side}", f"{sign}{number(abs(more), Quantity.MASS, v.reader.preset)}",
-                          QPointF(box.right() + 6, y + t.px(12)), size=13, weight=600, role="accent")
+                self.text(
+                    f"wheel more {axle}{side}",
+                    f"{sign}{number(abs(more), Quantity.MASS, v.reader.preset)}",
+                    QPointF(box.right() + 6, y + t.px(12)),
+                    size=13,
+                    weight=600,
+                    role="accent",
+                )
 
     def _lay_axles(self, v: View) -> None:
         t = v.theme
         top = self.height() - self._table_height(v) + t.px(8)
         unit = v.reader.preset.unit(Quantity.MASS).sign
         rows: list[tuple[str, float, float | None, Shown]] = [
-            (f"{a.name} axle", float(v.a.proposed.pad_kg[i, :, v.case].sum()), a.rating_kg.value if a.rating_kg else None,
-             Shown("axle load", i, 0, v.case)) for i, a in enumerate(v.job.vehicle.axles)]
+            (
+                f"{a.name} axle",
+                float(v.a.proposed.pad_kg[i, :, v.case].sum()),
+                a.rating_kg.value if a.rating_kg else None,
+                Shown("axle load", i, 0, v.case),
+            )
+            for i, a in enumerate(v.job.vehicle.axles)
+        ]
         plate = v.job.vehicle.rating_kg
         rows.append(("All up", float(v.a.loading.whole_kg[v.case]), plate.value if plate else None, Shown("whole", case=v.case)))
         self._bars: list[tuple[float, float, float | None]] = []
         for n, (name, kg, limit, shown) in enumerate(rows):
             y = top + n * t.px(50)
             self.caps(f"axle name {n}", name, QPointF(t.px(16), y + t.px(10)))
-            self.text(f"axle load {n}", number(kg, Quantity.MASS, v.reader.preset), QPointF(t.px(104), y - t.px(3)), size=24, weight=600,
-                      unit=unit, shown=shown)
+            self.text(
+                f"axle load {n}",
+                number(kg, Quantity.MASS, v.reader.preset),
+                QPointF(t.px(104), y - t.px(3)),
+                size=24,
+                weight=600,
+                unit=unit,
+                shown=shown,
+            )
             if limit is not None:
                 hand = limit - kg
                 role = "brick" if hand < 0 else ("ochre" if hand < 0.05 * limit else "ink")
-                words = f"{v.reader.mass(abs(hand))} {'in hand' if hand >= 0 else 'over'} of {number(limit, Quantity.MASS, v.reader.preset)}"
+                side = "in hand" if hand >= 0 else "over"
+                words = f"{v.reader.mass(abs(hand))} {side} of {number(limit, Quantity.MASS, v.reader.preset)}"
                 self.text(f"axle hand {n}", words, QPointF(t.px(196), y + t.px(8)), size=13, weight=600, role=role)
                 self._bars.append((y + t.px(28), kg, limit))
         if not v.a.proposed.stands[v.case]:
@@ -211,26 +247,58 @@ class LoadStep(Sheet):
             name = item.name if self.text_width(item.name, 13, 600) < name_w else item.name[:8] + "…"
             self.text(f"item {n}", name, QPointF(left, y), size=13, weight=600 if here else 400, role="accent" if here else "ink")
             for key, path, x, width, quantity, value, label in (
-                    (f"mass {n}", "mass_kg", x_col - t.px(48), 48, Quantity.MASS, item.mass_kg.value, "mass"),
-                    (f"behind {n}", "behind_front_m", x_col + t.px(2), 50, Quantity.HEIGHT, item.behind_front_m.value, "behind front hub"),
-                    (f"left {n}", "left_m", x_col + t.px(54), 46, Quantity.HEIGHT, item.left_m.value, "left of the middle")):
-                self.field(key, ("items", n, path), QPointF(x, y), QSize(round(t.px(width)), height), label=f"{item.name} {label}",
-                           quantity=quantity, value=value, figure=13)
+                (f"mass {n}", "mass_kg", x_col - t.px(48), 48, Quantity.MASS, item.mass_kg.value, "mass"),
+                (
+                    f"behind {n}",
+                    "behind_front_m",
+                    x_col + t.px(2),
+                    50,
+                    Quantity.HEIGHT,
+                    item.behind_front_m.value,
+                    "behind front hub",
+                ),
+                (f"left {n}", "left_m", x_col + t.px(54), 46, Quantity.HEIGHT, item.left_m.value, "left of the middle"),
+            ):
+                self.field(
+                    key,
+                    ("items", n, path),
+                    QPointF(x, y),
+                    QSize(round(t.px(width)), height),
+                    label=f"{item.name} {label}",
+                    quantity=quantity,
+                    value=value,
+                    figure=13,
+                )
             for k, c in enumerate(cases):
                 kg = float(v.a.loading.items_kg[c, n])
-                field = self.field(f"share {n} {c}", ("share", c, n), QPointF(right - share_w * (len(cases) - k) + 2, y),
-                                   QSize(round(share_w - 3), height), label=f"{item.name} in {v.job.cases[c].name}",
-                                   quantity=Quantity.MASS, value=kg, figure=13)
+                field = self.field(
+                    f"share {n} {c}",
+                    ("share", c, n),
+                    QPointF(right - share_w * (len(cases) - k) + 2, y),
+                    QSize(round(share_w - 3), height),
+                    label=f"{item.name} in {v.job.cases[c].name}",
+                    quantity=Quantity.MASS,
+                    value=kg,
+                    figure=13,
+                )
                 if kg == 0:
                     field.show_text("–")
         y = self.height() - t.px(32)
-        for key, words, x, act in (("add item", "+ item", left, self._add_item), ("add case", "+ case", left + t.px(74), self._add_case)):
+        for key, words, x, act in (
+            ("add item", "+ item", left, self._add_item),
+            ("add case", "+ case", left + t.px(74), self._add_case),
+        ):
             made = self.button(key, words, QPointF(x, y), width=round(t.px(66)))
             if not made.property("wired"):
                 made.setProperty("wired", True)
                 made.clicked.connect(act)
-        self.text("load units", f"places in {v.reader.preset.unit(Quantity.HEIGHT).sign}, loads in kg or lb as set",
-                  QPointF(left + t.px(150), y + t.px(5)), size=12.5, role="ink2")
+        self.text(
+            "load units",
+            f"places in {v.reader.preset.height.sign}, cases in {v.reader.preset.mass.sign}; Del removes a disc",
+            QPointF(left + t.px(150), y + t.px(5)),
+            size=12.5,
+            role="ink2",
+        )
 
     # -- hands
     def take_number(self, field: QuantityField, si: float, typed: str) -> None:
@@ -343,5 +411,3 @@ class LoadStep(Sheet):
         p.setBrush(t.colour("accent"))
         p.drawPie(box, 90 * 16, 90 * 16)
         p.drawPie(box, 270 * 16, 90 * 16)
-
-

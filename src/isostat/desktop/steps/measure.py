@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
+
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
@@ -15,8 +17,12 @@ from isostat.desktop.view import View
 from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
 
-POINTS = (("hub_to_arch_m", "Hub to arch", Quantity.HEIGHT), ("stop_gap_m", "Stop gap", Quantity.HEIGHT),
-          ("shaft_showing_m", "Shaft showing", Quantity.HEIGHT), ("pad_kg", "Scale pad", Quantity.MASS))
+POINTS = (
+    ("hub_to_arch_m", "Hub to arch", Quantity.HEIGHT),
+    ("stop_gap_m", "Stop gap", Quantity.HEIGHT),
+    ("shaft_showing_m", "Shaft showing", Quantity.HEIGHT),
+    ("pad_kg", "Scale pad", Quantity.MASS),
+)
 SIDES = ("left", "right")
 
 
@@ -29,8 +35,12 @@ class MeasureStep(Sheet):
 
     def _area(self, v: View) -> QRectF:
         table = v.theme.px(206)
-        return QRectF(v.theme.px(60), v.theme.px(HEAD + 8), self.width() - v.theme.px(120),
-                      max(self.height() - table - v.theme.px(HEAD + 52), 60.0))
+        return QRectF(
+            v.theme.px(60),
+            v.theme.px(HEAD + 8),
+            self.width() - v.theme.px(120),
+            max(self.height() - table - v.theme.px(HEAD + 66), 60.0),
+        )
 
     def _fit(self, v: View) -> Elevation:
         e = fit(v, self._area(v))
@@ -39,14 +49,23 @@ class MeasureStep(Sheet):
     def _reading(self, v: View, axle: int, side: int, name: str) -> Reading | None:
         return getattr(getattr(v.job.vehicle.axles[axle], SIDES[side]), name)  # type: ignore[no-any-return]
 
-    def _cell(self, v: View, key: str, corner: tuple[int, int], point: tuple[str, str, Quantity], at: QPointF, size: QSize,
-              figure: float) -> None:
+    def _cell(
+        self, v: View, key: str, corner: tuple[int, int], point: tuple[str, str, Quantity], at: QPointF, size: QSize, figure: float
+    ) -> None:
         axle, side = corner
         name, label, quantity = point
         reading = self._reading(v, axle, side, name)
-        self.field(key, ("vehicle", "axles", axle, SIDES[side], name), at, size,
-                   label=f"{label} {v.reader.corner(axle, side)}", quantity=quantity,
-                   value=None if reading is None else reading.value, assumed=bool(reading and reading.assumed), figure=figure)
+        self.field(
+            key,
+            ("vehicle", "axles", axle, SIDES[side], name),
+            at,
+            size,
+            label=f"{label} {v.reader.corner(axle, side)}",
+            quantity=quantity,
+            value=None if reading is None else reading.value,
+            assumed=bool(reading and reading.assumed),
+            figure=figure,
+        )
 
     def lay(self, v: View) -> None:
         t = v.theme
@@ -85,21 +104,55 @@ class MeasureStep(Sheet):
             top = hub.y() - t.px(30)
             if self._inward(axle, v) < 0:
                 x = hub.x() - hubs[axle] * e.per_m * 1.28 - t.px(106)
-            self._cell(v, f"tag hub to arch {axle}", (axle, self.side), POINTS[0], QPointF(x, top), QSize(round(t.px(78)), round(t.px(36))), 26)
-            self.text(f"tag unit {axle}", unit(Quantity.HEIGHT).sign, QPointF(x + t.px(82), top + t.px(14)), size=13, role="ink2")
+            self._cell(
+                v,
+                f"tag hub to arch {axle}",
+                (axle, self.side),
+                POINTS[0],
+                QPointF(x, top),
+                QSize(round(t.px(78)), round(t.px(36))),
+                26,
+            )
+            self.text(
+                f"tag unit {axle}",
+                unit(Quantity.HEIGHT).sign,
+                QPointF(x + t.px(82), top + t.px(14)),
+                size=13,
+                role="ink2",
+                halo=True,
+            )
             other = self._reading(v, axle, 1 - self.side, "hub_to_arch_m")
             assert other is not None
-            self.text(f"tag other {axle}", f"{SIDES[1 - self.side]} {v.reader.height(other.value)}", QPointF(x + 2, top + t.px(38)),
-                      size=12.5, role="ink2")
+            self.text(
+                f"tag other {axle}",
+                f"{SIDES[1 - self.side]} {v.reader.height(other.value)}",
+                QPointF(x + 2, top + t.px(38)),
+                size=12.5,
+                role="ink2",
+                halo=True,
+            )
             pad = e.at(info.behind_front_m.value, 0) + QPointF(0, t.px(11))
             self.text(f"pad word {axle}", "pad", pad + QPointF(-t.px(48), t.px(8)), size=13, role="ink2", anchor=RIGHT)
-            self._cell(v, f"tag pad {axle}", (axle, self.side), POINTS[3], pad - QPointF(t.px(40), -t.px(1)),
-                       QSize(round(t.px(80)), round(t.px(32))), 22)
+            self._cell(
+                v,
+                f"tag pad {axle}",
+                (axle, self.side),
+                POINTS[3],
+                pad - QPointF(t.px(40), -t.px(1)),
+                QSize(round(t.px(80)), round(t.px(32))),
+                22,
+            )
             self.text(f"pad unit {axle}", unit(Quantity.MASS).sign, pad + QPointF(t.px(46), t.px(9)), size=13, role="ink2")
         base = v.job.vehicle.axles[-1].behind_front_m
         middle = (e.at(0, 0) + e.at(base.value, 0)) / 2
-        self.text("wheelbase", f"{v.reader.height_unit(base.value)} hub to hub", middle + QPointF(0, t.px(12)), size=13.5, weight=600,
-                  anchor=MIDDLE)
+        self.text(
+            "wheelbase",
+            f"{v.reader.height_unit(base.value)} hub to hub",
+            middle + QPointF(0, t.px(12)),
+            size=13.5,
+            weight=600,
+            anchor=MIDDLE,
+        )
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT)
 
     def _table(self, v: View) -> None:
@@ -116,18 +169,40 @@ class MeasureStep(Sheet):
             x = left + n * wide
             self.caps(f"column {axle}{side}", v.reader.corner(axle, side), QPointF(x + 2, top))
             for m, point in enumerate(POINTS):
-                self._cell(v, f"{point[0]} {axle} {side}", (axle, side), point, QPointF(x, top + t.px(24 + m * 31)),
-                           QSize(round(wide - t.px(14)), round(t.px(28))), 15)
+                self._cell(
+                    v,
+                    f"{point[0]} {axle} {side}",
+                    (axle, side),
+                    point,
+                    QPointF(x, top + t.px(24 + m * 31)),
+                    QSize(round(wide - t.px(14)), round(t.px(28))),
+                    15,
+                )
                 fields.append(self.child(f"{point[0]} {axle} {side}", QPushButton))
         for m, (_, label, quantity) in enumerate(POINTS):
-            self.text(f"row {m}", f"{m + 1}  {label}", QPointF(t.px(16), top + t.px(29 + m * 31)), size=14,
-                      unit=v.reader.preset.unit(quantity).sign)
-        for before, after in zip(fields, fields[1:], strict=False):
+            self.text(
+                f"row {m}",
+                f"{m + 1}  {label}",
+                QPointF(t.px(16), top + t.px(29 + m * 31)),
+                size=14,
+                unit=v.reader.preset.unit(quantity).sign,
+            )
+        for before, after in pairwise(fields):
             self.setTabOrder(before, after)
-        self.text("any unit", 'Any unit, anywhere: 10 1/8   10-1/8"   257mm   1400 lb.   Tab walks round, Esc leaves as it was.',
-                  QPointF(t.px(16), top + t.px(152)), size=12.5, role="ink2")
-        self.text("pads caution", "Level pads, bar links off, bounced and rolled. Stands under the frame before anyone goes below.",
-                  QPointF(t.px(16), top + t.px(171)), size=12.5, role="ink2")
+        self.text(
+            "any unit",
+            'Any unit, anywhere: 10 1/8   10-1/8"   257mm   1400 lb.   Tab walks round, Esc leaves as it was.',
+            QPointF(t.px(16), top + t.px(152)),
+            size=12.5,
+            role="ink2",
+        )
+        self.text(
+            "pads caution",
+            "Level pads, bar links off, bounced and rolled. Stands under the frame before anyone goes below.",
+            QPointF(t.px(16), top + t.px(171)),
+            size=12.5,
+            role="ink2",
+        )
 
     def draw(self, p: QPainter, v: View) -> None:
         t, e = v.theme, self._fit(v)
@@ -150,6 +225,7 @@ class MeasureStep(Sheet):
                 p.drawLine(QLineF(hub.x(), y, x + 4 * inward, y))
             dimension(p, t, QPointF(x, top.y()), QPointF(x, hub.y()))
             p.setPen(pen(t, "ink", 1.25))
+            p.setBrush(t.colour("sheet"))
             p.drawRect(QRectF(hub.x() - 46, e.ground + 1, 92, 5))
         scale_bar(p, v, e, self.width() - t.px(16), t.px(HEAD + 36))
         draw_rule(p, v, self.height() - t.px(206), self.width())

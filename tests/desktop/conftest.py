@@ -1,0 +1,39 @@
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QSettings
+from pytestqt.qtbot import QtBot
+
+from isostat.desktop.theme import FAMILY, load_fonts
+from isostat.desktop.window import MainWindow
+from isostat.job.demos import demo
+from isostat.job.schema import Job
+
+Opener = Callable[..., MainWindow]
+
+
+@pytest.fixture
+def open_window(qtbot: QtBot, qapp, tmp_path: Path) -> Iterator[Opener]:  # type: ignore[no-untyped-def]
+    load_fonts()
+    font = qapp.font()
+    font.setFamily(FAMILY)
+    qapp.setFont(font)
+    opened = []
+
+    def make(job: Job | None = None, path: Path | None = None) -> MainWindow:
+        settings = QSettings(str(tmp_path / "settings.ini"), QSettings.Format.IniFormat)
+        window = MainWindow(job or demo("hive-hauler"), path, settings)
+        with qtbot.waitActive(window):
+            window.show()
+            window.activateWindow()
+        opened.append(window)
+        return window
+
+    yield make
+    for window in opened:
+        window.document.undo.setClean()
+        window.close()
+        window.deleteLater()

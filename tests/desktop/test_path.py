@@ -1,0 +1,265 @@
+"""The real window, driven as a tuner would: typing, dragging, keys, undo, save, reopen."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import numpy as np
+import pytest
+from PyQt6.QtCore import QEvent, QMimeData, QPoint, QPointF, Qt, QUrl
+from PyQt6.QtGui import QDropEvent, QMouseEvent
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QWidget
+from pytestqt.qtbot import QtBot
+
+from isostat.assess.explain import Shown
+from isostat.core.findings.judgement import Step
+from isostat.desktop.pieces.findings import FixButton
+from isostat.desktop.pieces.sheet import Number, QuantityField
+from isostat.desktop.window import MainWindow
+from isostat.job.demos import demo
+from isostat.job.files import read_job, save_job
+
+
+def field(window: MainWindow, name: str) -> QuantityField:
+    found = window.sheets[window.step].findChild(QuantityField, name)
+    assert found is not None, name
+    return found
+
+
+def type_into(qtbot: QtBot, window: MainWindow, name: str, text: str) -> None:
+    where = field(window, name)
+    where.setFocus()
+    where.selectAll()
+    qtbot.keyClicks(where, text)
+    qtbot.keyClick(where, Qt.Key.Key_Return)
+
+
+def drag(widget: QWidget, by: QPoint) -> None:
+    start = widget.rect().center()
+    QTest.mousePress(widget, Qt.MouseButton.LeftButton, pos=start)
+    for share in (0.3, 0.6, 1.0):
+        inside = widget.mapFromGlobal(drag_from(widget, start) + QPoint(round(by.x() * share), round(by.y() * share)))
+        QTest.mouseMove(widget, inside)
+        _move(widget, inside)
+    QTest.mouseRelease(widget, Qt.MouseButton.LeftButton, pos=widget.rect().center())
+    del widget._drag_from  # type: ignore[attr-defined]
+
+
+def drag_from(widget: QWidget, start: QPoint) -> QPoint:
+    if not hasattr(widget, "_drag_from"):
+        widget._drag_from = widget.mapToGlobal(start)  # type: ignore[attr-defined]
+    return widget._drag_from  # type: ignore[attr-defined,no-any-return]
+
+
+def _move(widget: QWidget, inside: QPoint) -> None:
+    """QTest.mouseMove holds no button; a drag does."""
+    at = QPointF(inside)
+    widget.mouseMoveEvent(
+        QMouseEvent(
+            QEvent.Type.MouseMove,
+            at,
+            QPointF(widget.mapToGlobal(inside)),
+            Qt.MouseButton.NoButton,
+            Qt.MouseButton.LeftButton,
+            Qt.KeyboardModifier.NoModifier,
+        )
+    )
+
+
+def test_the_whole_path_from_weights_to_travel_then_undo_save_and_reopen(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    before = window.document.job
+
+    type_into(qtbot, window, "tag hub to arch 0", "19 1/4 in")
+    assert window.document.job.vehicle.axles[0].left.hub_to_arch_m.value == pytest.approx(0.48895)
+    assert window.document.job.vehicle.axles[0].left.hub_to_arch_m.typed == "19 1/4 in"
+    type_into(qtbot, window, "pad_kg 0 1", "1240 lb")
+    assert window.document.job.vehicle.axles[0].right.pad_kg.value == pytest.approx(562.455, abs=0.01)
+
+    window.go(Step.LOAD)
+    disc = window.sheets[Step.LOAD].findChild(QWidget, "disc 7")
+    assert disc is not None
+    place = window.document.job.items[7].behind_front_m.value
+    drag(disc, QPoint(-60, 0))
+    moved = window.document.job.items[7].behind_front_m.value
+    assert moved < place - 0.2
+    assert window.document.undo.undoText() == "move Water"
+    disc.setFocus()
+    qtbot.keyClick(disc, Qt.Key.Key_Right, Qt.KeyboardModifier.ShiftModifier)
+    assert window.document.job.items[7].behind_front_m.value == pytest.approx(moved + 0.1)
+    type_into(qtbot, window, "share 7 4", "60")
+    assert window.document.job.cases[4].carried[-1].share.value == pytest.approx(0.5)
+
+    window.go(Step.STANCE)
+    type_into(qtbot, window, "front lift", "45")
+    grip = window.sheets[Step.STANCE].findChild(QWidget, "grip 1")
+    assert grip is not None
+    lift = window.document.job.target.rear_lift_m.value
+    drag(grip, QPoint(0, -12))
+    assert window.document.job.target.rear_lift_m.value > lift + 0.02
+    window.show_case(4)
+    a = window.document.assessment
+    assert np.abs(a.proposed.hub_to_arch_m[..., 4] - a.target_m).max() < 0.002
+
+    window.go(Step.SPRING)
+    type_into(qtbot, window, "try rate", "90")
+    type_into(qtbot, window, "try free", "400")
+    tried = window.document.job.proposal.axles[0]
+    assert (tried.left.rate_n_per_m.value, tried.right.free_length_m.value) == (90_000.0, 0.4)  # type: ignore[union-attr]
+    rate_grip = window.sheets[Step.SPRING].findChild(QWidget, "grip rate")
+    assert rate_grip is not None
+    drag(rate_grip, QPoint(0, -20))
+    assert window.document.job.proposal.axles[0].left.rate_n_per_m.value > 92_000  # type: ignore[union-attr]
+
+    window.go(Step.TRAVEL)
+    stop = window.sheets[Step.TRAVEL].findChild(QWidget, "stop 10")
+    assert stop is not None
+    drag(stop, QPoint(0, 14))
+    assert window.document.job.proposal.axles[1].stop.spacer_m.value > 0.004  # type: ignore[union-attr]
+
+    after, place_on_disc = window.document.job, tmp_path / "hive.json"
+    assert window.save_to(place_on_disc)
+    assert read_job(place_on_disc) == after
+    steps = window.document.undo.count()
+    assert steps == 11, "a drag is one step"
+    for _ in range(steps):
+        qtbot.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert window.document.undo.index() == 0
+    assert window.document.job == before
+    for _ in range(steps):
+        qtbot.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier)
+    assert window.document.job == after
+    again = open_window(read_job(place_on_disc), place_on_disc)
+    assert again.document.job == after
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("abc", "“abc” is not a number"),
+        ("0,125", "may mean 0.125 or 0125"),
+        ("9000", "out of range; accepted is 0 mm to 3000 mm"),
+        ("12 kg", "no height unit"),
+        ("-5", "out of range"),
+    ],
+)
+def test_a_wrong_input_is_refused_in_place_and_the_last_good_value_stays(open_window, qtbot: QtBot, text: str, words: str) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    job = window.document.job
+    type_into(qtbot, window, "hub_to_arch_m 1 0", text)
+    said = window.statusBar().currentMessage()
+    assert words in said and "Hub to arch rear left" in said
+    assert window.document.job is job
+    assert field(window, "hub_to_arch_m 1 0").text() == text  # what was typed is kept to be mended
+    qtbot.keyClick(field(window, "hub_to_arch_m 1 0"), Qt.Key.Key_Escape)
+    type_into(qtbot, window, "hub_to_arch_m 1 0", "470")
+    assert window.document.job.vehicle.axles[1].left.hub_to_arch_m.value == 0.47
+    assert not window.statusBar().currentMessage()
+
+
+def test_tab_walks_round_and_keys_reach_steps_cases_units_and_theme(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.activateWindow()
+    first = field(window, "hub_to_arch_m 0 0")
+    first.setFocus()
+    walk = []
+    for _ in range(16):
+        here = window.focusWidget()
+        assert here is not None
+        walk.append(here.objectName())
+        qtbot.keyClick(here, Qt.Key.Key_Tab)
+    corners = [name.split(" ", 1)[1] for name in walk]
+    assert corners == ["0 0"] * 4 + ["0 1"] * 4 + ["1 1"] * 4 + ["1 0"] * 4
+    case = window.case
+    qtbot.keyClick(window, Qt.Key.Key_PageDown)
+    assert window.case == (case + 1) % 5
+    for n, step in enumerate(Step):
+        qtbot.keyClick(window, Qt.Key(Qt.Key.Key_1 + n), Qt.KeyboardModifier.ControlModifier)
+        assert window.step is step
+    window.use_units("in lb lb/in psi")
+    assert "in" in window.strip.findChild(Number, "front left height").text()
+    qtbot.keyClick(window, Qt.Key.Key_D, Qt.KeyboardModifier.ControlModifier)
+    assert window.theme.name == "dark"
+
+
+def test_a_click_on_a_number_shows_its_working_and_a_fix_can_be_taken_and_undone(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(Step.TRAVEL)
+    number = window.strip.findChild(Number, "rear left frequency")
+    assert number is not None
+    qtbot.mouseClick(number, Qt.MouseButton.LeftButton)
+    assert window.working.picked == Shown("frequency", 1, 0, window.case)
+    assert "k" in window.working.findChild(QWidget, "formula").text()
+    fix = next(b for b in window.findings.findChildren(FixButton) if b.isVisible())
+    title = fix.text().splitlines()[0]
+    before = window.document.judgements
+    qtbot.mouseClick(fix, Qt.MouseButton.LeftButton)
+    assert len(window.document.judgements) < len(before)
+    assert title.startswith(window.document.undo.undoText()[:10])
+    window.document.undo.undo()
+    assert window.document.judgements == before
+
+
+def test_a_dropped_file_opens_and_a_broken_one_is_refused_in_words(open_window, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    job = window.document.job
+
+    def drop(path: Path) -> None:
+        data = QMimeData()
+        data.setUrls([QUrl.fromLocalFile(str(path))])
+        window.dropEvent(
+            QDropEvent(QPointF(5, 5), Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier)
+        )
+
+    (tmp_path / "bad.json").write_text("{")
+    drop(tmp_path / "bad.json")
+    assert "bad.json is not opened. Line 1" in window.statusBar().currentMessage()
+    assert window.document.job is job
+    save_job(demo("hive-hauler").model_copy(update={"title": "Dropped"}), tmp_path / "good.json")
+    drop(tmp_path / "good.json")
+    assert window.document.job.title == "Dropped"
+    assert window._recent() == [str(tmp_path / "good.json")]
+    assert not window.save_to(tmp_path / "nowhere" / "x.json")
+    assert "is not saved" in window.statusBar().currentMessage()
+
+
+def test_a_new_job_is_whole_and_every_value_is_marked_assumed(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    qtbot.keyClick(window, Qt.Key.Key_N, Qt.KeyboardModifier.ControlModifier)
+    assert window.document.job.title == "New job"
+    for name in ("pad_kg 0 0", "hub_to_arch_m 1 1"):
+        assert field(window, name).text().startswith("≈")
+    for step in Step:
+        window.go(step)
+    assert all(n.text().startswith("≈") for n in window.strip.findChildren(Number) if n.objectName().endswith(("load", "height")))
+
+
+def test_holding_space_shows_the_other_cases_and_letting_go_hides_them(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(Step.STANCE)
+    window.setFocus()
+    qtbot.keyPress(window, Qt.Key.Key_Space)
+    assert window.ghosts
+    qtbot.keyRelease(window, Qt.Key.Key_Space)
+    assert not window.ghosts
+
+
+def test_drawn_lengths_are_to_the_stated_scale(open_window) -> None:  # type: ignore[no-untyped-def]
+    """Hub to hub, arch and event distances on the sheets are the metres they claim."""
+    window = open_window()
+    window.go(Step.STANCE)
+    window.show_case(4)
+    v, sheet = window.view(), window.sheets[Step.STANCE]
+    e = sheet._fit(v)
+    assert e.at(3.18, 0).x() - e.at(0, 0).x() == pytest.approx(3.18 * e.per_m)
+    grips = [sheet.findChild(QWidget, f"grip {n}").geometry().center() for n in (0, 1)]
+    assert abs(grips[1].x() - grips[0].x() - 3.18 * e.per_m) <= 2
+    window.go(Step.TRAVEL)
+    travel = window.sheets[Step.TRAVEL]
+    top, foot, low, high = travel._span(v)
+    per_m = (foot - top) / (high - low)
+    tabs = {n: travel.findChild(QWidget, f"stop {n}").geometry().center().y() for n in ("00", "10")}
+    events = v.a.proposed.events
+    heights = [v.a.baseline_m[i, 0] - next(x.travel_m for x in events[i][0] if x.name == "stop touched") for i in (0, 1)]
+    assert abs((tabs["10"] - tabs["00"]) - (heights[1] - heights[0]) * per_m) <= 2
