@@ -8,7 +8,17 @@ from pathlib import Path
 
 from PyQt6.QtCore import QEvent, QObject, QRect, QSettings, Qt
 from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QKeySequence, QResizeEvent
-from PyQt6.QtWidgets import QApplication, QComboBox, QFileDialog, QLineEdit, QMainWindow, QMessageBox, QStackedWidget, QWidget
+from PyQt6.QtWidgets import (
+    QApplication,
+    QComboBox,
+    QFileDialog,
+    QLineEdit,
+    QMainWindow,
+    QMenu,
+    QMessageBox,
+    QStackedWidget,
+    QWidget,
+)
 
 from isostat.assess.explain import Shown
 from isostat.assess.fixes import Fix
