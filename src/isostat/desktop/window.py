@@ -41,7 +41,8 @@ from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 
 TOP, STEPS_WIDE, SIDE_WIDE, STRIP = 46, 172, 264, 116
-FOLDED_STEPS = 56
+FOLDED_STEPS, RAIL = 56, 34
+NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a rail
 TEXT_SIZES = (1.0, 1.25, 1.5)
 RECENT = 6
 
@@ -171,28 +172,29 @@ class MainWindow(QMainWindow):
         self.steps.say_last(d.undo.undoText(), saved)
 
     def _arrange(self) -> None:
-        """The frame: folded where the text is large."""
+        """The frame: findings fold where it is narrow for the text, steps too where the text is large."""
         t, w, h = self.theme, self.frame.width(), self.frame.height()
-        folded = t.scale > 1.0 and w < 1280 * t.scale
+        narrow = w < NARROW * t.scale
+        folded = narrow and t.scale > 1.0
         top, strip = round(t.px(TOP)), round(t.px(STRIP))
         left = round(t.px(FOLDED_STEPS if folded else STEPS_WIDE))
         side = round(t.px(SIDE_WIDE))
-        rail = 34 if folded else side
+        rail = RAIL if narrow else side
         middle = h - top - strip
         self.top.setGeometry(0, 0, w, top)
         self.steps.setGeometry(0, top, left, middle)
         self.strip.setGeometry(0, h - strip, w, strip)
         self.stack.setGeometry(left, top, w - left - rail, middle)
-        self.rail.setVisible(folded)
-        self.rail.setGeometry(w - 34, top, 34, middle)
-        seen = not folded or self.findings_open
-        area = QRect(w - side - (34 if folded else 0), top, side, middle)
+        self.rail.setVisible(narrow)
+        self.rail.setGeometry(w - RAIL, top, RAIL, middle)
+        seen = not narrow or self.findings_open
+        area = QRect(w - side - (RAIL if narrow else 0), top, side, middle)
         working = min(round(t.px(216)), middle // 2)
         self.findings.setVisible(seen)
         self.working.setVisible(seen)
         self.findings.setGeometry(area.x(), area.y(), area.width(), middle - working)
         self.working.setGeometry(area.x(), area.bottom() + 1 - working, area.width(), working)
-        if folded and seen:
+        if narrow and seen:
             self.findings.raise_()
             self.working.raise_()
 

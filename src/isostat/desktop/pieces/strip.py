@@ -45,7 +45,7 @@ class CornerStrip(Sheet):
         for axle, side, x, width in self._cells(v):
             at, key = (axle, side, v.case), f"{v.reader.corner(axle, side)} "
             bump, droop = float(s.bump_left_m[at]), float(s.droop_left_m[at])
-            left, roomy = x + t.px(126), width >= t.px(300)
+            left = x + t.px(126)
             name = f"{v.job.vehicle.axles[axle].name} {('left', 'right')[side]}"
             self.caps(key + "name", name, QPointF(left, t.px(7)))
             if not s.stands[v.case]:
@@ -55,7 +55,8 @@ class CornerStrip(Sheet):
                 self._travel(v, key, x, (axle, side), bump, droop)
             load = v.number(Shown("load", *at, v.found), number(float(s.pad_kg[at]), Quantity.MASS, v.reader.preset))
             height = v.number(Shown("height", *at, v.found), v.reader.height(float(s.hub_to_arch_m[at])))
-            figure = 34 if roomy and len(load + height) < 9 else 24
+            room = (width - t.px(126)) * 0.47 - t.px(26)
+            figure = next((f for f in (34, 26, 20) if max(self.text_width(text, f, 600) for text in (load, height)) < room), 16)
             units = v.reader.preset
             self.text(
                 key + "load",
@@ -89,6 +90,9 @@ class CornerStrip(Sheet):
                 shown=Shown("frequency", *at, v.found),
             )
             words, inside = self._verdict(v, axle, side)
+            if self.text_width(words, 13, 600) > x + width - second - 6:
+                words = words.split(" of ")[0].split(" when ")[0]
+                words = f"{words} wanted" if words.isdigit() else words
             self.text(key + "verdict", words, QPointF(second, t.px(87)), size=13, weight=600, role="ink" if inside else "ochre")
             worst = self._worst(v, axle, side)
             if worst is not None:
@@ -109,18 +113,10 @@ class CornerStrip(Sheet):
         for name, value, middle in (("bump", bump, (BAR_TOP + y) / 2), ("droop", droop, (y + BAR_TOP + BAR_HEIGHT) / 2)):
             top = max(min(middle - 17, 74.0), 4.0) * t.scale
             text = v.number(Shown(f"{name} left", *at), v.reader.height(value))
-            self.text(
-                key + name,
-                text,
-                QPointF(x + t.px(52), top),
-                size=19 if len(text) < 6 else 14,
-                weight=600,
-                unit=name,
-                shown=Shown(f"{name} left", *at),
-            )
-            self.text(
-                key + name + " share", f"{value / whole * 100:.0f} %", QPointF(x + t.px(52), top + t.px(22)), size=12.5, role="ink2"
-            )
+            figure = next((f for f in (19, 15) if self.text_width(text, f, 600) < t.px(66)), 12.5)
+            self.text(key + name, text, QPointF(x + t.px(52), top), size=figure, weight=600, shown=Shown(f"{name} left", *at))
+            caption = f"{name} {value / whole * 100:.0f} %"
+            self.text(key + name + " share", caption, QPointF(x + t.px(52), top + t.px(22)), size=12.5, role="ink2")
 
     def _verdict(self, v: View, axle: int, side: int) -> tuple[str, bool]:
         height = float(self._standing(v).hub_to_arch_m[axle, side, v.case])
@@ -161,7 +157,9 @@ class CornerStrip(Sheet):
     def _bar(self, p: QPainter, v: View, axle: int, side: int, x: float) -> None:
         s, t, corner = v.a.proposed, v.theme, (axle, side)
         p.save()
-        p.scale(1.0, t.scale)
+        p.translate(x, 0)
+        p.scale(t.scale, t.scale)
+        x = 0.0
         events = s.events[axle][side]
         top = self._y(v, corner, travel_of(events, "metal") or 0.0)
         foot = self._y(v, corner, travel_of(events, "shock topped") or 0.0)

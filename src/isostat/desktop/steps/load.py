@@ -94,7 +94,7 @@ class LoadStep(Sheet):
         self.picked = 0
 
     def _table_height(self, v: View) -> float:
-        return v.theme.px(min(58 + 21 * len(v.job.items), 260))
+        return v.theme.px(min(max(58 + 21 * len(v.job.items), 170), 260))
 
     def _frame(self, v: View) -> tuple[float, float, float]:
         """Scale in px a metre, x of the front hub, y of the middle line."""
@@ -215,7 +215,8 @@ class LoadStep(Sheet):
                 hand = limit - kg
                 role = "brick" if hand < 0 else ("ochre" if hand < 0.05 * limit else "ink")
                 side = "in hand" if hand >= 0 else "over"
-                words = f"{v.reader.mass(abs(hand))} {side} of {number(limit, Quantity.MASS, v.reader.preset)}"
+                plate = f" of {number(limit, Quantity.MASS, v.reader.preset)}"
+                words = f"{number(abs(hand), Quantity.MASS, v.reader.preset)} {side}{plate if self._split() > t.px(330) else ''}"
                 self.text(f"axle hand {n}", words, QPointF(t.px(196), y + t.px(8)), size=13, weight=600, role=role)
                 self._bars.append((y + t.px(28), kg, limit))
         if not v.a.proposed.stands[v.case]:

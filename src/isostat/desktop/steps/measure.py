@@ -89,11 +89,6 @@ class MeasureStep(Sheet):
         self.side = side
         self._relay()
 
-    def _inward(self, axle: int, v: View) -> int:
-        """Which way on the sheet the middle of the vehicle lies from an axle: +1 right, −1 left."""
-        last = axle == len(v.job.vehicle.axles) - 1
-        return -1 if last != (self.side == 1) else 1
-
     def _tags(self, v: View) -> None:
         t, e = v.theme, self._fit(v)
         unit = v.reader.preset.unit
@@ -102,8 +97,6 @@ class MeasureStep(Sheet):
             hub = e.at(info.behind_front_m.value, hubs[axle])
             x = hub.x() + hubs[axle] * e.per_m * 1.28
             top = hub.y() - t.px(30)
-            if self._inward(axle, v) < 0:
-                x = hub.x() - hubs[axle] * e.per_m * 1.28 - t.px(106)
             self._cell(
                 v,
                 f"tag hub to arch {axle}",
@@ -218,11 +211,10 @@ class MeasureStep(Sheet):
             reading = self._reading(v, axle, self.side, "hub_to_arch_m")
             assert reading is not None
             top = hub - QPointF(0, reading.value * e.per_m)
-            inward = self._inward(axle, v)
-            x = hub.x() + inward * hubs[axle] * e.per_m * 1.22
+            x = hub.x() + hubs[axle] * e.per_m * 1.22
             p.setPen(pen(t, "ink", 0.8))
             for y in (hub.y(), top.y()):
-                p.drawLine(QLineF(hub.x(), y, x + 4 * inward, y))
+                p.drawLine(QLineF(hub.x(), y, x + 4, y))
             dimension(p, t, QPointF(x, top.y()), QPointF(x, hub.y()))
             p.setPen(pen(t, "ink", 1.25))
             p.setBrush(t.colour("sheet"))

@@ -211,7 +211,9 @@ class SpringStep(Sheet):
             role="ink2",
             shown=wheel,
         )
-        y = box.bottom() + t.px(40)
+        standing = int(s.stands.sum())
+        x = self._point(v, float(v.a.target_travel_m[self.axle, 0]), 0).x() + t.px(14)
+        y = area.bottom() - t.px(17) * standing - 4
         for case in range(v.a.cases):
             if not s.stands[case]:
                 continue
@@ -219,7 +221,13 @@ class SpringStep(Sheet):
             kg = number(float(s.rest.force_n[self.axle, 0, case]) / GRAVITY, Quantity.MASS, v.reader.preset)
             text = f"{v.reader.height(float(s.hub_to_arch_m[self.axle, 0, case]))}   {kg}   {v.reader.case(case)}"
             self.text(
-                f"dot {case}", text, QPointF(x + t.px(16), y), size=13, weight=600 if here else 400, role="ink" if here else "ink2"
+                f"dot {case}",
+                text,
+                QPointF(x + t.px(16), y),
+                size=13,
+                halo=True,
+                weight=600 if here else 400,
+                role="ink" if here else "ink2",
             )
             y += t.px(17)
         target = self._point(v, float(v.a.target_travel_m[self.axle, 0]), 0)

@@ -111,7 +111,7 @@ class StanceStep(Sheet):
             hub = e.at(-v.a.axles[axle].x_m, hubs[axle])
             mean = float(s.hub_to_arch_m[axle, :, v.case].mean())
             target = float(v.a.target_m[axle].mean())
-            x = hub.x() + (t.px(70) if axle < count - 1 else -t.px(170))
+            x = hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(16)
             top = hub.y() - t.px(52)
             text = v.number(Shown("height", axle, 0, v.case), v.reader.height(mean))
             self.text(
@@ -296,7 +296,7 @@ class StanceStep(Sheet):
         for axle in range(count):
             hub = e.at(-v.a.axles[axle].x_m, hubs[axle])
             arch = e.at(-v.a.axles[axle].x_m, hubs[axle] + float(s.hub_to_arch_m[axle, :, v.case].mean()))
-            x = hub.x() + (1 if axle < count - 1 else -1) * t.px(60)
+            x = hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(6)
             p.setPen(pen(t, "ink", 0.8))
             for y in (hub.y(), arch.y()):
                 p.drawLine(QLineF(hub.x(), y, x, y))

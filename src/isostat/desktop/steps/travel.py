@@ -19,7 +19,11 @@ from isostat.units.unit import Quantity
 
 LANE = 24.0
 PITCH = 16.0
-SHORT = {"shock bottomed": "shock end", "shock topped": "topped", "stop touched": "touched"}
+SHORT = {
+    "shock bottomed": ("shock end", "end"), "shock topped": ("topped", "top"), "stop touched": ("stop touched", "touched", "stop"),
+    "stop flat": ("stop flat", "flat"), "coil loose": ("coil loose", "loose"), "coil solid": ("coil solid", "solid"),
+    "metal": ("metal",),
+}  # fmt: skip
 
 
 class TravelStep(Sheet):
@@ -31,14 +35,25 @@ class TravelStep(Sheet):
 
     def _columns(self, v: View) -> list[tuple[int, int, float]]:
         count = 2 * len(v.a.axles)
-        left = v.theme.px(40)
+        left = v.theme.px(48)
         wide = (self.width() - left) / count
-        return [(n // 2, n % 2, left + n * wide + v.theme.px(56)) for n in range(count)]
+        return [(n // 2, n % 2, left + n * wide + self._lane(v)) for n in range(count)]
 
     def _right(self, v: View, x: float) -> float:
         """Where the distances of a column end."""
-        wide = (self.width() - v.theme.px(40)) / (2 * len(v.a.axles))
-        return x - v.theme.px(56) + min(wide - v.theme.px(8), v.theme.px(230))
+        wide = (self.width() - v.theme.px(48)) / (2 * len(v.a.axles))
+        return x - self._lane(v) + min(wide - v.theme.px(8), v.theme.px(230))
+
+    def _lane(self, v: View) -> float:
+        """Room at the left of a column for its ride heights; inch fractions want more."""
+        return v.theme.px(78 if v.reader.preset.height.fractional else 50)
+
+    def _label(self, event: TravelEvent, height: str, room: float) -> str:
+        """The reading with the longest name that has room."""
+        for name in SHORT.get(event.name, (event.name,)):
+            if self.text_width(f"{height} {name}", 13, 600) <= room:
+                return f"{height} {name}"
+        return height
 
     def _span(self, v: View) -> tuple[float, float, float, float]:
         """Top and foot of the columns in px; shortest and longest hub to arch shown in m."""
@@ -102,30 +117,31 @@ class TravelStep(Sheet):
                 anchor=MIDDLE,
             )
             wrong, ride = self._wrong(v, axle, side), float(s.rest.travel_m[axle, side, v.case])
-            gap_to = x + LANE + t.px(16)
+            gap_to = x + LANE + t.px(15)
             for event, _, at in self._events(v, axle, side):
                 bad = wrong.get(event.name)
                 role = "ink" if bad is None else ("ochre" if bad.in_order else "brick")
                 away = v.reader.height(abs(event.travel_m - ride))
                 strong = event.name in ("stop flat", "stop touched", "shock topped") or bad is not None
-                self.text(
-                    key + event.name,
-                    f"{v.reader.height(self._height(v, axle, side, event.travel_m))} {SHORT.get(event.name, event.name)}",
-                    QPointF(gap_to, at - t.px(9)),
-                    size=13,
-                    weight=600 if strong else 400,
-                    role=role,
-                )
-                self.text(
-                    key + event.name + " away", away, QPointF(self._right(v, x), at - t.px(9)), size=12.5, role="ink2", anchor=RIGHT
-                )
+                height = v.reader.height(self._height(v, axle, side, event.travel_m))
+                right = self._right(v, x)
+                far = self.text_width(away, 12.5) + t.px(8)
+                label = self._label(event, height, right - gap_to - far)
+                crowded = label == height
+                label = self._label(event, height, right - gap_to) if crowded else label
+                place = QPointF(gap_to, at - t.px(9))
+                self.text(key + event.name, label, place, size=13, weight=600 if strong else 400, role=role)
+                if not crowded:
+                    self.text(key + event.name + " away", away, QPointF(right, at - t.px(9)), size=12.5, role="ink2", anchor=RIGHT)
             for case, _, at in self._cases(v, axle, side):
                 here = case == v.case
+                if not here and v.reader.preset.height.fractional:
+                    continue
                 self.text(
                     f"{key}case {case}",
                     v.reader.height(float(s.hub_to_arch_m[axle, side, case])),
-                    QPointF(x - t.px(24), at - t.px(12 if here else 9)),
-                    size=17 if here else 13,
+                    QPointF(x - t.px(22), at - t.px(12 if here else 9)),
+                    size=(13 if v.reader.preset.height.fractional else 17) if here else 13,
                     weight=600 if here else 400,
                     role="ink" if here else "ink2",
                     anchor=RIGHT,
