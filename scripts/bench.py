@@ -1,0 +1,173 @@
+"""Prints each row of the speed table with its target beside it."""
+
+from __future__ import annotations
+
+import os
+import resource
+import statistics
+import subprocess
+import sys
+import time
+from pathlib import Path
+
+import numpy as np
+
+sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
+
+from isostat.core.elements.bank import Bank
+from isostat.core.elements.coil import Coil
+from isostat.core.elements.ends import Metal, ShockEnds
+from isostat.core.elements.law import SumLaw
+from isostat.core.elements.stop import BumpStop
+from isostat.core.limits import GRAVITY
+from isostat.core.vehicle.equilibrium import solve_equilibrium
+from isostat.core.vehicle.layout import SIDES, Layout, row
+from isostat.core.vehicle.platform import Platform
+from isostat.core.vehicle.statics import weight_of
+from tests.core.test_equilibrium import by_scipy
+
+MANY, CHECKED = 10_000, 200
+
+
+def say(what: str, value: str, target: str) -> None:
+    print(f"{what:<58}{value:>16}   target {target}")
+
+
+def many_vehicles(rng: np.random.Generator) -> tuple[Platform, Bank]:
+    """Ten thousand different vehicles: springs, ratios, places, loads; independent front, solid rear."""
+    coils = [Coil(k, 0.30) for k in np.linspace(25e3, 110e3, 64)]
+    ends = [SumLaw(((BumpStop(60e3, flat), -gap), (ShockEnds(), droop), (Metal(), -gap - flat - 0.02)))
+            for gap in (0.02, 0.035, 0.05, 0.065) for flat in (0.025, 0.035) for droop in (0.06, 0.09)]
+    bank = Bank([*coils, *ends])
+    b = MANY
+    axle_x = np.array([np.zeros(b), -rng.uniform(2.4, 3.6, b)])
+    half = rng.uniform(0.70, 0.85, (2, b))
+    place = rng.uniform(0.5, 0.9, (2, b))
+    rows = np.empty((2, 4, 2, b))
+    for s, side in enumerate(SIDES):
+        for part in (s, 2 + s):
+            rows[0, part] = row(Layout.INDEPENDENT, side, 1.0)[:, None]
+            for n in range(b):
+                rows[1, part, :, n] = row(Layout.SOLID, side, place[1, n])
+    load = rng.uniform(420, 700, (2, 2, b))
+    unsprung = np.broadcast_to(np.array([45.0, 70.0])[:, None, None], (2, 2, b))
+    tyre = rng.uniform(180e3, 320e3, (2, 1, b)) * np.ones((1, 2, 1))
+    ratio = np.ones((2, 4, b))
+    ratio[0, :2] = rng.uniform(0.55, 0.95, b)
+    law = np.empty((2, 4, b), dtype=np.int64)
+    law[:, :2] = rng.integers(0, 64, (2, 1, b))
+    law[:, 2:] = 64 + rng.integers(0, len(ends), (2, 1, b))
+    rates = np.array([c.rate_n_per_m for c in coils])[law[:, :2]]
+    held = (load - unsprung) * GRAVITY
+    offset = np.zeros((2, 4, b))
+    offset[:, :2] = held / ratio[:, :2] / rates
+    extra_kg, ex, ey = rng.uniform(0, 900, b), -rng.uniform(0.3, 3.4, b), rng.uniform(-0.35, 0.35, b)
+    air = rng.random(b) < 0.02
+    ground = np.zeros((2, 2, b))
+    ground[1, 0, air] = -0.4
+    y = np.stack([half, -half], axis=1)
+    x = np.broadcast_to(axle_x[:, None], y.shape)
+    weight = np.stack([weight_of(np.append((load - unsprung)[..., n].ravel(), extra_kg[n]), np.append(x[..., n].ravel(), ex[n]),
+                                 np.append(y[..., n].ravel(), ey[n])) for n in range(b)], axis=1)
+    return Platform(axle_x_m=axle_x, half_track_m=half, tyre_rate=tyre, tyre_squash_m=load * GRAVITY / tyre,
+                    unsprung_n=unsprung * GRAVITY, ground_m=ground, weight=weight, bar_rate=rng.uniform(0, 30e3, (2, b)),
+                    row=rows, ratio=ratio, offset_m=offset, scale=np.ones((2, 4, b)), law=law), bank
+
+
+def equilibrium() -> None:
+    platform, bank = many_vehicles(np.random.default_rng(7))
+    started = time.perf_counter()
+    nodes = len(bank.tables.force)
+    say("bank of 80 laws built once", f"{(time.perf_counter() - started) * 1e3:.1f} ms", f"on its own line ({nodes} nodes)")
+    best, rest = np.inf, None
+    for _ in range(7):
+        started = time.perf_counter()
+        rest = solve_equilibrium(platform, bank, tolerance_n=0.5)
+        best = min(best, time.perf_counter() - started)
+    assert rest is not None
+    each = best / MANY * 1e6
+    gaps = np.array([law.parts[0][1] if isinstance(law, SumLaw) else 0.0 for law in bank.laws])
+    touching = ((rest.travel_m + gaps[platform.law[:, 2:]]) > 0).any(axis=(0, 1)).mean()
+    air = (rest.pad_n <= 0).any(axis=(0, 1)).mean()
+    say("equilibrium, 10 000 different vehicles, each", f"{each:.2f} µs", "at most 5 µs")
+    say("  of them on a stop, with a wheel in the air", f"{touching * 100:.0f} %, {air * 100:.1f} %", "20 %, 2 %")
+    say("  largest force out of balance", f"{rest.residual_n.max():.2g} N", f"1 N, {int((~rest.converged).sum())} not converged")
+    say("  evaluations, median and most", f"{np.median(rest.passes):.0f}, {rest.passes.max()}", "")
+    picked = np.random.default_rng(3).choice(MANY, CHECKED, replace=False)
+    spent, worst = 0.0, 0.0
+    exact = solve_equilibrium(platform.take(picked), bank, exact=True, tolerance_n=1e-3)
+    for k, n in enumerate(picked):
+        one = platform.take(np.array([n]))
+        near = np.concatenate([rest.pose[:, n], rest.wheel_m[..., n].ravel()])
+        started = time.perf_counter()
+        found = by_scipy(one, bank, near)
+        spent += time.perf_counter() - started
+        worst = max(worst, float(np.abs(found - np.concatenate([exact.pose[:, k], exact.wheel_m[..., k].ravel()])).max()))
+    say("  200 of them against scipy.optimize.root", f"{worst * 1e3:.4f} mm", "0.01 mm")
+    say("  times faster than it, each (it starts at the answer)", f"{spent / CHECKED * 1e6 / each:.0f}", "at least 200")
+
+
+def edit_to_paint() -> None:
+    from PyQt6.QtCore import QSettings  # noqa: PLC0415
+    from PyQt6.QtWidgets import QApplication  # noqa: PLC0415
+
+    from isostat.core.findings.judgement import Step  # noqa: PLC0415
+    from isostat.desktop.theme import load_fonts  # noqa: PLC0415
+    from isostat.desktop.window import MainWindow  # noqa: PLC0415
+    from isostat.job import edits  # noqa: PLC0415
+    from isostat.job.demos import demo  # noqa: PLC0415
+
+    application = QApplication([])
+    load_fonts()
+    window = MainWindow(demo("hive-hauler"), None, QSettings("/dev/null", QSettings.Format.IniFormat))
+    window.show()
+    for step in (Step.LOAD, Step.STANCE, Step.SPRING, Step.TRAVEL):
+        window.go(step)
+        application.processEvents()
+        times = []
+        for n in range(60):
+            started = time.perf_counter()
+            window.document.edit(lambda job, n=n: edits.move_item(job, 0, 1.5 + 0.01 * n, 0.6), "move", 5)
+            window.repaint()
+            for part in (window.sheets[step], window.strip, window.findings, window.top, window.steps):
+                part.repaint()
+            times.append((time.perf_counter() - started) * 1e3)
+        high = statistics.quantiles(times, n=20)[-1]
+        say(f"one edit to a repainted screen, {step.value}", f"{statistics.median(times):.1f}, {high:.1f} ms", "16 ms median, 25 ms at 95 %")
+    window.document.undo.setClean()
+    window.close()
+
+
+START = """
+import sys, time
+from pathlib import Path
+t = time.perf_counter()
+from PyQt6.QtWidgets import QApplication
+from PyQt6.QtCore import QSettings
+from isostat.desktop.theme import load_fonts
+from isostat.desktop.window import MainWindow
+from isostat.job.demos import demo
+app = QApplication([]); load_fonts()
+w = MainWindow(demo('hive-hauler'), None, QSettings('/dev/null', QSettings.Format.IniFormat)); w.show(); app.processEvents()
+import resource
+print(resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024)
+w.document.undo.setClean()
+"""
+
+
+def start() -> None:
+    walls, sizes = [], []
+    for _ in range(4):
+        started = time.perf_counter()
+        done = subprocess.run([sys.executable, "-c", START], capture_output=True, text=True, check=True, env=os.environ)
+        walls.append(time.perf_counter() - started)
+        sizes.append(float(done.stdout.split()[-1]))
+    say("from command to a usable window, warm", f"{min(walls[1:]):.2f} s", "below 1.0 s")
+    say("resident memory of that window", f"{max(sizes):.0f} MB", "below 200 MB")
+
+
+if __name__ == "__main__":
+    equilibrium()
+    start()
+    edit_to_paint()
+    say("largest size of this run itself", f"{resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB", "")
