@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 from pathlib import Path
 
 import font_source_sans_pro
@@ -44,17 +45,27 @@ class Theme:
 
     def colour(self, role: str) -> QColor:
         """The colour of a role."""
-        return QColor(getattr(self, role))
+        return _colour(getattr(self, role))
 
     def font(self, size: float, weight: int = 400, *, italic: bool = False) -> QFont:
         """Source Sans Pro with tabular lining figures."""
-        font = QFont(FAMILY)
-        font.setPixelSize(max(round(size * self.scale), 9))
-        font.setWeight(QFont.Weight(weight))
-        font.setItalic(italic)
-        font.setFeature(QFont.Tag("tnum"), 1)
-        font.setFeature(QFont.Tag("lnum"), 1)
-        return font
+        return QFont(_font(max(round(size * self.scale), 9), weight, italic))
+
+
+@cache
+def _colour(code: str) -> QColor:
+    return QColor(code)
+
+
+@cache
+def _font(pixels: int, weight: int, italic: bool) -> QFont:
+    font = QFont(FAMILY)
+    font.setPixelSize(pixels)
+    font.setWeight(QFont.Weight(weight))
+    font.setItalic(italic)
+    font.setFeature(QFont.Tag("tnum"), 1)
+    font.setFeature(QFont.Tag("lnum"), 1)
+    return font
 
 
 LIGHT = Theme(

@@ -91,6 +91,8 @@ class MainWindow(QMainWindow):
             sheet.edited.connect(self._edit)
             sheet.asked.connect(self._ask)
             sheet.refused.connect(self._say_refused)
+            sheet.undo_asked.connect(d.undo.undo)
+            sheet.redo_asked.connect(d.undo.redo)
         self.findings.fix_wanted.connect(self._fix)
         self.findings.step_wanted.connect(lambda name: self.go(Step(name)))
         self.steps.chosen.connect(self.go)

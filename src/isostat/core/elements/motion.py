@@ -4,11 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 import numpy as np
-from scipy.interpolate import CubicSpline
 
 from isostat.core.limits import Floats, OutOfRange
+
+if TYPE_CHECKING:
+    from scipy.interpolate import CubicSpline
 
 
 @dataclass(frozen=True)
@@ -39,6 +42,8 @@ class Motion:
 
     @cached_property
     def _spline(self) -> CubicSpline:
+        from scipy.interpolate import CubicSpline  # noqa: PLC0415 - slow to import, wanted only by a motion table
+
         return CubicSpline(self.v_m, self.x_m)
 
     def at(self, v: Floats) -> tuple[Floats, Floats, Floats]:

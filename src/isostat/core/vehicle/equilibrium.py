@@ -19,7 +19,8 @@ from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness, TableForce
 STEP_LIMIT = 0.030  # m of travel or wheel displacement in one step
 OVERSHOOT = 0.5  # a step is taken back when the energy rises along its end by more than this share of its first fall
 HELD = 10.0  # N/m, keeps the tangent of a wheel in the air solvable; changes no answer
-FEW = 64  # so few cases are not worth thinning out when some of them rest
+FEW, THINNED = 64, 0.25  # more cases than this are thinned out when such a share of them rests
+FIRST_PASSES = 6  # of a block, before its stubborn cases are set aside
 BLOCK = 2048  # cases solved together, so that the work stays in the processor's cache
 
 
@@ -53,19 +54,27 @@ def solve_equilibrium(
     most_passes: give up after this many evaluations. Returns Equilibrium, shapes as there.
     Source: Newton with an analytic tangent, step limit and energy line search; own derivation.
     """
+    q = np.zeros((3, platform.cases)) if start is None else start.pose.copy()
+    w = np.zeros((platform.axles, 2, platform.cases)) if start is None else start.wheel_m.copy()
+    if platform.cases <= BLOCK:
+        return _solve(platform, _forces(platform, bank, exact), q, w, tolerance_n, most_passes)
     blocks = []
     for first in range(0, platform.cases, BLOCK):
         part = slice(first, first + BLOCK)
-        whole = platform.cases <= BLOCK
-        sub = platform if whole else platform.take(part)
-        forces: WheelForces = ExactForces(sub, bank) if exact else TableForces(sub, bank)
-        q = np.zeros((3, sub.cases)) if start is None else start.pose[:, part].copy()
-        w = np.zeros((sub.axles, 2, sub.cases)) if start is None else start.wheel_m[..., part].copy()
-        blocks.append(_solve(sub, forces, q, w, tolerance_n, most_passes))
-    if len(blocks) == 1:
-        return blocks[0]
-    names = Equilibrium.__dataclass_fields__
-    return Equilibrium(**{n: np.concatenate([getattr(b, n) for b in blocks], axis=-1) for n in names})
+        sub = platform.take(part)
+        blocks.append(_solve(sub, _forces(sub, bank, exact), q[:, part], w[..., part], tolerance_n, FIRST_PASSES))
+    found = {n: np.concatenate([getattr(b, n) for b in blocks], axis=-1) for n in Equilibrium.__dataclass_fields__}
+    late = np.nonzero(~found["converged"])[0]
+    if late.size:  # the few stubborn cases of all blocks go on together
+        sub = platform.take(late)
+        rest = _solve(sub, _forces(sub, bank, exact), found["pose"][:, late], found["wheel_m"][..., late], tolerance_n, most_passes)
+        for name, values in found.items():
+            values[..., late] = getattr(rest, name) + (FIRST_PASSES if name == "passes" else 0)
+    return Equilibrium(**found)
+
+
+def _forces(platform: Platform, bank: Bank, exact: bool) -> WheelForces:
+    return ExactForces(platform, bank) if exact else TableForces(platform, bank)
 
 
 def travel(platform: Platform, pose: Floats, wheel_m: Floats) -> Floats:
@@ -98,7 +107,7 @@ def _solve(platform: Platform, forces: WheelForces, q: Floats, w: Floats, tolera
         passes[moving[resting]] = np.minimum(passes[moving[resting]], n)
         if resting.all():
             break
-        if resting.any() and moving.size > FEW:
+        if moving.size > FEW and resting.mean() > THINNED:
             on = np.nonzero(~resting)[0]
             moving = moving[on]
             p, forces = p.take(on), forces.take(on)

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
-from scipy.spatial import ConvexHull, QhullError
 
 from isostat.core.limits import GRAVITY, Floats
 
@@ -25,6 +26,25 @@ def weight_of(mass_kg: Floats, x_m: Floats, y_m: Floats) -> Floats:
     return np.asarray(GRAVITY * (lever(x_m, y_m) @ np.asarray(mass_kg, dtype=float)), dtype=float)
 
 
+def _hull(points: list[tuple[float, float]]) -> list[tuple[float, float]]:
+    """Corners of the convex hull, counter-clockwise, by the monotone chain; fewer than three when all lie in one line."""
+
+    def chain(ordered: list[tuple[float, float]]) -> list[tuple[float, float]]:
+        out: list[tuple[float, float]] = []
+        for p in ordered:
+            while len(out) > 1 and _turn(out[-2], out[-1], p) <= 1e-12:
+                out.pop()
+            out.append(p)
+        return out[:-1]
+
+    ordered = sorted(set(points))
+    return chain(ordered) + chain(ordered[::-1])
+
+
+def _turn(a: tuple[float, float], b: tuple[float, float], c: tuple[float, float]) -> float:
+    return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+
 def support_margin(weight: Floats, wheel_x: Floats, wheel_y: Floats) -> float:
     """How far the resultant of a weight lies inside the polygon of the wheels, in m; negative outside.
 
@@ -32,10 +52,10 @@ def support_margin(weight: Floats, wheel_x: Floats, wheel_y: Floats) -> float:
     A weight of zero or less, or wheels in one line, have no inside: −inf.
     """
     if weight[0] <= 0.0:
-        return -np.inf
-    point = np.array([-weight[1] / weight[0], weight[2] / weight[0]])
-    try:
-        hull = ConvexHull(np.column_stack([wheel_x, wheel_y]))
-    except QhullError:
-        return -np.inf
-    return float(-(hull.equations[:, :2] @ point + hull.equations[:, 2]).max())
+        return -math.inf
+    point = (-float(weight[1] / weight[0]), float(weight[2] / weight[0]))
+    corners = _hull([(float(x), float(y)) for x, y in zip(wheel_x, wheel_y, strict=True)])
+    if len(corners) < 3:
+        return -math.inf
+    sides = zip(corners, corners[1:] + corners[:1], strict=True)
+    return min(_turn(a, b, point) / math.dist(a, b) for a, b in sides)

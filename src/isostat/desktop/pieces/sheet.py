@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QEvent, QPointF, QRect, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QFontMetricsF, QKeyEvent, QKeySequence, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
 from PyQt6.QtWidgets import QLabel, QLineEdit, QPushButton, QWidget
 
@@ -46,6 +46,8 @@ class QuantityField(QLineEdit):
     """A typed value at a path of the job. What it cannot take stays in the field with a sentence."""
 
     typed = pyqtSignal(object)  # itself; a person changed it; showing a value never sends this
+    undo_asked = pyqtSignal()
+    redo_asked = pyqtSignal()
     left_alone = pyqtSignal(object)  # itself; Escape: what was typed is given up
 
     def __init__(self, parent: QWidget) -> None:
@@ -65,19 +67,16 @@ class QuantityField(QLineEdit):
             self.setModified(False)
             self.typed.emit(self)
 
-    def event(self, event: QEvent | None) -> bool:
-        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.ShortcutOverride and not self.isModified():
-            undo, redo = QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo
-            if event.matches(undo) or event.matches(redo):  # nothing typed here: the job's own undo is meant
-                event.ignore()
-                return False
-        return super().event(event)
-
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Escape:
             self.setModified(False)
             self.left_alone.emit(self)
             return
+        if event is not None and not self.isModified():  # nothing typed here: the job's own undo is meant
+            for keys, asked in ((QKeySequence.StandardKey.Undo, self.undo_asked), (QKeySequence.StandardKey.Redo, self.redo_asked)):
+                if event.matches(keys):
+                    asked.emit()
+                    return
         super().keyPressEvent(event)
 
 
@@ -87,6 +86,8 @@ class Sheet(QWidget):
     edited = pyqtSignal(object, str, int)  # Edit, words, gesture
     asked = pyqtSignal(object)  # Shown
     refused = pyqtSignal(str)
+    undo_asked = pyqtSignal()
+    redo_asked = pyqtSignal()
 
     ground_role = "sheet"
 
@@ -144,6 +145,8 @@ class Sheet(QWidget):
             if isinstance(made, QuantityField):
                 made.typed.connect(self._take)
                 made.left_alone.connect(self._give_up)
+                made.undo_asked.connect(self.undo_asked)
+                made.redo_asked.connect(self.redo_asked)
         found = self._children[key]
         found.show()
         return found
