@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -72,6 +73,15 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
     )
 
 
+@lru_cache(maxsize=16)
+def _stand_up(
+    axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], sprung: bytes, baseline: bytes
+) -> Standing:
+    """Remembered on its frozen inputs: an edit of the proposal leaves the set-up as found as it was, and undo is at once."""
+    weight = np.frombuffer(sprung).reshape(3, -1)
+    return stand_up(*stand(axles, fits, springs, weight), np.frombuffer(baseline).reshape(-1, 2), GRAVITY)
+
+
 def assess(job: Job) -> Assessment:
     """Solves a job: as found and as proposed, in every case, forwards and backwards.
 
@@ -90,7 +100,7 @@ def assess(job: Job) -> Assessment:
     still = np.zeros_like(baseline)
     force = spring_forces(platform, bank, 0, pad_n - platform.unsprung_n[..., 0], still, SPRING)
     springs = tuple(found_springs(a, i, f, force[i]) for i, (a, f) in enumerate(zip(axles, found_parts, strict=True)))
-    found = stand_up(*stand(axles, found_fits, tuple(as_stand(s) for s in springs), loading.sprung), baseline, GRAVITY)
+    found = _stand_up(axles, found_fits, tuple(as_stand(s) for s in springs), loading.sprung.tobytes(), baseline.tobytes())
 
     target = job.target
     pose = Pose(target.front_lift_m.value, target.rear_lift_m.value, target.lean_m.value if target.lean_m else None)
@@ -100,7 +110,7 @@ def assess(job: Job) -> Assessment:
     platform, bank = stand(axles, fits, bare, loading.sprung)
     orders = order(job, axles, springs, platform, bank, wanted)
     fitted = tuple(Springs(o.law, o.offset_m) for o in orders)
-    proposed = stand_up(*stand(axles, fits, fitted, loading.sprung), baseline, GRAVITY)
+    proposed = _stand_up(axles, fits, fitted, loading.sprung.tobytes(), baseline.tobytes())
     warp = wanted[0, 0] - wanted[0, 1] - wanted[-1, 0] + wanted[-1, 1]
     return Assessment(
         job=job,

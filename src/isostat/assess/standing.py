@@ -107,3 +107,17 @@ def _beyond(platform: Platform, bank: Bank, compression: Floats) -> Bools:
     left = (platform.row[:, :, 0] >= platform.row[:, :, 1]) & out
     right = (platform.row[:, :, 1] > platform.row[:, :, 0]) & out
     return np.stack([left.any(axis=1), right.any(axis=1)], axis=1)
+
+
+def wheel_curve(s: Standing, axle: int, side: int) -> tuple[Floats, Floats]:
+    """What one wheel's parts hold up on its way from hanging to metal, both wheels together.
+
+    s, axle, side: which set-up and wheel. Returns wheel travel in m and force in N, (160,) each; no bar.
+    """
+    ends = s.events[axle][side]
+    low, high = droop_end(ends).travel_m, next(e.travel_m for e in ends if e.name == "metal")
+    u = np.linspace(low, max(high, low + 0.02), 160)
+    one = s.platform.take(np.zeros(u.size, dtype=np.int64))
+    still = replace(one, bar_rate=np.zeros_like(one.bar_rate))
+    force, _ = ExactForces(still, s.bank)(np.broadcast_to(u, (s.platform.axles, 2, u.size)))
+    return u, force[axle, side]

@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QComboBox, QPushButton
 
 from isostat.assess.explain import Shown
 from isostat.assess.judge import hanging_force_n
+from isostat.assess.standing import wheel_curve
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.core.working import Origin
@@ -43,38 +44,16 @@ class SpringStep(Sheet):
     def _order_top(self, v: View) -> float:
         return self.height() - v.theme.px(238)
 
-    # -- what the chart is drawn from
-    def _curve(self, v: View, found: bool = False) -> tuple[np.ndarray, np.ndarray]:
-        """Wheel travel in m and mass held up at one wheel in kg, left wheel, both wheels together; all parts."""
-        a = v.a
-        s = a.found if found else a.proposed
-        events = s.events[self.axle][0]
-        low, high = droop_end(events).travel_m, travel_of(events, "metal") or 0.1
-        u = np.linspace(low, max(high, low + 0.02), 160)
-        held = np.zeros_like(u)
-        for part in range(s.platform.row.shape[1]):
-            row = s.platform.row[self.axle, part, :, 0]
-            if np.argmax(row) != 0:
-                continue
-            law = s.bank.laws[int(s.platform.law[self.axle, part, 0])]
-            motion = None if s.platform.motion is None else int(s.platform.motion[self.axle, part, 0])
-            ratio, offset = float(s.platform.ratio[self.axle, part, 0]), float(s.platform.offset_m[self.axle, part, 0])
-            if motion is not None and motion >= 0:
-                x, slope, _ = s.bank.motions[motion].at(u)
-            else:
-                x, slope = ratio * u, np.full_like(u, ratio)
-            held += law.force(x + offset) * slope / GRAVITY
-        return u, held
-
-    def _scales(self, v: View) -> tuple[float, float, float]:
-        """Lowest and highest travel of the chart, and the mass at its head."""
-        u, _ = self._curve(v)
+    # -- what the chart is drawn from, worked out once a view
+    def _prepare(self, v: View) -> None:
         s = v.a.proposed
+        self._found, self._curve = (wheel_curve(standing, self.axle, 0) for standing in (v.a.found, s))
+        u = self._curve[0]
         most = float((s.rest.force_n[self.axle] / GRAVITY).max())
-        return float(u[0]) - 0.005, float(u[-1]) + 0.005, max(most, 50.0) * 1.9
+        self._scales = (float(u[0]) - 0.005, float(u[-1]) + 0.005, max(most, 50.0) * 1.9)
 
     def _point(self, v: View, travel: float, kg: float) -> QPointF:
-        area, (low, high, most) = self._chart(v), self._scales(v)
+        area, (low, high, most) = self._chart(v), self._scales
         return QPointF(area.left() + (travel - low) / (high - low) * area.width(), area.bottom() - kg / most * area.height())
 
     def _mass_step(self, v: View, most: float) -> float:
@@ -84,6 +63,7 @@ class SpringStep(Sheet):
     # -- children
     def lay(self, v: View) -> None:
         self.axle = min(self.axle, len(v.a.axles) - 1)
+        self._prepare(v)
         self._lay_head(v)
         self._lay_chart(v)
         self._lay_order(v)
@@ -157,7 +137,7 @@ class SpringStep(Sheet):
 
     def _lay_chart(self, v: View) -> None:
         t, area, s = v.theme, self._chart(v), v.a.proposed
-        low, high, most = self._scales(v)
+        low, high, most = self._scales
         base = float(v.a.baseline_m[self.axle, 0])
         self.text(
             "chart words",
@@ -254,7 +234,7 @@ class SpringStep(Sheet):
 
     def _grips(self, v: View) -> None:
         t = v.theme
-        u, held = self._curve(v)
+        u, held = self._curve[0], self._curve[1] / GRAVITY
         ride = float(v.a.proposed.rest.travel_m[self.axle, 0, v.case])
         bump = ride + (float(u[-1]) - ride) * 0.4
         places = {
@@ -459,7 +439,7 @@ class SpringStep(Sheet):
         touched, flat, metal = (travel_of(events, n) for n in ("stop touched", "stop flat", "metal"))
         top, foot = area.top(), area.bottom()
         p.setPen(pen(t, "rule", 0.8))
-        low, _, most = self._scales(v)
+        low, _, most = self._scales
         step = self._mass_step(v, most)
         for k in range(1, int(most / step) + 1):
             y = self._point(v, low, k * step).y()
@@ -480,10 +460,9 @@ class SpringStep(Sheet):
         p.drawLine(QLineF(target, top + t.px(14), target, foot))
         p.save()
         p.setClipRect(area)
-        for found in (True, False):
-            u, held = self._curve(v, found)
+        for found, (u, held) in ((True, self._found), (False, self._curve)):
             p.setPen(pen(t, "ink2" if found else "ink", 1.2 if found else 3.4, "before" if found else ""))
-            p.drawPath(polyline([self._point(v, float(a), float(b)) for a, b in zip(u, held, strict=True)]))
+            p.drawPath(polyline([self._point(v, float(a), float(b) / GRAVITY) for a, b in zip(u, held, strict=True)]))
         p.restore()
         for case in [*(c for c in range(v.a.cases) if c != v.case), v.case]:
             if s.stands[case]:
