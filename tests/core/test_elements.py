@@ -47,7 +47,8 @@ def test_the_bank_gives_the_law_on_and_off_its_grid(name: str, x: float) -> None
     i = int(np.clip(np.floor(t), 0, tables.last[1])) + tables.start[1]
     read = tables.force[i] + tables.rise[i] * (t - (i - tables.start[1]))
     exact = float(law.force(np.array(x)))
-    tolerance = 2.0e6 * 0.00025 if name == "sum" else max(60.0, 1e-3 * abs(exact))  # inner kinks of a sum lie between nodes
+    # 0.02 mm of travel, which is what the straight line between nodes may miss; inner kinks of a sum lie between nodes
+    tolerance = 2.0e6 * 0.00025 if name == "sum" else max(60.0, 2e-5 * float(law.rate(np.array(x))))
     assert read == pytest.approx(exact, abs=tolerance)
 
 
