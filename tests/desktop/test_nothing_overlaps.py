@@ -74,4 +74,8 @@ def test_no_text_is_cut_or_overlaps(open_window, job, width, height, text, units
         window.go(step)
         window.show_case(case)
         wrong += [f"{step}: {f}" for f in faults(window)]
+    window.go(Step.MEASURE)
+    for page in (1, 2):
+        window.sheets[Step.MEASURE]._turn(page)
+        wrong += [f"measure page {page}: {f}" for f in faults(window)]
     assert not wrong, "\n".join(wrong)

@@ -230,6 +230,19 @@ def test_a_new_job_is_whole_and_every_value_is_marked_assumed(open_window, qtbot
     assert window.document.job.title == "New job"
     for name in ("pad_kg 0 0", "hub_to_arch_m 1 1"):
         assert field(window, name).text().startswith("≈")
+    window.sheets[Step.MEASURE]._turn(2)
+    type_into(qtbot, window, "track_m 1", "60 in")
+    type_into(qtbot, window, "rate_n_per_m 1 0", "200 lb/in")
+    assert window.document.job.vehicle.axles[1].track_m.value == pytest.approx(1.524)
+    assert not window.document.assessment.found_springs[1][0].rate.assumed
+    type_into(qtbot, window, "rate_n_per_m 1 0", "?")  # emptied: no longer given
+    assert window.document.job.as_found.axles[1].left.rate_n_per_m is None
+    window.go(Step.LOAD)
+    name = window.sheets[Step.LOAD].findChild(QWidget, "name 0")
+    name.selectAll()
+    qtbot.keyClicks(name, "Beekeeper")
+    qtbot.keyClick(name, Qt.Key.Key_Return)
+    assert window.document.job.items[0].name == window.document.job.cases[2].carried[0].item == "Beekeeper"
     for step in Step:
         window.go(step)
     assert all(n.text().startswith("≈") for n in window.strip.findChildren(Number) if n.objectName().endswith(("load", "height")))

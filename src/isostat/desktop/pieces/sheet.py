@@ -80,6 +80,23 @@ class QuantityField(QLineEdit):
         super().keyPressEvent(event)
 
 
+class TextField(QLineEdit):
+    """Words at a path of the job: a name, a title."""
+
+    typed = pyqtSignal(object)  # itself
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.path: edits.Path = ()
+        self.label = ""
+        self.editingFinished.connect(self._tell)
+
+    def _tell(self) -> None:
+        if self.isModified():
+            self.setModified(False)
+            self.typed.emit(self)
+
+
 class Sheet(QWidget):
     """Base of all drawn areas. `lay` places children for a view; `draw` paints strokes under them."""
 
@@ -142,6 +159,8 @@ class Sheet(QWidget):
             self._children[key] = made
             if isinstance(made, Number):
                 made.asked.connect(self.asked)
+            if isinstance(made, TextField):
+                made.typed.connect(self._take_text)
             if isinstance(made, QuantityField):
                 made.typed.connect(self._take)
                 made.left_alone.connect(self._give_up)
@@ -249,13 +268,42 @@ class Sheet(QWidget):
         made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
         return made
 
+    def words(
+        self, key: str, path: edits.Path, at: QPointF, size: QSize, *, label: str, role: str = "ink", weight: int = 600
+    ) -> None:
+        """A field for words at a path of the job."""
+        assert self.view is not None
+        theme = self.view.theme
+        made = self.child(key, TextField)
+        assert isinstance(made, TextField)
+        made.path, made.label = path, label
+        if not (made.hasFocus() and made.isModified()):
+            made.setText(str(edits.value_at(self.view.job, path)))
+        made.setAccessibleName(label)
+        made.setFont(theme.font(13, weight))
+        style = (
+            f"QLineEdit{{background:{theme.sheet};color:{getattr(theme, role)};border:1px solid {theme.rule};padding:0 3px}}"
+            f"QLineEdit:focus{{border:2px solid {theme.accent};padding:0 2px}}"
+        )
+        if made.styleSheet() != style:
+            made.setStyleSheet(style)
+        made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
+
+    def _take_text(self, field: TextField) -> None:
+        self.take_words(field, field.text().strip())
+
+    def take_words(self, field: TextField, words: str) -> None:
+        """Words for the field's path; sheets where a name stands in several places override it."""
+        path, label = field.path, field.label
+        self.edited.emit(lambda job: edits.put(job, path, words), label, -1)
+
     def _take(self, field: QuantityField) -> None:
         """A person typed: understood and taken, or refused in place with a sentence."""
         assert self.view is not None
         text = field.text().replace("≈", "").strip()
         if text in ("", "?"):
-            self._refuse(field, "")
-            self._relay()
+            self._give_up(field)
+            self._empty(field)
             return
         try:
             typed = parse(text, field.quantity, self.view.reader.preset)
@@ -268,6 +316,18 @@ class Sheet(QWidget):
             return
         self._refuse(field, "")
         self.take_number(field, typed.si, typed.text)
+
+    def _empty(self, field: QuantityField) -> None:
+        """An emptied field is no longer given, where the job can do without it; else its value stays."""
+        assert self.view is not None
+        path = field.path
+        try:
+            given = edits.value_at(self.view.job, path)
+            edits.put(self.view.job, path, None)
+        except (AttributeError, KeyError, IndexError, TypeError, ValueError):
+            return
+        if given is not None:
+            self.edited.emit(lambda job: edits.put(job, path, None), f"{field.label} no longer given", -1)
 
     def _give_up(self, field: QuantityField) -> None:
         self._refuse(field, "")

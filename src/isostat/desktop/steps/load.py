@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QWidget
 from isostat.assess.explain import Shown
 from isostat.desktop.pieces.ink import case_glyph, dimension, hatch, polyline
 from isostat.desktop.pieces.outline import plan_outline
-from isostat.desktop.pieces.sheet import MIDDLE, QuantityField, Sheet, rgba
+from isostat.desktop.pieces.sheet import MIDDLE, QuantityField, Sheet, TextField, rgba
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
 from isostat.desktop.theme import pen, smooth
 from isostat.desktop.view import View
@@ -232,7 +232,7 @@ class LoadStep(Sheet):
         cases = [n for n, c in enumerate(v.job.cases) if c.kind != "weighed"]
         share_w = t.px(40)
         x_col = right - share_w * len(cases) - t.px(104)
-        name_w = x_col - left - t.px(50)
+        name_w = x_col - left - t.px(54)
         self.caps("item head", "Item", QPointF(left, top))
         self.caps("mass head", v.reader.preset.unit(Quantity.MASS).sign, QPointF(x_col - t.px(6), top))
         heads = (("behind", x_col + t.px(4)), ("left", x_col + t.px(56)))
@@ -244,9 +244,11 @@ class LoadStep(Sheet):
         height = round(t.px(20))
         for n, item in enumerate(shown):
             y = top + t.px(19 + 21 * n)
-            here = n == self.picked
-            name = item.name if self.text_width(item.name, 13, 600) < name_w else item.name[:8] + "…"
-            self.text(f"item {n}", name, QPointF(left, y), size=13, weight=600 if here else 400, role="accent" if here else "ink")
+            role, weight = ("accent", 600) if n == self.picked else ("ink", 400)
+            place = QSize(round(name_w), height)
+            self.words(
+                f"name {n}", ("items", n, "name"), QPointF(left, y), place, label=f"name of item {n + 1}", role=role, weight=weight
+            )
             for key, path, x, width, quantity, value, label in (
                 (f"mass {n}", "mass_kg", x_col - t.px(48), 48, Quantity.MASS, item.mass_kg.value, "mass"),
                 (
@@ -313,6 +315,10 @@ class LoadStep(Sheet):
         name = self.view.job.cases[int(case)].name
         share = si / whole if whole else math.inf
         self.edited.emit(lambda job: edits.set_share(job, name, item.name, share), f"{item.name} in {name}", -1)
+
+    def take_words(self, field: TextField, words: str) -> None:
+        item = int(field.path[1])
+        self.edited.emit(lambda job: edits.rename_item(job, item, words), "rename an item", -1)
 
     def _pick(self, item: int) -> None:
         if item != self.picked:

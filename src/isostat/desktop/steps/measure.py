@@ -10,7 +10,8 @@ from PyQt6.QtWidgets import QPushButton
 
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.ink import dimension, ground
-from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet, button_style
+from isostat.desktop.pieces.sheet import RIGHT, Sheet, button_style
+from isostat.desktop.steps.as_found import lay_as_found
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -24,6 +25,7 @@ POINTS = (
     ("pad_kg", "Scale pad", Quantity.MASS),
 )
 SIDES = ("left", "right")
+AS_FOUND = 2  # the page of the vehicle and its parts, after the two sides
 
 
 class MeasureStep(Sheet):
@@ -70,7 +72,7 @@ class MeasureStep(Sheet):
     def lay(self, v: View) -> None:
         t = v.theme
         end = lay_head(self, v, f"as weighed, old springs{', ' + v.job.read_on if v.job.read_on else ''}")
-        for n, words in enumerate(("left side", "right side")):
+        for n, words in enumerate(("left side", "right side", "as found")):
             made = self.child(words, QPushButton)
             assert isinstance(made, QPushButton)
             if not made.property("wired"):
@@ -82,6 +84,9 @@ class MeasureStep(Sheet):
             made.setFont(t.font(13, 600))
             made.setStyleSheet(button_style(t, filled=False))
             made.setGeometry(round(end + t.px(16) + n * t.px(84)), round(t.px(5)), round(t.px(84)), round(t.px(26)))
+        if self.side == AS_FOUND:
+            lay_as_found(self, v, t.px(HEAD + 14))
+            return
         self._tags(v)
         self._table(v)
 
@@ -125,7 +130,6 @@ class MeasureStep(Sheet):
                 halo=True,
             )
             pad = e.at(info.behind_front_m.value, 0) + QPointF(0, t.px(11))
-            self.text(f"pad word {axle}", "pad", pad + QPointF(-t.px(48), t.px(8)), size=13, role="ink2", anchor=RIGHT)
             self._cell(
                 v,
                 f"tag pad {axle}",
@@ -138,14 +142,19 @@ class MeasureStep(Sheet):
             self.text(f"pad unit {axle}", unit(Quantity.MASS).sign, pad + QPointF(t.px(46), t.px(9)), size=13, role="ink2")
         base = v.job.vehicle.axles[-1].behind_front_m
         middle = (e.at(0, 0) + e.at(base.value, 0)) / 2
-        self.text(
+        rear = len(v.job.vehicle.axles) - 1
+        self.field(
             "wheelbase",
-            f"{v.reader.height_unit(base.value)} hub to hub",
-            middle + QPointF(0, t.px(12)),
-            size=13.5,
-            weight=600,
-            anchor=MIDDLE,
+            ("vehicle", "axles", rear, "behind_front_m"),
+            middle + QPointF(-t.px(62), t.px(9)),
+            QSize(round(t.px(66)), round(t.px(26))),
+            label="hub to hub",
+            quantity=Quantity.HEIGHT,
+            value=base.value,
+            assumed=base.assumed,
+            figure=13.5,
         )
+        self.text("wheelbase words", f"{unit(Quantity.HEIGHT).sign} hub to hub", middle + QPointF(t.px(8), t.px(13)), size=13)
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT)
 
     def _table(self, v: View) -> None:
@@ -200,6 +209,8 @@ class MeasureStep(Sheet):
     def draw(self, p: QPainter, v: View) -> None:
         t, e = v.theme, self._fit(v)
         draw_head(p, v, self.width())
+        if self.side == AS_FOUND:
+            return
         ground(p, t, 0, self.width(), e.ground)
         s = v.a.found
         case = next((i for i, c in enumerate(v.job.cases) if c.kind == "weighed"), 0)

@@ -1,0 +1,179 @@
+"""Measure's third page: the vehicle and the parts that stand under it as found, axle by axle and corner by corner."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QPointF, QSize
+from PyQt6.QtWidgets import QComboBox
+
+from isostat.core.working import Figure, Origin
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.job import edits
+from isostat.job.reading import Reading
+from isostat.units.unit import Quantity
+
+SIDES = ("left", "right")
+LAYOUTS = ("independent", "solid")
+OUTLINES = ("flatbed", "estate", "van", "buggy")
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One line of the page: what it is, its quantity, and its field under the axle, the fitted parts or the spring."""
+
+    words: str
+    field: str
+    quantity: Quantity
+    under: str  # "axle", "fit", "stop", "coil", "corner"
+
+
+ROWS = (
+    Row("behind front axle", "behind_front_m", Quantity.HEIGHT, "axle"),
+    Row("track", "track_m", Quantity.HEIGHT, "axle"),
+    Row("axle plate", "rating_kg", Quantity.MASS, "axle"),
+    Row("unsprung, a wheel", "unsprung_kg", Quantity.MASS, "axle"),
+    Row("tyre radius, no load", "tyre_radius_m", Quantity.HEIGHT, "fit"),
+    Row("tyre rate", "tyre_rate_n_per_m", Quantity.RATE, "fit"),
+    Row("anti-roll bar, a wheel", "bar_rate_n_per_m", Quantity.RATE, "fit"),
+    Row("spring / wheel travel", "spring_ratio", Quantity.RATIO, "axle"),
+    Row("shock / wheel travel", "shock_ratio", Quantity.RATIO, "axle"),
+    Row("stop / wheel travel", "stop_ratio", Quantity.RATIO, "axle"),
+    Row("shock stroke", "shock_stroke_m", Quantity.HEIGHT, "fit"),
+    Row("stop flat after", "flat_m", Quantity.HEIGHT, "stop"),
+)
+CORNER_ROWS = (
+    Row("spring rate", "rate_n_per_m", Quantity.RATE, "coil"),
+    Row("installed length", "installed_length_m", Quantity.COIL, "coil"),
+    Row("free length", "free_length_m", Quantity.COIL, "coil"),
+    Row("solid length", "solid_length_m", Quantity.COIL, "coil"),
+    Row("spacer", "spacer_m", Quantity.COIL, "coil"),
+    Row("wheel to metal", "metal_gap_m", Quantity.HEIGHT, "corner"),
+)
+
+
+def _figure(v: View, axle: int, row: Row) -> Figure | None:
+    """What the program goes by where nothing was given."""
+    figures, fit = v.a.axles[axle], v.a.found_fits[axle]
+    known: dict[str, Figure] = {
+        "unsprung_kg": figures.unsprung_kg, "tyre_radius_m": fit.tyre_radius_m, "tyre_rate_n_per_m": fit.tyre_rate,
+        "bar_rate_n_per_m": Figure(fit.bar_rate, Origin.ASSUMED), "spring_ratio": figures.spring_ratio,
+        "shock_ratio": figures.shock_ratio, "stop_ratio": figures.stop_ratio, "flat_m": fit.stop_flat_m,
+    }  # fmt: skip
+    return known.get(row.field)
+
+
+def _corner_figure(v: View, axle: int, side: int, row: Row) -> Figure | None:
+    spring = v.a.found_springs[axle][side]
+    known = {"rate_n_per_m": spring.rate, "installed_length_m": spring.installed_m,
+             "free_length_m": Figure(spring.implied_free_m, Origin.ASSUMED),
+             "spacer_m": Figure(spring.spacer_m, Origin.ASSUMED), "metal_gap_m": v.a.axles[axle].metal_m[side]}  # fmt: skip
+    return known.get(row.field)
+
+
+def lay_as_found(sheet: Sheet, v: View, top: float) -> None:
+    """Places the page below `top`."""
+    t, count = v.theme, len(v.job.vehicle.axles)
+    pitch = min((sheet.height() - top - t.px(30)) / (len(ROWS) + 2), t.px(31))
+    left, cell = t.px(170), QSize(round(t.px(76)), round(min(pitch - 3, t.px(26))))
+    sheet.caps("axle rows", "Axles", QPointF(t.px(16), top))
+    for axle, info in enumerate(v.job.vehicle.axles):
+        x = left + axle * t.px(92)
+        sheet.caps(f"axle column {axle}", info.name, QPointF(x, top))
+        layout = sheet.child(f"layout {axle}", QComboBox)
+        assert isinstance(layout, QComboBox)
+        if not layout.count():
+            layout.addItems(["single", "beam"])
+            layout.activated.connect(lambda n, a=axle: _set_layout(sheet, a, n))
+        layout.setCurrentIndex(LAYOUTS.index(info.layout))
+        layout.setAccessibleName(f"{info.name} wheels")
+        layout.setFont(t.font(12.5, 600))
+        layout.setGeometry(round(x), round(top + pitch * 0.8), cell.width(), cell.height())
+    sheet.text("layout row", "wheels", QPointF(t.px(16), top + pitch * 0.8 + 2), size=13)
+    for n, row in enumerate(ROWS):
+        y = top + (n + 1.9) * pitch
+        sign = v.reader.preset.unit(row.quantity).sign
+        sheet.text(f"row {row.field}", row.words, QPointF(t.px(16), y + 2), size=13, unit=sign)
+        for axle in range(count):
+            if row.field == "behind_front_m" and axle == 0:
+                continue
+            path: edits.Path = {
+                "axle": ("vehicle", "axles", axle, row.field), "fit": ("as_found", "axles", axle, row.field),
+                "stop": ("as_found", "axles", axle, "stop", row.field)}[row.under]  # fmt: skip
+            _place(sheet, v, f"{row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
+                   v.reader.corner(axle, None), _figure(v, axle, row))  # fmt: skip
+    _lay_corners(sheet, v, top, pitch, cell)
+
+
+def _lay_corners(sheet: Sheet, v: View, top: float, pitch: float, cell: QSize) -> None:
+    t, count = v.theme, len(v.job.vehicle.axles)
+    left = t.px(190) + count * t.px(92)
+    first = left + t.px(128)
+    sheet.caps("corner rows", "Springs as found", QPointF(left, top))
+    pairs = [(axle, side) for axle in range(count) for side in (0, 1)]
+    wide = min((sheet.width() - first - t.px(8)) / len(pairs), t.px(92))
+    small = QSize(round(wide - 6), cell.height())
+    for n, (axle, side) in enumerate(pairs):
+        initials = v.job.vehicle.axles[axle].name[:1] + SIDES[side][:1].upper()
+        sheet.text(f"pair {n}", initials, QPointF(first + n * wide, top + pitch * 0.9), size=13, weight=600)
+    for n, row in enumerate(CORNER_ROWS):
+        y = top + (n + 1.9) * pitch
+        sheet.text(f"row {row.field}", row.words, QPointF(left, y + 2), size=13, unit=v.reader.preset.unit(row.quantity).sign)
+        for k, (axle, side) in enumerate(pairs):
+            path: edits.Path = ("as_found", "axles", axle, SIDES[side], row.field)
+            if row.under == "corner":
+                path = ("vehicle", "axles", axle, SIDES[side], row.field)
+            _place(sheet, v, f"{row.field} {axle} {side}", path, (QPointF(first + k * wide, y), small), row,
+                   v.reader.corner(axle, side), _corner_figure(v, axle, side, row))  # fmt: skip
+    y = top + (len(CORNER_ROWS) + 2.1) * pitch
+    words = "Emptied, a field goes back to what is assumed (≈). Scales win: load and rate set the free length."
+    sheet.text("empty words", words, QPointF(left, y), size=12.5, role="ink2", width=sheet.width() - left - t.px(12))
+    words = "A coil under load kills: proper compressor, nobody in line."
+    sheet.text("spring caution", words, QPointF(left, y + pitch * 1.25), size=12.5, role="brick", weight=600)
+    _lay_job(sheet, v, QPointF(left, y + pitch * 2.3), pitch, cell)
+
+
+def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> None:
+    """The job's first lines and the outline that shapes the drawing."""
+    t = v.theme
+    long = QSize(round(min(t.px(220), sheet.width() - at.x() - t.px(90))), cell.height())
+    fields: tuple[tuple[str, edits.Path], ...] = (
+        ("title", ("title",)), ("vehicle", ("vehicle", "name")), ("read on", ("read_on",)))  # fmt: skip
+    for n, (words, path) in enumerate(fields):
+        y = at.y() + n * pitch
+        sheet.text(f"job {words}", words, QPointF(at.x(), y + 2), size=13)
+        sheet.words(f"words {words}", path, QPointF(at.x() + t.px(76), y), long, label=words)
+    y = at.y() + len(fields) * pitch
+    sheet.text("outline word", "drawn as", QPointF(at.x(), y + 2), size=13)
+    outline = sheet.child("outline", QComboBox)
+    assert isinstance(outline, QComboBox)
+    if not outline.count():
+        outline.addItems(OUTLINES)
+        outline.activated.connect(lambda n: sheet.edited.emit(
+            lambda job: edits.put(job, ("vehicle", "outline"), OUTLINES[n]), "outline", -1))  # fmt: skip
+    outline.setCurrentIndex(OUTLINES.index(v.job.vehicle.outline))
+    outline.setAccessibleName("outline of the body")
+    outline.setFont(t.font(12.5, 600))
+    outline.setGeometry(round(at.x() + t.px(76)), round(y), round(t.px(92)), cell.height())
+    x = at.x() + t.px(76 + 100)
+    box = sheet.text("overhang word", "overhangs", QPointF(x, y + 2), size=13, unit=v.reader.preset.height.sign)
+    small = QSize(round(t.px(56)), cell.height())
+    for n, name in enumerate(("front_overhang_m", "rear_overhang_m")):
+        reading = getattr(v.job.vehicle, name)
+        sheet.field(name, ("vehicle", name), QPointF(box.right() + 8 + n * t.px(60), y), small, label=name[:-2].replace("_", " "),
+                    quantity=Quantity.HEIGHT, value=reading.value, assumed=reading.assumed, figure=13)  # fmt: skip
+
+
+def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPointF, QSize], row: Row, corner: str,
+           figure: Figure | None) -> None:  # fmt: skip
+    given = edits.value_at(v.job, path)
+    value, assumed = (given.value, given.assumed) if isinstance(given, Reading) else (None, False)
+    if value is None and figure is not None:
+        value, assumed = figure.value, True
+    sheet.field(key, path, where[0], where[1], label=f"{row.words} {corner}", quantity=row.quantity, value=value,
+                assumed=assumed, figure=13)  # fmt: skip
+
+
+def _set_layout(sheet: Sheet, axle: int, choice: int) -> None:
+    sheet.edited.emit(lambda job: edits.put(job, ("vehicle", "axles", axle, "layout"), LAYOUTS[choice]), "wheels or beam", -1)
