@@ -46,6 +46,9 @@ class Findings(Sheet):
     fix_wanted = pyqtSignal(object)
     step_wanted = pyqtSignal(object)
 
+    def signature(self, v: View) -> object:
+        return v.judgements, v.fixes, v.step, v.theme, v.reader.preset, tuple(i.name for i in v.job.items), v.job.vehicle
+
     def lay(self, v: View) -> None:
         t = v.theme
         self._marks: list[tuple[Grade, float, str]] = []
@@ -209,6 +212,9 @@ class WorkingPanel(Sheet):
         if v is None:
             return None
         return explain(v.a, self.picked or Shown("axle load", len(v.a.axles) - 1, 0, v.case))
+
+    def signature(self, v: View) -> object:
+        return self.working(), self.picked, v.theme, v.reader.preset
 
     def lay(self, v: View) -> None:
         t, w = v.theme, self.working()

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from functools import cache
+
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
-from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
+from PyQt6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPixmap, QPolygonF
 
 from isostat.core.findings.judgement import Grade
 from isostat.desktop.theme import Theme, pen
@@ -36,18 +38,25 @@ def dimension(p: QPainter, theme: Theme, a: QPointF, b: QPointF, role: str = "in
 
 
 def hatch(p: QPainter, area: QRectF, colour: QColor, gap: float, *, crossed: bool = False, width: float = 0.7) -> None:
-    """Strokes at 45 degrees over an area, both ways where crossed."""
-    p.save()
-    p.setClipRect(area, Qt.ClipOperation.IntersectClip)
-    p.setPen(QPen(colour, width))
-    reach, step = area.width() + area.height(), gap * 1.414
-    n = int(reach / step) + 1
-    for i in range(n):
-        x = area.left() + i * step
-        p.drawLine(QLineF(x - area.height(), area.bottom(), x, area.top()))
+    """Strokes at 45 degrees over an area, both ways where crossed; from a tile, so that a large area costs no more."""
+    p.fillRect(area, QBrush(_tile(colour.name(), gap, crossed, width)))
+
+
+@cache
+def _tile(colour: str, gap: float, crossed: bool, width: float) -> QPixmap:
+    """One period of a hatch: its side is the gap's diagonal in whole pixels, its corners meet the next tile's."""
+    side = max(round(gap * 1.414), 3)
+    tile = QPixmap(side, side)
+    tile.fill(Qt.GlobalColor.transparent)
+    painter = QPainter(tile)
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    painter.setPen(QPen(QColor(colour), width))
+    for shift in (-side, 0, side):
+        painter.drawLine(QLineF(shift - 1, side + 1, shift + side + 1, -1))
         if crossed:
-            p.drawLine(QLineF(x - area.height(), area.top(), x, area.bottom()))
-    p.restore()
+            painter.drawLine(QLineF(shift - 1, -1, shift + side + 1, side + 1))
+    painter.end()
+    return tile
 
 
 def ground(p: QPainter, theme: Theme, left: float, right: float, y: float) -> None:

@@ -2,8 +2,21 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QColor, QFontMetricsF, QKeyEvent, QKeySequence, QMouseEvent, QPainter, QPaintEvent, QResizeEvent
+import math
+
+from PyQt6.QtCore import QPointF, QRect, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import (
+    QColor,
+    QFont,
+    QFontMetricsF,
+    QKeyEvent,
+    QKeySequence,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QResizeEvent,
+)
 from PyQt6.QtWidgets import QLabel, QLineEdit, QPushButton, QWidget
 
 from isostat.assess.explain import Shown
@@ -20,14 +33,68 @@ LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0
 
 
 class Number(QLabel):
-    """Shown text; one that was computed can be clicked, or pressed with Enter, for its working."""
+    """Shown text; one that was computed can be clicked, or pressed with Enter, for its working.
+
+    Painted by a few strokes of its own: a label's rich text lays itself out again at every paint, which costs a frame.
+    """
 
     asked = pyqtSignal(object)
 
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
         self.shown: Shown | None = None
-        self.setTextFormat(Qt.TextFormat.RichText)
+        self._look: tuple[object, ...] = ()
+        self._words, self._unit, self._gap = "", "", 0.0
+        self._unit_font, self._colours = QFont(), (QColor(), QColor(), QColor())
+
+    def dress(
+        self, look: tuple[object, ...], words: str, unit: str, fonts: tuple[QFont, QFont], colours: tuple[QColor, ...]
+    ) -> bool:
+        """Takes on a look; returns whether anything changed. colours: text, unit, ground (transparent for none)."""
+        if look == self._look:
+            return False
+        self._look, self._words, self._unit, self._unit_font = look, words, unit, fonts[1]
+        self._colours = (colours[0], colours[1], colours[2])
+        self.setFont(fonts[0])
+        self._gap = QFontMetricsF(fonts[1]).horizontalAdvance(" ") if unit else 0.0
+        self.update()
+        return True
+
+    def text(self) -> str:
+        """What is read there, the unit included."""
+        return f"{self._words} {self._unit}".strip()
+
+    def wrapped_height(self, width: int) -> int:
+        """How high the words are when broken at a width."""
+        bounds = QFontMetricsF(self.font()).boundingRect(QRectF(0, 0, width, 10_000), Qt.TextFlag.TextWordWrap, self._words)
+        return round(bounds.height()) + 1
+
+    def sizeHint(self) -> QSize:
+        """Words and unit on one line."""
+        metrics = QFontMetricsF(self.font())
+        unit = QFontMetricsF(self._unit_font).horizontalAdvance(self._unit) + self._gap if self._unit else 0.0
+        return QSize(math.ceil(metrics.horizontalAdvance(self._words) + unit) + 1, math.ceil(metrics.height()))
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        p = QPainter(self)
+        text, unit, ground_colour = self._colours
+        if ground_colour.alpha():
+            p.fillRect(self.rect(), ground_colour)
+        p.setPen(text)
+        p.setFont(self.font())
+        if self.wordWrap():
+            p.drawText(QRectF(self.rect()), Qt.TextFlag.TextWordWrap, self._words)
+        else:
+            metrics = QFontMetricsF(self.font())
+            p.drawText(QPointF(0, metrics.ascent()), self._words)
+            if self._unit:
+                p.setPen(unit)
+                p.setFont(self._unit_font)
+                p.drawText(QPointF(metrics.horizontalAdvance(self._words) + self._gap, metrics.ascent()), self._unit)
+        if self.hasFocus():
+            p.setPen(QPen(text, 1, Qt.PenStyle.DotLine))
+            p.drawRect(self.rect().adjusted(0, 0, -1, -1))
+        p.end()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if self.shown is not None:
@@ -113,6 +180,7 @@ class Sheet(QWidget):
         self.view: View | None = None
         self._children: dict[str, QWidget] = {}
         self._used: set[str] = set()
+        self._shown: object = None
 
     # -- to be filled in by each sheet
     def lay(self, v: View) -> None:
@@ -121,11 +189,18 @@ class Sheet(QWidget):
     def draw(self, p: QPainter, v: View) -> None:
         """Paints the strokes."""
 
+    def signature(self, v: View) -> object:
+        """All that this sheet shows of a view; the same again and nothing is laid or painted. None: always anew."""
+        return None
+
     # -- flow
     def show_view(self, view: View) -> None:
         """The view to show from now on."""
         self.view = view
-        self._relay()
+        now = self.signature(view)
+        if now is None or now != self._shown:
+            self._shown = now
+            self._relay()
 
     def _relay(self) -> None:
         if self.view is None:
@@ -198,34 +273,21 @@ class Sheet(QWidget):
         font = theme.font(size, weight)
         if tracking:
             font.setLetterSpacing(font.SpacingType.AbsoluteSpacing, tracking)
-        tail = (
-            (
-                f' <span style="font-size:{max(round(theme.px(max(size * 0.45, 12.5))), 11)}px;font-weight:400;'
-                f'color:{theme.ink2}">{unit}</span>'
-            )
-            if unit
-            else ""
-        )
-        content = escape(text).replace("  ", "&nbsp; ") + tail
-        look = (content, size, weight, role, theme.name, theme.scale, tracking, width, halo)
-        if label.property("look") != str(look):
-            label.setProperty("look", str(look))
-            label.setFont(font)
-            label.setStyleSheet(f"color:{getattr(theme, role)};background:{theme.sheet if halo else 'transparent'}")
+        look = (text, unit, size, weight, role, theme.name, theme.scale, tracking, width, halo)
+        colours = (theme.colour(role), theme.colour("ink2"), theme.colour("sheet") if halo else QColor(0, 0, 0, 0))
+        if label.dress(look, text, unit, (font, theme.font(max(size * 0.45, 12.5))), colours):
             label.setWordWrap(width is not None)
-            label.setText(content)
             if width is not None:
-                label.setFixedWidth(round(width))
-                label.setFixedHeight(max(label.heightForWidth(round(width)), 1))
+                label.setFixedSize(round(width), label.wrapped_height(round(width)))
             else:
                 label.setMinimumSize(0, 0)
                 label.setMaximumSize(16777215, 16777215)
                 label.resize(label.sizeHint())
+            label.setAccessibleName(f"{key}: {text} {unit}".strip())
         label.shown = shown
         label.setFocusPolicy(Qt.FocusPolicy.TabFocus if shown else Qt.FocusPolicy.NoFocus)
         label.setCursor(Qt.CursorShape.PointingHandCursor if shown else Qt.CursorShape.ArrowCursor)
         label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents, shown is None)
-        label.setAccessibleName(f"{key}: {text} {unit}".strip())
         label.move(round(at.x() - label.width() * anchor), round(at.y()))
         return label.geometry()
 
@@ -373,11 +435,6 @@ class Sheet(QWidget):
         return QFontMetricsF(self.view.theme.font(size, weight)).horizontalAdvance(text)
 
 
-def escape(text: str) -> str:
-    """Text safe inside rich text."""
-    return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
-
-
 def button_style(theme: Theme, *, filled: bool) -> str:
     """Style sheet of a flat button."""
     ground, ink = (theme.accent, theme.on_accent) if filled else (theme.sheet, theme.accent)
@@ -395,4 +452,4 @@ def rgba(colour: QColor, alpha: float) -> QColor:
     return made
 
 
-__all__ = ["LEFT", "MIDDLE", "RIGHT", "Edit", "Number", "QuantityField", "Sheet", "button_style", "escape", "rgba"]
+__all__ = ["LEFT", "MIDDLE", "RIGHT", "Edit", "Number", "QuantityField", "Sheet", "button_style", "rgba"]

@@ -45,6 +45,10 @@ class StepList(Sheet):
     ground_role = "paper"
     chosen = pyqtSignal(object)
 
+    def signature(self, v: View) -> object:
+        states = tuple((state_line(v, step), worst.grade if (worst := v.worst(step)) else None) for step in STEPS)
+        return v.step, states, v.theme
+
     def lay(self, v: View) -> None:
         t = v.theme
         folded = self.width() < t.px(100)

@@ -51,6 +51,19 @@ class TopBar(Sheet):
     case_wanted = pyqtSignal(int)
     units_wanted = pyqtSignal(str)
 
+    def signature(self, v: View) -> object:
+        weights = tuple(v.reader.mass(float(kg)) for kg in v.a.loading.whole_kg)
+        return (
+            v.job.title,
+            v.job.number,
+            v.job.vehicle.name,
+            tuple(c.name for c in v.job.cases),
+            v.case,
+            weights,
+            v.theme,
+            v.reader.preset,
+        )
+
     def lay(self, v: View) -> None:
         t = v.theme
         left = t.px(188)

@@ -325,7 +325,8 @@ class StanceStep(Sheet):
         ]
         p.save()
         p.setClipPath(polyline(corners, closed=True))
-        hatch(p, QRectF(area.left(), area.top() - half, area.width(), area.height() + 2 * half), t.colour("accent"), 5)
+        top, foot = min(y(front), y(rear)) - half, max(y(front), y(rear)) + half
+        hatch(p, QRectF(area.left(), top, area.width(), foot - top), t.colour("accent"), 5)
         p.restore()
         p.setPen(pen(t, "accent", 1.6, "target"))
         p.drawLine(QLineF(area.left(), y(front), area.right(), y(rear)))
