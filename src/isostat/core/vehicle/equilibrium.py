@@ -19,7 +19,7 @@ from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness, TableForce
 STEP_LIMIT = 0.030  # m of travel or wheel displacement in one step
 OVERSHOOT = 0.5  # a step is taken back when the energy rises along its end by more than this share of its first fall
 HELD = 10.0  # N/m, keeps the tangent of a wheel in the air solvable; changes no answer
-FEW, THINNED = 64, 0.25  # more cases than this are thinned out when such a share of them rests
+FEW, THINNED = 64, 0.5  # more cases than this are thinned out when such a share of them rests
 FIRST_PASSES = 6  # of a block, before its stubborn cases are set aside
 BLOCK = 2048  # cases solved together, so that the work stays in the processor's cache
 
