@@ -7,7 +7,7 @@ are eliminated axle by axle (a Schur complement of 2x2 blocks), so each step sol
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 
 import numpy as np
 
@@ -19,8 +19,8 @@ from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness, TableForce
 STEP_LIMIT = 0.030  # m of travel or wheel displacement in one step
 OVERSHOOT = 0.5  # a step is taken back when the energy rises along its end by more than this share of its first fall
 HELD = 10.0  # N/m, keeps the tangent of a wheel in the air solvable; changes no answer
-FEW, THINNED = 64, 0.5  # more cases than this are thinned out when such a share of them rests
-FIRST_PASSES = 6  # of a block, before its stubborn cases are set aside
+FEW, THINNED = 64, 0.3  # more cases than this are thinned out when such a share of them rests
+FIRST_PASSES = 9  # of a block, before its stubborn cases are set aside
 BLOCK = 2048  # cases solved together, so that the work stays in the processor's cache
 
 
@@ -34,7 +34,7 @@ class Equilibrium:
     pad_n: Floats  # (A, 2, B): force on the ground under each wheel
     force_n: Floats  # (A, 2, B): force that pushes wheel and chassis apart
     residual_n: Floats  # (B,): largest force (or moment per metre) still out of balance
-    converged: Bools  # (B,): a False row holds the best point found, never NaN
+    converged: Bools  # (B,): a False row holds the last point reached, never NaN
     passes: Ints  # (B,): evaluations used
 
 
@@ -54,154 +54,183 @@ def solve_equilibrium(
     most_passes: give up after this many evaluations. Returns Equilibrium, shapes as there.
     Source: Newton with an analytic tangent, step limit and energy line search; own derivation.
     """
-    q = np.zeros((3, platform.cases)) if start is None else start.pose.copy()
-    w = np.zeros((platform.axles, 2, platform.cases)) if start is None else start.wheel_m.copy()
+    rows = 3 + 2 * platform.axles
+    z = np.zeros((rows, platform.cases))
+    if start is not None:
+        z[:3], z[3:] = start.pose, start.wheel_m.reshape(rows - 3, -1)
+    residual = np.full(platform.cases, np.inf)
+    passes = np.zeros(platform.cases, dtype=np.int64)
+    every = np.arange(platform.cases)
+
+    def settle(which: Ints | slice, most: int) -> None:
+        sub = platform if which is every else platform.take(which)
+        forces = ExactForces(sub, bank) if exact else TableForces(sub, bank)
+        z[:, which], residual[which], used = _settle(_Frame.of(sub), forces, z[:, which], tolerance_n, most)
+        passes[which] += used
+
     if platform.cases <= BLOCK:
-        return _solve(platform, _forces(platform, bank, exact), q, w, tolerance_n, most_passes)
-    blocks = []
-    for first in range(0, platform.cases, BLOCK):
-        part = slice(first, first + BLOCK)
-        sub = platform.take(part)
-        blocks.append(_solve(sub, _forces(sub, bank, exact), q[:, part], w[..., part], tolerance_n, FIRST_PASSES))
-    found = {n: np.concatenate([getattr(b, n) for b in blocks], axis=-1) for n in Equilibrium.__dataclass_fields__}
-    late = np.nonzero(~found["converged"])[0]
-    if late.size:  # the few stubborn cases of all blocks go on together
-        sub = platform.take(late)
-        rest = _solve(sub, _forces(sub, bank, exact), found["pose"][:, late], found["wheel_m"][..., late], tolerance_n, most_passes)
-        for name, values in found.items():
-            values[..., late] = getattr(rest, name) + (FIRST_PASSES if name == "passes" else 0)
-    return Equilibrium(**found)
-
-
-def _forces(platform: Platform, bank: Bank, exact: bool) -> WheelForces:
-    return ExactForces(platform, bank) if exact else TableForces(platform, bank)
-
-
-def travel(platform: Platform, pose: Floats, wheel_m: Floats) -> Floats:
-    """Wheel centre relative to chassis, (A, 2, B) in m, for a pose (3, B) and wheel rises (A, 2, B)."""
-    middle = pose[0] - platform.axle_x_m * pose[1]
-    lean = platform.half_track_m * pose[2]
-    u = wheel_m.copy()
-    u[:, 0] -= middle + lean
-    u[:, 1] -= middle - lean
-    return u
-
-
-def _solve(platform: Platform, forces: WheelForces, q: Floats, w: Floats, tolerance: float, most: int) -> Equilibrium:
-    cases = platform.cases
-    out_q, out_w = q.copy(), w.copy()
-    out_residual, passes = np.full(cases, np.inf), np.full(cases, most, dtype=np.int64)
-    moving = np.arange(cases)
-    p, share = platform, np.ones(cases)
-    dq, dw, fall = np.zeros_like(q), np.zeros_like(w), np.zeros(cases)
-    for n in range(1, most + 1):
-        u = travel(p, q, w)
-        f, k = forces(u)
-        pad, contact = _tyres(p, w)
-        gq, gw = _out_of_balance(p, f, pad)
-        residual = np.maximum(np.abs(gq).max(axis=0), np.abs(gw).max(axis=(0, 1)))
-        better = residual < out_residual[moving]
-        keep = moving[better]
-        out_q[:, keep], out_w[..., keep], out_residual[keep] = q[:, better], w[..., better], residual[better]
-        resting = residual <= tolerance
-        passes[moving[resting]] = np.minimum(passes[moving[resting]], n)
-        if resting.all():
-            break
-        if moving.size > FEW and resting.mean() > THINNED:
-            on = np.nonzero(~resting)[0]
-            moving = moving[on]
-            p, forces = p.take(on), forces.take(on)
-            q, w, dq, dw, fall, share = q[:, on], w[..., on], dq[:, on], dw[..., on], fall[on], share[on]
-            gq, gw, contact = gq[:, on], gw[..., on], contact[..., on]
-            k = (k[0][:, on], k[1][:, on], k[2][:, on])
-        slope = (gq * dq).sum(axis=0) + (gw * dw).sum(axis=(0, 1))  # of the energy, along the last step
-        back = slope > -OVERSHOOT * fall  # fall is negative; zero before the first step
-        back &= fall < 0.0
-        new_dq, new_dw = _newton(p, k, contact, gq, gw)
-        new_fall = (gq * new_dq).sum(axis=0) + (gw * new_dw).sum(axis=(0, 1))
-        uphill = new_fall > 0.0  # only where a wheel curve falls and the energy is not convex
-        new_dq[:, uphill] *= -1.0
-        new_dw[..., uphill] *= -1.0
-        new_fall = -np.abs(new_fall)
-        reach = np.maximum(np.abs(travel(p, new_dq, new_dw)).max(axis=(0, 1)), np.abs(new_dw).max(axis=(0, 1)))
-        limited = np.minimum(1.0, STEP_LIMIT / np.maximum(reach, 1e-300))
-        if back.any():  # regula falsi on the slope of the energy: where between the two ends is it level?
-            shorter = np.clip(-fall / np.maximum(slope - fall, 1e-300), 0.1, 0.9) * share
-            move = np.where(back, shorter - share, limited)
-            dq, dw = np.where(back, dq, new_dq), np.where(back, dw, new_dw)
-            fall, share = np.where(back, fall, new_fall), np.where(back, shorter, limited)
-        else:
-            move = share = limited
-            dq, dw, fall = new_dq, new_dw, new_fall
-        q, w = q + move * dq, w + move * dw
-    u = travel(platform, out_q, out_w)
-    pad, _ = _tyres(platform, out_w)
+        settle(every, most_passes)
+    else:
+        for first in range(0, platform.cases, BLOCK):
+            settle(slice(first, first + BLOCK), FIRST_PASSES)
+        late = np.nonzero(residual > tolerance_n)[0]
+        if late.size:  # the few stubborn cases of all blocks go on together
+            settle(late, most_passes)
+    pose, wheel = z[:3], z[3:].reshape(platform.axles, 2, -1)
+    frame = _Frame.of(platform)
+    pad = frame.tyre_rate * np.maximum(frame.squash_m - wheel, 0.0)
     # a resting wheel's force follows from its own balance: pad load less its weight
     return Equilibrium(
-        pose=out_q,
-        wheel_m=out_w,
-        travel_m=u,
+        pose=pose,
+        wheel_m=wheel,
+        travel_m=travel(platform, pose, wheel),
         pad_n=pad,
         force_n=pad - platform.unsprung_n,
-        residual_n=out_residual,
-        converged=out_residual <= tolerance,
+        residual_n=residual,
+        converged=residual <= tolerance_n,
         passes=passes,
     )
 
 
-def _tyres(p: Platform, w: Floats) -> tuple[Floats, Floats]:
-    """Pad force, and the tyre's tangent: a tyre cannot pull."""
-    squash = p.tyre_squash_m - w + p.ground_m
-    return p.tyre_rate * np.maximum(squash, 0.0), np.where(squash > 0.0, p.tyre_rate, HELD)
+def travel(platform: Platform, pose: Floats, wheel_m: Floats) -> Floats:
+    """Wheel centre relative to chassis, (A, 2, B) in m, for a pose (3, B) and wheel rises (A, 2, B)."""
+    return _travel(platform.axle_x_m, platform.half_track_m, pose, wheel_m)
 
 
-def _out_of_balance(p: Platform, f: Floats, pad: Floats) -> tuple[Floats, Floats]:
-    """Gradient of the energy: on the chassis (3, B) and on every wheel (A, 2, B)."""
-    both = f[:, 0] + f[:, 1]
-    gq = p.weight.copy()
-    gq[0] -= both.sum(axis=0)
-    gq[1] += (p.axle_x_m * both).sum(axis=0)
-    gq[2] -= (p.half_track_m * (f[:, 0] - f[:, 1])).sum(axis=0)
-    return gq, f - pad + p.unsprung_n
+def _travel(x: Floats, half: Floats, pose: Floats, wheel: Floats) -> Floats:
+    middle, lean = pose[0] - x * pose[1], half * pose[2]
+    u = np.empty_like(wheel)
+    np.subtract(wheel[:, 0], middle + lean, out=u[:, 0])
+    np.subtract(wheel[:, 1], middle - lean, out=u[:, 1])
+    return u
 
 
-def _newton(p: Platform, k: Stiffness, t: Floats, gq: Floats, gw: Floats) -> tuple[Floats, Floats]:
-    """The full Newton step. k: suspension tangent; t: tyre tangent (A, 2, B)."""
+@dataclass(frozen=True, slots=True)
+class _Frame:
+    """What the balance needs of a platform beside its parts; shapes as there."""
+
+    x: Floats
+    half: Floats
+    tyre_rate: Floats
+    squash_m: Floats  # of the tyre, with the ground under it
+    unsprung_n: Floats
+    weight: Floats
+
+    @classmethod
+    def of(cls, p: Platform) -> _Frame:
+        return cls(p.axle_x_m, p.half_track_m, p.tyre_rate, p.tyre_squash_m + p.ground_m, p.unsprung_n, p.weight)
+
+    def take(self, which: Ints) -> _Frame:
+        return _Frame(*(getattr(self, f.name).take(which, axis=-1) for f in fields(self)))
+
+    def travel(self, z: Floats) -> Floats:
+        return _travel(self.x, self.half, z, z[3:].reshape(len(self.x), 2, -1))
+
+    def out_of_balance(self, z: Floats, force: Floats) -> tuple[Floats, Floats]:
+        """Gradient of the energy (3 + 2A, B) and the tyres' tangent (A, 2, B): a tyre cannot pull."""
+        squash = self.squash_m - z[3:].reshape(force.shape)
+        contact = np.maximum(self.tyre_rate * (squash > 0.0), HELD)
+        pad = self.tyre_rate * np.maximum(squash, 0.0)
+        g = np.empty_like(z)
+        both = force[:, 0] + force[:, 1]
+        np.subtract(self.weight[0], both.sum(axis=0), out=g[0])
+        np.add(self.weight[1], np.einsum("ab,ab->b", self.x, both), out=g[1])
+        np.subtract(self.weight[2], np.einsum("ab,ab->b", self.half, force[:, 0] - force[:, 1]), out=g[2])
+        wheels = g[3:].reshape(force.shape)
+        np.subtract(force, pad, out=wheels)
+        wheels += self.unsprung_n
+        return g, contact
+
+
+def _settle(frame: _Frame, forces: WheelForces, z: Floats, tolerance: float, most: int) -> tuple[Floats, Floats, Ints]:
+    """Steps all cases until they rest or `most` evaluations are used: points, residuals, evaluations."""
+    cases = z.shape[1]
+    points, left, used = z.copy(), np.full(cases, np.inf), np.full(cases, most, dtype=np.int64)
+    moving, d, fall, share = np.arange(cases), np.zeros_like(z), np.zeros(cases), np.ones(cases)
+    for n in range(1, most + 1):
+        force, k = forces(frame.travel(z))
+        g, contact = frame.out_of_balance(z, force)
+        residual = np.abs(g).max(axis=0)
+        resting = residual <= tolerance
+        count = np.count_nonzero(resting)
+        if count == moving.size or n == most:
+            points[:, moving], left[moving], used[moving] = z, residual, n
+            break
+        if moving.size > FEW and count > THINNED * moving.size:
+            done, on = np.nonzero(resting)[0], np.nonzero(~resting)[0]
+            at = moving[done]
+            points[:, at], left[at], used[at] = z[:, done], residual[done], n
+            moving, frame, forces = moving[on], frame.take(on), forces.take(on)
+            z, d, g = z.take(on, axis=1), d.take(on, axis=1), g.take(on, axis=1)
+            fall, share, contact, resting = fall[on], share[on], contact.take(on, axis=2), resting[on]
+            k = (k[0].take(on, axis=1), k[1].take(on, axis=1), k[2].take(on, axis=1))
+        slope = np.einsum("ib,ib->b", g, d)  # of the energy, along the last step
+        back = np.nonzero((slope > -OVERSHOOT * fall) & (fall < 0.0))[0]  # fall is zero before the first step
+        new = _newton(frame, k, contact, g)
+        new_fall = np.einsum("ib,ib->b", g, new)
+        uphill = np.nonzero(new_fall > 0.0)[0]  # only where a wheel curve falls and the energy is not convex
+        if uphill.size:
+            new[:, uphill] *= -1.0
+            new_fall[uphill] *= -1.0
+        reach = np.maximum(np.abs(frame.travel(new)).max(axis=(0, 1)), np.abs(new[3:]).max(axis=0))
+        limited = np.minimum(1.0, STEP_LIMIT / np.maximum(reach, 1e-300))
+        move = limited.copy()
+        if back.size:  # regula falsi on the slope of the energy: where between the two ends is it level?
+            fell = fall[back]
+            shorter = np.clip(-fell / np.maximum(slope[back] - fell, 1e-300), 0.1, 0.9) * share[back]
+            new[:, back], new_fall[back] = d[:, back], fell
+            move[back], limited[back] = shorter - share[back], shorter
+        move[resting] = 0.0
+        d, fall, share = new, new_fall, limited
+        z = z + move * d
+    return points, left, used
+
+
+def _newton(f: _Frame, k: Stiffness, t: Floats, g: Floats) -> Floats:
+    """The full Newton step (3 + 2A, B). k: suspension tangent; t: tyre tangent (A, 2, B)."""
     ll, lr, rr = k
     tl, tr = t[:, 0], t[:, 1]
-    al, ar = ll + tl, rr + tr
-    det = al * ar - lr * lr
-    inv = 1.0 / np.where(np.abs(det) > 1e-3, det, 1e-3)
+    al, ar, cross = ll + tl, rr + tr, lr * lr
+    det = al * ar
+    det -= cross
+    det[np.abs(det) < 1e-3] = 1e-3
+    inv = np.reciprocal(det, out=det)
     # m = k (k + t)^-1, a 2x2 a wheel pair; e = m t is suspension and tyre in series
-    m_ll, m_lr = (ll * ar - lr * lr) * inv, lr * tl * inv
-    m_rl, m_rr = lr * tr * inv, (rr * al - lr * lr) * inv
+    m_ll, m_rr = (ll * ar - cross) * inv, (rr * al - cross) * inv
+    spread = lr * inv
+    m_lr, m_rl = spread * tl, spread * tr
     e_ll, e_lr, e_rr = m_ll * tl, m_lr * tr, m_rr * tr
-    x, half = p.axle_x_m, p.half_track_m
-    both, diff = e_ll + 2.0 * e_lr + e_rr, half * (e_ll - e_rr)
-    s11 = both.sum(axis=0) + 1e-3
-    s12 = -(x * both).sum(axis=0)
-    s22 = (x * x * both).sum(axis=0) + 1e-3
-    s13 = diff.sum(axis=0)
-    s23 = -(x * diff).sum(axis=0)
-    s33 = (half * half * (e_ll - 2.0 * e_lr + e_rr)).sum(axis=0) + 1e-3
-    gl, gr = gw[:, 0], gw[:, 1]
+    x, half = f.x, f.half
+    sides, twice = e_ll + e_rr, 2.0 * e_lr
+    both, diff, roll = sides + twice, half * (e_ll - e_rr), sides - twice
+    by_x, by_half = x * both, half * half
+    s11, s12, s22 = both.sum(axis=0) + 1e-3, -by_x.sum(axis=0), np.einsum("ab,ab->b", x, by_x) + 1e-3
+    s13, s23, s33 = diff.sum(axis=0), -np.einsum("ab,ab->b", x, diff), np.einsum("ab,ab->b", by_half, roll) + 1e-3
+    wheels = g[3:].reshape(t.shape)
+    gl, gr = wheels[:, 0], wheels[:, 1]
     hl, hr = m_ll * gl + m_lr * gr, m_rl * gl + m_rr * gr
-    b1 = -gq[0] - (hl + hr).sum(axis=0)
-    b2 = -gq[1] + (x * (hl + hr)).sum(axis=0)
-    b3 = -gq[2] - (half * (hl - hr)).sum(axis=0)
-    dq = _solve3(s11, s12, s13, s22, s23, s33, b1, b2, b3)
-    middle, lean = dq[0] - x * dq[1], half * dq[2]
+    pair = hl + hr
+    step = np.empty_like(g)
+    b1 = -g[0] - pair.sum(axis=0)
+    b2 = np.einsum("ab,ab->b", x, pair) - g[1]
+    b3 = -g[2] - np.einsum("ab,ab->b", half, hl - hr)
+    _solve3((s11, s12, s13, s22, s23, s33), (b1, b2, b3), step)
+    middle, lean = step[0] - x * step[1], half * step[2]
     dl, dr = middle + lean, middle - lean
     rl, rt = ll * dl + lr * dr - gl, lr * dl + rr * dr - gr
-    return dq, np.stack([(ar * rl - lr * rt) * inv, (al * rt - lr * rl) * inv], axis=1)
+    out = step[3:].reshape(t.shape)
+    np.multiply(ar * rl - lr * rt, inv, out=out[:, 0])
+    np.multiply(al * rt - lr * rl, inv, out=out[:, 1])
+    return step
 
 
-def _solve3(a: Floats, b: Floats, c: Floats, d: Floats, e: Floats, f: Floats, r1: Floats, r2: Floats, r3: Floats) -> Floats:
-    """Symmetric [[a b c], [b d e], [c e f]] x = r by cofactors, (3, B)."""
+def _solve3(s: tuple[Floats, ...], r: tuple[Floats, Floats, Floats], out: Floats) -> None:
+    """Symmetric [[a b c], [b d e], [c e f]] x = r by cofactors, into the first three rows of `out`."""
+    a, b, c, d, e, f = s
     c11, c12, c13 = d * f - e * e, c * e - b * f, b * e - c * d
     c22, c23, c33 = a * f - c * c, b * c - a * e, a * d - b * b
     det = a * c11 + b * c12 + c * c13
-    inv = 1.0 / np.where(np.abs(det) > 1e-9, det, 1e-9)
-    return np.stack(
-        [(c11 * r1 + c12 * r2 + c13 * r3) * inv, (c12 * r1 + c22 * r2 + c23 * r3) * inv, (c13 * r1 + c23 * r2 + c33 * r3) * inv]
-    )
+    det[np.abs(det) < 1e-9] = 1e-9
+    inv = np.reciprocal(det, out=det)
+    for n, row in enumerate(((c11, c12, c13), (c12, c22, c23), (c13, c23, c33))):
+        np.multiply(row[0] * r[0] + row[1] * r[1] + row[2] * r[2], inv, out=out[n])

@@ -23,18 +23,19 @@ class WheelForces(Protocol):
         """The same for some of the cases."""
 
 
-def _with_bar(platform: Platform, u: Floats, force: Floats, k: Stiffness) -> tuple[Floats, Stiffness]:
-    twist = platform.bar_rate * (u[:, 0] - u[:, 1])
+def _with_bar(bar_rate: Floats, u: Floats, force: Floats, k: Stiffness) -> tuple[Floats, Stiffness]:
+    twist = bar_rate * (u[:, 0] - u[:, 1])
     force[:, 0] += twist
     force[:, 1] -= twist
-    return force, (k[0] + platform.bar_rate, k[1] - platform.bar_rate, k[2] + platform.bar_rate)
+    return force, (k[0] + bar_rate, k[1] - bar_rate, k[2] + bar_rate)
 
 
-def _gather(force: Floats, rate: Floats, left: Floats, right: Floats) -> tuple[Floats, Stiffness]:
-    """Sums parts (A, P, B) over P with their virtual-work arms `left` and `right`."""
-    wheel = np.stack([(left * force).sum(axis=1), (right * force).sum(axis=1)], axis=1)
-    lk = left * rate
-    return wheel, ((lk * left).sum(axis=1), (lk * right).sum(axis=1), (right * right * rate).sum(axis=1))
+def _at_wheels(force: Floats, left: Floats, right: Floats) -> Floats:
+    """Parts' forces (A, P, B) summed at the wheels (A, 2, B) by their virtual-work arms `left` and `right`."""
+    wheel = np.empty((len(force), 2, force.shape[2]))
+    np.einsum("apb,apb->ab", force, left, out=wheel[:, 0])
+    np.einsum("apb,apb->ab", force, right, out=wheel[:, 1])
+    return wheel
 
 
 class TableForces:
@@ -44,23 +45,26 @@ class TableForces:
     """
 
     def __init__(self, platform: Platform, bank: Bank) -> None:
-        self._platform, self._bank = platform, bank
-        tables = bank.tables
-        per_step = tables.per_step[platform.law]
-        self._start, self._last = tables.start[platform.law], tables.last[platform.law]
-        self._t0 = (platform.offset_m - tables.low[platform.law]) * per_step
-        if platform.motion is None:  # fold ratio, row and step into one factor a wheel
-            self._per_x = per_step
-            arms = platform.ratio[:, :, None] * platform.row
-            self._t_left, self._t_right = arms[:, :, 0] * per_step, arms[:, :, 1] * per_step
-            self._left, self._right = arms[:, :, 0], arms[:, :, 1]
-            self._plain = bool((platform.scale == 1.0).all())
+        self._bank, self._bar = bank, platform.bar_rate
+        tables, law = bank.tables, platform.law
+        self._start, self._last, per_step = tables.start[law], tables.last[law], tables.per_step[law]
+        self._t0 = (platform.offset_m - tables.low[law]) * per_step
+        self._platform: Platform | None = None  # only where a motion has a table
+        self._left, self._right = platform.row[:, :, 0], platform.row[:, :, 1]
+        if platform.motion is None:  # fold ratio, scale and step into one factor a wheel
+            self._t_left, self._t_right = (platform.ratio * per_step * arm for arm in (self._left, self._right))
+            factor = platform.ratio * platform.scale
+            self._left, self._right = self._left * factor, self._right * factor
         else:
-            self._per_x = per_step
+            self._platform, self._per_x = platform, per_step
 
     def take(self, which: Ints) -> TableForces:
         """The same for some of the cases."""
-        return TableForces(self._platform.take(which), self._bank)
+        part = TableForces.__new__(TableForces)
+        for name, value in vars(self).items():
+            some = value.take(which, axis=-1) if isinstance(value, np.ndarray) else value
+            setattr(part, name, some.take(which) if isinstance(some, Platform) else some)
+        return part
 
     def _look_up(self, t: Floats) -> tuple[Floats, Floats]:
         """Force and rise a node at t, counted in nodes from each table's first."""
@@ -69,18 +73,28 @@ class TableForces:
         np.maximum(i, 0, out=i)
         part = t - i
         i += self._start
-        rise = self._bank.tables.rise.take(i)
-        return self._bank.tables.force.take(i) + rise * part, rise
+        rise = self._bank.tables.rise[i]
+        part *= rise
+        part += self._bank.tables.force[i]
+        return part, rise
 
     def __call__(self, u: Floats) -> tuple[Floats, Stiffness]:
         """Wheel forces (A, 2, B) in N and tangent for travels u (A, 2, B) in m."""
-        p = self._platform
-        if p.motion is None:
-            force, rise = self._look_up(self._t0 + self._t_left * u[:, None, 0] + self._t_right * u[:, None, 1])
-            rate = rise * self._per_x
-            if not self._plain:
-                force, rate = force * p.scale, rate * p.scale
-            return _with_bar(p, u, *_gather(force, rate, self._left, self._right))
+        left, right = u[:, None, 0], u[:, None, 1]
+        if self._platform is not None:
+            return self._by_motion(self._platform, u)
+        t = self._t_left * left
+        t += self._t_right * right
+        t += self._t0
+        force, rise = self._look_up(t)
+        k = tuple(
+            np.einsum("apb,apb,apb->ab", rise, a, b)
+            for a, b in ((self._t_left, self._left), (self._t_left, self._right), (self._t_right, self._right))
+        )
+        return _with_bar(self._bar, u, _at_wheels(force, self._left, self._right), (k[0], k[1], k[2]))
+
+    def _by_motion(self, p: Platform, u: Floats) -> tuple[Floats, Stiffness]:
+        assert p.motion is not None
         v = p.row[:, :, 0] * u[:, None, 0] + p.row[:, :, 1] * u[:, None, 1]
         x, slope, bend = p.ratio * v, p.ratio, np.zeros_like(v)
         table = p.motion >= 0
@@ -93,8 +107,10 @@ class TableForces:
 
 def _curved(p: Platform, u: Floats, force: Floats, rate: Floats, slope: Floats, bend: Floats) -> tuple[Floats, Stiffness]:
     """Virtual work with a motion ratio that changes: X'²F' + X''F."""
-    wheel, k = _gather(slope * force, slope * slope * rate + bend * force, p.row[:, :, 0], p.row[:, :, 1])
-    return _with_bar(p, u, wheel, k)
+    left, right = p.row[:, :, 0], p.row[:, :, 1]
+    curve = slope * slope * rate + bend * force
+    k = tuple(np.einsum("apb,apb,apb->ab", curve, a, b) for a, b in ((left, left), (left, right), (right, right)))
+    return _with_bar(p.bar_rate, u, _at_wheels(slope * force, left, right), (k[0], k[1], k[2]))
 
 
 class ExactForces:
