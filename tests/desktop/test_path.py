@@ -12,7 +12,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QWidget
 from pytestqt.qtbot import QtBot
 
-from isostat.assess.explain import Shown
+from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.pieces.sheet import Number, QuantityField

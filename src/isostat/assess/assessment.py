@@ -11,10 +11,12 @@ from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, fit_f
 from isostat.assess.springs import FoundSpring, Ordered, as_stand, found_springs, order
 from isostat.assess.stand import NO_SPRINGS, SPRING, Springs, stand
 from isostat.assess.standing import Standing, stand_up
+from isostat.core.elements.bank import Bank
 from isostat.core.limits import GRAVITY, Floats
-from isostat.core.vehicle.pose import Pose, planar_travel, spring_forces
+from isostat.core.vehicle.platform import Platform
+from isostat.core.vehicle.pose import Pose, fit_pose, planar_travel, spring_forces
 from isostat.core.vehicle.statics import lever, weight_of
-from isostat.job.schema import Job
+from isostat.job.schema import Job, Target
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -40,16 +42,26 @@ class Assessment:
     orders: tuple[Ordered, ...]
     loading: Loading
     baseline_m: Floats  # (A, 2) hub to arch
-    found: Standing
     proposed: Standing
     target_case: int
+    pose: Pose  # the target as lifts and lean
     target_travel_m: Floats  # (A, 2) u*
     target_m: Floats  # (A, 2) hub to arch wanted
-    warp_m: float  # of the readings: what a plane cannot explain of the proposal's target, zero for a planar target
+    warp_m: float  # of heights wanted by corner: what no plane gives, u_FL − u_FR − u_RL + u_RR
 
     @property
     def cases(self) -> int:
         return len(self.job.cases)
+
+    @property
+    def found(self) -> Standing:
+        """The set-up as found, solved when first asked for: most steps never show it."""
+        return _stand_up(*_as_found(self))
+
+    @property
+    def found_parts(self) -> tuple[Platform, Bank]:
+        """The set-up as found, not solved."""
+        return _stood(*_as_found(self)[:4])
 
 
 def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
@@ -73,13 +85,35 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
     )
 
 
+def _target_pose(target: Target, baseline: Floats, where: tuple[Floats, Floats, Floats]) -> tuple[Pose, float]:
+    """The wanted pose and the warp that it leaves. where: axle x, half track, left-right difference, as in fit_pose."""
+    if target.corners:
+        heights = np.array([[pair.left_m.value, pair.right_m.value] for pair in target.corners])
+        return fit_pose(heights - baseline, *where)
+    return Pose(target.front_lift_m.value, target.rear_lift_m.value, target.lean_m.value if target.lean_m else None), 0.0
+
+
+Frozen = tuple[tuple[AxleFigures, ...], tuple[FitFigures, ...], tuple[Springs, ...], bytes, bytes]
+
+
+def _as_found(a: Assessment) -> Frozen:
+    springs = tuple(as_stand(pair) for pair in a.found_springs)
+    return a.axles, a.found_fits, springs, a.loading.sprung.tobytes(), a.baseline_m.tobytes()
+
+
+@lru_cache(maxsize=16)
+def _stood(
+    axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], sprung: bytes
+) -> tuple[Platform, Bank]:
+    return stand(axles, fits, springs, np.frombuffer(sprung).reshape(3, -1))
+
+
 @lru_cache(maxsize=16)
 def _stand_up(
     axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], sprung: bytes, baseline: bytes
 ) -> Standing:
     """Remembered on its frozen inputs: an edit of the proposal leaves the set-up as found as it was, and undo is at once."""
-    weight = np.frombuffer(sprung).reshape(3, -1)
-    return stand_up(*stand(axles, fits, springs, weight), np.frombuffer(baseline).reshape(-1, 2), GRAVITY)
+    return stand_up(*_stood(axles, fits, springs, sprung), np.frombuffer(baseline).reshape(-1, 2), GRAVITY)
 
 
 def assess(job: Job) -> Assessment:
@@ -100,18 +134,14 @@ def assess(job: Job) -> Assessment:
     still = np.zeros_like(baseline)
     force = spring_forces(platform, bank, 0, pad_n - platform.unsprung_n[..., 0], still, SPRING)
     springs = tuple(found_springs(a, i, f, force[i]) for i, (a, f) in enumerate(zip(axles, found_parts, strict=True)))
-    found = _stand_up(axles, found_fits, tuple(as_stand(s) for s in springs), loading.sprung.tobytes(), baseline.tobytes())
 
-    target = job.target
-    pose = Pose(target.front_lift_m.value, target.rear_lift_m.value, target.lean_m.value if target.lean_m else None)
-    wanted = planar_travel(
-        pose, np.array([a.x_m for a in axles]), np.array([a.half_track_m for a in axles]), baseline[:, 0] - baseline[:, 1]
-    )
+    where = (np.array([a.x_m for a in axles]), np.array([a.half_track_m for a in axles]), baseline[:, 0] - baseline[:, 1])
+    pose, warp = _target_pose(job.target, baseline, where)
+    wanted = planar_travel(pose, *where)
     platform, bank = stand(axles, fits, bare, loading.sprung)
     orders = order(job, axles, springs, platform, bank, wanted)
     fitted = tuple(Springs(o.law, o.offset_m) for o in orders)
     proposed = _stand_up(axles, fits, fitted, loading.sprung.tobytes(), baseline.tobytes())
-    warp = wanted[0, 0] - wanted[0, 1] - wanted[-1, 0] + wanted[-1, 1]
     return Assessment(
         job=job,
         axles=axles,
@@ -121,10 +151,10 @@ def assess(job: Job) -> Assessment:
         orders=orders,
         loading=loading,
         baseline_m=baseline,
-        found=found,
         proposed=proposed,
-        target_case=job.case_index(target.case),
+        target_case=job.case_index(job.target.case),
+        pose=pose,
         target_travel_m=wanted,
         target_m=baseline - wanted,
-        warp_m=float(warp),
+        warp_m=warp,
     )

@@ -10,7 +10,7 @@ from isostat.assess.assessment import Assessment, assess
 from isostat.assess.judge import judge
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
 from isostat.core.limits import Floats
-from isostat.job.edits import put, set_share
+from isostat.job.edits import aim_by_axle, put, set_share
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
@@ -50,7 +50,7 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
         case "spacer allowed":
             return put(job, ("proposal", "axles", int(axle or 0), "sides"), "spacer")
         case "level":
-            return put(job, ("target", "lean_m"), 0.0)
+            return aim_by_axle(job, {"lean_m": {"value": 0.0}})
         case "solve springs":
             for side in ("left", "right"):
                 for field in ("free_length_m", "spacer_m"):

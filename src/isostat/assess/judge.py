@@ -19,6 +19,7 @@ PADS_APART = 0.12
 MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
 FLAT_RIDE = (0.95, 1.30)
 WARP_SAID = 0.010
+TWIST_SAID = 0.002  # of heights that were typed, so any that a tape can tell
 
 
 def judge(a: Assessment) -> tuple[Judgement, ...]:
@@ -157,6 +158,8 @@ def _measured(a: Assessment) -> Iterator[Judgement]:
 
 def _stance(a: Assessment) -> Iterator[Judgement]:
     s, case, target = a.proposed, a.target_case, a.job.target
+    if abs(a.warp_m) > TWIST_SAID:
+        yield stance.TargetTwisted(grade=Grade.NOTE, place=Place(None, None, case), step=Step.STANCE, warp_m=a.warp_m)
     for i, o in enumerate(a.orders):
         if not o.can_be_had:
             worst = min(o.target_force_n)
@@ -193,7 +196,7 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
     as_read = float((a.baseline_m[:, 0] - a.baseline_m[:, 1]).mean())
     if abs(lean[worst_case]) > LEAN_SAID:
         small = abs(lean[worst_case]) <= max(LEAN_NOTE, abs(as_read) + 0.001)
-        level = () if target.lean_m is not None else (Remedy("level", Place()),)
+        level = () if target.lean_m is not None or target.corners else (Remedy("level", Place()),)
         yield stance.Lean(
             grade=Grade.NOTE if small else Grade.WATCH,
             place=Place(None, None, worst_case),

@@ -24,6 +24,7 @@ from isostat.core.vehicle.pose import pads_for, spring_forces
 from isostat.core.working import Figure, Origin
 from isostat.job.schema import AxleFit, Coil, Job
 
+DIFFER = 0.04  # m that light and full may differ, until said otherwise
 TAPE, PAD = 0.0015, 0.01  # two standard deviations: of a tape in m, of a scale pad as a share
 LOWEST_RATE, HIGHEST_RATE = 500.0, METAL_RATE / 2.0
 
@@ -130,7 +131,7 @@ def pick_rate(
     try:
         if pick.way == "two loads":
             light, full = carried(pick.light or job.cases[0].name), carried(pick.full or job.target.case)
-            differ = pick.differ_m.value if pick.differ_m else 0.04
+            differ = pick.differ_m.value if pick.differ_m else DIFFER
             at_wheel, words = wheel_rate_for_two_loads(light, full, differ), "two loads"
         else:
             hertz = pick.hertz.value if pick.hertz else default_frequency(axle)

@@ -109,15 +109,15 @@ def _beyond(platform: Platform, bank: Bank, compression: Floats) -> Bools:
     return np.stack([left.any(axis=1), right.any(axis=1)], axis=1)
 
 
-def wheel_curve(s: Standing, axle: int, side: int) -> tuple[Floats, Floats]:
-    """What one wheel's parts hold up on its way from hanging to metal, both wheels together.
+def wheel_curve(platform: Platform, bank: Bank, axle: int, side: int, ends_m: tuple[float, float]) -> tuple[Floats, Floats]:
+    """What one wheel's parts hold up on its way between two wheel travels, both wheels together.
 
-    s, axle, side: which set-up and wheel. Returns wheel travel in m and force in N, (160,) each; no bar.
+    platform, bank, axle, side: which set-up and wheel. ends_m: from hanging to metal, m.
+    Returns wheel travel in m and force in N, (160,) each; no bar.
     """
-    ends = s.events[axle][side]
-    low, high = droop_end(ends).travel_m, next(e.travel_m for e in ends if e.name == "metal")
+    low, high = ends_m
     u = np.linspace(low, max(high, low + 0.02), 160)
-    one = s.platform.take(np.zeros(u.size, dtype=np.int64))
+    one = platform.take(np.zeros(u.size, dtype=np.int64))
     still = replace(one, bar_rate=np.zeros_like(one.bar_rate))
-    force, _ = ExactForces(still, s.bank)(np.broadcast_to(u, (s.platform.axles, 2, u.size)))
+    force, _ = ExactForces(still, bank)(np.broadcast_to(u, (platform.axles, 2, u.size)))
     return u, force[axle, side]

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from pathlib import Path
 
 import font_source_sans_pro
 from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QColor, QFont, QFontDatabase, QPainter, QPen
+from PyQt6.QtGui import QColor, QFont, QFontDatabase, QFontMetricsF, QPainter, QPen
 
 FAMILY = "Source Sans Pro"
+FRACTION = re.compile(r"\d/\d")
 FACES = ("Light", "Regular", "Semibold", "Bold", "It")
 
 
@@ -47,9 +49,18 @@ class Theme:
         """The colour of a role."""
         return _colour(getattr(self, role))
 
-    def font(self, size: float, weight: int = 400, *, italic: bool = False) -> QFont:
-        """Source Sans Pro with tabular lining figures."""
-        return QFont(_font(max(round(size * self.scale), 9), weight, italic))
+    def font(self, size: float, weight: int = 400, *, text: str = "") -> QFont:
+        """Source Sans Pro with tabular lining figures; set fractions where `text` holds one."""
+        return QFont(_font(max(round(size * self.scale), 9), weight, bool(FRACTION.search(text))))
+
+    def width(self, text: str, size: float, weight: int = 400) -> float:
+        """How wide a text is in that font, px."""
+        return _width(text, max(round(size * self.scale), 9), weight)
+
+
+@lru_cache(maxsize=4096)
+def _width(text: str, pixels: int, weight: int) -> float:
+    return QFontMetricsF(_font(pixels, weight, bool(FRACTION.search(text)))).horizontalAdvance(text)
 
 
 @cache
@@ -58,13 +69,14 @@ def _colour(code: str) -> QColor:
 
 
 @cache
-def _font(pixels: int, weight: int, italic: bool) -> QFont:
+def _font(pixels: int, weight: int, fractions: bool) -> QFont:
     font = QFont(FAMILY)
     font.setPixelSize(pixels)
     font.setWeight(QFont.Weight(weight))
-    font.setItalic(italic)
     font.setFeature(QFont.Tag("tnum"), 1)
     font.setFeature(QFont.Tag("lnum"), 1)
+    if fractions:
+        font.setFeature(QFont.Tag("frac"), 1)
     return font
 
 
@@ -126,7 +138,12 @@ DASHES = {"target": [10.0, 1.9, 1.9, 1.9], "before": [5.0, 3.0], "unread": [4.0,
 
 def pen(theme: Theme, role: str, width: float, dash: str = "") -> QPen:
     """A pen of a role, round joins; `dash` names one of DASHES."""
-    made = QPen(theme.colour(role), width)
+    return _pen(getattr(theme, role), width, dash)
+
+
+@cache
+def _pen(code: str, width: float, dash: str) -> QPen:
+    made = QPen(_colour(code), width)
     made.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
     if dash:
         made.setDashPattern([d / width for d in DASHES[dash]])
@@ -137,3 +154,10 @@ def smooth(painter: QPainter) -> QPainter:
     """The painter with smooth edges."""
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     return painter
+
+
+def rgba(colour: QColor, alpha: float) -> QColor:
+    """The colour, let through."""
+    made = QColor(colour)
+    made.setAlphaF(alpha)
+    return made

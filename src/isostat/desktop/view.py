@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.assess import Assessment
-from isostat.assess.explain import Shown, is_approximate
 from isostat.assess.fixes import Fix
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Grade, Judgement, Step
 from isostat.desktop.theme import Theme
 from isostat.job.schema import Job
@@ -36,6 +36,11 @@ class View:
     def found(self) -> bool:
         """Measure shows the old springs, all other steps the proposal."""
         return self.step is Step.MEASURE
+
+    @property
+    def weighed(self) -> int:
+        """The case in which the pads were read."""
+        return next((n for n, c in enumerate(self.job.cases) if c.kind == "weighed"), 0)
 
     def number(self, shown: Shown, text: str) -> str:
         """The text, with ≈ before it where the number mainly rests on something assumed."""

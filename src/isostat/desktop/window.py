@@ -20,8 +20,8 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from isostat.assess.explain import Shown
 from isostat.assess.fixes import Fix
+from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Step
 from isostat.desktop.document import Document, Edit
 from isostat.desktop.pieces.findings import Findings, WorkingPanel

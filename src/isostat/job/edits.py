@@ -8,7 +8,10 @@ from pydantic.fields import FieldInfo
 
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Bounds, Reading
-from isostat.job.schema import Carried, Case, Item, Job
+from isostat.job.schema import Carried, Case, Item, Job, Pair
+from isostat.units.shown import with_unit
+from isostat.units.typed import NotUnderstood, Typed, parse
+from isostat.units.unit import Preset, Quantity
 
 Path = tuple[str | int, ...]
 
@@ -30,6 +33,27 @@ def bounds_at(job: Job, path: Path) -> Bounds:
             if isinstance(extra, Bounds):
                 return extra
     raise KeyError(path)
+
+
+def typed_for(job: Job, path: Path, text: str, quantity: Quantity, preset: Preset) -> Typed:
+    """What a person typed for the field at a path. Raises NotUnderstood, in words, also where it is out of range."""
+    typed = parse(text, quantity, preset)
+    try:
+        bounds = bounds_at(job, path)
+    except (KeyError, AttributeError, IndexError):  # a field of the screen alone: the edit itself checks it
+        return typed
+    if not bounds.low <= typed.si <= bounds.high:
+        low, high = (with_unit(b, quantity, preset) for b in (bounds.low, bounds.high))
+        raise NotUnderstood(text, "is out of range", f"{low} to {high}")
+    return typed
+
+
+def can_be_empty(job: Job, path: Path) -> bool:
+    """Whether a value stands at a path that the job can do without."""
+    try:
+        return value_at(job, path) is not None and put(job, path, None) is not None
+    except (AttributeError, KeyError, IndexError, TypeError, ValueError):
+        return False
 
 
 def _changed(node: Any, path: Path, value: Any) -> Any:
@@ -135,3 +159,48 @@ def set_share(job: Job, case: str, item: str, share: float) -> Job:
     if share != 0.0:
         rest.append({"item": item, "share": share})
     return put(job, ("cases", at, "carried"), rest)
+
+
+def rename_case(job: Job, index: int, name: str) -> Job:
+    """A load case under another name, wherever it is asked for. Raises JobFault for an empty or taken name."""
+    if not name.strip():
+        raise JobFault("edit", ["The case's name is empty; accepted is a name."])
+    was, data = job.cases[index].name, job.model_dump()
+    data["cases"][index]["name"] = name.strip()
+    for owner, key in _asked_cases(data):
+        if owner[key] == was:
+            owner[key] = name.strip()
+    return job_from(data, "edit")
+
+
+def remove_case(job: Job, index: int) -> Job:
+    """The job without a load case. Raises JobFault for the last load, a pinned case, or one that the job asks for."""
+    case, data = job.cases[index], job.model_dump()
+    if case.kind != "load" or sum(c.kind == "load" for c in job.cases) < 2:
+        raise JobFault("edit", [f"Case “{case.name}” stays; accepted is a load case with another beside it."])
+    if any(owner[key] == case.name for owner, key in _asked_cases(data)):
+        raise JobFault("edit", [f"Case “{case.name}” is the target's or picks a rate; accepted is one that nothing asks for."])
+    data["cases"] = [c for n, c in enumerate(data["cases"]) if n != index]
+    return job_from(data, "edit")
+
+
+def _asked_cases(data: dict[str, Any]) -> list[tuple[dict[str, Any], str]]:
+    """Every place where a case is asked for by name."""
+    picks = [fit["pick"] for fit in data["proposal"]["axles"]]
+    return [(data["target"], "case"), *((pick, key) for pick in picks for key in ("case", "light", "full"))]
+
+
+def aim_by_axle(job: Job, changes: dict[str, Any]) -> Job:
+    """The target by front lift, rear lift and lean; `changes` of those. Heights by corner are given up."""
+    return put(job, ("target",), {**job.target.model_dump(), "corners": (), **changes})
+
+
+def aim_at_corner(job: Job, heights: list[tuple[float, float]], axle: int, side: int, wanted: dict[str, Any]) -> Job:
+    """The target by corner: `heights` of all axles as they are wanted now, one of them replaced by a reading."""
+    sides = ("left_m", "right_m")
+    if job.target.corners:
+        pairs = [p.model_dump() for p in job.target.corners]
+    else:
+        pairs = [Pair.model_validate(dict(zip(sides, pair, strict=True))).model_dump() for pair in heights]
+    pairs[axle][sides[side]] = wanted
+    return put(job, ("target", "corners"), pairs)

@@ -196,13 +196,24 @@ class Case(Frozen):
     carried: tuple[Carried, ...] = ()
 
 
+class Pair(Frozen):
+    """Hub to arch wanted at the left and right wheel of an axle."""
+
+    left_m: Height
+    right_m: Height
+
+
 class Target(Frozen):
-    """The wanted pose: lift from the baseline readings, at a named load case."""
+    """The wanted pose: lift from the baseline readings, at a named load case.
+
+    Heights by corner outrank lifts and lean: the plane nearest to them is the pose.
+    """
 
     case: Text
     front_lift_m: Offset
     rear_lift_m: Offset
     lean_m: Offset | None = None
+    corners: tuple[Pair, ...] = ()
     band_m: Squeeze = Field(default=0.006, validate_default=True)
 
 
@@ -227,6 +238,10 @@ class Job(Frozen):
         for setup in (self.as_found, self.proposal):
             if len(setup.axles) != wheels:
                 raise ValueError(f"set-up “{setup.name}” has {len(setup.axles)} axles; accepted is {wheels}, as the vehicle has")
+        if len(self.target.corners) not in (0, wheels):
+            raise ValueError(
+                f"target has heights for {len(self.target.corners)} axles; accepted is none or {wheels}, one pair each"
+            )
         for kind, names in (("item", [i.name for i in self.items]), ("case", [c.name for c in self.cases])):
             twice = {n for n in names if names.count(n) > 1}
             if twice:

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.explain import Shown, is_approximate
 from isostat.assess.fixes import Fix
 from isostat.assess.judge import hanging_force_n
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Judgement
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import ABOUT, Reader

@@ -107,6 +107,13 @@ def _(j: stance.Warp, r: Reader) -> tuple[str, str]:
 
 
 @_say.register
+def _(j: stance.TargetTwisted, r: Reader) -> tuple[str, str]:
+    return f"Twist of {r.height_unit(abs(j.warp_m))} in the wanted heights", (
+        "A body is flat: the nearest plane is aimed at. The rest would only shift cross weight."
+    )
+
+
+@_say.register
 def _(j: stance.TargetOutOfReach, r: Reader) -> tuple[str, str]:
     return "No spring holds this target", "It would have to pull. Lower the target or move the load."
 

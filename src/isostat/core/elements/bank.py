@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
 
@@ -27,6 +27,24 @@ def _grid(law: ForceLaw) -> tuple[float, float, int]:
     straight_after = law.domain[1] <= last
     after = 1 if straight_after else round(REACH / step)
     return first - step, step, between + after + 2
+
+
+@dataclass(frozen=True, slots=True)
+class _Column:
+    """One law tabulated: compression in m at the first node, m between nodes, N at and N to the next node."""
+
+    low: float
+    step: float
+    force: Floats
+    rise: Floats
+
+
+@lru_cache(maxsize=512)
+def _column(law: ForceLaw) -> _Column:
+    """Remembered by law, since an edit seldom changes more than one of them."""
+    low, step, n = _grid(law)
+    force = law.force(low + step * np.arange(n, dtype=float))
+    return _Column(low, step, force, np.diff(force, append=2 * force[-1] - force[-2]))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -53,16 +71,15 @@ class Bank:
     @cached_property
     def tables(self) -> Tables:
         """All force tables end to end."""
-        grids = [_grid(law) for law in self.laws]
-        counts = np.array([n for _, _, n in grids], dtype=np.int64)
-        columns = [law.force(low + step * np.arange(n, dtype=float)) for law, (low, step, n) in zip(self.laws, grids, strict=True)]
+        columns = [_column(law) for law in self.laws]  # type: ignore[arg-type]
+        counts = np.array([len(c.force) for c in columns], dtype=np.int64)
         return Tables(
             start=np.concatenate([[0], np.cumsum(counts)[:-1]]),
             last=counts - 2,
-            low=frozen([low for low, _, _ in grids]),
-            per_step=frozen([1.0 / step for _, step, _ in grids]),
-            force=frozen(np.concatenate(columns)),
-            rise=frozen(np.concatenate([np.diff(c, append=2 * c[-1] - c[-2]) for c in columns])),
+            low=frozen([c.low for c in columns]),
+            per_step=frozen([1.0 / c.step for c in columns]),
+            force=frozen(np.concatenate([c.force for c in columns])),
+            rise=frozen(np.concatenate([c.rise for c in columns])),
         )
 
     @cached_property

@@ -40,6 +40,13 @@ class Warp(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class TargetTwisted(Judgement):
+    """What no plane gives of the heights wanted by corner, u_FL − u_FR − u_RL + u_RR: only cross weight would."""
+
+    warp_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class TargetOutOfReach(Judgement):
     """The target wants a wheel, spring or rate below zero: an axle cannot be held there by springs."""
 

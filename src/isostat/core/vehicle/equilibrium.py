@@ -19,6 +19,7 @@ from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness, TableForce
 STEP_LIMIT = 0.030  # m of travel or wheel displacement in one step
 OVERSHOOT = 0.5  # a step is taken back when the energy rises along its end by more than this share of its first fall
 HELD = 10.0  # N/m, keeps the tangent of a wheel in the air solvable; changes no answer
+NEAR = 0.01  # N, how far the tables are followed
 FEW, THINNED = 64, 0.3  # more cases than this are thinned out when such a share of them rests
 FIRST_PASSES = 9  # of a block, before its stubborn cases are set aside
 BLOCK = 2048  # cases solved together, so that the work stays in the processor's cache
@@ -49,11 +50,13 @@ def solve_equilibrium(
 ) -> Equilibrium:
     """Rest position of every case of a platform.
 
-    platform: vehicles and loads, B cases. bank: its laws. exact: by the laws' own formulas in place of tables.
+    platform: vehicles and loads, B cases. bank: its laws. exact: ends on the laws' own formulas, not on their tables.
     start: begin here instead of at the baseline. tolerance_n: N, and N·m for the moments.
     most_passes: give up after this many evaluations. Returns Equilibrium, shapes as there.
     Source: Newton with an analytic tangent, step limit and energy line search; own derivation.
     """
+    if exact and start is None:  # the tables lead within a few newtons; a last step or two on the formulas is all that is left
+        start = solve_equilibrium(platform, bank, tolerance_n=max(tolerance_n, NEAR), most_passes=most_passes)
     rows = 3 + 2 * platform.axles
     z = np.zeros((rows, platform.cases))
     if start is not None:

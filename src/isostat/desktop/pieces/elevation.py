@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
-from PyQt6.QtGui import QPainter
+from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess.standing import Standing
-from isostat.desktop.pieces.ink import polyline, tyre
+from isostat.core.limits import GRAVITY
+from isostat.desktop.pieces.ink import tyre
 from isostat.desktop.pieces.outline import side_outline
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -46,53 +48,61 @@ def fit(v: View, area: QRectF) -> Elevation:
     return Elevation(per_m, area.left() + spare / 2 + front * per_m, area.bottom())
 
 
-def hub_heights(v: View, s: Standing, case: int) -> list[float]:
-    """Height of each axle's hub above the ground, mean of both wheels, as the squashed tyre leaves it."""
+def hub_heights(v: View, s: Standing | None, case: int) -> list[float]:
+    """Height of each axle's hub above the ground, mean of both wheels, as the squashed tyre leaves it.
+
+    s: the proposal in a case; None: as found, as weighed.
+    """
     a = v.a
-    fits = a.found_fits if s is a.found else a.fits
+    if s is None:
+        return [
+            fit.tyre_radius_m.value - sum(pad.value for pad in axle.pad_kg) / 2 * GRAVITY / fit.tyre_rate.value
+            for axle, fit in zip(a.axles, a.found_fits, strict=True)
+        ]
     out = []
     for i in range(len(a.axles)):
         squash = sum(float(s.platform.tyre_squash_m[i, n, 0]) for n in (0, 1)) / 2
         rise = float(s.rest.wheel_m[i, :, case].mean())
-        out.append(fits[i].tyre_radius_m.value - squash + rise)
+        out.append(a.fits[i].tyre_radius_m.value - squash + rise)
     return out
 
 
-def body_shift(v: View, s: Standing, case: int, x_m: float) -> float:
+def body_shift(s: Standing | None, case: int, x_m: float) -> float:
     """How far the body has risen from the baseline at a place behind the front hub, m."""
+    if s is None:
+        return 0.0
     heave, pitch, _ = (float(n) for n in s.rest.pose[:, case])
     return heave + x_m * pitch
 
 
-def draw_body(p: QPainter, v: View, e: Elevation, s: Standing, case: int, *, ghost: str = "") -> None:
+def draw_body(p: QPainter, v: View, e: Elevation, s: Standing | None, case: int, *, ghost: str = "") -> None:
     """The body at its pose; as a ghost only the outline, in a dash or a thin line."""
-    base_hub = float(np.mean(hub_heights(v, v.a.found, _weighed(v))))
+    base_hub = float(np.mean(hub_heights(v, None, v.weighed)))
     lines = side_outline(v.job.vehicle, base_hub)
     for n, line in enumerate(lines[:1] if ghost else lines):
-        path = polyline([e.at(x, z + body_shift(v, s, case, x)) for x, z in line])
-        p.setBrush(Qt.BrushStyle.NoBrush)
+        points = [e.at(x, z + body_shift(s, case, x)) for x, z in line]
         if ghost:
-            p.setPen(pen(v.theme, "ink3", 1.0, "before" if ghost == "before" else ""))
+            outline = pen(v.theme, "ink3", 1.0, "before" if ghost == "before" else "")
         else:
+            outline = pen(v.theme, "ink", 2.0 if n == 0 else 1.25)
             if n < 2:
+                p.setPen(Qt.PenStyle.NoPen)
                 p.setBrush(v.theme.colour("sheet"))
-            p.setPen(pen(v.theme, "ink", 2.0 if n == 0 else 1.25))
-        p.drawPath(path)
+                p.drawPolygon(QPolygonF(points))
+        p.setPen(outline)
+        for a, b in pairwise(points):  # one by one: a path of thick lines costs ten times as much
+            p.drawLine(a, b)
 
 
-def draw_wheels(p: QPainter, v: View, e: Elevation, s: Standing, case: int) -> None:
+def draw_wheels(p: QPainter, v: View, e: Elevation, s: Standing | None, case: int) -> None:
     """All wheels of one side with their hubs at the solved heights, flattened onto the ground."""
-    fits = v.a.found_fits if s is v.a.found else v.a.fits
+    fits = v.a.found_fits if s is None else v.a.fits
     for i, hub in enumerate(hub_heights(v, s, case)):
         x = v.job.vehicle.axles[i].behind_front_m.value
         p.save()
         p.setClipRect(QRectF(0, 0, 1e5, e.ground + 1))
         tyre(p, v.theme, e.at(x, hub), fits[i].tyre_radius_m.value * e.per_m)
         p.restore()
-
-
-def _weighed(v: View) -> int:
-    return next((i for i, c in enumerate(v.job.cases) if c.kind == "weighed"), 0)
 
 
 def scale_bar(p: QPainter, v: View, e: Elevation, right: float, y: float) -> None:

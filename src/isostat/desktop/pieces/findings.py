@@ -8,12 +8,13 @@ from PyQt6.QtCore import QLineF, QPointF, Qt, pyqtSignal
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QLabel, QPushButton
 
-from isostat.assess.explain import Shown, explain
 from isostat.assess.fixes import Fix
+from isostat.assess.workings import Shown, explain
 from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.working import Origin, Working
+from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.ink import mark
-from isostat.desktop.pieces.sheet import RIGHT, Number, Sheet, button_style
+from isostat.desktop.pieces.sheet import RIGHT, Sheet, button_style
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.units.shown import with_unit
@@ -94,11 +95,7 @@ class Findings(Sheet):
         filled = False
         for m, fix in enumerate(fixes):
             words = say_fix(fix, v.reader)
-            made = self.child(f"fix {n} {m}", FixButton)
-            assert isinstance(made, FixButton)
-            if not made.property("wired"):
-                made.wanted.connect(self.fix_wanted)
-                made.setProperty("wired", True)
+            made = self.child(f"fix {n} {m}", FixButton, lambda b: b.wanted.connect(self.fix_wanted))
             made.fix = fix
             best = not fix.worsens and not filled
             filled = filled or best
@@ -139,12 +136,10 @@ class Findings(Sheet):
             j = others[0]
             said = say(j, v.reader)
             self._marks.append((j.grade, foot + t.px(44), v.letter(j)))
-            made = self.child("elsewhere go", QPushButton)
-            assert isinstance(made, QPushButton)
-            if not made.property("wired"):
-                made.clicked.connect(lambda: self.step_wanted.emit(made.property("step")))
-                made.setProperty("wired", True)
-            made.setProperty("step", j.step.value)
+            made = self.child(
+                "elsewhere go", QPushButton, lambda b: b.clicked.connect(lambda: self.step_wanted.emit(self._elsewhere_step))
+            )
+            self._elsewhere_step = j.step.value
             metrics_text = f"{j.step.value} · {said.place}\n{said.title}"
             made.setText(metrics_text)
             made.setAccessibleName(metrics_text)
@@ -226,7 +221,6 @@ class WorkingPanel(Sheet):
             where = f", {v.reader.corner(self.picked.axle, side)}"
         self.text("working of", w.name + where, QPointF(self.width() - t.px(12), t.px(9)), size=12.5, role="ink2", anchor=RIGHT)
         formula = self.child("formula", _Formula)
-        assert isinstance(formula, _Formula)
         formula.show_formula(
             f"<i>{pretty(w.symbol)} = {pretty(w.expression)}</i>" if w.expression != w.symbol else f"<i>{pretty(w.symbol)}</i>",
             v,
@@ -241,7 +235,6 @@ class WorkingPanel(Sheet):
             if y > self.height() - t.px(52):
                 break
             symbol = self.child(f"symbol {n}", _Formula)
-            assert isinstance(symbol, _Formula)
             symbol.show_formula(f"<i>{pretty(g.symbol)}</i>", v, QPointF(t.px(12), y - 2), t.px(36))
             self.text(f"input {n}", value_text(v, g.quantity, g.value), QPointF(t.px(46), y), size=13)
             self.text(

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPolygonF
 from PyQt6.QtWidgets import QWidget
 
@@ -11,47 +14,56 @@ from isostat.desktop.theme import Theme, pen, smooth
 KEYS = {Qt.Key.Key_Up: 1, Qt.Key.Key_Down: -1}
 
 
-class Grip(QWidget):
-    """Moves up and down. `dragged` gives the distance in px up since the press; `nudged` steps, Shift ten of them."""
+@dataclass(frozen=True, slots=True)
+class Handle:
+    """What a grip moves: its value now, how much of it a pixel up is, a key's step, and who takes the new value."""
 
-    pressed = pyqtSignal()
-    dragged = pyqtSignal(float, int)  # px up from the press, gesture
-    nudged = pyqtSignal(int)
+    value: float
+    per_px: float
+    step: float
+    put: Callable[[float, str, int], None]  # value, "drag" or "nudge", gesture
+
+
+class Grip(QWidget):
+    """Moves up and down; the arrow keys nudge it, with Shift ten steps at once."""
 
     _gestures = 100_000
 
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
         self.theme: Theme | None = None
+        self.handle: Handle | None = None
         self.kind = "capsule"
-        self._gesture, self._from = -1, 0.0
+        self._gesture, self._from, self._value = -1, 0.0, 0.0
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.SizeVerCursor)
 
-    def place(self, theme: Theme, kind: str, at: QPointF, name: str) -> None:
+    def place(self, theme: Theme, kind: str, at: QPointF, name: str, handle: Handle) -> None:
         """Stands centred at a point, as a capsule, a ring or a tab."""
-        self.theme, self.kind = theme, kind
+        self.handle = handle
         size = QSize(30, 36)
         self.setGeometry(round(at.x() - size.width() / 2), round(at.y() - size.height() / 2), size.width(), size.height())
-        self.setAccessibleName(f"{name}, up and down keys move it")
-        self.setToolTip(name)
+        if (theme, kind, name) != (self.theme, self.kind, self.toolTip()):
+            self.theme, self.kind = theme, kind
+            self.setAccessibleName(f"{name}, up and down keys move it")
+            self.setToolTip(name)
+            self.update()
         self.raise_()
-        self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None:
+        if event is not None and self.handle is not None:
             Grip._gestures += 1
-            self._gesture, self._from = Grip._gestures, event.globalPosition().y()
-            self.pressed.emit()
+            self._gesture, self._from, self._value = Grip._gestures, event.globalPosition().y(), self.handle.value
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None and event.buttons() & Qt.MouseButton.LeftButton:
-            self.dragged.emit(self._from - event.globalPosition().y(), self._gesture)
+        if event is not None and self.handle is not None and event.buttons() & Qt.MouseButton.LeftButton:
+            up = self._from - event.globalPosition().y()
+            self.handle.put(self._value + up * self.handle.per_px, "drag", self._gesture)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        if event is not None and event.key() in KEYS:
+        if event is not None and self.handle is not None and event.key() in KEYS:
             many = 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1
-            self.nudged.emit(KEYS[Qt.Key(event.key())] * many)
+            self.handle.put(self.handle.value + KEYS[Qt.Key(event.key())] * many * self.handle.step, "nudge", -1)
         else:
             super().keyPressEvent(event)
 

@@ -71,7 +71,27 @@ def ground(p: QPainter, theme: Theme, left: float, right: float, y: float) -> No
 
 
 def case_glyph(p: QPainter, kind: str, at: QPointF, r: float, ink: QColor, inside: QColor) -> None:
-    """The sign of a load case."""
+    """The sign of a load case, from a kept picture, on the nearest whole pixel."""
+    device = p.device()
+    picture = _glyph(kind, r, ink.name(), inside.name(), 1.0 if device is None else device.devicePixelRatioF())
+    half = picture.width() / picture.devicePixelRatio() / 2
+    p.drawPixmap(QPointF(round(at.x() - half), round(at.y() - half)), picture)
+
+
+@cache
+def _glyph(kind: str, r: float, ink: str, inside: str, ratio: float) -> QPixmap:
+    side = 2 * round(r + 3)
+    picture = QPixmap(round(side * ratio), round(side * ratio))
+    picture.setDevicePixelRatio(ratio)
+    picture.fill(Qt.GlobalColor.transparent)
+    painter = QPainter(picture)
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    _draw_glyph(painter, kind, QPointF(side / 2, side / 2), r, QColor(ink), QColor(inside))
+    painter.end()
+    return picture
+
+
+def _draw_glyph(p: QPainter, kind: str, at: QPointF, r: float, ink: QColor, inside: QColor) -> None:
     p.setPen(QPen(ink, 1.5))
     p.setBrush(inside)
     box = QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r)

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 
 from isostat.core.findings.judgement import Grade, Step
+from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.ink import mark
-from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Number, Sheet
+from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.wording.sentences import say
@@ -87,18 +90,15 @@ class StepList(Sheet):
                 )
                 box.setHeight(min(box.height(), round(t.px(33))))
                 self.child(f"{step} state", Number).setFixedHeight(box.height())
-            made = self.child(f"step {step}", QPushButton)
-            assert isinstance(made, QPushButton)
-            if not made.property("wired"):
-                made.setProperty("wired", True)
-                made.clicked.connect(lambda _=False, s=step: self.chosen.emit(s))
-                made.setStyleSheet(
-                    "QPushButton{border:0;background:transparent}QPushButton:focus{border:2px solid palette(highlight)}"
-                )
+            made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
             made.setAccessibleName(f"{n + 1} {step.value}, {state_line(v, step)}")
             made.setToolTip(f"Ctrl+{n + 1}")
             made.setGeometry(0, round(y), self.width(), round(t.px(ENTRY)))
             made.raise_()
+
+    def _wire(self, step: Step, button: QPushButton) -> None:
+        button.clicked.connect(lambda: self.chosen.emit(step))
+        button.setStyleSheet("QPushButton{border:0;background:transparent}QPushButton:focus{border:2px solid palette(highlight)}")
 
     def say_last(self, words: str, saved: str) -> None:
         """The last change and whether the job is saved, at the foot."""

@@ -5,8 +5,8 @@ from __future__ import annotations
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
 
-from isostat.assess.explain import Shown
 from isostat.assess.standing import Standing
+from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.tuning.events import travel_of
 from isostat.desktop.pieces.ink import case_glyph, dimension, hatch, mark
@@ -41,6 +41,8 @@ class CornerStrip(Sheet):
         return own[0] if own else None
 
     def lay(self, v: View) -> None:
+        ends = [e.travel_m for axle in v.a.proposed.events for side in axle for e in side if e.name in ("metal", "shock topped")]
+        self._ends = min(ends), max(ends)
         s, t = self._standing(v), v.theme
         for axle, side, x, width in self._cells(v):
             at, key = (axle, side, v.case), f"{v.reader.corner(axle, side)} "
@@ -109,7 +111,7 @@ class CornerStrip(Sheet):
     def _travel(self, v: View, key: str, x: float, corner: tuple[int, int], bump: float, droop: float) -> None:
         t, at = v.theme, (*corner, v.case)
         whole = max(bump + droop, 1e-6)
-        y = self._y(v, corner, float(v.a.proposed.rest.travel_m[at]))
+        y = self._y(float(v.a.proposed.rest.travel_m[at]))
         for name, value, middle in (("bump", bump, (BAR_TOP + y) / 2), ("droop", droop, (y + BAR_TOP + BAR_HEIGHT) / 2)):
             top = max(min(middle - 17, 74.0), 4.0) * t.scale
             text = v.number(Shown(f"{name} left", *at), v.reader.height(value))
@@ -129,10 +131,9 @@ class CornerStrip(Sheet):
         words, inside = v.reader.off(height, target, v.job.target.band_m.value)
         return (words if words == "on target" else f"{words} of {v.reader.height(target)}"), inside
 
-    def _y(self, v: View, corner: tuple[int, int], travel: float) -> float:
+    def _y(self, travel: float) -> float:
         """Where a wheel travel lies on the bar; one scale in all cells."""
-        ends = [e.travel_m for axle in v.a.proposed.events for side in axle for e in side if e.name in ("metal", "shock topped")]
-        low, high = min(ends), max(ends)
+        low, high = self._ends
         share = (high - travel) / max(high - low, 1e-6)
         return BAR_TOP + BAR_HEIGHT * min(max(share, 0.0), 1.0)
 
@@ -155,19 +156,19 @@ class CornerStrip(Sheet):
                 self._bar(p, v, axle, side, x)
 
     def _bar(self, p: QPainter, v: View, axle: int, side: int, x: float) -> None:
-        s, t, corner = v.a.proposed, v.theme, (axle, side)
+        s, t = v.a.proposed, v.theme
         p.save()
         p.translate(x, 0)
         p.scale(t.scale, t.scale)
         x = 0.0
         events = s.events[axle][side]
-        top = self._y(v, corner, travel_of(events, "metal") or 0.0)
-        foot = self._y(v, corner, travel_of(events, "shock topped") or 0.0)
+        top = self._y(travel_of(events, "metal") or 0.0)
+        foot = self._y(travel_of(events, "shock topped") or 0.0)
         touched, flat = (travel_of(events, n) for n in ("stop touched", "stop flat"))
         left, bar = x + BAR_X, QRectF(x + BAR_X, top, BAR_WIDTH, foot - top)
         p.fillRect(bar, t.colour("sheet"))
         if touched is not None and flat is not None:
-            y0, y1 = self._y(v, corner, flat), self._y(v, corner, touched)
+            y0, y1 = self._y(flat), self._y(touched)
             hatch(p, QRectF(left, y0, BAR_WIDTH, y1 - y0), t.colour("ink2"), 4.5, crossed=True)
             hatch(p, QRectF(left, top, BAR_WIDTH, y0 - top), t.colour("ink"), 3.2, width=1.0)
         p.setPen(pen(t, "ink", 1.6))
@@ -175,15 +176,15 @@ class CornerStrip(Sheet):
         p.setPen(pen(t, "ink3", 1.0))
         for c in range(v.a.cases):
             if c != v.case and s.stands[c]:
-                y = self._y(v, corner, float(s.rest.travel_m[axle, side, c]))
+                y = self._y(float(s.rest.travel_m[axle, side, c]))
                 p.drawLine(QLineF(left + 3, y, left + BAR_WIDTH - 3, y))
-        y = self._y(v, corner, float(s.rest.travel_m[axle, side, v.case]))
+        y = self._y(float(s.rest.travel_m[axle, side, v.case]))
         case_glyph(p, v.glyph(v.case), QPointF(left + BAR_WIDTH / 2, y), 5.5, t.colour("ink"), t.colour("sheet"))
-        target = self._y(v, corner, float(v.a.target_travel_m[axle, side]))
+        target = self._y(float(v.a.target_travel_m[axle, side]))
         p.setPen(pen(t, "accent", 1.0))
         p.setBrush(t.colour("accent"))
         p.drawPolygon(QPolygonF([QPointF(left - 2, target), QPointF(left - 10, target - 4), QPointF(left - 10, target + 4)]))
-        end = self._y(v, corner, flat if flat is not None else 0.0)
+        end = self._y(flat if flat is not None else 0.0)
         dimension(p, t, QPointF(x + 44, end), QPointF(x + 44, y))
         dimension(p, t, QPointF(x + 44, y), QPointF(x + 44, foot))
         p.restore()

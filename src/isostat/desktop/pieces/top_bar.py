@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QLineF, QPointF, QRectF, pyqtSignal
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, pyqtSignal
 from PyQt6.QtGui import QPainter, QPaintEvent
-from PyQt6.QtWidgets import QComboBox, QPushButton, QWidget
+from PyQt6.QtWidgets import QPushButton, QWidget
 
 from isostat.desktop.pieces.ink import case_glyph, dimension
 from isostat.desktop.pieces.sheet import Sheet
@@ -71,16 +71,16 @@ class TopBar(Sheet):
         self.text("job title", v.job.title, QPointF(left, t.px(4)), size=17, weight=600)
         under = f"Job {v.job.number} · {v.job.vehicle.name}" if v.job.number else v.job.vehicle.name
         box = self.text("job line", under, QPointF(left, t.px(25)), size=12.5, role="ink2")
-        units = self.child("units", QComboBox)
-        assert isinstance(units, QComboBox)
-        if not units.count():
-            units.addItems([name.replace(" ", " · ") for name in PRESETS])
-            units.setAccessibleName("units")
-            units.activated.connect(lambda n: self.units_wanted.emit(list(PRESETS)[n]))
-        units.setCurrentIndex(list(PRESETS).index(v.reader.preset.name))
-        units.setFont(t.font(13, 600))
         wide = round(t.px(172))
-        units.setGeometry(self.width() - wide - 8, round(t.px(8)), wide, round(t.px(30)))
+        names = list(PRESETS)
+        self.choice(
+            "units",
+            [name.replace(" ", " · ") for name in names],
+            names.index(v.reader.preset.name),
+            QRect(self.width() - wide - 8, round(t.px(8)), wide, round(t.px(30))),
+            label="units; hold U for the others",
+            chosen=lambda n: self.units_wanted.emit(names[n]),
+        )
         self._chips(v, max(left + t.px(244), box.right() + t.px(16)), self.width() - wide - 16)
 
     def _chips(self, v: View, x: float, end: float) -> None:
@@ -97,16 +97,15 @@ class TopBar(Sheet):
             widths = [self.text_width(text, 14, 600) + t.px(36) if text else t.px(30) for text in names]
             texts = names
         for n, (text, width) in enumerate(zip(texts, widths, strict=True)):
-            chip = self.child(f"case {n}", Chip)
-            assert isinstance(chip, Chip)
-            if not chip.property("wired"):
-                chip.setProperty("wired", True)
-                chip.clicked.connect(lambda _=False, c=n: self.case_wanted.emit(c))
+            chip = self.child(f"case {n}", Chip, self._wire)
             chip.show_case(v, n, text)
             chip.setAccessibleName(f"load case {v.job.cases[n].name}")
             chip.setToolTip(f"{v.job.cases[n].name} (PgUp, PgDn)")
             chip.setGeometry(round(x), round(t.px(8)), round(width), round(t.px(30)))
             x += width + (gap if v.job.cases[n].kind == "floor" else 0)
+
+    def _wire(self, chip: Chip) -> None:
+        chip.clicked.connect(lambda _: self.case_wanted.emit(chip.case))
 
     def draw(self, p: QPainter, v: View) -> None:
         t = v.theme

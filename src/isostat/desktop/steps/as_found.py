@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 
-from PyQt6.QtCore import QPointF, QSize
-from PyQt6.QtWidgets import QComboBox
+from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
@@ -40,9 +40,14 @@ ROWS = (
     Row("spring / wheel travel", "spring_ratio", Quantity.RATIO, "axle"),
     Row("shock / wheel travel", "shock_ratio", Quantity.RATIO, "axle"),
     Row("stop / wheel travel", "stop_ratio", Quantity.RATIO, "axle"),
+    Row("springs apart / track", "spring_place", Quantity.RATIO, "axle"),
+    Row("shocks apart / track", "shock_place", Quantity.RATIO, "axle"),
+    Row("stops apart / track", "stop_place", Quantity.RATIO, "axle"),
     Row("shock stroke", "shock_stroke_m", Quantity.HEIGHT, "fit"),
+    Row("stop rate at touch", "rate_n_per_m", Quantity.RATE, "stop"),
     Row("stop flat after", "flat_m", Quantity.HEIGHT, "stop"),
 )
+BEAM_ONLY = ("spring_place", "shock_place", "stop_place")
 CORNER_ROWS = (
     Row("spring rate", "rate_n_per_m", Quantity.RATE, "coil"),
     Row("installed length", "installed_length_m", Quantity.COIL, "coil"),
@@ -60,6 +65,8 @@ def _figure(v: View, axle: int, row: Row) -> Figure | None:
         "unsprung_kg": figures.unsprung_kg, "tyre_radius_m": fit.tyre_radius_m, "tyre_rate_n_per_m": fit.tyre_rate,
         "bar_rate_n_per_m": Figure(fit.bar_rate, Origin.ASSUMED), "spring_ratio": figures.spring_ratio,
         "shock_ratio": figures.shock_ratio, "stop_ratio": figures.stop_ratio, "flat_m": fit.stop_flat_m,
+        "spring_place": figures.spring_place, "shock_place": figures.shock_place, "stop_place": figures.stop_place,
+        "rate_n_per_m": fit.stop_rate,
     }  # fmt: skip
     return known.get(row.field)
 
@@ -81,27 +88,23 @@ def lay_as_found(sheet: Sheet, v: View, top: float) -> None:
     for axle, info in enumerate(v.job.vehicle.axles):
         x = left + axle * t.px(92)
         sheet.caps(f"axle column {axle}", info.name, QPointF(x, top))
-        layout = sheet.child(f"layout {axle}", QComboBox)
-        assert isinstance(layout, QComboBox)
-        if not layout.count():
-            layout.addItems(["single", "beam"])
-            layout.activated.connect(lambda n, a=axle: _set_layout(sheet, a, n))
-        layout.setCurrentIndex(LAYOUTS.index(info.layout))
-        layout.setAccessibleName(f"{info.name} wheels")
-        layout.setFont(t.font(12.5, 600))
-        layout.setGeometry(round(x), round(top + pitch * 0.8), cell.width(), cell.height())
+        area = QRect(QPointF(x, top + pitch * 0.8).toPoint(), cell)
+        sheet.choice(f"layout {axle}", ("single", "beam"), LAYOUTS.index(info.layout), area, label=f"{info.name} wheels",
+                     chosen=partial(_set_layout, sheet, axle))  # fmt: skip
     sheet.text("layout row", "wheels", QPointF(t.px(16), top + pitch * 0.8 + 2), size=13)
     for n, row in enumerate(ROWS):
         y = top + (n + 1.9) * pitch
         sign = v.reader.preset.unit(row.quantity).sign
-        sheet.text(f"row {row.field}", row.words, QPointF(t.px(16), y + 2), size=13, unit=sign)
+        sheet.text(f"row {row.under} {row.field}", row.words, QPointF(t.px(16), y + 2), size=13, unit=sign)
         for axle in range(count):
-            if row.field == "behind_front_m" and axle == 0:
+            if (row.field == "behind_front_m" and axle == 0) or (
+                row.field in BEAM_ONLY and v.job.vehicle.axles[axle].layout != "solid"
+            ):
                 continue
             path: edits.Path = {
                 "axle": ("vehicle", "axles", axle, row.field), "fit": ("as_found", "axles", axle, row.field),
                 "stop": ("as_found", "axles", axle, "stop", row.field)}[row.under]  # fmt: skip
-            _place(sheet, v, f"{row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
+            _place(sheet, v, f"{row.under} {row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
                    v.reader.corner(axle, None), _figure(v, axle, row))  # fmt: skip
     _lay_corners(sheet, v, top, pitch, cell)
 
@@ -139,23 +142,22 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
     t = v.theme
     long = QSize(round(min(t.px(220), sheet.width() - at.x() - t.px(90))), cell.height())
     fields: tuple[tuple[str, edits.Path], ...] = (
-        ("title", ("title",)), ("vehicle", ("vehicle", "name")), ("read on", ("read_on",)))  # fmt: skip
+        ("title", ("title",)), ("number", ("number",)), ("vehicle", ("vehicle", "name")), ("read on", ("read_on",)))  # fmt: skip
     for n, (words, path) in enumerate(fields):
         y = at.y() + n * pitch
         sheet.text(f"job {words}", words, QPointF(at.x(), y + 2), size=13)
         sheet.words(f"words {words}", path, QPointF(at.x() + t.px(76), y), long, label=words)
     y = at.y() + len(fields) * pitch
     sheet.text("outline word", "drawn as", QPointF(at.x(), y + 2), size=13)
-    outline = sheet.child("outline", QComboBox)
-    assert isinstance(outline, QComboBox)
-    if not outline.count():
-        outline.addItems(OUTLINES)
-        outline.activated.connect(lambda n: sheet.edited.emit(
-            lambda job: edits.put(job, ("vehicle", "outline"), OUTLINES[n]), "outline", -1))  # fmt: skip
-    outline.setCurrentIndex(OUTLINES.index(v.job.vehicle.outline))
-    outline.setAccessibleName("outline of the body")
-    outline.setFont(t.font(12.5, 600))
-    outline.setGeometry(round(at.x() + t.px(76)), round(y), round(t.px(92)), cell.height())
+    area = QRect(round(at.x() + t.px(76)), round(y), round(t.px(92)), cell.height())
+    sheet.choice("outline", OUTLINES, OUTLINES.index(v.job.vehicle.outline), area, label="outline of the body",
+                 chosen=lambda n: sheet.put(("vehicle", "outline"), OUTLINES[n], "outline"))  # fmt: skip
+    plate, sign = v.job.vehicle.rating_kg, v.reader.preset.mass.sign
+    y += pitch
+    sheet.text("plate word", "plate", QPointF(at.x(), y + 2), size=13, unit=sign)
+    sheet.field("vehicle plate", ("vehicle", "rating_kg"), QPointF(at.x() + t.px(76), y), cell, label="vehicle plate",
+                quantity=Quantity.MASS, value=plate.value if plate else None, figure=13)  # fmt: skip
+    y -= pitch
     x = at.x() + t.px(76 + 100)
     box = sheet.text("overhang word", "overhangs", QPointF(x, y + 2), size=13, unit=v.reader.preset.height.sign)
     small = QSize(round(t.px(56)), cell.height())
@@ -176,4 +178,4 @@ def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPoin
 
 
 def _set_layout(sheet: Sheet, axle: int, choice: int) -> None:
-    sheet.edited.emit(lambda job: edits.put(job, ("vehicle", "axles", axle, "layout"), LAYOUTS[choice]), "wheels or beam", -1)
+    sheet.put(("vehicle", "axles", axle, "layout"), LAYOUTS[choice], "wheels or beam")

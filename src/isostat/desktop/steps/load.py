@@ -4,86 +4,23 @@ from __future__ import annotations
 
 import math
 
-from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize, Qt
+from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QWidget
 
-from isostat.assess.explain import Shown
+from isostat.assess.workings import Shown
+from isostat.desktop.pieces.disc import Disc
+from isostat.desktop.pieces.fields import QuantityField, TextField
 from isostat.desktop.pieces.ink import case_glyph, dimension, hatch, polyline
 from isostat.desktop.pieces.outline import plan_outline
-from isostat.desktop.pieces.sheet import MIDDLE, QuantityField, Sheet, TextField, rgba
+from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
-from isostat.desktop.theme import pen, smooth
+from isostat.desktop.steps.load_table import lay_table
+from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
-
-FINE, COARSE = 0.010, 0.100  # m a key press; Shift is coarse
-NUDGES = {Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, -1), Qt.Key.Key_Down: (0, 1)}
-
-
-class Disc(QWidget):
-    """An item on the plan; dragged, nudged with the arrow keys, focused by Tab."""
-
-    moved = pyqtSignal(int, QPointF, int)  # item, new centre on the sheet, gesture
-    nudged = pyqtSignal(int, float, float)
-    picked = pyqtSignal(int)
-    removed = pyqtSignal(int)
-
-    _gestures = 1000
-
-    def __init__(self, parent: QWidget) -> None:
-        super().__init__(parent)
-        self.item, self.view, self._hold = 0, None, QPointF()
-        self._gesture = -1
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setCursor(Qt.CursorShape.OpenHandCursor)
-
-    def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None:
-            Disc._gestures += 1
-            self._gesture, self._hold = Disc._gestures, event.position() - QPointF(self.width() / 2, self.height() / 2)
-            self.picked.emit(self.item)
-
-    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None and event.buttons() & Qt.MouseButton.LeftButton:
-            self.moved.emit(self.item, QPointF(self.mapToParent(event.position())) - self._hold, self._gesture)
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        if event is None:
-            return
-        if event.key() in NUDGES:
-            step = COARSE if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else FINE
-            dx, dy = NUDGES[Qt.Key(event.key())]
-            self.nudged.emit(self.item, dx * step, dy * step)
-        elif event.key() == Qt.Key.Key_Delete:
-            self.removed.emit(self.item)
-        else:
-            super().keyPressEvent(event)
-
-    def focusInEvent(self, event: object) -> None:
-        super().focusInEvent(event)  # type: ignore[arg-type]
-        self.picked.emit(self.item)
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        v = self.view
-        if not isinstance(v, View):
-            return
-        p, t = smooth(QPainter(self)), v.theme
-        middle, r = QPointF(self.width() / 2, self.height() / 2), self.width() / 2 - 3
-        on_board = float(v.a.loading.items_kg[v.case, self.item]) > 0
-        p.setBrush(rgba(t.colour("sheet"), 0.94))
-        p.setPen(
-            pen(
-                t,
-                "accent" if self.hasFocus() else ("ink" if on_board else "ink3"),
-                2.4 if self.hasFocus() else 1.25,
-                "" if on_board else "before",
-            )
-        )
-        p.drawEllipse(middle, r, r)
-        p.end()
 
 
 class LoadStep(Sheet):
@@ -115,29 +52,39 @@ class LoadStep(Sheet):
 
     def lay(self, v: View) -> None:
         lay_head(self, v, "Plan, nose to the left. Area of a disc = its mass.")
+        t = v.theme
         self._lay_discs(v)
         self._lay_wheels(v)
         self._lay_axles(v)
-        self._lay_table(v)
+        table = QRectF(self._split() + t.px(12), self.height() - self._table_height(v), 0, self._table_height(v))
+        table.setRight(self.width() - t.px(12))
+        self._glyphs = lay_table(self, v, table, self.picked)
+        at = QPointF(table.left(), self.height() - t.px(32))
+        self.button("add item", "+ item", at, self._add_item, width=round(t.px(66)))
+        self.button("add case", "+ case", at + QPointF(t.px(74), 0), self._add_case, width=round(t.px(66)))
+        self._lay_case(v, at + QPointF(t.px(154), 0), table.right())
+
+    def _lay_case(self, v: View, at: QPointF, right: float) -> None:
+        """The chosen case's name, and a way to drop it."""
+        t, case = v.theme, v.job.cases[v.case]
+        box = self.text("case word", "case", at + QPointF(0, t.px(5)), size=12.5, role="ink2")
+        drop = t.px(64) if case.kind == "load" else 0.0
+        wide = min(right - box.right() - 6 - drop, t.px(150))
+        size = QSize(round(wide), round(t.px(26)))
+        self.words("case name", ("cases", v.case, "name"), QPointF(box.right() + 6, at.y()), size, label="name of the load case")
+        if case.kind == "load":
+            place = QPointF(box.right() + 6 + wide + 6, at.y())
+            self.button("drop case", "remove", place, self._remove_case, width=round(drop - 6))
 
     def _lay_discs(self, v: View) -> None:
         t = v.theme
         for n, item in enumerate(v.job.items):
             kg = float(v.a.loading.items_kg[v.case, n])
             r = self._radius(v, kg or item.mass_kg.value)
-            disc = self.child(f"disc {n}", Disc)
-            assert isinstance(disc, Disc)
-            if not disc.property("wired"):
-                disc.setProperty("wired", True)
-                disc.moved.connect(self._moved)
-                disc.nudged.connect(self._nudged)
-                disc.picked.connect(self._pick)
-                disc.removed.connect(self._remove)
-            disc.item, disc.view = n, v  # type: ignore[assignment]
             at = self._at(v, item.behind_front_m.value, item.left_m.value)
-            disc.setGeometry(round(at.x() - r), round(at.y() - r), round(2 * r), round(2 * r))
-            disc.setAccessibleName(f"{item.name}, {v.reader.mass(kg)}, arrow keys move it")
-            disc.setToolTip(f"{item.name} {v.reader.mass(kg)}")
+            area = QRect(round(at.x() - r), round(at.y() - r), round(2 * r), round(2 * r))
+            disc = self.child(f"disc {n}", Disc, self._wire)
+            disc.place(t, n, f"{item.name} {v.reader.mass(kg)}", area, on_board=kg > 0)
             big = r > t.px(24) and self.text_width(item.name, 12.5) < 2 * r - 8
             if big:
                 self.text(f"disc name {n}", item.name, at - QPointF(0, t.px(20)), size=12.5, role="ink2", anchor=MIDDLE)
@@ -150,9 +97,14 @@ class LoadStep(Sheet):
                 if key in self._used:
                     self.child(key, QWidget).raise_()
 
+    def _wire(self, disc: Disc) -> None:
+        disc.moved.connect(self._moved)
+        disc.nudged.connect(self._nudged)
+        disc.picked.connect(self._pick)
+        disc.removed.connect(self._remove)
+
     def _lay_wheels(self, v: View) -> None:
-        t, weighed = v.theme, v.a.job.cases
-        base = next((i for i, c in enumerate(weighed) if c.kind == "weighed"), v.case)
+        t, base = v.theme, v.weighed
         for axle in range(len(v.a.axles)):
             x = self._at(v, -v.a.axles[axle].x_m, 0).x()
             for side in (0, 1):
@@ -225,84 +177,6 @@ class LoadStep(Sheet):
     def _split(self) -> float:
         return self.width() * 0.41
 
-    def _lay_table(self, v: View) -> None:
-        t, left = v.theme, self._split() + v.theme.px(12)
-        top = self.height() - self._table_height(v) + t.px(8)
-        right = self.width() - t.px(12)
-        cases = [n for n, c in enumerate(v.job.cases) if c.kind != "weighed"]
-        share_w = t.px(40)
-        x_col = right - share_w * len(cases) - t.px(104)
-        name_w = x_col - left - t.px(54)
-        self.caps("item head", "Item", QPointF(left, top))
-        self.caps("mass head", v.reader.preset.unit(Quantity.MASS).sign, QPointF(x_col - t.px(6), top))
-        heads = (("behind", x_col + t.px(4)), ("left", x_col + t.px(56)))
-        for words, x in heads:
-            self.text(f"{words} head", words, QPointF(x, top - 2), size=12.5, role="ink2")
-        self.child("mass head", QWidget).move(round(x_col - t.px(44)), round(top))
-        self._glyphs = [(n, QPointF(right - share_w * (len(cases) - k) + share_w / 2, top + t.px(7))) for k, n in enumerate(cases)]
-        shown = v.job.items[: int((self._table_height(v) - t.px(58)) / t.px(21))]
-        height = round(t.px(20))
-        for n, item in enumerate(shown):
-            y = top + t.px(19 + 21 * n)
-            role, weight = ("accent", 600) if n == self.picked else ("ink", 400)
-            place = QSize(round(name_w), height)
-            self.words(
-                f"name {n}", ("items", n, "name"), QPointF(left, y), place, label=f"name of item {n + 1}", role=role, weight=weight
-            )
-            for key, path, x, width, quantity, value, label in (
-                (f"mass {n}", "mass_kg", x_col - t.px(48), 48, Quantity.MASS, item.mass_kg.value, "mass"),
-                (
-                    f"behind {n}",
-                    "behind_front_m",
-                    x_col + t.px(2),
-                    50,
-                    Quantity.HEIGHT,
-                    item.behind_front_m.value,
-                    "behind front hub",
-                ),
-                (f"left {n}", "left_m", x_col + t.px(54), 46, Quantity.HEIGHT, item.left_m.value, "left of the middle"),
-            ):
-                self.field(
-                    key,
-                    ("items", n, path),
-                    QPointF(x, y),
-                    QSize(round(t.px(width)), height),
-                    label=f"{item.name} {label}",
-                    quantity=quantity,
-                    value=value,
-                    figure=13,
-                )
-            for k, c in enumerate(cases):
-                kg = float(v.a.loading.items_kg[c, n])
-                field = self.field(
-                    f"share {n} {c}",
-                    ("share", c, n),
-                    QPointF(right - share_w * (len(cases) - k) + 2, y),
-                    QSize(round(share_w - 3), height),
-                    label=f"{item.name} in {v.job.cases[c].name}",
-                    quantity=Quantity.MASS,
-                    value=kg,
-                    figure=13,
-                )
-                if kg == 0:
-                    field.show_text("–")
-        y = self.height() - t.px(32)
-        for key, words, x, act in (
-            ("add item", "+ item", left, self._add_item),
-            ("add case", "+ case", left + t.px(74), self._add_case),
-        ):
-            made = self.button(key, words, QPointF(x, y), width=round(t.px(66)))
-            if not made.property("wired"):
-                made.setProperty("wired", True)
-                made.clicked.connect(act)
-        self.text(
-            "load units",
-            f"places in {v.reader.preset.height.sign}, cases in {v.reader.preset.mass.sign}; Del removes a disc",
-            QPointF(left + t.px(150), y + t.px(5)),
-            size=12.5,
-            role="ink2",
-        )
-
     # -- hands
     def take_number(self, field: QuantityField, si: float, typed: str) -> None:
         if field.path[0] != "share":
@@ -316,9 +190,14 @@ class LoadStep(Sheet):
         share = si / whole if whole else math.inf
         self.edited.emit(lambda job: edits.set_share(job, name, item.name, share), f"{item.name} in {name}", -1)
 
+    def take_nothing(self, field: QuantityField) -> None:
+        if field.path[0] == "share":
+            self.take_number(field, 0.0, "")
+
     def take_words(self, field: TextField, words: str) -> None:
-        item = int(field.path[1])
-        self.edited.emit(lambda job: edits.rename_item(job, item, words), "rename an item", -1)
+        kind, index = str(field.path[0]), int(field.path[1])
+        rename = edits.rename_item if kind == "items" else edits.rename_case
+        self.edited.emit(lambda job: rename(job, index, words), f"rename {'an item' if kind == 'items' else 'a case'}", -1)
 
     def _pick(self, item: int) -> None:
         if item != self.picked:
@@ -350,6 +229,11 @@ class LoadStep(Sheet):
         assert self.view is not None
         case = self.view.job.cases[self.view.case].name
         self.edited.emit(lambda job: edits.add_case(job, case), "add a case", -1)
+
+    def _remove_case(self) -> None:
+        assert self.view is not None
+        case = self.view.case
+        self.edited.emit(lambda job: edits.remove_case(job, case), "remove a case", -1)
 
     def _remove(self, item: int) -> None:
         assert self.view is not None

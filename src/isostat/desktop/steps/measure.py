@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from itertools import pairwise
 
-from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
-from PyQt6.QtWidgets import QPushButton
 
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
+from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.ink import dimension, ground
-from isostat.desktop.pieces.sheet import RIGHT, Sheet, button_style
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.as_found import lay_as_found
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
 from isostat.desktop.theme import pen
@@ -72,18 +72,8 @@ class MeasureStep(Sheet):
     def lay(self, v: View) -> None:
         t = v.theme
         end = lay_head(self, v, f"as weighed, old springs{', ' + v.job.read_on if v.job.read_on else ''}")
-        for n, words in enumerate(("left side", "right side", "as found")):
-            made = self.child(words, QPushButton)
-            assert isinstance(made, QPushButton)
-            if not made.property("wired"):
-                made.setProperty("wired", True)
-                made.setCheckable(True)
-                made.clicked.connect(lambda _=False, s=n: self._turn(s))
-            made.setText(words)
-            made.setChecked(self.side == n)
-            made.setFont(t.font(13, 600))
-            made.setStyleSheet(button_style(t, filled=False))
-            made.setGeometry(round(end + t.px(16) + n * t.px(84)), round(t.px(5)), round(t.px(84)), round(t.px(26)))
+        first = QRect(round(end + t.px(16)), round(t.px(5)), round(t.px(84)), round(t.px(26)))
+        self.tabs("page", ("left side", "right side", "as found"), self.side, first, self._turn)
         if self.side == AS_FOUND:
             lay_as_found(self, v, t.px(HEAD + 14))
             return
@@ -97,7 +87,7 @@ class MeasureStep(Sheet):
     def _tags(self, v: View) -> None:
         t, e = v.theme, self._fit(v)
         unit = v.reader.preset.unit
-        hubs = hub_heights(v, v.a.found, 0)
+        hubs = hub_heights(v, None, v.weighed)
         for axle, info in enumerate(v.job.vehicle.axles):
             hub = e.at(info.behind_front_m.value, hubs[axle])
             x = hub.x() + hubs[axle] * e.per_m * 1.28
@@ -180,7 +170,7 @@ class MeasureStep(Sheet):
                     QSize(round(wide - t.px(14)), round(t.px(28))),
                     15,
                 )
-                fields.append(self.child(f"{point[0]} {axle} {side}", QPushButton))
+                fields.append(self.child(f"{point[0]} {axle} {side}", QuantityField))
         for m, (_, label, quantity) in enumerate(POINTS):
             self.text(
                 f"row {m}",
@@ -212,11 +202,9 @@ class MeasureStep(Sheet):
         if self.side == AS_FOUND:
             return
         ground(p, t, 0, self.width(), e.ground)
-        s = v.a.found
-        case = next((i for i, c in enumerate(v.job.cases) if c.kind == "weighed"), 0)
-        draw_body(p, v, e, s, case)
-        draw_wheels(p, v, e, s, case)
-        hubs = hub_heights(v, s, case)
+        draw_body(p, v, e, None, v.weighed)
+        draw_wheels(p, v, e, None, v.weighed)
+        hubs = hub_heights(v, None, v.weighed)
         for axle, info in enumerate(v.job.vehicle.axles):
             hub = e.at(info.behind_front_m.value, hubs[axle])
             reading = self._reading(v, axle, self.side, "hub_to_arch_m")

@@ -2,289 +2,161 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
-from PyQt6.QtGui import QPainter
-from PyQt6.QtWidgets import QComboBox
+from functools import partial
 
-from isostat.assess.explain import Shown
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.workings import Shown
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
-from isostat.desktop.pieces.grip import Grip
-from isostat.desktop.pieces.ink import case_glyph, dimension, ground, hatch, polyline
-from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
+from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.grip import Handle
+from isostat.desktop.pieces.ink import dimension, ground
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
+from isostat.desktop.steps.stance_lines import draw_lines, lay_lines, sloped_lines
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.units.unit import Quantity
 
-NUDGE = 0.001
+NUDGE = 0.001  # m a key press
+LEANS = ("as it was", "level")
+LIFTS = ("front_lift_m", "rear_lift_m")
+ROW, CHART = 28, 152  # px of a row at the foot, and of the lines above it
 
 
 class StanceStep(Sheet):
     """Target typed or dragged; ghosts of as found and of every case; the tyre's share of ground to arch apart."""
 
-    def __init__(self) -> None:
-        super().__init__()
-        self._lift_at_press = 0.0
+    def _foot_top(self, v: View) -> float:
+        return self.height() - v.theme.px(24 + ROW * len(v.a.axles))
 
     def _chart_top(self, v: View) -> float:
-        return self.height() - v.theme.px(228)
+        return self._foot_top(v) - v.theme.px(CHART)
 
     def _fit(self, v: View) -> Elevation:
         t = v.theme
-        return fit(v, QRectF(t.px(70), t.px(HEAD + 8), self.width() - t.px(140), max(self._chart_top(v) - t.px(HEAD + 50), 60)))
-
-    def _lift(self, v: View, axle: int) -> float:
-        target = v.job.target
-        return float((target.front_lift_m if axle == 0 else target.rear_lift_m).value)
+        return fit(v, QRectF(t.px(70), t.px(HEAD + 8), self.width() - t.px(140), max(self._chart_top(v) - t.px(HEAD + 40), 60)))
 
     def lay(self, v: View) -> None:
+        t, top = v.theme, self._chart_top(v) + v.theme.px(26)
+        self.lines = sloped_lines(v, QRectF(self.width() * 0.30, top, self.width() * 0.36, self._foot_top(v) - t.px(10) - top))
         self._lay_head(v)
         self._lay_axles(v)
-        self._lay_lines(v)
-        self._lay_tyres(v)
+        lay_lines(self, v, self.lines)
+        self._lay_foot(v)
 
     def _lay_head(self, v: View) -> None:
         t, target = v.theme, v.job.target
         name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
-        x, y = name.right() + t.px(16), t.px(5)
-        size = QSize(round(t.px(66)), round(t.px(26)))
-        for key, path, words in (("front lift", "front_lift_m", "Lift, front"), ("rear lift", "rear_lift_m", "rear")):
-            box = self.text(key + " word", words, QPointF(x, y + t.px(5)), size=14, role="ink2")
-            reading = getattr(target, path)
-            self.field(
-                key,
-                ("target", path),
-                QPointF(box.right() + 6, y),
-                size,
-                label=key,
-                quantity=Quantity.HEIGHT,
-                value=reading.value,
-                assumed=reading.assumed,
-                figure=15,
-            )
-            x = box.right() + 6 + size.width() + t.px(10)
+        x, y, high = name.right() + t.px(16), round(t.px(5)), round(t.px(26))
+        by_corner = bool(target.corners)
+        lifts = (v.a.pose.front_lift_m, v.a.pose.rear_lift_m)
+        for path, lift, words in zip(LIFTS, lifts, ("Lift, front", "rear"), strict=True):
+            key, at = f"{path.split('_')[0]} lift", QPointF(x, y + t.px(5))
+            box = self.text(key + " word", words, at, size=14, role="ink2")
+            at, assumed = QPointF(box.right() + 6, y), getattr(target, path).assumed and not by_corner
+            self.field(key, ("target", path), at, QSize(round(t.px(66)), high), label=key, quantity=Quantity.HEIGHT, value=lift,
+                       assumed=assumed, figure=15)  # fmt: skip
+            x = box.right() + 6 + t.px(66 + 10)
         box = self.text("lean word", "lean", QPointF(x, y + t.px(5)), size=14, role="ink2")
-        asked = self.child("lean", QComboBox)
-        assert isinstance(asked, QComboBox)
-        if not asked.count():
-            asked.addItems(["as it was", "level"])
-            asked.activated.connect(lambda n: self._set(("target", "lean_m"), 0.0 if n else None, "lean"))
-        asked.setCurrentIndex(0 if target.lean_m is None else 1)
-        asked.setFont(t.font(13, 600))
-        asked.setAccessibleName("lean wanted")
-        asked.setGeometry(round(box.right() + 6), round(y), round(t.px(92)), size.height())
-        x = box.right() + t.px(110)
-        box = self.text("at word", "at", QPointF(x, y + t.px(5)), size=14, role="ink2")
-        case = self.child("target case", QComboBox)
-        assert isinstance(case, QComboBox)
+        ways, current = (LEANS, 0 if target.lean_m is None else 1) if not by_corner else ((*LEANS, "by corner"), 2)
+        area = QRect(round(box.right() + 6), y, round(t.px(92)), high)
+        self.choice("lean", ways, current, area, label="lean wanted", chosen=self._choose_lean)
+        box = self.text("at word", "at", QPointF(area.right() + t.px(10), y + t.px(5)), size=14, role="ink2")
         names = [c.name for c in v.job.cases]
-        if [case.itemText(n) for n in range(case.count())] != names:
-            case.clear()
-            case.addItems(names)
-        if not case.property("wired"):
-            case.setProperty("wired", True)
-            case.activated.connect(lambda n: self._set(("target", "case"), case.itemText(n), "target case"))
-        case.setCurrentIndex(v.a.target_case)
-        case.setFont(t.font(13, 600))
-        case.setAccessibleName("load case of the target")
-        case.setGeometry(round(box.right() + 6), round(y), round(t.px(120)), size.height())
-        a = v.a
-        bases = [v.reader.height(float(a.baseline_m[i].mean())) for i in (0, len(a.axles) - 1)]
+        area = QRect(box.right() + 6, y, round(t.px(120)), high)
+        self.choice("target case", names, v.a.target_case, area, label="load case of the target",
+                    chosen=lambda n: self.put(("target", "case"), names[n], "target case"))  # fmt: skip
+        bases = [v.reader.height(float(v.a.baseline_m[i].mean())) for i in (0, len(v.a.axles) - 1)]
         when = f", {v.job.read_on}" if v.job.read_on else ""
-        self.text(
-            "from",
-            f"Lift is from {bases[0]} and {bases[1]} {v.reader.preset.height.sign}, as weighed, old springs{when}",
-            QPointF(t.px(16), t.px(HEAD + 8)),
-            size=13,
-            role="ink2",
-        )
-
-    def _set(self, path: edits.Path, value: object, words: str) -> None:
-        self.edited.emit(lambda job: edits.put(job, path, value), words, -1)
+        words = f"Lift is from {bases[0]} and {bases[1]} {v.reader.preset.height.sign}, as weighed, old springs{when}"
+        self.text("from", words, QPointF(t.px(16), t.px(HEAD + 8)), size=13, role="ink2")
+        self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
 
     def _lay_axles(self, v: View) -> None:
         t, e, s = v.theme, self._fit(v), v.a.proposed
-        hubs = hub_heights(v, s, v.case)
-        count = len(v.a.axles)
-        for axle in range(count):
-            hub = e.at(-v.a.axles[axle].x_m, hubs[axle])
-            mean = float(s.hub_to_arch_m[axle, :, v.case].mean())
-            target = float(v.a.target_m[axle].mean())
-            x = hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(16)
-            top = hub.y() - t.px(52)
-            text = v.number(Shown("height", axle, 0, v.case), v.reader.height(mean))
-            self.text(
-                f"height {axle}",
-                text,
-                QPointF(x, top),
-                size=34,
-                weight=600,
-                unit=v.reader.preset.height.sign,
-                shown=Shown("height", axle, 0, v.case),
-                halo=True,
+        hubs, last = hub_heights(v, s, v.case), len(v.a.axles) - 1
+        for axle, info in enumerate(v.a.axles):
+            hub = e.at(-info.x_m, hubs[axle])
+            mean, target = float(s.hub_to_arch_m[axle, :, v.case].mean()), float(v.a.target_m[axle].mean())
+            at, key = (
+                QPointF(hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(16), hub.y() - t.px(52)),
+                Shown("mean height", axle, 0, v.case),
             )
+            self.text(f"height {axle}", v.number(key, v.reader.height(mean)), at, size=34, weight=600,
+                      unit=v.reader.preset.height.sign, shown=key, halo=True)  # fmt: skip
             words, inside = v.reader.off(mean, target, v.job.target.band_m.value)
             if v.case != v.a.target_case:
                 words, inside = f"{v.reader.height(target)} when {v.reader.case(v.a.target_case)}", True
-            self.text(
-                f"verdict {axle}",
-                words,
-                QPointF(x, top + t.px(41)),
-                size=17,
-                weight=600,
-                halo=True,
-                role="ink" if inside else "ochre",
-            )
+            self.text(f"verdict {axle}", words, at + QPointF(0, t.px(41)), size=17, weight=600, halo=True,
+                      role="ink" if inside else "ochre")  # fmt: skip
             left, right = (v.reader.height(float(s.hub_to_arch_m[axle, n, v.case])) for n in (0, 1))
-            self.text(f"sides {axle}", f"left {left}, right {right}", QPointF(x, top + t.px(64)), size=12.5, role="ink2", halo=True)
-            if axle in (0, count - 1):
-                grip = self.child(f"grip {axle}", Grip)
-                assert isinstance(grip, Grip)
-                if not grip.property("wired"):
-                    grip.setProperty("wired", True)
-                    grip.pressed.connect(lambda a=axle: self._press(a))
-                    grip.dragged.connect(lambda px, g, a=axle: self._drag(a, px, g))
-                    grip.nudged.connect(lambda n, a=axle: self._nudge(a, n))
-                arch = e.at(-v.a.axles[axle].x_m, hubs[axle] + mean)
-                grip.place(t, "capsule", arch, f"{v.reader.corner(axle, None)} lift {v.reader.height_unit(self._lift(v, axle))}")
-        self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
+            self.text(f"sides {axle}", f"left {left}, right {right}", at + QPointF(0, t.px(64)), size=12.5, role="ink2", halo=True)
+            if axle in (0, last):
+                end = min(axle, 1)
+                lift = (v.a.pose.front_lift_m, v.a.pose.rear_lift_m)[end]
+                name = f"{v.reader.corner(axle, None)} lift {v.reader.height_unit(lift)}"
+                handle = Handle(lift, 1.0 / e.per_m, NUDGE, partial(self._lift, LIFTS[end]))
+                self.grip(f"grip {end}", "capsule", e.at(-info.x_m, hubs[axle] + mean), name, handle)
+
+    def _lay_foot(self, v: View) -> None:
+        """By axle: heights wanted by corner, the tyre as fitted, and its share of the change of ground to arch."""
+        t, s, top = v.theme, v.a.proposed, self._foot_top(v)
+        unit = v.reader.preset.height.sign
+        columns = (t.px(92), t.px(164), t.px(258), t.px(352))
+        heads = (("wanted left", 0), ("right", 1), ("tyre radius", 2), (f"ground to arch, {v.reader.case(v.case)}", 3))
+        for words, n in heads:
+            self.text(f"foot {n}", words, QPointF(columns[n], top + 4), size=12.5, role="ink2", unit=unit if n in (2, 3) else "")
+        size = QSize(round(t.px(66)), round(t.px(24)))
+        for axle, info in enumerate(v.job.vehicle.axles):
+            y = top + t.px(22 + ROW * axle)
+            self.text(f"foot axle {axle}", info.name, QPointF(t.px(16), y + t.px(3)), size=13, weight=600)
+            for side in (0, 1):
+                at, label = QPointF(columns[side], y), f"height wanted, {v.reader.corner(axle, side)}"
+                self.field(f"wanted {axle} {side}", ("wanted", axle, side), at, size, label=label, quantity=Quantity.HEIGHT,
+                           value=float(v.a.target_m[axle, side]))  # fmt: skip
+            radius = v.a.fits[axle].tyre_radius_m
+            self.field(f"tyre {axle}", ("proposal", "axles", axle, "tyre_radius_m"), QPointF(columns[2], y), size,
+                       label=f"tyre radius as fitted, {v.reader.corner(axle, None)}", quantity=Quantity.HEIGHT,
+                       value=radius.value, assumed=radius.assumed)  # fmt: skip
+            rise = float(s.arch_rise_m[axle, :, v.case].mean())
+            spring = float(s.hub_to_arch_m[axle, :, v.case].mean() - v.a.baseline_m[axle].mean())
+            said = [f"{v.reader.height(abs(m))} {'up' if m >= 0 else 'down'}" for m in (rise, rise - spring, spring)]
+            key = Shown("tyre's share", axle, 0, v.case)
+            words = f"{said[0]}: tyre {said[1]}, spring {said[2]}"
+            self.text(f"ground change {axle}", words, QPointF(columns[3], y + t.px(3)), size=13, shown=key)
 
     # -- hands
-    def _path(self, axle: int) -> edits.Path:
-        return ("target", "front_lift_m" if axle == 0 else "rear_lift_m")
+    def take_number(self, field: QuantityField, si: float, typed: str) -> None:
+        if field.path[0] == "target":
+            change = {str(field.path[1]): {"value": si, "typed": typed}}
+            self.edited.emit(lambda job: edits.aim_by_axle(job, change), field.label, -1)
+        elif field.path[0] == "wanted":
+            assert self.view is not None
+            now = [(float(left), float(right)) for left, right in self.view.a.target_m]
+            _, axle, side = (int(n) if n != "wanted" else 0 for n in field.path)
+            wanted = {"value": si, "typed": typed}
+            self.edited.emit(lambda job: edits.aim_at_corner(job, now, axle, side, wanted), field.label, -1)
+        else:
+            super().take_number(field, si, typed)
 
-    def _press(self, axle: int) -> None:
-        assert self.view is not None
-        self._lift_at_press = self._lift(self.view, axle)
+    def _choose_lean(self, n: int) -> None:
+        if n < len(LEANS):
+            change = {"lean_m": {"value": 0.0} if n else None}
+            self.edited.emit(lambda job: edits.aim_by_axle(job, change), "lean", -1)
 
-    def _drag(self, axle: int, px: float, gesture: int) -> None:
-        assert self.view is not None
-        lift = round(self._lift_at_press + px / self._fit(self.view).per_m, 3)
-        self.edited.emit(lambda job: edits.put_number(job, self._path(axle), lift), "drag the target", gesture)
-
-    def _nudge(self, axle: int, steps: int) -> None:
-        assert self.view is not None
-        lift = round(self._lift(self.view, axle) + steps * NUDGE, 3)
-        self.edited.emit(lambda job: edits.put_number(job, self._path(axle), lift), "nudge the target", -1)
-
-    # -- the sloped lines
-    def _lines(self, v: View) -> tuple[QRectF, float, float]:
-        """Area of the lines under the wheels, and the heights at its foot and head."""
-        t, s = v.theme, v.a.proposed
-        values = [float(n) for n in s.hub_to_arch_m.mean(axis=1)[[0, -1]].ravel()]
-        values += [float(n) for n in v.a.target_m.mean(axis=1)[[0, -1]]] + [float(n) for n in v.a.baseline_m.mean(axis=1)[[0, -1]]]
-        low, high = min(values) - 0.008, max(values) + 0.008
-        top = self._chart_top(v) + t.px(26)
-        return QRectF(self.width() * 0.30, top, self.width() * 0.36, self.height() - t.px(62) - top), low, high
-
-    def _rows(self, v: View, axle: int) -> list[tuple[float, int, float]]:
-        """Label places at one axle, (y of label, case or −1 for found, y of point), spread so that none overlap."""
-        area, low, high = self._lines(v)
-        s = v.a.proposed
-
-        def y(height: float) -> float:
-            return area.bottom() - (height - low) / (high - low) * area.height()
-
-        rows = [(y(float(s.hub_to_arch_m[axle, :, c].mean())), c) for c in range(v.a.cases) if s.stands[c]]
-        rows.append((y(float(v.a.baseline_m[axle].mean())), -1))
-        rows.sort()
-        pitch = min(v.theme.px(17), area.height() / max(len(rows), 1))
-        placed: list[float] = []
-        for at, _ in rows:
-            placed.append(max(at, placed[-1] + pitch) if placed else max(at, area.top()))
-        over = placed[-1] - (area.bottom() + 4)
-        if over > 0:
-            for n in range(len(placed) - 1, -1, -1):
-                limit = area.bottom() + 4 - (len(placed) - 1 - n) * pitch
-                placed[n] = min(placed[n], limit)
-        return [(p, c, at) for p, (at, c) in zip(placed, rows, strict=True)]
-
-    def _lay_lines(self, v: View) -> None:
-        t, s = v.theme, v.a.proposed
-        area, _, _ = self._lines(v)
-        band = v.reader.height(v.job.target.band_m.value)
-        heights = [v.reader.height(float(v.a.target_m[i].mean())) for i in (0, -1)]
-        self.text(
-            "target legend",
-            f"target, hub to arch: {heights[0]} front, {heights[1]} rear; {band} either way",
-            QPointF(self.width() / 2 + t.px(20), self._chart_top(v) + t.px(5)),
-            size=13,
-            weight=600,
-            role="accent",
-            anchor=MIDDLE,
-        )
-        for axle, x, anchor in ((0, area.left() - t.px(14), RIGHT), (len(v.a.axles) - 1, area.right() + t.px(14), 0.0)):
-            target = float(v.a.target_m[axle].mean())
-            for at, case, _ in self._rows(v, axle):
-                if case < 0:
-                    found = v.reader.height(float(v.a.baseline_m[axle].mean()))
-                    text = f"{found}  found" if anchor == 0.0 else f"found  {found}"
-                else:
-                    height = float(s.hub_to_arch_m[axle, :, case].mean())
-                    words, _ = v.reader.off(height, target, v.job.target.band_m.value)
-                    name = v.reader.case(case)
-                    text = (
-                        f"{v.reader.height(height)}  {words}  {name}"
-                        if anchor == 0.0
-                        else f"{name}  {words}  {v.reader.height(height)}"
-                    )
-                here = case == v.case
-                self.text(
-                    f"line {axle} {case}",
-                    text,
-                    QPointF(x, at - t.px(9)),
-                    size=13 if not here else 14,
-                    weight=600 if here else 400,
-                    role="ink" if here else "ink2",
-                    anchor=anchor,
-                )
-
-    def _lay_tyres(self, v: View) -> None:
-        t, s = v.theme, v.a.proposed
-        y = self.height() - t.px(50)
-        for n, axle in enumerate((0, len(v.a.axles) - 1)):
-            x = t.px(16) + n * self.width() * 0.36
-            rise = float(s.arch_rise_m[axle, :, v.case].mean())
-            springs = float(s.hub_to_arch_m[axle, :, v.case].mean() - v.a.baseline_m[axle].mean())
-            tyre = rise - springs
-            self.text(
-                f"ground name {n}",
-                f"Ground to arch, {v.job.vehicle.axles[axle].name.lower()}",
-                QPointF(x, y + 4),
-                size=13,
-                weight=600,
-            )
-            whole, by_tyre, by_spring = (f"{v.reader.height(abs(m))} {'up' if m >= 0 else 'down'}" for m in (rise, tyre, springs))
-            self.text(
-                f"ground change {n}",
-                f"{whole}: tyre {by_tyre}, spring {by_spring}",
-                QPointF(x, y + t.px(23)),
-                size=14,
-                unit=v.reader.preset.height.sign,
-            )
-        x = self.width() * 0.74
-        self.text("tyre head", "Tyre radius, front and rear", QPointF(x, y + 4), size=13, weight=600)
-        for n, axle in enumerate((0, len(v.a.axles) - 1)):
-            radius = v.a.fits[axle].tyre_radius_m
-            self.field(
-                f"tyre {n}",
-                ("proposal", "axles", axle, "tyre_radius_m"),
-                QPointF(x + n * t.px(76), y + t.px(22)),
-                QSize(round(t.px(68)), round(t.px(24))),
-                label=f"tyre radius as fitted, {v.reader.corner(axle, None)}",
-                quantity=Quantity.HEIGHT,
-                value=radius.value,
-                assumed=radius.assumed,
-            )
+    def _lift(self, path: str, lift: float, way: str, gesture: int) -> None:
+        change = {path: {"value": round(lift, 3)}}
+        self.edited.emit(lambda job: edits.aim_by_axle(job, change), f"{way} the target", gesture)
 
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:
         t, e, s = v.theme, self._fit(v), v.a.proposed
         draw_head(p, v, self.width())
         ground(p, t, 0, self.width(), e.ground)
-        weighed = next((n for n, c in enumerate(v.job.cases) if c.kind == "weighed"), 0)
-        draw_body(p, v, e, v.a.found, weighed, ghost="before")
+        draw_body(p, v, e, None, v.weighed, ghost="before")
         if v.ghosts:
             for case in range(v.a.cases):
                 if case != v.case and s.stands[case]:
@@ -292,10 +164,9 @@ class StanceStep(Sheet):
         draw_body(p, v, e, s, v.case)
         draw_wheels(p, v, e, s, v.case)
         hubs = hub_heights(v, s, v.case)
-        count = len(v.a.axles)
-        for axle in range(count):
-            hub = e.at(-v.a.axles[axle].x_m, hubs[axle])
-            arch = e.at(-v.a.axles[axle].x_m, hubs[axle] + float(s.hub_to_arch_m[axle, :, v.case].mean()))
+        for axle, info in enumerate(v.a.axles):
+            hub = e.at(-info.x_m, hubs[axle])
+            arch = e.at(-info.x_m, hubs[axle] + float(s.hub_to_arch_m[axle, :, v.case].mean()))
             x = hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(6)
             p.setPen(pen(t, "ink", 0.8))
             for y in (hub.y(), arch.y()):
@@ -303,50 +174,6 @@ class StanceStep(Sheet):
             dimension(p, t, QPointF(x, arch.y()), QPointF(x, hub.y()))
         scale_bar(p, v, e, self.width() - t.px(16), t.px(HEAD + 34))
         draw_rule(p, v, self._chart_top(v), self.width())
-        self._draw_lines(p, v)
+        draw_lines(p, v, self.lines)
         p.setPen(pen(t, "rule", 0.8))
-        p.drawLine(QLineF(16, self.height() - t.px(52), self.width() - 16, self.height() - t.px(52)))
-
-    def _draw_lines(self, p: QPainter, v: View) -> None:
-        t, s = v.theme, v.a.proposed
-        area, low, high = self._lines(v)
-
-        def y(height: float) -> float:
-            return area.bottom() - (height - low) / (high - low) * area.height()
-
-        front, rear = (float(v.a.target_m[i].mean()) for i in (0, -1))
-        band = v.job.target.band_m.value
-        half = band / (high - low) * area.height()
-        corners = [
-            QPointF(area.left(), y(front) - half),
-            QPointF(area.right(), y(rear) - half),
-            QPointF(area.right(), y(rear) + half),
-            QPointF(area.left(), y(front) + half),
-        ]
-        p.save()
-        p.setClipPath(polyline(corners, closed=True))
-        top, foot = min(y(front), y(rear)) - half, max(y(front), y(rear)) + half
-        hatch(p, QRectF(area.left(), top, area.width(), foot - top), t.colour("accent"), 5)
-        p.restore()
-        p.setPen(pen(t, "accent", 1.6, "target"))
-        p.drawLine(QLineF(area.left(), y(front), area.right(), y(rear)))
-        p.setPen(pen(t, "ink", 1.0))
-        for x in (area.left(), area.right()):
-            p.drawLine(QLineF(x, area.top(), x, area.bottom()))
-        ends = (0, len(v.a.axles) - 1)
-        for case in [-1, *(c for c in range(v.a.cases) if c != v.case), v.case]:
-            if case >= 0 and not s.stands[case]:
-                continue
-            source = v.a.baseline_m.mean(axis=1) if case < 0 else s.hub_to_arch_m[..., case].mean(axis=1)
-            a, b = QPointF(area.left(), y(float(source[ends[0]]))), QPointF(area.right(), y(float(source[ends[1]])))
-            here = case == v.case
-            p.setPen(pen(t, "ink" if here or case < 0 else "ink3", 3.0 if here else 1.0, "before" if case < 0 else ""))
-            p.drawLine(QLineF(a, b))
-            for point in (a, b):
-                case_glyph(
-                    p, "before" if case < 0 else v.glyph(case), point, 6 if here else 4.5, t.colour("ink"), t.colour("sheet")
-                )
-        p.setPen(pen(t, "ink3", 0.8))
-        for axle, x, way in ((ends[0], area.left(), -1), (ends[1], area.right(), 1)):
-            for label, _, at in self._rows(v, axle):
-                p.drawLine(QLineF(x + way * 5, at, x + way * t.px(12), label))
+        p.drawLine(QLineF(16, self._foot_top(v), self.width() - 16, self._foot_top(v)))

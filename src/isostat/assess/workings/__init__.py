@@ -1,0 +1,64 @@
+"""The working behind every shown number: formula, inputs with their origin, result and rule."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.workings import carrying, corner, order
+from isostat.assess.workings.shown import Shown
+from isostat.core.working import Working
+
+Explain = Callable[[Assessment, Shown], Working]
+BOTH_SETUPS: dict[str, Explain] = {"height": corner.height, "load": corner.load, "frequency": corner.frequency, "held": corner.held}
+CORNER: dict[str, Explain] = {
+    "bump left": corner.bump,
+    "droop left": corner.droop,
+    "wheel rate": corner.wheel_rate,
+    "off target": corner.off_target,
+    "load change": carrying.load_change,
+}
+AXLE: dict[str, Explain] = {
+    "axle load": carrying.axle_load,
+    "mean height": corner.mean_height,
+    "tyre's share": corner.tyre_share,
+}
+CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y}
+EVENT: dict[str, Explain] = {"event": corner.event, "event away": corner.event_away}
+ORDERED: dict[str, Explain] = {
+    "spring rate": order.spring_rate,
+    "free length": order.free_length,
+    "spacer": order.spacer,
+    "preload": order.preload,
+    "target": corner.target,
+}
+_WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, "in hand": carrying.in_hand}
+
+
+def explain(a: Assessment, shown: Shown) -> Working:
+    """The working of a shown number. Raises KeyError for a name that nothing shows."""
+    return _WORKINGS[shown.name](a, shown)
+
+
+def is_approximate(a: Assessment, shown: Shown) -> bool:
+    """Whether the number wears the ≈."""
+    return explain(a, shown).approximate
+
+
+def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
+    """Every number that some view can show of an assessment."""
+    axles, plates = range(len(a.axles)), [axle.rating_kg for axle in a.job.vehicle.axles] + [a.job.vehicle.rating_kg]
+    keys = [Shown(name, axle, side) for name in ORDERED for axle in axles for side in (0, 1)]
+    for case in range(a.cases):
+        keys += [Shown(name, case=case) for name in CASE]
+        keys += [Shown(name, axle, case=case) for name in AXLE for axle in axles]
+        keys += [Shown("in hand", n, case=case) for n, plate in enumerate(plates) if plate is not None]
+        for axle in axles:
+            for side in (0, 1):
+                keys += [Shown(name, axle, side, case, found) for name in BOTH_SETUPS for found in (False, True)]
+                keys += [Shown(name, axle, side, case) for name in CORNER]
+                keys += [Shown(name, axle, side, case, event=e.name) for name in EVENT for e in a.proposed.events[axle][side]]
+    return tuple(keys)
+
+
+__all__ = ["Shown", "explain", "is_approximate", "shown_numbers"]

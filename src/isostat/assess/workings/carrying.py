@@ -1,0 +1,140 @@
+"""Workings of what is carried: axle loads, all up, what is in hand, the centre of gravity."""
+
+from __future__ import annotations
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.workings.shown import Shown
+from isostat.core.working import Given, Origin, Working
+
+
+def axle_load(a: Assessment, k: Shown) -> Working:
+    """Load of an axle."""
+    left, right = (float(v) for v in a.proposed.pad_kg[k.axle, :, k.case])
+    pads = a.axles[k.axle].pad_kg
+    return Working(
+        name="axle load",
+        symbol="R",
+        quantity="mass",
+        expression="N_L + N_R",
+        inputs=(
+            Given("N_L", "load on the left pad", "mass", left, Origin.COMPUTED),
+            Given("N_R", "load on the right pad", "mass", right, Origin.COMPUTED),
+        ),
+        result=left + right,
+        approximate=any(p.assumed for p in pads),
+        rule="No spring, bag or pressure changes it except by moving the load or tilting the body.",
+    )
+
+
+def whole(a: Assessment, k: Shown) -> Working:
+    """The whole mass."""
+    pads = [p.value for axle in a.axles for p in axle.pad_kg]
+    weighed = sum(i.mass_kg.value * i.weighed_share.value for i in a.job.items)
+    now = float(a.loading.items_kg[k.case].sum())
+    return Working(
+        name="all up",
+        symbol="m",
+        quantity="mass",
+        expression="m_b + m_c - m_0",
+        inputs=(
+            Given("m_b", "all pads as weighed", "mass", float(sum(pads)), Origin.MEASURED),
+            Given("m_c", "items on board in this case", "mass", now, Origin.TYPED),
+            Given("m_0", "items on board when weighed", "mass", float(weighed), Origin.TYPED),
+        ),
+        result=float(a.loading.whole_kg[k.case]),
+        approximate=any(p.assumed for x in a.axles for p in x.pad_kg),
+        rule="Pads, plus what came on board, less what was on board then.",
+    )
+
+
+def load_change(a: Assessment, k: Shown) -> Working:
+    """How much more a pad carries than as weighed."""
+    base = next((n for n, c in enumerate(a.job.cases) if c.kind == "weighed"), k.case)
+    now, then = (float(a.proposed.pad_kg[k.axle, k.side, case]) for case in (k.case, base))
+    return Working(
+        name="change of load",
+        symbol="d",
+        quantity="mass",
+        expression="N - N_0",
+        inputs=(
+            Given("N", "load on the pad in this case", "mass", now, Origin.COMPUTED),
+            Given("N_0", "the same as weighed, on the new springs", "mass", then, Origin.COMPUTED),
+        ),
+        result=now - then,
+        approximate=a.axles[k.axle].pad_kg[k.side].assumed,
+        rule="Springs move almost none of it: the load and its place do.",
+    )
+
+
+def in_hand(a: Assessment, k: Shown) -> Working:
+    """What an axle may still carry; `axle` past the last means the whole vehicle."""
+    whole_vehicle = k.axle >= len(a.axles)
+    plate = a.job.vehicle.rating_kg if whole_vehicle else a.job.vehicle.axles[k.axle].rating_kg
+    if plate is None:
+        raise KeyError("no plate")
+    load = whole(a, k) if whole_vehicle else axle_load(a, k)
+    return Working(
+        name="in hand",
+        symbol="d",
+        quantity="mass",
+        expression="P - R",
+        inputs=(
+            Given("P", "rating plate", "mass", plate.value, Origin.ASSUMED if plate.assumed else Origin.TYPED),
+            Given("R", load.name, "mass", load.result, Origin.COMPUTED),
+        ),
+        result=plate.value - load.result,
+        approximate=load.approximate,
+        rule="The plate rules; no spring raises it. Below zero it is overloaded.",
+    )
+
+
+def gravity_x(a: Assessment, k: Shown) -> Working:
+    """Centre of gravity behind the front hub."""
+    whole_kg = float(a.loading.whole_kg[k.case])
+    behind = -float(a.loading.gravity_x_m[k.case])
+    loads = [float(a.proposed.pad_kg[i, :, k.case].sum()) for i in range(len(a.axles))]
+    rest = behind - sum(load * -axle.x_m for load, axle in zip(loads[1:], a.axles[1:], strict=True)) / whole_kg
+    last = len(a.axles) - 1
+    return Working(
+        name="centre of gravity, behind the front hub",
+        symbol="x",
+        quantity="height",
+        expression="R * l / m + o",
+        inputs=(
+            Given("R", f"{a.job.vehicle.axles[last].name.lower()} axle load", "mass", loads[last], Origin.COMPUTED),
+            Given("l", "front hub to that axle", "height", -a.axles[last].x_m, Origin.MEASURED),
+            Given("m", "all up", "mass", whole_kg, Origin.COMPUTED),
+            Given("o", "axles between, small angles", "height", rest + _between(a, loads) / whole_kg, Origin.COMPUTED),
+        ),
+        result=behind,
+        approximate=any(p.assumed for axle in a.axles for p in axle.pad_kg),
+        rule="Levers about the front axle. Its height is not known from level pads.",
+    )
+
+
+def _between(a: Assessment, loads: list[float]) -> float:
+    return sum(load * -axle.x_m for load, axle in zip(loads[1:-1], a.axles[1:-1], strict=True))
+
+
+def gravity_y(a: Assessment, k: Shown) -> Working:
+    """Centre of gravity left of the middle."""
+    pads = a.proposed.pad_kg[..., k.case]
+    whole_kg = float(a.loading.whole_kg[k.case])
+    left, half = float(a.loading.gravity_y_m[k.case]), sum(axle.half_track_m for axle in a.axles) / len(a.axles)
+    sides = [float(pads[:, side].sum()) for side in (0, 1)]
+    return Working(
+        name="centre of gravity, left of the middle",
+        symbol="y",
+        quantity="height",
+        expression="(L - R) * b / m + o",
+        inputs=(
+            Given("L", "left pads", "mass", sides[0], Origin.COMPUTED),
+            Given("R", "right pads", "mass", sides[1], Origin.COMPUTED),
+            Given("b", "half of the mean track", "height", half, Origin.MEASURED),
+            Given("m", "all up", "mass", whole_kg, Origin.COMPUTED),
+            Given("o", "tracks that differ", "height", left - (sides[0] - sides[1]) * half / whole_kg, Origin.COMPUTED),
+        ),
+        result=left,
+        approximate=any(p.assumed for axle in a.axles for p in axle.pad_kg),
+        rule="Levers about the middle of the track.",
+    )

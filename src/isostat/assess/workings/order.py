@@ -1,0 +1,132 @@
+"""Workings of what is ordered: rate, free length, spacer, preload."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.judge import hanging_force_n
+from isostat.assess.resolved import default_frequency
+from isostat.assess.workings.shown import Shown
+from isostat.core.tuning.events import droop_end
+from isostat.core.working import Given, Origin, Working
+
+
+def _as_chosen(name: str, symbol: str, quantity: str, value: float, origin: Origin, words: str, rule: str) -> Working:
+    """The working of a number that was not worked out."""
+    given = (Given(symbol, words, quantity, value, origin),)
+    return Working(
+        name=name, symbol=symbol, quantity=quantity, expression=symbol, inputs=given, result=value, approximate=False, rule=rule
+    )
+
+
+def spring_rate(a: Assessment, k: Shown) -> Working:
+    """Spring rate of the order."""
+    o, axle = a.orders[k.axle], a.axles[k.axle]
+    rate = o.order.rate_n_per_m[k.side]
+    if o.rate_origin is Origin.TYPED or o.picked != "frequency":
+        words = "typed" if o.rate_origin is Origin.TYPED else f"as picked: {o.picked}"
+        return _as_chosen(
+            "spring rate", "k", "rate", rate, o.rate_origin, words, "Rounded to a whole N/mm, as springs are ordered."
+        )
+    pick = a.job.proposal.axles[k.axle].pick
+    hertz = pick.hertz.value if pick.hertz else default_frequency(k.axle)
+    _, slope, _ = axle.spring_motion.at(np.asarray(0.0))
+    exact = (2 * np.pi * hertz) ** 2 * o.sprung_kg / float(slope) ** 2
+    return Working(
+        name="spring rate",
+        symbol="k",
+        quantity="rate",
+        expression="(2 * pi * f)**2 * m / MR**2 + r",
+        inputs=(
+            Given("f", "wanted frequency", "frequency", hertz, Origin.TYPED if pick.hertz else Origin.ASSUMED),
+            Given("m", "sprung mass at one wheel, mean", "mass", o.sprung_kg, Origin.COMPUTED),
+            Given("MR", "spring travel / wheel travel", "ratio", float(slope), axle.spring_ratio.origin),
+            Given("r", "rounding and change of MR", "rate", rate - exact, Origin.COMPUTED),
+        ),
+        result=rate,
+        approximate=axle.spring_ratio.assumed or not pick.hertz,
+        rule="Ordered in whole N/mm.",
+    )
+
+
+def free_length(a: Assessment, k: Shown) -> Working:
+    """Free length of the order."""
+    o = a.orders[k.axle]
+    free, spacer = o.order.free_m[k.side], o.order.spacer_m[k.side]
+    space, force, rate = o.space_m[k.side], o.target_force_n[k.side], o.order.rate_n_per_m[k.side]
+    if o.free_origin is Origin.TYPED:
+        return _as_chosen("free length", "L_0", "coil size", free, o.free_origin, "typed", "As typed; heights follow from it.")
+    installed = a.found_springs[k.axle][k.side].installed_m
+    return Working(
+        name="free length",
+        symbol="L_0",
+        quantity="coil size",
+        expression="L - p + S / k + r",
+        inputs=(
+            Given("L", "room between the seats at the target", "coil size", space, installed.origin),
+            Given("p", "spacer", "coil size", spacer, o.spacer_origin),
+            Given("S", "spring force at the target", "force", force, Origin.COMPUTED),
+            Given("k", "spring rate", "rate", rate, o.rate_origin),
+            Given(
+                "r",
+                "rounding, and sharing between left and right",
+                "coil size",
+                free - (space - spacer + force / rate),
+                Origin.COMPUTED,
+            ),
+        ),
+        result=free,
+        approximate=installed.assumed or a.axles[k.axle].spring_ratio.assumed,
+        rule="New spring, before it settles; to the whole millimetre.",
+    )
+
+
+def spacer(a: Assessment, k: Shown) -> Working:
+    """Spacer of the order."""
+    o = a.orders[k.axle]
+    value = o.order.spacer_m[k.side]
+    need, free = o.order.need_m[k.side], o.order.free_m[k.side]
+    if o.spacer_origin is Origin.TYPED or value == 0.0:
+        return _as_chosen("spacer", "p", "coil size", value, o.spacer_origin, "as chosen", "Plate under or over the coil.")
+    return Working(
+        name="spacer",
+        symbol="p",
+        quantity="coil size",
+        expression="n - L_0 + r",
+        inputs=(
+            Given("n", "free length and spacer that meet the target", "coil size", need, Origin.COMPUTED),
+            Given("L_0", "free length", "coil size", free, o.free_origin),
+            Given("r", "rounding", "coil size", value - (need - free), Origin.COMPUTED),
+        ),
+        result=value,
+        approximate=False,
+        rule="Equal springs, the spacer makes up the side that needs more.",
+    )
+
+
+def preload(a: Assessment, k: Shown) -> Working:
+    """Compression with the wheel hanging."""
+    x, _ = hanging_force_n(a, k.axle, k.side)
+    end = droop_end(a.proposed.events[k.axle][k.side]).travel_m
+    spring_travel = float(a.axles[k.axle].spring_motion.at(np.asarray(end))[0])
+    droop = a.axles[k.axle].droop_shaft_m[k.side]
+    return Working(
+        name="preload",
+        symbol="x",
+        quantity="coil size",
+        expression="x_0 + X",
+        inputs=(
+            Given(
+                "x_0",
+                "compression of the new spring at the height as weighed",
+                "coil size",
+                a.orders[k.axle].offset_m[k.side],
+                Origin.COMPUTED,
+            ),
+            Given("X", "spring travel from there to hanging", "coil size", spring_travel, droop.origin),
+        ),
+        result=x,
+        approximate=droop.assumed or a.found_springs[k.axle][k.side].installed_m.assumed,
+        rule="Compression with the wheel hanging; below zero the coil is loose there.",
+    )

@@ -1,0 +1,57 @@
+"""Load's table: every item with its mass and place, and how much of it is on board in each case."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRectF, QSize
+
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.view import View
+from isostat.units.unit import Quantity
+
+ROW = 21  # px
+
+
+def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[int, QPointF]]:
+    """Places the table, as many items as have room; returns where the glyph of each case heads its column."""
+    t, top = v.theme, area.top() + v.theme.px(8)
+    share = t.px(40)
+    cases = [v.weighed, *(n for n, c in enumerate(v.job.cases) if c.kind != "weighed")]
+    first = area.right() - share * len(cases)
+    numbers = (
+        ("mass", "mass_kg", Quantity.MASS, "mass", 48),
+        ("behind", "behind_front_m", Quantity.HEIGHT, "behind front hub", 50),
+        ("left", "left_m", Quantity.HEIGHT, "left of the middle", 46),
+    )
+    starts, x = [], first - t.px(6) - sum(t.px(n[4] + 3) for n in numbers)
+    name_wide = x - area.left() - t.px(4)
+    for number in numbers:
+        starts.append(x)
+        x += t.px(number[4] + 3)
+    sheet.caps("item head", "Item", QPointF(area.left(), top))
+    heads = (v.reader.preset.mass.sign, f"{v.reader.preset.height.sign} behind", "left")
+    for (key, *_, wide), words, x in zip(numbers, heads, starts, strict=True):
+        sheet.text(f"{key} head", words, QPointF(x + t.px(wide), top - 2), size=12.5, role="ink2", anchor=RIGHT)
+    height = round(t.px(ROW - 1))
+    for n, item in enumerate(v.job.items[: int((area.height() - t.px(58)) / t.px(ROW))]):
+        y = top + t.px(ROW - 2 + ROW * n)
+        role, weight = ("accent", 600) if n == picked else ("ink", 400)
+        size = QSize(round(name_wide), height)
+        sheet.words(
+            f"name {n}",
+            ("items", n, "name"),
+            QPointF(area.left(), y),
+            size,
+            label=f"name of item {n + 1}",
+            role=role,
+            weight=weight,
+        )
+        for (key, path, quantity, label, wide), x in zip(numbers, starts, strict=True):
+            reading = getattr(item, path)
+            sheet.field(f"{key} {n}", ("items", n, path), QPointF(x, y), QSize(round(t.px(wide)), height), figure=13,
+                        label=f"{item.name} {label}", quantity=quantity, value=reading.value, assumed=False)  # fmt: skip
+        for k, case in enumerate(cases):
+            kg = float(v.a.loading.items_kg[case, n])
+            sheet.field(f"share {n} {case}", ("share", case, n), QPointF(first + share * k + 2, y), QSize(round(share - 3), height),
+                        label=f"{item.name} in {v.job.cases[case].name}", quantity=Quantity.MASS, value=kg or None, empty="–",
+                        figure=13)  # fmt: skip
+    return [(case, QPointF(first + share * (k + 0.5), top + t.px(7))) for k, case in enumerate(cases)]

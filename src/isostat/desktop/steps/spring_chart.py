@@ -1,0 +1,164 @@
+"""The Spring chart: what the left wheel's parts hold up against hub to arch, every load case a dot on the curve."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from PyQt6.QtCore import QLineF, QPointF, QRectF
+from PyQt6.QtGui import QPainter, QPolygonF
+
+from isostat.assess.standing import wheel_curve
+from isostat.assess.workings import Shown
+from isostat.core.limits import GRAVITY, Floats
+from isostat.core.tuning.events import bump_end, droop_end, travel_of
+from isostat.desktop.pieces.ink import case_glyph, hatch
+from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.units.shown import number
+from isostat.units.unit import Quantity
+
+Curve = tuple[Floats, Floats]  # wheel travel in m, force at the wheel in N
+
+
+@dataclass(frozen=True, slots=True)
+class SpringChart:
+    """Where travels and masses lie on the sheet for one axle."""
+
+    axle: int
+    area: QRectF
+    low: float  # wheel travel in m at the left edge
+    high: float
+    most: float  # kg at the head
+    found: Curve
+    curve: Curve
+
+    def at(self, travel: float, kg: float) -> QPointF:
+        """The point of the sheet for a wheel travel in m and a mass held up in kg."""
+        x = self.area.left() + (travel - self.low) / (self.high - self.low) * self.area.width()
+        return QPointF(x, self.area.bottom() - kg / self.most * self.area.height())
+
+    def polygon(self, travel: Floats, force: Floats) -> QPolygonF:
+        """The points of a curve, travel in m and force in N."""
+        x = self.area.left() + (travel - self.low) / (self.high - self.low) * self.area.width()
+        y = self.area.bottom() - force / (GRAVITY * self.most) * self.area.height()
+        return QPolygonF([QPointF(a, b) for a, b in zip(x.tolist(), y.tolist(), strict=True)])
+
+    def on_curve(self, travel: float) -> QPointF:
+        """The point of the proposal's curve at a wheel travel."""
+        return self.at(travel, float(np.interp(travel, *self.curve)) / GRAVITY)
+
+
+def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
+    """The chart of an axle in an area of the sheet."""
+    s = v.a.proposed
+    events = s.events[axle][0]
+    ends = droop_end(events).travel_m, travel_of(events, "metal") or 0.0
+    found, curve = (wheel_curve(platform, bank, axle, 0, ends) for platform, bank in (v.a.found_parts, (s.platform, s.bank)))
+    most = max(float((s.rest.force_n[axle] / GRAVITY).max()), 50.0) * 1.9
+    return SpringChart(axle, area, float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005, most, found, curve)
+
+
+def step_that_fits(span: float, at_most: int, choices: tuple[float, ...]) -> float:
+    """The smallest choice that cuts the span into at most so many parts."""
+    return next((c for c in choices if span / c <= at_most), choices[-1])
+
+
+def _mass_step(v: View, most: float) -> float:
+    unit = v.reader.preset.mass.si
+    return step_that_fits(most / unit, 6, (50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000)) * unit
+
+
+def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
+    """Places the chart's numbers."""
+    t, axle, preset = v.theme, v.job.vehicle.axles[c.axle].name.lower(), v.reader.preset
+    words = f"{preset.mass.sign} held up at the wheel (unsprung off), left {axle}, against hub to arch in {preset.height.sign}"
+    sheet.text("chart words", words, QPointF(t.px(16), c.area.top() - t.px(26)), size=12.5, role="ink2")
+    _lay_scales(sheet, v, c)
+    _lay_rates(sheet, v, c)
+    _lay_dots(sheet, v, c)
+    target = c.at(float(v.a.target_travel_m[c.axle, 0]), 0)
+    aimed = f"target {v.reader.height(float(v.a.target_m[c.axle, 0]))}"
+    at = QPointF(target.x(), c.area.top() - t.px(4))
+    sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE)
+    end = c.at(bump_end(v.a.proposed.events[c.axle][0]).travel_m - 0.006, 0) - QPointF(0, t.px(22))
+    sheet.text("stop word", "stop", end, size=12.5, weight=600, anchor=MIDDLE)
+
+
+def _lay_scales(sheet: Sheet, v: View, c: SpringChart) -> None:
+    t, base = v.theme, float(v.a.baseline_m[c.axle, 0])
+    step = step_that_fits(c.high - c.low, 8, (0.01, 0.02, 0.05))
+    for n, height in enumerate(np.arange(np.ceil((base - c.high) / step) * step, base - c.low, step)):
+        at = QPointF(c.at(base - height, 0).x(), c.area.bottom() + 6)
+        sheet.text(f"x {n}", v.reader.height(float(height)), at, size=12.5, role="ink2", anchor=MIDDLE)
+    step = _mass_step(v, c.most)
+    for k in range(int(c.most / step) + 1):
+        at = QPointF(c.area.left() - 8, c.at(c.low, k * step).y() - t.px(9))
+        kg = number(k * step, Quantity.MASS, v.reader.preset)
+        sheet.text(f"y {k}", kg, at, size=12.5, role="ink2", anchor=RIGHT)
+
+
+def _lay_rates(sheet: Sheet, v: View, c: SpringChart) -> None:
+    """Spring rate large, wheel rate small, both named."""
+    t, rate, wheel = v.theme, Shown("spring rate", c.axle, 0), Shown("wheel rate", c.axle, 0, v.case)
+    shown = v.number(rate, number(v.a.orders[c.axle].order.rate_n_per_m[0], Quantity.RATE, v.reader.preset))
+    x = c.area.left() + c.area.width() * 0.04
+    unit = v.reader.preset.rate.sign
+    box = sheet.text("rate", shown, QPointF(x, c.area.top() + 4), size=26, weight=600, unit=unit, shown=rate)
+    sheet.text("rate name", "spring rate", QPointF(x, box.bottom() - 2), size=13, weight=600)
+    at_wheel = float(v.a.proposed.wheel_rate[c.axle, 0, v.case])
+    words = f"wheel rate {v.number(wheel, v.reader.rate(at_wheel))}"
+    sheet.text("wheel rate", words, QPointF(x, box.bottom() + t.px(15)), size=12.5, role="ink2", shown=wheel)
+
+
+def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
+    t, s = v.theme, v.a.proposed
+    cases = [n for n in range(v.a.cases) if s.stands[n]]
+    x = c.at(float(v.a.target_travel_m[c.axle, 0]), 0).x() + t.px(30)
+    for n, case in enumerate(cases):
+        here, at = case == v.case, (c.axle, 0, case)
+        kg = number(float(s.rest.force_n[at]) / GRAVITY, Quantity.MASS, v.reader.preset)
+        words = f"{v.reader.height(float(s.hub_to_arch_m[at]))}   {kg}   {v.reader.case(case)}"
+        y = c.area.bottom() - t.px(17) * (len(cases) - n) - 4
+        style = {"weight": 600 if here else 400, "role": "ink" if here else "ink2"}
+        sheet.text(f"dot {case}", words, QPointF(x, y), size=13, halo=True, shown=Shown("held", *at), **style)  # type: ignore[arg-type]
+
+
+def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
+    """Zones, curves of both set-ups, and the dots."""
+    t, s, area = v.theme, v.a.proposed, c.area
+    events = s.events[c.axle][0]
+    top, foot = area.top(), area.bottom()
+    p.setPen(pen(t, "rule", 0.8))
+    step = _mass_step(v, c.most)
+    for k in range(1, int(c.most / step) + 1):
+        y = c.at(c.low, k * step).y()
+        p.drawLine(QLineF(area.left(), y, area.right(), y))
+    touched, flat, metal = (travel_of(events, n) for n in ("stop touched", "stop flat", "metal"))
+
+    def zone(low: float, high: float, role: str, gap: float, width: float, *, crossed: bool = False) -> None:
+        a, b = c.at(low, 0).x(), c.at(high, 0).x()
+        hatch(p, QRectF(a, top, b - a, foot - top), t.colour(role), gap, crossed=crossed, width=width)
+
+    if touched is not None and flat is not None:
+        zone(touched, flat, "ink2", 4.5, 0.5, crossed=True)
+    zone(c.low, droop_end(events).travel_m, "ink", 3.2, 1.0)
+    if metal is not None:
+        zone(metal, c.high, "ink", 3.2, 1.0)
+    p.setPen(pen(t, "ink", 1.25))
+    p.drawLine(QLineF(area.left(), foot, area.right(), foot))
+    p.drawLine(QLineF(area.left(), top, area.left(), foot))
+    target = c.at(float(v.a.target_travel_m[c.axle, 0]), 0).x()
+    p.setPen(pen(t, "accent", 1.6, "target"))
+    p.drawLine(QLineF(target, top + t.px(14), target, foot))
+    p.save()
+    p.setClipRect(area)
+    for (u, held), role, width, dash in ((c.found, "ink2", 1.2, "before"), (c.curve, "ink", 3.4, "")):
+        p.setPen(pen(t, role, width, dash))
+        p.drawPolyline(c.polygon(u, held))
+    p.restore()
+    for case in [*(n for n in range(v.a.cases) if n != v.case), v.case]:
+        if s.stands[case]:
+            at = c.at(float(s.rest.travel_m[c.axle, 0, case]), float(s.rest.force_n[c.axle, 0, case]) / GRAVITY)
+            case_glyph(p, v.glyph(case), at, 7 if case == v.case else 5, t.colour("ink"), t.colour("sheet"))

@@ -1,0 +1,124 @@
+"""Below the Spring chart: the springs to order by corner, and a spring off a tag tried in every case."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRect, QSize
+
+from isostat.assess.judge import hanging_force_n
+from isostat.assess.workings import Shown
+from isostat.core.limits import GRAVITY
+from isostat.core.working import Origin
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.view import View
+from isostat.job import edits
+from isostat.job.schema import Job
+from isostat.units.unit import Quantity
+
+SIDES = ("left", "right")
+WAYS = ("same", "spacer", "each")
+WAY_WORDS = ("same, no spacer", "same, spacer", "each its own")
+STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solved"}
+
+
+def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
+    """Places the order of an axle below `top`."""
+    t, o, fit = v.theme, v.a.orders[axle], v.job.proposal.axles[axle]
+    head = sheet.caps("order head", f"Order, {v.job.vehicle.axles[axle].name}, new springs", QPointF(t.px(16), top + t.px(10)))
+    sides = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
+
+    def choose(n: int) -> None:
+        sheet.put(("proposal", "axles", axle, "sides"), WAYS[n], "left and right springs")
+
+    sheet.choice("sides", WAY_WORDS, WAYS.index(fit.sides), sides, label="how left and right may differ", chosen=choose)
+    wanted = [v.reader.height(float(m)) for m in v.a.target_m[axle]]
+    words = f"for {v.reader.case(v.a.target_case)}, hub to arch {wanted[0]} left, {wanted[1]} right; not yet settled"
+    short = f"for {v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}; not settled"
+    room = sheet.width() - t.px(28) - sides.right()
+    words = next((w for w in (words, short) if sheet.text_width(w, 12.5) < room), "not yet settled")
+    place = QPointF(sheet.width() - t.px(16), top + t.px(8))
+    sheet.text("order at", words, place, size=12.5, role="ink2", anchor=RIGHT)
+    columns = (
+        ("spring rate", "rate_n_per_m", Quantity.RATE, o.order.rate_n_per_m, o.rate_origin),
+        ("free length", "free_length_m", Quantity.COIL, o.order.free_m, o.free_origin),
+        ("spacer", "spacer_m", Quantity.COIL, o.order.spacer_m, o.spacer_origin),
+        ("solid length", "solid_length_m", Quantity.COIL, None, None),
+    )
+    left, wide = t.px(120), t.px(116)
+    size = QSize(round(wide - t.px(20)), round(t.px(26)))
+    for n, (words, path, quantity, values, origin) in enumerate(columns):
+        x = left + n * wide
+        sheet.text(f"head {path}", words, QPointF(x, top + t.px(32)), size=13, weight=600, unit=v.reader.preset.unit(quantity).sign)
+        if origin is not None:
+            key = Shown(words, axle, 0)
+            sheet.text(f"origin {path}", STATE[origin], QPointF(x, top + t.px(112)), size=12.5, role="ink2", shown=key)
+        for side in (0, 1):
+            given = getattr(getattr(fit, SIDES[side]), path)
+            value = values[side] if values is not None else (given.value if given else None)
+            at, where = QPointF(x, top + t.px(54 + 29 * side)), ("proposal", "axles", axle, SIDES[side], path)
+            label = f"{words} {v.reader.corner(axle, side)}"
+            sheet.field(f"{path} {side}", where, at, size, label=label, quantity=quantity, value=value, figure=15)
+    _lay_preload(sheet, v, axle, top, left + 4 * wide)
+    if not o.can_be_had:
+        words, place = "No spring holds this target.", QPointF(left + 3 * wide, top + t.px(112))
+        sheet.text("not to be had", words, place, size=14, weight=600, role="brick")
+    _lay_try(sheet, v, axle, top + t.px(140))
+
+
+def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None:
+    t = v.theme
+    sheet.text("head preload", "preload, hanging", QPointF(x, top + t.px(32)), size=13, weight=600)
+    for side in (0, 1):
+        y = top + t.px(58 + 29 * side)
+        sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y), size=14, weight=600)
+        preload, force = hanging_force_n(v.a, axle, side)
+        key = Shown("preload", axle, side)
+        words, role = "loose when hanging", "brick"
+        if preload > 0:
+            words, role = f"{v.number(key, v.reader.coil(preload))}, holds {v.reader.mass(force / GRAVITY)}", "ink"
+        sheet.text(f"preload {side}", words, QPointF(x, y), size=14, shown=key, role=role)
+
+
+def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
+    t, o, s = v.theme, v.a.orders[axle], v.a.proposed
+    sheet.caps("try head", "Try a spring", QPointF(t.px(16), top + t.px(8)))
+    sheet.text("try words", "off a tag, both sides:", QPointF(t.px(120), top + t.px(6)), size=13, role="ink2")
+    size = QSize(round(t.px(86)), round(t.px(26)))
+    for n, (key, path, quantity, value, words) in enumerate((
+        ("try rate", "rate_n_per_m", Quantity.RATE, o.order.rate_n_per_m[0], "rate"),
+        ("try free", "free_length_m", Quantity.COIL, o.order.free_m[0], "free length"),
+    )):  # fmt: skip
+        at = QPointF(t.px(252 + 100 * n), top)
+        sheet.field(key, ("try", path), at, size, label=f"{words} off the tag", quantity=quantity, value=value)
+    units = f"{v.reader.preset.rate.sign}, {v.reader.preset.coil.sign} free"
+    sheet.text("try units", units, QPointF(t.px(446), top + t.px(6)), size=13, role="ink2")
+    x0, wide = t.px(120), (sheet.width() - t.px(140)) / max(v.a.cases, 1)
+    for words, y in (("hub to arch", 52), ("bump, droop", 70)):
+        sheet.text(f"try {words}", words, QPointF(t.px(16), top + t.px(y)), size=12.5, role="ink2")
+    for case in range(v.a.cases):
+        x, here = x0 + case * wide, case == v.case
+        name, role, weight = v.job.cases[case].name, "ink" if here else "ink2", 600 if here else 400
+        sheet.text(f"try case {case}", name, QPointF(x + t.px(14), top + t.px(33)), size=12.5, role=role, weight=weight)
+        if not s.stands[case]:
+            sheet.text(f"try height {case}", "falls over", QPointF(x, top + t.px(52)), size=13, role="brick")
+            continue
+        heights = ", ".join(v.reader.height(float(s.hub_to_arch_m[axle, n, case])) for n in (0, 1))
+        shown = Shown("height", axle, 0, case)
+        sheet.text(f"try height {case}", heights, QPointF(x, top + t.px(50)), size=14, weight=600, shown=shown)
+        travel = ", ".join(v.reader.height(float(m[axle, :, case].min())) for m in (s.bump_left_m, s.droop_left_m))
+        shown = Shown("bump left", axle, 0, case)
+        sheet.text(f"try travel {case}", travel, QPointF(x, top + t.px(69)), size=13, role="ink2", shown=shown)
+
+
+def set_both(job: Job, axle: int, path: str, si: float) -> Job:
+    """Both springs of a proposal's axle with the same number at a path."""
+    for side in SIDES:
+        job = edits.put_number(job, ("proposal", "axles", axle, side, path), si)
+    return job
+
+
+def solve_again(job: Job, axle: int) -> Job:
+    """The proposal's axle with nothing chosen: rate, length and spacer are solved."""
+    for side in SIDES:
+        for path in ("rate_n_per_m", "free_length_m", "spacer_m"):
+            job = edits.put(job, ("proposal", "axles", axle, side, path), None)
+    return job

@@ -1,0 +1,106 @@
+"""Stance's lower drawing: every case as a sloped line from the front to the rear hub-to-arch, against the target's band."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QLineF, QPointF, QRectF
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.workings import Shown
+from isostat.core.limits import Floats
+from isostat.desktop.pieces.ink import case_glyph, hatch, polyline
+from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
+from isostat.desktop.pieces.spread import spread
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+
+FOUND = -1  # in place of a case: as found, as weighed
+PAST = 0.008  # m shown beyond the outermost height
+
+
+@dataclass(frozen=True, slots=True)
+class SlopedLines:
+    """Mean heights of first and last axle, (2,) each, and where they lie on the sheet."""
+
+    area: QRectF
+    low: float
+    high: float
+    heights: dict[int, Floats]  # by case, FOUND for as found
+    target: Floats
+    pitch: float  # px between labels
+
+    def y(self, height: float) -> float:
+        """Where a hub-to-arch height lies."""
+        return self.area.bottom() - (height - self.low) / (self.high - self.low) * self.area.height()
+
+    def labels(self, end: int) -> list[tuple[float, int, float]]:
+        """At one end: place of the label, case, place of the point; no two labels overlap."""
+        points = sorted((self.y(float(pair[end])), case) for case, pair in self.heights.items())
+        places = spread([y for y, _ in points], self.pitch, self.area.top(), self.area.bottom() + 4)
+        return [(place, case, y) for place, (y, case) in zip(places, points, strict=True)]
+
+
+def sloped_lines(v: View, area: QRectF) -> SlopedLines:
+    """The lines of all cases that stand, in an area of the sheet."""
+    s = v.a.proposed
+    ends = [0, len(v.a.axles) - 1]
+    mean = s.hub_to_arch_m.mean(axis=1)[ends]
+    heights = {case: mean[:, case] for case in range(v.a.cases) if s.stands[case]}
+    heights[FOUND] = v.a.baseline_m.mean(axis=1)[ends]
+    target = v.a.target_m.mean(axis=1)[ends]
+    every = [float(h) for pair in (*heights.values(), target) for h in pair]
+    pitch = min(v.theme.px(17), area.height() / len(heights))
+    return SlopedLines(area, min(every) - PAST, max(every) + PAST, heights, target, pitch)
+
+
+def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
+    """Places what is read beside the lines."""
+    t, band = v.theme, v.job.target.band_m.value
+    front, rear = (v.reader.height(float(h)) for h in lines.target)
+    words = f"target, hub to arch: {front} front, {rear} rear; {v.reader.height(band)} either way"
+    at = QPointF(sheet.width() / 2 + t.px(20), lines.area.top() - t.px(21))
+    sheet.text("target legend", words, at, size=13, weight=600, role="accent", anchor=MIDDLE)
+    for end, axle in enumerate((0, len(v.a.axles) - 1)):
+        x = (lines.area.left() - t.px(14), lines.area.right() + t.px(14))[end]
+        for place, case, _ in lines.labels(end):
+            height, here = float(lines.heights[case][end]), case == v.case
+            if case == FOUND:
+                parts = [v.reader.height(height), "found"]
+            else:
+                verdict, _ = v.reader.off(height, float(lines.target[end]), band)
+                parts = [v.reader.height(height), verdict, v.reader.case(case)]
+            style = {"size": 14, "weight": 600, "role": "ink"} if here else {"size": 13, "role": "ink2"}
+            shown = None if case == FOUND else Shown("height", axle, 0, case)
+            words = "  ".join(parts if end else reversed(parts))
+            sheet.text(f"line {end} {case}", words, QPointF(x, place - t.px(9)), anchor=0.0 if end else RIGHT, shown=shown, **style)  # type: ignore[arg-type]
+
+
+def draw_lines(p: QPainter, v: View, lines: SlopedLines) -> None:
+    """The target's band and a line a case."""
+    t, area = v.theme, lines.area
+    front, rear = (lines.y(float(h)) for h in lines.target)
+    half = v.job.target.band_m.value / (lines.high - lines.low) * area.height()
+    p.save()
+    edges = ((area.left(), front - half), (area.right(), rear - half), (area.right(), rear + half), (area.left(), front + half))
+    p.setClipPath(polyline([QPointF(x, y) for x, y in edges], closed=True))
+    top, foot = min(front, rear) - half, max(front, rear) + half
+    hatch(p, QRectF(area.left(), top, area.width(), foot - top), t.colour("accent"), 5)
+    p.restore()
+    p.setPen(pen(t, "accent", 1.6, "target"))
+    p.drawLine(QLineF(area.left(), front, area.right(), rear))
+    p.setPen(pen(t, "ink", 1.0))
+    for x in (area.left(), area.right()):
+        p.drawLine(QLineF(x, area.top(), x, area.bottom()))
+    for case in sorted(lines.heights, key=lambda c: c == v.case):
+        here, found = case == v.case, case == FOUND
+        a, b = (QPointF(x, lines.y(float(h))) for x, h in zip((area.left(), area.right()), lines.heights[case], strict=True))
+        p.setPen(pen(t, "ink" if here or found else "ink3", 3.0 if here else 1.0, "before" if found else ""))
+        p.drawLine(QLineF(a, b))
+        for point in (a, b):
+            glyph = "before" if found else v.glyph(case)
+            case_glyph(p, glyph, point, 6 if here else 4.5, t.colour("ink"), t.colour("sheet"))
+    p.setPen(pen(t, "ink3", 0.8))
+    for end, x, way in ((0, area.left(), -1), (1, area.right(), 1)):
+        for label, _, at in lines.labels(end):
+            p.drawLine(QLineF(x + way * 5, at, x + way * t.px(12), label))

@@ -1,0 +1,181 @@
+"""The columns of Travel: one a wheel, all to one scale of hub to arch, with marks and labels that do not overlap."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QLineF, QPointF, QRectF
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.workings import Shown
+from isostat.core.findings.travel import WrongOrder
+from isostat.core.tuning.events import TravelEvent, travel_of
+from isostat.desktop.pieces.ink import case_glyph, hatch, mark
+from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
+from isostat.desktop.pieces.spread import spread
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+
+LANE = 24.0
+PITCH = 16.0
+SHORT = {
+    "shock bottomed": ("shock end", "end"), "shock topped": ("topped", "top"), "stop touched": ("stop touched", "touched", "stop"),
+    "stop flat": ("stop flat", "flat"), "coil loose": ("coil loose", "loose"), "coil solid": ("coil solid", "solid"),
+    "metal": ("metal",),
+}  # fmt: skip
+STRONG = ("stop flat", "stop touched", "shock topped")
+
+
+@dataclass(frozen=True, slots=True)
+class Scale:
+    """Hub to arch down the sheet: shortest at the top."""
+
+    top: float
+    foot: float
+    low: float  # m at the top
+    high: float
+
+    @property
+    def per_m(self) -> float:
+        return (self.foot - self.top) / (self.high - self.low)
+
+    def y(self, height: float) -> float:
+        """Where a hub-to-arch height lies."""
+        return self.top + (height - self.low) * self.per_m
+
+
+def travel_scale(v: View, top: float, foot: float) -> Scale:
+    """The scale that shows every event of every wheel, a loose coil apart."""
+    shown = [
+        float(v.a.baseline_m[i, n]) - e.travel_m
+        for i, axle in enumerate(v.a.proposed.events)
+        for n, side in enumerate(axle)
+        for e in side
+        if e.name != "coil loose"
+    ]
+    return Scale(top, foot, min(shown) - 0.006, max(shown) + 0.012)
+
+
+@dataclass(frozen=True, slots=True)
+class Column:
+    """One wheel: its lane at x, room for its labels up to `right`, and every mark with the place of its label."""
+
+    axle: int
+    side: int
+    x: float
+    right: float
+    scale: Scale
+    events: tuple[tuple[TravelEvent, float, float], ...]
+    cases: tuple[tuple[int, float, float], ...]
+    wrong: dict[str, WrongOrder]
+    base: float  # hub to arch at the baseline
+
+    def y(self, travel: float | None) -> float:
+        """Where a wheel travel lies."""
+        return self.scale.y(self.base - (travel or 0.0))
+
+    def role(self, event: str) -> str:
+        """The colour of an event: ink, or that of what is wrong with it."""
+        bad = self.wrong.get(event)
+        return "ink" if bad is None else ("ochre" if bad.in_order else "brick")
+
+
+def column(v: View, scale: Scale, axle: int, side: int, x: float, right: float) -> Column:
+    """The column of a wheel, top first."""
+    s, t, base = v.a.proposed, v.theme, float(v.a.baseline_m[axle, side])
+
+    def beside(marks: list[float]) -> list[float]:
+        return spread(marks, t.px(PITCH), scale.top - 4, scale.foot + t.px(24))
+
+    events = sorted(s.events[axle][side], key=lambda e: -e.travel_m)
+    marks = [min(scale.y(base - e.travel_m), scale.foot + t.px(20)) for e in events]
+    rows = sorted((scale.y(float(s.hub_to_arch_m[axle, side, c])), c) for c in range(v.a.cases) if s.stands[c])
+    rides = [y for y, _ in rows]
+    wrong = {j.what: j for j in v.judgements if isinstance(j, WrongOrder) and (j.place.axle, j.place.side) == (axle, side)}
+    return Column(
+        axle, side, x, right, scale,
+        tuple(zip(events, marks, beside(marks), strict=True)),
+        tuple((c, y, at) for (y, c), at in zip(rows, beside(rides), strict=True)),
+        wrong, base,
+    )  # fmt: skip
+
+
+def lay_column(sheet: Sheet, v: View, c: Column, y_name: float) -> None:
+    """Places the wheel's name, its events with their distance from ride height, and the ride heights."""
+    t, s, fractional = v.theme, v.a.proposed, v.reader.preset.height.fractional
+    key = f"{c.axle}{c.side} "
+    name = v.reader.corner(c.axle, c.side).capitalize()
+    sheet.text(key + "name", name, QPointF(c.x + LANE / 2, y_name), size=17, weight=600, anchor=MIDDLE)
+    ride, left = float(s.rest.travel_m[c.axle, c.side, v.case]), c.x + LANE + t.px(15)
+    for event, _, at in c.events:
+        height, away = v.reader.height(c.base - event.travel_m), v.reader.height(abs(event.travel_m - ride))
+        label = _label(sheet, event, height, c.right - left - sheet.text_width(away, 12.5) - t.px(8))
+        crowded = label == height
+        if crowded:
+            label = _label(sheet, event, height, c.right - left)
+        weight = 600 if event.name in STRONG or event.name in c.wrong else 400
+        shown = Shown("event", c.axle, c.side, v.case, event=event.name)
+        sheet.text(
+            key + event.name, label, QPointF(left, at - t.px(9)), size=13, weight=weight, role=c.role(event.name), shown=shown
+        )
+        if not crowded:
+            shown = Shown("event away", c.axle, c.side, v.case, event=event.name)
+            place = QPointF(c.right, at - t.px(9))
+            sheet.text(f"{key}{event.name} away", away, place, size=12.5, role="ink2", anchor=RIGHT, shown=shown)
+    for case, _, at in c.cases:
+        here = case == v.case
+        if fractional and not here:
+            continue
+        shown = Shown("height", c.axle, c.side, case)
+        words, size = v.reader.height(float(s.hub_to_arch_m[c.axle, c.side, case])), 13 if fractional or not here else 17
+        place, weight, role = QPointF(c.x - t.px(22), at - t.px(12 if here else 9)), 600 if here else 400, "ink" if here else "ink2"
+        sheet.text(f"{key}case {case}", words, place, size=size, weight=weight, role=role, anchor=RIGHT, shown=shown)
+
+
+def _label(sheet: Sheet, event: TravelEvent, height: str, room: float) -> str:
+    """The reading with the longest name that has room."""
+    for name in SHORT.get(event.name, (event.name,)):
+        if sheet.text_width(f"{height} {name}", 13, 600) <= room:
+            return f"{height} {name}"
+    return height
+
+
+def draw_column(p: QPainter, v: View, c: Column) -> None:
+    """The lane, its zones, what is wrong, the target, and a mark for every event and case."""
+    t, x = v.theme, c.x
+    events = v.a.proposed.events[c.axle][c.side]
+    metal, hang = c.y(travel_of(events, "metal")), c.y(travel_of(events, "shock topped"))
+    touched, flat = travel_of(events, "stop touched"), travel_of(events, "stop flat")
+    lane = QRectF(x, metal, LANE, hang - metal)
+    p.fillRect(lane, t.colour("sheet"))
+    if touched is not None and flat is not None:
+        hatch(p, QRectF(x, c.y(flat), LANE, c.y(touched) - c.y(flat)), t.colour("ink2"), 4.5, crossed=True)
+    hatch(p, QRectF(x - 6, metal - 8, LANE + 12, 8), t.colour("ink"), 3.2, width=1.3)
+    for judgement in c.wrong.values():
+        a, b = sorted((c.y(judgement.what_m), c.y(judgement.before_m)))
+        zone = QRectF(x, a, LANE, max(b - a, 2))
+        if judgement.in_order:
+            hatch(p, zone, t.colour("ochre"), 4)
+        else:
+            p.fillRect(zone, t.colour("brick_wash"))
+            hatch(p, zone, t.colour("brick"), 3.4, crossed=True)
+        mark(p, t, judgement.grade, QPointF(x - t.px(16), (a + b) / 2), 17, v.letter(judgement))
+    p.setPen(pen(t, "ink", 2.0))
+    p.drawLine(QLineF(lane.topLeft(), lane.bottomLeft()))
+    p.drawLine(QLineF(lane.topRight(), lane.bottomRight()))
+    for y in (metal, hang):
+        p.drawLine(QLineF(x - 6, y, x + LANE + 6, y))
+    target = c.y(float(v.a.target_travel_m[c.axle, c.side]))
+    p.setPen(pen(t, "accent", 1.6, "target"))
+    p.drawLine(QLineF(x - t.px(22), target, x + LANE + t.px(10), target))
+    for event, at, label in c.events:
+        p.setPen(pen(t, c.role(event.name), 1.0))
+        p.drawLine(QLineF(x + LANE, at, x + LANE + 4, at))
+        p.drawLine(QLineF(x + LANE + 4, at, x + LANE + t.px(13), label))
+    p.setPen(pen(t, "ink3", 0.8))
+    for _, at, label in c.cases:
+        p.drawLine(QLineF(x - t.px(9), label, x + 2, at))
+    for case, at, label in c.cases:
+        here = case == v.case
+        case_glyph(p, v.glyph(case), QPointF(x - t.px(15), label), 5 if here else 4, t.colour("ink"), t.colour("sheet"))
+        case_glyph(p, v.glyph(case), QPointF(x + LANE / 2, at), 6.5 if here else 4.5, t.colour("ink"), t.colour("sheet"))
