@@ -7,9 +7,9 @@ import pytest
 import sympy
 
 from isostat.assess import Assessment, assess
-from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.assess.fixes import judge_fixes, same_judgement
 from isostat.assess.judge import judge
+from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.core.findings import carrying, springs, stance, travel
 from isostat.core.findings.judgement import Grade
 from isostat.core.limits import GRAVITY

@@ -231,7 +231,7 @@ def test_a_new_job_is_whole_and_every_value_is_marked_assumed(open_window, qtbot
     for name in ("pad_kg 0 0", "hub_to_arch_m 1 1"):
         assert field(window, name).text().startswith("≈")
     window.sheets[Step.MEASURE]._turn(2)
-    type_into(qtbot, window, "track_m 1", "60 in")
+    type_into(qtbot, window, "axle track_m 1", "60 in")
     type_into(qtbot, window, "rate_n_per_m 1 0", "200 lb/in")
     assert window.document.job.vehicle.axles[1].track_m.value == pytest.approx(1.524)
     assert not window.document.assessment.found_springs[1][0].rate.assumed
@@ -270,8 +270,7 @@ def test_drawn_lengths_are_to_the_stated_scale(open_window) -> None:  # type: ig
     assert abs(grips[1].x() - grips[0].x() - 3.18 * e.per_m) <= 2
     window.go(Step.TRAVEL)
     travel = window.sheets[Step.TRAVEL]
-    top, foot, low, high = travel._span(v)
-    per_m = (foot - top) / (high - low)
+    per_m = travel.scale.per_m
     tabs = {n: travel.findChild(QWidget, f"stop {n}").geometry().center().y() for n in ("00", "10")}
     events = v.a.proposed.events
     heights = [v.a.baseline_m[i, 0] - next(x.travel_m for x in events[i][0] if x.name == "stop touched") for i in (0, 1)]

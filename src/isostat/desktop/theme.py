@@ -57,6 +57,17 @@ class Theme:
         """How wide a text is in that font, px."""
         return _width(text, max(round(size * self.scale), 9), weight)
 
+    def lines(self, text: str, size: float, weight: int, width: float) -> list[str]:
+        """The text broken at spaces so that no line is wider than `width` px, where a word allows it."""
+        out: list[str] = []
+        for word in text.split():
+            longer = f"{out[-1]} {word}" if out else word
+            if out and self.width(longer, size, weight) <= width:
+                out[-1] = longer
+            else:
+                out.append(word)
+        return out
+
 
 @lru_cache(maxsize=4096)
 def _width(text: str, pixels: int, weight: int) -> float:

@@ -99,31 +99,16 @@ class Findings(Sheet):
             made.fix = fix
             best = not fix.worsens and not filled
             filled = filled or best
-            lines = self._wrapped((words.title, words.cures, words.worst), wide - t.px(22))
+            lines = [line for said in (words.title, words.cures, words.worst) for line in t.lines(said, 12, 600, wide - t.px(22))]
             made.setText("\n".join(lines))
             made.setAccessibleName(f"{words.title}: {words.cures}; {words.worst}")
-            made.setFont(t.font(12, 600))
+            made.setFont(t.font(12, 600, text=made.text()))
             made.setStyleSheet(button_style(t, filled=best))
             high = t.px(10) + len(lines) * t.px(15.5)
             made.setGeometry(round(left), round(y), round(wide), round(high))
             y += high + t.px(4)
         self._rules.append(y + 2)
         return y + 8
-
-    def _wrapped(self, lines: tuple[str, ...], wide: float) -> list[str]:
-        """The lines broken at spaces where they are wider than the button."""
-        out: list[str] = []
-        for line in lines:
-            row = ""
-            for word in line.split():
-                longer = f"{row} {word}".strip()
-                if row and self.text_width(longer, 12, 600) > wide:
-                    out.append(row)
-                    row = word
-                else:
-                    row = longer
-            out.append(row)
-        return out
 
     def _elsewhere(self, v: View, foot: float, left_out: int) -> None:
         t = v.theme
@@ -140,15 +125,15 @@ class Findings(Sheet):
                 "elsewhere go", QPushButton, lambda b: b.clicked.connect(lambda: self.step_wanted.emit(self._elsewhere_step))
             )
             self._elsewhere_step = j.step.value
-            metrics_text = f"{j.step.value} · {said.place}\n{said.title}"
-            made.setText(metrics_text)
-            made.setAccessibleName(metrics_text)
-            made.setFont(t.font(12.5, 600))
+            lines = [f"{j.step.value} · {said.place}", *t.lines(said.title, 12.5, 600, self.width() - t.px(52))]
+            made.setText("\n".join(lines))
+            made.setAccessibleName(" ".join(lines))
+            made.setFont(t.font(12.5, 600, text=made.text()))
             made.setStyleSheet(
                 f"QPushButton{{border:0;background:transparent;color:{getattr(t, ROLE[j.grade])};text-align:left}}"
                 f"QPushButton:focus{{border:2px solid {t.accent}}}"
             )
-            made.setGeometry(round(t.px(36)), round(foot + t.px(26)), round(self.width() - t.px(44)), round(t.px(40)))
+            made.setGeometry(round(t.px(36)), round(foot + t.px(24)), round(self.width() - t.px(44)), round(t.px(50)))
 
     def draw(self, p: QPainter, v: View) -> None:
         p.setPen(pen(v.theme, "ink", 1.0))

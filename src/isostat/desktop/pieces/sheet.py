@@ -191,7 +191,8 @@ class Sheet(QWidget):
         theme, preset = self.view.theme, self.view.reader.preset
         made = self.child(key, QuantityField)
         made.path, made.quantity, made.label = path, quantity, label
-        made.show_text(empty if value is None else ("≈ " if assumed else "") + number(value, quantity, preset))
+        text = empty if value is None else ("≈ " if assumed else "") + number(value, quantity, preset)
+        made.show_text(text)
         look = (theme, preset, quantity, label, value, figure, size, at.x(), at.y())
         if look != made.look:
             made.look = look
@@ -200,7 +201,7 @@ class Sheet(QWidget):
             style = field_style(theme, "ink", theme.ink3, dashed=value is None)
             if made.styleSheet() != style:
                 made.setStyleSheet(style)
-            made.setFont(theme.font(figure, 600))
+            made.setFont(theme.font(figure, 600, text=text))
             made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
         return made
 

@@ -9,7 +9,6 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 
 from isostat.core.findings.judgement import Grade, Step
-from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
@@ -80,16 +79,12 @@ class StepList(Sheet):
                 self.text(f"{step} name", step.value, QPointF(t.px(38), y + t.px(8)), size=17, weight=600)
                 worst = v.worst(step)
                 role = "ink2" if worst is None else ("brick" if worst.grade is Grade.FAULT else "ochre")
-                box = self.text(
-                    f"{step} state",
-                    state_line(v, step),
-                    QPointF(t.px(38), y + t.px(30)),
-                    size=12.5,
-                    role=role,
-                    width=self.width() - t.px(44),
-                )
-                box.setHeight(min(box.height(), round(t.px(33))))
-                self.child(f"{step} state", Number).setFixedHeight(box.height())
+                at, wide = QPointF(t.px(38), y + t.px(30)), self.width() - t.px(44)
+                whole = state_line(v, step)
+                short = whole.split(": ")[-1]
+                room = wide - 2
+                words = next((w for w in (whole, short) if len(t.lines(w, 12.5, 400, room)) <= 2), short.split(" of ")[0])
+                self.text(f"{step} state", words, at, size=12.5, role=role, width=wide)
             made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
             made.setAccessibleName(f"{n + 1} {step.value}, {state_line(v, step)}")
             made.setToolTip(f"Ctrl+{n + 1}")

@@ -17,18 +17,21 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[in
     share = t.px(40)
     cases = [v.weighed, *(n for n, c in enumerate(v.job.cases) if c.kind != "weighed")]
     first = area.right() - share * len(cases)
+    more = 14 if v.reader.preset.height.fractional else 0
     numbers = (
         ("mass", "mass_kg", Quantity.MASS, "mass", 48),
-        ("behind", "behind_front_m", Quantity.HEIGHT, "behind front hub", 50),
-        ("left", "left_m", Quantity.HEIGHT, "left of the middle", 46),
+        ("behind", "behind_front_m", Quantity.HEIGHT, "behind front hub", 50 + more),
+        ("left", "left_m", Quantity.HEIGHT, "left of the middle", 46 + more),
     )
     starts, x = [], first - t.px(6) - sum(t.px(n[4] + 3) for n in numbers)
     name_wide = x - area.left() - t.px(4)
     for number in numbers:
         starts.append(x)
         x += t.px(number[4] + 3)
-    sheet.caps("item head", "Item", QPointF(area.left(), top))
-    heads = (v.reader.preset.mass.sign, f"{v.reader.preset.height.sign} behind", "left")
+    head = sheet.caps("item head", "Item", QPointF(area.left(), top))
+    words = f"places in {v.reader.preset.height.sign}"
+    sheet.text("item units", words, QPointF(head.right() + t.px(8), top - 2), size=12.5, role="ink2")
+    heads = (v.reader.preset.mass.sign, "behind", "left")
     for (key, *_, wide), words, x in zip(numbers, heads, starts, strict=True):
         sheet.text(f"{key} head", words, QPointF(x + t.px(wide), top - 2), size=12.5, role="ink2", anchor=RIGHT)
     height = round(t.px(ROW - 1))
