@@ -13,12 +13,7 @@ from isostat.core.elements.coil import Coil as CoilLaw
 from isostat.core.elements.law import METAL_RATE
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.core.tuning.order import RATE_STEP, Sides, SpringOrder, order_springs, to_step
-from isostat.core.tuning.rate import (
-    spring_rate_for_wheel_rate,
-    wheel_rate,
-    wheel_rate_for_frequency,
-    wheel_rate_for_two_loads,
-)
+from isostat.core.tuning.rate import spring_rate_for_wheel_rate, wheel_rate, wheel_rate_for_frequency, wheel_rate_for_two_loads
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for, spring_forces
 from isostat.core.working import Figure, Origin

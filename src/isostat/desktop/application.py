@@ -5,6 +5,7 @@ from __future__ import annotations
 import sys
 from pathlib import Path
 
+import platformdirs
 from PyQt6.QtWidgets import QApplication
 
 from isostat.desktop.theme import FAMILY, load_fonts
@@ -22,6 +23,6 @@ def run(path: Path | None) -> int:
     font = application.font()
     font.setFamily(FAMILY)
     application.setFont(font)
-    window = MainWindow(job, path)
+    window = MainWindow(job, path, keep=platformdirs.user_state_path("isostat") / "unsaved")
     window.show()
     return application.exec()

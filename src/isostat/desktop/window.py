@@ -30,13 +30,14 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.step_list import StepList
 from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
+from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.steps import SHEETS
 from isostat.desktop.theme import THEMES, Theme
 from isostat.desktop.view import View
 from isostat.job.blank import blank_job
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-from isostat.units.unit import DEFAULT_PRESET, PRESETS, Preset
+from isostat.units.unit import DEFAULT_PRESET, OTHER, PRESETS, Preset
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 
@@ -50,13 +51,15 @@ RECENT = 6
 class MainWindow(QMainWindow):
     """Everything that is open. The document changes in `Document`; this only shows and asks."""
 
-    def __init__(self, job: Job, path: Path | None = None, settings: QSettings | None = None) -> None:
+    def __init__(self, job: Job, path: Path | None = None, settings: QSettings | None = None, keep: Path | None = None) -> None:
         super().__init__()
         self.document = Document(job, path)
+        self.safe = Safekeeping(self.document, keep) if keep is not None else None
         self.settings = settings or QSettings("isostat", "isostat")
         self.preset: Preset = PRESETS.get(str(self.settings.value("units", "")), DEFAULT_PRESET)
         self.theme: Theme = THEMES.get(str(self.settings.value("theme", "")), THEMES["light"])
-        self.step, self.case, self.ghosts = Step.MEASURE, self._first_case(), False
+        self.sixteenths = self.settings.value("sixteenths", "yes") != "no"
+        self.step, self.case, self.ghosts, self.other_units = Step.MEASURE, self._first_case(), False, False
         self.findings_open = False
         self._build()
         self._wire()
@@ -65,6 +68,7 @@ class MainWindow(QMainWindow):
         self.resize(1280, 800)
         self.setAcceptDrops(True)
         self.redraw()
+        self._hold_file()
 
     def _first_case(self) -> int:
         return next((n for n, c in enumerate(self.document.job.cases) if c.kind == "weighed"), 0)
@@ -118,6 +122,7 @@ class MainWindow(QMainWindow):
             ("&Edit", redo, "", None),
             ("&View", "Next load case", "PgDown", lambda: self.show_case(self.case + 1)),
             ("&View", "Previous load case", "PgUp", lambda: self.show_case(self.case - 1)),
+            ("&View", "Inches in sixteenths or decimals", "Ctrl+I", self.turn_inches),
             ("&View", "Light or dark", "Ctrl+D", self.turn_theme),
             ("&View", "Larger text", "Ctrl++", lambda: self.grow_text(1)),
             ("&View", "Smaller text", "Ctrl+-", lambda: self.grow_text(-1)),
@@ -150,11 +155,16 @@ class MainWindow(QMainWindow):
             judgements=d.judgements,
             fixes=d.fixes,
             case=min(self.case, len(d.job.cases) - 1),
-            reader=Reader(d.job, self.preset),
+            reader=Reader(d.job, self.shown_units()),
             theme=self.theme,
             step=self.step,
             ghosts=self.ghosts,
         )
+
+    def shown_units(self) -> Preset:
+        """The units chosen, or the others while they are asked for."""
+        preset = PRESETS[OTHER[self.preset.name]] if self.other_units else self.preset
+        return replace(preset, sixteenths=self.sixteenths)
 
     def redraw(self) -> None:
         """Every part anew from the document; the sheets that are not seen wait until they are."""
@@ -215,7 +225,7 @@ class MainWindow(QMainWindow):
             self._say_refused("")
 
     def _fix(self, fix: Fix) -> None:
-        words = say_fix(fix, Reader(self.document.job, self.preset)).title
+        words = say_fix(fix, Reader(self.document.job, self.shown_units())).title
         self.document.edit(lambda _: fix.job, words)
 
     def _ask(self, shown: Shown) -> None:
@@ -250,6 +260,12 @@ class MainWindow(QMainWindow):
         self.settings.setValue("units", name)
         self.redraw()
 
+    def turn_inches(self) -> None:
+        """Inches as the tape shows them, or as decimals."""
+        self.sixteenths = not self.sixteenths
+        self.settings.setValue("sixteenths", "yes" if self.sixteenths else "no")
+        self.redraw()
+
     def turn_theme(self) -> None:
         """Light to dark and back."""
         other = "dark" if self.theme.name == "light" else "light"
@@ -265,18 +281,29 @@ class MainWindow(QMainWindow):
             self.redraw()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        if event is not None and event.key() == Qt.Key.Key_Space and not event.isAutoRepeat() and not self._typing():
-            self.ghosts = True
-            self.redraw()
-        else:
+        if event is None or not self._hold(event, held=not self._typing()):
             super().keyPressEvent(event)
 
     def keyReleaseEvent(self, event: QKeyEvent | None) -> None:
-        if event is not None and event.key() == Qt.Key.Key_Space and not event.isAutoRepeat() and self.ghosts:
-            self.ghosts = False
-            self.redraw()
-        else:
+        if event is None or not self._hold(event, held=False):
             super().keyReleaseEvent(event)
+
+    def _hold(self, event: QKeyEvent, *, held: bool) -> bool:
+        """Space shows the other cases and U the other units for as long as they are held; whether it was one of them."""
+        keys = {Qt.Key.Key_Space: "ghosts", Qt.Key.Key_U: "other_units"}
+        shows = keys.get(Qt.Key(event.key())) if event.key() in keys else None
+        if shows is None or event.isAutoRepeat() or getattr(self, shows) == held:
+            return shows is not None and event.isAutoRepeat()
+        setattr(self, shows, held)
+        self.redraw()
+        return True
+
+    def changeEvent(self, event: QEvent | None) -> None:
+        super().changeEvent(event)
+        lost = event is not None and event.type() == QEvent.Type.ActivationChange and not self.isActiveWindow()
+        if lost and (self.ghosts or self.other_units):  # the key may be let go in another window
+            self.ghosts = self.other_units = False
+            self.redraw()
 
     def _typing(self) -> bool:
         return isinstance(QApplication.focusWidget(), QLineEdit | QComboBox)
@@ -288,6 +315,7 @@ class MainWindow(QMainWindow):
             self.document.replace(blank_job(), None)
             self.case = self._first_case()
             self.redraw()
+            self._hold_file()
 
     def ask_open(self) -> None:
         """Asks for a job file and opens it."""
@@ -308,7 +336,20 @@ class MainWindow(QMainWindow):
         self._remember(path)
         self._say_refused("")
         self.redraw()
+        self._hold_file()
         return True
+
+    def _hold_file(self) -> None:
+        """Takes the file for this window, brings back what a crash left of it, and says if it is open elsewhere."""
+        if self.safe is None:
+            return
+        path = self.document.path
+        name = path.name if path else "a job never saved"
+        if not self.safe.hold(path):
+            self._say_refused(f"{name} is open in another window as well: whoever saves last is kept.")
+        elif (left := self.safe.left_over()) is not None and left != self.document.job:
+            self.document.edit(lambda _: left, "work from before the crash")
+            self._say_refused(f"Unsaved work on {name} from before a crash is back. Save to keep it; Ctrl Z takes it away.")
 
     def save(self) -> bool:
         """Saves in place, or asks where."""
@@ -321,11 +362,14 @@ class MainWindow(QMainWindow):
 
     def save_to(self, path: Path) -> bool:
         """Saves; what fails is said in words and nothing is lost."""
+        before = self.document.path
         try:
             self.document.save(path)
         except OSError as fault:
             self._say_refused(f"{path.name} is not saved: {fault.strerror or fault}.")
             return False
+        if self.safe is not None and path != before:
+            self.safe.hold(path)
         self._remember(path)
         self._say_saved()
         self.redraw()
@@ -368,3 +412,5 @@ class MainWindow(QMainWindow):
     def closeEvent(self, event: QCloseEvent | None) -> None:
         if event is not None and not self._may_leave():
             event.ignore()
+        elif self.safe is not None:
+            self.safe.let_go()

@@ -88,12 +88,7 @@ SPELLINGS: dict[Quantity, dict[str, Unit]] = {
         "kgf/mm": KGF_PER_MM,
         "kg/mm": KGF_PER_MM,
     },
-    Quantity.PRESSURE: {
-        "bar": BAR,
-        "psi": PSI,
-        "kpa": Unit("kPa", 1e3, 0),
-        "pa": Unit("Pa", 1.0, 0),
-    },
+    Quantity.PRESSURE: {"bar": BAR, "psi": PSI, "kpa": Unit("kPa", 1e3, 0), "pa": Unit("Pa", 1.0, 0)},
     Quantity.FREQUENCY: {"hz": HZ, "cpm": Unit("cpm", 1.0 / 60.0, 0)},
     Quantity.FORCE: {"n": N, "kn": Unit("kN", 1000.0, 2), "lbf": Unit("lbf", POUND_FORCE_N, 0), "kgf": Unit("kgf", GRAVITY, 0)},
     Quantity.RATIO: {},
@@ -124,13 +119,7 @@ class Preset:
             Quantity.PRESSURE: self.pressure,
             Quantity.COIL: self.coil,
         }
-        fixed = {
-            Quantity.FREQUENCY: HZ,
-            Quantity.FORCE: N,
-            Quantity.RATIO: PLAIN,
-            Quantity.SHARE: PERCENT,
-            Quantity.ANGLE: DEGREE,
-        }
+        fixed = {Quantity.FREQUENCY: HZ, Quantity.FORCE: N, Quantity.RATIO: PLAIN, Quantity.SHARE: PERCENT, Quantity.ANGLE: DEGREE}
         return chosen.get(quantity) or fixed[quantity]
 
 
@@ -143,4 +132,10 @@ PRESETS: dict[str, Preset] = {
         Preset("mm N", MM, N_AS_MASS, N_PER_MM, BAR, MM),
     )
 }
+OTHER = {
+    "mm kg N/mm bar": "in lb lb/in psi",
+    "mm kg lb/in psi": "in lb lb/in psi",
+    "in lb lb/in psi": "mm kg N/mm bar",
+    "mm N": "in lb lb/in psi",
+}  # what each preset shows while the other units are asked for
 DEFAULT_PRESET = PRESETS["mm kg N/mm bar"]

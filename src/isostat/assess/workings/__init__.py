@@ -18,11 +18,7 @@ CORNER: dict[str, Explain] = {
     "off target": corner.off_target,
     "load change": carrying.load_change,
 }
-AXLE: dict[str, Explain] = {
-    "axle load": carrying.axle_load,
-    "mean height": corner.mean_height,
-    "tyre's share": corner.tyre_share,
-}
+AXLE: dict[str, Explain] = {"axle load": carrying.axle_load, "mean height": corner.mean_height, "tyre's share": corner.tyre_share}
 CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y}
 EVENT: dict[str, Explain] = {"event": corner.event, "event away": corner.event_away}
 ORDERED: dict[str, Explain] = {

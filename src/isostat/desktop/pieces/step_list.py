@@ -13,6 +13,8 @@ from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.units.shown import number
+from isostat.units.unit import Quantity
 from isostat.wording.sentences import say
 
 STEPS = tuple(Step)
@@ -35,8 +37,8 @@ def state_line(v: View, step: Step) -> str:
         case Step.STANCE:
             return f"on target when {v.reader.case(v.a.target_case)}"
         case Step.SPRING:
-            rates = [v.reader.rate(o.order.rate_n_per_m[0]) for o in v.a.orders]
-            return " and ".join(rates)
+            rates = [number(o.order.rate_n_per_m[0], Quantity.RATE, v.reader.preset) for o in v.a.orders]
+            return f"{' and '.join(rates)} {v.reader.preset.rate.sign}"
         case Step.TRAVEL:
             return "the order is right"
 

@@ -31,7 +31,7 @@ class LoadStep(Sheet):
         self.picked = 0
 
     def _table_height(self, v: View) -> float:
-        return v.theme.px(min(max(58 + 21 * len(v.job.items), 170), 260))
+        return v.theme.px(min(max(64 + 21 * len(v.job.items), 170), 260))
 
     def _frame(self, v: View) -> tuple[float, float, float]:
         """Scale in px a metre, x of the front hub, y of the middle line."""
@@ -51,7 +51,8 @@ class LoadStep(Sheet):
         return max(self._frame(v)[0] * 0.0165 * math.sqrt(max(kg, 0.0)), v.theme.px(15)) + 3
 
     def lay(self, v: View) -> None:
-        lay_head(self, v, "Plan, nose to the left. Area of a disc = its mass.")
+        end = lay_head(self, v, "Plan, nose to the left. Area of a disc = its mass.")
+        self._lay_gravity(v, end + v.theme.px(18))
         t = v.theme
         self._lay_discs(v)
         self._lay_wheels(v)
@@ -68,7 +69,7 @@ class LoadStep(Sheet):
         """The chosen case's name, and a way to drop it."""
         t, case = v.theme, v.job.cases[v.case]
         box = self.text("case word", "case", at + QPointF(0, t.px(5)), size=12.5, role="ink2")
-        drop = t.px(64) if case.kind == "load" else 0.0
+        drop = t.px(76) if case.kind == "load" else 0.0
         wide = min(right - box.right() - 6 - drop, t.px(150))
         size = QSize(round(wide), round(t.px(26)))
         self.words("case name", ("cases", v.case, "name"), QPointF(box.right() + 6, at.y()), size, label="name of the load case")
@@ -103,6 +104,17 @@ class LoadStep(Sheet):
         disc.picked.connect(self._pick)
         disc.removed.connect(self._remove)
 
+    def _lay_gravity(self, v: View, x: float) -> None:
+        """The centre of gravity in numbers; its height is not known from level pads."""
+        t, y, unit = v.theme, v.theme.px(9), v.reader.preset.height.sign
+        behind, left = -float(v.a.loading.gravity_x_m[v.case]), float(v.a.loading.gravity_y_m[v.case])
+        key = Shown("gravity x", case=v.case)
+        words = f"centre of gravity {v.number(key, v.reader.height(behind))} behind front hub"
+        box = self.text("gravity x", words, QPointF(x, y), size=14, shown=key)
+        key, side = Shown("gravity y", case=v.case), "left" if left >= 0 else "right"
+        words = f"{v.number(key, v.reader.height(abs(left)))} {side}"
+        self.text("gravity y", words, QPointF(box.right() + t.px(10), y), size=14, shown=key, unit=unit)
+
     def _lay_wheels(self, v: View) -> None:
         t, base = v.theme, v.weighed
         for axle in range(len(v.a.axles)):
@@ -133,6 +145,8 @@ class LoadStep(Sheet):
                     size=13,
                     weight=600,
                     role="accent",
+                    halo=True,
+                    shown=Shown("load change", axle, side, v.case),
                 )
 
     def _lay_axles(self, v: View) -> None:
@@ -169,7 +183,8 @@ class LoadStep(Sheet):
                 side = "in hand" if hand >= 0 else "over"
                 plate = f" of {number(limit, Quantity.MASS, v.reader.preset)}"
                 words = f"{number(abs(hand), Quantity.MASS, v.reader.preset)} {side}{plate if self._split() > t.px(330) else ''}"
-                self.text(f"axle hand {n}", words, QPointF(t.px(196), y + t.px(8)), size=13, weight=600, role=role)
+                self.text(f"axle hand {n}", words, QPointF(t.px(196), y + t.px(8)), size=13, weight=600, role=role,
+                          shown=Shown("in hand", n, case=v.case))  # fmt: skip
                 self._bars.append((y + t.px(28), kg, limit))
         if not v.a.proposed.stands[v.case]:
             self.text("falls", "This load falls over.", QPointF(t.px(16), top + t.px(150)), size=14, weight=600, role="brick")

@@ -35,7 +35,7 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[in
     for (key, *_, wide), words, x in zip(numbers, heads, starts, strict=True):
         sheet.text(f"{key} head", words, QPointF(x + t.px(wide), top - 2), size=12.5, role="ink2", anchor=RIGHT)
     height = round(t.px(ROW - 1))
-    for n, item in enumerate(v.job.items[: int((area.height() - t.px(58)) / t.px(ROW))]):
+    for n, item in enumerate(v.job.items[: int((area.height() - t.px(64)) / t.px(ROW))]):
         y = top + t.px(ROW - 2 + ROW * n)
         role, weight = ("accent", 600) if n == picked else ("ink", 400)
         size = QSize(round(name_wide), height)
