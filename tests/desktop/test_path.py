@@ -6,65 +6,25 @@ from pathlib import Path
 
 import numpy as np
 import pytest
-from PyQt6.QtCore import QEvent, QMimeData, QPoint, QPointF, Qt, QUrl
-from PyQt6.QtGui import QDropEvent, QMouseEvent
-from PyQt6.QtTest import QTest
+from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
+from PyQt6.QtGui import QDropEvent
 from PyQt6.QtWidgets import QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Step
+from isostat.desktop.pieces.fields import Number, QuantityField
 from isostat.desktop.pieces.findings import FixButton
-from isostat.desktop.pieces.sheet import Number, QuantityField
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
 from isostat.job.files import read_job, save_job
+from tests.desktop.hands import drag, seen, type_into
 
 
 def field(window: MainWindow, name: str) -> QuantityField:
-    found = window.sheets[window.step].findChild(QuantityField, name)
-    assert found is not None, name
+    found = seen(window, name, QuantityField)
+    assert isinstance(found, QuantityField)
     return found
-
-
-def type_into(qtbot: QtBot, window: MainWindow, name: str, text: str) -> None:
-    where = field(window, name)
-    where.setFocus()
-    where.selectAll()
-    qtbot.keyClicks(where, text)
-    qtbot.keyClick(where, Qt.Key.Key_Return)
-
-
-def drag(widget: QWidget, by: QPoint) -> None:
-    start = widget.rect().center()
-    QTest.mousePress(widget, Qt.MouseButton.LeftButton, pos=start)
-    for share in (0.3, 0.6, 1.0):
-        inside = widget.mapFromGlobal(drag_from(widget, start) + QPoint(round(by.x() * share), round(by.y() * share)))
-        QTest.mouseMove(widget, inside)
-        _move(widget, inside)
-    QTest.mouseRelease(widget, Qt.MouseButton.LeftButton, pos=widget.rect().center())
-    del widget._drag_from  # type: ignore[attr-defined]
-
-
-def drag_from(widget: QWidget, start: QPoint) -> QPoint:
-    if not hasattr(widget, "_drag_from"):
-        widget._drag_from = widget.mapToGlobal(start)  # type: ignore[attr-defined]
-    return widget._drag_from  # type: ignore[attr-defined,no-any-return]
-
-
-def _move(widget: QWidget, inside: QPoint) -> None:
-    """QTest.mouseMove holds no button; a drag does."""
-    at = QPointF(inside)
-    widget.mouseMoveEvent(
-        QMouseEvent(
-            QEvent.Type.MouseMove,
-            at,
-            QPointF(widget.mapToGlobal(inside)),
-            Qt.MouseButton.NoButton,
-            Qt.MouseButton.LeftButton,
-            Qt.KeyboardModifier.NoModifier,
-        )
-    )
 
 
 def test_the_whole_path_from_weights_to_travel_then_undo_save_and_reopen(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]

@@ -10,7 +10,13 @@ from isostat.assess.workings.shown import Shown
 from isostat.core.working import Working
 
 Explain = Callable[[Assessment, Shown], Working]
-BOTH_SETUPS: dict[str, Explain] = {"height": corner.height, "load": corner.load, "frequency": corner.frequency, "held": corner.held}
+BOTH_SETUPS: dict[str, Explain] = {
+    "height": corner.height,
+    "load": corner.load,
+    "frequency": corner.frequency,
+    "held": corner.held,
+    "left right": corner.left_right,
+}
 CORNER: dict[str, Explain] = {
     "bump left": corner.bump,
     "droop left": corner.droop,

@@ -256,6 +256,24 @@ def off_target(a: Assessment, k: Shown) -> Working:
     )
 
 
+def left_right(a: Assessment, k: Shown) -> Working:
+    """How far a corner stands over or under the other side."""
+    here, other = (float(standing(a, k).hub_to_arch_m[k.axle, side, k.case]) for side in (k.side, 1 - k.side))
+    return Working(
+        name="over the other side",
+        symbol="d",
+        quantity="height",
+        expression="sqrt((h - h_o)**2)",
+        inputs=(
+            Given("h", "hub to arch here", "height", here, Origin.SOLVED),
+            Given("h_o", "hub to arch on the other side", "height", other, Origin.SOLVED),
+        ),
+        result=abs(here - other),
+        approximate=height(a, k).approximate,
+        rule="Lean and the body's own asymmetry together.",
+    )
+
+
 def target(a: Assessment, k: Shown) -> Working:
     """Hub to arch wanted at a corner."""
     base, u = a.axles[k.axle].hub_to_arch_m[k.side], float(a.target_travel_m[k.axle, k.side])

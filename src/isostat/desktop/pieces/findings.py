@@ -9,7 +9,7 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QLabel, QPushButton
 
 from isostat.assess.fixes import Fix
-from isostat.assess.workings import Shown, explain
+from isostat.assess.workings import AXLE, CASE, Shown, explain
 from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.working import Origin, Working
 from isostat.desktop.pieces.fields import Number
@@ -200,10 +200,7 @@ class WorkingPanel(Sheet):
         t, w = v.theme, self.working()
         assert w is not None
         self.caps("working head", "Working", QPointF(t.px(12), t.px(10)))
-        where = ""
-        if self.picked is not None and w.name not in ("all up",):
-            side = None if w.name == "axle load" else self.picked.side
-            where = f", {v.reader.corner(self.picked.axle, side)}"
+        where = "" if self.picked is None else self._place(v, self.picked)
         self.text("working of", w.name + where, QPointF(self.width() - t.px(12), t.px(9)), size=12.5, role="ink2", anchor=RIGHT)
         formula = self.child("formula", _Formula)
         formula.show_formula(
@@ -235,6 +232,13 @@ class WorkingPanel(Sheet):
             y += t.px(19)
             self._rows.append(y - 1)
         self.text("rule", w.rule, QPointF(t.px(12), y + 3), size=12.5, role="ink2", width=self.width() - t.px(24))
+
+    def _place(self, v: View, shown: Shown) -> str:
+        """Corner or axle of a number, nothing for the whole vehicle."""
+        if shown.name in CASE or shown.axle >= len(v.a.axles):
+            return ""
+        side = None if shown.name in AXLE or shown.name == "in hand" else shown.side
+        return f", {v.reader.corner(shown.axle, side)}"
 
     def draw(self, p: QPainter, v: View) -> None:
         p.setPen(pen(v.theme, "ink", 1.25))

@@ -286,7 +286,7 @@ class Sheet(QWidget):
         """A person typed: understood and taken, or refused in place with a sentence."""
         assert self.view is not None
         text = field.text().replace("≈", "").strip()
-        if text in ("", "?", "–"):
+        if text in ("", "?", "–", "-"):
             self._give_up(field)
             self.take_nothing(field)
             return

@@ -96,7 +96,7 @@ class CornerStrip(Sheet):
                 words = words.split(" of ")[0].split(" when ")[0]
                 words = f"{words} wanted" if words.isdigit() else words
             self.text(key + "verdict", words, QPointF(second, t.px(87)), size=13, weight=600, role="ink" if inside else "ochre",
-                      shown=None if v.found else Shown("off target", axle, side, v.case))  # fmt: skip
+                      shown=Shown("left right" if v.found else "off target", axle, side, v.case, v.found))  # fmt: skip
             worst = self._worst(v, axle, side)
             if worst is not None:
                 self.text(

@@ -71,7 +71,7 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
                 verdict, _ = v.reader.off(height, float(lines.target[end]), band)
                 parts = [v.reader.height(height), verdict, v.reader.case(case)]
             style = {"size": 14, "weight": 600, "role": "ink"} if here else {"size": 13, "role": "ink2"}
-            shown = None if case == FOUND else Shown("height", axle, 0, case)
+            shown = Shown("mean height", axle, 0, v.weighed, found=True) if case == FOUND else Shown("mean height", axle, 0, case)
             words = "  ".join(parts if end else reversed(parts))
             sheet.text(f"line {end} {case}", words, QPointF(x, place - t.px(9)), anchor=0.0 if end else RIGHT, shown=shown, **style)  # type: ignore[arg-type]
 

@@ -1,0 +1,56 @@
+"""Whatever number was worked out can be asked how."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from PyQt6.QtWidgets import QLabel
+
+from isostat.assess.workings import explain, shown_numbers
+from isostat.core.findings.judgement import Step
+from isostat.desktop.pieces.fields import Number
+from isostat.desktop.pieces.findings import value_text
+from isostat.job.demos import demo, demo_names
+
+# Texts with digits that are no result: scales, captions, names, and sentences whose numbers stand on the drawing.
+NO_RESULT = re.compile(
+    r"^(x \d+|y \d+|tape \d+|row .*|column .*|heads?|.* head|.* share|.* number|.* state|any unit|scale|job line|job title|brand|from$|"
+    r"target legend|order at|target word|verdict \d|sides \d|finding .*|note .*|elsewhere|more|last .*|saved|undo key|input .*|"
+    r"result|rule|findings count|working .*|origin .*|tag other .*|disc .*|try case .*|head .*|step words|pick words|.* name|"
+    r".* worst|word .*|empty words|.* word|axle name .*)$"
+)
+
+
+@pytest.mark.parametrize("step", list(Step))
+def test_every_computed_number_on_the_screen_shows_its_working_when_asked(open_window, step: Step) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(step)
+    window.show_case(4)
+    silent, asked = [], 0
+    for sheet in (window.sheets[step], window.strip):
+        for number in sheet.findChildren(Number):
+            if number.isHidden() or not re.search(r"\d", number.text()) or NO_RESULT.match(number.objectName()):
+                continue
+            if number.shown is None:
+                silent.append(f"{number.objectName()}: {number.text()}")
+                continue
+            asked += 1
+            working = explain(window.document.assessment, number.shown)
+            text = value_text(window.view(), working.quantity, abs(working.result)).split(" ")[0]
+            assert text in number.text(), f"{number.objectName()} shows {number.text()}, its working {text}"
+    assert not silent
+    assert step is Step.MEASURE or asked > 12
+
+
+@pytest.mark.parametrize("name", demo_names())
+def test_every_working_can_be_shown_in_the_panel(open_window, name: str) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo(name))
+    kinds = {shown.name: shown for shown in shown_numbers(window.document.assessment)}
+    for shown in kinds.values():
+        window.working.pick(shown)
+        working = window.working.working()
+        assert working is not None
+        result = window.working.findChild(Number, "result")
+        assert result is not None and value_text(window.view(), working.quantity, working.result) in result.text()
+        assert "_" not in window.working.findChild(QLabel, "formula").text().replace("<sub>", "")  # type: ignore[union-attr]

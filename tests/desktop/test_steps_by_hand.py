@@ -1,0 +1,228 @@
+"""Each step's own fields, choices and keys, each to the same effect on the job and undone again."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import pytest
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtWidgets import QWidget
+from pytestqt.qtbot import QtBot
+
+from isostat.core.findings.judgement import Step
+from isostat.core.findings.stance import TargetTwisted
+from isostat.desktop.pieces.fields import Number
+from isostat.desktop.pieces.grip import Grip
+from isostat.desktop.window import MainWindow
+from isostat.job.edits import value_at
+from isostat.job.schema import Job
+from tests.desktop.hands import choose, drag, press, read, seen, type_into
+
+AXLE = ("proposal", "axles", 0)
+TYPED: list[tuple[Step, str, str, tuple[str | int, ...], float]] = [
+    (Step.MEASURE, "stop_gap_m 1 1", "2 9/16 in", ("vehicle", "axles", 1, "right", "stop_gap_m"), 0.0650875),
+    (Step.MEASURE, "wheelbase", "3200", ("vehicle", "axles", 1, "behind_front_m"), 3.2),
+    (Step.LOAD, "mass 7", "130 kg", ("items", 7, "mass_kg"), 130.0),
+    (Step.LOAD, "behind 2", "1300", ("items", 2, "behind_front_m"), 1.3),
+    (Step.LOAD, "left 2", "-12 in", ("items", 2, "left_m"), -0.3048),
+    (Step.STANCE, "rear lift", "1 1/2 in", ("target", "rear_lift_m"), 0.0381),
+    (Step.STANCE, "tyre 1", "390", ("proposal", "axles", 1, "tyre_radius_m"), 0.390),
+    (Step.SPRING, "hertz", "1,4", (*AXLE, "pick", "hertz"), 1.4),
+    (Step.SPRING, "rate_n_per_m 1", "560 lb/in", (*AXLE, "right", "rate_n_per_m"), 98071.0),
+    (Step.SPRING, "spacer_m 0", "7", (*AXLE, "left", "spacer_m"), 0.007),
+    (Step.SPRING, "solid_length_m 0", "190mm", (*AXLE, "left", "solid_length_m"), 0.190),
+    (Step.TRAVEL, "stop spacer 1", "12", ("proposal", "axles", 1, "stop", "spacer_m"), 0.012),
+    (Step.TRAVEL, "shock longer 0", "-15", (*AXLE, "shock_longer_m"), -0.015),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("step", "name", "text", "path", "si"), TYPED)
+def test_a_typed_number_lands_in_the_job_and_is_undone(open_window, qtbot: QtBot, step, name, text, path, si) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(step)
+    before = window.document.job
+    type_into(qtbot, window, name, text)
+    found = value_at(window.document.job, path)
+    assert found.value == pytest.approx(si, rel=1e-5)
+    assert found.typed in (text, None)
+    assert window.document.undo.count() == 1
+    window.document.undo.undo()
+    assert window.document.job == before
+
+
+CHOSEN: list[tuple[Step, str, str, Callable[[Job], object], object]] = [
+    (Step.STANCE, "lean", "level", lambda j: j.target.lean_m.value, 0.0),
+    (Step.STANCE, "target case", "Light", lambda j: j.target.case, "Light"),
+    (Step.SPRING, "way", "two loads", lambda j: j.proposal.axles[0].pick.way, "two loads"),
+    (Step.SPRING, "pick case", "Out", lambda j: j.proposal.axles[0].pick.case, "Out"),
+    (Step.SPRING, "sides", "each its own", lambda j: j.proposal.axles[0].sides, "each"),
+]
+
+
+@pytest.mark.parametrize(("step", "name", "option", "reading", "value"), CHOSEN)
+def test_a_choice_lands_in_the_job_and_is_undone(open_window, step, name, option, reading, value) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(step)
+    before = window.document.job
+    choose(window, name, option)
+    assert reading(window.document.job) == value
+    window.document.undo.undo()
+    assert window.document.job == before
+
+
+def test_light_and_full_of_the_rear_are_chosen_on_the_screen(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(Step.SPRING)
+    press(qtbot, window, "axle 1")
+    soft = window.document.assessment.orders[1].order.rate_n_per_m[0]
+    choose(window, "pick light", "Light")
+    choose(window, "pick full", "Home full")
+    type_into(qtbot, window, "differ", "25")
+    pick = window.document.job.proposal.axles[1].pick
+    assert (pick.light, pick.full, pick.differ_m.value) == ("Light", "Home full", 0.025)  # type: ignore[union-attr]
+    assert window.document.assessment.orders[1].order.rate_n_per_m[0] > soft, "less difference wants a harder spring"
+
+
+@pytest.mark.parametrize(
+    ("step", "name", "keys", "path", "change"),
+    [
+        (Step.STANCE, "grip 0", [(Qt.Key.Key_Up, False)], ("target", "front_lift_m"), 0.001),
+        (Step.STANCE, "grip 1", [(Qt.Key.Key_Down, True)], ("target", "rear_lift_m"), -0.010),
+        (Step.TRAVEL, "stop 00", [(Qt.Key.Key_Down, True), (Qt.Key.Key_Up, False)], (*AXLE, "stop", "spacer_m"), 0.009),
+    ],
+)  # fmt: skip
+def test_grips_are_nudged_by_keys(open_window, qtbot: QtBot, step, name, keys, path, change) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(step)
+    before = value_at(window.document.job, path)
+    grip = seen(window, name, Grip)
+    for key, shift in keys:
+        qtbot.keyClick(grip, key, Qt.KeyboardModifier.ShiftModifier if shift else Qt.KeyboardModifier.NoModifier)
+    assert value_at(window.document.job, path).value == pytest.approx((before.value if before else 0.0) + change)
+
+
+def test_a_height_wanted_at_one_corner_aims_at_the_nearest_plane_and_says_the_twist(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(Step.STANCE)
+    wanted = window.document.assessment.target_m.copy()
+    type_into(qtbot, window, "wanted 0 0", f"{wanted[0, 0] * 1000 + 12:.0f}")
+    job, a = window.document.job, window.document.assessment
+    assert job.target.corners[0].left_m.value == pytest.approx(wanted[0, 0] + 0.012, abs=0.0006)
+    assert job.target.corners[1].right_m.value == pytest.approx(wanted[1, 1])
+    twist = next(j for j in window.document.judgements if isinstance(j, TargetTwisted))
+    assert abs(twist.warp_m) == pytest.approx(0.012, abs=0.001)
+    # by least squares a quarter of a lone corner's change is out of any plane's reach (equal tracks)
+    assert a.target_m[0, 0] - wanted[0, 0] == pytest.approx(0.012 * 0.75, abs=0.0006)
+    lines = [n.text() for n in window.findings.findChildren(Number) if not n.isHidden()]
+    assert any(line.startswith("Twist of 12 mm in the wanted heights") for line in lines)
+    type_into(qtbot, window, "front lift", "40")
+    assert window.document.job.target.corners == ()
+    assert not any(isinstance(j, TargetTwisted) for j in window.document.judgements)
+    for _ in range(2):
+        window.document.undo.undo()
+    assert window.document.assessment.target_m == pytest.approx(wanted)
+
+
+def test_a_case_is_added_renamed_wherever_it_is_asked_for_and_removed(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(Step.LOAD)
+    window.show_case(4)
+    type_into(qtbot, window, "case name", "Home, brim full")
+    job = window.document.job
+    assert job.cases[4].name == job.target.case == "Home, brim full"
+    press(qtbot, window, "drop case")  # the target's own case stays, in words
+    assert len(window.document.job.cases) == 5
+    assert "accepted is one that nothing asks for" in window.statusBar().currentMessage()
+    press(qtbot, window, "add case")
+    window.show_case(5)
+    assert window.document.job.cases[5].carried == window.document.job.cases[4].carried
+    press(qtbot, window, "drop case")
+    assert len(window.document.job.cases) == 5 and window.case < 5
+    type_into(qtbot, window, "case name", "Light")
+    assert "stands twice" in window.statusBar().currentMessage()
+
+
+def test_items_are_added_placed_by_keys_emptied_in_a_case_and_deleted(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(Step.LOAD)
+    window.show_case(4)
+    before = window.document.assessment.loading.whole_kg[4]
+    press(qtbot, window, "add item")
+    assert window.document.assessment.loading.whole_kg[4] == pytest.approx(before + 50)
+    disc = seen(window, "disc 8", QWidget)
+    place = window.document.job.items[8].behind_front_m.value
+    disc.setFocus()
+    for key in (Qt.Key.Key_Left, Qt.Key.Key_Up):
+        qtbot.keyClick(disc, key)
+    item = window.document.job.items[8]
+    assert (item.behind_front_m.value, item.left_m.value) == (pytest.approx(place - 0.01), pytest.approx(-0.01))
+    type_into(qtbot, window, "share 8 4", "-")
+    assert window.document.assessment.loading.whole_kg[4] == pytest.approx(before)
+    type_into(qtbot, window, "share 8 4", "80")
+    assert "accepted is 0 to 1" in window.statusBar().currentMessage(), "more than the item's mass is refused"
+    qtbot.keyClick(seen(window, "share 8 4"), Qt.Key.Key_Escape)
+    qtbot.keyClick(disc, Qt.Key.Key_Delete)
+    assert len(window.document.job.items) == 8
+
+
+def test_held_u_shows_the_other_units_and_ctrl_i_decimals(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(Step.STANCE)
+    window.show_case(4)
+    window.setFocus()
+    assert read(window, "height 0") == "540 mm"
+    qtbot.keyPress(window, Qt.Key.Key_U)
+    assert read(window, "height 0") == "21 1/4 in"
+    qtbot.keyRelease(window, Qt.Key.Key_U)
+    assert read(window, "height 0") == "540 mm"
+    window.use_units("in lb lb/in psi")
+    qtbot.keyClick(window, Qt.Key.Key_I, Qt.KeyboardModifier.ControlModifier)
+    assert read(window, "height 0") == "21.26 in"
+    qtbot.keyPress(window, Qt.Key.Key_U)
+    assert read(window, "height 0") == "540 mm"
+    qtbot.keyRelease(window, Qt.Key.Key_U)
+    name = seen(window, "front lift")
+    name.setFocus()
+    qtbot.keyPress(name, Qt.Key.Key_U)  # a letter that is typed is a letter
+    assert not window.other_units
+
+
+def test_a_drag_that_comes_back_leaves_the_job_as_it_was_and_one_undo_step(open_window) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.go(Step.TRAVEL)
+    tab = seen(window, "stop 10", Grip)
+    before = tab.geometry().center()
+    drag(tab, QPoint(0, 20))
+    assert tab.geometry().center().y() - before.y() == pytest.approx(20, abs=2), "the tab follows the hand"
+    drag(tab, QPoint(0, -60))
+    assert window.document.job.proposal.axles[1].stop.spacer_m.value == 0.0, "never less than no spacer"  # type: ignore[union-attr]
+    assert window.document.undo.count() == 2
+
+
+def _shot(window: MainWindow) -> bytes:
+    image = window.grab().toImage()
+    bits = image.constBits()
+    assert bits is not None
+    bits.setsize(image.sizeInBytes())
+    return bytes(bits)
+
+
+@pytest.mark.parametrize("step", list(Step))
+def test_what_is_painted_after_edits_equals_a_fresh_painting(open_window, qtbot: QtBot, step: Step) -> None:  # type: ignore[no-untyped-def]
+    """Only changed tiles are shown anew: nothing stale may be left."""
+    window = open_window()
+    window.go(step)
+    window.show_case(4)
+    window.document.edit(lambda job: value_at(job, ()).model_copy(update={"title": "Hauler of hives"}), "title")
+    window.document._rest.stop()
+    window.document._try_fixes()
+    qtbot.wait(30)
+    shown = window.grab().toImage()
+    other = open_window(window.document.job)
+    other.go(step)
+    other.show_case(4)
+    other.steps.say_last(window.document.undo.undoText(), "not saved")
+    qtbot.wait(30)
+    fresh = other.grab().toImage()
+    assert shown.size() == fresh.size()
+    assert _shot(window) == _shot(other)
