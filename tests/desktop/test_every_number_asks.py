@@ -15,7 +15,8 @@ from isostat.job.demos import demo, demo_names
 
 # Texts with digits that are no result: scales, captions, names, and sentences whose numbers stand on the drawing.
 NO_RESULT = re.compile(
-    r"^(x \d+|y \d+|tape \d+|row .*|column .*|heads?|.* head|.* share|.* number|.* state|any unit|scale|job line|job title|brand|from$|"
+    r"^(x \d+|y \d+|tape \d+|row .*|column .*|heads?|.* head|"
+    r".* share|.* number|.* state|any unit|scale|job line|job title|brand|from$|"
     r"target legend|order at|target word|verdict \d|sides \d|finding .*|note .*|elsewhere|more|last .*|saved|undo key|input .*|"
     r"result|rule|findings count|working .*|origin .*|tag other .*|disc .*|try case .*|head .*|step words|pick words|.* name|"
     r".* worst|word .*|empty words|.* word|axle name .*)$"

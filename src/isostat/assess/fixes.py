@@ -37,6 +37,7 @@ class Fix:
     remaining: Judgement | None  # the same judgement after the fix, None when it is gone
     price: Price | None
     worsens: bool  # another judgement rose in grade or a new watch or fault came
+    spacers: tuple[tuple[Place, float], ...] = ()  # spring spacers that it sets, m
 
 
 def apply_remedy(job: Job, remedy: Remedy) -> Job:
@@ -119,7 +120,18 @@ def _weigh(
     worse = [(key, grade) for key, grade in _grades(then).items() if grade > before.get(key, Grade.NOTE)]
     if any(grade is Grade.FAULT for _, grade in worse):
         return None
-    return Fix(judgement, remedy, job, remaining, worst_price(a, after), bool(worse))
+    spacers = _new_spacers(a, after) if remedy.quantity == "level" else ()
+    return Fix(judgement, remedy, job, remaining, worst_price(a, after), bool(worse), spacers)
+
+
+def _new_spacers(a: Assessment, after: Assessment) -> tuple[tuple[Place, float], ...]:
+    """The corners whose spring spacer is another one afterwards."""
+    return tuple(
+        (Place(axle, side), new)
+        for axle, (was, now) in enumerate(zip(a.orders, after.orders, strict=True))
+        for side, (old, new) in enumerate(zip(was.order.spacer_m, now.order.spacer_m, strict=True))
+        if abs(new - old) > SAID
+    )
 
 
 def cross_weight(pad_kg: Floats) -> Floats:

@@ -29,7 +29,7 @@ class Safekeeping(QObject):
         self._timer.setSingleShot(True)
         self._timer.setInterval(EVERY_MS)
         self._timer.timeout.connect(self.copy_now)
-        document.shown.connect(self._changed)
+        document.undo.indexChanged.connect(self._changed)
         document.undo.cleanChanged.connect(self._drop_when_clean)
 
     def hold(self, path: Path | None) -> bool:

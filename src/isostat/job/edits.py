@@ -11,7 +11,7 @@ from isostat.job.reading import Bounds, Reading
 from isostat.job.schema import Carried, Case, Item, Job, Pair
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood, Typed, parse
-from isostat.units.unit import Preset, Quantity
+from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 Path = tuple[str | int, ...]
 
@@ -35,7 +35,7 @@ def bounds_at(job: Job, path: Path) -> Bounds:
     raise KeyError(path)
 
 
-def typed_for(job: Job, path: Path, text: str, quantity: Quantity, preset: Preset) -> Typed:
+def typed_for(job: Job, path: Path, text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typed:
     """What a person typed for the field at a path. Raises NotUnderstood, in words, also where it is out of range."""
     typed = parse(text, quantity, preset)
     try:

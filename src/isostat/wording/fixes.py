@@ -37,7 +37,8 @@ def _title(fix: Fix, r: Reader) -> str:
         case "solve springs":
             return f"Solve the {axle} springs again"
         case "level":
-            return "Level it: spacers by side"
+            parts = [f"{r.coil(m)} {r.corner(place.axle, place.side)}" for place, m in fix.spacers]
+            return f"Spring spacer {', '.join(parts)}" if parts else "Springs by side, front and rear"
         case "carry less":
             item = r.job.items[remedy.item or 0]
             return f"{item.name}: {r.mass(item.mass_kg.value * remedy.value)} {r.case(remedy.place.case or 0)}"

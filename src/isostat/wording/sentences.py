@@ -205,6 +205,8 @@ def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
 
 @_say.register
 def _(j: travel.LittleBump, r: Reader) -> tuple[str, str]:
+    if j.left_m <= 0:
+        return f"{r.height_unit(-j.left_m)} past its flat stop", "The stop is used up at ride height: the next bump is metal."
     if j.to_stop_m <= 0:
         return f"Rides on its stop, {r.height_unit(j.left_m)} to flat", "The stop carries at ride height: harsh, and high."
     return f"{r.height_unit(j.to_stop_m)} to the stop", "Little free bump with this load."
@@ -212,6 +214,8 @@ def _(j: travel.LittleBump, r: Reader) -> tuple[str, str]:
 
 @_say.register
 def _(j: travel.LittleDroop, r: Reader) -> tuple[str, str]:
+    if j.left_m <= 0:
+        return "No droop left", "The shock is at its end at ride height; the wheel hangs over every dip."
     return f"{r.height_unit(j.left_m)} of droop left, {r.percent(j.share)}", "The wheel hangs early over a dip."
 
 

@@ -1,0 +1,133 @@
+"""A killed program loses nothing older than a few seconds; a job open twice is said."""
+
+from __future__ import annotations
+
+import os
+import signal
+import subprocess
+import sys
+import textwrap
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QSettings, Qt
+from pytestqt.qtbot import QtBot
+
+from isostat.desktop.window import MainWindow
+from isostat.job import edits
+from isostat.job.demos import demo
+from isostat.job.files import read_job, save_job
+
+KILLED = """
+    import os, signal, sys
+    from pathlib import Path
+    from PyQt6.QtCore import QSettings
+    from PyQt6.QtWidgets import QApplication
+    from isostat.desktop.window import MainWindow
+    from isostat.job import edits
+    from isostat.job.blank import blank_job
+    from isostat.job.files import read_job
+    keep, path = Path(sys.argv[1]), Path(sys.argv[2]) if sys.argv[2] else None
+    app = QApplication([])
+    job = read_job(path) if path else blank_job()
+    window = MainWindow(job, path, QSettings("/dev/null", QSettings.Format.IniFormat), keep)
+    window.document.edit(lambda job: edits.put(job, ("title",), "typed before the crash"), "title")
+    window.safe.copy_now()
+    os.kill(os.getpid(), signal.SIGKILL)
+"""
+
+
+def crash(keep: Path, path: Path | None) -> None:
+    """Another process of the program, with unsaved work, killed without a chance to tidy up."""
+    code = textwrap.dedent(KILLED)
+    done = subprocess.run([sys.executable, "-c", code, str(keep), str(path or "")], env={**os.environ}, check=False)
+    assert done.returncode == -signal.SIGKILL
+
+
+@pytest.fixture
+def opened(qtbot: QtBot, tmp_path: Path):  # type: ignore[no-untyped-def]
+    windows = []
+
+    def make(path: Path | None = None) -> MainWindow:
+        job = read_job(path) if path else demo("hive-hauler")
+        window = MainWindow(job, path, QSettings("/dev/null", QSettings.Format.IniFormat), tmp_path / "keep")
+        window.show()
+        windows.append(window)
+        return window
+
+    yield make
+    for window in windows:
+        window.document.undo.setClean()
+        window.close()
+
+
+@pytest.fixture
+def file(tmp_path: Path) -> Path:
+    place = tmp_path / "hive.json"
+    save_job(demo("hive-hauler"), place)
+    return place
+
+
+def test_work_on_a_file_comes_back_after_a_crash_as_one_undoable_step(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    crash(tmp_path / "keep", file)
+    assert read_job(file).title == "Hive hauler", "the file itself was never touched"
+    window = opened(file)
+    assert window.document.job.title == "typed before the crash"
+    assert "Unsaved work on hive.json from before a crash is back" in window.statusBar().currentMessage()
+    assert not window.document.undo.isClean()
+    window.document.undo.undo()
+    assert window.document.job == read_job(file)
+
+
+def test_a_job_never_saved_comes_back_too_and_only_once(opened, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    crash(tmp_path / "keep", None)
+    window = opened()
+    assert window.document.job.title == "typed before the crash"
+    window.document.undo.setClean()
+    window.close()
+    assert opened().document.job.title == "Hive hauler"
+
+
+def test_a_copy_cut_short_by_the_crash_is_no_reason_to_fail(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    crash(tmp_path / "keep", file)
+    copy = next((tmp_path / "keep").glob("*.json"))
+    copy.write_text(copy.read_text()[:300])
+    assert opened(file).document.job == read_job(file)
+
+
+def test_the_same_file_in_two_windows_is_said_in_the_second(opened, file: Path) -> None:  # type: ignore[no-untyped-def]
+    first, second = opened(file), opened(file)
+    assert not first.statusBar().currentMessage()
+    assert "hive.json is open in another window as well" in second.statusBar().currentMessage()
+    for window in (first, second):
+        window.document.edit(lambda job: edits.put(job, ("title",), "mine"), "title")
+        window.safe.copy_now()
+    first.document.undo.setClean()
+    first.close()
+    assert not opened(file).statusBar().currentMessage(), "the first has let it go"
+
+
+def test_copies_are_written_after_a_while_and_dropped_when_saved_or_left(opened, file: Path, tmp_path: Path, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = opened(file)
+    copies = lambda: list((tmp_path / "keep").glob("*.json"))  # noqa: E731
+    window.safe._timer.setInterval(20)
+    window.document.edit(lambda job: edits.put(job, ("title",), "a while ago"), "title")
+    assert not copies()
+    qtbot.waitUntil(lambda: len(copies()) == 1, timeout=2000)
+    assert read_job(copies()[0]).title == "a while ago"
+    qtbot.keyClick(window, Qt.Key.Key_S, Qt.KeyboardModifier.ControlModifier)
+    assert not copies()
+    assert read_job(file).title == "a while ago"
+    window.document.edit(lambda job: edits.put(job, ("title",), "left on purpose"), "title")
+    qtbot.waitUntil(lambda: len(copies()) == 1, timeout=2000)
+    window.document.undo.setClean()
+    window.close()
+    assert not copies() and not list((tmp_path / "keep").glob("*.lock"))
+
+
+def test_a_folder_that_cannot_be_written_stops_nobody(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = opened(file)
+    window.safe._copy = tmp_path / "nowhere" / "copy.json"
+    window.document.edit(lambda job: edits.put(job, ("title",), "goes on"), "title")
+    window.safe.copy_now()
+    assert window.document.job.title == "goes on"

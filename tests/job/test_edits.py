@@ -1,0 +1,167 @@
+"""Edits: what is typed or dragged lands where it belongs, or is refused in words with nothing changed."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from isostat.assess import assess
+from isostat.job import edits
+from isostat.job.demos import demo
+from isostat.job.files import JobFault, job_from_text, job_text
+from isostat.job.reading import Bounds
+from isostat.job.schema import Job
+from isostat.units.shown import number
+from isostat.units.typed import NotUnderstood
+from isostat.units.unit import DEFAULT_PRESET, PRESETS, Quantity
+
+HIVE = demo("hive-hauler")
+names = st.text(st.characters(codec="utf-8", exclude_categories=("Cs", "Cc")), min_size=1, max_size=30)
+
+
+def _paths(node: object, at: edits.Path = ()) -> list[edits.Path]:
+    """Every path of the job at which a reading with bounds stands."""
+    found = []
+    for key in type(node).model_fields if hasattr(type(node), "model_fields") else []:
+        value = getattr(node, key)
+        here: list[tuple[edits.Path, object]] = [((*at, key), value)]
+        if isinstance(value, tuple):
+            here = [((*at, key, n), each) for n, each in enumerate(value)]
+        for path, each in here:
+            try:
+                edits.bounds_at(HIVE, path)
+                found.append(path)
+            except (KeyError, AttributeError, TypeError):
+                found += _paths(each, path)
+    return found
+
+
+PATHS = _paths(HIVE)
+
+
+def _bounds(path: edits.Path) -> Bounds:
+    return edits.bounds_at(HIVE, path)
+
+
+def test_the_walk_finds_every_kind_of_reading() -> None:
+    last = {str(path[-1]) for path in PATHS}
+    assert {
+        "pad_kg",
+        "hub_to_arch_m",
+        "mass_kg",
+        "front_lift_m",
+        "rate_n_per_m",
+        "band_m",
+        "weighed_share",
+        "shock_longer_m",
+    } <= last
+    assert len(PATHS) > 120
+
+
+@given(st.sampled_from(PATHS), st.floats(0, 1), st.sampled_from(sorted(PRESETS)))
+@settings(max_examples=120, deadline=None)
+def test_any_value_in_range_typed_in_any_units_lands_within_what_was_shown(path: edits.Path, share: float, units: str) -> None:
+    bounds, preset = _bounds(path), PRESETS[units]
+    si = bounds.low + share * (bounds.high - bounds.low)
+    quantity = Quantity(bounds.quantity)
+    text = number(si, quantity, preset)
+    try:
+        typed = edits.typed_for(HIVE, path, text, quantity, preset)
+        after = edits.put_number(HIVE, path, typed.si, typed.text)
+    except (NotUnderstood, JobFault):  # rounding may step over a bound; a comma group is asked about; parts must fit together
+        return
+    reading = edits.value_at(after, path)
+    assert (reading.value, reading.typed, reading.assumed) == (typed.si, text, False)
+    assert number(reading.value, quantity, preset) == text
+    assert job_from_text(job_text(after), "again") == after
+
+
+@given(st.sampled_from(PATHS), st.floats(0.001, 1e6), st.booleans())
+@settings(max_examples=80, deadline=None)
+def test_what_is_out_of_range_is_refused_with_the_range_and_changes_nothing(path: edits.Path, past: float, over: bool) -> None:
+    bounds = _bounds(path)
+    si = bounds.high * (1 + 1e-6) + past if over else bounds.low - past
+    before = HIVE.model_dump()
+    with pytest.raises(JobFault) as refused:
+        edits.put_number(HIVE, path, si)
+    assert f"accepted is {bounds.low:g} to {bounds.high:g}" in str(refused.value)
+    assert HIVE.model_dump() == before
+    with pytest.raises(NotUnderstood, match="out of range"):
+        quantity = Quantity(bounds.quantity)
+        edits.typed_for(HIVE, path, f"{si / DEFAULT_PRESET.unit(quantity).si:.9f}", quantity)
+
+
+@given(names, names)
+@settings(max_examples=60, deadline=None)
+def test_a_renamed_item_or_case_keeps_everything_that_hangs_on_its_name(item: str, case: str) -> None:
+    try:
+        after = edits.rename_case(edits.rename_item(HIVE, 7, item), 4, case)
+    except JobFault as refused:
+        assert "empty" in str(refused) or "twice" in str(refused)
+        return
+    assert after.target.case == after.cases[4].name == case.strip()
+    for case_now, case_then in zip(after.cases, HIVE.cases, strict=True):
+        shares = [edits.share_in(after, case_now, i) for i in after.items]
+        assert shares == [edits.share_in(HIVE, case_then, i) for i in HIVE.items]
+    whole = assess(after).loading.whole_kg
+    assert whole == pytest.approx(assess(HIVE).loading.whole_kg)
+
+
+@pytest.mark.parametrize(
+    ("edit", "words"),
+    [
+        (lambda job: edits.remove_case(job, 0), "“Floor now” stays"),
+        (lambda job: edits.remove_case(job, 1), "“As weighed” stays"),
+        (lambda job: edits.remove_case(job, 4), "accepted is one that nothing asks for"),
+        (lambda job: edits.rename_case(job, 2, "  "), "empty"),
+        (lambda job: edits.rename_item(job, 0, "Water"), "item “Water” stands twice"),
+        (lambda job: edits.set_share(job, "Out", "Water", 1.2), "accepted is 0 to 1"),
+        (lambda job: edits.put(job, ("target", "case"), "Sunday"), "“Sunday” is asked for; accepted is one of"),
+        (lambda job: edits.put(job, ("target", "corners"), ({"left_m": 0.5, "right_m": 0.5},)), "accepted is none or 2"),
+        (lambda job: edits.move_item(job, 0, 99.0, 0.0), "behind_front_m is 99 m"),
+    ],
+)  # fmt: skip
+def test_an_edit_that_cannot_be_is_refused_in_words(edit, words: str) -> None:  # type: ignore[no-untyped-def]
+    with pytest.raises(JobFault, match=words):
+        edit(HIVE)
+
+
+def test_removing_a_case_or_an_item_leaves_no_trace_of_it() -> None:
+    fewer = edits.remove_case(edits.add_case(HIVE, "Out"), 3)
+    assert [c.name for c in fewer.cases] == ["Floor now", "As weighed", "Light", "Home full", "Case"]
+    gone = edits.remove_item(HIVE, 7)
+    assert "Water" not in job_text(gone)
+
+
+@given(st.integers(0, 1), st.integers(0, 1), st.floats(0.40, 0.60))
+@settings(max_examples=40, deadline=None)
+def test_corner_targets_are_kept_as_typed_and_the_pose_is_the_nearest_plane(axle: int, side: int, height: float) -> None:
+    now = [(float(a), float(b)) for a, b in assess(HIVE).target_m]
+    job = edits.aim_at_corner(HIVE, now, axle, side, {"value": height, "typed": "typed"})
+    pair = job.target.corners[axle]
+    assert (pair.left_m, pair.right_m)[side].typed == "typed"
+    a = assess(job)
+    wanted = [[p.left_m.value, p.right_m.value] for p in job.target.corners]
+    error = a.target_m - wanted
+    # what a plane cannot do is the warp alone, spread evenly with alternate signs where the tracks are equal
+    assert abs(error).max() <= abs(a.warp_m) / 4 * 1.03 + 1e-9
+    assert error.mean() == pytest.approx(0.0, abs=1e-9)
+    again = edits.aim_by_axle(job, {"lean_m": None})
+    assert again.target.corners == () and again.target.front_lift_m == HIVE.target.front_lift_m
+
+
+def test_an_emptied_field_is_asked_whether_the_job_can_do_without() -> None:
+    assert edits.can_be_empty(HIVE, ("vehicle", "rating_kg"))
+    assert edits.can_be_empty(HIVE, ("vehicle", "axles", 0, "left", "stop_gap_m"))
+    assert not edits.can_be_empty(HIVE, ("vehicle", "axles", 0, "left", "pad_kg"))
+    assert not edits.can_be_empty(HIVE, ("share", 0, 0))
+
+
+def test_edits_never_reach_into_the_job_that_they_start_from() -> None:
+    before = HIVE.model_dump_json()
+    job: Job = HIVE
+    for n in range(len(job.items)):
+        job = edits.move_item(job, n, 1.0 + n * 0.1, 0.1)
+    edits.set_share(edits.add_item(job, "Light"), "Light", "Item", 0.5)
+    assert HIVE.model_dump_json() == before

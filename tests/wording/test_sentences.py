@@ -1,0 +1,112 @@
+"""Every kind of judgement has words, in every set of units, with no sign on a height and no nonsense in any."""
+
+from __future__ import annotations
+
+import inspect
+import re
+from dataclasses import fields
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from isostat.assess import assess
+from isostat.assess.fixes import judge_fixes
+from isostat.assess.judge import judge
+from isostat.core.findings import carrying, springs, stance, travel
+from isostat.core.findings.judgement import Grade, Judgement, Place, Step
+from isostat.job.demos import demo, demo_names
+from isostat.units.unit import PRESETS
+from isostat.wording.fixes import say_fix
+from isostat.wording.reader import Reader
+from isostat.wording.sentences import NotSaid, say
+
+KINDS = [
+    kind
+    for module in (carrying, springs, stance, travel)
+    for _, kind in inspect.getmembers(module, inspect.isclass)
+    if issubclass(kind, Judgement) and kind is not Judgement
+]
+HIVE = demo("hive-hauler")
+EVENTS = ("coil loose", "coil solid", "shock bottomed", "metal")
+ALIKE = {
+    "what": st.sampled_from(EVENTS),
+    "before": st.sampled_from(("stop flat", "stop touched", "shock topped", "metal")),
+    "end": st.sampled_from(("stop flat", "shock topped", "metal")),
+    "reason": st.just("two loads are equal; accepted is a larger full."),
+    "height_m": st.floats(0.2, 0.9),
+    "target_m": st.floats(0.2, 0.9),
+    "band_m": st.floats(0.002, 0.05),
+    "margin_m": st.floats(0.0, 0.03),
+}
+SPANS = {"_m": (-0.6, 0.6), "_kg": (-4000, 4000), "_hz": (0.4, 4.0), "_n": (-2e4, 2e4), "n_per_m": (-1e5, 2e5)}
+
+
+def values(name: str) -> st.SearchStrategy[object]:
+    if name in ALIKE:
+        return ALIKE[name]
+    if name == "item":
+        return st.integers(0, len(HIVE.items) - 1)
+    low, high = next((span for end, span in SPANS.items() if name.endswith(end)), (0.0, 1.0))
+    return st.floats(low, high)
+
+
+def judgements(kind: type[Judgement]) -> st.SearchStrategy[Judgement]:
+    own = {f.name for f in fields(kind)} - {"grade", "place", "step", "remedies"}
+    return st.builds(
+        kind,
+        grade=st.sampled_from(Grade),
+        place=st.builds(Place, st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 4))),
+        step=st.sampled_from(Step),
+        remedies=st.just(()),
+        **{name: values(name) for name in own},
+    )
+
+
+@pytest.mark.parametrize("kind", KINDS, ids=lambda kind: kind.__name__)
+@given(data=st.data(), units=st.sampled_from(sorted(PRESETS)))
+@settings(max_examples=25, deadline=None)
+def test_every_judgement_is_said_shortly_and_plainly(kind: type[Judgement], data: st.DataObject, units: str) -> None:
+    said = say(data.draw(judgements(kind)), Reader(HIVE, PRESETS[units]))
+    whole = f"{said.place}. {said.title}. {said.body}"
+    assert not re.search(r"nan|inf\b|None|\{|\}|_m\b|e[+-]\d", whole), whole
+    assert said.title[0].isupper() or said.title[0].isdigit() or said.title[0] == "−", said.title
+    assert len(said.title) <= 70 and len(said.body) <= 150, whole
+    assert "  " not in whole and not said.title.endswith(".")
+    if kind.__module__.endswith("travel") or kind in (stance.OffTarget, stance.Lean, stance.Warp, stance.TargetTwisted):
+        assert "−" not in whole, "heights carry no sign"
+
+
+def test_a_kind_without_words_is_refused() -> None:
+    with pytest.raises(NotSaid, match="Judgement"):
+        say(Judgement(grade=Grade.NOTE, place=Place(), step=Step.LOAD), Reader(HIVE))
+
+
+@pytest.mark.parametrize("name", demo_names())
+@pytest.mark.parametrize("units", sorted(PRESETS))
+def test_every_offered_fix_names_its_part_its_cure_and_its_price(name: str, units: str) -> None:
+    a = assess(demo(name))
+    reader = Reader(a.job, PRESETS[units])
+    fixes = judge_fixes(a, judge(a))
+    assert fixes
+    for fix in fixes:
+        words = say_fix(fix, reader)
+        assert re.search(r"front|rear|" + "|".join(item.name for item in a.job.items), words.title), words.title
+        assert words.cures == "cures this" or "→" in words.cures
+        assert words.worst.startswith("worst: ")
+        if fix.price is not None:
+            assert "→" in words.worst and (fix.price.what in words.worst)
+
+
+@pytest.mark.parametrize(
+    ("height", "target", "words", "inside"),
+    [
+        (0.497, 0.512, "15 low", False),
+        (0.548, 0.512, "36 high", False),
+        (0.5164, 0.512, "4 high", True),
+        (0.5122, 0.512, "on target", True),
+        (0.506, 0.512, "6 low", True),
+    ],
+)
+def test_a_height_is_a_tape_reading_high_or_low_of_its_target(height: float, target: float, words: str, inside: bool) -> None:
+    assert Reader(HIVE).off(height, target, 0.006) == (words, inside)
