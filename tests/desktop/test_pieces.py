@@ -13,7 +13,7 @@ from PyQt6.QtGui import QColor, QFontMetricsF, QImage, QPainter
 from isostat.desktop.pieces.findings import pretty
 from isostat.desktop.pieces.sheet import TILE, _changed
 from isostat.desktop.pieces.spread import spread
-from isostat.desktop.theme import DARK, LIGHT, load_fonts
+from isostat.desktop.theme import DARK, LIGHT, load_fonts, runs
 
 
 @given(st.lists(st.floats(0, 500), min_size=1, max_size=12), st.floats(5, 30))
@@ -47,10 +47,13 @@ def test_another_size_is_changed_all_over() -> None:
 
 def test_fractions_are_set_and_figures_are_of_one_width(qapp) -> None:  # type: ignore[no-untyped-def]
     load_fonts()
-    plain, set_fraction = LIGHT.font(26, 600), LIGHT.font(26, 600, text="19 1/4")
+    plain, set_fraction = LIGHT.font(26, 600), LIGHT.font(26, 600, fraction=True)
     widths = {QFontMetricsF(plain).horizontalAdvance(digit) for digit in "0123456789"}
     assert len(widths) == 1, "tabular figures"
-    assert QFontMetricsF(set_fraction).horizontalAdvance("19 1/4") < 0.9 * QFontMetricsF(plain).horizontalAdvance("19 1/4")
+    assert runs("19 1/4 over 7/16") == [("19 ", False), ("1/4", True), (" over ", False), ("7/16", True)]
+    assert runs("31 N/mm") == [("31 N/mm", False)], "a unit is no fraction"
+    whole = QFontMetricsF(plain).horizontalAdvance("19 ")
+    assert LIGHT.width("19 1/4", 26, 600) == pytest.approx(whole + QFontMetricsF(set_fraction).horizontalAdvance("1/4"))
     images = []
     for font in (plain, set_fraction):
         image = QImage(120, 40, QImage.Format.Format_RGB32)
@@ -61,7 +64,6 @@ def test_fractions_are_set_and_figures_are_of_one_width(qapp) -> None:  # type: 
         painter.end()
         images.append(image)
     assert images[0] != images[1]
-    assert LIGHT.font(14, 400, text="N/mm").key() == LIGHT.font(14, 400).key(), "a unit is no fraction"
 
 
 @given(st.lists(st.text("abcdefgh", min_size=1, max_size=9), min_size=1, max_size=20), st.floats(60, 400))
@@ -69,7 +71,7 @@ def test_broken_lines_lose_no_word_and_fit(qapp, words: list[str], width: float)
     load_fonts()
     lines = LIGHT.lines(" ".join(words), 13, 400, width)
     assert " ".join(lines).split() == words
-    assert all(LIGHT.width(line, 13) <= width or " " not in line for line in lines)
+    assert all(LIGHT.plain_width(line, 13) <= width or " " not in line for line in lines)
 
 
 def _luminance(code: str) -> float:

@@ -19,6 +19,7 @@ def run(path: Path | None) -> int:
     job = read_job(path) if path else blank_job()
     application = QApplication(sys.argv[:1])
     application.setApplicationName("Isostat")
+    application.setStyle("Fusion")
     load_fonts()
     font = application.font()
     font.setFamily(FAMILY)

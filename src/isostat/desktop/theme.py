@@ -9,10 +9,10 @@ from pathlib import Path
 
 import font_source_sans_pro
 from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QColor, QFont, QFontDatabase, QFontMetricsF, QPainter, QPen
+from PyQt6.QtGui import QColor, QFont, QFontDatabase, QFontMetricsF, QPainter, QPalette, QPen
 
 FAMILY = "Source Sans Pro"
-FRACTION = re.compile(r"\d/\d")
+FRACTION = re.compile(r"(\d+/\d+)")
 FACES = ("Light", "Regular", "Semibold", "Bold", "It")
 
 
@@ -49,20 +49,24 @@ class Theme:
         """The colour of a role."""
         return _colour(getattr(self, role))
 
-    def font(self, size: float, weight: int = 400, *, text: str = "") -> QFont:
-        """Source Sans Pro with tabular lining figures; set fractions where `text` holds one."""
-        return QFont(_font(max(round(size * self.scale), 9), weight, bool(FRACTION.search(text))))
+    def font(self, size: float, weight: int = 400, *, fraction: bool = False) -> QFont:
+        """Source Sans Pro with tabular lining figures; for the run of a fraction alone, its figures set as one."""
+        return QFont(_font(max(round(size * self.scale), 9), weight, fraction))
 
     def width(self, text: str, size: float, weight: int = 400) -> float:
-        """How wide a text is in that font, px."""
-        return _width(text, max(round(size * self.scale), 9), weight)
+        """How wide a text is in that font, its fractions set, px."""
+        return sum(_width(run, max(round(size * self.scale), 9), weight, fraction) for run, fraction in runs(text))
+
+    def plain_width(self, text: str, size: float, weight: int = 400) -> float:
+        """How wide a text is where fractions cannot be set, as in a field or a button, px."""
+        return _width(text, max(round(size * self.scale), 9), weight, False)
 
     def lines(self, text: str, size: float, weight: int, width: float) -> list[str]:
-        """The text broken at spaces so that no line is wider than `width` px, where a word allows it."""
+        """The text, without set fractions, broken at spaces so that no line is wider than `width` px, where a word allows it."""
         out: list[str] = []
         for word in text.split():
             longer = f"{out[-1]} {word}" if out else word
-            if out and self.width(longer, size, weight) <= width:
+            if out and self.plain_width(longer, size, weight) <= width:
                 out[-1] = longer
             else:
                 out.append(word)
@@ -70,8 +74,16 @@ class Theme:
 
 
 @lru_cache(maxsize=4096)
-def _width(text: str, pixels: int, weight: int) -> float:
-    return QFontMetricsF(_font(pixels, weight, bool(FRACTION.search(text)))).horizontalAdvance(text)
+def _width(text: str, pixels: int, weight: int, fraction: bool) -> float:
+    return QFontMetricsF(_font(pixels, weight, fraction)).horizontalAdvance(text)
+
+
+def runs(text: str) -> list[tuple[str, bool]]:
+    """The text cut before and after each fraction, and which of the pieces are one.
+
+    The font's `frac` feature makes every figure small that it is laid over, so it may only see the fraction itself.
+    """
+    return [(part, n % 2 == 1) for n, part in enumerate(FRACTION.split(text)) if part]
 
 
 @cache
@@ -80,13 +92,13 @@ def _colour(code: str) -> QColor:
 
 
 @cache
-def _font(pixels: int, weight: int, fractions: bool) -> QFont:
+def _font(pixels: int, weight: int, fraction: bool) -> QFont:
     font = QFont(FAMILY)
     font.setPixelSize(pixels)
     font.setWeight(QFont.Weight(weight))
     font.setFeature(QFont.Tag("tnum"), 1)
     font.setFeature(QFont.Tag("lnum"), 1)
-    if fractions:
+    if fraction:
         font.setFeature(QFont.Tag("frac"), 1)
     return font
 
@@ -142,6 +154,21 @@ def load_fonts() -> None:
         file = Path(font_source_sans_pro.font_directory) / f"SourceSansPro-{face}.otf"
         if QFontDatabase.addApplicationFont(str(file)) < 0:
             raise FileNotFoundError(file)
+
+
+def palette(theme: Theme) -> QPalette:
+    """Qt's own colours for menus, lists and tool tips, from the theme's."""
+    made, kinds = QPalette(), QPalette.ColorRole
+    for kind, role in {
+        kinds.Window: "paper", kinds.WindowText: "ink", kinds.Base: "sheet", kinds.AlternateBase: "paper", kinds.Text: "ink",
+        kinds.Button: "sheet", kinds.ButtonText: "ink", kinds.Highlight: "accent", kinds.HighlightedText: "on_accent",
+        kinds.ToolTipBase: "sheet", kinds.ToolTipText: "ink", kinds.PlaceholderText: "ink3", kinds.Light: "sheet",
+        kinds.Mid: "rule", kinds.Dark: "ink3", kinds.Shadow: "ink",
+    }.items():  # fmt: skip
+        made.setColor(kind, theme.colour(role))
+    for kind in (kinds.Text, kinds.ButtonText, kinds.WindowText):
+        made.setColor(QPalette.ColorGroup.Disabled, kind, theme.colour("ink3"))
+    return made
 
 
 DASHES = {"target": [10.0, 1.9, 1.9, 1.9], "before": [5.0, 3.0], "unread": [4.0, 3.0], "centre": [14.0, 3.0, 2.5, 3.0]}

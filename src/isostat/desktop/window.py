@@ -32,7 +32,7 @@ from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.steps import SHEETS
-from isostat.desktop.theme import THEMES, Theme
+from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.blank import blank_job
 from isostat.job.files import JobFault
@@ -60,7 +60,7 @@ class MainWindow(QMainWindow):
         self.theme: Theme = THEMES.get(str(self.settings.value("theme", "")), THEMES["light"])
         self.sixteenths = self.settings.value("sixteenths", "yes") != "no"
         self.step, self.case, self.ghosts, self.other_units = Step.MEASURE, self._first_case(), False, False
-        self.findings_open = False
+        self.findings_open, self._dressed = False, ""
         self._build()
         self._wire()
         self._make_actions()
@@ -170,6 +170,9 @@ class MainWindow(QMainWindow):
         """Every part anew from the document; the sheets that are not seen wait until they are."""
         v = self.view()
         self.case = v.case
+        if self._dressed != v.theme.name:
+            self._dressed = v.theme.name
+            self.setPalette(palette(v.theme))
         self._arrange()
         for part in (self.top, self.steps, self.sheets[self.step], self.findings, self.working, self.strip):
             part.show_view(v)

@@ -16,10 +16,10 @@ BOTH_SETUPS: dict[str, Explain] = {
     "frequency": corner.frequency,
     "held": corner.held,
     "left right": corner.left_right,
-}
-CORNER: dict[str, Explain] = {
     "bump left": corner.bump,
     "droop left": corner.droop,
+}
+CORNER: dict[str, Explain] = {
     "wheel rate": corner.wheel_rate,
     "off target": corner.off_target,
     "load change": carrying.load_change,

@@ -12,7 +12,7 @@ from PyQt6.QtGui import QColor, QFont, QFontMetricsF, QKeyEvent, QKeySequence, Q
 from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
 
 from isostat.assess.workings import Shown
-from isostat.desktop.theme import Theme
+from isostat.desktop.theme import Theme, runs
 from isostat.job import edits
 from isostat.units.unit import Quantity
 
@@ -52,7 +52,7 @@ class Number(QLabel):
         """Takes on another look, and its size."""
         self.look = look
         theme = look.theme
-        font = theme.font(look.size, look.weight, text=look.text)
+        font = theme.font(look.size, look.weight)
         if look.tracking:
             font.setLetterSpacing(font.SpacingType.AbsoluteSpacing, look.tracking)
         self.setFont(font)
@@ -64,8 +64,11 @@ class Number(QLabel):
             bounds = metrics.boundingRect(QRectF(0, 0, round(look.width), 10_000), Qt.TextFlag.TextWordWrap, look.text)
             self.resize(round(look.width), round(bounds.height()) + 1)
         else:
-            across = metrics.horizontalAdvance(look.text)
-            self._pieces.append((QPointF(0, 0), _laid(look.text, font), font, theme.colour(look.role)))
+            across = 0.0
+            for run, fraction in runs(look.text):
+                face = theme.font(look.size, look.weight, fraction=True) if fraction else font
+                self._pieces.append((QPointF(across, 0), _laid(run, face), face, theme.colour(look.role)))
+                across += QFontMetricsF(face).horizontalAdvance(run)
             if look.unit:
                 small = theme.font(max(look.size * 0.45, 12.5))
                 fine = QFontMetricsF(small)

@@ -102,7 +102,7 @@ class Findings(Sheet):
             lines = [line for said in (words.title, words.cures, words.worst) for line in t.lines(said, 12, 600, wide - t.px(22))]
             made.setText("\n".join(lines))
             made.setAccessibleName(f"{words.title}: {words.cures}; {words.worst}")
-            made.setFont(t.font(12, 600, text=made.text()))
+            made.setFont(t.font(12, 600))
             made.setStyleSheet(button_style(t, filled=best))
             high = t.px(10) + len(lines) * t.px(15.5)
             made.setGeometry(round(left), round(y), round(wide), round(high))
@@ -128,7 +128,7 @@ class Findings(Sheet):
             lines = [f"{j.step.value} · {said.place}", *t.lines(said.title, 12.5, 600, self.width() - t.px(52))]
             made.setText("\n".join(lines))
             made.setAccessibleName(" ".join(lines))
-            made.setFont(t.font(12.5, 600, text=made.text()))
+            made.setFont(t.font(12.5, 600))
             made.setStyleSheet(
                 f"QPushButton{{border:0;background:transparent;color:{getattr(t, ROLE[j.grade])};text-align:left}}"
                 f"QPushButton:focus{{border:2px solid {t.accent}}}"

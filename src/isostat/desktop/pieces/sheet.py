@@ -186,13 +186,14 @@ class Sheet(QWidget):
         figure: float = 14,
         empty: str = "?",
     ) -> QuantityField:
-        """A typed field for a path of the job; `value` is what it shows, None shows `empty`."""
+        """A typed field for a path of the job; `value` is what it shows, None shows `empty`; figures shrink to fit."""
         assert self.view is not None
         theme, preset = self.view.theme, self.view.reader.preset
         made = self.child(key, QuantityField)
         made.path, made.quantity, made.label = path, quantity, label
         text = empty if value is None else ("≈ " if assumed else "") + number(value, quantity, preset)
         made.show_text(text)
+        figure = next((f for f in (figure, 20, 16, 13) if f <= figure and theme.plain_width(text, f, 600) <= size.width() - 10), 12)
         look = (theme, preset, quantity, label, value, figure, size, at.x(), at.y())
         if look != made.look:
             made.look = look
@@ -201,7 +202,7 @@ class Sheet(QWidget):
             style = field_style(theme, "ink", theme.ink3, dashed=value is None)
             if made.styleSheet() != style:
                 made.setStyleSheet(style)
-            made.setFont(theme.font(figure, 600, text=text))
+            made.setFont(theme.font(figure, 600))
             made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
         return made
 

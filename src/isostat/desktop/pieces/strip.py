@@ -41,7 +41,9 @@ class CornerStrip(Sheet):
         return own[0] if own else None
 
     def lay(self, v: View) -> None:
-        ends = [e.travel_m for axle in v.a.proposed.events for side in axle for e in side if e.name in ("metal", "shock topped")]
+        ends = [
+            e.travel_m for axle in self._standing(v).events for side in axle for e in side if e.name in ("metal", "shock topped")
+        ]
         self._ends = min(ends), max(ends)
         s, t = self._standing(v), v.theme
         for axle, side, x, width in self._cells(v):
@@ -53,8 +55,7 @@ class CornerStrip(Sheet):
             if not s.stands[v.case]:
                 self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=17, weight=600, role="brick")
                 continue
-            if not v.found:
-                self._travel(v, key, x, (axle, side), bump, droop)
+            self._travel(v, key, x, (axle, side), bump, droop)
             load = v.number(Shown("load", *at, v.found), number(float(s.pad_kg[at]), Quantity.MASS, v.reader.preset))
             height = v.number(Shown("height", *at, v.found), v.reader.height(float(s.hub_to_arch_m[at])))
             room = (width - t.px(126)) * 0.47 - t.px(26)
@@ -112,12 +113,14 @@ class CornerStrip(Sheet):
     def _travel(self, v: View, key: str, x: float, corner: tuple[int, int], bump: float, droop: float) -> None:
         t, at = v.theme, (*corner, v.case)
         whole = max(bump + droop, 1e-6)
-        y = self._y(float(v.a.proposed.rest.travel_m[at]))
+        y = self._y(float(self._standing(v).rest.travel_m[at]))
         for name, value, middle in (("bump", bump, (BAR_TOP + y) / 2), ("droop", droop, (y + BAR_TOP + BAR_HEIGHT) / 2)):
             top = max(min(middle - 17, 74.0), 4.0) * t.scale
-            text = v.number(Shown(f"{name} left", *at), v.reader.height(value))
+            text = v.number(Shown(f"{name} left", *at, v.found), v.reader.height(value))
             figure = next((f for f in (19, 15) if self.text_width(text, f, 600) < t.px(66)), 12.5)
-            self.text(key + name, text, QPointF(x + t.px(52), top), size=figure, weight=600, shown=Shown(f"{name} left", *at))
+            self.text(
+                key + name, text, QPointF(x + t.px(52), top), size=figure, weight=600, shown=Shown(f"{name} left", *at, v.found)
+            )
             caption = f"{name} {value / whole * 100:.0f} %"
             self.text(key + name + " share", caption, QPointF(x + t.px(52), top + t.px(22)), size=12.5, role="ink2")
 
@@ -153,11 +156,10 @@ class CornerStrip(Sheet):
             worst = self._worst(v, axle, side)
             if worst is not None:
                 mark(p, t, worst.grade, QPointF(x + width - t.px(20), t.px(14)), 17, v.letter(worst))
-            if not v.found:
-                self._bar(p, v, axle, side, x)
+            self._bar(p, v, axle, side, x)
 
     def _bar(self, p: QPainter, v: View, axle: int, side: int, x: float) -> None:
-        s, t = v.a.proposed, v.theme
+        s, t = self._standing(v), v.theme
         p.save()
         p.translate(x, 0)
         p.scale(t.scale, t.scale)
@@ -181,10 +183,11 @@ class CornerStrip(Sheet):
                 p.drawLine(QLineF(left + 3, y, left + BAR_WIDTH - 3, y))
         y = self._y(float(s.rest.travel_m[axle, side, v.case]))
         case_glyph(p, v.glyph(v.case), QPointF(left + BAR_WIDTH / 2, y), 5.5, t.colour("ink"), t.colour("sheet"))
-        target = self._y(float(v.a.target_travel_m[axle, side]))
-        p.setPen(pen(t, "accent", 1.0))
-        p.setBrush(t.colour("accent"))
-        p.drawPolygon(QPolygonF([QPointF(left - 2, target), QPointF(left - 10, target - 4), QPointF(left - 10, target + 4)]))
+        if not v.found:
+            target = self._y(float(v.a.target_travel_m[axle, side]))
+            p.setPen(pen(t, "accent", 1.0))
+            p.setBrush(t.colour("accent"))
+            p.drawPolygon(QPolygonF([QPointF(left - 2, target), QPointF(left - 10, target - 4), QPointF(left - 10, target + 4)]))
         end = self._y(flat if flat is not None else 0.0)
         dimension(p, t, QPointF(x + 44, end), QPointF(x + 44, y))
         dimension(p, t, QPointF(x + 44, y), QPointF(x + 44, foot))

@@ -88,7 +88,8 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
 
 def _lay_scales(sheet: Sheet, v: View, c: SpringChart) -> None:
     t, base = v.theme, float(v.a.baseline_m[c.axle, 0])
-    step = step_that_fits(c.high - c.low, 8, (0.01, 0.02, 0.05))
+    choices = (0.0127, 0.0254, 0.0508) if v.reader.preset.height.fractional else (0.01, 0.02, 0.05)
+    step = step_that_fits(c.high - c.low, 8, choices)
     for n, height in enumerate(np.arange(np.ceil((base - c.high) / step) * step, base - c.low, step)):
         at = QPointF(c.at(base - height, 0).x(), c.area.bottom() + 6)
         sheet.text(f"x {n}", v.reader.height(float(height)), at, size=12.5, role="ink2", anchor=MIDDLE)
