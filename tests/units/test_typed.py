@@ -37,6 +37,9 @@ def test_all_ways_to_write_a_tape_reading_mean_the_same(text: str) -> None:
         ("100 stone", Quantity.MASS, 635.0293),
         ("0.257 m", Quantity.HEIGHT, 0.257),
         (".5", Quantity.RATIO, 0.5),
+        ("10 1/8", Quantity.HEIGHT, 0.257175),
+        ("1/2", Quantity.COIL, 0.0127),
+        ("1/2", Quantity.RATIO, 0.5),
     ],
 )
 def test_any_unit_is_taken_anywhere(text: str, quantity: Quantity, si: float) -> None:
@@ -51,6 +54,7 @@ def test_any_unit_is_taken_anywhere(text: str, quantity: Quantity, si: float) ->
         ("10 1/0", "divides by zero"),
         ("1/8/2", "for a unit"),
         ("10 1/8 mm", "fraction of mm"),
+        ("3/4 m", "fraction of m"),
         ("1 .5", "for a unit"),
         ("nan", "is not a number"),
         ("inf", "is not a number"),

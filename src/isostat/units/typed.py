@@ -10,7 +10,7 @@ from fractions import Fraction
 from functools import cache
 from typing import TYPE_CHECKING
 
-from isostat.units.unit import DEFAULT_PRESET, SPELLINGS, Preset, Quantity, Unit
+from isostat.units.unit import DEFAULT_PRESET, IN, SPELLINGS, Preset, Quantity, Unit
 
 if TYPE_CHECKING:
     import pint
@@ -104,7 +104,7 @@ def _rare_unit(sign: str, quantity: Quantity) -> Unit | None:
 def parse(text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typed:
     """Reads a typed number of a quantity.
 
-    text: as typed; a bare number takes the preset's unit. quantity: what is measured. preset: units in use.
+    text: as typed; a bare number takes the preset's unit, a bare fraction of a length is inches. quantity: what is measured. preset: units in use.
     Returns Typed, in SI. The sign covers the whole of a mixed number.
     Raises NotUnderstood with a sentence when nothing sure can be made of the text.
     """
@@ -118,10 +118,13 @@ def parse(text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typ
         raise NotUnderstood(shown, "is not a number", accepted)
     value = _value(m, shown, accepted)
     sign = m["unit"].strip()
+    fraction = m["decimal"] is None
     unit = field if not sign else _unit(sign, quantity)
+    if not sign and fraction and quantity in (Quantity.HEIGHT, Quantity.COIL):
+        unit = IN  # no tape has eighths of a millimetre
     if unit is None:
         raise NotUnderstood(shown, f"has “{sign}” for a unit, which is no {quantity.value} unit here", accepted)
-    if m["num"] is not None and unit.si in (0.001, 0.01, 1.0) and quantity is Quantity.HEIGHT and sign:
+    if fraction and unit.si in (0.001, 0.01, 1.0) and quantity in (Quantity.HEIGHT, Quantity.COIL):
         raise NotUnderstood(shown, f"is a fraction of {unit.sign}", "a fraction of an inch, or a decimal")
     si = float(value * Fraction(str(unit.si)))  # by the factor as written, so that 470 mm is 0.47 m to the last bit
     if not math.isfinite(si):

@@ -73,7 +73,8 @@ def ground(p: QPainter, theme: Theme, left: float, right: float, y: float) -> No
 def case_glyph(p: QPainter, kind: str, at: QPointF, r: float, ink: QColor, inside: QColor) -> None:
     """The sign of a load case, from a kept picture, on the nearest whole pixel."""
     device = p.device()
-    picture = _glyph(kind, r, ink.name(), inside.name(), 1.0 if device is None else device.devicePixelRatioF())
+    grown = p.transform().m11() * (1.0 if device is None else device.devicePixelRatioF())
+    picture = _glyph(kind, r, ink.name(), inside.name(), grown)
     half = picture.width() / picture.devicePixelRatio() / 2
     p.drawPixmap(QPointF(round(at.x() - half), round(at.y() - half)), picture)
 

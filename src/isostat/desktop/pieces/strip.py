@@ -129,7 +129,8 @@ class CornerStrip(Sheet):
         target = float(v.a.target_m[axle, side])
         if v.found:
             away = height - float(self._standing(v).hub_to_arch_m[axle, 1 - side, v.case])
-            return f"{v.reader.height(abs(away))} {'over' if away > 0 else 'under'} {('right', 'left')[side]}", True
+            apart, other = v.reader.height(abs(away)), ("right", "left")[side]
+            return f"level with {other}" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'} {other}", True
         if v.case != v.a.target_case:
             return f"{v.reader.height(target)} when {v.reader.case(v.a.target_case)}", True
         words, inside = v.reader.off(height, target, v.job.target.band_m.value)
