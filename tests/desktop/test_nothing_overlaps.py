@@ -12,6 +12,7 @@ from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from tests.desktop.logged_text import painted_texts, stroked_texts
+from tests.jobs import three_axles
 
 # (width, height, text, units, theme, case): every pair of values stands together at least once for the first four
 SETTINGS = [
@@ -25,6 +26,7 @@ SETTINGS = [
     (1600, 1000, 1.25, "mm kg lb/in psi", "dark", 2),
     (1920, 1080, 1.5, "mm N", "light", 3),
 ]
+JOBS = {"hive-hauler": lambda: demo("hive-hauler"), "new job": blank_job, "three axles": three_axles}
 SLACK = 1.5  # px that the inks of two texts may share
 BOXES = QLineEdit | QComboBox | QPushButton
 
@@ -94,9 +96,9 @@ def test_the_log_sees_text_that_is_cut_and_text_that_overlaps(open_window) -> No
 
 
 @pytest.mark.parametrize(("width", "height", "text", "units", "theme", "case"), SETTINGS)
-@pytest.mark.parametrize("job", ["hive-hauler", "new job"])
+@pytest.mark.parametrize("job", JOBS)
 def test_no_text_is_cut_or_overlaps(open_window, job, width, height, text, units, theme, case) -> None:  # type: ignore[no-untyped-def]
-    window = open_window(blank_job() if job == "new job" else demo(job))
+    window = open_window(JOBS[job]())
     window.resize(width, height)
     window.use_units(units)
     if theme == "dark":
@@ -109,7 +111,7 @@ def test_no_text_is_cut_or_overlaps(open_window, job, width, height, text, units
         window.show_case(case)
         wrong += [f"{step}: {f}" for f in window_faults(window)]
     window.go(Step.MEASURE)
-    for page in (1, 2):
+    for page in (1, 2, 3):
         window.sheets[Step.MEASURE]._turn(page)
         wrong += [f"measure page {page}: {f}" for f in window_faults(window)]
     assert not wrong, "\n".join(wrong)

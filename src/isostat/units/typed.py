@@ -104,7 +104,8 @@ def _rare_unit(sign: str, quantity: Quantity) -> Unit | None:
 def parse(text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typed:
     """Reads a typed number of a quantity.
 
-    text: as typed; a bare number takes the preset's unit, a bare fraction of a length is inches. quantity: what is measured. preset: units in use.
+    text: as typed; a bare number takes the preset's unit, a bare fraction of a length is inches. quantity: what is
+    measured. preset: units in use.
     Returns Typed, in SI. The sign covers the whole of a mixed number.
     Raises NotUnderstood with a sentence when nothing sure can be made of the text.
     """

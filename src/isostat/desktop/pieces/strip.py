@@ -16,6 +16,8 @@ from isostat.desktop.view import View
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 
+TEXT_X, SPARE = 126, 88  # px from the cell's left to its figures: wide cell, narrow cell
+NARROW = 240  # px of a cell, at 100 % text, below which figures stand one under the other
 BAR_TOP, BAR_HEIGHT, BAR_X, BAR_WIDTH = 9.0, 98.0, 18.0, 18.0
 
 
@@ -41,100 +43,92 @@ class CornerStrip(Sheet):
         return own[0] if own else None
 
     def lay(self, v: View) -> None:
-        ends = [
-            e.travel_m for axle in self._standing(v).events for side in axle for e in side if e.name in ("metal", "shock topped")
-        ]
-        self._ends = min(ends), max(ends)
         s, t = self._standing(v), v.theme
+        ends = [e.travel_m for axle in s.events for side in axle for e in side if e.name in ("metal", "shock topped")]
+        self._ends = min(ends), max(ends)
+        self._narrow = self.width() / (2 * len(v.a.axles)) < t.px(NARROW)
         for axle, side, x, width in self._cells(v):
-            at, key = (axle, side, v.case), f"{v.reader.corner(axle, side)} "
-            bump, droop = float(s.bump_left_m[at]), float(s.droop_left_m[at])
-            left = x + t.px(126)
-            name = f"{v.job.vehicle.axles[axle].name} {('left', 'right')[side]}"
-            self.caps(key + "name", name, QPointF(left, t.px(7)))
+            key, words = f"{v.reader.corner(axle, side)} ", ("left", "right")[side]
+            left, name = x + t.px(SPARE if self._narrow else TEXT_X), v.job.vehicle.axles[axle].name
+            self.caps(key + "name", f"{name} {words[0] if self._narrow else words}", QPointF(left, t.px(7)))
             if not s.stands[v.case]:
-                self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=17, weight=600, role="brick")
+                self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=14, weight=600, role="brick")
                 continue
-            self._travel(v, key, x, (axle, side), bump, droop)
-            load = v.number(Shown("load", *at, v.found), number(float(s.pad_kg[at]), Quantity.MASS, v.reader.preset))
-            height = v.number(Shown("height", *at, v.found), v.reader.height(float(s.hub_to_arch_m[at])))
-            room = (width - t.px(126)) * 0.47 - t.px(26)
-            figure = next((f for f in (34, 26, 20) if max(self.text_width(text, f, 600) for text in (load, height)) < room), 16)
-            units = v.reader.preset
-            self.text(
-                key + "load",
-                load,
-                QPointF(left, t.px(22)),
-                size=figure,
-                weight=600,
-                unit=units.unit(Quantity.MASS).sign,
-                shown=Shown("load", *at, v.found),
-            )
-            second = left + (width - t.px(126)) * 0.47
-            self.text(
-                key + "height",
-                height,
-                QPointF(second, t.px(22)),
-                size=figure,
-                weight=600,
-                unit=units.unit(Quantity.HEIGHT).sign,
-                shown=Shown("height", *at, v.found),
-            )
-            self.text(key + "load caption", "pad" if v.found else "load", QPointF(left, t.px(61)), size=12.5, role="ink2")
-            self.text(key + "height caption", "hub to arch", QPointF(second, t.px(61)), size=12.5, role="ink2")
-            hertz = v.number(Shown("frequency", *at, v.found), f"{s.frequency_hz[at]:.2f}")
-            self.text(
-                key + "frequency",
-                hertz,
-                QPointF(left, t.px(86)),
-                size=14,
-                weight=600,
-                unit="Hz",
-                shown=Shown("frequency", *at, v.found),
-            )
-            words, inside = self._verdict(v, axle, side)
-            if self.text_width(words, 13, 600) > x + width - second - 6:
-                words = words.split(" of ")[0].split(" when ")[0]
-                words = f"{words} wanted" if words.isdigit() else words
-            self.text(key + "verdict", words, QPointF(second, t.px(87)), size=13, weight=600, role="ink" if inside else "ochre",
-                      shown=Shown("left right" if v.found else "off target", axle, side, v.case, v.found))  # fmt: skip
-            worst = self._worst(v, axle, side)
-            if worst is not None:
-                self.text(
-                    key + "worst",
-                    {Grade.FAULT: "fault", Grade.WATCH: "watch"}[worst.grade],
-                    QPointF(x + width - t.px(34), t.px(6)),
-                    size=12.5,
-                    weight=600,
-                    anchor=RIGHT,
-                    role="brick" if worst.grade is Grade.FAULT else "ochre",
-                )
+            self._travel(v, key, x, (axle, side))
+            if self._narrow:
+                self._figures_below(v, key, (axle, side), left, x + width - left - t.px(4))
+            else:
+                self._figures_beside(v, key, (axle, side), left, x + width)
 
-    def _travel(self, v: View, key: str, x: float, corner: tuple[int, int], bump: float, droop: float) -> None:
-        t, at = v.theme, (*corner, v.case)
-        whole = max(bump + droop, 1e-6)
-        y = self._y(float(self._standing(v).rest.travel_m[at]))
+    def _readings(self, v: View, corner: tuple[int, int]) -> list[tuple[str, str, str, Shown]]:
+        """Load and height: key, what is read, unit, which number it is."""
+        s, at, units = self._standing(v), (*corner, v.case), v.reader.preset
+        load, height = Shown("load", *at, v.found), Shown("height", *at, v.found)
+        kg = v.number(load, number(float(s.pad_kg[at]), Quantity.MASS, units))
+        reading = v.number(height, v.reader.height(float(s.hub_to_arch_m[at])))
+        return [("load", kg, units.mass.sign, load), ("height", reading, units.height.sign, height)]
+
+    def _figures_below(self, v: View, key: str, corner: tuple[int, int], left: float, room: float) -> None:
+        """A narrow cell: one under the other, no frequency, no shares."""
+        t, readings = v.theme, self._readings(v, corner)
+        figure = next((f for f in (22, 18, 15) if max(self.text_width(r[1], f, 600) for r in readings) < room - t.px(22)), 13)
+        for n, (name, text, unit, shown) in enumerate(readings):
+            self.text(key + name, text, QPointF(left, t.px(26 + 30 * n)), size=figure, weight=600, unit=unit, shown=shown)
+        words, role, shown = self._verdict(v, corner, room)
+        self.text(key + "verdict", words, QPointF(left, t.px(90)), size=12.5, weight=600, role=role, shown=shown)
+
+    def _figures_beside(self, v: View, key: str, corner: tuple[int, int], left: float, end: float) -> None:
+        """A wide cell: load and height beside each other, named, with frequency and verdict below."""
+        t, s, readings = v.theme, self._standing(v), self._readings(v, corner)
+        half = (end - left) * 0.47
+        figure = next((f for f in (34, 26, 20) if max(self.text_width(r[1], f, 600) for r in readings) < half - t.px(26)), 16)
+        for n, ((name, text, unit, shown), words) in enumerate(
+            zip(readings, ("pad" if v.found else "load", "hub to arch"), strict=True)
+        ):
+            x = left + n * half
+            self.text(key + name, text, QPointF(x, t.px(22)), size=figure, weight=600, unit=unit, shown=shown)
+            self.text(f"{key}{name} caption", words, QPointF(x, t.px(61)), size=12.5, role="ink2")
+        shown = Shown("frequency", *corner, v.case, v.found)
+        hertz = v.number(shown, f"{s.frequency_hz[(*corner, v.case)]:.2f}")
+        self.text(key + "frequency", hertz, QPointF(left, t.px(86)), size=14, weight=600, unit="Hz", shown=shown)
+        words, role, shown = self._verdict(v, corner, end - left - half - 6)
+        self.text(key + "verdict", words, QPointF(left + half, t.px(87)), size=13, weight=600, role=role, shown=shown)
+        worst = self._worst(v, *corner)
+        if worst is not None:
+            words, role = ("fault", "brick") if worst.grade is Grade.FAULT else ("watch", "ochre")
+            self.text(key + "worst", words, QPointF(end - t.px(34), t.px(6)), size=12.5, weight=600, anchor=RIGHT, role=role)
+
+    def _travel(self, v: View, key: str, x: float, corner: tuple[int, int]) -> None:
+        s, t, at = self._standing(v), v.theme, (*corner, v.case)
+        bump, droop = float(s.bump_left_m[at]), float(s.droop_left_m[at])
+        whole, y = max(bump + droop, 1e-6), self._y(float(s.rest.travel_m[at]))
+        left, room = x + t.px(44 if self._narrow else 52), t.px(38 if self._narrow else 66)
         for name, value, middle in (("bump", bump, (BAR_TOP + y) / 2), ("droop", droop, (y + BAR_TOP + BAR_HEIGHT) / 2)):
-            top = max(min(middle - 17, 74.0), 4.0) * t.scale
-            text = v.number(Shown(f"{name} left", *at, v.found), v.reader.height(value))
-            figure = next((f for f in (19, 15) if self.text_width(text, f, 600) < t.px(66)), 12.5)
-            self.text(
-                key + name, text, QPointF(x + t.px(52), top), size=figure, weight=600, shown=Shown(f"{name} left", *at, v.found)
-            )
-            caption = f"{name} {value / whole * 100:.0f} %"
-            self.text(key + name + " share", caption, QPointF(x + t.px(52), top + t.px(22)), size=12.5, role="ink2")
+            top, shown = max(min(middle - 17, 74.0), 4.0) * t.scale, Shown(f"{name} left", *at, v.found)
+            text = v.number(shown, v.reader.height(value))
+            figure = next((f for f in (19, 15, 12.5) if self.text_width(text, f, 600) < room), 11)
+            self.text(key + name, text, QPointF(left, top), size=figure, weight=600, shown=shown)
+            if not self._narrow:
+                caption = f"{name} {value / whole * 100:.0f} %"
+                self.text(key + name + " share", caption, QPointF(left, top + t.px(22)), size=12.5, role="ink2")
 
-    def _verdict(self, v: View, axle: int, side: int) -> tuple[str, bool]:
-        height = float(self._standing(v).hub_to_arch_m[axle, side, v.case])
-        target = float(v.a.target_m[axle, side])
+    def _verdict(self, v: View, corner: tuple[int, int], room: float) -> tuple[str, str, Shown]:
+        """How the height is to be taken, in words that have room; their colour; which number it is."""
+        heights, side = self._standing(v).hub_to_arch_m[corner[0], :, v.case], corner[1]
+        shown = Shown("left right" if v.found else "off target", *corner, v.case, v.found)
+        role, target = "ink", v.reader.height(float(v.a.target_m[corner]))
         if v.found:
-            away = height - float(self._standing(v).hub_to_arch_m[axle, 1 - side, v.case])
-            apart, other = v.reader.height(abs(away)), ("right", "left")[side]
-            return f"level with {other}" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'} {other}", True
-        if v.case != v.a.target_case:
-            return f"{v.reader.height(target)} when {v.reader.case(v.a.target_case)}", True
-        words, inside = v.reader.off(height, target, v.job.target.band_m.value)
-        return (words if words == "on target" else f"{words} of {v.reader.height(target)}"), inside
+            away, other = float(heights[side] - heights[1 - side]), ("right", "left")[side]
+            apart = v.reader.height(abs(away))
+            ways = [f"level with {other}" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'} {other}"]
+            ways.append("level" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'}")
+        elif v.case != v.a.target_case:
+            ways, shown = [f"{target} when {v.reader.case(v.a.target_case)}", f"{target} wanted", target], Shown("target", *corner)
+        else:
+            words, inside = v.reader.off(float(heights[side]), float(v.a.target_m[corner]), v.job.target.band_m.value)
+            role = "ink" if inside else "ochre"
+            ways = [words] if words == "on target" else [f"{words} of {target}", words]
+        return next((w for w in ways if self.text_width(w, 13, 600) <= room), ways[-1]), role, shown
 
     def _y(self, travel: float) -> float:
         """Where a wheel travel lies on the bar; one scale in all cells."""
@@ -152,8 +146,9 @@ class CornerStrip(Sheet):
                 p.drawLine(QLineF(x, 0, x, self.height()))
             if not s.stands[v.case]:
                 continue
-            p.setPen(pen(t, "rule", 0.8))
-            p.drawLine(QLineF(x + t.px(126), t.px(82), x + width - 12, t.px(82)))
+            if not self._narrow:
+                p.setPen(pen(t, "rule", 0.8))
+                p.drawLine(QLineF(x + t.px(TEXT_X), t.px(82), x + width - 12, t.px(82)))
             worst = self._worst(v, axle, side)
             if worst is not None:
                 mark(p, t, worst.grade, QPointF(x + width - t.px(20), t.px(14)), 17, v.letter(worst))
@@ -190,6 +185,7 @@ class CornerStrip(Sheet):
             p.setBrush(t.colour("accent"))
             p.drawPolygon(QPolygonF([QPointF(left - 2, target), QPointF(left - 10, target - 4), QPointF(left - 10, target + 4)]))
         end = self._y(flat if flat is not None else 0.0)
-        dimension(p, t, QPointF(x + 44, end), QPointF(x + 44, y))
-        dimension(p, t, QPointF(x + 44, y), QPointF(x + 44, foot))
+        if not self._narrow:
+            dimension(p, t, QPointF(x + 44, end), QPointF(x + 44, y))
+            dimension(p, t, QPointF(x + 44, y), QPointF(x + 44, foot))
         p.restore()

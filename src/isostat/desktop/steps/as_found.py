@@ -1,4 +1,4 @@
-"""Measure's third page: the vehicle and the parts that stand under it as found, axle by axle and corner by corner."""
+"""Measure's last pages: the vehicle and what stands under it as found, axle by axle, then spring by spring."""
 
 from __future__ import annotations
 
@@ -79,8 +79,8 @@ def _corner_figure(v: View, axle: int, side: int, row: Row) -> Figure | None:
     return known.get(row.field)
 
 
-def lay_as_found(sheet: Sheet, v: View, top: float) -> None:
-    """Places the page below `top`."""
+def lay_axles(sheet: Sheet, v: View, top: float) -> None:
+    """Places the page of the axles, and the job's first lines beside them, below `top`."""
     t, count = v.theme, len(v.job.vehicle.axles)
     pitch = min((sheet.height() - top - t.px(30)) / (len(ROWS) + 2), t.px(31))
     left, cell = t.px(170), QSize(round(t.px(76)), round(min(pitch - 3, t.px(26))))
@@ -106,23 +106,26 @@ def lay_as_found(sheet: Sheet, v: View, top: float) -> None:
                 "stop": ("as_found", "axles", axle, "stop", row.field)}[row.under]  # fmt: skip
             _place(sheet, v, f"{row.under} {row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
                    v.reader.corner(axle, None), _figure(v, axle, row))  # fmt: skip
-    _lay_corners(sheet, v, top, pitch, cell)
+    words = "Emptied, a field goes back to what is assumed (≈)."
+    right = t.px(200) + count * t.px(92)
+    sheet.text("empty words", words, QPointF(right, top), size=12.5, role="ink2", width=sheet.width() - right - t.px(12))
+    _lay_job(sheet, v, QPointF(right, top + pitch * 1.9), pitch, cell)
 
 
-def _lay_corners(sheet: Sheet, v: View, top: float, pitch: float, cell: QSize) -> None:
-    t, count = v.theme, len(v.job.vehicle.axles)
-    left = t.px(190) + count * t.px(92)
-    first = left + t.px(128)
+def lay_springs(sheet: Sheet, v: View, top: float) -> None:
+    """Places the page of the springs, corner by corner, below `top`."""
+    t, pitch, left = v.theme, v.theme.px(36), v.theme.px(16)
+    first = left + t.px(150)
     sheet.caps("corner rows", "Springs as found", QPointF(left, top))
-    pairs = [(axle, side) for axle in range(count) for side in (0, 1)]
-    wide = min((sheet.width() - first - t.px(8)) / len(pairs), t.px(92))
-    small = QSize(round(wide - 6), cell.height())
+    pairs = [(axle, side) for axle in range(len(v.job.vehicle.axles)) for side in (0, 1)]
+    wide = min((sheet.width() - first - t.px(8)) / len(pairs), t.px(130))
+    small = QSize(round(wide - t.px(8)), round(t.px(28)))
     for n, (axle, side) in enumerate(pairs):
-        initials = v.job.vehicle.axles[axle].name[:1] + SIDES[side][:1].upper()
-        sheet.text(f"pair {n}", initials, QPointF(first + n * wide, top + pitch * 0.9), size=13, weight=600)
+        x = first + n * wide
+        sheet.text(f"pair {n}", v.reader.corner(axle, side), QPointF(x, top + pitch * 0.9), size=13, weight=600)
     for n, row in enumerate(CORNER_ROWS):
         y = top + (n + 1.9) * pitch
-        sheet.text(f"row {row.field}", row.words, QPointF(left, y + 2), size=13, unit=v.reader.preset.unit(row.quantity).sign)
+        sheet.text(f"row {row.field}", row.words, QPointF(left, y + 4), size=13, unit=v.reader.preset.unit(row.quantity).sign)
         for k, (axle, side) in enumerate(pairs):
             path: edits.Path = ("as_found", "axles", axle, SIDES[side], row.field)
             if row.under == "corner":
@@ -130,11 +133,10 @@ def _lay_corners(sheet: Sheet, v: View, top: float, pitch: float, cell: QSize) -
             _place(sheet, v, f"{row.field} {axle} {side}", path, (QPointF(first + k * wide, y), small), row,
                    v.reader.corner(axle, side), _corner_figure(v, axle, side, row))  # fmt: skip
     y = top + (len(CORNER_ROWS) + 2.1) * pitch
-    words = "Emptied, a field goes back to what is assumed (≈). Scales win: load and rate set the free length."
-    sheet.text("empty words", words, QPointF(left, y), size=12.5, role="ink2", width=sheet.width() - left - t.px(12))
+    words = "Scales win: load and rate set the free length; a tag that says otherwise becomes a finding."
+    sheet.text("scales words", words, QPointF(left, y), size=12.5, role="ink2")
     words = "A coil under load kills: proper compressor, nobody in line."
-    sheet.text("spring caution", words, QPointF(left, y + pitch * 1.25), size=12.5, role="brick", weight=600)
-    _lay_job(sheet, v, QPointF(left, y + pitch * 2.3), pitch, cell)
+    sheet.text("spring caution", words, QPointF(left, y + t.px(20)), size=12.5, role="brick", weight=600)
 
 
 def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> None:
@@ -157,13 +159,12 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
     sheet.text("plate word", "plate", QPointF(at.x(), y + 2), size=13, unit=sign)
     sheet.field("vehicle plate", ("vehicle", "rating_kg"), QPointF(at.x() + t.px(76), y), cell, label="vehicle plate",
                 quantity=Quantity.MASS, value=plate.value if plate else None, figure=13)  # fmt: skip
-    y -= pitch
-    x = at.x() + t.px(76 + 100)
-    box = sheet.text("overhang word", "overhangs", QPointF(x, y + 2), size=13, unit=v.reader.preset.height.sign)
-    small = QSize(round(t.px(56)), cell.height())
+    y += pitch
+    sheet.text("overhang word", "overhangs", QPointF(at.x(), y + 2), size=13)
+    sheet.text("overhang unit", v.reader.preset.height.sign, QPointF(at.x() + t.px(76 + 164), y + 2), size=13, role="ink2")
     for n, name in enumerate(("front_overhang_m", "rear_overhang_m")):
         reading = getattr(v.job.vehicle, name)
-        sheet.field(name, ("vehicle", name), QPointF(box.right() + 8 + n * t.px(60), y), small, label=name[:-2].replace("_", " "),
+        sheet.field(name, ("vehicle", name), QPointF(at.x() + t.px(76 + 82 * n), y), cell, label=name[:-2].replace("_", " "),
                     quantity=Quantity.HEIGHT, value=reading.value, assumed=reading.assumed, figure=13)  # fmt: skip
 
 

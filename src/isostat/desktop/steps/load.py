@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from itertools import pairwise
 
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter
@@ -116,38 +117,28 @@ class LoadStep(Sheet):
         self.text("gravity y", words, QPointF(box.right() + t.px(10), y), size=14, shown=key, unit=unit)
 
     def _lay_wheels(self, v: View) -> None:
-        t, base = v.theme, v.weighed
-        for axle in range(len(v.a.axles)):
-            x = self._at(v, -v.a.axles[axle].x_m, 0).x()
+        """Each wheel's load and what has changed; without its name where axles stand close."""
+        t, base, last = v.theme, v.weighed, len(v.a.axles) - 1
+        places = [self._at(v, -axle.x_m, 0).x() for axle in v.a.axles]
+        close = min(b - a for a, b in pairwise(places)) < t.px(210)
+        unit = v.reader.preset.mass.sign
+        for axle, x in enumerate(places):
             for side in (0, 1):
                 y = t.px(HEAD + 6) if side == 1 else self.height() - self._table_height(v) - t.px(34)
-                kg = float(v.a.proposed.pad_kg[axle, side, v.case])
+                at, key = (axle, side, v.case), Shown("load", axle, side, v.case)
+                kg = float(v.a.proposed.pad_kg[at])
                 more = kg - float(v.a.proposed.pad_kg[axle, side, base])
-                key = Shown("load", axle, side, v.case)
-                left = x - t.px(130) if axle == len(v.a.axles) - 1 else x - t.px(70)
-                self.text(
-                    f"wheel name {axle}{side}", v.reader.corner(axle, side), QPointF(left, y + t.px(12)), size=13, role="ink2"
-                )
-                box = self.text(
-                    f"wheel load {axle}{side}",
-                    v.number(key, number(kg, Quantity.MASS, v.reader.preset)),
-                    QPointF(left + t.px(68), y),
-                    size=24,
-                    weight=600,
-                    unit=v.reader.preset.unit(Quantity.MASS).sign,
-                    shown=key,
-                )
-                sign = "+" if more >= 0 else "−"
-                self.text(
-                    f"wheel more {axle}{side}",
-                    f"{sign}{number(abs(more), Quantity.MASS, v.reader.preset)}",
-                    QPointF(box.right() + 6, y + t.px(12)),
-                    size=13,
-                    weight=600,
-                    role="accent",
-                    halo=True,
-                    shown=Shown("load change", axle, side, v.case),
-                )
+                load = v.number(key, number(kg, Quantity.MASS, v.reader.preset))
+                change = f"{'+' if more >= 0 else '−'}{number(abs(more), Quantity.MASS, v.reader.preset)}"
+                left = x - t.px(130 if axle == last else 70) if not close else x - t.px(96)
+                if not close:
+                    name = QPointF(left, y + t.px(12))
+                    self.text(f"wheel name {axle}{side}", v.reader.corner(axle, side), name, size=13, role="ink2")
+                place = QPointF(left + t.px(68), y)
+                box = self.text(f"wheel load {axle}{side}", load, place, size=18 if close else 24, weight=600, unit=unit, shown=key)
+                below = QPointF(box.left(), box.bottom() - 1) if close else QPointF(box.right() + 6, y + t.px(12))
+                key = Shown("load change", axle, side, v.case)
+                self.text(f"wheel more {axle}{side}", change, below, size=13, weight=600, role="accent", halo=True, shown=key)
 
     def _lay_axles(self, v: View) -> None:
         t = v.theme

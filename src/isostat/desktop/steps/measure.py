@@ -11,7 +11,7 @@ from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, 
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
-from isostat.desktop.steps.as_found import lay_as_found
+from isostat.desktop.steps.as_found import lay_axles, lay_springs
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -25,7 +25,7 @@ POINTS = (
     ("pad_kg", "Scale pad", Quantity.MASS),
 )
 SIDES = ("left", "right")
-AS_FOUND = 2  # the page of the vehicle and its parts, after the two sides
+PAGES = ("left side", "right side", "axles", "springs")
 
 
 class MeasureStep(Sheet):
@@ -33,7 +33,7 @@ class MeasureStep(Sheet):
 
     def __init__(self) -> None:
         super().__init__()
-        self.side = 0
+        self.page = 0
 
     def _area(self, v: View) -> QRectF:
         table = v.theme.px(206)
@@ -73,69 +73,50 @@ class MeasureStep(Sheet):
         t = v.theme
         end = lay_head(self, v, f"as weighed, old springs{', ' + v.job.read_on if v.job.read_on else ''}")
         first = QRect(round(end + t.px(16)), round(t.px(5)), round(t.px(84)), round(t.px(26)))
-        self.tabs("page", ("left side", "right side", "as found"), self.side, first, self._turn)
-        if self.side == AS_FOUND:
-            lay_as_found(self, v, t.px(HEAD + 14))
+        self.tabs("page", PAGES, self.page, first, self._turn)
+        if self.page > 1:
+            (lay_axles, lay_springs)[self.page - 2](self, v, t.px(HEAD + 14))
             return
         self._tags(v)
         self._table(v)
 
-    def _turn(self, side: int) -> None:
-        self.side = side
+    @property
+    def side(self) -> int:
+        """From which side the vehicle is seen."""
+        return min(self.page, 1)
+
+    def _turn(self, page: int) -> None:
+        self.page = page
         self._relay()
 
+    def _shown_axles(self, v: View) -> list[int]:
+        """The axles that have room for tags on the drawing; the table has them all."""
+        e, places = self._fit(v), [a.behind_front_m.value for a in v.job.vehicle.axles]
+        return [n for n, x in enumerate(places) if n + 1 == len(places) or (places[n + 1] - x) * e.per_m > v.theme.px(210)]
+
     def _tags(self, v: View) -> None:
-        t, e = v.theme, self._fit(v)
-        unit = v.reader.preset.unit
+        t, e, unit = v.theme, self._fit(v), v.reader.preset.unit
         hubs = hub_heights(v, None, v.weighed)
-        for axle, info in enumerate(v.job.vehicle.axles):
-            hub = e.at(info.behind_front_m.value, hubs[axle])
-            x = hub.x() + hubs[axle] * e.per_m * 1.28
-            top = hub.y() - t.px(30)
-            self._cell(
-                v,
-                f"tag hub to arch {axle}",
-                (axle, self.side),
-                POINTS[0],
-                QPointF(x, top),
-                QSize(round(t.px(78)), round(t.px(36))),
-                26,
-            )
-            self.text(
-                f"tag unit {axle}",
-                unit(Quantity.HEIGHT).sign,
-                QPointF(x + t.px(82), top + t.px(14)),
-                size=13,
-                role="ink2",
-                halo=True,
-            )
+        for axle in self._shown_axles(v):
+            behind, here = v.job.vehicle.axles[axle].behind_front_m.value, (axle, self.side)
+            hub = e.at(behind, hubs[axle])
+            tag = QPointF(hub.x() + hubs[axle] * e.per_m * 1.28, hub.y() - t.px(30))
+            self._cell(v, f"tag hub to arch {axle}", here, POINTS[0], tag, QSize(round(t.px(78)), round(t.px(36))), 26)
+            sign = QPointF(t.px(82), t.px(14))
+            self.text(f"tag unit {axle}", unit(Quantity.HEIGHT).sign, tag + sign, size=13, role="ink2", halo=True)
             other = self._reading(v, axle, 1 - self.side, "hub_to_arch_m")
             assert other is not None
-            self.text(
-                f"tag other {axle}",
-                f"{SIDES[1 - self.side]} {v.reader.height(other.value)}",
-                QPointF(x + 2, top + t.px(38)),
-                size=12.5,
-                role="ink2",
-                halo=True,
-            )
-            pad = e.at(info.behind_front_m.value, 0) + QPointF(0, t.px(11))
-            self._cell(
-                v,
-                f"tag pad {axle}",
-                (axle, self.side),
-                POINTS[3],
-                pad - QPointF(t.px(40), -t.px(1)),
-                QSize(round(t.px(80)), round(t.px(32))),
-                22,
-            )
+            words, below = f"{SIDES[1 - self.side]} {v.reader.height(other.value)}", QPointF(2, t.px(38))
+            self.text(f"tag other {axle}", words, tag + below, size=12.5, role="ink2", halo=True)
+            pad = e.at(behind, 0) + QPointF(0, t.px(11))
+            size = QSize(round(t.px(80)), round(t.px(32)))
+            self._cell(v, f"tag pad {axle}", here, POINTS[3], pad - QPointF(t.px(40), t.px(-1)), size, 22)
             self.text(f"pad unit {axle}", unit(Quantity.MASS).sign, pad + QPointF(t.px(46), t.px(9)), size=13, role="ink2")
-        base = v.job.vehicle.axles[-1].behind_front_m
+        base = v.job.vehicle.axles[1].behind_front_m  # a third axle is on its page
         middle = (e.at(0, 0) + e.at(base.value, 0)) / 2
-        rear = len(v.job.vehicle.axles) - 1
         self.field(
             "wheelbase",
-            ("vehicle", "axles", rear, "behind_front_m"),
+            ("vehicle", "axles", 1, "behind_front_m"),
             middle + QPointF(-t.px(62), t.px(9)),
             QSize(round(t.px(66)), round(t.px(26))),
             label="hub to hub",
@@ -199,14 +180,14 @@ class MeasureStep(Sheet):
     def draw(self, p: QPainter, v: View) -> None:
         t, e = v.theme, self._fit(v)
         draw_head(p, v, self.width())
-        if self.side == AS_FOUND:
+        if self.page > 1:
             return
         ground(p, t, 0, self.width(), e.ground)
         draw_body(p, v, e, None, v.weighed)
         draw_wheels(p, v, e, None, v.weighed)
         hubs = hub_heights(v, None, v.weighed)
-        for axle, info in enumerate(v.job.vehicle.axles):
-            hub = e.at(info.behind_front_m.value, hubs[axle])
+        for axle in self._shown_axles(v):
+            hub = e.at(v.job.vehicle.axles[axle].behind_front_m.value, hubs[axle])
             reading = self._reading(v, axle, self.side, "hub_to_arch_m")
             assert reading is not None
             top = hub - QPointF(0, reading.value * e.per_m)

@@ -85,21 +85,26 @@ class StanceStep(Sheet):
                 QPointF(hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(16), hub.y() - t.px(52)),
                 Shown("mean height", axle, 0, v.case),
             )
-            self.text(f"height {axle}", v.number(key, v.reader.height(mean)), at, size=34, weight=600,
-                      unit=v.reader.preset.height.sign, shown=key, halo=True)  # fmt: skip
-            words, inside = v.reader.off(mean, target, v.job.target.band_m.value)
-            if v.case != v.a.target_case:
-                words, inside = f"{v.reader.height(target)} when {v.reader.case(v.a.target_case)}", True
-            self.text(f"verdict {axle}", words, at + QPointF(0, t.px(41)), size=17, weight=600, halo=True,
-                      role="ink" if inside else "ochre")  # fmt: skip
-            left, right = (v.reader.height(float(s.hub_to_arch_m[axle, n, v.case])) for n in (0, 1))
-            self.text(f"sides {axle}", f"left {left}, right {right}", at + QPointF(0, t.px(64)), size=12.5, role="ink2", halo=True)
-            if axle in (0, last):
+            if axle in (0, last):  # a middle axle's heights stand in the strip
+                self._lay_height(v, axle, at, key, mean, target)
                 end = min(axle, 1)
                 lift = (v.a.pose.front_lift_m, v.a.pose.rear_lift_m)[end]
                 name = f"{v.reader.corner(axle, None)} lift {v.reader.height_unit(lift)}"
                 handle = Handle(lift, 1.0 / e.per_m, NUDGE, partial(self._lift, LIFTS[end]))
                 self.grip(f"grip {end}", "capsule", e.at(-info.x_m, hubs[axle] + mean), name, handle)
+
+    def _lay_height(self, v: View, axle: int, at: QPointF, key: Shown, mean: float, target: float) -> None:
+        t, s = v.theme, v.a.proposed
+        at.setX(min(at.x(), self.width() - t.px(168)))
+        self.text(f"height {axle}", v.number(key, v.reader.height(mean)), at, size=34, weight=600,
+                  unit=v.reader.preset.height.sign, shown=key, halo=True)  # fmt: skip
+        words, inside = v.reader.off(mean, target, v.job.target.band_m.value)
+        if v.case != v.a.target_case:
+            words, inside = f"{v.reader.height(target)} when {v.reader.case(v.a.target_case)}", True
+        role = "ink" if inside else "ochre"
+        self.text(f"verdict {axle}", words, at + QPointF(0, t.px(41)), size=17, weight=600, halo=True, role=role)
+        left, right = (v.reader.height(float(s.hub_to_arch_m[axle, n, v.case])) for n in (0, 1))
+        self.text(f"sides {axle}", f"left {left}, right {right}", at + QPointF(0, t.px(64)), size=12.5, role="ink2", halo=True)
 
     def _lay_foot(self, v: View) -> None:
         """By axle: heights wanted by corner, the tyre as fitted, and its share of the change of ground to arch."""

@@ -35,13 +35,15 @@ class TravelStep(Sheet):
         lay_head(self, v, f"hub to arch as the tape reads, {unit}; then from ride height; both wheels together")
         self.scale = travel_scale(v, t.px(HEAD + 42), self.height() - t.px(FOOT + 40))
         left = t.px(48)
-        wide, lane = (self.width() - left) / count, t.px(78 if v.reader.preset.height.fractional else 50)
+        wide = (self.width() - left) / count
+        self.narrow = wide < t.px(170)  # ride heights then stand in the strip alone
+        lane = t.px(34 if self.narrow else 78 if v.reader.preset.height.fractional else 50)
         self.columns = [
             column(v, self.scale, n // 2, n % 2, left + n * wide + lane, left + n * wide + min(wide - t.px(8), t.px(230)))
             for n in range(count)
         ]
         for c in self.columns:
-            lay_column(self, v, c, t.px(HEAD + 6))
+            lay_column(self, v, c, t.px(HEAD + 6), rides=not self.narrow)
         self._lay_tape(v)
         self._lay_foot(v)
         self._grips(v)

@@ -100,8 +100,8 @@ def column(v: View, scale: Scale, axle: int, side: int, x: float, right: float) 
     )  # fmt: skip
 
 
-def lay_column(sheet: Sheet, v: View, c: Column, y_name: float) -> None:
-    """Places the wheel's name, its events with their distance from ride height, and the ride heights."""
+def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) -> None:
+    """Places the wheel's name, its events with their distance from ride height, and the ride heights where there is room."""
     t, s, fractional = v.theme, v.a.proposed, v.reader.preset.height.fractional
     key = f"{c.axle}{c.side} "
     name = v.reader.corner(c.axle, c.side).capitalize()
@@ -122,7 +122,7 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float) -> None:
             shown = Shown("event away", c.axle, c.side, v.case, event=event.name)
             place = QPointF(c.right, at - t.px(9))
             sheet.text(f"{key}{event.name} away", away, place, size=12.5, role="ink2", anchor=RIGHT, shown=shown)
-    for case, _, at in c.cases:
+    for case, _, at in c.cases if rides else ():
         here = case == v.case
         if fractional and not here:
             continue

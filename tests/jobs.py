@@ -1,0 +1,28 @@
+"""Jobs for tests that are no demo: made from one by what a test is about."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from isostat.job.demos import demo
+from isostat.job.files import job_from
+from isostat.job.schema import Job
+
+
+def three_axles() -> Job:
+    """The flatbed with a second rear axle 1.05 m behind the first: half the rear load on each, the third axle on coils too."""
+    data: dict[str, Any] = demo("hive-hauler").model_dump()
+    rear = data["vehicle"]["axles"][1]
+    for side in ("left", "right"):
+        rear[side]["pad_kg"]["value"] /= 2
+    third = {**rear, "name": "Third", "behind_front_m": {**rear["behind_front_m"], "value": 4.23}, "rating_kg": None}
+    data["vehicle"]["axles"] = [data["vehicle"]["axles"][0], rear, third]
+    data["vehicle"]["rear_overhang_m"]["value"] = 0.8
+    for setup in ("as_found", "proposal"):
+        fits = data[setup]["axles"]
+        data[setup]["axles"] = [fits[0], fits[1], fits[1]]
+    for fit in (data["as_found"]["axles"][1], data["as_found"]["axles"][2]):
+        for side in ("left", "right"):
+            fit[side]["rate_n_per_m"]["value"] /= 2
+    data["title"] = "Hive hauler, three axles"
+    return job_from(data, "three axles")
