@@ -38,7 +38,7 @@ def state_line(v: View, step: Step) -> str:
             return f"on target when {v.reader.case(v.a.target_case)}"
         case Step.SPRING:
             rates = [number(o.order.rate_n_per_m[0], Quantity.RATE, v.reader.preset) for o in v.a.orders]
-            return f"{' and '.join(rates)} {v.reader.preset.rate.sign}"
+            return f"{', '.join(rates)} {v.reader.preset.rate.sign}"
         case Step.TRAVEL:
             return "the order is right"
 
