@@ -1,0 +1,149 @@
+"""The open job: gestures merge, fixes are tried when the hand rests, files come and go without loss."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QSettings, Qt
+from PyQt6.QtWidgets import QMessageBox
+from pytestqt.qtbot import QtBot
+
+from isostat.core.findings.judgement import Step
+from isostat.desktop.document import Document
+from isostat.desktop.pieces.fields import Number
+from isostat.desktop.window import MainWindow
+from isostat.job import edits
+from isostat.job.demos import demo
+from isostat.job.files import read_job, save_job
+
+TITLE = ("title",)
+
+
+def retitle(words: str):  # type: ignore[no-untyped-def]
+    return lambda job: edits.put(job, TITLE, words)
+
+
+def test_edits_of_one_gesture_are_one_step_and_of_two_gestures_two(qapp) -> None:  # type: ignore[no-untyped-def]
+    document = Document(demo("hive-hauler"))
+    for n in range(20):
+        document.edit(lambda job, n=n: edits.move_item(job, 7, 3.0 + n / 100, 0.0), "move Water", 41)
+    document.edit(lambda job: edits.move_item(job, 7, 2.0, 0.0), "move Water", 42)
+    document.edit(lambda job: edits.move_item(job, 7, 2.0, 0.0), "move Water", 42)  # nothing changes: no step
+    assert document.undo.count() == 2
+    document.undo.undo()
+    assert document.job.items[7].behind_front_m.value == pytest.approx(3.19)
+    document.undo.undo()
+    assert document.job == demo("hive-hauler")
+
+
+def test_a_refused_edit_is_said_and_leaves_no_step(qtbot: QtBot) -> None:
+    document = Document(demo("hive-hauler"))
+    with qtbot.waitSignal(document.refused) as said:
+        assert not document.edit(lambda job: edits.put_number(job, ("items", 0, "mass_kg"), -3.0), "mass")
+    assert said.args is not None and "items[0].mass_kg is -3 kg; accepted is 0 to 20000 kg" in said.args[0]
+    assert document.undo.count() == 0
+
+
+def test_fixes_are_tried_once_the_hand_rests_not_at_every_move(qtbot: QtBot) -> None:
+    document = Document(demo("hive-hauler"))
+    first = document.fixes
+    assert first
+    tried: list[int] = []
+    document.tried.connect(lambda: tried.append(1))
+    for n in range(5):
+        document.edit(lambda job, n=n: edits.move_item(job, 7, 3.0 + n / 100, 0.0), "move", 3)
+    assert not tried
+    qtbot.waitUntil(lambda: len(tried) == 1, timeout=3000)
+    assert all(fix.job.items[7].behind_front_m.value == pytest.approx(3.04) for fix in document.fixes), "of the job as it is now"
+
+
+def answer(monkeypatch: pytest.MonkeyPatch, button: QMessageBox.StandardButton) -> list[str]:
+    asked: list[str] = []
+
+    def question(*arguments: object) -> QMessageBox.StandardButton:
+        asked.append(str(arguments[2]))
+        return button
+
+    monkeypatch.setattr(QMessageBox, "question", question)
+    return asked
+
+
+@pytest.mark.parametrize(
+    ("button", "closed", "title_on_disc"),
+    [
+        (QMessageBox.StandardButton.Cancel, False, "Hive hauler"),
+        (QMessageBox.StandardButton.Discard, True, "Hive hauler"),
+        (QMessageBox.StandardButton.Save, True, "kept"),
+    ],
+)
+def test_closing_with_changes_asks_and_does_what_is_answered(
+    open_window, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, button, closed: bool, title_on_disc: str
+) -> None:  # type: ignore[no-untyped-def]
+    place = tmp_path / "job.json"
+    save_job(demo("hive-hauler"), place)
+    window = open_window(read_job(place), place)
+    asked = answer(monkeypatch, button)
+    window.document.edit(retitle("kept"), "title")
+    assert window.close() is closed
+    assert len(asked) == 1 and "not saved" in asked[0]
+    assert read_job(place).title == title_on_disc
+    assert window.document.job.title == "kept", "nothing is lost whatever was answered"
+
+
+def test_open_save_and_the_recent_list_in_the_window(open_window, tmp_path: Path, qtbot: QtBot, monkeypatch) -> None:  # type: ignore[no-untyped-def]
+    places = [tmp_path / f"{n}.json" for n in range(8)]
+    for n, place in enumerate(places):
+        save_job(edits.put(demo("hive-hauler"), TITLE, f"job {n}"), place)
+    window = open_window()
+    for place in places:
+        assert window.open(place)
+    assert window._recent() == [str(p) for p in reversed(places)][:6]
+    shown = [action.text() for action in window.recent_menu.actions()]
+    assert shown == [f"{n}.json" for n in (7, 6, 5, 4, 3, 2)]
+    window.recent_menu.actions()[3].trigger()
+    assert window.document.job.title == "job 4"
+    assert window.windowTitle() == "job 4 – 4.json – Isostat"
+    window.document.edit(retitle("changed"), "title")
+    assert window.findChild(Number, "saved").text() == "not saved"
+    qtbot.keyClick(window, Qt.Key.Key_S, Qt.KeyboardModifier.ControlModifier)
+    assert window.findChild(Number, "saved").text() == "saved"
+    assert json.loads(places[4].read_text())["title"] == "changed"
+    window.document.undo.undo()
+    assert window.findChild(Number, "saved").text() == "not saved"
+
+
+def test_what_a_reader_chose_is_there_again_in_the_next_window(qtbot: QtBot, tmp_path: Path) -> None:
+    def window() -> MainWindow:
+        made = MainWindow(demo("hive-hauler"), None, QSettings(str(tmp_path / "kept.ini"), QSettings.Format.IniFormat))
+        qtbot.addWidget(made)
+        return made
+
+    first = window()
+    first.use_units("in lb lb/in psi")
+    first.turn_theme()
+    first.turn_inches()
+    first.settings.sync()
+    second = window()
+    assert (second.preset.name, second.theme.name, second.sixteenths) == ("in lb lb/in psi", "dark", False)
+    (tmp_path / "kept.ini").write_text("[General]\nunits=furlongs\ntheme=plaid\n")
+    third = window()
+    assert (third.preset.name, third.theme.name) == ("mm kg N/mm bar", "light"), "nonsense is no reason to fail"
+
+
+def test_a_narrow_window_folds_the_findings_and_the_rail_opens_them_over_the_sheet(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.resize(1100, 700)
+    window.go(Step.TRAVEL)
+    assert window.rail.isVisible() and not window.findings.isVisible()
+    qtbot.mouseClick(window.rail, Qt.MouseButton.LeftButton)
+    assert window.findings.isVisible() and window.working.isVisible()
+    assert window.findings.geometry().intersects(window.stack.geometry()), "over the sheet, which keeps its size"
+    qtbot.mouseClick(window.rail, Qt.MouseButton.LeftButton)
+    assert not window.findings.isVisible()
+    window.resize(1280, 800)
+    assert window.findings.isVisible() and not window.rail.isVisible()
+    for _ in range(2):
+        window.grow_text(1)
+    assert window.rail.isVisible() and window.steps.width() == round(56 * 1.5), "steps fold to numbers and marks"
