@@ -13,7 +13,7 @@ from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.as_found import lay_axles, lay_springs
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
-from isostat.desktop.theme import pen
+from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
 from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
@@ -94,13 +94,29 @@ class MeasureStep(Sheet):
         e, places = self._fit(v), [a.behind_front_m.value for a in v.job.vehicle.axles]
         return [n for n, x in enumerate(places) if n + 1 == len(places) or (places[n + 1] - x) * e.per_m > v.theme.px(210)]
 
+    def _small_tags(self, v: View, axle: int, hub: QPointF, reach: float) -> None:
+        """Stop gap and shaft showing, left of a wheel; their leaders are drawn to it."""
+        t = v.theme
+        size, left = QSize(round(t.px(58)), round(t.px(24))), hub.x() - reach - t.px(66)
+        nose = self._fit(v).at(-v.job.vehicle.front_overhang_m.value, 0).x() - t.px(78)
+        if axle == 0 and t.px(8) < nose < left:  # before the nose rather than over it
+            left = nose
+        for n, point in enumerate(POINTS[1:3]):
+            top = hub.y() - t.px(74 - 46 * n)
+            self.text(f"small {n} {axle}", point[1].lower(), QPointF(left, top), size=12.5, role="ink2", halo=True)
+            self._cell(v, f"tag {point[1].lower()} {axle}", (axle, self.side), point, QPointF(left, top + t.px(17)), size, 15)
+
     def _tags(self, v: View) -> None:
         t, e, unit = v.theme, self._fit(v), v.reader.preset.unit
         hubs = hub_heights(v, None, v.weighed)
         for axle in self._shown_axles(v):
             behind, here = v.job.vehicle.axles[axle].behind_front_m.value, (axle, self.side)
             hub = e.at(behind, hubs[axle])
-            tag = QPointF(hub.x() + hubs[axle] * e.per_m * 1.28, hub.y() - t.px(30))
+            reach = hubs[axle] * e.per_m * 1.28
+            tag = QPointF(hub.x() + reach, hub.y() - t.px(30))
+            gaps = [abs(a.behind_front_m.value - behind) * e.per_m for a in v.job.vehicle.axles if a.behind_front_m.value != behind]
+            if min(gaps) > t.px(300):
+                self._small_tags(v, axle, hub, reach)
             self._cell(v, f"tag hub to arch {axle}", here, POINTS[0], tag, QSize(round(t.px(78)), round(t.px(36))), 26)
             sign = QPointF(t.px(82), t.px(14))
             self.text(f"tag unit {axle}", unit(Quantity.HEIGHT).sign, tag + sign, size=13, role="ink2", halo=True)
@@ -192,6 +208,7 @@ class MeasureStep(Sheet):
             assert reading is not None
             top = hub - QPointF(0, reading.value * e.per_m)
             x = hub.x() + hubs[axle] * e.per_m * 1.22
+            self._leaders(p, t, axle, hub)
             p.setPen(pen(t, "ink", 0.8))
             for y in (hub.y(), top.y()):
                 p.drawLine(QLineF(hub.x(), y, x + 4, y))
@@ -201,3 +218,11 @@ class MeasureStep(Sheet):
             p.drawRect(QRectF(hub.x() - 46, e.ground + 1, 92, 5))
         scale_bar(p, v, e, self.width() - t.px(16), t.px(HEAD + 36))
         draw_rule(p, v, self.height() - t.px(206), self.width())
+
+    def _leaders(self, p: QPainter, t: Theme, axle: int, hub: QPointF) -> None:
+        """Thin lines from the tags of stop and shock to their wheel."""
+        p.setPen(pen(t, "ink2", 0.8))
+        for _, name, _ in POINTS[1:3]:
+            tag = self._children.get(f"tag {name.lower()} {axle}")
+            if tag is not None and not tag.isHidden():
+                p.drawLine(QLineF(QPointF(tag.geometry().right(), tag.geometry().center().y()), hub - QPointF(0, 6)))
