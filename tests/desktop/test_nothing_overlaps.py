@@ -12,7 +12,7 @@ from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from tests.desktop.logged_text import painted_texts, stroked_texts
-from tests.jobs import three_axles
+from tests.jobs import past_its_travel, three_axles
 
 # (width, height, text, units, theme, case): every pair of values stands together at least once for the first four
 SETTINGS = [
@@ -26,7 +26,12 @@ SETTINGS = [
     (1600, 1000, 1.25, "mm kg lb/in psi", "dark", 2),
     (1920, 1080, 1.5, "mm N", "light", 3),
 ]
-JOBS = {"hive-hauler": lambda: demo("hive-hauler"), "new job": blank_job, "three axles": three_axles}
+JOBS = {
+    "hive-hauler": lambda: demo("hive-hauler"),
+    "new job": blank_job,
+    "three axles": three_axles,
+    "past its travel": past_its_travel,
+}
 SLACK = 1.5  # px that the inks of two texts may share
 BOXES = QLineEdit | QComboBox | QPushButton
 

@@ -31,8 +31,8 @@ def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:
             lines.append(
                 f"  {r.corner(i, side):<14}{r.mass(float(s.pad_kg[at])):>9}"
                 f"{_about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>14} hub to arch"
-                f"{_about(a, Shown('bump left', *at), r.height(float(s.bump_left_m[at]))):>8} bump"
-                f"{_about(a, Shown('droop left', *at), r.height(float(s.droop_left_m[at]))):>8} droop"
+                f"{_about(a, Shown('bump left', *at), r.left(float(s.bump_left_m[at]))):>8} bump"
+                f"{_about(a, Shown('droop left', *at), r.left(float(s.droop_left_m[at]))):>8} droop"
                 f"{_about(a, Shown('frequency', *at), f'{s.frequency_hz[at]:.2f} Hz'):>11}  {verdict}".rstrip()
             )
     return lines

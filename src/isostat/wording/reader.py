@@ -27,6 +27,11 @@ class Reader:
         """A tape reading with its unit."""
         return with_unit(m, Quantity.HEIGHT, self.preset)
 
+    def left(self, m: float) -> str:
+        """Travel left without its unit; beyond the end of the travel it is said as such: `10 past`."""
+        text = self.height(abs(m))
+        return text if m >= 0 or text == "0" else f"{text} past"
+
     def coil(self, m: float) -> str:
         """A coil or spacer size with its unit."""
         return with_unit(m, Quantity.COIL, self.preset)

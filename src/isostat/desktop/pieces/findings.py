@@ -81,7 +81,8 @@ class Findings(Sheet):
             self._rules.append(box.bottom() + 7)
             return float(box.bottom() + 10)
         fixes = [f for f in v.fixes if f.judgement == j][:2]
-        need = t.px(64) + len(fixes) * t.px(62)
+        told = [t.lines(words, size, weight, wide) for words, size, weight in ((said.title, 15, 600), (said.body, 13, 400))]
+        need = t.px(26) + len(told[0]) * t.px(20) + len(told[1]) * t.px(17) + len(fixes) * t.px(66)
         if y + need > foot and n > 0:
             return foot + 1
         head = self.text(

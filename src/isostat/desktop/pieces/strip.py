@@ -105,11 +105,11 @@ class CornerStrip(Sheet):
         left, room = x + t.px(44 if self._narrow else 52), t.px(38 if self._narrow else 66)
         for name, value, middle in (("bump", bump, (BAR_TOP + y) / 2), ("droop", droop, (y + BAR_TOP + BAR_HEIGHT) / 2)):
             top, shown = max(min(middle - 17, 74.0), 4.0) * t.scale, Shown(f"{name} left", *at, v.found)
-            text = v.number(shown, v.reader.height(value))
+            text = v.number(shown, v.reader.left(value))
             figure = next((f for f in (19, 15, 12.5) if self.text_width(text, f, 600) < room), 11)
             self.text(key + name, text, QPointF(left, top), size=figure, weight=600, shown=shown)
             if not self._narrow:
-                caption = f"{name} {value / whole * 100:.0f} %"
+                caption = f"{name} {min(max(value / whole, 0.0), 1.0) * 100:.0f} %"
                 self.text(key + name + " share", caption, QPointF(left, top + t.px(22)), size=12.5, role="ink2")
 
     def _verdict(self, v: View, corner: tuple[int, int], room: float) -> tuple[str, str, Shown]:

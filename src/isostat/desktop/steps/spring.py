@@ -9,6 +9,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.resolved import default_frequency
 from isostat.assess.springs import DIFFER
+from isostat.core.tuning.events import droop_end
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_glyph
@@ -94,9 +95,13 @@ class SpringStep(Sheet):
         u, order = self.chart.curve[0], v.a.orders[self.axle].order
         ride = float(v.a.proposed.rest.travel_m[self.axle, 0, v.case])
         bump = self.chart.on_curve(ride + (float(u[-1]) - ride) * 0.4)
-        hanging = self.chart.on_curve(float(u[0]) + 0.004)
+        inside = self.chart.area.adjusted(10, 16, -10, -16)  # a grip never leaves the chart
+        hanging = self.chart.on_curve(droop_end(v.a.proposed.events[self.axle][0]).travel_m + 0.004)
         rate = Handle(order.rate_n_per_m[0], RATE_PER_PX, RATE_NUDGE, partial(self._pull, "rate_n_per_m", -3, "the rate"))
         free = Handle(order.free_m[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(self._pull, "free_length_m", 3, "the preload"))
+        for at in (bump, hanging):
+            at.setX(min(max(at.x(), inside.left()), inside.right()))
+            at.setY(min(max(at.y(), inside.top()), inside.bottom()))
         self.grip("grip rate", "ring", bump, "spring rate, drag", rate)
         self.grip("grip free", "capsule", hanging, "preload, drag", free)
 

@@ -54,7 +54,8 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     """The chart of an axle in an area of the sheet."""
     s = v.a.proposed
     events = s.events[axle][0]
-    ends = droop_end(events).travel_m, travel_of(events, "metal") or 0.0
+    rides = [float(u) for u in s.rest.travel_m[axle, 0]] + [float(v.a.target_travel_m[axle, 0])]
+    ends = min(droop_end(events).travel_m, *rides), max(travel_of(events, "metal") or 0.0, *rides)
     found, curve = (wheel_curve(platform, bank, axle, 0, ends) for platform, bank in (v.a.found_parts, (s.platform, s.bank)))
     most = max(float((s.rest.force_n[axle] / GRAVITY).max()), 50.0) * 1.9
     return SpringChart(axle, area, float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005, most, found, curve)
@@ -80,8 +81,9 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     _lay_dots(sheet, v, c)
     target = c.at(float(v.a.target_travel_m[c.axle, 0]), 0)
     aimed = f"target {v.reader.height(float(v.a.target_m[c.axle, 0]))}"
-    at = QPointF(target.x(), c.area.top() - t.px(4))
-    sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE)
+    half = sheet.text_width(aimed, 13, 600) / 2
+    at = QPointF(min(max(target.x(), c.area.left() + half), c.area.right() - half), c.area.top() - t.px(4))
+    sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE, halo=True)
     end = c.at(bump_end(v.a.proposed.events[c.axle][0]).travel_m - 0.006, 0) - QPointF(0, t.px(22))
     sheet.text("stop word", "stop", end, size=12.5, weight=600, anchor=MIDDLE)
 

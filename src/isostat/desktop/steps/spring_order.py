@@ -104,7 +104,7 @@ def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
         heights = ", ".join(v.reader.height(float(s.hub_to_arch_m[axle, n, case])) for n in (0, 1))
         shown = Shown("height", axle, 0, case)
         sheet.text(f"try height {case}", heights, QPointF(x, top + t.px(50)), size=14, weight=600, shown=shown)
-        travel = ", ".join(v.reader.height(float(m[axle, :, case].min())) for m in (s.bump_left_m, s.droop_left_m))
+        travel = ", ".join(v.reader.left(float(m[axle, :, case].min())) for m in (s.bump_left_m, s.droop_left_m))
         shown = Shown("bump left", axle, 0, case)
         sheet.text(f"try travel {case}", travel, QPointF(x, top + t.px(69)), size=13, role="ink2", shown=shown)
 
