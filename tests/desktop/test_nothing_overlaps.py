@@ -16,6 +16,9 @@ from tests.jobs import past_its_travel, three_axles
 
 # (width, height, text, units, theme, case): every pair of values stands together at least once for the first four
 SETTINGS = [
+    (1100, 700, 1.5, "mm kg N/mm bar", "light", 4),
+    (1280, 800, 1.5, "in lb lb/in psi", "dark", 3),
+    (1100, 700, 1.25, "mm N", "dark", 2),
     (1100, 700, 1.0, "mm kg N/mm bar", "light", 4),
     (1100, 700, 1.0, "in lb lb/in psi", "dark", 0),
     (1280, 800, 1.0, "mm kg lb/in psi", "light", 3),

@@ -12,10 +12,12 @@ from PyQt6.QtWidgets import (
     QApplication,
     QComboBox,
     QFileDialog,
+    QFrame,
     QLineEdit,
     QMainWindow,
     QMenu,
     QMessageBox,
+    QScrollArea,
     QStackedWidget,
     QWidget,
 )
@@ -43,6 +45,7 @@ from isostat.wording.reader import Reader
 
 TOP, STEPS_WIDE, SIDE_WIDE, STRIP = 46, 172, 264, 116
 FOLDED_STEPS, RAIL = 56, 34
+SHEET_WIDE, SHEET_HIGH = 830, 508  # px at 100 % text, the least that a sheet is laid out for
 NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a rail
 TEXT_SIZES = (1.0, 1.25, 1.5)
 RECENT = 6
@@ -80,7 +83,12 @@ class MainWindow(QMainWindow):
         self.setCentralWidget(self.frame)
         self.top, self.steps, self.findings = TopBar(self.frame), StepList(self.frame), Findings(self.frame)
         self.working, self.strip = WorkingPanel(self.frame), CornerStrip(self.frame)
-        self.stack = QStackedWidget(self.frame)
+        self.pane = QScrollArea(self.frame)  # where the text is too large for the window, the sheet keeps its size and scrolls
+        self.pane.setFrameShape(QFrame.Shape.NoFrame)
+        self.pane.setWidgetResizable(True)
+        self.pane.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self.stack = QStackedWidget()
+        self.pane.setWidget(self.stack)
         self.sheets: dict[Step, Sheet] = {step: kind() for step, kind in SHEETS.items()}
         for sheet in self.sheets.values():
             self.stack.addWidget(sheet)
@@ -199,7 +207,8 @@ class MainWindow(QMainWindow):
         self.top.setGeometry(0, 0, w, top)
         self.steps.setGeometry(0, top, left, middle)
         self.strip.setGeometry(0, h - strip, w, strip)
-        self.stack.setGeometry(left, top, w - left - rail, middle)
+        self.stack.setMinimumSize(round(t.px(SHEET_WIDE)), round(t.px(SHEET_HIGH)))
+        self.pane.setGeometry(left, top, w - left - rail, middle)
         self.rail.setVisible(narrow)
         self.rail.setGeometry(w - RAIL, top, RAIL, middle)
         seen = not narrow or self.findings_open
@@ -250,6 +259,9 @@ class MainWindow(QMainWindow):
         """To a step of the work."""
         self.step = step
         self.stack.setCurrentWidget(self.sheets[step])
+        for bar in (self.pane.horizontalScrollBar(), self.pane.verticalScrollBar()):
+            if bar is not None:
+                bar.setValue(0)
         self.redraw()
 
     def show_case(self, case: int) -> None:

@@ -57,7 +57,7 @@ class StepList(Sheet):
         t = v.theme
         folded = self.width() < t.px(100)
         for n, step in enumerate(STEPS):
-            y = n * t.px(ENTRY)
+            y = n * self._entry(v)
             here = step is v.step
             if folded:
                 self.text(
@@ -90,8 +90,12 @@ class StepList(Sheet):
             made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
             made.setAccessibleName(f"{n + 1} {step.value}, {state_line(v, step)}")
             made.setToolTip(f"Ctrl+{n + 1}")
-            made.setGeometry(0, round(y), self.width(), round(t.px(ENTRY)))
+            made.setGeometry(0, round(y), self.width(), round(self._entry(v)))
             made.raise_()
+
+    def _entry(self, v: View) -> float:
+        """Height of one step; less where the window is low for the text and only numbers are shown."""
+        return min(v.theme.px(ENTRY), self.height() / len(STEPS))
 
     def _wire(self, step: Step, button: QPushButton) -> None:
         button.clicked.connect(lambda: self.chosen.emit(step))
@@ -115,8 +119,8 @@ class StepList(Sheet):
     def draw(self, p: QPainter, v: View) -> None:
         t = v.theme
         for n, step in enumerate(STEPS):
-            y = n * t.px(ENTRY)
-            area = QRectF(0, y, self.width(), t.px(ENTRY))
+            y = n * self._entry(v)
+            area = QRectF(0, y, self.width(), self._entry(v))
             if step is v.step:
                 p.fillRect(area, t.colour("sheet"))
                 p.fillRect(QRectF(0, y, 6, area.height()), t.colour("accent"))

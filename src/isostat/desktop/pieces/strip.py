@@ -16,7 +16,8 @@ from isostat.desktop.view import View
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 
-TEXT_X, SPARE = 126, 88  # px from the cell's left to its figures: wide cell, narrow cell
+TEXT_X, SPARE, BESIDE = 126, 88, 44  # px from the cell's left to its figures: wide cell, narrow cell, tight cell
+TIGHT = 160  # px of a cell, at 100 % text, below which travel left is shown by the bar alone
 NARROW = 240  # px of a cell, at 100 % text, below which figures stand one under the other
 BAR_TOP, BAR_HEIGHT, BAR_X, BAR_WIDTH = 9.0, 98.0, 18.0, 18.0
 
@@ -46,15 +47,18 @@ class CornerStrip(Sheet):
         s, t = self._standing(v), v.theme
         ends = [e.travel_m for axle in s.events for side in axle for e in side if e.name in ("metal", "shock topped")]
         self._ends = min(ends), max(ends)
-        self._narrow = self.width() / (2 * len(v.a.axles)) < t.px(NARROW)
+        cell = self.width() / (2 * len(v.a.axles))
+        self._narrow, self._tight = cell < t.px(NARROW), cell < t.px(TIGHT)
         for axle, side, x, width in self._cells(v):
             key, words = f"{v.reader.corner(axle, side)} ", ("left", "right")[side]
-            left, name = x + t.px(SPARE if self._narrow else TEXT_X), v.job.vehicle.axles[axle].name
-            self.caps(key + "name", f"{name} {words[0] if self._narrow else words}", QPointF(left, t.px(7)))
+            left, name = x + t.px(BESIDE if self._tight else SPARE if self._narrow else TEXT_X), v.job.vehicle.axles[axle].name
+            called = f"{name[0]}{words[0]}" if self._tight else f"{name} {words[0] if self._narrow else words}"
+            self.caps(key + "name", called, QPointF(left, t.px(7)))
             if not s.stands[v.case]:
                 self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=14, weight=600, role="brick")
                 continue
-            self._travel(v, key, x, (axle, side))
+            if not self._tight:
+                self._travel(v, key, x, (axle, side))
             if self._narrow:
                 self._figures_below(v, key, (axle, side), left, x + width - left - t.px(4))
             else:

@@ -12,6 +12,8 @@ from isostat.desktop.theme import pen, smooth
 from isostat.desktop.view import View
 from isostat.units.unit import PRESETS
 
+TIGHT = 900  # px at 100 % text, below which the mark beside the name and the chosen case's weight are left out
+
 
 class Chip(QPushButton):
     """One load case: glyph, name, and the weight where it is chosen."""
@@ -66,7 +68,8 @@ class TopBar(Sheet):
 
     def lay(self, v: View) -> None:
         t = v.theme
-        left = t.px(188)
+        self._tight = self.width() < t.px(TIGHT)
+        left = t.px(104 if self._tight else 188)
         self.text("brand", "Isostat", QPointF(t.px(16), t.px(8)), size=23, weight=700)
         self.text("job title", v.job.title, QPointF(left, t.px(4)), size=17, weight=600)
         under = f"Job {v.job.number} · {v.job.vehicle.name}" if v.job.number else v.job.vehicle.name
@@ -81,7 +84,8 @@ class TopBar(Sheet):
             label="units; hold U for the others",
             chosen=lambda n: self.units_wanted.emit(names[n]),
         )
-        self._chips(v, max(left + t.px(244), box.right() + t.px(16)), self.width() - wide - 16)
+        start = box.right() + t.px(16)
+        self._chips(v, start if self._tight else max(left + t.px(244), start), self.width() - wide - 16)
 
     def _chips(self, v: View, x: float, end: float) -> None:
         t = v.theme
@@ -93,7 +97,8 @@ class TopBar(Sheet):
         gap = t.px(14)
         self._squeeze = max(0.0, sum(widths) + gap - (end - x))
         if self._squeeze:  # narrow: only the chosen case keeps its name
-            names = [text if n == v.case else "" for n, text in enumerate(texts)]
+            chosen = v.job.cases[v.case].name if self._tight else texts[v.case]
+            names = [chosen if n == v.case else "" for n in range(len(texts))]
             widths = [self.text_width(text, 14, 600) + t.px(36) if text else t.px(30) for text in names]
             texts = names
         for n, (text, width) in enumerate(zip(texts, widths, strict=True)):
@@ -111,6 +116,8 @@ class TopBar(Sheet):
         t = v.theme
         p.setPen(pen(t, "ink", 1.25))
         p.drawLine(QLineF(0, self.height() - 0.6, self.width(), self.height() - 0.6))
+        if self._tight:
+            return
         x = t.px(128)
         p.setPen(pen(t, "accent", 1.25))
         for y in (t.px(18), t.px(28)):
