@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.files import job_from
 from isostat.job.schema import Job
@@ -34,3 +35,26 @@ def past_its_travel() -> Job:
     data["target"]["front_lift_m"] = {"value": 0.184}
     data["target"]["rear_lift_m"] = {"value": 0.150}
     return job_from(data, "past its travel")
+
+
+def workshop_squat() -> Job:
+    """A plain two-axle vehicle with room to squat, heights as in the trade's example: hub to arch 40 in all round."""
+    data: dict[str, Any] = blank_job().model_dump()
+    for axle in data["vehicle"]["axles"]:
+        for side in ("left", "right"):
+            axle[side].update(hub_to_arch_m={"value": 1.016}, stop_gap_m={"value": 0.25}, metal_gap_m={"value": 0.45})
+            axle[side]["shaft_showing_m"] = {"value": 0.10}
+        axle["shock_ratio"] = {"value": 1.0}
+        axle["stop_ratio"] = {"value": 1.0}
+    data["as_found"]["axles"] = [{**fit, "shock_stroke_m": {"value": 0.35}} for fit in data["as_found"]["axles"]]
+    return job_from(data, "workshop squat")
+
+
+def squatted() -> Job:
+    """The workshop's vehicle with two squat tests typed, the second without its place."""
+    job = workshop_squat()
+    data: dict[str, Any] = job.model_dump()
+    behind = 1.2 * job.vehicle.axles[1].behind_front_m.value
+    heights = [{"left_m": 1.0287, "right_m": 1.0287}, {"left_m": 0.9271, "right_m": 0.9271}]
+    data["squats"] = [{"mass_kg": 635.0, "behind_front_m": behind, "heights": heights}, {"mass_kg": 200.0, "heights": heights}]
+    return job_from(data, "squatted")

@@ -12,7 +12,7 @@ from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from tests.desktop.logged_text import painted_texts, stroked_texts
-from tests.jobs import past_its_travel, three_axles
+from tests.jobs import past_its_travel, squatted, three_axles
 
 # (width, height, text, units, theme, case): every pair of values stands together at least once for the first four
 SETTINGS = [
@@ -34,6 +34,7 @@ JOBS = {
     "new job": blank_job,
     "three axles": three_axles,
     "past its travel": past_its_travel,
+    "squatted": squatted,
 }
 SLACK = 1.5  # px that the inks of two texts may share
 BOXES = QLineEdit | QComboBox | QPushButton
@@ -119,7 +120,7 @@ def test_no_text_is_cut_or_overlaps(open_window, job, width, height, text, units
         window.show_case(case)
         wrong += [f"{step}: {f}" for f in window_faults(window)]
     window.go(Step.MEASURE)
-    for page in (1, 2, 3):
+    for page in (1, 2, 3, 4):
         window.sheets[Step.MEASURE]._turn(page)
         wrong += [f"measure page {page}: {f}" for f in window_faults(window)]
     assert not wrong, "\n".join(wrong)

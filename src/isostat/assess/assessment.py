@@ -27,6 +27,7 @@ class Loading:
     gravity_x_m: Floats  # (B,) forward of the front axle
     gravity_y_m: Floats  # (B,) left of the middle
     sprung: Floats  # (3, B) N and N·m
+    weighed: Floats  # (3,) sprung weight as weighed, N and N·m
     items_kg: Floats  # (B, items) on board
 
 
@@ -72,7 +73,8 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
     x = np.array([[a.x_m, a.x_m] for a in axles])
     h = lever(x, y)
     mass, item_x, item_y, share = loads(job)
-    base = GRAVITY * (h * (pads - unsprung)).sum(axis=(1, 2)) - weight_of(mass * share[-1], item_x, item_y)
+    weighed = GRAVITY * (h * (pads - unsprung)).sum(axis=(1, 2))
+    base = weighed - weight_of(mass * share[-1], item_x, item_y)
     sprung = np.stack([base + weight_of(mass * s, item_x, item_y) for s in share[:-1]], axis=1)
     whole = sprung + GRAVITY * (h * unsprung).sum(axis=(1, 2))[:, None]
     heavy = np.where(np.abs(whole[0]) > 1e-6, whole[0], 1e-6)
@@ -81,6 +83,7 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
         gravity_x_m=-whole[1] / heavy,
         gravity_y_m=whole[2] / heavy,
         sprung=sprung,
+        weighed=weighed,
         items_kg=mass * share[:-1],
     )
 

@@ -50,6 +50,10 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
             return put(job, ("proposal", "axles", int(axle or 0), "shock_longer_m"), remedy.value)
         case "spacer allowed":
             return put(job, ("proposal", "axles", int(axle or 0), "sides"), "spacer")
+        case "take rate":
+            for side in ("left", "right"):
+                job = put(job, ("as_found", "axles", int(axle or 0), side, "rate_n_per_m"), remedy.value)
+            return job
         case "level":
             return aim_by_axle(job, {"lean_m": {"value": 0.0}})
         case "solve springs":

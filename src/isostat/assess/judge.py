@@ -8,6 +8,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.judge_travel import travel_judgements
+from isostat.assess.squat import squat_result
 from isostat.core.findings import carrying, springs, stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.tuning.events import bump_end, droop_end
@@ -17,6 +18,8 @@ LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle
 LEAN_NOTE, LEAN_SAID = 0.010, 0.004
 PADS_APART = 0.12
 MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
+MISFIT = 2.5  # standard deviations
+TAKEN = 0.005  # a rate taken over is the told one to this share
 FLAT_RIDE = (0.95, 1.30)
 WARP_SAID = 0.010
 TWIST_SAID = 0.002  # of heights that were typed, so any that a tape can tell
@@ -143,6 +146,7 @@ def _measured(a: Assessment) -> Iterator[Judgement]:
     warp = float(-(h[0, 0] - h[0, 1] - h[-1, 0] + h[-1, 1]))
     if abs(warp) > WARP_SAID:
         yield stance.Warp(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, warp_m=warp)
+    yield from _squat(a)
     for i, pair in enumerate(a.found_springs):
         for side, spring in enumerate(pair):
             if spring.free_off_m is not None and abs(spring.free_off_m) > spring.free_error_m:
@@ -154,6 +158,37 @@ def _measured(a: Assessment) -> Iterator[Judgement]:
                     part_m=spring.implied_free_m - spring.free_off_m,
                     error_m=spring.free_error_m,
                 )
+
+
+def _squat(a: Assessment) -> Iterator[Judgement]:
+    """What the squat tests tell that the set-up as found does not know."""
+    result = squat_result(a)
+    if result is None:
+        return
+    for words in result.missing:
+        yield springs.TestIncomplete(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, what=words)
+    if result.misfit > MISFIT:
+        yield springs.TestsDisagree(grade=Grade.WATCH, place=Place(), step=Step.MEASURE, misfit=result.misfit)
+    counts = any(result.told)
+    for i, told in enumerate(result.told):
+        if not told:
+            if counts:
+                yield springs.RateNotTold(grade=Grade.NOTE, place=Place(i), step=Step.MEASURE)
+            continue
+        rate, share, found = float(result.spring_rate[i]), float(result.share[i]), [s.rate for s in a.found_springs[i]]
+        typed = not any(f.assumed for f in found)
+        if typed and all(abs(f.value / rate - 1.0) <= max(share, TAKEN) for f in found):
+            continue
+        yield springs.RateTold(
+            grade=Grade.WATCH if typed else Grade.NOTE,
+            place=Place(i),
+            step=Step.MEASURE,
+            spring_rate=rate,
+            wheel_rate=float(result.wheel_rate[i]),
+            share=share,
+            typed=typed,
+            remedies=(Remedy("take rate", Place(i), round(rate, -2)),),
+        )
 
 
 def _stance(a: Assessment) -> Iterator[Judgement]:

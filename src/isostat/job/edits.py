@@ -8,7 +8,7 @@ from pydantic.fields import FieldInfo
 
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Bounds, Reading
-from isostat.job.schema import Carried, Case, Item, Job, Pair
+from isostat.job.schema import Carried, Case, Heights, Item, Job, Pair, SquatTest
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood, Typed, parse
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
@@ -204,3 +204,14 @@ def aim_at_corner(job: Job, heights: list[tuple[float, float]], axle: int, side:
         pairs = [Pair.model_validate(dict(zip(sides, pair, strict=True))).model_dump() for pair in heights]
     pairs[axle][sides[side]] = wanted
     return put(job, ("target", "corners"), pairs)
+
+
+def add_squat(job: Job) -> Job:
+    """One more squat test: a mass to be typed over, its place and heights still to be read."""
+    test = SquatTest(mass_kg=Reading(value=200.0, assumed=True), heights=tuple(Heights() for _ in job.vehicle.axles))
+    return put(job, ("squats",), [*(t.model_dump() for t in job.squats), test.model_dump()])
+
+
+def remove_squat(job: Job, index: int) -> Job:
+    """The job without one of its squat tests."""
+    return put(job, ("squats",), [t.model_dump() for n, t in enumerate(job.squats) if n != index])

@@ -196,6 +196,22 @@ class Case(Frozen):
     carried: tuple[Carried, ...] = ()
 
 
+class Heights(Frozen):
+    """Hub to arch read at an axle during a test; what was not read is left out."""
+
+    left_m: Height | None = None
+    right_m: Height | None = None
+
+
+class SquatTest(Frozen):
+    """A known load put on the vehicle as weighed, on the old springs, and the heights read with it."""
+
+    mass_kg: Mass
+    behind_front_m: Place | None = None
+    left_m: Place = Field(default=0.0, validate_default=True)
+    heights: tuple[Heights, ...] = Field(min_length=2, max_length=3)
+
+
 class Pair(Frozen):
     """Hub to arch wanted at the left and right wheel of an axle."""
 
@@ -231,6 +247,7 @@ class Job(Frozen):
     items: tuple[Item, ...] = Field(default=(), max_length=200)
     cases: tuple[Case, ...] = Field(min_length=1, max_length=8)
     target: Target
+    squats: tuple[SquatTest, ...] = Field(default=(), max_length=6)
 
     @model_validator(mode="after")
     def _hangs_together(self) -> Self:
@@ -238,6 +255,9 @@ class Job(Frozen):
         for setup in (self.as_found, self.proposal):
             if len(setup.axles) != wheels:
                 raise ValueError(f"set-up “{setup.name}” has {len(setup.axles)} axles; accepted is {wheels}, as the vehicle has")
+        for n, test in enumerate(self.squats):
+            if len(test.heights) != wheels:
+                raise ValueError(f"squat test {n + 1} has heights for {len(test.heights)} axles; accepted is {wheels}")
         if len(self.target.corners) not in (0, wheels):
             raise ValueError(
                 f"target has heights for {len(self.target.corners)} axles; accepted is none or {wheels}, one pair each"

@@ -39,6 +39,8 @@ def _title(fix: Fix, r: Reader) -> str:
         case "level":
             parts = [f"{r.coil(m)} {r.corner(place.axle, place.side)}" for place, m in fix.spacers]
             return f"Spring spacer {', '.join(parts)}" if parts else "Springs by side, front and rear"
+        case "take rate":
+            return f"Take {r.rate(remedy.value)} as found, both {axle}"
         case "carry less":
             item = r.job.items[remedy.item or 0]
             return f"{item.name}: {r.mass(item.mass_kg.value * remedy.value)} {r.case(remedy.place.case or 0)}"

@@ -132,6 +132,33 @@ def _(j: springs.SpringDisagrees, r: Reader) -> tuple[str, str]:
 
 
 @_say.register
+def _(j: springs.RateTold, r: Reader) -> tuple[str, str]:
+    title = f"The squat says {r.rate(j.spring_rate)} ± {r.percent(j.share)}"
+    more = "Outside that lies the rate that was typed." if j.typed else "The rate as found is only assumed."
+    return title, f"Wheel rate {r.rate(j.wheel_rate)}. {more}"
+
+
+@_say.register
+def _(j: springs.RateNotTold, r: Reader) -> tuple[str, str]:
+    return (
+        "The squat does not tell this rate",
+        "The load hardly moves this axle. Put it further behind the rear axle, or read more.",
+    )
+
+
+@_say.register
+def _(j: springs.TestIncomplete, r: Reader) -> tuple[str, str]:
+    return f"Missing, {j.what}", "Without it the load on each axle is not known, and no rate follows."
+
+
+@_say.register
+def _(j: springs.TestsDisagree, r: Reader) -> tuple[str, str]:
+    return "The squat readings do not fit together", (
+        f"{j.misfit:.1f} times what a tape explains: friction, a stop reached, a point off the hub, or a misread."
+    )
+
+
+@_say.register
 def _(j: springs.LengthAssumed, r: Reader) -> tuple[str, str]:
     more = "longer" if j.change_m > 0 else "shorter"
     return f"Order {r.coil(abs(j.change_m))} {more} than the old", (

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.squat import squat_result
 from isostat.assess.workings import carrying, corner, order
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Working
@@ -34,7 +35,7 @@ ORDERED: dict[str, Explain] = {
     "preload": order.preload,
     "target": corner.target,
 }
-_WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, "in hand": carrying.in_hand}
+_WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, "in hand": carrying.in_hand, "told rate": order.told_rate}
 
 
 def explain(a: Assessment, shown: Shown) -> Working:
@@ -51,6 +52,8 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     """Every number that some view can show of an assessment."""
     axles, plates = range(len(a.axles)), [axle.rating_kg for axle in a.job.vehicle.axles] + [a.job.vehicle.rating_kg]
     keys = [Shown(name, axle, side) for name in ORDERED for axle in axles for side in (0, 1)]
+    result = squat_result(a)
+    keys += [Shown("told rate", axle) for axle in axles if result is not None and result.told[axle]]
     for case in range(a.cases):
         keys += [Shown(name, case=case) for name in CASE]
         keys += [Shown(name, axle, case=case) for name in AXLE for axle in axles]

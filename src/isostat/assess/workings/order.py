@@ -7,6 +7,7 @@ import numpy as np
 from isostat.assess.assessment import Assessment
 from isostat.assess.judge import hanging_force_n
 from isostat.assess.resolved import default_frequency
+from isostat.assess.squat import squat_result
 from isostat.assess.workings.shown import Shown
 from isostat.core.tuning.events import droop_end
 from isostat.core.working import Given, Origin, Working
@@ -129,4 +130,29 @@ def preload(a: Assessment, k: Shown) -> Working:
         result=x,
         approximate=droop.assumed or a.found_springs[k.axle][k.side].installed_m.assumed,
         rule="Compression with the wheel hanging; below zero the coil is loose there.",
+    )
+
+
+def told_rate(a: Assessment, k: Shown) -> Working:
+    """Wheel rate told by the squat tests, from the spring rate that fits their readings."""
+    result = squat_result(a)
+    if result is None or not result.told[k.axle]:
+        raise KeyError("no squat test tells this rate")
+    _, slope, bend = a.axles[k.axle].spring_motion.at(np.zeros(1))
+    force = float(np.mean([spring.force_n for spring in a.found_springs[k.axle]]))
+    ratio = a.axles[k.axle].spring_ratio
+    return Working(
+        name="wheel rate by squat",
+        symbol="k_w",
+        quantity="rate",
+        expression="k * MR**2 + S * c",
+        inputs=(
+            Given("k", "spring rate that fits the readings", "rate", float(result.spring_rate[k.axle]), Origin.SOLVED),
+            Given("MR", "spring travel / wheel travel", "ratio", float(slope[0]), ratio.origin),
+            Given("S", "spring force as weighed, mean", "force", force, Origin.COMPUTED),
+            Given("c", "change of MR a metre", "per metre", float(bend[0]), ratio.origin),
+        ),
+        result=float(result.wheel_rate[k.axle]),
+        approximate=False,
+        rule="Least squares on the heights, whole vehicle in balance in each test. Friction is not in it.",
     )

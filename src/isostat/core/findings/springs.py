@@ -21,6 +21,35 @@ class SpringDisagrees(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class RateTold(Judgement):
+    """Squat tests tell a spring rate that the set-up as found does not have yet. share: two standard deviations of it."""
+
+    spring_rate: float
+    wheel_rate: float
+    share: float
+    typed: bool  # a rate was typed, and lies outside what the tests allow
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RateNotTold(Judgement):
+    """The load of the squat tests hardly moves this axle, or too little was read there."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TestIncomplete(Judgement):
+    """A squat test cannot count yet. what: the number that is missing, in words."""
+
+    what: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TestsDisagree(Judgement):
+    """The squat tests' readings lie further from any rates than the tape explains. misfit: in standard deviations."""
+
+    misfit: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class LengthAssumed(Judgement):
     """No installed and no free length: only the change of free length is sure."""
 

@@ -73,14 +73,14 @@ class Findings(Sheet):
         """Places one finding; returns where the next begins, or beyond the foot when it found no room."""
         t, said, left = v.theme, say(j, v.reader), v.theme.px(40)
         wide = self.width() - left - t.px(12)
-        if j.grade is Grade.NOTE:
+        fixes = [f for f in v.fixes if f.judgement == j][:2]
+        if j.grade is Grade.NOTE and not fixes:
             if y + t.px(24) > foot:
                 return foot + 1
             box = self.text(f"note {n}", f"{said.title}", QPointF(left, y + 2), size=13, weight=600, width=wide)
             self._marks.append((j.grade, y + t.px(12), v.letter(j)))
             self._rules.append(box.bottom() + 7)
             return float(box.bottom() + 10)
-        fixes = [f for f in v.fixes if f.judgement == j][:2]
         told = [t.lines(words, size, weight, wide) for words, size, weight in ((said.title, 15, 600), (said.body, 13, 400))]
         need = t.px(26) + len(told[0]) * t.px(20) + len(told[1]) * t.px(17) + len(fixes) * t.px(66)
         if y + need > foot and n > 0:

@@ -13,6 +13,7 @@ from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.as_found import lay_axles, lay_springs
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
+from isostat.desktop.steps.squat import lay_squat, walk_order
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
 from isostat.job.reading import Reading
@@ -25,7 +26,7 @@ POINTS = (
     ("pad_kg", "Scale pad", Quantity.MASS),
 )
 SIDES = ("left", "right")
-PAGES = ("left side", "right side", "axles", "springs")
+PAGES = ("left side", "right side", "axles", "springs", "squat")
 
 
 class MeasureStep(Sheet):
@@ -75,7 +76,7 @@ class MeasureStep(Sheet):
         first = QRect(round(end + t.px(16)), round(t.px(5)), round(t.px(84)), round(t.px(26)))
         self.tabs("page", PAGES, self.page, first, self._turn)
         if self.page > 1:
-            (lay_axles, lay_springs)[self.page - 2](self, v, t.px(HEAD + 14))
+            (lay_axles, lay_springs, lay_squat)[self.page - 2](self, v, t.px(HEAD + 14))
             return
         self._tags(v)
         self._table(v)
@@ -148,9 +149,7 @@ class MeasureStep(Sheet):
         t = v.theme
         top = self.height() - t.px(198)
         self.caps("readings head", "Readings, as weighed", QPointF(t.px(16), top))
-        order = [(0, 0), (0, 1)]
-        for axle in range(1, len(v.job.vehicle.axles)):
-            order += [(axle, 1), (axle, 0)]
+        order = walk_order(len(v.a.axles))
         left = t.px(190)
         wide = (self.width() - left - t.px(16)) / len(order)
         fields = []

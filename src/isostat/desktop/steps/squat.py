@@ -1,0 +1,107 @@
+"""Measure's squat page: known loads put on, heights read with them, and the rates that they tell."""
+
+from __future__ import annotations
+
+from functools import partial
+from itertools import pairwise
+
+from PyQt6.QtCore import QPointF, QSize
+
+from isostat.assess.squat import squat_result
+from isostat.assess.workings import Shown
+from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.job import edits
+from isostat.units.unit import Quantity
+
+SIDES = ("left_m", "right_m")
+MOST = 6
+LOAD_ROWS = (
+    ("mass put on", "mass_kg", Quantity.MASS),
+    ("behind front hub", "behind_front_m", Quantity.HEIGHT),
+    ("left of the middle", "left_m", Quantity.HEIGHT),
+)
+
+
+def walk_order(axles: int) -> list[tuple[int, int]]:
+    """Corners as a person with a tape walks: front left, front right, then right and left of each axle behind."""
+    return [(0, 0), (0, 1), *((axle, side) for axle in range(1, axles) for side in (1, 0))]
+
+
+def lay_squat(sheet: Sheet, v: View, top: float) -> None:
+    """Places the tests side by side, down each the load and the heights in walk order, below them what they tell."""
+    t, count, corners = v.theme, len(v.job.squats), walk_order(len(v.a.axles))
+    pitch = t.px(min(30.0, (sheet.height() / t.scale - 190) / (len(LOAD_ROWS) + len(corners) + 1)))
+    left, first, wide = t.px(16), t.px(180), t.px(100)
+    size = QSize(round(wide - t.px(8)), round(pitch - t.px(4)))
+    sheet.caps("squat head", "Squat tests", QPointF(left, top))
+    words = "as weighed plus this load, on the old springs; roll it, then read hub to arch"
+    sheet.text("squat words", words, QPointF(t.px(118), top - 2), size=13, role="ink2")
+    height = v.reader.preset.height.sign
+    for k, (words, path, quantity) in enumerate(LOAD_ROWS):
+        at = QPointF(left, top + (k + 1) * pitch + 3)
+        sheet.text(f"squat row {path}", words, at, size=13, unit=v.reader.preset.unit(quantity).sign)
+    for k, corner in enumerate(corners):
+        at = QPointF(left, top + (k + 1 + len(LOAD_ROWS)) * pitch + 3)
+        sheet.text(f"squat row {corner}", v.reader.corner(*corner), at, size=13, unit=height)
+    for n, test in enumerate(v.job.squats):
+        x, fields = first + n * wide, []
+        for k, (words, path, quantity) in enumerate(LOAD_ROWS):
+            reading, at = getattr(test, path), QPointF(x, top + (k + 1) * pitch)
+            fields.append(
+                sheet.field(f"squat {n} {path}", ("squats", n, path), at, size, label=f"{words}, test {n + 1}", quantity=quantity,
+                            value=reading.value if reading else None, assumed=bool(reading and reading.assumed))
+            )  # fmt: skip
+        for k, (axle, side) in enumerate(corners):
+            reading, at = getattr(test.heights[axle], SIDES[side]), QPointF(x, top + (k + 1 + len(LOAD_ROWS)) * pitch)
+            where: edits.Path = ("squats", n, "heights", axle, SIDES[side])
+            label = f"hub to arch {v.reader.corner(axle, side)}, test {n + 1}"
+            value = reading.value if reading else None
+            fields.append(
+                sheet.field(f"squat {n} {axle} {side}", where, at, size, label=label, quantity=Quantity.HEIGHT, value=value)
+            )
+        _in_order(fields)
+        drop = QPointF(x, top + (1 + len(LOAD_ROWS) + len(corners)) * pitch)
+        sheet.button(f"drop test {n}", "remove", drop, partial(_remove, sheet, n), width=size.width())
+    if count < MOST:
+        add = QPointF(first + count * wide, top + pitch)
+        sheet.button("add test", "+ test", add, partial(_add, sheet), width=round(t.px(66)))
+    _lay_told(sheet, v, top + (2.2 + len(LOAD_ROWS) + len(corners)) * pitch)
+
+
+def _in_order(fields: list[QuantityField]) -> None:
+    for before, after in pairwise(fields):
+        QuantityField.setTabOrder(before, after)
+
+
+def _lay_told(sheet: Sheet, v: View, top: float) -> None:
+    """What the tests tell, axle by axle, in numbers that can be asked."""
+    t, result = v.theme, squat_result(v.a)
+    if result is None:
+        words = "Two heights and a known load give the rate of an unmarked spring. Load behind the rear axle tells the front too."
+        sheet.text("squat none", words, QPointF(t.px(16), top), size=13, role="ink2")
+        return
+    for axle, told in enumerate(result.told):
+        name, y = v.job.vehicle.axles[axle].name, top + axle * t.px(22)
+        if not told:
+            words = f"{name}: not told by these readings"
+            sheet.text(f"told {axle}", words, QPointF(t.px(16), y), size=14, role="ink2")
+            continue
+        key = Shown("told rate", axle)
+        words = f"{name}: wheel rate {v.reader.rate(result.wheel_rate[axle])} ± {v.reader.percent(result.share[axle])}"
+        box = sheet.text(f"told {axle}", words, QPointF(t.px(16), y), size=15, weight=600, shown=key)
+        spring, both = (v.reader.rate(float(k)) for k in (result.spring_rate[axle], 2 * result.wheel_rate[axle]))
+        more = f"spring {spring}, both wheels of the axle {both}"
+        sheet.text(f"told more {axle}", more, QPointF(box.right() + t.px(14), y + 2), size=13, role="ink2")
+    y = top + len(result.told) * t.px(22) + t.px(4)
+    for n, words in enumerate(result.missing[:2]):
+        sheet.text(f"missing {n}", f"Missing, {words}.", QPointF(t.px(16), y + n * t.px(18)), size=13, role="ochre", weight=600)
+
+
+def _add(sheet: Sheet) -> None:
+    sheet.edited.emit(edits.add_squat, "add a squat test", -1)
+
+
+def _remove(sheet: Sheet, n: int) -> None:
+    sheet.edited.emit(lambda job: edits.remove_squat(job, n), "remove a squat test", -1)
