@@ -80,17 +80,15 @@ def test_the_told_rate_is_taken_over_by_its_button_and_undone(squatting: MainWin
     behind = 1.2 * window.document.job.vehicle.axles[1].behind_front_m.value
     type_test(window, ["1400 lb", f"{behind:.4f} m", "", NOSE_UP, NOSE_UP, TAIL_DOWN, TAIL_DOWN])
     qtbot.waitUntil(lambda: any(f.remedy.quantity == "take rate" for f in window.document.fixes), timeout=4000)
-    button = next(
-        b
-        for b in window.findings.findChildren(FixButton)
-        if not b.isHidden() and b.text().startswith("Take") and "rear" in b.text()
-    )
+    shown = [b for b in window.findings.findChildren(FixButton) if not b.isHidden()]
+    button = next(b for b in shown if b.accessibleName().startswith("Take") and "both front" in b.accessibleName())
     before = window.document.job
     qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
-    rear = window.document.job.as_found.axles[1]
-    assert rear.left.rate_n_per_m is not None and rear.left.rate_n_per_m == rear.right.rate_n_per_m
-    assert rear.left.rate_n_per_m.value == pytest.approx(240.0 * POUNDS_PER_INCH, rel=0.01)
-    assert not any(isinstance(j, springs.RateTold) and j.place.axle == 1 for j in window.document.judgements)
+    front = window.document.job.as_found.axles[0]
+    assert front.left.rate_n_per_m is not None and front.left.rate_n_per_m == front.right.rate_n_per_m
+    ratio = window.document.assessment.axles[0].spring_ratio.value
+    assert front.left.rate_n_per_m.value == pytest.approx(280.0 * POUNDS_PER_INCH / ratio**2, rel=0.01)
+    assert not any(isinstance(j, springs.RateTold) and j.place.axle == 0 for j in window.document.judgements)
     window.document.undo.undo()
     assert window.document.job == before
 

@@ -133,7 +133,7 @@ def _(j: springs.SpringDisagrees, r: Reader) -> tuple[str, str]:
 
 @_say.register
 def _(j: springs.RateTold, r: Reader) -> tuple[str, str]:
-    title = f"The squat says {r.rate(j.spring_rate)} ± {r.percent(j.share)}"
+    title = f"Squat: {r.rate(j.spring_rate)} ± {r.percent(j.share)}"
     more = "Outside that lies the rate that was typed." if j.typed else "The rate as found is only assumed."
     return title, f"Wheel rate {r.rate(j.wheel_rate)}. {more}"
 

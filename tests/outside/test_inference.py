@@ -1,0 +1,134 @@
+"""Rates from squat tests: coverage of the stated error against the nonlinear vehicle, and linear cases against closed forms."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from isostat.assess import assess
+from isostat.assess.squat import squat_result
+from isostat.core.limits import GRAVITY
+from isostat.core.tuning.inference import fit_rates
+from isostat.core.vehicle.equilibrium import solve_equilibrium
+from isostat.core.vehicle.platform import join
+from isostat.job.files import job_from
+from isostat.job.schema import Job
+from tests.jobs import workshop_squat
+from tests.vehicles import FLATBED, platform_of
+
+SIGMA = 0.00075  # m: a tape of ±1.5 mm
+
+
+def _springs(loads: np.ndarray):  # type: ignore[no-untyped-def]
+    """Two springs, each read once per load: travel = load / rate."""
+
+    def predict(log_rates: np.ndarray) -> np.ndarray:
+        return np.moveaxis(loads[:, :, None] / np.exp(log_rates)[None], 2, 0)
+
+    return predict
+
+
+@given(st.floats(8e3, 2e5), st.floats(8e3, 2e5), st.floats(200, 3000))
+@settings(max_examples=40, deadline=None)
+def test_without_errors_the_rates_come_back(front: float, rear: float, load: float) -> None:
+    loads = np.array([[load, 2 * load], [2 * load, load]])
+    predict, unloaded = _springs(loads), np.array([0.5, 0.48])
+    read = unloaded - predict(np.log([[front], [rear]]))[0]
+    fit = fit_rates(predict, unloaded, read, np.array([40e3, 40e3]), (500.0, 1e6), (SIGMA, SIGMA))
+    if fit.told.all():
+        assert fit.rate == pytest.approx([front, rear], rel=1e-4)
+
+
+def test_the_error_of_one_reading_is_that_of_a_difference_of_two_tapes() -> None:
+    """First order: relative error of a rate from one load = √2 σ / squat, two standard deviations of it."""
+    loads = np.array([[1500.0]])
+    predict, rate = _springs(loads), 50e3
+    squat = 1500.0 / rate
+    fit = fit_rates(predict, np.array([0.5]), np.array([[0.5 - squat]]), np.array([30e3]), (500.0, 1e6), (SIGMA, SIGMA))
+    assert fit.share[0] == pytest.approx(2 * np.sqrt(2) * SIGMA / squat, rel=1e-3)
+
+
+def test_differences_that_share_the_unloaded_reading_are_not_independent() -> None:
+    """With n equal loads the error falls to σ√(1 + 1/n) / squat, never below the unloaded reading's own σ / squat."""
+    rate, load = 50e3, 1500.0
+    shares = []
+    for n in (1, 4, 100):
+        loads = np.full((n, 1), load)
+        predict = _springs(loads)
+        read = 0.5 - predict(np.log([[rate]]))[0]
+        shares.append(float(fit_rates(predict, np.array([0.5]), read, np.array([3e4]), (500.0, 1e6), (SIGMA, SIGMA)).share[0]))
+        assert shares[-1] == pytest.approx(2 * SIGMA * np.sqrt(1 + 1 / n) / (load / rate), rel=1e-3)
+    assert shares[2] > 0.7 * shares[0]
+
+
+def test_a_rate_that_no_load_reaches_is_named_not_given_a_huge_error() -> None:
+    predict = _springs(np.array([[1500.0, 0.0]]))
+    read = np.array([[0.47, 0.48]])
+    fit = fit_rates(predict, np.array([0.5, 0.48]), read, np.array([4e4, 4e4]), (500.0, 1e6), (SIGMA, SIGMA))
+    assert fit.told.tolist() == [True, False]
+    assert np.isinf(fit.share[1])
+
+
+def test_the_stated_error_covers_the_true_rates_of_the_nonlinear_vehicle_read_by_a_rounded_tape() -> None:
+    """500 seeds: truth from the whole vehicle with tyres, stops and bar, readings with the tape's error and rounded to 1 mm.
+
+    Two standard deviations are to cover about 95 %; 500 draws put the count within 93 to 97.5 %.
+    """
+    truth = FLATBED.with_mass(0.001, -1.4, 0.0)
+    unloaded, bank = platform_of(truth)
+    loads = [(450.0, -3.7, 0.0), (700.0, -2.4, 0.0)]
+    tests = join([platform_of(truth.with_mass(*load))[0] for load in loads])
+    base = solve_equilibrium(unloaded, bank, exact=True)
+    true_travel = (solve_equilibrium(tests, bank, exact=True).travel_m - base.travel_m).reshape(4, 2).T
+    main = [0, 4]
+
+    def predict(log_rates: np.ndarray) -> np.ndarray:
+        """The same vehicle with other main springs, scaled so that the unloaded balance stays."""
+        count, factor = log_rates.shape[1], np.exp(log_rates) / 35_000.0
+        many = join([join([unloaded, tests])] * count)
+        each = np.repeat(factor, 3, axis=1)
+        scale, offset = many.scale.copy(), many.offset_m.copy()
+        held = base.travel_m[..., 0]
+        for part, side in zip(main, (0, 1), strict=True):
+            pressed = FLATBED.axles[0].press[side] + np.einsum("as,as->a", many.row[:, part, :, 0], held)
+            offset[:, part] = (pressed[:, None] / each) - np.einsum("as,as->a", many.row[:, part, :, 0], held)[:, None]
+            scale[:, part] = each
+        rest = solve_equilibrium(replace(many, scale=scale, offset_m=offset), bank).travel_m.reshape(4, count, 3)
+        return np.moveaxis(rest[..., 1:] - rest[..., :1], 0, 2)
+
+    assert predict(np.log(np.array([[35e3], [35e3]])))[0] == pytest.approx(true_travel, abs=2e-5)
+    rng, inside = np.random.default_rng(11), np.zeros(2)
+    hand = np.sqrt(SIGMA**2 - 0.001**2 / 12)  # the tape's ±1.5 mm holds the rounding to a millimetre
+    for _ in range(500):
+        heights = np.array([0.49, 0.49, 0.48, 0.48])
+        read = np.round(heights + rng.normal(0, hand, 4), 3)
+        loaded = np.round(heights - true_travel + rng.normal(0, hand, (2, 4)), 3)
+        fit = fit_rates(predict, read, loaded, np.array([45e3, 30e3]), (500.0, 1e6), (SIGMA, SIGMA))
+        assert fit.told.all()
+        inside += np.abs(np.log(fit.rate / 35e3)) <= fit.share
+    assert (inside / 500 >= 0.93).all() and (inside / 500 <= 0.985).all()
+
+
+def _with_test(share_behind: float) -> Job:
+    job = workshop_squat()
+    data, base = job.model_dump(), job.vehicle.axles[1].behind_front_m.value
+    inch = 0.0254
+    heights = [{"left_m": 40.5 * inch, "right_m": 40.5 * inch}, {"left_m": 36.5 * inch, "right_m": 36.5 * inch}]
+    data["squats"] = [{"mass_kg": 1400 * 0.45359237, "behind_front_m": base * (1 + share_behind), "heights": heights}]
+    return job_from(data, "squat")
+
+
+@pytest.mark.parametrize("share", [0.1, 0.2, 0.35])
+def test_the_trades_example_follows_its_closed_form(share: float) -> None:
+    """Trade fact 1 (common practice, no source): front axle 2800·d/L, rear axle 400·(1 + d/L) lb/in."""
+    result = squat_result(assess(_with_test(share)))
+    assert result is not None and all(result.told)
+    per_axle = 2 * result.wheel_rate / (4.4482216152605 / 0.0254)
+    assert per_axle == pytest.approx([2800 * share, 400 * (1 + share)], rel=0.002)
+    assert result.misfit < 0.1
+    moment = 1400 * 0.45359237 * GRAVITY * share
+    assert result.wheel_rate[0] * 2 * 0.5 * 0.0254 == pytest.approx(moment, rel=0.002), "the nose lifts by the lever alone"
