@@ -13,9 +13,10 @@ from hypothesis import strategies as st
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
-from isostat.core.findings import carrying, springs, stance, travel
+from isostat.core.findings import carrying, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
 from isostat.job.demos import demo, demo_names
+from isostat.job.schema import READINGS
 from isostat.units.unit import PRESETS
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
@@ -23,7 +24,7 @@ from isostat.wording.sentences import NotSaid, say
 
 KINDS = [
     kind
-    for module in (carrying, springs, stance, travel)
+    for module in (carrying, readings, springs, stance, travel)
     for _, kind in inspect.getmembers(module, inspect.isclass)
     if issubclass(kind, Judgement) and kind is not Judgement
 ]
@@ -33,6 +34,9 @@ ALIKE = {
     "what": st.sampled_from(EVENTS),
     "before": st.sampled_from(("stop flat", "stop touched", "shock topped", "metal")),
     "end": st.sampled_from(("stop flat", "shock topped", "metal")),
+    "slip": st.sampled_from(("inches", "pounds", "ten", "hundred")),
+    "value": st.floats(0.001, 0.9),
+    "likely": st.floats(0.01, 0.9),
     "reason": st.just("two loads are equal; accepted is a larger full."),
     "height_m": st.floats(0.2, 0.9),
     "target_m": st.floats(0.2, 0.9),
@@ -59,7 +63,7 @@ def judgements(kind: type[Judgement]) -> st.SearchStrategy[Judgement]:
         place=st.builds(Place, st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 4))),
         step=st.sampled_from(Step),
         remedies=st.just(()),
-        **{name: values(name) for name in own},
+        **{name: st.sampled_from(READINGS) if (kind, name) == (readings.LikelySlip, "what") else values(name) for name in own},
     )
 
 

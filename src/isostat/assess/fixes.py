@@ -10,9 +10,9 @@ from isostat.assess.assessment import Assessment, assess
 from isostat.assess.judge import judge
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
 from isostat.core.limits import Floats
-from isostat.job.edits import aim_by_axle, put, set_share
+from isostat.job.edits import aim_by_axle, put, put_number, set_share
 from isostat.job.files import JobFault
-from isostat.job.schema import Job
+from isostat.job.schema import READINGS, Job
 
 SAID = 0.0005  # m: smaller changes of travel are no price
 
@@ -50,6 +50,9 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
             return put(job, ("proposal", "axles", int(axle or 0), "shock_longer_m"), remedy.value)
         case "spacer allowed":
             return put(job, ("proposal", "axles", int(axle or 0), "sides"), "spacer")
+        case "reading":
+            side, name = ("left", "right")[int(remedy.place.side or 0)], READINGS[int(remedy.item or 0)]
+            return put_number(job, ("vehicle", "axles", int(axle or 0), side, name), remedy.value)
         case "take rate":
             for side in ("left", "right"):
                 job = put(job, ("as_found", "axles", int(axle or 0), side, "rate_n_per_m"), remedy.value)

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.judge_readings import slip_judgements
 from isostat.assess.judge_travel import travel_judgements
 from isostat.assess.squat import squat_result
 from isostat.core.findings import carrying, springs, stance
@@ -146,6 +147,7 @@ def _measured(a: Assessment) -> Iterator[Judgement]:
     warp = float(-(h[0, 0] - h[0, 1] - h[-1, 0] + h[-1, 1]))
     if abs(warp) > WARP_SAID:
         yield stance.Warp(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, warp_m=warp)
+    yield from slip_judgements(a)
     yield from _squat(a)
     for i, pair in enumerate(a.found_springs):
         for side, spring in enumerate(pair):

@@ -11,6 +11,7 @@ from isostat.job.reading import Bounds, Reading
 from isostat.job.schema import Carried, Case, Heights, Item, Job, Pair, SquatTest
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood, Typed, parse
+from isostat.units.tyre import tyre_size
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 Path = tuple[str | int, ...]
@@ -36,8 +37,12 @@ def bounds_at(job: Job, path: Path) -> Bounds:
 
 
 def typed_for(job: Job, path: Path, text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typed:
-    """What a person typed for the field at a path. Raises NotUnderstood, in words, also where it is out of range."""
-    typed = parse(text, quantity, preset)
+    """What a person typed for the field at a path; for a tyre's radius its size will do.
+
+    Raises NotUnderstood, in words, also where it is out of range.
+    """
+    size = tyre_size(text) if path[-1] == "tyre_radius_m" else None
+    typed = Typed(size.radius_m, text, preset.unit(quantity)) if size else parse(text, quantity, preset)
     try:
         bounds = bounds_at(job, path)
     except (KeyError, AttributeError, IndexError):  # a field of the screen alone: the edit itself checks it

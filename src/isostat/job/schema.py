@@ -45,6 +45,9 @@ class Corner(Frozen):
     metal_gap_m: Gap | None = None
 
 
+READINGS = ("hub_to_arch_m", "pad_kg", "stop_gap_m", "shaft_showing_m")  # of a corner, that are compared between wheels
+
+
 class Motion(Frozen):
     """Wheel travel against spring travel, both from the baseline, bump positive; wheel travel rising."""
 

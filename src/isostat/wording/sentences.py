@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import singledispatch
 
-from isostat.core.findings import carrying, springs, stance, travel
+from isostat.core.findings import carrying, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement
 from isostat.wording.reader import Reader
 
@@ -84,6 +84,28 @@ def _(j: carrying.WeighedAmiss, r: Reader) -> tuple[str, str]:
 @_say.register
 def _(j: carrying.PadsApart, r: Reader) -> tuple[str, str]:
     return f"Left {r.mass(j.left_kg)}, right {r.mass(j.right_kg)}", ("Far apart. Roll it, read again; is a pad or a side swapped?")
+
+
+READING_WORDS = {
+    "hub_to_arch_m": "hub to arch",
+    "pad_kg": "scale pad",
+    "stop_gap_m": "stop gap",
+    "shaft_showing_m": "shaft showing",
+}
+SLIP_WORDS = {
+    "inches": "millimetres and inches mixed up?",
+    "pounds": "pounds and kilograms mixed up?",
+    "ten": "a digit too many or too few?",
+    "hundred": "two digits too many or too few?",
+}
+
+
+@_say.register
+def _(j: readings.LikelySlip, r: Reader) -> tuple[str, str]:
+    show = r.mass if j.what == "pad_kg" else r.height_unit
+    return f"{READING_WORDS[j.what].capitalize()} {show(j.value)}: {SLIP_WORDS[j.slip]}", (
+        f"The other wheels say it should be near {show(j.likely)}."
+    )
 
 
 @_say.register
