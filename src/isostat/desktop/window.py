@@ -26,6 +26,7 @@ from isostat.assess.fixes import Fix
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Step
 from isostat.desktop.document import Document, Edit
+from isostat.desktop.far import FarField, FarView
 from isostat.desktop.pieces.findings import Findings, WorkingPanel
 from isostat.desktop.pieces.rail import Rail
 from isostat.desktop.pieces.sheet import Sheet
@@ -93,13 +94,15 @@ class MainWindow(QMainWindow):
         for sheet in self.sheets.values():
             self.stack.addWidget(sheet)
         self.rail = Rail(self.frame)
+        self.far = FarView(self.frame)
+        self.far.hide()
 
     def _wire(self) -> None:
         d = self.document
         d.shown.connect(self.redraw)
         d.tried.connect(self.redraw)
         d.refused.connect(self._say_refused)
-        for sheet in (*self.sheets.values(), self.strip, self.findings, self.working, self.top, self.steps):
+        for sheet in (*self.sheets.values(), self.strip, self.findings, self.working, self.top, self.steps, self.far):
             sheet.edited.connect(self._edit)
             sheet.asked.connect(self._ask)
             sheet.refused.connect(self._say_refused)
@@ -131,6 +134,7 @@ class MainWindow(QMainWindow):
             ("&View", "Next load case", "PgDown", lambda: self.show_case(self.case + 1)),
             ("&View", "Previous load case", "PgUp", lambda: self.show_case(self.case - 1)),
             ("&View", "Inches in sixteenths or decimals", "Ctrl+I", self.turn_inches),
+            ("&View", "Far view", "F11", self.turn_far),
             ("&View", "Light or dark", "Ctrl+D", self.turn_theme),
             ("&View", "Larger text", "Ctrl++", lambda: self.grow_text(1)),
             ("&View", "Smaller text", "Ctrl+-", lambda: self.grow_text(-1)),
@@ -185,6 +189,8 @@ class MainWindow(QMainWindow):
         for part in (self.top, self.steps, self.sheets[self.step], self.findings, self.working, self.strip):
             part.show_view(v)
         self.rail.show_view(v)
+        if self.far.isVisible():
+            self.far.show_view(v)
         self._say_saved()
         name = self.document.path.name if self.document.path else "not saved yet"
         self.setWindowTitle(f"{v.job.title} – {name} – Isostat")
@@ -209,6 +215,7 @@ class MainWindow(QMainWindow):
         self.strip.setGeometry(0, h - strip, w, strip)
         self.stack.setMinimumSize(round(t.px(SHEET_WIDE)), round(t.px(SHEET_HIGH)))
         self.pane.setGeometry(left, top, w - left - rail, middle)
+        self.far.setGeometry(0, 0, w, h)
         self.rail.setVisible(narrow)
         self.rail.setGeometry(w - RAIL, top, RAIL, middle)
         seen = not narrow or self.findings_open
@@ -280,6 +287,19 @@ class MainWindow(QMainWindow):
         self.sixteenths = not self.sixteenths
         self.settings.setValue("sixteenths", "yes" if self.sixteenths else "no")
         self.redraw()
+
+    def turn_far(self) -> None:
+        """The whole window for a reader two metres away, and back."""
+        if self.far.isVisible():
+            self.far.hide()
+            self.sheets[self.step].setFocus()
+            return
+        self.far.show()
+        self.far.raise_()
+        self.redraw()
+        field = self.far.findChild(FarField)
+        if field is not None and self.step is Step.MEASURE:
+            field.setFocus()
 
     def turn_theme(self) -> None:
         """Light to dark and back."""
