@@ -11,6 +11,7 @@ from pathlib import Path
 from isostat import __version__
 from isostat.job.demos import demo, demo_names
 from isostat.job.files import JobFault, read_job, save_job
+from isostat.job.measurements import measurements_csv, with_measurements
 from isostat.job.schema import Job
 from isostat.units.unit import DEFAULT_PRESET, PRESETS
 
@@ -35,6 +36,15 @@ def _assess(job_path: Path, units: str, as_json: bool) -> int:
     return 0
 
 
+def _measurements(job_path: Path, take: Path | None, units: str) -> int:
+    job = read_job(job_path)
+    if take is None:
+        sys.stdout.write(measurements_csv(job, PRESETS[units]))
+    else:
+        save_job(with_measurements(job, take.read_text(encoding="utf-8", errors="replace"), take.name, PRESETS[units]), job_path)
+    return 0
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="isostat", description=__doc__)
     parser.add_argument("--version", action="version", version=f"isostat {__version__}")
@@ -48,6 +58,10 @@ def _parser() -> argparse.ArgumentParser:
     write.add_argument("out", type=Path)
     opened = commands.add_parser("open", help="open a job in the window")
     opened.add_argument("job", type=Path, nargs="?")
+    out = commands.add_parser("measurements", help="print a job's readings as CSV, or put those of a CSV into it (docs/csv.md)")
+    out.add_argument("job", type=Path)
+    out.add_argument("--take", type=Path, metavar="CSV", help="put these readings into the job and save it")
+    out.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name, help="of cells without a unit")
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
 
@@ -61,6 +75,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
                 return _assess(asked.job, asked.units, asked.json)
             case "demo":
                 save_job(demo(asked.name), asked.out)
+            case "measurements":
+                return _measurements(asked.job, asked.take, asked.units)
             case "schema":
                 sys.stdout.write(json.dumps(Job.model_json_schema(), indent=1) + "\n")
             case "open":

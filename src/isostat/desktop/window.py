@@ -39,6 +39,7 @@ from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.blank import blank_job
 from isostat.job.files import JobFault
+from isostat.job.measurements import measurements_csv, with_measurements
 from isostat.job.schema import Job
 from isostat.units.unit import DEFAULT_PRESET, OTHER, PRESETS, Preset
 from isostat.wording.fixes import say_fix
@@ -128,6 +129,8 @@ class MainWindow(QMainWindow):
             ("&File", "Open…", "Ctrl+O", self.ask_open),
             ("&File", "Save", "Ctrl+S", self.save),
             ("&File", "Save as…", "Ctrl+Shift+S", self.save_as),
+            ("&File", "Readings out as CSV…", "", self.ask_readings_out),
+            ("&File", "Readings in from CSV…", "", self.ask_readings_in),
             ("&File", "Quit", "Ctrl+Q", self.close),
             ("&Edit", undo, "", None),
             ("&Edit", redo, "", None),
@@ -409,6 +412,37 @@ class MainWindow(QMainWindow):
         self._say_saved()
         self.redraw()
         return True
+
+    def ask_readings_out(self) -> None:
+        """Asks where to, and writes the readings as CSV."""
+        name, _ = QFileDialog.getSaveFileName(self, "Readings out", "readings.csv", "Tables (*.csv)")
+        if name:
+            self.readings_out(Path(name))
+
+    def readings_out(self, path: Path) -> None:
+        """Writes the readings as CSV; what fails is said in words."""
+        try:
+            path.write_text(measurements_csv(self.document.job, self.shown_units()), encoding="utf-8")
+        except OSError as fault:
+            self._say_refused(f"{path.name} is not written: {fault.strerror or fault}.")
+
+    def ask_readings_in(self) -> None:
+        """Asks for a CSV and takes its readings in, as one step that can be undone."""
+        name, _ = QFileDialog.getOpenFileName(self, "Readings in", "", "Tables (*.csv)")
+        if name:
+            self.readings_in(Path(name))
+
+    def readings_in(self, path: Path) -> None:
+        """Takes in the readings of a CSV; one with faults changes nothing and is refused by line and column."""
+        try:
+            text = path.read_text(encoding="utf-8", errors="replace")
+            changed = with_measurements(self.document.job, text, path.name, self.shown_units())
+        except OSError as fault:
+            self._say_refused(f"{path.name} is not read: {fault.strerror or fault}.")
+        except JobFault as fault:
+            self._say_refused(f"{fault.source} is not taken in. {' '.join(fault.faults[:2])}")
+        else:
+            self._edit(lambda _: changed, f"readings of {path.name}", -1)
 
     def _may_leave(self) -> bool:
         if self.document.undo.isClean():

@@ -6,7 +6,6 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.optimize import least_squares
 
 from isostat.core.limits import Bools, Floats
 
@@ -45,6 +44,8 @@ def fit_rates(
     Returns FittedRates. Source: maximum likelihood with independent reading errors; identifiability by the singular values
     of the whitened sensitivities with the unloaded heights projected out (own derivation, physics.md 4).
     """
+    from scipy.optimize import least_squares  # noqa: PLC0415 - slow to import, wanted only where there is a test
+
     count, readings = start.size, unloaded_m.size
     seen = np.isfinite(loaded_m)
     low, high = (np.log(b) for b in bounds)

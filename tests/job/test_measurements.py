@@ -1,0 +1,119 @@
+"""Readings as CSV: out and in again equal, faults by line and column, and no cell that a spreadsheet would run."""
+
+from __future__ import annotations
+
+import csv
+import io
+from pathlib import Path
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from isostat.cli import main
+from isostat.job import edits
+from isostat.job.blank import blank_job
+from isostat.job.demos import demo
+from isostat.job.files import JobFault, read_job, save_job
+from isostat.job.measurements import COLUMNS, measurements_csv, with_measurements
+from isostat.units.unit import PRESETS
+
+HIVE = demo("hive-hauler")
+
+
+@pytest.mark.parametrize("units", sorted(PRESETS))
+def test_out_and_in_again_gives_the_readings_to_what_is_shown(units: str) -> None:
+    preset = PRESETS[units]
+    text = measurements_csv(HIVE, preset)
+    again = with_measurements(blank_job().model_copy(update={"vehicle": HIVE.vehicle}), text, "again", preset)
+    assert measurements_csv(again, preset) == text
+    for axle, found in zip(HIVE.vehicle.axles, again.vehicle.axles, strict=True):
+        assert found.left.hub_to_arch_m.value == pytest.approx(axle.left.hub_to_arch_m.value, abs=0.0008)
+        assert found.right.pad_kg.value == pytest.approx(axle.right.pad_kg.value, abs=0.51)
+
+
+def test_any_unit_in_any_cell_and_an_empty_cell_leaves_its_reading() -> None:
+    text = 'Stop gap,corner,HUB TO ARCH,scale pad\n1 3/8,front left,"19 1/4 in",1240 lb\n,rear right,480,\n'
+    job = with_measurements(HIVE, text, "notes.csv")
+    front, rear = job.vehicle.axles[0].left, job.vehicle.axles[1].right
+    assert front.hub_to_arch_m.value == pytest.approx(0.48895) and front.hub_to_arch_m.typed == "19 1/4 in"
+    assert front.stop_gap_m is not None and front.stop_gap_m.value == pytest.approx(0.034925)
+    assert front.pad_kg.value == pytest.approx(562.455, abs=0.01)
+    assert rear.hub_to_arch_m.value == 0.48
+    assert rear.pad_kg == HIVE.vehicle.axles[1].right.pad_kg
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("", ["empty"]),
+        ("corner,hub\nfront left,3\n", ["Line 1: “hub” is no column; accepted is corner, hub to arch"]),
+        ("hub to arch\n480\n", ["there is no column “corner”"]),
+        ("corner,hub to arch,hub to arch\n", ["column “hub to arch” stands twice"]),
+        ("corner,hub to arch\nmiddle,480\n", ["Line 2, column “corner”: “middle” is no corner; accepted is one of front left"]),
+        (
+            "corner,hub to arch,scale pad\nfront left,abc,9 t 9\n\nrear left,99999,500\n",
+            [
+                "Line 2, column “hub to arch”: “abc” is not a number",
+                "Line 2, column “scale pad”",
+                "Line 4, column “hub to arch”: “99999” is out of range",
+            ],
+        ),
+        ("corner,stop gap\nfront left,30\nfront left,31\n", ["Line 3, column “corner”: “front left” stands twice"]),
+        ("corner,stop gap\nfront left,30,40\n", ["Line 2: has 3 cells; accepted is 2"]),
+        ('corner,stop gap\n"front left,30\n', ["no CSV"]),
+    ],
+)
+def test_every_fault_is_named_by_line_and_column_and_nothing_is_changed(text: str, words: list[str]) -> None:
+    before = HIVE.model_dump_json()
+    with pytest.raises(JobFault) as refused:
+        with_measurements(HIVE, text, "notes.csv")
+    said = " ".join(refused.value.faults)
+    assert all(word in said for word in words), said
+    assert HIVE.model_dump_json() == before
+
+
+@given(st.text(max_size=300))
+@settings(max_examples=150, deadline=None)
+def test_any_text_is_taken_in_or_refused_in_words(text: str) -> None:
+    try:
+        with_measurements(HIVE, text, "fuzz")
+    except JobFault as fault:
+        assert fault.faults and all(f for f in fault.faults)
+
+
+@given(st.lists(st.sampled_from(["480", "19 in", "=1+1", "abc", "", "1,5", "9e9", "-3"]), min_size=8, max_size=8))
+@settings(max_examples=60, deadline=None)
+def test_a_table_of_odd_cells_is_whole_or_nothing(cells: list[str]) -> None:
+    out = io.StringIO()
+    lines = csv.writer(out)
+    lines.writerow(["corner", "hub to arch", "stop gap", "shaft showing", "scale pad"])
+    lines.writerow(["front left", *cells[:4]])
+    lines.writerow(["rear right", *cells[4:]])
+    try:
+        job = with_measurements(HIVE, out.getvalue(), "odd")
+    except JobFault:
+        return
+    assert all(cell in ("480", "19 in", "", "-3") or "," in cell for cell in cells)
+    assert job.vehicle.axles[0].right == HIVE.vehicle.axles[0].right
+
+
+def test_no_cell_that_goes_out_can_carry_a_formula() -> None:
+    evil = edits.put(HIVE, ("vehicle", "axles", 0, "name"), "=HYPERLINK(1)")
+    evil = edits.put(evil, ("vehicle", "axles", 0, "left", "hub_to_arch_m"), {"value": 0.5, "typed": "@SUM(A1)"})
+    rows = list(csv.reader(io.StringIO(measurements_csv(evil))))
+    assert all(cell[:1] not in ("=", "+", "-", "@") for row in rows for cell in row)
+    assert rows[0] == ["corner", *COLUMNS]
+
+
+def test_readings_from_the_command_line(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    place, notes = tmp_path / "job.json", tmp_path / "notes.csv"
+    save_job(HIVE, place)
+    notes.write_text("corner,hub to arch\nfront left,19.5\n")
+    assert main(["measurements", str(place), "--take", str(notes), "--units", "in lb lb/in psi"]) == 0
+    assert read_job(place).vehicle.axles[0].left.hub_to_arch_m.value == pytest.approx(0.4953)
+    assert main(["measurements", str(place)]) == 0
+    assert capsys.readouterr().out.splitlines()[1].startswith("front left,495 mm")
+    notes.write_text("corner,hub to arch\nfront left,up\n")
+    assert main(["measurements", str(place), "--take", str(notes)]) == 1
+    assert "Line 2, column “hub to arch”" in capsys.readouterr().err
