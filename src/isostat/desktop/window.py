@@ -27,6 +27,7 @@ from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Step
 from isostat.desktop.document import Document, Edit
 from isostat.desktop.far import FarField, FarView
+from isostat.desktop.measuring_sheet import write_sheet
 from isostat.desktop.pieces.findings import Findings, WorkingPanel
 from isostat.desktop.pieces.rail import Rail
 from isostat.desktop.pieces.sheet import Sheet
@@ -131,6 +132,8 @@ class MainWindow(QMainWindow):
             ("&File", "Save as…", "Ctrl+Shift+S", self.save_as),
             ("&File", "Readings out as CSV…", "", self.ask_readings_out),
             ("&File", "Readings in from CSV…", "", self.ask_readings_in),
+            ("&File", "Measuring sheet, A4…", "", lambda: self.ask_sheet("A4")),
+            ("&File", "Measuring sheet, Letter…", "", lambda: self.ask_sheet("Letter")),
             ("&File", "Quit", "Ctrl+Q", self.close),
             ("&Edit", undo, "", None),
             ("&Edit", redo, "", None),
@@ -412,6 +415,19 @@ class MainWindow(QMainWindow):
         self._say_saved()
         self.redraw()
         return True
+
+    def ask_sheet(self, page: str) -> None:
+        """Asks where to, and writes a measuring sheet to print."""
+        name, _ = QFileDialog.getSaveFileName(self, "Measuring sheet", "measuring-sheet.pdf", "PDF (*.pdf)")
+        if name:
+            self.sheet_out(Path(name), page)
+
+    def sheet_out(self, path: Path, page: str) -> None:
+        """Writes a measuring sheet; what fails is said in words."""
+        try:
+            write_sheet(self.document.job, path, page, self.shown_units())
+        except OSError as fault:
+            self._say_refused(f"{path.name} is not written: {fault.strerror or fault}.")
 
     def ask_readings_out(self) -> None:
         """Asks where to, and writes the readings as CSV."""

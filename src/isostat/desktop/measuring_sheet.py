@@ -1,0 +1,114 @@
+"""A measuring sheet to print: this vehicle's outline and an empty box for every reading, in the order of the walk round."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PyQt6.QtCore import QLineF, QMarginsF, QPointF, QRectF, Qt
+from PyQt6.QtGui import QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
+
+from isostat.desktop.pieces.ink import polyline
+from isostat.desktop.pieces.outline import side_outline
+from isostat.desktop.steps.measure import POINTS, SIDES
+from isostat.desktop.steps.squat import walk_order
+from isostat.desktop.theme import LIGHT, Theme
+from isostat.job.edits import value_at
+from isostat.job.schema import Job
+from isostat.units.shown import with_unit
+from isostat.units.unit import Preset
+
+PAGES = {"A4": QPageSize.PageSizeId.A4, "Letter": QPageSize.PageSizeId.Letter}
+DPI = 96  # of the page as it is laid out; strokes and text stay sharp at any size
+CAUTIONS = (
+    "Level floor, tyres at their pressure, fuel and load as noted. Bar links off for the pads. Bounce it, roll it, then read.",
+    "Same points every time, tape upright. Stands under the frame before anyone goes below.",
+)
+
+
+def write_sheet(job: Job, path: Path, page: str, preset: Preset) -> None:
+    """Writes the sheet as a PDF of one page. page: "A4" or "Letter". Raises OSError when the place cannot be written."""
+    path.open("ab").close()  # QPdfWriter fails without a word
+    writer = QPdfWriter(str(path))
+    writer.setPageLayout(QPageLayout(QPageSize(PAGES[page]), QPageLayout.Orientation.Portrait, QMarginsF(0, 0, 0, 0)))
+    writer.setResolution(DPI)
+    writer.setTitle(f"Measuring sheet, {job.title}")
+    painter = QPainter(writer)
+    draw_sheet(painter, QRectF(0, 0, writer.width(), writer.height()), job, preset)
+    painter.end()
+
+
+def draw_sheet(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:
+    """Draws the sheet on a page; its margins are 12 mm."""
+    margin = 12 / 25.4 * DPI
+    area, t = page.adjusted(margin, margin, -margin, -margin), LIGHT
+    corners = walk_order(len(job.vehicle.axles))
+    y = _head(p, t, area, job)
+    y = _outline(p, QRectF(area.left(), y + 6, area.width(), 150), job)
+    high = min((area.bottom() - 96 - y) / len(corners), 172.0)
+    for n, (axle, side) in enumerate(corners):
+        _corner(p, t, QRectF(area.left(), y + 14 + n * high, area.width(), high - 10), job, preset, (n + 1, axle, side))
+    foot = area.bottom() - 74
+    p.setPen(QPen(Qt.GlobalColor.black, 0.8))
+    p.drawLine(QLineF(area.left(), foot, area.right(), foot))
+    p.setFont(t.font(12))
+    for n, words in enumerate(("Read by", "Date", "Fuel and load on board")):
+        p.drawText(QPointF(area.left() + n * area.width() / 3, foot + 20), words)
+    p.setFont(t.font(11))
+    for n, words in enumerate(CAUTIONS):
+        p.drawText(QPointF(area.left(), foot + 46 + n * 17), words)
+
+
+def _head(p: QPainter, t: Theme, area: QRectF, job: Job) -> float:
+    p.setPen(QPen(Qt.GlobalColor.black, 1.0))
+    p.setFont(t.font(24, 700))
+    p.drawText(QPointF(area.left(), area.top() + 22), job.title)
+    p.setFont(t.font(13))
+    number = f"Job {job.number}   " if job.number else ""
+    p.drawText(QPointF(area.left(), area.top() + 42), f"{number}{job.vehicle.name}")
+    p.setFont(t.font(13, 600))
+    words = "Measuring sheet: walk round as numbered"
+    p.drawText(QPointF(area.right() - t.plain_width(words, 13, 600), area.top() + 42), words)
+    p.drawLine(QLineF(area.left(), area.top() + 50, area.right(), area.top() + 50))
+    return area.top() + 50
+
+
+def _outline(p: QPainter, area: QRectF, job: Job) -> float:
+    """The vehicle from the left, to scale, with its wheels."""
+    hub = 0.37
+    lines = side_outline(job.vehicle, hub)
+    xs = [x for line in lines for x, _ in line]
+    per_m = min(area.width() / (max(xs) - min(xs) + 0.4), area.height() / 2.4)
+    left = area.center().x() - (max(xs) + min(xs)) / 2 * per_m
+
+    def at(x: float, z: float) -> QPointF:
+        return QPointF(left + x * per_m, area.bottom() - z * per_m)
+
+    p.setBrush(Qt.BrushStyle.NoBrush)
+    p.setPen(QPen(Qt.GlobalColor.black, 1.2))
+    for line in lines:
+        p.drawPath(polyline([at(x, z) for x, z in line]))
+    for axle in job.vehicle.axles:
+        p.drawEllipse(at(axle.behind_front_m.value, hub), hub * per_m, hub * per_m)
+    p.drawLine(QLineF(area.left(), area.bottom(), area.right(), area.bottom()))
+    return area.bottom()
+
+
+def _corner(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset, place: tuple[int, int, int]) -> None:
+    """One corner: its number and name, a box a reading, and what was read last."""
+    n, axle, side = place
+    p.setPen(QPen(Qt.GlobalColor.black, 1.0))
+    p.setFont(t.font(18, 700))
+    p.drawText(QPointF(area.left(), area.top() + 20), f"{n}")
+    p.setFont(t.font(15, 600))
+    p.drawText(QPointF(area.left() + 22, area.top() + 20), f"{job.vehicle.axles[axle].name} {SIDES[side]}")
+    wide = area.width() / len(POINTS)
+    box = min(area.height() - 66, 44.0)
+    for k, (name, words, quantity) in enumerate(POINTS):
+        x = area.left() + k * wide
+        p.setFont(t.font(12))
+        p.drawText(QPointF(x, area.top() + 42), f"{words}, {preset.unit(quantity).sign}")
+        p.drawRect(QRectF(x, area.top() + 48, wide - 14, box))
+        reading = value_at(job, ("vehicle", "axles", axle, SIDES[side], name))
+        if reading is not None and not reading.assumed:
+            p.setFont(t.font(11))
+            p.drawText(QPointF(x, area.top() + 62 + box), f"last {with_unit(reading.value, quantity, preset)}")
