@@ -45,6 +45,24 @@ def _measurements(job_path: Path, take: Path | None, units: str) -> int:
     return 0
 
 
+def _stand_in(job_path: Path, port: int, slow: str) -> int:
+    import asyncio  # noqa: PLC0415 - wanted by this command alone
+
+    from isostat.devices.stand_in import Faults, serve  # noqa: PLC0415
+
+    job = read_job(job_path)
+
+    def ready(at: int) -> None:
+        sys.stdout.write(f"Scales stand in at localhost:{at}. Ctrl C ends it.\n")
+        sys.stdout.flush()
+
+    try:
+        asyncio.run(serve(job, port, Faults(slow_pad=slow.upper()), ready))
+    except KeyboardInterrupt:
+        sys.stdout.write("\n")
+    return 0
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="isostat", description=__doc__)
     parser.add_argument("--version", action="version", version=f"isostat {__version__}")
@@ -62,6 +80,11 @@ def _parser() -> argparse.ArgumentParser:
     out.add_argument("job", type=Path)
     out.add_argument("--take", type=Path, metavar="CSV", help="put these readings into the job and save it")
     out.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name, help="of cells without a unit")
+    stand_in = commands.add_parser("stand-in", help="speak like an instrument of the workshop, to try the window without one")
+    stand_in.add_argument("device", choices=["scales"])
+    stand_in.add_argument("--job", type=Path, required=True, help="whose pad loads it shows")
+    stand_in.add_argument("--port", type=int, default=8107)
+    stand_in.add_argument("--slow", default="", metavar="PAD", help="a pad that settles late, such as RL")
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
 
@@ -77,6 +100,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
                 save_job(demo(asked.name), asked.out)
             case "measurements":
                 return _measurements(asked.job, asked.take, asked.units)
+            case "stand-in":
+                return _stand_in(asked.job, asked.port, asked.slow)
             case "schema":
                 sys.stdout.write(json.dumps(Job.model_json_schema(), indent=1) + "\n")
             case "open":

@@ -248,3 +248,10 @@ def test_impossible_and_doubtful_vehicles_give_findings_in_words(
 def test_explain_refuses_what_nothing_shows(hive: Assessment) -> None:
     with pytest.raises(KeyError, match="colour"):
         explain(hive, Shown("colour"))
+
+
+def test_a_soft_spring_far_longer_than_any_coil_is_answered_not_refused(hive: Assessment) -> None:
+    """500 N/m under a rear axle would be metres long: the found spring is what it is, and the job still opens."""
+    a = _told(hive.job, (("as_found", "axles", 1, "left", "rate_n_per_m"), 500.0))
+    assert a.found_springs[1][0].implied_free_m > 3.0
+    assert np.isfinite(a.proposed.hub_to_arch_m).all() and np.isfinite(a.found.hub_to_arch_m).all()

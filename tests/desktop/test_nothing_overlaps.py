@@ -121,6 +121,6 @@ def test_no_text_is_cut_or_overlaps(open_window, job, width, height, text, units
         wrong += [f"{step}: {f}" for f in window_faults(window)]
     window.go(Step.MEASURE)
     for page in (1, 2, 3, 4):
-        window.sheets[Step.MEASURE]._turn(page)
+        window.sheets[Step.MEASURE].turn(page)
         wrong += [f"measure page {page}: {f}" for f in window_faults(window)]
     assert not wrong, "\n".join(wrong)

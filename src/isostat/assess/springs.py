@@ -17,10 +17,12 @@ from isostat.core.tuning.rate import spring_rate_for_wheel_rate, wheel_rate, whe
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for, spring_forces
 from isostat.core.working import Figure, Origin
+from isostat.job.reading import Reading
 from isostat.job.schema import AxleFit, Coil, Job
 
 DIFFER = 0.04  # m that light and full may differ, until said otherwise
 TAPE, PAD = 0.0015, 0.01  # two standard deviations: of a tape in m, of a scale pad as a share
+REACH = (0.001, 3.0)  # m
 LOWEST_RATE, HIGHEST_RATE = 500.0, METAL_RATE / 2.0
 
 
@@ -67,7 +69,7 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
         off = implied - coil.free_length_m.value if known and coil.free_length_m else None
         error = float(np.hypot(np.hypot(TAPE, TAPE), PAD * pressed))
         solid = coil.solid_length_m
-        reach = max(implied - solid.value, 0.001) if solid else None
+        reach = _reach(implied, solid)
         return FoundSpring(
             force_n=force,
             rate=rate,
@@ -81,6 +83,11 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
         )
 
     return one(fit.left, 0), one(fit.right, 1)
+
+
+def _reach(free_m: float, solid: Reading | None) -> float | None:
+    """Compression to solid in m, kept within what a coil can have; None where no solid length was given."""
+    return None if solid is None else float(np.clip(free_m - solid.value, *REACH))
 
 
 def as_stand(found: tuple[FoundSpring, FoundSpring]) -> Springs:
@@ -179,7 +186,7 @@ def _order_axle(
     )
     laws = []
     for coil, free, rate in zip(coils, ordered.free_m, rates, strict=True):
-        reach = None if coil.solid_length_m is None else max(free - coil.solid_length_m.value, 0.001)
+        reach = _reach(free, coil.solid_length_m)
         laws.append(CoilLaw(rate, reach))
     offsets = np.array(ordered.free_m) + np.array(ordered.spacer_m) - base
     typed_free = any(c.free_length_m for c in coils)

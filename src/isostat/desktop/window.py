@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import (
     QComboBox,
     QFileDialog,
     QFrame,
+    QInputDialog,
     QLineEdit,
     QMainWindow,
     QMenu,
@@ -35,9 +36,12 @@ from isostat.desktop.pieces.step_list import StepList
 from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.safekeeping import Safekeeping
+from isostat.desktop.scales_line import ScalesLine
 from isostat.desktop.steps import SHEETS
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
+from isostat.devices.scales import pad_names
+from isostat.job import edits
 from isostat.job.blank import blank_job
 from isostat.job.files import JobFault
 from isostat.job.measurements import measurements_csv, with_measurements
@@ -67,6 +71,8 @@ class MainWindow(QMainWindow):
         self.sixteenths = self.settings.value("sixteenths", "yes") != "no"
         self.step, self.case, self.ghosts, self.other_units = Step.MEASURE, self._first_case(), False, False
         self.findings_open, self._dressed = False, ""
+        self._pads: list[list[float]] = []  # readings of the scales since the file was opened
+        self._pads_of: Path | None = None
         self._build()
         self._wire()
         self._make_actions()
@@ -137,6 +143,7 @@ class MainWindow(QMainWindow):
             ("&File", "Quit", "Ctrl+Q", self.close),
             ("&Edit", undo, "", None),
             ("&Edit", redo, "", None),
+            ("&Edit", "Read scales…", "Ctrl+R", self.ask_scales),
             ("&View", "Next load case", "PgDown", lambda: self.show_case(self.case + 1)),
             ("&View", "Previous load case", "PgUp", lambda: self.show_case(self.case - 1)),
             ("&View", "Inches in sixteenths or decimals", "Ctrl+I", self.turn_inches),
@@ -257,9 +264,13 @@ class MainWindow(QMainWindow):
         self.working.pick(shown)
 
     def _say_refused(self, sentence: str) -> None:
+        self._say(sentence, "brick_wash")
+
+    def _say(self, sentence: str, ground: str = "wash") -> None:
+        """A sentence along the foot of the window, on the colour of what it is; none takes the last away."""
         bar = self.statusBar()
         assert bar is not None
-        bar.setStyleSheet(f"background:{self.theme.brick_wash if sentence else self.theme.paper};color:{self.theme.ink}")
+        bar.setStyleSheet(f"background:{getattr(self.theme, ground)};color:{self.theme.ink}")
         bar.setFont(self.theme.font(14, 600))
         bar.setVisible(bool(sentence))
         bar.showMessage(sentence)
@@ -415,6 +426,39 @@ class MainWindow(QMainWindow):
         self._say_saved()
         self.redraw()
         return True
+
+    def ask_scales(self) -> None:
+        """Asks where the scales are, and reads them."""
+        known = str(self.settings.value("scales", "localhost:8107"))
+        place, sure = QInputDialog.getText(
+            self, "Read scales", "Level pads, bar links off, rolled. Scales at host:port", text=known
+        )
+        if sure:
+            self.read_scales(place)
+
+    def read_scales(self, place: str) -> None:
+        """Reads all pads at a place such as localhost:8107; the mean with earlier readings of this job is taken."""
+        host, _, port = place.strip().partition(":")
+        if not host or not port.isdigit() or not 0 < int(port) < 65_536:
+            self._say_refused(f"“{place}” is no place for scales; accepted is host:port, such as localhost:8107.")
+            return
+        self.settings.setValue("scales", place.strip())
+        self._line = ScalesLine(pad_names(len(self.document.job.vehicle.axles)), self)
+        self._line.waits.connect(self._say)
+        self._line.failed.connect(self._say_refused)
+        self._line.read.connect(self._take_pads)
+        self._line.open(host, int(port))
+
+    def _take_pads(self, masses: dict[str, float]) -> None:
+        """One more reading of all pads; as one step, since a pad alone means little."""
+        self._pads = [*(self._pads if self._pads_of == self.document.path else []), list(masses.values())]
+        self._pads_of = self.document.path
+        means = [sum(column) / len(self._pads) for column in zip(*self._pads, strict=True)]
+        self._edit(lambda job: edits.put_pads(job, means), "read the scales", -1)
+        if len(self._pads) == 1:
+            self._say("Read once. Roll it half a turn, bounce it, read again: the mean is taken.")
+        else:
+            self._say(f"Mean of {len(self._pads)} readings.")
 
     def ask_sheet(self, page: str) -> None:
         """Asks where to, and writes a measuring sheet to print."""

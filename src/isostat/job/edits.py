@@ -220,3 +220,11 @@ def add_squat(job: Job) -> Job:
 def remove_squat(job: Job, index: int) -> Job:
     """The job without one of its squat tests."""
     return put(job, ("squats",), [t.model_dump() for n, t in enumerate(job.squats) if n != index])
+
+
+def put_pads(job: Job, masses_kg: list[float]) -> Job:
+    """All pads at once, axle by axle, left before right. Raises JobFault when a mass is out of range."""
+    data = job.model_dump()
+    for n, mass in enumerate(masses_kg):
+        data["vehicle"]["axles"][n // 2][("left", "right")[n % 2]]["pad_kg"] = {"value": round(mass, 2)}
+    return job_from(data, "edit")

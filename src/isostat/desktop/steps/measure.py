@@ -74,7 +74,7 @@ class MeasureStep(Sheet):
         t = v.theme
         end = lay_head(self, v, f"as weighed, old springs{', ' + v.job.read_on if v.job.read_on else ''}")
         first = QRect(round(end + t.px(16)), round(t.px(5)), round(t.px(84)), round(t.px(26)))
-        self.tabs("page", PAGES, self.page, first, self._turn)
+        self.tabs("page", PAGES, self.page, first, self.turn)
         if self.page > 1:
             (lay_axles, lay_springs, lay_squat)[self.page - 2](self, v, t.px(HEAD + 14))
             return
@@ -86,7 +86,8 @@ class MeasureStep(Sheet):
         """From which side the vehicle is seen."""
         return min(self.page, 1)
 
-    def _turn(self, page: int) -> None:
+    def turn(self, page: int) -> None:
+        """To another page."""
         self.page = page
         self._relay()
 

@@ -1,0 +1,64 @@
+"""The window's end of the line to the scales: connects, gathers, and tells how it went; never waits."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QObject, QTimer, pyqtSignal
+from PyQt6.QtNetwork import QAbstractSocket, QTcpSocket
+
+from isostat.devices.scales import Gathering
+
+PATIENCE_MS = 10_000
+
+
+class ScalesLine(QObject):
+    """One reading of all pads over a local socket."""
+
+    read = pyqtSignal(object)  # dict of pad name to kg
+    failed = pyqtSignal(str)  # in words
+    waits = pyqtSignal(str)  # for whom, in words
+
+    def __init__(self, pads: tuple[str, ...], parent: QObject | None = None, patience_ms: int = PATIENCE_MS) -> None:
+        super().__init__(parent)
+        self._gathering, self._rest, self._over = Gathering(pads), b"", False
+        self._socket = QTcpSocket(self)
+        self._socket.readyRead.connect(self._take)
+        self._socket.errorOccurred.connect(self._broken)
+        self._patience = QTimer(self)
+        self._patience.setSingleShot(True)
+        self._patience.setInterval(patience_ms)
+        self._patience.timeout.connect(lambda: self._end(f"The scales gave no steady reading in time. {self._gathering.excuse()}"))
+
+    def open(self, host: str, port: int) -> None:
+        """Starts to read; one of the signals tells the end."""
+        self._place = f"{host}:{port}"
+        self._patience.start()
+        self._socket.connectToHost(host, port)
+
+    def _take(self) -> None:
+        *whole, self._rest = (self._rest + self._socket.readAll().data()).split(b"\n")
+        self._rest = self._rest[-200:]
+        for line in whole:
+            self._gathering.take(line.decode("ascii", errors="replace"))
+        if self._over:
+            return
+        if not self._gathering.waiting():
+            self._end(None)
+        else:
+            self.waits.emit(f"Reading the scales, waiting for {', '.join(self._gathering.waiting())}.")
+
+    def _broken(self, error: QAbstractSocket.SocketError) -> None:
+        if error is QAbstractSocket.SocketError.RemoteHostClosedError:
+            self._end(f"The line to the scales closed. {self._gathering.excuse()}")
+        else:
+            self._end(f"No scales at {self._place}: {self._socket.errorString().rstrip('.').lower()}.")
+
+    def _end(self, fault: str | None) -> None:
+        if self._over:
+            return
+        self._over = True
+        self._patience.stop()
+        self._socket.abort()
+        if fault is None:
+            self.read.emit(self._gathering.masses())
+        else:
+            self.failed.emit(fault)

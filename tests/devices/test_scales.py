@@ -1,0 +1,187 @@
+"""The line to the scales: what is read, what is passed over, and how the window takes it over a real socket."""
+
+from __future__ import annotations
+
+import asyncio
+import socket
+import threading
+from collections.abc import Iterator
+from itertools import islice
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from pytestqt.qtbot import QtBot
+
+from isostat.desktop import scales_line
+from isostat.desktop.window import MainWindow
+from isostat.devices.scales import STEADY, Gathering, LineFault, PadReading, pad_names, read_line
+from isostat.devices.stand_in import Faults, lines, serve
+from isostat.job.demos import demo
+from tests.desktop.conftest import open_window  # noqa: F401 - a fixture
+from tests.jobs import three_axles
+
+HIVE = demo("hive-hauler")
+TRUTH = [611.0, 561.0, 477.0, 451.0]
+
+
+@pytest.mark.parametrize(
+    ("text", "reading"),
+    [
+        ("FL 611.5 kg S", PadReading("FL", 611.5, True)),
+        ("fr 561 kg U\r", PadReading("FR", 561.0, False)),
+        ("RL 1000 lb S", PadReading("RL", 453.59237, True)),
+        ("RR -0.4 kg S", PadReading("RR", -0.4, True)),
+    ],
+)
+def test_a_line_is_read(text: str, reading: PadReading) -> None:
+    found = read_line(text)
+    assert (found.pad, found.stable) == (reading.pad, reading.stable)
+    assert found.mass_kg == pytest.approx(reading.mass_kg)
+
+
+@pytest.mark.parametrize(
+    "text", ["", "FL", "FL 611 kg", "FL 611 st S", "FL nan kg S", "FL 1e9 kg S", "FL 6#1.5 kg S", "FL 90000 kg S", "x" * 900]
+)
+def test_what_is_no_reading_is_refused_in_words(text: str) -> None:
+    with pytest.raises(LineFault, match=r"accepted is|kg"):
+        read_line(text)
+
+
+@given(st.text(max_size=120))
+def test_any_line_is_a_sane_reading_or_refused(text: str) -> None:
+    try:
+        found = read_line(text)
+    except LineFault:
+        return
+    assert -50 <= found.mass_kg <= 20_000 and found.pad
+
+
+def test_a_pad_counts_only_when_it_has_stood_still() -> None:
+    pads = Gathering(("FL", "FR"))
+    for n in range(STEADY):
+        pads.take(f"FL {600 + n * 30} kg S")  # calls itself stable and creeps
+        pads.take("FR 500 kg S")
+    assert pads.waiting() == ("FL",)
+    assert pads.excuse() == "FL did not stand still."
+    with pytest.raises(LineFault, match="FL"):
+        pads.masses()
+    for mass in (610.0, 610.4, 609.8, 610.2, 610.1):
+        pads.take(f"FL {mass} kg S")
+    assert pads.masses() == {"FL": pytest.approx(610.1), "FR": pytest.approx(500.0)}
+    pads.take("FL 610 kg U")  # lifted off again
+    assert pads.waiting() == ("FL",)
+
+
+@pytest.mark.parametrize("seed", range(5))
+def test_the_stand_in_with_all_its_faults_is_read_within_its_noise(seed: int) -> None:
+    pads = Gathering(pad_names(2))
+    rounds = 0
+    for round_ in islice(lines(HIVE, Faults(slow_pad="RL"), seed), 200):
+        rounds += 1
+        for line in round_:
+            pads.take(line)
+        if not pads.waiting():
+            break
+    assert 30 <= rounds < 60, "the slow pad is waited for, but not for ever"
+    assert list(pads.masses().values()) == pytest.approx(TRUTH, abs=0.8)
+
+
+def test_three_axles_have_six_pads() -> None:
+    assert pad_names(3) == ("FL", "FR", "ML", "MR", "RL", "RR")
+    assert {line.split()[0] for line in next(iter(lines(three_axles(), Faults(dropped=0.0, garbled=0.0))))} == set(pad_names(3))
+
+
+@pytest.fixture
+def scales() -> Iterator[int]:
+    """The stand-in on a free port of this machine."""
+    there, ports, ends = threading.Event(), [], []
+
+    def ready(port: int) -> None:
+        ports.append(port)
+        there.set()
+
+    async def until_told() -> None:
+        stop = asyncio.Event()
+        ends.append((asyncio.get_running_loop(), stop))
+        speaking = asyncio.create_task(serve(HIVE, 0, Faults(), ready))
+        await stop.wait()
+        speaking.cancel()
+
+    thread = threading.Thread(target=lambda: asyncio.run(until_told()))
+    thread.start()
+    assert there.wait(5)
+    yield ports[0]
+    loop, stop = ends[0]
+    loop.call_soon_threadsafe(stop.set)
+    thread.join(5)
+
+
+def said(window: MainWindow) -> str:
+    bar = window.statusBar()
+    assert bar is not None
+    return bar.currentMessage()
+
+
+def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(open_window, scales: int, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
+    window = open_window()
+    before = window.document.job
+    for n in (1, 2):
+        window.read_scales(f"localhost:{scales}")
+        qtbot.waitUntil(lambda n=n: window.document.undo.count() == n, timeout=8000)
+    pads = [c.pad_kg.value for axle in window.document.job.vehicle.axles for c in (axle.left, axle.right)]
+    assert pads == pytest.approx(TRUTH, abs=1.0)
+    assert said(window) == "Mean of 2 readings."
+    assert window.settings.value("scales") == f"localhost:{scales}"
+    for _ in range(2):
+        window.document.undo.undo()
+    assert window.document.job == before
+
+
+@pytest.mark.parametrize("place", ["", "localhost", "localhost:x", "localhost:0", ":8107", "localhost:99999"])
+def test_a_place_that_is_none_is_refused(open_window, place: str) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
+    window = open_window()
+    window.read_scales(place)
+    assert "is no place for scales; accepted is host:port" in said(window)
+
+
+def test_no_scales_there_and_scales_that_say_nonsense_end_in_words(open_window, qtbot: QtBot, monkeypatch) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
+    window = open_window()
+    before = window.document.job
+    with socket.socket() as free:
+        free.bind(("127.0.0.1", 0))
+        port = free.getsockname()[1]
+    window.read_scales(f"127.0.0.1:{port}")
+    qtbot.waitUntil(lambda: said(window).startswith(f"No scales at 127.0.0.1:{port}"), timeout=5000)
+    monkeypatch.setattr(scales_line, "PATIENCE_MS", 300)
+    with socket.socket() as babble:
+        babble.bind(("127.0.0.1", 0))
+        babble.listen()
+        window.read_scales(f"127.0.0.1:{babble.getsockname()[1]}")
+        window._line._patience.setInterval(400)
+        window._line._patience.start()
+        heard, _ = babble.accept()
+        heard.sendall(b"\xff\xfe garbage\nFL 600 kg S\n")
+        qtbot.waitUntil(lambda: "no steady reading in time" in said(window), timeout=5000)
+        heard.close()
+    assert "Nothing came from FR, RL, RR." in said(window) and "1 lines were no readings" in said(window)
+    assert window.document.job == before
+
+
+def test_a_line_that_closes_early_is_said(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
+    window = open_window()
+    with socket.socket() as short:
+        short.bind(("127.0.0.1", 0))
+        short.listen()
+        window.read_scales(f"127.0.0.1:{short.getsockname()[1]}")
+        heard, _ = short.accept()
+        heard.sendall(b"FL 600 kg S\n")
+        heard.close()
+        qtbot.waitUntil(lambda: said(window).startswith("The line to the scales closed."), timeout=5000)
+
+
+def test_the_protocol_page_shows_lines_that_are_read() -> None:
+    page = (Path(__file__).resolve().parents[2] / "docs/scales.md").read_text(encoding="utf-8")
+    shown = page.split("```")[1].strip().splitlines()
+    assert [read_line(line).pad for line in shown] == ["FL", "FR"]
