@@ -66,25 +66,25 @@ def test_the_file_is_a_pdf_of_one_page_of_that_paper(qapp, paper: str, tmp_path:
 
 def test_from_the_window_and_to_a_place_that_cannot_be_written(open_window, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
-    window.sheet_out(tmp_path / "sheet.pdf", "A4")
+    window.exchange.sheet_out(tmp_path / "sheet.pdf", "A4")
     assert (tmp_path / "sheet.pdf").stat().st_size > 5000
-    window.sheet_out(tmp_path / "nowhere" / "sheet.pdf", "A4")
+    window.exchange.sheet_out(tmp_path / "nowhere" / "sheet.pdf", "A4")
     assert "sheet.pdf is not written" in window.statusBar().currentMessage()
 
 
 def test_readings_go_out_and_in_through_the_window_as_one_step(open_window, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
     before, place = window.document.job, tmp_path / "readings.csv"
-    window.readings_out(place)
+    window.exchange.readings_out(place)
     place.write_text(place.read_text().replace("488 mm", "495 mm").replace("488,", "495,"))
-    window.readings_in(place)
+    window.exchange.readings_in(place)
     assert window.document.job.vehicle.axles[0].left.hub_to_arch_m.value == pytest.approx(0.495)
     assert window.document.undo.count() == 1
     window.document.undo.undo()
     assert window.document.job == before
     place.write_text("corner,stop gap\nfront left,wide\n")
-    window.readings_in(place)
+    window.exchange.readings_in(place)
     assert "Line 2, column “stop gap”: “wide” is not a number" in window.statusBar().currentMessage()
     assert window.document.job == before
-    window.readings_in(tmp_path / "missing.csv")
+    window.exchange.readings_in(tmp_path / "missing.csv")
     assert "missing.csv is not read" in window.statusBar().currentMessage()

@@ -128,7 +128,7 @@ def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(ope
     window = open_window()
     before = window.document.job
     for n in (1, 2):
-        window.read_scales(f"localhost:{scales}")
+        window.exchange.read_scales(f"localhost:{scales}")
         qtbot.waitUntil(lambda n=n: window.document.undo.count() == n, timeout=8000)
     pads = [c.pad_kg.value for axle in window.document.job.vehicle.axles for c in (axle.left, axle.right)]
     assert pads == pytest.approx(TRUTH, abs=1.0)
@@ -142,7 +142,7 @@ def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(ope
 @pytest.mark.parametrize("place", ["", "localhost", "localhost:x", "localhost:0", ":8107", "localhost:99999"])
 def test_a_place_that_is_none_is_refused(open_window, place: str) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
     window = open_window()
-    window.read_scales(place)
+    window.exchange.read_scales(place)
     assert "is no place for scales; accepted is host:port" in said(window)
 
 
@@ -152,15 +152,15 @@ def test_no_scales_there_and_scales_that_say_nonsense_end_in_words(open_window, 
     with socket.socket() as free:
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
-    window.read_scales(f"127.0.0.1:{port}")
+    window.exchange.read_scales(f"127.0.0.1:{port}")
     qtbot.waitUntil(lambda: said(window).startswith(f"No scales at 127.0.0.1:{port}"), timeout=5000)
     monkeypatch.setattr(scales_line, "PATIENCE_MS", 300)
     with socket.socket() as babble:
         babble.bind(("127.0.0.1", 0))
         babble.listen()
-        window.read_scales(f"127.0.0.1:{babble.getsockname()[1]}")
-        window._line._patience.setInterval(400)
-        window._line._patience.start()
+        window.exchange.read_scales(f"127.0.0.1:{babble.getsockname()[1]}")
+        window.exchange._line._patience.setInterval(400)
+        window.exchange._line._patience.start()
         heard, _ = babble.accept()
         heard.sendall(b"\xff\xfe garbage\nFL 600 kg S\n")
         qtbot.waitUntil(lambda: "no steady reading in time" in said(window), timeout=5000)
@@ -174,7 +174,7 @@ def test_a_line_that_closes_early_is_said(open_window, qtbot: QtBot) -> None:  #
     with socket.socket() as short:
         short.bind(("127.0.0.1", 0))
         short.listen()
-        window.read_scales(f"127.0.0.1:{short.getsockname()[1]}")
+        window.exchange.read_scales(f"127.0.0.1:{short.getsockname()[1]}")
         heard, _ = short.accept()
         heard.sendall(b"FL 600 kg S\n")
         heard.close()

@@ -13,7 +13,6 @@ from PyQt6.QtWidgets import (
     QComboBox,
     QFileDialog,
     QFrame,
-    QInputDialog,
     QLineEdit,
     QMainWindow,
     QMenu,
@@ -27,8 +26,8 @@ from isostat.assess.fixes import Fix
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Step
 from isostat.desktop.document import Document, Edit
+from isostat.desktop.exchange import Exchange
 from isostat.desktop.far import FarField, FarView
-from isostat.desktop.measuring_sheet import write_sheet
 from isostat.desktop.pieces.findings import Findings, WorkingPanel
 from isostat.desktop.pieces.rail import Rail
 from isostat.desktop.pieces.sheet import Sheet
@@ -36,15 +35,11 @@ from isostat.desktop.pieces.step_list import StepList
 from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.safekeeping import Safekeeping
-from isostat.desktop.scales_line import ScalesLine
 from isostat.desktop.steps import SHEETS
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
-from isostat.devices.scales import pad_names
-from isostat.job import edits
 from isostat.job.blank import blank_job
 from isostat.job.files import JobFault
-from isostat.job.measurements import measurements_csv, with_measurements
 from isostat.job.schema import Job
 from isostat.units.unit import DEFAULT_PRESET, OTHER, PRESETS, Preset
 from isostat.wording.fixes import say_fix
@@ -71,8 +66,6 @@ class MainWindow(QMainWindow):
         self.sixteenths = self.settings.value("sixteenths", "yes") != "no"
         self.step, self.case, self.ghosts, self.other_units = Step.MEASURE, self._first_case(), False, False
         self.findings_open, self._dressed = False, ""
-        self._pads: list[list[float]] = []  # readings of the scales since the file was opened
-        self._pads_of: Path | None = None
         self._build()
         self._wire()
         self._make_actions()
@@ -104,6 +97,7 @@ class MainWindow(QMainWindow):
         self.rail = Rail(self.frame)
         self.far = FarView(self.frame)
         self.far.hide()
+        self.exchange = Exchange(self.document, self.settings, self.shown_units, self)
 
     def _wire(self) -> None:
         d = self.document
@@ -116,6 +110,9 @@ class MainWindow(QMainWindow):
             sheet.refused.connect(self._say_refused)
             sheet.undo_asked.connect(d.undo.undo)
             sheet.redo_asked.connect(d.undo.redo)
+        self.exchange.edited.connect(self._edit)
+        self.exchange.said.connect(self._say)
+        self.exchange.refused.connect(self._say_refused)
         self.findings.fix_wanted.connect(self._fix)
         self.findings.step_wanted.connect(lambda name: self.go(Step(name)))
         self.steps.chosen.connect(self.go)
@@ -136,14 +133,14 @@ class MainWindow(QMainWindow):
             ("&File", "Open…", "Ctrl+O", self.ask_open),
             ("&File", "Save", "Ctrl+S", self.save),
             ("&File", "Save as…", "Ctrl+Shift+S", self.save_as),
-            ("&File", "Readings out as CSV…", "", self.ask_readings_out),
-            ("&File", "Readings in from CSV…", "", self.ask_readings_in),
-            ("&File", "Measuring sheet, A4…", "", lambda: self.ask_sheet("A4")),
-            ("&File", "Measuring sheet, Letter…", "", lambda: self.ask_sheet("Letter")),
+            ("&File", "Readings out as CSV…", "", self.exchange.ask_readings_out),
+            ("&File", "Readings in from CSV…", "", self.exchange.ask_readings_in),
+            ("&File", "Measuring sheet, A4…", "", lambda: self.exchange.ask_sheet("A4")),
+            ("&File", "Measuring sheet, Letter…", "", lambda: self.exchange.ask_sheet("Letter")),
             ("&File", "Quit", "Ctrl+Q", self.close),
             ("&Edit", undo, "", None),
             ("&Edit", redo, "", None),
-            ("&Edit", "Read scales…", "Ctrl+R", self.ask_scales),
+            ("&Edit", "Read scales…", "Ctrl+R", self.exchange.ask_scales),
             ("&View", "Next load case", "PgDown", lambda: self.show_case(self.case + 1)),
             ("&View", "Previous load case", "PgUp", lambda: self.show_case(self.case - 1)),
             ("&View", "Inches in sixteenths or decimals", "Ctrl+I", self.turn_inches),
@@ -426,83 +423,6 @@ class MainWindow(QMainWindow):
         self._say_saved()
         self.redraw()
         return True
-
-    def ask_scales(self) -> None:
-        """Asks where the scales are, and reads them."""
-        known = str(self.settings.value("scales", "localhost:8107"))
-        place, sure = QInputDialog.getText(
-            self, "Read scales", "Level pads, bar links off, rolled. Scales at host:port", text=known
-        )
-        if sure:
-            self.read_scales(place)
-
-    def read_scales(self, place: str) -> None:
-        """Reads all pads at a place such as localhost:8107; the mean with earlier readings of this job is taken."""
-        host, _, port = place.strip().partition(":")
-        if not host or not port.isdigit() or not 0 < int(port) < 65_536:
-            self._say_refused(f"“{place}” is no place for scales; accepted is host:port, such as localhost:8107.")
-            return
-        self.settings.setValue("scales", place.strip())
-        self._line = ScalesLine(pad_names(len(self.document.job.vehicle.axles)), self)
-        self._line.waits.connect(self._say)
-        self._line.failed.connect(self._say_refused)
-        self._line.read.connect(self._take_pads)
-        self._line.open(host, int(port))
-
-    def _take_pads(self, masses: dict[str, float]) -> None:
-        """One more reading of all pads; as one step, since a pad alone means little."""
-        self._pads = [*(self._pads if self._pads_of == self.document.path else []), list(masses.values())]
-        self._pads_of = self.document.path
-        means = [sum(column) / len(self._pads) for column in zip(*self._pads, strict=True)]
-        self._edit(lambda job: edits.put_pads(job, means), "read the scales", -1)
-        if len(self._pads) == 1:
-            self._say("Read once. Roll it half a turn, bounce it, read again: the mean is taken.")
-        else:
-            self._say(f"Mean of {len(self._pads)} readings.")
-
-    def ask_sheet(self, page: str) -> None:
-        """Asks where to, and writes a measuring sheet to print."""
-        name, _ = QFileDialog.getSaveFileName(self, "Measuring sheet", "measuring-sheet.pdf", "PDF (*.pdf)")
-        if name:
-            self.sheet_out(Path(name), page)
-
-    def sheet_out(self, path: Path, page: str) -> None:
-        """Writes a measuring sheet; what fails is said in words."""
-        try:
-            write_sheet(self.document.job, path, page, self.shown_units())
-        except OSError as fault:
-            self._say_refused(f"{path.name} is not written: {fault.strerror or fault}.")
-
-    def ask_readings_out(self) -> None:
-        """Asks where to, and writes the readings as CSV."""
-        name, _ = QFileDialog.getSaveFileName(self, "Readings out", "readings.csv", "Tables (*.csv)")
-        if name:
-            self.readings_out(Path(name))
-
-    def readings_out(self, path: Path) -> None:
-        """Writes the readings as CSV; what fails is said in words."""
-        try:
-            path.write_text(measurements_csv(self.document.job, self.shown_units()), encoding="utf-8")
-        except OSError as fault:
-            self._say_refused(f"{path.name} is not written: {fault.strerror or fault}.")
-
-    def ask_readings_in(self) -> None:
-        """Asks for a CSV and takes its readings in, as one step that can be undone."""
-        name, _ = QFileDialog.getOpenFileName(self, "Readings in", "", "Tables (*.csv)")
-        if name:
-            self.readings_in(Path(name))
-
-    def readings_in(self, path: Path) -> None:
-        """Takes in the readings of a CSV; one with faults changes nothing and is refused by line and column."""
-        try:
-            text = path.read_text(encoding="utf-8", errors="replace")
-            changed = with_measurements(self.document.job, text, path.name, self.shown_units())
-        except OSError as fault:
-            self._say_refused(f"{path.name} is not read: {fault.strerror or fault}.")
-        except JobFault as fault:
-            self._say_refused(f"{fault.source} is not taken in. {' '.join(fault.faults[:2])}")
-        else:
-            self._edit(lambda _: changed, f"readings of {path.name}", -1)
 
     def _may_leave(self) -> bool:
         if self.document.undo.isClean():

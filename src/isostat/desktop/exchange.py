@@ -1,0 +1,109 @@
+"""What comes in and goes out beside the job file: scales, readings as CSV, the printed measuring sheet."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PyQt6.QtCore import QObject, QSettings, pyqtSignal
+from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
+
+from isostat.desktop.document import Document
+from isostat.desktop.measuring_sheet import write_sheet
+from isostat.desktop.scales_line import ScalesLine
+from isostat.devices.scales import pad_names
+from isostat.job import edits
+from isostat.job.files import JobFault
+from isostat.job.measurements import measurements_csv, with_measurements
+from isostat.units.unit import Preset
+
+
+class Exchange(QObject):
+    """Asks where from and where to; what comes in is one step that can be undone, what fails is said in words."""
+
+    edited = pyqtSignal(object, str, int)  # Edit, words, gesture
+    said = pyqtSignal(str)
+    refused = pyqtSignal(str)
+
+    def __init__(self, document: Document, settings: QSettings, units: Callable[[], Preset], window: QWidget) -> None:
+        super().__init__(window)
+        self._document, self._settings, self._units, self._window = document, settings, units, window
+        self._pads: list[list[float]] = []  # readings of the scales since the file was opened
+        self._pads_of: Path | None = None
+
+    def ask_scales(self) -> None:
+        """Asks where the scales are, and reads them."""
+        known = str(self._settings.value("scales", "localhost:8107"))
+        place, sure = QInputDialog.getText(
+            self._window, "Read scales", "Level pads, bar links off, rolled. Scales at host:port", text=known
+        )
+        if sure:
+            self.read_scales(place)
+
+    def read_scales(self, place: str) -> None:
+        """Reads all pads at a place such as localhost:8107; the mean with earlier readings of this job is taken."""
+        host, _, port = place.strip().partition(":")
+        if not host or not port.isdigit() or not 0 < int(port) < 65_536:
+            self.refused.emit(f"“{place}” is no place for scales; accepted is host:port, such as localhost:8107.")
+            return
+        self._settings.setValue("scales", place.strip())
+        self._line = ScalesLine(pad_names(len(self._document.job.vehicle.axles)), self)
+        self._line.waits.connect(self.said)
+        self._line.failed.connect(self.refused)
+        self._line.read.connect(self._take_pads)
+        self._line.open(host, int(port))
+
+    def _take_pads(self, masses: dict[str, float]) -> None:
+        """One more reading of all pads; as one step, since a pad alone means little."""
+        self._pads = [*(self._pads if self._pads_of == self._document.path else []), list(masses.values())]
+        self._pads_of = self._document.path
+        means = [sum(column) / len(self._pads) for column in zip(*self._pads, strict=True)]
+        self.edited.emit(lambda job: edits.put_pads(job, means), "read the scales", -1)
+        if len(self._pads) == 1:
+            self.said.emit("Read once. Roll it half a turn, bounce it, read again: the mean is taken.")
+        else:
+            self.said.emit(f"Mean of {len(self._pads)} readings.")
+
+    def ask_sheet(self, page: str) -> None:
+        """Asks where to, and writes a measuring sheet to print."""
+        name, _ = QFileDialog.getSaveFileName(self._window, "Measuring sheet", "measuring-sheet.pdf", "PDF (*.pdf)")
+        if name:
+            self.sheet_out(Path(name), page)
+
+    def sheet_out(self, path: Path, page: str) -> None:
+        """Writes a measuring sheet; what fails is said in words."""
+        try:
+            write_sheet(self._document.job, path, page, self._units())
+        except OSError as fault:
+            self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
+
+    def ask_readings_out(self) -> None:
+        """Asks where to, and writes the readings as CSV."""
+        name, _ = QFileDialog.getSaveFileName(self._window, "Readings out", "readings.csv", "Tables (*.csv)")
+        if name:
+            self.readings_out(Path(name))
+
+    def readings_out(self, path: Path) -> None:
+        """Writes the readings as CSV; what fails is said in words."""
+        try:
+            path.write_text(measurements_csv(self._document.job, self._units()), encoding="utf-8")
+        except OSError as fault:
+            self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
+
+    def ask_readings_in(self) -> None:
+        """Asks for a CSV and takes its readings in, as one step that can be undone."""
+        name, _ = QFileDialog.getOpenFileName(self._window, "Readings in", "", "Tables (*.csv)")
+        if name:
+            self.readings_in(Path(name))
+
+    def readings_in(self, path: Path) -> None:
+        """Takes in the readings of a CSV; one with faults changes nothing and is refused by line and column."""
+        try:
+            text = path.read_text(encoding="utf-8", errors="replace")
+            changed = with_measurements(self._document.job, text, path.name, self._units())
+        except OSError as fault:
+            self.refused.emit(f"{path.name} is not read: {fault.strerror or fault}.")
+        except JobFault as fault:
+            self.refused.emit(f"{fault.source} is not taken in. {' '.join(fault.faults[:2])}")
+        else:
+            self.edited.emit(lambda _: changed, f"readings of {path.name}", -1)
