@@ -98,11 +98,11 @@ def test_open_save_and_the_recent_list_in_the_window(open_window, tmp_path: Path
         save_job(edits.put(demo("hive-hauler"), TITLE, f"job {n}"), place)
     window = open_window()
     for place in places:
-        assert window.open(place)
-    assert window._recent() == [str(p) for p in reversed(places)][:6]
-    shown = [action.text() for action in window.recent_menu.actions()]
+        assert window.filing.open(place)
+    assert window.filing.recent() == [str(p) for p in reversed(places)][:6]
+    shown = [action.text() for action in window.filing.recent_menu.actions()]
     assert shown == [f"{n}.json" for n in (7, 6, 5, 4, 3, 2)]
-    window.recent_menu.actions()[3].trigger()
+    window.filing.recent_menu.actions()[3].trigger()
     assert window.document.job.title == "job 4"
     assert window.windowTitle() == "job 4 – 4.json – Isostat"
     window.document.edit(retitle("changed"), "title")

@@ -79,7 +79,7 @@ def test_the_whole_path_from_weights_to_travel_then_undo_save_and_reopen(open_wi
     assert window.document.job.proposal.axles[1].stop.spacer_m.value > 0.004  # type: ignore[union-attr]
 
     after, place_on_disc = window.document.job, tmp_path / "hive.json"
-    assert window.save_to(place_on_disc)
+    assert window.filing.save_to(place_on_disc)
     assert read_job(place_on_disc) == after
     steps = window.document.undo.count()
     assert steps == 11, "a drag is one step"
@@ -179,8 +179,8 @@ def test_a_dropped_file_opens_and_a_broken_one_is_refused_in_words(open_window, 
     save_job(demo("hive-hauler").model_copy(update={"title": "Dropped"}), tmp_path / "good.json")
     drop(tmp_path / "good.json")
     assert window.document.job.title == "Dropped"
-    assert window._recent() == [str(tmp_path / "good.json")]
-    assert not window.save_to(tmp_path / "nowhere" / "x.json")
+    assert window.filing.recent() == [str(tmp_path / "good.json")]
+    assert not window.filing.save_to(tmp_path / "nowhere" / "x.json")
     assert "is not saved" in window.statusBar().currentMessage()
 
 

@@ -11,12 +11,10 @@ from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeyE
 from PyQt6.QtWidgets import (
     QApplication,
     QComboBox,
-    QFileDialog,
     QFrame,
     QLineEdit,
     QMainWindow,
     QMenu,
-    QMessageBox,
     QScrollArea,
     QStackedWidget,
     QWidget,
@@ -28,6 +26,7 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.document import Document, Edit
 from isostat.desktop.exchange import Exchange
 from isostat.desktop.far import FarField, FarView
+from isostat.desktop.filing import Filing
 from isostat.desktop.pieces.findings import Findings, WorkingPanel
 from isostat.desktop.pieces.rail import Rail
 from isostat.desktop.pieces.sheet import Sheet
@@ -38,8 +37,6 @@ from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.steps import SHEETS
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
-from isostat.job.blank import blank_job
-from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.units.unit import DEFAULT_PRESET, OTHER, PRESETS, Preset
 from isostat.wording.fixes import say_fix
@@ -50,7 +47,6 @@ FOLDED_STEPS, RAIL = 56, 34
 SHEET_WIDE, SHEET_HIGH = 830, 508  # px at 100 % text, the least that a sheet is laid out for
 NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a rail
 TEXT_SIZES = (1.0, 1.25, 1.5)
-RECENT = 6
 
 
 class MainWindow(QMainWindow):
@@ -73,7 +69,7 @@ class MainWindow(QMainWindow):
         self.resize(1280, 800)
         self.setAcceptDrops(True)
         self.redraw()
-        self._hold_file()
+        self.filing.hold()
 
     def _first_case(self) -> int:
         return next((n for n, c in enumerate(self.document.job.cases) if c.kind == "weighed"), 0)
@@ -97,6 +93,7 @@ class MainWindow(QMainWindow):
         self.rail = Rail(self.frame)
         self.far = FarView(self.frame)
         self.far.hide()
+        self.filing = Filing(self.document, self.settings, self.safe, self)
         self.exchange = Exchange(self.document, self.settings, self.shown_units, self)
 
     def _wire(self) -> None:
@@ -110,6 +107,9 @@ class MainWindow(QMainWindow):
             sheet.refused.connect(self._say_refused)
             sheet.undo_asked.connect(d.undo.undo)
             sheet.redo_asked.connect(d.undo.redo)
+        self.filing.opened.connect(self._opened)
+        self.filing.saved.connect(self.redraw)
+        self.filing.refused.connect(self._say_refused)
         self.exchange.edited.connect(self._edit)
         self.exchange.said.connect(self._say)
         self.exchange.refused.connect(self._say_refused)
@@ -129,10 +129,10 @@ class MainWindow(QMainWindow):
         undo.setShortcut(QKeySequence.StandardKey.Undo)
         redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
         table: list[tuple[str, str | QAction, str, Callable[[], object] | None]] = [
-            ("&File", "New job", "Ctrl+N", self.new_job),
-            ("&File", "Open…", "Ctrl+O", self.ask_open),
-            ("&File", "Save", "Ctrl+S", self.save),
-            ("&File", "Save as…", "Ctrl+Shift+S", self.save_as),
+            ("&File", "New job", "Ctrl+N", self.filing.new_job),
+            ("&File", "Open…", "Ctrl+O", self.filing.ask_open),
+            ("&File", "Save", "Ctrl+S", self.filing.save),
+            ("&File", "Save as…", "Ctrl+Shift+S", self.filing.save_as),
             ("&File", "Readings out as CSV…", "", self.exchange.ask_readings_out),
             ("&File", "Readings in from CSV…", "", self.exchange.ask_readings_in),
             ("&File", "Measuring sheet, A4…", "", lambda: self.exchange.ask_sheet("A4")),
@@ -164,9 +164,7 @@ class MainWindow(QMainWindow):
                 action.triggered.connect(lambda _=False, a=act: a())
             menus[menu].addAction(action)
             self.addAction(action)
-        self.recent_menu = QMenu("Recent", self)
-        menus["&File"].addMenu(self.recent_menu)
-        self._show_recent()
+        menus["&File"].addMenu(self.filing.recent_menu)
 
     # -- showing
     def view(self) -> View:
@@ -358,97 +356,10 @@ class MainWindow(QMainWindow):
         return isinstance(QApplication.focusWidget(), QLineEdit | QComboBox)
 
     # -- files
-    def new_job(self) -> None:
-        """A plausible blank vehicle, every value assumed."""
-        if self._may_leave():
-            self.document.replace(blank_job(), None)
-            self.case = self._first_case()
-            self.redraw()
-            self._hold_file()
-
-    def ask_open(self) -> None:
-        """Asks for a job file and opens it."""
-        name, _ = QFileDialog.getOpenFileName(self, "Open a job", "", "Jobs (*.json)")
-        if name:
-            self.open(Path(name))
-
-    def open(self, path: Path) -> bool:
-        """Opens a job; a file that is none is refused in words and the open job stays."""
-        if not self._may_leave():
-            return False
-        try:
-            self.document.open(path)
-        except JobFault as fault:
-            self._say_refused(f"{fault.source} is not opened. {' '.join(fault.faults[:3])}")
-            return False
+    def _opened(self) -> None:
+        """Another job is there."""
         self.case = self._first_case()
-        self._remember(path)
-        self._say_refused("")
         self.redraw()
-        self._hold_file()
-        return True
-
-    def _hold_file(self) -> None:
-        """Takes the file for this window, brings back what a crash left of it, and says if it is open elsewhere."""
-        if self.safe is None:
-            return
-        path = self.document.path
-        name = path.name if path else "a job never saved"
-        if not self.safe.hold(path):
-            self._say_refused(f"{name} is open in another window as well: whoever saves last is kept.")
-        elif (left := self.safe.left_over()) is not None and left != self.document.job:
-            self.document.edit(lambda _: left, "work from before the crash")
-            self._say_refused(f"Unsaved work on {name} from before a crash is back. Save to keep it; Ctrl Z takes it away.")
-
-    def save(self) -> bool:
-        """Saves in place, or asks where."""
-        return self.save_to(self.document.path) if self.document.path else self.save_as()
-
-    def save_as(self) -> bool:
-        """Asks where to save."""
-        name, _ = QFileDialog.getSaveFileName(self, "Save the job", "job.json", "Jobs (*.json)")
-        return bool(name) and self.save_to(Path(name))
-
-    def save_to(self, path: Path) -> bool:
-        """Saves; what fails is said in words and nothing is lost."""
-        before = self.document.path
-        try:
-            self.document.save(path)
-        except OSError as fault:
-            self._say_refused(f"{path.name} is not saved: {fault.strerror or fault}.")
-            return False
-        if self.safe is not None and path != before:
-            self.safe.hold(path)
-        self._remember(path)
-        self._say_saved()
-        self.redraw()
-        return True
-
-    def _may_leave(self) -> bool:
-        if self.document.undo.isClean():
-            return True
-        keep = QMessageBox.StandardButton
-        asked = QMessageBox.question(
-            self, "Isostat", "The job has changes that are not saved.", keep.Save | keep.Discard | keep.Cancel
-        )
-        return asked == keep.Discard or (asked == keep.Save and self.save())
-
-    def _remember(self, path: Path) -> None:
-        recent = [str(path), *(r for r in self._recent() if r != str(path))][:RECENT]
-        self.settings.setValue("recent", recent)
-        self._show_recent()
-
-    def _recent(self) -> list[str]:
-        kept = self.settings.value("recent", [])
-        return [kept] if isinstance(kept, str) else list(kept or [])
-
-    def _show_recent(self) -> None:
-        self.recent_menu.clear()
-        for name in self._recent():
-            action = self.recent_menu.addAction(Path(name).name)
-            if action is not None:
-                action.setToolTip(name)
-                action.triggered.connect(lambda _=False, n=name: self.open(Path(n)))
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
         if event is not None and (data := event.mimeData()) is not None and data.hasUrls():
@@ -456,10 +367,10 @@ class MainWindow(QMainWindow):
 
     def dropEvent(self, event: QDropEvent | None) -> None:
         if event is not None and (data := event.mimeData()) is not None and data.urls():
-            self.open(Path(data.urls()[0].toLocalFile()))
+            self.filing.open(Path(data.urls()[0].toLocalFile()))
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
-        if event is not None and not self._may_leave():
+        if event is not None and not self.filing.may_leave():
             event.ignore()
         elif self.safe is not None:
             self.safe.let_go()
