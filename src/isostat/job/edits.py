@@ -228,3 +228,15 @@ def put_pads(job: Job, masses_kg: list[float]) -> Job:
     for n, mass in enumerate(masses_kg):
         data["vehicle"]["axles"][n // 2][("left", "right")[n % 2]]["pad_kg"] = {"value": round(mass, 2)}
     return job_from(data, "edit")
+
+
+def weigh_axle(job: Job, axle: int, mass_kg: float, typed: str) -> Job:
+    """An axle off a weighbridge ticket, shared between its wheels as the pads were, else in halves: the split is assumed."""
+    corners = (job.vehicle.axles[axle].left, job.vehicle.axles[axle].right)
+    whole = sum(c.pad_kg.value for c in corners)
+    measured = whole > 0 and not any(c.pad_kg.assumed for c in corners)
+    data = job.model_dump()
+    for side, corner in zip(("left", "right"), corners, strict=True):
+        share = corner.pad_kg.value / whole if measured else 0.5
+        data["vehicle"]["axles"][axle][side]["pad_kg"] = {"value": round(mass_kg * share, 3), "typed": typed, "assumed": True}
+    return job_from(data, "edit")

@@ -26,12 +26,13 @@ class Row:
     words: str
     field: str
     quantity: Quantity
-    under: str  # "axle", "fit", "stop", "coil", "corner"
+    under: str  # "axle", "fit", "stop", "coil", "corner", "ticket"
 
 
 ROWS = (
     Row("behind front axle", "behind_front_m", Quantity.HEIGHT, "axle"),
     Row("track", "track_m", Quantity.HEIGHT, "axle"),
+    Row("on a weighbridge", "pad_kg", Quantity.MASS, "ticket"),
     Row("axle plate", "rating_kg", Quantity.MASS, "axle"),
     Row("unsprung, a wheel", "unsprung_kg", Quantity.MASS, "axle"),
     Row("tyre radius, no load", "tyre_radius_m", Quantity.HEIGHT, "fit"),
@@ -102,7 +103,8 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
             ):
                 continue
             path: edits.Path = {
-                "axle": ("vehicle", "axles", axle, row.field), "fit": ("as_found", "axles", axle, row.field),
+                "ticket": ("ticket", axle), "axle": ("vehicle", "axles", axle, row.field),
+                "fit": ("as_found", "axles", axle, row.field),
                 "stop": ("as_found", "axles", axle, "stop", row.field)}[row.under]  # fmt: skip
             _place(sheet, v, f"{row.under} {row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
                    v.reader.corner(axle, None), _figure(v, axle, row))  # fmt: skip
@@ -170,6 +172,12 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
 
 def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPointF, QSize], row: Row, corner: str,
            figure: Figure | None) -> None:  # fmt: skip
+    if row.under == "ticket":
+        pads = [corner.pad_kg for corner in (v.job.vehicle.axles[int(path[1])].left, v.job.vehicle.axles[int(path[1])].right)]
+        total, guessed = sum(pad.value for pad in pads), all(pad.assumed and pad.typed is None for pad in pads)
+        label = f"{row.words} {corner}"
+        sheet.field(key, path, *where, label=label, quantity=row.quantity, value=total, assumed=guessed, figure=13)
+        return
     given = edits.value_at(v.job, path)
     value, assumed = (given.value, given.assumed) if isinstance(given, Reading) else (None, False)
     if value is None and figure is not None:

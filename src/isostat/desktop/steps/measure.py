@@ -16,6 +16,7 @@ from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
 from isostat.desktop.steps.squat import lay_squat, walk_order
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
+from isostat.job import edits
 from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
 
@@ -80,6 +81,13 @@ class MeasureStep(Sheet):
             return
         self._tags(v)
         self._table(v)
+
+    def take_number(self, field: QuantityField, si: float, typed: str) -> None:
+        if field.path[0] != "ticket":
+            super().take_number(field, si, typed)
+            return
+        axle = int(field.path[1])
+        self.edited.emit(lambda job: edits.weigh_axle(job, axle, si, typed), field.label, -1)
 
     @property
     def side(self) -> int:
