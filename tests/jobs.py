@@ -38,7 +38,7 @@ def past_its_travel() -> Job:
 
 
 def workshop_squat() -> Job:
-    """A plain two-axle vehicle with room to squat, heights as in the trade's example: hub to arch 40 in all round."""
+    """A plain two-axle vehicle with room to squat, heights as in a workshop's example: hub to arch 40 in all round."""
     data: dict[str, Any] = blank_job().model_dump()
     for axle in data["vehicle"]["axles"]:
         for side in ("left", "right"):

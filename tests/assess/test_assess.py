@@ -114,7 +114,7 @@ def _told(job: Job, *changes: tuple[tuple[str | int, ...], object]) -> Assessmen
 
 
 def test_ten_inch_shock_splits_forty_to_sixty(hive: Assessment) -> None:
-    """Trade fact 8 (common practice, no source): 250 mm stroke, 100 showing: 150 mm of droop left at the shaft."""
+    """Common practice, no source: 250 mm stroke, 100 showing: 150 mm of droop left at the shaft."""
     a = _told(
         hive.job,
         (("as_found", "axles", 0, "shock_stroke_m"), 0.250),
@@ -127,7 +127,7 @@ def test_ten_inch_shock_splits_forty_to_sixty(hive: Assessment) -> None:
 
 
 def test_a_spring_swap_read_at_arch_and_shaft_confirms_a_ratio_of_one(hive: Assessment) -> None:
-    """Trade fact 9 (common practice, no source): ground to arch +20 mm and shaft +20 mm."""
+    """Common practice, no source: ground to arch +20 mm and shaft +20 mm."""
     a = _told(
         hive.job,
         ((*REAR, "shock_ratio"), 1.0),
@@ -145,7 +145,7 @@ def test_a_spring_swap_read_at_arch_and_shaft_confirms_a_ratio_of_one(hive: Asse
 
 
 def test_lift_is_spent_from_droop_and_the_hanging_height_stays(hive: Assessment) -> None:
-    """Trade fact 11 (common practice, no source): 6 1/2 in of droop, 3 in of lift, 3 1/2 in left."""
+    """Common practice, no source: 6 1/2 in of droop, 3 in of lift, 3 1/2 in left."""
     inch = 0.0254
     a = _told(
         hive.job,
@@ -164,7 +164,7 @@ def test_lift_is_spent_from_droop_and_the_hanging_height_stays(hive: Assessment)
 
 
 def test_two_springs_sold_by_the_same_lift_sit_differently(hive: Assessment) -> None:
-    """Trade fact 10 (common practice, no source): a "2 inch" spring sat 10 mm lower than another "2 inch" one."""
+    """Common practice, no source: a "2 inch" spring sat 10 mm lower than another "2 inch" one."""
     at = ("proposal", "axles", 1)
     heights = []
     for rate, free in ((46_000.0, 0.420), (60_000.0, 0.390)):

@@ -1,4 +1,4 @@
-"""The squat test of the trade's example, typed by keyboard alone into the real window."""
+"""The squat test of a workshop's example, typed by keyboard alone into the real window."""
 
 from __future__ import annotations
 

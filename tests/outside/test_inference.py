@@ -124,7 +124,7 @@ def _with_test(share_behind: float) -> Job:
 
 @pytest.mark.parametrize("share", [0.1, 0.2, 0.35])
 def test_the_trades_example_follows_its_closed_form(share: float) -> None:
-    """Trade fact 1 (common practice, no source): front axle 2800·d/L, rear axle 400·(1 + d/L) lb/in."""
+    """Common practice, no source: front axle 2800·d/L, rear axle 400·(1 + d/L) lb/in."""
     result = squat_result(assess(_with_test(share)))
     assert result is not None and all(result.told)
     per_axle = 2 * result.wheel_rate / (4.4482216152605 / 0.0254)

@@ -237,7 +237,7 @@ def test_warp_of_ten_millimetres_moves_the_cross_weight_by_the_tyres_alone() -> 
 
 
 def test_steel_bumper_and_winch_and_the_spacer_that_restores() -> None:
-    """Trade fact 7 (common practice, no source): coil front of MR 1 sags 3/4 in, a 3/4 in spacer puts it back."""
+    """Common practice, no source: coil front of MR 1 sags 3/4 in, a 3/4 in spacer puts it back."""
     sag = 0.75 * INCH
     rate = 35_000.0
     more = 2 * rate * sag / GRAVITY  # what weighs the front down by that much, on the front axle line

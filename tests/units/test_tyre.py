@@ -1,4 +1,4 @@
-"""Tyre sizes against published geometry; the IDs are those of the project's list of check values."""
+"""Tyre sizes against published geometry; IDs are those of the list of check values."""
 
 from __future__ import annotations
 

@@ -42,7 +42,7 @@ def fit_rates(
     loaded_m: (tests, readings) heights in m, NaN where none was taken. start: (P,) first guess of the rates.
     bounds: least and largest rate. sigma_m: standard deviation of an unloaded and of a loaded reading in m.
     Returns FittedRates. Source: maximum likelihood with independent reading errors; identifiability by the singular values
-    of the whitened sensitivities with the unloaded heights projected out (own derivation, physics.md 4).
+    of the whitened sensitivities with the unloaded heights projected out (own derivation, docs/model.md).
     """
     from scipy.optimize import least_squares  # noqa: PLC0415 - slow to import, wanted only where there is a test
 
