@@ -19,6 +19,7 @@ from isostat.desktop.window import MainWindow
 from isostat.devices.scales import STEADY, Gathering, LineFault, PadReading, pad_names, read_line
 from isostat.devices.stand_in import Faults, lines, serve
 from isostat.job.demos import demo
+from isostat.job.files import save_job
 from tests.desktop.conftest import open_window  # noqa: F401 - a fixture
 from tests.jobs import three_axles
 
@@ -185,3 +186,17 @@ def test_the_protocol_page_shows_lines_that_are_read() -> None:
     page = (Path(__file__).resolve().parents[2] / "docs/scales.md").read_text(encoding="utf-8")
     shown = page.split("```")[1].strip().splitlines()
     assert [read_line(line).pad for line in shown] == ["FL", "FR"]
+
+
+def test_what_was_read_of_one_vehicle_is_forgotten_with_it(open_window, scales: int, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
+    window = open_window()
+    window.exchange.read_scales(f"localhost:{scales}")
+    qtbot.waitUntil(lambda: window.document.undo.count() == 1, timeout=8000)
+    window.exchange.read_scales(f"localhost:{scales}")  # still under way when another job is opened
+    window.document.undo.setClean()
+    place = tmp_path / "three.json"
+    save_job(three_axles(), place)
+    assert window.filing.open(place)
+    qtbot.wait(1500)
+    assert window.document.undo.count() == 0, "four pads of the last vehicle are none of this one's"
+    assert window.exchange._pads == []

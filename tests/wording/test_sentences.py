@@ -16,12 +16,13 @@ from isostat.assess.judge import judge
 from isostat.core.findings import carrying, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
 from isostat.job.demos import demo, demo_names
-from isostat.job.schema import READINGS
+from isostat.job.points import POINTS
 from isostat.units.unit import PRESETS
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import NotSaid, say
 
+POINT = st.sampled_from([point.field for point in POINTS])
 KINDS = [
     kind
     for module in (carrying, readings, springs, stance, travel)
@@ -63,7 +64,7 @@ def judgements(kind: type[Judgement]) -> st.SearchStrategy[Judgement]:
         place=st.builds(Place, st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 4))),
         step=st.sampled_from(Step),
         remedies=st.just(()),
-        **{name: st.sampled_from(READINGS) if (kind, name) == (readings.LikelySlip, "what") else values(name) for name in own},
+        **{name: POINT if (kind, name) == (readings.LikelySlip, "what") else values(name) for name in own},
     )
 
 

@@ -12,7 +12,8 @@ from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
 from isostat.core.limits import Floats
 from isostat.job.edits import aim_by_axle, put, put_number, set_share
 from isostat.job.files import JobFault
-from isostat.job.schema import READINGS, Job
+from isostat.job.points import POINTS, SIDES
+from isostat.job.schema import Job
 
 SAID = 0.0005  # m: smaller changes of travel are no price
 
@@ -51,16 +52,16 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
         case "spacer allowed":
             return put(job, ("proposal", "axles", int(axle or 0), "sides"), "spacer")
         case "reading":
-            side, name = ("left", "right")[int(remedy.place.side or 0)], READINGS[int(remedy.item or 0)]
+            side, name = SIDES[int(remedy.place.side or 0)], POINTS[int(remedy.item or 0)].field
             return put_number(job, ("vehicle", "axles", int(axle or 0), side, name), remedy.value)
         case "take rate":
-            for side in ("left", "right"):
+            for side in SIDES:
                 job = put(job, ("as_found", "axles", int(axle or 0), side, "rate_n_per_m"), remedy.value)
             return job
         case "level":
             return aim_by_axle(job, {"lean_m": {"value": 0.0}})
         case "solve springs":
-            for side in ("left", "right"):
+            for side in SIDES:
                 for field in ("free_length_m", "spacer_m"):
                     job = put(job, ("proposal", "axles", int(axle or 0), side, field), None)
             return job

@@ -28,8 +28,14 @@ class Exchange(QObject):
     def __init__(self, document: Document, settings: QSettings, units: Callable[[], Preset], window: QWidget) -> None:
         super().__init__(window)
         self._document, self._settings, self._units, self._window = document, settings, units, window
-        self._pads: list[list[float]] = []  # readings of the scales since the file was opened
-        self._pads_of: Path | None = None
+        self._pads: list[list[float]] = []  # readings of the scales of this job
+        self._line: ScalesLine | None = None
+
+    def forget(self) -> None:
+        """Another job is open: what was read, or is being read, was of another vehicle."""
+        self._pads = []
+        if self._line is not None:
+            self._line.give_up()
 
     def ask_scales(self) -> None:
         """Asks where the scales are, and reads them."""
@@ -47,6 +53,8 @@ class Exchange(QObject):
             self.refused.emit(f"“{place}” is no place for scales; accepted is host:port, such as localhost:8107.")
             return
         self._settings.setValue("scales", place.strip())
+        if self._line is not None:
+            self._line.give_up()
         self._line = ScalesLine(pad_names(len(self._document.job.vehicle.axles)), self)
         self._line.waits.connect(self.said)
         self._line.failed.connect(self.refused)
@@ -55,8 +63,7 @@ class Exchange(QObject):
 
     def _take_pads(self, masses: dict[str, float]) -> None:
         """One more reading of all pads; as one step, since a pad alone means little."""
-        self._pads = [*(self._pads if self._pads_of == self._document.path else []), list(masses.values())]
-        self._pads_of = self._document.path
+        self._pads.append(list(masses.values()))
         means = [sum(column) / len(self._pads) for column in zip(*self._pads, strict=True)]
         self.edited.emit(lambda job: edits.put_pads(job, means), "read the scales", -1)
         if len(self._pads) == 1:

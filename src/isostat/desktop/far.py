@@ -12,11 +12,10 @@ from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.far_picture import draw_point
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
-from isostat.desktop.steps.measure import POINTS, SIDES
-from isostat.desktop.steps.squat import walk_order
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.points import POINTS, SIDES, walk_order
 from isostat.units.shown import number
 from isostat.units.typed import NotUnderstood
 from isostat.units.unit import OTHER, PRESETS, Preset, Quantity
@@ -70,7 +69,7 @@ class FarView(Sheet):
         return stops[self.at]
 
     def _path(self, axle: int, side: int, point: int) -> edits.Path:
-        return ("vehicle", "axles", axle, SIDES[side], POINTS[point][0])
+        return ("vehicle", "axles", axle, SIDES[side], POINTS[point].field)
 
     def go(self, steps: int) -> None:
         """To another reading; round at the ends."""
@@ -87,7 +86,7 @@ class FarView(Sheet):
             self.go(1)
             return
         axle, side, point = self._here(v)
-        _, words, quantity = POINTS[point]
+        words, quantity = POINTS[point].words, POINTS[point].quantity
         path = self._path(axle, side, point)
         try:
             typed = edits.typed_for(v.job, path, as_typed(text, v.reader.preset, quantity), quantity, v.reader.preset)
@@ -95,7 +94,7 @@ class FarView(Sheet):
             self.sentence = str(fault)
             self._relay()
             return
-        label = f"{words} {v.reader.corner(axle, side)}"
+        label = f"{words.capitalize()} {v.reader.corner(axle, side)}"
         self.edited.emit(lambda job: edits.put_number(job, path, typed.si, typed.text), label, -1)
         self.go(1)
 
@@ -118,10 +117,10 @@ class FarView(Sheet):
 
     def _lay_point(self, v: View) -> None:
         f, preset, (axle, side, point) = self._f(v), v.reader.preset, self._here(v)
-        name, words, quantity = POINTS[point]
+        name, words, quantity = POINTS[point].field, POINTS[point].words, POINTS[point].quantity
         right = self.width() / f
         self._say("far corner", v.reader.corner(axle, side).capitalize(), 32, 4, 56, weight=700)
-        self._say("far point", words.lower(), 32, 70, 30, weight=600, role="ink2")
+        self._say("far point", words, 32, 70, 30, weight=600, role="ink2")
         typed = self.child("far typed", FarField, self._wire)
         typed.setAccessibleName(f"{words}, {v.reader.corner(axle, side)}")
         typed.setFont(v.theme.font(140 * f / v.theme.scale, 600))
@@ -144,7 +143,7 @@ class FarView(Sheet):
             size = 92 if v.theme.width(about + shown, 92 / v.theme.scale, 600) < 270 else 76
             self._say(f"far {key}", about + shown, x, 516, size, weight=600)
         self._lay_sentence(v, axle, side, name)
-        then = POINTS[(point + 1) % len(POINTS)][1].lower()
+        then = POINTS[(point + 1) % len(POINTS)].words
         keys = f"Enter  take, next: {then}     Enter  empty: skip     *  back"
         keys += "     /  sixteenths" if preset.unit(quantity).fractional else ""
         self._say("far keys", keys, 32, self.height() / f - 38, 22, role="ink2")
@@ -233,7 +232,7 @@ class FarView(Sheet):
         p.drawLine(QLineF(960 * f, 478 * f, 960 * f, 628 * f))
         p.drawLine(QLineF(640 * f, 628 * f, self.width(), 628 * f))
         area = QRectF(20 * f, (HEAD + 20) * f, 600 * f, self.height() - (HEAD + FOOT + 40) * f)
-        draw_point(p, v, area, axle, side, POINTS[point][0])
+        draw_point(p, v, area, axle, side, POINTS[point].field)
         self._draw_walk(p, v, axle, side)
 
     def _draw_walk(self, p: QPainter, v: View, axle: int, side: int) -> None:

@@ -9,10 +9,9 @@ from PyQt6.QtGui import QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
 
 from isostat.desktop.pieces.ink import polyline
 from isostat.desktop.pieces.outline import side_outline
-from isostat.desktop.steps.measure import POINTS, SIDES
-from isostat.desktop.steps.squat import walk_order
 from isostat.desktop.theme import LIGHT, Theme
 from isostat.job.edits import value_at
+from isostat.job.points import POINTS, SIDES, walk_order
 from isostat.job.schema import Job
 from isostat.units.shown import with_unit
 from isostat.units.unit import Preset
@@ -103,12 +102,12 @@ def _corner(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset, place
     p.drawText(QPointF(area.left() + 22, area.top() + 20), f"{job.vehicle.axles[axle].name} {SIDES[side]}")
     wide = area.width() / len(POINTS)
     box = min(area.height() - 66, 44.0)
-    for k, (name, words, quantity) in enumerate(POINTS):
+    for k, point in enumerate(POINTS):
         x = area.left() + k * wide
         p.setFont(t.font(12))
-        p.drawText(QPointF(x, area.top() + 42), f"{words}, {preset.unit(quantity).sign}")
+        p.drawText(QPointF(x, area.top() + 42), f"{point.words.capitalize()}, {preset.unit(point.quantity).sign}")
         p.drawRect(QRectF(x, area.top() + 48, wide - 14, box))
-        reading = value_at(job, ("vehicle", "axles", axle, SIDES[side], name))
+        reading = value_at(job, ("vehicle", "axles", axle, SIDES[side], point.field))
         if reading is not None and not reading.assumed:
             p.setFont(t.font(11))
-            p.drawText(QPointF(x, area.top() + 62 + box), f"last {with_unit(reading.value, quantity, preset)}")
+            p.drawText(QPointF(x, area.top() + 62 + box), f"last {with_unit(reading.value, point.quantity, preset)}")

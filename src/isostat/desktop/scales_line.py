@@ -34,6 +34,12 @@ class ScalesLine(QObject):
         self._patience.start()
         self._socket.connectToHost(host, port)
 
+    def give_up(self) -> None:
+        """Stops without a word."""
+        self._over = True
+        self._patience.stop()
+        self._socket.abort()
+
     def _take(self) -> None:
         *whole, self._rest = (self._rest + self._socket.readAll().data()).split(b"\n")
         self._rest = self._rest[-200:]
@@ -55,9 +61,7 @@ class ScalesLine(QObject):
     def _end(self, fault: str | None) -> None:
         if self._over:
             return
-        self._over = True
-        self._patience.stop()
-        self._socket.abort()
+        self.give_up()
         if fault is None:
             self.read.emit(self._gathering.masses())
         else:

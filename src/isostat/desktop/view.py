@@ -40,7 +40,7 @@ class View:
     @property
     def weighed(self) -> int:
         """The case in which the pads were read."""
-        return next((n for n, c in enumerate(self.job.cases) if c.kind == "weighed"), 0)
+        return self.job.weighed_case
 
     def number(self, shown: Shown, text: str) -> str:
         """The text, with ≈ before it where the number mainly rests on something assumed."""

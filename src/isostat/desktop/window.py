@@ -38,7 +38,7 @@ from isostat.desktop.steps import SHEETS
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.schema import Job
-from isostat.units.unit import DEFAULT_PRESET, OTHER, PRESETS, Preset
+from isostat.units.unit import CHOICES, OTHER, PRESETS, Preset, kept_units, with_unit_of
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 
@@ -57,10 +57,10 @@ class MainWindow(QMainWindow):
         self.document = Document(job, path)
         self.safe = Safekeeping(self.document, keep) if keep is not None else None
         self.settings = settings or QSettings("isostat", "isostat")
-        self.preset: Preset = PRESETS.get(str(self.settings.value("units", "")), DEFAULT_PRESET)
+        self.preset: Preset = kept_units(str(self.settings.value("units", "")))
         self.theme: Theme = THEMES.get(str(self.settings.value("theme", "")), THEMES["light"])
         self.sixteenths = self.settings.value("sixteenths", "yes") != "no"
-        self.step, self.case, self.ghosts, self.other_units = Step.MEASURE, self._first_case(), False, False
+        self.step, self.case, self.ghosts, self.other_units = Step.MEASURE, self.document.job.weighed_case, False, False
         self.findings_open, self._dressed = False, ""
         self._build()
         self._wire()
@@ -70,9 +70,6 @@ class MainWindow(QMainWindow):
         self.setAcceptDrops(True)
         self.redraw()
         self.filing.hold()
-
-    def _first_case(self) -> int:
-        return next((n for n, c in enumerate(self.document.job.cases) if c.kind == "weighed"), 0)
 
     # -- building
     def _build(self) -> None:
@@ -108,6 +105,7 @@ class MainWindow(QMainWindow):
             sheet.undo_asked.connect(d.undo.undo)
             sheet.redo_asked.connect(d.undo.redo)
         self.filing.opened.connect(self._opened)
+        self.filing.opened.connect(self.exchange.forget)
         self.filing.saved.connect(self.redraw)
         self.filing.refused.connect(self._say_refused)
         self.exchange.edited.connect(self._edit)
@@ -165,6 +163,21 @@ class MainWindow(QMainWindow):
             menus[menu].addAction(action)
             self.addAction(action)
         menus["&File"].addMenu(self.filing.recent_menu)
+        self._make_unit_actions(menus["&View"])
+
+    def _make_unit_actions(self, view: QMenu) -> None:
+        """For each quantity its units to choose from; the presets stand in the top bar."""
+        self._unit_actions: dict[tuple[str, str], QAction] = {}
+        for quantity, units in CHOICES.items():
+            menu = QMenu(f"{quantity.capitalize()} in", self)
+            view.addMenu(menu)
+            for unit in units:
+                action = QAction(unit.sign, self)
+                action.setCheckable(True)
+                action.setChecked(getattr(self.preset, quantity) == unit)
+                action.triggered.connect(lambda _=False, q=quantity, s=unit.sign: self.use_unit(q, s))
+                menu.addAction(action)
+                self._unit_actions[quantity, unit.sign] = action
 
     # -- showing
     def view(self) -> View:
@@ -290,8 +303,17 @@ class MainWindow(QMainWindow):
 
     def use_units(self, name: str) -> None:
         """Other units on every number."""
-        self.preset = PRESETS[name]
-        self.settings.setValue("units", name)
+        self._keep_units(PRESETS[name])
+
+    def use_unit(self, quantity: str, sign: str) -> None:
+        """Another unit for one quantity, such as pounds beside millimetres."""
+        self._keep_units(with_unit_of(self.preset, quantity, sign))
+
+    def _keep_units(self, preset: Preset) -> None:
+        self.preset = preset
+        self.settings.setValue("units", " ".join(getattr(preset, quantity).sign for quantity in CHOICES))
+        for (quantity, sign), action in self._unit_actions.items():
+            action.setChecked(getattr(preset, quantity).sign == sign)
         self.redraw()
 
     def turn_inches(self) -> None:
@@ -358,7 +380,7 @@ class MainWindow(QMainWindow):
     # -- files
     def _opened(self) -> None:
         """Another job is there."""
-        self.case = self._first_case()
+        self.case = self.document.job.weighed_case
         self.redraw()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:

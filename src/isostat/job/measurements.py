@@ -8,21 +8,15 @@ import re
 
 from isostat.job import edits
 from isostat.job.files import JobFault
-from isostat.job.schema import READINGS, Job
+from isostat.job.points import POINTS, SIDES
+from isostat.job.schema import Job
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood
-from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
+from isostat.units.unit import DEFAULT_PRESET, Preset
 
-SIDES = ("left", "right")
-COLUMNS = {
-    "hub to arch": ("hub_to_arch_m", Quantity.HEIGHT),
-    "stop gap": ("stop_gap_m", Quantity.HEIGHT),
-    "shaft showing": ("shaft_showing_m", Quantity.HEIGHT),
-    "scale pad": ("pad_kg", Quantity.MASS),
-}
+COLUMNS = {point.words: point for point in POINTS}
 UNIT = re.compile(r"[A-Za-z\"”″]")
 MOST_BYTES = 1_000_000
-assert {field for field, _ in COLUMNS.values()} == set(READINGS)
 
 
 def _corners(job: Job) -> dict[str, tuple[int, str]]:
@@ -46,14 +40,14 @@ def measurements_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
     lines.writerow(["corner", *COLUMNS])
     for name, (axle, side) in _corners(job).items():
         cells = [_safe(name)]
-        for field, quantity in COLUMNS.values():
-            reading = edits.value_at(job, ("vehicle", "axles", axle, side, field))
+        for point in POINTS:
+            reading = edits.value_at(job, ("vehicle", "axles", axle, side, point.field))
             if reading is None or reading.assumed:
                 cells.append("")
             elif reading.typed and UNIT.search(reading.typed):  # as typed, since it says its unit itself
                 cells.append(_safe(reading.typed))
             else:
-                cells.append(_safe(with_unit(reading.value, quantity, preset).replace("−", "-")))
+                cells.append(_safe(with_unit(reading.value, point.quantity, preset).replace("−", "-")))
         lines.writerow(cells)
     return out.getvalue()
 
@@ -97,12 +91,12 @@ def with_measurements(job: Job, text: str, source: str, preset: Preset = DEFAULT
         seen.add(name)
         axle, side = corners[name]
         for head, cell in cells.items():
-            field, quantity = COLUMNS[head]
-            path: edits.Path = ("vehicle", "axles", axle, side, field)
+            point = COLUMNS[head]
+            path: edits.Path = ("vehicle", "axles", axle, side, point.field)
             if not cell:
                 continue
             try:
-                typed = edits.typed_for(job, path, cell, quantity, preset)
+                typed = edits.typed_for(job, path, cell, point.quantity, preset)
                 job = edits.put_number(job, path, typed.si, typed.text)
             except (NotUnderstood, JobFault) as fault:
                 faults.append(f"Line {line}, column “{head}”: {fault}")

@@ -45,9 +45,6 @@ class Corner(Frozen):
     metal_gap_m: Gap | None = None
 
 
-READINGS = ("hub_to_arch_m", "pad_kg", "stop_gap_m", "shaft_showing_m")  # of a corner, that are compared between wheels
-
-
 class Motion(Frozen):
     """Wheel travel against spring travel, both from the baseline, bump positive; wheel travel rising."""
 
@@ -284,6 +281,11 @@ class Job(Frozen):
         for name in asked:
             if name not in cases:
                 raise ValueError(f"case “{name}” is asked for; accepted is one of {', '.join(sorted(cases))}")
+
+    @property
+    def weighed_case(self) -> int:
+        """Place of the case in which the pads were read, the first where none is so marked."""
+        return next((n for n, case in enumerate(self.cases) if case.kind == "weighed"), 0)
 
     def case_index(self, name: str) -> int:
         """Place of a case in the list. Raises KeyError when there is none of that name."""

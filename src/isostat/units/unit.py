@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
+from typing import Any
 
 INCH_M = 0.0254
 POUND_KG = 0.45359237
@@ -132,10 +133,43 @@ PRESETS: dict[str, Preset] = {
         Preset("mm N", MM, N_AS_MASS, N_PER_MM, BAR, MM),
     )
 }
+CHOICES: dict[str, tuple[Unit, ...]] = {
+    "height": (MM, IN),
+    "mass": (KG, LB, N_AS_MASS),
+    "rate": (N_PER_MM, LB_PER_IN, KGF_PER_MM),
+    "pressure": (BAR, PSI),
+    "coil": (MM, IN),
+}  # of each quantity, the units that a workshop may read it in; the keys are fields of Preset
+
+
+def with_unit_of(preset: Preset, quantity: str, sign: str) -> Preset:
+    """The preset with another unit for one quantity of CHOICES. Raises KeyError for a unit that is no choice."""
+    chosen = {unit.sign: unit for unit in CHOICES[quantity]}[sign]
+    own: dict[str, Any] = {quantity: chosen}
+    changed = replace(preset, **own)
+    signs = tuple(getattr(changed, name).sign for name in CHOICES)
+    known = next((p.name for p in PRESETS.values() if tuple(getattr(p, name).sign for name in CHOICES) == signs), None)
+    return replace(changed, name=known or OWN)
+
+
+def kept_units(text: str) -> Preset:
+    """The units of a settings file: a sign a quantity of CHOICES, or a preset's name; the default where it is neither."""
+    preset, signs = PRESETS.get(text, DEFAULT_PRESET), text.split(" ")
+    if text in PRESETS or len(signs) != len(CHOICES):
+        return preset
+    for (quantity, units), sign in zip(CHOICES.items(), signs, strict=True):
+        if sign not in [unit.sign for unit in units]:
+            return DEFAULT_PRESET
+        preset = with_unit_of(preset, quantity, sign)
+    return preset
+
+
+OWN = "own"  # name of a preset that was put together
 OTHER = {
     "mm kg N/mm bar": "in lb lb/in psi",
     "mm kg lb/in psi": "in lb lb/in psi",
     "in lb lb/in psi": "mm kg N/mm bar",
     "mm N": "in lb lb/in psi",
+    OWN: "in lb lb/in psi",
 }  # what each preset shows while the other units are asked for
 DEFAULT_PRESET = PRESETS["mm kg N/mm bar"]

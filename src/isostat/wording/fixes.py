@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.assess.fixes import Fix
-from isostat.job.schema import READINGS
+from isostat.job.points import POINTS
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
 
@@ -38,10 +38,10 @@ def _title(fix: Fix, r: Reader) -> str:
         case "solve springs":
             return f"Solve the {axle} springs again"
         case "level":
-            parts = [f"{r.coil(m)} {r.corner(place.axle, place.side)}" for place, m in fix.spacers]
+            parts = [f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}" for place, m in fix.spacers]
             return f"Spring spacer {', '.join(parts)}" if parts else "Springs by side, front and rear"
         case "reading":
-            show = r.mass if READINGS[remedy.item or 0] == "pad_kg" else r.height_unit
+            show = r.mass if POINTS[remedy.item or 0].field == "pad_kg" else r.height_unit
             return f"Read {show(remedy.value)}, {r.corner(remedy.place.axle, remedy.place.side)}"
         case "take rate":
             return f"Take {r.rate(remedy.value)} as found, both {axle}"

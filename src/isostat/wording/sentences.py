@@ -7,6 +7,7 @@ from functools import singledispatch
 
 from isostat.core.findings import carrying, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement
+from isostat.job.points import POINTS
 from isostat.wording.reader import Reader
 
 GRADE_WORDS = {Grade.FAULT: "FAULT", Grade.WATCH: "WATCH", Grade.NOTE: "NOTE"}
@@ -86,12 +87,7 @@ def _(j: carrying.PadsApart, r: Reader) -> tuple[str, str]:
     return f"Left {r.mass(j.left_kg)}, right {r.mass(j.right_kg)}", ("Far apart. Roll it, read again; is a pad or a side swapped?")
 
 
-READING_WORDS = {
-    "hub_to_arch_m": "hub to arch",
-    "pad_kg": "scale pad",
-    "stop_gap_m": "stop gap",
-    "shaft_showing_m": "shaft showing",
-}
+READING_WORDS = {point.field: point.words for point in POINTS}
 SLIP_WORDS = {
     "inches": "millimetres and inches mixed up?",
     "pounds": "pounds and kilograms mixed up?",

@@ -49,8 +49,7 @@ def whole(a: Assessment, k: Shown) -> Working:
 
 def load_change(a: Assessment, k: Shown) -> Working:
     """How much more a pad carries than as weighed."""
-    base = next((n for n, c in enumerate(a.job.cases) if c.kind == "weighed"), k.case)
-    now, then = (float(a.proposed.pad_kg[k.axle, k.side, case]) for case in (k.case, base))
+    now, then = (float(a.proposed.pad_kg[k.axle, k.side, case]) for case in (k.case, a.job.weighed_case))
     return Working(
         name="change of load",
         symbol="d",

@@ -75,14 +75,14 @@ class TopBar(Sheet):
         under = f"Job {v.job.number} · {v.job.vehicle.name}" if v.job.number else v.job.vehicle.name
         box = self.text("job line", under, QPointF(left, t.px(25)), size=12.5, role="ink2")
         wide = round(t.px(172))
-        names = list(PRESETS)
+        names = [*PRESETS, *([] if v.reader.preset.name in PRESETS else [v.reader.preset.name])]
         self.choice(
             "units",
             [name.replace(" ", " · ") for name in names],
             names.index(v.reader.preset.name),
             QRect(self.width() - wide - 8, round(t.px(8)), wide, round(t.px(30))),
             label="units; hold U for the others",
-            chosen=lambda n: self.units_wanted.emit(names[n]),
+            chosen=lambda n: self.units_wanted.emit(names[n]) if names[n] in PRESETS else None,
         )
         start = box.right() + t.px(16)
         self._chips(v, start if self._tight else max(left + t.px(244), start), self.width() - wide - 16)

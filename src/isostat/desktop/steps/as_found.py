@@ -11,10 +11,10 @@ from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.points import SIDES
 from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
 
-SIDES = ("left", "right")
 LAYOUTS = ("independent", "solid")
 OUTLINES = ("flatbed", "estate", "van", "buggy")
 
@@ -62,7 +62,10 @@ CORNER_ROWS = (
 def _figure(v: View, axle: int, row: Row) -> Figure | None:
     """What the program goes by where nothing was given."""
     figures, fit = v.a.axles[axle], v.a.found_fits[axle]
+    pads = figures.pad_kg
+    weighed = Origin.ASSUMED if all(pad.assumed for pad in pads) else Origin.MEASURED
     known: dict[str, Figure] = {
+        "pad_kg": Figure(pads[0].value + pads[1].value, weighed),
         "unsprung_kg": figures.unsprung_kg, "tyre_radius_m": fit.tyre_radius_m, "tyre_rate_n_per_m": fit.tyre_rate,
         "bar_rate_n_per_m": Figure(fit.bar_rate, Origin.ASSUMED), "spring_ratio": figures.spring_ratio,
         "shock_ratio": figures.shock_ratio, "stop_ratio": figures.stop_ratio, "flat_m": fit.stop_flat_m,
@@ -172,18 +175,11 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
 
 def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPointF, QSize], row: Row, corner: str,
            figure: Figure | None) -> None:  # fmt: skip
-    if row.under == "ticket":
-        pads = [corner.pad_kg for corner in (v.job.vehicle.axles[int(path[1])].left, v.job.vehicle.axles[int(path[1])].right)]
-        total, guessed = sum(pad.value for pad in pads), all(pad.assumed and pad.typed is None for pad in pads)
-        label = f"{row.words} {corner}"
-        sheet.field(key, path, *where, label=label, quantity=row.quantity, value=total, assumed=guessed, figure=13)
-        return
-    given = edits.value_at(v.job, path)
-    value, assumed = (given.value, given.assumed) if isinstance(given, Reading) else (None, False)
-    if value is None and figure is not None:
-        value, assumed = figure.value, True
-    sheet.field(key, path, where[0], where[1], label=f"{row.words} {corner}", quantity=row.quantity, value=value,
-                assumed=assumed, figure=13)  # fmt: skip
+    given = None if row.under == "ticket" else edits.value_at(v.job, path)
+    if isinstance(given, Reading):
+        figure = Figure(given.value, Origin.ASSUMED if given.assumed else Origin.MEASURED)
+    label, value, assumed = f"{row.words} {corner}", figure.value if figure else None, bool(figure and figure.assumed)
+    sheet.field(key, path, *where, label=label, quantity=row.quantity, value=value, assumed=assumed, figure=13)
 
 
 def _set_layout(sheet: Sheet, axle: int, choice: int) -> None:

@@ -13,20 +13,14 @@ from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.as_found import lay_axles, lay_springs
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
-from isostat.desktop.steps.squat import lay_squat, walk_order
+from isostat.desktop.steps.squat import lay_squat
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.points import POINTS, SIDES, Point, walk_order
 from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
 
-POINTS = (
-    ("hub_to_arch_m", "Hub to arch", Quantity.HEIGHT),
-    ("stop_gap_m", "Stop gap", Quantity.HEIGHT),
-    ("shaft_showing_m", "Shaft showing", Quantity.HEIGHT),
-    ("pad_kg", "Scale pad", Quantity.MASS),
-)
-SIDES = ("left", "right")
 PAGES = ("left side", "right side", "axles", "springs", "squat")
 
 
@@ -53,19 +47,16 @@ class MeasureStep(Sheet):
     def _reading(self, v: View, axle: int, side: int, name: str) -> Reading | None:
         return getattr(getattr(v.job.vehicle.axles[axle], SIDES[side]), name)  # type: ignore[no-any-return]
 
-    def _cell(
-        self, v: View, key: str, corner: tuple[int, int], point: tuple[str, str, Quantity], at: QPointF, size: QSize, figure: float
-    ) -> None:
+    def _cell(self, v: View, key: str, corner: tuple[int, int], point: Point, at: QPointF, size: QSize, figure: float) -> None:
         axle, side = corner
-        name, label, quantity = point
-        reading = self._reading(v, axle, side, name)
+        reading = self._reading(v, axle, side, point.field)
         self.field(
             key,
-            ("vehicle", "axles", axle, SIDES[side], name),
+            ("vehicle", "axles", axle, SIDES[side], point.field),
             at,
             size,
-            label=f"{label} {v.reader.corner(axle, side)}",
-            quantity=quantity,
+            label=f"{point.words.capitalize()} {v.reader.corner(axle, side)}",
+            quantity=point.quantity,
             value=None if reading is None else reading.value,
             assumed=bool(reading and reading.assumed),
             figure=figure,
@@ -113,8 +104,8 @@ class MeasureStep(Sheet):
             left = nose
         for n, point in enumerate(POINTS[1:3]):
             top = hub.y() - t.px(74 - 46 * n)
-            self.text(f"small {n} {axle}", point[1].lower(), QPointF(left, top), size=12.5, role="ink2", halo=True)
-            self._cell(v, f"tag {point[1].lower()} {axle}", (axle, self.side), point, QPointF(left, top + t.px(17)), size, 15)
+            self.text(f"small {n} {axle}", point.words, QPointF(left, top), size=12.5, role="ink2", halo=True)
+            self._cell(v, f"tag {point.words} {axle}", (axle, self.side), point, QPointF(left, top + t.px(17)), size, 15)
 
     def _tags(self, v: View) -> None:
         t, e, unit = v.theme, self._fit(v), v.reader.preset.unit
@@ -168,21 +159,21 @@ class MeasureStep(Sheet):
             for m, point in enumerate(POINTS):
                 self._cell(
                     v,
-                    f"{point[0]} {axle} {side}",
+                    f"{point.field} {axle} {side}",
                     (axle, side),
                     point,
                     QPointF(x, top + t.px(24 + m * 31)),
                     QSize(round(wide - t.px(14)), round(t.px(28))),
                     15,
                 )
-                fields.append(self.child(f"{point[0]} {axle} {side}", QuantityField))
-        for m, (_, label, quantity) in enumerate(POINTS):
+                fields.append(self.child(f"{point.field} {axle} {side}", QuantityField))
+        for m, point in enumerate(POINTS):
             self.text(
                 f"row {m}",
-                f"{m + 1}  {label}",
+                f"{m + 1}  {point.words.capitalize()}",
                 QPointF(t.px(16), top + t.px(29 + m * 31)),
                 size=14,
-                unit=v.reader.preset.unit(quantity).sign,
+                unit=v.reader.preset.unit(point.quantity).sign,
             )
         for before, after in pairwise(fields):
             self.setTabOrder(before, after)
@@ -230,7 +221,7 @@ class MeasureStep(Sheet):
     def _leaders(self, p: QPainter, t: Theme, axle: int, hub: QPointF) -> None:
         """Thin lines from the tags of stop and shock to their wheel."""
         p.setPen(pen(t, "ink2", 0.8))
-        for _, name, _ in POINTS[1:3]:
-            tag = self._children.get(f"tag {name.lower()} {axle}")
+        for point in POINTS[1:3]:
+            tag = self._children.get(f"tag {point.words} {axle}")
             if tag is not None and not tag.isHidden():
                 p.drawLine(QLineF(QPointF(tag.geometry().right(), tag.geometry().center().y()), hub - QPointF(0, 6)))

@@ -11,10 +11,10 @@ from isostat.core.working import Origin
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
-SIDES = ("left", "right")
 WAYS = ("same", "spacer", "each")
 WAY_WORDS = ("same, no spacer", "same, spacer", "each its own")
 STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solved"}

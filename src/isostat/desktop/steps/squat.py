@@ -13,6 +13,7 @@ from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.points import walk_order
 from isostat.units.unit import Quantity
 
 SIDES = ("left_m", "right_m")
@@ -22,11 +23,6 @@ LOAD_ROWS = (
     ("behind front hub", "behind_front_m", Quantity.HEIGHT),
     ("left of the middle", "left_m", Quantity.HEIGHT),
 )
-
-
-def walk_order(axles: int) -> list[tuple[int, int]]:
-    """Corners as a person with a tape walks: front left, front right, then right and left of each axle behind."""
-    return [(0, 0), (0, 1), *((axle, side) for axle in range(1, axles) for side in (1, 0))]
 
 
 def lay_squat(sheet: Sheet, v: View, top: float) -> None:
