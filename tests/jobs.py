@@ -58,3 +58,12 @@ def squatted() -> Job:
     heights = [{"left_m": 1.0287, "right_m": 1.0287}, {"left_m": 0.9271, "right_m": 0.9271}]
     data["squats"] = [{"mass_kg": 635.0, "behind_front_m": behind, "heights": heights}, {"mass_kg": 200.0, "heights": heights}]
     return job_from(data, "squatted")
+
+
+def shifted_sheet() -> Job:
+    """A new job whose heights were typed one row too low: stop gaps of half a metre, stops far past metal and past the arch."""
+    data: dict[str, Any] = blank_job().model_dump()
+    for axle in data["vehicle"]["axles"]:
+        for side in ("left", "right"):
+            axle[side]["stop_gap_m"] = {"value": 0.489}
+    return job_from(data, "shifted sheet")

@@ -12,6 +12,7 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.findings import value_text
 from isostat.job.demos import demo, demo_names
+from tests.jobs import past_its_travel, shifted_sheet
 
 # Texts with digits that are no result: scales, captions, names, and sentences whose numbers stand on the drawing.
 NO_RESULT = re.compile(
@@ -55,3 +56,13 @@ def test_every_working_can_be_shown_in_the_panel(open_window, name: str) -> None
         result = window.working.findChild(Number, "result")
         assert result is not None and value_text(window.view(), working.quantity, working.result) in result.text()
         assert "_" not in window.working.findChild(QLabel, "formula").text().replace("<sub>", "")  # type: ignore[union-attr]
+
+
+@pytest.mark.parametrize("make", [past_its_travel, shifted_sheet])
+def test_no_height_on_any_sheet_carries_a_sign_however_absurd_the_job(open_window, make) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(make())
+    for step in (Step.STANCE, Step.SPRING, Step.TRAVEL):
+        window.go(step)
+        for sheet in (window.sheets[step], window.strip, window.findings):
+            shown = [n.text() for n in sheet.findChildren(Number) if not n.isHidden()]
+            assert not [text for text in shown if re.search(r"−\d", text)], step

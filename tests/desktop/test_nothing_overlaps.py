@@ -12,7 +12,7 @@ from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from tests.desktop.logged_text import painted_texts, stroked_texts
-from tests.jobs import past_its_travel, squatted, three_axles
+from tests.jobs import past_its_travel, shifted_sheet, squatted, three_axles
 
 # (width, height, text, units, theme, case): every pair of values stands together at least once for the first four
 SETTINGS = [
@@ -35,6 +35,7 @@ JOBS = {
     "three axles": three_axles,
     "past its travel": past_its_travel,
     "squatted": squatted,
+    "shifted sheet": shifted_sheet,
 }
 SLACK = 1.5  # px that the inks of two texts may share
 BOXES = QLineEdit | QComboBox | QPushButton

@@ -112,6 +112,7 @@ def test_a_wrong_input_is_refused_in_place_and_the_last_good_value_stays(open_wi
     assert words in said and "Hub to arch rear left" in said
     assert window.document.job is job
     assert field(window, "hub_to_arch_m 1 0").text() == text  # what was typed is kept to be mended
+    assert words in field(window, "hub_to_arch_m 1 0").toolTip(), "and says why, also when the foot says something else"
     qtbot.keyClick(field(window, "hub_to_arch_m 1 0"), Qt.Key.Key_Escape)
     type_into(qtbot, window, "hub_to_arch_m 1 0", "470")
     assert window.document.job.vehicle.axles[1].left.hub_to_arch_m.value == 0.47

@@ -113,10 +113,8 @@ def _(j: stance.OffTarget, r: Reader) -> tuple[str, str]:
 @_say.register
 def _(j: stance.Lean, r: Reader) -> tuple[str, str]:
     low = "Right" if j.lean_m > 0 else "Left"
-    was = "right" if j.found_m > 0 else "left"
-    return f"{low} stands {r.height_unit(abs(j.lean_m))} low", (
-        f"As weighed it was {was} {r.height(abs(j.found_m))} low. Side load, tank or driver."
-    )
+    was = f"{'right' if j.found_m > 0 else 'left'} {r.height(abs(j.found_m))} low" if r.height(j.found_m) != "0" else "level"
+    return f"{low} stands {r.height_unit(abs(j.lean_m))} low", (f"As weighed it was {was}. Side load, tank or driver.")
 
 
 @_say.register

@@ -198,7 +198,8 @@ class Sheet(QWidget):
         if look != made.look:
             made.look = look
             made.setAccessibleName(f"{label}, {preset.unit(quantity).sign}")
-            made.setToolTip(f"{label}: {'not read' if value is None else with_unit(value, quantity, preset)}")
+            if not made.property("refused"):
+                made.setToolTip(f"{label}: {'not read' if value is None else with_unit(value, quantity, preset)}")
             style = field_style(theme, "ink", theme.ink3, dashed=value is None)
             if made.styleSheet() != style:
                 made.setStyleSheet(style)
@@ -318,8 +319,10 @@ class Sheet(QWidget):
         field.setProperty("refused", bool(sentence))
         field.style().unpolish(field)  # type: ignore[union-attr]
         field.style().polish(field)  # type: ignore[union-attr]
+        field.look = ()  # its tool tip is the sentence until it is mended
         if sentence:
             field.setModified(True)
+            field.setToolTip(sentence)
         self.refused.emit(sentence)
 
     def text_width(self, text: str, size: float, weight: int = 400) -> float:

@@ -85,7 +85,8 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     at = QPointF(min(max(target.x(), c.area.left() + half), c.area.right() - half), c.area.top() - t.px(4))
     sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE, halo=True)
     end = c.at(bump_end(v.a.proposed.events[c.axle][0]).travel_m - 0.006, 0) - QPointF(0, t.px(22))
-    sheet.text("stop word", "stop", end, size=12.5, weight=600, anchor=MIDDLE)
+    if end.x() < c.area.right():
+        sheet.text("stop word", "stop", end, size=12.5, weight=600, anchor=MIDDLE)
 
 
 def _lay_scales(sheet: Sheet, v: View, c: SpringChart) -> None:

@@ -12,6 +12,7 @@ from isostat.core.tuning.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.head import HEAD, draw_head, lay_head
+from isostat.desktop.steps.spring_chart import step_that_fits
 from isostat.desktop.steps.travel_columns import column, draw_column, lay_column, travel_scale
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -48,15 +49,17 @@ class TravelStep(Sheet):
         self._lay_foot(v)
         self._grips(v)
 
-    def _tape(self, v: View, step: float, inches: float) -> list[float]:
-        """Heights at which the tape has a mark."""
-        pitch = inches if v.reader.preset.height.fractional else step
+    def _tape(self, v: View, parts: int) -> list[float]:
+        """Heights at which the tape has a mark, `parts` of them to each that is written; never so close that writing touches."""
+        choices = (0.0254, 0.0508, 0.127, 0.254) if v.reader.preset.height.fractional else (0.02, 0.05, 0.10, 0.20)
+        most = max(int((self.scale.foot - self.scale.top) / v.theme.px(16)), 1)
+        pitch = step_that_fits(self.scale.high - self.scale.low, most, choices) / parts
         return [float(h) for h in np.arange(np.ceil(self.scale.low / pitch) * pitch, self.scale.high, pitch)]
 
     def _lay_tape(self, v: View) -> None:
-        for n, height in enumerate(self._tape(v, 0.02, 0.0254)):
+        for n, height in enumerate(self._tape(v, 1)):
             at = QPointF(v.theme.px(34), self.scale.y(height) - v.theme.px(9))
-            self.text(f"tape {n}", v.reader.height(height), at, size=12, role="ink2", anchor=RIGHT)
+            self.text(f"tape {n}", v.reader.height(height) if height > -1e-9 else "", at, size=12, role="ink2", anchor=RIGHT)
 
     def _lay_foot(self, v: View) -> None:
         t, top = v.theme, self.height() - v.theme.px(FOOT - 6)
@@ -97,7 +100,7 @@ class TravelStep(Sheet):
         p.fillRect(tape, t.colour("paper"))
         p.setPen(pen(t, "ink", 1.0))
         p.drawRect(tape)
-        for y in map(self.scale.y, self._tape(v, 0.005, 0.0254 / 4)):
+        for y in map(self.scale.y, self._tape(v, 4)):
             p.drawLine(QLineF(tape.right() - 5, y, tape.right(), y))
         for c in self.columns:
             draw_column(p, v, c)

@@ -108,7 +108,7 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) 
     sheet.text(key + "name", name, QPointF(c.x + LANE / 2, y_name), size=17, weight=600, anchor=MIDDLE)
     ride, left = float(s.rest.travel_m[c.axle, c.side, v.case]), c.x + LANE + t.px(15)
     for event, _, at in c.events:
-        height, away = v.reader.height(c.base - event.travel_m), v.reader.height(abs(event.travel_m - ride))
+        height, away = v.reader.left(c.base - event.travel_m), v.reader.height(abs(event.travel_m - ride))
         label = _label(sheet, event, height, c.right - left - sheet.text_width(away, 12.5) - t.px(8))
         crowded = label == height
         if crowded:
