@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from isostat.assess import assess
 from isostat.assess.squat import squat_result
 from isostat.core.limits import GRAVITY
-from isostat.core.tuning.inference import fit_rates
+from isostat.core.tuning.inference import Fitted, Predict, Readings, Unknowns, fit_unknowns
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.platform import join
 from isostat.job.files import job_from
@@ -21,6 +21,20 @@ from tests.jobs import workshop_squat
 from tests.vehicles import FLATBED, platform_of
 
 SIGMA = 0.00075  # m: a tape of ±1.5 mm
+
+
+def fit_rates(predict: Predict, unloaded: np.ndarray, loaded: np.ndarray, start: list[float], sigma: float = SIGMA) -> Fitted:
+    """The logarithms of rates, nothing known of them before."""
+    one = np.ones(len(start))
+    unknowns = Unknowns(start=np.log(start), low=np.log(500.0) * one, high=np.log(1e6) * one, scale=one, known=np.inf * one)
+    spread = np.full(unloaded.size, sigma)
+    read = Readings(unloaded_m=unloaded, unloaded_sigma_m=spread, loaded_m=loaded, loaded_sigma_m=spread)
+    return fit_unknowns(predict, unknowns, read)
+
+
+def share(fit: Fitted) -> np.ndarray:
+    """Two standard deviations of each rate, as a share of it."""
+    return 2 * np.sqrt(np.diag(fit.covariance))
 
 
 def _springs(loads: np.ndarray):  # type: ignore[no-untyped-def]
@@ -38,18 +52,21 @@ def test_without_errors_the_rates_come_back(front: float, rear: float, load: flo
     loads = np.array([[load, 2 * load], [2 * load, load]])
     predict, unloaded = _springs(loads), np.array([0.5, 0.48])
     read = unloaded - predict(np.log([[front], [rear]]))[0]
-    fit = fit_rates(predict, unloaded, read, np.array([40e3, 40e3]), (500.0, 1e6), (SIGMA, SIGMA))
-    if fit.told.all():
-        assert fit.rate == pytest.approx([front, rear], rel=1e-4)
+    fit = fit_rates(predict, unloaded, read, [40e3, 40e3])
+    if (fit.blind < 0.1).all():
+        assert np.exp(fit.value) == pytest.approx([front, rear], rel=1e-4)
 
 
 def test_the_error_of_one_reading_is_that_of_a_difference_of_two_tapes() -> None:
-    """First order: relative error of a rate from one load = √2 σ / squat, two standard deviations of it."""
+    """First order: relative error of a rate from one load = √2 σ / squat, two standard deviations of it.
+
+    The stated error is taken halfway to the widest within itself, which makes it larger by half its own share: 4 % here.
+    """
     loads = np.array([[1500.0]])
     predict, rate = _springs(loads), 50e3
     squat = 1500.0 / rate
-    fit = fit_rates(predict, np.array([0.5]), np.array([[0.5 - squat]]), np.array([30e3]), (500.0, 1e6), (SIGMA, SIGMA))
-    assert fit.share[0] == pytest.approx(2 * np.sqrt(2) * SIGMA / squat, rel=1e-3)
+    fit = fit_rates(predict, np.array([0.5]), np.array([[0.5 - squat]]), [30e3])
+    assert share(fit)[0] == pytest.approx(2 * np.sqrt(2) * SIGMA / squat, rel=0.05)
 
 
 def test_differences_that_share_the_unloaded_reading_are_not_independent() -> None:
@@ -60,23 +77,25 @@ def test_differences_that_share_the_unloaded_reading_are_not_independent() -> No
         loads = np.full((n, 1), load)
         predict = _springs(loads)
         read = 0.5 - predict(np.log([[rate]]))[0]
-        shares.append(float(fit_rates(predict, np.array([0.5]), read, np.array([3e4]), (500.0, 1e6), (SIGMA, SIGMA)).share[0]))
-        assert shares[-1] == pytest.approx(2 * SIGMA * np.sqrt(1 + 1 / n) / (load / rate), rel=1e-3)
+        shares.append(float(share(fit_rates(predict, np.array([0.5]), read, [3e4]))[0]))
+        assert shares[-1] == pytest.approx(2 * SIGMA * np.sqrt(1 + 1 / n) / (load / rate), rel=0.05)
     assert shares[2] > 0.7 * shares[0]
 
 
 def test_a_rate_that_no_load_reaches_is_named_not_given_a_huge_error() -> None:
     predict = _springs(np.array([[1500.0, 0.0]]))
     read = np.array([[0.47, 0.48]])
-    fit = fit_rates(predict, np.array([0.5, 0.48]), read, np.array([4e4, 4e4]), (500.0, 1e6), (SIGMA, SIGMA))
-    assert fit.told.tolist() == [True, False]
-    assert np.isinf(fit.share[1])
+    fit = fit_rates(predict, np.array([0.5, 0.48]), read, [4e4, 4e4])
+    assert fit.blind == pytest.approx([0.0, 1.0], abs=1e-9)
 
 
-def test_the_stated_error_covers_the_true_rates_of_the_nonlinear_vehicle_read_by_a_rounded_tape() -> None:
+@pytest.mark.parametrize("band_m", [0.0, 0.004])
+def test_the_stated_error_covers_the_true_rates_of_the_nonlinear_vehicle_read_by_a_rounded_tape(band_m: float) -> None:
     """500 seeds: truth from the whole vehicle with tyres, stops and bar, readings with the tape's error and rounded to 1 mm.
 
-    Two standard deviations are to cover about 95 %; 500 draws put the count within 93 to 97.5 %.
+    With friction every height lies anywhere in its band, bounced and rolled before it was read; the fit knows the band alone.
+
+    Two standard deviations are to cover about 95 %; where a stop bends the readings they may cover more, never fewer than 93.
     """
     truth = FLATBED.with_mass(0.001, -1.4, 0.0)
     unloaded, bank = platform_of(truth)
@@ -105,12 +124,12 @@ def test_the_stated_error_covers_the_true_rates_of_the_nonlinear_vehicle_read_by
     hand = np.sqrt(SIGMA**2 - 0.001**2 / 12)  # the tape's ±1.5 mm holds the rounding to a millimetre
     for _ in range(500):
         heights = np.array([0.49, 0.49, 0.48, 0.48])
-        read = np.round(heights + rng.normal(0, hand, 4), 3)
-        loaded = np.round(heights - true_travel + rng.normal(0, hand, (2, 4)), 3)
-        fit = fit_rates(predict, read, loaded, np.array([45e3, 30e3]), (500.0, 1e6), (SIGMA, SIGMA))
-        assert fit.told.all()
-        inside += np.abs(np.log(fit.rate / 35e3)) <= fit.share
-    assert (inside / 500 >= 0.93).all() and (inside / 500 <= 0.985).all()
+        read = np.round(heights + rng.uniform(-band_m, band_m, 4) + rng.normal(0, hand, 4), 3)
+        loaded = np.round(heights - true_travel + rng.uniform(-band_m, band_m, (2, 4)) + rng.normal(0, hand, (2, 4)), 3)
+        fit = fit_rates(predict, read, loaded, [45e3, 30e3], float(np.hypot(SIGMA, band_m / np.sqrt(3))))
+        assert (fit.blind < 0.1).all()
+        inside += np.abs(fit.value - np.log(35e3)) <= share(fit)
+    assert (inside / 500 >= 0.93).all() and (inside / 500 <= 0.992).all()
 
 
 def _with_test(share_behind: float) -> Job:
@@ -127,8 +146,9 @@ def test_the_trades_example_follows_its_closed_form(share: float) -> None:
     """Common practice, no source: front axle 2800·d/L, rear axle 400·(1 + d/L) lb/in."""
     result = squat_result(assess(_with_test(share)))
     assert result is not None and all(result.told)
-    per_axle = 2 * result.wheel_rate / (4.4482216152605 / 0.0254)
+    assert not any(result.apart)
+    per_axle = result.wheel_rate.sum(axis=1) / (4.4482216152605 / 0.0254)
     assert per_axle == pytest.approx([2800 * share, 400 * (1 + share)], rel=0.002)
     assert result.misfit < 0.1
     moment = 1400 * 0.45359237 * GRAVITY * share
-    assert result.wheel_rate[0] * 2 * 0.5 * 0.0254 == pytest.approx(moment, rel=0.002), "the nose lifts by the lever alone"
+    assert result.wheel_rate[0].sum() * 0.5 * 0.0254 == pytest.approx(moment, rel=0.002), "the nose lifts by the lever alone"

@@ -7,12 +7,14 @@ from functools import lru_cache
 
 import numpy as np
 
+from isostat.assess.baseline import as_read, at_baseline, read_elsewhere
 from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, fit_figures, loads
 from isostat.assess.springs import FoundSpring, Ordered, as_stand, found_springs, order
 from isostat.assess.stand import NO_SPRINGS, SPRING, Springs, stand
 from isostat.assess.standing import Standing, stand_up
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import GRAVITY, Floats
+from isostat.core.tuning.events import TravelEvent
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import Pose, fit_pose, planar_travel, spring_forces
 from isostat.core.vehicle.statics import lever, weight_of
@@ -116,7 +118,14 @@ def _stand_up(
     axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], sprung: bytes, baseline: bytes
 ) -> Standing:
     """Remembered on its frozen inputs: an edit of the proposal leaves the set-up as found as it was, and undo is at once."""
-    return stand_up(*_stood(axles, fits, springs, sprung), np.frombuffer(baseline).reshape(-1, 2), GRAVITY)
+    met = tuple(
+        tuple(
+            tuple(TravelEvent(e.name, e.travel_m + axle.tyre_radius_m.value - fit.tyre_radius_m.value) for e in sheet.tyre)
+            for sheet in axle.cycle
+        )
+        for axle, fit in zip(axles, fits, strict=True)
+    )  # a larger tyre meets the arch sooner
+    return stand_up(*_stood(axles, fits, springs, sprung), np.frombuffer(baseline).reshape(-1, 2), GRAVITY, met)
 
 
 def assess(job: Job) -> Assessment:
@@ -124,6 +133,15 @@ def assess(job: Job) -> Assessment:
 
     Every valid job is answered; what is wrong with it is a finding, not an exception.
     """
+    if not read_elsewhere(job):
+        return _assess(job, job)
+    first = _assess(job, as_read(job))
+    guessed = any(spring.rate.assumed for pair in first.found_springs for spring in pair)
+    return _assess(job, at_baseline(job, first.axles, first.found.rest.travel_m, first.found.stands, guessed))
+
+
+def _assess(given: Job, job: Job) -> Assessment:
+    """given: as it stands in the document. job: the same with all its readings at the baseline."""
     found_parts = job.as_found.axles
     axles = tuple(axle_figures(axle, fit) for axle, fit in zip(job.vehicle.axles, found_parts, strict=True))
     found_fits = tuple(fit_figures(a, f, f) for a, f in zip(axles, found_parts, strict=True))
@@ -146,7 +164,7 @@ def assess(job: Job) -> Assessment:
     fitted = tuple(Springs(o.law, o.offset_m) for o in orders)
     proposed = _stand_up(axles, fits, fitted, loading.sprung.tobytes(), baseline.tobytes())
     return Assessment(
-        job=job,
+        job=given,
         axles=axles,
         found_fits=found_fits,
         fits=fits,

@@ -12,7 +12,7 @@ from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
 from isostat.core.limits import Floats
 from isostat.job.edits import aim_by_axle, put, put_number, set_share
 from isostat.job.files import JobFault
-from isostat.job.points import POINTS, SIDES
+from isostat.job.points import CORNER_POINTS, SIDES
 from isostat.job.schema import Job
 
 SAID = 0.0005  # m: smaller changes of travel are no price
@@ -52,10 +52,10 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
         case "spacer allowed":
             return put(job, ("proposal", "axles", int(axle or 0), "sides"), "spacer")
         case "reading":
-            side, name = SIDES[int(remedy.place.side or 0)], POINTS[int(remedy.item or 0)].field
+            side, name = SIDES[int(remedy.place.side or 0)], CORNER_POINTS[int(remedy.item or 0)].field
             return put_number(job, ("vehicle", "axles", int(axle or 0), side, name), remedy.value)
         case "take rate":
-            for side in SIDES:
+            for side in SIDES if remedy.place.side is None else SIDES[remedy.place.side : remedy.place.side + 1]:
                 job = put(job, ("as_found", "axles", int(axle or 0), side, "rate_n_per_m"), remedy.value)
             return job
         case "level":

@@ -177,20 +177,23 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
             if counts:
                 yield springs.RateNotTold(grade=Grade.NOTE, place=Place(i), step=Step.MEASURE)
             continue
-        rate, share, found = float(result.spring_rate[i]), float(result.share[i]), [s.rate for s in a.found_springs[i]]
+        found = [s.rate for s in a.found_springs[i]]
         typed = not any(f.assumed for f in found)
-        if typed and all(abs(f.value / rate - 1.0) <= max(share, TAKEN) for f in found):
-            continue
-        yield springs.RateTold(
-            grade=Grade.WATCH if typed else Grade.NOTE,
-            place=Place(i),
-            step=Step.MEASURE,
-            spring_rate=rate,
-            wheel_rate=float(result.wheel_rate[i]),
-            share=share,
-            typed=typed,
-            remedies=(Remedy("take rate", Place(i), round(rate, -2)),),
-        )
+        for side in (0, 1) if result.apart[i] else (None,):
+            rate, wheel, share = (float(x[i, side or 0]) for x in (result.spring_rate, result.wheel_rate, result.share))
+            those = found if side is None else found[side : side + 1]
+            if typed and all(abs(f.value / rate - 1.0) <= max(share, TAKEN) for f in those):
+                continue
+            yield springs.RateTold(
+                grade=Grade.WATCH if typed else Grade.NOTE,
+                place=Place(i, side),
+                step=Step.MEASURE,
+                spring_rate=rate,
+                wheel_rate=wheel,
+                share=share,
+                typed=typed,
+                remedies=(Remedy("take rate", Place(i, side), round(rate, -2)),),
+            )
 
 
 def _stance(a: Assessment) -> Iterator[Judgement]:

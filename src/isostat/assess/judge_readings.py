@@ -10,7 +10,7 @@ from isostat.assess.assessment import Assessment
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.findings.readings import LikelySlip
 from isostat.core.limits import Floats
-from isostat.job.points import POINTS
+from isostat.job.points import CORNER_POINTS
 
 # How wrong a slip makes a reading, and how near to its like it must lie once mended (stated rule).
 LENGTH_SLIPS = {"inches": 25.4, "ten": 10.0, "hundred": 100.0}
@@ -20,7 +20,7 @@ NEAR = {"inches": 1.35, "ten": 1.35, "hundred": 1.35, "pounds": 1.12}
 
 def slip_judgements(a: Assessment) -> Iterator[Judgement]:
     """A judgement for every reading that looks like a slip."""
-    for index, point in enumerate(POINTS):
+    for index, point in enumerate(CORNER_POINTS):
         name = point.field
         values = _readings(a, name)
         for axle, side in np.argwhere(np.isfinite(values) & (values > 0)):

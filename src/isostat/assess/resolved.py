@@ -6,6 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.assess import instead
+from isostat.assess.cycle import Cycled, cycle_motion, cycled
 from isostat.core.elements.motion import Motion
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.layout import Layout
@@ -54,6 +56,9 @@ class AxleFigures:
     droop_shaft_m: tuple[Figure, Figure]  # shaft travel left to full extension at the baseline
     stop_gap_m: tuple[Figure, Figure]  # along the stop
     metal_m: tuple[Figure, Figure]  # wheel travel to metal
+    cycle: tuple[Cycled, Cycled]  # what was measured with the axle on a jack
+    pad_height_m: tuple[float, float]  # of the pad that it stood on
+    stop_spacer_m: float  # as found; the gaps were read with it
     tyre_radius_m: Figure
     tyre_rate: Figure  # as found
 
@@ -64,7 +69,7 @@ class FitFigures:
 
     tyre_rate: Figure
     tyre_radius_m: Figure
-    bar_rate: float
+    bar: Figure
     stop_rate: Figure
     stop_flat_m: Figure  # squeeze along the stop
     stop_spacer_m: float
@@ -80,28 +85,45 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
     if axle.spring_motion is not None:
         motion = Motion(spring_ratio.value, axle.spring_motion.wheel_m, axle.spring_motion.spring_m)
         spring_ratio = Figure(float(motion.at(np.asarray(0.0))[1]), Origin.MEASURED)
-    shock_ratio = figure(axle.shock_ratio, spring_ratio.value)
+    moved = cycle_motion(axle)
+    cycle_ratio = None if moved is None else float(Motion(1.0, moved.wheel_m, moved.spring_m).at(np.asarray(0.0))[1])
+    shock_ratio = figure(axle.shock_ratio, spring_ratio.value) if cycle_ratio is None else Figure(cycle_ratio, Origin.MEASURED)
     stop_ratio = figure(axle.stop_ratio, RATIO[layout])
     corners = (axle.left, axle.right)
     stroke = fit.shock_stroke_m
 
-    def droop(corner: Corner) -> Figure:
+    sheets = (cycled(axle.left), cycled(axle.right))
+
+    def droop(corner: Corner, sheet: Cycled) -> Figure:
+        if sheet.hanging is not None:  # measured with the axle on a jack, which outranks
+            return Figure(-sheet.hanging.value * shock_ratio.value, sheet.hanging.origin)
         if corner.shaft_showing_m is None or stroke is None:
             return Figure(DROOP * shock_ratio.value, Origin.ASSUMED)
         assumed = corner.shaft_showing_m.assumed or stroke.assumed
         return Figure(stroke.value - corner.shaft_showing_m.value, Origin.ASSUMED if assumed else Origin.MEASURED)
 
+    def gap(corner: Corner, sheet: Cycled) -> Figure:
+        if sheet.touched is not None:
+            return Figure(sheet.touched.value * stop_ratio.value, sheet.touched.origin)
+        return figure(corner.stop_gap_m, STOP_TOUCHED * stop_ratio.value)
+
     radius = figure(fit.tyre_radius_m, TYRE_RADIUS)
     mean_pad = (axle.left.pad_kg.value + axle.right.pad_kg.value) / 2.0
-    tyre = figure(fit.tyre_rate_n_per_m, max(mean_pad, 50.0) * GRAVITY / (TYRE_SINKS * radius.value))
+    sinking = Figure(max(mean_pad, 50.0) * GRAVITY / (TYRE_SINKS * radius.value), Origin.ASSUMED)
+    tyre = figure(fit.tyre_rate_n_per_m, 0.0) if fit.tyre_rate_n_per_m else instead.tyre_rate(axle) or sinking
+    radius = instead.tyre_radius(axle, tyre.value) or radius
     left, right = corners
+    heights = tuple(c.pad_height_m.value if c.pad_height_m else 0.0 for c in corners)
+    spacer = fit.stop.spacer_m
     return AxleFigures(
         layout=layout,
         x_m=-axle.behind_front_m.value,
         half_track_m=axle.track_m.value / 2.0,
         pad_kg=(figure(left.pad_kg, 0.0), figure(right.pad_kg, 0.0)),
         hub_to_arch_m=(figure(left.hub_to_arch_m, 0.0), figure(right.hub_to_arch_m, 0.0)),
-        unsprung_kg=figure(axle.unsprung_kg, UNSPRUNG[layout]),
+        unsprung_kg=figure(axle.unsprung_kg, 0.0)
+        if axle.unsprung_kg
+        else instead.unsprung(axle) or Figure(UNSPRUNG[layout], Origin.ASSUMED),
         spring_motion=motion,
         spring_ratio=spring_ratio,
         spring_place=figure(axle.spring_place, PLACE),
@@ -109,9 +131,12 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
         shock_place=figure(axle.shock_place, PLACE),
         stop_ratio=stop_ratio,
         stop_place=figure(axle.stop_place, PLACE),
-        droop_shaft_m=(droop(left), droop(right)),
-        stop_gap_m=tuple(figure(c.stop_gap_m, STOP_TOUCHED * stop_ratio.value) for c in corners),  # type: ignore[arg-type]
-        metal_m=tuple(figure(c.metal_gap_m, METAL) for c in corners),  # type: ignore[arg-type]
+        droop_shaft_m=(droop(left, sheets[0]), droop(right, sheets[1])),
+        stop_gap_m=(gap(left, sheets[0]), gap(right, sheets[1])),
+        metal_m=tuple(s.metal or figure(c.metal_gap_m, METAL) for c, s in zip(corners, sheets, strict=True)),  # type: ignore[arg-type]
+        cycle=sheets,
+        pad_height_m=(heights[0], heights[1]),
+        stop_spacer_m=spacer.value if spacer else 0.0,
         tyre_radius_m=radius,
         tyre_rate=tyre,
     )
@@ -121,20 +146,30 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
     """What a set-up fits to an axle; where it says nothing, it is as found."""
     radius = figure(fit.tyre_radius_m, axle.tyre_radius_m.value, axle.tyre_radius_m.origin)
     tyre = figure(fit.tyre_rate_n_per_m, axle.tyre_rate.value, axle.tyre_rate.origin)
-    bar = fit.bar_rate_n_per_m or found.bar_rate_n_per_m
+    bar = instead.anti_roll(fit, axle.layout) or instead.anti_roll(found, axle.layout) or Figure(0.0, Origin.ASSUMED)
     stroke = fit.shock_stroke_m or found.shock_stroke_m
     spacer = fit.stop.spacer_m or found.stop.spacer_m
-    squeeze = (STOP_FLAT - STOP_TOUCHED) * axle.stop_ratio.value
+    rates = [instead.stop_figures(stop) for stop in (fit.stop, found.stop)]
+    stop_rate = rates[0][0] or rates[1][0] or Figure(STOP_RATE, Origin.ASSUMED)
+    flat = rates[0][1] or _cycled_flat(axle) or rates[1][1]
+    flat = flat or Figure((STOP_FLAT - STOP_TOUCHED) * axle.stop_ratio.value, Origin.ASSUMED)
     return FitFigures(
         tyre_rate=tyre,
         tyre_radius_m=radius,
-        bar_rate=bar.value if bar else 0.0,
-        stop_rate=figure(fit.stop.rate_n_per_m or found.stop.rate_n_per_m, STOP_RATE),
-        stop_flat_m=figure(fit.stop.flat_m or found.stop.flat_m, squeeze),
+        bar=bar,
+        stop_rate=stop_rate,
+        stop_flat_m=flat,
         stop_spacer_m=spacer.value if spacer else 0.0,
         shock_stroke_m=stroke.value if stroke else None,
         shock_longer_m=fit.shock_longer_m.value if fit.shock_longer_m else 0.0,
     )
+
+
+def _cycled_flat(axle: AxleFigures) -> Figure | None:
+    """Squeeze of the stop from touched to flat, as measured on the jack, mean of the sides that have both."""
+    ways = [(s.flat.value - s.touched.value) * axle.stop_ratio.value for s in axle.cycle if s.flat and s.touched]
+    good = [w for w in ways if 0.002 <= w <= 0.4]
+    return Figure(sum(good) / len(good), Origin.MEASURED) if good else None
 
 
 def default_frequency(axle: int) -> float:

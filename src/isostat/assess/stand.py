@@ -15,6 +15,7 @@ from isostat.core.elements.stop import BumpStop
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.layout import SIDES, row
 from isostat.core.vehicle.platform import Platform
+from isostat.core.vehicle.statics import lever
 
 # The parts of an axle, left before right: their places in the platform's arrays.
 SPRING, STOP, SHOCK, METAL = (0, 1), (2, 3), (4, 5), (6, 7)
@@ -30,6 +31,18 @@ class Springs:
 
 
 NO_SPRINGS = Springs((Coil(1000.0), Coil(1000.0)), (-1.0, -1.0))
+
+
+def uneven_pads(axles: tuple[AxleFigures, ...]) -> Floats:
+    """How far each pad stood above the plane nearest to all pads, (A, 2) in m: on a floor that is flat the wheels move by that."""
+    heights = np.array([axle.pad_height_m for axle in axles])
+    if not heights.any():
+        return heights
+    y = np.array([[axle.half_track_m, -axle.half_track_m] for axle in axles])
+    x = np.array([[axle.x_m, axle.x_m] for axle in axles])
+    h = lever(x.ravel(), y.ravel()).T
+    plane, *_ = np.linalg.lstsq(h, heights.ravel(), rcond=None)
+    return np.asarray(heights - (h @ plane).reshape(heights.shape))
 
 
 def stand(
@@ -59,7 +72,7 @@ def stand(
             put(
                 a,
                 STOP[s],
-                (axle.stop_ratio.value, axle.stop_place.value, fit.stop_spacer_m - axle.stop_gap_m[s].value),
+                (axle.stop_ratio.value, axle.stop_place.value, fit.stop_spacer_m - axle.stop_spacer_m - axle.stop_gap_m[s].value),
                 BumpStop(fit.stop_rate.value, fit.stop_flat_m.value),
             )
             put(
@@ -84,9 +97,9 @@ def stand(
         tyre_rate=spread(np.array([f.tyre_rate.value * both for f in fits])),
         tyre_squash_m=spread(np.array(squash)),
         unsprung_n=spread(np.array([a.unsprung_kg.value * GRAVITY * both for a in axles])),
-        ground_m=np.zeros((count, 2, cases)),
+        ground_m=spread(-uneven_pads(axles)),
         weight=np.ascontiguousarray(weight),
-        bar_rate=spread(np.array([f.bar_rate for f in fits])),
+        bar_rate=spread(np.array([f.bar.value for f in fits])),
         row=spread(rows),
         ratio=spread(ratio),
         offset_m=spread(offset),

@@ -8,7 +8,7 @@ import numpy as np
 
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import Bools, Floats
-from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_events
+from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_events, with_events
 from isostat.core.tuning.rate import ride_frequency
 from isostat.core.vehicle.equilibrium import Equilibrium, solve_equilibrium
 from isostat.core.vehicle.platform import Platform
@@ -45,10 +45,14 @@ def _standing_cases(platform: Platform) -> tuple[Bools, Floats]:
     return np.array([m > 0.0 for m in margins]), np.array(margins)
 
 
-def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float) -> Standing:
+Met = tuple[tuple[tuple[TravelEvent, ...], ...], ...]  # [axle][side]
+
+
+def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float, met: Met) -> Standing:
     """Solves a set-up in all its cases and measures it.
 
     platform, bank: one column a case. baseline_m: (A, 2) hub to arch at the baseline. gravity: m/s².
+    met: events that no law knows, measured on the vehicle.
     """
     inside, support = _standing_cases(platform)
     safe = platform
@@ -67,7 +71,8 @@ def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float)
     at_wheel = (platform.row * (curve * together)[:, :, None]).sum(axis=1)
     sprung = rest.force_n / gravity
     frequency = np.vectorize(ride_frequency)(at_wheel, sprung)
-    events = tuple((travel_events(platform, bank, a, 0, 0), travel_events(platform, bank, a, 1, 0)) for a in range(platform.axles))
+    sides = [[with_events(travel_events(platform, bank, a, n, 0), met[a][n]) for n in (0, 1)] for a in range(platform.axles)]
+    events = tuple((left, right) for left, right in sides)
     bump = np.array([[bump_end(side).travel_m for side in axle] for axle in events])
     droop = np.array([[droop_end(side).travel_m for side in axle] for axle in events])
     y = np.stack([platform.half_track_m, -platform.half_track_m], axis=1)

@@ -41,7 +41,7 @@ def typed_for(job: Job, path: Path, text: str, quantity: Quantity, preset: Prese
 
     Raises NotUnderstood, in words, also where it is out of range.
     """
-    size = tyre_size(text) if path[-1] == "tyre_radius_m" else None
+    size = tyre_size(text) if path[-1:] == ("tyre_radius_m",) else None
     typed = Typed(size.radius_m, text, preset.unit(quantity)) if size else parse(text, quantity, preset)
     try:
         bounds = bounds_at(job, path)
@@ -82,8 +82,17 @@ def put(job: Job, path: Path, value: Any) -> Job:
 
 
 def put_number(job: Job, path: Path, si: float, typed: str | None = None) -> Job:
-    """The job with a typed or dragged number at a path, in SI; it is no longer assumed."""
-    return put(job, path, {"value": si, "typed": typed})
+    """The job with a typed or dragged number at a path, in SI; it is no longer assumed. What else was kept of it stays."""
+    before = value_at(job, path)
+    kept = before.model_dump(include={"error", "case", "note", "when"}, exclude_none=True) if isinstance(before, Reading) else {}
+    return put(job, path, {**kept, "value": si, "typed": typed})
+
+
+def put_detail(job: Job, path: Path, detail: str, value: Any) -> Job:
+    """The job with the error, day, case or note of a reading. Raises JobFault where there is none or it will not do."""
+    if not isinstance(value_at(job, path), Reading):
+        raise JobFault("edit", ["Nothing was read there yet; accepted is a number first."])
+    return put(job, (*path, detail), value if value != "" else None)
 
 
 def move_item(job: Job, index: int, behind_front_m: float, left_m: float) -> Job:
@@ -192,7 +201,14 @@ def remove_case(job: Job, index: int) -> Job:
 def _asked_cases(data: dict[str, Any]) -> list[tuple[dict[str, Any], str]]:
     """Every place where a case is asked for by name."""
     picks = [fit["pick"] for fit in data["proposal"]["axles"]]
-    return [(data["target"], "case"), *((pick, key) for pick in picks for key in ("case", "light", "full"))]
+    parts = [data["vehicle"], *data["vehicle"]["axles"]]
+    parts += [axle[side] for axle in data["vehicle"]["axles"] for side in ("left", "right")]
+    readings = [r for part in parts for r in part.values() if isinstance(r, dict) and "case" in r]
+    return [
+        (data["target"], "case"),
+        *((pick, key) for pick in picks for key in ("case", "light", "full")),
+        *((reading, "case") for reading in readings),
+    ]
 
 
 def aim_by_axle(job: Job, changes: dict[str, Any]) -> Job:

@@ -18,11 +18,38 @@ class Point:
     quantity: Quantity
 
 
-POINTS = (
+POINTS = (  # the walk round
     Point("hub_to_arch_m", "hub to arch", Quantity.HEIGHT),
     Point("stop_gap_m", "stop gap", Quantity.HEIGHT),
     Point("shaft_showing_m", "shaft showing", Quantity.HEIGHT),
     Point("pad_kg", "scale pad", Quantity.MASS),
+)
+
+MORE_POINTS = (  # of a corner, taken where they matter
+    Point("ground_to_arch_m", "ground to arch", Quantity.HEIGHT),
+    Point("ground_to_sill_m", "ground to sill", Quantity.HEIGHT),
+    Point("hub_to_ground_m", "hub to ground", Quantity.HEIGHT),
+    Point("tube_to_frame_m", "axle tube to frame", Quantity.HEIGHT),
+    Point("bag_height_m", "bag height", Quantity.HEIGHT),
+    Point("metal_gap_m", "wheel to metal", Quantity.HEIGHT),
+)
+CORNER_POINTS = POINTS + MORE_POINTS
+AXLE_POINTS = (
+    Point("shock_long_m", "shock, full length", Quantity.HEIGHT),
+    Point("pinion_rad", "pinion angle", Quantity.ANGLE),
+    Point("link_rad", "link angle", Quantity.ANGLE),
+    Point("track_bar_m", "track bar length", Quantity.HEIGHT),
+    Point("track_bar_frame_m", "track bar, frame end", Quantity.HEIGHT),
+    Point("track_bar_axle_m", "track bar, axle end", Quantity.HEIGHT),
+    Point("rating_kg", "axle plate", Quantity.MASS),
+    Point("tyre_plate_kg", "tyre rating, each", Quantity.MASS),
+    Point("wheel_plate_kg", "wheel rating, each", Quantity.MASS),
+)
+VEHICLE_POINTS = (
+    Point("rating_kg", "vehicle plate", Quantity.MASS),
+    Point("hitch_plate_kg", "hitch plate", Quantity.MASS),
+    Point("headlamp_m", "headlamp, ground to centre", Quantity.HEIGHT),
+    Point("brake_rod_m", "brake valve rod", Quantity.HEIGHT),
 )
 
 

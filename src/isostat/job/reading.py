@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 from typing import Annotated, Any
 
-from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, WithJsonSchema
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
 
 
 class Frozen(BaseModel):
@@ -16,12 +16,19 @@ class Frozen(BaseModel):
 
 
 class Reading(Frozen):
-    """A number that somebody read, typed or assumed. `error` is two standard deviations, in the value's unit."""
+    """A number that somebody read, typed or assumed, always on the set-up as found.
+
+    error: two standard deviations, in the value's unit. when: the day, as written. case: the load case whose items were on
+    board; not given: those of the weighing. note: anything worth keeping.
+    """
 
     value: float
     typed: str | None = None
-    error: float | None = None
+    error: float | None = Field(default=None, gt=0)
     assumed: bool = False
+    when: str | None = None
+    case: str | None = None
+    note: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,8 +72,11 @@ def bounded(quantity: str, low: float, high: float, unit: str) -> Any:
                         "properties": {
                             "value": {"type": "number", "minimum": low, "maximum": high},
                             "typed": {"type": ["string", "null"]},
-                            "error": {"type": ["number", "null"]},
+                            "error": {"type": ["number", "null"], "exclusiveMinimum": 0},
                             "assumed": {"type": "boolean"},
+                            "when": {"type": ["string", "null"]},
+                            "case": {"type": ["string", "null"]},
+                            "note": {"type": ["string", "null"]},
                         },
                     },
                 ],
@@ -96,3 +106,12 @@ PlaceShare = bounded("ratio", 0.05, 1.2, "")
 Hertz = bounded("frequency", 0.5, 5.0, "Hz")
 Differ = bounded("height", 0.002, 0.5, "m")
 Share = bounded("share", 0.0, 1.0, "")
+Angle = bounded("angle", -0.8, 0.8, "rad")
+PadHeight = bounded("height", -0.1, 0.1, "m")
+Step = bounded("mass", 0.01, 500.0, "kg")
+BarSize = bounded("coil size", 0.005, 0.1, "m")
+BarLength = bounded("height", 0.05, 2.0, "m")
+StopHeight = bounded("coil size", 0.01, 0.4, "m")
+Squash = bounded("coil size", 0.001, 0.4, "m")
+Damping = bounded("ratio", 0.1, 5.0, "")
+Raised = bounded("height", 0.1, 2.0, "m")

@@ -7,8 +7,12 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from isostat.job.reading import (
+    Angle,
+    BarLength,
     BarRate,
+    BarSize,
     CoilLength,
+    Damping,
     Differ,
     Frozen,
     Gap,
@@ -18,13 +22,19 @@ from isostat.job.reading import (
     MotionRatio,
     Offset,
     Overhang,
+    PadHeight,
     Place,
     PlaceShare,
     Radius,
+    Raised,
+    Reading,
     Share,
     Spacer,
     SpringRate,
+    Squash,
     Squeeze,
+    Step,
+    StopHeight,
     Stroke,
     Track,
     TyreRate,
@@ -35,14 +45,58 @@ VERSION = 1
 Text = str
 
 
+CYCLE = (
+    "hanging",
+    "stop touched",
+    "stop flat",
+    "tyre touches, straight",
+    "tyre touches, left lock",
+    "tyre touches, right lock",
+    "metal",
+)
+
+
+class CycleRow(Frozen):
+    """The axle on a jack, spring out, stopped where something happens; what was read there."""
+
+    event: Literal[
+        "hanging",
+        "stop touched",
+        "stop flat",
+        "tyre touches, straight",
+        "tyre touches, left lock",
+        "tyre touches, right lock",
+        "metal",
+    ]
+    hub_to_arch_m: Height | None = None
+    eye_to_eye_m: Stroke | None = None
+    where: Text = ""
+
+
+class LiftRow(Frozen):
+    """The frame jacked to one height: pad and hub to arch of this wheel, while going up or coming down."""
+
+    way: Literal["up", "down"]
+    pad_kg: Mass | None = None
+    hub_to_arch_m: Height | None = None
+
+
 class Corner(Frozen):
     """What was read at one wheel, as weighed, on the old springs."""
 
     pad_kg: Mass
+    pad_height_m: PadHeight | None = None
     hub_to_arch_m: Height
     shaft_showing_m: Gap | None = None
     stop_gap_m: Gap | None = None
     metal_gap_m: Gap | None = None
+    ground_to_arch_m: Height | None = None
+    ground_to_sill_m: Height | None = None
+    hub_to_ground_m: Height | None = None
+    tube_to_frame_m: Gap | None = None
+    bag_height_m: Gap | None = None
+    cycle: tuple[CycleRow, ...] = Field(default=(), max_length=7)
+    lift: tuple[LiftRow, ...] = Field(default=(), max_length=16)
 
 
 class Motion(Frozen):
@@ -80,6 +134,20 @@ class Axle(Frozen):
     shock_place: PlaceShare | None = None
     stop_ratio: MotionRatio | None = None
     stop_place: PlaceShare | None = None
+    shock_long_m: Stroke | None = None
+    pinion_rad: Angle | None = None
+    link_rad: Angle | None = None
+    track_bar_m: Stroke | None = None
+    track_bar_frame_m: Height | None = None
+    track_bar_axle_m: Height | None = None
+    tyre_plate_kg: Mass | None = None
+    wheel_plate_kg: Mass | None = None
+    wheel_tyre_kg: Unsprung | None = None
+    hub_on_pad_kg: Unsprung | None = None
+    second_pad_kg: Mass | None = None
+    second_hub_to_ground_m: Height | None = None
+    bounced_up_m: Height | None = None
+    pushed_down_m: Height | None = None
     left: Corner
     right: Corner
 
@@ -92,6 +160,11 @@ class Vehicle(Frozen):
     front_overhang_m: Overhang
     rear_overhang_m: Overhang
     rating_kg: Mass | None = None
+    hitch_plate_kg: Mass | None = None
+    headlamp_m: Height | None = None
+    brake_rod_m: Stroke | None = None
+    tail_raised_m: Raised | None = None
+    tail_up_front_kg: Mass | None = None
     axles: tuple[Axle, ...] = Field(min_length=2, max_length=3)
 
     @model_validator(mode="after")
@@ -128,12 +201,31 @@ class Coil(Frozen):
         return self
 
 
+class PressRow(Frozen):
+    """A stop under a press: how far it was squeezed and what the scale under it showed."""
+
+    squeeze_m: Squash
+    force_kg: Mass
+
+
 class Stop(Frozen):
-    """A bump stop: its rate at the touch, how far it goes until flat, a spacer under it."""
+    """A bump stop: its rate at the touch, how far it goes until flat, a spacer under it; or kind, free height, press readings."""
 
     rate_n_per_m: SpringRate | None = None
     flat_m: Squeeze | None = None
     spacer_m: Spacer | None = None
+    kind: Literal["rubber", "foam", "hydraulic"] | None = None
+    free_height_m: StopHeight | None = None
+    press: tuple[PressRow, ...] = Field(default=(), max_length=8)
+
+
+class Bar(Frozen):
+    """An anti-roll bar as measured: diameter, arm from its axis to the link, length between the arms, link / wheel travel."""
+
+    diameter_m: BarSize | None = None
+    arm_m: BarLength | None = None
+    length_m: BarLength | None = None
+    link_ratio: MotionRatio | None = None
 
 
 class Pick(Frozen):
@@ -153,6 +245,9 @@ class AxleFit(Frozen):
     tyre_radius_m: Radius | None = None
     tyre_rate_n_per_m: TyreRate | None = None
     bar_rate_n_per_m: BarRate | None = None
+    bar_read: Literal["one wheel", "opposed"] = "one wheel"
+    bar: Bar = Bar()
+    damping: Damping | None = None
     shock_stroke_m: Stroke | None = None
     shock_longer_m: Offset | None = None
     stop: Stop = Stop()
@@ -204,9 +299,9 @@ class Heights(Frozen):
 
 
 class SquatTest(Frozen):
-    """A known load put on the vehicle as weighed, on the old springs, and the heights read with it."""
+    """A load put on the vehicle as weighed, on the old springs, and the heights read with it; without its mass, a payload asked."""
 
-    mass_kg: Mass
+    mass_kg: Mass | None = None
     behind_front_m: Place | None = None
     left_m: Place = Field(default=0.0, validate_default=True)
     heights: tuple[Heights, ...] = Field(min_length=2, max_length=3)
@@ -222,7 +317,7 @@ class Pair(Frozen):
 class Target(Frozen):
     """The wanted pose: lift from the baseline readings, at a named load case.
 
-    Heights by corner outrank lifts and lean: the plane nearest to them is the pose.
+    Heights by corner outrank lifts and lean: the plane nearest to them is the pose. A wanted cross weight twists it.
     """
 
     case: Text
@@ -230,7 +325,27 @@ class Target(Frozen):
     rear_lift_m: Offset
     lean_m: Offset | None = None
     corners: tuple[Pair, ...] = ()
+    cross_share: Share | None = None
     band_m: Squeeze = Field(default=0.006, validate_default=True)
+
+
+class OwnPoint(Frozen):
+    """A measuring point of the tuner's own."""
+
+    name: Text
+    kind: Literal["length", "mass", "angle"] = "length"
+    length_m: Place | None = None
+    mass_kg: Mass | None = None
+    angle_rad: Angle | None = None
+
+
+class Weighing(Frozen):
+    """How the pads' readings came about, and what their error follows from."""
+
+    way: Literal["four pads", "two pads", "ticket", "plates"] = "four pads"
+    ticket_step_kg: Step | None = None
+    pad_m: PadHeight | None = None
+    block_m: PadHeight | None = None
 
 
 class Job(Frozen):
@@ -248,6 +363,8 @@ class Job(Frozen):
     cases: tuple[Case, ...] = Field(min_length=1, max_length=8)
     target: Target
     squats: tuple[SquatTest, ...] = Field(default=(), max_length=6)
+    own_points: tuple[OwnPoint, ...] = Field(default=(), max_length=12)
+    weighing: Weighing = Weighing()
 
     @model_validator(mode="after")
     def _hangs_together(self) -> Self:
@@ -275,12 +392,17 @@ class Job(Frozen):
             for carried in case.carried:
                 if carried.item not in items:
                     raise ValueError(f"case “{case.name}” carries “{carried.item}”; accepted is an item of the list")
-        asked = [self.target.case]
+        asked = [self.target.case, *(r.case for r in self.readings() if r.case is not None)]
         for fit in self.proposal.axles:
             asked += [name for name in (fit.pick.case, fit.pick.light, fit.pick.full) if name is not None]
         for name in asked:
             if name not in cases:
                 raise ValueError(f"case “{name}” is asked for; accepted is one of {', '.join(sorted(cases))}")
+
+    def readings(self) -> list[Reading]:
+        """Every reading of the vehicle, its axles and corners."""
+        parts = [self.vehicle, *self.vehicle.axles, *(c for axle in self.vehicle.axles for c in (axle.left, axle.right))]
+        return [r for part in parts for r in dict(part).values() if isinstance(r, Reading)]
 
     @property
     def weighed_case(self) -> int:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.assess.fixes import Fix
-from isostat.job.points import POINTS
+from isostat.job.points import CORNER_POINTS
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
 
@@ -41,10 +41,11 @@ def _title(fix: Fix, r: Reader) -> str:
             parts = [f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}" for place, m in fix.spacers]
             return f"Spring spacer {', '.join(parts)}" if parts else "Springs by side, front and rear"
         case "reading":
-            show = r.mass if POINTS[remedy.item or 0].field == "pad_kg" else r.height_unit
+            show = r.mass if CORNER_POINTS[remedy.item or 0].field == "pad_kg" else r.height_unit
             return f"Read {show(remedy.value)}, {r.corner(remedy.place.axle, remedy.place.side)}"
         case "take rate":
-            return f"Take {r.rate(remedy.value)} as found, both {axle}"
+            where = f"both {axle}" if remedy.place.side is None else r.corner(remedy.place.axle, remedy.place.side)
+            return f"Take {r.rate(remedy.value)} as found, {where}"
         case "carry less":
             item = r.job.items[remedy.item or 0]
             return f"{item.name}: {r.mass(item.mass_kg.value * remedy.value)} {r.case(remedy.place.case or 0)}"

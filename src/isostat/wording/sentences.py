@@ -7,7 +7,7 @@ from functools import singledispatch
 
 from isostat.core.findings import carrying, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement
-from isostat.job.points import POINTS
+from isostat.job.points import CORNER_POINTS
 from isostat.wording.reader import Reader
 
 GRADE_WORDS = {Grade.FAULT: "FAULT", Grade.WATCH: "WATCH", Grade.NOTE: "NOTE"}
@@ -87,7 +87,7 @@ def _(j: carrying.PadsApart, r: Reader) -> tuple[str, str]:
     return f"Left {r.mass(j.left_kg)}, right {r.mass(j.right_kg)}", ("Far apart. Roll it, read again; is a pad or a side swapped?")
 
 
-READING_WORDS = {point.field: point.words for point in POINTS}
+READING_WORDS = {point.field: point.words for point in CORNER_POINTS}
 SLIP_WORDS = {
     "inches": "millimetres and inches mixed up?",
     "pounds": "pounds and kilograms mixed up?",

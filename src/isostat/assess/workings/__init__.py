@@ -53,7 +53,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     axles, plates = range(len(a.axles)), [axle.rating_kg for axle in a.job.vehicle.axles] + [a.job.vehicle.rating_kg]
     keys = [Shown(name, axle, side) for name in ORDERED for axle in axles for side in (0, 1)]
     result = squat_result(a)
-    keys += [Shown("told rate", axle) for axle in axles if result is not None and result.told[axle]]
+    keys += [Shown("told rate", axle, side) for axle in axles for side in (0, 1) if result is not None and result.told[axle]]
     for case in range(a.cases):
         keys += [Shown(name, case=case) for name in CASE]
         keys += [Shown(name, axle, case=case) for name in AXLE for axle in axles]

@@ -139,7 +139,7 @@ def told_rate(a: Assessment, k: Shown) -> Working:
     if result is None or not result.told[k.axle]:
         raise KeyError("no squat test tells this rate")
     _, slope, bend = a.axles[k.axle].spring_motion.at(np.zeros(1))
-    force = float(np.mean([spring.force_n for spring in a.found_springs[k.axle]]))
+    force = a.found_springs[k.axle][k.side].force_n
     ratio = a.axles[k.axle].spring_ratio
     return Working(
         name="wheel rate by squat",
@@ -147,12 +147,12 @@ def told_rate(a: Assessment, k: Shown) -> Working:
         quantity="rate",
         expression="k * MR**2 + S * c",
         inputs=(
-            Given("k", "spring rate that fits the readings", "rate", float(result.spring_rate[k.axle]), Origin.SOLVED),
+            Given("k", "spring rate that fits the readings", "rate", float(result.spring_rate[k.axle, k.side]), Origin.SOLVED),
             Given("MR", "spring travel / wheel travel", "ratio", float(slope[0]), ratio.origin),
-            Given("S", "spring force as weighed, mean", "force", force, Origin.COMPUTED),
+            Given("S", "spring force as weighed", "force", force, Origin.COMPUTED),
             Given("c", "change of MR a metre", "per metre", float(bend[0]), ratio.origin),
         ),
-        result=float(result.wheel_rate[k.axle]),
+        result=float(result.wheel_rate[k.axle, k.side]),
         approximate=False,
-        rule="Least squares on the heights, whole vehicle in balance in each test. Friction is not in it.",
+        rule="Least squares on the heights, whole vehicle in balance in each test.",
     )

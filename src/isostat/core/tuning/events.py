@@ -45,6 +45,11 @@ def travel_events(platform: Platform, bank: Bank, axle: int, side: int, case: in
     return tuple(sorted(found, key=lambda e: e.travel_m))
 
 
+def with_events(events: tuple[TravelEvent, ...], more: tuple[TravelEvent, ...]) -> tuple[TravelEvent, ...]:
+    """Both lists as one, in rising travel."""
+    return tuple(sorted((*events, *more), key=lambda e: e.travel_m))
+
+
 def travel_of(events: tuple[TravelEvent, ...], name: str) -> float | None:
     """Travel in m of the named event, None where the wheel has no such event."""
     return next((e.travel_m for e in events if e.name == name), None)

@@ -14,7 +14,11 @@ from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
 from isostat.assess.workings import Shown
 from isostat.desktop.theme import Theme, runs
 from isostat.job import edits
+from isostat.job.schema import Job
 from isostat.units.unit import Quantity
+
+Put = Callable[[Job, float | None, str], Job]  # job, SI value or None where the field was emptied, text as typed
+PutWords = Callable[[Job, str], Job]
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,6 +150,7 @@ class QuantityField(QLineEdit):
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
         self.path: edits.Path = ()
+        self.put: Put | None = None  # the edit that it makes; None: its path takes the number
         self.quantity, self.label = Quantity.HEIGHT, ""
         self.look: tuple[Any, ...] = ()
         self.editingFinished.connect(self._tell)
@@ -182,6 +187,7 @@ class TextField(QLineEdit):
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
         self.path: edits.Path = ()
+        self.put: PutWords | None = None  # the edit that it makes; None: its path takes the words
         self.label = ""
         self.look: tuple[Any, ...] = ()
         self.editingFinished.connect(self._tell)

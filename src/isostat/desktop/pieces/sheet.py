@@ -17,11 +17,12 @@ from PyQt6.QtGui import QImage, QPainter, QPaintEvent, QRegion, QResizeEvent, QS
 from PyQt6.QtWidgets import QPushButton, QWidget
 
 from isostat.assess.workings import Shown
-from isostat.desktop.pieces.fields import Choice, Look, Number, QuantityField, TextField
+from isostat.desktop.pieces.fields import Choice, Look, Number, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.grip import Grip, Handle
 from isostat.desktop.theme import Theme, smooth
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.schema import Job
 from isostat.units.shown import number, with_unit
 from isostat.units.typed import NotUnderstood
 from isostat.units.unit import Quantity
@@ -185,12 +186,16 @@ class Sheet(QWidget):
         assumed: bool = False,
         figure: float = 14,
         empty: str = "?",
+        put: Put | None = None,
     ) -> QuantityField:
-        """A typed field for a path of the job; `value` is what it shows, None shows `empty`; figures shrink to fit."""
+        """A typed field for a path of the job; `value` is what it shows, None shows `empty`; figures shrink to fit.
+
+        put: the edit that a number makes, where it is more than the value at the path.
+        """
         assert self.view is not None
         theme, preset = self.view.theme, self.view.reader.preset
         made = self.child(key, QuantityField)
-        made.path, made.quantity, made.label = path, quantity, label
+        made.path, made.quantity, made.label, made.put = path, quantity, label, put
         text = empty if value is None else ("≈ " if assumed else "") + number(value, quantity, preset)
         made.show_text(text)
         figure = next((f for f in (figure, 20, 16, 13) if f <= figure and theme.plain_width(text, f, 600) <= size.width() - 10), 12)
@@ -208,13 +213,22 @@ class Sheet(QWidget):
         return made
 
     def words(
-        self, key: str, path: edits.Path, at: QPointF, size: QSize, *, label: str, role: str = "ink", weight: int = 600
-    ) -> None:
-        """A field for words at a path of the job."""
+        self,
+        key: str,
+        path: edits.Path,
+        at: QPointF,
+        size: QSize,
+        *,
+        label: str,
+        role: str = "ink",
+        weight: int = 600,
+        put: PutWords | None = None,
+    ) -> TextField:
+        """A field for words at a path of the job. put: the edit that they make, where it is more than the value there."""
         assert self.view is not None
         theme = self.view.theme
         made = self.child(key, TextField)
-        made.path, made.label = path, label
+        made.path, made.label, made.put = path, label, put
         if not (made.hasFocus() and made.isModified()):
             made.setText(str(edits.value_at(self.view.job, path)))
         look = (theme, label, role, weight, size, at.x(), at.y())
@@ -226,6 +240,7 @@ class Sheet(QWidget):
             if made.styleSheet() != style:
                 made.setStyleSheet(style)
             made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
+        return made
 
     def choice(
         self, key: str, options: Sequence[str], current: int, area: QRect, *, label: str, chosen: Callable[[int], object]
@@ -274,11 +289,8 @@ class Sheet(QWidget):
 
     # -- what was typed
     def _take_text(self, field: TextField) -> None:
-        self.take_words(field, field.text().strip())
-
-    def take_words(self, field: TextField, words: str) -> None:
-        """Words for the field's path; sheets where a name stands in several places override it."""
-        self.put(field.path, words, field.label)
+        words, put, path = field.text().strip(), field.put, field.path
+        self.edited.emit(lambda job: put(job, words) if put else edits.put(job, path, words), field.label, -1)
 
     def put(self, path: edits.Path, value: object, words: str) -> None:
         """An edit of one value of the job."""
@@ -290,7 +302,7 @@ class Sheet(QWidget):
         text = field.text().replace("≈", "").strip()
         if text in ("", "?", "–", "-"):
             self._give_up(field)
-            self.take_nothing(field)
+            self._take_nothing(field)
             return
         try:
             typed = edits.typed_for(self.view.job, field.path, text, field.quantity, self.view.reader.preset)
@@ -298,18 +310,20 @@ class Sheet(QWidget):
             self._refuse(field, f"{field.label}: {fault}")
             return
         self._refuse(field, "")
-        self.take_number(field, typed.si, typed.text)
+        put, path = field.put, field.path
 
-    def take_nothing(self, field: QuantityField) -> None:
+        def change(job: Job) -> Job:
+            return put(job, typed.si, typed.text) if put else edits.put_number(job, path, typed.si, typed.text)
+
+        self.edited.emit(change, field.label, -1)
+
+    def _take_nothing(self, field: QuantityField) -> None:
         """An emptied field is no longer given, where the job can do without it; else its value stays."""
         assert self.view is not None
-        if edits.can_be_empty(self.view.job, field.path):
+        if (put := field.put) is not None:
+            self.edited.emit(lambda job: put(job, None, ""), field.label, -1)
+        elif edits.can_be_empty(self.view.job, field.path):
             self.put(field.path, None, f"{field.label} no longer given")
-
-    def take_number(self, field: QuantityField, si: float, typed: str) -> None:
-        """A number for the field's path; sheets with special fields override it."""
-        path, label = field.path, field.label
-        self.edited.emit(lambda job: edits.put_number(job, path, si, typed), label, -1)
 
     def _give_up(self, field: QuantityField) -> None:
         self._refuse(field, "")

@@ -13,6 +13,7 @@ from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES
 from isostat.job.reading import Reading
+from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
 LAYOUTS = ("independent", "solid")
@@ -67,7 +68,7 @@ def _figure(v: View, axle: int, row: Row) -> Figure | None:
     known: dict[str, Figure] = {
         "pad_kg": Figure(pads[0].value + pads[1].value, weighed),
         "unsprung_kg": figures.unsprung_kg, "tyre_radius_m": fit.tyre_radius_m, "tyre_rate_n_per_m": fit.tyre_rate,
-        "bar_rate_n_per_m": Figure(fit.bar_rate, Origin.ASSUMED), "spring_ratio": figures.spring_ratio,
+        "bar_rate_n_per_m": fit.bar, "spring_ratio": figures.spring_ratio,
         "shock_ratio": figures.shock_ratio, "stop_ratio": figures.stop_ratio, "flat_m": fit.stop_flat_m,
         "spring_place": figures.spring_place, "shock_place": figures.shock_place, "stop_place": figures.stop_place,
         "rate_n_per_m": fit.stop_rate,
@@ -106,7 +107,7 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
             ):
                 continue
             path: edits.Path = {
-                "ticket": ("ticket", axle), "axle": ("vehicle", "axles", axle, row.field),
+                "ticket": (), "axle": ("vehicle", "axles", axle, row.field),
                 "fit": ("as_found", "axles", axle, row.field),
                 "stop": ("as_found", "axles", axle, "stop", row.field)}[row.under]  # fmt: skip
             _place(sheet, v, f"{row.under} {row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
@@ -179,7 +180,12 @@ def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPoin
     if isinstance(given, Reading):
         figure = Figure(given.value, Origin.ASSUMED if given.assumed else Origin.MEASURED)
     label, value, assumed = f"{row.words} {corner}", figure.value if figure else None, bool(figure and figure.assumed)
-    sheet.field(key, path, *where, label=label, quantity=row.quantity, value=value, assumed=assumed, figure=13)
+    put = partial(_weigh, int(key[-1])) if row.under == "ticket" else None
+    sheet.field(key, path, *where, label=label, quantity=row.quantity, value=value, assumed=assumed, figure=13, put=put)
+
+
+def _weigh(axle: int, job: Job, kg: float | None, typed: str) -> Job:
+    return job if kg is None else edits.weigh_axle(job, axle, kg, typed)
 
 
 def _set_layout(sheet: Sheet, axle: int, choice: int) -> None:

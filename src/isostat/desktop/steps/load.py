@@ -11,7 +11,6 @@ from PyQt6.QtWidgets import QWidget
 
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.disc import Disc
-from isostat.desktop.pieces.fields import QuantityField, TextField
 from isostat.desktop.pieces.ink import case_glyph, dimension, hatch, polyline
 from isostat.desktop.pieces.outline import plan_outline
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
@@ -73,7 +72,8 @@ class LoadStep(Sheet):
         drop = t.px(76) if case.kind == "load" else 0.0
         wide = min(right - box.right() - 6 - drop, t.px(150))
         size = QSize(round(wide), round(t.px(26)))
-        self.words("case name", ("cases", v.case, "name"), QPointF(box.right() + 6, at.y()), size, label="name of the load case")
+        self.words("case name", ("cases", v.case, "name"), QPointF(box.right() + 6, at.y()), size, label="name of the load case",
+                   put=lambda job, words: edits.rename_case(job, v.case, words))  # fmt: skip
         if case.kind == "load":
             place = QPointF(box.right() + 6 + wide + 6, at.y())
             self.button("drop case", "remove", place, self._remove_case, width=round(drop - 6))
@@ -184,27 +184,6 @@ class LoadStep(Sheet):
         return self.width() * 0.41
 
     # -- hands
-    def take_number(self, field: QuantityField, si: float, typed: str) -> None:
-        if field.path[0] != "share":
-            super().take_number(field, si, typed)
-            return
-        _, case, index = field.path
-        assert self.view is not None
-        item = self.view.job.items[int(index)]
-        whole = item.mass_kg.value
-        name = self.view.job.cases[int(case)].name
-        share = si / whole if whole else math.inf
-        self.edited.emit(lambda job: edits.set_share(job, name, item.name, share), f"{item.name} in {name}", -1)
-
-    def take_nothing(self, field: QuantityField) -> None:
-        if field.path[0] == "share":
-            self.take_number(field, 0.0, "")
-
-    def take_words(self, field: TextField, words: str) -> None:
-        kind, index = str(field.path[0]), int(field.path[1])
-        rename = edits.rename_item if kind == "items" else edits.rename_case
-        self.edited.emit(lambda job: rename(job, index, words), f"rename {'an item' if kind == 'items' else 'a case'}", -1)
-
     def _pick(self, item: int) -> None:
         if item != self.picked:
             self.picked = item

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+import math
+from functools import partial
+
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
+from isostat.job import edits
+from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
 ROW = 21  # px
@@ -47,6 +52,7 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[in
             label=f"name of item {n + 1}",
             role=role,
             weight=weight,
+            put=partial(_rename, n),
         )
         for (key, path, quantity, label, wide), x in zip(numbers, starts, strict=True):
             reading = getattr(item, path)
@@ -54,7 +60,18 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[in
                         label=f"{item.name} {label}", quantity=quantity, value=reading.value, assumed=False)  # fmt: skip
         for k, case in enumerate(cases):
             kg = float(v.a.loading.items_kg[case, n])
-            sheet.field(f"share {n} {case}", ("share", case, n), QPointF(first + share * k + 2, y), QSize(round(share - 3), height),
+            sheet.field(f"share {n} {case}", (), QPointF(first + share * k + 2, y), QSize(round(share - 3), height),
                         label=f"{item.name} in {v.job.cases[case].name}", quantity=Quantity.MASS, value=kg or None, empty="–",
-                        figure=13)  # fmt: skip
+                        figure=13, put=partial(put_share, v.job.cases[case].name, item.name))  # fmt: skip
     return [(case, QPointF(first + share * (k + 0.5), top + t.px(7))) for k, case in enumerate(cases)]
+
+
+def put_share(case: str, name: str, job: Job, kg: float | None, typed: str) -> Job:
+    """The job with so much of an item on board in a case; nothing typed is nothing on board."""
+    whole = next(item.mass_kg.value for item in job.items if item.name == name)
+    share = (kg / whole if whole else math.inf) if kg else 0.0
+    return edits.set_share(job, case, name, share)
+
+
+def _rename(index: int, job: Job, words: str) -> Job:
+    return edits.rename_item(job, index, words)

@@ -16,7 +16,6 @@ from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
 from isostat.desktop.steps.squat import lay_squat
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
-from isostat.job import edits
 from isostat.job.points import POINTS, SIDES, Point, walk_order
 from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
@@ -72,13 +71,6 @@ class MeasureStep(Sheet):
             return
         self._tags(v)
         self._table(v)
-
-    def take_number(self, field: QuantityField, si: float, typed: str) -> None:
-        if field.path[0] != "ticket":
-            super().take_number(field, si, typed)
-            return
-        axle = int(field.path[1])
-        self.edited.emit(lambda job: edits.weigh_axle(job, axle, si, typed), field.label, -1)
 
     @property
     def side(self) -> int:

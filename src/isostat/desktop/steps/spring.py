@@ -10,7 +10,6 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.resolved import default_frequency
 from isostat.assess.springs import DIFFER
 from isostat.core.tuning.events import droop_end
-from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_glyph
 from isostat.desktop.pieces.sheet import Sheet
@@ -106,13 +105,6 @@ class SpringStep(Sheet):
         self.grip("grip free", "capsule", hanging, "preload, drag", free)
 
     # -- hands
-    def take_number(self, field: QuantityField, si: float, typed: str) -> None:
-        if field.path[0] != "try":
-            super().take_number(field, si, typed)
-            return
-        axle, path = self.axle, str(field.path[1])
-        self.edited.emit(lambda job: set_both(job, axle, path, si), "try a spring", -1)
-
     def _pull(self, path: str, digits: int, what: str, value: float, way: str, gesture: int) -> None:
         axle, wanted = self.axle, round(value, digits)
         self.edited.emit(lambda job: set_both(job, axle, path, wanted), f"{way} {what}", gesture)

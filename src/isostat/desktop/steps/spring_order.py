@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess.judge import hanging_force_n
@@ -88,7 +90,7 @@ def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
         ("try free", "free_length_m", Quantity.COIL, o.order.free_m[0], "free length"),
     )):  # fmt: skip
         at = QPointF(t.px(252 + 100 * n), top)
-        sheet.field(key, ("try", path), at, size, label=f"{words} off the tag", quantity=quantity, value=value)
+        sheet.field(key, (), at, size, label=f"{words} off the tag", quantity=quantity, value=value, put=partial(_try, axle, path))
     units = f"{v.reader.preset.rate.sign}, {v.reader.preset.coil.sign} free"
     sheet.text("try units", units, QPointF(t.px(446), top + t.px(6)), size=13, role="ink2")
     x0, wide = t.px(120), (sheet.width() - t.px(140)) / max(v.a.cases, 1)
@@ -114,6 +116,10 @@ def set_both(job: Job, axle: int, path: str, si: float) -> Job:
     for side in SIDES:
         job = edits.put_number(job, ("proposal", "axles", axle, side, path), si)
     return job
+
+
+def _try(axle: int, path: str, job: Job, si: float | None, typed: str) -> Job:
+    return job if si is None else set_both(job, axle, path, si)
 
 
 def solve_again(job: Job, axle: int) -> Job:

@@ -7,7 +7,7 @@ from itertools import pairwise
 
 from PyQt6.QtCore import QPointF, QSize
 
-from isostat.assess.squat import squat_result
+from isostat.assess.squat import TRIAL_KG, Payload, squat_result
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
@@ -19,7 +19,7 @@ from isostat.units.unit import Quantity
 SIDES = ("left_m", "right_m")
 MOST = 6
 LOAD_ROWS = (
-    ("mass put on", "mass_kg", Quantity.MASS),
+    ("mass put on (? asks it)", "mass_kg", Quantity.MASS),
     ("behind front hub", "behind_front_m", Quantity.HEIGHT),
     ("left of the middle", "left_m", Quantity.HEIGHT),
 )
@@ -84,15 +84,35 @@ def _lay_told(sheet: Sheet, v: View, top: float) -> None:
             words = f"{name}: not told by these readings"
             sheet.text(f"told {axle}", words, QPointF(t.px(16), y), size=14, role="ink2")
             continue
-        key = Shown("told rate", axle)
-        words = f"{name}: wheel rate {v.reader.rate(result.wheel_rate[axle])} ± {v.reader.percent(result.share[axle])}"
-        box = sheet.text(f"told {axle}", words, QPointF(t.px(16), y), size=15, weight=600, shown=key)
-        spring, both = (v.reader.rate(float(k)) for k in (result.spring_rate[axle], 2 * result.wheel_rate[axle]))
-        more = f"spring {spring}, both wheels of the axle {both}"
-        sheet.text(f"told more {axle}", more, QPointF(box.right() + t.px(14), y + 2), size=13, role="ink2")
+        x = t.px(16)
+        for side in (0, 1) if result.apart[axle] else (0,):
+            key = Shown("told rate", axle, side)
+            where = f"{name} {('left', 'right')[side]}" if result.apart[axle] else name
+            rate, share = (float(r[axle, side]) for r in (result.wheel_rate, result.share))
+            words = f"{where}: wheel rate {v.reader.rate(rate)} ± {v.reader.percent(share)}"
+            box = sheet.text(f"told {axle}" + side * " right", words, QPointF(x, y), size=15, weight=600, shown=key)
+            x = box.right() + t.px(14)
+        if not result.apart[axle]:
+            spring, both = (v.reader.rate(float(k)) for k in (result.spring_rate[axle, 0], 2 * result.wheel_rate[axle, 0]))
+            more = f"spring {spring}, both wheels of the axle {both}"
+            sheet.text(f"told more {axle}", more, QPointF(x, y + 2), size=13, role="ink2")
     y = top + len(result.told) * t.px(22) + t.px(4)
-    for n, words in enumerate(result.missing[:2]):
-        sheet.text(f"missing {n}", f"Missing, {words}.", QPointF(t.px(16), y + n * t.px(18)), size=13, role="ochre", weight=600)
+    said = [(f"missing {n}", f"Missing, {words}.", "ochre") for n, words in enumerate(result.missing[:2])]
+    said += [(f"payload {p.test}", _payload_words(v, p), "ink") for p in result.payloads[:2]]
+    if (then := result.next_test) is not None:
+        words = f"Next: {v.reader.mass(TRIAL_KG)} {then.place} tells every rate to about ± {v.reader.percent(then.share)}."
+        said.append(("next test", words, "accent"))
+    for n, (key_words, words, role) in enumerate(said):
+        sheet.text(key_words, words, QPointF(t.px(16), y + n * t.px(18)), size=13, role=role, weight=600)
+
+
+def _payload_words(v: View, p: Payload) -> str:
+    """An unknown load as the heights tell it."""
+    if not p.told:
+        return f"Test {p.test + 1}: the heights do not tell this load; read more corners, or learn the rates first."
+    mass = f"{v.reader.mass(p.mass_kg)} ± {v.reader.mass(p.mass_error_kg)}"
+    place = f"{v.reader.height_unit(p.behind_front_m)} ± {v.reader.height_unit(p.behind_error_m)} behind the front hub"
+    return f"Test {p.test + 1}: the load is {mass}, {place}."
 
 
 def _add(sheet: Sheet) -> None:

@@ -7,9 +7,9 @@ from functools import partial
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
+from isostat.assess.assessment import Assessment
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
-from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -18,6 +18,7 @@ from isostat.desktop.steps.stance_lines import draw_lines, lay_lines, sloped_lin
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
 NUDGE = 0.001  # m a key press
@@ -58,6 +59,7 @@ class StanceStep(Sheet):
             box = self.text(key + " word", words, at, size=14, role="ink2")
             at, assumed = QPointF(box.right() + 6, y), getattr(target, path).assumed and not by_corner
             self.field(key, ("target", path), at, QSize(round(t.px(66)), high), label=key, quantity=Quantity.HEIGHT, value=lift,
+                       put=partial(_aim, path),
                        assumed=assumed, figure=15)  # fmt: skip
             x = box.right() + 6 + t.px(66 + 10)
         box = self.text("lean word", "lean", QPointF(x, y + t.px(5)), size=14, role="ink2")
@@ -120,8 +122,8 @@ class StanceStep(Sheet):
             self.text(f"foot axle {axle}", info.name, QPointF(t.px(16), y + t.px(3)), size=13, weight=600)
             for side in (0, 1):
                 at, label = QPointF(columns[side], y), f"height wanted, {v.reader.corner(axle, side)}"
-                self.field(f"wanted {axle} {side}", ("wanted", axle, side), at, size, label=label, quantity=Quantity.HEIGHT,
-                           value=float(v.a.target_m[axle, side]))  # fmt: skip
+                self.field(f"wanted {axle} {side}", (), at, size, label=label, quantity=Quantity.HEIGHT,
+                           value=float(v.a.target_m[axle, side]), put=partial(_aim_corner, v.a, axle, side))  # fmt: skip
             radius = v.a.fits[axle].tyre_radius_m
             self.field(f"tyre {axle}", ("proposal", "axles", axle, "tyre_radius_m"), QPointF(columns[2], y), size,
                        label=f"tyre radius as fitted, {v.reader.corner(axle, None)}", quantity=Quantity.HEIGHT,
@@ -134,19 +136,6 @@ class StanceStep(Sheet):
             self.text(f"ground change {axle}", words, QPointF(columns[3], y + t.px(3)), size=13, shown=key)
 
     # -- hands
-    def take_number(self, field: QuantityField, si: float, typed: str) -> None:
-        if field.path[0] == "target":
-            change = {str(field.path[1]): {"value": si, "typed": typed}}
-            self.edited.emit(lambda job: edits.aim_by_axle(job, change), field.label, -1)
-        elif field.path[0] == "wanted":
-            assert self.view is not None
-            now = [(float(left), float(right)) for left, right in self.view.a.target_m]
-            _, axle, side = (int(n) if n != "wanted" else 0 for n in field.path)
-            wanted = {"value": si, "typed": typed}
-            self.edited.emit(lambda job: edits.aim_at_corner(job, now, axle, side, wanted), field.label, -1)
-        else:
-            super().take_number(field, si, typed)
-
     def _choose_lean(self, n: int) -> None:
         if n < len(LEANS):
             change = {"lean_m": {"value": 0.0} if n else None}
@@ -182,3 +171,12 @@ class StanceStep(Sheet):
         draw_lines(p, v, self.lines)
         p.setPen(pen(t, "rule", 0.8))
         p.drawLine(QLineF(16, self._foot_top(v), self.width() - 16, self._foot_top(v)))
+
+
+def _aim(path: str, job: Job, si: float | None, typed: str) -> Job:
+    return job if si is None else edits.aim_by_axle(job, {path: {"value": si, "typed": typed}})
+
+
+def _aim_corner(a: Assessment, axle: int, side: int, job: Job, si: float | None, typed: str) -> Job:
+    now = [(float(left), float(right)) for left, right in a.target_m]
+    return job if si is None else edits.aim_at_corner(job, now, axle, side, {"value": si, "typed": typed})

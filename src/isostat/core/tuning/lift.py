@@ -1,0 +1,88 @@
+"""A lift test: the frame jacked on its pads, heights and loads read going up and coming down."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.core.limits import Bools, Floats
+
+FEWEST = 4  # readings
+TOPPED_GAIN = 9.0  # how much a topped-out end must better the sum of squares before it is believed
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lifted:
+    """What one wheel's lift test tells."""
+
+    wheel_rate: float  # N/m, between the ends
+    share: float  # two standard deviations of the rate, as a share
+    friction_n: float  # half of what going up and coming down differ at one height; 0 where only one way was read
+    friction_known: bool  # both ways were read
+    topped_m: float | None  # hub to arch at which the wheel hangs, None where the readings do not reach it
+    misfit: float  # root mean square of the residuals, in standard deviations
+
+
+def lift_test(
+    height_m: Floats, wheel_force_n: Floats, going_up: Bools, sigma: tuple[float, float], seed_rate: float
+) -> Lifted | None:
+    """Wheel rate, friction and topped-out height from the readings of one wheel.
+
+    height_m: (n,) hub to arch. wheel_force_n: (n,) pad less unsprung weight. going_up: (n,) True while the frame was raised.
+    sigma: one standard deviation of a height in m and of a force as a share. seed_rate: a first guess in N/m.
+    Returns None with fewer than four readings or less than 5 mm between them.
+    Fitted by output error on the height: h = min((a − F ± f)/k, h_top), friction f holding the spring back while the frame rises
+    (the pad shows less than the spring gives) and helping it to be stiff on the way down. An end is kept only where it betters the
+    sum of squares by 9. Source: own derivation (docs/model.md).
+    """
+    from scipy.optimize import least_squares  # noqa: PLC0415 - slow to import, wanted only where there is a test
+
+    if height_m.size < FEWEST or np.ptp(height_m) < 0.005:
+        return None
+    both = bool(going_up.any() and (~going_up).any())
+    way = np.where(going_up, -1.0, 1.0) if both else np.zeros(height_m.size)
+    force = np.maximum(wheel_force_n, 0.0)
+
+    def errors(x: Floats, top: float) -> Floats:
+        rate = float(np.exp(x[0]))
+        line = x[1] - (force - float(force.mean())) / rate + way * x[2]  # x[2]: the friction as a length
+        spread = np.hypot(sigma[0], sigma[1] * np.maximum(force, 50.0) / rate)
+        return np.asarray((np.minimum(line, top) - height_m) / spread)
+
+    def fit(top: float) -> tuple[Floats, Floats, float]:
+        start = np.array([np.log(seed_rate), float(height_m.mean()), 0.001])
+        free = [0, 1, 2] if both else [0, 1]
+
+        def short(x: Floats) -> Floats:
+            whole = start.copy() if both else np.array([0.0, 0.0, 0.0])
+            whole[free] = x
+            return errors(whole, top)
+
+        found = least_squares(short, start[free], x_scale=np.array([1.0, 0.01, 0.01])[free])
+        whole = np.zeros(3)
+        whole[free] = found.x
+        return whole, found.jac, float((found.fun**2).sum())
+
+    plain = fit(np.inf)
+    best, top = plain, None
+    highest = float(height_m.max())
+    for candidate in np.linspace(highest - 0.01, highest + 0.003, 14):
+        if np.count_nonzero(height_m > candidate - 3 * sigma[0]) < 2:
+            continue
+        tried = fit(float(candidate))
+        if tried[2] < best[2] and plain[2] - tried[2] > TOPPED_GAIN:
+            best, top = tried, float(candidate)
+    x, jacobian, squares = best
+    rate = float(np.exp(x[0]))
+    normal = jacobian.T @ jacobian
+    spread = float(np.sqrt(np.linalg.pinv(normal)[0, 0]))
+    freedom = max(height_m.size - jacobian.shape[1], 1)
+    return Lifted(
+        wheel_rate=rate,
+        share=2.0 * spread * max(1.0, float(np.sqrt(squares / freedom))),
+        friction_n=abs(float(x[2])) * rate,
+        friction_known=both,
+        topped_m=top,
+        misfit=float(np.sqrt(squares / freedom)),
+    )
