@@ -16,13 +16,14 @@ from isostat.assess.judge import judge
 from isostat.core.findings import carrying, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
 from isostat.job.demos import demo, demo_names
-from isostat.job.points import POINTS
+from isostat.job.points import CORNER_POINTS
 from isostat.units.unit import PRESETS
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import NotSaid, say
 
-POINT = st.sampled_from([point.field for point in POINTS])
+POINT = st.sampled_from([point.field for point in CORNER_POINTS])
+POINT_NAMES = {(readings.LikelySlip, "what"), (readings.SidesDisagree, "what"), (readings.SidesDisagree, "other")}
 KINDS = [
     kind
     for module in (carrying, readings, springs, stance, travel)
@@ -35,7 +36,7 @@ ALIKE = {
     "what": st.sampled_from(EVENTS),
     "before": st.sampled_from(("stop flat", "stop touched", "shock topped", "metal")),
     "end": st.sampled_from(("stop flat", "shock topped", "metal")),
-    "slip": st.sampled_from(("inches", "pounds", "ten", "hundred")),
+    "slip": st.sampled_from(("inches", "pounds", "ten", "hundred", "tyre")),
     "value": st.floats(0.001, 0.9),
     "likely": st.floats(0.01, 0.9),
     "reason": st.just("two loads are equal; accepted is a larger full."),
@@ -64,7 +65,7 @@ def judgements(kind: type[Judgement]) -> st.SearchStrategy[Judgement]:
         place=st.builds(Place, st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 4))),
         step=st.sampled_from(Step),
         remedies=st.just(()),
-        **{name: POINT if (kind, name) == (readings.LikelySlip, "what") else values(name) for name in own},
+        **{name: POINT if (kind, name) in POINT_NAMES else values(name) for name in own},
     )
 
 

@@ -54,6 +54,12 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
         case "reading":
             side, name = SIDES[int(remedy.place.side or 0)], CORNER_POINTS[int(remedy.item or 0)].field
             return put_number(job, ("vehicle", "axles", int(axle or 0), side, name), remedy.value)
+        case "swap sides":
+            name = CORNER_POINTS[int(remedy.item or 0)].field
+            here = job.vehicle.axles[int(axle or 0)]
+            for side, reading in zip(SIDES, (getattr(here.right, name), getattr(here.left, name)), strict=True):
+                job = put(job, ("vehicle", "axles", int(axle or 0), side, name), reading)
+            return job
         case "take rate":
             for side in SIDES if remedy.place.side is None else SIDES[remedy.place.side : remedy.place.side + 1]:
                 job = put(job, ("as_found", "axles", int(axle or 0), side, "rate_n_per_m"), remedy.value)

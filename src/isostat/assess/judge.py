@@ -7,12 +7,14 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.judge_readings import slip_judgements
+from isostat.assess.gravity import gravity_height_m
+from isostat.assess.judge_readings import reading_judgements
 from isostat.assess.judge_travel import travel_judgements
 from isostat.assess.squat import squat_result
-from isostat.core.findings import carrying, springs, stance
+from isostat.core.findings import carrying, readings, springs, stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.tuning.events import bump_end, droop_end
+from isostat.core.vehicle.gravity_height import pads_shift
 
 NEARLY_FULL = 0.05  # of a plate in hand
 LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
@@ -23,6 +25,7 @@ MISFIT = 2.5  # standard deviations
 TAKEN = 0.005  # a rate taken over is the told one to this share
 FLAT_RIDE = (0.95, 1.30)
 WARP_SAID = 0.010
+LEVEL = 0.003  # m between blocks and pads that is not said
 TWIST_SAID = 0.002  # of heights that were typed, so any that a tape can tell
 
 
@@ -147,7 +150,8 @@ def _measured(a: Assessment) -> Iterator[Judgement]:
     warp = float(-(h[0, 0] - h[0, 1] - h[-1, 0] + h[-1, 1]))
     if abs(warp) > WARP_SAID:
         yield stance.Warp(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, warp_m=warp)
-    yield from slip_judgements(a)
+    yield from reading_judgements(a)
+    yield from _blocks(a)
     yield from _squat(a)
     for i, pair in enumerate(a.found_springs):
         for side, spring in enumerate(pair):
@@ -160,6 +164,19 @@ def _measured(a: Assessment) -> Iterator[Judgement]:
                     part_m=spring.implied_free_m - spring.free_off_m,
                     error_m=spring.free_error_m,
                 )
+
+
+def _blocks(a: Assessment) -> Iterator[Judgement]:
+    """Two pads, an axle at a time: the other axle should stand as high as the pads."""
+    w = a.job.weighing
+    if w.way != "two pads" or w.pad_m is None or w.block_m is None:
+        return
+    lower = w.block_m.value - w.pad_m.value
+    height, base = gravity_height_m(a).value, abs(a.axles[-1].x_m)
+    shift = pads_shift(float(a.loading.whole_kg[a.job.weighed_case]), height, base, lower)
+    if abs(lower) > LEVEL:
+        place = Place()
+        yield readings.BlocksOff(grade=Grade.NOTE, place=place, step=Step.MEASURE, lower_m=lower, shift_kg=shift)
 
 
 def _squat(a: Assessment) -> Iterator[Judgement]:

@@ -3,37 +3,104 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 import numpy as np
 
 from isostat.assess.assessment import Assessment
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.core.findings.readings import LikelySlip
-from isostat.core.limits import Floats
+from isostat.core.findings.readings import HubHeightOff, LikelySlip, SidesDisagree
+from isostat.core.limits import GRAVITY, Floats
 from isostat.job.points import CORNER_POINTS
 
 # How wrong a slip makes a reading, and how near to its like it must lie once mended (stated rule).
 LENGTH_SLIPS = {"inches": 25.4, "ten": 10.0, "hundred": 100.0}
 MASS_SLIPS = {"pounds": 2.20462262, "ten": 10.0, "hundred": 100.0}
+TYRE_NEAR = 0.05  # m, and how near a height read from the ground comes to its like without the hub's height
+LEAN_MEASURES = {
+    "hub_to_arch_m": None,
+    "ground_to_arch_m": None,
+    "ground_to_sill_m": None,
+    "tube_to_frame_m": None,
+    "stop_gap_m": "stop_ratio",
+    "shaft_showing_m": "shock_ratio",
+}  # readings that all tell how much higher one side of the body stands, with the ratio that brings them to the wheel
+SIDES_APART = 0.008  # m that two of them may differ by: four tapes' errors and a body that is not straight
+HUB_APART = 0.020  # m between the hub as read and as the tyre says (stated rule)
 NEAR = {"inches": 1.35, "ten": 1.35, "hundred": 1.35, "pounds": 1.12}
 
 
-def slip_judgements(a: Assessment) -> Iterator[Judgement]:
+def reading_judgements(a: Assessment) -> Iterator[Judgement]:
+    """Slips of single readings; then, of those that are none, measures of one lean that disagree, and hubs that are elsewhere."""
+    slips = tuple(_slips(a))
+    yield from slips
+    yield from _sides(a, {(slip.place.axle, slip.what) for slip in slips})
+    yield from _hubs(a)
+
+
+def _slips(a: Assessment) -> Iterator[LikelySlip]:
     """A judgement for every reading that looks like a slip."""
     for index, point in enumerate(CORNER_POINTS):
         name = point.field
         values = _readings(a, name)
         for axle, side in np.argwhere(np.isfinite(values) & (values > 0)):
             like = _like(values, int(axle), int(side))
-            found = _slip(float(values[axle, side]), like, MASS_SLIPS if name == "pad_kg" else LENGTH_SLIPS)
+            value = float(values[axle, side])
+            found = _from_the_ground(a, int(axle), value, like) if name == "hub_to_arch_m" else None
+            found = found or _slip(value, like, MASS_SLIPS if name == "pad_kg" else LENGTH_SLIPS)
             if found is None:
                 continue
             slip, likely = found
             place = Place(int(axle), int(side))
             yield LikelySlip(
-                grade=Grade.WATCH, place=place, step=Step.MEASURE, what=name, slip=slip, value=float(values[axle, side]),
+                grade=Grade.WATCH, place=place, step=Step.MEASURE, what=name, slip=slip, value=value,
                 likely=likely, remedies=(Remedy("reading", place, likely, index),),
             )  # fmt: skip
+
+
+def _from_the_ground(a: Assessment, axle: int, value: float, like: float | None) -> tuple[str, float] | None:
+    """A hub to arch that is a ground to arch: less the hub's own height it is like the others."""
+    figures = a.axles[axle]
+    hub = figures.tyre_radius_m.value - figures.pad_kg[0].value * GRAVITY / figures.tyre_rate.value
+    if like is None or value < like + 0.6 * hub or abs(value - hub - like) > TYRE_NEAR:
+        return None
+    return "tyre", value - hub
+
+
+def _sides(a: Assessment, doubted: set[tuple[int | None, str]]) -> Iterator[Judgement]:
+    """Measures of the same lean against each other, axle by axle, those in doubt left out."""
+    for axle, figures in enumerate(a.axles):
+        leans = {}
+        for name, ratio in LEAN_MEASURES.items():
+            pair = _readings(a, name)[axle]
+            if np.isfinite(pair).all() and (axle, name) not in doubted:
+                leans[name] = float(pair[0] - pair[1]) / (1.0 if ratio is None else getattr(figures, ratio).value)
+        if len(leans) < 2:
+            continue
+        names = list(leans)
+        middle = float(np.median(list(leans.values())))
+        odd = max(names, key=lambda n: abs(leans[n] - middle)) if len(names) > 2 else names[0]
+        other = min((n for n in names if n != odd), key=lambda n: abs(leans[n] - middle)) if len(names) > 2 else names[1]
+        if abs(leans[odd] - leans[other]) > SIDES_APART:
+            found = SidesDisagree(
+                grade=Grade.WATCH, place=Place(axle), step=Step.MEASURE, what=odd, other=other, left_m=leans[odd],
+                other_left_m=leans[other],
+            )  # fmt: skip
+            suspects = (odd,) if len(names) > 2 else (odd, other)
+            places = [point.field for point in CORNER_POINTS]
+            remedies = tuple(Remedy("swap sides", Place(axle), item=places.index(n)) for n in suspects)
+            yield replace(found, remedies=remedies if found.swapped else ())
+
+
+def _hubs(a: Assessment) -> Iterator[Judgement]:
+    """The hub as read above the ground against the tyre that was typed."""
+    for axle, (figures, fit) in enumerate(zip(a.axles, a.job.as_found.axles, strict=True)):
+        if fit.tyre_radius_m is None or fit.tyre_radius_m.assumed:
+            continue
+        squash = sum(p.value for p in figures.pad_kg) / 2 * GRAVITY / figures.tyre_rate.value
+        hub, by_tyre = figures.tyre_radius_m.value - squash, fit.tyre_radius_m.value - squash
+        if abs(hub - by_tyre) > HUB_APART:
+            yield HubHeightOff(grade=Grade.WATCH, place=Place(axle), step=Step.MEASURE, hub_m=hub, tyre_m=by_tyre)
 
 
 def _readings(a: Assessment, name: str) -> Floats:

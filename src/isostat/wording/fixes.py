@@ -43,6 +43,8 @@ def _title(fix: Fix, r: Reader) -> str:
         case "reading":
             show = r.mass if CORNER_POINTS[remedy.item or 0].field == "pad_kg" else r.height_unit
             return f"Read {show(remedy.value)}, {r.corner(remedy.place.axle, remedy.place.side)}"
+        case "swap sides":
+            return f"Swap left and right of {CORNER_POINTS[remedy.item or 0].words}, {axle}"
         case "take rate":
             where = f"both {axle}" if remedy.place.side is None else r.corner(remedy.place.axle, remedy.place.side)
             return f"Take {r.rate(remedy.value)} as found, {where}"

@@ -93,6 +93,7 @@ SLIP_WORDS = {
     "pounds": "pounds and kilograms mixed up?",
     "ten": "a digit too many or too few?",
     "hundred": "two digits too many or too few?",
+    "tyre": "read from the ground?",
 }
 
 
@@ -101,6 +102,31 @@ def _(j: readings.LikelySlip, r: Reader) -> tuple[str, str]:
     show = r.mass if j.what == "pad_kg" else r.height_unit
     return f"{READING_WORDS[j.what].capitalize()} {show(j.value)}: {SLIP_WORDS[j.slip]}", (
         f"The other wheels say it should be near {show(j.likely)}."
+    )
+
+
+def _higher(r: Reader, left_m: float) -> str:
+    return f"{'left' if left_m > 0 else 'right'} {r.height(abs(left_m))} higher"
+
+
+@_say.register
+def _(j: readings.SidesDisagree, r: Reader) -> tuple[str, str]:
+    what, other = READING_WORDS[j.what], READING_WORDS[j.other]
+    why = "Left and right mixed up?" if j.swapped else "Both tell how the body leans: read again."
+    return f"{what.capitalize()}: {_higher(r, j.left_m)}; {other}: {_higher(r, j.other_left_m)}", why
+
+
+@_say.register
+def _(j: readings.HubHeightOff, r: Reader) -> tuple[str, str]:
+    return f"Hub {r.height_unit(j.hub_m)} above the ground, {r.height(j.tyre_m)} by its tyre", (
+        "The reading is taken; is the tyre's size right, or a height misread?"
+    )
+
+
+@_say.register
+def _(j: readings.BlocksOff, r: Reader) -> tuple[str, str]:
+    return f"Blocks {r.height_unit(abs(j.lower_m))} {'over' if j.lower_m > 0 else 'under'} the pads", (
+        f"That moves about {r.mass(abs(j.shift_kg))} between the axles. Make blocks and pads equally high."
     )
 
 

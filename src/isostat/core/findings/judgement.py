@@ -38,8 +38,8 @@ class Remedy:
     """A change of one quantity at one place that may cure a judgement.
 
     quantity: "coil spacer", "stop spacer", "shock length", "solve springs", "spacer allowed", "level", "carry less", "take rate",
-    "reading".
-    value: in SI; what the quantity becomes. item: the item's index for "carry less", which reading for "reading".
+    "reading", "swap sides".
+    value: in SI; what the quantity becomes. item: the item's index for "carry less", which reading for "reading" and "swap sides".
     """
 
     quantity: str

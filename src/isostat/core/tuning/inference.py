@@ -94,6 +94,8 @@ def fit_unknowns(predict: Predict, unknowns: Unknowns, read: Readings) -> Fitted
 def _over_its_width(predict: Predict, u: Unknowns, read: Readings, at: Floats, covariance: Floats) -> Floats:
     """Each variance halfway to the largest within its own width: a stop that is touched bends the readings."""
     variance, told = np.diag(covariance).copy(), np.nonzero(np.diag(covariance) > 0.0)[0]
+    if not told.size:
+        return covariance
     along = 2.0 * covariance[:, told] / np.sqrt(covariance[told, told])
     ends = np.clip(np.concatenate([at[:, None] + along, at[:, None] - along], axis=1), u.low[:, None], u.high[:, None])
     there = [spread(_whitened(slopes, u, read), u)[0] for slopes in _slopes(predict, u, ends)]

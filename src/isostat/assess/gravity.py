@@ -1,0 +1,36 @@
+"""Height of the centre of gravity: from a second weighing with the tail up, else assumed; and what a load case changes of it."""
+
+from __future__ import annotations
+
+from isostat.assess.assessment import Assessment
+from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.core.vehicle.gravity_height import gravity_height
+from isostat.core.working import Figure, Origin
+
+OF_TRACK = 0.42  # of the mean track (common practice, no source)
+
+
+def hub_height_m(a: Assessment) -> float:
+    """Mean height of the hubs above the ground as weighed, m."""
+    return sum(
+        axle.tyre_radius_m.value - sum(p.value for p in axle.pad_kg) / 2 * GRAVITY / axle.tyre_rate.value for axle in a.axles
+    ) / len(a.axles)
+
+
+def gravity_height_m(a: Assessment) -> Figure:
+    """Height of the centre of gravity as weighed in m: tail-up weighing, else a share of the track."""
+    vehicle = a.job.vehicle
+    raised, front = vehicle.tail_raised_m, vehicle.tail_up_front_kg
+    otherwise = Figure(OF_TRACK * 2 * sum(axle.half_track_m for axle in a.axles) / len(a.axles), Origin.ASSUMED)
+    if raised is None or front is None:
+        return otherwise
+    level = sum(p.value for p in a.axles[0].pad_kg)
+    whole = float(a.loading.weighed[0]) / GRAVITY + sum(2 * axle.unsprung_kg.value for axle in a.axles)
+    try:
+        height = gravity_height(hub_height_m(a), whole, front.value - level, -a.axles[-1].x_m, raised.value)
+    except OutOfRange:
+        return otherwise
+    if not 0.1 <= height <= 3.0:
+        return otherwise
+    guessed = any(p.assumed for p in a.axles[0].pad_kg) or raised.assumed or front.assumed
+    return Figure(height, Origin.ASSUMED if guessed else Origin.COMPUTED)
