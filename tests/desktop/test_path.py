@@ -191,9 +191,9 @@ def test_a_new_job_is_whole_and_every_value_is_marked_assumed(open_window, qtbot
     assert window.document.job.title == "New job"
     for name in ("pad_kg 0 0", "hub_to_arch_m 1 1"):
         assert field(window, name).text().startswith("≈")
-    window.sheets[Step.MEASURE].turn(2)
+    window.sheets[Step.MEASURE].turn("axles")
     type_into(qtbot, window, "axle track_m 1", "60 in")
-    window.sheets[Step.MEASURE].turn(3)
+    window.sheets[Step.MEASURE].turn("springs")
     type_into(qtbot, window, "rate_n_per_m 1 0", "200 lb/in")
     assert window.document.job.vehicle.axles[1].track_m.value == pytest.approx(1.524)
     assert not window.document.assessment.found_springs[1][0].rate.assumed

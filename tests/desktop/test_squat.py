@@ -39,7 +39,7 @@ def squatting(open_window, qtbot: QtBot) -> MainWindow:  # type: ignore[no-untyp
     window = open_window(workshop_squat())
     window.activateWindow()
     QTest.qWaitForWindowActive(window)
-    window.sheets[Step.MEASURE].turn(4)
+    window.sheets[Step.MEASURE].turn("squat")
     press(qtbot, window, "add test")
     return window
 

@@ -87,7 +87,8 @@ def stop_figures(stop: Stop) -> tuple[Figure | None, Figure | None]:
     flat = _read(stop.flat_m)
     if flat is None and stop.kind is not None and stop.free_height_m is not None:
         flat = Figure(max(USABLE_SHARE[stop.kind] * stop.free_height_m.value, 0.002), Origin.ASSUMED)
-    pressed = [(row.squeeze_m.value, row.force_kg.value * GRAVITY) for row in stop.press if row.force_kg.value > 0]
+    whole = [(row.squeeze_m.value, row.force_kg.value) for row in stop.press if row.squeeze_m and row.force_kg]
+    pressed = [(x, kg * GRAVITY) for x, kg in whole if kg > 0]
     if pressed and rate is None:
         known = flat.value if flat else None
         k0, at = stop_from_press(tuple(x for x, _ in pressed), tuple(f for _, f in pressed), known)
@@ -100,9 +101,3 @@ def stop_figures(stop: Stop) -> tuple[Figure | None, Figure | None]:
 
 def _read(reading: Reading | None) -> Figure | None:
     return None if reading is None else Figure(reading.value, Origin.ASSUMED if reading.assumed else Origin.MEASURED)
-
-
-def friction_band(axle: Axle) -> float:
-    """Half of what a height differs by between bounced up and pushed down, in m; 0 where it was not tried."""
-    up, down = axle.bounced_up_m, axle.pushed_down_m
-    return abs(up.value - down.value) / 2.0 if up and down else 0.0

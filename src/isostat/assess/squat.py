@@ -8,7 +8,7 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.instead import friction_band
+from isostat.assess.lifting import friction_m
 from isostat.assess.resolved import AxleFigures, FitFigures
 from isostat.assess.springs import HIGHEST_RATE, LOWEST_RATE, TAPE, FoundSpring
 from isostat.assess.stand import SPRING, Springs, stand
@@ -90,7 +90,7 @@ def squat_result(a: Assessment) -> SquatResult | None:
 def _sigma(a: Assessment, axle: int, side: int) -> float:
     """One standard deviation of a height: the tape's, and the friction band that the wheel may rest anywhere in."""
     corner = (a.job.vehicle.axles[axle].left, a.job.vehicle.axles[axle].right)[side]
-    band = friction_band(a.job.vehicle.axles[axle])
+    band = friction_m(a, axle)
     return float(np.hypot((corner.hub_to_arch_m.error or TAPE) / 2.0, band / np.sqrt(3.0)))
 
 

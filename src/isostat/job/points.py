@@ -48,7 +48,7 @@ AXLE_POINTS = (
 VEHICLE_POINTS = (
     Point("rating_kg", "vehicle plate", Quantity.MASS),
     Point("hitch_plate_kg", "hitch plate", Quantity.MASS),
-    Point("headlamp_m", "headlamp, ground to centre", Quantity.HEIGHT),
+    Point("headlamp_m", "headlamp height", Quantity.HEIGHT),
     Point("brake_rod_m", "brake valve rod", Quantity.HEIGHT),
 )
 

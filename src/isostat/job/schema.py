@@ -204,8 +204,8 @@ class Coil(Frozen):
 class PressRow(Frozen):
     """A stop under a press: how far it was squeezed and what the scale under it showed."""
 
-    squeeze_m: Squash
-    force_kg: Mass
+    squeeze_m: Squash | None = None
+    force_kg: Mass | None = None
 
 
 class Stop(Frozen):

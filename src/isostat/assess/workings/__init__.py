@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.lifting import lift_result
 from isostat.assess.squat import squat_result
-from isostat.assess.workings import carrying, corner, order
+from isostat.assess.workings import carrying, corner, instead, order
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Working
 
@@ -26,7 +27,8 @@ CORNER: dict[str, Explain] = {
     "load change": carrying.load_change,
 }
 AXLE: dict[str, Explain] = {"axle load": carrying.axle_load, "mean height": corner.mean_height, "tyre's share": corner.tyre_share}
-CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y}
+CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y,
+    "front share": carrying.share, "left share": carrying.share, "cross weight": carrying.share}  # fmt: skip
 EVENT: dict[str, Explain] = {"event": corner.event, "event away": corner.event_away}
 ORDERED: dict[str, Explain] = {
     "spring rate": order.spring_rate,
@@ -35,7 +37,21 @@ ORDERED: dict[str, Explain] = {
     "preload": order.preload,
     "target": corner.target,
 }
-_WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, "in hand": carrying.in_hand, "told rate": order.told_rate}
+FOUND: dict[str, Explain] = {
+    "unsprung": instead.unsprung,
+    "tyre rate": instead.tyre_rate,
+    "bar rate": instead.bar_rate,
+    "friction": instead.friction,
+    "stop rate": instead.stop_rate,
+}
+SOMETIMES: dict[str, Explain] = {
+    "in hand": carrying.in_hand,
+    "told rate": order.told_rate,
+    "lift rate": instead.lifted,
+    "payload": instead.payload,
+    "gravity height": instead.gravity_height,
+}
+_WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, **FOUND, **SOMETIMES}
 
 
 def explain(a: Assessment, shown: Shown) -> Working:
@@ -54,6 +70,10 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     keys = [Shown(name, axle, side) for name in ORDERED for axle in axles for side in (0, 1)]
     result = squat_result(a)
     keys += [Shown("told rate", axle, side) for axle in axles for side in (0, 1) if result is not None and result.told[axle]]
+    keys += [Shown("payload", case=p.test) for p in (result.payloads if result else ())]
+    keys += [Shown(name, axle) for name in FOUND for axle in axles]
+    keys += [Shown("lift rate", axle, side) for axle in axles for side in (0, 1) if lift_result(a, axle, side)]
+    keys.append(Shown("gravity height"))
     for case in range(a.cases):
         keys += [Shown(name, case=case) for name in CASE]
         keys += [Shown(name, axle, case=case) for name in AXLE for axle in axles]

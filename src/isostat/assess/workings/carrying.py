@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from isostat.assess.assessment import Assessment
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
@@ -136,4 +138,44 @@ def gravity_y(a: Assessment, k: Shown) -> Working:
         result=left,
         approximate=any(p.assumed for axle in a.axles for p in axle.pad_kg),
         rule="Levers about the middle of the track.",
+    )
+
+
+_SHARES = {
+    "front share": "share of the weight on the front axle",
+    "left share": "share of the weight on the left wheels",
+    "cross weight": "share on front right and rear left",
+}
+
+
+def _part_and_whole(a: Assessment, name: str, case: int) -> tuple[float, float]:
+    """As weighed the pads themselves, in every other case as the proposal stands."""
+    weighed = a.job.cases[case].kind == "weighed"
+    pads = np.array([[p.value for p in axle.pad_kg] for axle in a.axles]) if weighed else a.proposed.pad_kg[..., case]
+    if name == "cross weight":
+        return float(pads[0, 1] + pads[-1, 0]), float(pads[0].sum() + pads[-1].sum())
+    return float((pads[0] if name == "front share" else pads[:, 0]).sum()), float(pads.sum())
+
+
+def weight_share(a: Assessment, name: str, case: int) -> float:
+    """A share of the weight in a case: "front share", "left share" or "cross weight"."""
+    part, whole = _part_and_whole(a, name, case)
+    return part / max(whole, 1e-9)
+
+
+def share(a: Assessment, k: Shown) -> Working:
+    """A share of the weight."""
+    part, whole_kg = _part_and_whole(a, k.name, k.case)
+    return Working(
+        name=_SHARES[k.name],
+        symbol="q",
+        quantity="share",
+        expression="N / m",
+        inputs=(
+            Given("N", "load on those pads", "mass", part, Origin.COMPUTED),
+            Given("m", "load on all of them", "mass", max(whole_kg, 1e-9), Origin.COMPUTED),
+        ),
+        result=part / max(whole_kg, 1e-9),
+        approximate=any(p.assumed for axle in a.axles for p in axle.pad_kg),
+        rule="Front and rear, left and right are statics; only cross weight can be set by a spring or collar.",
     )

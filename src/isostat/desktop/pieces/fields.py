@@ -8,7 +8,19 @@ from dataclasses import dataclass
 from typing import Any
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QColor, QFont, QFontMetricsF, QKeyEvent, QKeySequence, QMouseEvent, QPainter, QPaintEvent, QPen, QStaticText
+from PyQt6.QtGui import (
+    QColor,
+    QFocusEvent,
+    QFont,
+    QFontMetricsF,
+    QKeyEvent,
+    QKeySequence,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QStaticText,
+)
 from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
 
 from isostat.assess.workings import Shown
@@ -146,6 +158,7 @@ class QuantityField(QLineEdit):
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
     left_alone = pyqtSignal(object)  # itself; Escape: what was typed is given up
+    entered = pyqtSignal(object)  # itself; the hand has come to it
 
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
@@ -165,6 +178,10 @@ class QuantityField(QLineEdit):
         if self.isModified():
             self.setModified(False)
             self.typed.emit(self)
+
+    def focusInEvent(self, event: QFocusEvent | None) -> None:
+        super().focusInEvent(event)
+        self.entered.emit(self)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Escape:

@@ -131,6 +131,7 @@ class Sheet(QWidget):
             if isinstance(found, QuantityField):
                 found.typed.connect(self._take)
                 found.left_alone.connect(self._give_up)
+                found.entered.connect(self.take_in_hand)
                 found.undo_asked.connect(self.undo_asked)
                 found.redo_asked.connect(self.redo_asked)
             if wire is not None:
@@ -230,7 +231,7 @@ class Sheet(QWidget):
         made = self.child(key, TextField)
         made.path, made.label, made.put = path, label, put
         if not (made.hasFocus() and made.isModified()):
-            made.setText(str(edits.value_at(self.view.job, path)))
+            made.setText(str(edits.value_at(self.view.job, path) or ""))
         look = (theme, label, role, weight, size, at.x(), at.y())
         if look != made.look:
             made.look = look
@@ -255,10 +256,13 @@ class Sheet(QWidget):
         made.setGeometry(area)
         return made
 
-    def tabs(self, key: str, words: Sequence[str], current: int, area: QRect, chosen: Callable[[int], object]) -> None:
-        """Buttons side by side, one of them pressed; `area` is the first's."""
+    def tabs(self, key: str, words: Sequence[str], current: int, area: QRect, chosen: Callable[[int], object]) -> int:
+        """Buttons side by side, one of them pressed; `area` is the first's. Without a width each is as wide as its word.
+
+        Returns where the last one ends.
+        """
         assert self.view is not None
-        theme = self.view.theme
+        theme, left = self.view.theme, area.left()
         for n, text in enumerate(words):
             made = self.child(f"{key} {n}", QPushButton, partial(_on_click, partial(chosen, n)))
             made.setCheckable(True)
@@ -266,7 +270,10 @@ class Sheet(QWidget):
             made.setChecked(n == current)
             made.setFont(theme.font(13, 600))
             _style(made, button_style(theme, filled=False))
-            made.setGeometry(area.translated(n * area.width(), 0))
+            wide = area.width() or round(theme.width(text, 13, 600) + theme.px(22))
+            made.setGeometry(left, area.top(), wide, area.height())
+            left += wide
+        return left
 
     def button(
         self, key: str, text: str, at: QPointF, act: Callable[[], object], *, filled: bool = False, width: int | None = None
@@ -324,6 +331,9 @@ class Sheet(QWidget):
             self.edited.emit(lambda job: put(job, None, ""), field.label, -1)
         elif edits.can_be_empty(self.view.job, field.path):
             self.put(field.path, None, f"{field.label} no longer given")
+
+    def take_in_hand(self, field: QuantityField) -> None:
+        """The hand has come to a field; sheets that show more of a reading override it."""
 
     def _give_up(self, field: QuantityField) -> None:
         self._refuse(field, "")

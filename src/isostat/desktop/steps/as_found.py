@@ -13,7 +13,6 @@ from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES
 from isostat.job.reading import Reading
-from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
 LAYOUTS = ("independent", "solid")
@@ -27,13 +26,12 @@ class Row:
     words: str
     field: str
     quantity: Quantity
-    under: str  # "axle", "fit", "stop", "coil", "corner", "ticket"
+    under: str  # "axle", "fit", "stop", "coil", "corner"
 
 
 ROWS = (
     Row("behind front axle", "behind_front_m", Quantity.HEIGHT, "axle"),
     Row("track", "track_m", Quantity.HEIGHT, "axle"),
-    Row("on a weighbridge", "pad_kg", Quantity.MASS, "ticket"),
     Row("axle plate", "rating_kg", Quantity.MASS, "axle"),
     Row("unsprung, a wheel", "unsprung_kg", Quantity.MASS, "axle"),
     Row("tyre radius, no load", "tyre_radius_m", Quantity.HEIGHT, "fit"),
@@ -63,10 +61,7 @@ CORNER_ROWS = (
 def _figure(v: View, axle: int, row: Row) -> Figure | None:
     """What the program goes by where nothing was given."""
     figures, fit = v.a.axles[axle], v.a.found_fits[axle]
-    pads = figures.pad_kg
-    weighed = Origin.ASSUMED if all(pad.assumed for pad in pads) else Origin.MEASURED
     known: dict[str, Figure] = {
-        "pad_kg": Figure(pads[0].value + pads[1].value, weighed),
         "unsprung_kg": figures.unsprung_kg, "tyre_radius_m": fit.tyre_radius_m, "tyre_rate_n_per_m": fit.tyre_rate,
         "bar_rate_n_per_m": fit.bar, "spring_ratio": figures.spring_ratio,
         "shock_ratio": figures.shock_ratio, "stop_ratio": figures.stop_ratio, "flat_m": fit.stop_flat_m,
@@ -107,7 +102,7 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
             ):
                 continue
             path: edits.Path = {
-                "ticket": (), "axle": ("vehicle", "axles", axle, row.field),
+                "axle": ("vehicle", "axles", axle, row.field),
                 "fit": ("as_found", "axles", axle, row.field),
                 "stop": ("as_found", "axles", axle, "stop", row.field)}[row.under]  # fmt: skip
             _place(sheet, v, f"{row.under} {row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
@@ -176,16 +171,11 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
 
 def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPointF, QSize], row: Row, corner: str,
            figure: Figure | None) -> None:  # fmt: skip
-    given = None if row.under == "ticket" else edits.value_at(v.job, path)
+    given = edits.value_at(v.job, path)
     if isinstance(given, Reading):
         figure = Figure(given.value, Origin.ASSUMED if given.assumed else Origin.MEASURED)
     label, value, assumed = f"{row.words} {corner}", figure.value if figure else None, bool(figure and figure.assumed)
-    put = partial(_weigh, int(key[-1])) if row.under == "ticket" else None
-    sheet.field(key, path, *where, label=label, quantity=row.quantity, value=value, assumed=assumed, figure=13, put=put)
-
-
-def _weigh(axle: int, job: Job, kg: float | None, typed: str) -> Job:
-    return job if kg is None else edits.weigh_axle(job, axle, kg, typed)
+    sheet.field(key, path, *where, label=label, quantity=row.quantity, value=value, assumed=assumed, figure=13)
 
 
 def _set_layout(sheet: Sheet, axle: int, choice: int) -> None:

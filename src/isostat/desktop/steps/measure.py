@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import partial
 from itertools import pairwise
 
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
@@ -12,15 +13,25 @@ from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.as_found import lay_axles, lay_springs
-from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
+from isostat.desktop.steps.cycle_page import draw_cycle, lay_cycle
+from isostat.desktop.steps.end_page import EndView, draw_end, end_view, lay_end
+from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
+from isostat.desktop.steps.in_hand import lay_in_hand
+from isostat.desktop.steps.instead_page import lay_instead
+from isostat.desktop.steps.lift_page import draw_lift, lay_lift
+from isostat.desktop.steps.points_page import lay_points
 from isostat.desktop.steps.squat import lay_squat
+from isostat.desktop.steps.weights import lay_weights
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
+from isostat.job import edits
 from isostat.job.points import POINTS, SIDES, Point, walk_order
 from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
 
-PAGES = ("left side", "right side", "axles", "springs", "squat")
+PAGES = ("left", "right", "front", "rear", "points", "weights", "axles", "springs", "instead", "squat", "lift", "cycle")
+SIDE_VIEWS, END_VIEWS, WITH_READING = PAGES[:2], PAGES[2:4], PAGES[:5]
+GROUPS = (0, 4, 8)  # where a group of pages begins
 
 
 class MeasureStep(Sheet):
@@ -28,10 +39,11 @@ class MeasureStep(Sheet):
 
     def __init__(self) -> None:
         super().__init__()
-        self.page = 0
+        self.page, self.axle = PAGES[0], 0
+        self._in_hand: tuple[edits.Path, str, Quantity] | None = None
 
     def _area(self, v: View) -> QRectF:
-        table = v.theme.px(206)
+        table = v.theme.px(210)
         return QRectF(
             v.theme.px(60),
             v.theme.px(HEAD + 8),
@@ -63,23 +75,67 @@ class MeasureStep(Sheet):
 
     def lay(self, v: View) -> None:
         t = v.theme
-        end = lay_head(self, v, f"as weighed, old springs{', ' + v.job.read_on if v.job.read_on else ''}")
-        first = QRect(round(end + t.px(16)), round(t.px(5)), round(t.px(84)), round(t.px(26)))
-        self.tabs("page", PAGES, self.page, first, self.turn)
-        if self.page > 1:
-            (lay_axles, lay_springs, lay_squat)[self.page - 2](self, v, t.px(HEAD + 14))
+        name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
+        left = name.right() + round(t.px(12))
+        for n, (start, end) in enumerate(zip(GROUPS, (*GROUPS[1:], len(PAGES)), strict=True)):
+            first, here = QRect(left, round(t.px(5)), 0, round(t.px(26))), PAGES.index(self.page) - start
+            left = self.tabs(f"page {n}", PAGES[start:end], here, first, partial(self._turn_to, start)) + round(t.px(8))
+        self.axle = min(self.axle, len(v.a.axles) - 1)
+        top = t.px(HEAD + 14)
+        if self.page in SIDE_VIEWS:
+            self._tags(v)
+            self._table(v)
+        elif self.page in END_VIEWS:
+            lay_end(self, v, self._end(v))
+        elif self.page == "points":
+            lay_points(self, v, top, self.height() - t.px(44))
+        elif self.page in ("lift", "cycle"):
+            at = QRect(round(t.px(16)), round(top - t.px(4)), round(t.px(92)), round(t.px(26)))
+            self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, at, self._turn_axle)
+            (lay_lift if self.page == "lift" else lay_cycle)(self, v, top + t.px(28), self.axle)
+        else:
+            {"weights": lay_weights, "axles": lay_axles, "springs": lay_springs, "instead": lay_instead, "squat": lay_squat}[
+                self.page
+            ](self, v, top)
+        if self.page in WITH_READING:
+            self._lay_reading(v)
+
+    def _lay_reading(self, v: View) -> None:
+        """The line of the reading in hand; before one is, how to type."""
+        t = v.theme
+        at = QPointF(t.px(16), self.height() - t.px(48 if self.page in SIDE_VIEWS else 34))
+        if self._in_hand is None or not lay_in_hand(self, v, *self._in_hand, at):
+            words = 'Any unit, anywhere: 10 1/8   10-1/8"   257mm   1400 lb.   Tab walks round, Esc leaves as it was.'
+            self.text("any unit", words, at + QPointF(0, t.px(3)), size=12.5, role="ink2")
+
+    def take_in_hand(self, field: QuantityField) -> None:
+        if self.view is None or not field.path or field.path[-1] == "error" or self.page not in WITH_READING:
             return
-        self._tags(v)
-        self._table(v)
+        here = (field.path, field.label, field.quantity)
+        if here != self._in_hand:
+            self._in_hand = here
+            self._relay()
+
+    def _end(self, v: View) -> EndView:
+        t = v.theme
+        area = QRectF(t.px(20), t.px(HEAD + 24), self.width() - t.px(40), max(self.height() - t.px(HEAD + 24 + 96), 60.0))
+        return end_view(v, area, rear=self.page == "rear")
 
     @property
     def side(self) -> int:
         """From which side the vehicle is seen."""
-        return min(self.page, 1)
+        return 1 if self.page == "right" else 0
 
-    def turn(self, page: int) -> None:
+    def turn(self, page: str) -> None:
         """To another page."""
         self.page = page
+        self._relay()
+
+    def _turn_to(self, start: int, n: int) -> None:
+        self.turn(PAGES[start + n])
+
+    def _turn_axle(self, axle: int) -> None:
+        self.axle = axle
         self._relay()
 
     def _shown_axles(self, v: View) -> list[int]:
@@ -139,8 +195,8 @@ class MeasureStep(Sheet):
 
     def _table(self, v: View) -> None:
         t = v.theme
-        top = self.height() - t.px(198)
-        self.caps("readings head", "Readings, as weighed", QPointF(t.px(16), top))
+        top = self.height() - t.px(202)
+        self.caps("readings head", "As weighed", QPointF(t.px(16), top))
         order = walk_order(len(v.a.axles))
         left = t.px(190)
         wide = (self.width() - left - t.px(16)) / len(order)
@@ -170,25 +226,25 @@ class MeasureStep(Sheet):
         for before, after in pairwise(fields):
             self.setTabOrder(before, after)
         self.text(
-            "any unit",
-            'Any unit, anywhere: 10 1/8   10-1/8"   257mm   1400 lb.   Tab walks round, Esc leaves as it was.',
-            QPointF(t.px(16), top + t.px(152)),
-            size=12.5,
-            role="ink2",
-        )
-        self.text(
             "pads caution",
             "Level pads, bar links off, bounced and rolled. Stands under the frame before anyone goes below.",
-            QPointF(t.px(16), top + t.px(171)),
+            QPointF(t.px(16), top + t.px(178)),
             size=12.5,
             role="ink2",
         )
 
     def draw(self, p: QPainter, v: View) -> None:
-        t, e = v.theme, self._fit(v)
+        t = v.theme
         draw_head(p, v, self.width())
-        if self.page > 1:
+        if self.page in END_VIEWS:
+            draw_end(p, self, v, self._end(v))
+        if self.page == "cycle":
+            draw_cycle(p, self, v, t.px(HEAD + 42), self.axle)
+        if self.page == "lift":
+            draw_lift(p, self, v, t.px(HEAD + 42), self.axle)
+        if self.page not in SIDE_VIEWS:
             return
+        e = self._fit(v)
         ground(p, t, 0, self.width(), e.ground)
         draw_body(p, v, e, None, v.weighed)
         draw_wheels(p, v, e, None, v.weighed)
@@ -208,7 +264,7 @@ class MeasureStep(Sheet):
             p.setBrush(t.colour("sheet"))
             p.drawRect(QRectF(hub.x() - 46, e.ground + 1, 92, 5))
         scale_bar(p, v, e, self.width() - t.px(16), t.px(HEAD + 36))
-        draw_rule(p, v, self.height() - t.px(206), self.width())
+        draw_rule(p, v, self.height() - t.px(210), self.width())
 
     def _leaders(self, p: QPainter, t: Theme, axle: int, hub: QPointF) -> None:
         """Thin lines from the tags of stop and shock to their wheel."""
