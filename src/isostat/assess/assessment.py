@@ -16,7 +16,7 @@ from isostat.core.elements.bank import Bank
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.events import TravelEvent
 from isostat.core.vehicle.platform import Platform
-from isostat.core.vehicle.pose import Pose, fit_pose, planar_travel, spring_forces
+from isostat.core.vehicle.pose import Pose, crossed_travel, fit_pose, planar_travel, spring_forces
 from isostat.core.vehicle.statics import lever, weight_of
 from isostat.job.schema import Job, Target
 
@@ -160,6 +160,8 @@ def _assess(given: Job, job: Job) -> Assessment:
     pose, warp = _target_pose(job.target, baseline, where)
     wanted = planar_travel(pose, *where)
     platform, bank = stand(axles, fits, bare, loading.sprung)
+    if job.target.cross_share is not None:
+        wanted = crossed_travel(platform, job.case_index(job.target.case), wanted, job.target.cross_share.value)
     orders = order(job, axles, springs, platform, bank, wanted)
     fitted = tuple(Springs(o.law, o.offset_m) for o in orders)
     proposed = _stand_up(axles, fits, fitted, loading.sprung.tobytes(), baseline.tobytes())

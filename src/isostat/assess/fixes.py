@@ -8,8 +8,8 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.judge import judge
+from isostat.assess.standing import cross_weight
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
-from isostat.core.limits import Floats
 from isostat.job.edits import aim_by_axle, put, put_number, set_share
 from isostat.job.files import JobFault
 from isostat.job.points import CORNER_POINTS, SIDES
@@ -146,12 +146,6 @@ def _new_spacers(a: Assessment, after: Assessment) -> tuple[tuple[Place, float],
         for side, (old, new) in enumerate(zip(was.order.spacer_m, now.order.spacer_m, strict=True))
         if abs(new - old) > SAID
     )
-
-
-def cross_weight(pad_kg: Floats) -> Floats:
-    """Share of the weight on front right and rear left, (B,), of pads (A, 2, B) by first and last axle."""
-    four = pad_kg[0].sum(axis=0) + pad_kg[-1].sum(axis=0)
-    return np.asarray((pad_kg[0, 1] + pad_kg[-1, 0]) / np.maximum(four, 1e-9))
 
 
 def worst_price(a: Assessment, after: Assessment) -> Price | None:

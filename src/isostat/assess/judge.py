@@ -11,6 +11,7 @@ from isostat.assess.gravity import gravity_height_m
 from isostat.assess.judge_readings import reading_judgements
 from isostat.assess.judge_travel import travel_judgements
 from isostat.assess.squat import squat_result
+from isostat.assess.standing import cross_weight
 from isostat.core.findings import carrying, readings, springs, stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.tuning.events import bump_end, droop_end
@@ -24,6 +25,7 @@ MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
 MISFIT = 2.5  # standard deviations
 TAKEN = 0.005  # a rate taken over is the told one to this share
 FLAT_RIDE = (0.95, 1.30)
+CROSS_MISSED = 0.004  # of the weight
 WARP_SAID = 0.010
 LEVEL = 0.003  # m between blocks and pads that is not said
 TWIST_SAID = 0.002  # of heights that were typed, so any that a tape can tell
@@ -217,6 +219,13 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
     s, case, target = a.proposed, a.target_case, a.job.target
     if abs(a.warp_m) > TWIST_SAID:
         yield stance.TargetTwisted(grade=Grade.NOTE, place=Place(None, None, case), step=Step.STANCE, warp_m=a.warp_m)
+    if target.cross_share is not None and s.stands[case]:
+        got, u = float(cross_weight(s.pad_kg)[case]), a.target_travel_m
+        yield stance.CrossWanted(
+            grade=Grade.WATCH if abs(got - target.cross_share.value) > CROSS_MISSED else Grade.NOTE,
+            place=Place(None, None, case), step=Step.STANCE, share=got, wanted=target.cross_share.value,
+            twist_m=float(abs(u[0, 0] - u[0, 1] - u[-1, 0] + u[-1, 1])),
+        )  # fmt: skip
     for i, o in enumerate(a.orders):
         if not o.can_be_had:
             worst = min(o.target_force_n)

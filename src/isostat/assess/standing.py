@@ -126,3 +126,9 @@ def wheel_curve(platform: Platform, bank: Bank, axle: int, side: int, ends_m: tu
     still = replace(one, bar_rate=np.zeros_like(one.bar_rate))
     force, _ = ExactForces(still, bank)(np.broadcast_to(u, (platform.axles, 2, u.size)))
     return u, force[axle, side]
+
+
+def cross_weight(pad_kg: Floats) -> Floats:
+    """Share of the weight on front right and rear left, (B,), of pads (A, 2, B) by first and last axle."""
+    four = pad_kg[0].sum(axis=0) + pad_kg[-1].sum(axis=0)
+    return np.asarray((pad_kg[0, 1] + pad_kg[-1, 0]) / np.maximum(four, 1e-9))

@@ -12,6 +12,7 @@ from isostat.job.reading import (
     BarRate,
     BarSize,
     CoilLength,
+    CrossShare,
     Damping,
     Differ,
     Frozen,
@@ -325,7 +326,7 @@ class Target(Frozen):
     rear_lift_m: Offset
     lean_m: Offset | None = None
     corners: tuple[Pair, ...] = ()
-    cross_share: Share | None = None
+    cross_share: CrossShare | None = None
     band_m: Squeeze = Field(default=0.006, validate_default=True)
 
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import Any
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.fixes import Fix, cross_weight
+from isostat.assess.fixes import Fix
 from isostat.assess.judge import hanging_force_n
-from isostat.assess.standing import Standing
+from isostat.assess.standing import Standing, cross_weight
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Judgement
 from isostat.wording.fixes import say_fix

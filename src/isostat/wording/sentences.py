@@ -156,6 +156,13 @@ def _(j: stance.TargetTwisted, r: Reader) -> tuple[str, str]:
 
 
 @_say.register
+def _(j: stance.CrossWanted, r: Reader) -> tuple[str, str]:
+    return f"Cross weight {j.share * 100:.1f} %, {j.wanted * 100:.1f} % wanted", (
+        f"It twists the stand by {r.height_unit(j.twist_m)}. Set by spacers or collars; front and rear stay as they are."
+    )
+
+
+@_say.register
 def _(j: stance.TargetOutOfReach, r: Reader) -> tuple[str, str]:
     return "No spring holds this target", "It would have to pull. Lower the target or move the load."
 

@@ -64,3 +64,12 @@ class TargetPastTravel(Judgement):
     @property
     def severity(self) -> float:
         return self.by_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CrossWanted(Judgement):
+    """A cross weight was asked for: what the proposal gives, and how far the heights leave the flat body for it."""
+
+    share: float
+    wanted: float
+    twist_m: float

@@ -69,6 +69,27 @@ def pads_for(platform: Platform, case: int, travel: Floats) -> Floats:
     return (k * (squash - h.T @ q)).reshape(y.shape)
 
 
+def crossed_travel(platform: Platform, case: int, travel: Floats, share: float) -> Floats:
+    """Travels (A, 2) in m nearest to a given pose at which front right and rear left carry a share of the weight.
+
+    platform, case: who carries what. travel: u* (A, 2) in m. share: 0 to 1, of the load on the first and last axle.
+    Load can only go across in the pattern that leaves every axle's sum and the roll moment alone, δ·(−1, 1; a, −a) with
+    a = t_front/t_rear; the tyres take it up by δ/k_t, and what of that is no plane twists the body's stand on its wheels.
+    """
+    pads = pads_for(platform, case, travel)
+    half, k = platform.half_track_m[:, case], platform.tyre_rate[..., case]
+    pattern = np.zeros_like(pads)
+    pattern[0] += [-1.0, 1.0]
+    pattern[-1] += np.array([1.0, -1.0]) * half[0] / half[-1]
+    across, ends = pads[0, 1] + pads[-1, 0], pads[0].sum() + pads[-1].sum()
+    more = (share * ends - across) / (1.0 + half[0] / half[-1])
+    sunk = more * pattern / k
+    y = np.stack([half, -half], axis=1)
+    h = lever(np.broadcast_to(platform.axle_x_m[:, case, None], y.shape).ravel(), y.ravel())
+    plane, *_ = np.linalg.lstsq(h.T, sunk.ravel(), rcond=None)
+    return np.asarray(travel - (sunk - (h.T @ plane).reshape(sunk.shape)))
+
+
 def spring_forces(
     platform: Platform, bank: Bank, case: int, wheel_force: Floats, travel: Floats, springs: tuple[int, int]
 ) -> Floats:

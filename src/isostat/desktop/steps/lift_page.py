@@ -48,7 +48,7 @@ def chart_area(sheet: Sheet, v: View, top: float) -> QRectF:
     """Where load over height is drawn, right of the table."""
     left = v.theme.px(500)
     return QRectF(
-        left, top + v.theme.px(24), sheet.width() - left - v.theme.px(22), _pitch(sheet, v, top) * (SHOWN + 2) - v.theme.px(60)
+        left, top + v.theme.px(24), sheet.width() - left - v.theme.px(22), _pitch(sheet, v, top) * (SHOWN + 2) - v.theme.px(74)
     )
 
 
@@ -97,7 +97,7 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
             continue
         key = Shown("lift rate", axle, side)
         words = f"{('left', 'right')[side]} {v.number(key, v.reader.rate(result.wheel_rate))} ± {v.reader.percent(result.share)}"
-        at = QPointF(chart.left(), chart.bottom() + t.px(6 + 22 * side))
+        at = QPointF(chart.left(), chart.bottom() + t.px(20 + 22 * side))
         box = sheet.text(f"lift told {side}", words, at, size=15, weight=600, shown=key)
         more = (
             f"friction {v.reader.mass(result.friction_n / GRAVITY)}" if result.friction_known else "one way only: no friction told"
@@ -132,7 +132,7 @@ def draw_lift(p: QPainter, sheet: Sheet, v: View, top: float, axle: int) -> None
     p.drawLine(QLineF(area.bottomLeft(), area.bottomRight()))
     p.drawLine(QLineF(area.bottomLeft(), area.topLeft()))
     p.setFont(t.font(12.5))
-    p.drawText(area.topLeft() + QPointF(t.px(4), -t.px(6)), f"pad, {v.reader.preset.mass.sign}, over hub to arch")
+    p.drawText(area.topLeft() + QPointF(t.px(4), -t.px(6)), f"pad, {v.reader.preset.mass.sign}; open going up, filled coming down")
     if len(read) < 2:
         return
     heights, pads = np.array([r[2] for r in read]), np.array([r[3] for r in read])
@@ -142,6 +142,12 @@ def draw_lift(p: QPainter, sheet: Sheet, v: View, top: float, axle: int) -> None
     def at(height: float, pad: float) -> QPointF:
         return QPointF(area.left() + (height - low) / (high - low) * area.width(), area.bottom() - pad / most * area.height())
 
+    p.setFont(t.font(12.5))
+    for n, height in enumerate((low, high)):
+        text = v.reader.height(height)
+        across = -t.plain_width(text, 12.5) if n else 0.0
+        p.drawText(QPointF(at(height, 0).x() + across, area.bottom() + t.px(15)), text)
+    p.drawText(area.topLeft() + QPointF(t.px(4), t.px(14)), v.reader.mass(most))
     for side, way, height, pad in read:
         p.setPen(pen(t, "ink" if side == 0 else "accent", 1.6))
         p.setBrush(t.colour("sheet" if way == "up" else "ink" if side == 0 else "accent"))

@@ -74,7 +74,14 @@ class StanceStep(Sheet):
         bases = [v.reader.height(float(v.a.baseline_m[i].mean())) for i in (0, len(v.a.axles) - 1)]
         when = f", {v.job.read_on}" if v.job.read_on else ""
         words = f"Lift is from {bases[0]} and {bases[1]} {v.reader.preset.height.sign}, as weighed, old springs{when}"
-        self.text("from", words, QPointF(t.px(16), t.px(HEAD + 8)), size=13, role="ink2")
+        box = self.text("from", words, QPointF(t.px(16), t.px(HEAD + 8)), size=13, role="ink2")
+        box = self.text(
+            "cross word", "cross weight", QPointF(box.right() + t.px(14), t.px(HEAD + 8)), size=13, role="ink2", unit="%"
+        )
+        cross, at = target.cross_share, QPointF(box.right() + t.px(6), t.px(HEAD + 4))
+        self.field("cross weight", ("target", "cross_share"), at, QSize(round(t.px(52)), round(t.px(24))), empty="–", figure=13,
+                   label="cross weight wanted, front right and rear left", quantity=Quantity.SHARE,
+                   value=cross.value if cross else None)  # fmt: skip
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
 
     def _lay_axles(self, v: View) -> None:
