@@ -39,6 +39,7 @@ ALIKE = {
     "slip": st.sampled_from(("inches", "pounds", "ten", "hundred", "tyre")),
     "value": st.floats(0.001, 0.9),
     "likely": st.floats(0.01, 0.9),
+    "by": st.sampled_from(("squat", "lift")),
     "reason": st.just("two loads are equal; accepted is a larger full."),
     "height_m": st.floats(0.2, 0.9),
     "target_m": st.floats(0.2, 0.9),

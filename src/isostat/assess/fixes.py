@@ -80,7 +80,7 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
 
 def same_judgement(j: Judgement) -> tuple[object, ...]:
     """What makes two judgements of two assessments the same one: kind, corner, and what it is about."""
-    return (type(j), j.place.axle, j.place.side, getattr(j, "what", None), getattr(j, "item", None))
+    return (type(j), j.place.axle, j.place.side, *(getattr(j, name, None) for name in ("what", "item", "by")))
 
 
 def judge_fixes(a: Assessment, judgements: tuple[Judgement, ...]) -> tuple[Fix, ...]:

@@ -10,6 +10,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.gravity import gravity_height_m
 from isostat.assess.judge_readings import reading_judgements
 from isostat.assess.judge_travel import travel_judgements
+from isostat.assess.lifting import lift_result, lifted_spring_rate
 from isostat.assess.squat import squat_result
 from isostat.assess.standing import cross_weight
 from isostat.core.findings import carrying, readings, springs, stance
@@ -25,6 +26,8 @@ MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
 MISFIT = 2.5  # standard deviations
 TAKEN = 0.005  # a rate taken over is the told one to this share
 FLAT_RIDE = (0.95, 1.30)
+HANGS_APART = 0.008  # m
+DAMPED = (0.85, 1.25)  # share of the damping as found that is not said (stated rule)
 CROSS_MISSED = 0.004  # of the weight
 WARP_SAID = 0.010
 LEVEL = 0.003  # m between blocks and pads that is not said
@@ -155,6 +158,7 @@ def _measured(a: Assessment) -> Iterator[Judgement]:
     yield from reading_judgements(a)
     yield from _blocks(a)
     yield from _squat(a)
+    yield from _lift(a)
     for i, pair in enumerate(a.found_springs):
         for side, spring in enumerate(pair):
             if spring.free_off_m is not None and abs(spring.free_off_m) > spring.free_error_m:
@@ -207,12 +211,57 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
                 grade=Grade.WATCH if typed else Grade.NOTE,
                 place=Place(i, side),
                 step=Step.MEASURE,
+                by="squat",
                 spring_rate=rate,
                 wheel_rate=wheel,
                 share=share,
                 typed=typed,
                 remedies=(Remedy("take rate", Place(i, side), round(rate, -2)),),
             )
+
+
+def _lift(a: Assessment) -> Iterator[Judgement]:
+    """What the lift tests tell that the set-up as found does not know, and where they hang."""
+    for i, side in np.ndindex(len(a.axles), 2):
+        test, found = lift_result(a, i, side), a.found_springs[i][side].rate
+        if test is None:
+            continue
+        rate = lifted_spring_rate(a, i, side, test)
+        if rate > 0 and (found.assumed or abs(found.value / rate - 1.0) > max(test.share, TAKEN)):
+            yield springs.RateTold(
+                grade=Grade.NOTE if found.assumed else Grade.WATCH,
+                place=Place(i, side),
+                step=Step.MEASURE,
+                by="lift",
+                spring_rate=rate,
+                wheel_rate=test.wheel_rate,
+                share=test.share,
+                typed=not found.assumed,
+                remedies=(Remedy("take rate", Place(i, side), round(rate, -2)),),
+            )
+        by_shock = float(a.baseline_m[i, side]) - droop_end(a.proposed.events[i][side]).travel_m
+        measured = not a.axles[i].droop_shaft_m[side].assumed and a.fits[i].shock_longer_m == 0.0
+        if test.topped_m is not None and measured and abs(test.topped_m - by_shock) > HANGS_APART:
+            yield springs.HangsElsewhere(
+                grade=Grade.WATCH, place=Place(i, side), step=Step.MEASURE, lifted_m=test.topped_m, shock_m=by_shock
+            )
+
+
+def _damping(a: Assessment) -> Iterator[Judgement]:
+    """The damper against the new spring and load: c/√(k·m) as fitted over as found, each in its heaviest case."""
+    for i, fit in enumerate(a.job.proposal.axles):
+        if fit.damping is None:
+            continue
+        case, weighed = int(np.argmax(a.proposed.pad_kg[i].sum(axis=0))), a.job.weighed_case
+        now, then = (
+            s.wheel_rate[i, :, c].mean() * (s.pad_kg[i, :, c].mean() - a.axles[i].unsprung_kg.value)
+            for s, c in ((a.proposed, case), (a.found, weighed))
+        )
+        if now <= 0.0 or then <= 0.0:
+            continue
+        share = fit.damping.value * float(np.sqrt(then / now))
+        if not DAMPED[0] <= share <= DAMPED[1]:
+            yield springs.DamperOff(grade=Grade.NOTE, place=Place(i, None, case), step=Step.SPRING, share=share)
 
 
 def _stance(a: Assessment) -> Iterator[Judgement]:
@@ -309,6 +358,7 @@ def _springs(a: Assessment) -> Iterator[Judgement]:
                     step=Step.SPRING,
                     wheel_rate=float(s.wheel_rate[i, side, falling[0]]),
                 )
+    yield from _damping(a)
     hz = s.frequency_hz[..., a.target_case].mean(axis=1)
     if s.stands[a.target_case] and hz[0] > 0 and not FLAT_RIDE[0] <= hz[-1] / hz[0] <= FLAT_RIDE[1]:
         yield springs.FrequencySplit(

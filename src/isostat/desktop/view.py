@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.assess import Assessment
+from isostat.assess.buys import Buy
 from isostat.assess.fixes import Fix
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Grade, Judgement, Step
@@ -27,6 +28,8 @@ class View:
     theme: Theme
     step: Step
     ghosts: bool = False
+    buys: tuple[Buy, ...] | None = None  # what each missing reading buys, None until it was worked out
+    buys_fresh: bool = False  # for this job, not for one before it
 
     @property
     def job(self) -> Job:

@@ -20,9 +20,11 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from isostat.assess.buys import what_it_buys
 from isostat.assess.fixes import Fix
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Step
+from isostat.desktop.background import Background
 from isostat.desktop.document import Document, Edit
 from isostat.desktop.exchange import Exchange
 from isostat.desktop.far import FarField, FarView
@@ -90,6 +92,7 @@ class MainWindow(QMainWindow):
         self.rail = Rail(self.frame)
         self.far = FarView(self.frame)
         self.far.hide()
+        self.buying = Background(what_it_buys, self)
         self.filing = Filing(self.document, self.settings, self.safe, self)
         self.exchange = Exchange(self.document, self.settings, self.shown_units, self)
 
@@ -97,6 +100,8 @@ class MainWindow(QMainWindow):
         d = self.document
         d.shown.connect(self.redraw)
         d.tried.connect(self.redraw)
+        d.tried.connect(self._wish)
+        self.buying.arrived.connect(self.redraw)
         d.refused.connect(self._say_refused)
         for sheet in (*self.sheets.values(), self.strip, self.findings, self.working, self.top, self.steps, self.far):
             sheet.edited.connect(self._edit)
@@ -192,6 +197,8 @@ class MainWindow(QMainWindow):
             theme=self.theme,
             step=self.step,
             ghosts=self.ghosts,
+            buys=self.buying.last,  # type: ignore[arg-type]
+            buys_fresh=self.buying.fresh(d.assessment),
         )
 
     def shown_units(self) -> Preset:
@@ -264,6 +271,11 @@ class MainWindow(QMainWindow):
         if self.document.edit(change, words, gesture):
             self._say_refused("")
 
+    def _wish(self) -> None:
+        """Asks for what only Measure shows, once the hand rests."""
+        if self.step is Step.MEASURE:
+            self.buying.wish(self.document.assessment)
+
     def _fix(self, fix: Fix) -> None:
         words = say_fix(fix, Reader(self.document.job, self.shown_units())).title
         self.document.edit(lambda _: fix.job, words)
@@ -295,6 +307,7 @@ class MainWindow(QMainWindow):
             if bar is not None:
                 bar.setValue(0)
         self.redraw()
+        self._wish()
 
     def show_case(self, case: int) -> None:
         """Everything for another load case; round at the ends."""
@@ -394,5 +407,7 @@ class MainWindow(QMainWindow):
     def closeEvent(self, event: QCloseEvent | None) -> None:
         if event is not None and not self.filing.may_leave():
             event.ignore()
-        elif self.safe is not None:
+            return
+        self.buying.wait()
+        if self.safe is not None:
             self.safe.let_go()

@@ -182,9 +182,24 @@ def _(j: springs.SpringDisagrees, r: Reader) -> tuple[str, str]:
 
 @_say.register
 def _(j: springs.RateTold, r: Reader) -> tuple[str, str]:
-    title = f"Squat: {r.rate(j.spring_rate)} ± {r.percent(j.share)}"
+    title = f"{j.by.capitalize()} test: {r.rate(j.spring_rate)} ± {r.percent(j.share)}"
     more = "Outside that lies the rate that was typed." if j.typed else "The rate as found is only assumed."
     return title, f"Wheel rate {r.rate(j.wheel_rate)}. {more}"
+
+
+@_say.register
+def _(j: springs.HangsElsewhere, r: Reader) -> tuple[str, str]:
+    return f"Hangs at {r.height_unit(j.lifted_m)} by the lift test, {r.height(j.shock_m)} by the shock", (
+        "Another limit stops it first, or shaft showing or stroke was misread."
+    )
+
+
+@_say.register
+def _(j: springs.DamperOff, r: Reader) -> tuple[str, str]:
+    word = "less" if j.share < 1 else "more"
+    return f"Damped {r.percent(abs(1 - j.share))} {word} than as found", (
+        "For the new spring and the heaviest load; 1.00 is the damper of now. Ask for a revalve, or other dampers."
+    )
 
 
 @_say.register

@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.buys import missing_readings
 from isostat.assess.lifting import lift_result
 from isostat.assess.squat import squat_result
-from isostat.assess.workings import carrying, corner, instead, order
+from isostat.assess.workings import buying, carrying, corner, instead, order
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Working
 
@@ -50,6 +51,8 @@ SOMETIMES: dict[str, Explain] = {
     "lift rate": instead.lifted,
     "payload": instead.payload,
     "gravity height": instead.gravity_height,
+    "buys height": buying.height,
+    "buys travel": buying.travel,
 }
 _WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, **FOUND, **SOMETIMES}
 
@@ -74,6 +77,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     keys += [Shown(name, axle) for name in FOUND for axle in axles]
     keys += [Shown("lift rate", axle, side) for axle in axles for side in (0, 1) if lift_result(a, axle, side)]
     keys.append(Shown("gravity height"))
+    keys += [Shown(name, m.axle, event=m.what) for name in ("buys height", "buys travel") for m in missing_readings(a)]
     for case in range(a.cases):
         keys += [Shown(name, case=case) for name in CASE]
         keys += [Shown(name, axle, case=case) for name in AXLE for axle in axles]

@@ -22,12 +22,32 @@ class SpringDisagrees(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RateTold(Judgement):
-    """Squat tests tell a spring rate that the set-up as found does not have yet. share: two standard deviations of it."""
+    """A test tells a spring rate that the set-up as found does not have yet. share: two standard deviations of it."""
 
+    by: str  # "squat" or "lift"
     spring_rate: float
     wheel_rate: float
     share: float
     typed: bool  # a rate was typed, and lies outside what the tests allow
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HangsElsewhere(Judgement):
+    """A lift test topped out at another height than the shock's readings say. Both as hub to arch."""
+
+    lifted_m: float
+    shock_m: float
+
+    @property
+    def severity(self) -> float:
+        return abs(self.lifted_m - self.shock_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DamperOff(Judgement):
+    """Against mass and rate the damper as fitted works more or less than the one of now. share: of the damping as found."""
+
+    share: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -19,6 +19,7 @@ from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
 from isostat.desktop.steps.in_hand import lay_in_hand
 from isostat.desktop.steps.instead_page import lay_instead
 from isostat.desktop.steps.lift_page import draw_lift, lay_lift
+from isostat.desktop.steps.missing_page import draw_missing, lay_missing
 from isostat.desktop.steps.points_page import lay_points
 from isostat.desktop.steps.squat import lay_squat
 from isostat.desktop.steps.weights import lay_weights
@@ -29,9 +30,9 @@ from isostat.job.points import POINTS, SIDES, Point, walk_order
 from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
 
-PAGES = ("left", "right", "front", "rear", "points", "weights", "axles", "springs", "instead", "squat", "lift", "cycle")
-SIDE_VIEWS, END_VIEWS, WITH_READING = PAGES[:2], PAGES[2:4], PAGES[:5]
-GROUPS = (0, 4, 8)  # where a group of pages begins
+PAGES = ("left", "right", "front", "rear", "missing", "points", "weights", "axles", "springs", "instead", "squat", "lift", "cycle")
+SIDE_VIEWS, END_VIEWS, WITH_READING = PAGES[:2], PAGES[2:4], (*PAGES[:4], "points")
+GROUPS = (0, 4, 9)  # where a group of pages begins
 
 
 class MeasureStep(Sheet):
@@ -87,6 +88,8 @@ class MeasureStep(Sheet):
             self._table(v)
         elif self.page in END_VIEWS:
             lay_end(self, v, self._end(v))
+        elif self.page == "missing":
+            lay_missing(self, v, top, self.turn)
         elif self.page == "points":
             lay_points(self, v, top, self.height() - t.px(44))
         elif self.page in ("lift", "cycle"):
@@ -238,6 +241,8 @@ class MeasureStep(Sheet):
         draw_head(p, v, self.width())
         if self.page in END_VIEWS:
             draw_end(p, self, v, self._end(v))
+        if self.page == "missing":
+            draw_missing(p, self, v, t.px(HEAD + 14))
         if self.page == "cycle":
             draw_cycle(p, self, v, t.px(HEAD + 42), self.axle)
         if self.page == "lift":

@@ -1,0 +1,56 @@
+"""Workings of what a missing reading buys."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+from isostat.assess.assessment import Assessment, assess
+from isostat.assess.buys import Buy, as_ordered, missing_readings, one_buy
+from isostat.assess.workings.shown import Shown
+from isostat.core.working import Given, Origin, Working
+from isostat.job.files import JobFault
+from isostat.job.schema import Job
+
+
+def height(a: Assessment, k: Shown) -> Working:
+    """How far the worst corner would stand elsewhere."""
+    return _working(_bought(a, k).heights_m, "hub to arch of the worst corner")
+
+
+def travel(a: Assessment, k: Shown) -> Working:
+    """How much less bump or droop the worst corner would have left."""
+    return _working(_bought(a, k).travels_m, "bump or droop left at the worst corner")
+
+
+def _bought(a: Assessment, k: Shown) -> Buy:
+    missing = next((m for m in missing_readings(a) if (m.axle, m.what) == (k.axle, k.event)), None)
+    if missing is None:
+        raise KeyError("that reading is not missing")
+    nothing = Buy(missing, (0.0, 0.0), (0.0, 0.0))
+    try:
+        ordered = as_ordered(a)
+    except JobFault:
+        return nothing
+    return one_buy(_solved(ordered), ordered, missing) or nothing
+
+
+@lru_cache(maxsize=4)
+def _solved(job: Job) -> Assessment:
+    return assess(job)
+
+
+def _working(pair: tuple[float, float], words: str) -> Working:
+    before, after = pair
+    return Working(
+        name="what this reading buys",
+        symbol="d",
+        quantity="height",
+        expression="sqrt((h_1 - h_0)**2)",
+        inputs=(
+            Given("h_0", f"{words}, as assumed", "height", before, Origin.SOLVED),
+            Given("h_1", "the same with that number as far off as it may be", "height", after, Origin.SOLVED),
+        ),
+        result=abs(after - before),
+        approximate=False,
+        rule="Parts as proposed, one assumed number two standard deviations off, the whole vehicle solved again.",
+    )

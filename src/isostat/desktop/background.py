@@ -1,0 +1,72 @@
+"""Long answers beside the window: worked out in a thread on a job of their own, dropped when the job has gone on."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QObject, QRunnable, QThreadPool, pyqtSignal
+
+from isostat.assess import Assessment
+
+Answer = Callable[[Assessment], object]
+
+
+class _Told(QObject):
+    """A runnable has no signals of its own."""
+
+    told = pyqtSignal(object, object)  # the assessment it was worked out for, the answer
+
+
+class _Work(QRunnable):
+    def __init__(self, answer: Answer, a: Assessment) -> None:
+        super().__init__()
+        self.answer, self.a, self.signals = answer, a, _Told()
+
+    def run(self) -> None:
+        """In the other thread."""
+        self.signals.told.emit(self.a, self.answer(self.a))
+
+
+class Background(QObject):
+    """One long answer: `wish` asks for it, `arrived` says that it is there; until then the last one stays."""
+
+    arrived = pyqtSignal()
+
+    def __init__(self, answer: Answer, parent: QObject) -> None:
+        super().__init__(parent)
+        self._answer = answer
+        self._for: Assessment | None = None  # what the answer at hand was worked out for
+        self._asked: Assessment | None = None
+        self._work: _Work | None = None
+        self.last: object = None
+
+    def wish(self, a: Assessment) -> None:
+        """Asks for the answer to an assessment, unless it is at hand or under way."""
+        if self._for is a or self._asked is a:
+            return
+        self._asked = a
+        if self._work is None:
+            self._start(a)
+
+    def fresh(self, a: Assessment) -> bool:
+        """Whether the answer at hand is the one to this assessment."""
+        return self._for is a
+
+    def wait(self) -> None:
+        """Until nothing is under way, as before a window goes."""
+        QThreadPool.globalInstance().waitForDone()  # type: ignore[union-attr]
+
+    def _start(self, a: Assessment) -> None:
+        self._work = _Work(self._answer, a)
+        self._work.setAutoDelete(False)
+        self._work.signals.told.connect(self._take)
+        QThreadPool.globalInstance().start(self._work)  # type: ignore[union-attr]
+
+    def _take(self, a: Assessment, answer: object) -> None:
+        self._work = None
+        if self._asked is not a:  # the job has gone on: the answer is old, and the next is wanted
+            assert self._asked is not None
+            self._start(self._asked)
+            return
+        self._for, self._asked, self.last = a, None, answer
+        self.arrived.emit()
