@@ -149,9 +149,10 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
     bar = instead.anti_roll(fit, axle.layout) or instead.anti_roll(found, axle.layout) or Figure(0.0, Origin.ASSUMED)
     stroke = fit.shock_stroke_m or found.shock_stroke_m
     spacer = fit.stop.spacer_m or found.stop.spacer_m
-    rates = [instead.stop_figures(stop) for stop in (fit.stop, found.stop)]
-    stop_rate = rates[0][0] or rates[1][0] or Figure(STOP_RATE, Origin.ASSUMED)
-    flat = rates[0][1] or _cycled_flat(axle) or rates[1][1]
+    own = instead.stop_figures(fit.stop) if fit is not found else (None, None)
+    old = instead.stop_figures(found.stop)
+    stop_rate = own[0] or old[0] or Figure(STOP_RATE, Origin.ASSUMED)
+    flat = own[1] or _cycled_flat(axle) or old[1]
     flat = flat or Figure((STOP_FLAT - STOP_TOUCHED) * axle.stop_ratio.value, Origin.ASSUMED)
     return FitFigures(
         tyre_rate=tyre,

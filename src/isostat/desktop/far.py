@@ -15,7 +15,7 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
-from isostat.job.points import POINTS, SIDES, walk_order
+from isostat.job.points import SIDES, walk_order, walk_points
 from isostat.units.shown import number
 from isostat.units.typed import NotUnderstood
 from isostat.units.unit import OTHER, PRESETS, Preset, Quantity
@@ -61,7 +61,7 @@ class FarView(Sheet):
     # -- the walk
     def stops(self, v: View) -> list[tuple[int, int, int]]:
         """Every reading in walk order: axle, side, which of the points."""
-        return [(axle, side, n) for axle, side in walk_order(len(v.a.axles)) for n in range(len(POINTS))]
+        return [(axle, side, n) for axle, side in walk_order(len(v.a.axles)) for n in range(len(walk_points(v.job.vehicle)))]
 
     def _here(self, v: View) -> tuple[int, int, int]:
         stops = self.stops(v)
@@ -69,7 +69,8 @@ class FarView(Sheet):
         return stops[self.at]
 
     def _path(self, axle: int, side: int, point: int) -> edits.Path:
-        return ("vehicle", "axles", axle, SIDES[side], POINTS[point].field)
+        assert self.view is not None
+        return ("vehicle", "axles", axle, SIDES[side], walk_points(self.view.job.vehicle)[point].field)
 
     def go(self, steps: int) -> None:
         """To another reading; round at the ends."""
@@ -86,7 +87,8 @@ class FarView(Sheet):
             self.go(1)
             return
         axle, side, point = self._here(v)
-        words, quantity = POINTS[point].words, POINTS[point].quantity
+        what = walk_points(v.job.vehicle)[point]
+        words, quantity = what.words, what.quantity
         path = self._path(axle, side, point)
         try:
             typed = edits.typed_for(v.job, path, as_typed(text, v.reader.preset, quantity), quantity, v.reader.preset)
@@ -117,7 +119,8 @@ class FarView(Sheet):
 
     def _lay_point(self, v: View) -> None:
         f, preset, (axle, side, point) = self._f(v), v.reader.preset, self._here(v)
-        name, words, quantity = POINTS[point].field, POINTS[point].words, POINTS[point].quantity
+        points = walk_points(v.job.vehicle)
+        name, words, quantity = points[point].field, points[point].words, points[point].quantity
         right = self.width() / f
         self._say("far corner", v.reader.corner(axle, side).capitalize(), 32, 4, 56, weight=700)
         self._say("far point", words, 32, 70, 30, weight=600, role="ink2")
@@ -143,7 +146,7 @@ class FarView(Sheet):
             size = 92 if v.theme.width(about + shown, 92 / v.theme.scale, 600) < 270 else 76
             self._say(f"far {key}", about + shown, x, 516, size, weight=600)
         self._lay_sentence(v, axle, side, name)
-        then = POINTS[(point + 1) % len(POINTS)].words
+        then = points[(point + 1) % len(points)].words
         keys = f"Enter  take, next: {then}     Enter  empty: skip     *  back"
         keys += "     /  sixteenths" if preset.unit(quantity).fractional else ""
         self._say("far keys", keys, 32, self.height() / f - 38, 22, role="ink2")
@@ -232,7 +235,7 @@ class FarView(Sheet):
         p.drawLine(QLineF(960 * f, 478 * f, 960 * f, 628 * f))
         p.drawLine(QLineF(640 * f, 628 * f, self.width(), 628 * f))
         area = QRectF(20 * f, (HEAD + 20) * f, 600 * f, self.height() - (HEAD + FOOT + 40) * f)
-        draw_point(p, v, area, axle, side, POINTS[point].field)
+        draw_point(p, v, area, axle, side, walk_points(v.job.vehicle)[point].field)
         self._draw_walk(p, v, axle, side)
 
     def _draw_walk(self, p: QPainter, v: View, axle: int, side: int) -> None:
@@ -246,9 +249,8 @@ class FarView(Sheet):
             x = plan.left() + (50 + n * 240 / max(last, 1)) * f
             for m in (0, 1):
                 at = QPointF(x, plan.bottom() if m == 0 else plan.top())
-                done = all(
-                    (r := edits.value_at(v.job, self._path(n, m, k))) is not None and not r.assumed for k in range(len(POINTS))
-                )
+                read = [edits.value_at(v.job, self._path(n, m, k)) for k in range(len(walk_points(v.job.vehicle)))]
+                done = all(r is not None and not r.assumed for r in read)
                 here = (n, m) == (axle, side)
                 p.setPen(pen(t, "accent" if here else "ink", 2.0))
                 p.setBrush(t.colour("accent" if here else "ink" if done else "sheet"))

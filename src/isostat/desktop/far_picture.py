@@ -32,6 +32,13 @@ def draw_point(p: QPainter, v: View, area: QRectF, axle: int, side: int, point: 
         p.drawLine(arch + a, arch + b)
     if point == "hub_to_arch_m":
         _span(p, t, arch, hub, x + radius * per_m * 0.35)
+    elif point in ("ground_to_arch_m", "ground_to_sill_m", "hub_to_ground_m"):
+        top = {"ground_to_arch_m": arch, "hub_to_ground_m": hub}.get(point, QPointF(x, hub.y() - radius * per_m * 0.2))
+        if point == "ground_to_sill_m":
+            p.drawLine(top + QPointF(-half * 1.6, 0), top + QPointF(half * 1.6, 0))
+        _span(p, t, top, QPointF(x, floor), x + radius * per_m * 0.6)
+    elif point in ("tube_to_frame_m", "bag_height_m", "metal_gap_m"):
+        _between(p, t, arch, hub, bag=point == "bag_height_m")
     elif point == "pad_kg":
         _pad(p, t, QPointF(x, floor), radius * per_m)
     else:
@@ -71,6 +78,19 @@ def _pad(p: QPainter, t: Theme, at: QPointF, r: float) -> None:
     p.scale(2.5, 2.5)
     arrow(p, QPointF(0, 0), QPointF(0, 1))
     p.restore()
+
+
+def _between(p: QPainter, t: Theme, arch: QPointF, hub: QPointF, *, bag: bool) -> None:
+    """The frame's rail over the axle's tube, with a bag between them or none; the dimension marks what is read."""
+    x, top, foot = hub.x() - 40, arch.y() + 30, hub.y() - 26
+    p.setPen(pen(t, "ink", 2.0))
+    p.setBrush(t.colour("sheet"))
+    p.drawRect(QRectF(x - 90, top - 40, 180, 40))
+    p.drawEllipse(QPointF(x, foot + 26), 26, 26)
+    if bag:
+        for n in (0, 1):
+            p.drawRoundedRect(QRectF(x - 46, top + n * (foot - top) / 2, 92, (foot - top) / 2), 30, 30)
+    _span(p, t, QPointF(x, top), QPointF(x, foot), x + 110)
 
 
 def _part(p: QPainter, t: Theme, arch: QPointF, hub: QPointF, *, shock: bool) -> None:

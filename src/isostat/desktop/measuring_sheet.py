@@ -11,11 +11,12 @@ from isostat.desktop.pieces.ink import polyline
 from isostat.desktop.pieces.outline import side_outline
 from isostat.desktop.theme import LIGHT, Theme
 from isostat.job.edits import value_at
-from isostat.job.points import POINTS, SIDES, walk_order
+from isostat.job.points import AXLE_POINTS, MORE_POINTS, POINTS, SIDES, VEHICLE_POINTS, Point, walk_order
 from isostat.job.schema import Job
 from isostat.units.shown import with_unit
 from isostat.units.unit import Preset
 
+MORE_HIGH = 190.0  # px, of the small boxes
 PAGES = {"A4": QPageSize.PageSizeId.A4, "Letter": QPageSize.PageSizeId.Letter}
 DPI = 96  # of the page as it is laid out; strokes and text stay sharp at any size
 CAUTIONS = (
@@ -42,10 +43,11 @@ def draw_sheet(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:
     area, t = page.adjusted(margin, margin, -margin, -margin), LIGHT
     corners = walk_order(len(job.vehicle.axles))
     y = _head(p, t, area, job)
-    y = _outline(p, QRectF(area.left(), y + 6, area.width(), 150), job)
-    high = min((area.bottom() - 96 - y) / len(corners), 172.0)
+    y = _outline(p, QRectF(area.left(), y + 6, area.width(), 130 if len(corners) < 5 else 90), job)
+    high = min((area.bottom() - 96 - MORE_HIGH - y) / len(corners), 172.0)
     for n, (axle, side) in enumerate(corners):
         _corner(p, t, QRectF(area.left(), y + 14 + n * high, area.width(), high - 10), job, preset, (n + 1, axle, side))
+    _more(p, t, QRectF(area.left(), area.bottom() - 88 - MORE_HIGH, area.width(), MORE_HIGH), job, preset)
     foot = area.bottom() - 74
     p.setPen(QPen(Qt.GlobalColor.black, 0.8))
     p.drawLine(QLineF(area.left(), foot, area.right(), foot))
@@ -55,6 +57,34 @@ def draw_sheet(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:
     p.setFont(t.font(11))
     for n, words in enumerate(CAUTIONS):
         p.drawText(QPointF(area.left(), foot + 46 + n * 17), words)
+
+
+def _more(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset) -> None:
+    """Every other point in small boxes: by corner on the left, by axle and of the vehicle on the right."""
+    corners, axles = walk_order(len(job.vehicle.axles)), job.vehicle.axles
+    names = ["".join(word[0] for word in f"{axles[a].name} {SIDES[s]}".split(" ")).upper() for a, s in corners]
+    half = area.width() / 2 - 10
+    left = QRectF(area.left(), area.top(), half, area.height())
+    _grid(p, t, left, "Where they matter", MORE_POINTS, names, preset)
+    right = QRectF(area.left() + half + 20, area.top(), half, area.height())
+    points = (*AXLE_POINTS[:6], *AXLE_POINTS[7:], *VEHICLE_POINTS[2:])
+    _grid(p, t, right, "Before it is taken apart", points, [a.name for a in axles], preset)
+
+
+def _grid(p: QPainter, t: Theme, area: QRectF, head: str, points: tuple[Point, ...], columns: list[str], preset: Preset) -> None:
+    """A line a point, a box a column; a point of the whole vehicle has the first box alone."""
+    words, pitch = 158.0, min((area.height() - 18) / len(points), 22.0)
+    wide = min((area.width() - words) / len(columns), 64.0)
+    p.setFont(t.font(12, 600))
+    p.drawText(QPointF(area.left(), area.top() + 11), head)
+    p.setFont(t.font(11))
+    for k, name in enumerate(columns):
+        p.drawText(QPointF(area.left() + words + k * wide, area.top() + 11), name)
+    for n, point in enumerate(points):
+        y = area.top() + 17 + n * pitch
+        p.drawText(QPointF(area.left(), y + 12), f"{point.words}, {preset.unit(point.quantity).sign}")
+        for k in range(1 if point in VEHICLE_POINTS else len(columns)):
+            p.drawRect(QRectF(area.left() + words + k * wide, y, wide - 6, pitch - 3))
 
 
 def _head(p: QPainter, t: Theme, area: QRectF, job: Job) -> float:

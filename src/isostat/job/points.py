@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from isostat.job.schema import Vehicle
 from isostat.units.unit import Quantity
 
 SIDES = ("left", "right")
@@ -51,6 +52,12 @@ VEHICLE_POINTS = (
     Point("headlamp_m", "headlamp height", Quantity.HEIGHT),
     Point("brake_rod_m", "brake valve rod", Quantity.HEIGHT),
 )
+
+
+def walk_points(vehicle: Vehicle) -> tuple[Point, ...]:
+    """The points of the walk round: the usual ones, and those that were read at one corner already."""
+    corners = [corner for axle in vehicle.axles for corner in (axle.left, axle.right)]
+    return POINTS + tuple(p for p in MORE_POINTS if any(getattr(c, p.field) is not None for c in corners))
 
 
 def walk_order(axles: int) -> list[tuple[int, int]]:

@@ -24,6 +24,16 @@ class Lifted:
     misfit: float  # root mean square of the residuals, in standard deviations
 
 
+def _first(height_m: Floats, force: Floats, below: float, seed_rate: float) -> Floats:
+    """A first guess from the straight line through the readings below a height: log rate, height at the mean force, friction."""
+    free = height_m < below
+    rate = seed_rate
+    if np.count_nonzero(free) > 1 and np.ptp(height_m[free]) > 0.005:
+        rate = max(-float(np.polyfit(height_m[free], force[free], 1)[0]), 0.1 * seed_rate)
+    middle = height_m[free].mean() + (force[free].mean() - force.mean()) / rate if free.any() else height_m.mean()
+    return np.array([np.log(rate), float(middle), 0.001])
+
+
 def lift_test(
     height_m: Floats, wheel_force_n: Floats, going_up: Bools, sigma: tuple[float, float], seed_rate: float
 ) -> Lifted | None:
@@ -51,7 +61,7 @@ def lift_test(
         return np.asarray((np.minimum(line, top) - height_m) / spread)
 
     def fit(top: float) -> tuple[Floats, Floats, float]:
-        start = np.array([np.log(seed_rate), float(height_m.mean()), 0.001])
+        start = _first(height_m, force, top - 3 * sigma[0], seed_rate)
         free = [0, 1, 2] if both else [0, 1]
 
         def short(x: Floats) -> Floats:

@@ -33,7 +33,8 @@ def state_line(v: View, step: Step) -> str:
         case Step.MEASURE:
             return f"{sum(r is not None and not r.assumed for r in readings)} of {len(readings)} measured"
         case Step.LOAD:
-            return f"{len(v.job.items)} items, {len(v.job.cases)} cases"
+            items = len(v.job.items)
+            return f"{items} item{'s' * (items != 1)}, {len(v.job.cases)} cases"
         case Step.STANCE:
             return f"on target when {v.reader.case(v.a.target_case)}"
         case Step.SPRING:
