@@ -67,3 +67,33 @@ def shifted_sheet() -> Job:
         for side in ("left", "right"):
             axle[side]["stop_gap_m"] = {"value": 0.489}
     return job_from(data, "shifted sheet")
+
+
+def well_measured() -> Job:
+    """The flatbed with everything tried on it: squat and lift tests, a cycle sheet, points of its own, a payload asked."""
+    data: dict[str, Any] = demo("hive-hauler").model_dump()
+    rear = data["vehicle"]["axles"][1]
+    happens = (
+        ("hanging", 0.11),
+        ("stop touched", -0.066),
+        ("stop flat", -0.1),
+        ("tyre touches, straight", -0.12),
+        ("metal", -0.125),
+    )
+    for side in ("left", "right"):
+        here = rear[side]
+        base, pad = here["hub_to_arch_m"]["value"], here["pad_kg"]["value"]
+        here["cycle"] = [{"event": e, "hub_to_arch_m": base + x, "eye_to_eye_m": 0.42 + 0.9 * x + 0.3 * x * x} for e, x in happens]
+        here["lift"] = [
+            {"way": way, "hub_to_arch_m": round(base + 0.02 * n, 3), "pad_kg": round(pad - 34e3 * 0.02 * n / 9.80665 + friction)}
+            for way, friction in (("up", -15.0), ("down", 15.0))
+            for n in range(5)
+        ]
+    rear.update(bounced_up_m=0.482, pushed_down_m=0.474, wheel_tyre_kg=31, pinion_rad=0.06)
+    data["vehicle"].update(tail_raised_m=0.6, tail_up_front_kg=1248)
+    data["own_points"] = [{"name": "tow eye to ground", "length_m": 0.42}, {"name": "spare wheel", "kind": "mass", "mass_kg": 31}]
+    behind = rear["behind_front_m"]["value"] + 0.8
+    first = [{"left_m": 0.491, "right_m": 0.495}, {"left_m": 0.44, "right_m": 0.446}]
+    second = [{"left_m": 0.48, "right_m": 0.484}, {"left_m": 0.43, "right_m": 0.436}]
+    data["squats"] = [{"mass_kg": 200, "behind_front_m": behind, "heights": first}, {"heights": second}]
+    return job_from(data, "well measured")

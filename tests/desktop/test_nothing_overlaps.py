@@ -5,15 +5,17 @@ from __future__ import annotations
 import pytest
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
+from pytestqt.qtbot import QtBot
 
 from isostat.core.findings.judgement import Step
+from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.steps.measure import PAGES
+from isostat.desktop.steps.measure import PAGES, MeasureStep
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from tests.desktop.logged_text import painted_texts, stroked_texts
-from tests.jobs import past_its_travel, shifted_sheet, squatted, three_axles
+from tests.jobs import past_its_travel, shifted_sheet, squatted, three_axles, well_measured
 
 # (width, height, text, units, theme, case): every pair of values stands together at least once for the first four
 SETTINGS = [
@@ -37,6 +39,7 @@ JOBS = {
     "past its travel": past_its_travel,
     "squatted": squatted,
     "shifted sheet": shifted_sheet,
+    "well measured": well_measured,
 }
 SLACK = 1.5  # px that the inks of two texts may share
 BOXES = QLineEdit | QComboBox | QPushButton
@@ -108,7 +111,7 @@ def test_the_log_sees_text_that_is_cut_and_text_that_overlaps(open_window) -> No
 
 @pytest.mark.parametrize(("width", "height", "text", "units", "theme", "case"), SETTINGS)
 @pytest.mark.parametrize("job", JOBS)
-def test_no_text_is_cut_or_overlaps(open_window, job, width, height, text, units, theme, case) -> None:  # type: ignore[no-untyped-def]
+def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, height, text, units, theme, case) -> None:  # type: ignore[no-untyped-def]
     window = open_window(JOBS[job]())
     window.resize(width, height)
     window.use_units(units)
@@ -122,7 +125,11 @@ def test_no_text_is_cut_or_overlaps(open_window, job, width, height, text, units
         window.show_case(case)
         wrong += [f"{step}: {f}" for f in window_faults(window)]
     window.go(Step.MEASURE)
-    for page in PAGES[1:]:
-        window.sheets[Step.MEASURE].turn(page)
+    sheet = window.sheets[Step.MEASURE]
+    assert isinstance(sheet, MeasureStep)
+    qtbot.waitUntil(lambda: window.view().buys_fresh, timeout=30_000)
+    sheet.take_in_hand(sheet.child("tag hub to arch 0", QuantityField))
+    for page in PAGES:
+        sheet.turn(page)
         wrong += [f"measure page {page}: {f}" for f in window_faults(window)]
     assert not wrong, "\n".join(wrong)

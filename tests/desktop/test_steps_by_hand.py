@@ -228,18 +228,6 @@ def test_what_is_painted_after_edits_equals_a_fresh_painting(open_window, qtbot:
     assert _shot(window) == _shot(other)
 
 
-def test_a_weighbridge_ticket_is_typed_by_axle(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window = open_window()
-    window.sheets[Step.MEASURE].turn("axles")
-    type_into(qtbot, window, "ticket pad_kg 1", "1 t")
-    rear = window.document.job.vehicle.axles[1]
-    assert rear.left.pad_kg.value + rear.right.pad_kg.value == pytest.approx(1000.0, abs=0.01)
-    window.sheets[Step.MEASURE].turn("left")
-    assert seen(window, "pad_kg 1 0").text().startswith("≈"), "how it lies left and right is only assumed"  # type: ignore[attr-defined]
-    window.document.undo.undo()
-    assert rear.left.pad_kg.value != window.document.job.vehicle.axles[1].left.pad_kg.value == 477
-
-
 def test_units_are_chosen_quantity_by_quantity_and_kept(open_window) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
     window.go(Step.STANCE)

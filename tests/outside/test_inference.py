@@ -152,3 +152,85 @@ def test_the_trades_example_follows_its_closed_form(share: float) -> None:
     assert result.misfit < 0.1
     moment = 1400 * 0.45359237 * GRAVITY * share
     assert result.wheel_rate[0].sum() * 0.5 * 0.0254 == pytest.approx(moment, rel=0.002), "the nose lifts by the lever alone"
+
+
+def _heights(job: Job, mass: float, behind: float, left: float, rates: tuple[tuple[float, float], ...]) -> np.ndarray:
+    """Hub to arch (A, 2) with a load on, of the job's vehicle as found on other springs: through the assessment."""
+    data = job.model_dump()
+    for axle, pair in enumerate(rates):
+        for side, rate in zip(("left", "right"), pair, strict=True):
+            data["as_found"]["axles"][axle][side]["rate_n_per_m"] = {"value": rate}
+    item = {"name": "sacks", "mass_kg": mass, "behind_front_m": behind, "left_m": left}
+    data["items"] = [*data["items"], item]
+    data["cases"] = [*data["cases"], {"name": "loaded", "carried": [{"item": "sacks"}]}]
+    a = assess(job_from(data, "truth"))
+    weighed = a.job.weighed_case
+    loaded = a.found.hub_to_arch_m[..., -1] - a.found.hub_to_arch_m[..., weighed] + a.baseline_m
+    return np.asarray(loaded)
+
+
+def _typed(job: Job, tests: list[dict[str, object]], rates: dict[int, float] | None = None) -> Job:
+    data = job.model_dump()
+    data["squats"] = tests
+    for axle, rate in (rates or {}).items():
+        for side in ("left", "right"):
+            data["as_found"]["axles"][axle][side]["rate_n_per_m"] = {"value": rate}
+    return job_from(data, "typed")
+
+
+def _pairs(heights: np.ndarray) -> list[dict[str, float]]:
+    return [{"left_m": round(float(left), 3), "right_m": round(float(right), 3)} for left, right in heights]
+
+
+def test_springs_that_differ_left_and_right_are_told_apart_and_alike_ones_are_not() -> None:
+    job = workshop_squat()
+    base = job.vehicle.axles[1].behind_front_m.value
+    places = ((300.0, base + 0.6, 0.0), (300.0, base + 0.2, 0.3), (250.0, -0.3, 0.0))
+    for rear, apart in (((40e3, 31e3), True), ((36e3, 36e3), False)):
+        rates = ((90e3, 90e3), rear)
+        tests: list[dict[str, object]] = [
+            {"mass_kg": m, "behind_front_m": x, "left_m": y, "heights": _pairs(_heights(job, m, x, y, rates))} for m, x, y in places
+        ]
+        result = squat_result(assess(_typed(job, tests)))
+        assert result is not None and all(result.told) and result.apart == (False, apart)
+        assert result.spring_rate[1] == pytest.approx(rear, rel=0.05)
+
+
+def test_the_test_to_make_next_is_the_one_that_tells_the_axle_that_is_not_told() -> None:
+    job = workshop_squat()
+    base = job.vehicle.axles[1].behind_front_m.value
+    rates = ((90e3, 90e3), (36e3, 36e3))
+    over: dict[str, object] = {"mass_kg": 300.0, "behind_front_m": base}
+    over["heights"] = _pairs(_heights(job, 300.0, base, 0.0, rates))
+    result = squat_result(assess(_typed(job, [over])))
+    assert result is not None and result.told == (False, True)
+    assert result.next_test is not None and result.next_test.place in ("over the front axle", "at the nose")
+    x = result.next_test.behind_front_m
+    more: dict[str, object] = {"mass_kg": 200.0, "behind_front_m": x}
+    more["heights"] = _pairs(_heights(job, 200.0, x, 0.0, rates))
+    after = squat_result(assess(_typed(job, [over, more])))
+    assert after is not None and after.told == (True, True)
+    assert float(after.share.max()) == pytest.approx(result.next_test.share, rel=0.35), "about as well as was said"
+
+
+def test_an_unknown_payload_is_told_with_an_error_that_covers_it() -> None:
+    """200 seeds: rates typed with their own ±5 %, heights rounded to 1 mm; about 95 of 100 are to lie inside."""
+    job, rng, inside, placed = workshop_squat(), np.random.default_rng(3), 0, 0
+    base = job.vehicle.axles[1].behind_front_m.value
+    truth, mass, behind = ((90e3, 90e3), (36e3, 36e3)), 340.0, base * 0.8
+    heights = _heights(job, mass, behind, 0.15, truth)
+    hand = np.sqrt(SIGMA**2 - 0.001**2 / 12)
+    for _ in range(200):
+        rates = {axle: pair[0] * float(np.exp(rng.normal(0, 0.025))) for axle, pair in enumerate(truth)}
+        start = _typed(job, [], rates).model_dump()
+        for axle in (0, 1):
+            for side in ("left", "right"):
+                at = start["vehicle"]["axles"][axle][side]["hub_to_arch_m"]
+                at["value"] = round(at["value"] + float(rng.normal(0, hand)), 3)
+        read = heights + rng.normal(0, hand, heights.shape)
+        result = squat_result(assess(_typed(job_from(start, "read"), [{"heights": _pairs(read)}])))
+        assert result is not None and len(result.payloads) == 1 and result.payloads[0].told
+        found = result.payloads[0]
+        inside += abs(found.mass_kg - mass) <= found.mass_error_kg
+        placed += abs(found.behind_front_m - behind) <= found.behind_error_m
+    assert 0.92 <= inside / 200 <= 1.0 and 0.92 <= placed / 200 <= 1.0

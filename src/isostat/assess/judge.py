@@ -222,29 +222,35 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
 
 def _lift(a: Assessment) -> Iterator[Judgement]:
     """What the lift tests tell that the set-up as found does not know, and where they hang."""
-    for i, side in np.ndindex(len(a.axles), 2):
-        test, found = lift_result(a, i, side), a.found_springs[i][side].rate
-        if test is None:
-            continue
-        rate = lifted_spring_rate(a, i, side, test)
-        if rate > 0 and (found.assumed or abs(found.value / rate - 1.0) > max(test.share, TAKEN)):
-            yield springs.RateTold(
-                grade=Grade.NOTE if found.assumed else Grade.WATCH,
-                place=Place(i, side),
-                step=Step.MEASURE,
-                by="lift",
-                spring_rate=rate,
-                wheel_rate=test.wheel_rate,
-                share=test.share,
-                typed=not found.assumed,
-                remedies=(Remedy("take rate", Place(i, side), round(rate, -2)),),
-            )
-        by_shock = float(a.baseline_m[i, side]) - droop_end(a.proposed.events[i][side]).travel_m
-        measured = not a.axles[i].droop_shaft_m[side].assumed and a.fits[i].shock_longer_m == 0.0
-        if test.topped_m is not None and measured and abs(test.topped_m - by_shock) > HANGS_APART:
+    for i in range(len(a.axles)):
+        tests = [(side, test) for side in (0, 1) if (test := lift_result(a, i, side)) is not None]
+        told = [(side, lifted_spring_rate(a, i, side, test), test.wheel_rate, test.share) for side, test in tests]
+        if len(told) == 2 and abs(told[0][1] / told[1][1] - 1.0) <= float(np.hypot(told[0][3], told[1][3])):
+            rate, wheel, share = (float(np.mean([t[n] for t in told])) for n in (1, 2, 3))
+            yield from _lift_tells(a, Place(i), rate, wheel, share / float(np.sqrt(2.0)))
+        else:
+            for side, rate, wheel, share in told:
+                yield from _lift_tells(a, Place(i, side), rate, wheel, share)
+        for side, test in tests:
+            by_shock = float(a.baseline_m[i, side]) - droop_end(a.found.events[i][side]).travel_m
+            if test.topped_m is None or a.axles[i].droop_shaft_m[side].assumed or abs(test.topped_m - by_shock) <= HANGS_APART:
+                continue
             yield springs.HangsElsewhere(
                 grade=Grade.WATCH, place=Place(i, side), step=Step.MEASURE, lifted_m=test.topped_m, shock_m=by_shock
             )
+
+
+def _lift_tells(a: Assessment, place: Place, rate: float, wheel: float, share: float) -> Iterator[Judgement]:
+    """A rate that a lift test tells of one spring or, where both sides agree, of an axle's."""
+    pair = a.found_springs[int(place.axle or 0)]
+    found = [s.rate for s in (pair if place.side is None else pair[place.side : place.side + 1])]
+    guessed = any(f.assumed for f in found)
+    if rate <= 0 or not (guessed or any(abs(f.value / rate - 1.0) > max(share, TAKEN) for f in found)):
+        return
+    yield springs.RateTold(
+        grade=Grade.NOTE if guessed else Grade.WATCH, place=place, step=Step.MEASURE, by="lift", spring_rate=rate, wheel_rate=wheel,
+        share=share, typed=not guessed, remedies=(Remedy("take rate", place, round(rate, -2)),),
+    )  # fmt: skip
 
 
 def _damping(a: Assessment) -> Iterator[Judgement]:

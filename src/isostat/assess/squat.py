@@ -181,7 +181,7 @@ def _all(
         if misfit > SIDES_TRIED:
             fit, rates, share, told, apart = _sides(vehicle, put, read, fit, (rates, share, told))
             misfit = fit.misfit
-        then = _next_test(vehicle, put, read, np.log(rates.mean(axis=1)), ends)
+        then = _next_test(vehicle, put, read, np.where(told, np.log(rates.mean(axis=1)), start), ends)
     bends = [axle.spring_motion.at(np.zeros(1)) for axle in axles]
     wheel = [
         [wheel_rate(float(k), float(f), float(x[1][0]), float(x[2][0])) for k, f in zip(pair, force, strict=True)]

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
 
-from PyQt6.QtCore import QEvent, QObject, QRect, QSettings, Qt
+from PyQt6.QtCore import QEvent, QObject, QRect, QSettings, Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -25,7 +25,7 @@ from isostat.assess.fixes import Fix
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Step
 from isostat.desktop.background import Background
-from isostat.desktop.document import Document, Edit
+from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange
 from isostat.desktop.far import FarField, FarView
 from isostat.desktop.filing import Filing
@@ -72,6 +72,7 @@ class MainWindow(QMainWindow):
         self.setAcceptDrops(True)
         self.redraw()
         self.filing.hold()
+        QTimer.singleShot(REST_MS, self._wish)  # once the window is there
 
     # -- building
     def _build(self) -> None:

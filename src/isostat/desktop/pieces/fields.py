@@ -181,7 +181,8 @@ class QuantityField(QLineEdit):
 
     def focusInEvent(self, event: QFocusEvent | None) -> None:
         super().focusInEvent(event)
-        self.entered.emit(self)
+        if event is not None and event.reason() is not Qt.FocusReason.ActiveWindowFocusReason:
+            self.entered.emit(self)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Escape:

@@ -21,8 +21,8 @@ from isostat.desktop.steps.instead_page import lay_instead
 from isostat.desktop.steps.lift_page import draw_lift, lay_lift
 from isostat.desktop.steps.missing_page import draw_missing, lay_missing
 from isostat.desktop.steps.points_page import lay_points
-from isostat.desktop.steps.squat import lay_squat
-from isostat.desktop.steps.weights import lay_weights
+from isostat.desktop.steps.squat import draw_squat, lay_squat
+from isostat.desktop.steps.weights import draw_weights, lay_weights
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
 from isostat.job import edits
@@ -41,6 +41,7 @@ class MeasureStep(Sheet):
     def __init__(self) -> None:
         super().__init__()
         self.page, self.axle = PAGES[0], 0
+        self._words_end = 0.0
         self._in_hand: tuple[edits.Path, str, Quantity] | None = None
 
     def _area(self, v: View) -> QRectF:
@@ -92,14 +93,15 @@ class MeasureStep(Sheet):
             lay_missing(self, v, top, self.turn)
         elif self.page == "points":
             lay_points(self, v, top, self.height() - t.px(44))
+        elif self.page == "weights":
+            self._words_end = lay_weights(self, v, top)
         elif self.page in ("lift", "cycle"):
             at = QRect(round(t.px(16)), round(top - t.px(4)), round(t.px(92)), round(t.px(26)))
             self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, at, self._turn_axle)
             (lay_lift if self.page == "lift" else lay_cycle)(self, v, top + t.px(28), self.axle)
         else:
-            {"weights": lay_weights, "axles": lay_axles, "springs": lay_springs, "instead": lay_instead, "squat": lay_squat}[
-                self.page
-            ](self, v, top)
+            lays = {"axles": lay_axles, "springs": lay_springs, "instead": lay_instead, "squat": lay_squat}
+            lays[self.page](self, v, top)
         if self.page in WITH_READING:
             self._lay_reading(v)
 
@@ -243,6 +245,10 @@ class MeasureStep(Sheet):
             draw_end(p, self, v, self._end(v))
         if self.page == "missing":
             draw_missing(p, self, v, t.px(HEAD + 14))
+        if self.page == "weights":
+            draw_weights(p, self, v, self._words_end)
+        if self.page == "squat":
+            draw_squat(p, self, v, t.px(HEAD + 14))
         if self.page == "cycle":
             draw_cycle(p, self, v, t.px(HEAD + 42), self.axle)
         if self.page == "lift":

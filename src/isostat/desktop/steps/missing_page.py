@@ -39,7 +39,7 @@ def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str], None]) 
         sign = unit if key in ("height", "travel") else ""
         sheet.text(f"missing head {key}", head, QPointF(t.px(x), y - t.px(22)), size=12.5, role="ink2", unit=sign)
     if buys is None:
-        sheet.text("missing wait", "Being worked out …", QPointF(t.px(16), y), size=14, role="ink2")
+        sheet.text("missing wait", "Being worked out.", QPointF(t.px(16), y), size=14, role="ink2")
     elif not buys:
         sheet.text("missing none", "Nothing that a tape could tell is missing.", QPointF(t.px(16), y), size=15, weight=600)
     role = "ink" if v.buys_fresh else "ink3"

@@ -5,12 +5,16 @@ from __future__ import annotations
 from functools import partial
 from itertools import pairwise
 
-from PyQt6.QtCore import QPointF, QSize
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
+from PyQt6.QtGui import QPainter
 
 from isostat.assess.squat import TRIAL_KG, Payload, squat_result
 from isostat.assess.workings import Shown
+from isostat.desktop.pieces.elevation import draw_body, draw_wheels, fit, hub_heights
 from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.ink import arrow, ground
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import walk_order
@@ -66,6 +70,29 @@ def lay_squat(sheet: Sheet, v: View, top: float) -> None:
     _lay_told(sheet, v, top + (2.2 + len(LOAD_ROWS) + len(corners)) * pitch)
 
 
+def draw_squat(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
+    """Right of the tests the vehicle to scale with every load where it was put; nothing where there is no room."""
+    t = v.theme
+    left = t.px(180) + (len(v.job.squats) + 1) * t.px(100)
+    area = QRectF(left, top + t.px(50), sheet.width() - left - t.px(24), t.px(150))
+    if area.width() < t.px(230):
+        return
+    e = fit(v, area)
+    ground(p, t, area.left(), area.right(), e.ground)
+    draw_body(p, v, e, None, v.weighed)
+    draw_wheels(p, v, e, None, v.weighed)
+    deck = float(v.a.baseline_m[-1].mean()) + hub_heights(v, None, v.weighed)[-1] + 0.1
+    p.setPen(pen(t, "accent", 2.0))
+    p.setFont(t.font(13, 600))
+    for n, test in enumerate(v.job.squats):
+        if test.behind_front_m is None:
+            continue
+        tip = e.at(test.behind_front_m.value, deck)
+        p.drawLine(QLineF(tip - QPointF(0, t.px(34)), tip))
+        arrow(p, tip, QPointF(0, 1))
+        p.drawText(tip + QPointF(t.px(5), -t.px(24)), str(n + 1))
+
+
 def _in_order(fields: list[QuantityField]) -> None:
     for before, after in pairwise(fields):
         QuantityField.setTabOrder(before, after)
@@ -97,13 +124,15 @@ def _lay_told(sheet: Sheet, v: View, top: float) -> None:
             more = f"spring {spring}, both wheels of the axle {both}"
             sheet.text(f"told more {axle}", more, QPointF(x, y + 2), size=13, role="ink2")
     y = top + len(result.told) * t.px(22) + t.px(4)
-    said = [(f"missing {n}", f"Missing, {words}.", "ochre") for n, words in enumerate(result.missing[:2])]
-    said += [(f"payload {p.test}", _payload_words(v, p), "ink") for p in result.payloads[:2]]
+    said: list[tuple[str, str, str, Shown | None]]
+    said = [(f"missing {n}", f"Missing, {words}.", "ochre", None) for n, words in enumerate(result.missing[:2])]
+    for p in result.payloads[:2]:
+        said.append((f"payload {p.test}", _payload_words(v, p), "ink", Shown("payload", case=p.test) if p.told else None))
     if (then := result.next_test) is not None:
         words = f"Next: {v.reader.mass(TRIAL_KG)} {then.place} tells every rate to about ± {v.reader.percent(then.share)}."
-        said.append(("next test", words, "accent"))
-    for n, (key_words, words, role) in enumerate(said):
-        sheet.text(key_words, words, QPointF(t.px(16), y + n * t.px(18)), size=13, role=role, weight=600)
+        said.append(("next test", words, "accent", None))
+    for n, (name, words, role, shown) in enumerate(said):
+        sheet.text(name, words, QPointF(t.px(16), y + n * t.px(18)), size=13, role=role, weight=600, shown=shown)
 
 
 def _payload_words(v: View, p: Payload) -> str:

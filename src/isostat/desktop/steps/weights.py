@@ -5,13 +5,17 @@ from __future__ import annotations
 from functools import partial
 from itertools import pairwise
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize, Qt
+from PyQt6.QtGui import QPainter
 
 from isostat.assess.workings import Shown
 from isostat.assess.workings.carrying import weight_share
 from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.ink import polyline
+from isostat.desktop.pieces.outline import plan_outline
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
+from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES, walk_order
@@ -44,8 +48,8 @@ PROCEDURE = {
 CAUTION = "A plate is a limit, not a weight. Never over the pads' own rating; chock it while anyone is near."
 
 
-def lay_weights(sheet: Sheet, v: View, top: float) -> None:
-    """Places the page below `top`."""
+def lay_weights(sheet: Sheet, v: View, top: float) -> float:
+    """Places the page below `top`; returns where its words end."""
     t, way = v.theme, v.job.weighing.way
     first = QRect(round(t.px(16)), round(top), round(t.px(92)), round(t.px(26)))
     sheet.tabs("way", WAYS, WAYS.index(way), first, lambda n: sheet.put(("weighing", "way"), WAYS[n], f"weights from {WAYS[n]}"))
@@ -59,9 +63,41 @@ def lay_weights(sheet: Sheet, v: View, top: float) -> None:
     for n, words in enumerate(PROCEDURE[way]):
         box = sheet.text(f"procedure {n}", f"{n + 1}  {words}", QPointF(t.px(16), y), size=13, width=sheet.width() - t.px(32))
         y = box.bottom() + t.px(4)
-    sheet.text(
-        "pads caution", CAUTION, QPointF(t.px(16), y + t.px(4)), size=13, role="brick", weight=600, width=sheet.width() - t.px(32)
-    )
+    at = QPointF(t.px(16), y + t.px(4))
+    box = sheet.text("pads caution", CAUTION, at, size=13, role="brick", weight=600, width=sheet.width() - t.px(32))
+    return float(box.bottom())
+
+
+def draw_weights(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
+    """Below the words the vehicle from above, to scale: its pads, the centre of gravity as weighed; nothing without room."""
+    t, vehicle = v.theme, v.job.vehicle
+    area = QRectF(t.px(16), top + t.px(14), sheet.width() - t.px(32), sheet.height() - top - t.px(26))
+    half = max(axle.half_track_m for axle in v.a.axles) + 0.2
+    front, length = vehicle.front_overhang_m.value, -v.a.axles[-1].x_m
+    whole = front + length + vehicle.rear_overhang_m.value
+    if area.height() < t.px(90):
+        return
+    per_m = min(area.width() / whole, area.height() / (2 * half))
+
+    def at(behind: float, y: float) -> QPointF:
+        return QPointF(area.left() + (behind + front) * per_m, area.center().y() - y * per_m)
+
+    p.setBrush(Qt.BrushStyle.NoBrush)
+    p.setPen(pen(t, "ink2", 1.0))
+    for line in plan_outline(vehicle):
+        p.drawPath(polyline([at(x, y) for x, y in line]))
+    p.setPen(pen(t, "ink", 1.5))
+    p.setBrush(t.colour("tyre"))
+    for axle in v.a.axles:
+        for side in (1, -1):
+            y = side * axle.half_track_m
+            p.drawRect(QRectF(at(-axle.x_m - 0.3, y + 0.11), at(-axle.x_m + 0.3, y - 0.11)))
+    middle = at(-float(v.a.loading.gravity_x_m[v.weighed]), float(v.a.loading.gravity_y_m[v.weighed]))
+    p.setPen(pen(t, "accent", 2.0))
+    p.setBrush(t.colour("sheet"))
+    p.drawEllipse(middle, t.px(7), t.px(7))
+    p.drawLine(QLineF(middle - QPointF(t.px(12), 0), middle + QPointF(t.px(12), 0)))
+    p.drawLine(QLineF(middle - QPointF(0, t.px(12)), middle + QPointF(0, t.px(12))))
 
 
 def _pads(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
