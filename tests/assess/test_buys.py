@@ -6,7 +6,7 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.buys import as_ordered, missing_readings, what_it_buys
-from isostat.job import edits
+from isostat.job import edits, weighing
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.units.unit import PRESETS
@@ -59,6 +59,6 @@ def test_a_measured_vehicle_lacks_little_and_an_impossible_target_is_not_ranked(
 
 
 def test_a_ticket_leaves_left_against_right_open() -> None:
-    job = edits.weigh_axle(BLANK, 1, 960.0, "960 kg")
+    job = weighing.weigh_axle(BLANK, 1, 960.0, "960 kg")
     missing = {(m.what, m.axle) for m in missing_readings(assess(job))}
     assert ("pad_split", 1) in missing and ("pad_kg", 1) not in missing and ("pad_kg", 0) in missing

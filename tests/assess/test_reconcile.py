@@ -14,13 +14,13 @@ from isostat.assess.gravity import gravity_height_m
 from isostat.assess.judge import judge
 from isostat.assess.lifting import friction_m, lift_result
 from isostat.assess.standing import cross_weight
-from isostat.core.findings import readings, springs, stance
+from isostat.core.findings import carrying, readings, springs, stance
 from isostat.core.findings.judgement import Grade
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.statics import lever
 from isostat.core.working import Origin
-from isostat.job import edits
+from isostat.job import edits, weighing
 from isostat.job.demos import demo
 from isostat.job.files import JobFault, job_from
 from isostat.job.schema import Job
@@ -216,24 +216,24 @@ def test_one_axle_and_the_whole_are_enough_and_the_step_is_the_error() -> None:
     job = job_from({**HIVE.model_dump(), "weighing": {"way": "ticket", "ticket_step_kg": {"value": 20.0}}}, "ticket")
     for side in ("left", "right"):
         job = edits.put(job, corner(1, side, "pad_kg"), {"value": 400.0, "assumed": True})
-    job = edits.weigh_whole(edits.weigh_axle(job, 0, 1160.0, "1160"), 2080.0, "2080")
+    job = weighing.weigh_whole(weighing.weigh_axle(job, 0, 1160.0, "1160"), 2080.0, "2080")
     front, rear = job.vehicle.axles
     assert front.left.pad_kg.value + front.right.pad_kg.value == pytest.approx(1160.0, abs=0.01)
     assert rear.left.pad_kg.value == rear.right.pad_kg.value == pytest.approx(460.0, abs=0.01)
     assert rear.left.pad_kg.error == 20.0 and rear.left.pad_kg.assumed
     with pytest.raises(JobFault, match="more than the other axles"):
-        edits.weigh_whole(edits.put(job, corner(1, "left", "pad_kg"), {"value": 400.0, "assumed": True}), 900.0, "900")
+        weighing.weigh_whole(edits.put(job, corner(1, "left", "pad_kg"), {"value": 400.0, "assumed": True}), 900.0, "900")
 
 
 def test_plates_alone_give_a_marked_guess_and_none_is_refused() -> None:
-    job = edits.weigh_by_plates(HIVE)
+    job = weighing.weigh_by_plates(HIVE)
     pads = [c.pad_kg for axle in job.vehicle.axles for c in (axle.left, axle.right)]
     assert all(p.assumed for p in pads)
     plate = HIVE.vehicle.rating_kg
     assert plate is not None and sum(p.value for p in pads) == pytest.approx(0.72 * plate.value, abs=0.1)
     bare = edits.put(edits.put(HIVE, ("vehicle", "rating_kg"), None), ("vehicle", "axles", 0, "rating_kg"), None)
     with pytest.raises(JobFault, match="No plate was typed"):
-        edits.weigh_by_plates(bare)
+        weighing.weigh_by_plates(bare)
 
 
 def test_blocks_that_are_lower_than_the_pads_are_said_with_what_they_shift() -> None:
@@ -259,6 +259,15 @@ def test_a_wanted_cross_weight_is_met_within_the_step_of_a_spacer_and_leaves_axl
     if share != 0.50:
         worse = next(j for j in judge(assess(same)) if isinstance(j, stance.CrossWanted))
         assert worse.grade is Grade.WATCH, "same springs both sides cannot set it"
+
+
+def test_a_tyre_that_carries_more_than_it_may_is_a_fault_that_no_spring_clears() -> None:
+    heaviest = float(assess(HIVE).proposed.pad_kg[1].max())
+    a = assess(
+        changed((("vehicle", "axles", 1, "tyre_plate_kg"), heaviest - 20.0), (("vehicle", "axles", 1, "wheel_plate_kg"), 950.0))
+    )
+    found = [j for j in judge(a) if isinstance(j, carrying.OverRating) and j.what != "plate"]
+    assert found and all(j.grade is Grade.FAULT and not j.remedies and j.what == "tyre" for j in found if j.load_kg > j.rating_kg)
 
 
 # -- tests on the vehicle

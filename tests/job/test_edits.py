@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from isostat.assess import assess
-from isostat.job import edits
+from isostat.job import edits, weighing
 from isostat.job.demos import demo
 from isostat.job.files import JobFault, job_from_text, job_text
 from isostat.job.reading import Bounds
@@ -173,7 +173,7 @@ def test_a_weighbridge_ticket_keeps_the_axle_and_says_that_the_split_is_assumed(
     if assumed:
         for side, kg in (("left", 900.0), ("right", 100.0)):
             job = edits.put(job, ("vehicle", "axles", 1, side, "pad_kg"), {"value": kg, "assumed": True})
-    after = edits.weigh_axle(job, 1, 1000.0, "1000 kg").vehicle.axles[1]
+    after = weighing.weigh_axle(job, 1, 1000.0, "1000 kg").vehicle.axles[1]
     assert after.left.pad_kg.value + after.right.pad_kg.value == pytest.approx(1000.0, abs=0.01)
     assert after.left.pad_kg.assumed and after.right.pad_kg.assumed and after.left.pad_kg.typed == "1000 kg"
     share = 0.5 if assumed else 477 / 928
@@ -181,7 +181,7 @@ def test_a_weighbridge_ticket_keeps_the_axle_and_says_that_the_split_is_assumed(
 
 
 def test_pads_read_together_are_one_edit_and_out_of_range_is_refused() -> None:
-    after = edits.put_pads(HIVE, [600.123, 560.0, 470.0, 450.0])
+    after = weighing.put_pads(HIVE, [600.123, 560.0, 470.0, 450.0])
     assert [c.pad_kg.value for axle in after.vehicle.axles for c in (axle.left, axle.right)] == [600.12, 560.0, 470.0, 450.0]
     with pytest.raises(JobFault, match="accepted is 0 to 20000 kg"):
-        edits.put_pads(HIVE, [-5.0, 560.0, 470.0, 450.0])
+        weighing.put_pads(HIVE, [-5.0, 560.0, 470.0, 450.0])

@@ -23,6 +23,7 @@ from isostat.wording.reader import Reader
 from isostat.wording.sentences import NotSaid, say
 
 POINT = st.sampled_from([point.field for point in CORNER_POINTS])
+RATED = st.sampled_from(("plate", "tyre", "wheel"))
 POINT_NAMES = {(readings.LikelySlip, "what"), (readings.SidesDisagree, "what"), (readings.SidesDisagree, "other")}
 KINDS = [
     kind
@@ -66,7 +67,10 @@ def judgements(kind: type[Judgement]) -> st.SearchStrategy[Judgement]:
         place=st.builds(Place, st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 4))),
         step=st.sampled_from(Step),
         remedies=st.just(()),
-        **{name: POINT if (kind, name) in POINT_NAMES else values(name) for name in own},
+        **{
+            name: POINT if (kind, name) in POINT_NAMES else RATED if (kind, name) == (carrying.OverRating, "what") else values(name)
+            for name in own
+        },
     )
 
 

@@ -7,36 +7,26 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.gravity import gravity_height_m
-from isostat.assess.judge_readings import reading_judgements
+from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_travel import travel_judgements
-from isostat.assess.lifting import lift_result, lifted_spring_rate
-from isostat.assess.squat import squat_result
 from isostat.assess.standing import cross_weight
-from isostat.core.findings import carrying, readings, springs, stance
+from isostat.core.findings import carrying, springs, stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.tuning.events import bump_end, droop_end
-from isostat.core.vehicle.gravity_height import pads_shift
 
 NEARLY_FULL = 0.05  # of a plate in hand
 LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
 LEAN_NOTE, LEAN_SAID = 0.010, 0.004
-PADS_APART = 0.12
 MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
-MISFIT = 2.5  # standard deviations
-TAKEN = 0.005  # a rate taken over is the told one to this share
 FLAT_RIDE = (0.95, 1.30)
-HANGS_APART = 0.008  # m
 DAMPED = (0.85, 1.25)  # share of the damping as found that is not said (stated rule)
 CROSS_MISSED = 0.004  # of the weight
-WARP_SAID = 0.010
-LEVEL = 0.003  # m between blocks and pads that is not said
 TWIST_SAID = 0.002  # of heights that were typed, so any that a tape can tell
 
 
 def judge(a: Assessment) -> tuple[Judgement, ...]:
     """All judgements on a job, gravest first, then by axle, side and case."""
-    found = [*_carrying(a), *_measured(a), *_stance(a), *_springs(a), *travel_judgements(a)]
+    found = [*_carrying(a), *measured_judgements(a), *_stance(a), *_springs(a), *travel_judgements(a)]
 
     def rank(j: Judgement) -> tuple[int, int, int, int, str]:
         p = j.place
@@ -65,6 +55,7 @@ def _carrying(a: Assessment) -> Iterator[Judgement]:
             for axle, side in np.argwhere(s.rest.pad_n[..., case] <= 0.5):
                 yield carrying.WheelInTheAir(grade=Grade.FAULT, place=Place(int(axle), int(side), case), step=Step.LOAD)
     yield from _ratings(a)
+    yield from _wheel_ratings(a)
     yield from _steering(a)
     yield from _nose(a)
 
@@ -84,10 +75,30 @@ def _ratings(a: Assessment) -> Iterator[Judgement]:
             grade=Grade.FAULT if worst > limit else Grade.WATCH,
             place=Place(index, None, case),
             step=Step.LOAD,
+            what="plate",
             load_kg=worst,
             rating_kg=limit,
             remedies=_carry_less(a, index, case, worst - limit * (1 - NEARLY_FULL)),
         )
+
+
+def _wheel_ratings(a: Assessment) -> Iterator[Judgement]:
+    """Each wheel's heaviest load against what its tyre and its wheel may carry."""
+    for i, side in np.ndindex(len(a.axles), 2):
+        load = np.where(a.proposed.stands, a.proposed.pad_kg[i, side], -np.inf)
+        case = int(np.argmax(load))
+        for what in ("tyre", "wheel"):
+            plate = getattr(a.job.vehicle.axles[i], f"{what}_plate_kg")
+            if plate is None or load[case] <= plate.value * (1 - NEARLY_FULL):
+                continue
+            yield carrying.OverRating(
+                grade=Grade.FAULT if load[case] > plate.value else Grade.WATCH,
+                place=Place(i, side, case),
+                step=Step.LOAD,
+                what=what,
+                load_kg=float(load[case]),
+                rating_kg=float(plate.value),
+            )
 
 
 def _carry_less(a: Assessment, axle: int | None, case: int, too_much_kg: float) -> tuple[Remedy, ...]:
@@ -141,116 +152,6 @@ def _nose(a: Assessment) -> Iterator[Judgement]:
                 front_kg=-float(lifted),
                 rear_kg=float(most[case] + lifted),
             )
-
-
-def _measured(a: Assessment) -> Iterator[Judgement]:
-    for i, axle in enumerate(a.axles):
-        left, right = (p.value for p in axle.pad_kg)
-        if left + right > 0 and abs(left - right) > PADS_APART * (left + right) / 2:
-            yield carrying.PadsApart(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, left_kg=left, right_kg=right)
-        sprung = left + right - 2 * axle.unsprung_kg.value
-        if sprung <= 0.0:
-            yield carrying.WeighedAmiss(grade=Grade.FAULT, place=Place(i), step=Step.MEASURE, left_kg=sprung)
-    h = a.baseline_m
-    warp = float(-(h[0, 0] - h[0, 1] - h[-1, 0] + h[-1, 1]))
-    if abs(warp) > WARP_SAID:
-        yield stance.Warp(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, warp_m=warp)
-    yield from reading_judgements(a)
-    yield from _blocks(a)
-    yield from _squat(a)
-    yield from _lift(a)
-    for i, pair in enumerate(a.found_springs):
-        for side, spring in enumerate(pair):
-            if spring.free_off_m is not None and abs(spring.free_off_m) > spring.free_error_m:
-                yield springs.SpringDisagrees(
-                    grade=Grade.WATCH,
-                    place=Place(i, side),
-                    step=Step.MEASURE,
-                    implied_m=spring.implied_free_m,
-                    part_m=spring.implied_free_m - spring.free_off_m,
-                    error_m=spring.free_error_m,
-                )
-
-
-def _blocks(a: Assessment) -> Iterator[Judgement]:
-    """Two pads, an axle at a time: the other axle should stand as high as the pads."""
-    w = a.job.weighing
-    if w.way != "two pads" or w.pad_m is None or w.block_m is None:
-        return
-    lower = w.block_m.value - w.pad_m.value
-    height, base = gravity_height_m(a).value, abs(a.axles[-1].x_m)
-    shift = pads_shift(float(a.loading.whole_kg[a.job.weighed_case]), height, base, lower)
-    if abs(lower) > LEVEL:
-        place = Place()
-        yield readings.BlocksOff(grade=Grade.NOTE, place=place, step=Step.MEASURE, lower_m=lower, shift_kg=shift)
-
-
-def _squat(a: Assessment) -> Iterator[Judgement]:
-    """What the squat tests tell that the set-up as found does not know."""
-    result = squat_result(a)
-    if result is None:
-        return
-    for words in result.missing:
-        yield springs.TestIncomplete(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, what=words)
-    if result.misfit > MISFIT:
-        yield springs.TestsDisagree(grade=Grade.WATCH, place=Place(), step=Step.MEASURE, misfit=result.misfit)
-    counts = any(result.told)
-    for i, told in enumerate(result.told):
-        if not told:
-            if counts:
-                yield springs.RateNotTold(grade=Grade.NOTE, place=Place(i), step=Step.MEASURE)
-            continue
-        found = [s.rate for s in a.found_springs[i]]
-        typed = not any(f.assumed for f in found)
-        for side in (0, 1) if result.apart[i] else (None,):
-            rate, wheel, share = (float(x[i, side or 0]) for x in (result.spring_rate, result.wheel_rate, result.share))
-            those = found if side is None else found[side : side + 1]
-            if typed and all(abs(f.value / rate - 1.0) <= max(share, TAKEN) for f in those):
-                continue
-            yield springs.RateTold(
-                grade=Grade.WATCH if typed else Grade.NOTE,
-                place=Place(i, side),
-                step=Step.MEASURE,
-                by="squat",
-                spring_rate=rate,
-                wheel_rate=wheel,
-                share=share,
-                typed=typed,
-                remedies=(Remedy("take rate", Place(i, side), round(rate, -2)),),
-            )
-
-
-def _lift(a: Assessment) -> Iterator[Judgement]:
-    """What the lift tests tell that the set-up as found does not know, and where they hang."""
-    for i in range(len(a.axles)):
-        tests = [(side, test) for side in (0, 1) if (test := lift_result(a, i, side)) is not None]
-        told = [(side, lifted_spring_rate(a, i, side, test), test.wheel_rate, test.share) for side, test in tests]
-        if len(told) == 2 and abs(told[0][1] / told[1][1] - 1.0) <= float(np.hypot(told[0][3], told[1][3])):
-            rate, wheel, share = (float(np.mean([t[n] for t in told])) for n in (1, 2, 3))
-            yield from _lift_tells(a, Place(i), rate, wheel, share / float(np.sqrt(2.0)))
-        else:
-            for side, rate, wheel, share in told:
-                yield from _lift_tells(a, Place(i, side), rate, wheel, share)
-        for side, test in tests:
-            by_shock = float(a.baseline_m[i, side]) - droop_end(a.found.events[i][side]).travel_m
-            if test.topped_m is None or a.axles[i].droop_shaft_m[side].assumed or abs(test.topped_m - by_shock) <= HANGS_APART:
-                continue
-            yield springs.HangsElsewhere(
-                grade=Grade.WATCH, place=Place(i, side), step=Step.MEASURE, lifted_m=test.topped_m, shock_m=by_shock
-            )
-
-
-def _lift_tells(a: Assessment, place: Place, rate: float, wheel: float, share: float) -> Iterator[Judgement]:
-    """A rate that a lift test tells of one spring or, where both sides agree, of an axle's."""
-    pair = a.found_springs[int(place.axle or 0)]
-    found = [s.rate for s in (pair if place.side is None else pair[place.side : place.side + 1])]
-    guessed = any(f.assumed for f in found)
-    if rate <= 0 or not (guessed or any(abs(f.value / rate - 1.0) > max(share, TAKEN) for f in found)):
-        return
-    yield springs.RateTold(
-        grade=Grade.NOTE if guessed else Grade.WATCH, place=place, step=Step.MEASURE, by="lift", spring_rate=rate, wheel_rate=wheel,
-        share=share, typed=not guessed, remedies=(Remedy("take rate", place, round(rate, -2)),),
-    )  # fmt: skip
 
 
 def _damping(a: Assessment) -> Iterator[Judgement]:

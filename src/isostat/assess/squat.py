@@ -11,19 +11,14 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.lifting import friction_m
 from isostat.assess.resolved import AxleFigures, FitFigures
 from isostat.assess.springs import HIGHEST_RATE, LOWEST_RATE, TAPE, FoundSpring
-from isostat.assess.stand import SPRING, Springs, stand
-from isostat.core.elements.bank import Bank
-from isostat.core.elements.coil import Coil
+from isostat.assess.trial import Trial
 from isostat.core.limits import GRAVITY, Floats
-from isostat.core.tuning.inference import Fitted, Predict, Readings, Unknowns, fit_unknowns, sensitivities, spread
+from isostat.core.tuning.inference import Fitted, Readings, Unknowns, fit_unknowns, sensitivities, spread
 from isostat.core.tuning.rate import wheel_rate
-from isostat.core.vehicle.equilibrium import solve_equilibrium
-from isostat.core.vehicle.platform import Platform, join
 from isostat.core.vehicle.statics import weight_of
 from isostat.job.reading import Reading
 from isostat.job.schema import SquatTest
 
-UNIT = 1000.0  # N/m, the rate whose law serves all candidates
 TOLD, BLIND = 0.5, 0.1  # a rate is told with two standard deviations below half of it and hardly any of it unseen
 SIDES_TRIED = 1.5  # misfit in standard deviations above which left and right are fitted apart
 SIDES_DIFFER = 0.03  # and by how much they must differ, beyond their error
@@ -105,53 +100,6 @@ def _missing(tests: tuple[SquatTest, ...]) -> tuple[str, ...]:
     return tuple(words)
 
 
-@dataclass(frozen=True, slots=True)
-class _Vehicle:
-    """The vehicle as weighed with springs to be put in."""
-
-    axles: tuple[AxleFigures, ...]
-    fits: tuple[FitFigures, ...]
-    held: Floats  # (A, 2) N, spring forces as weighed
-    weighed: Floats  # (3,)
-
-    def stood(self, tests: Floats) -> tuple[Platform, Bank]:
-        """tests: (3, tests) weight put on."""
-        unit = Springs((Coil(UNIT), Coil(UNIT)), (0.0, 0.0))  # straight springs: the rate is a scale on one law
-        return stand(self.axles, self.fits, (unit,) * len(self.axles), self.weighed[:, None] + tests)
-
-    def travels(self, platform: Platform, bank: Bank, rates: Floats, tests: int) -> Floats:
-        """Travels (K, tests, readings) of K candidates, rates (A, 2, K): one batch of K·tests columns."""
-        rates = np.repeat(rates, tests, axis=-1)
-        scale, offset = platform.scale.copy(), platform.offset_m.copy()
-        for side, part in enumerate(SPRING):
-            scale[:, part], offset[:, part] = rates[:, side] / UNIT, self.held[:, side, None] / rates[:, side]
-        rest = solve_equilibrium(replace(platform, scale=scale, offset_m=offset), bank)
-        return np.moveaxis(rest.travel_m.reshape(2 * len(self.axles), -1, tests), 0, 2)
-
-    def by_rates(self, tests: Floats, sides: int) -> Predict:
-        """Prediction from log rates, one an axle (sides 1) or one a wheel (sides 2)."""
-        platform, bank = self.stood(tests)
-
-        def predict(logs: Floats) -> Floats:
-            rates = np.exp(logs).reshape(len(self.axles), sides, -1)
-            return self.travels(join([platform] * logs.shape[1]), bank, np.broadcast_to(rates, (len(rates), 2, rates.shape[2])), n)
-
-        n = tests.shape[1]
-        return predict
-
-    def by_load(self) -> Predict:
-        """Prediction of one test from an unknown weight and its moments, and the log rates an axle."""
-        platform, bank = self.stood(np.zeros((3, 1)))
-
-        def predict(x: Floats) -> Floats:
-            batch = join([platform] * x.shape[1])
-            batch = replace(batch, weight=batch.weight + x[:3])
-            rates = np.exp(x[3:])[:, None].repeat(2, axis=1)
-            return self.travels(batch, bank, rates, 1)
-
-        return predict
-
-
 @lru_cache(maxsize=16)
 def _all(
     axles: tuple[AxleFigures, ...],
@@ -165,7 +113,7 @@ def _all(
 ) -> SquatResult:
     """Remembered on what it rests on: an edit of the proposal never fits again."""
     held = np.array([[spring.force_n for spring in pair] for pair in springs])
-    vehicle = _Vehicle(axles, fits, held, np.frombuffer(weighed))
+    vehicle = Trial(axles, fits, held, np.frombuffer(weighed))
     heights, spreads = np.frombuffer(baseline), np.frombuffer(sigma)
     count = len(axles)
     start = np.log([pair[0].rate.value for pair in springs])
@@ -236,7 +184,7 @@ def _by_side(fit: Fitted, sides: int) -> tuple[Floats, Floats, tuple[bool, ...]]
 
 
 def _sides(
-    vehicle: _Vehicle, put: Floats, read: Readings, alike: Fitted, so_far: tuple[Floats, Floats, tuple[bool, ...]]
+    vehicle: Trial, put: Floats, read: Readings, alike: Fitted, so_far: tuple[Floats, Floats, tuple[bool, ...]]
 ) -> tuple[Fitted, Floats, Floats, tuple[bool, ...], tuple[bool, ...]]:
     """Left and right fitted apart; kept where an axle's sides differ by more than their error."""
     fit = fit_unknowns(vehicle.by_rates(put, 2), _rates(alike.value.repeat(2)), read)
@@ -252,7 +200,7 @@ def _sides(
     return fit, rates, share, told, tuple(apart)
 
 
-def _next_test(vehicle: _Vehicle, put: Floats, read: Readings, logs: Floats, ends: tuple[float, float]) -> NextTest | None:
+def _next_test(vehicle: Trial, put: Floats, read: Readings, logs: Floats, ends: tuple[float, float]) -> NextTest | None:
     """Of a few usual places for one more load, that which leaves the worst rate best told; None where all are told well."""
     unknowns = _rates(logs)
 
@@ -277,7 +225,7 @@ def _next_test(vehicle: _Vehicle, put: Floats, read: Readings, logs: Floats, end
 
 
 def _payload(
-    vehicle: _Vehicle, n: int, test: SquatTest, heights: tuple[Floats, Floats], rates: tuple[Floats, Floats]
+    vehicle: Trial, n: int, test: SquatTest, heights: tuple[Floats, Floats], rates: tuple[Floats, Floats]
 ) -> Payload | None:
     """The mass and place of a load from the heights with it; None where none was read."""
     loaded = _loaded([test])

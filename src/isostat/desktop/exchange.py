@@ -12,7 +12,7 @@ from isostat.desktop.document import Document
 from isostat.desktop.measuring_sheet import write_sheet
 from isostat.desktop.scales_line import ScalesLine
 from isostat.devices.scales import pad_names
-from isostat.job import edits
+from isostat.job import weighing
 from isostat.job.files import JobFault
 from isostat.job.measurements import measurements_csv, with_measurements
 from isostat.units.unit import Preset
@@ -65,7 +65,7 @@ class Exchange(QObject):
         """One more reading of all pads; as one step, since a pad alone means little."""
         self._pads.append(list(masses.values()))
         means = [sum(column) / len(self._pads) for column in zip(*self._pads, strict=True)]
-        self.edited.emit(lambda job: edits.put_pads(job, means), "read the scales", -1)
+        self.edited.emit(lambda job: weighing.put_pads(job, means), "read the scales", -1)
         if len(self._pads) == 1:
             self.said.emit("Read once. Roll it half a turn, bounce it, read again: the mean is taken.")
         else:

@@ -58,10 +58,11 @@ def _(j: carrying.WheelInTheAir, r: Reader) -> tuple[str, str]:
 def _(j: carrying.OverRating, r: Reader) -> tuple[str, str]:
     hand = j.rating_kg - j.load_kg
     if hand < 0:
-        return f"{r.mass(-hand)} over the plate", (
-            f"{r.mass(j.load_kg)} on a plate of {r.mass(j.rating_kg)}. No spring raises a plate."
-        )
-    return f"{r.mass(hand)} in hand of {r.mass(j.rating_kg)}", "The plate rules; springs never raise it."
+        rule = "No spring raises a plate." if j.what == "plate" else "Carry less, or fit what is rated for it."
+        over = f"{r.mass(-hand)} over the {j.what if j.what == 'plate' else f'{j.what} rating'}"
+        return over, f"{r.mass(j.load_kg)} on {r.mass(j.rating_kg)}. {rule}"
+    of = "" if j.what == "plate" else f" of the {j.what}"
+    return f"{r.mass(hand)} in hand of {r.mass(j.rating_kg)}{of}", "The lowest rating rules; springs never raise it."
 
 
 @_say.register
@@ -113,7 +114,9 @@ def _higher(r: Reader, left_m: float) -> str:
 def _(j: readings.SidesDisagree, r: Reader) -> tuple[str, str]:
     what, other = READING_WORDS[j.what], READING_WORDS[j.other]
     why = "Left and right mixed up?" if j.swapped else "Both tell how the body leans: read again."
-    return f"{what.capitalize()}: {_higher(r, j.left_m)}; {other}: {_higher(r, j.other_left_m)}", why
+    return f"{what.capitalize()} and {other} lean differently", (
+        f"{_higher(r, j.left_m).capitalize()} by the one, {_higher(r, j.other_left_m)} by the other. {why}"
+    )
 
 
 @_say.register

@@ -32,8 +32,9 @@ class WheelInTheAir(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OverRating(Judgement):
-    """An axle or the vehicle carries more than its plate, or nearly so; springs never raise a plate."""
+    """An axle or the vehicle carries more than its plate, a wheel more than tyre or rim may, or nearly so. what: which of them."""
 
+    what: str  # "plate", "tyre" or "wheel"
     load_kg: float
     rating_kg: float
 

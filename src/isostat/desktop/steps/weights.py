@@ -17,7 +17,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import edits, weighing
 from isostat.job.points import SIDES, walk_order
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
@@ -211,7 +211,7 @@ def _plates(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
         y = top + t.px(24) + n * t.px(34)
         sheet.text(f"plate {n}", words, QPointF(t.px(16), y + t.px(4)), size=14, weight=600, unit=sign)
         fields.append(entry(sheet, v, f"plate field {n}", path, (QPointF(t.px(170), y), size), label=words, quantity=Quantity.MASS))
-    act = partial(sheet.edited.emit, edits.weigh_by_plates, "weights from the plates", -1)
+    act = partial(sheet.edited.emit, weighing.weigh_by_plates, "weights from the plates", -1)
     sheet.button("by plates", "Guess the empty weight from the plates", QPointF(t.px(300), top + t.px(24)), act)
     return fields
 
@@ -234,8 +234,8 @@ def _told(sheet: Sheet, v: View, top: float) -> None:
 
 
 def _weigh(axle: int, job: Job, kg: float | None, typed: str) -> Job:
-    return job if kg is None else edits.weigh_axle(job, axle, kg, typed)
+    return job if kg is None else weighing.weigh_axle(job, axle, kg, typed)
 
 
 def _weigh_whole(job: Job, kg: float | None, typed: str) -> Job:
-    return job if kg is None else edits.weigh_whole(job, kg, typed)
+    return job if kg is None else weighing.weigh_whole(job, kg, typed)
