@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.resolved import AxleFigures
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.findings.readings import HubHeightOff, LikelySlip, SidesDisagree
 from isostat.core.limits import GRAVITY, Floats
 from isostat.job.points import CORNER_POINTS
+from isostat.job.schema import AxleFit, Vehicle
 
 # How wrong a slip makes a reading, and how near to its like it must lie once mended (stated rule).
 LENGTH_SLIPS = {"inches": 25.4, "ten": 10.0, "hundred": 100.0}
@@ -30,23 +33,36 @@ HUB_APART = 0.020  # m between the hub as read and as the tyre says (stated rule
 NEAR = {"inches": 1.35, "ten": 1.35, "hundred": 1.35, "pounds": 1.12}
 
 
-def reading_judgements(a: Assessment) -> Iterator[Judgement]:
+@dataclass(frozen=True, slots=True)
+class _Sheet:
+    """What was read, and the figures that follow from it; all that these judgements rest on."""
+
+    vehicle: Vehicle
+    axles: tuple[AxleFigures, ...]
+    fits: tuple[AxleFit, ...]
+
+
+def reading_judgements(a: Assessment) -> tuple[Judgement, ...]:
     """Slips of single readings; then, of those that are none, measures of one lean that disagree, and hubs that are elsewhere."""
-    slips = tuple(_slips(a))
-    yield from slips
-    yield from _sides(a, {(slip.place.axle, slip.what) for slip in slips})
-    yield from _hubs(a)
+    return _judged(_Sheet(a.job.vehicle, a.axles, a.job.as_found.axles))
 
 
-def _slips(a: Assessment) -> Iterator[LikelySlip]:
+@lru_cache(maxsize=8)
+def _judged(read: _Sheet) -> tuple[Judgement, ...]:
+    """Remembered: an edit of load, target or springs leaves the readings as they were."""
+    slips = tuple(_slips(read))
+    return (*slips, *_sides(read, {(slip.place.axle, slip.what) for slip in slips}), *_hubs(read))
+
+
+def _slips(read: _Sheet) -> Iterator[LikelySlip]:
     """A judgement for every reading that looks like a slip."""
     for index, point in enumerate(CORNER_POINTS):
         name = point.field
-        values = _readings(a, name)
+        values = _readings(read, name)
         for axle, side in np.argwhere(np.isfinite(values) & (values > 0)):
             like = _like(values, int(axle), int(side))
             value = float(values[axle, side])
-            found = _from_the_ground(a, int(axle), value, like) if name == "hub_to_arch_m" else None
+            found = _from_the_ground(read, int(axle), value, like) if name == "hub_to_arch_m" else None
             found = found or _slip(value, like, MASS_SLIPS if name == "pad_kg" else LENGTH_SLIPS)
             if found is None:
                 continue
@@ -58,21 +74,21 @@ def _slips(a: Assessment) -> Iterator[LikelySlip]:
             )  # fmt: skip
 
 
-def _from_the_ground(a: Assessment, axle: int, value: float, like: float | None) -> tuple[str, float] | None:
+def _from_the_ground(read: _Sheet, axle: int, value: float, like: float | None) -> tuple[str, float] | None:
     """A hub to arch that is a ground to arch: less the hub's own height it is like the others."""
-    figures = a.axles[axle]
+    figures = read.axles[axle]
     hub = figures.tyre_radius_m.value - figures.pad_kg[0].value * GRAVITY / figures.tyre_rate.value
     if like is None or value < like + 0.6 * hub or abs(value - hub - like) > TYRE_NEAR:
         return None
     return "tyre", value - hub
 
 
-def _sides(a: Assessment, doubted: set[tuple[int | None, str]]) -> Iterator[Judgement]:
+def _sides(read: _Sheet, doubted: set[tuple[int | None, str]]) -> Iterator[Judgement]:
     """Measures of the same lean against each other, axle by axle, those in doubt left out."""
-    for axle, figures in enumerate(a.axles):
+    for axle, figures in enumerate(read.axles):
         leans = {}
         for name, ratio in LEAN_MEASURES.items():
-            pair = _readings(a, name)[axle]
+            pair = _readings(read, name)[axle]
             if np.isfinite(pair).all() and (axle, name) not in doubted:
                 leans[name] = float(pair[0] - pair[1]) / (1.0 if ratio is None else getattr(figures, ratio).value)
         if len(leans) < 2:
@@ -92,9 +108,9 @@ def _sides(a: Assessment, doubted: set[tuple[int | None, str]]) -> Iterator[Judg
             yield replace(found, remedies=remedies if found.swapped else ())
 
 
-def _hubs(a: Assessment) -> Iterator[Judgement]:
+def _hubs(read: _Sheet) -> Iterator[Judgement]:
     """The hub as read above the ground against the tyre that was typed."""
-    for axle, (figures, fit) in enumerate(zip(a.axles, a.job.as_found.axles, strict=True)):
+    for axle, (figures, fit) in enumerate(zip(read.axles, read.fits, strict=True)):
         if fit.tyre_radius_m is None or fit.tyre_radius_m.assumed:
             continue
         squash = sum(p.value for p in figures.pad_kg) / 2 * GRAVITY / figures.tyre_rate.value
@@ -103,9 +119,9 @@ def _hubs(a: Assessment) -> Iterator[Judgement]:
             yield HubHeightOff(grade=Grade.WATCH, place=Place(axle), step=Step.MEASURE, hub_m=hub, tyre_m=by_tyre)
 
 
-def _readings(a: Assessment, name: str) -> Floats:
+def _readings(read: _Sheet, name: str) -> Floats:
     """One kind of reading, (A, 2), NaN where none was taken or it is only assumed."""
-    corners = [(axle.left, axle.right) for axle in a.job.vehicle.axles]
+    corners = [(axle.left, axle.right) for axle in read.vehicle.axles]
     found = [[getattr(corner, name) for corner in pair] for pair in corners]
     return np.array([[np.nan if r is None or r.assumed else r.value for r in pair] for pair in found])
 
