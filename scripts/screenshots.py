@@ -1,4 +1,4 @@
-"""One picture of each step of the demo job, light, and one dark."""
+"""One picture of each step of the demo job and of most pages of Measure, light, and one dark."""
 
 from __future__ import annotations
 
@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QApplication
 
 from isostat.core.findings.judgement import Step
 from isostat.desktop.far import FarField
+from isostat.desktop.steps.measure import MeasureStep
 from isostat.desktop.theme import FAMILY, load_fonts
 from isostat.desktop.window import MainWindow
 from isostat.job import edits
@@ -38,17 +39,61 @@ for step, theme in PICTURES:
 
 if window.theme.name != "light":
     window.turn_theme()
+window.go(Step.MEASURE)
+window.show_case(1)
+measure = window.sheets[Step.MEASURE]
+assert isinstance(measure, MeasureStep)
+for page in ("rear", "points", "weights", "instead", "lift"):
+    measure.turn(page)
+    if page == "lift":
+        measure.turn_axle(1)
+    application.processEvents()
+    window.grab().save(str(FOLDER / f"{page}.png"))
+
 base = window.document.assessment.baseline_m
 behind = 1.2 * window.document.job.vehicle.axles[1].behind_front_m.value
 heights = [{"left_m": h[0] + by, "right_m": h[1] + by} for h, by in zip(base, (0.009, -0.041), strict=True)]
 squat = {"mass_kg": 300.0, "behind_front_m": round(behind, 3), "heights": heights}
-window.document.edit(lambda job: edits.put(job, ("squats",), [squat]), "a squat test")
-window.go(Step.MEASURE)
-window.show_case(1)
-window.sheets[Step.MEASURE].turn(4)
-application.processEvents()
+asked = {"heights": [{"left_m": h[0] + by, "right_m": h[1] + by} for h, by in zip(base, (-0.006, -0.030), strict=True)]}
+window.document.edit(lambda job: edits.put(job, ("squats",), [squat, asked]), "squat tests")
+measure.turn("squat")
 QTest.qWait(400)  # the fixes are tried when the hand rests
 window.grab().save(str(FOLDER / "squat.png"))
+
+happens = (
+    ("hanging", 0.110),
+    ("stop touched", -0.064),
+    ("stop flat", -0.098),
+    ("tyre touches, straight", -0.112),
+    ("metal", -0.121),
+)
+for side, h in zip(("left", "right"), base[1], strict=True):
+    rows = [{"event": e, "hub_to_arch_m": h + x, "eye_to_eye_m": 0.43 + 0.93 * x + 0.2 * x * x} for e, x in happens]
+    path = ("vehicle", "axles", 1, side, "cycle")
+    window.document.edit(lambda job, path=path, rows=rows: edits.put(job, path, rows), "cycle sheet")
+measure.turn("cycle")
+QTest.qWait(400)
+window.grab().save(str(FOLDER / "cycle.png"))
+
+while window.document.undo.canUndo():
+    window.document.undo.undo()
+for axle in (0, 1):  # a sheet that was left half empty
+    for field in ("shaft_showing_m", "stop_gap_m"):
+        for side in ("left", "right"):
+            path = ("vehicle", "axles", axle, side, field)
+            window.document.edit(lambda job, path=path: edits.put(job, path, None), "not read")
+    for side in ("left", "right"):
+        path = ("as_found", "axles", axle, side, "installed_length_m")
+        window.document.edit(lambda job, path=path: edits.put(job, path, None), "not read")
+measure.turn("missing")
+for _ in range(200):
+    QTest.qWait(50)
+    if window.view().buys_fresh:
+        break
+window.grab().save(str(FOLDER / "missing.png"))
+while window.document.undo.canUndo():
+    window.document.undo.undo()
+measure.turn("left")
 window.turn_far()
 field = window.far.findChild(FarField)
 if field is not None:

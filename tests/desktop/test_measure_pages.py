@@ -95,13 +95,13 @@ def test_points_are_walked_by_keyboard_and_own_points_come_and_go(open_window, q
     assert window.document.job.vehicle.axles[1].pinion_rad is not None
     assert window.document.job.vehicle.axles[1].pinion_rad.value == pytest.approx(0.061087, abs=1e-5)
     press(qtbot, window, "add own")
-    type_into(qtbot, window, "own name 0", "tow eye")
-    choose(window, "own kind 0", "mass")
-    type_into(qtbot, window, "own value 0", "31 kg")
-    point = window.document.job.own_points[0]
+    type_into(qtbot, window, "own name 2", "tow eye")
+    choose(window, "own kind 2", "mass")
+    type_into(qtbot, window, "own value 2", "31 kg")
+    point = window.document.job.own_points[2]
     assert (point.name, point.kind) == ("tow eye", "mass") and point.mass_kg is not None and point.mass_kg.value == 31.0
-    press(qtbot, window, "drop own 0")
-    assert window.document.job.own_points == ()
+    press(qtbot, window, "drop own 2")
+    assert len(window.document.job.own_points) == 2
     type_into(qtbot, window, "pinion_rad 1", "95")
     assert "accepted is" in seen(window, "pinion_rad 1").toolTip()
 

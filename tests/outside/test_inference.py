@@ -8,6 +8,7 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.optimize import curve_fit
 
 from isostat.assess import assess
 from isostat.assess.squat import squat_result
@@ -80,6 +81,23 @@ def test_differences_that_share_the_unloaded_reading_are_not_independent() -> No
         shares.append(float(share(fit_rates(predict, np.array([0.5]), read, [3e4]))[0]))
         assert shares[-1] == pytest.approx(2 * SIGMA * np.sqrt(1 + 1 / n) / (load / rate), rel=0.05)
     assert shares[2] > 0.7 * shares[0]
+
+
+def test_rates_and_errors_of_a_plain_case_are_those_of_a_general_curve_fit() -> None:
+    """scipy.optimize.curve_fit with absolute errors: five loads on one spring, the unloaded height a parameter of its own."""
+    rng, rate, loads = np.random.default_rng(8), 42e3, np.array([400.0, 800.0, 1200.0, 1600.0, 2000.0])
+    heights = 0.5 - np.concatenate([[0.0], loads]) / rate + rng.normal(0, SIGMA, 6)
+    fit = fit_rates(_springs(loads[:, None]), heights[:1], heights[1:, None], [30e3])
+
+    def line(load: np.ndarray, log_rate: float, unloaded: float) -> np.ndarray:
+        return unloaded - load / np.exp(log_rate)
+
+    found, spread = curve_fit(
+        line, np.concatenate([[0.0], loads]), heights, p0=(10.0, 0.5), sigma=np.full(6, SIGMA), absolute_sigma=True
+    )
+    assert fit.value[0] == pytest.approx(found[0], abs=1e-6)
+    assert fit.unloaded_m[0] == pytest.approx(found[1], abs=1e-7)
+    assert share(fit)[0] == pytest.approx(2 * np.sqrt(spread[0, 0]), rel=0.03), "taken halfway to the widest, so a little larger"
 
 
 def test_a_rate_that_no_load_reaches_is_named_not_given_a_huge_error() -> None:

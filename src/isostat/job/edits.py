@@ -201,7 +201,7 @@ def remove_case(job: Job, index: int) -> Job:
 def _asked_cases(data: dict[str, Any]) -> list[tuple[dict[str, Any], str]]:
     """Every place where a case is asked for by name."""
     picks = [fit["pick"] for fit in data["proposal"]["axles"]]
-    parts = [data["vehicle"], *data["vehicle"]["axles"]]
+    parts = [data["vehicle"], *data["vehicle"]["axles"], *data["own_points"]]
     parts += [axle[side] for axle in data["vehicle"]["axles"] for side in ("left", "right")]
     readings = [r for part in parts for r in part.values() if isinstance(r, dict) and "case" in r]
     return [

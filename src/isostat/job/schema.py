@@ -401,8 +401,9 @@ class Job(Frozen):
                 raise ValueError(f"case “{name}” is asked for; accepted is one of {', '.join(sorted(cases))}")
 
     def readings(self) -> list[Reading]:
-        """Every reading of the vehicle, its axles and corners."""
-        parts = [self.vehicle, *self.vehicle.axles, *(c for axle in self.vehicle.axles for c in (axle.left, axle.right))]
+        """Every reading of the vehicle, its axles and corners, and of the tuner's own points."""
+        corners = (corner for axle in self.vehicle.axles for corner in (axle.left, axle.right))
+        parts = [self.vehicle, *self.vehicle.axles, *corners, *self.own_points]
         return [r for part in parts for r in dict(part).values() if isinstance(r, Reading)]
 
     @property

@@ -144,7 +144,7 @@ def draw_end(p: QPainter, sheet: Sheet, v: View, e: EndView) -> None:
     t, half = v.theme, v.a.axles[e.axle].half_track_m
     hub, radius = hub_heights(v, None, v.weighed)[e.axle], v.a.found_fits[e.axle].tyre_radius_m.value
     ground(p, t, 0, sheet.width(), e.ground)
-    _draw_body(p, v, e, half)
+    (_draw_deck if e.axle > 0 and v.job.vehicle.outline == "flatbed" else _draw_body)(p, v, e, half)
     p.setPen(pen(t, "ink", 1.6))
     if v.job.vehicle.axles[e.axle].layout == "solid":
         tube = QRectF(e.at(half * e.way, hub + 0.045), e.at(-half * e.way, hub - 0.045)).normalized()
@@ -170,6 +170,30 @@ def draw_end(p: QPainter, sheet: Sheet, v: View, e: EndView) -> None:
         p.setPen(pen(t, "ink", 1.25))
         p.setBrush(t.colour("sheet"))
         p.drawRect(QRectF(e.at(y, 0).x() - 44, e.ground + 1, 88, 5))
+
+
+def _draw_deck(p: QPainter, v: View, e: EndView, half: float) -> None:
+    """A flatbed from behind: the cab beyond, the deck on its rails, a guard over each wheel at the height read."""
+    t, arches = v.theme, [_arch(v, e, side) for side in (0, 1)]
+    lean, level = (arches[0] - arches[1]) / (2 * half), sum(arches) / 2
+    wide, roof = half + TYRE_WIDE / 2 + 0.05, HIGHEST["flatbed"] - 0.12
+
+    def box(y: float, z: float, across: float, high: float) -> None:
+        corners = [(y - across, z), (y + across, z), (y + across, z + high), (y - across, z + high)]
+        p.drawPath(polyline([e.at(a, b + lean * a) for a, b in corners], closed=True))
+
+    p.setBrush(t.colour("sheet"))
+    p.setPen(pen(t, "ink2", 1.25))
+    cab = [(wide * 0.86, level + 0.2), (wide * 0.86, level + 0.45), (wide * 0.72, roof), (-wide * 0.72, roof)]
+    cab += [(-wide * 0.86, level + 0.45), (-wide * 0.86, level + 0.2)]
+    p.drawPath(polyline([e.at(y, z + lean * y) for y, z in cab], closed=True))
+    p.setPen(pen(t, "ink", 2.0))
+    box(0.0, level + 0.10, wide, 0.10)
+    for y in (half * 0.42, -half * 0.42):
+        box(y, level - 0.06, 0.05, 0.16)
+    p.setPen(pen(t, "ink", 2.0))
+    for y, arch in ((half, arches[0]), (-half, arches[1])):
+        p.drawLine(QLineF(e.at(y - 0.18, arch), e.at(y + 0.18, arch)))
 
 
 def _draw_body(p: QPainter, v: View, e: EndView, half: float) -> None:

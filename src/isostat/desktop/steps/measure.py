@@ -97,7 +97,7 @@ class MeasureStep(Sheet):
             self._words_end = lay_weights(self, v, top)
         elif self.page in ("lift", "cycle"):
             at = QRect(round(t.px(16)), round(top - t.px(4)), round(t.px(92)), round(t.px(26)))
-            self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, at, self._turn_axle)
+            self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, at, self.turn_axle)
             (lay_lift if self.page == "lift" else lay_cycle)(self, v, top + t.px(28), self.axle)
         else:
             lays = {"axles": lay_axles, "springs": lay_springs, "instead": lay_instead, "squat": lay_squat}
@@ -139,7 +139,8 @@ class MeasureStep(Sheet):
     def _turn_to(self, start: int, n: int) -> None:
         self.turn(PAGES[start + n])
 
-    def _turn_axle(self, axle: int) -> None:
+    def turn_axle(self, axle: int) -> None:
+        """To another axle of the tests."""
         self.axle = axle
         self._relay()
 
