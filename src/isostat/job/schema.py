@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal, Self
+from typing import Literal, Self, get_args
 
 from pydantic import Field, model_validator
 
@@ -46,7 +46,7 @@ VERSION = 1
 Text = str
 
 
-CYCLE = (
+CycleEvent = Literal[
     "hanging",
     "stop touched",
     "stop flat",
@@ -54,21 +54,14 @@ CYCLE = (
     "tyre touches, left lock",
     "tyre touches, right lock",
     "metal",
-)
+]
+CYCLE: tuple[str, ...] = get_args(CycleEvent)
 
 
 class CycleRow(Frozen):
     """The axle on a jack, spring out, stopped where something happens; what was read there."""
 
-    event: Literal[
-        "hanging",
-        "stop touched",
-        "stop flat",
-        "tyre touches, straight",
-        "tyre touches, left lock",
-        "tyre touches, right lock",
-        "metal",
-    ]
+    event: CycleEvent
     hub_to_arch_m: Height | None = None
     eye_to_eye_m: Stroke | None = None
     where: Text = ""
