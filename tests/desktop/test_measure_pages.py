@@ -106,6 +106,29 @@ def test_points_are_walked_by_keyboard_and_own_points_come_and_go(open_window, q
     assert "accepted is" in seen(window, "pinion_rad 1").toolTip()
 
 
+def test_a_click_into_a_field_selects_what_stands_there_and_a_tab_after_a_refusal_does_too(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.activateWindow()
+    QTest.qWaitForWindowActive(window)
+    measure(window, "instead")
+    first = seen(window, "wheel_tyre_kg 0")
+    qtbot.mouseClick(first, Qt.MouseButton.LeftButton)
+    qtbot.wait(20)
+    QTest.keyClicks(first, "29 kg")
+    QTest.keyClick(first, Qt.Key.Key_Tab)
+    second = QApplication.focusWidget()
+    assert second is seen(window, "wheel_tyre_kg 1")
+    QTest.keyClicks(second, "12abc")
+    QTest.keyClick(second, Qt.Key.Key_Tab)
+    third = QApplication.focusWidget()
+    QTest.keyClicks(third, "61")
+    QTest.keyClick(third, Qt.Key.Key_Tab)
+    front, rear = window.document.job.vehicle.axles
+    assert front.wheel_tyre_kg is not None and front.wheel_tyre_kg.value == 29.0
+    assert front.hub_on_pad_kg is not None and front.hub_on_pad_kg.value == 61.0
+    assert rear.wheel_tyre_kg is None and second.text() == "12abc", "what was refused stays to be mended"
+
+
 def test_the_reading_in_hand_takes_its_error_day_note_and_what_was_on_board(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
     window.activateWindow()

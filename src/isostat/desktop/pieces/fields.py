@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import (
     QColor,
     QFocusEvent,
@@ -170,8 +170,8 @@ class QuantityField(QLineEdit):
 
     def show_text(self, text: str) -> None:
         """Shows a value; never over what is being typed."""
-        if not (self.hasFocus() and self.isModified()) and not self.property("refused"):
-            self.setText(text)
+        if not (self.hasFocus() and self.isModified()) and not self.property("refused") and text != self.text():
+            self.setText(text)  # the same again would take the selection from a hand that has just come
             self.setModified(False)
 
     def _tell(self) -> None:
@@ -181,8 +181,11 @@ class QuantityField(QLineEdit):
 
     def focusInEvent(self, event: QFocusEvent | None) -> None:
         super().focusInEvent(event)
-        if event is not None and event.reason() is not Qt.FocusReason.ActiveWindowFocusReason:
-            self.entered.emit(self)
+        if event is None or event.reason() is Qt.FocusReason.ActiveWindowFocusReason:
+            return
+        if event.reason() is Qt.FocusReason.MouseFocusReason:
+            QTimer.singleShot(0, self.selectAll)  # after the click has set its cursor: what is typed then replaces what stands
+        self.entered.emit(self)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Escape:

@@ -188,16 +188,19 @@ class Sheet(QWidget):
         figure: float = 14,
         empty: str = "?",
         put: Put | None = None,
+        finer: bool = False,
     ) -> QuantityField:
         """A typed field for a path of the job; `value` is what it shows, None shows `empty`; figures shrink to fit.
 
-        put: the edit that a number makes, where it is more than the value at the path.
+        put: the edit that a number makes, where it is more than the value at the path. finer: one decimal more.
         """
         assert self.view is not None
         theme, preset = self.view.theme, self.view.reader.preset
         made = self.child(key, QuantityField)
         made.path, made.quantity, made.label, made.put = path, quantity, label, put
-        text = empty if value is None else ("≈ " if assumed else "") + number(value, quantity, preset)
+        unit = preset.unit(quantity)
+        decimals = None if not finer else unit.decimals + (0 if unit.fractional else 1)
+        text = empty if value is None else ("≈ " if assumed else "") + number(value, quantity, preset, decimals=decimals)
         made.show_text(text)
         figure = next((f for f in (figure, 20, 16, 13) if f <= figure and theme.plain_width(text, f, 600) <= size.width() - 10), 12)
         look = (theme, preset, quantity, label, value, figure, size, at.x(), at.y())
@@ -306,7 +309,7 @@ class Sheet(QWidget):
     def _take(self, field: QuantityField) -> None:
         """A person typed: understood and taken, or refused in place with a sentence."""
         assert self.view is not None
-        text = field.text().replace("≈", "").strip()
+        text = field.text().replace("≈", "").lstrip("?– ").strip()
         if text in ("", "?", "–", "-"):
             self._give_up(field)
             self._take_nothing(field)

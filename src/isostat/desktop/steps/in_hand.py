@@ -45,6 +45,7 @@ def lay_in_hand(sheet: Sheet, v: View, path: edits.Path, label: str, quantity: Q
         value=error,
         assumed=reading.error is None,
         figure=13,
+        finer=True,
         put=partial(_put_error, path),
     )
     x += t.px(62)
