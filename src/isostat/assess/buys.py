@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -95,8 +95,12 @@ def _of_axle(a: Assessment, i: int) -> Iterator[Missing]:
         yield both("hub_to_arch_m", corners, figures.hub_to_arch_m[0].value)
     for what in ("unsprung_kg", "spring_ratio", "shock_ratio", "stop_ratio", "spring_place"):
         figure: Figure = getattr(figures, what)
-        if figure.assumed and not (what == "spring_place" and axle.layout != "solid"):
-            yield both(what, (("vehicle", "axles", i),), figure.value, (1.0,))
+        if not figure.assumed or (what == "spring_place" and axle.layout != "solid"):
+            continue
+        found = both(what, (("vehicle", "axles", i),), figure.value, (1.0,))
+        if what == "unsprung_kg" and axle.wheel_tyre_kg is not None:  # the rest beside the wheel alone is guessed
+            found = replace(found, spread=SHARES[what] * (figure.value - axle.wheel_tyre_kg.value))
+        yield found
     if figures.tyre_rate.assumed:
         yield both("tyre_rate_n_per_m", (("as_found", "axles", i),), figures.tyre_rate.value, (1.0,))
     if not all(s.length_known for s in a.found_springs[i]):

@@ -28,7 +28,9 @@ def unsprung(axle: Axle) -> Figure | None:
     if axle.hub_on_pad_kg is not None:
         return Figure(axle.hub_on_pad_kg.value, Origin.ASSUMED if axle.hub_on_pad_kg.assumed else Origin.MEASURED)
     if axle.wheel_tyre_kg is not None:
-        return Figure(axle.wheel_tyre_kg.value + BESIDE_WHEEL[Layout(axle.layout)], _origin(axle.wheel_tyre_kg))
+        beside = BESIDE_WHEEL[Layout(axle.layout)]
+        mostly = Origin.ASSUMED if beside > axle.wheel_tyre_kg.value else _origin(axle.wheel_tyre_kg)
+        return Figure(axle.wheel_tyre_kg.value + beside, mostly)
     return None
 
 

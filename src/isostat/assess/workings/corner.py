@@ -85,7 +85,10 @@ def frequency(a: Assessment, k: Shown) -> Working:
             Given("m_u", "unsprung mass a wheel", "mass", unsprung.value, unsprung.origin),
         ),
         result=float(s.frequency_hz[at]),
-        approximate=unsprung.assumed or a.axles[k.axle].spring_ratio.assumed or springs_assumed(a, k),
+        approximate=unsprung.assumed
+        or a.axles[k.axle].spring_ratio.assumed
+        or springs_assumed(a, k)
+        or (k.found and a.found_springs[k.axle][k.side].rate.assumed),
         rule="One mass on its wheel rate, both wheels together; no tyre, no bar.",
     )
 
