@@ -16,6 +16,8 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 
 from tests.core.test_equilibrium import by_scipy
 
+from isostat.assess import assess
+from isostat.assess.band import prediction
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil
 from isostat.core.elements.ends import Metal, ShockEnds
@@ -26,6 +28,8 @@ from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import SIDES, Layout, row
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import weight_of
+from isostat.job import edits
+from isostat.job.demos import demo
 
 RULER = np.random.default_rng(1).random(1_000_000)
 MANY, CHECKED = 10_000, 200
@@ -196,6 +200,17 @@ w.document.undo.setClean()
 """
 
 
+def band() -> None:
+    """5 000 draws of everything uncertain through the demo vehicle: 4 corners, 4 of its cases."""
+    job = demo("hive-hauler")
+    a, times = assess(edits.remove_case(job, job.case_index("Out"))), []
+    for _ in range(7):
+        started = time.perf_counter()
+        prediction(a)
+        times.append(time.perf_counter() - started)
+    say(f"prediction band, 5 000 draws, {a.cases} cases", f"{min(times):.2f}, {statistics.median(times):.2f} s", "below 0.3 s")
+
+
 def start() -> None:
     walls, sizes = [], []
     for _ in range(4):
@@ -216,6 +231,7 @@ def start() -> None:
 if __name__ == "__main__":
     ruler()
     equilibrium()
+    band()
     start()
     edit_to_paint()
     say("largest size of this run itself", f"{resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB", "")

@@ -28,12 +28,23 @@ application.setFont(font)
 window = MainWindow(demo("hive-hauler"), None, QSettings("/dev/null", QSettings.Format.IniFormat))
 window.resize(1280, 800)
 window.show()
+
+
+def settle() -> None:
+    """Until the long answer of the step is there."""
+    for _ in range(200):
+        QTest.qWait(50)
+        v = window.view()
+        if v.buys_fresh if window.step is Step.MEASURE else v.prediction_fresh:
+            break
+
+
 for step, theme in PICTURES:
     if window.theme.name != theme:
         window.turn_theme()
     window.go(step)
     window.show_case(1 if step is Step.MEASURE else 4)
-    application.processEvents()
+    settle()
     name = step.value.lower() + ("-dark" if theme == "dark" else "")
     window.grab().save(str(FOLDER / f"{name}.png"))
 
@@ -86,10 +97,7 @@ for axle in (0, 1):  # a sheet that was left half empty
         path = ("as_found", "axles", axle, side, "installed_length_m")
         window.document.edit(lambda job, path=path: edits.put(job, path, None), "not read")
 measure.turn("missing")
-for _ in range(200):
-    QTest.qWait(50)
-    if window.view().buys_fresh:
-        break
+settle()
 window.grab().save(str(FOLDER / "missing.png"))
 while window.document.undo.canUndo():
     window.document.undo.undo()

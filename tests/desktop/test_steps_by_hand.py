@@ -207,6 +207,15 @@ def _shot(window: MainWindow) -> bytes:
     return bytes(bits)
 
 
+def _answered(qtbot: QtBot, window: MainWindow) -> None:
+    """Once the long answer of the step is there."""
+    window._wish()
+    qtbot.waitUntil(
+        lambda: window.view().buys_fresh if window.step is Step.MEASURE else window.view().prediction_fresh, timeout=20_000
+    )
+    qtbot.wait(30)
+
+
 @pytest.mark.parametrize("step", list(Step))
 def test_what_is_painted_after_edits_equals_a_fresh_painting(open_window, qtbot: QtBot, step: Step) -> None:  # type: ignore[no-untyped-def]
     """Only changed tiles are shown anew: nothing stale may be left."""
@@ -216,13 +225,13 @@ def test_what_is_painted_after_edits_equals_a_fresh_painting(open_window, qtbot:
     window.document.edit(lambda job: value_at(job, ()).model_copy(update={"title": "Hauler of hives"}), "title")
     window.document._rest.stop()
     window.document._try_fixes()
-    qtbot.wait(30)
+    _answered(qtbot, window)
     shown = window.grab().toImage()
     other = open_window(window.document.job)
     other.go(step)
     other.show_case(4)
     other.steps.say_last(window.document.undo.undoText(), "not saved")
-    qtbot.wait(30)
+    _answered(qtbot, other)
     fresh = other.grab().toImage()
     assert shown.size() == fresh.size()
     assert _shot(window) == _shot(other)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.assess import Assessment
+from isostat.assess.band import Prediction
 from isostat.assess.buys import Buy
 from isostat.assess.fixes import Fix
 from isostat.assess.workings import Shown, is_approximate
@@ -30,6 +31,8 @@ class View:
     ghosts: bool = False
     buys: tuple[Buy, ...] | None = None  # what each missing reading buys, None until it was worked out
     buys_fresh: bool = False  # for this job, not for one before it
+    prediction: Prediction | None = None  # with its band, None until it was worked out
+    prediction_fresh: bool = False
 
     @property
     def job(self) -> Job:
@@ -48,6 +51,14 @@ class View:
     def number(self, shown: Shown, text: str) -> str:
         """The text, with ≈ before it where the number mainly rests on something assumed."""
         return (ABOUT if is_approximate(self.a, shown) else "") + text
+
+    def band_m(self, axle: int, side: int) -> float | None:
+        """Half of the band of a corner's height in the chosen case; None where there is none, or the old springs are shown."""
+        told = self.prediction
+        shape = self.a.proposed.hub_to_arch_m.shape
+        if told is None or self.found or told.band.low_m.shape != shape or not told.stands[self.case]:
+            return None
+        return float(told.band.half_m[axle, side, self.case])
 
     def glyph(self, case: int) -> str:
         """The sign of a load case; never told by colour."""

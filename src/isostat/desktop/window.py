@@ -20,6 +20,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from isostat.assess.band import predicted
 from isostat.assess.buys import what_it_buys
 from isostat.assess.fixes import Fix
 from isostat.assess.workings import Shown
@@ -94,6 +95,7 @@ class MainWindow(QMainWindow):
         self.far = FarView(self.frame)
         self.far.hide()
         self.buying = Background(what_it_buys, self)
+        self.predicting = Background(lambda a: predicted(a.job), self)
         self.filing = Filing(self.document, self.settings, self.safe, self)
         self.exchange = Exchange(self.document, self.settings, self.shown_units, self)
 
@@ -103,6 +105,7 @@ class MainWindow(QMainWindow):
         d.tried.connect(self.redraw)
         d.tried.connect(self._wish)
         self.buying.arrived.connect(self.redraw)
+        self.predicting.arrived.connect(self.redraw)
         d.refused.connect(self._say_refused)
         for sheet in (*self.sheets.values(), self.strip, self.findings, self.working, self.top, self.steps, self.far):
             sheet.edited.connect(self._edit)
@@ -200,6 +203,8 @@ class MainWindow(QMainWindow):
             ghosts=self.ghosts,
             buys=self.buying.last,  # type: ignore[arg-type]
             buys_fresh=self.buying.fresh(d.assessment),
+            prediction=self.predicting.last,  # type: ignore[arg-type]
+            prediction_fresh=self.predicting.fresh(d.assessment),
         )
 
     def shown_units(self) -> Preset:
@@ -273,9 +278,8 @@ class MainWindow(QMainWindow):
             self._say_refused("")
 
     def _wish(self) -> None:
-        """Asks for what only Measure shows, once the hand rests."""
-        if self.step is Step.MEASURE:
-            self.buying.wish(self.document.assessment)
+        """Asks for the long answer that the step shows, once the hand rests: what readings buy, or the prediction's band."""
+        (self.buying if self.step is Step.MEASURE else self.predicting).wish(self.document.assessment)
 
     def _fix(self, fix: Fix) -> None:
         words = say_fix(fix, Reader(self.document.job, self.shown_units())).title

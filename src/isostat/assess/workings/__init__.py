@@ -8,7 +8,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.buys import missing_readings
 from isostat.assess.lifting import lift_result
 from isostat.assess.squat import squat_result
-from isostat.assess.workings import buying, carrying, corner, instead, order
+from isostat.assess.workings import banding, buying, carrying, corner, instead, order
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Working
 
@@ -23,6 +23,8 @@ BOTH_SETUPS: dict[str, Explain] = {
     "droop left": corner.droop,
 }
 CORNER: dict[str, Explain] = {
+    "band": banding.band,
+    "settled": banding.settled,
     "wheel rate": corner.wheel_rate,
     "off target": corner.off_target,
     "load change": carrying.load_change,

@@ -92,6 +92,13 @@ class CornerStrip(Sheet):
             x = left + n * half
             self.text(key + name, text, QPointF(x, t.px(22)), size=figure, weight=600, unit=unit, shown=shown)
             self.text(f"{key}{name} caption", words, QPointF(x, t.px(61)), size=12.5, role="ink2")
+        band = v.band_m(*corner)
+        if band is not None:
+            box, shown = self._children[f"{key}height caption"].geometry(), Shown("band", *corner, v.case)
+            role, words = "ink" if v.prediction_fresh else "ink3", f"± {v.reader.height(band)}"
+            if box.right() + t.px(8) + self.text_width(words, 12.5, 600) < end - t.px(6):
+                at = QPointF(box.right() + t.px(8), t.px(61))
+                self.text(key + "band", words, at, size=12.5, weight=600, role=role, shown=shown)
         shown = Shown("frequency", *corner, v.case, v.found)
         hertz = v.number(shown, f"{s.frequency_hz[(*corner, v.case)]:.2f}")
         self.text(key + "frequency", hertz, QPointF(left, t.px(86)), size=14, weight=600, unit="Hz", shown=shown)
@@ -182,6 +189,12 @@ class CornerStrip(Sheet):
                 y = self._y(float(s.rest.travel_m[axle, side, c]))
                 p.drawLine(QLineF(left + 3, y, left + BAR_WIDTH - 3, y))
         y = self._y(float(s.rest.travel_m[axle, side, v.case]))
+        band = v.band_m(axle, side)
+        if band is not None:  # a bracket over the heights that may come
+            u, right = float(s.rest.travel_m[axle, side, v.case]), left + BAR_WIDTH
+            p.setPen(pen(t, "accent" if v.prediction_fresh else "ink3", 1.6))
+            ends = [QPointF(right + d, self._y(u + b)) for b, d in ((band, 2), (band, 6), (-band, 6), (-band, 2))]
+            p.drawPolyline(QPolygonF(ends))
         case_glyph(p, v.glyph(v.case), QPointF(left + BAR_WIDTH / 2, y), 5.5, t.colour("ink"), t.colour("sheet"))
         if not v.found:
             target = self._y(float(v.a.target_travel_m[axle, side]))

@@ -91,7 +91,7 @@ class StanceStep(Sheet):
             hub = e.at(-info.x_m, hubs[axle])
             mean, target = float(s.hub_to_arch_m[axle, :, v.case].mean()), float(v.a.target_m[axle].mean())
             at, key = (
-                QPointF(hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(16), hub.y() - t.px(52)),
+                QPointF(hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(16), hub.y() - t.px(62)),
                 Shown("mean height", axle, 0, v.case),
             )
             if axle in (0, last):  # a middle axle's heights stand in the strip
@@ -114,6 +114,19 @@ class StanceStep(Sheet):
         self.text(f"verdict {axle}", words, at + QPointF(0, t.px(41)), size=17, weight=600, halo=True, role=role)
         left, right = (v.reader.height(float(s.hub_to_arch_m[axle, n, v.case])) for n in (0, 1))
         self.text(f"sides {axle}", f"left {left}, right {right}", at + QPointF(0, t.px(64)), size=12.5, role="ink2", halo=True)
+        self._lay_band(v, axle, at + QPointF(0, t.px(79)))
+
+    def _lay_band(self, v: View, axle: int, at: QPointF) -> None:
+        """The promise: how far either way it may come, and where it settles; the left wheel's, which asks for the working."""
+        band, told = v.band_m(axle, 0), v.prediction
+        if band is None or told is None:
+            return
+        role, x = "ink" if v.prediction_fresh else "ink3", at.x()
+        settled = v.reader.height(float(told.settled_m[axle, 0, v.case]))
+        for name, words in (("band", f"left ± {v.reader.height(band)}"), ("settled", f"settles to {settled}")):
+            shown = Shown(name, axle, 0, v.case)
+            box = self.text(f"{name} {axle}", words, QPointF(x, at.y()), size=12.5, weight=600, role=role, shown=shown, halo=True)
+            x = box.right() + v.theme.px(8)
 
     def _lay_foot(self, v: View) -> None:
         """By axle: heights wanted by corner, the tyre as fitted, and its share of the change of ground to arch."""

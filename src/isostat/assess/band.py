@@ -1,0 +1,191 @@
+"""The prediction band: the ordered parts and the readings drawn with their errors, the whole vehicle solved for each draw."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+import numpy as np
+
+from isostat.assess.assessment import Assessment, assess
+from isostat.assess.resolved import loads
+from isostat.assess.springs import PAD, TAPE
+from isostat.assess.stand import SPRING
+from isostat.core.limits import GRAVITY, Bools, Floats
+from isostat.core.tuning.band import Band, band_of
+from isostat.core.vehicle.equilibrium import solve_equilibrium
+from isostat.core.vehicle.platform import Platform
+from isostat.core.vehicle.statics import lever, weight_of
+from isostat.core.working import Figure
+from isostat.job.reading import Reading
+from isostat.job.schema import Job
+
+DRAWS, SEED = 5000, 7
+# One standard deviation of each, where a reading does not say its own (common practice, no source).
+RATE, LENGTH = 0.025, 0.0075  # of a new coil, half of its variance shared by a pair
+LOAD, PLACED = 0.05, 0.010  # of an item's mass, and of its place in m
+ASSUMED = {"pad": 0.05, "height": 0.010, "installed": 0.0075, "unsprung": 0.125, "tyre": 0.15, "ratio": 0.04}
+MEASURED = {"unsprung": 0.02, "tyre": 0.05, "ratio": 0.01}
+SETTLES = 0.035  # of the loaded deflection, first few hundred kilometres (common practice, no source)
+
+
+@dataclass(frozen=True, slots=True)
+class Origin:
+    """What a draw varies: words, axle and side, None where it is the whole vehicle's or both sides'."""
+
+    what: str
+    axle: int | None = None
+    side: int | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Prediction:
+    """Hub to arch as it will be read: as fitted and rolled, and after settling. Arrays (A, 2, B)."""
+
+    band: Band
+    sources: tuple[Origin, ...]
+    stands: Bools  # (B,)
+    settled_m: Floats  # as fitted would be `band.middle_m`
+
+
+class _Draws:
+    """Standard normal columns, each with its source; drawn in a fixed order, so that a prediction is the same every time."""
+
+    def __init__(self, n: int) -> None:
+        self._rng, self.n = np.random.default_rng(SEED), n
+        self.columns: list[Floats] = []
+        self.sources: list[Origin] = []
+
+    def one(self, what: str, axle: int | None = None, side: int | None = None) -> Floats:
+        """One more column, (n,)."""
+        column = self._rng.standard_normal(self.n)
+        self.columns.append(column)
+        self.sources.append(Origin(what, axle, side))
+        return column
+
+    def corners(self, what: str, axles: int) -> Floats:
+        """A column a wheel, (A, 2, n)."""
+        return np.array([[self.one(what, a, s) for s in (0, 1)] for a in range(axles)])
+
+    def axles(self, what: str, axles: int) -> Floats:
+        """A column an axle, (A, n)."""
+        return np.array([self.one(what, a) for a in range(axles)])
+
+    def pairs(self, what: str, axles: int) -> Floats:
+        """Left and right, half of the variance shared, (A, 2, n)."""
+        shared, own = self.axles(what, axles), self.corners(what, axles)
+        return np.asarray((shared[:, None] + own) / np.sqrt(2.0))
+
+
+def _error(reading: Reading, usual: float, assumed: float) -> float:
+    """One standard deviation of a reading."""
+    if reading.error is not None:
+        return reading.error / 2.0
+    return assumed if reading.assumed else usual
+
+
+def _share(figure: Figure, kind: str) -> float:
+    return ASSUMED[kind] if figure.assumed else MEASURED[kind]
+
+
+def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
+    """The band of every corner in every case, the parts ordered as proposed. draws: how many; 0.1 mm of noise at 5 000."""
+    count, cases = len(a.axles), a.cases
+    d = _Draws(draws)
+    corners = [(axle.left, axle.right) for axle in a.job.vehicle.axles]
+    pad_sigma = np.array(
+        [[_error(c.pad_kg, PAD / 2 * c.pad_kg.value, ASSUMED["pad"] * c.pad_kg.value) for c in p] for p in corners]
+    )
+    height_sigma = np.array([[_error(c.hub_to_arch_m, TAPE / 2, ASSUMED["height"]) for c in p] for p in corners])
+    seat_sigma = np.array([[TAPE / 2 if s.length_known else ASSUMED["installed"] for s in pair] for pair in a.found_springs])
+    pads = pad_sigma[..., None] * d.corners("scale pad", count)
+    heights = height_sigma[..., None] * d.corners("hub to arch", count)
+    seats = seat_sigma[..., None] * d.corners("installed length", count)
+    unsprung = np.array([_share(x.unsprung_kg, "unsprung") * x.unsprung_kg.value for x in a.axles])[:, None] * d.axles(
+        "unsprung", count
+    )
+    tyre = 1.0 + np.array([_share(f.tyre_rate, "tyre") for f in a.fits])[:, None] * d.axles("tyre rate", count)
+    ratio = 1.0 + np.array([_share(x.spring_ratio, "ratio") for x in a.axles])[:, None] * d.axles("motion ratio", count)
+    rate = 1.0 + RATE * d.pairs("spring rate", count)
+    free = np.array([o.order.free_m for o in a.orders])[..., None] * LENGTH * d.pairs("free length", count)
+    weight = _weights(a, d, pads, unsprung)
+
+    base = a.proposed.platform
+    where = np.tile(np.arange(cases), draws)
+    batch = base.take(where)
+
+    def spread(values: Floats) -> Floats:
+        """One value a draw to one a column, (…, n) -> (…, n·B)."""
+        return np.repeat(values, cases, axis=-1)
+
+    scale, offset, slope = batch.scale.copy(), batch.offset_m.copy(), batch.ratio.copy()
+    for side, part in enumerate(SPRING):
+        scale[:, part] *= spread(rate[:, side])
+        offset[:, part] += spread(free[:, side] - seats[:, side])
+        slope[:, part] *= spread(ratio)
+    stiff = batch.tyre_rate * spread(tyre)[:, None]
+    carried = np.array([[p.value for p in x.pad_kg] for x in a.axles])[..., None] * GRAVITY
+    nominal = np.array([[p.value * GRAVITY / x.tyre_rate.value for p in x.pad_kg] for x in a.axles])
+    found = np.array([x.tyre_rate.value for x in a.axles])[:, None, None] * tyre[:, None]
+    squash = batch.tyre_squash_m + spread((carried + GRAVITY * pads) / found - nominal[..., None])
+    stands = a.proposed.stands
+    drawn = replace(
+        batch,
+        scale=scale,
+        offset_m=offset,
+        ratio=slope,
+        tyre_rate=stiff,
+        tyre_squash_m=squash,
+        unsprung_n=batch.unsprung_n + GRAVITY * spread(unsprung)[:, None],
+        weight=np.where(stands[where], weight.reshape(3, -1), _safe(base, stands)[:, where]),
+    )
+    rest = solve_equilibrium(drawn, a.proposed.bank)
+    travel = np.moveaxis(rest.travel_m.reshape(count, 2, draws, cases), 2, 0)
+    read = a.baseline_m[..., None] - np.moveaxis(heights, 2, 0)[..., None] - travel
+    return Prediction(
+        band=band_of(read, np.stack(d.columns, axis=1)), sources=tuple(d.sources), stands=stands, settled_m=_settled(a, stands)
+    )
+
+
+def _weights(a: Assessment, d: _Draws, pads: Floats, unsprung: Floats) -> Floats:
+    """Sprung weight of every draw and case, (3, n, B): pads, unsprung and items as drawn."""
+    y = np.array([[x.half_track_m, -x.half_track_m] for x in a.axles])
+    h = lever(np.array([[x.x_m] * 2 for x in a.axles]), y)
+    change = GRAVITY * np.einsum("kas,asn->kn", h, pads - unsprung[:, None])
+    whole = a.loading.sprung[:, None] + change[..., None]
+    mass, x, left, share = loads(a.job)
+    aboard = share[:-1] - share[-1]  # against the weighing, (B, items)
+    for n in range(len(mass)):
+        if not aboard[:, n].any():
+            continue
+        more, along = LOAD * d.one(a.job.items[n].name), PLACED * d.one(f"place of {a.job.items[n].name}")
+        unit = weight_of(np.array([mass[n]]), x[n : n + 1], left[n : n + 1])
+        moved = weight_of(np.array([mass[n]]), x[n : n + 1] + 1.0, left[n : n + 1]) - unit
+        whole = whole + (unit[:, None] * more + moved[:, None] * along)[..., None] * aboard[:, n]
+    return np.asarray(whole)
+
+
+def _safe(base: Platform, stands: Bools) -> Floats:
+    """A weight that can stand for the cases that cannot, (3, B)."""
+    good = np.nonzero(stands)[0]
+    weight = base.weight.copy()
+    if good.size:
+        weight[:, ~stands] = weight[:, good[:1]]
+    return weight
+
+
+def _settled(a: Assessment, stands: Bools) -> Floats:
+    """Heights (A, 2, B) after the coils have settled by a share of their deflection at the target."""
+    base = replace(a.proposed.platform, weight=_safe(a.proposed.platform, stands))
+    offset = base.offset_m.copy()
+    for i, o in enumerate(a.orders):
+        for side, part in enumerate(SPRING):
+            offset[i, part] -= SETTLES * max(o.target_force_n[side], 0.0) / o.order.rate_n_per_m[side]
+    rest = solve_equilibrium(replace(base, offset_m=offset), a.proposed.bank, exact=True)
+    return np.asarray(a.baseline_m[..., None] - rest.travel_m)
+
+
+@lru_cache(maxsize=4)
+def predicted(job: Job) -> Prediction:
+    """The prediction of a job, remembered."""
+    return prediction(assess(job))

@@ -1,0 +1,67 @@
+"""The working behind a band: what each source has in it."""
+
+from __future__ import annotations
+
+import math
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.band import Origin as Source
+from isostat.assess.band import predicted
+from isostat.assess.workings.shown import Shown
+from isostat.core.working import Given, Origin, Working
+
+LISTED = 5  # sources that are named; the rest is one line
+
+
+def band(a: Assessment, k: Shown) -> Working:
+    """Half of the band of a height: the largest sources, each as the band it would leave alone."""
+    told = predicted(a.job)
+    at = (k.axle, k.side, k.case)
+    half = float(told.band.half_m[at])
+    by: dict[str, float] = {}
+    for source, share in zip(told.sources, told.band.share[(slice(None), *at)], strict=True):
+        words = _words(a, source)
+        by[words] = by.get(words, 0.0) + float(share)
+    first = sorted(by.items(), key=lambda pair: -pair[1])[:LISTED]
+    parts = [(words, half * math.sqrt(min(share, 1.0))) for words, share in first]
+    rest = math.sqrt(max(half**2 - sum(m**2 for _, m in parts), 0.0))
+    letters = "abcdefgh"
+    inputs = [Given(letters[n], words, "fine length", m, Origin.ASSUMED) for n, (words, m) in enumerate(parts)]
+    inputs.append(Given("o", "all others together", "fine length", rest, Origin.ASSUMED))
+    return Working(
+        name="band of the height, either way",
+        symbol="e",
+        quantity="height",
+        expression=f"sqrt({' + '.join(f'{g.symbol}**2' for g in inputs)})",
+        inputs=tuple(inputs),
+        result=math.sqrt(sum(g.value**2 for g in inputs)),
+        approximate=False,
+        rule="Two standard deviations of 5000 draws through the whole vehicle. What stands first is worth measuring better.",
+    )
+
+
+def _words(a: Assessment, source: Source) -> str:
+    """Left and right of an axle in one line; items by their name."""
+    if source.axle is None:
+        return source.what
+    return f"{source.what}, {a.job.vehicle.axles[source.axle].name.lower()}"
+
+
+def settled(a: Assessment, k: Shown) -> Working:
+    """Height after the coils have settled."""
+    told = predicted(a.job)
+    new = float(a.proposed.hub_to_arch_m[k.axle, k.side, k.case])
+    after = float(told.settled_m[k.axle, k.side, k.case])
+    return Working(
+        name="hub to arch, settled",
+        symbol="h_s",
+        quantity="height",
+        expression="h - s",
+        inputs=(
+            Given("h", "hub to arch, new springs", "height", new, Origin.SOLVED),
+            Given("s", "settling, 3.5 % of the loaded deflection", "height", new - after, Origin.ASSUMED),
+        ),
+        result=after,
+        approximate=True,
+        rule="Coils settle 2 to 5 % of it, mostly in the first few hundred kilometres (common practice, no source).",
+    )
