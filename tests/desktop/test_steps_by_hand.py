@@ -161,6 +161,11 @@ def test_items_are_added_placed_by_keys_emptied_in_a_case_and_deleted(open_windo
     type_into(qtbot, window, "share 8 4", "80")
     assert "accepted is 0 to 1" in window.statusBar().currentMessage(), "more than the item's mass is refused"
     qtbot.keyClick(seen(window, "share 8 4"), Qt.Key.Key_Escape)
+    for key, left in ((Qt.Key.Key_M, 0.01), (Qt.Key.Key_C, -0.01)):
+        qtbot.keyClick(disc, key)
+        assert window.document.job.items[-1].left_m.value == pytest.approx(left)
+    window.document.undo.undo()
+    window.document.undo.undo()
     qtbot.keyClick(disc, Qt.Key.Key_Delete)
     assert len(window.document.job.items) == 8
 

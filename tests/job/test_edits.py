@@ -185,3 +185,15 @@ def test_pads_read_together_are_one_edit_and_out_of_range_is_refused() -> None:
     assert [c.pad_kg.value for axle in after.vehicle.axles for c in (axle.left, axle.right)] == [600.12, 560.0, 470.0, 450.0]
     with pytest.raises(JobFault, match="accepted is 0 to 20000 kg"):
         weighing.put_pads(HIVE, [-5.0, 560.0, 470.0, 450.0])
+
+
+@given(st.integers(0, len(HIVE.items) - 1), st.booleans())
+@settings(max_examples=30, deadline=None)
+def test_a_copy_is_on_board_wherever_its_like_is_and_a_mirrored_pair_balances(index: int, mirrored: bool) -> None:
+    item, job = HIVE.items[index], edits.copy_item(HIVE, index, mirrored=mirrored)
+    made = job.items[-1]
+    assert made.mass_kg == item.mass_kg and made.name != item.name and len(job.items) == len(HIVE.items) + 1
+    assert all(edits.share_in(job, case, made) == edits.share_in(job, case, item) for case in job.cases)
+    if mirrored:
+        assert made.left_m.value == pytest.approx(-item.left_m.value) and made.behind_front_m == item.behind_front_m
+    assert edits.remove_item(job, len(job.items) - 1) == HIVE

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from isostat.job import edits
 from isostat.job.demos import demo
 from isostat.units.typed import NotUnderstood
-from isostat.units.tyre import tyre_size
+from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import Quantity
 
 
@@ -104,3 +104,24 @@ def test_a_size_may_be_typed_where_a_tyre_radius_is_asked_and_nowhere_else() -> 
     assert kept.typed == "33x12.50R15"
     with pytest.raises(NotUnderstood):
         edits.typed_for(job, ("target", "front_lift_m"), "33x12.50R15", Quantity.HEIGHT)
+
+
+@pytest.mark.parametrize(
+    ("index", "kg"),
+    [(60, 250), (65, 290), (70, 335), (75, 387), (80, 450), (85, 515), (88, 560), (90, 600), (91, 615), (95, 690), (98, 750),
+     (100, 800), (104, 900), (105, 925), (108, 1000), (110, 1060), (112, 1120), (115, 1215), (116, 1250), (118, 1320), (120, 1400), (121, 1450),
+     (123, 1550), (125, 1650), (126, 1700)],
+)  # fmt: skip
+def test_load_indices(index: int, kg: float) -> None:
+    """Y-01: load-index annex of UN Regulations 30 and 54 (from memory)."""
+    assert load_index_kg(f"{index}T") == load_index_kg(f"li {index}") == load_index_kg(f"{index}/{index - 2}R") == kg
+
+
+def test_a_bare_number_is_a_mass_and_an_unknown_index_none() -> None:
+    for text in ("104", "900 kg", "44T", "140Q", "104O", ""):
+        assert load_index_kg(text) is None
+    job = demo("hive-hauler")
+    path: edits.Path = ("vehicle", "axles", 1, "tyre_plate_kg")
+    assert edits.typed_for(job, path, "110/108R", Quantity.MASS).si == 1060.0
+    assert edits.typed_for(job, path, "1060", Quantity.MASS).si == 1060.0
+    assert edits.typed_for(job, path, "2337 lb", Quantity.MASS).si == pytest.approx(1060.05, abs=0.01)

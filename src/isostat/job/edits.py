@@ -11,7 +11,7 @@ from isostat.job.reading import Bounds, Reading
 from isostat.job.schema import Carried, Case, Heights, Item, Job, Pair, SquatTest
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood, Typed, parse
-from isostat.units.tyre import tyre_size
+from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 Path = tuple[str | int, ...]
@@ -37,12 +37,14 @@ def bounds_at(job: Job, path: Path) -> Bounds:
 
 
 def typed_for(job: Job, path: Path, text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typed:
-    """What a person typed for the field at a path; for a tyre's radius its size will do.
+    """What a person typed for the field at a path; for a tyre's radius its size will do, for its rating its load index.
 
     Raises NotUnderstood, in words, also where it is out of range.
     """
     size = tyre_size(text) if path[-1:] == ("tyre_radius_m",) else None
-    typed = Typed(size.radius_m, text, preset.unit(quantity)) if size else parse(text, quantity, preset)
+    index = load_index_kg(text) if path[-1:] == ("tyre_plate_kg",) else None
+    known = size.radius_m if size else index
+    typed = parse(text, quantity, preset) if known is None else Typed(known, text, preset.unit(quantity))
     try:
         bounds = bounds_at(job, path)
     except (KeyError, AttributeError, IndexError):  # a field of the screen alone: the edit itself checks it
@@ -118,6 +120,19 @@ def add_item(job: Job, case: str, mass_kg: float = 50.0) -> Job:
     )
     grown = put(job, ("items",), [*(i.model_dump() for i in job.items), item.model_dump()])
     return set_share(grown, case, name, 1.0)
+
+
+def copy_item(job: Job, index: int, *, mirrored: bool) -> Job:
+    """One more of an item, on board wherever it is: half a metre further back, or on the other side of the middle."""
+    item = job.items[index]
+    name = _free_name(item.name, [i.name for i in job.items])
+    moved = {"left_m": -item.left_m.value} if mirrored else {"behind_front_m": item.behind_front_m.value + 0.5}
+    made = item.model_copy(update={"name": name, **{k: Reading(value=round(v, 3)) for k, v in moved.items()}})
+    data = job.model_dump()
+    data["items"] = [*data["items"], made.model_dump()]
+    for case in data["cases"]:
+        case["carried"] = [*case["carried"], *({**c, "item": name} for c in case["carried"] if c["item"] == item.name)]
+    return job_from(data, "edit")
 
 
 def remove_item(job: Job, index: int) -> Job:

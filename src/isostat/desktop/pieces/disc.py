@@ -19,6 +19,7 @@ class Disc(QWidget):
     nudged = pyqtSignal(int, float, float)
     picked = pyqtSignal(int)
     removed = pyqtSignal(int)
+    copied = pyqtSignal(int, bool)  # item, on the other side
 
     _gestures = 1000
 
@@ -49,6 +50,8 @@ class Disc(QWidget):
             self.nudged.emit(self.item, dx * step, dy * step)
         elif event.key() == Qt.Key.Key_Delete:
             self.removed.emit(self.item)
+        elif event.key() in (Qt.Key.Key_C, Qt.Key.Key_M) and not event.modifiers():
+            self.copied.emit(self.item, event.key() == Qt.Key.Key_M)
         else:
             super().keyPressEvent(event)
 
@@ -61,7 +64,7 @@ class Disc(QWidget):
         self.item = item
         if (theme, name, on_board) != (self.theme, self.toolTip(), self.on_board):
             self.theme, self.on_board = theme, on_board
-            self.setAccessibleName(f"{name}, arrow keys move it")
+            self.setAccessibleName(f"{name}, arrow keys move it, C copies, M mirrors, Delete removes")
             self.setToolTip(name)
             self.update()
         self.setGeometry(area)

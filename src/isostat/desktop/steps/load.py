@@ -104,6 +104,7 @@ class LoadStep(Sheet):
         disc.nudged.connect(self._nudged)
         disc.picked.connect(self._pick)
         disc.removed.connect(self._remove)
+        disc.copied.connect(self._copy)
 
     def _lay_gravity(self, v: View, x: float) -> None:
         """The centre of gravity in numbers; its height is not known from level pads."""
@@ -224,6 +225,11 @@ class LoadStep(Sheet):
         assert self.view is not None
         name = self.view.job.items[item].name
         self.edited.emit(lambda job: edits.remove_item(job, item), f"remove {name}", -1)
+
+    def _copy(self, item: int, mirrored: bool) -> None:
+        assert self.view is not None
+        words = f"{'mirror' if mirrored else 'copy'} {self.view.job.items[item].name}"
+        self.edited.emit(lambda job: edits.copy_item(job, item, mirrored=mirrored), words, -1)
 
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:

@@ -80,7 +80,7 @@ def draw_weights(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
     per_m = min(area.width() / whole, area.height() / (2 * half))
 
     def at(behind: float, y: float) -> QPointF:
-        return QPointF(area.left() + (behind + front) * per_m, area.center().y() - y * per_m)
+        return QPointF(area.left() + (behind + front) * per_m, area.center().y() + y * per_m)  # nose left, so left lies below
 
     p.setBrush(Qt.BrushStyle.NoBrush)
     p.setPen(pen(t, "ink2", 1.0))
@@ -91,7 +91,7 @@ def draw_weights(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
     for axle in v.a.axles:
         for side in (1, -1):
             y = side * axle.half_track_m
-            p.drawRect(QRectF(at(-axle.x_m - 0.3, y + 0.11), at(-axle.x_m + 0.3, y - 0.11)))
+            p.drawRect(QRectF(at(-axle.x_m - 0.3, y - 0.11), at(-axle.x_m + 0.3, y + 0.11)))
     middle = at(-float(v.a.loading.gravity_x_m[v.weighed]), float(v.a.loading.gravity_y_m[v.weighed]))
     p.setPen(pen(t, "accent", 2.0))
     p.setBrush(t.colour("sheet"))
