@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from isostat.assess.assessment import Assessment
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.vehicle.gravity_height import gravity_height
@@ -34,3 +36,27 @@ def gravity_height_m(a: Assessment) -> Figure:
         return otherwise
     guessed = any(p.assumed for p in a.axles[0].pad_kg) or raised.assumed or front.assumed
     return Figure(height, Origin.ASSUMED if guessed else Origin.COMPUTED)
+
+
+ABOVE_ARCH = 0.35  # m, of an item whose height was not typed (stated rule: low on a deck)
+
+
+def gravity_height_in(a: Assessment, case: int) -> Figure:
+    """Height of the centre of gravity above the ground in a case on the new springs, m.
+
+    As weighed, plus what came on board less what went off, each at its own height, raised by what the body has risen.
+    """
+    base, weighed = gravity_height_m(a), a.job.weighed_case
+    arch = hub_height_m(a) + float(a.baseline_m.mean())
+    high = [item.above_ground_m.value if item.above_ground_m else arch + ABOVE_ARCH for item in a.job.items]
+    then, now = float(a.loading.whole_kg[weighed]), float(a.loading.whole_kg[case])
+    change = a.loading.items_kg[case] - a.loading.items_kg[weighed]
+    risen = float(a.proposed.arch_rise_m[..., case].mean()) * max(1.0 - sum(2 * x.unsprung_kg.value for x in a.axles) / now, 0.0)
+    height = (then * base.value + float(change @ np.array(high)) if high else then * base.value) / max(now, 1.0) + risen
+    guessed = any(m != 0.0 and item.above_ground_m is None for m, item in zip(change, a.job.items, strict=True))
+    return Figure(float(height), Origin.ASSUMED if base.assumed or guessed else Origin.COMPUTED)
+
+
+def stability(a: Assessment, height_m: float) -> float:
+    """Sideways acceleration in g at which a rigid vehicle would tip, t/(2h). Source: static stability factor, by definition."""
+    return sum(axle.half_track_m for axle in a.axles) / len(a.axles) / max(height_m, 0.05)

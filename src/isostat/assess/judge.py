@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.gravity import gravity_height_in, gravity_height_m, stability
 from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_travel import travel_judgements
 from isostat.assess.standing import cross_weight
@@ -14,6 +15,7 @@ from isostat.core.findings import carrying, springs, stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.tuning.events import bump_end, droop_end
 
+TIPS_SAID, TIPS_WATCH = 0.05, 0.85  # change that is said; g below which it is a watch (stated rule)
 NEARLY_FULL = 0.05  # of a plate in hand
 LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
 LEAN_NOTE, LEAN_SAID = 0.010, 0.004
@@ -175,6 +177,7 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
     s, case, target = a.proposed, a.target_case, a.job.target
     if abs(a.warp_m) > TWIST_SAID:
         yield stance.TargetTwisted(grade=Grade.NOTE, place=Place(None, None, case), step=Step.STANCE, warp_m=a.warp_m)
+    yield from _tipping(a)
     if target.cross_share is not None and s.stands[case]:
         got, u = float(cross_weight(s.pad_kg)[case]), a.target_travel_m
         yield stance.CrossWanted(
@@ -227,6 +230,18 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
             found_m=as_read,
             remedies=level,
         )
+
+
+def _tipping(a: Assessment) -> Iterator[Judgement]:
+    """The case that tips soonest, where it does so markedly sooner than as weighed."""
+    was = stability(a, gravity_height_m(a).value)
+    heights = [gravity_height_in(a, c).value if a.proposed.stands[c] else 0.0 for c in range(a.cases)]
+    case = int(np.argmax(heights))
+    now = stability(a, heights[case])
+    if heights[case] > 0.0 and now < was * (1.0 - TIPS_SAID):
+        grade = Grade.WATCH if now < TIPS_WATCH else Grade.NOTE
+        place = Place(None, None, case)
+        yield stance.TipsSooner(grade=grade, place=place, step=Step.STANCE, was=was, now=now, height_m=heights[case])
 
 
 def _back_on_target(a: Assessment, axle: int) -> tuple[Remedy, ...]:

@@ -265,6 +265,7 @@ class Item(Frozen):
     mass_kg: Mass
     behind_front_m: Place
     left_m: Place
+    above_ground_m: Height | None = None
     stays: bool = False
     weighed_share: Share = Field(default=0.0, validate_default=True)
     tank: bool = False

@@ -166,6 +166,13 @@ def _(j: stance.CrossWanted, r: Reader) -> tuple[str, str]:
 
 
 @_say.register
+def _(j: stance.TipsSooner, r: Reader) -> tuple[str, str]:
+    return f"Tips sooner: {j.was:.2f} → {j.now:.2f} g", (
+        f"Half the track over {r.height_unit(j.height_m)} of height; less when it sways. Slower in bends, load low."
+    )
+
+
+@_say.register
 def _(j: stance.TargetOutOfReach, r: Reader) -> tuple[str, str]:
     return "No spring holds this target", "It would have to pull. Lower the target or move the load."
 

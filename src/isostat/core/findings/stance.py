@@ -73,3 +73,16 @@ class CrossWanted(Judgement):
     share: float
     wanted: float
     twist_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TipsSooner(Judgement):
+    """A higher centre of gravity than as weighed: half the track over its height, the g sideways that would tip a rigid vehicle."""
+
+    was: float
+    now: float
+    height_m: float
+
+    @property
+    def severity(self) -> float:
+        return -self.now

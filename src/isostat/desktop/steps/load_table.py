@@ -14,6 +14,7 @@ from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
 ROW = 21  # px
+NAME = 64  # px that an item's name wants
 
 
 def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[int, QPointF]]:
@@ -23,11 +24,14 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[in
     cases = [v.weighed, *(n for n, c in enumerate(v.job.cases) if c.kind != "weighed")]
     first = area.right() - share * len(cases)
     more = 14 if v.reader.preset.height.fractional else 0
-    numbers = (
+    numbers: tuple[tuple[str, str, Quantity, str, int], ...] = (
         ("mass", "mass_kg", Quantity.MASS, "mass", 48),
         ("behind", "behind_front_m", Quantity.HEIGHT, "behind front hub", 50 + more),
         ("left", "left_m", Quantity.HEIGHT, "left of the middle", 46 + more),
+        ("up", "above_ground_m", Quantity.HEIGHT, "above the ground", 40 + more),
     )
+    if first - t.px(10) - sum(t.px(n[4] + 3) for n in numbers) - area.left() < t.px(NAME):
+        numbers = numbers[:3]  # no room for heights: a wider window or smaller text shows them
     starts, x = [], first - t.px(6) - sum(t.px(n[4] + 3) for n in numbers)
     name_wide = x - area.left() - t.px(4)
     for number in numbers:
@@ -35,8 +39,9 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[in
         x += t.px(number[4] + 3)
     head = sheet.caps("item head", "Item", QPointF(area.left(), top))
     words = f"places in {v.reader.preset.height.sign}"
-    sheet.text("item units", words, QPointF(head.right() + t.px(8), top - 2), size=12.5, role="ink2")
-    heads = (v.reader.preset.mass.sign, "behind", "left")
+    if head.right() + t.px(8) + sheet.text_width(words, 12.5) < starts[0] + t.px(24):
+        sheet.text("item units", words, QPointF(head.right() + t.px(8), top - 2), size=12.5, role="ink2")
+    heads = (v.reader.preset.mass.sign, "behind", "left", "up")[: len(numbers)]
     for (key, *_, wide), words, x in zip(numbers, heads, starts, strict=True):
         sheet.text(f"{key} head", words, QPointF(x + t.px(wide), top - 2), size=12.5, role="ink2", anchor=RIGHT)
     height = round(t.px(ROW - 1))
@@ -55,9 +60,10 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[in
             put=partial(_rename, n),
         )
         for (key, path, quantity, label, wide), x in zip(numbers, starts, strict=True):
-            reading = getattr(item, path)
-            sheet.field(f"{key} {n}", ("items", n, path), QPointF(x, y), QSize(round(t.px(wide)), height), figure=13,
-                        label=f"{item.name} {label}", quantity=quantity, value=reading.value, assumed=False)  # fmt: skip
+            reading, at = getattr(item, path), QPointF(x, y)
+            value = reading.value if reading else None
+            sheet.field(f"{key} {n}", ("items", n, path), at, QSize(round(t.px(wide)), height), figure=13,
+                        label=f"{item.name} {label}", quantity=quantity, value=value, empty="–")  # fmt: skip
         for k, case in enumerate(cases):
             kg = float(v.a.loading.items_kg[case, n])
             sheet.field(f"share {n} {case}", (), QPointF(first + share * k + 2, y), QSize(round(share - 3), height),
