@@ -38,9 +38,7 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int) -> list[tuple[in
         starts.append(x)
         x += t.px(number[4] + 3)
     head = sheet.caps("item head", "Item", QPointF(area.left(), top))
-    words = f"places in {v.reader.preset.height.sign}"
-    if head.right() + t.px(8) + sheet.text_width(words, 12.5) < starts[0] + t.px(24):
-        sheet.text("item units", words, QPointF(head.right() + t.px(8), top - 2), size=12.5, role="ink2")
+    sheet.text("item units", f"in {v.reader.preset.height.sign}", QPointF(head.right() + t.px(8), top - 2), size=12.5, role="ink2")
     heads = (v.reader.preset.mass.sign, "behind", "left", "up")[: len(numbers)]
     for (key, *_, wide), words, x in zip(numbers, heads, starts, strict=True):
         sheet.text(f"{key} head", words, QPointF(x + t.px(wide), top - 2), size=12.5, role="ink2", anchor=RIGHT)
