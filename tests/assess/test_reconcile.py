@@ -89,6 +89,7 @@ def test_a_hub_height_corrects_the_radius_and_never_the_load() -> None:
     assert a.axles[0].tyre_radius_m.value == pytest.approx(hub + squash)
     assert [p.value for p in a.axles[0].pad_kg] == [p.value for p in base.axles[0].pad_kg]
     assert a.loading.sprung == pytest.approx(base.loading.sprung)
+    assert np.abs(a.found.rest.pose[:, HIVE.weighed_case]).max() < 1e-5, "as found, as weighed stands where it stood"
     far = edits.put(job, ("as_found", "axles", 0, "tyre_radius_m"), 0.44)
     assert readings.HubHeightOff in kinds(far) and readings.HubHeightOff not in kinds(job)
 

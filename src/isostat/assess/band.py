@@ -8,6 +8,7 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
+from isostat.assess.buys import LENGTHS, SHARES
 from isostat.assess.resolved import loads
 from isostat.assess.springs import PAD, TAPE
 from isostat.assess.stand import SPRING
@@ -24,13 +25,12 @@ DRAWS, SEED = 5000, 7
 # One standard deviation of each, where a reading does not say its own (common practice, no source).
 RATE, LENGTH = 0.025, 0.0075  # of a new coil, half of its variance shared by a pair
 LOAD, PLACED = 0.05, 0.010  # of an item's mass, and of its place in m
-ASSUMED = {"pad": 0.05, "height": 0.010, "installed": 0.0075, "unsprung": 0.125, "tyre": 0.15, "ratio": 0.04}
-MEASURED = {"unsprung": 0.02, "tyre": 0.05, "ratio": 0.01}
+MEASURED = {"unsprung_kg": 0.02, "tyre_rate_n_per_m": 0.05, "spring_ratio": 0.01}
 SETTLES = 0.035  # of the loaded deflection, first few hundred kilometres (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True)
-class Origin:
+class Source:
     """What a draw varies: words, axle and side, None where it is the whole vehicle's or both sides'."""
 
     what: str
@@ -43,7 +43,7 @@ class Prediction:
     """Hub to arch as it will be read: as fitted and rolled, and after settling. Arrays (A, 2, B)."""
 
     band: Band
-    sources: tuple[Origin, ...]
+    sources: tuple[Source, ...]
     stands: Bools  # (B,)
     settled_m: Floats  # as fitted would be `band.middle_m`
 
@@ -54,13 +54,13 @@ class _Draws:
     def __init__(self, n: int) -> None:
         self._rng, self.n = np.random.default_rng(SEED), n
         self.columns: list[Floats] = []
-        self.sources: list[Origin] = []
+        self.sources: list[Source] = []
 
     def one(self, what: str, axle: int | None = None, side: int | None = None) -> Floats:
         """One more column, (n,)."""
         column = self._rng.standard_normal(self.n)
         self.columns.append(column)
-        self.sources.append(Origin(what, axle, side))
+        self.sources.append(Source(what, axle, side))
         return column
 
     def corners(self, what: str, axles: int) -> Floats:
@@ -85,7 +85,7 @@ def _error(reading: Reading, usual: float, assumed: float) -> float:
 
 
 def _share(figure: Figure, kind: str) -> float:
-    return ASSUMED[kind] if figure.assumed else MEASURED[kind]
+    return SHARES[kind] / 2.0 if figure.assumed else MEASURED[kind]
 
 
 def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
@@ -94,18 +94,20 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     d = _Draws(draws)
     corners = [(axle.left, axle.right) for axle in a.job.vehicle.axles]
     pad_sigma = np.array(
-        [[_error(c.pad_kg, PAD / 2 * c.pad_kg.value, ASSUMED["pad"] * c.pad_kg.value) for c in p] for p in corners]
+        [[_error(c.pad_kg, PAD / 2 * c.pad_kg.value, SHARES["pad_kg"] / 2 * c.pad_kg.value) for c in p] for p in corners]
     )
-    height_sigma = np.array([[_error(c.hub_to_arch_m, TAPE / 2, ASSUMED["height"]) for c in p] for p in corners])
-    seat_sigma = np.array([[TAPE / 2 if s.length_known else ASSUMED["installed"] for s in pair] for pair in a.found_springs])
+    height_sigma = np.array([[_error(c.hub_to_arch_m, TAPE / 2, LENGTHS["hub_to_arch_m"] / 2) for c in p] for p in corners])
+    seat_sigma = np.array(
+        [[TAPE / 2 if s.length_known else LENGTHS["installed_length_m"] / 2 for s in pair] for pair in a.found_springs]
+    )
     pads = pad_sigma[..., None] * d.corners("scale pad", count)
     heights = height_sigma[..., None] * d.corners("hub to arch", count)
     seats = seat_sigma[..., None] * d.corners("installed length", count)
-    unsprung = np.array([_share(x.unsprung_kg, "unsprung") * x.unsprung_kg.value for x in a.axles])[:, None] * d.axles(
+    unsprung = np.array([_share(x.unsprung_kg, "unsprung_kg") * x.unsprung_kg.value for x in a.axles])[:, None] * d.axles(
         "unsprung", count
     )
-    tyre = 1.0 + np.array([_share(f.tyre_rate, "tyre") for f in a.fits])[:, None] * d.axles("tyre rate", count)
-    ratio = 1.0 + np.array([_share(x.spring_ratio, "ratio") for x in a.axles])[:, None] * d.axles("motion ratio", count)
+    tyre = 1.0 + np.array([_share(f.tyre_rate, "tyre_rate_n_per_m") for f in a.fits])[:, None] * d.axles("tyre rate", count)
+    ratio = 1.0 + np.array([_share(x.spring_ratio, "spring_ratio") for x in a.axles])[:, None] * d.axles("motion ratio", count)
     rate = 1.0 + RATE * d.pairs("spring rate", count)
     free = np.array([o.order.free_m for o in a.orders])[..., None] * LENGTH * d.pairs("free length", count)
     weight = _weights(a, d, pads, unsprung)

@@ -14,9 +14,7 @@ OF_TRACK = 0.42  # of the mean track (common practice, no source)
 
 def hub_height_m(a: Assessment) -> float:
     """Mean height of the hubs above the ground as weighed, m."""
-    return sum(
-        axle.tyre_radius_m.value - sum(p.value for p in axle.pad_kg) / 2 * GRAVITY / axle.tyre_rate.value for axle in a.axles
-    ) / len(a.axles)
+    return sum(axle.hub_m for axle in a.axles) / len(a.axles)
 
 
 def gravity_height_m(a: Assessment) -> Figure:

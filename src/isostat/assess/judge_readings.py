@@ -12,7 +12,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.resolved import AxleFigures
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.findings.readings import HubHeightOff, LikelySlip, SidesDisagree
-from isostat.core.limits import GRAVITY, Floats
+from isostat.core.limits import Floats
 from isostat.job.points import CORNER_POINTS
 from isostat.job.schema import AxleFit, Vehicle
 
@@ -77,7 +77,7 @@ def _slips(read: _Sheet) -> Iterator[LikelySlip]:
 def _from_the_ground(read: _Sheet, axle: int, value: float, like: float | None) -> tuple[str, float] | None:
     """A hub to arch that is a ground to arch: less the hub's own height it is like the others."""
     figures = read.axles[axle]
-    hub = figures.tyre_radius_m.value - figures.pad_kg[0].value * GRAVITY / figures.tyre_rate.value
+    hub = figures.hub_m
     if like is None or value < like + 0.6 * hub or abs(value - hub - like) > TYRE_NEAR:
         return None
     return "tyre", value - hub
@@ -113,8 +113,7 @@ def _hubs(read: _Sheet) -> Iterator[Judgement]:
     for axle, (figures, fit) in enumerate(zip(read.axles, read.fits, strict=True)):
         if fit.tyre_radius_m is None or fit.tyre_radius_m.assumed:
             continue
-        squash = sum(p.value for p in figures.pad_kg) / 2 * GRAVITY / figures.tyre_rate.value
-        hub, by_tyre = figures.tyre_radius_m.value - squash, fit.tyre_radius_m.value - squash
+        hub, by_tyre = figures.hub_m, figures.hub_m + fit.tyre_radius_m.value - figures.tyre_radius_m.value
         if abs(hub - by_tyre) > HUB_APART:
             yield HubHeightOff(grade=Grade.WATCH, place=Place(axle), step=Step.MEASURE, hub_m=hub, tyre_m=by_tyre)
 

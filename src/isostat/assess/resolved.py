@@ -62,6 +62,11 @@ class AxleFigures:
     tyre_radius_m: Figure
     tyre_rate: Figure  # as found
 
+    @property
+    def hub_m(self) -> float:
+        """Mean height of the hubs above the ground as weighed, as the squashed tyres leave it."""
+        return self.tyre_radius_m.value - sum(p.value for p in self.pad_kg) / 2 * GRAVITY / self.tyre_rate.value
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FitFigures:
@@ -144,8 +149,8 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
 
 def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
     """What a set-up fits to an axle; where it says nothing, it is as found."""
-    radius = figure(fit.tyre_radius_m, axle.tyre_radius_m.value, axle.tyre_radius_m.origin)
-    tyre = figure(fit.tyre_rate_n_per_m, axle.tyre_rate.value, axle.tyre_rate.origin)
+    radius = axle.tyre_radius_m if fit is found or fit.tyre_radius_m is None else figure(fit.tyre_radius_m, 0.0)
+    tyre = axle.tyre_rate if fit is found or fit.tyre_rate_n_per_m is None else figure(fit.tyre_rate_n_per_m, 0.0)
     bar = instead.anti_roll(fit, axle.layout) or instead.anti_roll(found, axle.layout) or Figure(0.0, Origin.ASSUMED)
     stroke = fit.shock_stroke_m or found.shock_stroke_m
     spacer = fit.stop.spacer_m or found.stop.spacer_m

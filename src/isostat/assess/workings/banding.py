@@ -5,8 +5,7 @@ from __future__ import annotations
 import math
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.band import Origin as Source
-from isostat.assess.band import predicted
+from isostat.assess.band import Source, predicted
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 

@@ -10,7 +10,6 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess.standing import Standing
-from isostat.core.limits import GRAVITY
 from isostat.desktop.pieces.ink import tyre
 from isostat.desktop.pieces.outline import side_outline
 from isostat.desktop.theme import pen
@@ -55,10 +54,7 @@ def hub_heights(v: View, s: Standing | None, case: int) -> list[float]:
     """
     a = v.a
     if s is None:
-        return [
-            fit.tyre_radius_m.value - sum(pad.value for pad in axle.pad_kg) / 2 * GRAVITY / fit.tyre_rate.value
-            for axle, fit in zip(a.axles, a.found_fits, strict=True)
-        ]
+        return [axle.hub_m for axle in a.axles]
     out = []
     for i in range(len(a.axles)):
         squash = sum(float(s.platform.tyre_squash_m[i, n, 0]) for n in (0, 1)) / 2
