@@ -18,6 +18,7 @@ from isostat.desktop.steps.measure import PAGES, MeasureStep
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
+from isostat.job.edits import value_at
 from isostat.job.files import read_job
 from isostat.units.unit import Quantity
 from tests.desktop.hands import choose, press, read, seen, type_into
@@ -149,6 +150,25 @@ def test_the_reading_in_hand_takes_its_error_day_note_and_what_was_on_board(open
     for _ in range(4):
         window.document.undo.undo()
     assert window.document.job == before
+
+
+@pytest.mark.parametrize(
+    ("page", "field", "typed", "where"),
+    [
+        ("instead", "wheel_tyre_kg 1", "31 kg", ("vehicle", "axles", 1, "wheel_tyre_kg")),
+        ("axles", "fit shock_stroke_m 0", "190", ("as_found", "axles", 0, "shock_stroke_m")),
+        ("springs", "installed_length_m 0 1", "300", ("as_found", "axles", 0, "right", "installed_length_m")),
+        ("weights", "pad_kg 0 0", "610", ("vehicle", "axles", 0, "left", "pad_kg")),
+    ],
+)
+def test_readings_of_every_page_keep_a_note(open_window, qtbot: QtBot, page, field, typed, where) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.activateWindow()
+    QTest.qWaitForWindowActive(window)
+    measure(window, page)
+    type_into(qtbot, window, field, typed)
+    type_into(qtbot, window, "in hand note", "read twice")
+    assert value_at(window.document.job, where).note == "read twice"
 
 
 def test_front_and_rear_are_read_on_their_own_elevations(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

@@ -82,7 +82,7 @@ def _corner_figure(v: View, axle: int, side: int, row: Row) -> Figure | None:
 def lay_axles(sheet: Sheet, v: View, top: float) -> None:
     """Places the page of the axles, and the job's first lines beside them, below `top`."""
     t, count = v.theme, len(v.job.vehicle.axles)
-    pitch = min((sheet.height() - top - t.px(30)) / (len(ROWS) + 2), t.px(31))
+    pitch = min((sheet.height() - top - t.px(44)) / (len(ROWS) + 2), t.px(31))
     left, cell = t.px(170), QSize(round(t.px(76)), round(min(pitch - 3, t.px(26))))
     sheet.caps("axle rows", "Axles", QPointF(t.px(16), top))
     for axle, info in enumerate(v.job.vehicle.axles):

@@ -131,7 +131,7 @@ def _path(axle: int, have: Have) -> edits.Path:
 def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     """Places the page below `top`."""
     t, a = v.theme, v.a
-    pitch = min((sheet.height() - top - t.px(8)) / LINES, t.px(34))
+    pitch = min((sheet.height() - top - t.px(42)) / LINES, t.px(34))
     left = _Column(sheet, v, t.px(16), top, pitch)
     left.head("Unsprung", "unsprung", Quantity.MASS, [x.unsprung_kg.value for x in a.axles])
     left.rows(UNSPRUNG)

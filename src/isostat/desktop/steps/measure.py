@@ -31,7 +31,8 @@ from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
 
 PAGES = ("left", "right", "front", "rear", "missing", "points", "weights", "axles", "springs", "instead", "squat", "lift", "cycle")
-SIDE_VIEWS, END_VIEWS, WITH_READING = PAGES[:2], PAGES[2:4], (*PAGES[:4], "points")
+SIDE_VIEWS, END_VIEWS = PAGES[:2], PAGES[2:4]
+WITH_READING = (*PAGES[:4], "points", "weights", "axles", "springs", "instead")
 GROUPS = (0, 4, 9)  # where a group of pages begins
 
 

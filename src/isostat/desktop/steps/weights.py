@@ -71,7 +71,7 @@ def lay_weights(sheet: Sheet, v: View, top: float) -> float:
 def draw_weights(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
     """Below the words the vehicle from above, to scale: its pads, the centre of gravity as weighed; nothing without room."""
     t, vehicle = v.theme, v.job.vehicle
-    area = QRectF(t.px(16), top + t.px(14), sheet.width() - t.px(32), sheet.height() - top - t.px(26))
+    area = QRectF(t.px(16), top + t.px(14), sheet.width() - t.px(32), sheet.height() - top - t.px(60))
     half = max(axle.half_track_m for axle in v.a.axles) + 0.2
     front, length = vehicle.front_overhang_m.value, -v.a.axles[-1].x_m
     whole = front + length + vehicle.rear_overhang_m.value
