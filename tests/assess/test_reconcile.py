@@ -174,6 +174,19 @@ def test_the_motion_of_a_coil_over_is_taken_from_the_cycle_sheet_bend_and_all() 
     assert (x, slope, bend) == pytest.approx((0.0, 0.6, -1.4), abs=0.02)
 
 
+def test_a_cycle_sheet_with_two_heights_a_side_gives_a_line_however_many_sides_were_read() -> None:
+    job = HIVE
+    for side in ("left", "right"):
+        base = getattr(HIVE.vehicle.axles[1], side).hub_to_arch_m.value
+        rows = [{"event": e, "hub_to_arch_m": base + x, "eye_to_eye_m": eye} for e, x, eye in (
+            ("hanging", 0.110, 0.535), ("stop touched", -0.064, 0.371))]  # fmt: skip
+        job = edits.put(job, corner(1, side, "cycle"), rows)
+    moved = cycle_motion(job.vehicle.axles[1])
+    assert moved is not None
+    slopes = np.diff(moved.spring_m) / np.diff(moved.wheel_m)
+    assert slopes == pytest.approx(np.full(6, 0.164 / 0.174), abs=1e-3)
+
+
 # -- what readings say of each other
 
 

@@ -10,7 +10,7 @@ from isostat.core.tuning.events import TravelEvent
 from isostat.core.working import Figure, Origin
 from isostat.job.schema import Axle, Corner, Motion
 
-BEND_WANTS = 4  # readings before the motion table is more than a straight line
+BEND_WANTS = 4  # readings of one side before the motion table is more than a straight line
 APART = 0.020  # m of wheel travel that a ratio wants at least
 
 
@@ -47,10 +47,10 @@ def cycled(corner: Corner) -> Cycled:
 def cycle_motion(axle: Axle) -> Motion | None:
     """Shock travel against wheel travel, both sides of the axle together, zero at the baseline; a part on the shock moves with it.
 
-    Through the readings goes a line, with four or more a parabola (least squares): the tape's error is not bent into the table.
+    Through the readings goes a line, with four or more of one side a parabola (least squares): the tape's error is not bent into the table.
     None where fewer than two readings lie 20 mm apart, or the shock does not shorten into bump.
     """
-    v, eye = [], []
+    v, eye, most = [], [], 0  # most: readings of one side
     for corner in (axle.left, axle.right):
         rows = [r for r in corner.cycle if r.hub_to_arch_m is not None and r.eye_to_eye_m is not None]
         if len(rows) < 2:
@@ -60,10 +60,11 @@ def cycle_motion(axle: Axle) -> Motion | None:
         if np.ptp(travel) < APART:
             continue
         v += travel
+        most = max(most, len(rows))
         eye += list(-(length - length.mean()) + _at_mean(np.array(travel), length))
     if len(v) < 2:
         return None
-    degree = 2 if len(v) >= BEND_WANTS else 1
+    degree = 2 if most >= BEND_WANTS else 1
     curve = np.polynomial.Polynomial.fit(v, eye, degree)
     places = np.linspace(min(v), max(v), 7)
     slopes = np.asarray(curve.deriv()(places))

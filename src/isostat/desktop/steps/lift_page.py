@@ -107,9 +107,7 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
 
 def _lay_told(sheet: Sheet, v: View, y: float, axle: int) -> None:
     t = v.theme
-    words = (
-        "Four or more heights going up, the same coming down; jack the frame, not the axle, both sides alike. Roll is not possible."
-    )
+    words = "Four or more heights going up, the same coming down. Jack the frame, not the axle, both sides alike."
     if any(lift_result(v.a, axle, side) for side in (0, 1)):
         hung = [lift_result(v.a, axle, side) for side in (0, 1)]
         said = [f"{SIDES[s]} {v.reader.height(r.topped_m)}" for s, r in enumerate(hung) if r is not None and r.topped_m is not None]
