@@ -47,7 +47,7 @@ def cycled(corner: Corner) -> Cycled:
 def cycle_motion(axle: Axle) -> Motion | None:
     """Shock travel against wheel travel, both sides of the axle together, zero at the baseline; a part on the shock moves with it.
 
-    Through the readings goes a line, with four or more of one side a parabola (least squares): the tape's error is not bent into the table.
+    Through the readings goes a line, with four or more of one side a parabola (least squares), so that no tape's error bends it.
     None where fewer than two readings lie 20 mm apart, or the shock does not shorten into bump.
     """
     v, eye, most = [], [], 0  # most: readings of one side
