@@ -18,6 +18,7 @@ from tests.jobs import past_its_travel, shifted_sheet
 NO_RESULT = re.compile(
     r"^(x \d+|y \d+|tape \d+|row .*|column .*|heads?|.* head|"
     r".* share|.* number|.* state|any unit|scale|job line|job title|brand|from$|"
+    r"datum .*|"
     r"target legend|order at|target word|verdict \d|sides \d|finding .*|note .*|elsewhere|more|last .*|saved|undo key|input .*|"
     r"result|rule|findings count|working .*|origin .*|tag other .*|disc .*|try case .*|head .*|step words|pick words|.* name|"
     r".* worst|word .*|empty words|.* word|axle name .*)$"

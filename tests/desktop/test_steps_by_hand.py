@@ -6,7 +6,6 @@ from collections.abc import Callable
 
 import pytest
 from PyQt6.QtCore import QPoint, Qt
-from PyQt6.QtWidgets import QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.core.findings.judgement import Step
@@ -25,6 +24,7 @@ TYPED: list[tuple[Step, str, str, tuple[str | int, ...], float]] = [
     (Step.LOAD, "mass 7", "130 kg", ("items", 7, "mass_kg"), 130.0),
     (Step.LOAD, "behind 2", "1300", ("items", 2, "behind_front_m"), 1.3),
     (Step.LOAD, "left 2", "-12 in", ("items", 2, "left_m"), -0.3048),
+    (Step.LOAD, "item up", "0.9 m", ("items", 0, "above_ground_m"), 0.9),
     (Step.STANCE, "rear lift", "1 1/2 in", ("target", "rear_lift_m"), 0.0381),
     (Step.STANCE, "tyre 1", "390", ("proposal", "axles", 1, "tyre_radius_m"), 0.390),
     (Step.SPRING, "hertz", "1,4", (*AXLE, "pick", "hertz"), 1.4),
@@ -140,34 +140,6 @@ def test_a_case_is_added_renamed_wherever_it_is_asked_for_and_removed(open_windo
     assert len(window.document.job.cases) == 5 and window.case < 5
     type_into(qtbot, window, "case name", "Light")
     assert "stands twice" in window.statusBar().currentMessage()
-
-
-def test_items_are_added_placed_by_keys_emptied_in_a_case_and_deleted(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window = open_window()
-    window.go(Step.LOAD)
-    window.show_case(4)
-    before = window.document.assessment.loading.whole_kg[4]
-    press(qtbot, window, "add item")
-    assert window.document.assessment.loading.whole_kg[4] == pytest.approx(before + 50)
-    disc = seen(window, "disc 8", QWidget)
-    place = window.document.job.items[8].behind_front_m.value
-    disc.setFocus()
-    for key in (Qt.Key.Key_Left, Qt.Key.Key_Up):
-        qtbot.keyClick(disc, key)
-    item = window.document.job.items[8]
-    assert (item.behind_front_m.value, item.left_m.value) == (pytest.approx(place - 0.01), pytest.approx(-0.01))
-    type_into(qtbot, window, "share 8 4", "-")
-    assert window.document.assessment.loading.whole_kg[4] == pytest.approx(before)
-    type_into(qtbot, window, "share 8 4", "80")
-    assert "accepted is 0 to 1" in window.statusBar().currentMessage(), "more than the item's mass is refused"
-    qtbot.keyClick(seen(window, "share 8 4"), Qt.Key.Key_Escape)
-    for key, left in ((Qt.Key.Key_M, 0.01), (Qt.Key.Key_C, -0.01)):
-        qtbot.keyClick(disc, key)
-        assert window.document.job.items[-1].left_m.value == pytest.approx(left)
-    window.document.undo.undo()
-    window.document.undo.undo()
-    qtbot.keyClick(disc, Qt.Key.Key_Delete)
-    assert len(window.document.job.items) == 8
 
 
 def test_held_u_shows_the_other_units_and_ctrl_i_decimals(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

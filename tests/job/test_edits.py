@@ -10,6 +10,7 @@ from isostat.assess import assess
 from isostat.job import edits, weighing
 from isostat.job.demos import demo
 from isostat.job.files import JobFault, job_from_text, job_text
+from isostat.job.palette import PALETTE, add_usual
 from isostat.job.reading import Bounds
 from isostat.job.schema import Job
 from isostat.units.shown import number
@@ -119,7 +120,7 @@ def test_a_renamed_item_or_case_keeps_everything_that_hangs_on_its_name(item: st
         (lambda job: edits.set_share(job, "Out", "Water", 1.2), "accepted is 0 to 1"),
         (lambda job: edits.put(job, ("target", "case"), "Sunday"), "“Sunday” is asked for; accepted is one of"),
         (lambda job: edits.put(job, ("target", "corners"), ({"left_m": 0.5, "right_m": 0.5},)), "accepted is none or 2"),
-        (lambda job: edits.move_item(job, 0, 99.0, 0.0), "behind_front_m is 99 m"),
+        (lambda job: edits.move_items(job, {0: (99.0, 0.0)}), "behind_front_m is 99 m"),
     ],
 )  # fmt: skip
 def test_an_edit_that_cannot_be_is_refused_in_words(edit, words: str) -> None:  # type: ignore[no-untyped-def]
@@ -130,7 +131,7 @@ def test_an_edit_that_cannot_be_is_refused_in_words(edit, words: str) -> None:  
 def test_removing_a_case_or_an_item_leaves_no_trace_of_it() -> None:
     fewer = edits.remove_case(edits.add_case(HIVE, "Out"), 3)
     assert [c.name for c in fewer.cases] == ["Floor now", "As weighed", "Light", "Home full", "Case"]
-    gone = edits.remove_item(HIVE, 7)
+    gone = edits.remove_items(HIVE, [7])
     assert "Water" not in job_text(gone)
 
 
@@ -162,8 +163,8 @@ def test_edits_never_reach_into_the_job_that_they_start_from() -> None:
     before = HIVE.model_dump_json()
     job: Job = HIVE
     for n in range(len(job.items)):
-        job = edits.move_item(job, n, 1.0 + n * 0.1, 0.1)
-    edits.set_share(edits.add_item(job, "Light"), "Light", "Item", 0.5)
+        job = edits.move_items(job, {n: (1.0 + n * 0.1, 0.1)})
+    edits.set_share(add_usual(job, PALETTE[0], "Light"), "Light", "Item", 0.5)
     assert HIVE.model_dump_json() == before
 
 
@@ -190,10 +191,10 @@ def test_pads_read_together_are_one_edit_and_out_of_range_is_refused() -> None:
 @given(st.integers(0, len(HIVE.items) - 1), st.booleans())
 @settings(max_examples=30, deadline=None)
 def test_a_copy_is_on_board_wherever_its_like_is_and_a_mirrored_pair_balances(index: int, mirrored: bool) -> None:
-    item, job = HIVE.items[index], edits.copy_item(HIVE, index, mirrored=mirrored)
+    item, job = HIVE.items[index], edits.copy_items(HIVE, [index], mirrored=mirrored)
     made = job.items[-1]
     assert made.mass_kg == item.mass_kg and made.name != item.name and len(job.items) == len(HIVE.items) + 1
     assert all(edits.share_in(job, case, made) == edits.share_in(job, case, item) for case in job.cases)
     if mirrored:
         assert made.left_m.value == pytest.approx(-item.left_m.value) and made.behind_front_m == item.behind_front_m
-    assert edits.remove_item(job, len(job.items) - 1) == HIVE
+    assert edits.remove_items(job, [len(job.items) - 1]) == HIVE

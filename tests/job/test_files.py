@@ -14,6 +14,7 @@ from isostat.assess.judge import judge
 from isostat.job import edits
 from isostat.job.demos import demo, demo_names
 from isostat.job.files import JobFault, job_from, job_from_text, job_text, read_job, save_job
+from isostat.job.palette import PALETTE, add_usual
 from isostat.job.schema import Job
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
@@ -145,13 +146,13 @@ def test_a_damaged_job_is_refused_in_words_or_answered_without_nan(data: st.Data
 
 def test_edits_make_new_jobs_and_keep_the_old(hive: Job) -> None:
     text = job_text(hive)
-    more = edits.add_item(hive, "Out", 75.0)
+    more = add_usual(hive, PALETTE[0], "Out")
     assert edits.share_in(more, more.cases[3], more.items[-1]) == 1.0
     renamed = edits.rename_item(more, len(more.items) - 1, "Ladder")
     assert any(c.item == "Ladder" for c in renamed.cases[3].carried)
-    assert edits.remove_item(renamed, len(renamed.items) - 1) == hive
+    assert edits.remove_items(renamed, [len(renamed.items) - 1]) == hive
     assert len(edits.add_case(hive, "As weighed").cases) == len(hive.cases) + 1
-    moved = edits.move_item(hive, 0, 2.22222, -0.4)
+    moved = edits.move_items(hive, {0: (2.22222, -0.4)})
     assert (moved.items[0].behind_front_m.value, moved.items[0].left_m.value) == (2.222, -0.4)
     assert job_text(hive) == text
     for refused in (

@@ -8,7 +8,8 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.baseline import as_read, at_baseline, read_elsewhere
-from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, fit_figures, loads
+from isostat.assess.loads import loads
+from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, fit_figures
 from isostat.assess.springs import FoundSpring, Ordered, as_stand, found_springs, order
 from isostat.assess.stand import NO_SPRINGS, SPRING, Springs, stand
 from isostat.assess.standing import Standing, stand_up
@@ -17,7 +18,7 @@ from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.events import TravelEvent
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import Pose, crossed_travel, fit_pose, planar_travel, spring_forces
-from isostat.core.vehicle.statics import lever, weight_of
+from isostat.core.vehicle.statics import lever
 from isostat.job.schema import Job, Target
 
 
@@ -31,6 +32,7 @@ class Loading:
     sprung: Floats  # (3, B) N and N·m
     weighed: Floats  # (3,) sprung weight as weighed, N and N·m
     items_kg: Floats  # (B, items) on board
+    unsprung_kg: Floats  # (A, 2, B) heavier wheels and the like, beyond what was weighed
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -74,11 +76,11 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
     y = np.array([[a.half_track_m, -a.half_track_m] for a in axles])
     x = np.array([[a.x_m, a.x_m] for a in axles])
     h = lever(x, y)
-    mass, item_x, item_y, share = loads(job)
+    carried = loads(job)
     weighed = GRAVITY * (h * (pads - unsprung)).sum(axis=(1, 2))
-    base = weighed - weight_of(mass * share[-1], item_x, item_y)
-    sprung = np.stack([base + weight_of(mass * s, item_x, item_y) for s in share[:-1]], axis=1)
-    whole = sprung + GRAVITY * (h * unsprung).sum(axis=(1, 2))[:, None]
+    sprung = weighed[:, None] + carried.body_weight()
+    more = carried.unsprung_kg()
+    whole = sprung + GRAVITY * np.einsum("kas,asb->kb", h, unsprung[..., None] + more)
     heavy = np.where(np.abs(whole[0]) > 1e-6, whole[0], 1e-6)
     return Loading(
         whole_kg=whole[0] / GRAVITY,
@@ -86,7 +88,8 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
         gravity_y_m=whole[2] / heavy,
         sprung=sprung,
         weighed=weighed,
-        items_kg=mass * share[:-1],
+        items_kg=carried.mass_kg * carried.share,
+        unsprung_kg=more,
     )
 
 
@@ -98,24 +101,39 @@ def _target_pose(target: Target, baseline: Floats, where: tuple[Floats, Floats, 
     return Pose(target.front_lift_m.value, target.rear_lift_m.value, target.lean_m.value if target.lean_m else None), 0.0
 
 
-Frozen = tuple[tuple[AxleFigures, ...], tuple[FitFigures, ...], tuple[Springs, ...], bytes, bytes]
+@dataclass(frozen=True, slots=True)
+class _Weight:
+    """What is carried, as a key that can be remembered: sprung weight (3, B) in N, unsprung beyond the weighing (A, 2, B) in kg."""
+
+    sprung: bytes
+    unsprung: bytes
+
+    @classmethod
+    def of(cls, loading: Loading) -> _Weight:
+        return cls(loading.sprung.tobytes(), loading.unsprung_kg.tobytes())
+
+    def arrays(self, axles: int) -> tuple[Floats, Floats]:
+        return np.frombuffer(self.sprung).reshape(3, -1), np.frombuffer(self.unsprung).reshape(axles, 2, -1)
+
+
+Frozen = tuple[tuple[AxleFigures, ...], tuple[FitFigures, ...], tuple[Springs, ...], _Weight, bytes]
 
 
 def _as_found(a: Assessment) -> Frozen:
     springs = tuple(as_stand(pair) for pair in a.found_springs)
-    return a.axles, a.found_fits, springs, a.loading.sprung.tobytes(), a.baseline_m.tobytes()
+    return a.axles, a.found_fits, springs, _Weight.of(a.loading), a.baseline_m.tobytes()
 
 
 @lru_cache(maxsize=16)
 def _stood(
-    axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], sprung: bytes
+    axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], weight: _Weight
 ) -> tuple[Platform, Bank]:
-    return stand(axles, fits, springs, np.frombuffer(sprung).reshape(3, -1))
+    return stand(axles, fits, springs, *weight.arrays(len(axles)))
 
 
 @lru_cache(maxsize=16)
 def _stand_up(
-    axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], sprung: bytes, baseline: bytes
+    axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], weight: _Weight, baseline: bytes
 ) -> Standing:
     """Remembered on its frozen inputs: an edit of the proposal leaves the set-up as found as it was, and undo is at once."""
     met = tuple(
@@ -125,7 +143,7 @@ def _stand_up(
         )
         for axle, fit in zip(axles, fits, strict=True)
     )  # a larger tyre meets the arch sooner
-    return stand_up(*_stood(axles, fits, springs, sprung), np.frombuffer(baseline).reshape(-1, 2), GRAVITY, met)
+    return stand_up(*_stood(axles, fits, springs, weight), np.frombuffer(baseline).reshape(-1, 2), GRAVITY, met)
 
 
 def assess(job: Job) -> Assessment:
@@ -159,12 +177,12 @@ def _assess(given: Job, job: Job) -> Assessment:
     where = (np.array([a.x_m for a in axles]), np.array([a.half_track_m for a in axles]), baseline[:, 0] - baseline[:, 1])
     pose, warp = _target_pose(job.target, baseline, where)
     wanted = planar_travel(pose, *where)
-    platform, bank = stand(axles, fits, bare, loading.sprung)
+    platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg)
     if job.target.cross_share is not None:
         wanted = crossed_travel(platform, job.case_index(job.target.case), wanted, job.target.cross_share.value)
     orders = order(job, axles, springs, platform, bank, wanted)
     fitted = tuple(Springs(o.law, o.offset_m) for o in orders)
-    proposed = _stand_up(axles, fits, fitted, loading.sprung.tobytes(), baseline.tobytes())
+    proposed = _stand_up(axles, fits, fitted, _Weight.of(loading), baseline.tobytes())
     return Assessment(
         job=given,
         axles=axles,

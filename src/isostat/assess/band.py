@@ -9,14 +9,14 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.buys import LENGTHS, SHARES
-from isostat.assess.resolved import loads
+from isostat.assess.loads import loads
 from isostat.assess.springs import PAD, TAPE
 from isostat.assess.stand import SPRING
 from isostat.core.limits import GRAVITY, Bools, Floats
 from isostat.core.tuning.band import Band, band_of
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.platform import Platform
-from isostat.core.vehicle.statics import lever, weight_of
+from isostat.core.vehicle.statics import lever
 from isostat.core.working import Figure
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
@@ -155,15 +155,15 @@ def _weights(a: Assessment, d: _Draws, pads: Floats, unsprung: Floats) -> Floats
     h = lever(np.array([[x.x_m] * 2 for x in a.axles]), y)
     change = GRAVITY * np.einsum("kas,asn->kn", h, pads - unsprung[:, None])
     whole = a.loading.sprung[:, None] + change[..., None]
-    mass, x, left, share = loads(a.job)
-    aboard = share[:-1] - share[-1]  # against the weighing, (B, items)
-    for n in range(len(mass)):
+    carried = loads(a.job)
+    aboard, unit = carried.aboard, carried.lever() * carried.body_kg  # (B, items), (3, items)
+    along_of = np.array([0.0, -GRAVITY, 0.0])[:, None] * carried.body_kg  # what a metre further forward does
+    for n in range(len(a.job.items)):
         if not aboard[:, n].any():
             continue
         more, along = LOAD * d.one(a.job.items[n].name), PLACED * d.one(f"place of {a.job.items[n].name}")
-        unit = weight_of(np.array([mass[n]]), x[n : n + 1], left[n : n + 1])
-        moved = weight_of(np.array([mass[n]]), x[n : n + 1] + 1.0, left[n : n + 1]) - unit
-        whole = whole + (unit[:, None] * more + moved[:, None] * along)[..., None] * aboard[:, n]
+        drawn = unit[:, n, None] * more + along_of[:, n, None] * along
+        whole = whole + drawn[..., None] * aboard[:, n]
     return np.asarray(whole)
 
 

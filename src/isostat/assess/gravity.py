@@ -45,8 +45,9 @@ def gravity_height_in(a: Assessment, case: int) -> Figure:
     As weighed, plus what came on board less what went off, each at its own height, raised by what the body has risen.
     """
     base, weighed = gravity_height_m(a), a.job.weighed_case
-    arch = hub_height_m(a) + float(a.baseline_m.mean())
-    high = [item.above_ground_m.value if item.above_ground_m else arch + ABOVE_ARCH for item in a.job.items]
+    hub, arch = hub_height_m(a), float(a.baseline_m.mean())
+    usual = {"wheels": hub, "hitch": hub + 0.5 * arch}
+    high = [i.above_ground_m.value if i.above_ground_m else usual.get(i.kind, hub + arch + ABOVE_ARCH) for i in a.job.items]
     then, now = float(a.loading.whole_kg[weighed]), float(a.loading.whole_kg[case])
     change = a.loading.items_kg[case] - a.loading.items_kg[weighed]
     risen = float(a.proposed.arch_rise_m[..., case].mean()) * max(1.0 - sum(2 * x.unsprung_kg.value for x in a.axles) / now, 0.0)

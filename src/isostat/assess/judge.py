@@ -10,6 +10,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.gravity import gravity_height_in, gravity_height_m, stability
 from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_travel import travel_judgements
+from isostat.assess.ratings import ratings
 from isostat.assess.standing import cross_weight
 from isostat.core.findings import carrying, springs, stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
@@ -57,50 +58,26 @@ def _carrying(a: Assessment) -> Iterator[Judgement]:
             for axle, side in np.argwhere(s.rest.pad_n[..., case] <= 0.5):
                 yield carrying.WheelInTheAir(grade=Grade.FAULT, place=Place(int(axle), int(side), case), step=Step.LOAD)
     yield from _ratings(a)
-    yield from _wheel_ratings(a)
     yield from _steering(a)
     yield from _nose(a)
 
 
 def _ratings(a: Assessment) -> Iterator[Judgement]:
-    plates: list[tuple[int | None, object, np.ndarray]] = [(None, a.job.vehicle.rating_kg, a.loading.whole_kg)]
-    plates += [(i, axle.rating_kg, a.proposed.pad_kg[i].sum(axis=0)) for i, axle in enumerate(a.job.vehicle.axles)]
-    for index, plate, load in plates:
-        if plate is None:
-            continue
-        limit = float(plate.value)  # type: ignore[attr-defined]
-        case = int(np.argmax(np.where(a.proposed.stands, load, -np.inf)))
-        worst = float(load[case])
-        if worst <= limit * (1 - NEARLY_FULL) or not a.proposed.stands[case]:
+    """Each plate and rating in the case that loads it most; no spring clears it."""
+    for r in ratings(a):
+        case = int(np.argmax(np.where(a.proposed.stands, r.load_kg, -np.inf)))
+        worst = float(r.load_kg[case])
+        if worst <= r.limit_kg * (1 - NEARLY_FULL) or not a.proposed.stands[case]:
             continue
         yield carrying.OverRating(
-            grade=Grade.FAULT if worst > limit else Grade.WATCH,
-            place=Place(index, None, case),
+            grade=Grade.FAULT if worst > r.limit_kg else Grade.WATCH,
+            place=Place(r.axle, r.side, case),
             step=Step.LOAD,
-            what="plate",
+            what=r.what,
             load_kg=worst,
-            rating_kg=limit,
-            remedies=_carry_less(a, index, case, worst - limit * (1 - NEARLY_FULL)),
+            rating_kg=r.limit_kg,
+            remedies=_carry_less(a, r.axle, case, worst - r.limit_kg * (1 - NEARLY_FULL)) if r.what == "plate" else (),
         )
-
-
-def _wheel_ratings(a: Assessment) -> Iterator[Judgement]:
-    """Each wheel's heaviest load against what its tyre and its wheel may carry."""
-    for i, side in np.ndindex(len(a.axles), 2):
-        load = np.where(a.proposed.stands, a.proposed.pad_kg[i, side], -np.inf)
-        case = int(np.argmax(load))
-        for what in ("tyre", "wheel"):
-            plate = getattr(a.job.vehicle.axles[i], f"{what}_plate_kg")
-            if plate is None or load[case] <= plate.value * (1 - NEARLY_FULL):
-                continue
-            yield carrying.OverRating(
-                grade=Grade.FAULT if load[case] > plate.value else Grade.WATCH,
-                place=Place(i, side, case),
-                step=Step.LOAD,
-                what=what,
-                load_kg=float(load[case]),
-                rating_kg=float(plate.value),
-            )
 
 
 def _carry_less(a: Assessment, axle: int | None, case: int, too_much_kg: float) -> tuple[Remedy, ...]:
@@ -108,13 +85,13 @@ def _carry_less(a: Assessment, axle: int | None, case: int, too_much_kg: float) 
     span = abs(a.axles[-1].x_m) or 1.0
     for index, item in enumerate(a.job.items):
         on_board = a.loading.items_kg[case, index]
-        if not item.tank or on_board <= 0.0:
+        if item.kind != "tank" or on_board <= 0.0:
             continue
         on_rear = item.behind_front_m.value / span
         helps = {None: 1.0, 0: 1.0 - on_rear}.get(axle, on_rear)
-        if helps <= 0.0 or item.mass_kg.value <= 0.0:
+        if helps <= 0.0 or item.whole_kg <= 0.0:
             continue
-        left = (on_board - too_much_kg / helps) / item.mass_kg.value
+        left = (on_board - too_much_kg / helps) / item.whole_kg
         if left >= 0.0:
             return (Remedy("carry less", Place(axle, None, case), np.floor(left * 100) / 100, index),)
     return ()
@@ -163,8 +140,7 @@ def _damping(a: Assessment) -> Iterator[Judgement]:
             continue
         case, weighed = int(np.argmax(a.proposed.pad_kg[i].sum(axis=0))), a.job.weighed_case
         now, then = (
-            s.wheel_rate[i, :, c].mean() * (s.pad_kg[i, :, c].mean() - a.axles[i].unsprung_kg.value)
-            for s, c in ((a.proposed, case), (a.found, weighed))
+            s.wheel_rate[i, :, c].mean() * s.rest.force_n[i, :, c].mean() for s, c in ((a.proposed, case), (a.found, weighed))
         )
         if now <= 0.0 or then <= 0.0:
             continue

@@ -9,11 +9,11 @@ import numpy as np
 from isostat.assess import instead
 from isostat.assess.cycle import Cycled, cycle_motion, cycled
 from isostat.core.elements.motion import Motion
-from isostat.core.limits import GRAVITY, Floats
+from isostat.core.limits import GRAVITY
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
 from isostat.job.reading import Reading
-from isostat.job.schema import Axle, AxleFit, Corner, Job
+from isostat.job.schema import Axle, AxleFit, Corner
 
 # Assumed until measured: common practice, no source.
 TYRE_SINKS = 0.05  # of its radius under the baseline load
@@ -181,20 +181,3 @@ def _cycled_flat(axle: AxleFigures) -> Figure | None:
 def default_frequency(axle: int) -> float:
     """The ride frequency in Hz that is assumed for an axle until something is known."""
     return FREQUENCY[min(axle, 1)]
-
-
-def loads(job: Job) -> tuple[Floats, Floats, Floats, Floats]:
-    """Items as arrays: mass in kg, x forward and y left in m, (items,), and the share on board (cases + 1, items).
-
-    The last row of shares is what was on board when weighed.
-    """
-    mass = np.array([i.mass_kg.value for i in job.items])
-    x = np.array([-i.behind_front_m.value for i in job.items])
-    y = np.array([i.left_m.value for i in job.items])
-    weighed = [i.weighed_share.value for i in job.items]
-    rows = []
-    for case in job.cases:
-        on_board = {c.item: c.share.value for c in case.carried}
-        rows.append(weighed if case.kind == "weighed" else [on_board.get(i.name, 0.0) for i in job.items])
-    rows.append(weighed)
-    return mass, x, y, np.array(rows, dtype=float).reshape(len(job.cases) + 1, len(job.items))

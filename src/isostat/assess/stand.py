@@ -46,11 +46,16 @@ def uneven_pads(axles: tuple[AxleFigures, ...]) -> Floats:
 
 
 def stand(
-    axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], weight: Floats
+    axles: tuple[AxleFigures, ...],
+    fits: tuple[FitFigures, ...],
+    springs: tuple[Springs, ...],
+    weight: Floats,
+    more_unsprung_kg: Floats | float = 0.0,
 ) -> tuple[Platform, Bank]:
     """The platform of one set-up and its bank.
 
     axles, fits, springs: one each an axle. weight: (3, B) sprung weight of each case, N and N·m.
+    more_unsprung_kg: (A, 2, B) on each wheel beyond what was weighed, kg.
     """
     count, cases = len(axles), weight.shape[1]
     laws: dict[ForceLaw, int] = {}
@@ -96,7 +101,7 @@ def stand(
         half_track_m=spread(np.array([a.half_track_m for a in axles])),
         tyre_rate=spread(np.array([f.tyre_rate.value * both for f in fits])),
         tyre_squash_m=spread(np.array(squash)),
-        unsprung_n=spread(np.array([a.unsprung_kg.value * GRAVITY * both for a in axles])),
+        unsprung_n=spread(np.array([a.unsprung_kg.value * GRAVITY * both for a in axles])) + GRAVITY * more_unsprung_kg,
         ground_m=spread(-uneven_pads(axles)),
         weight=np.ascontiguousarray(weight),
         bar_rate=spread(np.array([f.bar.value for f in fits])),

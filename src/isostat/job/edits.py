@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
 from typing import Any, get_args
 
 from pydantic.fields import FieldInfo
@@ -97,11 +98,17 @@ def put_detail(job: Job, path: Path, detail: str, value: Any) -> Job:
     return put(job, (*path, detail), value if value != "" else None)
 
 
-def move_item(job: Job, index: int, behind_front_m: float, left_m: float) -> Job:
-    """An item put down elsewhere, to the millimetre. Raises JobFault when the place is out of range."""
-    moved = {"behind_front_m": round(behind_front_m, 3), "left_m": round(left_m, 3)}
-    item = job.items[index].model_copy(update={k: Reading(value=v) for k, v in moved.items()})
-    return put(job, ("items", index), item)
+def move_items(job: Job, places: Mapping[int, tuple[float, float]]) -> Job:
+    """Items put down elsewhere, to the millimetre: behind the front hub and left of the middle, m, by item.
+
+    Raises JobFault when a place is out of range.
+    """
+    data = job.model_dump()
+    for index, place in places.items():
+        for key, value in zip(("behind_front_m", "left_m"), place, strict=True):
+            if round(value, 3) != data["items"][index][key]["value"]:
+                data["items"][index][key] = {"value": round(value, 3)}
+    return job_from(data, "edit")
 
 
 def _free_name(wanted: str, taken: list[str]) -> str:
@@ -111,37 +118,37 @@ def _free_name(wanted: str, taken: list[str]) -> str:
     return name
 
 
-def add_item(job: Job, case: str, mass_kg: float = 50.0) -> Job:
-    """One more item between the axles, on board in a case (and in none other)."""
-    name = _free_name("Item", [i.name for i in job.items])
-    middle = job.vehicle.axles[-1].behind_front_m.value * 0.7
-    item = Item(
-        name=name, mass_kg=Reading(value=mass_kg), behind_front_m=Reading(value=round(middle, 3)), left_m=Reading(value=0.0)
-    )
-    grown = put(job, ("items",), [*(i.model_dump() for i in job.items), item.model_dump()])
-    return set_share(grown, case, name, 1.0)
+def add_item(job: Job, item: Item, case: str | None) -> Job:
+    """One more item, under a name that is free: on board in a case, or in every load case if it stays."""
+    item = item.model_copy(update={"name": _free_name(item.name, [i.name for i in job.items])})
+    job = put(job, ("items",), [*(i.model_dump() for i in job.items), item.model_dump()])
+    for c in job.cases:
+        if c.name == case or (item.stays and c.kind == "load"):
+            job = set_share(job, c.name, item.name, 1.0)
+    return job
 
 
-def copy_item(job: Job, index: int, *, mirrored: bool) -> Job:
-    """One more of an item, on board wherever it is: half a metre further back, or on the other side of the middle."""
-    item = job.items[index]
-    name = _free_name(item.name, [i.name for i in job.items])
-    moved = {"left_m": -item.left_m.value} if mirrored else {"behind_front_m": item.behind_front_m.value + 0.5}
-    made = item.model_copy(update={"name": name, **{k: Reading(value=round(v, 3)) for k, v in moved.items()}})
-    data = job.model_dump()
-    data["items"] = [*data["items"], made.model_dump()]
-    for case in data["cases"]:
-        case["carried"] = [*case["carried"], *({**c, "item": name} for c in case["carried"] if c["item"] == item.name)]
+def copy_items(job: Job, indices: Sequence[int], *, mirrored: bool) -> Job:
+    """One more of each item, on board wherever it is: half a metre further back, or on the other side of the middle."""
+    data, names = job.model_dump(), [i.name for i in job.items]
+    for index in indices:
+        item = job.items[index]
+        names.append(name := _free_name(item.name, names))
+        moved = {"left_m": -item.left_m.value} if mirrored else {"behind_front_m": item.behind_front_m.value + 0.5}
+        made = item.model_copy(update={"name": name, **{k: Reading(value=round(v, 3)) for k, v in moved.items()}})
+        data["items"] = [*data["items"], made.model_dump()]
+        for case in data["cases"]:
+            case["carried"] = [*case["carried"], *({**c, "item": name} for c in case["carried"] if c["item"] == item.name)]
     return job_from(data, "edit")
 
 
-def remove_item(job: Job, index: int) -> Job:
-    """The job without an item, in the list and in every case."""
-    gone = job.items[index].name
+def remove_items(job: Job, indices: Sequence[int]) -> Job:
+    """The job without some items, in the list and in every case."""
+    gone = {job.items[index].name for index in indices}
     data = job.model_dump()
-    data["items"] = [i for n, i in enumerate(data["items"]) if n != index]
+    data["items"] = [i for i in data["items"] if i["name"] not in gone]
     for case in data["cases"]:
-        case["carried"] = [c for c in case["carried"] if c["item"] != gone]
+        case["carried"] = [c for c in case["carried"] if c["item"] not in gone]
     return job_from(data, "edit")
 
 

@@ -44,11 +44,15 @@ AXLE_POINTS = (
     Point("track_bar_axle_m", "track bar, axle end", Quantity.HEIGHT),
     Point("rating_kg", "axle plate", Quantity.MASS),
     Point("tyre_plate_kg", "tyre rating, each", Quantity.MASS),
+    Point("tyre_pressure_pa", "tyre pressure", Quantity.PRESSURE),
+    Point("tyre_plate_pa", "pressure of its rating", Quantity.PRESSURE),
     Point("wheel_plate_kg", "wheel rating, each", Quantity.MASS),
 )
 VEHICLE_POINTS = (
     Point("rating_kg", "vehicle plate", Quantity.MASS),
     Point("hitch_plate_kg", "hitch plate", Quantity.MASS),
+    Point("deck_front_m", "headboard, from hub", Quantity.HEIGHT),
+    Point("deck_rear_m", "tailboard, from hub", Quantity.HEIGHT),
     Point("headlamp_m", "headlamp height", Quantity.HEIGHT),
     Point("brake_rod_m", "brake valve rod", Quantity.HEIGHT),
 )

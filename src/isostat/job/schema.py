@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal, Self, get_args
+from typing import Any, Literal, Self, get_args
 
 from pydantic import Field, model_validator
 
@@ -26,6 +26,7 @@ from isostat.job.reading import (
     PadHeight,
     Place,
     PlaceShare,
+    Pressure,
     Radius,
     Raised,
     Reading,
@@ -135,6 +136,8 @@ class Axle(Frozen):
     track_bar_frame_m: Height | None = None
     track_bar_axle_m: Height | None = None
     tyre_plate_kg: Mass | None = None
+    tyre_pressure_pa: Pressure | None = None
+    tyre_plate_pa: Pressure | None = None
     wheel_plate_kg: Mass | None = None
     wheel_tyre_kg: Unsprung | None = None
     hub_on_pad_kg: Unsprung | None = None
@@ -147,7 +150,10 @@ class Axle(Frozen):
 
 
 class Vehicle(Frozen):
-    """The vehicle's outline and axles; lengths of the outline only shape the drawing."""
+    """The vehicle's outline and axles; lengths of the outline only shape the drawing.
+
+    deck_front_m, deck_rear_m: headboard and tailboard behind the front hub.
+    """
 
     name: Text
     outline: Literal["flatbed", "estate", "van", "buggy"] = "flatbed"
@@ -155,6 +161,8 @@ class Vehicle(Frozen):
     rear_overhang_m: Overhang
     rating_kg: Mass | None = None
     hitch_plate_kg: Mass | None = None
+    deck_front_m: Place | None = None
+    deck_rear_m: Place | None = None
     headlamp_m: Height | None = None
     brake_rod_m: Stroke | None = None
     tail_raised_m: Raised | None = None
@@ -259,16 +267,34 @@ class Setup(Frozen):
 
 
 class Item(Frozen):
-    """Something carried: its mass when whole or brim full, its place, and whether it stays."""
+    """Something carried: the mass of one whole or brim full, how many, the place, and whether it stays.
+
+    wheels: rides unsprung on the axle nearest to its place. hitch: hangs on the ball at its place.
+    """
 
     name: Text
+    kind: Literal["thing", "tank", "wheels", "hitch"] = "thing"
     mass_kg: Mass
+    count: int = Field(default=1, ge=1, le=999)
     behind_front_m: Place
     left_m: Place
     above_ground_m: Height | None = None
     stays: bool = False
     weighed_share: Share = Field(default=0.0, validate_default=True)
-    tank: bool = False
+
+    @model_validator(mode="before")
+    @classmethod
+    def _tank_was_a_flag(cls, data: Any) -> Any:
+        """Files of before there were kinds say `tank`."""
+        if not isinstance(data, dict) or not isinstance(data.get("tank"), bool):
+            return data
+        rest = {key: value for key, value in data.items() if key != "tank"}
+        return {"kind": "tank", **rest} if data["tank"] else rest
+
+    @property
+    def whole_kg(self) -> float:
+        """All of it on board, kg."""
+        return float(self.mass_kg.value) * self.count
 
 
 class Carried(Frozen):

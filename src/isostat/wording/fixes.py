@@ -50,7 +50,7 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"Take {r.rate(remedy.value)} as found, {where}"
         case "carry less":
             item = r.job.items[remedy.item or 0]
-            return f"{item.name}: {r.mass(item.mass_kg.value * remedy.value)} {r.case(remedy.place.case or 0)}"
+            return f"{item.name}: {r.mass(item.whole_kg * remedy.value)} {r.case(remedy.place.case or 0)}"
         case other:
             return other
 

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from isostat.assess.assessment import Assessment
 from isostat.assess.buys import missing_readings
 from isostat.assess.lifting import lift_result
+from isostat.assess.ratings import hitch_kg, ratings
 from isostat.assess.squat import squat_result
 from isostat.assess.workings import banding, buying, carrying, corner, instead, order
 from isostat.assess.workings.shown import Shown
@@ -30,8 +31,8 @@ CORNER: dict[str, Explain] = {
     "load change": carrying.load_change,
 }
 AXLE: dict[str, Explain] = {"axle load": carrying.axle_load, "mean height": corner.mean_height, "tyre's share": corner.tyre_share}
-CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y,
-    "front share": carrying.share, "left share": carrying.share, "cross weight": carrying.share}  # fmt: skip
+CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y}
+CASE |= dict.fromkeys(("front share", "left share", "cross weight", "steered share"), carrying.share)
 EVENT: dict[str, Explain] = {"event": corner.event, "event away": corner.event_away}
 ORDERED: dict[str, Explain] = {
     "spring rate": order.spring_rate,
@@ -49,6 +50,7 @@ FOUND: dict[str, Explain] = {
 }
 SOMETIMES: dict[str, Explain] = {
     "in hand": carrying.in_hand,
+    "hitch load": carrying.hitch_load,
     "told rate": order.told_rate,
     "lift rate": instead.lifted,
     "payload": instead.payload,
@@ -71,7 +73,7 @@ def is_approximate(a: Assessment, shown: Shown) -> bool:
 
 def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     """Every number that some view can show of an assessment."""
-    axles, plates = range(len(a.axles)), [axle.rating_kg for axle in a.job.vehicle.axles] + [a.job.vehicle.rating_kg]
+    axles = range(len(a.axles))
     keys = [Shown(name, axle, side) for name in ORDERED for axle in axles for side in (0, 1)]
     result = squat_result(a)
     keys += [Shown("told rate", axle, side) for axle in axles for side in (0, 1) if result is not None and result.told[axle]]
@@ -80,10 +82,12 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     keys += [Shown("lift rate", axle, side) for axle in axles for side in (0, 1) if lift_result(a, axle, side)]
     keys.append(Shown("gravity height"))
     keys += [Shown(name, m.axle, event=m.what) for name in ("buys height", "buys travel") for m in missing_readings(a)]
+    ball = hitch_kg(a)
     for case in range(a.cases):
+        keys += [Shown("hitch load", case=case)] if ball[case] else []
         keys += [Shown(name, case=case) for name in CASE]
         keys += [Shown(name, axle, case=case) for name in AXLE for axle in axles]
-        keys += [Shown("in hand", n, case=case) for n, plate in enumerate(plates) if plate is not None]
+        keys += [Shown("in hand", n, case=case) for n in range(len(ratings(a)))]
         for axle in axles:
             for side in (0, 1):
                 keys += [Shown(name, axle, side, case, found) for name in BOTH_SETUPS for found in (False, True)]

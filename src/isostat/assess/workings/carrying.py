@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.ratings import ratings
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 
@@ -31,7 +32,7 @@ def axle_load(a: Assessment, k: Shown) -> Working:
 def whole(a: Assessment, k: Shown) -> Working:
     """The whole mass."""
     pads = [p.value for axle in a.axles for p in axle.pad_kg]
-    weighed = sum(i.mass_kg.value * i.weighed_share.value for i in a.job.items)
+    weighed = sum(i.whole_kg * i.weighed_share.value for i in a.job.items)
     now = float(a.loading.items_kg[k.case].sum())
     return Working(
         name="all up",
@@ -67,25 +68,53 @@ def load_change(a: Assessment, k: Shown) -> Working:
     )
 
 
+def hitch_load(a: Assessment, k: Shown) -> Working:
+    """What hangs on the ball."""
+    hung = [(n, item) for n, item in enumerate(a.job.items) if item.kind == "hitch"]
+    inputs = tuple(
+        Given(f"m_{place + 1}", item.name, "mass", float(a.loading.items_kg[k.case, n]), Origin.TYPED)
+        for place, (n, item) in enumerate(hung)
+    )
+    return Working(
+        name="on the ball",
+        symbol="m",
+        quantity="mass",
+        expression=" + ".join(g.symbol for g in inputs) or "0",
+        inputs=inputs,
+        result=sum(g.value for g in inputs),
+        approximate=any(item.mass_kg.assumed for _, item in hung),
+        rule="The lowest of hitch, axle, tyre and vehicle ratings rules. Weigh the nose of the trailer.",
+    )
+
+
+_LIMITS = {
+    "plate": "rating plate",
+    "tyre": "tyre rating at its pressure, (p / p_0)**0.8",
+    "wheel": "wheel rating",
+    "hitch": "hitch plate",
+}
+
+
 def in_hand(a: Assessment, k: Shown) -> Working:
-    """What an axle may still carry; `axle` past the last means the whole vehicle."""
-    whole_vehicle = k.axle >= len(a.axles)
-    plate = a.job.vehicle.rating_kg if whole_vehicle else a.job.vehicle.axles[k.axle].rating_kg
-    if plate is None:
-        raise KeyError("no plate")
-    load = whole(a, k) if whole_vehicle else axle_load(a, k)
+    """What may still be carried; `axle` is the place among the ratings."""
+    r = ratings(a)[k.axle]
+    load = float(r.load_kg[k.case])
+    rests_on = (
+        [i.mass_kg for i in a.job.items if i.kind == "hitch"] if r.what == "hitch" else [p for x in a.axles for p in x.pad_kg]
+    )
+    guessed = any(p.assumed for p in rests_on)
     return Working(
         name="in hand",
         symbol="d",
         quantity="mass",
         expression="P - R",
         inputs=(
-            Given("P", "rating plate", "mass", plate.value, Origin.ASSUMED if plate.assumed else Origin.TYPED),
-            Given("R", load.name, "mass", load.result, Origin.COMPUTED),
+            Given("P", _LIMITS[r.what], "mass", r.limit_kg, Origin.ASSUMED if r.assumed else Origin.TYPED),
+            Given("R", "what it carries", "mass", load, Origin.COMPUTED),
         ),
-        result=plate.value - load.result,
-        approximate=load.approximate,
-        rule="The plate rules; no spring raises it. Below zero it is overloaded.",
+        result=r.limit_kg - load,
+        approximate=r.assumed or guessed,
+        rule="The lowest rating rules; no spring raises it. Below zero it is overloaded.",
     )
 
 
@@ -145,6 +174,7 @@ _SHARES = {
     "front share": "share of the weight on the front axle",
     "left share": "share of the weight on the left wheels",
     "cross weight": "share on front right and rear left",
+    "steered share": "share of the weight on the steered wheels",
 }
 
 
@@ -154,7 +184,9 @@ def _part_and_whole(a: Assessment, name: str, case: int) -> tuple[float, float]:
     pads = np.array([[p.value for p in axle.pad_kg] for axle in a.axles]) if weighed else a.proposed.pad_kg[..., case]
     if name == "cross weight":
         return float(pads[0, 1] + pads[-1, 0]), float(pads[0].sum() + pads[-1].sum())
-    return float((pads[0] if name == "front share" else pads[:, 0]).sum()), float(pads.sum())
+    steered = [i for i, axle in enumerate(a.job.vehicle.axles) if axle.steered]
+    part = {"front share": pads[0], "left share": pads[:, 0], "steered share": pads[steered]}[name]
+    return float(part.sum()), float(pads.sum())
 
 
 def weight_share(a: Assessment, name: str, case: int) -> float:

@@ -9,7 +9,7 @@ from isostat.assess.standing import Standing
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_of
-from isostat.core.working import Given, Origin, Working
+from isostat.core.working import Figure, Given, Origin, Working
 
 
 def standing(a: Assessment, k: Shown) -> Standing:
@@ -73,7 +73,7 @@ def frequency(a: Assessment, k: Shown) -> Working:
     """Ride frequency of a corner."""
     s = standing(a, k)
     at = (k.axle, k.side, k.case)
-    unsprung = a.axles[k.axle].unsprung_kg
+    unsprung = unsprung_in(a, k)
     return Working(
         name="ride frequency",
         symbol="f",
@@ -177,9 +177,15 @@ def event_away(a: Assessment, k: Shown) -> Working:
     )
 
 
+def unsprung_in(a: Assessment, k: Shown) -> Figure:
+    """Unsprung mass of a wheel in a case, heavier wheels included."""
+    base, more = a.axles[k.axle].unsprung_kg, float(a.loading.unsprung_kg[k.axle, k.side, k.case])
+    return Figure(base.value + more, base.origin)
+
+
 def held(a: Assessment, k: Shown) -> Working:
     """What spring, stop and bar hold up at a wheel."""
-    s, unsprung = standing(a, k), a.axles[k.axle].unsprung_kg
+    s, unsprung = standing(a, k), unsprung_in(a, k)
     at = (k.axle, k.side, k.case)
     return Working(
         name="held up at the wheel",

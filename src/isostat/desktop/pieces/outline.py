@@ -20,6 +20,14 @@ def _arch(x: float, hub: float, height: float, half: float) -> Points:
     ]
 
 
+def deck_ends(v: Vehicle) -> tuple[float, float]:
+    """Headboard and tailboard behind the front hub, m: as measured, else as the outline has them."""
+    base = v.axles[-1].behind_front_m.value
+    front = v.deck_front_m.value if v.deck_front_m else base * 0.55 + 0.08
+    rear = v.deck_rear_m.value if v.deck_rear_m else base + v.rear_overhang_m.value
+    return front, rear
+
+
 def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
     """Lines of the body from the left side, nose to the left; the first is the closed outer line.
 
@@ -36,7 +44,8 @@ def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
     roof = {"flatbed": 1.95, "estate": 1.72, "van": 2.25, "buggy": 1.70}[v.outline]
     face: Points = [(nose, sill + 0.10), (nose, bonnet - 0.18), (nose + 0.12, bonnet - 0.06)]
     if v.outline == "flatbed":
-        back = base * 0.55
+        start, tail = deck_ends(v)
+        back = start - 0.08
         deck = max(hub_m + w[1] for w in wheels) + 0.10
         cab: Points = [
             *face,
@@ -51,9 +60,9 @@ def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
             (-half, sill),
             (nose, sill + 0.1),
         ]
-        bed: Points = [(back + 0.06, deck), (tail, deck), (tail, deck - 0.10), (back + 0.06, deck - 0.10), (back + 0.06, deck)]
+        bed: Points = [(start, deck), (tail, deck), (tail, deck - 0.10), (start, deck - 0.10), (start, deck)]
         rail: Points = [(back, deck - 0.14), (tail - 0.05, deck - 0.14), (tail - 0.05, deck - 0.26), (back, deck - 0.26)]
-        board: Points = [(back + 0.08, deck), (back + 0.08, deck + 0.62)]
+        board: Points = [(start, deck), (start, deck + 0.62)]
         guard = [point for x, h in wheels[1:] for point in [_arch(x, hub_m, h, half)]]
         return [cab, bed, rail, board, *guard, _window(roof, bonnet, back)]
     arches: Points = []
@@ -94,7 +103,8 @@ def plan_outline(v: Vehicle) -> list[Points]:
     nose, tail = -v.front_overhang_m.value, base + v.rear_overhang_m.value
     half = max(a.track_m.value for a in v.axles) / 2 + 0.10
     if v.outline == "flatbed":
-        back = base * 0.55
+        start, tail = deck_ends(v)
+        back = start - 0.08
         cab: Points = [
             (nose, half * 0.55),
             (nose + 0.25, half * 0.9),
@@ -104,7 +114,7 @@ def plan_outline(v: Vehicle) -> list[Points]:
             (nose, -half * 0.55),
             (nose, half * 0.55),
         ]
-        deck: Points = [(back + 0.08, half), (tail, half), (tail, -half), (back + 0.08, -half), (back + 0.08, half)]
+        deck: Points = [(start, half), (tail, half), (tail, -half), (start, -half), (start, half)]
         screen: Points = [(0.45, half * 0.75), (0.85, half * 0.7), (0.85, -half * 0.7), (0.45, -half * 0.75), (0.45, half * 0.75)]
         return [cab, deck, screen]
     body: Points = [

@@ -7,14 +7,14 @@ that neither changed nor lie over a changed stroke are not painted again.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 from typing import TypeVar
 
 import numpy as np
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QImage, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
-from PyQt6.QtWidgets import QPushButton, QWidget
+from PyQt6.QtGui import QAction, QImage, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
+from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
 
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.fields import Choice, Look, Number, Put, PutWords, QuantityField, TextField
@@ -189,10 +189,11 @@ class Sheet(QWidget):
         empty: str = "?",
         put: Put | None = None,
         finer: bool = False,
+        whole: bool = False,
     ) -> QuantityField:
         """A typed field for a path of the job; `value` is what it shows, None shows `empty`; figures shrink to fit.
 
-        put: the edit that a number makes, where it is more than the value at the path. finer: one decimal more.
+        put: the edit that a number makes, where it is more than the value at the path. finer: one decimal more. whole: none.
         """
         assert self.view is not None
         theme, preset = self.view.theme, self.view.reader.preset
@@ -200,6 +201,7 @@ class Sheet(QWidget):
         made.path, made.quantity, made.label, made.put = path, quantity, label, put
         unit = preset.unit(quantity)
         decimals = None if not finer else unit.decimals + (0 if unit.fractional else 1)
+        decimals = 0 if whole else decimals
         text = empty if value is None else ("≈ " if assumed else "") + number(value, quantity, preset, decimals=decimals)
         made.show_text(text)
         figure = next((f for f in (figure, 20, 16, 13) if f <= figure and theme.plain_width(text, f, 600) <= size.width() - 10), 12)
@@ -292,6 +294,21 @@ class Sheet(QWidget):
         made.setGeometry(round(at.x()), round(at.y()), width or made.sizeHint().width() + 8, round(theme.px(26)))
         return made
 
+    def menu(self, key: str, text: str, at: QPointF, ways: Mapping[str, Callable[[], object]], *, width: int) -> QPushButton:
+        """A push button that opens a list of acts by their words; the keyboard opens it too."""
+        made = self.button(key, text, at, lambda: None, width=width)
+        if made.menu() is None:
+            made.setMenu(QMenu(made))
+        opened = made.menu()
+        assert opened is not None
+        if [action.text() for action in opened.actions()] != list(ways):
+            opened.clear()
+            for words, act in ways.items():
+                action = QAction(words, opened)
+                action.triggered.connect(partial(_do, act))
+                opened.addAction(action)
+        return made
+
     def grip(self, key: str, kind: str, at: QPointF, name: str, handle: Handle) -> None:
         """The one thing that the hand can drag or nudge along the drawing, centred at a point."""
         assert self.view is not None
@@ -379,6 +396,10 @@ def _changed(before: QImage, after: QImage) -> QRegion:
 
 def _on_click(act: Callable[[], object], button: QPushButton) -> None:
     button.clicked.connect(lambda _: act())
+
+
+def _do(act: Callable[[], object], _checked: bool = False) -> None:
+    act()
 
 
 def _style(widget: QWidget, style: str) -> None:

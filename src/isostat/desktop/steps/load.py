@@ -1,26 +1,32 @@
-"""Load: plan view to scale, discs whose area is their mass, and the list of items by case."""
+"""Load: plan view to scale, discs whose area is their mass, the list of items by case, and every rating as it fills."""
 
 from __future__ import annotations
 
-import math
+from functools import partial
 from itertools import pairwise
 
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtGui import QPainter, QWheelEvent
 from PyQt6.QtWidgets import QWidget
 
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.disc import Disc
-from isostat.desktop.pieces.ink import case_glyph, dimension, hatch, polyline
-from isostat.desktop.pieces.outline import plan_outline
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
-from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
-from isostat.desktop.steps.load_table import lay_table
-from isostat.desktop.theme import pen
+from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
+from isostat.desktop.steps.load_bars import draw_bars, lay_bars
+from isostat.desktop.steps.load_plan import Plan, Snapped, draw_gravity, draw_hand, draw_plan, plan, snap
+from isostat.desktop.steps.load_table import FOOT, ROW, draw_signs, lay_picked, lay_table, rows_in
+from isostat.desktop.steps.load_table import HEAD as TABLE_HEAD
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.palette import PALETTE, Usual, add_usual
+from isostat.job.places import DATUMS, FRONT_HUB
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
+
+REACH = 8  # px within which a dragged item snaps to a line
+FAR = 0.15  # m within which the key does
+LOOSE: Snapped = (None, None)
 
 
 class LoadStep(Sheet):
@@ -28,47 +34,57 @@ class LoadStep(Sheet):
 
     def __init__(self) -> None:
         super().__init__()
-        self.picked = 0
+        self.picked, self.first, self.datum = 0, 0, FRONT_HUB
+        self.group: set[int] = set()  # items that move with the picked one
+        self._lines: Snapped = LOOSE
 
     def _table_height(self, v: View) -> float:
-        return v.theme.px(min(max(64 + 21 * len(v.job.items), 170), 260))
+        wanted = TABLE_HEAD + FOOT + ROW * len(v.job.items) + 8
+        return max(min(v.theme.px(min(wanted, 284)), self.height() * 0.48), v.theme.px(196))
 
-    def _frame(self, v: View) -> tuple[float, float, float]:
-        """Scale in px a metre, x of the front hub, y of the middle line."""
-        t, vehicle = v.theme, v.job.vehicle
-        length = vehicle.front_overhang_m.value + vehicle.axles[-1].behind_front_m.value + vehicle.rear_overhang_m.value
-        wide = max(a.track_m.value for a in vehicle.axles) + 0.35
-        top, foot = t.px(HEAD + 46), self.height() - self._table_height(v) - t.px(40)
-        per_m = min((self.width() - t.px(60)) / (length + 0.2), (foot - top) / wide)
-        x0 = (self.width() - length * per_m) / 2 + vehicle.front_overhang_m.value * per_m
-        return per_m, x0, (top + foot) / 2
+    def _plan(self, v: View) -> Plan:
+        return plan(v, self.width(), v.theme.px(HEAD + 46), self.height() - self._table_height(v) - v.theme.px(40))
 
-    def _at(self, v: View, x: float, y: float) -> QPointF:
-        per_m, x0, y0 = self._frame(v)
-        return QPointF(x0 + x * per_m, y0 + y * per_m)  # nose to the left, so the left side lies below
-
-    def _radius(self, v: View, kg: float) -> float:
-        return max(self._frame(v)[0] * 0.0165 * math.sqrt(max(kg, 0.0)), v.theme.px(15)) + 3
+    def _split(self) -> float:
+        return self.width() * 0.41
 
     def lay(self, v: View) -> None:
-        end = lay_head(self, v, "Plan, nose to the left. Area of a disc = its mass.")
-        self._lay_gravity(v, end + v.theme.px(18))
-        t = v.theme
+        t, items = v.theme, len(v.job.items)
+        self.picked = min(self.picked, max(items - 1, 0))
+        self.group = {n for n in self.group if n < items}
+        self._lay_head(v)
         self._lay_discs(v)
         self._lay_wheels(v)
-        self._lay_axles(v)
-        table = QRectF(self._split() + t.px(12), self.height() - self._table_height(v), 0, self._table_height(v))
-        table.setRight(self.width() - t.px(12))
-        self._glyphs = lay_table(self, v, table, self.picked)
-        at = QPointF(table.left(), self.height() - t.px(32))
-        self.button("add item", "+ item", at, self._add_item, width=round(t.px(66)))
-        self.button("add case", "+ case", at + QPointF(t.px(74), 0), self._add_case, width=round(t.px(66)))
-        self._lay_case(v, at + QPointF(t.px(154), 0), table.right())
+        foot = self.height() - self._table_height(v)
+        self._bars = lay_bars(self, v, QRectF(t.px(16), foot, self._split() - t.px(28), self._table_height(v)))
+        area = QRectF(self._split() + t.px(12), foot, self.width() - self._split() - t.px(24), self._table_height(v))
+        self._lay_list(v, area)
+        self._lay_buttons(v, QPointF(area.left(), self.height() - t.px(32)), area.right())
 
-    def _lay_case(self, v: View, at: QPointF, right: float) -> None:
-        """The chosen case's name, and a way to drop it."""
+    def _lay_list(self, v: View, area: QRectF) -> None:
+        """The table, a part of it where there are more items than room, and the picked item."""
+        t, items, room = v.theme, len(v.job.items), rows_in(v, area)
+        if items > room:
+            room -= 1  # for the buttons that lead to the others
+        self.first = max(min(self.first, self.picked, items - room), self.picked - room + 1, 0)
+        table = QRectF(area)
+        if items > room:
+            table.setBottom(area.bottom() - t.px(ROW))
+            y, wide = area.bottom() - t.px(FOOT + ROW - 5), round(area.width() / 2 - 4)
+            for n, (words, way) in enumerate(((f"{self.first} above", -room), (f"{items - room - self.first} below", room))):
+                self.button(words.split()[1], words, QPointF(area.left() + n * (wide + 8), y), partial(self._turn, way), width=wide)
+                self.child(words.split()[1], QWidget).setFixedHeight(round(t.px(ROW - 2)))
+        self._table = lay_table(self, v, table, self.picked, self.first, self.datum)
+        if items:
+            lay_picked(self, v, QPointF(area.left(), area.bottom() - t.px(62)), area.right(), self.picked)
+
+    def _lay_buttons(self, v: View, at: QPointF, right: float) -> None:
+        """A usual item more, a case more, the chosen case's name, and a way to drop it."""
         t, case = v.theme, v.job.cases[v.case]
-        box = self.text("case word", "case", at + QPointF(0, t.px(5)), size=12.5, role="ink2")
+        ways = {f"{u.name} ≈ {_kg(v, u)}": partial(self._add_item, u) for u in PALETTE}
+        self.menu("add item", "+ item", at, ways, width=round(t.px(76)))
+        self.button("add case", "+ case", at + QPointF(t.px(84), 0), self._add_case, width=round(t.px(66)))
+        box = self.text("case word", "case", at + QPointF(t.px(162), t.px(5)), size=12.5, role="ink2")
         drop = t.px(76) if case.kind == "load" else 0.0
         wide = min(right - box.right() - 6 - drop, t.px(150))
         size = QSize(round(wide), round(t.px(26)))
@@ -78,54 +94,79 @@ class LoadStep(Sheet):
             place = QPointF(box.right() + 6 + wide + 6, at.y())
             self.button("drop case", "remove", place, self._remove_case, width=round(drop - 6))
 
+    def _lay_head(self, v: View) -> None:
+        """Where places are measured from, and the centre of gravity in numbers."""
+        t, y, unit = v.theme, v.theme.px(9), v.reader.preset.height.sign
+        name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
+        box = self.text("datum word", "measured from", QPointF(name.right() + t.px(16), y), size=14, role="ink2")
+        area = QRect(round(box.right() + 6), round(t.px(5)), round(t.px(100)), round(t.px(26)))
+        self.choice("datum", [d.words for d in DATUMS], DATUMS.index(self.datum), area, label="where places are measured from",
+                    chosen=self._choose_datum)  # fmt: skip
+        x = area.right() + t.px(6)
+        if self.datum.field:
+            own = self.datum.behind_front_m(v.job.vehicle)
+            size = QSize(round(t.px(66)), round(t.px(26)))
+            self.field("datum place", ("vehicle", self.datum.field), QPointF(x, area.top()), size, quantity=Quantity.HEIGHT,
+                       label=f"{self.datum.words} behind the front hub", value=own)  # fmt: skip
+            self.text("datum unit", f"{unit} behind hub", QPointF(x + size.width() + 5, y), size=13, role="ink2")
+        behind, left = -float(v.a.loading.gravity_x_m[v.case]), float(v.a.loading.gravity_y_m[v.case])
+        across, key = Shown("gravity y", case=v.case), Shown("gravity x", case=v.case)
+        words = f"{v.number(across, v.reader.height(abs(left)))} {'left' if left >= 0 else 'right'}"
+        right = self.width() - t.px(16) - self.text_width(words, 14) - t.px(6) - self.text_width(f"  {unit}", 13)
+        self.text("gravity y", words, QPointF(right, y), size=14, shown=across, unit=unit)
+        along = v.number(key, v.reader.height(behind))
+        words = f"centre of gravity {along} behind front hub" if not self.datum.field else f"gravity {along} behind hub"
+        self.text("gravity x", words, QPointF(right - t.px(10) - self.text_width(words, 14), y), size=14, shown=key)
+        told = ("nose to the left", "area of a disc = its mass")
+        if self._plan(v).at(0, 0).x() - t.px(70) > t.px(24) + max(self.text_width(words, 12.5) for words in told):
+            for n, words in enumerate(told):
+                self.text(f"plan words {n}", words, QPointF(t.px(16), t.px(HEAD + 8 + 17 * n)), size=12.5, role="ink2")
+
     def _lay_discs(self, v: View) -> None:
-        t = v.theme
+        t, view = v.theme, self._plan(v)
         for n, item in enumerate(v.job.items):
             kg = float(v.a.loading.items_kg[v.case, n])
-            r = self._radius(v, kg or item.mass_kg.value)
-            at = self._at(v, item.behind_front_m.value, item.left_m.value)
+            r = view.radius(v, kg or item.whole_kg)
+            at = view.at(item.behind_front_m.value, item.left_m.value)
             area = QRect(round(at.x() - r), round(at.y() - r), round(2 * r), round(2 * r))
             disc = self.child(f"disc {n}", Disc, self._wire)
-            disc.place(t, n, f"{item.name} {v.reader.mass(kg)}", area, on_board=kg > 0)
+            disc.place(t, n, f"{item.name} {v.reader.mass(kg)}", area, on_board=kg > 0, grouped=n in self.group)
             big = r > t.px(24) and self.text_width(item.name, 12.5) < 2 * r - 8
             if big:
                 self.text(f"disc name {n}", item.name, at - QPointF(0, t.px(20)), size=12.5, role="ink2", anchor=MIDDLE)
             shown = number(kg, Quantity.MASS, v.reader.preset) if kg else "–"
             size = 22 if r > t.px(26) else 13
-            self.text(
-                f"disc mass {n}", shown, at - QPointF(0, t.px(6 if big else size * 0.68)), size=size, weight=600, anchor=MIDDLE
-            )
+            place = at - QPointF(0, t.px(6 if big else size * 0.68))
+            self.text(f"disc mass {n}", shown, place, size=size, weight=600, anchor=MIDDLE)
             for key in (f"disc name {n}", f"disc mass {n}"):
                 if key in self._used:
                     self.child(key, QWidget).raise_()
+        if v.job.items and (start := self.datum.behind_front_m(v.job.vehicle)) is not None:
+            along, y = v.job.items[self.picked].behind_front_m.value, view.foot - t.px(2)
+            said = v.reader.height(abs(along - start))
+            x = view.at((along + start) / 2, 0).x()
+            self.text("datum dimension", said, QPointF(x, y), size=13, weight=600, role="accent", anchor=MIDDLE, halo=True)
 
     def _wire(self, disc: Disc) -> None:
         disc.moved.connect(self._moved)
+        disc.let_go.connect(self._let_go)
         disc.nudged.connect(self._nudged)
         disc.picked.connect(self._pick)
+        disc.came.connect(self._come)
         disc.removed.connect(self._remove)
         disc.copied.connect(self._copy)
-
-    def _lay_gravity(self, v: View, x: float) -> None:
-        """The centre of gravity in numbers; its height is not known from level pads."""
-        t, y, unit = v.theme, v.theme.px(9), v.reader.preset.height.sign
-        behind, left = -float(v.a.loading.gravity_x_m[v.case]), float(v.a.loading.gravity_y_m[v.case])
-        key = Shown("gravity x", case=v.case)
-        words = f"centre of gravity {v.number(key, v.reader.height(behind))} behind front hub"
-        box = self.text("gravity x", words, QPointF(x, y), size=14, shown=key)
-        key, side = Shown("gravity y", case=v.case), "left" if left >= 0 else "right"
-        words = f"{v.number(key, v.reader.height(abs(left)))} {side}"
-        self.text("gravity y", words, QPointF(box.right() + t.px(10), y), size=14, shown=key, unit=unit)
+        disc.snapped.connect(self._snap)
+        disc.all_wanted.connect(self._pick_all)
 
     def _lay_wheels(self, v: View) -> None:
         """Each wheel's load and what has changed; without its name where axles stand close."""
-        t, base, last = v.theme, v.weighed, len(v.a.axles) - 1
-        places = [self._at(v, -axle.x_m, 0).x() for axle in v.a.axles]
+        t, base, last, view = v.theme, v.weighed, len(v.a.axles) - 1, self._plan(v)
+        places = [view.at(-axle.x_m, 0).x() for axle in v.a.axles]
         close = min(b - a for a, b in pairwise(places)) < t.px(210)
         unit = v.reader.preset.mass.sign
         for axle, x in enumerate(places):
             for side in (0, 1):
-                y = t.px(HEAD + 6) if side == 1 else self.height() - self._table_height(v) - t.px(34)
+                y = view.top - t.px(40) if side == 1 else view.foot + t.px(6)
                 at, key = (axle, side, v.case), Shown("load", axle, side, v.case)
                 kg = float(v.a.proposed.pad_kg[at])
                 more = kg - float(v.a.proposed.pad_kg[axle, side, base])
@@ -141,75 +182,88 @@ class LoadStep(Sheet):
                 key = Shown("load change", axle, side, v.case)
                 self.text(f"wheel more {axle}{side}", change, below, size=13, weight=600, role="accent", halo=True, shown=key)
 
-    def _lay_axles(self, v: View) -> None:
-        t = v.theme
-        top = self.height() - self._table_height(v) + t.px(8)
-        unit = v.reader.preset.unit(Quantity.MASS).sign
-        rows: list[tuple[str, float, float | None, Shown]] = [
-            (
-                f"{a.name} axle",
-                float(v.a.proposed.pad_kg[i, :, v.case].sum()),
-                a.rating_kg.value if a.rating_kg else None,
-                Shown("axle load", i, 0, v.case),
-            )
-            for i, a in enumerate(v.job.vehicle.axles)
-        ]
-        plate = v.job.vehicle.rating_kg
-        rows.append(("All up", float(v.a.loading.whole_kg[v.case]), plate.value if plate else None, Shown("whole", case=v.case)))
-        self._bars: list[tuple[float, float, float | None]] = []
-        for n, (name, kg, limit, shown) in enumerate(rows):
-            y = top + n * t.px(50)
-            self.caps(f"axle name {n}", name, QPointF(t.px(16), y + t.px(10)))
-            self.text(
-                f"axle load {n}",
-                number(kg, Quantity.MASS, v.reader.preset),
-                QPointF(t.px(104), y - t.px(3)),
-                size=24,
-                weight=600,
-                unit=unit,
-                shown=shown,
-            )
-            if limit is not None:
-                hand = limit - kg
-                role = "brick" if hand < 0 else ("ochre" if hand < 0.05 * limit else "ink")
-                side = "in hand" if hand >= 0 else "over"
-                plate = f" of {number(limit, Quantity.MASS, v.reader.preset)}"
-                words = f"{number(abs(hand), Quantity.MASS, v.reader.preset)} {side}{plate if self._split() > t.px(330) else ''}"
-                self.text(f"axle hand {n}", words, QPointF(t.px(196), y + t.px(8)), size=13, weight=600, role=role,
-                          shown=Shown("in hand", n, case=v.case))  # fmt: skip
-                self._bars.append((y + t.px(28), kg, limit))
-        if not v.a.proposed.stands[v.case]:
-            self.text("falls", "This load falls over.", QPointF(t.px(16), top + t.px(150)), size=14, weight=600, role="brick")
-
-    def _split(self) -> float:
-        return self.width() * 0.41
-
     # -- hands
-    def _pick(self, item: int) -> None:
-        if item != self.picked:
-            self.picked = item
-            self._relay()
+    def _choose_datum(self, n: int) -> None:
+        self.datum = DATUMS[n]
+        self._relay()
 
-    def _moved(self, item: int, centre: QPointF, gesture: int) -> None:
+    def _turn(self, rows: int) -> None:
+        """Other items into the table; the picked one with them."""
         assert self.view is not None
-        per_m, x0, y0 = self._frame(self.view)
-        x, y = (centre.x() - x0) / per_m, (centre.y() - y0) / per_m
+        self.picked = min(max(self.picked + rows, 0), len(self.view.job.items) - 1)
+        self._relay()
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        if (
+            event is not None
+            and self.view is not None
+            and event.position().y() > self.height() - self._table_height(self.view)
+            and event.angleDelta().y()
+        ):
+            self._turn(-1 if event.angleDelta().y() > 0 else 1)
+
+    def _pick(self, item: int, more: bool) -> None:
+        """An item in hand: alone, or into the group and out of it; one of the group keeps the group together."""
+        if more:
+            self.group ^= {item} | ({self.picked} if not self.group and item != self.picked else set())
+        elif item not in self.group:
+            self.group = set()
+        self._come(item)
+
+    def _come(self, item: int) -> None:
+        self.picked = item
+        self._relay()
+
+    def _pick_all(self) -> None:
+        assert self.view is not None
+        self.group = set(range(len(self.view.job.items)))
+        self._relay()
+
+    def _together(self, item: int) -> list[int]:
+        """The item, with its group if it is in it."""
+        return sorted(self.group) if item in self.group else [item]
+
+    def _moved(self, item: int, centre: QPointF, gesture: int, free: bool) -> None:
+        assert self.view is not None
+        view = self._plan(self.view)
+        x, y = view.place(centre)
+        self._lines = LOOSE
+        if not free:
+            x, y, self._lines = snap(self.view, x, y, REACH / view.per_m)
         self._put(item, x, y, gesture)
+
+    def _let_go(self) -> None:
+        if self._lines != LOOSE:
+            self._lines = LOOSE
+            self._relay()
 
     def _nudged(self, item: int, dx: float, dy: float) -> None:
         assert self.view is not None
         here = self.view.job.items[item]
         self._put(item, here.behind_front_m.value + dx, here.left_m.value + dy, -1)
 
+    def _snap(self, item: int) -> None:
+        assert self.view is not None
+        here = self.view.job.items[item]
+        x, y, _ = snap(self.view, here.behind_front_m.value, here.left_m.value, FAR)
+        self._put(item, x, y, -1)
+
     def _put(self, item: int, x: float, y: float, gesture: int) -> None:
         assert self.view is not None
-        name = self.view.job.items[item].name
-        self.edited.emit(lambda job: edits.move_item(job, item, x, y), f"move {name}", gesture)
+        items, which = self.view.job.items, self._together(item)
+        back, left = round(x - items[item].behind_front_m.value, 3), round(y - items[item].left_m.value, 3)
+        places = {n: (items[n].behind_front_m.value + back, items[n].left_m.value + left) for n in which}
+        self.edited.emit(lambda job: edits.move_items(job, places), f"move {self._name(which)}", gesture)
 
-    def _add_item(self) -> None:
+    def _name(self, which: list[int]) -> str:
+        assert self.view is not None
+        return self.view.job.items[which[0]].name if len(which) == 1 else f"{len(which)} items"
+
+    def _add_item(self, usual: Usual) -> None:
         assert self.view is not None
         case = self.view.job.cases[self.view.case].name
-        self.edited.emit(lambda job: edits.add_item(job, case), "add an item", -1)
+        self.picked, self.group = len(self.view.job.items), set()
+        self.edited.emit(lambda job: add_usual(job, usual, case), f"add {usual.name}", -1)
 
     def _add_case(self) -> None:
         assert self.view is not None
@@ -222,74 +276,30 @@ class LoadStep(Sheet):
         self.edited.emit(lambda job: edits.remove_case(job, case), "remove a case", -1)
 
     def _remove(self, item: int) -> None:
-        assert self.view is not None
-        name = self.view.job.items[item].name
-        self.edited.emit(lambda job: edits.remove_item(job, item), f"remove {name}", -1)
+        which = self._together(item)
+        self.edited.emit(lambda job: edits.remove_items(job, which), f"remove {self._name(which)}", -1)
+        self.group = set()
 
     def _copy(self, item: int, mirrored: bool) -> None:
-        assert self.view is not None
-        words = f"{'mirror' if mirrored else 'copy'} {self.view.job.items[item].name}"
-        self.edited.emit(lambda job: edits.copy_item(job, item, mirrored=mirrored), words, -1)
+        which = self._together(item)
+        words = f"{'mirror' if mirrored else 'copy'} {self._name(which)}"
+        self.edited.emit(lambda job: edits.copy_items(job, which, mirrored=mirrored), words, -1)
 
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:
-        t = v.theme
+        view, foot = self._plan(v), self.height() - self._table_height(v)
         draw_head(p, v, self.width())
-        per_m, _, y0 = self._frame(v)
-        for n, line in enumerate(plan_outline(v.job.vehicle)):
-            p.setPen(pen(t, "ink", 2.0 if n == 0 else 1.25))
-            p.setBrush(t.colour("sheet"))
-            p.drawPath(polyline([self._at(v, x, y) for x, y in line]))
-        p.setPen(pen(t, "ink2", 0.6, "centre"))
-        p.drawLine(QLineF(20, y0, self.width() - 20, y0))
-        for axle in v.a.axles:
-            x = self._at(v, -axle.x_m, 0).x()
-            p.setPen(pen(t, "ink2", 0.6, "centre"))
-            p.drawLine(QLineF(x, t.px(HEAD + 8), x, self.height() - self._table_height(v) - 4))
-            p.setPen(pen(t, "ink", 1.25))
-            p.setBrush(t.colour("tyre"))
-            for side in (1, -1):
-                at = self._at(v, -axle.x_m, side * axle.half_track_m)
-                p.drawRect(QRectF(at.x() - 0.36 * per_m, at.y() - 0.1 * per_m, 0.72 * per_m, 0.2 * per_m))
-        self._draw_gravity(p, v)
-        if self.picked < len(v.job.items):
-            item = v.job.items[self.picked]
-            at, hub = self._at(v, item.behind_front_m.value, item.left_m.value), self._at(v, 0, 0)
-            y = self.height() - self._table_height(v) - t.px(44)
-            dimension(p, t, QPointF(hub.x(), y), QPointF(at.x(), y), "accent")
-        table = self.height() - self._table_height(v)
-        draw_rule(p, v, table, self.width())
-        p.drawLine(QLineF(self._split(), table, self._split(), self.height()))
-        for y, kg, limit in self._bars:
-            assert limit is not None
-            whole = (self._split() - t.px(40)) / 1.1
-            box = QRectF(t.px(16), y, whole * min(kg / limit, 1.1), t.px(12))
-            p.setPen(pen(t, "ink", 1.0))
-            p.setBrush(t.colour("tyre"))
-            p.drawRect(box)
-            end = t.px(16) + whole
-            if kg > limit:
-                hatch(p, QRectF(end, y, box.right() - end, t.px(12)), t.colour("brick"), 3.4, crossed=True)
-            p.setPen(pen(t, "ink", 2.0))
-            p.drawLine(QLineF(end, y - 3, end, y + t.px(12) + 3))
-        for case, at in self._glyphs:
-            case_glyph(p, v.glyph(case), at, 5, t.colour("ink"), t.colour("sheet"))
+        draw_plan(p, v, view, self.width())
+        draw_gravity(p, v, view)
+        if v.job.items:
+            draw_hand(p, v, view, self.picked, self.datum.behind_front_m(v.job.vehicle), self._lines)
+        draw_rule(p, v, foot, self.width())
+        p.drawLine(QLineF(self._split(), foot, self._split(), self.height()))
+        draw_bars(p, v, self._bars)
+        draw_signs(p, v, self._table)
 
-    def _draw_gravity(self, p: QPainter, v: View) -> None:
-        """The centre of gravity: a quartered circle, a dotted trail through the other cases."""
-        t = v.theme
-        points = [self._at(v, -float(x), float(y)) for x, y in zip(v.a.loading.gravity_x_m, v.a.loading.gravity_y_m, strict=True)]
-        p.setPen(pen(t, "accent", 1.2, "unread"))
-        p.setBrush(Qt.BrushStyle.NoBrush)
-        p.drawPath(polyline(points))
-        for case, at in enumerate(points):
-            if case != v.case:
-                case_glyph(p, v.glyph(case), at, 4, t.colour("accent"), t.colour("sheet"))
-        at, r = points[v.case], 11
-        box = QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r)
-        p.setPen(pen(t, "accent", 1.6))
-        p.setBrush(t.colour("sheet"))
-        p.drawEllipse(box)
-        p.setBrush(t.colour("accent"))
-        p.drawPie(box, 90 * 16, 90 * 16)
-        p.drawPie(box, 270 * 16, 90 * 16)
+
+def _kg(v: View, usual: Usual) -> str:
+    """The usual mass in words."""
+    one = v.reader.mass(usual.kg)
+    return one if usual.count == 1 else f"{usual.count} × {one}"

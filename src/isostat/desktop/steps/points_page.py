@@ -31,7 +31,7 @@ def _rows(sheet: Sheet, v: View, of: str, at: QPointF, points: tuple[Point, ...]
 def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
     """Places the page between two heights of the sheet."""
     t, corners, axles = v.theme, walk_order(len(v.a.axles)), range(len(v.a.axles))
-    pitch = min((foot - top) / 14.2, t.px(30))
+    pitch = min((foot - top) / (len(AXLE_POINTS) + len(VEHICLE_POINTS) + 1.3), t.px(30))
     words, middle = t.px(146), t.px(164)
     cell = min((sheet.width() - t.px(44) - words - middle) / (len(corners) + len(v.a.axles)), t.px(78))
     size = QSize(round(cell - t.px(4)), round(min(pitch - 3, t.px(26))))
