@@ -23,7 +23,7 @@ from isostat.wording.reader import Reader
 from isostat.wording.sentences import NotSaid, say
 
 POINT = st.sampled_from([point.field for point in CORNER_POINTS])
-RATED = st.sampled_from(("plate", "tyre", "wheel"))
+RATED = st.sampled_from(("plate", "tyre", "wheel", "hitch"))
 POINT_NAMES = {(readings.LikelySlip, "what"), (readings.SidesDisagree, "what"), (readings.SidesDisagree, "other")}
 KINDS = [
     kind
@@ -40,6 +40,7 @@ ALIKE = {
     "slip": st.sampled_from(("inches", "pounds", "ten", "hundred", "tyre")),
     "value": st.floats(0.001, 0.9),
     "likely": st.floats(0.01, 0.9),
+    "point": st.sampled_from(("Cab roof", "Rack")),
     "by": st.sampled_from(("squat", "lift")),
     "reason": st.just("two loads are equal; accepted is a larger full."),
     "height_m": st.floats(0.2, 0.9),

@@ -9,6 +9,7 @@ import numpy as np
 
 from isostat.assess.baseline import as_read, at_baseline, read_elsewhere
 from isostat.assess.loads import loads
+from isostat.assess.raking import rake_points, raked
 from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, fit_figures
 from isostat.assess.springs import FoundSpring, Ordered, as_stand, found_springs, order
 from isostat.assess.stand import NO_SPRINGS, SPRING, Springs, stand
@@ -178,6 +179,10 @@ def _assess(given: Job, job: Job) -> Assessment:
     pose, warp = _target_pose(job.target, baseline, where)
     wanted = planar_travel(pose, *where)
     platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg)
+    if job.target.rake_m is not None and not job.target.corners:
+        was = rake_points(job, axles)[2]
+        pose = raked(pose, job.target.rake_m.value, was, platform, job.case_index(job.target.case), wanted)
+        wanted = planar_travel(pose, *where)
     if job.target.cross_share is not None:
         wanted = crossed_travel(platform, job.case_index(job.target.case), wanted, job.target.cross_share.value)
     orders = order(job, axles, springs, platform, bank, wanted)

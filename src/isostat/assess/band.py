@@ -13,7 +13,7 @@ from isostat.assess.loads import loads
 from isostat.assess.springs import PAD, TAPE
 from isostat.assess.stand import SPRING
 from isostat.core.limits import GRAVITY, Bools, Floats
-from isostat.core.tuning.band import Band, band_of
+from isostat.core.tuning.band import Band, band_of, half_band
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import lever
@@ -43,6 +43,7 @@ class Prediction:
     """Hub to arch as it will be read: as fitted and rolled, and after settling. Arrays (A, 2, B)."""
 
     band: Band
+    mean_half_m: Floats  # (A, B) half of the band of an axle's mean height
     sources: tuple[Source, ...]
     stands: Bools  # (B,)
     settled_m: Floats  # as fitted would be `band.middle_m`
@@ -145,7 +146,11 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     travel = np.moveaxis(rest.travel_m.reshape(count, 2, draws, cases), 2, 0)
     read = a.baseline_m[..., None] - np.moveaxis(heights, 2, 0)[..., None] - travel
     return Prediction(
-        band=band_of(read, np.stack(d.columns, axis=1)), sources=tuple(d.sources), stands=stands, settled_m=_settled(a, stands)
+        band=band_of(read, np.stack(d.columns, axis=1)),
+        mean_half_m=half_band(read.mean(axis=2)),
+        sources=tuple(d.sources),
+        stands=stands,
+        settled_m=_settled(a, stands),
     )
 
 

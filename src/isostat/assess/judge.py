@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.attitude import highest, lamp, lamp_range
 from isostat.assess.gravity import gravity_height_in, gravity_height_m, stability
 from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_travel import travel_judgements
@@ -19,6 +20,8 @@ from isostat.core.tuning.events import bump_end, droop_end
 TIPS_SAID, TIPS_WATCH = 0.05, 0.85  # change that is said; g below which it is a watch (stated rule)
 NEARLY_FULL = 0.05  # of a plate in hand
 LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
+LAMP_LIMITS = (0.5, 1.2)  # m above the ground, dipped beam. Source: UN Regulation 48 (from memory)
+DOOR_ROOM = 0.05  # m between roof and door that is not said (stated rule)
 LEAN_NOTE, LEAN_SAID = 0.010, 0.004
 MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
 FLAT_RIDE = (0.95, 1.30)
@@ -154,6 +157,7 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
     if abs(a.warp_m) > TWIST_SAID:
         yield stance.TargetTwisted(grade=Grade.NOTE, place=Place(None, None, case), step=Step.STANCE, warp_m=a.warp_m)
     yield from _tipping(a)
+    yield from _named_places(a)
     if target.cross_share is not None and s.stands[case]:
         got, u = float(cross_weight(s.pad_kg)[case]), a.target_travel_m
         yield stance.CrossWanted(
@@ -206,6 +210,34 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
             found_m=as_read,
             remedies=level,
         )
+
+
+def _named_places(a: Assessment) -> Iterator[Judgement]:
+    """Headlamps that dazzle or shine short, and a roof that does not pass its door: each in its worst case."""
+    stands, told = a.proposed.stands, lamp(a)
+    if told is not None and stands.any():
+        ranges = [lamp_range(float(h)) for h in told.height_m]
+        off = [max(low - drop, drop - high) for (low, high), drop in zip(ranges, told.drop_m, strict=True)]
+        case = int(np.argmax(np.where(stands, off, -np.inf)))
+        read = not told.drop_was_m.assumed
+        if off[case] > 0.0:
+            grade = Grade.WATCH if read and told.drop_m[case] < ranges[case][0] else Grade.NOTE
+            yield stance.LampAim(grade=grade, place=Place(None, None, case), step=Step.STANCE, drop_m=float(told.drop_m[case]),
+                                 low_m=ranges[case][0], high_m=ranges[case][1], read=read)  # fmt: skip
+        for limit, way in ((LAMP_LIMITS[0], -1), (LAMP_LIMITS[1], 1)):
+            over = np.where(stands, (told.height_m - limit) * way, -np.inf)
+            case = int(np.argmax(over))
+            if over[case] > 0.0:
+                high = float(told.height_m[case])
+                yield stance.LampHigh(grade=Grade.WATCH, place=Place(case=case), step=Step.STANCE, height_m=high, limit_m=limit)
+    door, roof = a.job.vehicle.door_m, highest(a)
+    if door is not None and roof is not None:
+        room = np.where(stands, door.value - roof.now_m, np.inf)
+        case = int(np.argmin(room))
+        if room[case] < DOOR_ROOM:
+            grade = Grade.FAULT if room[case] < 0.0 else Grade.WATCH
+            yield stance.RoofUnderDoor(grade=grade, place=Place(case=case), step=Step.STANCE, point=roof.point.name,
+                                       room_m=float(room[case]), door_m=float(door.value))  # fmt: skip
 
 
 def _tipping(a: Assessment) -> Iterator[Judgement]:

@@ -60,14 +60,14 @@ def draw_sheet(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:
 
 
 def _more(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset) -> None:
-    """Every other point in small boxes: by corner on the left, by axle and of the vehicle on the right."""
+    """Every other point in small boxes: by corner and of the vehicle on the left, by axle on the right."""
     corners, axles = walk_order(len(job.vehicle.axles)), job.vehicle.axles
     names = ["".join(word[0] for word in f"{axles[a].name} {SIDES[s]}".split(" ")).upper() for a, s in corners]
     half = area.width() / 2 - 10
     left = QRectF(area.left(), area.top(), half, area.height())
-    _grid(p, t, left, "Where they matter", MORE_POINTS, names, preset)
+    _grid(p, t, left, "Where they matter", (*MORE_POINTS, *VEHICLE_POINTS[2:]), names, preset)
     right = QRectF(area.left() + half + 20, area.top(), half, area.height())
-    points = (*AXLE_POINTS[:6], *AXLE_POINTS[7:], *VEHICLE_POINTS[2:])
+    points = (*AXLE_POINTS[:6], *AXLE_POINTS[7:])
     _grid(p, t, right, "Before it is taken apart", points, [a.name for a in axles], preset)
 
 

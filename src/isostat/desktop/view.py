@@ -52,13 +52,16 @@ class View:
         """The text, with ≈ before it where the number mainly rests on something assumed."""
         return (ABOUT if is_approximate(self.a, shown) else "") + text
 
-    def band_m(self, axle: int, side: int) -> float | None:
-        """Half of the band of a corner's height in the chosen case; None where there is none, or the old springs are shown."""
-        told = self.prediction
+    def band_m(self, axle: int, side: int | None, case: int | None = None) -> float | None:
+        """Half of the band of a corner's height, or of the axle's mean, in a case (else the chosen one).
+
+        None where there is none yet, or the old springs are shown.
+        """
+        told, at = self.prediction, self.case if case is None else case
         shape = self.a.proposed.hub_to_arch_m.shape
-        if told is None or self.found or told.band.low_m.shape != shape or not told.stands[self.case]:
+        if told is None or self.found or told.band.low_m.shape != shape or not told.stands[at]:
             return None
-        return float(told.band.half_m[axle, side, self.case])
+        return float(told.mean_half_m[axle, at] if side is None else told.band.half_m[axle, side, at])
 
     def glyph(self, case: int) -> str:
         """The sign of a load case; never told by colour."""

@@ -234,8 +234,12 @@ def _asked_cases(data: dict[str, Any]) -> list[tuple[dict[str, Any], str]]:
 
 
 def aim_by_axle(job: Job, changes: dict[str, Any]) -> Job:
-    """The target by front lift, rear lift and lean; `changes` of those. Heights by corner are given up."""
-    return put(job, ("target",), {**job.target.model_dump(), "corners": (), **changes})
+    """The target by front lift, rear lift or rake, and lean; `changes` of those. Heights by corner are given up.
+
+    A rear lift outranks a rake that was wanted before.
+    """
+    rake = {"rake_m": None} if "rear_lift_m" in changes else {}
+    return put(job, ("target",), {**job.target.model_dump(), "corners": (), **rake, **changes})
 
 
 def aim_at_corner(job: Job, heights: list[tuple[float, float]], axle: int, side: int, wanted: dict[str, Any]) -> Job:
@@ -246,7 +250,7 @@ def aim_at_corner(job: Job, heights: list[tuple[float, float]], axle: int, side:
     else:
         pairs = [Pair.model_validate(dict(zip(sides, pair, strict=True))).model_dump() for pair in heights]
     pairs[axle][sides[side]] = wanted
-    return put(job, ("target", "corners"), pairs)
+    return put(job, ("target",), {**job.target.model_dump(), "corners": pairs, "rake_m": None})
 
 
 def add_squat(job: Job) -> Job:
@@ -258,6 +262,46 @@ def add_squat(job: Job) -> Job:
 def remove_squat(job: Job, index: int) -> Job:
     """The job without one of its squat tests."""
     return put(job, ("squats",), [t.model_dump() for n, t in enumerate(job.squats) if n != index])
+
+
+def add_body_point(job: Job, kind: str) -> Job:
+    """One more named point of the body, at a likely place, to be typed over."""
+    names = {"mark": "Mark", "under": "Underside", "axle": "Axle", "roof": "Roof"}
+    base, likely = (
+        job.vehicle.axles[-1].behind_front_m.value,
+        {"mark": (0.0, 0.6), "under": (0.5, 0.3), "axle": (1.0, 0.25), "roof": (0.5, 1.8)},
+    )
+    share, high = likely[kind]
+    name = _free_name(names[kind], [p.name for p in job.vehicle.body_points])
+    fresh = {
+        "name": name,
+        "kind": kind,
+        "behind_front_m": {"value": round(base * share, 3), "assumed": True},
+        "above_ground_m": {"value": high, "assumed": True},
+    }
+    return put(job, ("vehicle", "body_points"), [*(p.model_dump() for p in job.vehicle.body_points), fresh])
+
+
+def remove_body_point(job: Job, index: int) -> Job:
+    """The job without a point of the body; a rake taken there goes back to its usual points."""
+    gone, data = job.vehicle.body_points[index].name, job.model_dump()
+    vehicle = data["vehicle"]
+    vehicle["body_points"] = [p for p in vehicle["body_points"] if p["name"] != gone]
+    for end in ("rake_front", "rake_rear"):
+        vehicle[end] = "" if vehicle[end] == gone else vehicle[end]
+    return job_from(data, "edit")
+
+
+def rename_body_point(job: Job, index: int, name: str) -> Job:
+    """A point of the body under another name, wherever the rake asks for it. Raises JobFault for an empty or taken name."""
+    if not name.strip():
+        raise JobFault("edit", ["The point's name is empty; accepted is a name."])
+    was, data = job.vehicle.body_points[index].name, job.model_dump()
+    vehicle = data["vehicle"]
+    vehicle["body_points"][index]["name"] = name.strip()
+    for end in ("rake_front", "rake_rear"):
+        vehicle[end] = name.strip() if vehicle[end] == was else vehicle[end]
+    return job_from(data, "edit")
 
 
 def add_own_point(job: Job) -> Job:

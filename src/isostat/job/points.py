@@ -54,6 +54,8 @@ VEHICLE_POINTS = (
     Point("deck_front_m", "headboard, from hub", Quantity.HEIGHT),
     Point("deck_rear_m", "tailboard, from hub", Quantity.HEIGHT),
     Point("headlamp_m", "headlamp height", Quantity.HEIGHT),
+    Point("headlamp_drop_m", "cut-off drop at 10 m", Quantity.HEIGHT),
+    Point("door_m", "door height", Quantity.HEIGHT),
     Point("brake_rod_m", "brake valve rod", Quantity.HEIGHT),
 )
 

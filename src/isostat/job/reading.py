@@ -86,6 +86,8 @@ def bounded(quantity: str, low: float, high: float, unit: str) -> Any:
 
 
 Height = bounded("height", 0.0, 3.0, "m")
+Above = bounded("height", 0.0, 6.0, "m")
+Drop = bounded("height", -0.2, 0.6, "m")
 Gap = bounded("height", -0.2, 1.0, "m")
 Place = bounded("height", -5.0, 15.0, "m")
 Offset = bounded("height", -1.0, 1.0, "m")

@@ -7,6 +7,7 @@ from typing import Any, Literal, Self, get_args
 from pydantic import Field, model_validator
 
 from isostat.job.reading import (
+    Above,
     Angle,
     BarLength,
     BarRate,
@@ -15,6 +16,7 @@ from isostat.job.reading import (
     CrossShare,
     Damping,
     Differ,
+    Drop,
     Frozen,
     Gap,
     Height,
@@ -149,10 +151,23 @@ class Axle(Frozen):
     right: Corner
 
 
+class BodyPoint(Frozen):
+    """A place of the vehicle that matters for how it stands, as weighed.
+
+    kind: mark (to take the rake between), under (underside of the body), axle (hangs on an axle: moves with its hubs), roof.
+    """
+
+    name: Text
+    kind: Literal["mark", "under", "axle", "roof"] = "mark"
+    behind_front_m: Place
+    above_ground_m: Above
+
+
 class Vehicle(Frozen):
     """The vehicle's outline and axles; lengths of the outline only shape the drawing.
 
-    deck_front_m, deck_rear_m: headboard and tailboard behind the front hub.
+    deck_front_m, deck_rear_m: headboard and tailboard behind the front hub. headlamp_drop_m: cut-off below the lamp at 10 m.
+    door_m: the door that the roof must pass. rake_front, rake_rear: the points that the rake is taken between.
     """
 
     name: Text
@@ -164,6 +179,11 @@ class Vehicle(Frozen):
     deck_front_m: Place | None = None
     deck_rear_m: Place | None = None
     headlamp_m: Height | None = None
+    headlamp_drop_m: Drop | None = None
+    door_m: Above | None = None
+    body_points: tuple[BodyPoint, ...] = Field(default=(), max_length=8)
+    rake_front: Text = ""
+    rake_rear: Text = ""
     brake_rod_m: Stroke | None = None
     tail_raised_m: Raised | None = None
     tail_up_front_kg: Mass | None = None
@@ -339,12 +359,14 @@ class Target(Frozen):
     """The wanted pose: lift from the baseline readings, at a named load case.
 
     Heights by corner outrank lifts and lean: the plane nearest to them is the pose. A wanted cross weight twists it.
+    rake_m: nose down; where it is given the rear lift follows from it.
     """
 
     case: Text
     front_lift_m: Offset
     rear_lift_m: Offset
     lean_m: Offset | None = None
+    rake_m: Offset | None = None
     corners: tuple[Pair, ...] = ()
     cross_share: CrossShare | None = None
     band_m: Squeeze = Field(default=0.006, validate_default=True)
@@ -400,7 +422,8 @@ class Job(Frozen):
             raise ValueError(
                 f"target has heights for {len(self.target.corners)} axles; accepted is none or {wheels}, one pair each"
             )
-        for kind, names in (("item", [i.name for i in self.items]), ("case", [c.name for c in self.cases])):
+        points = [p.name for p in self.vehicle.body_points]
+        for kind, names in (("item", [i.name for i in self.items]), ("case", [c.name for c in self.cases]), ("point", points)):
             twice = {n for n in names if names.count(n) > 1}
             if twice:
                 raise ValueError(f"{kind} “{sorted(twice)[0]}” stands twice; accepted is every name once")
@@ -413,6 +436,10 @@ class Job(Frozen):
             for carried in case.carried:
                 if carried.item not in items:
                     raise ValueError(f"case “{case.name}” carries “{carried.item}”; accepted is an item of the list")
+        points = {p.name for p in self.vehicle.body_points}
+        for point in (self.vehicle.rake_front, self.vehicle.rake_rear):
+            if point and point not in points:
+                raise ValueError(f"rake is taken at “{point}”; accepted is a point of the body that was named")
         asked = [self.target.case, *(r.case for r in self.readings() if r.case is not None)]
         for fit in self.proposal.axles:
             asked += [name for name in (fit.pick.case, fit.pick.light, fit.pick.full) if name is not None]

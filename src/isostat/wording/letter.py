@@ -61,7 +61,7 @@ def letter(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, .
     lines = [f"{a.job.title} · {a.job.vehicle.name}", "", f"AS PROPOSED ({a.job.proposal.name})"]
     for case in range(a.cases):
         lines += _case_lines(a, case, r)
-    front, rear = (r.height_unit(v.value) for v in (a.job.target.front_lift_m, a.job.target.rear_lift_m))
+    front, rear = (r.height_unit(lift) for lift in (a.pose.front_lift_m, a.pose.rear_lift_m))
     lines += [
         "",
         f"ORDER, new springs, for {a.job.target.case}: front {front}, rear {rear} over "

@@ -166,6 +166,29 @@ def _(j: stance.CrossWanted, r: Reader) -> tuple[str, str]:
 
 
 @_say.register
+def _(j: stance.LampAim, r: Reader) -> tuple[str, str]:
+    about = "" if j.read else "≈ "
+    drop = r.height_unit(abs(j.drop_m))
+    where = f"{about}{drop} {'below' if j.drop_m >= 0 else 'above'} the lamp at 10 m"
+    wrong = "it dazzles" if j.drop_m < j.low_m else "it shines short"
+    more = "Set the lamps again after the lift." if j.read else "Read the cut-off as it is now, and set the lamps after the lift."
+    return f"Cut-off {where}: {wrong}", f"Lamps at that height want {r.height(j.low_m)} to {r.height_unit(j.high_m)}. {more}"
+
+
+@_say.register
+def _(j: stance.LampHigh, r: Reader) -> tuple[str, str]:
+    word = "above" if j.height_m > j.limit_m else "below"
+    return f"Headlamps at {r.height_unit(j.height_m)}, {word} {r.height(j.limit_m)}", "Local law on lamps decides."
+
+
+@_say.register
+def _(j: stance.RoofUnderDoor, r: Reader) -> tuple[str, str]:
+    if j.room_m < 0:
+        return f"{j.point} is {r.height_unit(-j.room_m)} too high for the door", f"The door is {r.height_unit(j.door_m)} high."
+    return f"{j.point}: {r.height_unit(j.room_m)} under the door", f"Of {r.height_unit(j.door_m)}. A bounce takes some of it."
+
+
+@_say.register
 def _(j: stance.TipsSooner, r: Reader) -> tuple[str, str]:
     return f"Tips sooner: {j.was:.2f} → {j.now:.2f} g", (
         f"Half the track over {r.height_unit(j.height_m)} of height; less when it sways. Slower in bends, load low."

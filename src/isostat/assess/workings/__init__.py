@@ -9,7 +9,7 @@ from isostat.assess.buys import missing_readings
 from isostat.assess.lifting import lift_result
 from isostat.assess.ratings import hitch_kg, ratings
 from isostat.assess.squat import squat_result
-from isostat.assess.workings import banding, buying, carrying, corner, instead, order
+from isostat.assess.workings import attitude, banding, buying, carrying, corner, instead, order
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Working
 
@@ -51,6 +51,13 @@ FOUND: dict[str, Explain] = {
 SOMETIMES: dict[str, Explain] = {
     "in hand": carrying.in_hand,
     "hitch load": carrying.hitch_load,
+    "rake": attitude.rake_now,
+    "lean": attitude.lean,
+    "lamp height": attitude.lamp_height,
+    "lamp drop": attitude.lamp_drop,
+    "point height": attitude.point_height,
+    "ramp": attitude.ramp,
+    "tips at": attitude.tips_at,
     "told rate": order.told_rate,
     "lift rate": instead.lifted,
     "payload": instead.payload,
@@ -85,6 +92,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     ball = hitch_kg(a)
     for case in range(a.cases):
         keys += [Shown("hitch load", case=case)] if ball[case] else []
+        keys += attitude.shown_attitudes(a, case)
         keys += [Shown(name, case=case) for name in CASE]
         keys += [Shown(name, axle, case=case) for name in AXLE for axle in axles]
         keys += [Shown("in hand", n, case=case) for n in range(len(ratings(a)))]

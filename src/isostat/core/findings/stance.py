@@ -76,6 +76,45 @@ class CrossWanted(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class LampAim(Judgement):
+    """The cut-off at 10 m lies outside what lamps of that height are given: nearer to the lamp it dazzles."""
+
+    drop_m: float
+    low_m: float
+    high_m: float
+    read: bool  # the drop as weighed was read, not assumed
+
+    @property
+    def severity(self) -> float:
+        return max(self.low_m - self.drop_m, self.drop_m - self.high_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LampHigh(Judgement):
+    """The headlamps stand above or below what the regulation gives."""
+
+    height_m: float
+    limit_m: float
+
+    @property
+    def severity(self) -> float:
+        return abs(self.height_m - self.limit_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RoofUnderDoor(Judgement):
+    """The highest point against the door that it must pass. point: its name."""
+
+    point: str
+    room_m: float
+    door_m: float
+
+    @property
+    def severity(self) -> float:
+        return -self.room_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class TipsSooner(Judgement):
     """A higher centre of gravity than as weighed: half the track over its height, the g sideways that would tip a rigid vehicle."""
 

@@ -26,6 +26,12 @@ class Band:
         return np.asarray((self.high_m - self.low_m) / 2.0)
 
 
+def half_band(heights_m: Floats) -> Floats:
+    """Half of the band of drawn heights alone. heights_m: (n, *S) in m. Returns the shape S."""
+    low, high = np.percentile(heights_m, (LOW, HIGH), axis=0)
+    return np.asarray((high - low) / 2.0)
+
+
 def band_of(heights_m: Floats, draws: Floats) -> Band:
     """The band of drawn heights and the share of each source.
 

@@ -72,13 +72,13 @@ def body_shift(s: Standing | None, case: int, x_m: float) -> float:
 
 
 def draw_body(p: QPainter, v: View, e: Elevation, s: Standing | None, case: int, *, ghost: str = "") -> None:
-    """The body at its pose; as a ghost only the outline, in a dash or a thin line."""
+    """The body at its pose; as a ghost only the outline: "before" dashed, "case" faint, "held" thin."""
     base_hub = float(np.mean(hub_heights(v, None, v.weighed)))
     lines = side_outline(v.job.vehicle, base_hub)
     for n, line in enumerate(lines[:1] if ghost else lines):
         points = [e.at(x, z + body_shift(s, case, x)) for x, z in line]
         if ghost:
-            outline = pen(v.theme, "ink3", 1.0, "before" if ghost == "before" else "")
+            outline = pen(v.theme, "rule" if ghost == "case" else "ink3", 1.0, "before" if ghost == "before" else "")
         else:
             outline = pen(v.theme, "ink", 2.0 if n == 0 else 1.25)
             if n < 2:

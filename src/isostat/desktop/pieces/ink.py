@@ -59,6 +59,15 @@ def _tile(colour: str, gap: float, crossed: bool, width: float) -> QPixmap:
     return tile
 
 
+def bracket(p: QPainter, theme: Theme, a: QPointF, b: QPointF, *, role: str, width: float = 1.4, lip: float = 4.0) -> None:
+    """A band from a to b, along or across, with a lip at either end that points to the right or down."""
+    p.setPen(pen(theme, role, width))
+    turn = QPointF(0, lip) if abs(b.x() - a.x()) > abs(b.y() - a.y()) else QPointF(lip, 0)
+    p.drawLine(QLineF(a, b))
+    for end in (a, b):
+        p.drawLine(QLineF(end, end + turn))
+
+
 def ground(p: QPainter, theme: Theme, left: float, right: float, y: float) -> None:
     """The floor: a 2 px line with strokes under it."""
     p.setPen(pen(theme, "ink", 2.0))

@@ -9,7 +9,7 @@ from isostat.assess.standing import Standing
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.tuning.events import travel_of
-from isostat.desktop.pieces.ink import case_glyph, dimension, hatch, mark
+from isostat.desktop.pieces.ink import bracket, case_glyph, dimension, hatch, mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -192,9 +192,8 @@ class CornerStrip(Sheet):
         band = v.band_m(axle, side)
         if band is not None:  # a bracket over the heights that may come
             u, right = float(s.rest.travel_m[axle, side, v.case]), left + BAR_WIDTH
-            p.setPen(pen(t, "accent" if v.prediction_fresh else "ink3", 1.6))
-            ends = [QPointF(right + d, self._y(u + b)) for b, d in ((band, 2), (band, 6), (-band, 6), (-band, 2))]
-            p.drawPolyline(QPolygonF(ends))
+            low, high = (QPointF(right + 6, self._y(u + way * band)) for way in (-1, 1))
+            bracket(p, t, low, high, role="accent" if v.prediction_fresh else "ink3", width=1.6, lip=-4.0)
         case_glyph(p, v.glyph(v.case), QPointF(left + BAR_WIDTH / 2, y), 5.5, t.colour("ink"), t.colour("sheet"))
         if not v.found:
             target = self._y(float(v.a.target_travel_m[axle, side]))

@@ -12,7 +12,7 @@ from isostat.assess.standing import wheel_curve
 from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
-from isostat.desktop.pieces.ink import case_glyph, hatch
+from isostat.desktop.pieces.ink import bracket, case_glyph, hatch
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -164,5 +164,17 @@ def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
     p.restore()
     for case in [*(n for n in range(v.a.cases) if n != v.case), v.case]:
         if s.stands[case]:
+            _draw_band(p, v, c, case)
             at = c.at(float(s.rest.travel_m[c.axle, 0, case]), float(s.rest.force_n[c.axle, 0, case]) / GRAVITY)
             case_glyph(p, v.glyph(case), at, 7 if case == v.case else 5, t.colour("ink"), t.colour("sheet"))
+
+
+def _draw_band(p: QPainter, v: View, c: SpringChart, case: int) -> None:
+    """A bracket along the heights that may come, under the dot of a case."""
+    half = v.band_m(c.axle, 0, case)
+    if half is None:
+        return
+    s, here = v.a.proposed, case == v.case
+    u, kg = float(s.rest.travel_m[c.axle, 0, case]), float(s.rest.force_n[c.axle, 0, case]) / GRAVITY
+    ends = [c.at(min(max(u + way * half, c.low), c.high), kg) + QPointF(0, 11) for way in (-1, 1)]
+    bracket(p, v.theme, *ends, role="accent" if here and v.prediction_fresh else "ink3", width=2.0 if here else 1.0, lip=-4.0)

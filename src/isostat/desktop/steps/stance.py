@@ -7,12 +7,15 @@ from functools import partial
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
+from isostat.assess.aims import WORDS, aim, words_of
 from isostat.assess.assessment import Assessment
+from isostat.assess.attitude import rake
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.steps.by_case_page import draw_by_case, lay_by_case
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
 from isostat.desktop.steps.stance_lines import draw_lines, lay_lines, sloped_lines
 from isostat.desktop.theme import pen
@@ -22,6 +25,7 @@ from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
 NUDGE = 0.001  # m a key press
+PAGES = ("pose", "by case")
 LEANS = ("as it was", "level")
 LIFTS = ("front_lift_m", "rear_lift_m")
 ROW, CHART = 28, 152  # px of a row at the foot, and of the lines above it
@@ -29,6 +33,18 @@ ROW, CHART = 28, 152  # px of a row at the foot, and of the lines above it
 
 class StanceStep(Sheet):
     """Target typed or dragged; ghosts of as found and of every case; the tyre's share of ground to arch apart."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.page = PAGES[0]
+
+    def turn(self, page: str) -> None:
+        """Another page of the step."""
+        self.page = page
+        self._relay()
+
+    def _turn_to(self, n: int) -> None:
+        self.turn(PAGES[n])
 
     def _foot_top(self, v: View) -> float:
         return self.height() - v.theme.px(24 + ROW * len(v.a.axles))
@@ -43,18 +59,25 @@ class StanceStep(Sheet):
     def lay(self, v: View) -> None:
         t, top = v.theme, self._chart_top(v) + v.theme.px(26)
         self.lines = sloped_lines(v, QRectF(self.width() * 0.30, top, self.width() * 0.36, self._foot_top(v) - t.px(10) - top))
-        self._lay_head(v)
+        name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
+        first = QRect(name.right() + round(t.px(12)), round(t.px(5)), 0, round(t.px(26)))
+        end = self.tabs("page", PAGES, PAGES.index(self.page), first, self._turn_to)
+        if self.page == "by case":
+            area = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
+            self._by_case = lay_by_case(self, v, area)
+            return
+        self._lay_head(v, end)
+        self._lay_target(v)
         self._lay_axles(v)
         lay_lines(self, v, self.lines)
         self._lay_foot(v)
 
-    def _lay_head(self, v: View) -> None:
+    def _lay_head(self, v: View, x: float) -> None:
         t, target = v.theme, v.job.target
-        name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
-        x, y, high = name.right() + t.px(16), round(t.px(5)), round(t.px(26))
+        x, y, high = x + t.px(12), round(t.px(5)), round(t.px(26))
         by_corner = bool(target.corners)
         lifts = (v.a.pose.front_lift_m, v.a.pose.rear_lift_m)
-        for path, lift, words in zip(LIFTS, lifts, ("Lift, front", "rear"), strict=True):
+        for path, lift, words in zip(LIFTS, lifts, ("lift front", "rear"), strict=True):
             key, at = f"{path.split('_')[0]} lift", QPointF(x, y + t.px(5))
             box = self.text(key + " word", words, at, size=14, role="ink2")
             at, assumed = QPointF(box.right() + 6, y), getattr(target, path).assumed and not by_corner
@@ -71,18 +94,34 @@ class StanceStep(Sheet):
         area = QRect(box.right() + 6, y, round(t.px(120)), high)
         self.choice("target case", names, v.a.target_case, area, label="load case of the target",
                     chosen=lambda n: self.put(("target", "case"), names[n], "target case"))  # fmt: skip
+
+    def _lay_target(self, v: View) -> None:
+        """What the lift counts from, the stance in words, rake and cross weight."""
+        t, target, y = v.theme, v.job.target, v.theme.px(HEAD + 8)
         bases = [v.reader.height(float(v.a.baseline_m[i].mean())) for i in (0, len(v.a.axles) - 1)]
-        when = f", {v.job.read_on}" if v.job.read_on else ""
-        words = f"Lift is from {bases[0]} and {bases[1]} {v.reader.preset.height.sign}, as weighed, old springs{when}"
-        box = self.text("from", words, QPointF(t.px(16), t.px(HEAD + 8)), size=13, role="ink2")
-        box = self.text(
-            "cross word", "cross weight", QPointF(box.right() + t.px(14), t.px(HEAD + 8)), size=13, role="ink2", unit="%"
-        )
-        cross, at = target.cross_share, QPointF(box.right() + t.px(6), t.px(HEAD + 4))
+        sign = v.reader.preset.height.sign
+        box = self.text("words word", "in words", QPointF(t.px(16), y), size=13, role="ink2")
+        said = words_of(v.a)
+        ways = WORDS if said and not target.corners else (*WORDS, "by corner" if target.corners else "rake typed")
+        area = QRect(box.right() + 6, round(y - t.px(4)), round(t.px(128)), round(t.px(24)))
+        current = len(WORDS) if len(ways) > len(WORDS) else WORDS.index(said or WORDS[0])
+        self.choice("words", ways, current, area, label="the wanted stance in words", chosen=self._choose_words)
+        box = self.text("rake word", "rake, nose down", QPointF(area.right() + t.px(12), y), size=13, role="ink2", unit=sign)
+        wanted = target.rake_m if not target.corners else None
+        place, size = QPointF(box.right() + t.px(6), y - t.px(4)), QSize(round(t.px(58)), round(t.px(24)))
+        self.field("rake", ("target", "rake_m"), place, size,
+                   empty="–", figure=13, label=f"rake wanted, nose down, {rake(v.a).front} to {rake(v.a).rear}",
+                   quantity=Quantity.HEIGHT, value=wanted.value if wanted else None, put=_put_rake)  # fmt: skip
+        left = box.right() + t.px(6 + 58 + 12)
+        box = self.text("cross word", "cross weight", QPointF(left, y), size=13, role="ink2", unit="%")
+        cross, at = target.cross_share, QPointF(box.right() + t.px(6), y - t.px(4))
         self.field("cross weight", ("target", "cross_share"), at, QSize(round(t.px(52)), round(t.px(24))), empty="–", figure=13,
                    label="cross weight wanted, front right and rear left", quantity=Quantity.SHARE,
                    value=cross.value if cross else None)  # fmt: skip
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
+        when = f", {v.job.read_on}" if v.job.read_on else ""
+        words = f"Lift is from {bases[0]} and {bases[1]} {sign}, as weighed, old springs{when}"
+        self.text("from", words, QPointF(t.px(16), self._chart_top(v) - t.px(22)), size=13, role="ink2", halo=True)
 
     def _lay_axles(self, v: View) -> None:
         t, e, s = v.theme, self._fit(v), v.a.proposed
@@ -156,6 +195,10 @@ class StanceStep(Sheet):
             self.text(f"ground change {axle}", words, QPointF(columns[3], y + t.px(3)), size=13, shown=key)
 
     # -- hands
+    def _choose_words(self, n: int) -> None:
+        if n < len(WORDS):
+            self.edited.emit(lambda job: aim(job, WORDS[n]), f"stance {WORDS[n]}", -1)
+
     def _choose_lean(self, n: int) -> None:
         if n < len(LEANS):
             change = {"lean_m": {"value": 0.0} if n else None}
@@ -167,14 +210,16 @@ class StanceStep(Sheet):
 
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:
-        t, e, s = v.theme, self._fit(v), v.a.proposed
         draw_head(p, v, self.width())
+        if self.page == "by case":
+            draw_by_case(p, v, self._by_case)
+            return
+        t, e, s = v.theme, self._fit(v), v.a.proposed
         ground(p, t, 0, self.width(), e.ground)
         draw_body(p, v, e, None, v.weighed, ghost="before")
-        if v.ghosts:
-            for case in range(v.a.cases):
-                if case != v.case and s.stands[case]:
-                    draw_body(p, v, e, s, case, ghost="case")
+        for case in range(v.a.cases):
+            if case != v.case and s.stands[case]:
+                draw_body(p, v, e, s, case, ghost="held" if v.ghosts else "case")
         draw_body(p, v, e, s, v.case)
         draw_wheels(p, v, e, s, v.case)
         hubs = hub_heights(v, s, v.case)
@@ -191,6 +236,10 @@ class StanceStep(Sheet):
         draw_lines(p, v, self.lines)
         p.setPen(pen(t, "rule", 0.8))
         p.drawLine(QLineF(16, self._foot_top(v), self.width() - 16, self._foot_top(v)))
+
+
+def _put_rake(job: Job, si: float | None, typed: str) -> Job:
+    return edits.aim_by_axle(job, {"rake_m": None if si is None else {"value": si, "typed": typed}})
 
 
 def _aim(path: str, job: Job, si: float | None, typed: str) -> Job:

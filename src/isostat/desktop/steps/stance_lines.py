@@ -9,7 +9,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.workings import Shown
 from isostat.core.limits import Floats
-from isostat.desktop.pieces.ink import case_glyph, hatch, polyline
+from isostat.desktop.pieces.ink import bracket, case_glyph, hatch, polyline
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import pen
@@ -69,7 +69,9 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
                 parts = [v.reader.height(height), "found"]
             else:
                 verdict, _ = v.reader.off(height, float(lines.target[end]), band)
-                parts = [v.reader.height(height), verdict, v.reader.case(case)]
+                spread_m = v.band_m(axle, None, case) if here else None
+                told = v.reader.height(height) + ("" if spread_m is None else f" ± {v.reader.height(spread_m)}")
+                parts = [told, verdict, v.reader.case(case)]
             style = {"size": 14, "weight": 600, "role": "ink"} if here else {"size": 13, "role": "ink2"}
             shown = Shown("mean height", axle, 0, v.weighed, found=True) if case == FOUND else Shown("mean height", axle, 0, case)
             words = "  ".join(parts if end else reversed(parts))
@@ -100,7 +102,22 @@ def draw_lines(p: QPainter, v: View, lines: SlopedLines) -> None:
         for point in (a, b):
             glyph = "before" if found else v.glyph(case)
             case_glyph(p, glyph, point, 6 if here else 4.5, t.colour("ink"), t.colour("sheet"))
+    _draw_bands(p, v, lines)
     p.setPen(pen(t, "ink3", 0.8))
     for end, x, way in ((0, area.left(), -1), (1, area.right(), 1)):
         for label, _, at in lines.labels(end):
             p.drawLine(QLineF(x + way * 5, at, x + way * t.px(12), label))
+
+
+def _draw_bands(p: QPainter, v: View, lines: SlopedLines) -> None:
+    """A bracket for every case beside its end of the lines: how far either way the axle's mean may come."""
+    order = sorted((c for c in lines.heights if c != FOUND), key=lambda c: float(lines.heights[c][0]))
+    for end, axle, x, way in ((0, 0, lines.area.left(), 1), (1, len(v.a.axles) - 1, lines.area.right(), -1)):
+        for n, case in enumerate(order):
+            half = v.band_m(axle, None, case)
+            if half is None:
+                continue
+            height, here, at = float(lines.heights[case][end]), case == v.case, x + way * (9 + 6 * n)
+            low, high = (min(max(lines.y(height + way_up * half), lines.area.top()), lines.area.bottom()) for way_up in (-1, 1))
+            role = ("accent" if v.prediction_fresh else "ink3") if here else "ink3"
+            bracket(p, v.theme, QPointF(at, low), QPointF(at, high), role=role, width=2.2 if here else 1.0, lip=-way * 4.0)

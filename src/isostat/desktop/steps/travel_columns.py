@@ -10,7 +10,7 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.workings import Shown
 from isostat.core.findings.travel import WrongOrder
 from isostat.core.tuning.events import TravelEvent, travel_of
-from isostat.desktop.pieces.ink import case_glyph, hatch, mark
+from isostat.desktop.pieces.ink import bracket, case_glyph, hatch, mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import pen
@@ -179,3 +179,8 @@ def draw_column(p: QPainter, v: View, c: Column) -> None:
         here = case == v.case
         case_glyph(p, v.glyph(case), QPointF(x - t.px(15), label), 5 if here else 4, t.colour("ink"), t.colour("sheet"))
         case_glyph(p, v.glyph(case), QPointF(x + LANE / 2, at), 6.5 if here else 4.5, t.colour("ink"), t.colour("sheet"))
+        half = v.band_m(c.axle, c.side, case)
+        if half is not None:
+            height, edge = float(v.a.proposed.hub_to_arch_m[c.axle, c.side, case]), x + (2 if here else 4)
+            low, high = (QPointF(edge, c.scale.y(height + way * half)) for way in (-1, 1))
+            bracket(p, t, low, high, role="accent" if here and v.prediction_fresh else "ink3", width=2.0 if here else 1.0)

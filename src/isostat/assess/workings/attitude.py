@@ -1,0 +1,166 @@
+"""Workings of how it stands: rake, lean, lamps, clearance, ramps, when it tips."""
+
+from __future__ import annotations
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.attitude import LAMP_AT, heights, lamp, rake, ramps
+from isostat.assess.gravity import gravity_height_in
+from isostat.assess.workings.shown import Shown
+from isostat.core.working import Given, Origin, Working
+
+RAMPS = ("approach angle", "breakover angle", "departure angle")
+
+
+def _pitch(a: Assessment, k: Shown) -> Given:
+    return Given("theta", "pitch since the weighing, nose down", "angle", float(a.proposed.rest.pose[1, k.case]), Origin.SOLVED)
+
+
+def rake_now(a: Assessment, k: Shown) -> Working:
+    """Rake in a case."""
+    told, base = rake(a), -a.axles[-1].x_m
+    return Working(
+        name="rake, nose down",
+        symbol="r",
+        quantity="height",
+        expression="r_0 + theta * L",
+        inputs=(
+            Given("r_0", f"rake as weighed, {told.front} to {told.rear}", "height", told.was_m, Origin.COMPUTED),
+            _pitch(a, k),
+            Given("L", "wheelbase", "height", base, Origin.MEASURED),
+        ),
+        result=float(told.now_m[k.case]),
+        approximate=False,
+        rule="Slope between two named points times the wheelbase, tyres included.",
+    )
+
+
+def lean(a: Assessment, k: Shown) -> Working:
+    """How much higher the left stands."""
+    s = a.proposed.hub_to_arch_m[..., k.case]
+    left, right = (float(s[:, side].mean()) for side in (0, 1))
+    return Working(
+        name="lean, left over right",
+        symbol="d",
+        quantity="height",
+        expression="h_L - h_R",
+        inputs=(
+            Given("h_L", "hub to arch, mean of the left", "height", left, Origin.SOLVED),
+            Given("h_R", "hub to arch, mean of the right", "height", right, Origin.SOLVED),
+        ),
+        result=left - right,
+        approximate=False,
+        rule="Mean of all axles.",
+    )
+
+
+def lamp_height(a: Assessment, k: Shown) -> Working:
+    """Height of the headlamps."""
+    told = lamp(a)
+    if told is None:
+        raise KeyError("no lamp was read")
+    front = a.job.vehicle.front_overhang_m.value
+    return Working(
+        name="headlamp above the ground",
+        symbol="z",
+        quantity="height",
+        expression="z_0 + q - theta * x",
+        inputs=(
+            Given("z_0", "as weighed", "height", told.was_m.value, told.was_m.origin),
+            Given("q", "the body's rise over the front axle", "height", float(a.proposed.rest.pose[0, k.case]), Origin.SOLVED),
+            _pitch(a, k),
+            Given("x", "lamp ahead of the front axle", "height", front, Origin.ASSUMED),
+        ),
+        result=float(told.height_m[k.case]),
+        approximate=told.was_m.assumed,
+        rule="Tyres and springs together.",
+    )
+
+
+def lamp_drop(a: Assessment, k: Shown) -> Working:
+    """Cut-off below the lamp at 10 m."""
+    told = lamp(a)
+    if told is None:
+        raise KeyError("no lamp was read")
+    return Working(
+        name="cut-off below the lamp at 10 m",
+        symbol="e",
+        quantity="height",
+        expression="e_0 + D * theta",
+        inputs=(
+            Given("e_0", "as weighed", "height", told.drop_was_m.value, told.drop_was_m.origin),
+            Given("D", "to the wall", "height", LAMP_AT, Origin.TYPED),
+            _pitch(a, k),
+        ),
+        result=float(told.drop_m[k.case]),
+        approximate=told.drop_was_m.assumed,
+        rule="Lamps not readjusted. Height moves the beam, pitch turns it. Local law and its testing station decide.",
+    )
+
+
+def point_height(a: Assessment, k: Shown) -> Working:
+    """A named point above the ground; `axle` is its place in the list."""
+    told = heights(a)[k.axle]
+    risen = float(told.now_m[k.case]) - told.was_m
+    words = "rise of its axle's hubs, tyres alone" if told.point.kind == "axle" else "rise of the body there"
+    read = told.point.above_ground_m
+    return Working(
+        name=f"{told.point.name} above the ground",
+        symbol="z",
+        quantity="height",
+        expression="z_0 + q",
+        inputs=(
+            Given("z_0", "as weighed", "height", told.was_m, Origin.ASSUMED if read.assumed else Origin.MEASURED),
+            Given("q", words, "height", risen, Origin.SOLVED),
+        ),
+        result=float(told.now_m[k.case]),
+        approximate=read.assumed,
+        rule="What hangs on an axle rises with its tyres only; springs do not lift it.",
+    )
+
+
+def ramp(a: Assessment, k: Shown) -> Working:
+    """An approach, breakover or departure angle; `axle` says which, as in RAMPS."""
+    now = ramps(a, k.case)[k.axle]
+    was = ramps(a, None)[k.axle]
+    if now is None or was is None:
+        raise KeyError("no point of the underside there")
+    return Working(
+        name=RAMPS[k.axle],
+        symbol="beta",
+        quantity="angle",
+        expression="beta_0 + d",
+        inputs=(
+            Given("beta_0", "as weighed", "angle", was, Origin.COMPUTED),
+            Given("d", "by the rise of body and hubs", "angle", now - was, Origin.SOLVED),
+        ),
+        result=now,
+        approximate=any(p.above_ground_m.assumed for p in a.job.vehicle.body_points if p.kind == "under"),
+        rule="Tangents from the underside to the loaded wheels, as in ISO 612.",
+    )
+
+
+def tips_at(a: Assessment, k: Shown) -> Working:
+    """Sideways acceleration at which a rigid vehicle would tip."""
+    high = gravity_height_in(a, k.case)
+    track = 2 * sum(axle.half_track_m for axle in a.axles) / len(a.axles)
+    return Working(
+        name="tips at, times gravity",
+        symbol="n",
+        quantity="ratio",
+        expression="t / (2 * h)",
+        inputs=(
+            Given("t", "mean track", "height", track, Origin.MEASURED),
+            Given("h", "centre of gravity above the ground", "height", max(high.value, 0.05), high.origin),
+        ),
+        result=track / (2 * max(high.value, 0.05)),
+        approximate=high.assumed,
+        rule="Static stability factor. Rigid: on springs and tyres it tips sooner.",
+    )
+
+
+def shown_attitudes(a: Assessment, case: int) -> list[Shown]:
+    """Every such number of a case."""
+    keys = [Shown(name, case=case) for name in ("rake", "lean", "tips at")]
+    keys += [Shown(name, case=case) for name in ("lamp height", "lamp drop") if lamp(a) is not None]
+    keys += [Shown("point height", n, case=case) for n in range(len(a.job.vehicle.body_points))]
+    return keys + [Shown("ramp", n, case=case) for n, angle in enumerate(ramps(a, case)) if angle is not None]
