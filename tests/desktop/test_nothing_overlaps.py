@@ -11,6 +11,8 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.measure import PAGES, MeasureStep
+from isostat.desktop.steps.stance import PAGES as STANCE_PAGES
+from isostat.desktop.steps.stance import StanceStep
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
@@ -134,6 +136,12 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
         window.go(step)
         window.show_case(case)
         wrong += [f"{step}: {f}" for f in window_faults(window)]
+    window.go(Step.STANCE)
+    sheet = window.sheets[Step.STANCE]
+    assert isinstance(sheet, StanceStep)
+    for page in STANCE_PAGES[1:]:
+        sheet.turn(page)
+        wrong += [f"stance page {page}: {f}" for f in faults(sheet)]
     assert not wrong, "\n".join(wrong)
 
 

@@ -8,6 +8,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.judge import judge
+from isostat.assess.leveling import leans, with_spacer
 from isostat.assess.standing import cross_weight
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
 from isostat.job.edits import aim_by_axle, put, put_number, set_share
@@ -29,6 +30,17 @@ class Price:
 
 
 @dataclass(frozen=True, slots=True)
+class Leveled:
+    """What becomes of the lean, in m and left higher +, in every case; and of the cross weight in the worst of them."""
+
+    case: int
+    was_m: tuple[float, ...]
+    now_m: tuple[float, ...]
+    cross_was: float
+    cross_now: float
+
+
+@dataclass(frozen=True, slots=True)
 class Fix:
     """A remedy that was tried: the job after it, what became of its judgement, and its worst price."""
 
@@ -39,6 +51,7 @@ class Fix:
     price: Price | None
     worsens: bool  # another judgement rose in grade or a new watch or fault came
     spacers: tuple[tuple[Place, float], ...] = ()  # spring spacers that it sets, m
+    leveled: Leveled | None = None  # where it is about the lean
 
 
 def apply_remedy(job: Job, remedy: Remedy) -> Job:
@@ -64,6 +77,8 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
             for side in SIDES if remedy.place.side is None else SIDES[remedy.place.side : remedy.place.side + 1]:
                 job = put(job, ("as_found", "axles", int(axle or 0), side, "rate_n_per_m"), remedy.value)
             return job
+        case "spring spacer":
+            return with_spacer(job, remedy.place)
         case "level":
             return aim_by_axle(job, {"lean_m": {"value": 0.0}})
         case "solve springs":
@@ -134,8 +149,16 @@ def _weigh(
     worse = [(key, grade) for key, grade in _grades(then).items() if grade > before.get(key, Grade.NOTE)]
     if any(grade is Grade.FAULT for _, grade in worse):
         return None
-    spacers = _new_spacers(a, after) if remedy.quantity == "level" else ()
-    return Fix(judgement, remedy, job, remaining, worst_price(a, after), bool(worse), spacers)
+    about_lean = remedy.quantity in ("level", "spring spacer")
+    spacers = _new_spacers(a, after) if about_lean else ()
+    leveled = _leveled(a, after, int(judgement.place.case or 0)) if about_lean else None
+    return Fix(judgement, remedy, job, remaining, worst_price(a, after), bool(worse), spacers, leveled)
+
+
+def _leveled(a: Assessment, after: Assessment, case: int) -> Leveled:
+    was, now = (tuple(float(m) for m in leans(x)) for x in (a, after))
+    cross = [float(cross_weight(x.proposed.pad_kg)[case]) for x in (a, after)]
+    return Leveled(case, was, now, *cross)
 
 
 def _new_spacers(a: Assessment, after: Assessment) -> tuple[tuple[Place, float], ...]:

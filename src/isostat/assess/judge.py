@@ -11,6 +11,7 @@ from isostat.assess.attitude import highest, lamp, lamp_range
 from isostat.assess.gravity import gravity_height_in, gravity_height_m, stability
 from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_travel import travel_judgements
+from isostat.assess.leveling import leans
 from isostat.assess.ratings import ratings
 from isostat.assess.standing import cross_weight
 from isostat.core.findings import carrying, springs, stance
@@ -195,20 +196,21 @@ def _stance(a: Assessment) -> Iterator[Judgement]:
                 band_m=target.band_m.value,
                 remedies=_back_on_target(a, i),
             )
-    lean = (s.hub_to_arch_m[:, 0] - s.hub_to_arch_m[:, 1]).mean(axis=0)
-    lean = np.where(s.stands, lean, 0.0)
+    lean = leans(a)
     worst_case = int(np.argmax(np.abs(lean)))
     as_read = float((a.baseline_m[:, 0] - a.baseline_m[:, 1]).mean())
     if abs(lean[worst_case]) > LEAN_SAID:
         small = abs(lean[worst_case]) <= max(LEAN_NOTE, abs(as_read) + 0.001)
-        level = () if target.lean_m is not None or target.corners else (Remedy("level", Place()),)
+        level = [] if target.lean_m is not None or target.corners else [Remedy("level", Place())]
+        lower = 1 if lean[worst_case] > 0.0 else 0
+        spacers = [Remedy("spring spacer", Place(i, lower, worst_case)) for i in (0, len(a.axles) - 1)]
         yield stance.Lean(
             grade=Grade.NOTE if small else Grade.WATCH,
             place=Place(None, None, worst_case),
             step=Step.STANCE,
             lean_m=float(lean[worst_case]),
             found_m=as_read,
-            remedies=level,
+            remedies=(*spacers, *level),
         )
 
 

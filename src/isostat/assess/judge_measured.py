@@ -13,7 +13,7 @@ from isostat.assess.lifting import lift_result, lifted_spring_rate
 from isostat.assess.squat import squat_result
 from isostat.core.findings import carrying, readings, springs, stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.core.tuning.events import droop_end
+from isostat.core.tuning.events import droop_end, travel_events
 from isostat.core.vehicle.gravity_height import pads_shift
 
 PADS_APART = 0.12
@@ -114,8 +114,10 @@ def _lift(a: Assessment) -> Iterator[Judgement]:
             for side, rate, wheel, share in told:
                 yield from _lift_tells(a, Place(i, side), rate, wheel, share)
         for side, test in tests:
-            by_shock = float(a.baseline_m[i, side]) - droop_end(a.found.events[i][side]).travel_m
-            if test.topped_m is None or a.axles[i].droop_shaft_m[side].assumed or abs(test.topped_m - by_shock) <= HANGS_APART:
+            if test.topped_m is None or a.axles[i].droop_shaft_m[side].assumed:
+                continue
+            by_shock = float(a.baseline_m[i, side]) - droop_end(travel_events(*a.found_parts, i, side, 0)).travel_m
+            if abs(test.topped_m - by_shock) <= HANGS_APART:
                 continue
             yield springs.HangsElsewhere(
                 grade=Grade.WATCH, place=Place(i, side), step=Step.MEASURE, lifted_m=test.topped_m, shock_m=by_shock

@@ -111,6 +111,14 @@ def move_items(job: Job, places: Mapping[int, tuple[float, float]]) -> Job:
     return job_from(data, "edit")
 
 
+def whole_number(what: str, value: float, typed: str, low: int, high: int) -> int:
+    """A typed count. Raises JobFault, naming it, where it is no whole number or out of range."""
+    count = round(value)
+    if abs(value - count) > 1e-9 or not low <= count <= high:
+        raise JobFault("edit", [f"{what} is {typed}; accepted is a whole number, {low} to {high}."])
+    return count
+
+
 def _free_name(wanted: str, taken: list[str]) -> str:
     name, n = wanted, 2
     while name in taken:

@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 from isostat.job.reading import (
     Above,
     Angle,
+    BagSize,
     BarLength,
     BarRate,
     BarSize,
@@ -40,7 +41,9 @@ from isostat.job.reading import (
     Step,
     StopHeight,
     Stroke,
+    Thread,
     Track,
+    Turns,
     TyreRate,
     Unsprung,
 )
@@ -261,6 +264,24 @@ class Pick(Frozen):
     differ_m: Differ | None = None
 
 
+class Ways(Frozen):
+    """How much of each way to lift is tried on the old springs, and what it takes to know what that gives; left out: solved."""
+
+    spacer_m: Spacer | None = None
+    collar_turns: Turns | None = None
+    thread_m: Thread | None = None
+    block_m: Spacer | None = None
+    shackle_m: Offset | None = None
+    bag_pa: Pressure | None = None
+    bag_across_m: BagSize | None = None
+    bag_min_pa: Pressure | None = None
+    bag_max_pa: Pressure | None = None
+    index_steps: Turns | None = None
+    arm_m: BarLength | None = None
+    teeth_inner: int | None = Field(default=None, ge=4, le=200)
+    teeth_outer: int | None = Field(default=None, ge=4, le=200)
+
+
 class AxleFit(Frozen):
     """What is fitted to one axle. In a proposal, what is left out stays as found (springs: is solved)."""
 
@@ -277,6 +298,7 @@ class AxleFit(Frozen):
     right: Coil = Coil()
     sides: Literal["same", "spacer", "each"] = "spacer"
     pick: Pick = Pick()
+    ways: Ways = Ways()
 
 
 class Setup(Frozen):

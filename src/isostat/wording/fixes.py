@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from isostat.assess.fixes import Fix
+from isostat.assess.fixes import Fix, Leveled
 from isostat.job.points import CORNER_POINTS
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
@@ -37,9 +37,13 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"Same springs, a spacer {axle}"
         case "solve springs":
             return f"Solve the {axle} springs again"
-        case "level":
+        case "level" | "spring spacer":
             parts = [f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}" for place, m in fix.spacers]
-            return f"Spring spacer {', '.join(parts)}" if parts else "Springs by side, front and rear"
+            return (
+                f"{'Spacer' if len(parts) == 1 else 'Spring spacer'} {', '.join(parts)}"
+                if parts
+                else "Springs by side, front and rear"
+            )
         case "reading":
             show = r.mass if CORNER_POINTS[remedy.item or 0].field == "pad_kg" else r.height_unit
             return f"Read {show(remedy.value)}, {r.corner(remedy.place.axle, remedy.place.side)}"
@@ -55,7 +59,22 @@ def _title(fix: Fix, r: Reader) -> str:
             return other
 
 
+def _leaning(fix: Leveled, r: Reader) -> str:
+    """What becomes of the lean, in the case that was worst and in all others."""
+
+    def low(m: float) -> str:
+        return "0" if r.height(abs(m)) == "0" else f"{r.height(abs(m))} {'right' if m > 0 else 'left'}"
+
+    was, now = r.height(abs(fix.was_m[fix.case])), r.height(abs(fix.now_m[fix.case]))
+    cross = f"cross weight {fix.cross_was * 100:.1f} → {fix.cross_now * 100:.1f} %"
+    rest = {c: low(m) for c, m in enumerate(fix.now_m) if c != fix.case}
+    others = ", ".join(f"{r.case(c)} {words}" for c, words in rest.items() if words != "0")
+    return f"lean {was} → {now}, {cross}; {f'low side then: {others}' if others else '0 in all cases'}"
+
+
 def _cures(fix: Fix, r: Reader) -> str:
+    if fix.leveled is not None:
+        return _leaning(fix.leveled, r)
     if fix.remaining is None:
         return "cures this"
     was, now = say(fix.judgement, r), say(fix.remaining, r)

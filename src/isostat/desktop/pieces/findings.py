@@ -82,9 +82,15 @@ class Findings(Sheet):
             self._rules.append(box.bottom() + 7)
             return float(box.bottom() + 10)
         told = [t.lines(words, size, weight, wide) for words, size, weight in ((said.title, 15, 600), (said.body, 13, 400))]
-        need = t.px(26) + len(told[0]) * t.px(20) + len(told[1]) * t.px(17) + len(fixes) * t.px(66)
-        if y + need > foot and n > 0:
+        said_fixes = [say_fix(fix, v.reader) for fix in fixes]
+        buttons = [
+            [line for words in (f.title, f.cures, f.worst) for line in t.lines(words, 12, 600, wide - t.px(22))] for f in said_fixes
+        ]
+        room = foot - y - t.px(26) - len(told[0]) * t.px(20) - len(told[1]) * t.px(17)
+        highs = [t.px(14) + len(lines) * t.px(15.5) for lines in buttons]
+        if sum(highs[:1]) > room and n > 0:
             return foot + 1
+        fixes = fixes if sum(highs) <= room else fixes[:1]
         head = self.text(
             f"finding {n} word", GRADE_WORDS[j.grade], QPointF(left, y + 1), size=11.5, weight=700, role=ROLE[j.grade], tracking=1
         )
@@ -95,17 +101,15 @@ class Findings(Sheet):
         y = box.bottom() + 5
         filled = False
         for m, fix in enumerate(fixes):
-            words = say_fix(fix, v.reader)
+            words, lines, high = said_fixes[m], buttons[m], highs[m] - t.px(4)
             made = self.child(f"fix {n} {m}", FixButton, lambda b: b.wanted.connect(self.fix_wanted))
             made.fix = fix
             best = not fix.worsens and not filled
             filled = filled or best
-            lines = [line for said in (words.title, words.cures, words.worst) for line in t.lines(said, 12, 600, wide - t.px(22))]
             made.setText("\n".join(lines))
             made.setAccessibleName(f"{words.title}: {words.cures}; {words.worst}")
             made.setFont(t.font(12, 600))
             made.setStyleSheet(button_style(t, filled=best))
-            high = t.px(10) + len(lines) * t.px(15.5)
             made.setGeometry(round(left), round(y), round(wide), round(high))
             y += high + t.px(4)
         self._rules.append(y + 2)

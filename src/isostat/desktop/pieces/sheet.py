@@ -369,6 +369,11 @@ class Sheet(QWidget):
             field.setToolTip(sentence)
         self.refused.emit(sentence)
 
+    def theme_lines(self, text: str, width: float, size: float, weight: int = 400) -> list[str]:
+        """The text broken into lines that fit a width."""
+        assert self.view is not None
+        return self.view.theme.lines(text, size, weight, width)
+
     def text_width(self, text: str, size: float, weight: int = 400) -> float:
         """How wide a text would be."""
         assert self.view is not None

@@ -96,7 +96,7 @@ def _lines(v: View) -> list[_Line]:
         angle = was[n]
         if angle is not None:
             now = [ramps(a, c)[n] or 0.0 for c in cases]
-            texts = [number(x, Quantity.ANGLE, r.preset, decimals=1) for x in (angle, *now)]
+            texts = [number(x, Quantity.ANGLE, r.preset) for x in (angle, *now)]
             line(name, "°", texts[0], "ramp", texts[1:], axle=n)
     first = stability(a, gravity_height_m(a).value)
     now_g = [stability(a, gravity_height_in(a, c).value) for c in cases]

@@ -16,7 +16,6 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
-from isostat.job.files import JobFault
 from isostat.job.places import FRONT_HUB, Datum
 from isostat.job.schema import Item, Job
 from isostat.units.unit import Quantity
@@ -169,10 +168,7 @@ def _put_along(n: int, datum: Datum, job: Job, si: float | None, typed: str) -> 
 
 
 def _put_count(n: int, job: Job, si: float | None, typed: str) -> Job:
-    count = 1 if si is None else round(si)
-    if si is not None and abs(si - count) > 1e-9:
-        raise JobFault("edit", [f"Count is {typed}; accepted is a whole number, 1 to 999."])
-    return edits.put(job, ("items", n, "count"), count)
+    return edits.put(job, ("items", n, "count"), 1 if si is None else edits.whole_number("Count", si, typed, 1, 999))
 
 
 def _rename(index: int, job: Job, words: str) -> Job:

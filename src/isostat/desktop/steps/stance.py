@@ -18,6 +18,7 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.by_case_page import draw_by_case, lay_by_case
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
 from isostat.desktop.steps.stance_lines import draw_lines, lay_lines, sloped_lines
+from isostat.desktop.steps.ways_page import lay_ways
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
@@ -25,7 +26,7 @@ from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
 NUDGE = 0.001  # m a key press
-PAGES = ("pose", "by case")
+PAGES = ("pose", "by case", "ways")
 LEANS = ("as it was", "level")
 LIFTS = ("front_lift_m", "rear_lift_m")
 ROW, CHART = 28, 152  # px of a row at the foot, and of the lines above it
@@ -62,9 +63,12 @@ class StanceStep(Sheet):
         name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
         first = QRect(name.right() + round(t.px(12)), round(t.px(5)), 0, round(t.px(26)))
         end = self.tabs("page", PAGES, PAGES.index(self.page), first, self._turn_to)
+        area = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
         if self.page == "by case":
-            area = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
             self._by_case = lay_by_case(self, v, area)
+            return
+        if self.page == "ways":
+            lay_ways(self, v, area)
             return
         self._lay_head(v, end)
         self._lay_target(v)
@@ -213,6 +217,7 @@ class StanceStep(Sheet):
         draw_head(p, v, self.width())
         if self.page == "by case":
             draw_by_case(p, v, self._by_case)
+        if self.page != "pose":
             return
         t, e, s = v.theme, self._fit(v), v.a.proposed
         ground(p, t, 0, self.width(), e.ground)

@@ -1,0 +1,178 @@
+"""Ways to lift: what each would take to reach the target on the old springs, what it gives, and what it costs elsewhere.
+
+Every one of them comes to more compression of the spring at the same wheel height, and is solved through the whole vehicle.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from isostat.assess.assessment import Assessment, assess
+from isostat.assess.springs import as_stand
+from isostat.assess.stand import Springs, stand
+from isostat.assess.standing import Standing, stand_up
+from isostat.core.limits import GRAVITY, Floats
+from isostat.core.tuning.spline import spline_step
+from isostat.core.vehicle.layout import Layout
+from isostat.job.schema import Job, Ways
+
+THREAD, BAG = 0.002, 0.100  # m of a collar's thread a turn; across a bag (common practice, no source)
+SHACKLE = 0.5  # of a longer shackle that the axle is lowered by (common practice, no source)
+FIELDS = {
+    "spacer": "spacer_m",
+    "collar": "collar_turns",
+    "block": "block_m",
+    "shackle": "shackle_m",
+    "pressure": "bag_pa",
+    "index": "index_steps",
+}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Way:
+    """One way at one axle, the other axles at their target. Heights hub to arch, mean of both sides, in the target's case."""
+
+    name: str  # "spring" or one of FIELDS
+    axle: int
+    amount: float | None  # SI, turns or steps; None: it cannot, or a number of its own is missing
+    typed: bool  # the amount was typed, else it is what the whole lift takes
+    each: float | None  # spring compression that one of the amount gives, m
+    gives_m: float
+    asked_m: float  # from where the old springs would stand in that case
+    droop_m: float  # left, the lesser side
+    droop_was_m: float  # on the old springs in the same case
+    bump_m: float
+    bump_was_m: float
+    range_m: float  # from the lightest to the heaviest load case
+    assumed: bool
+
+
+def _each(a: Assessment, axle: int, name: str) -> tuple[float | None, bool]:
+    """Spring compression in m that one metre, turn, pascal or step gives, and whether it rests on something assumed."""
+    own, x = a.job.proposal.axles[axle].ways, a.axles[axle]
+    ratio = float(x.spring_motion.at(np.asarray(0.0))[1])
+    match name:
+        case "spacer" | "block":
+            return 1.0, False
+        case "collar":
+            return (own.thread_m.value, own.thread_m.assumed) if own.thread_m else (THREAD, True)
+        case "shackle":
+            return SHACKLE, True
+        case "pressure":
+            across = own.bag_across_m.value if own.bag_across_m else BAG
+            rate = sum(f.rate.value for f in a.found_springs[axle]) / 2
+            guessed = own.bag_across_m is None or any(f.rate.assumed for f in a.found_springs[axle])
+            return math.pi * across**2 / 4 / rate, guessed
+        case _:
+            if own.arm_m is None or own.teeth_inner is None or own.teeth_outer is None:
+                return None, False
+            return spline_step(own.teeth_inner, own.teeth_outer) * own.arm_m.value * ratio, own.arm_m.assumed
+
+
+def names_for(layout: Layout, steered: bool) -> tuple[str, ...]:
+    """The ways that an axle of a layout has; no block under one that steers."""
+    solid = ("shackle",) if steered else ("block", "shackle")
+    own = solid if layout is Layout.SOLID else ("index",)
+    return ("spring", "spacer", "collar", *own, "pressure")
+
+
+def _needed(a: Assessment) -> Floats:
+    """More compression that the old springs need at the target, (A,) in m, mean of both sides."""
+    out = []
+    for i, (axle, order, pair) in enumerate(zip(a.axles, a.orders, a.found_springs, strict=True)):
+        moved = np.asarray(axle.spring_motion.at(np.asarray(_at_springs(a, i)))[0])
+        had = as_stand(pair).offset_m
+        sides = [order.target_force_n[s] / pair[s].rate.value - float(moved[s]) - had[s] for s in (0, 1)]
+        out.append(sum(sides) / 2)
+    return np.array(out)
+
+
+def _at_springs(a: Assessment, axle: int) -> list[float]:
+    """Travel of the axle's two springs' own points at the target, m."""
+    rows = a.proposed.platform.row[axle, :2, :, 0]
+    return [float(row @ a.target_travel_m[axle]) for row in rows]
+
+
+def _stood(a: Assessment, more: Floats) -> Standing:
+    """All cases on the old springs, each axle's pressed by so much more; tyres, stops and shocks as the proposal fits them."""
+    springs = []
+    for pair, extra in zip(a.found_springs, more, strict=True):
+        had = as_stand(pair)
+        springs.append(Springs(had.law, (had.offset_m[0] + float(extra), had.offset_m[1] + float(extra))))
+    platform, bank = stand(a.axles, a.fits, tuple(springs), a.loading.sprung, a.loading.unsprung_kg)
+    nothing = tuple(((), ()) for _ in a.axles)
+    return stand_up(platform, bank, a.baseline_m, GRAVITY, nothing)
+
+
+@lru_cache(maxsize=4)
+def ways(job: Job) -> tuple[Way, ...]:
+    """Every way at every axle, front to back; none where the target's case does not stand."""
+    a = assess(job)
+    case = a.target_case
+    if not a.proposed.stands[case]:
+        return ()
+    needed, old = _needed(a), _stood(a, np.zeros(len(a.axles)))
+    whole = _stood(a, needed)
+    out = []
+    for i, axle in enumerate(a.axles):
+        asked = float((a.target_m[i] - old.hub_to_arch_m[i, :, case]).mean())
+        for name in names_for(axle.layout, job.vehicle.axles[i].steered):
+            each, guessed = (None, False) if name == "spring" else _each(a, i, name)
+            amount, typed = (None, False) if name == "spring" else _amount(job.proposal.axles[i].ways, name, needed[i], each)
+            s = a.proposed
+            if name != "spring":
+                pressed = needed.copy()
+                pressed[i] = amount * each if amount is not None and each is not None else 0.0
+                s = whole if amount is not None and abs(pressed[i] - needed[i]) < 1e-9 else _stood(a, pressed)
+            out.append(_way(a, i, name, s, old, (amount, typed, each), asked, guessed))
+    return tuple(out)
+
+
+def _amount(own: Ways, name: str, needed_m: float, each: float | None) -> tuple[float | None, bool]:
+    """How much: as typed, else what the whole lift takes; nothing where the way only lifts and it must come down."""
+    typed = getattr(own, FIELDS[name])
+    if each is None:
+        return None, False
+    if typed is not None:
+        return float(typed.value), True
+    if name == "pressure":  # none is proposed without a known least and most
+        least, most = own.bag_min_pa, own.bag_max_pa
+        return (None if least is None or most is None else min(max(needed_m / each, least.value), most.value)), False
+    return (None if needed_m < 0.0 and name in ("spacer", "block") else needed_m / each), False
+
+
+def _way(
+    a: Assessment,
+    axle: int,
+    name: str,
+    s: Standing,
+    old: Standing,
+    told: tuple[float | None, bool, float | None],
+    asked: float,
+    guessed: bool,
+) -> Way:
+    case = a.target_case
+    mean = s.hub_to_arch_m[axle].mean(axis=0)
+    loads = np.where(s.stands, a.loading.whole_kg, np.nan)
+    light, full = int(np.nanargmin(loads)), int(np.nanargmax(loads))
+    amount, typed, each = told
+    rates = any(f.rate.assumed for f in a.found_springs[axle]) and name != "spring"
+    return Way(
+        name=name,
+        axle=axle,
+        amount=amount,
+        typed=typed,
+        each=each,
+        gives_m=float(mean[case] - old.hub_to_arch_m[axle, :, case].mean()),
+        asked_m=asked,
+        droop_m=float(s.droop_left_m[axle, :, case].min()),
+        droop_was_m=float(old.droop_left_m[axle, :, case].min()),
+        bump_m=float(s.bump_left_m[axle, :, case].min()),
+        bump_was_m=float(old.bump_left_m[axle, :, case].min()),
+        range_m=float(mean[light] - mean[full]),
+        assumed=guessed or rates,
+    )
