@@ -9,7 +9,7 @@ from pytestqt.qtbot import QtBot
 
 from isostat.assess.attitude import rake
 from isostat.core.findings.judgement import Step
-from isostat.core.findings.stance import Lean
+from isostat.core.findings.stance import Lean, RoofUnderDoor
 from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow
@@ -61,7 +61,7 @@ def test_named_points_are_added_measured_chosen_for_the_rake_and_removed(stance,
     type_into(qtbot, stance, "point above 7", "150")
     point = stance.document.job.vehicle.body_points[7]
     assert (point.name, point.kind, point.behind_front_m.value, point.above_ground_m.value) == ("Skid plate", "under", 1.2, 0.15)
-    words = [read(stance, f"line word {n}") for n in range(6)]
+    words = [read(stance, f"word line {n}") for n in range(6)]
     assert "Skid plate above the ground mm" in words, "now the lowest"
     choose(stance, "point kind 7", "roof")
     assert stance.document.job.vehicle.body_points[7].kind == "roof"

@@ -10,16 +10,16 @@ import numpy as np
 from isostat.assess.baseline import as_read, at_baseline, read_elsewhere
 from isostat.assess.loads import loads
 from isostat.assess.raking import rake_points, raked
-from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, fit_figures
+from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, figure, fit_figures
 from isostat.assess.springs import FoundSpring, Ordered, as_stand, found_springs, order
-from isostat.assess.stand import NO_SPRINGS, SPRING, Springs, stand
+from isostat.assess.stand import NO_SPRINGS, SPRING, Hitch, Springs, stand
 from isostat.assess.standing import Standing, stand_up
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.events import TravelEvent
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import Pose, crossed_travel, fit_pose, planar_travel, spring_forces
-from isostat.core.vehicle.statics import lever
+from isostat.core.vehicle.statics import lever, weight_of
 from isostat.job.schema import Job, Target
 
 
@@ -33,6 +33,7 @@ class Loading:
     sprung: Floats  # (3, B) N and N·m
     weighed: Floats  # (3,) sprung weight as weighed, N and N·m
     items_kg: Floats  # (B, items) on board
+    hitch: Hitch | None  # of a trailer
     unsprung_kg: Floats  # (A, 2, B) heavier wheels and the like, beyond what was weighed
 
 
@@ -77,8 +78,10 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
     y = np.array([[a.half_track_m, -a.half_track_m] for a in axles])
     x = np.array([[a.x_m, a.x_m] for a in axles])
     h = lever(x, y)
-    carried = loads(job)
+    carried, hitch = loads(job), _hitch(job)
     weighed = GRAVITY * (h * (pads - unsprung)).sum(axis=(1, 2))
+    if hitch is not None:
+        weighed = weighed + weight_of(np.array([hitch.nose_kg.value]), np.array([hitch.x_m]), np.array([0.0]))
     sprung = weighed[:, None] + carried.body_weight()
     more = carried.unsprung_kg()
     whole = sprung + GRAVITY * np.einsum("kas,asb->kb", h, unsprung[..., None] + more)
@@ -90,8 +93,15 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
         sprung=sprung,
         weighed=weighed,
         items_kg=carried.mass_kg * carried.share,
+        hitch=hitch,
         unsprung_kg=more,
     )
+
+
+def _hitch(job: Job) -> Hitch | None:
+    """The coupling, where both its place and what it carried were read."""
+    ahead, nose = job.vehicle.coupling_ahead_m, job.vehicle.nose_kg
+    return None if ahead is None or nose is None else Hitch(ahead.value, figure(nose, 0.0))
 
 
 def _target_pose(target: Target, baseline: Floats, where: tuple[Floats, Floats, Floats]) -> tuple[Pose, float]:
@@ -108,13 +118,14 @@ class _Weight:
 
     sprung: bytes
     unsprung: bytes
+    hitch: Hitch | None
 
     @classmethod
     def of(cls, loading: Loading) -> _Weight:
-        return cls(loading.sprung.tobytes(), loading.unsprung_kg.tobytes())
+        return cls(loading.sprung.tobytes(), loading.unsprung_kg.tobytes(), loading.hitch)
 
-    def arrays(self, axles: int) -> tuple[Floats, Floats]:
-        return np.frombuffer(self.sprung).reshape(3, -1), np.frombuffer(self.unsprung).reshape(axles, 2, -1)
+    def told(self, axles: int) -> tuple[Floats, Floats, Hitch | None]:
+        return np.frombuffer(self.sprung).reshape(3, -1), np.frombuffer(self.unsprung).reshape(axles, 2, -1), self.hitch
 
 
 Frozen = tuple[tuple[AxleFigures, ...], tuple[FitFigures, ...], tuple[Springs, ...], _Weight, bytes]
@@ -129,7 +140,7 @@ def _as_found(a: Assessment) -> Frozen:
 def _stood(
     axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], weight: _Weight
 ) -> tuple[Platform, Bank]:
-    return stand(axles, fits, springs, *weight.arrays(len(axles)))
+    return stand(axles, fits, springs, *weight.told(len(axles)))
 
 
 @lru_cache(maxsize=16)
@@ -169,7 +180,7 @@ def _assess(given: Job, job: Job) -> Assessment:
     bare = (NO_SPRINGS,) * len(axles)
     baseline = np.array([[h.value for h in a.hub_to_arch_m] for a in axles])
 
-    platform, bank = stand(axles, found_fits, bare, loading.sprung)
+    platform, bank = stand(axles, found_fits, bare, loading.sprung, hitch=loading.hitch)
     pad_n = GRAVITY * np.array([[p.value for p in a.pad_kg] for a in axles])
     still = np.zeros_like(baseline)
     force = spring_forces(platform, bank, 0, pad_n - platform.unsprung_n[..., 0], still, SPRING)
@@ -178,7 +189,7 @@ def _assess(given: Job, job: Job) -> Assessment:
     where = (np.array([a.x_m for a in axles]), np.array([a.half_track_m for a in axles]), baseline[:, 0] - baseline[:, 1])
     pose, warp = _target_pose(job.target, baseline, where)
     wanted = planar_travel(pose, *where)
-    platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg)
+    platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg, loading.hitch)
     if job.target.rake_m is not None and not job.target.corners:
         was = rake_points(job, axles)[2]
         pose = raked(pose, job.target.rake_m.value, was, platform, job.case_index(job.target.case), wanted)

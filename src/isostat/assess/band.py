@@ -11,7 +11,7 @@ from isostat.assess.assessment import Assessment, assess
 from isostat.assess.buys import LENGTHS, SHARES
 from isostat.assess.loads import loads
 from isostat.assess.springs import PAD, TAPE
-from isostat.assess.stand import SPRING
+from isostat.assess.stand import HITCH_RATE, SPRING
 from isostat.core.limits import GRAVITY, Bools, Floats
 from isostat.core.tuning.band import Band, band_of, half_band
 from isostat.core.vehicle.equilibrium import solve_equilibrium
@@ -24,8 +24,10 @@ from isostat.job.schema import Job
 DRAWS, SEED = 5000, 7
 # One standard deviation of each, where a reading does not say its own (common practice, no source).
 RATE, LENGTH = 0.025, 0.0075  # of a new coil, half of its variance shared by a pair
+NOSE = 0.02  # of the weight on a coupling
 LOAD, PLACED = 0.05, 0.010  # of an item's mass, and of its place in m
 MEASURED = {"unsprung_kg": 0.02, "tyre_rate_n_per_m": 0.05, "spring_ratio": 0.01}
+OFF_JACK = 0.006  # m that it stands higher off the jack, until it is rolled (common practice, no source)
 SETTLES = 0.035  # of the loaded deflection, first few hundred kilometres (common practice, no source)
 
 
@@ -112,6 +114,11 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     rate = 1.0 + RATE * d.pairs("spring rate", count)
     free = np.array([o.order.free_m for o in a.orders])[..., None] * LENGTH * d.pairs("free length", count)
     weight = _weights(a, d, pads, unsprung)
+    hitch, held = a.loading.hitch, None
+    if hitch is not None:
+        nose = GRAVITY * NOSE * hitch.nose_kg.value * d.one("weight on the coupling")
+        weight = weight + lever(hitch.x_m, 0.0)[:, None, None] * nose[:, None]
+        held = np.array([np.full(draws, hitch.x_m), np.full(draws, HITCH_RATE), GRAVITY * hitch.nose_kg.value + nose])
 
     base = a.proposed.platform
     where = np.tile(np.arange(cases), draws)
@@ -140,6 +147,7 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
         tyre_rate=stiff,
         tyre_squash_m=squash,
         unsprung_n=batch.unsprung_n + GRAVITY * spread(unsprung)[:, None],
+        hitch=None if held is None else spread(held),
         weight=np.where(stands[where], weight.reshape(3, -1), _safe(base, stands)[:, where]),
     )
     rest = solve_equilibrium(drawn, a.proposed.bank)
@@ -181,13 +189,19 @@ def _safe(base: Platform, stands: Bools) -> Floats:
     return weight
 
 
+def settle_share(job: Job, axle: int) -> float:
+    """Share of the loaded deflection by which an axle's springs settle."""
+    own = job.proposal.axles[axle].settle_share
+    return SETTLES if own is None else float(own.value)
+
+
 def _settled(a: Assessment, stands: Bools) -> Floats:
     """Heights (A, 2, B) after the coils have settled by a share of their deflection at the target."""
     base = replace(a.proposed.platform, weight=_safe(a.proposed.platform, stands))
     offset = base.offset_m.copy()
     for i, o in enumerate(a.orders):
         for side, part in enumerate(SPRING):
-            offset[i, part] -= SETTLES * max(o.target_force_n[side], 0.0) / o.order.rate_n_per_m[side]
+            offset[i, part] -= settle_share(a.job, i) * max(o.target_force_n[side], 0.0) / o.order.rate_n_per_m[side]
     rest = solve_equilibrium(replace(base, offset_m=offset), a.proposed.bank, exact=True)
     return np.asarray(a.baseline_m[..., None] - rest.travel_m)
 

@@ -12,7 +12,7 @@ from isostat.assess.gravity import gravity_height_in, gravity_height_m, stabilit
 from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_travel import travel_judgements
 from isostat.assess.leveling import leans
-from isostat.assess.ratings import ratings
+from isostat.assess.ratings import nose_kg, ratings
 from isostat.assess.standing import cross_weight
 from isostat.core.findings import carrying, springs, stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
@@ -23,6 +23,8 @@ NEARLY_FULL = 0.05  # of a plate in hand
 LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
 LAMP_LIMITS = (0.5, 1.2)  # m above the ground, dipped beam. Source: UN Regulation 48 (from memory)
 DOOR_ROOM = 0.05  # m between roof and door that is not said (stated rule)
+NOSE_SHARE = (0.04, 0.15)  # of a trailer's weight on its coupling (common practice, no source)
+DROPS_FAR = 0.040  # m between the lightest and the heaviest load that is said (stated rule)
 LEAN_NOTE, LEAN_SAID = 0.010, 0.004
 MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
 FLAT_RIDE = (0.95, 1.30)
@@ -64,6 +66,7 @@ def _carrying(a: Assessment) -> Iterator[Judgement]:
     yield from _ratings(a)
     yield from _steering(a)
     yield from _nose(a)
+    yield from _nose_load(a)
 
 
 def _ratings(a: Assessment) -> Iterator[Judgement]:
@@ -119,7 +122,29 @@ def _steering(a: Assessment) -> Iterator[Judgement]:
         )
 
 
+def _nose_load(a: Assessment) -> Iterator[Judgement]:
+    """A trailer's nose in the case that is furthest from the usual share."""
+    if a.loading.hitch is None or not a.proposed.stands.any():
+        return
+    nose = nose_kg(a)
+    share = nose / np.maximum(a.loading.whole_kg, 1e-6)
+    off = np.where(a.proposed.stands, np.maximum(NOSE_SHARE[0] - share, share - NOSE_SHARE[1]), -np.inf)
+    case = int(np.argmax(off))
+    if off[case] > 0.0:
+        yield carrying.NoseLoad(
+            grade=Grade.FAULT if nose[case] <= 0.0 else Grade.WATCH,
+            place=Place(case=case),
+            step=Step.LOAD,
+            nose_kg=float(nose[case]),
+            share=float(share[case]),
+            low=NOSE_SHARE[0],
+            high=NOSE_SHARE[1],
+        )
+
+
 def _nose(a: Assessment) -> Iterator[Judgement]:
+    if a.loading.hitch is not None:
+        return
     last = abs(a.axles[-1].x_m)
     for index, item in enumerate(a.job.items):
         behind = item.behind_front_m.value - last
@@ -291,11 +316,29 @@ def _springs(a: Assessment) -> Iterator[Judgement]:
                     wheel_rate=float(s.wheel_rate[i, side, falling[0]]),
                 )
     yield from _damping(a)
+    yield from _comes_and_goes(a)
     hz = s.frequency_hz[..., a.target_case].mean(axis=1)
     if s.stands[a.target_case] and hz[0] > 0 and not FLAT_RIDE[0] <= hz[-1] / hz[0] <= FLAT_RIDE[1]:
         yield springs.FrequencySplit(
             grade=Grade.NOTE, place=Place(None, None, a.target_case), step=Step.SPRING, front_hz=float(hz[0]), rear_hz=float(hz[-1])
         )
+
+
+def _comes_and_goes(a: Assessment) -> Iterator[Judgement]:
+    """Axles that drop far between their lightest and heaviest load: steel for what stays, a helper for what does not."""
+    s = a.proposed
+    loads = [c for c in range(a.cases) if s.stands[c] and a.job.cases[c].kind == "load"]
+    if len(loads) < 2:
+        return
+    for i in range(len(a.axles)):
+        pads, height = s.pad_kg[i].sum(axis=0), s.hub_to_arch_m[i].mean(axis=0)
+        light, full = min(loads, key=lambda c: pads[c]), max(loads, key=lambda c: pads[c])
+        drop = float(height[light] - height[full])
+        if drop > DROPS_FAR:
+            stays = max(float(pads[light] - sum(p.value for p in a.axles[i].pad_kg)), 0.0)
+            goes = float(pads[full] - pads[light])
+            place = Place(i, None, full)
+            yield springs.ComesAndGoes(grade=Grade.NOTE, place=place, step=Step.SPRING, goes_kg=goes, stays_kg=stays, drop_m=drop)
 
 
 def _preload(a: Assessment, i: int, side: int, droop_travel: float) -> Iterator[Judgement]:

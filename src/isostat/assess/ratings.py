@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.core.limits import Floats
+from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.tyre_capacity import tyre_capacity
 from isostat.job.schema import Axle
 
@@ -38,8 +38,15 @@ def tyre_limit(axle: Axle) -> tuple[float, bool] | None:
     return limit, full is None or full.assumed or axle.tyre_plate_kg.assumed
 
 
+def nose_kg(a: Assessment) -> Floats:
+    """What a trailer's coupling carries in each case, (B,) in kg; nought for what is no trailer."""
+    return np.asarray(a.proposed.platform.nose_n(a.proposed.rest.pose) / GRAVITY)
+
+
 def hitch_kg(a: Assessment) -> Floats:
-    """What hangs on the ball in each case, (B,) in kg."""
+    """What hangs on the ball in each case, (B,) in kg: of a trailer its own nose."""
+    if a.loading.hitch is not None:
+        return nose_kg(a)
     on_ball = np.array([item.kind == "hitch" for item in a.job.items], dtype=bool)
     return np.asarray(a.loading.items_kg[:, on_ball].sum(axis=1))
 

@@ -11,6 +11,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.lifting import friction_m
 from isostat.assess.resolved import AxleFigures, FitFigures
 from isostat.assess.springs import HIGHEST_RATE, LOWEST_RATE, TAPE, FoundSpring
+from isostat.assess.stand import Hitch
 from isostat.assess.trial import Trial
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.inference import Fitted, Readings, Unknowns, fit_unknowns, sensitivities, spread
@@ -79,6 +80,7 @@ def squat_result(a: Assessment) -> SquatResult | None:
         a.baseline_m.tobytes(),
         sigma.tobytes(),
         ends,
+        a.loading.hitch,
     )
 
 
@@ -110,10 +112,11 @@ def _all(
     baseline: bytes,
     sigma: bytes,
     ends: tuple[float, float],
+    hitch: Hitch | None,
 ) -> SquatResult:
     """Remembered on what it rests on: an edit of the proposal never fits again."""
     held = np.array([[spring.force_n for spring in pair] for pair in springs])
-    vehicle = Trial(axles, fits, held, np.frombuffer(weighed))
+    vehicle = Trial(axles, fits, held, np.frombuffer(weighed), hitch)
     heights, spreads = np.frombuffer(baseline), np.frombuffer(sigma)
     count = len(axles)
     start = np.log([pair[0].rate.value for pair in springs])

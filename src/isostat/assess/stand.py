@@ -16,10 +16,12 @@ from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.layout import SIDES, row
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import lever
+from isostat.core.working import Figure
 
 # The parts of an axle, left before right: their places in the platform's arrays.
 SPRING, STOP, SHOCK, METAL = (0, 1), (2, 3), (4, 5), (6, 7)
 PARTS = 8
+HITCH_RATE = 5e6  # N/m from the coupling to the ground: the tow vehicle's own springs are not asked (stated rule)
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,6 +30,14 @@ class Springs:
 
     law: tuple[Coil, Coil]
     offset_m: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Hitch:
+    """The coupling of a trailer: forward of the front axle in m, and what it carried when weighed."""
+
+    x_m: float
+    nose_kg: Figure
 
 
 NO_SPRINGS = Springs((Coil(1000.0), Coil(1000.0)), (-1.0, -1.0))
@@ -51,11 +61,12 @@ def stand(
     springs: tuple[Springs, ...],
     weight: Floats,
     more_unsprung_kg: Floats | float = 0.0,
+    hitch: Hitch | None = None,
 ) -> tuple[Platform, Bank]:
     """The platform of one set-up and its bank.
 
     axles, fits, springs: one each an axle. weight: (3, B) sprung weight of each case, N and N·m.
-    more_unsprung_kg: (A, 2, B) on each wheel beyond what was weighed, kg.
+    more_unsprung_kg: (A, 2, B) on each wheel beyond what was weighed, kg. hitch: the coupling of a trailer.
     """
     count, cases = len(axles), weight.shape[1]
     laws: dict[ForceLaw, int] = {}
@@ -111,5 +122,6 @@ def stand(
         scale=np.ones((*shape, cases)),
         law=np.repeat(law[..., None], cases, axis=-1),
         motion=np.repeat(motion[..., None], cases, axis=-1) if motions else None,
+        hitch=None if hitch is None else spread(np.array([hitch.x_m, HITCH_RATE, hitch.nose_kg.value * GRAVITY])),
     )
     return platform, Bank(tuple(laws), tuple(motions))  # type: ignore[arg-type]

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from isostat.assess.resolved import AxleFigures, FitFigures
-from isostat.assess.stand import SPRING, Springs, stand
+from isostat.assess.stand import SPRING, Hitch, Springs, stand
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil
 from isostat.core.limits import Floats
@@ -26,11 +26,12 @@ class Trial:
     fits: tuple[FitFigures, ...]
     held: Floats  # (A, 2) N, spring forces as weighed
     weighed: Floats  # (3,)
+    hitch: Hitch | None = None
 
     def stood(self, tests: Floats) -> tuple[Platform, Bank]:
         """tests: (3, tests) weight put on."""
         unit = Springs((Coil(UNIT), Coil(UNIT)), (0.0, 0.0))  # straight springs: the rate is a scale on one law
-        return stand(self.axles, self.fits, (unit,) * len(self.axles), self.weighed[:, None] + tests)
+        return stand(self.axles, self.fits, (unit,) * len(self.axles), self.weighed[:, None] + tests, hitch=self.hitch)
 
     def travels(self, platform: Platform, bank: Bank, rates: Floats, tests: int) -> Floats:
         """Travels (K, tests, readings) of K candidates, rates (A, 2, K): one batch of K·tests columns."""

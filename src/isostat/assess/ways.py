@@ -103,7 +103,7 @@ def _stood(a: Assessment, more: Floats) -> Standing:
     for pair, extra in zip(a.found_springs, more, strict=True):
         had = as_stand(pair)
         springs.append(Springs(had.law, (had.offset_m[0] + float(extra), had.offset_m[1] + float(extra))))
-    platform, bank = stand(a.axles, a.fits, tuple(springs), a.loading.sprung, a.loading.unsprung_kg)
+    platform, bank = stand(a.axles, a.fits, tuple(springs), a.loading.sprung, a.loading.unsprung_kg, a.loading.hitch)
     nothing = tuple(((), ()) for _ in a.axles)
     return stand_up(platform, bank, a.baseline_m, GRAVITY, nothing)
 

@@ -51,6 +51,8 @@ AXLE_POINTS = (
 VEHICLE_POINTS = (
     Point("rating_kg", "vehicle plate", Quantity.MASS),
     Point("hitch_plate_kg", "hitch plate", Quantity.MASS),
+    Point("coupling_ahead_m", "trailer coupling, ahead", Quantity.HEIGHT),
+    Point("nose_kg", "weight on the coupling", Quantity.MASS),
     Point("deck_front_m", "headboard, from hub", Quantity.HEIGHT),
     Point("deck_rear_m", "tailboard, from hub", Quantity.HEIGHT),
     Point("headlamp_m", "headlamp height", Quantity.HEIGHT),

@@ -33,6 +33,7 @@ from isostat.job.reading import (
     Radius,
     Raised,
     Reading,
+    Settle,
     Share,
     Spacer,
     SpringRate,
@@ -169,16 +170,19 @@ class BodyPoint(Frozen):
 class Vehicle(Frozen):
     """The vehicle's outline and axles; lengths of the outline only shape the drawing.
 
+    coupling_ahead_m, nose_kg: of a trailer, its coupling ahead of the first axle and what that carried when weighed.
     deck_front_m, deck_rear_m: headboard and tailboard behind the front hub. headlamp_drop_m: cut-off below the lamp at 10 m.
     door_m: the door that the roof must pass. rake_front, rake_rear: the points that the rake is taken between.
     """
 
     name: Text
-    outline: Literal["flatbed", "estate", "van", "buggy"] = "flatbed"
+    outline: Literal["flatbed", "estate", "van", "buggy", "trailer"] = "flatbed"
     front_overhang_m: Overhang
     rear_overhang_m: Overhang
     rating_kg: Mass | None = None
     hitch_plate_kg: Mass | None = None
+    coupling_ahead_m: Overhang | None = None
+    nose_kg: Mass | None = None
     deck_front_m: Place | None = None
     deck_rear_m: Place | None = None
     headlamp_m: Height | None = None
@@ -293,6 +297,7 @@ class AxleFit(Frozen):
     damping: Damping | None = None
     shock_stroke_m: Stroke | None = None
     shock_longer_m: Offset | None = None
+    settle_share: Settle | None = None
     stop: Stop = Stop()
     left: Coil = Coil()
     right: Coil = Coil()

@@ -71,6 +71,15 @@ def _(j: carrying.LightSteering, r: Reader) -> tuple[str, str]:
 
 
 @_say.register
+def _(j: carrying.NoseLoad, r: Reader) -> tuple[str, str]:
+    usual = f"{r.percent(j.low)} to {r.percent(j.high)} is usual."
+    if j.nose_kg <= 0.0:
+        return f"The nose lifts by {r.mass(-j.nose_kg)}", f"The trailer will swing. {usual} Load further forward."
+    word = "forward" if j.share < j.low else "back"
+    return f"{r.mass(j.nose_kg)} on the coupling, {j.share * 100:.1f} %", f"{usual} Load further {word}; the lowest plate rules."
+
+
+@_say.register
 def _(j: carrying.NoseLift, r: Reader) -> tuple[str, str]:
     name = r.job.items[j.item].name
     return f"{name} lifts the nose", f"Front {r.mass(-j.front_kg)} less, rear {r.mass(j.rear_kg)} more."
@@ -277,6 +286,13 @@ def _(j: springs.ToppedOut, r: Reader) -> tuple[str, str]:
 def _(j: springs.MuchPreload, r: Reader) -> tuple[str, str]:
     return f"Preload {r.coil(j.preload_m)}, usual is up to {r.coil(j.limit_m)}", (
         "The spring is too soft for its length. Fit it with a proper compressor."
+    )
+
+
+@_say.register
+def _(j: springs.ComesAndGoes, r: Reader) -> tuple[str, str]:
+    return f"Drops {r.height_unit(j.drop_m)} for {r.mass(j.goes_kg)} that come and go", (
+        f"{r.mass(j.stays_kg)} of it stays: that wants steel. For the rest a helper, air or a second stage, keeps it level."
     )
 
 

@@ -32,7 +32,7 @@ CORNER: dict[str, Explain] = {
 }
 AXLE: dict[str, Explain] = {"axle load": carrying.axle_load, "mean height": corner.mean_height, "tyre's share": corner.tyre_share}
 CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y}
-CASE |= dict.fromkeys(("front share", "left share", "cross weight", "steered share"), carrying.share)
+CASE |= dict.fromkeys(("front share", "left share", "cross weight", "steered share", "nose share"), carrying.share)
 EVENT: dict[str, Explain] = {"event": corner.event, "event away": corner.event_away}
 ORDERED: dict[str, Explain] = {
     "spring rate": order.spring_rate,

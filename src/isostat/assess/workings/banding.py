@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.band import Source, predicted
+from isostat.assess.band import Source, predicted, settle_share
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 
@@ -51,6 +51,8 @@ def settled(a: Assessment, k: Shown) -> Working:
     told = predicted(a.job)
     new = float(a.proposed.hub_to_arch_m[k.axle, k.side, k.case])
     after = float(told.settled_m[k.axle, k.side, k.case])
+    share, typed = settle_share(a.job, k.axle), a.job.proposal.axles[k.axle].settle_share
+    origin = Origin.ASSUMED if typed is None or typed.assumed else Origin.TYPED
     return Working(
         name="hub to arch, settled",
         symbol="h_s",
@@ -58,9 +60,10 @@ def settled(a: Assessment, k: Shown) -> Working:
         expression="h - s",
         inputs=(
             Given("h", "hub to arch, new springs", "height", new, Origin.SOLVED),
-            Given("s", "settling, 3.5 % of the loaded deflection", "height", new - after, Origin.ASSUMED),
+            Given("s", f"settling, {share * 100:.1f} % of the loaded deflection", "height", new - after, origin),
         ),
         result=after,
-        approximate=True,
-        rule="Coils settle 2 to 5 % of it, mostly in the first few hundred kilometres (common practice, no source).",
+        approximate=origin is Origin.ASSUMED,
+        rule="Coils settle 2 to 5 % of it, mostly in the first few hundred kilometres; off the jack they stand some 6 mm higher "
+        "until it is rolled (common practice, no source).",
     )

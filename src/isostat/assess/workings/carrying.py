@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.ratings import ratings
+from isostat.assess.ratings import nose_kg, ratings
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 
@@ -32,6 +32,8 @@ def axle_load(a: Assessment, k: Shown) -> Working:
 def whole(a: Assessment, k: Shown) -> Working:
     """The whole mass."""
     pads = [p.value for axle in a.axles for p in axle.pad_kg]
+    if a.loading.hitch is not None:
+        pads.append(a.loading.hitch.nose_kg.value)
     weighed = sum(i.whole_kg * i.weighed_share.value for i in a.job.items)
     now = float(a.loading.items_kg[k.case].sum())
     return Working(
@@ -68,8 +70,31 @@ def load_change(a: Assessment, k: Shown) -> Working:
     )
 
 
+def nose_load(a: Assessment, k: Shown) -> Working:
+    """What the coupling of a trailer carries, by levers about the first axle."""
+    hitch = a.loading.hitch
+    if hitch is None:
+        raise KeyError("no trailer")
+    now, was = float(nose_kg(a)[k.case]), hitch.nose_kg
+    return Working(
+        name="on the coupling",
+        symbol="N",
+        quantity="mass",
+        expression="N_0 + d",
+        inputs=(
+            Given("N_0", "as weighed", "mass", was.value, was.origin),
+            Given("d", "by the load and how the axles share it", "mass", now - was.value, Origin.SOLVED),
+        ),
+        result=now,
+        approximate=was.assumed,
+        rule="The ground holds the coupling; axles that do not share their load push it up or down as the trailer tilts.",
+    )
+
+
 def hitch_load(a: Assessment, k: Shown) -> Working:
     """What hangs on the ball."""
+    if a.loading.hitch is not None:
+        return nose_load(a, k)
     hung = [(n, item) for n, item in enumerate(a.job.items) if item.kind == "hitch"]
     inputs = tuple(
         Given(f"m_{place + 1}", item.name, "mass", float(a.loading.items_kg[k.case, n]), Origin.TYPED)
@@ -174,6 +199,7 @@ _SHARES = {
     "front share": "share of the weight on the front axle",
     "left share": "share of the weight on the left wheels",
     "cross weight": "share on front right and rear left",
+    "nose share": "share of the weight on the coupling",
     "steered share": "share of the weight on the steered wheels",
 }
 
@@ -184,6 +210,8 @@ def _part_and_whole(a: Assessment, name: str, case: int) -> tuple[float, float]:
     pads = np.array([[p.value for p in axle.pad_kg] for axle in a.axles]) if weighed else a.proposed.pad_kg[..., case]
     if name == "cross weight":
         return float(pads[0, 1] + pads[-1, 0]), float(pads[0].sum() + pads[-1].sum())
+    if name == "nose share":
+        return float(nose_kg(a)[case]), float(a.loading.whole_kg[case])
     steered = [i for i, axle in enumerate(a.job.vehicle.axles) if axle.steered]
     part = {"front share": pads[0], "left share": pads[:, 0], "steered share": pads[steered]}[name]
     return float(part.sum()), float(pads.sum())

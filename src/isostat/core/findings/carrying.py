@@ -56,6 +56,20 @@ class LightSteering(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class NoseLoad(Judgement):
+    """Too little or too much of a trailer's weight on its coupling."""
+
+    nose_kg: float
+    share: float
+    low: float
+    high: float
+
+    @property
+    def severity(self) -> float:
+        return max(self.low - self.share, self.share - self.high)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class NoseLift(Judgement):
     """An item behind the last axle takes load off the front."""
 

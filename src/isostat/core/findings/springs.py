@@ -107,6 +107,19 @@ class MuchPreload(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ComesAndGoes(Judgement):
+    """Much of an axle's load comes and goes: how much, how much stays, and how far the axle drops under the first."""
+
+    goes_kg: float
+    stays_kg: float
+    drop_m: float
+
+    @property
+    def severity(self) -> float:
+        return self.drop_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class FrequencySplit(Judgement):
     """Ride frequency of the last axle against the first, in the target's case."""
 

@@ -8,6 +8,7 @@ are eliminated axle by axle (a Schur complement of 2x2 blocks), so each step sol
 from __future__ import annotations
 
 from dataclasses import dataclass, fields
+from typing import Any
 
 import numpy as np
 
@@ -118,13 +119,16 @@ class _Frame:
     squash_m: Floats  # of the tyre, with the ground under it
     unsprung_n: Floats
     weight: Floats
+    hitch: Floats | None
 
     @classmethod
     def of(cls, p: Platform) -> _Frame:
-        return cls(p.axle_x_m, p.half_track_m, p.tyre_rate, p.tyre_squash_m + p.ground_m, p.unsprung_n, p.weight)
+        return cls(p.axle_x_m, p.half_track_m, p.tyre_rate, p.tyre_squash_m + p.ground_m, p.unsprung_n, p.weight, p.hitch)
 
     def take(self, which: Ints) -> _Frame:
-        return _Frame(*(getattr(self, f.name).take(which, axis=-1) for f in fields(self)))
+        arrays: list[Any] = [getattr(self, f.name) for f in fields(self)]
+        taken: list[Any] = [None if a is None else a.take(which, axis=-1) for a in arrays]
+        return _Frame(*taken)
 
     def travel(self, z: Floats) -> Floats:
         return _travel(self.x, self.half, z, z[3:].reshape(len(self.x), 2, -1))
@@ -139,6 +143,11 @@ class _Frame:
         np.subtract(self.weight[0], both.sum(axis=0), out=g[0])
         np.add(self.weight[1], np.einsum("ab,ab->b", self.x, both), out=g[1])
         np.subtract(self.weight[2], np.einsum("ab,ab->b", self.half, force[:, 0] - force[:, 1]), out=g[2])
+        if self.hitch is not None:
+            x, rate, held = self.hitch
+            nose = held - rate * (z[0] - x * z[1])
+            g[0] -= nose
+            g[1] += x * nose
         wheels = g[3:].reshape(force.shape)
         np.subtract(force, pad, out=wheels)
         wheels += self.unsprung_n
@@ -209,6 +218,9 @@ def _newton(f: _Frame, k: Stiffness, t: Floats, g: Floats) -> Floats:
     by_x, by_half = x * both, half * half
     s11, s12, s22 = both.sum(axis=0) + 1e-3, -by_x.sum(axis=0), np.einsum("ab,ab->b", x, by_x) + 1e-3
     s13, s23, s33 = diff.sum(axis=0), -np.einsum("ab,ab->b", x, diff), np.einsum("ab,ab->b", by_half, roll) + 1e-3
+    if f.hitch is not None:
+        at, rate, _ = f.hitch
+        s11, s12, s22 = s11 + rate, s12 - at * rate, s22 + at * at * rate
     wheels = g[3:].reshape(t.shape)
     gl, gr = wheels[:, 0], wheels[:, 1]
     hl, hr = m_ll * gl + m_lr * gr, m_rl * gl + m_rr * gr

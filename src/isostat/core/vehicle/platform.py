@@ -31,6 +31,7 @@ class Platform:
     scale: Floats  # (A, P, B) the force is multiplied by this
     law: Ints  # (A, P, B) index in the bank
     motion: Ints | None = None  # (A, P, B) index in the bank's motions, −1 for a plain ratio; None: no tables
+    hitch: Floats | None = None  # (3, B) coupling: m forward of the origin, N/m to the ground, N that it carries at the baseline
 
     @property
     def cases(self) -> int:
@@ -45,6 +46,12 @@ class Platform:
         whole: dict[str, Any] = {f.name: getattr(self, f.name) for f in fields(self)}
         some: dict[str, Any] = {n: None if a is None else np.ascontiguousarray(a[..., which]) for n, a in whole.items()}
         return Platform(**some)
+
+    def nose_n(self, pose: Floats) -> Floats:
+        """What the coupling carries at a pose (3, B), (B,) in N; nought without one."""
+        if self.hitch is None:
+            return np.zeros(pose.shape[-1])
+        return np.asarray(self.hitch[2] - self.hitch[1] * (pose[0] - self.hitch[0] * pose[1]))
 
     @property
     def whole_weight(self) -> Floats:

@@ -65,7 +65,12 @@ def pads_for(platform: Platform, case: int, travel: Floats) -> Floats:
     k = platform.tyre_rate[..., case].ravel()
     squash = (platform.tyre_squash_m + platform.ground_m)[..., case].ravel() - travel.ravel()
     unsprung = platform.unsprung_n[..., case].ravel()
-    q = np.linalg.solve((h * k) @ h.T, h @ (k * squash - unsprung) - platform.weight[:, case])
+    stiff, held = (h * k) @ h.T, h @ (k * squash - unsprung) - platform.weight[:, case]
+    if platform.hitch is not None:
+        x, rate, nose = platform.hitch[:, case]
+        at = lever(x, 0.0)
+        stiff, held = stiff + rate * np.outer(at, at), held + at * nose
+    q = np.linalg.solve(stiff, held)
     return (k * (squash - h.T @ q)).reshape(y.shape)
 
 

@@ -34,7 +34,7 @@ class Elevation:
         return QPointF(self.x0 + self.way * x_m * self.per_m, self.ground - z_m * self.per_m)
 
 
-HIGHEST = {"flatbed": 2.0, "estate": 1.8, "van": 2.35, "buggy": 1.8}
+HIGHEST = {"flatbed": 2.0, "estate": 1.8, "van": 2.35, "buggy": 1.8, "trailer": 2.15}
 
 
 def fit(v: View, area: QRectF) -> Elevation:

@@ -41,7 +41,7 @@ def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
     front_top = hub_m + wheels[0][1]
     front_arch = _arch(0.0, hub_m, wheels[0][1], half)
     bonnet = front_top + 0.16
-    roof = {"flatbed": 1.95, "estate": 1.72, "van": 2.25, "buggy": 1.70}[v.outline]
+    roof = {"flatbed": 1.95, "estate": 1.72, "van": 2.25, "buggy": 1.70, "trailer": 2.05}[v.outline]
     face: Points = [(nose, sill + 0.10), (nose, bonnet - 0.18), (nose + 0.12, bonnet - 0.06)]
     if v.outline == "flatbed":
         start, tail = deck_ends(v)
@@ -65,6 +65,8 @@ def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
         board: Points = [(start, deck), (start, deck + 0.62)]
         guard = [point for x, h in wheels[1:] for point in [_arch(x, hub_m, h, half)]]
         return [cab, bed, rail, board, *guard, _window(roof, bonnet, back)]
+    if v.outline == "trailer":
+        return _trailer(v, sill, roof)
     arches: Points = []
     for x, h in reversed(wheels):
         arches += [(x + half, sill), *reversed(_arch(x, hub_m, h, half)[1:-1]), (x - half, sill)]
@@ -85,6 +87,20 @@ def side_outline(v: Vehicle, hub_m: float) -> list[Points]:
         cage: Points = [(0.6, bonnet), (1.0, roof), (base * 0.75, roof), (tail - 0.2, bonnet)]
         return [tub, cage]
     return [body, _window(roof, bonnet, tail - slope)]
+
+
+def _trailer_box(v: Vehicle) -> tuple[float, float, float]:
+    """Coupling, front and tail of a trailer's box behind the front hub, m."""
+    ahead = v.coupling_ahead_m.value if v.coupling_ahead_m else v.front_overhang_m.value
+    return -ahead, min(0.9 - ahead, -0.5), v.axles[-1].behind_front_m.value + v.rear_overhang_m.value
+
+
+def _trailer(v: Vehicle, sill: float, roof: float) -> list[Points]:
+    """A box over its axles, and a drawbar out to the coupling."""
+    ball, front, tail = _trailer_box(v)
+    top: Points = [(front, roof - 0.1), (front + 0.1, roof), (tail - 0.05, roof), (tail, roof - 0.05)]
+    bar: Points = [(front, sill + 0.06), (ball, sill - 0.02), (ball, sill - 0.1), (front, sill - 0.06)]
+    return [[(front, sill), *top, (tail, sill), (front, sill)], bar]
 
 
 def _window(roof: float, bonnet: float, back: float) -> Points:
@@ -117,6 +133,10 @@ def plan_outline(v: Vehicle) -> list[Points]:
         deck: Points = [(start, half), (tail, half), (tail, -half), (start, -half), (start, half)]
         screen: Points = [(0.45, half * 0.75), (0.85, half * 0.7), (0.85, -half * 0.7), (0.45, -half * 0.75), (0.45, half * 0.75)]
         return [cab, deck, screen]
+    if v.outline == "trailer":
+        ball, front, tail = _trailer_box(v)
+        box: Points = [(front, half), (tail, half), (tail, -half), (front, -half), (front, half)]
+        return [box, [(front, half * 0.6), (ball, 0.04), (ball, -0.04), (front, -half * 0.6)]]
     body: Points = [
         (nose, half * 0.6),
         (nose + 0.3, half),

@@ -16,7 +16,7 @@ from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
 
 LAYOUTS = ("independent", "solid")
-OUTLINES = ("flatbed", "estate", "van", "buggy")
+OUTLINES = ("flatbed", "estate", "van", "buggy", "trailer")
 
 
 @dataclass(frozen=True, slots=True)

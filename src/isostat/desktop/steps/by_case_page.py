@@ -141,11 +141,11 @@ def _lay_table(sheet: Sheet, v: View, area: QRectF, lines: list[_Line]) -> list[
         glyphs.append((case, QPointF(middle, area.top() + t.px(12))))
     for n, line in enumerate(lines):
         y = area.top() + t.px(26 + ROW * n)
-        sheet.text(f"line word {n}", line.words, QPointF(area.left(), y + 1), size=13, role="ink2", unit=line.unit)
+        sheet.text(f"word line {n}", line.words, QPointF(area.left(), y + 1), size=13, role="ink2", unit=line.unit)
         for k, case in enumerate(cases):
             at = QPointF(area.left() + words + pitch * (k + 0.5), y)
             if case == FOUND:
-                sheet.text(f"line word was {n}", line.was, at, size=13, role="ink2", anchor=MIDDLE)
+                sheet.text(f"word was {n}", line.was, at, size=13, role="ink2", anchor=MIDDLE)
                 continue
             text, shown = line.now[case]
             here, bad = case == v.case, case in line.bad

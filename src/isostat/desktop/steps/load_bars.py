@@ -50,7 +50,8 @@ def _rows(v: View, found: tuple[Rating, ...]) -> list[_Row]:
     ]
     rows.append(_Row("All up", float(v.a.loading.whole_kg[case]), Shown("whole", case=case), places.get(("plate", None))))
     if ball := float(hitch_kg(v.a)[case]):
-        rows.append(_Row("Hitch", ball, Shown("hitch load", case=case), places.get(("hitch", None))))
+        name = "Coupling" if v.a.loading.hitch else "Hitch"
+        rows.append(_Row(name, ball, Shown("hitch load", case=case), places.get(("hitch", None))))
     for n, r in enumerate(found):
         if r.axle is not None and r.what != "plate":
             heavier = int(v.a.proposed.pad_kg[r.axle, :, case].argmax())
@@ -102,6 +103,7 @@ def _lay_shares(sheet: Sheet, v: View, at: QPointF) -> None:
         return
     names = [("steered share", "steers")] if any(a.steered for a in v.job.vehicle.axles) else []
     x = at.x()
+    names += [("nose share", "nose")] if v.a.loading.hitch else []
     for name, words in (*names, ("cross weight", "cross weight")):
         share, shown = weight_share(v.a, name, v.case), Shown(name, case=v.case)
         low = name == "steered share" and share < LIGHT_WATCH

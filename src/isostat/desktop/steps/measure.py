@@ -186,6 +186,8 @@ class MeasureStep(Sheet):
             self.text(f"pad unit {axle}", unit(Quantity.MASS).sign, pad + QPointF(t.px(46), t.px(9)), size=13, role="ink2")
         base = v.job.vehicle.axles[1].behind_front_m  # a third axle is on its page
         middle = (e.at(0, 0) + e.at(base.value, 0)) / 2
+        if base.value * e.per_m < t.px(260):  # no room between the pads
+            middle.setX(e.at(0, 0).x() - t.px(96))
         self.field(
             "wheelbase",
             ("vehicle", "axles", 1, "behind_front_m"),

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.aims import WORDS, aim, words_of
 from isostat.assess.assessment import Assessment
 from isostat.assess.attitude import rake
+from isostat.assess.band import OFF_JACK, settle_share
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.grip import Handle
@@ -124,7 +125,8 @@ class StanceStep(Sheet):
                    value=cross.value if cross else None)  # fmt: skip
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
         when = f", {v.job.read_on}" if v.job.read_on else ""
-        words = f"Lift is from {bases[0]} and {bases[1]} {sign}, as weighed, old springs{when}"
+        words = f"Lift is from {bases[0]} and {bases[1]} {sign}, as weighed, old springs{when}. "
+        words += f"Off the jack it stands ≈ {v.reader.height(OFF_JACK)} higher: roll it before reading."
         self.text("from", words, QPointF(t.px(16), self._chart_top(v) - t.px(22)), size=13, role="ink2", halo=True)
 
     def _lay_axles(self, v: View) -> None:
@@ -133,10 +135,9 @@ class StanceStep(Sheet):
         for axle, info in enumerate(v.a.axles):
             hub = e.at(-info.x_m, hubs[axle])
             mean, target = float(s.hub_to_arch_m[axle, :, v.case].mean()), float(v.a.target_m[axle].mean())
-            at, key = (
-                QPointF(hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(16), hub.y() - t.px(62)),
-                Shown("mean height", axle, 0, v.case),
-            )
+            beside = self._beside(v, e, axle, hub, hubs[axle])
+            left = beside + t.px(10) if beside > hub.x() else beside - t.px(166)
+            at, key = QPointF(left, hub.y() - t.px(62)), Shown("mean height", axle, 0, v.case)
             if axle in (0, last):  # a middle axle's heights stand in the strip
                 self._lay_height(v, axle, at, key, mean, target)
                 end = min(axle, 1)
@@ -144,6 +145,12 @@ class StanceStep(Sheet):
                 name = f"{v.reader.corner(axle, None)} lift {v.reader.height_unit(lift)}"
                 handle = Handle(lift, 1.0 / e.per_m, NUDGE, partial(self._lift, LIFTS[end]))
                 self.grip(f"grip {end}", "capsule", e.at(-info.x_m, hubs[axle] + mean), name, handle)
+
+    def _beside(self, v: View, e: Elevation, axle: int, hub: QPointF, radius_m: float) -> float:
+        """Where an axle's dimension line stands: behind its wheel; where axles stand close, the first's ahead of it."""
+        gap = -v.a.axles[1].x_m * e.per_m
+        way = -1 if axle == 0 and gap < v.theme.px(220) else 1
+        return hub.x() + way * (radius_m * e.per_m * 1.2 + v.theme.px(6))
 
     def _lay_height(self, v: View, axle: int, at: QPointF, key: Shown, mean: float, target: float) -> None:
         t, s = v.theme, v.a.proposed
@@ -175,10 +182,11 @@ class StanceStep(Sheet):
         """By axle: heights wanted by corner, the tyre as fitted, and its share of the change of ground to arch."""
         t, s, top = v.theme, v.a.proposed, self._foot_top(v)
         unit = v.reader.preset.height.sign
-        columns = (t.px(92), t.px(164), t.px(258), t.px(352))
-        heads = (("wanted left", 0), ("right", 1), ("tyre radius", 2), (f"ground to arch, {v.reader.case(v.case)}", 3))
-        for words, n in heads:
-            self.text(f"foot {n}", words, QPointF(columns[n], top + 4), size=12.5, role="ink2", unit=unit if n in (2, 3) else "")
+        columns = (t.px(92), t.px(164), t.px(258), t.px(332), t.px(410))
+        heads = ("wanted left", "right", "radius", "settles", f"ground to arch, {v.reader.case(v.case)}")
+        units = ("", "", unit, "%", unit)
+        for n, (words, sign) in enumerate(zip(heads, units, strict=True)):
+            self.text(f"foot {n}", words, QPointF(columns[n], top + 4), size=12.5, role="ink2", unit=sign)
         size = QSize(round(t.px(66)), round(t.px(24)))
         for axle, info in enumerate(v.job.vehicle.axles):
             y = top + t.px(22 + ROW * axle)
@@ -196,7 +204,11 @@ class StanceStep(Sheet):
             said = [f"{v.reader.height(abs(m))} {'up' if m >= 0 else 'down'}" for m in (rise, rise - spring, spring)]
             key = Shown("tyre's share", axle, 0, v.case)
             words = f"{said[0]}: tyre {said[1]}, spring {said[2]}"
-            self.text(f"ground change {axle}", words, QPointF(columns[3], y + t.px(3)), size=13, shown=key)
+            self.text(f"ground change {axle}", words, QPointF(columns[4], y + t.px(3)), size=13, shown=key)
+            settle, share = v.job.proposal.axles[axle].settle_share, settle_share(v.job, axle)
+            self.field(f"settles {axle}", ("proposal", "axles", axle, "settle_share"), QPointF(columns[3], y), size,
+                       label=f"springs settle, share of the loaded deflection, {v.reader.corner(axle, None)}",
+                       quantity=Quantity.SHARE, value=share, assumed=settle is None or settle.assumed)  # fmt: skip
 
     # -- hands
     def _choose_words(self, n: int) -> None:
@@ -231,7 +243,7 @@ class StanceStep(Sheet):
         for axle, info in enumerate(v.a.axles):
             hub = e.at(-info.x_m, hubs[axle])
             arch = e.at(-info.x_m, hubs[axle] + float(s.hub_to_arch_m[axle, :, v.case].mean()))
-            x = hub.x() + hubs[axle] * e.per_m * 1.2 + t.px(6)
+            x = self._beside(v, e, axle, hub, hubs[axle])
             p.setPen(pen(t, "ink", 0.8))
             for y in (hub.y(), arch.y()):
                 p.drawLine(QLineF(hub.x(), y, x, y))
