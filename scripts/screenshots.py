@@ -1,4 +1,4 @@
-"""One picture of each step of the demo job and of most pages of Measure, light, and one dark."""
+"""One picture of each step of the demo job, of most pages of Measure and Stance, and of a trailer; light, and one dark."""
 
 from __future__ import annotations
 
@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QApplication
 from isostat.core.findings.judgement import Step
 from isostat.desktop.far import FarField
 from isostat.desktop.steps.measure import MeasureStep
+from isostat.desktop.steps.stance import StanceStep
 from isostat.desktop.theme import FAMILY, load_fonts
 from isostat.desktop.window import MainWindow
 from isostat.job import edits
@@ -50,6 +51,15 @@ for step, theme in PICTURES:
 
 if window.theme.name != "light":
     window.turn_theme()
+window.go(Step.STANCE)
+window.show_case(4)
+stance = window.sheets[Step.STANCE]
+assert isinstance(stance, StanceStep)
+for page, name in (("by case", "stance-by-case"), ("ways", "ways")):
+    stance.turn(page)
+    settle()
+    window.grab().save(str(FOLDER / f"{name}.png"))
+stance.turn("pose")
 window.go(Step.MEASURE)
 window.show_case(1)
 measure = window.sheets[Step.MEASURE]
@@ -108,5 +118,11 @@ if field is not None:
     field.setText("489")
 application.processEvents()
 window.grab().save(str(FOLDER / "far.png"))
+window.turn_far()
 window.document.undo.setClean()
+window.document.replace(demo("dairy-trailer"), None)
+window.go(Step.LOAD)
+window.show_case(3)
+settle()
+window.grab().save(str(FOLDER / "trailer.png"))
 window.close()

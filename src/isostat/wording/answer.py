@@ -5,11 +5,13 @@ from __future__ import annotations
 from typing import Any
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.attitude import rake
 from isostat.assess.fixes import Fix
 from isostat.assess.judge import hanging_force_n
 from isostat.assess.standing import Standing, cross_weight
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Judgement
+from isostat.core.limits import GRAVITY
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
@@ -39,7 +41,7 @@ def _corner(a: Assessment, s: Standing, place: tuple[int, int, int]) -> dict[str
 
 
 def _setup(a: Assessment, s: Standing) -> list[dict[str, Any]]:
-    share = cross_weight(s.pad_kg)
+    share, nose, told = cross_weight(s.pad_kg), s.platform.nose_n(s.rest.pose) / GRAVITY, rake(a)
     return [
         {
             "case": case.name,
@@ -48,6 +50,8 @@ def _setup(a: Assessment, s: Standing) -> list[dict[str, Any]]:
             "gravity_behind_front_m": _f(-a.loading.gravity_x_m[c]),
             "gravity_left_m": _f(a.loading.gravity_y_m[c]),
             "cross_weight_share": _f(share[c]),
+            "nose_kg": _f(nose[c]),
+            "rake_m": _f(told.was_m + s.rest.pose[1, c] * -a.axles[-1].x_m),
             "corners": [_corner(a, s, (i, side, c)) for i in range(len(a.axles)) for side in (0, 1)],
         }
         for c, case in enumerate(a.job.cases)
