@@ -12,7 +12,7 @@ from isostat.assess.standing import Standing
 from isostat.core.limits import Floats
 from isostat.core.vehicle.clearance import ramp_angles
 from isostat.core.working import Figure, Origin
-from isostat.job.schema import BodyPoint
+from isostat.job.vehicle import BodyPoint
 
 LAMP_AT = 10.0  # m ahead, where the cut-off is read
 LAMP_DROP = 0.12  # m below the lamp there, until it was read (common practice, no source)

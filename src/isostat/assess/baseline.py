@@ -8,7 +8,8 @@ from isostat.assess.resolved import AxleFigures
 from isostat.core.limits import Bools, Floats
 from isostat.job.points import SIDES
 from isostat.job.reading import Reading
-from isostat.job.schema import Corner, Job
+from isostat.job.schema import Job
+from isostat.job.vehicle import Corner
 
 ALONG = {"hub_to_arch_m": None, "metal_gap_m": None, "stop_gap_m": "stop_ratio", "shaft_showing_m": "shock_ratio"}
 

@@ -8,7 +8,7 @@ import numpy as np
 
 from isostat.core.tuning.events import TravelEvent
 from isostat.core.working import Figure, Origin
-from isostat.job.schema import Axle, Corner, Motion
+from isostat.job.vehicle import Axle, Corner, Motion
 
 BEND_WANTS = 4  # readings of one side before the motion table is more than a straight line
 APART = 0.020  # m of wheel travel that a ratio wants at least

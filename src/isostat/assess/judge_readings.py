@@ -13,8 +13,9 @@ from isostat.assess.resolved import AxleFigures
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.findings.readings import HubHeightOff, LikelySlip, SidesDisagree
 from isostat.core.limits import Floats
+from isostat.job.fitted import AxleFit
 from isostat.job.points import CORNER_POINTS
-from isostat.job.schema import AxleFit, Vehicle
+from isostat.job.vehicle import Vehicle
 
 # How wrong a slip makes a reading, and how near to its like it must lie once mended (stated rule).
 LENGTH_SLIPS = {"inches": 25.4, "ten": 10.0, "hundred": 100.0}

@@ -12,7 +12,7 @@ from isostat.core.limits import GRAVITY
 from isostat.core.tuning.lift import Lifted, lift_test
 from isostat.core.tuning.rate import spring_rate_for_wheel_rate
 from isostat.job.points import SIDES
-from isostat.job.schema import LiftRow
+from isostat.job.vehicle import LiftRow
 
 
 def lift_result(a: Assessment, axle: int, side: int) -> Lifted | None:

@@ -8,7 +8,8 @@ from isostat.assess.resolved import AxleFigures
 from isostat.core.limits import Floats
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import Pose, pads_for
-from isostat.job.schema import Axle, Job
+from isostat.job.schema import Job
+from isostat.job.vehicle import Axle
 
 
 def _sill(axle: Axle) -> float | None:

@@ -9,7 +9,7 @@ import numpy as np
 from isostat.assess.assessment import Assessment
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.tyre_capacity import tyre_capacity
-from isostat.job.schema import Axle
+from isostat.job.vehicle import Axle
 
 STANDARD_PA = 250_000.0  # of a standard-load car tyre's index (from memory)
 

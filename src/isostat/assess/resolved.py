@@ -12,8 +12,9 @@ from isostat.core.elements.motion import Motion
 from isostat.core.limits import GRAVITY
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
+from isostat.job.fitted import AxleFit
 from isostat.job.reading import Reading
-from isostat.job.schema import Axle, AxleFit, Corner
+from isostat.job.vehicle import Axle, Corner
 
 # Assumed until measured: common practice, no source.
 TYRE_SINKS = 0.05  # of its radius under the baseline load

@@ -17,8 +17,9 @@ from isostat.core.tuning.rate import spring_rate_for_wheel_rate, wheel_rate, whe
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for, spring_forces
 from isostat.core.working import Figure, Origin
+from isostat.job.fitted import AxleFit, Coil
 from isostat.job.reading import Reading
-from isostat.job.schema import AxleFit, Coil, Job
+from isostat.job.schema import Job
 
 DIFFER = 0.04  # m that light and full may differ, until said otherwise
 TAPE, PAD = 0.0015, 0.01  # two standard deviations: of a tape in m, of a scale pad as a share

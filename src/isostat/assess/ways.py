@@ -18,7 +18,8 @@ from isostat.assess.standing import Standing, stand_up
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.spline import spline_step
 from isostat.core.vehicle.layout import Layout
-from isostat.job.schema import Job, Ways
+from isostat.job.fitted import Ways
+from isostat.job.schema import Job
 
 THREAD, BAG = 0.002, 0.100  # m of a collar's thread a turn; across a bag (common practice, no source)
 SHACKLE = 0.5  # of a longer shackle that the axle is lowered by (common practice, no source)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.job.files import JobFault
-from isostat.job.schema import Vehicle
+from isostat.job.vehicle import Vehicle
 
 
 @dataclass(frozen=True, slots=True)

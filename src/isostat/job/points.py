@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from isostat.job.schema import Vehicle
+from isostat.job.vehicle import Vehicle
 from isostat.units.unit import Quantity
 
 SIDES = ("left", "right")

@@ -8,6 +8,8 @@ from typing import Annotated, Any
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
 
+Text = str
+
 
 class Frozen(BaseModel):
     """The document's parts never change; an edit makes new ones. Unknown keys are refused."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.job.schema import Vehicle
+from isostat.job.vehicle import Vehicle
 
 Points = list[tuple[float, float]]
 

@@ -18,7 +18,8 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES
-from isostat.job.schema import CYCLE, CycleRow, Job
+from isostat.job.schema import Job
+from isostat.job.vehicle import CYCLE, CycleRow
 from isostat.units.unit import Quantity
 
 COLUMNS = (("hub_to_arch_m", "hub to arch"), ("eye_to_eye_m", "eye to eye"))

@@ -19,7 +19,8 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES
-from isostat.job.schema import Job, LiftRow
+from isostat.job.schema import Job
+from isostat.job.vehicle import LiftRow
 from isostat.units.unit import Quantity
 
 WAYS = ("up", "down")

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
-from isostat.assess.judge import LIGHT_FAULT, LIGHT_WATCH
+from isostat.assess.judge_carrying import LIGHT_FAULT, LIGHT_WATCH
 from isostat.assess.ratings import Rating, hitch_kg, ratings
 from isostat.assess.workings import Shown
 from isostat.assess.workings.carrying import weight_share

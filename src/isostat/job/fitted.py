@@ -1,0 +1,137 @@
+"""What is fitted to the axles: springs, stops, bars, tyres, and how a rate is picked."""
+
+from __future__ import annotations
+
+from typing import Literal, Self
+
+from pydantic import Field, model_validator
+
+from isostat.job.reading import (
+    BagSize,
+    BarLength,
+    BarRate,
+    BarSize,
+    CoilLength,
+    Damping,
+    Differ,
+    Frozen,
+    Hertz,
+    Mass,
+    MotionRatio,
+    Offset,
+    Pressure,
+    Radius,
+    Settle,
+    Spacer,
+    SpringRate,
+    Squash,
+    Squeeze,
+    StopHeight,
+    Stroke,
+    Text,
+    Thread,
+    Turns,
+    TyreRate,
+)
+
+
+class Coil(Frozen):
+    """One coil spring with its spacer. In a proposal, what is left out is solved."""
+
+    rate_n_per_m: SpringRate | None = None
+    free_length_m: CoilLength | None = None
+    solid_length_m: CoilLength | None = None
+    installed_length_m: CoilLength | None = None
+    spacer_m: Spacer | None = None
+
+    @model_validator(mode="after")
+    def _longer_than_solid(self) -> Self:
+        if self.free_length_m and self.solid_length_m and self.free_length_m.value <= self.solid_length_m.value:
+            raise ValueError(
+                f"free length is {self.free_length_m.value:g} m with a solid length of "
+                f"{self.solid_length_m.value:g} m; accepted is a free length above the solid length"
+            )
+        return self
+
+
+class PressRow(Frozen):
+    """A stop under a press: how far it was squeezed and what the scale under it showed."""
+
+    squeeze_m: Squash | None = None
+    force_kg: Mass | None = None
+
+
+class Stop(Frozen):
+    """A bump stop: its rate at the touch, how far it goes until flat, a spacer under it; or kind, free height, press readings."""
+
+    rate_n_per_m: SpringRate | None = None
+    flat_m: Squeeze | None = None
+    spacer_m: Spacer | None = None
+    kind: Literal["rubber", "foam", "hydraulic"] | None = None
+    free_height_m: StopHeight | None = None
+    press: tuple[PressRow, ...] = Field(default=(), max_length=8)
+
+
+class Bar(Frozen):
+    """An anti-roll bar as measured: diameter, arm from its axis to the link, length between the arms, link / wheel travel."""
+
+    diameter_m: BarSize | None = None
+    arm_m: BarLength | None = None
+    length_m: BarLength | None = None
+    link_ratio: MotionRatio | None = None
+
+
+class Pick(Frozen):
+    """How the rate of an axle is picked."""
+
+    way: Literal["frequency", "two loads"] = "frequency"
+    hertz: Hertz | None = None
+    case: Text | None = None
+    light: Text | None = None
+    full: Text | None = None
+    differ_m: Differ | None = None
+
+
+class Ways(Frozen):
+    """How much of each way to lift is tried on the old springs, and what it takes to know what that gives; left out: solved."""
+
+    spacer_m: Spacer | None = None
+    collar_turns: Turns | None = None
+    thread_m: Thread | None = None
+    block_m: Spacer | None = None
+    shackle_m: Offset | None = None
+    bag_pa: Pressure | None = None
+    bag_across_m: BagSize | None = None
+    bag_min_pa: Pressure | None = None
+    bag_max_pa: Pressure | None = None
+    index_steps: Turns | None = None
+    arm_m: BarLength | None = None
+    teeth_inner: int | None = Field(default=None, ge=4, le=200)
+    teeth_outer: int | None = Field(default=None, ge=4, le=200)
+
+
+class AxleFit(Frozen):
+    """What is fitted to one axle. In a proposal, what is left out stays as found (springs: is solved)."""
+
+    tyre_radius_m: Radius | None = None
+    tyre_rate_n_per_m: TyreRate | None = None
+    bar_rate_n_per_m: BarRate | None = None
+    bar_read: Literal["one wheel", "opposed"] = "one wheel"
+    bar: Bar = Bar()
+    damping: Damping | None = None
+    shock_stroke_m: Stroke | None = None
+    shock_longer_m: Offset | None = None
+    settle_share: Settle | None = None
+    stop: Stop = Stop()
+    left: Coil = Coil()
+    right: Coil = Coil()
+    sides: Literal["same", "spacer", "each"] = "spacer"
+    pick: Pick = Pick()
+    ways: Ways = Ways()
+
+
+class Setup(Frozen):
+    """A full set of parts, one entry an axle."""
+
+    name: Text
+    axles: tuple[AxleFit, ...] = Field(min_length=2, max_length=3)

@@ -1,0 +1,187 @@
+"""The vehicle as it was found and read: outline, axles, corners, named points."""
+
+from __future__ import annotations
+
+from typing import Literal, Self, get_args
+
+from pydantic import Field, model_validator
+
+from isostat.job.reading import (
+    Above,
+    Angle,
+    Drop,
+    Frozen,
+    Gap,
+    Height,
+    Mass,
+    MotionRatio,
+    Overhang,
+    PadHeight,
+    Place,
+    PlaceShare,
+    Pressure,
+    Raised,
+    Stroke,
+    Text,
+    Track,
+    Unsprung,
+)
+
+CycleEvent = Literal[
+    "hanging",
+    "stop touched",
+    "stop flat",
+    "tyre touches, straight",
+    "tyre touches, left lock",
+    "tyre touches, right lock",
+    "metal",
+]
+
+
+CYCLE: tuple[str, ...] = get_args(CycleEvent)
+
+
+class CycleRow(Frozen):
+    """The axle on a jack, spring out, stopped where something happens; what was read there."""
+
+    event: CycleEvent
+    hub_to_arch_m: Height | None = None
+    eye_to_eye_m: Stroke | None = None
+    where: Text = ""
+
+
+class LiftRow(Frozen):
+    """The frame jacked to one height: pad and hub to arch of this wheel, while going up or coming down."""
+
+    way: Literal["up", "down"]
+    pad_kg: Mass | None = None
+    hub_to_arch_m: Height | None = None
+
+
+class Corner(Frozen):
+    """What was read at one wheel, as weighed, on the old springs."""
+
+    pad_kg: Mass
+    pad_height_m: PadHeight | None = None
+    hub_to_arch_m: Height
+    shaft_showing_m: Gap | None = None
+    stop_gap_m: Gap | None = None
+    metal_gap_m: Gap | None = None
+    ground_to_arch_m: Height | None = None
+    ground_to_sill_m: Height | None = None
+    hub_to_ground_m: Height | None = None
+    tube_to_frame_m: Gap | None = None
+    bag_height_m: Gap | None = None
+    cycle: tuple[CycleRow, ...] = Field(default=(), max_length=7)
+    lift: tuple[LiftRow, ...] = Field(default=(), max_length=16)
+
+
+class Motion(Frozen):
+    """Wheel travel against spring travel, both from the baseline, bump positive; wheel travel rising."""
+
+    wheel_m: tuple[float, ...] = Field(min_length=3, max_length=200)
+    spring_m: tuple[float, ...] = Field(min_length=3, max_length=200)
+
+    @model_validator(mode="after")
+    def _rising(self) -> Self:
+        if len(self.wheel_m) != len(self.spring_m):
+            raise ValueError(
+                f"has {len(self.wheel_m)} wheel and {len(self.spring_m)} spring travels; accepted is the same count of both"
+            )
+        for before, after in zip(self.wheel_m, self.wheel_m[1:], strict=False):
+            if after <= before:
+                raise ValueError(f"goes from wheel travel {before:g} to {after:g} m; accepted is a rising table")
+        return self
+
+
+class Axle(Frozen):
+    """One axle of the vehicle: where it is, how its wheels are joined, what was read at them."""
+
+    name: Text
+    behind_front_m: Place
+    track_m: Track
+    layout: Literal["independent", "solid"] = "independent"
+    steered: bool = False
+    rating_kg: Mass | None = None
+    unsprung_kg: Unsprung | None = None
+    spring_ratio: MotionRatio | None = None
+    spring_place: PlaceShare | None = None
+    spring_motion: Motion | None = None
+    shock_ratio: MotionRatio | None = None
+    shock_place: PlaceShare | None = None
+    stop_ratio: MotionRatio | None = None
+    stop_place: PlaceShare | None = None
+    shock_long_m: Stroke | None = None
+    pinion_rad: Angle | None = None
+    link_rad: Angle | None = None
+    track_bar_m: Stroke | None = None
+    track_bar_frame_m: Height | None = None
+    track_bar_axle_m: Height | None = None
+    tyre_plate_kg: Mass | None = None
+    tyre_pressure_pa: Pressure | None = None
+    tyre_plate_pa: Pressure | None = None
+    wheel_plate_kg: Mass | None = None
+    wheel_tyre_kg: Unsprung | None = None
+    hub_on_pad_kg: Unsprung | None = None
+    second_pad_kg: Mass | None = None
+    second_hub_to_ground_m: Height | None = None
+    bounced_up_m: Height | None = None
+    pushed_down_m: Height | None = None
+    left: Corner
+    right: Corner
+
+
+class BodyPoint(Frozen):
+    """A place of the vehicle that matters for how it stands, as weighed.
+
+    kind: mark (to take the rake between), under (underside of the body), axle (hangs on an axle: moves with its hubs), roof.
+    """
+
+    name: Text
+    kind: Literal["mark", "under", "axle", "roof"] = "mark"
+    behind_front_m: Place
+    above_ground_m: Above
+
+
+class Vehicle(Frozen):
+    """The vehicle's outline and axles; lengths of the outline only shape the drawing.
+
+    coupling_ahead_m, nose_kg: of a trailer, its coupling ahead of the first axle and what that carried when weighed.
+    deck_front_m, deck_rear_m: headboard and tailboard behind the front hub. headlamp_drop_m: cut-off below the lamp at 10 m.
+    door_m: the door that the roof must pass. rake_front, rake_rear: the points that the rake is taken between.
+    """
+
+    name: Text
+    outline: Literal["flatbed", "estate", "van", "buggy", "trailer"] = "flatbed"
+    front_overhang_m: Overhang
+    rear_overhang_m: Overhang
+    rating_kg: Mass | None = None
+    hitch_plate_kg: Mass | None = None
+    coupling_ahead_m: Overhang | None = None
+    nose_kg: Mass | None = None
+    deck_front_m: Place | None = None
+    deck_rear_m: Place | None = None
+    headlamp_m: Height | None = None
+    headlamp_drop_m: Drop | None = None
+    door_m: Above | None = None
+    body_points: tuple[BodyPoint, ...] = Field(default=(), max_length=8)
+    rake_front: Text = ""
+    rake_rear: Text = ""
+    brake_rod_m: Stroke | None = None
+    tail_raised_m: Raised | None = None
+    tail_up_front_kg: Mass | None = None
+    axles: tuple[Axle, ...] = Field(min_length=2, max_length=3)
+
+    @model_validator(mode="after")
+    def _front_to_back(self) -> Self:
+        if self.axles[0].behind_front_m.value != 0.0:
+            raise ValueError(
+                f"first axle is {self.axles[0].behind_front_m.value:g} m behind the front axle; accepted is 0, it is the front axle"
+            )
+        for before, after in zip(self.axles, self.axles[1:], strict=False):
+            if after.behind_front_m.value < before.behind_front_m.value + 0.3:
+                raise ValueError(
+                    f"axle “{after.name}” is {after.behind_front_m.value:g} m behind the front axle; "
+                    f"accepted is {before.behind_front_m.value + 0.3:g} m or more, front to back"
+                )
+        return self
