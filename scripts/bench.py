@@ -170,7 +170,7 @@ def edit_to_paint() -> None:
         times = []
         for n in range(60):
             started = time.perf_counter()
-            window.document.edit(lambda job, n=n: edits.move_item(job, water, 1.5 + 0.01 * n, 0.3), "move", 5)
+            window.document.edit(lambda job, n=n: edits.move_items(job, {water: (1.5 + 0.01 * n, 0.3)}), "move", 5)
             application.processEvents()  # paints whatever the edit has changed
             times.append((time.perf_counter() - started) * 1e3)
         high = statistics.quantiles(times, n=20)[-1]
