@@ -1,0 +1,88 @@
+"""A progressive coil: groups of turns with their own pitch in series; a group that closes drops out."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from isostat.core.elements.helix import Helix
+from isostat.core.elements.law import METAL_RATE, LawEvent
+from isostat.core.limits import Floats, OutOfRange, within
+
+
+@dataclass(frozen=True)
+class Progressive:
+    """Groups of turns, each with a rate in N/m and the way in m until its turns touch; x is compression from the free length.
+
+    A group closes at one force, rate times its way, whatever the number of its turns. When all are closed it is solid.
+    Raises OutOfRange for no group, a rate outside 100 to 2 000 000 N/m or a way below nothing.
+    """
+
+    groups: tuple[tuple[float, float], ...]
+
+    def __post_init__(self) -> None:
+        if not self.groups:
+            raise OutOfRange("groups of turns", 0, 1, 20, "")
+        for rate, way in self.groups:
+            within("rate of a group", rate, 100.0, METAL_RATE, "N/m")
+            within("way of a group until it closes", way, 1e-6, 3.0, "m")
+
+    @cached_property
+    def curve(self) -> tuple[Floats, Floats]:
+        """Compressions in m and forces in N at which a group closes, from free to solid, rising."""
+        closing = sorted(rate * way for rate, way in self.groups)
+        forces = np.array([0.0, *dict.fromkeys(closing)])
+        x = sum(np.minimum(forces / rate, way) for rate, way in self.groups)
+        return np.asarray(x), forces
+
+    @property
+    def knots(self) -> tuple[float, ...]:
+        return tuple(float(x) for x in self.curve[0])
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        return -np.inf, self.knots[-1]
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        inner = (LawEvent("turns touch", x) for x in self.knots[1:-1])
+        return (LawEvent("coil loose", 0.0), *inner, LawEvent("coil solid", self.knots[-1]))
+
+    def force(self, x: Floats) -> Floats:
+        """Force in N at compression x in m, any shape: 0 when loose, 2 kN/mm past solid."""
+        at, force = self.curve
+        return np.asarray(np.interp(x, at, force) + METAL_RATE * np.maximum(np.asarray(x) - at[-1], 0.0))
+
+    def rate(self, x: Floats) -> Floats:
+        """Slope in N/m at compression x in m, any shape."""
+        at, force = self.curve
+        slopes = np.array([0.0, *(np.diff(force) / np.diff(at)), METAL_RATE])
+        return np.asarray(slopes[np.searchsorted(at, x, side="right")])
+
+
+def from_groups(helix: Helix, groups: tuple[tuple[float, float], ...]) -> Progressive:
+    """From counted turns: (turns, pitch in m) of each group of working turns, of one wire and mean diameter.
+
+    A group of n turns is G·d⁴/(8·D³·n) and closes after n·(pitch − d). Raises OutOfRange where a pitch is not above the wire.
+    """
+    made = []
+    for turns, pitch in groups:
+        within("turns of a group", turns, 0.1, 60.0, "")
+        within("pitch of a group", pitch, helix.wire_m * 1.0001, 1.0, "m")
+        made.append((helix.wire.shear_pa * helix.wire_m**4 / (8.0 * helix.mean_m**3 * turns), turns * (pitch - helix.wire_m)))
+    return Progressive(tuple(made))
+
+
+def from_rate_pair(soft: float, firm: float, change_m: float, solid_m: float) -> Progressive:
+    """From the two rates on a tag in N/m, the compression in m at which they change, and that at which it is solid.
+
+    The soft part is what the firm one lacks in series, 1/(1/soft − 1/firm), and closes at the change.
+    Raises OutOfRange where the second rate is not the firmer, or solid comes before the change.
+    """
+    within("first rate over the second", soft / firm, 0.01, 0.999, "")
+    within("compression to solid", solid_m, change_m * 1.0001, 3.0, "m")
+    closing = soft * change_m
+    lost = 1.0 / (1.0 / soft - 1.0 / firm)
+    return Progressive(((lost, closing / lost), (firm, (closing + firm * (solid_m - change_m)) / firm)))

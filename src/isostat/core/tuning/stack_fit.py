@@ -1,0 +1,123 @@
+"""Fitting a stacked pair to a coil-over: where the ring may sit, where it must for a crossover, the collar, what is loose."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from isostat.core.elements.stacked import StackedPair
+from isostat.core.limits import OutOfRange, within
+
+MARGIN = 0.010  # m that the main spring keeps over solid at full bump (common practice, no source)
+SHARE = 0.55  # of the bump travel at which the crossover is placed (common practice, no source)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CoilOver:
+    """The shock that a stack stands on; faces of collar and lower perch.
+
+    extended_m: collar to perch with the shock extended, m. bump_m: shaft travel from there to full bump, where the stop is flat.
+    thread_m: height of a turn of the collar's thread. down_m, up_m: thread left below and above the collar.
+    """
+
+    extended_m: float
+    bump_m: float
+    thread_m: float = 0.002
+    down_m: float = 0.0
+    up_m: float = 0.0
+
+    def __post_init__(self) -> None:
+        within("collar to perch, extended", self.extended_m, 0.05, 2.0, "m")
+        within("shaft travel to full bump", self.bump_m, 0.01, self.extended_m, "m")
+        within("thread a turn", self.thread_m, 0.0005, 0.02, "m")
+
+
+def preload(stack: StackedPair, shock: CoilOver) -> float:
+    """Compression of the whole stack at full droop in m; negative: that much is loose."""
+    return stack.free_m - shock.extended_m
+
+
+def turns_from_snug(stack: StackedPair, shock: CoilOver) -> float:
+    """Turns of the collar beyond just touching the spring."""
+    return preload(stack, shock) / shock.thread_m
+
+
+def force_at(stack: StackedPair, shock: CoilOver, shaft_m: float) -> float:
+    """Spring force in N with the shaft pushed in by so much from full droop."""
+    return float(stack.law.force(np.asarray(preload(stack, shock) + shaft_m)))
+
+
+def crossover_at(stack: StackedPair, shock: CoilOver) -> float | None:
+    """Shaft travel from full droop at which the rate changes, m; not above 0: past it when hanging. None: no top spring."""
+    told = stack.crossover
+    return None if told is None else told.x_m - preload(stack, shock)
+
+
+@dataclass(frozen=True, slots=True)
+class RingWindow:
+    """Collar to ring in m, face to face: nearest and furthest that binds nothing. Empty where nearest is beyond furthest.
+
+    nearest: the slider meets the ring before the springs above it are solid, also with the collar run down to its mark.
+    furthest: at full bump the main spring keeps its margin.
+    """
+
+    nearest_m: float
+    furthest_m: float
+
+    @property
+    def missing_m(self) -> float:
+        """By how much it is empty, m: so much less stroke, solid length, slider or run-down would open it; 0 where it is open."""
+        return max(self.nearest_m - self.furthest_m, 0.0)
+
+
+def ring_window(stack: StackedPair, shock: CoilOver, *, margin_m: float = MARGIN) -> RingWindow:
+    """Where the ring may sit, the collar where it stands.
+
+    Source: lengths face to face, collar to ring = what the top spring keeps less the step; ring to perch at full bump = main spring
+    and slider. Raises OutOfRange for a margin outside 0 to 100 mm.
+    """
+    within("margin over solid", margin_m, 0.0, 0.1, "m")
+    solid = stack.top.solid_m + (stack.third.solid_m if stack.third else 0.0)
+    nearest = max(solid - stack.step_m + shock.down_m, 0.0)
+    furthest = shock.extended_m - shock.bump_m - stack.slider_m - stack.main.solid_m - margin_m
+    return RingWindow(nearest, furthest)
+
+
+def ring_for_crossover(stack: StackedPair, shock: CoilOver, ride_m: float, *, share: float = SHARE) -> StackedPair:
+    """The stack with its ring set so that the rate changes at a share of the bump travel above ride height.
+
+    ride_m: shaft travel from full droop to the highest ride height that matters. share: 0 to 1 of the way from there to full bump.
+    Raises OutOfRange where the springs above the slider would be solid before, or the ring would have to lie above the collar.
+    """
+    within("share of the bump travel", share, 0.0, 1.0, "")
+    within("ride height, shaft in", ride_m, 0.0, shock.bump_m, "m")
+    free = replace(stack, ring_m=None)
+    at = preload(stack, shock) + ride_m + share * (shock.bump_m - ride_m)
+    force = float(free.law.force(np.asarray(at)))
+    solid = free.crossover
+    if solid is not None and at >= solid.x_m:
+        raise OutOfRange("compression of the stack at that crossover", at, 0.0, solid.x_m, "m")
+    uppers = (free.top,) if free.third is None else (free.third, free.top)
+    keeps = sum(max(p.free_m - force / p.rate, p.solid_m) for p in uppers)
+    return replace(stack, ring_m=float(within("collar to ring", keeps - stack.step_m, 0.0, 1.0, "m")))
+
+
+def collar_for_force(stack: StackedPair, shock: CoilOver, shaft_m: float, force_n: float) -> float:
+    """How far the collar goes down in m for a force at a shaft travel; negative: up. The ring goes with it.
+
+    Raises OutOfRange beyond the thread that is left.
+    """
+    at, forces = stack.law.curve
+    if not 0.0 < force_n <= forces[-1]:
+        raise OutOfRange("force wanted of the stack", force_n, 0.0, float(forces[-1]), "N")
+    n = next(n for n in range(1, len(forces)) if forces[n] >= force_n)
+    x = at[n - 1] + (force_n - forces[n - 1]) * (at[n] - at[n - 1]) / (forces[n] - forces[n - 1])
+    down = float(x) - shaft_m - preload(stack, shock)
+    return float(within("way of the collar", down, -shock.up_m, shock.down_m, "m"))
+
+
+def main_at_bump(stack: StackedPair, shock: CoilOver) -> float:
+    """Length of the main spring at full bump, m."""
+    force = force_at(stack, shock, shock.bump_m)
+    return max(stack.main.free_m - force / stack.main.rate, stack.main.solid_m)
