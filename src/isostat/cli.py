@@ -63,7 +63,8 @@ def _stand_in(job_path: Path, port: int, slow: str) -> int:
     return 0
 
 
-def _parser() -> argparse.ArgumentParser:
+def _parser(kind: str) -> argparse.ArgumentParser:
+    """kind: the command that is meant; only its own options are made where they cost."""
     parser = argparse.ArgumentParser(prog="isostat", description=__doc__)
     parser.add_argument("--version", action="version", version=f"isostat {__version__}")
     commands = parser.add_subparsers(dest="command", required=True)
@@ -85,13 +86,20 @@ def _parser() -> argparse.ArgumentParser:
     stand_in.add_argument("--job", type=Path, required=True, help="whose pad loads it shows")
     stand_in.add_argument("--port", type=int, default=8107)
     stand_in.add_argument("--slow", default="", metavar="PAD", help="a pad that settles late, such as RL")
+    if kind == "spring":
+        from isostat.cli_spring import add_to  # noqa: PLC0415 - brings the core in, wanted by this command alone
+
+        add_to(commands)
+    else:
+        commands.add_parser("spring", help="a coil off a caliper, a progressive coil, or a stacked pair", add_help=False)
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Runs one command. Returns the exit status: 0 done, 1 refused with sentences on standard error."""
-    asked = _parser().parse_args(arguments)
+    given = list(sys.argv[1:] if arguments is None else arguments)
+    asked = _parser(given[0] if given else "").parse_args(given)
     try:
         match asked.command:
             case "assess":
@@ -100,6 +108,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
                 save_job(demo(asked.name), asked.out)
             case "measurements":
                 return _measurements(asked.job, asked.take, asked.units)
+            case "spring":
+                from isostat.cli_spring import run as run_spring  # noqa: PLC0415
+
+                return run_spring(asked)
             case "stand-in":
                 return _stand_in(asked.job, asked.port, asked.slow)
             case "schema":

@@ -11,6 +11,7 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.measure import PAGES, MeasureStep
+from isostat.desktop.steps.spring import SpringStep
 from isostat.desktop.steps.stance import PAGES as STANCE_PAGES
 from isostat.desktop.steps.stance import StanceStep
 from isostat.desktop.window import MainWindow
@@ -145,6 +146,11 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     for page in STANCE_PAGES[1:]:
         sheet.turn(page)
         wrong += [f"stance page {page}: {f}" for f in faults(sheet)]
+    spring = window.sheets[Step.SPRING]
+    assert isinstance(spring, SpringStep)
+    window.go(Step.SPRING)
+    spring.turn_bench(0)
+    wrong += [f"bench: {f}" for f in faults(spring)]
     assert not wrong, "\n".join(wrong)
 
 

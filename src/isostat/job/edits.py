@@ -312,6 +312,17 @@ def rename_body_point(job: Job, index: int, name: str) -> Job:
     return job_from(data, "edit")
 
 
+def add_bench_coil(job: Job) -> Job:
+    """One more spring on the bench, nothing read yet."""
+    name = _free_name("Spring", [c.name for c in job.bench])
+    return put(job, ("bench",), [*(c.model_dump() for c in job.bench), {"name": name}])
+
+
+def remove_bench_coil(job: Job, index: int) -> Job:
+    """The job without one of the springs on the bench."""
+    return put(job, ("bench",), [c.model_dump() for n, c in enumerate(job.bench) if n != index])
+
+
 def add_own_point(job: Job) -> Job:
     """One more measuring point of the tuner's own, a length until said otherwise."""
     name = _free_name("Point", [p.name for p in job.own_points])

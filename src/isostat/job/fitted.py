@@ -11,7 +11,9 @@ from isostat.job.reading import (
     BarLength,
     BarRate,
     BarSize,
+    CoilAcross,
     CoilLength,
+    CoilTurns,
     Damping,
     Differ,
     Frozen,
@@ -32,6 +34,7 @@ from isostat.job.reading import (
     Thread,
     Turns,
     TyreRate,
+    WireSize,
 )
 
 
@@ -70,6 +73,31 @@ class Stop(Frozen):
     kind: Literal["rubber", "foam", "hydraulic"] | None = None
     free_height_m: StopHeight | None = None
     press: tuple[PressRow, ...] = Field(default=(), max_length=8)
+
+
+class SpringPress(Frozen):
+    """A spring under a press: the length between the plates and what the scale under it showed."""
+
+    length_m: CoilLength | None = None
+    force_kg: Mass | None = None
+
+
+class BenchCoil(Frozen):
+    """An unmarked coil on the bench: caliper readings, how its ends are made, its wire, press readings.
+
+    across: which diameter was read. turns: all of them. inactive: turns at each end that do not work, where counted.
+    """
+
+    name: Text
+    wire_m: WireSize | None = None
+    across_m: CoilAcross | None = None
+    across: Literal["outside", "mean", "inside"] = "outside"
+    turns: CoilTurns | None = None
+    inactive: CoilTurns | None = None
+    ends: Literal["open", "open, ground", "closed", "closed, ground", "hot formed", "pigtail"] = "closed, ground"
+    material: Literal["chrome silicon", "chrome vanadium", "oil tempered", "hard drawn", "music", "hot rolled"] = "chrome silicon"
+    free_m: CoilLength | None = None
+    press: tuple[SpringPress, ...] = Field(default=(), max_length=6)
 
 
 class Bar(Frozen):

@@ -6,7 +6,7 @@ from typing import Any, Literal, Self
 
 from pydantic import Field, model_validator
 
-from isostat.job.fitted import Setup
+from isostat.job.fitted import BenchCoil, Setup
 from isostat.job.reading import (
     Angle,
     CrossShare,
@@ -149,6 +149,7 @@ class Job(Frozen):
     squats: tuple[SquatTest, ...] = Field(default=(), max_length=6)
     own_points: tuple[OwnPoint, ...] = Field(default=(), max_length=12)
     weighing: Weighing = Weighing()
+    bench: tuple[BenchCoil, ...] = Field(default=(), max_length=6)
 
     @model_validator(mode="after")
     def _hangs_together(self) -> Self:
@@ -163,8 +164,9 @@ class Job(Frozen):
             raise ValueError(
                 f"target has heights for {len(self.target.corners)} axles; accepted is none or {wheels}, one pair each"
             )
-        points = [p.name for p in self.vehicle.body_points]
-        for kind, names in (("item", [i.name for i in self.items]), ("case", [c.name for c in self.cases]), ("point", points)):
+        named = {"item": self.items, "case": self.cases, "point": self.vehicle.body_points, "spring": self.bench}
+        for kind, things in named.items():
+            names = [thing.name for thing in things]  # type: ignore[attr-defined]
             twice = {n for n in names if names.count(n) > 1}
             if twice:
                 raise ValueError(f"{kind} “{sorted(twice)[0]}” stands twice; accepted is every name once")

@@ -158,7 +158,8 @@ def pretty(expression: str) -> str:
     return re.sub(r"([A-Za-z]+)_([A-Za-z0-9]+)", r"\1<sub>\2</sub>", text)
 
 
-FINE = {"fine length": ("mm", 1000.0, 1), "acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3)}
+FINE = {"fine length": ("mm", 1000.0, 1), "acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3),
+        "modulus": ("MPa", 1e-6, 0), "density": ("kg/m³", 1.0, 0)}  # fmt: skip
 
 
 def value_text(v: View, quantity: str, value: float) -> str:

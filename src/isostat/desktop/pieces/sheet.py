@@ -48,6 +48,7 @@ class Sheet(QWidget):
         self.view: View | None = None
         self._children: dict[str, QWidget] = {}
         self._used: set[str] = set()
+        self._acts: dict[str, Callable[[], object]] = {}  # what each button does
         self._shown: object = None
         self._strokes = QImage()
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
@@ -269,7 +270,7 @@ class Sheet(QWidget):
         assert self.view is not None
         theme, left = self.view.theme, area.left()
         for n, text in enumerate(words):
-            made = self.child(f"{key} {n}", QPushButton, partial(_on_click, partial(chosen, n)))
+            made = self._push(f"{key} {n}", partial(chosen, n))
             made.setCheckable(True)
             made.setText(text)
             made.setChecked(n == current)
@@ -286,13 +287,18 @@ class Sheet(QWidget):
         """A flat push button; filled is the one main act."""
         assert self.view is not None
         theme = self.view.theme
-        made = self.child(key, QPushButton, partial(_on_click, act))
+        made = self._push(key, act)
         made.setText(text)
         made.setAccessibleName(text)
         made.setFont(theme.font(13, 600))
         _style(made, button_style(theme, filled=filled))
         made.setGeometry(round(at.x()), round(at.y()), width or made.sizeHint().width() + 8, round(theme.px(26)))
         return made
+
+    def _push(self, key: str, act: Callable[[], object]) -> QPushButton:
+        """A button of that name; it does what it was placed for last."""
+        self._acts[key] = act
+        return self.child(key, QPushButton, lambda made: made.clicked.connect(lambda _: self._acts[key]()))
 
     def menu(self, key: str, text: str, at: QPointF, ways: Mapping[str, Callable[[], object]], *, width: int) -> QPushButton:
         """A push button that opens a list of acts by their words; the keyboard opens it too."""
@@ -397,10 +403,6 @@ def _changed(before: QImage, after: QImage) -> QRegion:
     for row, column in np.argwhere(np.bitwise_or.reduce(rows, axis=1)):
         region += QRect(int(column) * 16, int(row) * TILE, 16, TILE)
     return region
-
-
-def _on_click(act: Callable[[], object], button: QPushButton) -> None:
-    button.clicked.connect(lambda _: act())
 
 
 def _do(act: Callable[[], object], _checked: bool = False) -> None:

@@ -28,13 +28,15 @@ def entry(
     quantity: Quantity,
     otherwise: Figure | None = None,
     figure: float = 13,
+    finer: bool = False,
 ) -> QuantityField:
-    """A field for the reading at a path; where there is none it shows `otherwise`."""
+    """A field for the reading at a path; where there is none it shows `otherwise`. finer: one decimal more."""
     given = edits.value_at(v.job, path)
     if isinstance(given, Reading):
         otherwise = Figure(given.value, Origin.ASSUMED if given.assumed else Origin.MEASURED)
     value, assumed = (otherwise.value, otherwise.assumed) if otherwise else (None, False)
-    return sheet.field(key, path, *where, label=label, quantity=quantity, value=value, assumed=assumed, figure=figure, empty="–")
+    return sheet.field(key, path, *where, label=label, quantity=quantity, value=value, assumed=assumed, figure=figure, empty="–",
+                       finer=finer)  # fmt: skip
 
 
 def loose_entry(

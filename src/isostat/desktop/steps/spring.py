@@ -13,6 +13,7 @@ from isostat.core.tuning.events import droop_end
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_glyph
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.bench_page import draw_bench, lay_bench
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
 from isostat.desktop.steps.spring_chart import draw_chart, lay_chart, spring_chart
 from isostat.desktop.steps.spring_order import lay_order, set_both, solve_again
@@ -29,7 +30,7 @@ class SpringStep(Sheet):
 
     def __init__(self) -> None:
         super().__init__()
-        self.axle = 0
+        self.axle, self.bench = 0, -1  # the spring on the bench that is shown; −1: none, the chart
 
     def _order_top(self, v: View) -> float:
         return self.height() - v.theme.px(238)
@@ -37,6 +38,12 @@ class SpringStep(Sheet):
     def lay(self, v: View) -> None:
         t = v.theme
         self.axle = min(self.axle, len(v.a.axles) - 1)
+        if self.bench >= 0:
+            self.bench = min(self.bench, max(len(v.job.bench) - 1, 0))
+            self._lay_tabs(v)
+            area = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
+            self._picture = lay_bench(self, v, area, self.bench, self.turn_bench)
+            return
         foot = self._order_top(v) - t.px(42)
         area = QRectF(t.px(60), t.px(HEAD + 34), self.width() - t.px(84), max(foot - t.px(HEAD + 34), 80.0))
         self.chart = spring_chart(v, self.axle, area)
@@ -47,17 +54,21 @@ class SpringStep(Sheet):
         again = QPointF(t.px(560), self._order_top(v) + t.px(140))
         self.button("solve again", "Solve for the target", again, self._solve_again)
 
-    def _lay_head(self, v: View) -> None:
+    def _lay_tabs(self, v: View) -> tuple[QRect, int]:
+        """The axles and the bench; returns the first tab and where the last ends."""
         t = v.theme
         name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
         first = QRect(round(name.right() + t.px(14)), round(t.px(5)), round(t.px(58)), round(t.px(26)))
-        axles = [axle.name for axle in v.job.vehicle.axles]
-        self.tabs("axle", axles, self.axle, first, self._turn)
+        words = [*(axle.name for axle in v.job.vehicle.axles), "bench"]
+        here = len(words) - 1 if self.bench >= 0 else self.axle
+        return first, self.tabs("axle", words, here, first, self._turn)
+
+    def _lay_head(self, v: View) -> None:
+        t = v.theme
+        first, end = self._lay_tabs(v)
         pick = v.job.proposal.axles[self.axle].pick
         base = ("proposal", "axles", self.axle, "pick")
-        word = self.text(
-            "rate word", "rate by", QPointF(first.x() + len(axles) * first.width() + t.px(12), t.px(9)), size=14, role="ink2"
-        )
+        word = self.text("rate word", "rate by", QPointF(end + t.px(12), t.px(9)), size=14, role="ink2")
 
         def box(x: float, wide: float) -> QRect:
             return QRect(round(x), first.y(), round(t.px(wide)), first.height())
@@ -87,7 +98,15 @@ class SpringStep(Sheet):
             case("pick full", "full", "full case", pick.full or v.job.target.case, light.right() + 5)
 
     def _turn(self, axle: int) -> None:
-        self.axle = axle
+        assert self.view is not None
+        on_bench = axle == len(self.view.a.axles)
+        self.bench = 0 if on_bench else -1
+        self.axle = self.axle if on_bench else axle
+        self._relay()
+
+    def turn_bench(self, spring: int) -> None:
+        """A spring on the bench."""
+        self.bench = spring
         self._relay()
 
     def _grips(self, v: View) -> None:
@@ -117,6 +136,9 @@ class SpringStep(Sheet):
     def draw(self, p: QPainter, v: View) -> None:
         t, s = v.theme, v.a.proposed
         draw_head(p, v, self.width())
+        if self.bench >= 0:
+            draw_bench(p, v, self._picture)
+            return
         draw_rule(p, v, self._order_top(v), self.width())
         draw_chart(p, v, self.chart)
         for case in range(v.a.cases):

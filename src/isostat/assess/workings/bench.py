@@ -1,0 +1,199 @@
+"""Workings of a spring on the bench; `axle` is its place there, `side` the axle at which it is held."""
+
+from __future__ import annotations
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.bench import AtAxle, Benched, at_axle, benched
+from isostat.assess.workings.shown import Shown
+from isostat.core.elements.helix import Helix
+from isostat.core.working import Given, Origin, Working
+
+
+def _told(a: Assessment, k: Shown) -> Benched:
+    if k.axle >= len(a.job.bench):
+        raise KeyError("no such spring on the bench")
+    return benched(a.job.bench[k.axle])
+
+
+def _helix(a: Assessment, k: Shown) -> Helix:
+    helix = _told(a, k).helix
+    if helix is None:
+        raise KeyError("no dimensions")
+    return helix
+
+
+def _held(a: Assessment, k: Shown) -> AtAxle:
+    held = at_axle(a, k.side, _told(a, k))
+    if held is None:
+        raise KeyError("no rate")
+    return held
+
+
+def _read(symbol: str, words: str, quantity: str, value: float) -> Given:
+    return Given(symbol, words, quantity, value, Origin.MEASURED)
+
+
+def caliper(a: Assessment, k: Shown) -> Working:
+    """Rate from the dimensions."""
+    h, told = _helix(a, k), _told(a, k).caliper
+    share = 0.0 if told is None else told.share
+    return Working(
+        name="rate by the caliper",
+        symbol="R",
+        quantity="rate",
+        expression="G * d**4 / (8 * D**3 * n)",
+        inputs=(
+            Given("G", f"shear modulus, {h.wire.name}", "modulus", h.wire.shear_pa, Origin.ASSUMED),
+            _read("d", "wire", "fine length", h.wire_m),
+            _read("D", "mean diameter", "fine length", h.mean_m),
+            _read("n", "working turns", "ratio", h.active),
+        ),
+        result=h.rate,
+        approximate=False,
+        rule=f"EN 13906-1. ± {share * 100:.0f} %: wire counts four times and more, so read it at several places, paint off.",
+    )
+
+
+def press(a: Assessment, k: Shown) -> Working:
+    """Rate from the press."""
+    told = _told(a, k).press
+    if told is None:
+        raise KeyError("no press readings")
+    rows = [r.length_m.value for r in a.job.bench[k.axle].press if r.length_m and r.force_kg]
+    first = max(rows)
+    return Working(
+        name="rate by the press",
+        symbol="R",
+        quantity="rate",
+        expression="F / (L - l)",
+        inputs=(
+            Given("F", "force on the line at the first length", "force", told.rate * (told.free_m - first), Origin.COMPUTED),
+            Given("L", "free length by the line", "fine length", told.free_m, Origin.COMPUTED),
+            _read("l", "first length under the press", "fine length", first),
+        ),
+        result=told.rate,
+        approximate=False,
+        rule=f"A straight line through all readings, weighed by their errors: ± {told.share * 100:.0f} %. Nobody in line with it.",
+    )
+
+
+def solid(a: Assessment, k: Shown) -> Working:
+    """Solid length."""
+    h = _helix(a, k)
+    return Working(
+        name="solid length",
+        symbol="l_s",
+        quantity="coil size",
+        expression="d * (N + o)",
+        inputs=(
+            _read("d", "wire", "fine length", h.wire_m),
+            _read("N", "turns, all of them", "ratio", h.turns),
+            Given("o", f"by the ends: {h.ends.value}", "ratio", h.solid_m / h.wire_m - h.turns, Origin.TYPED),
+        ),
+        result=h.solid_m,
+        approximate=False,
+        rule="Shigley, table 10-1; hot formed: EN 13906-1, an upper bound.",
+    )
+
+
+def mass(a: Assessment, k: Shown) -> Working:
+    """Mass of the coil."""
+    h = _helix(a, k)
+    return Working(
+        name="mass of the spring",
+        symbol="m",
+        quantity="mass",
+        expression="rho * pi**2 * d**2 * D * N / 4",
+        inputs=(
+            Given("rho", "density of steel", "density", h.wire.density, Origin.ASSUMED),
+            _read("d", "wire", "fine length", h.wire_m),
+            _read("D", "mean diameter", "fine length", h.mean_m),
+            _read("N", "turns, all of them", "ratio", h.turns),
+        ),
+        result=h.mass_kg,
+        approximate=False,
+        rule=f"On a scale it tells whether wire and turns were read right. Surge at {h.surge_hz:.0f} Hz.",
+    )
+
+
+def length(a: Assessment, k: Shown) -> Working:
+    """Length under what the target asks of an axle."""
+    told, held = _told(a, k), _held(a, k)
+    rate, free = told.rate, told.free_m
+    assert rate is not None and free is not None
+    where = a.job.vehicle.axles[k.side].name.lower()
+    return Working(
+        name="length carrying the target's load",
+        symbol="l",
+        quantity="coil size",
+        expression="L - F / R",
+        inputs=(
+            Given("L", "free length", "fine length", free, Origin.MEASURED),
+            Given("F", f"spring force at the target, {where}", "force", held.force_n, Origin.SOLVED),
+            Given("R", "its rate", "rate", rate[0], Origin.COMPUTED),
+        ),
+        result=held.length_m,
+        approximate=False,
+        rule="The room between the seats at the target should be this, spacers taken off.",
+    )
+
+
+def _stress(a: Assessment, k: Shown, force: float, words: str) -> Working:
+    h = _helix(a, k)
+    strength, inside = h.wire.strength_pa(h.wire_m)
+    more = "" if inside else " The wire is thicker than the table: its last value holds."
+    return Working(
+        name=f"stress, {words}",
+        symbol="q",
+        quantity="share",
+        expression="K * 8 * D * F / (pi * d**3 * t * S)",
+        inputs=(
+            Given("K", f"(4C + 2) / (4C - 3), C = {h.index:.1f}", "ratio", h.bergstraesser, Origin.COMPUTED),
+            _read("D", "mean diameter", "fine length", h.mean_m),
+            Given("F", f"force {words}", "force", force, Origin.COMPUTED),
+            _read("d", "wire", "fine length", h.wire_m),
+            Given("t", "share of its strength that is allowed", "ratio", h.wire.allowed, Origin.ASSUMED),
+            Given("S", f"strength of {h.wire.name} wire, A / d^{h.wire.m:g}", "modulus", strength, Origin.ASSUMED),
+        ),
+        result=h.used(force),
+        approximate=False,
+        rule=f"Wahl's factor would be {h.wahl:.3f}. Above 100 % it sags or breaks.{more}",
+    )
+
+
+def used(a: Assessment, k: Shown) -> Working:
+    """Stress at ride, as a share of what is allowed."""
+    return _stress(a, k, _held(a, k).force_n, "at the target")
+
+
+def used_solid(a: Assessment, k: Shown) -> Working:
+    """Stress when solid, as a share of what is allowed."""
+    told, h = _told(a, k), _helix(a, k)
+    rate, free = told.rate, told.free_m
+    assert rate is not None and free is not None
+    return _stress(a, k, rate[0] * max(free - h.solid_m, 0.0), "when solid")
+
+
+BENCH = {
+    "bench caliper": caliper,
+    "bench press": press,
+    "bench solid": solid,
+    "bench mass": mass,
+    "bench length": length,
+    "bench used": used,
+    "bench used solid": used_solid,
+}
+
+
+def shown_bench(a: Assessment) -> list[Shown]:
+    """Every such number."""
+    keys = []
+    for n, coil in enumerate(a.job.bench):
+        told = benched(coil)
+        names = ["bench press"] if told.press else []
+        names += ["bench caliper", "bench solid", "bench mass"] if told.helix else []
+        keys += [Shown(name, n) for name in names]
+        for axle in range(len(a.axles)):
+            keys += [Shown("bench length", n, axle)] if told.rate and told.free_m else []
+            keys += [Shown(name, n, axle) for name in ("bench used", "bench used solid") if told.helix]
+    return keys

@@ -1,0 +1,94 @@
+"""`isostat spring` as typed in a terminal: the same numbers as the core, and every refusal in a sentence."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import pytest
+
+from isostat.cli import main
+
+COIL = ["spring", "coil", "--wire", "14", "--mean", "110", "--turns", "9", "--free", "380", "--wire-of", "hot rolled"]
+STACK = ["spring", "stack", "--top", "150 lb/in=12 in=3.19 in", "--main", "200 lb/in=12in=3.66in", "--slider", "0",
+         "--extended", "600", "--bump", "250"]  # fmt: skip
+
+
+def told(arguments: list[str], capsys: pytest.CaptureFixture[str]) -> dict[str, object]:
+    assert main([*arguments, "--json"]) == 0
+    return json.loads(capsys.readouterr().out)  # type: ignore[no-any-return]
+
+
+def test_a_coil_by_caliper_and_by_press(capsys: pytest.CaptureFixture[str]) -> None:
+    """H-13 of the published case (from memory), and readings made from that rate."""
+    plain = told([*COIL, "--load", "407.886 kg"], capsys)
+    assert plain["rate_n_per_m"] == pytest.approx(40_459, rel=1e-4) and plain["solid_m"] == pytest.approx(0.126)
+    assert plain["loaded_m"] == pytest.approx(0.380 - 0.09887, abs=2e-5)
+    rows = [f"--press={380 - mm}={mm * 40.459 / 9.80665}kg" for mm in (20, 50, 80)]
+    bare = told(["spring", "coil", *rows], capsys)
+    assert bare["press_rate_n_per_m"] == pytest.approx(40_459, rel=1e-4) and bare["press_free_m"] == pytest.approx(0.380, abs=1e-5)
+    assert main([*COIL, "--units", "in lb lb/in psi"]) == 1 and "accepted is" in capsys.readouterr().err
+
+
+def test_progressive_coils_by_tag_groups_and_table(capsys: pytest.CaptureFixture[str], tmp_path: Path) -> None:
+    tag = told(["spring", "progressive", "--rates", "30", "50", "--change", "60", "--solid", "160"], capsys)
+    assert [tag["rate_1_n_per_m"], tag["rate_2_n_per_m"], tag["until_2_m"]] == pytest.approx([30_000, 50_000, 0.16])
+    groups = [
+        "spring",
+        "progressive",
+        "--wire",
+        "12",
+        "--mean",
+        "100",
+        "--turns",
+        "9",
+        "--free",
+        "360",
+        "--group",
+        "3=20",
+        "--group",
+        "4=45",
+    ]
+    made = told(groups, capsys)
+    assert made["rate_2_n_per_m"] > made["rate_1_n_per_m"]  # type: ignore[operator]
+    table = tmp_path / "press.csv"
+    table.write_text("compression,load\n0,0\n50,160\n100,420\n", encoding="utf-8")
+    assert told(["spring", "progressive", "--table", str(table)], capsys)["last_rate_n_per_m"] == pytest.approx(
+        260 * 9.80665 / 0.05
+    )
+
+
+def test_a_stack_says_its_window_its_crossover_and_what_binds(capsys: pytest.CaptureFixture[str]) -> None:
+    plain = told([*STACK, "--ride", "100"], capsys)
+    assert plain["series_rate_n_per_m"] == pytest.approx(85.714 * 175.12684, rel=1e-4)
+    assert plain["ring_nearest_m"] < plain["ring_for_share_m"] < plain["ring_furthest_m"]  # type: ignore[operator]
+    ringed = told([*STACK, "--ring", f"{1000 * plain['ring_for_share_m']}"], capsys)  # type: ignore[operator]
+    assert ringed["crossover_shaft_m"] == pytest.approx(0.1 + 0.55 * 0.15, abs=1e-5)
+    for more, words in (
+        (["--bump", "450"], "No place for the ring"),
+        (["--ring", "290"], "outside its window"),
+        (["--ring", "310"], "the top spring never works"),
+        (["--extended", "700"], "loose by that much"),
+    ):
+        assert main([*STACK, *more]) == 0
+        assert words in capsys.readouterr().out
+
+
+@pytest.mark.parametrize(
+    ("arguments", "words"),
+    [
+        (["spring", "coil", "--wire", "14"], "--outside is missing"),
+        (["spring", "coil", "--wire", "forty"], "--wire: "),
+        ([*COIL[:4], *COIL[4:6], "--turns", "2", "--free", "380"], "working turns is 0"),
+        (["spring", "coil", "--press", "300"], "accepted are 2 values"),
+        (["spring", "coil", "--press", "300=200", "--press", "299=201"], "span of the lengths"),
+        (["spring", "progressive"], "accepted are --rates, --group or --table"),
+        (["spring", "progressive", "--rates", "50", "30", "--change", "60", "--solid", "160"], "first rate over the second"),
+        ([*STACK, "--top", "150=12=11"], "accepted is"),
+        (["spring", "progressive", "--table", "/nowhere.csv"], "No such file"),
+    ],
+)
+def test_what_cannot_be_is_refused_in_a_sentence(arguments: list[str], words: str, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(arguments) == 1
+    out = capsys.readouterr()
+    assert words in out.err and not out.out and "Traceback" not in out.err
