@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QApplication
 from isostat.core.findings.judgement import Step
 from isostat.desktop.far import FarField
 from isostat.desktop.steps.measure import MeasureStep
+from isostat.desktop.steps.spring import SpringStep
 from isostat.desktop.steps.stance import StanceStep
 from isostat.desktop.theme import FAMILY, load_fonts
 from isostat.desktop.window import MainWindow
@@ -60,6 +61,12 @@ for page, name in (("by case", "stance-by-case"), ("ways", "ways")):
     settle()
     window.grab().save(str(FOLDER / f"{name}.png"))
 stance.turn("pose")
+window.go(Step.SPRING)
+spring = window.sheets[Step.SPRING]
+assert isinstance(spring, SpringStep)
+spring.turn_bench(0)
+settle()
+window.grab().save(str(FOLDER / "bench.png"))
 window.go(Step.MEASURE)
 window.show_case(1)
 measure = window.sheets[Step.MEASURE]

@@ -93,6 +93,30 @@ def test_picked_rates_give_what_was_asked(hive: Assessment) -> None:
     assert rear[light] - rear[full] == pytest.approx(0.045, abs=0.002)
 
 
+def test_a_picked_rate_keeps_the_old_feel_or_takes_a_multiple_of_the_load_and_its_window_is_told() -> None:
+    """Closed form: f = √(k/m)/2π under the old and the new mass; (n − 1)·F over the bump travel; F over the droop."""
+    job = demo("hive-hauler")
+    for axle in (0, 1):
+        job = edits.put(job, ("proposal", "axles", axle, "pick"), {"way": "same feel"})
+    a = assess(job)
+    old = a.found.frequency_hz[..., a.job.weighed_case].mean(axis=1)
+    assert a.proposed.frequency_hz[..., a.target_case].mean(axis=1) == pytest.approx(old, rel=0.015), "but for whole N/mm"
+    for axle in (0, 1):
+        job = edits.put(job, ("proposal", "axles", axle, "pick"), {"way": "bump capacity", "multiple": 2.4})
+    b = assess(job)
+    held = b.proposed.rest.force_n[:, :, b.target_case].mean(axis=1)
+    bump = b.proposed.bump_left_m[:, :, b.target_case].mean(axis=1)
+    rates = b.proposed.wheel_rate[:, :, b.target_case].mean(axis=1)
+    assert rates * bump / held == pytest.approx([1.4, 1.4], rel=0.03)
+    low, high = np.array([o.window for o in b.orders]).T
+    ratio = np.array([0.62, 1.0])
+    assert low * ratio**2 == pytest.approx(held / bump, rel=0.02)
+    droop = b.proposed.droop_left_m[:, :, b.target_case].mean(axis=1)
+    assert high * ratio**2 == pytest.approx(held / droop, rel=0.02)
+    said = {j.place.axle: j for j in judge(b) if isinstance(j, springs.RateOutsideWindow)}
+    assert set(said) == {n for n in (0, 1) if not low[n] * 0.97 <= b.orders[n].order.rate_n_per_m[0] <= high[n] * 1.03}
+
+
 def test_load_behind_the_axle_lifts_the_nose_and_axle_loads_are_statics(hive: Assessment) -> None:
     """Point 18: lever rule by hand for every case."""
     job, length = hive.job, 3.18

@@ -53,6 +53,7 @@ def test_a_typed_number_lands_in_the_job_and_is_undone(open_window, qtbot: QtBot
 CHOSEN: list[tuple[Step, str, str, Callable[[Job], object], object]] = [
     (Step.STANCE, "lean", "level", lambda j: j.target.lean_m.value, 0.0),
     (Step.STANCE, "target case", "Light", lambda j: j.target.case, "Light"),
+    (Step.SPRING, "way", "bump capacity", lambda j: j.proposal.axles[0].pick.way, "bump capacity"),
     (Step.SPRING, "way", "two loads", lambda j: j.proposal.axles[0].pick.way, "two loads"),
     (Step.SPRING, "pick case", "Out", lambda j: j.proposal.axles[0].pick.case, "Out"),
     (Step.SPRING, "sides", "each its own", lambda j: j.proposal.axles[0].sides, "each"),

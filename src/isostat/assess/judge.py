@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import get_args
 
 import numpy as np
 
@@ -14,7 +15,10 @@ from isostat.assess.judge_travel import travel_judgements
 from isostat.core.findings import springs
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
 from isostat.core.tuning.events import droop_end
+from isostat.job.fitted import Pick
 
+PICKED = get_args(Pick.model_fields["way"].annotation)
+OUTSIDE = 0.03  # of a rate that is not said (stated rule)
 DROPS_FAR = 0.040  # m between the lightest and the heaviest load that is said (stated rule)
 MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
 FLAT_RIDE = (0.95, 1.30)
@@ -57,8 +61,14 @@ def _damping(a: Assessment) -> Iterator[Judgement]:
 def _springs(a: Assessment) -> Iterator[Judgement]:
     s = a.proposed
     for i, o in enumerate(a.orders):
-        if o.picked not in ("frequency", "two loads"):
+        if o.picked not in PICKED:
             yield springs.RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.picked)
+        rate, (low, high) = float(np.mean(o.order.rate_n_per_m)), o.window
+        if o.can_be_had and not low * (1 - OUTSIDE) <= rate <= high * (1 + OUTSIDE):
+            place = Place(i, None, a.target_case)
+            yield springs.RateOutsideWindow(
+                grade=Grade.NOTE, place=place, step=Step.SPRING, rate_n_per_m=rate, low_n_per_m=low, high_n_per_m=high
+            )
         if not all(f.length_known for f in a.found_springs[i]):
             change = float(np.mean([new - f.implied_free_m for new, f in zip(o.order.free_m, a.found_springs[i], strict=True)]))
             yield springs.LengthAssumed(grade=Grade.NOTE, place=Place(i), step=Step.SPRING, change_m=change)

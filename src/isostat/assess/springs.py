@@ -12,8 +12,16 @@ from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil as CoilLaw
 from isostat.core.elements.law import METAL_RATE
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
+from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_events
 from isostat.core.tuning.order import RATE_STEP, Sides, SpringOrder, order_springs, to_step
-from isostat.core.tuning.rate import spring_rate_for_wheel_rate, wheel_rate, wheel_rate_for_frequency, wheel_rate_for_two_loads
+from isostat.core.tuning.rate import (
+    spring_rate_for_wheel_rate,
+    wheel_rate,
+    wheel_rate_for_bump,
+    wheel_rate_for_frequency,
+    wheel_rate_for_two_loads,
+    wheel_rate_seated,
+)
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for, spring_forces
 from isostat.core.working import Figure, Origin
@@ -21,6 +29,7 @@ from isostat.job.fitted import AxleFit, Coil
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
 
+MULTIPLE = 2.0  # of the static load that full bump shall take, the stop left out, until said otherwise (common practice, no source)
 DIFFER = 0.04  # m that light and full may differ, until said otherwise
 TAPE, PAD = 0.0015, 0.01  # two standard deviations: of a tape in m, of a scale pad as a share
 REACH = (0.001, 3.0)  # m
@@ -108,16 +117,41 @@ class Ordered:
     target_force_n: tuple[float, float]  # spring force at the target
     space_m: tuple[float, float]  # room between the seats at the target, no spacer at all
     sprung_kg: float  # of one wheel, mean, in the case that the rate is picked by
+    window: tuple[float, float]  # N/m of the spring: full bump takes MULTIPLE of the load, and it stays pressed when hanging
     picked: str  # the way that gave the rate, or why it could not
     law: tuple[CoilLaw, CoilLaw]
     offset_m: tuple[float, float]  # compression at the baseline position
     can_be_had: bool  # False: a force or a rate below zero would be wanted
 
 
+@dataclass(frozen=True, slots=True)
+class _Room:
+    """Wheel travel in m from the target to stop flat and to hanging, both sides' mean; wheel rate and sprung mass as found."""
+
+    bump_m: float
+    droop_m: float
+    old_rate: float
+    old_kg: float
+
+
+def _room(
+    axle: AxleFigures, found: tuple[FoundSpring, FoundSpring], events: list[tuple[TravelEvent, ...]], travel: Floats
+) -> _Room:
+    _, slope, bend = axle.spring_motion.at(np.zeros(2))
+    old = [wheel_rate(f.rate.value, f.force_n, float(s), float(b)) for f, s, b in zip(found, slope, bend, strict=True)]
+    sprung = [max(p.value - axle.unsprung_kg.value, 1.0) for p in axle.pad_kg]
+    return _Room(
+        bump_m=float(np.mean([bump_end(e).travel_m - u for e, u in zip(events, travel, strict=True)])),
+        droop_m=float(np.mean([u - droop_end(e).travel_m for e, u in zip(events, travel, strict=True)])),
+        old_rate=sum(old) / 2,
+        old_kg=sum(sprung) / 2,
+    )
+
+
 def pick_rate(
-    job: Job, axle: int, platform: Platform, travel: Floats, force_n: Floats, bends: tuple[float, float]
-) -> tuple[float, float, str]:
-    """Spring rate in N/m of an axle by the proposal's way, mean of both sides; with sprung mass and words.
+    job: Job, axle: int, platform: Platform, travel: Floats, force_n: Floats, bends: tuple[float, float], room: _Room
+) -> tuple[float, float, str, tuple[float, float]]:
+    """Spring rate in N/m of an axle by the proposal's way, mean of both sides; with sprung mass, words and the window of rates.
 
     platform: of the proposal, one column a case. travel: target u* (A, 2). force_n: (2,) spring force there.
     bends: X' and X'' of the spring at the target. A way that has no answer falls back to the frequency.
@@ -136,14 +170,24 @@ def pick_rate(
             light, full = carried(pick.light or job.cases[0].name), carried(pick.full or job.target.case)
             differ = pick.differ_m.value if pick.differ_m else DIFFER
             at_wheel, words = wheel_rate_for_two_loads(light, full, differ), "two loads"
+        elif pick.way == "same feel":  # the old frequency under the new mass
+            at_wheel, words = room.old_rate * held / GRAVITY / room.old_kg, "same feel"
+        elif pick.way == "bump capacity":
+            at_wheel = wheel_rate_for_bump(held, room.bump_m, pick.multiple.value if pick.multiple else MULTIPLE)
+            words = "bump capacity"
         else:
             hertz = pick.hertz.value if pick.hertz else default_frequency(axle)
             at_wheel = wheel_rate_for_frequency(hertz, held / GRAVITY)
     except OutOfRange as fault:
         words = str(fault)
         at_wheel = wheel_rate_for_frequency(default_frequency(axle), max(held / GRAVITY, 1.0))
-    rate = spring_rate_for_wheel_rate(at_wheel, float(np.mean(force_n)), *bends)
-    return rate, held / GRAVITY, words
+    spring = float(np.mean(force_n))
+    rate = spring_rate_for_wheel_rate(at_wheel, spring, *bends)
+    aimed = carried(None)  # the window is of the target's own load
+    low = (MULTIPLE - 1.0) * aimed / max(room.bump_m, 0.005)
+    ends = (spring_rate_for_wheel_rate(end, spring, *bends) for end in (low, wheel_rate_seated(aimed, room.droop_m)))
+    least, most = ends
+    return rate, held / GRAVITY, words, (least, most)
 
 
 def order(
@@ -161,17 +205,29 @@ def order(
     case = job.case_index(job.target.case)
     pads = pads_for(platform, case, travel)
     force = spring_forces(platform, bank, case, pads - platform.unsprung_n[..., case], travel, SPRING)
-    return tuple(_order_axle(job, a, axle, found[a], platform, travel, force[a]) for a, axle in enumerate(axles))
+    out = []
+    for a, axle in enumerate(axles):
+        events = [travel_events(platform, bank, a, side, 0) for side in (0, 1)]
+        out.append(_order_axle(job, a, axle, found[a], platform, travel, force[a], _room(axle, found[a], events, travel[a])))
+    return tuple(out)
 
 
 def _order_axle(
-    job: Job, a: int, axle: AxleFigures, found: tuple[FoundSpring, FoundSpring], platform: Platform, travel: Floats, force: Floats
+    job: Job,
+    a: int,
+    axle: AxleFigures,
+    found: tuple[FoundSpring, FoundSpring],
+    platform: Platform,
+    travel: Floats,
+    force: Floats,
+    room: _Room,
 ) -> Ordered:
     fit = job.proposal.axles[a]
     coils = (fit.left, fit.right)
     rows = platform.row[a, list(SPRING), :, 0]
     grown, slope, bend = axle.spring_motion.at(rows @ travel[a])
-    picked, sprung, words = pick_rate(job, a, platform, travel, force, (float(slope.mean()), float(bend.mean())))
+    bends = (float(slope.mean()), float(bend.mean()))
+    picked, sprung, words, window = pick_rate(job, a, platform, travel, force, bends, room)
     can_be_had = bool((force > 0.0).all()) and picked > 0.0
     safe = float(np.clip(to_step(picked, RATE_STEP), RATE_STEP, HIGHEST_RATE))
     rates = tuple(c.rate_n_per_m.value if c.rate_n_per_m else safe for c in coils)
@@ -199,6 +255,7 @@ def _order_axle(
         target_force_n=(float(force[0]), float(force[1])),
         space_m=(float(space[0]), float(space[1])),
         sprung_kg=sprung,
+        window=window,
         picked=words,
         law=(laws[0], laws[1]),
         offset_m=(float(offsets[0]), float(offsets[1])),

@@ -20,6 +20,7 @@ from isostat.job.reading import (
     Hertz,
     Mass,
     MotionRatio,
+    Multiple,
     Offset,
     Pressure,
     Radius,
@@ -112,12 +113,13 @@ class Bar(Frozen):
 class Pick(Frozen):
     """How the rate of an axle is picked."""
 
-    way: Literal["frequency", "two loads"] = "frequency"
+    way: Literal["frequency", "two loads", "same feel", "bump capacity"] = "frequency"
     hertz: Hertz | None = None
     case: Text | None = None
     light: Text | None = None
     full: Text | None = None
     differ_m: Differ | None = None
+    multiple: Multiple | None = None
 
 
 class Ways(Frozen):

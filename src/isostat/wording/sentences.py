@@ -273,6 +273,21 @@ def _(j: springs.LengthAssumed, r: Reader) -> tuple[str, str]:
 
 
 @_say.register
+def _(j: springs.RateOutsideWindow, r: Reader) -> tuple[str, str]:
+    if j.low_n_per_m > j.high_n_per_m:
+        return f"No plain spring: {r.rate(j.low_n_per_m)} for bump, {r.rate(j.high_n_per_m)} hanging", (
+            "Firm enough for full bump it comes loose when hanging: a stacked pair, a progressive coil, or more bump travel."
+        )
+    if j.rate_n_per_m < j.low_n_per_m:
+        return f"{r.rate(j.rate_n_per_m)}: bump asks for {r.rate(j.low_n_per_m)}", (
+            "At full bump the spring takes less than twice the load: the stop works hard."
+        )
+    return f"{r.rate(j.rate_n_per_m)}: loose when hanging above {r.rate(j.high_n_per_m)}", (
+        "Keep the coil in its seat, or choose a softer and longer one."
+    )
+
+
+@_say.register
 def _(j: springs.RateNotPicked, r: Reader) -> tuple[str, str]:
     return "The rate cannot be picked that way", f"{j.reason[0].upper()}{j.reason[1:]} The usual frequency stands in."
 

@@ -77,6 +77,19 @@ class LengthAssumed(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class RateOutsideWindow(Judgement):
+    """A rate below what bump capacity asks, or above what keeps the coil pressed when hanging; or no rate does both."""
+
+    rate_n_per_m: float
+    low_n_per_m: float
+    high_n_per_m: float
+
+    @property
+    def severity(self) -> float:
+        return max(self.low_n_per_m - self.rate_n_per_m, self.rate_n_per_m - self.high_n_per_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class RateNotPicked(Judgement):
     """The asked way of picking a rate has no answer; the usual frequency stands in."""
 

@@ -53,3 +53,22 @@ def spring_rate_for_wheel_rate(wheel_rate: float, spring_force: float, slope: fl
 def wheel_rate(spring_rate: float, spring_force: float, slope: float, bend: float) -> float:
     """Wheel rate in N/m of a spring, X'²·k + X''·S; the second term can be a third of the first."""
     return slope**2 * spring_rate + bend * spring_force
+
+
+def wheel_rate_for_bump(held_n: float, bump_m: float, multiple: float) -> float:
+    """Wheel rate in N/m at which full bump takes a multiple of the force held at ride, (n − 1)·F/b, the stop left out.
+
+    held_n: force held up at the wheel, N. bump_m: wheel travel to full bump, 0.005 to 1. multiple: 1.05 to 6.
+    Raises OutOfRange otherwise.
+    """
+    within("bump travel", bump_m, 0.005, 1.0, "m")
+    within("multiple of the static load", multiple, 1.05, 6.0, "")
+    return (multiple - 1.0) * held_n / bump_m
+
+
+def wheel_rate_seated(held_n: float, droop_m: float) -> float:
+    """Highest wheel rate in N/m at which a plain spring is still pressed when the wheel hangs, F/d; above it the coil comes loose.
+
+    held_n: force held up at the wheel at ride, N. droop_m: wheel travel left to hanging, m, from 1 mm.
+    """
+    return held_n / max(droop_m, 0.001)

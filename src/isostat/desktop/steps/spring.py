@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from functools import partial
+from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.resolved import default_frequency
-from isostat.assess.springs import DIFFER
+from isostat.assess.springs import DIFFER, MULTIPLE
 from isostat.core.tuning.events import droop_end
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_glyph
@@ -18,11 +19,12 @@ from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
 from isostat.desktop.steps.spring_chart import draw_chart, lay_chart, spring_chart
 from isostat.desktop.steps.spring_order import lay_order, set_both, solve_again
 from isostat.desktop.view import View
+from isostat.job.fitted import Pick
 from isostat.units.unit import Quantity
 
 RATE_NUDGE, LENGTH_NUDGE = 1000.0, 0.001
 RATE_PER_PX, LENGTH_PER_PX = 250.0, 0.0005
-WAYS = ("frequency", "two loads")
+WAYS = get_args(Pick.model_fields["way"].annotation)
 
 
 class SpringStep(Sheet):
@@ -73,7 +75,7 @@ class SpringStep(Sheet):
         def box(x: float, wide: float) -> QRect:
             return QRect(round(x), first.y(), round(t.px(wide)), first.height())
 
-        way = box(word.right() + 6, 98)
+        way = box(word.right() + 6, 116)
         self.choice("way", WAYS, WAYS.index(pick.way), way, label="rate picked by",
                     chosen=lambda n: self.put((*base, "way"), WAYS[n], "rate picked by"))  # fmt: skip
         names, size = [c.name for c in v.job.cases], QSize(round(t.px(60)), first.height())
@@ -83,7 +85,17 @@ class SpringStep(Sheet):
                                chosen=lambda n: self.put((*base, path), names[n], label)).geometry()  # fmt: skip
 
         at = QPointF(way.right() + t.px(8), first.y())
-        if pick.way == "frequency":
+        if pick.way in ("same feel", "bump capacity"):
+            x = at.x()
+            if pick.way == "bump capacity":
+                self.field("multiple", (*base, "multiple"), at, size, label="multiple of the load that full bump takes",
+                           quantity=Quantity.RATIO, value=pick.multiple.value if pick.multiple else MULTIPLE,
+                           assumed=pick.multiple is None)  # fmt: skip
+                x += size.width() + 6
+            said = "times the load," if pick.way == "bump capacity" else "the old frequency,"
+            words = self.text("pick words", said, QPointF(x, t.px(9)), size=14, role="ink2")
+            case("pick case", "case", "load case of the pick", pick.case or v.job.target.case, words.right() + 6)
+        elif pick.way == "frequency":
             hertz = pick.hertz.value if pick.hertz else default_frequency(self.axle)
             self.field("hertz", (*base, "hertz"), at, size, label="wanted frequency", quantity=Quantity.FREQUENCY,
                        value=hertz, assumed=pick.hertz is None)  # fmt: skip
