@@ -71,7 +71,7 @@ window.go(Step.MEASURE)
 window.show_case(1)
 measure = window.sheets[Step.MEASURE]
 assert isinstance(measure, MeasureStep)
-for page in ("rear", "points", "weights", "instead", "lift"):
+for page in ("rear", "weights", "instead", "lift"):
     measure.turn(page)
     if page == "lift":
         measure.turn_axle(1)
@@ -127,6 +127,12 @@ application.processEvents()
 window.grab().save(str(FOLDER / "far.png"))
 window.turn_far()
 window.document.undo.setClean()
+window.document.replace(demo("survey-buggy"), None)
+window.go(Step.SPRING)
+window.show_case(3)
+spring.turn("stack")
+settle()
+window.grab().save(str(FOLDER / "stack.png"))
 window.document.replace(demo("dairy-trailer"), None)
 window.go(Step.LOAD)
 window.show_case(3)

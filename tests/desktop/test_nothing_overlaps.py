@@ -39,6 +39,7 @@ SETTINGS = [
 JOBS = {
     "hive-hauler": lambda: demo("hive-hauler"),
     "dairy-trailer": lambda: demo("dairy-trailer"),
+    "survey-buggy": lambda: demo("survey-buggy"),
     "new job": blank_job,
     "three axles": three_axles,
     "past its travel": past_its_travel,
@@ -151,6 +152,8 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     window.go(Step.SPRING)
     spring.turn_bench(0)
     wrong += [f"bench: {f}" for f in faults(spring)]
+    spring.turn("stack")
+    wrong += [f"stack: {f}" for f in faults(spring)]
     assert not wrong, "\n".join(wrong)
 
 

@@ -25,6 +25,7 @@ from isostat.job.reading import (
     Pressure,
     Radius,
     Settle,
+    Share,
     Spacer,
     SpringRate,
     Squash,
@@ -140,6 +141,33 @@ class Ways(Frozen):
     teeth_outer: int | None = Field(default=None, ge=4, le=200)
 
 
+class StackPart(Frozen):
+    """One spring of a stack."""
+
+    rate_n_per_m: SpringRate | None = None
+    free_m: CoilLength | None = None
+    solid_m: CoilLength | None = None
+
+
+class Stack(Frozen):
+    """A stacked pair that is thought of for the coil-overs of an axle, and what it stands on, faces of collar and perch.
+
+    extended_m: collar to perch with the shock extended. ring_m: collar to ring. down_m, up_m: thread left for the collar.
+    share: of the bump travel at which the crossover shall be.
+    """
+
+    top: StackPart = StackPart()
+    main: StackPart = StackPart()
+    slider_m: Spacer | None = None
+    step_m: Spacer | None = None
+    ring_m: CoilLength | None = None
+    extended_m: CoilLength | None = None
+    thread_m: Thread | None = None
+    down_m: Spacer | None = None
+    up_m: Spacer | None = None
+    share: Share | None = None
+
+
 class AxleFit(Frozen):
     """What is fitted to one axle. In a proposal, what is left out stays as found (springs: is solved)."""
 
@@ -158,6 +186,7 @@ class AxleFit(Frozen):
     sides: Literal["same", "spacer", "each"] = "spacer"
     pick: Pick = Pick()
     ways: Ways = Ways()
+    stack: Stack = Stack()
 
 
 class Setup(Frozen):

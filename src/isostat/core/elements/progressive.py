@@ -32,8 +32,9 @@ class Progressive:
     @cached_property
     def curve(self) -> tuple[Floats, Floats]:
         """Compressions in m and forces in N at which a group closes, from free to solid, rising."""
-        closing = sorted(rate * way for rate, way in self.groups)
-        forces = np.array([0.0, *dict.fromkeys(closing)])
+        closing = np.array(sorted(rate * way for rate, way in self.groups))
+        apart = np.diff(closing, prepend=0.0) > 1e-9 * closing[-1]  # groups that close together are one step
+        forces = np.concatenate([[0.0], closing[apart]])
         x = sum(np.minimum(forces / rate, way) for rate, way in self.groups)
         return np.asarray(x), forces
 
@@ -65,7 +66,8 @@ class Progressive:
 def from_groups(helix: Helix, groups: tuple[tuple[float, float], ...]) -> Progressive:
     """From counted turns: (turns, pitch in m) of each group of working turns, of one wire and mean diameter.
 
-    A group of n turns is G·d⁴/(8·D³·n) and closes after n·(pitch − d). Raises OutOfRange where a pitch is not above the wire.
+    helix: the wire and mean diameter. groups: of the working turns. A group of n turns is G·d⁴/(8·D³·n) and closes after
+    n·(pitch − d). Raises OutOfRange where a pitch is not above the wire.
     """
     made = []
     for turns, pitch in groups:
@@ -78,7 +80,7 @@ def from_groups(helix: Helix, groups: tuple[tuple[float, float], ...]) -> Progre
 def from_rate_pair(soft: float, firm: float, change_m: float, solid_m: float) -> Progressive:
     """From the two rates on a tag in N/m, the compression in m at which they change, and that at which it is solid.
 
-    The soft part is what the firm one lacks in series, 1/(1/soft − 1/firm), and closes at the change.
+    soft, firm: the first and the second rate. change_m, solid_m: compressions. The soft part is what the firm one lacks in series, 1/(1/soft − 1/firm), and closes at the change.
     Raises OutOfRange where the second rate is not the firmer, or solid comes before the change.
     """
     within("first rate over the second", soft / firm, 0.01, 0.999, "")

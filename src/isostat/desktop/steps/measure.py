@@ -186,8 +186,11 @@ class MeasureStep(Sheet):
             self.text(f"pad unit {axle}", unit(Quantity.MASS).sign, pad + QPointF(t.px(46), t.px(9)), size=13, role="ink2")
         base = v.job.vehicle.axles[1].behind_front_m  # a third axle is on its page
         middle = (e.at(0, 0) + e.at(base.value, 0)) / 2
-        if base.value * e.per_m < t.px(260):  # no room between the pads
+        apart, words = base.value * e.per_m, f"{unit(Quantity.HEIGHT).sign} hub to hub"
+        if apart < t.px(210):  # no room between the pads, and none of the first is shown
             middle.setX(e.at(0, 0).x() - t.px(96))
+        elif apart < t.px(280):
+            words = unit(Quantity.HEIGHT).sign
         self.field(
             "wheelbase",
             ("vehicle", "axles", 1, "behind_front_m"),
@@ -199,7 +202,7 @@ class MeasureStep(Sheet):
             assumed=base.assumed,
             figure=13.5,
         )
-        self.text("wheelbase words", f"{unit(Quantity.HEIGHT).sign} hub to hub", middle + QPointF(t.px(8), t.px(13)), size=13)
+        self.text("wheelbase words", words, middle + QPointF(t.px(8), t.px(13)), size=13)
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT)
 
     def _table(self, v: View) -> None:

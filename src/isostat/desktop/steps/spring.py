@@ -18,12 +18,14 @@ from isostat.desktop.steps.bench_page import draw_bench, lay_bench
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
 from isostat.desktop.steps.spring_chart import draw_chart, lay_chart, spring_chart
 from isostat.desktop.steps.spring_order import lay_order, set_both, solve_again
+from isostat.desktop.steps.stack_page import draw_stack, lay_stack
 from isostat.desktop.view import View
 from isostat.job.fitted import Pick
 from isostat.units.unit import Quantity
 
 RATE_NUDGE, LENGTH_NUDGE = 1000.0, 0.001
 RATE_PER_PX, LENGTH_PER_PX = 250.0, 0.0005
+PAGES = ("chart", "stack", "bench")
 WAYS = get_args(Pick.model_fields["way"].annotation)
 
 
@@ -32,7 +34,8 @@ class SpringStep(Sheet):
 
     def __init__(self) -> None:
         super().__init__()
-        self.axle, self.bench = 0, -1  # the spring on the bench that is shown; −1: none, the chart
+        self.axle, self.page = 0, "chart"
+        self.bench = 0  # the spring on the bench that is shown
 
     def _order_top(self, v: View) -> float:
         return self.height() - v.theme.px(238)
@@ -40,11 +43,15 @@ class SpringStep(Sheet):
     def lay(self, v: View) -> None:
         t = v.theme
         self.axle = min(self.axle, len(v.a.axles) - 1)
-        if self.bench >= 0:
+        page = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
+        if self.page == "bench":
             self.bench = min(self.bench, max(len(v.job.bench) - 1, 0))
             self._lay_tabs(v)
-            area = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
-            self._picture = lay_bench(self, v, area, self.bench, self.turn_bench)
+            self._picture = lay_bench(self, v, page, self.bench, self.turn_bench)
+            return
+        if self.page == "stack":
+            self._lay_tabs(v)
+            self._stack = lay_stack(self, v, page, self.axle)
             return
         foot = self._order_top(v) - t.px(42)
         area = QRectF(t.px(60), t.px(HEAD + 34), self.width() - t.px(84), max(foot - t.px(HEAD + 34), 80.0))
@@ -57,13 +64,13 @@ class SpringStep(Sheet):
         self.button("solve again", "Solve for the target", again, self._solve_again)
 
     def _lay_tabs(self, v: View) -> tuple[QRect, int]:
-        """The axles and the bench; returns the first tab and where the last ends."""
+        """The axles and the pages; returns the first tab and where the last ends."""
         t = v.theme
         name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
         first = QRect(round(name.right() + t.px(14)), round(t.px(5)), round(t.px(58)), round(t.px(26)))
-        words = [*(axle.name for axle in v.job.vehicle.axles), "bench"]
-        here = len(words) - 1 if self.bench >= 0 else self.axle
-        return first, self.tabs("axle", words, here, first, self._turn)
+        end = self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, first, self._turn)
+        pages = QRect(end + round(t.px(6)), first.top(), 0, first.height())
+        return first, self.tabs("page", PAGES, PAGES.index(self.page), pages, self._turn_to)
 
     def _lay_head(self, v: View) -> None:
         t = v.theme
@@ -75,13 +82,13 @@ class SpringStep(Sheet):
         def box(x: float, wide: float) -> QRect:
             return QRect(round(x), first.y(), round(t.px(wide)), first.height())
 
-        way = box(word.right() + 6, 116)
+        way = box(word.right() + 6, 110)
         self.choice("way", WAYS, WAYS.index(pick.way), way, label="rate picked by",
                     chosen=lambda n: self.put((*base, "way"), WAYS[n], "rate picked by"))  # fmt: skip
         names, size = [c.name for c in v.job.cases], QSize(round(t.px(60)), first.height())
 
         def case(key: str, path: str, label: str, chosen: str, x: float) -> QRect:
-            return self.choice(key, names, names.index(chosen), box(x, 104), label=label,
+            return self.choice(key, names, names.index(chosen), box(x, 90), label=label,
                                chosen=lambda n: self.put((*base, path), names[n], label)).geometry()  # fmt: skip
 
         at = QPointF(way.right() + t.px(8), first.y())
@@ -110,16 +117,21 @@ class SpringStep(Sheet):
             case("pick full", "full", "full case", pick.full or v.job.target.case, light.right() + 5)
 
     def _turn(self, axle: int) -> None:
-        assert self.view is not None
-        on_bench = axle == len(self.view.a.axles)
-        self.bench = 0 if on_bench else -1
-        self.axle = self.axle if on_bench else axle
+        self.axle = axle
         self._relay()
+
+    def turn(self, page: str) -> None:
+        """Another page of the step."""
+        self.page = page
+        self._relay()
+
+    def _turn_to(self, n: int) -> None:
+        self.turn(PAGES[n])
 
     def turn_bench(self, spring: int) -> None:
         """A spring on the bench."""
         self.bench = spring
-        self._relay()
+        self.turn("bench")
 
     def _grips(self, v: View) -> None:
         u, order = self.chart.curve[0], v.a.orders[self.axle].order
@@ -148,8 +160,11 @@ class SpringStep(Sheet):
     def draw(self, p: QPainter, v: View) -> None:
         t, s = v.theme, v.a.proposed
         draw_head(p, v, self.width())
-        if self.bench >= 0:
+        if self.page == "bench":
             draw_bench(p, v, self._picture)
+        if self.page == "stack":
+            draw_stack(p, v, self._stack)
+        if self.page != "chart":
             return
         draw_rule(p, v, self._order_top(v), self.width())
         draw_chart(p, v, self.chart)
