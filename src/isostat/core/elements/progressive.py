@@ -80,7 +80,8 @@ def from_groups(helix: Helix, groups: tuple[tuple[float, float], ...]) -> Progre
 def from_rate_pair(soft: float, firm: float, change_m: float, solid_m: float) -> Progressive:
     """From the two rates on a tag in N/m, the compression in m at which they change, and that at which it is solid.
 
-    soft, firm: the first and the second rate. change_m, solid_m: compressions. The soft part is what the firm one lacks in series, 1/(1/soft − 1/firm), and closes at the change.
+    soft, firm: the first and the second rate. change_m, solid_m: compressions. The soft part is what the firm one lacks in
+    series, 1/(1/soft − 1/firm), and closes at the change.
     Raises OutOfRange where the second rate is not the firmer, or solid comes before the change.
     """
     within("first rate over the second", soft / firm, 0.01, 0.999, "")

@@ -74,7 +74,8 @@ class RingWindow:
 def ring_window(stack: StackedPair, shock: CoilOver, *, margin_m: float = MARGIN) -> RingWindow:
     """Where the ring may sit, the collar where it stands.
 
-    stack, shock: what stands on what. margin_m: that the main spring keeps over solid. Source: lengths face to face, collar to ring = what the top spring keeps less the step; ring to perch at full bump = main spring
+    stack, shock: what stands on what. margin_m: that the main spring keeps over solid. Source: lengths face to face, collar
+    to ring = what the top spring keeps less the step; ring to perch at full bump = main spring
     and slider. Raises OutOfRange for a margin outside 0 to 100 mm.
     """
     within("margin over solid", margin_m, 0.0, 0.1, "m")
@@ -87,7 +88,8 @@ def ring_window(stack: StackedPair, shock: CoilOver, *, margin_m: float = MARGIN
 def ring_for_crossover(stack: StackedPair, shock: CoilOver, ride_m: float, *, share: float = SHARE) -> StackedPair:
     """The stack with its ring set so that the rate changes at a share of the bump travel above ride height.
 
-    stack, shock: what stands on what. ride_m: shaft travel from full droop to the highest ride height that matters. share: 0 to 1 of the way from there to full bump.
+    stack, shock: what stands on what. ride_m: shaft travel from full droop to the highest ride height that matters. share: 0
+    to 1 of the way from there to full bump.
     Raises OutOfRange where the springs above the slider would be solid before, or the ring would have to lie above the collar.
     """
     within("share of the bump travel", share, 0.0, 1.0, "")
@@ -106,7 +108,8 @@ def ring_for_crossover(stack: StackedPair, shock: CoilOver, ride_m: float, *, sh
 def collar_for_force(stack: StackedPair, shock: CoilOver, shaft_m: float, force_n: float) -> float:
     """How far the collar goes down in m for a force at a shaft travel; negative: up. The ring goes with it.
 
-    stack, shock: what stands on what. shaft_m: from full droop. force_n: wanted there, N. Raises OutOfRange beyond the thread that is left.
+    stack, shock: what stands on what. shaft_m: from full droop. force_n: wanted there, N. Raises OutOfRange beyond the thread
+    that is left.
     """
     at, forces = stack.law.curve
     if not 0.0 < force_n <= forces[-1]:
