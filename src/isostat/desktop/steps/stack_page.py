@@ -9,7 +9,9 @@ import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
+from isostat.assess.judge import MOST_PRELOAD
 from isostat.assess.stacking import SLIDER, THREAD, Stacked, stacked
+from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.stack_fit import MARGIN, SHARE, force_at, preload, turns_from_snug
 from isostat.desktop.pieces.ink import case_glyph, hatch
@@ -74,7 +76,7 @@ def lay_stack(sheet: Sheet, v: View, area: QRectF, axle: int) -> StackChart:
     ruler = QRectF(left, chart.bottom() + t.px(66), area.right() - left - t.px(12), t.px(12))
     made = StackChart(told, chart, most, ruler)
     _lay_chart(sheet, v, made)
-    _lay_said(sheet, v, made, QPointF(left, ruler.bottom() + t.px(36)))
+    _lay_said(sheet, v, made, QPointF(left, ruler.bottom() + t.px(36)), axle)
     return made
 
 
@@ -126,43 +128,53 @@ def _lay_chart(sheet: Sheet, v: View, c: StackChart) -> None:
     sheet.text("stack window words", said, at, size=13, weight=600, role="brick" if told.window.missing_m else "ink")
 
 
-def _lay_said(sheet: Sheet, v: View, c: StackChart, at: QPointF) -> None:
+def _lay_said(sheet: Sheet, v: View, c: StackChart, at: QPointF, axle: int) -> None:
     """What to set and what it does, a line each."""
     told, t, r = c.told, v.theme, v.reader
     assert told is not None
-    before, lines = preload(told.pair, told.shock), []
-    hanging = force_at(told.pair, told.shock, 0.0) / GRAVITY
-    if before >= 0:
-        turns = number(turns_from_snug(told.pair, told.shock), Quantity.RATIO, r.preset)
-        lines.append((f"hanging: preload {r.coil(before)}, {turns} turns from just snug, holds {r.mass(hanging)}", before > 0.075))
-    else:
-        lines.append((f"hanging: loose by {r.coil(-before)}", True))
-    ride = float(told.ride_m[v.case])
-    if told.change_m is None:
-        lines.append(("the slider stands on its ring: the top spring never works", True))
-    else:
-        by = {"ring": "at the ring", "top solid": "top spring solid", "main solid": "main spring solid, the top carries on"}
-        away = told.change_m - ride
-        where = "above ride" if away > 0 else "below ride: it does nothing there"
-        assert told.crossover is not None
-        lines.append((f"rate changes {r.coil(abs(away))} of shaft {where}, {by[told.crossover.by]}", away <= 0))
+    lines = [_hanging(v, told), _change(v, told)]
     if told.placed_m is not None:
         bad = not told.window.nearest_m <= told.placed_m <= told.window.furthest_m
-        lines.append((f"ring at {r.coil(told.placed_m)} for the wanted crossover{', outside its window' if bad else ''}", bad))
+        outside = ", outside its window" if bad else ""
+        lines.append((f"ring at {r.coil(told.placed_m)} for the wanted crossover{outside}", bad, "ring"))
     short = (told.gives_n - told.asked_n) / GRAVITY
     if told.collar_m is None:
-        lines.append(
-            (f"at the target {r.mass(abs(short))} {'too much' if short > 0 else 'too little'}: beyond the collar's thread", True)
-        )
+        word = "too much" if short > 0 else "too little"
+        lines.append((f"at the target {r.mass(abs(short))} {word}: beyond the collar's thread", True, ""))
     else:
         way = "down" if told.collar_m >= 0 else "up"
         turns = number(abs(told.collar_m) / told.shock.thread_m, Quantity.RATIO, r.preset)
-        lines.append((f"collar {r.coil(abs(told.collar_m))} {way}, {turns} turns, for the target height", False))
+        lines.append((f"collar {r.coil(abs(told.collar_m))} {way}, {turns} turns, for the target height", False, "collar"))
     spare = told.main_at_bump_m - told.pair.main.solid_m
-    lines.append((f"main spring {r.coil(told.main_at_bump_m)} at full bump, {r.coil(spare)} over solid", spare < MARGIN - 1e-6))
-    for n, (words, bad) in enumerate(lines):
+    words = f"main spring {r.coil(told.main_at_bump_m)} at full bump, {r.coil(spare)} over solid"
+    lines.append((words, spare < MARGIN - 1e-6, "main"))
+    for n, (words, bad, key) in enumerate(lines):
         weight, role = (600, "ochre") if bad else (400, "ink")
-        sheet.text(f"stack said {n}", words, at + QPointF(0, n * t.px(20)), size=13.5, weight=weight, role=role)
+        sheet.text(f"stack said {n}", words, at + QPointF(0, n * t.px(20)), size=13.5, weight=weight, role=role,
+                   shown=Shown(f"stack {key}", axle, case=v.case) if key else None)  # fmt: skip
+
+
+Line = tuple[str, bool, str]  # words, whether they warn, which number is asked by them
+
+
+def _hanging(v: View, told: Stacked) -> Line:
+    """Preload at full droop."""
+    r, before = v.reader, preload(told.pair, told.shock)
+    if before < 0:
+        return f"hanging: loose by {r.coil(-before)}", True, "hanging"
+    holds = r.mass(force_at(told.pair, told.shock, 0.0) / GRAVITY)
+    turns = number(turns_from_snug(told.pair, told.shock), Quantity.RATIO, r.preset)
+    return f"hanging: preload {r.coil(before)}, {turns} turns from just snug, holds {holds}", before > MOST_PRELOAD, "hanging"
+
+
+def _change(v: View, told: Stacked) -> Line:
+    """Where the rate changes, from ride height in the chosen case."""
+    if told.change_m is None or told.crossover is None:
+        return "the slider stands on its ring: the top spring never works", True, ""
+    by = {"ring": "at the ring", "top solid": "top spring solid", "main solid": "main spring solid, the top carries on"}
+    away = told.change_m - float(told.ride_m[v.case])
+    where = "above ride" if away > 0 else "below ride: it does nothing there"
+    return f"rate changes {v.reader.coil(abs(away))} of shaft {where}, {by[told.crossover.by]}", away <= 0, "change"
 
 
 def draw_stack(p: QPainter, v: View, c: StackChart) -> None:
