@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from isostat import __version__
+from isostat.cli_spring import add_to as add_spring
 from isostat.job.demos import demo, demo_names
 from isostat.job.files import JobFault, read_job, save_job
 from isostat.job.measurements import measurements_csv, with_measurements
@@ -63,8 +64,7 @@ def _stand_in(job_path: Path, port: int, slow: str) -> int:
     return 0
 
 
-def _parser(kind: str) -> argparse.ArgumentParser:
-    """kind: the command that is meant; only its own options are made where they cost."""
+def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="isostat", description=__doc__)
     parser.add_argument("--version", action="version", version=f"isostat {__version__}")
     commands = parser.add_subparsers(dest="command", required=True)
@@ -86,20 +86,14 @@ def _parser(kind: str) -> argparse.ArgumentParser:
     stand_in.add_argument("--job", type=Path, required=True, help="whose pad loads it shows")
     stand_in.add_argument("--port", type=int, default=8107)
     stand_in.add_argument("--slow", default="", metavar="PAD", help="a pad that settles late, such as RL")
-    if kind == "spring":
-        from isostat.cli_spring import add_to  # noqa: PLC0415 - brings the core in, wanted by this command alone
-
-        add_to(commands)
-    else:
-        commands.add_parser("spring", help="a coil off a caliper, a progressive coil, or a stacked pair", add_help=False)
+    add_spring(commands)
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Runs one command. Returns the exit status: 0 done, 1 refused with sentences on standard error."""
-    given = list(sys.argv[1:] if arguments is None else arguments)
-    asked = _parser(given[0] if given else "").parse_args(given)
+    asked = _parser().parse_args(arguments)
     try:
         match asked.command:
             case "assess":
@@ -109,9 +103,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
             case "measurements":
                 return _measurements(asked.job, asked.take, asked.units)
             case "spring":
-                from isostat.cli_spring import run as run_spring  # noqa: PLC0415
+                from isostat.spring_answer import answer_spring  # noqa: PLC0415 - the core only where it is wanted
 
-                return run_spring(asked)
+                return answer_spring(asked)
             case "stand-in":
                 return _stand_in(asked.job, asked.port, asked.slow)
             case "schema":

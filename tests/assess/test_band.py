@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
-from isostat.assess.band import prediction
+from isostat.assess.band import predicted, prediction
 from isostat.assess.workings import Shown, explain
 from isostat.core.tuning.band import band_of
 from isostat.job import edits
@@ -65,3 +65,10 @@ def test_the_working_of_a_band_names_what_is_worth_measuring_better() -> None:
     working = explain(a, Shown("band", 1, 0, a.target_case))
     assert len(working.inputs) == 6 and working.inputs[0].value >= working.inputs[1].value
     assert {"spring rate, rear", "free length, rear"} <= {g.words for g in working.inputs}
+
+
+def test_a_trailers_nose_has_its_part_in_the_band_and_a_car_has_none() -> None:
+    told = predicted(demo("dairy-trailer"))
+    names = [source.what for source in told.sources]
+    assert "weight on the coupling" in names and "weight on the coupling" not in [s.what for s in predicted(HIVE).sources]
+    assert np.isfinite(told.band.half_m).all() and (told.mean_half_m <= told.band.half_m.max(axis=1) + 1e-4).all()

@@ -8,13 +8,15 @@ from dataclasses import replace
 import numpy as np
 import pytest
 import sympy
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from Pynite import FEModel3D
 
 from isostat.core.elements.helix import SEATS, Ends, Helix, caliper_rate, cone_mean_m
+from isostat.core.elements.progressive import from_rate_pair
 from isostat.core.elements.wire import WIRES, Wire
 from isostat.core.limits import OutOfRange
+from isostat.core.tuning.press import pressed
 
 INCH, LBF, KPSI = 0.0254, 4.4482216, 6.894757e6
 MUSIC_US = replace(WIRES["music"], shear_pa=11.85e3 * KPSI)
@@ -215,3 +217,36 @@ def test_a_cone_works_like_the_mean_of_its_cubes(wide: float, narrow: float) -> 
 def test_what_is_no_coil_is_refused_in_words(change: dict[str, float], words: str) -> None:
     with pytest.raises(OutOfRange, match=words):
         plain(**change)
+
+
+@given(
+    rate=st.floats(15e3, 2e5), free=st.floats(0.25, 0.5), spans=st.lists(st.floats(0.01, 0.12), min_size=2, max_size=6, unique=True)
+)
+@settings(max_examples=40, deadline=None)
+def test_a_press_gives_back_the_line_that_its_readings_lie_on(rate: float, free: float, spans: list[float]) -> None:
+    """Closed form, F = k·(L − l); `numpy.polyfit` tells the same of readings that scatter evenly."""
+    assume(max(spans) - min(spans) > 0.006)
+    x = np.array(spans)
+    told = pressed(free - x, rate * x)
+    assert (told.rate, told.free_m) == (pytest.approx(rate, rel=1e-6), pytest.approx(free, rel=1e-6))
+    assert told.firmer == pytest.approx(1.0, abs=1e-3) and 0.0 < told.share < 1.5
+
+
+@pytest.mark.parametrize(
+    ("lengths", "forces", "words"),
+    [
+        ([0.3], [800.0], "span of the lengths"),
+        ([0.30, 0.302], [800.0, 700.0], "span of the lengths"),
+        ([0.30, 0.25], [900, 400], "rate under"),
+    ],
+)
+def test_a_press_that_cannot_tell_says_so(lengths: list[float], forces: list[float], words: str) -> None:
+    with pytest.raises(OutOfRange, match=words):
+        pressed(np.array(lengths), np.array(forces))
+
+
+def test_a_progressive_spring_is_felt_under_the_press() -> None:
+    """Between 30 and 50 N/mm the firmest pair of readings is five thirds of the softest."""
+    law = from_rate_pair(30_000, 50_000, 0.06, 0.2)
+    x = np.array([0.02, 0.05, 0.08, 0.11])
+    assert pressed(0.4 - x, law.force(x)).firmer == pytest.approx(50 / 30, rel=1e-6)

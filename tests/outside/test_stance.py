@@ -16,6 +16,7 @@ from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.leveling import leans
 from isostat.assess.ways import ways
+from isostat.assess.workings import Shown, explain
 from isostat.core.findings.judgement import Grade
 from isostat.core.findings.stance import LampAim, Lean, RoofUnderDoor
 from isostat.core.tuning.spline import spline_step
@@ -252,3 +253,14 @@ def test_points_are_renamed_and_removed_wherever_the_rake_asks_for_them() -> Non
     assert gone.vehicle.rake_front == "" and rake(assess(gone)).front == "front arch"
     with pytest.raises(edits.JobFault, match="stands twice"):
         edits.rename_body_point(job, 1, "Rocker")
+
+
+def test_the_drop_between_light_and_full_is_told_by_its_own_heights_whichever_case_is_aimed_at() -> None:
+    """The working's two heights are those of the lightest and the heaviest case, not of the target's."""
+    job = edits.put(HIVE, ("target", "case"), "Out")
+    a = assess(job)
+    way = next(w for w in ways(job) if (w.axle, w.name) == (1, "spring"))
+    mean, whole = a.proposed.hub_to_arch_m[1].mean(axis=0), a.loading.whole_kg
+    told = {g.symbol: g.value for g in explain(a, Shown("way range", 1, event="spring")).inputs}
+    assert told == pytest.approx({"h_l": float(mean[np.argmin(whole)]), "h_f": float(mean[np.argmax(whole)])})
+    assert told["h_l"] - told["h_f"] == pytest.approx(way.range_m)

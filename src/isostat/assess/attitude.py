@@ -8,10 +8,11 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.raking import rake_points
+from isostat.assess.resolved import figure
 from isostat.assess.standing import Standing
 from isostat.core.limits import Floats
 from isostat.core.vehicle.clearance import ramp_angles
-from isostat.core.working import Figure, Origin
+from isostat.core.working import Figure
 from isostat.job.vehicle import BodyPoint
 
 LAMP_AT = 10.0  # m ahead, where the cut-off is read
@@ -99,11 +100,10 @@ def lamp(a: Assessment) -> Lamp | None:
     vehicle = a.job.vehicle
     if vehicle.headlamp_m is None:
         return None
-    read = vehicle.headlamp_drop_m
-    drop = Figure(LAMP_DROP, Origin.ASSUMED) if read is None else Figure(read.value, _origin(read.assumed))
+    drop = figure(vehicle.headlamp_drop_m, LAMP_DROP)
     high = body_rise(a.proposed, -vehicle.front_overhang_m.value)
     return Lamp(
-        was_m=Figure(vehicle.headlamp_m.value, _origin(vehicle.headlamp_m.assumed)),
+        was_m=figure(vehicle.headlamp_m, 0.0),
         height_m=vehicle.headlamp_m.value + high,
         drop_was_m=drop,
         drop_m=drop.value + LAMP_AT * a.proposed.rest.pose[1],
@@ -113,10 +113,6 @@ def lamp(a: Assessment) -> Lamp | None:
 def lamp_range(height_m: float) -> tuple[float, float]:
     """Least and most drop of the cut-off at 10 m for lamps at a height, m. Source: UN Regulation 48 (from memory)."""
     return LAMP_RANGE[0 if height_m <= LOW_LAMP else 1]
-
-
-def _origin(assumed: bool) -> Origin:
-    return Origin.ASSUMED if assumed else Origin.MEASURED
 
 
 Angles = tuple[float | None, float | None, float | None]

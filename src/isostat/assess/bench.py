@@ -7,14 +7,12 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.core.elements.helix import CaliperRate, Ends, Helix, caliper_rate
+from isostat.core.elements.helix import CALIPER, CaliperRate, Ends, Helix, caliper_rate, mean_diameter
 from isostat.core.elements.wire import wire
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.press import Pressed, pressed
 from isostat.job.fitted import BenchCoil
 
-CALIPER, TURNS = 0.00015, 0.25  # two standard deviations of a caliper in m and of the turns (common practice, no source)
-ACROSS = 0.0005  # of a diameter over the turns, m
 APART = 1.0  # of both errors together, beyond which caliper and press do not agree
 
 
@@ -60,14 +58,14 @@ def benched(coil: BenchCoil) -> Benched:
         free = coil.free_m.value if coil.free_m else (told.free_m if told else None)
         if coil.wire_m and coil.across_m and coil.turns and free is not None:
             d = coil.wire_m.value
-            mean = coil.across_m.value + {"outside": -d, "mean": 0.0, "inside": d}[coil.across]
+            mean = mean_diameter(coil.across_m.value, d, coil.across)
             inactive = coil.inactive.value if coil.inactive else None
             helix = Helix(wire_m=d, mean_m=mean, turns=coil.turns.value, free_m=free, ends=Ends(coil.ends),
                           wire=wire(coil.material), inactive=inactive)  # fmt: skip
             errors = {
-                "wire": coil.wire_m.error or CALIPER,
-                "diameter": coil.across_m.error or ACROSS,
-                "turns": coil.turns.error or TURNS,
+                "wire": coil.wire_m.error or CALIPER["wire"],
+                "diameter": coil.across_m.error or CALIPER["diameter"],
+                "turns": coil.turns.error or CALIPER["turns"],
             }
             caliper = caliper_rate(helix, errors, outside=coil.across == "outside")
     except OutOfRange as refused:

@@ -184,7 +184,7 @@ def pick_rate(
     spring = float(np.mean(force_n))
     rate = spring_rate_for_wheel_rate(at_wheel, spring, *bends)
     aimed = carried(None)  # the window is of the target's own load
-    low = (MULTIPLE - 1.0) * aimed / max(room.bump_m, 0.005)
+    low = wheel_rate_for_bump(aimed, float(np.clip(room.bump_m, 0.005, 1.0)), MULTIPLE)
     ends = (spring_rate_for_wheel_rate(end, spring, *bends) for end in (low, wheel_rate_seated(aimed, room.droop_m)))
     least, most = ends
     return rate, held / GRAVITY, words, (least, most)

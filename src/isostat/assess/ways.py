@@ -13,7 +13,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.springs import as_stand
-from isostat.assess.stand import Springs, stand
+from isostat.assess.stand import SPRING, Springs, stand
 from isostat.assess.standing import Standing, stand_up
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.spline import spline_step
@@ -48,7 +48,8 @@ class Way:
     droop_was_m: float  # on the old springs in the same case
     bump_m: float
     bump_was_m: float
-    range_m: float  # from the lightest to the heaviest load case
+    light_m: float  # hub to arch in the lightest case
+    range_m: float  # from there down to the heaviest
     assumed: bool
 
 
@@ -94,7 +95,7 @@ def _needed(a: Assessment) -> Floats:
 
 def _at_springs(a: Assessment, axle: int) -> list[float]:
     """Travel of the axle's two springs' own points at the target, m."""
-    rows = a.proposed.platform.row[axle, :2, :, 0]
+    rows = a.proposed.platform.row[axle, list(SPRING), :, 0]
     return [float(row @ a.target_travel_m[axle]) for row in rows]
 
 
@@ -124,11 +125,11 @@ def ways(job: Job) -> tuple[Way, ...]:
         for name in names_for(axle.layout, job.vehicle.axles[i].steered):
             each, guessed = (None, False) if name == "spring" else _each(a, i, name)
             amount, typed = (None, False) if name == "spring" else _amount(job.proposal.axles[i].ways, name, needed[i], each)
-            s = a.proposed
-            if name != "spring":
+            s = a.proposed if name == "spring" else old
+            if amount is not None and each is not None:
                 pressed = needed.copy()
-                pressed[i] = amount * each if amount is not None and each is not None else 0.0
-                s = whole if amount is not None and abs(pressed[i] - needed[i]) < 1e-9 else _stood(a, pressed)
+                pressed[i] = amount * each
+                s = whole if abs(pressed[i] - needed[i]) < 1e-9 else _stood(a, pressed)
             out.append(_way(a, i, name, s, old, (amount, typed, each), asked, guessed))
     return tuple(out)
 
@@ -174,6 +175,7 @@ def _way(
         droop_was_m=float(old.droop_left_m[axle, :, case].min()),
         bump_m=float(s.bump_left_m[axle, :, case].min()),
         bump_was_m=float(old.bump_left_m[axle, :, case].min()),
+        light_m=float(mean[light]),
         range_m=float(mean[light] - mean[full]),
         assumed=guessed or rates,
     )

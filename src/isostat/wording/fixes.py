@@ -61,14 +61,10 @@ def _title(fix: Fix, r: Reader) -> str:
 
 def _leaning(fix: Leveled, r: Reader) -> str:
     """What becomes of the lean, in the case that was worst and in all others."""
-
-    def low(m: float) -> str:
-        return "0" if r.height(abs(m)) == "0" else f"{r.height(abs(m))} {'right' if m > 0 else 'left'}"
-
     was, now = r.height(abs(fix.was_m[fix.case])), r.height(abs(fix.now_m[fix.case]))
     cross = f"cross weight {fix.cross_was * 100:.1f} → {fix.cross_now * 100:.1f} %"
-    rest = {c: low(m) for c, m in enumerate(fix.now_m) if c != fix.case}
-    others = ", ".join(f"{r.case(c)} {words}" for c, words in rest.items() if words != "0")
+    rest = {c: r.low_side(m) for c, m in enumerate(fix.now_m) if c != fix.case}
+    others = ", ".join(f"{r.case(c)} {words}" for c, words in rest.items() if words != "level")
     return f"lean {was} → {now}, {cross}; {f'low side then: {others}' if others else '0 in all cases'}"
 
 

@@ -64,6 +64,11 @@ class Reader:
         where = self.corner(place.axle, place.side)
         return where if place.case is None else f"{where}, {self.case(place.case)}"
 
+    def low_side(self, lean_m: float) -> str:
+        """How low which side stands, left higher +: `8 right`; `level` where a tape tells no difference."""
+        said = self.height(abs(lean_m))
+        return "level" if said == "0" else f"{said} {'right' if lean_m > 0 else 'left'}"
+
     def off(self, height_m: float, target_m: float, band_m: float) -> tuple[str, bool]:
         """Verdict of a height against its target, and whether it lies inside the band: (`15 low`, False)."""
         away = height_m - target_m

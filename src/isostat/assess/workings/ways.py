@@ -15,78 +15,59 @@ def _told(a: Assessment, k: Shown) -> Way:
     return way
 
 
+def _made(way: Way, name: str, symbol: str, expression: str, inputs: tuple[tuple[str, str, float], ...], rule: str) -> Working:
+    """A difference or sum of two solved heights."""
+    first, second = (m for _, _, m in inputs)
+    return Working(
+        name=f"{name} by {way.name}",
+        symbol=symbol,
+        quantity="height",
+        expression=expression,
+        inputs=tuple(Given(sign, words, "height", m, Origin.SOLVED) for sign, words, m in inputs),
+        result=first + second if "+" in expression else first - second,
+        approximate=way.assumed,
+        rule=rule,
+    )
+
+
+def _stands(a: Assessment, way: Way) -> float:
+    """Hub to arch with a way, mean of both sides, in the target's case."""
+    return float(a.target_m[way.axle].mean()) - way.asked_m + way.gives_m
+
+
 def lift(a: Assessment, k: Shown) -> Working:
     """What a way gives in the target's case."""
     way = _told(a, k)
-    new = float(a.target_m[k.axle].mean()) - way.asked_m + way.gives_m
-    return Working(
-        name=f"lift by {way.name}",
-        symbol="d",
-        quantity="height",
-        expression="h - h_0",
-        inputs=(
-            Given("h", "hub to arch with it, mean of both sides", "height", new, Origin.SOLVED),
-            Given("h_0", "on the old springs, same load", "height", new - way.gives_m, Origin.SOLVED),
-        ),
-        result=way.gives_m,
-        approximate=way.assumed,
-        rule="Solved through the whole vehicle in the target's case, the other axles at their target.",
-    )
+    new = _stands(a, way)
+    inputs = (("h", "hub to arch with it, mean of both sides", new), ("h_0", "on the old springs, same load", new - way.gives_m))
+    rule = "Solved through the whole vehicle in the target's case, the other axles at their target."
+    return _made(way, "lift", "d", "h - h_0", inputs, rule)
 
 
 def droop(a: Assessment, k: Shown) -> Working:
     """Droop left with a way."""
     way = _told(a, k)
-    return Working(
-        name=f"droop left, lift by {way.name}",
-        symbol="u",
-        quantity="height",
-        expression="u_0 - c",
-        inputs=(
-            Given("u_0", "droop left on the old springs, same load", "height", way.droop_was_m, Origin.SOLVED),
-            Given("c", "what it costs", "height", way.droop_was_m - way.droop_m, Origin.SOLVED),
-        ),
-        result=way.droop_m,
-        approximate=way.assumed,
-        rule="The wheel hangs where it hung: a higher ride spends droop, unless the shock is longer too. The lesser side.",
-    )
+    was, cost = way.droop_was_m, way.droop_was_m - way.droop_m
+    inputs = (("u_0", "droop left on the old springs, same load", was), ("c", "what it costs", cost))
+    rule = "The wheel hangs where it hung: a higher ride spends droop, unless the shock is longer too. The lesser side."
+    return _made(way, "droop left, lift", "u", "u_0 - c", inputs, rule)
 
 
 def bump(a: Assessment, k: Shown) -> Working:
     """Bump left with a way."""
     way = _told(a, k)
-    return Working(
-        name=f"bump left, lift by {way.name}",
-        symbol="b",
-        quantity="height",
-        expression="b_0 + g",
-        inputs=(
-            Given("b_0", "bump left on the old springs, same load", "height", way.bump_was_m, Origin.SOLVED),
-            Given("g", "what it gains", "height", way.bump_m - way.bump_was_m, Origin.SOLVED),
-        ),
-        result=way.bump_m,
-        approximate=way.assumed,
-        rule="To the stop flat, the lesser side.",
-    )
+    was, gain = way.bump_was_m, way.bump_m - way.bump_was_m
+    inputs = (("b_0", "bump left on the old springs, same load", was), ("g", "what it gains", gain))
+    return _made(way, "bump left, lift", "b", "b_0 + g", inputs, "To the stop flat, the lesser side.")
 
 
 def span(a: Assessment, k: Shown) -> Working:
     """How far the axle drops from the lightest to the heaviest case with a way."""
     way = _told(a, k)
-    high = float(a.target_m[k.axle].mean()) - way.asked_m + way.gives_m + way.range_m
-    return Working(
-        name=f"light to full, lift by {way.name}",
-        symbol="d",
-        quantity="height",
-        expression="h_l - h_f",
-        inputs=(
-            Given("h_l", "hub to arch, lightest case", "height", high, Origin.SOLVED),
-            Given("h_f", "hub to arch, heaviest case", "height", high - way.range_m, Origin.SOLVED),
-        ),
-        result=way.range_m,
-        approximate=way.assumed,
-        rule="Only a stiffer spring, or air that is let in and out, makes it smaller. Spacer, collar and block keep the rate.",
-    )
+    full = way.light_m - way.range_m
+    inputs = (("h_l", "hub to arch, lightest case", way.light_m), ("h_f", "hub to arch, heaviest case", full))
+    rule = "Only a stiffer spring, or air that is let in and out, makes it smaller. Spacer, collar and block keep the rate."
+    return _made(way, "light to full, lift", "d", "h_l - h_f", inputs, rule)
 
 
 WAYS = {"way lift": lift, "way droop": droop, "way bump": bump, "way range": span}

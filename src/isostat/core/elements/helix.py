@@ -29,7 +29,13 @@ INACTIVE = {  # turns at each end that do not work
     Ends.HOT: 0.75,
     Ends.PIGTAIL: 1.0,
 }
+CALIPER = {"wire": 0.00015, "diameter": 0.0005, "turns": 0.25}  # two standard deviations, m and turns (common practice, no source)
 SEATS = {"both flat": 0.5, "flat and pivot": 0.707, "both pivot": 1.0, "free at one end": 2.0}
+
+
+def mean_diameter(read_m: float, wire_m: float, across: str) -> float:
+    """Mean diameter in m from the one that was read. read_m, wire_m: in m. across: "outside", "mean" or "inside"."""
+    return read_m + {"outside": -wire_m, "mean": 0.0, "inside": wire_m}[across]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.attitude import heights, highest, lamp, lamp_range, lowest, rake, ramps
 from isostat.assess.gravity import gravity_height_in, gravity_height_m, stability
+from isostat.assess.leveling import leans
 from isostat.assess.workings import Shown
 from isostat.assess.workings.attitude import RAMPS
 from isostat.desktop.pieces.elevation import Elevation, body_shift, draw_body, draw_wheels, fit
@@ -67,12 +68,7 @@ def _lines(v: View) -> list[_Line]:
     line(f"rake, nose, {told.front} to {told.rear}", sign, _nose(r.height(abs(told.was_m)), told.was_m), "rake",
          [_nose(r.height(abs(float(m))), float(m)) for m in told.now_m])  # fmt: skip
     found = float((a.baseline_m[:, 0] - a.baseline_m[:, 1]).mean())
-    lean = (a.proposed.hub_to_arch_m[:, 0] - a.proposed.hub_to_arch_m[:, 1]).mean(axis=0)
-
-    def low(m: float) -> str:
-        return "level" if r.height(abs(m)) == "0" else f"{r.height(abs(m))} {'right' if m > 0 else 'left'}"
-
-    line("lean, low side", sign, low(found), "lean", [low(float(m)) for m in lean])
+    line("lean, low side", sign, r.low_side(found), "lean", [r.low_side(float(m)) for m in leans(a)])
     lamps = lamp(a)
     if lamps is not None:
         line("headlamp", sign, r.height(lamps.was_m.value), "lamp height", [r.height(float(m)) for m in lamps.height_m])

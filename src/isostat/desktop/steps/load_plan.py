@@ -99,7 +99,7 @@ def draw_hand(p: QPainter, v: View, view: Plan, item: int, datum_m: float | None
     if on_x is not None:
         p.drawLine(QLineF(at.x(), view.top - 6, at.x(), view.foot + 6))
     if on_y is not None:
-        p.drawLine(QLineF(20, at.y(), 2 * view.x0 + p.window().width(), at.y()))
+        p.drawLine(QLineF(20, at.y(), p.window().width() - 20, at.y()))
 
 
 def draw_gravity(p: QPainter, v: View, view: Plan) -> None:
