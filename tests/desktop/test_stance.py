@@ -95,7 +95,9 @@ def test_a_way_is_tried_by_its_amount_and_solved_again_when_emptied(stance, qtbo
 
 
 def test_the_button_of_a_lean_names_corner_part_and_result_and_does_it(stance, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    button = next(b for b in stance.findings.findChildren(FixButton) if "front left" in b.text() and not b.isHidden())
+    button = next(b for b in stance.findings.findChildren(FixButton) if b.text().startswith("Spacer 16") and not b.isHidden())
+    first = stance.findings.findChild(FixButton, "fix 0 0")
+    assert first is not None and first.fix is not None and not first.fix.worsens, "the one that worsens nothing stands first"
     assert button.text().startswith("Spacer 16 mm front left") and "lean 8 → 0, cross weight" in button.text().replace("\n", " ")
     qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
     lean = [j for j in stance.document.judgements if isinstance(j, Lean)]

@@ -65,10 +65,14 @@ def _more(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset) -> None
     names = ["".join(word[0] for word in f"{axles[a].name} {SIDES[s]}".split(" ")).upper() for a, s in corners]
     half = area.width() / 2 - 10
     left = QRectF(area.left(), area.top(), half, area.height())
-    _grid(p, t, left, "Where they matter", (*MORE_POINTS, *VEHICLE_POINTS[2:]), names, preset)
+    _grid(p, t, left, "Where they matter", (*MORE_POINTS, *_not_plates(VEHICLE_POINTS)), names, preset)
     right = QRectF(area.left() + half + 20, area.top(), half, area.height())
-    points = (*AXLE_POINTS[:6], *AXLE_POINTS[7:])
-    _grid(p, t, right, "Before it is taken apart", points, [a.name for a in axles], preset)
+    _grid(p, t, right, "Before it is taken apart", _not_plates(AXLE_POINTS), [a.name for a in axles], preset)
+
+
+def _not_plates(points: tuple[Point, ...]) -> tuple[Point, ...]:
+    """What is measured; plates are read at a desk."""
+    return tuple(p for p in points if not p.words.endswith("plate"))
 
 
 def _grid(p: QPainter, t: Theme, area: QRectF, head: str, points: tuple[Point, ...], columns: list[str], preset: Preset) -> None:

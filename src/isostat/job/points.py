@@ -12,11 +12,12 @@ SIDES = ("left", "right")
 
 @dataclass(frozen=True, slots=True)
 class Point:
-    """One reading of a corner: its field in the job, its words, its quantity."""
+    """One reading: its field in the job, its words, its quantity; gone: nobody can take it any more once the work has begun."""
 
     field: str
     words: str
     quantity: Quantity
+    gone: bool = False
 
 
 POINTS = (  # the walk round
@@ -36,12 +37,12 @@ MORE_POINTS = (  # of a corner, taken where they matter
 )
 CORNER_POINTS = POINTS + MORE_POINTS
 AXLE_POINTS = (
-    Point("shock_long_m", "shock, full length", Quantity.HEIGHT),
-    Point("pinion_rad", "pinion angle", Quantity.ANGLE),
-    Point("link_rad", "link angle", Quantity.ANGLE),
-    Point("track_bar_m", "track bar length", Quantity.HEIGHT),
-    Point("track_bar_frame_m", "track bar, frame end", Quantity.HEIGHT),
-    Point("track_bar_axle_m", "track bar, axle end", Quantity.HEIGHT),
+    Point("shock_long_m", "shock, full length", Quantity.HEIGHT, gone=True),
+    Point("pinion_rad", "pinion angle", Quantity.ANGLE, gone=True),
+    Point("link_rad", "link angle", Quantity.ANGLE, gone=True),
+    Point("track_bar_m", "track bar length", Quantity.HEIGHT, gone=True),
+    Point("track_bar_frame_m", "track bar, frame end", Quantity.HEIGHT, gone=True),
+    Point("track_bar_axle_m", "track bar, axle end", Quantity.HEIGHT, gone=True),
     Point("rating_kg", "axle plate", Quantity.MASS),
     Point("tyre_plate_kg", "tyre rating, each", Quantity.MASS),
     Point("tyre_pressure_pa", "tyre pressure", Quantity.PRESSURE),
@@ -55,10 +56,10 @@ VEHICLE_POINTS = (
     Point("nose_kg", "weight on the coupling", Quantity.MASS),
     Point("deck_front_m", "headboard, from hub", Quantity.HEIGHT),
     Point("deck_rear_m", "tailboard, from hub", Quantity.HEIGHT),
-    Point("headlamp_m", "headlamp height", Quantity.HEIGHT),
-    Point("headlamp_drop_m", "cut-off drop at 10 m", Quantity.HEIGHT),
+    Point("headlamp_m", "headlamp height", Quantity.HEIGHT, gone=True),
+    Point("headlamp_drop_m", "cut-off drop at 10 m", Quantity.HEIGHT, gone=True),
     Point("door_m", "door height", Quantity.HEIGHT),
-    Point("brake_rod_m", "brake valve rod", Quantity.HEIGHT),
+    Point("brake_rod_m", "brake valve rod", Quantity.HEIGHT, gone=True),
 )
 
 

@@ -73,7 +73,7 @@ class Findings(Sheet):
         """Places one finding; returns where the next begins, or beyond the foot when it found no room."""
         t, said, left = v.theme, say(j, v.reader), v.theme.px(40)
         wide = self.width() - left - t.px(12)
-        fixes = [f for f in v.fixes if f.judgement == j][:2]
+        fixes = sorted((f for f in v.fixes if f.judgement == j), key=lambda f: f.worsens)[:2]  # what worsens nothing comes first
         if j.grade is Grade.NOTE and not fixes:
             if y + t.px(24) > foot:
                 return foot + 1

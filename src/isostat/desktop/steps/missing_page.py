@@ -65,11 +65,11 @@ def _go(sheet: Sheet, n: int, turn: Callable[[str], None]) -> None:
 def _lay_gone(sheet: Sheet, v: View) -> None:
     """Points that nobody can read any more once it is apart, and that were not read yet."""
     t, gone = v.theme, []
-    for point in AXLE_POINTS[:6]:
+    for point in (p for p in AXLE_POINTS if p.gone):
         names = [axle.name.lower() for axle in v.job.vehicle.axles if getattr(axle, point.field) is None]
         if names:
             gone.append(f"{point.words} {' and '.join(names)}")
-    gone += [p.words for p in VEHICLE_POINTS[2:] if getattr(v.job.vehicle, p.field) is None]
+    gone += [p.words for p in VEHICLE_POINTS if p.gone and getattr(v.job.vehicle, p.field) is None]
     y = sheet.height() - t.px(FOOT - 8)
     sheet.caps("gone head", "Gone once it is apart", QPointF(t.px(16), y))
     words = f"Not read yet: {', '.join(gone)}." if gone else "Everything is read."
