@@ -88,16 +88,19 @@ class Findings(Sheet):
         ]
         room = foot - y - t.px(26) - len(told[0]) * t.px(20) - len(told[1]) * t.px(17)
         highs = [t.px(14) + len(lines) * t.px(15.5) for lines in buttons]
+        body = len(told[1]) * t.px(17) + 4
+        terse = room < sum(highs) <= room + body  # both ways to mend it are worth more than its second sentence
         if sum(highs[:1]) > room and n > 0:
             return foot + 1
-        fixes = fixes if sum(highs) <= room else fixes[:1]
+        fixes = fixes if terse or sum(highs) <= room else fixes[:1]
         head = self.text(
             f"finding {n} word", GRADE_WORDS[j.grade], QPointF(left, y + 1), size=11.5, weight=700, role=ROLE[j.grade], tracking=1
         )
         self.text(f"finding {n} place", said.place, QPointF(head.right() + 7, y - 1), size=12.5, role="ink2")
         self._marks.append((j.grade, y + t.px(16), v.letter(j)))
         box = self.text(f"finding {n} title", said.title, QPointF(left, head.bottom() + 2), size=15, weight=600, width=wide)
-        box = self.text(f"finding {n} body", said.body, QPointF(left, box.bottom()), size=13, role="ink2", width=wide)
+        if not terse:
+            box = self.text(f"finding {n} body", said.body, QPointF(left, box.bottom()), size=13, role="ink2", width=wide)
         y = box.bottom() + 5
         filled = False
         for m, fix in enumerate(fixes):
