@@ -9,11 +9,12 @@ import numpy as np
 
 from isostat.core.elements.helix import Helix
 from isostat.core.elements.law import METAL_RATE, LawEvent
+from isostat.core.elements.rising import Rising
 from isostat.core.limits import Floats, OutOfRange, within
 
 
 @dataclass(frozen=True)
-class Progressive:
+class Progressive(Rising):
     """Groups of turns, each with a rate in N/m and the way in m until its turns touch; x is compression from the free length.
 
     A group closes at one force, rate times its way, whatever the number of its turns. When all are closed it is solid.
@@ -30,7 +31,7 @@ class Progressive:
             within("way of a group until it closes", way, 1e-6, 3.0, "m")
 
     @cached_property
-    def curve(self) -> tuple[Floats, Floats]:
+    def curve(self) -> tuple[Floats, Floats]:  # type: ignore[override]
         """Compressions in m and forces in N at which a group closes, from free to solid, rising."""
         closing = np.array(sorted(rate * way for rate, way in self.groups))
         apart = np.diff(closing, prepend=0.0) > 1e-9 * closing[-1]  # groups that close together are one step
@@ -39,28 +40,9 @@ class Progressive:
         return np.asarray(x), forces
 
     @property
-    def knots(self) -> tuple[float, ...]:
-        return tuple(float(x) for x in self.curve[0])
-
-    @property
-    def domain(self) -> tuple[float, float]:
-        return -np.inf, self.knots[-1]
-
-    @property
     def events(self) -> tuple[LawEvent, ...]:
-        inner = (LawEvent("turns touch", x) for x in self.knots[1:-1])
-        return (LawEvent("coil loose", 0.0), *inner, LawEvent("coil solid", self.knots[-1]))
-
-    def force(self, x: Floats) -> Floats:
-        """Force in N at compression x in m, any shape: 0 when loose, 2 kN/mm past solid."""
-        at, force = self.curve
-        return np.asarray(np.interp(x, at, force) + METAL_RATE * np.maximum(np.asarray(x) - at[-1], 0.0))
-
-    def rate(self, x: Floats) -> Floats:
-        """Slope in N/m at compression x in m, any shape."""
-        at, force = self.curve
-        slopes = np.array([0.0, *(np.diff(force) / np.diff(at)), METAL_RATE])
-        return np.asarray(slopes[np.searchsorted(at, x, side="right")])
+        loose, *inner, solid = self.knots
+        return (LawEvent("coil loose", loose), *(LawEvent("turns touch", x) for x in inner), LawEvent("coil solid", solid))
 
 
 def from_groups(helix: Helix, groups: tuple[tuple[float, float], ...]) -> Progressive:

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
-from isostat.core.elements.law import METAL_RATE
+from isostat.core.elements.law import METAL_RATE, LawEvent
 from isostat.core.elements.progressive import Progressive
-from isostat.core.limits import within
+from isostat.core.elements.rising import Rising
+from isostat.core.limits import Floats, within
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,8 +44,8 @@ class Crossover:
     by: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class StackedPair:
+@dataclass(frozen=True, kw_only=True)
+class StackedPair(Rising):
     """Springs in series, top first; a third one above the top may be given.
 
     slider_m: its thickness between the faces of top and main spring. step_m: how far its step stands into the top spring, so that
@@ -92,8 +94,19 @@ class StackedPair:
         return self.ring_way_m <= 0.0
 
     @property
+    def curve(self) -> tuple[Floats, Floats]:  # type: ignore[override]
+        return self.law.curve
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        loose, *_, solid = self.knots
+        told = self.crossover
+        inner = () if told is None or told.x_m >= solid else (LawEvent("crossover", told.x_m),)
+        return (LawEvent("coil loose", loose), *inner, LawEvent("coil solid", solid))
+
+    @cached_property
     def law(self) -> Progressive:
-        """The force of the stack against its compression."""
+        """The springs as groups in series, the upper ones closed where slider and ring meet."""
         if self.locked_from_the_start:
             return Progressive(((self.main.rate, self.main.way_m),))
         groups = [(self.main.rate, self.main.way_m)]
@@ -112,7 +125,7 @@ class StackedPair:
             working.remove(first)
         return Progressive(tuple(groups))
 
-    @property
+    @cached_property
     def crossover(self) -> Crossover | None:
         """Where the main spring is left alone; None where it is from the start."""
         if self.locked_from_the_start:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from isostat.core.elements.rising import compression_at
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.limits import OutOfRange, within
 
@@ -45,7 +46,7 @@ def turns_from_snug(stack: StackedPair, shock: CoilOver) -> float:
 
 def force_at(stack: StackedPair, shock: CoilOver, shaft_m: float) -> float:
     """Spring force in N with the shaft pushed in by so much from full droop."""
-    return float(stack.law.force(np.asarray(preload(stack, shock) + shaft_m)))
+    return float(stack.force(np.asarray(preload(stack, shock) + shaft_m)))
 
 
 def crossover_at(stack: StackedPair, shock: CoilOver) -> float | None:
@@ -96,7 +97,7 @@ def ring_for_crossover(stack: StackedPair, shock: CoilOver, ride_m: float, *, sh
     within("ride height, shaft in", ride_m, 0.0, shock.bump_m, "m")
     free = replace(stack, ring_m=None)
     at = preload(stack, shock) + ride_m + share * (shock.bump_m - ride_m)
-    force = float(free.law.force(np.asarray(at)))
+    force = float(free.force(np.asarray(at)))
     solid = free.crossover
     if solid is not None and at >= solid.x_m:
         raise OutOfRange("compression of the stack at that crossover", at, 0.0, solid.x_m, "m")
@@ -111,12 +112,10 @@ def collar_for_force(stack: StackedPair, shock: CoilOver, shaft_m: float, force_
     stack, shock: what stands on what. shaft_m: from full droop. force_n: wanted there, N. Raises OutOfRange beyond the thread
     that is left.
     """
-    at, forces = stack.law.curve
-    if not 0.0 < force_n <= forces[-1]:
-        raise OutOfRange("force wanted of the stack", force_n, 0.0, float(forces[-1]), "N")
-    n = next(n for n in range(1, len(forces)) if forces[n] >= force_n)
-    x = at[n - 1] + (force_n - forces[n - 1]) * (at[n] - at[n - 1]) / (forces[n] - forces[n - 1])
-    down = float(x) - shaft_m - preload(stack, shock)
+    most = float(stack.curve[1][-1])
+    if not 0.0 < force_n <= most:
+        raise OutOfRange("force wanted of the stack", force_n, 0.0, most, "N")
+    down = compression_at(stack, force_n) - shaft_m - preload(stack, shock)
     return float(within("way of the collar", down, -shock.up_m, shock.down_m, "m"))
 
 
