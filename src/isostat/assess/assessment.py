@@ -8,10 +8,11 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.baseline import as_read, at_baseline, read_elsewhere
+from isostat.assess.found import FoundSpring, as_stand, found_springs
 from isostat.assess.loads import loads
 from isostat.assess.raking import rake_points, raked
 from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, figure, fit_figures
-from isostat.assess.springs import FoundSpring, Ordered, as_stand, found_springs, order
+from isostat.assess.springs import Ordered, order
 from isostat.assess.stand import NO_SPRINGS, SPRING, Hitch, Springs, stand
 from isostat.assess.standing import Standing, stand_up
 from isostat.core.elements.bank import Bank

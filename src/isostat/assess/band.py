@@ -9,8 +9,8 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.buys import LENGTHS, SHARES
+from isostat.assess.found import PAD, TAPE
 from isostat.assess.loads import loads
-from isostat.assess.springs import PAD, TAPE
 from isostat.assess.stand import HITCH_RATE, SPRING
 from isostat.core.limits import GRAVITY, Bools, Floats
 from isostat.core.tuning.band import Band, band_of, half_band
@@ -201,7 +201,7 @@ def _settled(a: Assessment, stands: Bools) -> Floats:
     offset = base.offset_m.copy()
     for i, o in enumerate(a.orders):
         for side, part in enumerate(SPRING):
-            offset[i, part] -= settle_share(a.job, i) * max(o.target_force_n[side], 0.0) / o.order.rate_n_per_m[side]
+            offset[i, part] -= settle_share(a.job, i) * max(o.pressed_m[side], 0.0)
     rest = solve_equilibrium(replace(base, offset_m=offset), a.proposed.bank, exact=True)
     return np.asarray(a.baseline_m[..., None] - rest.travel_m)
 

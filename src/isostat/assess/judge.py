@@ -63,12 +63,10 @@ def _springs(a: Assessment) -> Iterator[Judgement]:
     for i, o in enumerate(a.orders):
         if o.picked not in PICKED:
             yield springs.RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.picked)
-        rate, (low, high) = float(np.mean(o.order.rate_n_per_m)), o.window
-        if o.can_be_had and not low * (1 - OUTSIDE) <= rate <= high * (1 + OUTSIDE):
+        rate, window = float(np.mean(o.order.rate_n_per_m)), o.window
+        if o.can_be_had and not o.stack and window.by(rate, OUTSIDE) is not None:
             place = Place(i, None, a.target_case)
-            yield springs.RateOutsideWindow(
-                grade=Grade.NOTE, place=place, step=Step.SPRING, rate_n_per_m=rate, low_n_per_m=low, high_n_per_m=high
-            )
+            yield springs.RateOutsideWindow(grade=Grade.NOTE, place=place, step=Step.SPRING, rate_n_per_m=rate, window=window)
         if not all(f.length_known for f in a.found_springs[i]):
             change = float(np.mean([new - f.implied_free_m for new, f in zip(o.order.free_m, a.found_springs[i], strict=True)]))
             yield springs.LengthAssumed(grade=Grade.NOTE, place=Place(i), step=Step.SPRING, change_m=change)
@@ -130,4 +128,4 @@ def hanging_force_n(a: Assessment, axle: int, side: int) -> tuple[float, float]:
     """Preload in m and spring force in N of an ordered spring with the wheel hanging; zero when it is loose."""
     end = droop_end(a.proposed.events[axle][side]).travel_m
     x = float(a.axles[axle].spring_motion.at(np.asarray(end))[0]) + a.orders[axle].offset_m[side]
-    return x, max(x, 0.0) * a.orders[axle].order.rate_n_per_m[side]
+    return x, float(a.orders[axle].law[side].force(np.asarray(x)))

@@ -32,10 +32,9 @@ def _order(a: Assessment, i: int, side: int) -> Iterator[WrongOrder]:
     events = a.proposed.events[i][side]
     end = bump_end(events)
     axle, ordered = a.axles[i], a.orders[i]
-    solid = ordered.law[side].solid_x_m
-    deflection = max(ordered.target_force_n[side], 0.0) / ordered.order.rate_n_per_m[side]
+    deflection = max(ordered.pressed_m[side], 0.0)
     limits = [("shock bottomed", SHOCK_MARGIN / axle.shock_ratio.value, Grade.FAULT)]
-    if solid is not None:
+    if ordered.law[side].domain[1] < np.inf:
         limits.append(("coil solid", COIL_MARGIN * deflection / axle.spring_ratio.value, Grade.FAULT))
     if end.name != "metal":
         limits.append(("metal", 0.0, Grade.FAULT))

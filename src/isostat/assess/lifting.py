@@ -7,7 +7,7 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.springs import PAD, TAPE
+from isostat.assess.found import PAD, TAPE
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.lift import Lifted, lift_test
 from isostat.core.tuning.rate import spring_rate_for_wheel_rate

@@ -8,9 +8,9 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.found import HIGHEST_RATE, LOWEST_RATE, TAPE, FoundSpring
 from isostat.assess.lifting import friction_m
 from isostat.assess.resolved import AxleFigures, FitFigures
-from isostat.assess.springs import HIGHEST_RATE, LOWEST_RATE, TAPE, FoundSpring
 from isostat.assess.stand import Hitch
 from isostat.assess.trial import Trial
 from isostat.core.limits import GRAVITY, Floats

@@ -1,4 +1,4 @@
-"""A stacked pair held against an axle: where its ring may sit, where the rate changes, what collar the target takes."""
+"""What is asked of a stacked pair at an axle: its ring's window, where the rate changes, what is set where with a ruler."""
 
 from __future__ import annotations
 
@@ -7,88 +7,73 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.core.elements.stacked import Crossover, Part, StackedPair
-from isostat.core.limits import Floats, OutOfRange
+from isostat.assess.laws import value_or
+from isostat.assess.seating import Seated
+from isostat.core.elements.stacked import Crossover, StackedPair
+from isostat.core.limits import Floats
 from isostat.core.tuning import stack_fit
-from isostat.core.tuning.events import bump_end, droop_end
-from isostat.core.tuning.stack_fit import CoilOver, RingWindow
-from isostat.job.fitted import StackPart
-from isostat.job.reading import Reading
-
-SLIDER, THREAD = 0.010, 0.002  # m (common practice, no source)
+from isostat.core.tuning.events import droop_end
+from isostat.core.tuning.stack_fit import CoilOver, Marks, RingWindow
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stacked:
-    """What comes of a stack at an axle's left wheel; the shaft counts from full droop, m. Arrays (B,)."""
+    """What comes of a stack at an axle's left wheel, its collar set; the shaft counts from full droop, m. Arrays (B,)."""
 
-    pair: StackedPair
-    shock: CoilOver
+    seated: Seated
     window: RingWindow
     crossover: Crossover | None
     change_m: float | None  # shaft at which the rate changes
-    ride_m: Floats  # shaft at ride height in each case, on the springs as ordered
-    asked_n: float  # spring force that the target asks
-    gives_n: float  # what the stack gives there
-    collar_m: float | None  # how far the collar must go down for the target; None beyond its thread
-    placed_m: float | None  # collar to ring for the wanted share of bump; None where it cannot be
+    ride_m: Floats  # shaft at ride height in each case
+    ratio: Floats  # shaft over wheel travel at ride in each case
     main_at_bump_m: float
+    top_at_bump_m: float
+    marks: Marks
+
+    @property
+    def pair(self) -> StackedPair:
+        return self.seated.pair
+
+    @property
+    def shock(self) -> CoilOver:
+        """The left one, its collar where it ends."""
+        return self.seated.shock[0]
+
+    @property
+    def thread_over_m(self) -> float:
+        """By how much a collar would have to go beyond its thread, the worse side; 0 where both reach."""
+        return max(0.0, *(max(-s.down_m, -s.up_m) for s in self.seated.shock))
 
 
-def _value(reading: Reading | None, otherwise: float) -> float:
-    return otherwise if reading is None else float(reading.value)
-
-
-def _part(part: StackPart) -> Part | None:
-    if part.rate_n_per_m is None or part.free_m is None or part.solid_m is None:
+def stacked(a: Assessment, axle: int) -> Stacked | None:
+    """The stack of an axle; None where none is ordered there, or it cannot be made."""
+    seated = a.orders[axle].stack
+    if seated is None:
         return None
-    return Part(part.rate_n_per_m.value, part.free_m.value, part.solid_m.value)
-
-
-def stacked(a: Assessment, axle: int) -> Stacked | str | None:
-    """The stack of an axle; None until its springs and the room are there; a sentence where they make none."""
-    told, figures = a.job.proposal.axles[axle].stack, a.axles[axle]
-    events, ratio = a.proposed.events[axle][0], figures.shock_ratio.value
-    try:
-        top, main = _part(told.top), _part(told.main)
-        if top is None or main is None or told.extended_m is None:
-            return None
-        ring = None if told.ring_m is None else float(told.ring_m.value)
-        pair = StackedPair(top=top, main=main, slider_m=_value(told.slider_m, SLIDER), step_m=_value(told.step_m, 0.0), ring_m=ring)
-        whole = (bump_end(events).travel_m - droop_end(events).travel_m) * ratio
-        shock = CoilOver(extended_m=told.extended_m.value, bump_m=whole, thread_m=_value(told.thread_m, THREAD),
-                         down_m=_value(told.down_m, 0.0), up_m=_value(told.up_m, 0.0))  # fmt: skip
-    except OutOfRange as refused:
-        return str(refused)
-    ride = a.proposed.droop_left_m[axle, 0] * ratio
-    target = (float(a.target_travel_m[axle, 0]) - droop_end(events).travel_m) * ratio
-    asked = a.orders[axle].target_force_n[0]
-    stands = a.proposed.stands
-    highest = float(np.max(ride[stands])) if stands.any() else target
+    pair, shock, s = seated.pair, seated.shock[0], a.proposed
+    hangs = droop_end(s.events[axle][0]).travel_m
+    x, slope, _ = a.axles[axle].spring_motion.at(hangs + s.droop_left_m[axle, 0])
     return Stacked(
-        pair=pair,
-        shock=shock,
+        seated=seated,
         window=stack_fit.ring_window(pair, shock),
         crossover=pair.crossover,
         change_m=stack_fit.crossover_at(pair, shock),
-        ride_m=ride,
-        asked_n=asked,
-        gives_n=stack_fit.force_at(pair, shock, target),
-        collar_m=_collar(pair, shock, target, asked),
-        placed_m=_placed(pair, shock, highest, _value(told.share, stack_fit.SHARE)),
+        ride_m=np.asarray(x) - seated.hangs_x_m[0],
+        ratio=np.asarray(slope),
         main_at_bump_m=stack_fit.main_at_bump(pair, shock),
+        top_at_bump_m=stack_fit.top_at_bump(pair, shock),
+        marks=stack_fit.marks(pair, shock),
     )
 
 
-def _collar(pair: StackedPair, shock: CoilOver, target: float, asked: float) -> float | None:
-    try:
-        return stack_fit.collar_for_force(pair, shock, target, asked)
-    except OutOfRange:
-        return None
+def too_tight_m(a: Assessment, axle: int) -> list[tuple[str, float]]:
+    """Springs of a stack whose inside is narrower than the shock's body, and by how much they are with nothing to spare, m."""
+    told = a.job.proposal.axles[axle].stack
+    if a.orders[axle].stack is None or told.body_m is None:
+        return []
+    parts = (("top spring", told.top), ("main spring", told.main), ("third spring", told.third))
+    short = [(name, told.body_m.value + CLEAR - value_or(p.inside_m, np.inf)) for name, p in parts if p is not None]
+    return [(name, float(by)) for name, by in short if by > 1e-6]
 
 
-def _placed(pair: StackedPair, shock: CoilOver, ride: float, share: float) -> float | None:
-    try:
-        return stack_fit.ring_for_crossover(pair, shock, ride, share=share).ring_m
-    except OutOfRange:
-        return None
+CLEAR = 0.001  # m that a spring's inside keeps round a body (common practice, no source)

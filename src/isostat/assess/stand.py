@@ -28,7 +28,7 @@ HITCH_RATE = 5e6  # N/m from the coupling to the ground: the tow vehicle's own s
 class Springs:
     """Main springs of one axle: laws and compression at the baseline in m, left and right."""
 
-    law: tuple[Coil, Coil]
+    law: tuple[ForceLaw, ForceLaw]
     offset_m: tuple[float, float]
 
 

@@ -12,9 +12,10 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
-from isostat.assess.springs import as_stand
+from isostat.assess.found import as_stand
 from isostat.assess.stand import SPRING, Springs, stand
 from isostat.assess.standing import Standing, stand_up
+from isostat.core.elements.rising import compression_at
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.spline import spline_step
 from isostat.core.vehicle.layout import Layout
@@ -88,7 +89,7 @@ def _needed(a: Assessment) -> Floats:
     for i, (axle, order, pair) in enumerate(zip(a.axles, a.orders, a.found_springs, strict=True)):
         moved = np.asarray(axle.spring_motion.at(np.asarray(_at_springs(a, i)))[0])
         had = as_stand(pair).offset_m
-        sides = [order.target_force_n[s] / pair[s].rate.value - float(moved[s]) - had[s] for s in (0, 1)]
+        sides = [compression_at(pair[s].law, order.target_force_n[s]) - float(moved[s]) - had[s] for s in (0, 1)]
         out.append(sum(sides) / 2)
     return np.array(out)
 

@@ -6,6 +6,7 @@ from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
+from isostat.job.curved import Material, PressRow, ProgressiveCoil, Stack
 from isostat.job.reading import (
     BagSize,
     BarLength,
@@ -14,8 +15,10 @@ from isostat.job.reading import (
     CoilAcross,
     CoilLength,
     CoilTurns,
+    Collar,
     Damping,
     Differ,
+    DroopShare,
     Frozen,
     Hertz,
     Mass,
@@ -25,10 +28,8 @@ from isostat.job.reading import (
     Pressure,
     Radius,
     Settle,
-    Share,
     Spacer,
     SpringRate,
-    Squash,
     Squeeze,
     StopHeight,
     Stroke,
@@ -41,12 +42,18 @@ from isostat.job.reading import (
 
 
 class Coil(Frozen):
-    """One coil spring with its spacer. In a proposal, what is left out is solved."""
+    """One coil spring with its spacer. In a proposal, what is left out is solved.
+
+    unloaded_length_m: length between the seats with the strut out of the vehicle and extended. collar_m: how far the collar of a
+    stacked pair goes down from where it stood.
+    """
 
     rate_n_per_m: SpringRate | None = None
     free_length_m: CoilLength | None = None
     solid_length_m: CoilLength | None = None
     installed_length_m: CoilLength | None = None
+    unloaded_length_m: CoilLength | None = None
+    collar_m: Collar | None = None
     spacer_m: Spacer | None = None
 
     @model_validator(mode="after")
@@ -57,13 +64,6 @@ class Coil(Frozen):
                 f"{self.solid_length_m.value:g} m; accepted is a free length above the solid length"
             )
         return self
-
-
-class PressRow(Frozen):
-    """A stop under a press: how far it was squeezed and what the scale under it showed."""
-
-    squeeze_m: Squash | None = None
-    force_kg: Mass | None = None
 
 
 class Stop(Frozen):
@@ -97,7 +97,7 @@ class BenchCoil(Frozen):
     turns: CoilTurns | None = None
     inactive: CoilTurns | None = None
     ends: Literal["open", "open, ground", "closed", "closed, ground", "hot formed", "pigtail"] = "closed, ground"
-    material: Literal["chrome silicon", "chrome vanadium", "oil tempered", "hard drawn", "music", "hot rolled"] = "chrome silicon"
+    material: Material = "chrome silicon"
     free_m: CoilLength | None = None
     press: tuple[SpringPress, ...] = Field(default=(), max_length=6)
 
@@ -114,13 +114,14 @@ class Bar(Frozen):
 class Pick(Frozen):
     """How the rate of an axle is picked."""
 
-    way: Literal["frequency", "two loads", "same feel", "bump capacity"] = "frequency"
+    way: Literal["frequency", "two loads", "same feel", "bump capacity", "share of droop"] = "frequency"
     hertz: Hertz | None = None
     case: Text | None = None
     light: Text | None = None
     full: Text | None = None
     differ_m: Differ | None = None
     multiple: Multiple | None = None
+    droop_share: DroopShare | None = None
 
 
 class Ways(Frozen):
@@ -141,33 +142,6 @@ class Ways(Frozen):
     teeth_outer: int | None = Field(default=None, ge=4, le=200)
 
 
-class StackPart(Frozen):
-    """One spring of a stack."""
-
-    rate_n_per_m: SpringRate | None = None
-    free_m: CoilLength | None = None
-    solid_m: CoilLength | None = None
-
-
-class Stack(Frozen):
-    """A stacked pair that is thought of for the coil-overs of an axle, and what it stands on, faces of collar and perch.
-
-    extended_m: collar to perch with the shock extended. ring_m: collar to ring. down_m, up_m: thread left for the collar.
-    share: of the bump travel at which the crossover shall be.
-    """
-
-    top: StackPart = StackPart()
-    main: StackPart = StackPart()
-    slider_m: Spacer | None = None
-    step_m: Spacer | None = None
-    ring_m: CoilLength | None = None
-    extended_m: CoilLength | None = None
-    thread_m: Thread | None = None
-    down_m: Spacer | None = None
-    up_m: Spacer | None = None
-    share: Share | None = None
-
-
 class AxleFit(Frozen):
     """What is fitted to one axle. In a proposal, what is left out stays as found (springs: is solved)."""
 
@@ -181,11 +155,14 @@ class AxleFit(Frozen):
     shock_longer_m: Offset | None = None
     settle_share: Settle | None = None
     stop: Stop = Stop()
+    kind: Literal["coil", "progressive", "stacked pair"] = "coil"
+    stock: Literal["any", "25 lb/in", "50 lb/in"] = "any"
     left: Coil = Coil()
     right: Coil = Coil()
     sides: Literal["same", "spacer", "each"] = "spacer"
     pick: Pick = Pick()
     ways: Ways = Ways()
+    progressive: ProgressiveCoil = ProgressiveCoil()
     stack: Stack = Stack()
 
 

@@ -274,17 +274,20 @@ def _(j: springs.LengthAssumed, r: Reader) -> tuple[str, str]:
 
 @_say.register
 def _(j: springs.RateOutsideWindow, r: Reader) -> tuple[str, str]:
-    if j.low_n_per_m > j.high_n_per_m:
-        return f"No plain spring: {r.rate(j.low_n_per_m)} for bump, {r.rate(j.high_n_per_m)} hanging", (
-            "Firm enough for full bump it comes loose when hanging: a stacked pair, a progressive coil, or more bump travel."
+    w, rate = j.window, r.rate(j.rate_n_per_m)
+    low, high = r.rate(w.low), r.rate(w.high)
+    if not w.is_open:
+        return f"No plain spring: {low} for {w.low_by}, {high} for {w.high_by}", (
+            "No one rate does both: a stacked pair, a progressive coil, more travel, or less asked."
         )
-    if j.rate_n_per_m < j.low_n_per_m:
-        return f"{r.rate(j.rate_n_per_m)}: bump asks for {r.rate(j.low_n_per_m)}", (
-            "At full bump the spring takes less than twice the load: the stop works hard."
-        )
-    return f"{r.rate(j.rate_n_per_m)}: loose when hanging above {r.rate(j.high_n_per_m)}", (
-        "Keep the coil in its seat, or choose a softer and longer one."
-    )
+    if j.rate_n_per_m < w.low:
+        return f"{rate}: {w.low_by} asks for {low}", {
+            "bump capacity": "At full bump the spring takes less of the load than asked: the stop works hard.",
+            "two loads": "Light and full will stand further apart than asked.",
+        }.get(w.low_by, "Softer than the wanted share of droop.")
+    return f"{rate}: at most {high} by {w.high_by}", {
+        "stays pressed hanging": "Above that it is loose when hanging: strap the coil, or choose a softer and longer one.",
+    }.get(w.high_by, "Firmer than the wanted share of droop.")
 
 
 @_say.register

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import numpy as np
-
 from isostat.assess.assessment import Assessment
 from isostat.assess.stacking import Stacked, stacked
 from isostat.assess.workings.shown import Shown
@@ -13,7 +11,7 @@ from isostat.core.working import Given, Origin, Working
 
 def _told(a: Assessment, k: Shown) -> Stacked:
     told = stacked(a, k.axle)
-    if not isinstance(told, Stacked):
+    if told is None:
         raise KeyError("no stack")
     return told
 
@@ -57,34 +55,35 @@ def change(a: Assessment, k: Shown) -> Working:
 def ring(a: Assessment, k: Shown) -> Working:
     """Collar to ring for the wanted crossover."""
     told = _told(a, k)
-    if told.placed_m is None:
-        raise KeyError("no place")
-    pair, keeps = told.pair, told.placed_m + told.pair.step_m
-    force = (pair.top.free_m - keeps) * pair.top.rate
+    pair, set_ = told.pair, told.pair.ring_m
+    if set_ is None or told.crossover is None:
+        raise KeyError("no ring")
+    force = told.crossover.force_n
+    rest = set_ - (pair.top.free_m - force / pair.top.rate - pair.step_m)
     return _made(
-        "collar to ring for the wanted crossover", "g", "l_1 - F / k_1 - t",
+        "collar to ring", "g", "l_1 - F / k_1 - t + r",
         (_length("l_1", "top spring, free", pair.top.free_m),
-         Given("F", "force at that crossover", "force", force, Origin.COMPUTED),
+         Given("F", "force at the crossover", "force", force, Origin.COMPUTED),
          Given("k_1", "rate of the top spring", "rate", pair.top.rate, Origin.TYPED),
-         _length("t", "step of the slider", pair.step_m)),
-        told.placed_m, "Face to face. The collar where it stands now; run down, the ring stays and the top spring keeps less.",
+         _length("t", "step of the slider", pair.step_m),
+         _length("r", "what a third spring keeps; a spring that is solid before", rest, Origin.COMPUTED)),
+        set_, "Face to face, all set. With the collar run down, the ring stays and the top spring keeps less.",
     )  # fmt: skip
 
 
 def collar(a: Assessment, k: Shown) -> Working:
     """How far the collar goes for the target."""
-    told = _told(a, k)
-    if told.collar_m is None:
-        raise KeyError("beyond the thread")
-    at, forces = told.pair.law.curve
-    needs = float(np.interp(told.asked_n, forces, at))
-    before = preload(told.pair, told.shock)
+    told, o = _told(a, k), a.orders[k.axle]
+    went = told.seated.collar_m[k.side]
+    shaft, stood = told.seated.target_m[k.side], told.seated.shock[k.side].extended_m + went
+    before = told.pair.free_m - stood
     return _made(
-        "way of the collar for the target", "d", "sqrt((x - p - u)**2)",
-        (_length("x", "compression that carries what the target asks", needs, Origin.COMPUTED),
-         _length("p", "preload hanging", before, Origin.COMPUTED),
-         _length("u", "shaft in at the target, from hanging", needs - before - told.collar_m, Origin.SOLVED)),
-        abs(told.collar_m), "The ring goes with it. Preload moves height, not rate.",
+        "way of the collar for the target", "d", "sqrt((x - p - u + r)**2)",
+        (_length("x", "compression that carries what the target asks", o.pressed_m[k.side], Origin.COMPUTED),
+         _length("p", "preload hanging where it stood", before, Origin.COMPUTED),
+         _length("u", "shaft in at the target, from hanging", shaft, Origin.SOLVED),
+         _length("r", "rounding, or as typed", went - (o.pressed_m[k.side] - before - shaft), Origin.COMPUTED)),
+        abs(went), "From where the collar stood when collar to perch was measured. Preload moves height, not rate.",
     )  # fmt: skip
 
 
@@ -109,10 +108,10 @@ def shown_stack(a: Assessment) -> list[Shown]:
     keys = []
     for axle in range(len(a.axles)):
         told = stacked(a, axle)
-        if not isinstance(told, Stacked):
+        if told is None:
             continue
         keys += [Shown("stack hanging", axle), Shown("stack main", axle)]
-        keys += [Shown("stack ring", axle)] if told.placed_m is not None else []
-        keys += [Shown("stack collar", axle)] if told.collar_m is not None else []
+        keys += [Shown("stack ring", axle)] if told.pair.ring_m is not None and told.crossover else []
+        keys += [Shown("stack collar", axle, side) for side in (0, 1)]
         keys += [Shown("stack change", axle, case=c) for c in range(a.cases)] if told.crossover else []
     return keys

@@ -69,7 +69,8 @@ class Tested(Rising):
 def compression_at(law: ForceLaw, force_n: float) -> float:
     """Compression in m at which a spring carries a force.
 
-    law: straight between its knots, and rising from the first of them. force_n: N. Below no force at all its first slope goes on, past the last knot its last.
+    law: straight between its knots, and rising from the first of them. force_n: N.
+    Below no force at all its first slope goes on, past the last knot its last.
     """
     knots = np.array(law.knots)
     force = law.force(knots)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.core.findings.judgement import Judgement
+from isostat.core.tuning.window import Window
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -78,15 +79,14 @@ class LengthAssumed(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RateOutsideWindow(Judgement):
-    """A rate below what bump capacity asks, or above what keeps the coil pressed when hanging; or no rate does both."""
+    """A rate outside what the wishes leave together, which may be nothing; the window names the two that bound it."""
 
     rate_n_per_m: float
-    low_n_per_m: float
-    high_n_per_m: float
+    window: Window
 
     @property
     def severity(self) -> float:
-        return max(self.low_n_per_m - self.rate_n_per_m, self.rate_n_per_m - self.high_n_per_m)
+        return max(self.window.low - self.rate_n_per_m, self.rate_n_per_m - self.window.high)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -9,9 +10,19 @@ import numpy as np
 
 from isostat.core.limits import Floats
 
-RATE_STEP = 1000.0  # N/m, springs are ordered in whole N/mm
 LENGTH_STEP = 0.001  # m
 SPACER_STEP = 0.001  # m
+
+
+@dataclass(frozen=True, slots=True)
+class Stock:
+    """The steps in which springs are to be had: rate in N/m, free length in m."""
+
+    rate: float
+    length: float
+
+
+ANY = Stock(1000.0, LENGTH_STEP)  # wound to order, in whole N/mm and mm
 
 
 class Sides(StrEnum):
@@ -39,19 +50,20 @@ def to_step(value: float, step: float) -> float:
 
 def order_springs(
     space_m: Floats,
-    force_n: Floats,
+    pressed_m: Floats,
     rate: tuple[float, float],
     sides: Sides,
     free_m: tuple[float | None, float | None] = (None, None),
     spacer_m: tuple[float | None, float | None] = (None, None),
+    stock: Stock = ANY,
 ) -> SpringOrder:
     """Free lengths and spacers of an axle's springs, where they are not already chosen.
 
-    space_m: (2,) room between the seats at the target with no spacer at all. force_n: (2,) spring force there.
-    rate: N/m, left and right. sides: how the two may differ. free_m, spacer_m: chosen values win; None is solved.
-    Returns SpringOrder, lengths rounded to the millimetre.
+    space_m: (2,) room between the seats at the target with no spacer at all. pressed_m: (2,) compression that carries it.
+    rate: N/m there, left and right. sides: how the two may differ. free_m, spacer_m: chosen values win; None is solved.
+    stock: the lengths that are to be had; what the nearest shorter one lacks is spacer. Returns SpringOrder, spacers to the mm.
     """
-    need = np.asarray(space_m) + np.asarray(force_n) / np.asarray(rate)  # free length plus spacer, per side
+    need = np.asarray(space_m) + np.asarray(pressed_m)  # free length plus spacer, per side
     taken = np.array([s or 0.0 for s in spacer_m])
     solved = need - taken
     if sides is Sides.SAME:
@@ -62,12 +74,16 @@ def order_springs(
         free = [shorter, shorter]
     else:
         free = [float(v) for v in solved]
-    frees = tuple(to_step(f, LENGTH_STEP) if chosen is None else chosen for f, chosen in zip(free, free_m, strict=True))
+    if stock.length > LENGTH_STEP and sides is not Sides.SAME:  # from a shelf: the shorter one, and a spacer
+        free = [max(math.floor(f / stock.length + 1e-6), 1) * stock.length for f in free]
+    step = max(stock.length, LENGTH_STEP)
+    frees = tuple(to_step(f, step) if chosen is None else chosen for f, chosen in zip(free, free_m, strict=True))
     left_over = [float(n) - f for n, f in zip(need, frees, strict=True)]
     if any(f is not None for f in free_m):  # a chosen spring sits where it sits: spacers only even out left and right
         left_over = [v - min(left_over) for v in left_over]
+    spaced = sides is Sides.SPACER or (sides is Sides.EACH and stock.length > LENGTH_STEP)
     spacers = [
-        chosen if chosen is not None else max(to_step(v, SPACER_STEP), 0.0) if sides is Sides.SPACER else 0.0
+        chosen if chosen is not None else max(to_step(v, SPACER_STEP), 0.0) if spaced else 0.0
         for v, chosen in zip(left_over, spacer_m, strict=True)
     ]
     return SpringOrder(

@@ -72,3 +72,14 @@ def wheel_rate_seated(held_n: float, droop_m: float) -> float:
     held_n: force held up at the wheel at ride, N. droop_m: wheel travel left to hanging, m, from 1 mm.
     """
     return held_n / max(droop_m, 0.001)
+
+
+def wheel_rate_for_droop_share(held_n: float, whole_m: float, share: float) -> float:
+    """Wheel rate in N/m at which a spring that just touches when hanging rides at a share of the travel, F/(s·T).
+
+    held_n: force held up at the wheel at ride, N. whole_m: wheel travel from hanging to full bump, 0.005 to 2. share: of that
+    which is droop at ride, 0.1 to 0.9. Raises OutOfRange otherwise.
+    """
+    within("whole travel", whole_m, 0.005, 2.0, "m")
+    within("share of droop", share, 0.1, 0.9, "")
+    return held_n / (share * whole_m)

@@ -123,3 +123,45 @@ def main_at_bump(stack: StackedPair, shock: CoilOver) -> float:
     """Length of the main spring at full bump, m."""
     force = force_at(stack, shock, shock.bump_m)
     return max(stack.main.free_m - force / stack.main.rate, stack.main.solid_m)
+
+
+def top_at_bump(stack: StackedPair, shock: CoilOver) -> float:
+    """Length of the top spring at full bump, m."""
+    force = force_at(stack, shock, shock.bump_m)
+    shortest = stack.top.solid_m if stack.ring_m is None else max(stack.ring_m + stack.step_m, stack.top.solid_m)
+    return max(stack.top.free_m - force / stack.top.rate, shortest)
+
+
+@dataclass(frozen=True, slots=True)
+class Marks:
+    """What a ruler finds with the shock extended, up from the perch's upper face, m; None without a ring.
+
+    collar_m: lower face of the collar. ring_m: the ring's face that the slider meets. slider_m: upper face of the slider as it hangs.
+    The two marks to paint on the body: ring_mark_m, below which the ring's face never comes, or the main spring binds; and
+    collar_mark_m, below which the collar's face never comes, or the top spring binds before the slider meets the ring.
+    """
+
+    collar_m: float
+    ring_m: float | None
+    slider_m: float
+    ring_mark_m: float
+    collar_mark_m: float | None
+
+
+def marks(stack: StackedPair, shock: CoilOver, *, margin_m: float = MARGIN) -> Marks:
+    """Where everything stands with the shock extended, on the bench or hanging, springs on.
+
+    stack, shock: what stands on what, the collar set. margin_m: that the main spring keeps over solid.
+    Source: lengths face to face from the perch up.
+    """
+    hangs = max(force_at(stack, shock, 0.0), 0.0)
+    main = max(stack.main.free_m - hangs / stack.main.rate, stack.main.solid_m)
+    ring = None if stack.ring_m is None else shock.extended_m - stack.ring_m
+    solid = stack.top.solid_m + (stack.third.solid_m if stack.third else 0.0)
+    return Marks(
+        collar_m=shock.extended_m,
+        ring_m=ring,
+        slider_m=main + stack.slider_m,
+        ring_mark_m=shock.extended_m - ring_window(stack, shock, margin_m=margin_m).furthest_m,
+        collar_mark_m=None if ring is None else ring + max(solid - stack.step_m, 0.0),
+    )

@@ -6,7 +6,7 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
-from isostat.assess.springs import PAD, TAPE
+from isostat.assess.found import PAD, TAPE
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job import edits

@@ -8,8 +8,8 @@ from typing import get_args
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
+from isostat.assess.picking import DIFFER, MULTIPLE
 from isostat.assess.resolved import default_frequency
-from isostat.assess.springs import DIFFER, MULTIPLE
 from isostat.core.tuning.events import droop_end
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_glyph

@@ -1,0 +1,95 @@
+"""From what is typed of a progressive coil or a stacked pair to its force law."""
+
+from __future__ import annotations
+
+from isostat.core.elements.helix import Ends, Helix, mean_diameter
+from isostat.core.elements.progressive import Progressive, from_groups, from_rate_pair
+from isostat.core.elements.rising import Rising, Tested
+from isostat.core.elements.stacked import Part, StackedPair
+from isostat.core.elements.wire import wire
+from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.job.curved import ProgressiveCoil, Stack, StackPart
+from isostat.job.fitted import AxleFit
+from isostat.job.reading import Reading
+
+SLIDER, THREAD = 0.010, 0.002  # m (common practice, no source)
+
+
+class Incomplete(ValueError):
+    """A spring whose law cannot be made: the sentence says what is missing or wrong."""
+
+
+def value_or(reading: Reading | None, otherwise: float) -> float:
+    """A reading's value, or what is taken without one."""
+    return otherwise if reading is None else float(reading.value)
+
+
+def _given(reading: Reading | None, words: str) -> float:
+    if reading is None:
+        raise Incomplete(f"{words} is missing; it must be given here.")
+    return float(reading.value)
+
+
+def spring_law(fit: AxleFit) -> Rising | None:
+    """The law of an axle's springs where they are no plain coils; None where they are.
+
+    Raises Incomplete with a sentence where numbers are missing or make no spring.
+    """
+    try:
+        match fit.kind:
+            case "progressive":
+                return _progressive(fit.progressive)
+            case "stacked pair":
+                return stacked_pair(fit.stack)
+            case _:
+                return None
+    except OutOfRange as refused:
+        raise Incomplete(str(refused)) from None
+
+
+def _progressive(told: ProgressiveCoil) -> Rising:
+    match told.by:
+        case "rates":
+            soft, firm = _given(told.soft_n_per_m, "First rate"), _given(told.firm_n_per_m, "Second rate")
+            change, solid = _given(told.change_m, "Compression at the change"), _given(told.solid_m, "Compression to solid")
+            return from_rate_pair(soft, firm, change, solid)
+        case "turns":
+            return from_turns(told)
+        case _:
+            rows = [(r.squeeze_m.value, r.force_kg.value * GRAVITY) for r in told.table if r.squeeze_m and r.force_kg]
+            if not rows:
+                raise Incomplete("The tester's table is empty; accepted is at least one compression with its load.")
+            return Tested(tuple(r[0] for r in rows), tuple(r[1] for r in rows))
+
+
+def from_turns(told: ProgressiveCoil) -> Progressive:
+    """A progressive coil by its counted turns. Raises Incomplete where a number is missing, OutOfRange where they make no coil."""
+    d, across = _given(told.wire_m, "Wire"), _given(told.across_m, "Diameter")
+    groups = tuple((float(g.turns.value), float(g.pitch_m.value)) for g in told.groups if g.turns and g.pitch_m)
+    if not groups:
+        raise Incomplete("No group of turns is counted; accepted is at least one with its turns and pitch.")
+    turns, free = sum(n for n, _ in groups) + 2.0, sum(n * pitch for n, pitch in groups) + 2.0 * d
+    mean = mean_diameter(across, d, told.across)
+    coil = Helix(wire_m=d, mean_m=mean, turns=turns, free_m=free, ends=Ends.CLOSED_GROUND, wire=wire(told.material))
+    return from_groups(coil, groups)
+
+
+def _part(part: StackPart, words: str) -> Part:
+    return Part(
+        _given(part.rate_n_per_m, f"Rate of the {words}"),
+        _given(part.free_m, f"Free length of the {words}"),
+        _given(part.solid_m, f"Solid length of the {words}"),
+    )
+
+
+def stacked_pair(told: Stack) -> StackedPair:
+    """The springs of a stack, its ring as typed or not there yet. Raises Incomplete or OutOfRange, in words."""
+    ring = told.ring_m.value if told.placed == "typed" and told.ring_m else None
+    return StackedPair(
+        top=_part(told.top, "top spring"),
+        main=_part(told.main, "main spring"),
+        third=None if told.third is None else _part(told.third, "third spring"),
+        slider_m=value_or(told.slider_m, SLIDER),
+        step_m=value_or(told.step_m, 0.0),
+        ring_m=ring,
+    )
