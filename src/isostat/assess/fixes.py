@@ -60,6 +60,9 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
     match remedy.quantity:
         case "stop spacer":
             return put(job, ("proposal", "axles", int(axle or 0), "stop", "spacer_m"), remedy.value)
+        case "ring":
+            job = put(job, ("proposal", "axles", int(axle or 0), "stack", "placed"), "typed")
+            return put(job, ("proposal", "axles", int(axle or 0), "stack", "ring_m"), remedy.value)
         case "shock length":
             return put(job, ("proposal", "axles", int(axle or 0), "shock_longer_m"), remedy.value)
         case "spacer allowed":

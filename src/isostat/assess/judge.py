@@ -9,6 +9,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.judge_carrying import carrying_judgements
+from isostat.assess.judge_curved import curved_judgements
 from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_stance import stance_judgements
 from isostat.assess.judge_travel import travel_judgements
@@ -27,7 +28,14 @@ DAMPED = (0.85, 1.25)  # share of the damping as found that is not said (stated 
 
 def judge(a: Assessment) -> tuple[Judgement, ...]:
     """All judgements on a job, gravest first, then by axle, side and case."""
-    found = [*carrying_judgements(a), *measured_judgements(a), *stance_judgements(a), *_springs(a), *travel_judgements(a)]
+    found = [
+        *carrying_judgements(a),
+        *measured_judgements(a),
+        *stance_judgements(a),
+        *_springs(a),
+        *curved_judgements(a),
+        *travel_judgements(a),
+    ]
 
     def rank(j: Judgement) -> tuple[int, int, int, int, str]:
         p = j.place

@@ -10,6 +10,7 @@ from isostat.assess.assessment import Assessment
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.findings.travel import LittleBump, LittleDroop, OrderRight, WrongOrder
 from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_of
+from isostat.core.tuning.stack_fit import MARGIN as STACK_MARGIN
 
 SHOCK_MARGIN = 0.010  # at the shock (common practice, no source)
 COIL_MARGIN = 0.15  # of the coil's working deflection (common practice, no source)
@@ -35,7 +36,8 @@ def _order(a: Assessment, i: int, side: int) -> Iterator[WrongOrder]:
     deflection = max(ordered.pressed_m[side], 0.0)
     limits = [("shock bottomed", SHOCK_MARGIN / axle.shock_ratio.value, Grade.FAULT)]
     if ordered.law[side].domain[1] < np.inf:
-        limits.append(("coil solid", COIL_MARGIN * deflection / axle.spring_ratio.value, Grade.FAULT))
+        margin = STACK_MARGIN if ordered.stack else COIL_MARGIN * deflection
+        limits.append(("coil solid", margin / axle.spring_ratio.value, Grade.FAULT))
     if end.name != "metal":
         limits.append(("metal", 0.0, Grade.FAULT))
     for name, margin, grave in limits:

@@ -39,7 +39,9 @@ def one_spacer(a: Assessment, place: Place) -> float | None:
     felt = float((height[:, 0] - height[:, 1]).mean()) - lean
     if abs(felt) < 1e-5:
         return None
-    total = to_step(a.orders[axle].order.spacer_m[side] - lean / felt * PROBE, SPACER_STEP)
+    o = a.orders[axle]
+    stood = o.order.spacer_m[side] if o.stack is None else o.stack.collar_m[side]
+    total = to_step(stood - lean / felt * PROBE, SPACER_STEP)
     return total if 0.0 < total <= THICKEST else None
 
 
@@ -54,8 +56,12 @@ def with_spacer(job: Job, place: Place) -> Job:
         raise JobFault("remedy", ["No spacer there levels it; accepted is springs that can be had and a spacer up to 50 mm."])
     for i, o in enumerate(a.orders):
         for s, name in enumerate(SIDES):
-            spacer = thick if (i, s) == (place.axle, place.side) else o.order.spacer_m[s]
-            parts = {"free_length_m": o.order.free_m[s], "spacer_m": spacer, "rate_n_per_m": o.order.rate_n_per_m[s]}
+            here = (i, s) == (place.axle, place.side)
+            if o.stack is not None:  # a collar takes the place of the spacer
+                parts = {"collar_m": thick if here else o.stack.collar_m[s]}
+            else:
+                parts = {"free_length_m": o.order.free_m[s], "spacer_m": thick if here else o.order.spacer_m[s]}
+                parts |= {} if a.job.proposal.axles[i].kind == "progressive" else {"rate_n_per_m": o.order.rate_n_per_m[s]}
             for field, value in parts.items():
                 job = put(job, ("proposal", "axles", i, name, field), value)
     return aim_by_axle(job, {"lean_m": {"value": 0.0}})

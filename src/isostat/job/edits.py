@@ -230,7 +230,7 @@ def remove_case(job: Job, index: int) -> Job:
 
 def _asked_cases(data: dict[str, Any]) -> list[tuple[dict[str, Any], str]]:
     """Every place where a case is asked for by name."""
-    picks = [fit["pick"] for fit in data["proposal"]["axles"]]
+    picks = [fit["pick"] for setup in (data["proposal"], *data["others"]) for fit in setup["axles"]]
     parts = [data["vehicle"], *data["vehicle"]["axles"], *data["own_points"]]
     parts += [axle[side] for axle in data["vehicle"]["axles"] for side in ("left", "right")]
     readings = [r for part in parts for r in part.values() if isinstance(r, dict) and "case" in r]

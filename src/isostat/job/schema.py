@@ -142,7 +142,8 @@ class Job(Frozen):
     notes: Text = ""
     vehicle: Vehicle
     as_found: Setup
-    proposal: Setup
+    proposal: Setup  # the one that is worked on
+    others: tuple[Setup, ...] = Field(default=(), max_length=2)
     items: tuple[Item, ...] = Field(default=(), max_length=200)
     cases: tuple[Case, ...] = Field(min_length=1, max_length=8)
     target: Target
@@ -154,7 +155,7 @@ class Job(Frozen):
     @model_validator(mode="after")
     def _hangs_together(self) -> Self:
         wheels = len(self.vehicle.axles)
-        for setup in (self.as_found, self.proposal):
+        for setup in (self.as_found, self.proposal, *self.others):
             if len(setup.axles) != wheels:
                 raise ValueError(f"set-up “{setup.name}” has {len(setup.axles)} axles; accepted is {wheels}, as the vehicle has")
         for n, test in enumerate(self.squats):
@@ -164,7 +165,13 @@ class Job(Frozen):
             raise ValueError(
                 f"target has heights for {len(self.target.corners)} axles; accepted is none or {wheels}, one pair each"
             )
-        named = {"item": self.items, "case": self.cases, "point": self.vehicle.body_points, "spring": self.bench}
+        named = {
+            "item": self.items,
+            "case": self.cases,
+            "point": self.vehicle.body_points,
+            "spring": self.bench,
+            "proposal": self.proposals,
+        }
         for kind, things in named.items():
             names = [thing.name for thing in things]  # type: ignore[attr-defined]
             twice = {n for n in names if names.count(n) > 1}
@@ -184,7 +191,7 @@ class Job(Frozen):
             if point and point not in points:
                 raise ValueError(f"rake is taken at “{point}”; accepted is a point of the body that was named")
         asked = [self.target.case, *(r.case for r in self.readings() if r.case is not None)]
-        for fit in self.proposal.axles:
+        for fit in (fit for setup in self.proposals for fit in setup.axles):
             asked += [name for name in (fit.pick.case, fit.pick.light, fit.pick.full) if name is not None]
         for name in asked:
             if name not in cases:
@@ -195,6 +202,11 @@ class Job(Frozen):
         corners = (corner for axle in self.vehicle.axles for corner in (axle.left, axle.right))
         parts = [self.vehicle, *self.vehicle.axles, *corners, *self.own_points]
         return [r for part in parts for r in dict(part).values() if isinstance(r, Reading)]
+
+    @property
+    def proposals(self) -> tuple[Setup, ...]:
+        """All proposals by name, A first."""
+        return tuple(sorted((self.proposal, *self.others), key=lambda setup: setup.name))
 
     @property
     def weighed_case(self) -> int:

@@ -33,6 +33,8 @@ def _title(fix: Fix, r: Reader) -> str:
         case "shock length":
             longer = "longer" if remedy.value >= 0 else "shorter"
             return f"Shock {r.coil(abs(remedy.value))} {longer} than found, both {axle}"
+        case "ring":
+            return f"Ring {r.coil(remedy.value)} from the collar, both {axle}"
         case "spacer allowed":
             return f"Same springs, a spacer {axle}"
         case "solve springs":

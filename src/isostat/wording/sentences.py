@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import singledispatch
 
 from isostat.core.findings import carrying, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement
 from isostat.job.points import CORNER_POINTS
+from isostat.wording import curved as _curved  # noqa: F401 - its kinds register themselves
 from isostat.wording.reader import Reader
+from isostat.wording.telling import tell
 
 GRADE_WORDS = {Grade.FAULT: "FAULT", Grade.WATCH: "WATCH", Grade.NOTE: "NOTE"}
 
@@ -24,37 +25,28 @@ class Sentence:
 
 def say(judgement: Judgement, reader: Reader) -> Sentence:
     """The judgement in the reader's units. Raises NotSaid for a kind without words."""
-    title, body = _say(judgement, reader)
+    title, body = tell(judgement, reader)
     return Sentence(reader.place(judgement.place), title, body)
 
 
-class NotSaid(TypeError):
-    """A kind of judgement for which no words were written."""
-
-
-@singledispatch
-def _say(j: Judgement, r: Reader) -> tuple[str, str]:
-    raise NotSaid(type(j).__name__)
-
-
-@_say.register
+@tell.register
 def _(j: carrying.LoadOutsideWheels, r: Reader) -> tuple[str, str]:
     return "The load lies outside the wheels", (
         f"{r.height_unit(j.outside_m)} outside: it tips over. Heights are not worked out for this case."
     )
 
 
-@_say.register
+@tell.register
 def _(j: carrying.Unsettled, r: Reader) -> tuple[str, str]:
     return "No rest position found", "The heights shown are the nearest found. Look for a part that cannot be right."
 
 
-@_say.register
+@tell.register
 def _(j: carrying.WheelInTheAir, r: Reader) -> tuple[str, str]:
     return "The wheel is off the ground", "It carries nothing. Move the load, or look for a wrong pad reading."
 
 
-@_say.register
+@tell.register
 def _(j: carrying.OverRating, r: Reader) -> tuple[str, str]:
     hand = j.rating_kg - j.load_kg
     if hand < 0:
@@ -65,12 +57,12 @@ def _(j: carrying.OverRating, r: Reader) -> tuple[str, str]:
     return f"{r.mass(hand)} in hand of {r.mass(j.rating_kg)}{of}", "The lowest rating rules; springs never raise it."
 
 
-@_say.register
+@tell.register
 def _(j: carrying.LightSteering, r: Reader) -> tuple[str, str]:
     return f"{r.percent(j.share)} of the weight steers", f"Keep {r.percent(j.limit)} or more on the steered wheels."
 
 
-@_say.register
+@tell.register
 def _(j: carrying.NoseLoad, r: Reader) -> tuple[str, str]:
     usual = f"{r.percent(j.low)} to {r.percent(j.high)} is usual."
     if j.nose_kg <= 0.0:
@@ -79,20 +71,20 @@ def _(j: carrying.NoseLoad, r: Reader) -> tuple[str, str]:
     return f"{r.mass(j.nose_kg)} on the coupling, {j.share * 100:.1f} %", f"{usual} Load further {word}; the lowest plate rules."
 
 
-@_say.register
+@tell.register
 def _(j: carrying.NoseLift, r: Reader) -> tuple[str, str]:
     name = r.job.items[j.item].name
     return f"{name} lifts the nose", f"Front {r.mass(-j.front_kg)} less, rear {r.mass(j.rear_kg)} more."
 
 
-@_say.register
+@tell.register
 def _(j: carrying.WeighedAmiss, r: Reader) -> tuple[str, str]:
     return "Pads show less than the wheels weigh", (
         f"{r.mass(j.left_kg)} would be left for the springs. Read the pads again, or the unsprung mass."
     )
 
 
-@_say.register
+@tell.register
 def _(j: carrying.PadsApart, r: Reader) -> tuple[str, str]:
     return f"Left {r.mass(j.left_kg)}, right {r.mass(j.right_kg)}", ("Far apart. Roll it, read again; is a pad or a side swapped?")
 
@@ -107,7 +99,7 @@ SLIP_WORDS = {
 }
 
 
-@_say.register
+@tell.register
 def _(j: readings.LikelySlip, r: Reader) -> tuple[str, str]:
     show = r.mass if j.what == "pad_kg" else r.height_unit
     return f"{READING_WORDS[j.what].capitalize()} {show(j.value)}: {SLIP_WORDS[j.slip]}", (
@@ -119,7 +111,7 @@ def _higher(r: Reader, left_m: float) -> str:
     return f"{'left' if left_m > 0 else 'right'} {r.height(abs(left_m))} higher"
 
 
-@_say.register
+@tell.register
 def _(j: readings.SidesDisagree, r: Reader) -> tuple[str, str]:
     what, other = READING_WORDS[j.what], READING_WORDS[j.other]
     why = "Left and right mixed up?" if j.swapped else "Both tell how the body leans: read again."
@@ -128,53 +120,53 @@ def _(j: readings.SidesDisagree, r: Reader) -> tuple[str, str]:
     )
 
 
-@_say.register
+@tell.register
 def _(j: readings.HubHeightOff, r: Reader) -> tuple[str, str]:
     return f"Hub {r.height_unit(j.hub_m)} above the ground, {r.height(j.tyre_m)} by its tyre", (
         "The reading is taken; is the tyre's size right, or a height misread?"
     )
 
 
-@_say.register
+@tell.register
 def _(j: readings.BlocksOff, r: Reader) -> tuple[str, str]:
     return f"Blocks {r.height_unit(abs(j.lower_m))} {'over' if j.lower_m > 0 else 'under'} the pads", (
         f"That moves about {r.mass(abs(j.shift_kg))} between the axles. Make blocks and pads equally high."
     )
 
 
-@_say.register
+@tell.register
 def _(j: stance.OffTarget, r: Reader) -> tuple[str, str]:
     words, _ = r.off(j.height_m, j.target_m, j.band_m)
     return f"{r.height(j.height_m)}, {words} of {r.height(j.target_m)}", f"Outside the {r.height(j.band_m)} either way."
 
 
-@_say.register
+@tell.register
 def _(j: stance.Lean, r: Reader) -> tuple[str, str]:
     low = "Right" if j.lean_m > 0 else "Left"
     was = f"{'right' if j.found_m > 0 else 'left'} {r.height(abs(j.found_m))} low" if r.height(j.found_m) != "0" else "level"
     return f"{low} stands {r.height_unit(abs(j.lean_m))} low", (f"As weighed it was {was}. Side load, tank or driver.")
 
 
-@_say.register
+@tell.register
 def _(j: stance.Warp, r: Reader) -> tuple[str, str]:
     return f"Twist of {r.height_unit(abs(j.warp_m))} in the readings", ("No lean explains it: body or arches. It is left as it is.")
 
 
-@_say.register
+@tell.register
 def _(j: stance.TargetTwisted, r: Reader) -> tuple[str, str]:
     return f"Twist of {r.height_unit(abs(j.warp_m))} in the wanted heights", (
         "A body is flat: the nearest plane is aimed at. The rest would only shift cross weight."
     )
 
 
-@_say.register
+@tell.register
 def _(j: stance.CrossWanted, r: Reader) -> tuple[str, str]:
     return f"Cross weight {j.share * 100:.1f} %, {j.wanted * 100:.1f} % wanted", (
         f"It twists the stand by {r.height_unit(j.twist_m)}. Set by spacers or collars; front and rear stay as they are."
     )
 
 
-@_say.register
+@tell.register
 def _(j: stance.LampAim, r: Reader) -> tuple[str, str]:
     about = "" if j.read else "≈ "
     drop = r.height_unit(abs(j.drop_m))
@@ -184,37 +176,37 @@ def _(j: stance.LampAim, r: Reader) -> tuple[str, str]:
     return f"Cut-off {where}: {wrong}", f"Lamps at that height want {r.height(j.low_m)} to {r.height_unit(j.high_m)}. {more}"
 
 
-@_say.register
+@tell.register
 def _(j: stance.LampHigh, r: Reader) -> tuple[str, str]:
     word = "above" if j.height_m > j.limit_m else "below"
     return f"Headlamps at {r.height_unit(j.height_m)}, {word} {r.height(j.limit_m)}", "Local law on lamps decides."
 
 
-@_say.register
+@tell.register
 def _(j: stance.RoofUnderDoor, r: Reader) -> tuple[str, str]:
     if j.room_m < 0:
         return f"{j.point} is {r.height_unit(-j.room_m)} too high for the door", f"The door is {r.height_unit(j.door_m)} high."
     return f"{j.point}: {r.height_unit(j.room_m)} under the door", f"Of {r.height_unit(j.door_m)}. A bounce takes some of it."
 
 
-@_say.register
+@tell.register
 def _(j: stance.TipsSooner, r: Reader) -> tuple[str, str]:
     return f"Tips sooner: {j.was:.2f} → {j.now:.2f} g", (
         f"Half the track over {r.height_unit(j.height_m)} of height; less when it sways. Slower in bends, load low."
     )
 
 
-@_say.register
+@tell.register
 def _(j: stance.TargetOutOfReach, r: Reader) -> tuple[str, str]:
     return "No spring holds this target", "It would have to pull. Lower the target or move the load."
 
 
-@_say.register
+@tell.register
 def _(j: stance.TargetPastTravel, r: Reader) -> tuple[str, str]:
     return f"The target lies {r.height_unit(j.by_m)} past {j.end}", "No spring can hold it there: other shocks, or another target."
 
 
-@_say.register
+@tell.register
 def _(j: springs.SpringDisagrees, r: Reader) -> tuple[str, str]:
     low = "shorter" if j.implied_m < j.part_m else "longer"
     return f"Acts {r.coil(abs(j.implied_m - j.part_m))} {low} than its tag", (
@@ -222,21 +214,21 @@ def _(j: springs.SpringDisagrees, r: Reader) -> tuple[str, str]:
     )
 
 
-@_say.register
+@tell.register
 def _(j: springs.RateTold, r: Reader) -> tuple[str, str]:
     title = f"{j.by.capitalize()} test: {r.rate(j.spring_rate)} ± {r.percent(j.share)}"
     more = "Outside that lies the rate that was typed." if j.typed else "The rate as found is only assumed."
     return title, f"Wheel rate {r.rate(j.wheel_rate)}. {more}"
 
 
-@_say.register
+@tell.register
 def _(j: springs.HangsElsewhere, r: Reader) -> tuple[str, str]:
     return f"Hangs at {r.height_unit(j.lifted_m)} by the lift test, {r.height(j.shock_m)} by the shock", (
         "Another limit stops it first, or shaft showing or stroke was misread."
     )
 
 
-@_say.register
+@tell.register
 def _(j: springs.DamperOff, r: Reader) -> tuple[str, str]:
     word = "less" if j.share < 1 else "more"
     return f"Damped {r.percent(abs(1 - j.share))} {word} than as found", (
@@ -244,7 +236,7 @@ def _(j: springs.DamperOff, r: Reader) -> tuple[str, str]:
     )
 
 
-@_say.register
+@tell.register
 def _(j: springs.RateNotTold, r: Reader) -> tuple[str, str]:
     return (
         "The squat does not tell this rate",
@@ -252,19 +244,19 @@ def _(j: springs.RateNotTold, r: Reader) -> tuple[str, str]:
     )
 
 
-@_say.register
+@tell.register
 def _(j: springs.TestIncomplete, r: Reader) -> tuple[str, str]:
     return f"Missing, {j.what}", "Without it the load on each axle is not known, and no rate follows."
 
 
-@_say.register
+@tell.register
 def _(j: springs.TestsDisagree, r: Reader) -> tuple[str, str]:
     return "The squat readings do not fit together", (
         f"{j.misfit:.1f} times what a tape explains: friction, a stop reached, a point off the hub, or a misread."
     )
 
 
-@_say.register
+@tell.register
 def _(j: springs.LengthAssumed, r: Reader) -> tuple[str, str]:
     more = "longer" if j.change_m > 0 else "shorter"
     return f"Order {r.coil(abs(j.change_m))} {more} than the old", (
@@ -272,7 +264,7 @@ def _(j: springs.LengthAssumed, r: Reader) -> tuple[str, str]:
     )
 
 
-@_say.register
+@tell.register
 def _(j: springs.RateOutsideWindow, r: Reader) -> tuple[str, str]:
     w, rate = j.window, r.rate(j.rate_n_per_m)
     low, high = r.rate(w.low), r.rate(w.high)
@@ -290,31 +282,31 @@ def _(j: springs.RateOutsideWindow, r: Reader) -> tuple[str, str]:
     }.get(w.high_by, "Firmer than the wanted share of droop.")
 
 
-@_say.register
+@tell.register
 def _(j: springs.RateNotPicked, r: Reader) -> tuple[str, str]:
     return "The rate cannot be picked that way", f"{j.reason[0].upper()}{j.reason[1:]} The usual frequency stands in."
 
 
-@_say.register
+@tell.register
 def _(j: springs.ToppedOut, r: Reader) -> tuple[str, str]:
     return "Topped out at ride height", "The preload exceeds the load; more of it lifts nothing."
 
 
-@_say.register
+@tell.register
 def _(j: springs.MuchPreload, r: Reader) -> tuple[str, str]:
     return f"Preload {r.coil(j.preload_m)}, usual is up to {r.coil(j.limit_m)}", (
         "The spring is too soft for its length. Fit it with a proper compressor."
     )
 
 
-@_say.register
+@tell.register
 def _(j: springs.ComesAndGoes, r: Reader) -> tuple[str, str]:
     return f"Drops {r.height_unit(j.drop_m)} for {r.mass(j.goes_kg)} that come and go", (
         f"{r.mass(j.stays_kg)} of it stays: that wants steel. For the rest a helper, air or a second stage, keeps it level."
     )
 
 
-@_say.register
+@tell.register
 def _(j: springs.FrequencySplit, r: Reader) -> tuple[str, str]:
     share = j.rear_hz / j.front_hz - 1
     word = "over" if share > 0 else "under"
@@ -323,12 +315,12 @@ def _(j: springs.FrequencySplit, r: Reader) -> tuple[str, str]:
     )
 
 
-@_say.register
+@tell.register
 def _(j: springs.BeyondLaw, r: Reader) -> tuple[str, str]:
     return "A part is past its end", "Coil solid, stop flat or shock bottomed at ride height. The number is a guess."
 
 
-@_say.register
+@tell.register
 def _(j: springs.FallingCurve, r: Reader) -> tuple[str, str]:
     return "The wheel gets softer into bump than its spring can hold", (
         f"Wheel rate {r.rate(j.wheel_rate)}: the motion ratio falls too fast. Check its table."
@@ -346,7 +338,7 @@ _EVENT_WORDS = {
 }
 
 
-@_say.register
+@tell.register
 def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
     what, before = _EVENT_WORDS[j.what], _EVENT_WORDS[j.before]
     apart = r.height_unit(abs(j.what_m - j.before_m))
@@ -361,7 +353,7 @@ def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
     return f"{what.capitalize()} {apart} before the {before}", why
 
 
-@_say.register
+@tell.register
 def _(j: travel.LittleBump, r: Reader) -> tuple[str, str]:
     if j.left_m <= 0:
         return f"{r.height_unit(-j.left_m)} past its flat stop", "The stop is used up at ride height: the next bump is metal."
@@ -370,13 +362,13 @@ def _(j: travel.LittleBump, r: Reader) -> tuple[str, str]:
     return f"{r.height_unit(j.to_stop_m)} to the stop", "Little free bump with this load."
 
 
-@_say.register
+@tell.register
 def _(j: travel.LittleDroop, r: Reader) -> tuple[str, str]:
     if j.left_m <= 0:
         return "No droop left", "The shock is at its end at ride height; the wheel hangs over every dip."
     return f"{r.height_unit(j.left_m)} of droop left, {r.percent(j.share)}", "The wheel hangs early over a dip."
 
 
-@_say.register
+@tell.register
 def _(j: travel.OrderRight, r: Reader) -> tuple[str, str]:
     return "The order is right", "Stop first, then coil, shock and metal, each with its margin."

@@ -136,7 +136,7 @@ def top_at_bump(stack: StackedPair, shock: CoilOver) -> float:
 class Marks:
     """What a ruler finds with the shock extended, up from the perch's upper face, m; None without a ring.
 
-    collar_m: lower face of the collar. ring_m: the ring's face that the slider meets. slider_m: upper face of the slider as it hangs.
+    collar_m: lower face of the collar. ring_m: the ring's face that the slider meets. slider_m: upper face of the hanging slider.
     The two marks to paint on the body: ring_mark_m, below which the ring's face never comes, or the main spring binds; and
     collar_mark_m, below which the collar's face never comes, or the top spring binds before the slider meets the ring.
     """

@@ -10,7 +10,8 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.judge import MOST_PRELOAD
-from isostat.assess.stacking import SLIDER, THREAD, Stacked, stacked
+from isostat.assess.laws import SLIDER, THREAD
+from isostat.assess.stacking import Stacked, stacked
 from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.stack_fit import MARGIN, SHARE, force_at, preload, turns_from_snug

@@ -1,0 +1,82 @@
+"""Judgements on progressive coils and stacked pairs: what they lack, what binds, what does nothing at ride."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.stacking import Stacked, stacked, too_tight_m
+from isostat.core.elements.progressive import Progressive
+from isostat.core.findings import curved
+from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
+
+SAID = 0.0005  # m
+
+
+def curved_judgements(a: Assessment) -> Iterator[Judgement]:
+    """Of every axle whose springs are no plain coils."""
+    for i, o in enumerate(a.orders):
+        if o.lacks:
+            yield curved.SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.lacks)
+        if isinstance(o.law[0], Progressive):
+            yield from _touching(a, i, o.law[0])
+        told = stacked(a, i)
+        if told is not None:
+            yield from _ring(a, i, told)
+            yield from _collars(i, told)
+            for part, by in too_tight_m(a, i):
+                yield curved.TooTight(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, part=part, by_m=by)
+
+
+def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:
+    """Once an axle: the case that presses it furthest beyond the first turns that touch."""
+    if len(law.knots) < 3:
+        return
+    s, motion = a.proposed, a.axles[i].spring_motion
+    pressed = np.asarray(motion.at(s.rest.travel_m[i])[0]) + np.array(a.orders[i].offset_m)[:, None]
+    beyond = np.where(s.stands, pressed - law.knots[1], -np.inf).max(axis=0)
+    case = int(np.argmax(beyond))
+    if beyond[case] > SAID:
+        place = Place(i, None, case)
+        yield curved.TurnsTouch(grade=Grade.NOTE, place=place, step=Step.SPRING, touching_m=float(beyond[case]))
+
+
+def _ring(a: Assessment, i: int, told: Stacked) -> Iterator[Judgement]:
+    window, ring = told.window, told.pair.ring_m
+    step, here = Step.SPRING, Place(i)
+    if told.seated.ring_fault:
+        yield curved.RingNotSet(grade=Grade.WATCH, place=here, step=step, reason=told.seated.ring_fault)
+    if window.missing_m > SAID:
+        spacer = a.fits[i].stop_spacer_m + window.missing_m / a.axles[i].spring_ratio.value * a.axles[i].stop_ratio.value
+        cure = Remedy("stop spacer", here, float(np.ceil(spacer * 1000 - 1e-6) / 1000))
+        yield curved.NoRingWindow(grade=Grade.WATCH, place=here, step=step, missing_m=window.missing_m, remedies=(cure,))
+    elif ring is not None:
+        limit = min(max(ring, window.nearest_m), window.furthest_m)
+        if abs(ring - limit) > SAID:
+            binds = "main spring" if ring > limit else "top spring"
+            cure = Remedy("ring", here, float(np.floor(limit * 1000) if ring > limit else np.ceil(limit * 1000)) / 1000)
+            yield curved.RingOutside(
+                grade=Grade.WATCH, place=here, step=step, ring_m=ring, limit_m=limit, binds=binds, remedies=(cure,)
+            )
+    if (
+        told.crossover is not None
+        and told.crossover.by != "ring"
+        and told.change_m is not None
+        and told.change_m < told.shock.bump_m
+    ):
+        yield curved.TopBinds(grade=Grade.WATCH, place=here, step=step, by=told.crossover.by)
+    change = -np.inf if told.change_m is None else told.change_m
+    past = np.where(a.proposed.stands, told.ride_m - change, -np.inf)
+    case = int(np.argmax(past))
+    if past[case] > SAID:
+        by = float(min(past[case], told.ride_m[case]))
+        yield curved.PastCrossover(grade=Grade.NOTE, place=Place(i, None, case), step=step, by_m=by)
+
+
+def _collars(i: int, told: Stacked) -> Iterator[Judgement]:
+    for side, shock in enumerate(told.seated.shock):
+        for down, left in ((True, shock.down_m), (False, shock.up_m)):
+            if left < -SAID:
+                yield curved.CollarBeyond(grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, by_m=-left, down=down)
