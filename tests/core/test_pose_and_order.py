@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil
 from isostat.core.limits import GRAVITY, OutOfRange
-from isostat.core.tuning.order import Sides, order_springs
+from isostat.core.tuning.order import Sides, Stock, order_springs
 from isostat.core.tuning.rate import (
     ride_frequency,
     spring_rate_for_wheel_rate,
@@ -107,7 +107,7 @@ def test_springs_of_the_forces_asked_for_stand_exactly_in_the_pose(
 def test_what_is_ordered_gives_the_force_that_was_asked_for(
     space: list[float], force: list[float], rate: float, sides: Sides
 ) -> None:
-    o = order_springs(np.array(space), np.array(force), (rate, rate), sides)
+    o = order_springs(np.array(space), np.array(force) / rate, (rate, rate), sides)
     given_force = [rate * (o.free_m[n] + o.spacer_m[n] - space[n]) for n in (0, 1)]
     slack = rate * 0.0011  # lengths and spacers are whole millimetres
     if sides is Sides.SAME:
@@ -121,13 +121,31 @@ def test_what_is_ordered_gives_the_force_that_was_asked_for(
     assert all(m * 1000 == pytest.approx(round(m * 1000), abs=1e-6) for m in (*o.free_m, *o.spacer_m))
 
 
+@given(
+    st.floats(0.2, 0.4), st.floats(0.22, 0.4), st.floats(0.01, 0.15), st.sampled_from([Sides.SPACER, Sides.EACH]),
+    st.sampled_from([1.0, 2.0]),
+)  # fmt: skip
+def test_off_the_shelf_the_shorter_spring_and_a_spacer_meet_the_target(
+    left: float, right: float, pressed: float, sides: Sides, inches: float
+) -> None:
+    step = inches * 0.0254
+    space = np.array([left, right])
+    o = order_springs(space, np.full(2, pressed), (3e4, 3e4), sides, stock=Stock(4378.0, step))
+    for free, spacer, room in zip(o.free_m, o.spacer_m, space, strict=True):
+        assert free / step == pytest.approx(round(free / step), abs=1e-3)
+        assert spacer >= 0.0
+        assert free + spacer - room == pytest.approx(pressed, abs=0.0011)
+    if sides is Sides.EACH:
+        assert max(o.spacer_m) <= step + 0.001
+
+
 @given(st.floats(0.1, 0.6), st.floats(0.0, 0.03), st.floats(20e3, 2e5))
 def test_chosen_lengths_and_spacers_win_and_only_evenness_is_solved(free: float, spacer: float, rate: float) -> None:
     space, force = np.array([0.28, 0.29]), np.array([5000.0, 5400.0])
-    both = order_springs(space, force, (rate, rate), Sides.SPACER, (free, free), (None, None))
+    both = order_springs(space, force / rate, (rate, rate), Sides.SPACER, (free, free), (None, None))
     assert both.free_m == (free, free)
     assert min(both.spacer_m) == 0.0, "a chosen spring sits where it sits: no spacer lifts both"
-    set_spacers = order_springs(space, force, (rate, rate), Sides.SPACER, (None, None), (spacer, 0.0))
+    set_spacers = order_springs(space, force / rate, (rate, rate), Sides.SPACER, (None, None), (spacer, 0.0))
     assert set_spacers.spacer_m == (spacer, 0.0)
 
 

@@ -163,7 +163,7 @@ def test_preload_moves_height_not_rate_and_spends_droop() -> None:
     lbf, rate = 4.4482216152605, 250 * 175.12683524647636
     spring = Coil(rate)
     for preload, sag in ((0.0, 2.0), (1.0, 1.0)):
-        order = order_springs(np.full(2, 0.30), np.full(2, 500 * lbf), (rate, rate), Sides.SAME)
+        order = order_springs(np.full(2, 0.30), np.full(2, 500 * lbf / rate), (rate, rate), Sides.SAME)
         assert spring.force(np.array((preload + sag) * INCH)) == pytest.approx(500 * lbf)
         assert order.need_m[0] == pytest.approx(0.30 + 2 * INCH)
     # beyond the static load the shock stays at full droop: more preload lifts nothing
@@ -180,8 +180,8 @@ def test_lift_through_a_motion_ratio_of_0_7() -> None:
     rate, ratio = 60_000.0, 0.7
     was, now = 420.0 * GRAVITY / ratio, 470.0 * GRAVITY / ratio
     space = np.full(2, 0.300 - ratio * -0.040)  # the room grows by the lift
-    before = order_springs(np.full(2, 0.300), np.full(2, was), (rate, rate), Sides.SAME)
-    after = order_springs(space, np.full(2, now), (rate, rate), Sides.SAME)
+    before = order_springs(np.full(2, 0.300), np.full(2, was / rate), (rate, rate), Sides.SAME)
+    after = order_springs(space, np.full(2, now / rate), (rate, rate), Sides.SAME)
     assert (after.need_m[0] - before.need_m[0]) * 1000 == pytest.approx(39.67, abs=0.01)
 
 

@@ -14,15 +14,18 @@ from scipy.optimize import brentq
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.helix import Ends, Helix
 from isostat.core.elements.progressive import Progressive, from_groups, from_rate_pair
+from isostat.core.elements.rising import compression_at
 from isostat.core.elements.stacked import Part, StackedPair
 from isostat.core.elements.wire import WIRES
 from isostat.core.limits import OutOfRange
+from isostat.core.tuning.pairs import PairWish, choose_pairs, ideal_rates
 from isostat.core.tuning.stack_fit import (
     CoilOver,
     collar_for_force,
     crossover_at,
     force_at,
     main_at_bump,
+    marks,
     preload,
     ring_for_crossover,
     ring_window,
@@ -203,3 +206,56 @@ def test_a_third_spring_lies_in_series_and_closes_first_when_it_is_softest() -> 
     assert ringed.crossover.by == "ring"  # type: ignore[union-attr]
     gives = sum(min(ringed.crossover.force_n / p.rate, p.way_m) for p in (three.third, three.top))  # type: ignore[union-attr]
     assert gives == pytest.approx(6 * INCH)
+
+
+@pytest.mark.parametrize("far", [False, True])
+def test_a_chosen_pair_carries_the_load_and_takes_the_bump_that_was_wished(far: bool) -> None:
+    """Close and far rates (common practice, no source), each checked by the brute force above, not by the choice's own sums."""
+    shock = CoilOver(extended_m=0.60, bump_m=0.26, down_m=0.05, up_m=0.05)
+    wish = PairWish(series=16_000, force_n=2600, ride_m=0.10, shock=shock, far=far, multiple=2.6, share=0.55)
+    choices = choose_pairs(wish, 25 * LB_IN, 2 * INCH)
+    assert choices, "some pair off the shelf fits"
+    assert [c.miss for c in choices] == sorted(c.miss for c in choices)
+    for c in choices:
+        at = replace(shock, extended_m=shock.extended_m - c.collar_m, down_m=shock.down_m - c.collar_m)
+        x = c.pair.free_m - at.extended_m + wish.ride_m
+        assert by_brute_force(c.pair, x) == pytest.approx(wish.force_n, rel=1e-6)
+        assert -shock.up_m - 1e-9 <= c.collar_m <= shock.down_m + 1e-9
+        assert preload(c.pair, at) >= 0.0 and main_at_bump(c.pair, at) > c.pair.main.solid_m
+        window = ring_window(c.pair, at)
+        assert c.pair.ring_m is not None and window.nearest_m - 1e-9 <= c.pair.ring_m <= window.furthest_m + 1e-9
+        for rate, length in ((c.pair.top.rate / (25 * LB_IN), c.pair.top.free_m / (2 * INCH)),):
+            assert rate == pytest.approx(round(rate)) and length == pytest.approx(round(length))
+        change = crossover_at(c.pair, at)
+        assert change is not None and change > wish.ride_m
+        if far:
+            assert (change - wish.ride_m) / (shock.bump_m - wish.ride_m) == pytest.approx(wish.share, abs=1e-6)
+    if far:
+        top, main = ideal_rates(wish)
+        assert 1 / (1 / top + 1 / main) == pytest.approx(wish.series)
+        b = shock.bump_m - wish.ride_m
+        assert wish.force_n + wish.series * wish.share * b + main * (1 - wish.share) * b == pytest.approx(2.6 * wish.force_n)
+    with pytest.raises(OutOfRange, match="main spring"):
+        ideal_rates(replace(wish, far=True, multiple=1.1))
+
+
+@settings(max_examples=60, deadline=None)
+@given(stack=stacks, force=st.floats(50, 12_000))
+def test_the_inverse_of_a_law_is_its_inverse(stack: StackedPair, force: float) -> None:
+    assert float(stack.force(np.asarray(compression_at(stack, force)))) == pytest.approx(force, rel=1e-9)
+
+
+def test_a_painted_mark_is_where_a_spring_begins_to_bind() -> None:
+    """Common practice, no source: lower spring keeps 4.0 in at full bump; collar never nearer to the ring than the top's solid."""
+    shock = CoilOver(extended_m=0.62, bump_m=0.28, down_m=0.03, up_m=0.02)
+    pair_ = replace(TRADE, slider_m=0.012, step_m=0.006, ring_m=0.2)
+    m = marks(pair_, shock)
+    assert m.ring_m == pytest.approx(0.42) and m.collar_m == 0.62
+    at_mark = replace(pair_, ring_m=shock.extended_m - m.ring_mark_m)  # the ring on its mark: main keeps its margin when locked
+    assert shock.extended_m - shock.bump_m - at_mark.ring_m - at_mark.slider_m == pytest.approx(TRADE.main.solid_m + 0.010)
+    assert m.collar_mark_m is not None
+    down = shock.extended_m - m.collar_mark_m  # the collar run down to its mark, the ring staying on the body
+    run = replace(pair_, ring_m=0.2 - down)
+    assert run.ring_way_m == pytest.approx(run.top.way_m), "the slider meets the ring just as the top spring is solid"
+    hang = force_at(pair_, shock, 0.0)
+    assert m.slider_m == pytest.approx(TRADE.main.free_m - hang / TRADE.main.rate + 0.012)

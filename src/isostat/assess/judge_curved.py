@@ -7,7 +7,8 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.stacking import Stacked, stacked, too_tight_m
+from isostat.assess.stacking import Stacked, stacked
+from isostat.assess.winding import tight, wound
 from isostat.core.elements.progressive import Progressive
 from isostat.core.findings import curved
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
@@ -26,8 +27,20 @@ def curved_judgements(a: Assessment) -> Iterator[Judgement]:
         if told is not None:
             yield from _ring(a, i, told)
             yield from _collars(i, told)
-            for part, by in too_tight_m(a, i):
-                yield curved.TooTight(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, part=part, by_m=by)
+        for part, within, by in tight(a, i):
+            yield curved.TooTight(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, part=part, within=within, by_m=by)
+        yield from _wire(a, i)
+
+
+def _wire(a: Assessment, i: int) -> Iterator[Judgement]:
+    """Whether the ordered coil can be wound, and what its wire bears."""
+    told, here = wound(a, i), Place(i)
+    if told is None:
+        return
+    if told.helix is None:
+        yield curved.NoWire(grade=Grade.WATCH, place=here, step=Step.SPRING, strong_m=told.strong_m, roomy_m=told.roomy_m)
+    elif told.used_solid > 1.0:
+        yield curved.StressHigh(grade=Grade.NOTE, place=here, step=Step.SPRING, used=told.used_solid)
 
 
 def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.laws import value_or
 from isostat.assess.seating import Seated
 from isostat.core.elements.stacked import Crossover, StackedPair
 from isostat.core.limits import Floats
@@ -64,16 +63,3 @@ def stacked(a: Assessment, axle: int) -> Stacked | None:
         top_at_bump_m=stack_fit.top_at_bump(pair, shock),
         marks=stack_fit.marks(pair, shock),
     )
-
-
-def too_tight_m(a: Assessment, axle: int) -> list[tuple[str, float]]:
-    """Springs of a stack whose inside is narrower than the shock's body, and by how much they are with nothing to spare, m."""
-    told = a.job.proposal.axles[axle].stack
-    if a.orders[axle].stack is None or told.body_m is None:
-        return []
-    parts = (("top spring", told.top), ("main spring", told.main), ("third spring", told.third))
-    short = [(name, told.body_m.value + CLEAR - value_or(p.inside_m, np.inf)) for name, p in parts if p is not None]
-    return [(name, float(by)) for name, by in short if by > 1e-6]
-
-
-CLEAR = 0.001  # m that a spring's inside keeps round a body (common practice, no source)

@@ -143,7 +143,11 @@ class Ways(Frozen):
 
 
 class AxleFit(Frozen):
-    """What is fitted to one axle. In a proposal, what is left out stays as found (springs: is solved)."""
+    """What is fitted to one axle. In a proposal, what is left out stays as found (springs: is solved).
+
+    stock: the steps in which springs are to be had. inside_m: across a coil's inside, as its perch wants it; pocket_m: the most that
+    the perch or what stands round the coil leaves for its outside. wire: of what the coil is wound.
+    """
 
     tyre_radius_m: Radius | None = None
     tyre_rate_n_per_m: TyreRate | None = None
@@ -157,6 +161,9 @@ class AxleFit(Frozen):
     stop: Stop = Stop()
     kind: Literal["coil", "progressive", "stacked pair"] = "coil"
     stock: Literal["any", "25 lb/in", "50 lb/in"] = "any"
+    inside_m: CoilAcross | None = None
+    pocket_m: CoilAcross | None = None
+    wire: Material = "chrome silicon"
     left: Coil = Coil()
     right: Coil = Coil()
     sides: Literal["same", "spacer", "each"] = "spacer"

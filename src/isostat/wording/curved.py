@@ -66,4 +66,17 @@ def _(j: curved.CollarBeyond, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: curved.TooTight, r: Reader) -> tuple[str, str]:
-    return f"{j.part.capitalize()} {r.coil(j.by_m)} too narrow for the body", "It will not go over, or rubs: a wider spring."
+    size, cure = ("too wide", "narrower") if j.within == "pocket" else ("too narrow", "wider")
+    return f"{j.part.capitalize()} {r.coil(j.by_m)} {size} for the {j.within}", f"It will not go on, or rubs: a {cure} spring."
+
+
+@tell.register
+def _(j: curved.NoWire, r: Reader) -> tuple[str, str]:
+    return "No wire winds this coil", (
+        f"{r.coil(j.strong_m)} for its stress, {r.coil(j.roomy_m)} at most before it is solid: longer, wider, or less travel."
+    )
+
+
+@tell.register
+def _(j: curved.StressHigh, r: Reader) -> tuple[str, str]:
+    return f"{r.percent(j.used)} of the wire's share when solid", "It would sag if pressed solid; the stop must stand before that."

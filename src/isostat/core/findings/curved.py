@@ -84,11 +84,35 @@ class CollarBeyond(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TooTight(Judgement):
-    """A spring does not go over the shock's body. part: which one."""
+    """A spring does not go over or into what stands beside it. part: which one; within: "body", "pocket" or "bag"."""
 
     part: str
+    within: str
     by_m: float
 
     @property
     def severity(self) -> float:
         return self.by_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NoWire(Judgement):
+    """No wire winds the ordered coil: the thinnest that holds the stress, and the thickest that is not solid before full bump."""
+
+    strong_m: float
+    roomy_m: float
+
+    @property
+    def severity(self) -> float:
+        return self.strong_m - self.roomy_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StressHigh(Judgement):
+    """The wire of a wound coil is stressed beyond its share when the coil is pressed solid. used: 1 at the limit."""
+
+    used: float
+
+    @property
+    def severity(self) -> float:
+        return self.used
