@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import argparse
-import csv
 import json
 import sys
 from pathlib import Path
@@ -12,14 +11,15 @@ from typing import Any
 import numpy as np
 
 from isostat.core.elements.helix import CALIPER, Ends, Helix, caliper_rate, mean_diameter
-from isostat.core.elements.law import TableLaw
 from isostat.core.elements.progressive import Progressive, from_groups, from_rate_pair
+from isostat.core.elements.rising import Tested
 from isostat.core.elements.stacked import Part, StackedPair
 from isostat.core.elements.wire import wire
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning import stack_fit
 from isostat.core.tuning.press import pressed
 from isostat.job.files import JobFault
+from isostat.job.spring_table import spring_table
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood, parse
 from isostat.units.unit import PRESETS, Preset, Quantity
@@ -145,22 +145,17 @@ def _curve(law: Progressive) -> tuple[Lines, dict[str, Any]]:
 
 
 def _table(path: Path, preset: Preset) -> tuple[Lines, dict[str, Any]]:
-    rows = []
-    with path.open(encoding="utf-8", errors="replace", newline="") as file:
-        for n, row in enumerate(csv.reader(file), start=1):
-            try:
-                rows.append((parse(row[0], Quantity.COIL, preset).si, parse(row[1], Quantity.MASS, preset).si * GRAVITY))
-            except (NotUnderstood, IndexError):
-                if n > 1:  # the first line may be a head
-                    raise JobFault(path.name, [f"Line {n} is “{','.join(row)}”; accepted is a compression and a load."]) from None
-    law = TableLaw(tuple(r[0] for r in rows), tuple(r[1] for r in rows))
-    if not (np.diff(law.force_n) > 0).all():
-        raise JobFault(path.name, ["The loads do not rise with the compression; accepted is a rising table."])
-    first, last = (float(r) for r in law.rate(np.array([law.x_m[0], law.x_m[-1]])))
+    try:
+        rows = spring_table(path.read_text(encoding="utf-8", errors="replace"), path.name, preset)
+    except OSError as fault:
+        raise JobFault(path.name, [f"The file cannot be read: {(fault.strerror or str(fault)).lower()}."]) from None
+    pairs = [(r.squeeze_m.value, r.force_kg.value * GRAVITY) for r in rows if r.squeeze_m and r.force_kg]
+    law = Tested(tuple(p[0] for p in pairs), tuple(p[1] for p in pairs))
+    first, last = (float(law.rate(np.asarray(x))) for x in (1e-6, law.knots[-1] - 1e-6))
     lines: Lines = [
         ("first_rate_n_per_m", "first rate", first, Quantity.RATE),
         ("last_rate_n_per_m", "last rate", last, Quantity.RATE),
-        ("ends_at_m", "tested until", law.x_m[-1], Quantity.COIL),
+        ("ends_at_m", "tested until, then solid", law.knots[-1], Quantity.COIL),
     ]
     return lines, {"said": []}
 

@@ -44,6 +44,7 @@ class Ordered:
     target_force_n: tuple[float, float]  # spring force at the target
     pressed_m: tuple[float, float]  # compression that gives it
     space_m: tuple[float, float]  # room between the seats at the target, no spacer at all
+    picked_rate: float  # N/m by the axle's way, mean of both sides, not rounded
     sprung_kg: float  # of one wheel, mean, in the case that the rate is picked by
     window: Window  # of the spring's rate
     picked: str  # the way that gave the rate, or why it could not
@@ -123,6 +124,7 @@ def _ordered(
         target_force_n=_pair(w.force),
         pressed_m=_pair(pressed),
         space_m=_pair(base - grown),
+        picked_rate=sum(w.picked.rate) / 2,
         sprung_kg=w.picked.sprung_kg,
         window=w.picked.window,
         picked=w.picked.words,

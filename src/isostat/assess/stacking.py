@@ -26,7 +26,6 @@ class Stacked:
     ride_m: Floats  # shaft at ride height in each case
     ratio: Floats  # shaft over wheel travel at ride in each case
     main_at_bump_m: float
-    top_at_bump_m: float
     marks: Marks
 
     @property
@@ -60,6 +59,5 @@ def stacked(a: Assessment, axle: int) -> Stacked | None:
         ride_m=np.asarray(x) - seated.hangs_x_m[0],
         ratio=np.asarray(slope),
         main_at_bump_m=stack_fit.main_at_bump(pair, shock),
-        top_at_bump_m=stack_fit.top_at_bump(pair, shock),
         marks=stack_fit.marks(pair, shock),
     )

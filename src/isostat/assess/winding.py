@@ -40,7 +40,7 @@ def _wind(wish: Wish, material: str) -> Helix | tuple[float, float]:
 
 
 def wound(a: Assessment, axle: int) -> Wound | None:
-    """The plain coil of an axle wound to order; None without an inside diameter, for another kind of spring, or a rate below none."""
+    """The plain coil of an axle wound to order; None without an inside diameter, or where no plain coil can be had."""
     o, fit = a.orders[axle], a.job.proposal.axles[axle]
     if fit.inside_m is None or not isinstance(o.law[0], Coil) or not o.can_be_had:
         return None

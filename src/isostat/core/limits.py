@@ -18,7 +18,8 @@ class OutOfRange(ValueError):
     """A quantity outside what its law covers. People read the sentence, the screen reads the fields."""
 
     def __init__(self, place: str, value: float, low: float, high: float, unit: str) -> None:
-        super().__init__(f"{place} is {value:g} {unit}; accepted is {low:g} to {high:g} {unit}.")
+        sign = f" {unit}" if unit else ""
+        super().__init__(f"{place} is {value:.4g}{sign}; accepted is {low:g} to {high:.4g}{sign}.")
         self.place, self.value, self.low, self.high, self.unit = place, value, low, high, unit
 
 

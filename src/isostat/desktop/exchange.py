@@ -11,11 +11,14 @@ from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
 from isostat.desktop.document import Document
 from isostat.desktop.measuring_sheet import write_sheet
 from isostat.desktop.scales_line import ScalesLine
+from isostat.desktop.steps.side_by_side_page import write_sides
 from isostat.devices.scales import pad_names
-from isostat.job import weighing
+from isostat.job import edits, weighing
 from isostat.job.files import JobFault
 from isostat.job.measurements import measurements_csv, with_measurements
+from isostat.job.spring_table import spring_table
 from isostat.units.unit import Preset
+from isostat.wording.reader import Reader
 
 
 class Exchange(QObject):
@@ -84,6 +87,20 @@ class Exchange(QObject):
         except OSError as fault:
             self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
 
+    def ask_sides(self, page: str) -> None:
+        """Asks where to, and writes the proposals side by side to print."""
+        name, _ = QFileDialog.getSaveFileName(self._window, "Proposals side by side", "proposals.pdf", "PDF (*.pdf)")
+        if name:
+            self.sides_out(Path(name), page)
+
+    def sides_out(self, path: Path, page: str) -> None:
+        """Writes the proposals side by side; what fails is said in words."""
+        document = self._document
+        try:
+            write_sides(document.assessment, path, page, Reader(document.job, self._units()))
+        except OSError as fault:
+            self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
+
     def ask_readings_out(self) -> None:
         """Asks where to, and writes the readings as CSV."""
         name, _ = QFileDialog.getSaveFileName(self._window, "Readings out", "readings.csv", "Tables (*.csv)")
@@ -96,6 +113,23 @@ class Exchange(QObject):
             path.write_text(measurements_csv(self._document.job, self._units()), encoding="utf-8")
         except OSError as fault:
             self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
+
+    def ask_spring_table(self, axle: int) -> None:
+        """Asks for a CSV and takes it in as the tested table of an axle's progressive springs."""
+        name, _ = QFileDialog.getOpenFileName(self._window, "Spring table", "", "Tables (*.csv)")
+        if name:
+            self.spring_table_in(Path(name), axle)
+
+    def spring_table_in(self, path: Path, axle: int) -> None:
+        """Takes in a spring's table; one with faults changes nothing and is refused by line."""
+        try:
+            rows = spring_table(path.read_text(encoding="utf-8", errors="replace"), path.name, self._units())
+        except OSError as fault:
+            self.refused.emit(f"{path.name} is not read: {fault.strerror or fault}.")
+        except JobFault as fault:
+            self.refused.emit(f"{fault.source} is not taken in. {fault.faults[0]}")
+        else:
+            self.edited.emit(lambda job: edits.put_table(job, axle, rows), f"spring table {path.name}", -1)
 
     def ask_readings_in(self) -> None:
         """Asks for a CSV and takes its readings in, as one step that can be undone."""

@@ -117,6 +117,9 @@ class MainWindow(QMainWindow):
         self.filing.opened.connect(self.exchange.forget)
         self.filing.saved.connect(self.redraw)
         self.filing.refused.connect(self._say_refused)
+        spring = self.sheets[Step.SPRING]
+        assert isinstance(spring, SpringStep)
+        spring.table_wanted.connect(self.exchange.ask_spring_table)
         self.exchange.edited.connect(self._edit)
         self.exchange.said.connect(self._say)
         self.exchange.refused.connect(self._say_refused)
@@ -144,6 +147,8 @@ class MainWindow(QMainWindow):
             ("&File", "Readings in from CSV…", "", self.exchange.ask_readings_in),
             ("&File", "Measuring sheet, A4…", "", lambda: self.exchange.ask_sheet("A4")),
             ("&File", "Measuring sheet, Letter…", "", lambda: self.exchange.ask_sheet("Letter")),
+            ("&File", "Proposals side by side, A4…", "", lambda: self.exchange.ask_sides("A4")),
+            ("&File", "Proposals side by side, Letter…", "", lambda: self.exchange.ask_sides("Letter")),
             ("&File", "Quit", "Ctrl+Q", self.close),
             ("&Edit", undo, "", None),
             ("&Edit", redo, "", None),

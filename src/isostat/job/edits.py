@@ -7,6 +7,7 @@ from typing import Any, get_args
 
 from pydantic.fields import FieldInfo
 
+from isostat.job.curved import PressRow
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Bounds, Reading
 from isostat.job.schema import Carried, Case, Heights, Item, Job, Pair, SquatTest
@@ -354,3 +355,10 @@ def put_nth(job: Job, path: Path, index: int, fresh: dict[str, Any], field: str,
     while rows and all(value is None for name, value in rows[-1].items() if name not in fresh):
         rows.pop()
     return put(job, path, rows)
+
+
+def put_table(job: Job, axle: int, rows: Sequence[PressRow]) -> Job:
+    """The job with a tester's table as the progressive springs of a proposal's axle."""
+    base = ("proposal", "axles", axle, "progressive")
+    job = put(job, (*base, "table"), [row.model_dump() for row in rows])
+    return put(job, (*base, "by"), "table")

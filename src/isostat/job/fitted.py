@@ -145,8 +145,8 @@ class Ways(Frozen):
 class AxleFit(Frozen):
     """What is fitted to one axle. In a proposal, what is left out stays as found (springs: is solved).
 
-    stock: the steps in which springs are to be had. inside_m: across a coil's inside, as its perch wants it; pocket_m: the most that
-    the perch or what stands round the coil leaves for its outside. wire: of what the coil is wound.
+    stock: the steps in which springs are to be had. inside_m: across a coil's inside, as its perch wants it; pocket_m: the most
+    that the perch or what stands round the coil leaves for its outside. wire: of what the coil is wound.
     """
 
     tyre_radius_m: Radius | None = None

@@ -73,7 +73,7 @@ def _(j: curved.TooTight, r: Reader) -> tuple[str, str]:
 @tell.register
 def _(j: curved.NoWire, r: Reader) -> tuple[str, str]:
     return "No wire winds this coil", (
-        f"{r.coil(j.strong_m)} for its stress, {r.coil(j.roomy_m)} at most before it is solid: longer, wider, or less travel."
+        f"{r.wire(j.strong_m)} for its stress, {r.wire(j.roomy_m)} at most before it is solid: longer, wider, or less travel."
     )
 
 

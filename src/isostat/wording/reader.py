@@ -36,6 +36,12 @@ class Reader:
         """A coil or spacer size with its unit."""
         return with_unit(m, Quantity.COIL, self.preset)
 
+    def wire(self, m: float) -> str:
+        """A wire's diameter with its unit, one decimal more than a coil's."""
+        unit = self.preset.coil
+        decimals = None if unit.fractional else unit.decimals + 1
+        return f"{number(m, Quantity.COIL, self.preset, decimals=decimals)} {unit.sign}"
+
     def mass(self, kg: float) -> str:
         """A mass with its unit."""
         return with_unit(kg, Quantity.MASS, self.preset)

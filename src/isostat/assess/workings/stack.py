@@ -5,7 +5,7 @@ from __future__ import annotations
 from isostat.assess.assessment import Assessment
 from isostat.assess.stacking import Stacked, stacked
 from isostat.assess.workings.shown import Shown
-from isostat.core.tuning.stack_fit import force_at, preload
+from isostat.core.tuning.stack_fit import force_at, main_length, preload
 from isostat.core.working import Given, Origin, Working
 
 
@@ -17,8 +17,16 @@ def _told(a: Assessment, k: Shown) -> Stacked:
 
 
 def _made(name: str, symbol: str, expression: str, inputs: tuple[Given, ...], result: float, rule: str) -> Working:
-    return Working(name=name, symbol=symbol, quantity="coil size", expression=expression, inputs=inputs, result=result,
-                   approximate=False, rule=rule)  # fmt: skip
+    return Working(
+        name=name,
+        symbol=symbol,
+        quantity="coil size",
+        expression=expression,
+        inputs=inputs,
+        result=result,
+        approximate=False,
+        rule=rule,
+    )
 
 
 def _length(symbol: str, words: str, value: float, origin: Origin = Origin.TYPED) -> Given:
@@ -30,11 +38,18 @@ def hanging(a: Assessment, k: Shown) -> Working:
     told = _told(a, k)
     pair = told.pair
     return _made(
-        "preload hanging", "p", "l_1 + l_2 + s - e",
-        (_length("l_1", "top spring, free", pair.top.free_m), _length("l_2", "main spring, free", pair.main.free_m),
-         _length("s", "slider", pair.slider_m), _length("e", "collar to perch, shock extended", told.shock.extended_m)),
-        preload(pair, told.shock), "Below zero the springs are loose. Over 75 mm they are too soft (common practice, no source).",
-    )  # fmt: skip
+        "preload hanging",
+        "p",
+        "l_1 + l_2 + s - e",
+        (
+            _length("l_1", "top spring, free", pair.top.free_m),
+            _length("l_2", "main spring, free", pair.main.free_m),
+            _length("s", "slider", pair.slider_m),
+            _length("e", "collar to perch, shock extended", told.shock.extended_m),
+        ),
+        preload(pair, told.shock),
+        "Below zero the springs are loose. Over 75 mm they are too soft (common practice, no source).",
+    )
 
 
 def change(a: Assessment, k: Shown) -> Working:
@@ -44,12 +59,17 @@ def change(a: Assessment, k: Shown) -> Working:
         raise KeyError("no crossover")
     before, ride = preload(told.pair, told.shock), float(told.ride_m[k.case])
     return _made(
-        "shaft from ride to the change of rate", "c", "sqrt((x - p - u)**2)",
-        (_length("x", f"compression at which it changes: {told.crossover.by}", told.crossover.x_m, Origin.COMPUTED),
-         _length("p", "preload hanging", before, Origin.COMPUTED),
-         _length("u", "shaft in at ride, from hanging", ride, Origin.SOLVED)),
-        abs(told.crossover.x_m - before - ride), "At the wheel it is this over the shock's motion ratio.",
-    )  # fmt: skip
+        "shaft from ride to the change of rate",
+        "c",
+        "sqrt((x - p - u)**2)",
+        (
+            _length("x", f"compression at which it changes: {told.crossover.by}", told.crossover.x_m, Origin.COMPUTED),
+            _length("p", "preload hanging", before, Origin.COMPUTED),
+            _length("u", "shaft in at ride, from hanging", ride, Origin.SOLVED),
+        ),
+        abs(told.crossover.x_m - before - ride),
+        "At the wheel it is this over the shock's motion ratio.",
+    )
 
 
 def ring(a: Assessment, k: Shown) -> Working:
@@ -61,14 +81,19 @@ def ring(a: Assessment, k: Shown) -> Working:
     force = told.crossover.force_n
     rest = set_ - (pair.top.free_m - force / pair.top.rate - pair.step_m)
     return _made(
-        "collar to ring", "g", "l_1 - F / k_1 - t + r",
-        (_length("l_1", "top spring, free", pair.top.free_m),
-         Given("F", "force at the crossover", "force", force, Origin.COMPUTED),
-         Given("k_1", "rate of the top spring", "rate", pair.top.rate, Origin.TYPED),
-         _length("t", "step of the slider", pair.step_m),
-         _length("r", "what a third spring keeps; a spring that is solid before", rest, Origin.COMPUTED)),
-        set_, "Face to face, all set. With the collar run down, the ring stays and the top spring keeps less.",
-    )  # fmt: skip
+        "collar to ring",
+        "g",
+        "l_1 - F / k_1 - t + r",
+        (
+            _length("l_1", "top spring, free", pair.top.free_m),
+            Given("F", "force at the crossover", "force", force, Origin.COMPUTED),
+            Given("k_1", "rate of the top spring", "rate", pair.top.rate, Origin.TYPED),
+            _length("t", "step of the slider", pair.step_m),
+            _length("r", "what a third spring keeps; a spring that is solid before", rest, Origin.COMPUTED),
+        ),
+        set_,
+        "Face to face, all set. With the collar run down, the ring stays and the top spring keeps less.",
+    )
 
 
 def collar(a: Assessment, k: Shown) -> Working:
@@ -78,13 +103,18 @@ def collar(a: Assessment, k: Shown) -> Working:
     shaft, stood = told.seated.target_m[k.side], told.seated.shock[k.side].extended_m + went
     before = told.pair.free_m - stood
     return _made(
-        "way of the collar for the target", "d", "sqrt((x - p - u + r)**2)",
-        (_length("x", "compression that carries what the target asks", o.pressed_m[k.side], Origin.COMPUTED),
-         _length("p", "preload hanging where it stood", before, Origin.COMPUTED),
-         _length("u", "shaft in at the target, from hanging", shaft, Origin.SOLVED),
-         _length("r", "rounding, or as typed", went - (o.pressed_m[k.side] - before - shaft), Origin.COMPUTED)),
-        abs(went), "From where the collar stood when collar to perch was measured. Preload moves height, not rate.",
-    )  # fmt: skip
+        "way of the collar for the target",
+        "d",
+        "sqrt((x - p - u + r)**2)",
+        (
+            _length("x", "compression that carries what the target asks", o.pressed_m[k.side], Origin.COMPUTED),
+            _length("p", "preload hanging where it stood", before, Origin.COMPUTED),
+            _length("u", "shaft in at the target, from hanging", shaft, Origin.SOLVED),
+            _length("r", "rounding, or as typed", went - (o.pressed_m[k.side] - before - shaft), Origin.COMPUTED),
+        ),
+        abs(went),
+        "From where the collar stood when collar to perch was measured. Preload moves height, not rate.",
+    )
 
 
 def main_at_bump(a: Assessment, k: Shown) -> Working:
@@ -93,14 +123,81 @@ def main_at_bump(a: Assessment, k: Shown) -> Working:
     pair, force = told.pair, force_at(told.pair, told.shock, told.shock.bump_m)
     force = min(force, pair.main.rate * pair.main.way_m)
     return _made(
-        "main spring at full bump", "l", "l_2 - F / k_2",
-        (_length("l_2", "main spring, free", pair.main.free_m), Given("F", "force at full bump", "force", force, Origin.COMPUTED),
-         Given("k_2", "its rate", "rate", pair.main.rate, Origin.TYPED)),
-        told.main_at_bump_m, "The bump stop takes the bottoming, never a bound coil.",
-    )  # fmt: skip
+        "main spring at full bump",
+        "l",
+        "l_2 - F / k_2",
+        (
+            _length("l_2", "main spring, free", pair.main.free_m),
+            Given("F", "force at full bump", "force", force, Origin.COMPUTED),
+            Given("k_2", "its rate", "rate", pair.main.rate, Origin.TYPED),
+        ),
+        told.main_at_bump_m,
+        "The bump stop takes the bottoming, never a bound coil.",
+    )
 
 
-STACK = {"stack hanging": hanging, "stack change": change, "stack ring": ring, "stack collar": collar, "stack main": main_at_bump}
+MARKS = ("collar", "collar mark", "ring", "ring mark", "slider")
+
+
+def mark_m(told: Stacked, key: str, shaft_m: float) -> float | None:
+    """What a ruler finds from the perch's upper face up to one of MARKS, the shaft in by so much, m; None where there is none."""
+    m = told.marks
+    extended = {"collar": m.collar_m, "collar mark": m.collar_mark_m, "ring": m.ring_m, "ring mark": m.ring_mark_m}
+    if key == "slider":
+        return main_length(told.pair, told.shock, shaft_m) + told.pair.slider_m
+    found = extended[key]
+    return None if found is None else found - shaft_m
+
+
+def mark(a: Assessment, k: Shown) -> Working:
+    """A distance from the perch's upper face; with the shock extended, or at ride in a case (event)."""
+    told, key = _told(a, k), k.name.removeprefix("mark ")
+    shaft = float(told.ride_m[k.case]) if k.event == "at ride" else 0.0
+    result = mark_m(told, key, shaft)
+    if result is None:
+        raise KeyError("no ring")
+    pair, shock = told.pair, told.shock
+    u = _length("u", "shaft in, from extended", shaft, Origin.SOLVED)
+    collar = _length("e", "collar to perch, extended, all set", shock.extended_m, Origin.SOLVED)
+    if key == "slider":
+        force = (pair.main.free_m + pair.slider_m - result) * pair.main.rate
+        inputs = (
+            _length("l_2", "main spring, free", pair.main.free_m),
+            Given("F", "force there", "force", force, Origin.COMPUTED),
+            Given("k_2", "rate of the main spring", "rate", pair.main.rate, Origin.TYPED),
+            _length("s", "slider", pair.slider_m),
+        )
+        return _made("slider", "h", "l_2 - F / k_2 + s", inputs, result, "Its upper face, which meets the ring.")
+    if key == "ring mark":
+        parts = (
+            _length("b", "shaft to full bump", shock.bump_m, Origin.COMPUTED),
+            _length("s", "slider", pair.slider_m),
+            _length("l_s", "main spring, solid", pair.main.solid_m),
+            _length("m", "margin over solid", result + shaft - shock.bump_m - pair.slider_m - pair.main.solid_m),
+            u,
+        )
+        rule = "Paint it on the body: with the ring lower, the main spring binds at full bump."
+        return _made("mark for the ring", "h", "b + s + l_s + m - u", parts, result, rule)
+    if key == "collar":
+        return _made("collar", "h", "e - u", (collar, u), result, "Its lower face, on which the top spring stands.")
+    ring_at = _length("g", "collar to ring", pair.ring_m or 0.0)
+    if key == "ring":
+        return _made("ring", "h", "e - g - u", (collar, ring_at, u), result, "The face that the slider meets.")
+    keeps = _length(
+        "l_s", "springs above the slider, solid, less its step", result + shaft - shock.extended_m + (pair.ring_m or 0.0)
+    )
+    rule = "Paint it on the body: with the collar lower, the top spring binds before the slider meets the ring."
+    return _made("mark for the collar", "h", "e - g + l_s - u", (collar, ring_at, keeps, u), result, rule)
+
+
+STACK = {
+    "stack hanging": hanging,
+    "stack change": change,
+    "stack ring": ring,
+    "stack collar": collar,
+    "stack main": main_at_bump,
+    **{f"mark {key}": mark for key in MARKS},
+}
 
 
 def shown_stack(a: Assessment) -> list[Shown]:
@@ -114,4 +211,7 @@ def shown_stack(a: Assessment) -> list[Shown]:
         keys += [Shown("stack ring", axle)] if told.pair.ring_m is not None and told.crossover else []
         keys += [Shown("stack collar", axle, side) for side in (0, 1)]
         keys += [Shown("stack change", axle, case=c) for c in range(a.cases)] if told.crossover else []
+        found = [key for key in MARKS if mark_m(told, key, 0.0) is not None]
+        keys += [Shown(f"mark {key}", axle, event="bench, hanging") for key in found]
+        keys += [Shown(f"mark {key}", axle, case=c, event="at ride") for key in found for c in range(a.cases)]
     return keys

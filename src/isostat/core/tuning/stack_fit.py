@@ -119,17 +119,15 @@ def collar_for_force(stack: StackedPair, shock: CoilOver, shaft_m: float, force_
     return float(within("way of the collar", down, -shock.up_m, shock.down_m, "m"))
 
 
-def main_at_bump(stack: StackedPair, shock: CoilOver) -> float:
-    """Length of the main spring at full bump, m."""
-    force = force_at(stack, shock, shock.bump_m)
+def main_length(stack: StackedPair, shock: CoilOver, shaft_m: float) -> float:
+    """Length of the main spring in m with the shaft pushed in by so much from full droop; loose it is its free length."""
+    force = min(max(force_at(stack, shock, shaft_m), 0.0), float(stack.curve[1][-1]))
     return max(stack.main.free_m - force / stack.main.rate, stack.main.solid_m)
 
 
-def top_at_bump(stack: StackedPair, shock: CoilOver) -> float:
-    """Length of the top spring at full bump, m."""
-    force = force_at(stack, shock, shock.bump_m)
-    shortest = stack.top.solid_m if stack.ring_m is None else max(stack.ring_m + stack.step_m, stack.top.solid_m)
-    return max(stack.top.free_m - force / stack.top.rate, shortest)
+def main_at_bump(stack: StackedPair, shock: CoilOver) -> float:
+    """Length of the main spring at full bump, m."""
+    return main_length(stack, shock, shock.bump_m)
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,14 +152,12 @@ def marks(stack: StackedPair, shock: CoilOver, *, margin_m: float = MARGIN) -> M
     stack, shock: what stands on what, the collar set. margin_m: that the main spring keeps over solid.
     Source: lengths face to face from the perch up.
     """
-    hangs = max(force_at(stack, shock, 0.0), 0.0)
-    main = max(stack.main.free_m - hangs / stack.main.rate, stack.main.solid_m)
     ring = None if stack.ring_m is None else shock.extended_m - stack.ring_m
     solid = stack.top.solid_m + (stack.third.solid_m if stack.third else 0.0)
     return Marks(
         collar_m=shock.extended_m,
         ring_m=ring,
-        slider_m=main + stack.slider_m,
+        slider_m=main_length(stack, shock, 0.0) + stack.slider_m,
         ring_mark_m=shock.extended_m - ring_window(stack, shock, margin_m=margin_m).furthest_m,
         collar_mark_m=None if ring is None else ring + max(solid - stack.step_m, 0.0),
     )

@@ -6,17 +6,17 @@ from dataclasses import dataclass
 from functools import partial
 from typing import get_args
 
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPen
+from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+from PyQt6.QtGui import QPainter
 
 from isostat.assess.bench import Benched, at_axle, benched
 from isostat.assess.workings import Shown
 from isostat.core.elements.helix import Helix
+from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, even_halves
 from isostat.desktop.pieces.ink import dimension
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.steps.entry import entry, loose_entry, nth_put
 from isostat.desktop.steps.spring_order import set_both
-from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.fitted import BenchCoil
@@ -219,26 +219,17 @@ def _try(sheet: Sheet, n: int, axle: int) -> None:
 
 # -- strokes
 def draw_bench(p: QPainter, v: View, picture: BenchPicture) -> None:
-    """The coil from the side, to scale: its turns as slanted wires, front over back, and its two dimensions."""
+    """The coil from the side, to scale, and its two dimensions."""
     helix = picture.helix
     if helix is None:
         return
     t, per_m = v.theme, picture.per_m
-    left, right = picture.middle.x() - helix.mean_m * per_m / 2, picture.middle.x() + helix.mean_m * per_m / 2
-    top, wire = picture.middle.y() - helix.free_m * per_m / 2, helix.wire_m * per_m
-    rise = (helix.free_m * per_m - wire) / helix.turns
-    for behind in (1, 0):  # every other half turn lies behind
-        for half in range(behind, round(helix.turns * 2), 2):
-            a, b = (right, left) if behind else (left, right)
-            y = top + wire / 2 + half * rise / 2
-            for role, width in (("ink3" if behind else "ink", wire), ("tyre" if behind else "sheet", max(wire - 3.0, 1.0))):
-                stroke = QPen(pen(t, role, width))
-                stroke.setCapStyle(Qt.PenCapStyle.RoundCap)
-                p.setPen(stroke)
-                p.drawLine(QLineF(a, y, b, y + rise / 2))
-    p.setPen(pen(t, "ink2", 0.6, "centre"))
-    p.drawLine(QLineF(picture.middle.x(), top - 6, picture.middle.x(), top + helix.free_m * per_m + 6))
+    top, wire, length = picture.middle.y() - helix.free_m * per_m / 2, helix.wire_m * per_m, helix.free_m * per_m
+    halves = even_halves(length, helix.turns, wire)
+    draw_coil(p, t, CoilShape(QPointF(picture.middle.x(), top), helix.mean_m * per_m, wire, halves))
+    half = helix.mean_m * per_m / 2
+    left, right = picture.middle.x() - half, picture.middle.x() + half
     across = (left - wire / 2, right + wire / 2)
     dimension(p, t, QPointF(across[0], top - t.px(10)), QPointF(across[1], top - t.px(10)))
     side = across[1] + t.px(14)
-    dimension(p, t, QPointF(side, top), QPointF(side, top + helix.free_m * per_m))
+    dimension(p, t, QPointF(side, top), QPointF(side, top + length))

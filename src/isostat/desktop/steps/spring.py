@@ -1,123 +1,89 @@
-"""Spring: force against hub to arch, the rate and length to order, or a spring off a tag tried in every case."""
+"""Spring: force against hub to arch with its handles, the part beside it, the order below; proposals side by side; the bench."""
 
 from __future__ import annotations
 
 from functools import partial
-from typing import get_args
 
-from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF, pyqtSignal
 from PyQt6.QtGui import QPainter
 
-from isostat.assess.picking import DIFFER, MULTIPLE
-from isostat.assess.resolved import default_frequency
-from isostat.core.tuning.events import droop_end
+from isostat.assess.stacking import stacked
+from isostat.core.tuning.events import droop_end, travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_glyph
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.bench_page import draw_bench, lay_bench
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
+from isostat.desktop.steps.part_drawing import lay_floor
+from isostat.desktop.steps.progressive_panel import lay_progressive
+from isostat.desktop.steps.side_by_side_page import draw_sides, lay_sides
 from isostat.desktop.steps.spring_chart import draw_chart, lay_chart, spring_chart
+from isostat.desktop.steps.spring_head import PAGES, lay_head, lay_pick
 from isostat.desktop.steps.spring_order import lay_order, set_both, solve_again
-from isostat.desktop.steps.stack_page import draw_stack, lay_stack
+from isostat.desktop.steps.stack_drawing import POSTURES, lay_stack_drawing
+from isostat.desktop.steps.stack_panel import lay_stack_panel
 from isostat.desktop.view import View
-from isostat.job.fitted import Pick
-from isostat.units.unit import Quantity
+from isostat.job import edits
+from isostat.job.points import SIDES
+from isostat.job.schema import Job
 
 RATE_NUDGE, LENGTH_NUDGE = 1000.0, 0.001
 RATE_PER_PX, LENGTH_PER_PX = 250.0, 0.0005
-PAGES = ("chart", "stack", "bench")
-WAYS = get_args(Pick.model_fields["way"].annotation)
+PART_WIDE = 0.34  # of the sheet, that the part beside the chart takes
 
 
 class SpringStep(Sheet):
-    """One axle at a time: chart above, the order per corner below."""
+    """One axle at a time: the chart and the part above, what is ordered below."""
+
+    table_wanted = pyqtSignal(int)  # a CSV for the springs of that axle
 
     def __init__(self) -> None:
         super().__init__()
         self.axle, self.page = 0, "chart"
         self.bench = 0  # the spring on the bench that is shown
+        self.posture, self.shelf = POSTURES[0], ""  # of a stacked pair: how it is drawn, which pairs are listed
 
-    def _order_top(self, v: View) -> float:
+    def _panel_top(self, v: View) -> float:
         return self.height() - v.theme.px(238)
 
     def lay(self, v: View) -> None:
         t = v.theme
         self.axle = min(self.axle, len(v.a.axles) - 1)
+        lay_head(self, v, self.axle, self.page, self._turn, self._turn_to)
         page = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
         if self.page == "bench":
             self.bench = min(self.bench, max(len(v.job.bench) - 1, 0))
-            self._lay_tabs(v)
             self._picture = lay_bench(self, v, page, self.bench, self.turn_bench)
-            return
-        if self.page == "stack":
-            self._lay_tabs(v)
-            self._stack = lay_stack(self, v, page, self.axle)
-            return
-        foot = self._order_top(v) - t.px(42)
-        area = QRectF(t.px(60), t.px(HEAD + 34), self.width() - t.px(84), max(foot - t.px(HEAD + 34), 80.0))
+        elif self.page == "side by side":
+            self._sides = lay_sides(self, v, page)
+        else:
+            self._lay_axle(v)
+
+    def _lay_axle(self, v: View) -> None:
+        t, kind = v.theme, v.job.proposal.axles[self.axle].kind
+        lay_pick(self, v, self.axle)
+        top, foot = t.px(HEAD + 56), self._panel_top(v) - t.px(36)
+        right = self.width() * (1 - PART_WIDE)
+        area = QRectF(t.px(60), top, right - t.px(76), max(foot - top, 80.0))
         self.chart = spring_chart(v, self.axle, area)
-        self._lay_head(v)
         lay_chart(self, v, self.chart)
         self._grips(v)
-        lay_order(self, v, self.axle, self._order_top(v))
-        again = QPointF(t.px(560), self._order_top(v) + t.px(140))
-        self.button("solve again", "Solve for the target", again, self._solve_again)
-
-    def _lay_tabs(self, v: View) -> tuple[QRect, int]:
-        """The axles and the pages; returns the first tab and where the last ends."""
-        t = v.theme
-        name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
-        first = QRect(round(name.right() + t.px(14)), round(t.px(5)), round(t.px(58)), round(t.px(26)))
-        end = self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, first, self._turn)
-        pages = QRect(end + round(t.px(6)), first.top(), 0, first.height())
-        return first, self.tabs("page", PAGES, PAGES.index(self.page), pages, self._turn_to)
-
-    def _lay_head(self, v: View) -> None:
-        t = v.theme
-        first, end = self._lay_tabs(v)
-        pick = v.job.proposal.axles[self.axle].pick
-        base = ("proposal", "axles", self.axle, "pick")
-        word = self.text("rate word", "rate by", QPointF(end + t.px(12), t.px(9)), size=14, role="ink2")
-
-        def box(x: float, wide: float) -> QRect:
-            return QRect(round(x), first.y(), round(t.px(wide)), first.height())
-
-        way = box(word.right() + 6, 110)
-        self.choice("way", WAYS, WAYS.index(pick.way), way, label="rate picked by",
-                    chosen=lambda n: self.put((*base, "way"), WAYS[n], "rate picked by"))  # fmt: skip
-        names, size = [c.name for c in v.job.cases], QSize(round(t.px(60)), first.height())
-
-        def case(key: str, path: str, label: str, chosen: str, x: float) -> QRect:
-            return self.choice(key, names, names.index(chosen), box(x, 90), label=label,
-                               chosen=lambda n: self.put((*base, path), names[n], label)).geometry()  # fmt: skip
-
-        at = QPointF(way.right() + t.px(8), first.y())
-        if pick.way in ("same feel", "bump capacity"):
-            x = at.x()
-            if pick.way == "bump capacity":
-                self.field("multiple", (*base, "multiple"), at, size, label="multiple of the load that full bump takes",
-                           quantity=Quantity.RATIO, value=pick.multiple.value if pick.multiple else MULTIPLE,
-                           assumed=pick.multiple is None)  # fmt: skip
-                x += size.width() + 6
-            said = "times the load," if pick.way == "bump capacity" else "the old frequency,"
-            words = self.text("pick words", said, QPointF(x, t.px(9)), size=14, role="ink2")
-            case("pick case", "case", "load case of the pick", pick.case or v.job.target.case, words.right() + 6)
-        elif pick.way == "frequency":
-            hertz = pick.hertz.value if pick.hertz else default_frequency(self.axle)
-            self.field("hertz", (*base, "hertz"), at, size, label="wanted frequency", quantity=Quantity.FREQUENCY,
-                       value=hertz, assumed=pick.hertz is None)  # fmt: skip
-            words = self.text("pick words", "Hz when", QPointF(at.x() + size.width() + 6, t.px(9)), size=14, role="ink2")
-            case("pick case", "case", "load case of the frequency", pick.case or v.job.target.case, words.right() + 6)
+        part = QRectF(right + t.px(8), t.px(HEAD + 36), self.width() - right - t.px(20), self._panel_top(v) - t.px(HEAD + 42))
+        panel = self._panel_top(v)
+        if kind == "stacked pair":
+            self._part = lay_stack_drawing(self, v, self.axle, part, self.posture, self._pose)
+            lay_stack_panel(self, v, self.axle, panel, self.shelf, self._look)
+            return
+        self._part = lay_floor(self, v, self.axle, part)
+        if kind == "progressive":
+            lay_progressive(self, v, self.axle, panel, partial(self.table_wanted.emit, self.axle))
         else:
-            self.field("differ", (*base, "differ_m"), at, size, label="light and full may differ", quantity=Quantity.HEIGHT,
-                       value=pick.differ_m.value if pick.differ_m else DIFFER, assumed=pick.differ_m is None)  # fmt: skip
-            sign = v.reader.preset.height.sign
-            words = self.text("pick words", sign, QPointF(at.x() + size.width() + 4, t.px(9)), size=14, role="ink2")
-            light = case("pick light", "light", "light case", pick.light or names[0], words.right() + 6)
-            case("pick full", "full", "full case", pick.full or v.job.target.case, light.right() + 5)
+            lay_order(self, v, self.axle, panel)
+            self.button("solve again", "Solve for the target", QPointF(t.px(560), panel + t.px(140)), self._solve_again)
 
+    # -- turning
     def _turn(self, axle: int) -> None:
-        self.axle = axle
+        self.axle, self.shelf = axle, ""
         self._relay()
 
     def turn(self, page: str) -> None:
@@ -133,24 +99,88 @@ class SpringStep(Sheet):
         self.bench = spring
         self.turn("bench")
 
+    def _pose(self, n: int) -> None:
+        self.posture = POSTURES[n]
+        self._relay()
+
+    def _look(self, shelf: str) -> None:
+        self.shelf = shelf
+        self._relay()
+
+    # -- handles
     def _grips(self, v: View) -> None:
-        u, order = self.chart.curve[0], v.a.orders[self.axle].order
-        ride = float(v.a.proposed.rest.travel_m[self.axle, 0, v.case])
-        bump = self.chart.on_curve(ride + (float(u[-1]) - ride) * 0.4)
-        inside = self.chart.area.adjusted(10, 16, -10, -16)  # a grip never leaves the chart
-        hanging = self.chart.on_curve(droop_end(v.a.proposed.events[self.axle][0]).travel_m + 0.004)
-        rate = Handle(order.rate_n_per_m[0], RATE_PER_PX, RATE_NUDGE, partial(self._pull, "rate_n_per_m", -3, "the rate"))
-        free = Handle(order.free_m[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(self._pull, "free_length_m", 3, "the preload"))
-        for at in (bump, hanging):
+        a, axle = v.a, self.axle
+        order, kind, c = a.orders[axle].order, v.job.proposal.axles[axle].kind, self.chart
+        u, hanging = c.curve[0], droop_end(a.proposed.events[axle][0]).travel_m
+        ride = float(a.proposed.rest.travel_m[axle, 0, v.case])
+        inside = c.area.adjusted(10, 16, -10, -16)  # a grip never leaves the chart
+
+        def put(key: str, sign: str, at: QPointF, name: str, handle: Handle) -> None:
             at.setX(min(max(at.x(), inside.left()), inside.right()))
             at.setY(min(max(at.y(), inside.top()), inside.bottom()))
-        self.grip("grip rate", "ring", bump, "spring rate, drag", rate)
-        self.grip("grip free", "capsule", hanging, "preload, drag", free)
+            self.grip(key, sign, at, name, handle)
 
-    # -- hands
+        told = stacked(a, axle)
+        if told is not None:
+            collar = Handle(told.seated.collar_m[0], LENGTH_PER_PX, LENGTH_NUDGE, self._pull_collar)
+            put("grip collar", "capsule", c.on_curve(hanging + 0.004), "collar of both sides, drag", collar)
+            changes = travel_of(a.proposed.events[axle][0], "crossover")
+            if changes is not None and told.pair.ring_m is not None:
+                ring = Handle(told.pair.ring_m, -LENGTH_PER_PX, -LENGTH_NUDGE, self._pull_ring)
+                put("grip ring", "ring", c.on_curve(changes), "crossover: ring nearer or further, drag", ring)
+        else:
+            free = Handle(order.free_m[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(self._pull, "free_length_m", 3, "the preload"))
+            put("grip free", "capsule", c.on_curve(hanging + 0.004), "preload, drag", free)
+        coil = v.job.proposal.axles[axle].progressive
+        if kind == "progressive" and coil.by == "rates" and coil.change_m is not None:
+            changes = travel_of(a.proposed.events[axle][0], "turns touch")
+            if changes is not None:
+                handle = Handle(coil.change_m.value, LENGTH_PER_PX, LENGTH_NUDGE, self._pull_change)
+                put("grip change", "ring", c.on_curve(changes), "change of rate, drag", handle)
+        elif kind == "coil":
+            bump = c.on_curve(ride + (float(u[-1]) - ride) * 0.4)
+            rate = Handle(order.rate_n_per_m[0], RATE_PER_PX, RATE_NUDGE, partial(self._pull, "rate_n_per_m", -3, "the rate"))
+            put("grip rate", "ring", bump, "spring rate, drag", rate)
+        touched = travel_of(a.proposed.events[axle][0], "stop touched")
+        if touched is not None and touched < c.high:
+            stop = Handle(a.fits[axle].stop_spacer_m, LENGTH_PER_PX, LENGTH_NUDGE, self._pull_stop)
+            put("grip stop", "tab", QPointF(c.at(touched, 0).x(), inside.top() + v.theme.px(14)), "stop spacer, drag", stop)
+
     def _pull(self, path: str, digits: int, what: str, value: float, way: str, gesture: int) -> None:
         axle, wanted = self.axle, round(value, digits)
         self.edited.emit(lambda job: set_both(job, axle, path, wanted), f"{way} {what}", gesture)
+
+    def _pull_collar(self, value: float, way: str, gesture: int) -> None:
+        """Both collars by the same way; what they differ by stays."""
+        assert self.view is not None
+        axle, seated = self.axle, self.view.a.orders[self.axle].stack
+        if seated is None:
+            return
+        moved = round(value - seated.collar_m[0], 3)
+
+        def change(job: Job) -> Job:
+            for side in (0, 1):
+                path = ("proposal", "axles", axle, SIDES[side], "collar_m")
+                job = edits.put_number(job, path, round(seated.collar_m[side] + moved, 4))
+            return job
+
+        self.edited.emit(change, f"{way} the collars", gesture)
+
+    def _pull_ring(self, value: float, way: str, gesture: int) -> None:
+        base, wanted = ("proposal", "axles", self.axle, "stack"), max(round(value, 3), 0.02)
+
+        def change(job: Job) -> Job:
+            return edits.put_number(edits.put(job, (*base, "placed"), "typed"), (*base, "ring_m"), wanted)
+
+        self.edited.emit(change, f"{way} the ring", gesture)
+
+    def _pull_change(self, value: float, way: str, gesture: int) -> None:
+        path, wanted = ("proposal", "axles", self.axle, "progressive", "change_m"), max(round(value, 3), 0.001)
+        self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the change of rate", gesture)
+
+    def _pull_stop(self, value: float, way: str, gesture: int) -> None:
+        path, wanted = ("proposal", "axles", self.axle, "stop", "spacer_m"), min(max(round(value, 3), 0.0), 0.3)
+        self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the stop spacer", gesture)
 
     def _solve_again(self) -> None:
         axle = self.axle
@@ -162,14 +192,15 @@ class SpringStep(Sheet):
         draw_head(p, v, self.width())
         if self.page == "bench":
             draw_bench(p, v, self._picture)
-        if self.page == "stack":
-            draw_stack(p, v, self._stack)
-        if self.page != "chart":
             return
-        draw_rule(p, v, self._order_top(v), self.width())
+        if self.page == "side by side":
+            draw_sides(p, v, self._sides)
+            return
+        draw_rule(p, v, self._panel_top(v), self.width())
         draw_chart(p, v, self.chart)
+        self._part(p)
         for case in range(v.a.cases):
             for row in (self._children.get(f"dot {case}"), self._children.get(f"try case {case}")):
-                if s.stands[case] and row is not None:
+                if s.stands[case] and row is not None and not row.isHidden():
                     at = QPointF(row.x() - t.px(8), row.y() + row.height() / 2)
                     case_glyph(p, v.glyph(case), at, 4.5, t.colour("ink"), t.colour("sheet"))

@@ -8,8 +8,11 @@ import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
 
+from isostat.assess.rivals import rivals
 from isostat.assess.standing import wheel_curve
 from isostat.assess.workings import Shown
+from isostat.core.elements.coil import Coil
+from isostat.core.elements.stacked import StackedPair
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.desktop.pieces.ink import bracket, case_glyph, hatch
@@ -33,6 +36,7 @@ class SpringChart:
     most: float  # kg at the head
     found: Curve
     curve: Curve
+    rivals: tuple[tuple[str, Curve], ...]  # of the other proposals
 
     def at(self, travel: float, kg: float) -> QPointF:
         """The point of the sheet for a wheel travel in m and a mass held up in kg."""
@@ -58,7 +62,9 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     ends = min(droop_end(events).travel_m, *rides), max(travel_of(events, "metal") or 0.0, *rides)
     found, curve = (wheel_curve(platform, bank, axle, 0, ends) for platform, bank in (v.a.found_parts, (s.platform, s.bank)))
     most = max(float((s.rest.force_n[axle] / GRAVITY).max()), 50.0) * 1.9
-    return SpringChart(axle, area, float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005, most, found, curve)
+    others = [r for r in rivals(v.job) if not r.here] if v.job.others else []
+    ghosts = tuple((r.name, wheel_curve(r.a.proposed.platform, r.a.proposed.bank, axle, 0, ends)) for r in others)
+    return SpringChart(axle, area, float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005, most, found, curve, ghosts)
 
 
 def step_that_fits(span: float, at_most: int, choices: tuple[float, ...]) -> float:
@@ -75,7 +81,10 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     """Places the chart's numbers."""
     t, axle, preset = v.theme, v.job.vehicle.axles[c.axle].name.lower(), v.reader.preset
     words = f"{preset.mass.sign} held up at the wheel (unsprung off), left {axle}, against hub to arch in {preset.height.sign}"
-    sheet.text("chart words", words, QPointF(t.px(16), c.area.top() - t.px(26)), size=12.5, role="ink2")
+    short = f"{preset.mass.sign} at the {axle} left wheel, against hub to arch in {preset.height.sign}"
+    words = words if sheet.text_width(words, 12.5) < c.area.right() - t.px(16) else short
+    sheet.text("chart words", words, QPointF(t.px(16), c.area.top() - t.px(24)), size=12.5, role="ink2")
+    _lay_ghosts(sheet, v, c)
     _lay_scales(sheet, v, c)
     _lay_rates(sheet, v, c)
     _lay_dots(sheet, v, c)
@@ -110,10 +119,30 @@ def _lay_rates(sheet: Sheet, v: View, c: SpringChart) -> None:
     x = c.area.left() + c.area.width() * 0.04
     unit = v.reader.preset.rate.sign
     box = sheet.text("rate", shown, QPointF(x, c.area.top() + 4), size=26, weight=600, unit=unit, shown=rate)
-    sheet.text("rate name", "spring rate", QPointF(x, box.bottom() - 2), size=13, weight=600)
+    sheet.text("rate name", _rate_name(v, c.axle), QPointF(x, box.bottom() - 2), size=13, weight=600)
     at_wheel = float(v.a.proposed.wheel_rate[c.axle, 0, v.case])
     words = f"wheel rate {v.number(wheel, v.reader.rate(at_wheel))}"
     sheet.text("wheel rate", words, QPointF(x, box.bottom() + t.px(15)), size=12.5, role="ink2", shown=wheel)
+
+
+def _rate_name(v: View, axle: int) -> str:
+    """Which rate that is where a spring has more than one."""
+    o = v.a.orders[axle]
+    law = o.law[0]
+    if isinstance(law, StackedPair):
+        told = law.crossover
+        return "spring rate, both springs" if told and o.pressed_m[0] < told.x_m else "spring rate, main spring alone"
+    return "spring rate" if isinstance(law, Coil) else "spring rate at the target"
+
+
+def _lay_ghosts(sheet: Sheet, v: View, c: SpringChart) -> None:
+    """A letter where each other proposal's curve leaves the chart."""
+    for n, (name, (u, held)) in enumerate(c.rivals):
+        inside = np.nonzero(held / GRAVITY <= c.most * 0.97)[0]
+        k = int(inside[-1 - min(n * 12, inside.size - 1)]) if inside.size else 0
+        at = c.at(float(u[k]), float(held[k]) / GRAVITY) + QPointF(v.theme.px(6), -v.theme.px(4))
+        at.setX(min(at.x(), c.area.right() - v.theme.px(14)))
+        sheet.text(f"ghost {name} word", name, at, size=13, weight=600, role="ink2", halo=True)
 
 
 def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
@@ -158,7 +187,8 @@ def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
     p.drawLine(QLineF(target, top + t.px(14), target, foot))
     p.save()
     p.setClipRect(area)
-    for (u, held), role, width, dash in ((c.found, "ink2", 1.2, "before"), (c.curve, "ink", 3.4, "")):
+    ghosts = [(curve, "ink3", 1.4, "") for _, curve in c.rivals]
+    for (u, held), role, width, dash in (*ghosts, (c.found, "ink2", 1.2, "before"), (c.curve, "ink", 3.4, "")):
         p.setPen(pen(t, role, width, dash))
         p.drawPolyline(c.polygon(u, held))
     p.restore()

@@ -19,58 +19,78 @@ from isostat.units.unit import Quantity
 
 WAYS = ("same", "spacer", "each")
 WAY_WORDS = ("same, no spacer", "same, spacer", "each its own")
+STOCKS = ("any", "25 lb/in", "50 lb/in")
+STOCK_WORDS = ("wound to order", "shelf 25 lb/in", "shelf 50 lb/in")
 STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solved"}
 
 
 def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the order of an axle below `top`."""
-    t, o, fit = v.theme, v.a.orders[axle], v.job.proposal.axles[axle]
+    t, fit = v.theme, v.job.proposal.axles[axle]
     head = sheet.caps("order head", f"Order, {v.job.vehicle.axles[axle].name}, new springs", QPointF(t.px(16), top + t.px(10)))
+    stock = fit.stock
     sides = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
 
     def choose(n: int) -> None:
         sheet.put(("proposal", "axles", axle, "sides"), WAYS[n], "left and right springs")
 
     sheet.choice("sides", WAY_WORDS, WAYS.index(fit.sides), sides, label="how left and right may differ", chosen=choose)
+    shelf = QRect(sides.right() + round(t.px(8)), sides.top(), round(t.px(118)), sides.height())
+    sheet.choice("stock", STOCK_WORDS, STOCKS.index(stock), shelf, label="springs wound to order, or off a shelf",
+                 chosen=lambda n: sheet.put(("proposal", "axles", axle, "stock"), STOCKS[n], "wound or off a shelf"))  # fmt: skip
     wanted = [v.reader.height(float(m)) for m in v.a.target_m[axle]]
     words = f"for {v.reader.case(v.a.target_case)}, hub to arch {wanted[0]} left, {wanted[1]} right; not yet settled"
     short = f"for {v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}; not settled"
-    room = sheet.width() - t.px(28) - sides.right()
+    room = sheet.width() - t.px(28) - shelf.right()
     words = next((w for w in (words, short) if sheet.text_width(w, 12.5) < room), "not yet settled")
     place = QPointF(sheet.width() - t.px(16), top + t.px(8))
     sheet.text("order at", words, place, size=12.5, role="ink2", anchor=RIGHT)
-    columns = (
-        ("spring rate", "rate_n_per_m", Quantity.RATE, o.order.rate_n_per_m, o.rate_origin),
-        ("free length", "free_length_m", Quantity.COIL, o.order.free_m, o.free_origin),
-        ("spacer", "spacer_m", Quantity.COIL, o.order.spacer_m, o.spacer_origin),
-        ("solid length", "solid_length_m", Quantity.COIL, None, None),
-    )
+    lay_corners(sheet, v, axle, top + t.px(32), ("rate_n_per_m", "free_length_m", "spacer_m", "solid_length_m"))
+    _lay_try(sheet, v, axle, top + t.px(140))
+
+
+COLUMNS = {
+    "rate_n_per_m": ("spring rate", Quantity.RATE),
+    "free_length_m": ("free length", Quantity.COIL),
+    "spacer_m": ("spacer", Quantity.COIL),
+    "solid_length_m": ("solid length", Quantity.COIL),
+}
+
+
+def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, ...]) -> None:
+    """A row for each corner of an axle: what is ordered there, typed or solved, and what it holds when hanging."""
+    t, o, fit = v.theme, v.a.orders[axle], v.job.proposal.axles[axle]
+    told = {
+        "rate_n_per_m": (o.order.rate_n_per_m, o.rate_origin),
+        "free_length_m": (o.order.free_m, o.free_origin),
+        "spacer_m": (o.order.spacer_m, o.spacer_origin),
+    }
     left, wide = t.px(120), t.px(116)
     size = QSize(round(wide - t.px(20)), round(t.px(26)))
-    for n, (words, path, quantity, values, origin) in enumerate(columns):
-        x = left + n * wide
-        sheet.text(f"head {path}", words, QPointF(x, top + t.px(32)), size=13, weight=600, unit=v.reader.preset.unit(quantity).sign)
+    for n, path in enumerate(paths):
+        x, (words, quantity) = left + n * wide, COLUMNS[path]
+        values, origin = told.get(path, (None, None))
+        sheet.text(f"head {path}", words, QPointF(x, top), size=13, weight=600, unit=v.reader.preset.unit(quantity).sign)
         if origin is not None:
             key = Shown(words, axle, 0)
-            sheet.text(f"origin {path}", STATE[origin], QPointF(x, top + t.px(112)), size=12.5, role="ink2", shown=key)
+            sheet.text(f"origin {path}", STATE[origin], QPointF(x, top + t.px(80)), size=12.5, role="ink2", shown=key)
         for side in (0, 1):
             given = getattr(getattr(fit, SIDES[side]), path)
             value = values[side] if values is not None else (given.value if given else None)
-            at, where = QPointF(x, top + t.px(54 + 29 * side)), ("proposal", "axles", axle, SIDES[side], path)
+            at, where = QPointF(x, top + t.px(22 + 29 * side)), ("proposal", "axles", axle, SIDES[side], path)
             label = f"{words} {v.reader.corner(axle, side)}"
             sheet.field(f"{path} {side}", where, at, size, label=label, quantity=quantity, value=value, figure=15)
-    _lay_preload(sheet, v, axle, top, left + 4 * wide)
+    _lay_preload(sheet, v, axle, top, left + len(paths) * wide)
     if not o.can_be_had:
-        words, place = "No spring holds this target.", QPointF(left + 3 * wide, top + t.px(112))
+        words, place = "No spring holds this target.", QPointF(left + (len(paths) - 1) * wide, top + t.px(80))
         sheet.text("not to be had", words, place, size=14, weight=600, role="brick")
-    _lay_try(sheet, v, axle, top + t.px(140))
 
 
 def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None:
     t = v.theme
-    sheet.text("head preload", "preload, hanging", QPointF(x, top + t.px(32)), size=13, weight=600)
+    sheet.text("head preload", "preload, hanging", QPointF(x, top), size=13, weight=600)
     for side in (0, 1):
-        y = top + t.px(58 + 29 * side)
+        y = top + t.px(26 + 29 * side)
         sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y), size=14, weight=600)
         preload, force = hanging_force_n(v.a, axle, side)
         key = Shown("preload", axle, side)
@@ -123,8 +143,8 @@ def _try(axle: int, path: str, job: Job, si: float | None, typed: str) -> Job:
 
 
 def solve_again(job: Job, axle: int) -> Job:
-    """The proposal's axle with nothing chosen: rate, length and spacer are solved."""
+    """The proposal's axle with nothing chosen: rate, length, spacer and collar are solved."""
     for side in SIDES:
-        for path in ("rate_n_per_m", "free_length_m", "spacer_m"):
+        for path in ("rate_n_per_m", "free_length_m", "spacer_m", "collar_m"):
             job = edits.put(job, ("proposal", "axles", axle, side, path), None)
     return job

@@ -1,0 +1,146 @@
+"""Workings of a coil wound to order, and of the window of rates."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.winding import Wound, wound
+from isostat.assess.workings.shown import Shown
+from isostat.core.elements.helix import Helix
+from isostat.core.working import Given, Origin, Working
+
+
+def _told(a: Assessment, k: Shown) -> tuple[Wound, Helix]:
+    told = wound(a, k.axle)
+    if told is None or told.helix is None:
+        raise KeyError("no coil wound")
+    return told, told.helix
+
+
+def _size(symbol: str, words: str, value: float, origin: Origin = Origin.COMPUTED) -> Given:
+    return Given(symbol, words, "fine length", value, origin)
+
+
+def wire_size(a: Assessment, k: Shown) -> Working:
+    """Wire of the coil: its mean diameter less what it goes round."""
+    _, coil = _told(a, k)
+    return Working(
+        name="wire",
+        symbol="d",
+        quantity="fine length",
+        expression="D - D_i",
+        inputs=(_size("D", "mean diameter", coil.mean_m), _size("D_i", "inside diameter", coil.mean_m - coil.wire_m, Origin.TYPED)),
+        result=coil.wire_m,
+        approximate=False,
+        rule="The thinnest in half millimetres whose stress at full bump stays within its share; it must not be solid before.",
+    )
+
+
+def turns(a: Assessment, k: Shown) -> Working:
+    """Turns of the coil, those at the ends too."""
+    _, coil = _told(a, k)
+    return Working(
+        name="turns, all",
+        symbol="n_t",
+        quantity="ratio",
+        expression="G * d**4 / (8 * D**3 * k) + 2",
+        inputs=(
+            Given("G", "shear modulus", "stress", coil.wire.shear_pa, Origin.TYPED),
+            _size("d", "wire", coil.wire_m),
+            _size("D", "mean diameter", coil.mean_m),
+            Given("k", "spring rate", "rate", coil.rate, Origin.COMPUTED),
+        ),
+        result=coil.turns,
+        approximate=False,
+        rule="Closed and ground: one turn at each end does not work. EN 13906-1 (from memory).",
+    )
+
+
+def solid(a: Assessment, k: Shown) -> Working:
+    """Solid length."""
+    _, coil = _told(a, k)
+    return Working(
+        name="solid length",
+        symbol="L_s",
+        quantity="coil size",
+        expression="n_t * d",
+        inputs=(Given("n_t", "turns, all", "ratio", coil.turns, Origin.COMPUTED), _size("d", "wire", coil.wire_m)),
+        result=coil.solid_m,
+        approximate=False,
+        rule="Closed and ground.",
+    )
+
+
+def _stress(a: Assessment, k: Shown, force: float, name: str) -> Working:
+    _, coil = _told(a, k)
+    strength = coil.wire.strength_pa(coil.wire_m)[0]
+    return Working(
+        name=name,
+        symbol="u",
+        quantity="share",
+        expression="K * 8 * D * F / (pi * d**3) / (z * R)",
+        inputs=(
+            Given("K", "factor of Bergsträßer", "ratio", coil.bergstraesser, Origin.COMPUTED),
+            _size("D", "mean diameter", coil.mean_m),
+            Given("F", "spring force", "force", force, Origin.COMPUTED),
+            _size("d", "wire", coil.wire_m),
+            Given("z", "share of the strength allowed", "ratio", coil.wire.allowed, Origin.ASSUMED),
+            Given("R", "strength of that wire", "stress", strength, Origin.ASSUMED),
+        ),
+        result=coil.used(force),
+        approximate=False,
+        rule="Strength and its share by handbook (from memory); the maker's own outrank.",
+    )
+
+
+def stress_ride(a: Assessment, k: Shown) -> Working:
+    """Stress at the target, of what the wire is allowed."""
+    return _stress(a, k, max(a.orders[k.axle].target_force_n), "stress at ride, of what is allowed")
+
+
+def stress_solid(a: Assessment, k: Shown) -> Working:
+    """Stress when solid, of what the wire is allowed."""
+    return _stress(a, k, _told(a, k)[1].solid_force_n, "stress when solid, of what is allowed")
+
+
+def window(a: Assessment, k: Shown) -> Working:
+    """The lowest rate that the wishes leave; the highest is said beside it."""
+    o = a.orders[k.axle]
+    _, slope, _ = a.axles[k.axle].spring_motion.at(np.asarray(0.0))
+    ratio, w = float(slope), o.window
+    at_wheel = w.low * ratio**2
+    high = "" if w.high == float("inf") else f" At most {w.high / 1000:.1f} N/mm: {w.high_by}."
+    return Working(
+        name="lowest spring rate",
+        symbol="k",
+        quantity="rate",
+        expression="k_w / MR**2",
+        inputs=(
+            Given("k_w", f"wheel rate asked by {w.low_by}", "rate", at_wheel, Origin.COMPUTED),
+            Given("MR", "spring travel / wheel travel", "ratio", ratio, a.axles[k.axle].spring_ratio.origin),
+        ),
+        result=w.low,
+        approximate=False,
+        rule=f"Bump: (n − 1)·F over the bump left; two loads: ΔF over what they may differ; droop: F over its travel.{high}",
+    )
+
+
+WINDING = {
+    "wound wire": wire_size,
+    "wound turns": turns,
+    "wound solid": solid,
+    "wound ride": stress_ride,
+    "wound used solid": stress_solid,
+    "rate window": window,
+}
+
+
+def shown_winding(a: Assessment) -> list[Shown]:
+    """Every such number."""
+    keys = []
+    for axle in range(len(a.axles)):
+        told = wound(a, axle)
+        names = WINDING if told is not None and told.helix is not None else ("rate window",)
+        keys += [Shown(name, axle) for name in names]
+    return keys

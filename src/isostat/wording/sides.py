@@ -1,0 +1,96 @@
+"""The set-up as found and every proposal side by side, as a table of words: parts first, then every case, then what is wrong."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.rivals import Rival, rivals
+from isostat.assess.standing import Standing
+from isostat.core.elements.stacked import StackedPair
+from isostat.job.schema import Job
+from isostat.units.shown import number
+from isostat.units.unit import Quantity
+from isostat.wording.reader import Reader
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One line: what it is, and a cell for as found and each proposal. kind: "part", "case" or "verdict"; case: its index."""
+
+    words: str
+    cells: tuple[str, ...]
+    kind: str
+    case: int | None = None
+
+
+def heads(job: Job) -> tuple[str, ...]:
+    """Of the columns: as found, then every proposal."""
+    return ("as found", *(p.name for p in job.proposals))
+
+
+def side_by_side(a: Assessment, r: Reader) -> tuple[Row, ...]:
+    """Every line, in the reader's units."""
+    others = rivals(a.job)
+    rows = []
+    for i, axle in enumerate(a.job.vehicle.axles):
+        name = axle.name
+        rows += [
+            Row(f"{name} spring", (_found(a, i, r), *(_spring(o.a, i, r) for o in others)), "part"),
+            Row(f"{name} {_set_word(others, i)}", ("", *(_set(o.a, i, r) for o in others)), "part"),
+        ]
+    for c in range(a.cases):
+        for i, axle in enumerate(a.job.vehicle.axles):
+            columns = ((a, a.found), *((o.a, o.a.proposed) for o in others))
+            cells = tuple(_case(s, i, c, r) for _, s in columns)
+            rows.append(Row(f"{a.job.cases[c].name}, {axle.name.lower()}", cells, "case", c))
+    verdicts = tuple(_verdict(o) for o in others)
+    rows.append(Row("Faults, watches", ("", *verdicts), "verdict"))
+    return tuple(rows)
+
+
+def _found(a: Assessment, i: int, r: Reader) -> str:
+    spring = a.found_springs[i][0]
+    about = "≈ " if spring.rate.assumed or not spring.length_known else ""
+    return f"{about}{r.rate(spring.rate.value)}, {number(spring.implied_free_m, Quantity.COIL, r.preset)} free"
+
+
+def _spring(a: Assessment, i: int, r: Reader) -> str:
+    o = a.orders[i]
+    law = o.law[0]
+    if isinstance(law, StackedPair):
+        return f"{number(law.top.rate, Quantity.RATE, r.preset)} over {r.rate(law.main.rate)}"
+    rate = r.rate(o.order.rate_n_per_m[0])
+    free = number(o.order.free_m[0], Quantity.COIL, r.preset)
+    return f"{'progressive, ' if a.job.proposal.axles[i].kind == 'progressive' and not o.lacks else ''}{rate}, {free} free"
+
+
+def _set_word(others: tuple[Rival, ...], i: int) -> str:
+    stacks = [o.a.orders[i].stack is not None for o in others]
+    return "collars down" if all(stacks) else "spacers, collars" if any(stacks) else "spacers"
+
+
+def _set(a: Assessment, i: int, r: Reader) -> str:
+    o = a.orders[i]
+    left, right = o.order.spacer_m if o.stack is None else o.stack.collar_m
+    ring = f", ring {r.coil(o.stack.pair.ring_m)}" if o.stack is not None and o.stack.pair.ring_m is not None else ""
+    if left < 0.0 or right < 0.0:
+        return f"{_way(left, r)}, {_way(right, r)}{ring}"
+    return f"{number(left, Quantity.COIL, r.preset)}, {r.coil(right)}{ring}"
+
+
+def _way(m: float, r: Reader) -> str:
+    return f"{number(abs(m), Quantity.COIL, r.preset)} {'up' if m < 0 else 'down'}"
+
+
+def _case(s: Standing, i: int, c: int, r: Reader) -> str:
+    """Hub to arch left and right, Hz; bump and droop left on the lesser side."""
+    if not s.stands[c]:
+        return "falls over"
+    left, right = (r.height(float(h)) for h in s.hub_to_arch_m[i, :, c])
+    bump, droop = (r.left(float(m[i, :, c].min())) for m in (s.bump_left_m, s.droop_left_m))
+    return f"{left}, {right}   {float(s.frequency_hz[i, :, c].mean()):.2f} Hz   {bump}, {droop}"
+
+
+def _verdict(o: Rival) -> str:
+    return f"{o.faults}, {o.watches}"
