@@ -4,9 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
+from isostat.assess import assess
+from isostat.assess.pairing import pairs_for, with_pair
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
+from isostat.job.edits import put
 from isostat.job.files import job_from
+from isostat.job.proposals import add_proposal, work_on
 from isostat.job.schema import Job
 
 
@@ -97,3 +101,32 @@ def well_measured() -> Job:
     second = [{"left_m": 0.48, "right_m": 0.484}, {"left_m": 0.43, "right_m": 0.436}]
     data["squats"] = [{"mass_kg": 200, "behind_front_m": behind, "heights": first}, {"heights": second}]
     return job_from(data, "well measured")
+
+
+def rival_proposals() -> Job:
+    """The buggy with three proposals: a stacked pair placed by share, one off the shelf with a protecting ring, plain coils."""
+    job = add_proposal(demo("survey-buggy"))
+    for axle in (0, 1):
+        job = with_pair(job, axle, pairs_for(assess(job), axle, far=False)[0], far=False)
+    job = add_proposal(job)
+    for axle in (0, 1):
+        job = put(job, ("proposal", "axles", axle, "kind"), "coil")
+    return work_on(job, "A")
+
+
+def counted_turns() -> Job:
+    """The van with its rear coils told by counted turns in front of it, and a third spring on a stacked pair in front."""
+    job = demo("puppet-van")
+    told = {
+        "by": "turns", "wire_m": 0.0135, "across_m": 0.128, "across": "mean",
+        "groups": [{"turns": 3, "pitch_m": 0.028}, {"turns": 4.5, "pitch_m": 0.052}],
+    }  # fmt: skip
+    job = put(job, ("proposal", "axles", 1, "progressive"), told)
+    stack = {
+        "top": {"rate_n_per_m": 90_000, "free_m": 0.2, "solid_m": 0.08},
+        "main": {"rate_n_per_m": 90_000, "free_m": 0.2, "solid_m": 0.08},
+        "third": {"rate_n_per_m": 30_000, "free_m": 0.09, "solid_m": 0.03}, "extended_m": 0.41, "body_m": 0.05, "down_m": 0.05,
+        "up_m": 0.05, "placed": "by share",
+    }  # fmt: skip
+    job = put(job, ("proposal", "axles", 0, "stack"), stack)
+    return put(job, ("proposal", "axles", 0, "kind"), "stacked pair")

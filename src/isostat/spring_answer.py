@@ -148,7 +148,7 @@ def _table(path: Path, preset: Preset) -> tuple[Lines, dict[str, Any]]:
     try:
         rows = spring_table(path.read_text(encoding="utf-8", errors="replace"), path.name, preset)
     except OSError as fault:
-        raise JobFault(path.name, [f"The file cannot be read: {(fault.strerror or str(fault)).lower()}."]) from None
+        raise JobFault(path.name, [f"The file cannot be read: {fault.strerror or fault}."]) from None
     pairs = [(r.squeeze_m.value, r.force_kg.value * GRAVITY) for r in rows if r.squeeze_m and r.force_kg]
     law = Tested(tuple(p[0] for p in pairs), tuple(p[1] for p in pairs))
     first, last = (float(law.rate(np.asarray(x))) for x in (1e-6, law.knots[-1] - 1e-6))

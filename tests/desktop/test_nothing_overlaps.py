@@ -19,7 +19,7 @@ from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.schema import Job
 from tests.desktop.logged_text import painted_texts, stroked_texts
-from tests.jobs import past_its_travel, shifted_sheet, squatted, three_axles, well_measured
+from tests.jobs import counted_turns, past_its_travel, rival_proposals, shifted_sheet, squatted, three_axles, well_measured
 
 # (width, height, text, units, theme, case): every pair of values stands together at least once for the first four
 SETTINGS = [
@@ -39,7 +39,9 @@ SETTINGS = [
 JOBS = {
     "hive-hauler": lambda: demo("hive-hauler"),
     "dairy-trailer": lambda: demo("dairy-trailer"),
-    "survey-buggy": lambda: demo("survey-buggy"),
+    "survey-buggy": rival_proposals,
+    "puppet-van": lambda: demo("puppet-van"),
+    "counted turns": counted_turns,
     "new job": blank_job,
     "three axles": three_axles,
     "past its travel": past_its_travel,
@@ -152,8 +154,15 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     window.go(Step.SPRING)
     spring.turn_bench(0)
     wrong += [f"bench: {f}" for f in faults(spring)]
-    spring.turn("stack")
-    wrong += [f"stack: {f}" for f in faults(spring)]
+    spring.turn("side by side")
+    wrong += [f"side by side: {f}" for f in faults(spring)]
+    spring.turn("chart")
+    for axle in range(1, len(window.document.job.vehicle.axles)):
+        spring.turn_axle(axle)
+        wrong += [f"chart of axle {axle}: {f}" for f in faults(spring)]
+    for shelf in ("close", "far") if spring.axle and window.document.assessment.orders[spring.axle].stack else ():
+        spring.look(shelf)
+        wrong += [f"{shelf} pairs: {f}" for f in faults(spring)]
     assert not wrong, "\n".join(wrong)
 
 

@@ -13,21 +13,24 @@ from hypothesis import strategies as st
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
-from isostat.core.findings import carrying, readings, springs, stance, travel
+from isostat.core.findings import carrying, curved, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
+from isostat.core.tuning.window import Bound, intersect
 from isostat.job.demos import demo, demo_names
 from isostat.job.points import CORNER_POINTS
 from isostat.units.unit import PRESETS
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
-from isostat.wording.sentences import NotSaid, say
+from isostat.wording.sentences import say
+from isostat.wording.telling import NotSaid
 
 POINT = st.sampled_from([point.field for point in CORNER_POINTS])
+BY_SPRING = st.sampled_from(("top solid", "main solid"))
 RATED = st.sampled_from(("plate", "tyre", "wheel", "hitch"))
 POINT_NAMES = {(readings.LikelySlip, "what"), (readings.SidesDisagree, "what"), (readings.SidesDisagree, "other")}
 KINDS = [
     kind
-    for module in (carrying, readings, springs, stance, travel)
+    for module in (carrying, curved, readings, springs, stance, travel)
     for _, kind in inspect.getmembers(module, inspect.isclass)
     if issubclass(kind, Judgement) and kind is not Judgement
 ]
@@ -47,7 +50,15 @@ ALIKE = {
     "target_m": st.floats(0.2, 0.9),
     "band_m": st.floats(0.002, 0.05),
     "margin_m": st.floats(0.0, 0.03),
-}
+    "binds": st.sampled_from(("main spring", "top spring")),
+    "part": st.sampled_from(("coil", "top spring", "third spring")),
+    "within": st.sampled_from(("body", "pocket", "bag")),
+    "down": st.booleans(),
+    "window": st.builds(
+        lambda low, high, by: intersect([Bound("bump capacity", low), Bound(by, 0.0, high)]),
+        st.floats(5e3, 2e5), st.floats(5e3, 2e5), st.sampled_from(("hanging", "share of droop")),
+    ),
+}  # fmt: skip
 SPANS = {"_m": (-0.6, 0.6), "_kg": (-4000, 4000), "_hz": (0.4, 4.0), "_n": (-2e4, 2e4), "n_per_m": (-1e5, 2e5)}
 
 
@@ -69,7 +80,13 @@ def judgements(kind: type[Judgement]) -> st.SearchStrategy[Judgement]:
         step=st.sampled_from(Step),
         remedies=st.just(()),
         **{
-            name: POINT if (kind, name) in POINT_NAMES else RATED if (kind, name) == (carrying.OverRating, "what") else values(name)
+            name: BY_SPRING
+            if (kind, name) == (curved.TopBinds, "by")
+            else POINT
+            if (kind, name) in POINT_NAMES
+            else RATED
+            if (kind, name) == (carrying.OverRating, "what")
+            else values(name)
             for name in own
         },
     )

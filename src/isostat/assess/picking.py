@@ -139,7 +139,7 @@ def _bounds(job: Job, axle: int, loads: dict[str | None, float], room: Room) -> 
     multiple = pick.multiple.value if pick.multiple else MULTIPLE
     bounds = [
         Bound("bump capacity", low=wheel_rate_for_bump(aimed, float(np.clip(room.bump_m, 0.005, 1.0)), multiple)),
-        Bound("stays pressed hanging", high=wheel_rate_seated(aimed, room.droop_m)),
+        Bound("hanging", high=wheel_rate_seated(aimed, room.droop_m)),
     ]
     if pick.droop_share is not None:
         low, high = (wheel_rate_for_droop_share(aimed, room.whole_m, share) for share in DROOP_SHARES[::-1])

@@ -38,6 +38,7 @@ from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.steps import SHEETS
+from isostat.desktop.steps.spring import SpringStep
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.schema import Job

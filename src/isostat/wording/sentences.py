@@ -269,8 +269,8 @@ def _(j: springs.RateOutsideWindow, r: Reader) -> tuple[str, str]:
     w, rate = j.window, r.rate(j.rate_n_per_m)
     low, high = r.rate(w.low), r.rate(w.high)
     if not w.is_open:
-        return f"No plain spring: {low} for {w.low_by}, {high} for {w.high_by}", (
-            "No one rate does both: a stacked pair, a progressive coil, more travel, or less asked."
+        return f"No plain spring: {low} or more, {high} or less", (
+            f"By {w.low_by} and {w.high_by}. A stacked pair, a progressive coil, more travel, or less asked."
         )
     if j.rate_n_per_m < w.low:
         return f"{rate}: {w.low_by} asks for {low}", {
@@ -278,7 +278,7 @@ def _(j: springs.RateOutsideWindow, r: Reader) -> tuple[str, str]:
             "two loads": "Light and full will stand further apart than asked.",
         }.get(w.low_by, "Softer than the wanted share of droop.")
     return f"{rate}: at most {high} by {w.high_by}", {
-        "stays pressed hanging": "Above that it is loose when hanging: strap the coil, or choose a softer and longer one.",
+        "hanging": "Above that it is loose when hanging: strap the coil, or choose a softer and longer one.",
     }.get(w.high_by, "Firmer than the wanted share of droop.")
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.bench import AtAxle, Benched, at_axle, benched
+from isostat.assess.workings.helix import solid_length, stress
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.helix import Helix
 from isostat.core.working import Given, Origin, Working
@@ -79,21 +80,7 @@ def press(a: Assessment, k: Shown) -> Working:
 
 def solid(a: Assessment, k: Shown) -> Working:
     """Solid length."""
-    h = _helix(a, k)
-    return Working(
-        name="solid length",
-        symbol="l_s",
-        quantity="coil size",
-        expression="d * (N + o)",
-        inputs=(
-            _read("d", "wire", "fine length", h.wire_m),
-            _read("N", "turns, all of them", "ratio", h.turns),
-            Given("o", f"by the ends: {h.ends.value}", "ratio", h.solid_m / h.wire_m - h.turns, Origin.TYPED),
-        ),
-        result=h.solid_m,
-        approximate=False,
-        rule="Shigley, table 10-1; hot formed: EN 13906-1, an upper bound.",
-    )
+    return solid_length(_helix(a, k), Origin.MEASURED)
 
 
 def mass(a: Assessment, k: Shown) -> Working:
@@ -138,32 +125,9 @@ def length(a: Assessment, k: Shown) -> Working:
     )
 
 
-def _stress(a: Assessment, k: Shown, force: float, words: str) -> Working:
-    h = _helix(a, k)
-    strength, inside = h.wire.strength_pa(h.wire_m)
-    more = "" if inside else " The wire is thicker than the table: its last value holds."
-    return Working(
-        name=f"stress, {words}",
-        symbol="q",
-        quantity="share",
-        expression="K * 8 * D * F / (pi * d**3 * t * S)",
-        inputs=(
-            Given("K", f"(4C + 2) / (4C - 3), C = {h.index:.1f}", "ratio", h.bergstraesser, Origin.COMPUTED),
-            _read("D", "mean diameter", "fine length", h.mean_m),
-            Given("F", f"force {words}", "force", force, Origin.COMPUTED),
-            _read("d", "wire", "fine length", h.wire_m),
-            Given("t", "share of its strength that is allowed", "ratio", h.wire.allowed, Origin.ASSUMED),
-            Given("S", f"strength of {h.wire.name} wire, A / d^{h.wire.m:g}", "modulus", strength, Origin.ASSUMED),
-        ),
-        result=h.used(force),
-        approximate=False,
-        rule=f"Wahl's factor would be {h.wahl:.3f}. Above 100 % it sags or breaks.{more}",
-    )
-
-
 def used(a: Assessment, k: Shown) -> Working:
     """Stress at ride, as a share of what is allowed."""
-    return _stress(a, k, _held(a, k).force_n, "at the target")
+    return stress(_helix(a, k), _held(a, k).force_n, "at the target", Origin.MEASURED)
 
 
 def used_solid(a: Assessment, k: Shown) -> Working:
@@ -171,7 +135,7 @@ def used_solid(a: Assessment, k: Shown) -> Working:
     told, h = _told(a, k), _helix(a, k)
     rate, free = told.rate, told.free_m
     assert rate is not None and free is not None
-    return _stress(a, k, rate[0] * max(free - h.solid_m, 0.0), "when solid")
+    return stress(h, rate[0] * max(free - h.solid_m, 0.0), "when solid", Origin.MEASURED)
 
 
 BENCH = {

@@ -6,6 +6,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.winding import Wound, wound
+from isostat.assess.workings.helix import solid_length, stress
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.helix import Helix
 from isostat.core.working import Given, Origin, Working
@@ -46,7 +47,7 @@ def turns(a: Assessment, k: Shown) -> Working:
         quantity="ratio",
         expression="G * d**4 / (8 * D**3 * k) + 2",
         inputs=(
-            Given("G", "shear modulus", "stress", coil.wire.shear_pa, Origin.TYPED),
+            Given("G", "shear modulus", "modulus", coil.wire.shear_pa, Origin.ASSUMED),
             _size("d", "wire", coil.wire_m),
             _size("D", "mean diameter", coil.mean_m),
             Given("k", "spring rate", "rate", coil.rate, Origin.COMPUTED),
@@ -59,49 +60,18 @@ def turns(a: Assessment, k: Shown) -> Working:
 
 def solid(a: Assessment, k: Shown) -> Working:
     """Solid length."""
-    _, coil = _told(a, k)
-    return Working(
-        name="solid length",
-        symbol="L_s",
-        quantity="coil size",
-        expression="n_t * d",
-        inputs=(Given("n_t", "turns, all", "ratio", coil.turns, Origin.COMPUTED), _size("d", "wire", coil.wire_m)),
-        result=coil.solid_m,
-        approximate=False,
-        rule="Closed and ground.",
-    )
-
-
-def _stress(a: Assessment, k: Shown, force: float, name: str) -> Working:
-    _, coil = _told(a, k)
-    strength = coil.wire.strength_pa(coil.wire_m)[0]
-    return Working(
-        name=name,
-        symbol="u",
-        quantity="share",
-        expression="K * 8 * D * F / (pi * d**3) / (z * R)",
-        inputs=(
-            Given("K", "factor of Bergsträßer", "ratio", coil.bergstraesser, Origin.COMPUTED),
-            _size("D", "mean diameter", coil.mean_m),
-            Given("F", "spring force", "force", force, Origin.COMPUTED),
-            _size("d", "wire", coil.wire_m),
-            Given("z", "share of the strength allowed", "ratio", coil.wire.allowed, Origin.ASSUMED),
-            Given("R", "strength of that wire", "stress", strength, Origin.ASSUMED),
-        ),
-        result=coil.used(force),
-        approximate=False,
-        rule="Strength and its share by handbook (from memory); the maker's own outrank.",
-    )
+    return solid_length(_told(a, k)[1], Origin.COMPUTED)
 
 
 def stress_ride(a: Assessment, k: Shown) -> Working:
     """Stress at the target, of what the wire is allowed."""
-    return _stress(a, k, max(a.orders[k.axle].target_force_n), "stress at ride, of what is allowed")
+    return stress(_told(a, k)[1], max(a.orders[k.axle].target_force_n), "at the target", Origin.COMPUTED)
 
 
 def stress_solid(a: Assessment, k: Shown) -> Working:
     """Stress when solid, of what the wire is allowed."""
-    return _stress(a, k, _told(a, k)[1].solid_force_n, "stress when solid, of what is allowed")
+    coil = _told(a, k)[1]
+    return stress(coil, coil.solid_force_n, "when solid", Origin.COMPUTED)
 
 
 def window(a: Assessment, k: Shown) -> Working:

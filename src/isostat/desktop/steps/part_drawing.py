@@ -100,7 +100,7 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound | None
     word = sheet.text("part of word", "wire of", QPointF(at.x(), y + 3), size=12.5, role="ink2")
     wires = QRect(word.right() + round(t.px(6)), round(y), round(t.px(124)), size.height())
     sheet.choice(
-        "part wire",
+        "part material",
         WIRES,
         WIRES.index(now),
         wires,
@@ -128,7 +128,7 @@ def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound) -> No
     x = at.x()
     for key, words, value, sign in (
         ("wire", "wire", r.wire(coil.wire_m).rsplit(" ", 1)[0], r.preset.coil.sign),
-        ("turns", "turns", number(coil.turns, Quantity.RATIO, r.preset, decimals=1), ""),
+        ("turns", "turns", number(coil.turns, Quantity.RATIO, r.preset), ""),
         ("solid", "solid", number(coil.solid_m, Quantity.COIL, r.preset), r.preset.coil.sign),
     ):
         shown = Shown(f"wound {key}", axle)
@@ -137,10 +137,10 @@ def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound) -> No
     x = at.x()
     for key, words, share in (("ride", "stress at ride", told.used_ride), ("used solid", "when solid", told.used_solid)):
         role = "ochre" if share > 1.0 else "ink"
-        more = ", too much" if share > 1.0 else ""
+        more = " !" if share > 1.0 else ""
         box = sheet.text(
             f"part {key}",
-            f"{words} {share * 100:.0f} %{more}",
+            f"{words} {share * 100:.1f} %{more}",
             QPointF(x, at.y() + t.px(18)),
             size=13,
             role=role,

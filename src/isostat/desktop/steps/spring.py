@@ -49,7 +49,7 @@ class SpringStep(Sheet):
     def lay(self, v: View) -> None:
         t = v.theme
         self.axle = min(self.axle, len(v.a.axles) - 1)
-        lay_head(self, v, self.axle, self.page, self._turn, self._turn_to)
+        lay_head(self, v, self.axle, self.page, self.turn_axle, self._turn_to)
         page = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
         if self.page == "bench":
             self.bench = min(self.bench, max(len(v.job.bench) - 1, 0))
@@ -71,8 +71,8 @@ class SpringStep(Sheet):
         part = QRectF(right + t.px(8), t.px(HEAD + 36), self.width() - right - t.px(20), self._panel_top(v) - t.px(HEAD + 42))
         panel = self._panel_top(v)
         if kind == "stacked pair":
-            self._part = lay_stack_drawing(self, v, self.axle, part, self.posture, self._pose)
-            lay_stack_panel(self, v, self.axle, panel, self.shelf, self._look)
+            self._part = lay_stack_drawing(self, v, self.axle, part, self.posture, self.pose)
+            lay_stack_panel(self, v, self.axle, panel, self.shelf, self.look)
             return
         self._part = lay_floor(self, v, self.axle, part)
         if kind == "progressive":
@@ -82,7 +82,8 @@ class SpringStep(Sheet):
             self.button("solve again", "Solve for the target", QPointF(t.px(560), panel + t.px(140)), self._solve_again)
 
     # -- turning
-    def _turn(self, axle: int) -> None:
+    def turn_axle(self, axle: int) -> None:
+        """Another axle."""
         self.axle, self.shelf = axle, ""
         self._relay()
 
@@ -99,11 +100,13 @@ class SpringStep(Sheet):
         self.bench = spring
         self.turn("bench")
 
-    def _pose(self, n: int) -> None:
+    def pose(self, n: int) -> None:
+        """How a stacked pair is drawn, by its place in POSTURES."""
         self.posture = POSTURES[n]
         self._relay()
 
-    def _look(self, shelf: str) -> None:
+    def look(self, shelf: str) -> None:
+        """Which pairs off the shelf are listed: "", "close" or "far"."""
         self.shelf = shelf
         self._relay()
 

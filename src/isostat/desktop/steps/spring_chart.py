@@ -93,7 +93,8 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     half = sheet.text_width(aimed, 13, 600) / 2
     at = QPointF(min(max(target.x(), c.area.left() + half), c.area.right() - half), c.area.top() - t.px(4))
     sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE, halo=True)
-    end = c.at(bump_end(v.a.proposed.events[c.axle][0]).travel_m - 0.006, 0) - QPointF(0, t.px(22))
+    end = c.at(bump_end(v.a.proposed.events[c.axle][0]).travel_m - 0.006, 0)
+    end.setY(c.area.top() + t.px(44))  # below the grip of the stop
     if end.x() < c.area.right():
         sheet.text("stop word", "stop", end, size=12.5, weight=600, anchor=MIDDLE)
 
@@ -148,7 +149,7 @@ def _lay_ghosts(sheet: Sheet, v: View, c: SpringChart) -> None:
 def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
     t, s = v.theme, v.a.proposed
     cases = [n for n in range(v.a.cases) if s.stands[n]]
-    x = c.at(float(v.a.target_travel_m[c.axle, 0]), 0).x() + t.px(30)
+    x = max(c.at(float(v.a.target_travel_m[c.axle, 0]), 0).x() + t.px(30), c.area.left() + c.area.width() * 0.45)
     for n, case in enumerate(cases):
         here, at = case == v.case, (c.axle, 0, case)
         kg = number(float(s.rest.force_n[at]) / GRAVITY, Quantity.MASS, v.reader.preset)

@@ -18,11 +18,11 @@ from isostat.units.unit import Quantity
 TITLES = {
     "spring": "new springs, as ordered",
     "spacer": "spacer at the spring",
-    "collar": "collar up",
+    "collar": "collar, turns",
     "block": "block at the axle",
     "shackle": "longer shackle",
     "pressure": "helper air bag",
-    "index": "torsion bar re-indexed",
+    "index": "bar re-indexed, steps",
 }
 AMOUNTS = {
     "spacer": Quantity.COIL,
@@ -32,7 +32,7 @@ AMOUNTS = {
     "pressure": Quantity.PRESSURE,
     "index": Quantity.RATIO,
 }
-COUNTED = {"collar": "turns", "index": "steps"}
+COUNTED = ("collar", "index")  # their titles say in what
 OWN = {  # numbers of its own that a way needs
     "collar": (("thread_m", "thread a turn", Quantity.COIL),),
     "pressure": (("bag_across_m", "across", Quantity.COIL), ("bag_min_pa", "least", Quantity.PRESSURE),
@@ -95,7 +95,7 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
     path = ("proposal", "axles", way.axle, "ways")
     if way.name != "spring":
         quantity = AMOUNTS[way.name]
-        sign = COUNTED.get(way.name) or r.preset.unit(quantity).sign
+        sign = "" if way.name in COUNTED else r.preset.unit(quantity).sign
         sheet.field(f"way {key}", (*path, FIELDS[way.name]), QPointF(x["amount"], y), QSize(round(t.px(58)), high),
                     label=f"{TITLES[way.name]}, {r.corner(way.axle, None)}", quantity=quantity, value=way.amount, empty="–",
                     assumed=not way.typed and way.assumed, figure=13)  # fmt: skip
@@ -153,7 +153,7 @@ def _remark(v: View, way: Way) -> str:
 
 
 def _signless(text: str, m: float) -> str:
-    return text if m >= 0 or text == "0" else f"{text} down"
+    return text if m >= 0 or text == "0" else f"↓ {text}"
 
 
 def _put_teeth(path: edits.Path, job: Job, si: float | None, typed: str) -> Job:

@@ -1,0 +1,47 @@
+"""Workings that a coil of known wire has, measured on the bench or wound to order."""
+
+from __future__ import annotations
+
+from isostat.core.elements.helix import Helix
+from isostat.core.working import Given, Origin, Working
+
+
+def solid_length(h: Helix, origin: Origin) -> Working:
+    """Length with all turns touching. origin: of its dimensions."""
+    return Working(
+        name="solid length",
+        symbol="l_s",
+        quantity="coil size",
+        expression="d * (N + o)",
+        inputs=(
+            Given("d", "wire", "fine length", h.wire_m, origin),
+            Given("N", "turns, all of them", "ratio", h.turns, origin),
+            Given("o", f"by the ends: {h.ends.value}", "ratio", h.solid_m / h.wire_m - h.turns, Origin.TYPED),
+        ),
+        result=h.solid_m,
+        approximate=False,
+        rule="Shigley, table 10-1; hot formed: EN 13906-1, an upper bound.",
+    )
+
+
+def stress(h: Helix, force_n: float, words: str, origin: Origin) -> Working:
+    """Stress of the wire as a share of what it is allowed. words: where the force, N, acts. origin: of the coil's dimensions."""
+    strength, inside = h.wire.strength_pa(h.wire_m)
+    more = "" if inside else " The wire is thicker than the table: its last value holds."
+    return Working(
+        name=f"stress, {words}",
+        symbol="q",
+        quantity="share",
+        expression="K * 8 * D * F / (pi * d**3 * t * S)",
+        inputs=(
+            Given("K", f"(4C + 2) / (4C - 3), C = {h.index:.1f}", "ratio", h.bergstraesser, Origin.COMPUTED),
+            Given("D", "mean diameter", "fine length", h.mean_m, origin),
+            Given("F", f"force {words}", "force", force_n, Origin.COMPUTED),
+            Given("d", "wire", "fine length", h.wire_m, origin),
+            Given("t", "share of its strength that is allowed", "ratio", h.wire.allowed, Origin.ASSUMED),
+            Given("S", f"strength of {h.wire.name} wire, A / d^{h.wire.m:g}", "modulus", strength, Origin.ASSUMED),
+        ),
+        result=h.used(force_n),
+        approximate=False,
+        rule=f"Wahl's factor would be {h.wahl:.3f}. Above 100 % it sags or breaks.{more}",
+    )
