@@ -42,9 +42,14 @@ def add_to(commands: Any) -> None:
     rising.add_argument("--table", type=Path, metavar="CSV", help="two columns, compression and load, rising")
     stack = kinds.add_parser("stack", help="a softer spring over a main one, slider between, on a coil-over")
     for part in ("top", "main", "third"):
-        stack.add_argument(f"--{part}", metavar="RATE=FREE=SOLID", required=part != "third")
+        stack.add_argument(f"--{part}", metavar="RATE=FREE=SOLID", help=f"{part} spring")
     for name, words in SIZES.items():
         stack.add_argument(f"--{name}", help=words, required=name in ("extended", "bump"))
+    stack.add_argument("--load", help="what the spring carries at ride, as a mass; tells where the collar goes")
+    stack.add_argument("--find", choices=("close", "far"), help="pairs off the shelf with these rates close together, or far apart")
+    stack.add_argument("--series", help="wanted rate of both springs together, for --find")
+    stack.add_argument("--shelf", choices=("25", "50"), default="25", help="steps of its rates in lb/in, for --find")
+    stack.add_argument("--multiple", type=float, default=2.0, help="of the load that full bump shall take, for --find far")
     stack.add_argument("--share", type=float, help="of the bump travel at which the crossover shall be")
     for each in (coil, rising, stack):
         each.add_argument("--json", action="store_true", help="plain data, SI")

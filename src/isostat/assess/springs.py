@@ -19,7 +19,7 @@ from isostat.core.elements.rising import Rising, compression_at
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.limits import Floats
 from isostat.core.tuning.events import TravelEvent, travel_events
-from isostat.core.tuning.order import ANY, Sides, SpringOrder, Stock, order_springs, to_step
+from isostat.core.tuning.order import ANY, INCH, POUND_AN_INCH, Sides, SpringOrder, Stock, order_springs, to_step
 from isostat.core.tuning.rate import wheel_rate
 from isostat.core.tuning.window import Window
 from isostat.core.vehicle.platform import Platform
@@ -29,7 +29,6 @@ from isostat.job.fitted import AxleFit
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
 
-INCH, POUND_AN_INCH = 0.0254, 175.126835
 STOCKS = {"any": ANY, "25 lb/in": Stock(25 * POUND_AN_INCH, 2 * INCH), "50 lb/in": Stock(50 * POUND_AN_INCH, 2 * INCH)}
 
 

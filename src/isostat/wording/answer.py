@@ -8,6 +8,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.attitude import rake
 from isostat.assess.fixes import Fix
 from isostat.assess.judge import hanging_force_n
+from isostat.assess.seating import Seated
 from isostat.assess.standing import Standing, cross_weight
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Judgement
@@ -70,6 +71,8 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 "at_case": a.job.target.case,
                 "target_hub_to_arch_m": _f(a.target_m[i, side]),
                 "can_be_had": o.can_be_had,
+                "kind": "coil" if o.lacks else a.job.proposal.axles[i].kind,
+                **_stack(o.stack, side),
                 "spring_rate_n_per_m": _f(o.order.rate_n_per_m[side]),
                 "free_length_m": _f(o.order.free_m[side]),
                 "spacer_m": _f(o.order.spacer_m[side]),
@@ -80,6 +83,19 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
             }
         )
     return rows
+
+
+def _stack(stack: Seated | None, side: int) -> dict[str, Any]:
+    """What is set on a stacked pair; nothing for another kind of spring."""
+    if stack is None:
+        return {}
+    crossover = stack.pair.crossover
+    return {
+        "collar_down_m": _f(stack.collar_m[side]),
+        "ring_m": None if stack.pair.ring_m is None else _f(stack.pair.ring_m),
+        "crossover_n": None if crossover is None else _f(crossover.force_n),
+        "crossover_by": None if crossover is None else crossover.by,
+    }
 
 
 def answer(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, ...], reader: Reader) -> dict[str, Any]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from isostat.assess.assessment import Assessment
 from isostat.assess.fixes import Fix
 from isostat.assess.judge import hanging_force_n
+from isostat.assess.seating import Seated
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Judgement
 from isostat.wording.fixes import say_fix
@@ -47,12 +48,23 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
         rate = _about(a, Shown("spring rate", i, side), r.rate(o.order.rate_n_per_m[side]))
         free = _about(a, Shown("free length", i, side), r.coil(o.order.free_m[side]))
         hanging = f"preload {r.coil(preload)} hanging" if preload > 0 else "loose when hanging"
-        lines.append(
-            f"  {r.corner(i, side):<14}coil {rate} spring rate, free {free}, spacer {r.coil(o.order.spacer_m[side])}, {hanging}"
-        )
+        kind = a.job.proposal.axles[i].kind if not o.lacks else "coil"
+        said = f"{kind} {rate} spring rate, free {free}, spacer {r.coil(o.order.spacer_m[side])}"
+        if o.stack is not None:
+            said = _stack_words(o.stack, side, r)
+        lines.append(f"  {r.corner(i, side):<14}{said}, {hanging}")
         if force > 0:
             lines.append(f"  {'':<14}holds {r.mass(force / 9.80665)} hanging: proper compressor, nobody in line")
     return lines
+
+
+def _stack_words(stack: Seated, side: int, r: Reader) -> str:
+    """The pair, its collar and its ring."""
+    pair, collar = stack.pair, stack.collar_m[side]
+    parts = (pair.third, pair.top, pair.main)
+    springs = " over ".join(f"{r.rate(p.rate)} {r.coil(p.free_m)} free" for p in parts if p is not None)
+    ring = "no ring" if pair.ring_m is None else f"ring {r.coil(pair.ring_m)} from the collar"
+    return f"stacked pair {springs}, collar {r.coil(abs(collar))} {'down' if collar >= 0 else 'up'}, {ring}"
 
 
 def letter(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, ...], reader: Reader) -> str:

@@ -12,6 +12,7 @@ from isostat.core.limits import Floats
 
 LENGTH_STEP = 0.001  # m
 SPACER_STEP = 0.001  # m
+INCH, POUND_AN_INCH = 0.0254, 175.126835  # m, N/m
 
 
 @dataclass(frozen=True, slots=True)
