@@ -7,10 +7,8 @@ from PyQt6.QtWidgets import QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.bench import benched
-from isostat.assess.stacking import Stacked, stacked
 from isostat.core.findings.judgement import Step
 from isostat.desktop.window import MainWindow
-from isostat.job.demos import demo
 from tests.desktop.hands import choose, press, read, seen, type_into
 
 READ = (("wire_m", "14.0"), ("across_m", "124"), ("turns", "9"), ("free_m", "380"))
@@ -60,31 +58,3 @@ def test_what_is_no_coil_is_said_and_an_empty_bench_says_what_to_read(bench: Mai
     assert "without a tag" in read(bench, "bench empty words")
     bench.document.undo.undo()
     assert not seen(bench, "bench name", QWidget).isHidden()
-
-
-def test_a_stack_is_typed_its_ring_placed_and_its_collar_found(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window: MainWindow = open_window(demo("survey-buggy"))
-    window.go(Step.SPRING)
-    window.show_case(3)
-    window.sheets[Step.SPRING].turn("stack")  # type: ignore[attr-defined]
-    told = stacked(window.document.assessment, 0)
-    assert isinstance(told, Stacked) and told.collar_m is not None and told.placed_m is not None
-    said = [read(window, f"stack said {n}") for n in range(5)]
-    assert said[0].startswith("hanging: preload 24 mm") and "above ride, at the ring" in said[1]
-    type_into(qtbot, window, "stack ring_m", f"{told.placed_m * 1000:.1f}")
-    told = stacked(window.document.assessment, 0)
-    assert isinstance(told, Stacked) and told.collar_m is not None
-    type_into(qtbot, window, "stack extended_m", f"{(0.598 - told.collar_m) * 1000:.1f}")
-    after = stacked(window.document.assessment, 0)
-    assert isinstance(after, Stacked) and after.gives_n == pytest.approx(after.asked_n, rel=0.005), "the collar as found carries it"
-    type_into(qtbot, window, "stack ring_m", "290")
-    after = stacked(window.document.assessment, 0)
-    assert isinstance(after, Stacked) and after.change_m is not None and after.change_m < after.ride_m.min()
-    assert "below ride: it does nothing there" in read(window, "stack said 1")
-    type_into(qtbot, window, "stack main solid_m", "299")
-    assert read(window, "stack waits words").startswith("solid length of a spring in the stack"), "no window, a sentence"
-    type_into(qtbot, window, "stack main solid_m", "250")
-    assert "no place for the ring" in read(window, "stack window words")
-    while window.document.undo.canUndo():
-        window.document.undo.undo()
-    assert window.document.job == demo("survey-buggy")

@@ -63,6 +63,8 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
         case "ring":
             job = put(job, ("proposal", "axles", int(axle or 0), "stack", "placed"), "typed")
             return put(job, ("proposal", "axles", int(axle or 0), "stack", "ring_m"), remedy.value)
+        case "ring by share":
+            return put(job, ("proposal", "axles", int(axle or 0), "stack", "placed"), "by share")
         case "shock length":
             return put(job, ("proposal", "axles", int(axle or 0), "shock_longer_m"), remedy.value)
         case "spacer allowed":

@@ -69,7 +69,11 @@ def _ring(a: Assessment, i: int, told: Stacked) -> Iterator[Judgement]:
         limit = min(max(ring, window.nearest_m), window.furthest_m)
         if abs(ring - limit) > SAID:
             binds = "main spring" if ring > limit else "top spring"
-            cure = Remedy("ring", here, float(np.floor(limit * 1000) if ring > limit else np.ceil(limit * 1000)) / 1000)
+            locked = told.change_m is None or told.change_m <= told.seated.target_m[0]
+            if locked:  # the slider stands on the ring: moving it moves the collar with it
+                cure = Remedy("ring by share", here)
+            else:
+                cure = Remedy("ring", here, float(np.floor(limit * 1000) if ring > limit else np.ceil(limit * 1000)) / 1000)
             yield curved.RingOutside(
                 grade=Grade.WATCH, place=here, step=step, ring_m=ring, limit_m=limit, binds=binds, remedies=(cure,)
             )

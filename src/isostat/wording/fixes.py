@@ -35,6 +35,8 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"Shock {r.coil(abs(remedy.value))} {longer} than found, both {axle}"
         case "ring":
             return f"Ring {r.coil(remedy.value)} from the collar, both {axle}"
+        case "ring by share":
+            return f"Ring set for a crossover in bump, both {axle}"
         case "spacer allowed":
             return f"Same springs, a spacer {axle}"
         case "solve springs":

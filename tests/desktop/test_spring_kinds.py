@@ -1,0 +1,244 @@
+"""Spring by hand: kinds of spring, their handles and fields, pairs off the shelf, proposals side by side; undo, save, reopen."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtWidgets import QPushButton, QWidget
+from pytestqt.qtbot import QtBot
+
+from isostat.assess.stacking import Stacked, stacked
+from isostat.core.findings import curved
+from isostat.core.findings.judgement import Step
+from isostat.core.tuning.events import travel_of
+from isostat.desktop.pieces.fields import Number
+from isostat.desktop.pieces.grip import Grip
+from isostat.desktop.steps.spring import SpringStep
+from isostat.desktop.window import MainWindow
+from isostat.job.demos import demo
+from isostat.job.files import read_job
+from isostat.job.schema import Job
+from tests.desktop.hands import choose, drag, press, read, seen, type_into
+from tests.jobs import rival_proposals
+
+
+def opened(open_window, job: Job, axle: int = 0) -> tuple[MainWindow, SpringStep]:  # type: ignore[no-untyped-def]
+    window: MainWindow = open_window(job)
+    window.go(Step.SPRING)
+    window.show_case(window.document.assessment.target_case)
+    sheet = window.sheets[Step.SPRING]
+    assert isinstance(sheet, SpringStep)
+    sheet.turn_axle(axle)
+    return window, sheet
+
+
+def undo_all(window: MainWindow) -> Job:
+    while window.document.undo.canUndo():
+        window.document.undo.undo()
+    return window.document.job
+
+
+def front(window: MainWindow) -> Stacked:
+    told = stacked(window.document.assessment, 0)
+    assert told is not None
+    return told
+
+
+def test_a_coil_becomes_progressive_by_its_tag_and_its_change_is_dragged(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, _sheet = opened(open_window, demo("hive-hauler"), 1)
+    before, document = window.document.job, window.document
+    choose(window, "kind", "progressive")
+    assert read(window, "progressive waits words").startswith("First rate is missing")
+    assert any(isinstance(j, curved.SpringLacks) for j in document.judgements), "a plain coil stands in, and that is said"
+    for field, text in (("soft_n_per_m", "45"), ("firm_n_per_m", "95"), ("change_m", "70"), ("solid_m", "230")):
+        type_into(qtbot, window, f"progressive {field}", text)
+    a = document.assessment
+    assert not a.orders[1].lacks and "45.0, 95.0" in read(window, "progressive curve word")
+    assert a.proposed.hub_to_arch_m[1, :, a.target_case] == pytest.approx(a.target_m[1], abs=0.0015)
+    free = a.orders[1].order.free_m[0]
+    drag(seen(window, "grip change", Grip), QPoint(0, -40))
+    now = document.job.proposal.axles[1].progressive.change_m
+    assert now is not None and now.value == pytest.approx(0.090, abs=0.001), "half a millimetre a pixel, up is later"
+    assert document.assessment.orders[1].order.free_m[0] > free, "softer for longer: a longer spring"
+    type_into(qtbot, window, "free_length_m 0", "400")
+    press(qtbot, window, "solve again")
+    assert document.job.proposal.axles[1].left.free_length_m is None
+    type_into(qtbot, window, "progressive firm_n_per_m", "30")
+    assert "first rate over the second" in read(window, "progressive waits words")
+    assert undo_all(window) == before
+
+
+def test_turns_are_counted_and_a_table_comes_from_a_file_or_is_refused(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window, sheet = opened(open_window, demo("puppet-van"), 1)
+    before = window.document.job
+    choose(window, "progressive by", "counted turns")
+    assert read(window, "progressive waits words").startswith("Wire is missing")
+    for name, text in (("progressive wire_m", "13.5"), ("progressive across_m", "141.5"), ("group turns 0", "3"),
+                       ("group pitch_m 0", "28"), ("group turns 1", "4.5"), ("group pitch_m 1", "52")):  # fmt: skip
+        type_into(qtbot, window, name, text)
+    rate = window.document.assessment.orders[1].law[0].rate
+    g, d, mean = 79.5e9, 0.0135, 0.128
+    assert float(rate(0.001)) == pytest.approx(g * d**4 / (8 * mean**3 * 7.5), rel=1e-6)  # type: ignore[arg-type]
+    type_into(qtbot, window, "group pitch_m 0", "12")
+    assert "pitch of a group" in read(window, "progressive waits words"), "closer than the wire is thick"
+    good, bad = tmp_path / "tester.csv", tmp_path / "falling.csv"
+    good.write_text("pressed mm,carries kg\n0,0\n60,190\n120,420\n180,800\n", encoding="utf-8")
+    bad.write_text("60,190\n120,180\n", encoding="utf-8")
+    window.exchange.spring_table_in(bad, 1)
+    assert "do not rise" in window.statusBar().currentMessage() and window.document.job.proposal.axles[1].progressive.by == "turns"
+    window.exchange.spring_table_in(good, 1)
+    assert window.document.job.proposal.axles[1].progressive.by == "table"
+    assert seen(window, "table force_kg 2").text() == "800"  # type: ignore[attr-defined]
+    type_into(qtbot, window, "table force_kg 2", "400")
+    assert "rise of force to row 3" in read(window, "progressive waits words")
+    wanted: list[int] = []
+    sheet.table_wanted.disconnect()
+    sheet.table_wanted.connect(wanted.append)
+    press(qtbot, window, "read table")
+    assert wanted == [1]
+    window.exchange.spring_table_in(tmp_path / "nowhere.csv", 1)
+    assert "is not read" in window.statusBar().currentMessage()
+    assert undo_all(window) == before
+
+
+def test_a_stack_has_its_ring_its_collars_and_its_stop_under_the_hand(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, sheet = opened(open_window, demo("survey-buggy"))
+    before, document = window.document.job, window.document
+    ring, change = front(window).pair.ring_m, travel_of(document.assessment.proposed.events[0][0], "crossover")
+    assert ring is not None and change is not None
+    drag(seen(window, "grip ring", Grip), QPoint(0, -30))
+    assert front(window).pair.ring_m == pytest.approx(ring - 0.015), "up is nearer the collar: a later change"
+    later = travel_of(document.assessment.proposed.events[0][0], "crossover")
+    assert later is not None and later > change and document.job.proposal.axles[0].stack.placed == "typed"
+    collars, height = front(window).seated.collar_m, document.assessment.proposed.hub_to_arch_m[0, :, 3].mean()
+    grip = seen(window, "grip collar", Grip)
+    grip.setFocus()
+    for _ in range(4):
+        qtbot.keyClick(grip, Qt.Key.Key_Up)
+    assert front(window).seated.collar_m == pytest.approx([c + 0.004 for c in collars])
+    assert document.assessment.proposed.hub_to_arch_m[0, :, 3].mean() == pytest.approx(height + 0.004 / 0.7, abs=4e-4)
+    assert "typed" in read(window, "collar state word")
+    press(qtbot, window, "solve collars")
+    assert front(window).seated.collar_m == pytest.approx(collars)
+    flat = travel_of(document.assessment.proposed.events[0][0], "stop flat")
+    drag(seen(window, "grip stop", Grip), QPoint(0, -20))
+    spacer = document.job.proposal.axles[0].stop.spacer_m
+    assert spacer is not None and spacer.value == pytest.approx(0.010)
+    sooner = travel_of(document.assessment.proposed.events[0][0], "stop flat")
+    assert flat is not None and sooner == pytest.approx(flat - 0.010 / 0.7)
+    type_into(qtbot, window, "collar 1", "20")
+    assert front(window).seated.collar_m[1] == pytest.approx(0.020)
+    sheet.pose(1)
+    words = {n.objectName(): n.text() for n in sheet.findChildren(Number) if n.objectName().startswith("mark ") and n.isVisible()}
+    marks, u = front(window).marks, float(front(window).ride_m[3])
+    assert words["mark collar"] == f"{(marks.collar_m - u) * 1000:.0f}" and words["mark ring"] == f"{(marks.ring_m - u) * 1000:.0f}"  # type: ignore[operator]
+    assert undo_all(window) == before
+
+
+def test_what_a_stack_lacks_or_binds_is_a_sentence(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, _ = opened(open_window, demo("survey-buggy"))
+    before = window.document.job
+    type_into(qtbot, window, "stack ring_m", "60")
+    assert window.document.job.proposal.axles[0].stack.placed == "typed", "a typed ring is placed as typed"
+    said = [j for j in window.document.judgements if isinstance(j, curved.RingOutside)]
+    assert said and said[0].binds == "top spring"
+    type_into(qtbot, window, "stack main solid_m", "250")
+    assert "no place for the ring" in read(window, "stack window words")
+    type_into(qtbot, window, "stack main solid_m", "299")
+    assert read(window, "stack waits words").startswith("solid length of a spring in the stack")
+    type_into(qtbot, window, "stack main solid_m", "-")
+    assert read(window, "stack waits words") == "Solid length of the main spring is missing; it must be given here."
+    type_into(qtbot, window, "stack main solid_m", "soft")
+    assert "main spring, solid" in window.statusBar().currentMessage()
+    assert undo_all(window) == before
+
+
+def test_pairs_off_the_shelf_are_listed_and_taken_and_a_third_spring_comes_and_goes(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, sheet = opened(open_window, demo("survey-buggy"))
+    before = window.document.job
+    press(qtbot, window, "pairs far")
+    assert read(window, "shelf waits words").startswith("No such pair"), "twice the load is less than both springs give by then"
+    type_into(qtbot, window, "stack multiple", "2.9")
+    first = seen(window, "shelf 0", QPushButton)
+    assert " over " in first.text()  # type: ignore[attr-defined]
+    press(qtbot, window, "shelf 0")
+    stack = window.document.job.proposal.axles[0].stack
+    assert stack.placed == "by share" and stack.top.solid_m is not None and stack.top.solid_m.assumed
+    a = window.document.assessment
+    assert a.proposed.hub_to_arch_m[0, :, a.target_case] == pytest.approx(a.target_m[0], abs=0.0015)
+    press(qtbot, window, "pairs close")
+    press(qtbot, window, "shelf 0")
+    assert window.document.job.proposal.axles[0].stack.placed == "protecting"
+    press(qtbot, window, "pairs close")
+    assert sheet.shelf == ""
+    press(qtbot, window, "stack third")
+    assert read(window, "stack waits words") == "Rate of the third spring is missing; it must be given here."
+    for field, text in (("rate_n_per_m", "20"), ("free_m", "60"), ("solid_m", "25")):
+        type_into(qtbot, window, f"stack third {field}", text)
+    assert front(window).pair.third is not None
+    press(qtbot, window, "stack third")
+    assert front(window).pair.third is None
+    assert undo_all(window) == before
+
+
+def test_a_coil_is_wound_round_its_inside_and_off_the_shelf_it_comes_in_steps(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, _ = opened(open_window, demo("puppet-van"))
+    before = window.document.job
+    assert read(window, "part wire").startswith("wire 1") and read(window, "part ride").startswith("stress at ride")
+    type_into(qtbot, window, "part pocket_m", "130")
+    assert [j.within for j in window.document.judgements if isinstance(j, curved.TooTight)] == ["pocket"]
+    type_into(qtbot, window, "part inside_m", "40")
+    assert "for stress, at most" in read(window, "part waits words")
+    choose(window, "stock", "shelf 25 lb/in")
+    o = window.document.assessment.orders[0].order
+    assert o.rate_n_per_m[0] / (25 * 175.126835) == pytest.approx(round(o.rate_n_per_m[0] / (25 * 175.126835)))
+    assert o.free_m[0] / 0.0508 == pytest.approx(round(o.free_m[0] / 0.0508), abs=1e-3) and max(o.spacer_m) > 0.0
+    a = window.document.assessment
+    assert a.proposed.hub_to_arch_m[0, :, a.target_case] == pytest.approx(a.target_m[0], abs=0.0015), "a spacer makes up the rest"
+    assert undo_all(window) == before
+
+
+def test_proposals_are_made_worked_on_set_side_by_side_printed_saved_and_reopened(  # type: ignore[no-untyped-def]
+    open_window, qtbot: QtBot, tmp_path: Path
+) -> None:
+    window, sheet = opened(open_window, demo("hive-hauler"))
+    before, document = window.document.job, window.document
+    rate = document.assessment.orders[0].order.rate_n_per_m[0]
+    press(qtbot, window, "add proposal")
+    assert document.job.proposal.name == "B" and [p.name for p in document.job.others] == ["A"]
+    type_into(qtbot, window, "rate_n_per_m 0", "120")
+    type_into(qtbot, window, "rate_n_per_m 1", "120")
+    assert read(window, "ghost A word") == "A", "the other's curve is ghosted"
+    press(qtbot, window, "proposal 0")
+    assert document.assessment.orders[0].order.rate_n_per_m[0] == rate
+    sheet.turn("side by side")
+    assert "98.0 N/mm" in read(window, "sides 0 1 word") and "120" in read(window, "sides 0 2 word")
+    assert read(window, "sides head 1") == "A, worked on"
+    heights = [read(window, f"sides {n} 1 word") for n in range(4, 14)]
+    a = document.assessment
+    left, right = (f"{h * 1000:.0f}" for h in a.proposed.hub_to_arch_m[0, :, 4])
+    assert any(h.startswith(f"{left}, {right}   ") for h in heights)
+    page = tmp_path / "sides.pdf"
+    window.exchange.sides_out(page, "A4")
+    assert page.read_bytes().startswith(b"%PDF") and page.stat().st_size > 5000
+    window.exchange.sides_out(tmp_path / "no" / "where.pdf", "A4")
+    assert "is not written" in window.statusBar().currentMessage()
+    press(qtbot, window, "sides work 2")
+    assert document.job.proposal.name == "B"
+    path = tmp_path / "job.json"
+    document.save(path)
+    assert read_job(path) == document.job
+    press(qtbot, window, "sides drop 1")
+    assert [p.name for p in document.job.proposals] == ["B"]
+    assert not [w for w in sheet.findChildren(QWidget, "sides drop 1") if w.isVisible()], "the last one stays"
+    assert undo_all(window) == before
+
+
+def test_three_proposals_fill_the_page_and_no_fourth_is_offered(open_window) -> None:  # type: ignore[no-untyped-def]
+    _window, sheet = opened(open_window, rival_proposals())
+    assert not [w for w in sheet.findChildren(QWidget, "add proposal") if w.isVisible()]
+    sheet.turn("side by side")
+    verdicts = [n.text() for n in sheet.findChildren(Number) if n.objectName().startswith("sides 12 ") and n.isVisible()]
+    assert len(verdicts) == 4 and verdicts[0] == "Faults, watches"
