@@ -74,6 +74,35 @@ def test_a_stack_says_its_window_its_crossover_and_what_binds(capsys: pytest.Cap
         assert words in capsys.readouterr().out
 
 
+FIND = ["spring", "stack", "--series", "16", "--load", "265 kg", "--ride", "100", "--extended", "600", "--bump", "260",
+        "--down", "50", "--up", "50"]  # fmt: skip
+
+
+def test_a_stack_tells_its_collar_and_what_a_ruler_finds(capsys: pytest.CaptureFixture[str]) -> None:
+    """By hand: the load over both rates, less preload and shaft; marks from the perch up, face to face."""
+    said = told([*STACK, "--ride", "100", "--load", "150 kg", "--down", "0", "--up", "30", "--ring", "180"], capsys)
+    k, free = 85.714 * 175.12684, 24 * 25.4
+    assert said["collar_down_m"] == pytest.approx(150 * 9.80665 / k - 0.1 - (free / 1000 - 0.6), abs=2e-5)
+    assert said["collar_from_perch_m"] == pytest.approx(0.6) and said["ring_from_perch_m"] == pytest.approx(0.42)
+    assert said["ring_mark_m"] == pytest.approx(0.25 + 3.66 * 0.0254 + 0.010)
+    assert said["collar_mark_m"] == pytest.approx(0.42 + 3.19 * 0.0254)
+    assert main([*STACK, "--ride", "100", "--load", "700 kg"]) == 1 and "way of the collar" in capsys.readouterr().err
+
+
+@pytest.mark.parametrize(("way", "multiple"), [("close", "2"), ("far", "2.6")])
+def test_pairs_are_found_off_the_shelf(way: str, multiple: str, capsys: pytest.CaptureFixture[str]) -> None:
+    said = told([*FIND, "--find", way, "--multiple", multiple], capsys)
+    pairs = said["pairs"]
+    assert isinstance(pairs, list) and pairs
+    for p in pairs:
+        assert 1 / (1 / p["top_n_per_m"] + 1 / p["main_n_per_m"]) == pytest.approx(p["series_n_per_m"], rel=1e-6)
+        assert p["top_n_per_m"] / (25 * 175.126835) == pytest.approx(round(p["top_n_per_m"] / (25 * 175.126835)), abs=1e-5)
+    ideal = 1 / (1 / said["ideal_top_n_per_m"] + 1 / said["ideal_main_n_per_m"])  # type: ignore[operator]
+    assert ideal == pytest.approx(16_000, rel=1e-6)
+    assert main([*FIND, "--find", "far", "--multiple", "1.1"]) == 1
+    assert "rate of the main spring" in capsys.readouterr().err
+
+
 @pytest.mark.parametrize(
     ("arguments", "words"),
     [
@@ -85,6 +114,8 @@ def test_a_stack_says_its_window_its_crossover_and_what_binds(capsys: pytest.Cap
         (["spring", "progressive"], "accepted are --rates, --group or --table"),
         (["spring", "progressive", "--rates", "50", "30", "--change", "60", "--solid", "160"], "first rate over the second"),
         ([*STACK, "--top", "150=12=11"], "accepted is"),
+        (["spring", "stack", "--extended", "600", "--bump", "250"], "--top is missing; it must be given here, or --find"),
+        ([*FIND[:2], "--extended", "600", "--bump", "250", "--find", "far"], "--series is missing"),
         (["spring", "progressive", "--table", "/nowhere.csv"], "No such file"),
     ],
 )

@@ -65,6 +65,9 @@ def test_a_coil_becomes_progressive_by_its_tag_and_its_change_is_dragged(open_wi
     type_into(qtbot, window, "free_length_m 0", "400")
     press(qtbot, window, "solve again")
     assert document.job.proposal.axles[1].left.free_length_m is None
+    press(qtbot, window, "fitted now")
+    found = document.assessment.found_springs[1][0]
+    assert found.rate.value == pytest.approx(95_000) and found.pressed_m > 0.07, "the scales press it past its change"
     type_into(qtbot, window, "progressive firm_n_per_m", "30")
     assert "first rate over the second" in read(window, "progressive waits words")
     assert undo_all(window) == before
@@ -233,6 +236,28 @@ def test_proposals_are_made_worked_on_set_side_by_side_printed_saved_and_reopene
     press(qtbot, window, "sides drop 1")
     assert [p.name for p in document.job.proposals] == ["B"]
     assert not [w for w in sheet.findChildren(QWidget, "sides drop 1") if w.isVisible()], "the last one stays"
+    assert undo_all(window) == before
+
+
+def test_a_stack_that_is_fitted_already_is_the_one_found_and_its_strut_is_measured_out(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, _ = opened(open_window, demo("survey-buggy"))
+    before, document = window.document.job, window.document
+    press(qtbot, window, "fitted now")
+    found = document.assessment.found_springs[0][0]
+    assert found.rate.value == pytest.approx(front(window).pair.series_rate) and not found.lacks
+    assert document.assessment.found.hub_to_arch_m[0, :, 1] == pytest.approx([0.42, 0.422], abs=1e-6), (
+        "as weighed it stands as read"
+    )
+    window.go(Step.MEASURE)
+    window.sheets[Step.MEASURE].turn("springs")  # type: ignore[attr-defined]
+    choose(window, "found kind 1", "progressive")
+    said = [j for j in document.judgements if isinstance(j, curved.SpringLacks)]
+    assert [j.step for j in said] == [Step.MEASURE] and "As found: First rate is missing" in said[0].reason
+    choose(window, "found kind 1", "coil")
+    type_into(qtbot, window, "installed_length_m 1 0", "-")
+    type_into(qtbot, window, "unloaded_length_m 1 0", "530")
+    showing, stroke = 0.160, 0.300
+    assert document.assessment.found_springs[1][0].installed_m.value == pytest.approx(0.530 - (stroke - showing))
     assert undo_all(window) == before
 
 

@@ -37,6 +37,7 @@ class FoundSpring:
     free_error_m: float
     spacer_m: float
     law: ForceLaw
+    lacks: str = ""  # why the kind that it is said to be cannot be made; a plain coil stands in
 
 
 def reach(free_m: float, solid: Reading | None) -> float | None:
@@ -47,10 +48,11 @@ def reach(free_m: float, solid: Reading | None) -> float | None:
 def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) -> tuple[FoundSpring, FoundSpring]:
     """Both springs of an axle as found. force_n: (2,) at the baseline, from the scales."""
     _, slope, bend = axle.spring_motion.at(np.zeros(2))
+    curve, lacks = None, ""
     try:
         curve = spring_law(fit)
-    except Incomplete:
-        curve = None
+    except Incomplete as why:
+        lacks = str(why)
 
     def rate_of(coil: Coil, side: int, pressed: float) -> Figure:
         if curve is not None:
@@ -82,6 +84,7 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
             free_error_m=float(np.hypot(np.hypot(TAPE, TAPE), PAD * pressed)),
             spacer_m=coil.spacer_m.value if coil.spacer_m else 0.0,
             law=curve or CoilLaw(rate.value, reach(implied, coil.solid_length_m)),
+            lacks=lacks,
         )
 
     return one(fit.left, 0), one(fit.right, 1)

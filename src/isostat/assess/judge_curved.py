@@ -19,6 +19,9 @@ SAID = 0.0005  # m
 def curved_judgements(a: Assessment) -> Iterator[Judgement]:
     """Of every axle whose springs are no plain coils."""
     for i, o in enumerate(a.orders):
+        if a.found_springs[i][0].lacks:
+            reason = f"As found: {a.found_springs[i][0].lacks}"
+            yield curved.SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, reason=reason)
         if o.lacks:
             yield curved.SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.lacks)
         if isinstance(o.law[0], Progressive):

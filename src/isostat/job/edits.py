@@ -362,3 +362,16 @@ def put_table(job: Job, axle: int, rows: Sequence[PressRow]) -> Job:
     base = ("proposal", "axles", axle, "progressive")
     job = put(job, (*base, "table"), [row.model_dump() for row in rows])
     return put(job, (*base, "by"), "table")
+
+
+def fitted_now(job: Job, axle: int, ring_m: float | None) -> Job:
+    """The job with the springs of the proposal's axle as those that were found: they are fitted already.
+
+    ring_m: of a stacked pair, collar to ring as it is set.
+    """
+    wanted, base = job.proposal.axles[axle], ("as_found", "axles", axle)
+    job = put(job, (*base, "progressive"), wanted.progressive)
+    job = put(job, (*base, "stack"), wanted.stack.model_copy(update={"placed": "typed"}))
+    if ring_m is not None:
+        job = put(job, (*base, "stack", "ring_m"), round(ring_m, 4))
+    return put(job, (*base, "kind"), wanted.kind)

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.spring_head import KINDS
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES
@@ -51,6 +52,7 @@ BEAM_ONLY = ("spring_place", "shock_place", "stop_place")
 CORNER_ROWS = (
     Row("spring rate", "rate_n_per_m", Quantity.RATE, "coil"),
     Row("installed length", "installed_length_m", Quantity.COIL, "coil"),
+    Row("strut out, extended", "unloaded_length_m", Quantity.COIL, "coil"),
     Row("free length", "free_length_m", Quantity.COIL, "coil"),
     Row("solid length", "solid_length_m", Quantity.COIL, "coil"),
     Row("spacer", "spacer_m", Quantity.COIL, "coil"),
@@ -115,7 +117,7 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
 
 def lay_springs(sheet: Sheet, v: View, top: float) -> None:
     """Places the page of the springs, corner by corner, below `top`."""
-    t, pitch, left = v.theme, v.theme.px(36), v.theme.px(16)
+    t, pitch, left = v.theme, v.theme.px(34), v.theme.px(16)
     first = left + t.px(150)
     sheet.caps("corner rows", "Springs as found", QPointF(left, top))
     pairs = [(axle, side) for axle in range(len(v.job.vehicle.axles)) for side in (0, 1)]
@@ -133,7 +135,19 @@ def lay_springs(sheet: Sheet, v: View, top: float) -> None:
                 path = ("vehicle", "axles", axle, SIDES[side], row.field)
             _place(sheet, v, f"{row.field} {axle} {side}", path, (QPointF(first + k * wide, y), small), row,
                    v.reader.corner(axle, side), _corner_figure(v, axle, side, row))  # fmt: skip
-    y = top + (len(CORNER_ROWS) + 2.1) * pitch
+    y = top + (len(CORNER_ROWS) + 1.9) * pitch
+    sheet.text("kind word", "kind", QPointF(left, y + 4), size=13)
+    for axle in range(len(v.job.vehicle.axles)):
+        area = QRect(round(first + 2 * axle * wide), round(y), round(min(2 * wide - t.px(8), t.px(120))), small.height())
+        sheet.choice(
+            f"found kind {axle}",
+            KINDS,
+            KINDS.index(v.job.as_found.axles[axle].kind),
+            area,
+            label=f"kind of spring found, {v.reader.corner(axle, None)}",
+            chosen=partial(_set_kind, sheet, axle),
+        )
+    y += pitch * 1.1
     words = "Scales win: load and rate set the free length; a tag that says otherwise becomes a finding."
     sheet.text("scales words", words, QPointF(left, y), size=12.5, role="ink2")
     words = "A coil under load kills: proper compressor, nobody in line."
@@ -176,6 +190,10 @@ def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPoin
         figure = Figure(given.value, Origin.ASSUMED if given.assumed else Origin.MEASURED)
     label, value, assumed = f"{row.words} {corner}", figure.value if figure else None, bool(figure and figure.assumed)
     sheet.field(key, path, *where, label=label, quantity=row.quantity, value=value, assumed=assumed, figure=13)
+
+
+def _set_kind(sheet: Sheet, axle: int, choice: int) -> None:
+    sheet.put(("as_found", "axles", axle, "kind"), KINDS[choice], "kind of spring found")
 
 
 def _set_layout(sheet: Sheet, axle: int, choice: int) -> None:

@@ -10,7 +10,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 from isostat.core.limits import GRAVITY
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry, loose_entry, nth_put
-from isostat.desktop.steps.spring_order import lay_corners, solve_again
+from isostat.desktop.steps.spring_order import lay_cases, lay_corners, lay_fitted_now, solve_again
 from isostat.desktop.view import View
 from isostat.job.schema import Job
 from isostat.units.shown import number
@@ -42,7 +42,7 @@ def lay_progressive(sheet: Sheet, v: View, axle: int, top: float, read_table: Ca
         chosen=lambda n: sheet.put((*base, "by"), BY[n], "what the coil is told by"),
     )
     _lay_curve(sheet, v, axle, QPointF(area.right() + t.px(14), top + t.px(9)))
-    at = QPointF(t.px(16), top + t.px(36))
+    at = QPointF(t.px(16), top + t.px(33))
     match told.by:
         case "rates":
             _lay_rates(sheet, v, axle, at)
@@ -52,8 +52,10 @@ def lay_progressive(sheet: Sheet, v: View, axle: int, top: float, read_table: Ca
             button = QPointF(sheet.width() - t.px(140), top + t.px(4))
             sheet.button("read table", "Read a CSV…", button, read_table, width=round(t.px(124)))
             _lay_table(sheet, v, axle, at)
-    lay_corners(sheet, v, axle, top + t.px(98), ("free_length_m", "spacer_m"))
-    place = QPointF(t.px(560), top + t.px(118))
+    lay_corners(sheet, v, axle, top + t.px(88), ("free_length_m", "spacer_m"))
+    lay_fitted_now(sheet, axle, QPointF(t.px(700), top + t.px(108)))
+    lay_cases(sheet, v, axle, top + t.px(183))
+    place = QPointF(t.px(560), top + t.px(108))
     sheet.button("solve again", "Solve for the target", place, lambda: sheet.edited.emit(_solve(axle), "solve the springs", -1))
 
 

@@ -101,7 +101,7 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None
 
 
 def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
-    t, o, s = v.theme, v.a.orders[axle], v.a.proposed
+    t, o = v.theme, v.a.orders[axle]
     sheet.caps("try head", "Try a spring", QPointF(t.px(16), top + t.px(8)))
     sheet.text("try words", "off a tag, both sides:", QPointF(t.px(120), top + t.px(6)), size=13, role="ink2")
     size = QSize(round(t.px(86)), round(t.px(26)))
@@ -113,22 +113,28 @@ def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
         sheet.field(key, (), at, size, label=f"{words} off the tag", quantity=quantity, value=value, put=partial(_try, axle, path))
     units = f"{v.reader.preset.rate.sign}, {v.reader.preset.coil.sign} free"
     sheet.text("try units", units, QPointF(t.px(446), top + t.px(6)), size=13, role="ink2")
+    lay_cases(sheet, v, axle, top + t.px(33))
+
+
+def lay_cases(sheet: Sheet, v: View, axle: int, top: float) -> None:
+    """Hub to arch, bump and droop left in every case, side by side."""
+    t, s = v.theme, v.a.proposed
     x0, wide = t.px(120), (sheet.width() - t.px(140)) / max(v.a.cases, 1)
-    for words, y in (("hub to arch", 52), ("bump, droop", 70)):
+    for words, y in (("hub to arch", 19), ("bump, droop", 37)):
         sheet.text(f"try {words}", words, QPointF(t.px(16), top + t.px(y)), size=12.5, role="ink2")
     for case in range(v.a.cases):
         x, here = x0 + case * wide, case == v.case
         name, role, weight = v.job.cases[case].name, "ink" if here else "ink2", 600 if here else 400
-        sheet.text(f"try case {case}", name, QPointF(x + t.px(14), top + t.px(33)), size=12.5, role=role, weight=weight)
+        sheet.text(f"try case {case}", name, QPointF(x + t.px(14), top), size=12.5, role=role, weight=weight)
         if not s.stands[case]:
-            sheet.text(f"try height {case}", "falls over", QPointF(x, top + t.px(52)), size=13, role="brick")
+            sheet.text(f"try height {case}", "falls over", QPointF(x, top + t.px(19)), size=13, role="brick")
             continue
         heights = ", ".join(v.reader.height(float(s.hub_to_arch_m[axle, n, case])) for n in (0, 1))
         shown = Shown("height", axle, 0, case)
-        sheet.text(f"try height {case}", heights, QPointF(x, top + t.px(50)), size=14, weight=600, shown=shown)
+        sheet.text(f"try height {case}", heights, QPointF(x, top + t.px(17)), size=14, weight=600, shown=shown)
         travel = ", ".join(v.reader.left(float(m[axle, :, case].min())) for m in (s.bump_left_m, s.droop_left_m))
         shown = Shown("bump left", axle, 0, case)
-        sheet.text(f"try travel {case}", travel, QPointF(x, top + t.px(69)), size=13, role="ink2", shown=shown)
+        sheet.text(f"try travel {case}", travel, QPointF(x, top + t.px(36)), size=13, role="ink2", shown=shown)
 
 
 def set_both(job: Job, axle: int, path: str, si: float) -> Job:
@@ -140,6 +146,17 @@ def set_both(job: Job, axle: int, path: str, si: float) -> Job:
 
 def _try(axle: int, path: str, job: Job, si: float | None, typed: str) -> Job:
     return job if si is None else set_both(job, axle, path, si)
+
+
+def lay_fitted_now(sheet: Sheet, axle: int, at: QPointF, ring_m: float | None = None) -> float:
+    """A button: the springs described here are those that were found. Returns where it ends."""
+    made = sheet.button("fitted now", "Fitted already", at, partial(_fit, sheet, axle, ring_m))
+    made.setToolTip("the vehicle stands on these springs as found")
+    return float(made.geometry().right())
+
+
+def _fit(sheet: Sheet, axle: int, ring_m: float | None) -> None:
+    sheet.edited.emit(lambda job: edits.fitted_now(job, axle, ring_m), "springs fitted already", -1)
 
 
 def solve_again(job: Job, axle: int) -> Job:

@@ -17,7 +17,7 @@ from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.pairs import PairChoice
 from isostat.core.tuning.stack_fit import MARGIN, SHARE, force_at, preload, turns_from_snug
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
-from isostat.desktop.steps.spring_order import solve_again
+from isostat.desktop.steps.spring_order import lay_fitted_now, solve_again
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES
@@ -108,7 +108,9 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
         x = made.geometry().right() + t.px(6)
     third = stack.third
     words = "+ third" if third is None else "− third"
-    sheet.button("stack third", words, QPointF(x, top + t.px(4)), partial(_third, sheet, axle, third is None))
+    made = sheet.button("stack third", words, QPointF(x, top + t.px(4)), partial(_third, sheet, axle, third is None))
+    if told is not None:
+        lay_fitted_now(sheet, axle, QPointF(made.geometry().right() + t.px(6), top + t.px(4)), told.pair.ring_m)
 
 
 def _type_ring(axle: int, job: Job, si: float | None, typed: str) -> Job:
