@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PyQt6.QtCore import QLineF, QMarginsF, QPointF, QRectF, Qt
-from PyQt6.QtGui import QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
+from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
+from PyQt6.QtGui import QPainter, QPen
 
 from isostat.desktop.pieces.ink import polyline
 from isostat.desktop.pieces.outline import side_outline
+from isostat.desktop.pieces.paper import MARGIN, pdf_page
 from isostat.desktop.theme import LIGHT, Theme
 from isostat.job.edits import value_at
 from isostat.job.points import AXLE_POINTS, MORE_POINTS, POINTS, SIDES, VEHICLE_POINTS, Point, walk_order
@@ -17,8 +18,6 @@ from isostat.units.shown import with_unit
 from isostat.units.unit import Preset
 
 MORE_HIGH = 190.0  # px, of the small boxes
-PAGES = {"A4": QPageSize.PageSizeId.A4, "Letter": QPageSize.PageSizeId.Letter}
-DPI = 96  # of the page as it is laid out; strokes and text stay sharp at any size
 CAUTIONS = (
     "Level floor, tyres at their pressure, fuel and load as noted. Bar links off for the pads. Bounce it, roll it, then read.",
     "Same points every time, tape upright. Stands under the frame before anyone goes below.",
@@ -27,11 +26,7 @@ CAUTIONS = (
 
 def write_sheet(job: Job, path: Path, page: str, preset: Preset) -> None:
     """Writes the sheet as a PDF of one page. page: "A4" or "Letter". Raises OSError when the place cannot be written."""
-    path.open("ab").close()  # QPdfWriter fails without a word
-    writer = QPdfWriter(str(path))
-    writer.setPageLayout(QPageLayout(QPageSize(PAGES[page]), QPageLayout.Orientation.Portrait, QMarginsF(0, 0, 0, 0)))
-    writer.setResolution(DPI)
-    writer.setTitle(f"Measuring sheet, {job.title}")
+    writer = pdf_page(path, page, f"Measuring sheet, {job.title}")
     painter = QPainter(writer)
     draw_sheet(painter, QRectF(0, 0, writer.width(), writer.height()), job, preset)
     painter.end()
@@ -39,8 +34,7 @@ def write_sheet(job: Job, path: Path, page: str, preset: Preset) -> None:
 
 def draw_sheet(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:
     """Draws the sheet on a page; its margins are 12 mm."""
-    margin = 12 / 25.4 * DPI
-    area, t = page.adjusted(margin, margin, -margin, -margin), LIGHT
+    area, t = page.adjusted(MARGIN, MARGIN, -MARGIN, -MARGIN), LIGHT
     corners = walk_order(len(job.vehicle.axles))
     y = _head(p, t, area, job)
     y = _outline(p, QRectF(area.left(), y + 6, area.width(), 130 if len(corners) < 5 else 90), job)

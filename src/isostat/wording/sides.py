@@ -59,7 +59,8 @@ def _spring(a: Assessment, i: int, r: Reader) -> str:
     o = a.orders[i]
     law = o.law[0]
     if isinstance(law, StackedPair):
-        return f"{number(law.top.rate, Quantity.RATE, r.preset)} over {r.rate(law.main.rate)}"
+        top, main = (number(p.free_m, Quantity.COIL, r.preset) for p in (law.top, law.main))
+        return f"{number(law.top.rate, Quantity.RATE, r.preset)} over {r.rate(law.main.rate)}, {top} over {main}"
     rate = r.rate(o.order.rate_n_per_m[0])
     free = number(o.order.free_m[0], Quantity.COIL, r.preset)
     return f"{'progressive, ' if a.job.proposal.axles[i].kind == 'progressive' and not o.lacks else ''}{rate}, {free} free"

@@ -6,14 +6,15 @@ from dataclasses import dataclass
 from functools import partial
 from pathlib import Path
 
-from PyQt6.QtCore import QLineF, QMarginsF, QPointF, QRectF
-from PyQt6.QtGui import QPageLayout, QPageSize, QPainter, QPdfWriter
+from PyQt6.QtCore import QLineF, QPointF, QRectF
+from PyQt6.QtGui import QPainter
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.rivals import rivals
 from isostat.assess.shapes import Shape, found_shape, ordered_shapes
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
 from isostat.desktop.pieces.ink import ground
+from isostat.desktop.pieces.paper import MARGIN, pdf_page
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import LIGHT, Theme, pen
 from isostat.desktop.view import View
@@ -22,8 +23,7 @@ from isostat.wording.reader import Reader
 from isostat.wording.sides import Row, heads, side_by_side
 
 LABEL = 128  # px, of the words left of the table
-DPI = 96
-CELL_WORDS = "case lines: hub to arch left, right; frequency; bump, droop left on the lesser side"
+CELL_WORDS = "Case lines: hub to arch left, right; frequency; bump, droop left on the lesser side"
 Stacks = tuple[tuple[Shape, ...], ...]  # an axle each: its springs from the floor up
 
 
@@ -138,20 +138,14 @@ def _draw_floor(p: QPainter, t: Theme, c: Sides, right: float) -> None:
 # -- on paper
 def write_sides(a: Assessment, path: Path, page: str, reader: Reader) -> None:
     """Writes the table and the springs as a PDF of one page. page: "A4" or "Letter". Raises OSError when it cannot be written."""
-    path.open("ab").close()  # QPdfWriter fails without a word
-    writer = QPdfWriter(str(path))
-    size = QPageSize.PageSizeId.A4 if page == "A4" else QPageSize.PageSizeId.Letter
-    writer.setPageLayout(QPageLayout(QPageSize(size), QPageLayout.Orientation.Landscape, QMarginsF(0, 0, 0, 0)))
-    writer.setResolution(DPI)
-    writer.setTitle(f"Proposals, {a.job.title}")
+    writer = pdf_page(path, page, f"Proposals, {a.job.title}", wide=True)
     painter = QPainter(writer)
     _print(painter, QRectF(0, 0, writer.width(), writer.height()), a, reader)
     painter.end()
 
 
 def _print(p: QPainter, page: QRectF, a: Assessment, reader: Reader) -> None:
-    margin = 12 / 25.4 * DPI
-    area, t = page.adjusted(margin, margin, -margin, -margin), LIGHT
+    area, t = page.adjusted(MARGIN, MARGIN, -MARGIN, -MARGIN), LIGHT
     rows, names, columns = side_by_side(a, reader), heads(a.job), columns_of(a)
     left = area.left() + LABEL
     wide = (area.right() - left) / len(names)
