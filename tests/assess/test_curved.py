@@ -222,6 +222,8 @@ def test_a_wound_coil_is_judged_by_its_place_and_its_wire() -> None:
     assert len(by) == 1 and by[0].by_m == pytest.approx(told.helix.grows_m(), abs=1e-9), "pressed it grows"  # type: ignore[attr-defined]
     bag = fitted(job, 0, ways__bag_across_m=0.13, ways__bag_pa=150_000)
     assert [j.within for j in found(assess(bag), curved.TooTight)] == ["bag"]  # type: ignore[attr-defined]
+    body = fitted(job, 0, stack__body_m=0.1175)
+    assert [j.within for j in found(assess(body), curved.TooTight)] == ["body"]  # type: ignore[attr-defined]
     stiff = fitted(job, 0, left__rate_n_per_m=150_000, right__rate_n_per_m=150_000, inside_m=0.06)
     none = found(assess(stiff), curved.NoWire)
     assert none and none[0].strong_m > none[0].roomy_m  # type: ignore[attr-defined]

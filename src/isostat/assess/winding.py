@@ -69,6 +69,8 @@ def tight(a: Assessment, axle: int) -> list[tuple[str, str, float]]:
             if part is not None and part.inside_m is not None:
                 out.append((name, "body", fit.stack.body_m.value + CLEAR - part.inside_m.value))
     if o.stack is None and fit.inside_m is not None:
+        if fit.stack.body_m is not None:
+            out.append(("coil", "body", fit.stack.body_m.value + CLEAR - fit.inside_m.value))
         if fit.ways.bag_across_m is not None and fit.ways.bag_pa is not None:
             out.append(("coil", "bag", fit.ways.bag_across_m.value + CLEAR - fit.inside_m.value))
         told = wound(a, axle)

@@ -103,6 +103,25 @@ def mass(a: Assessment, k: Shown) -> Working:
     )
 
 
+def grows(a: Assessment, k: Shown) -> Working:
+    """What it grows across when pressed solid."""
+    h = _helix(a, k)
+    return Working(
+        name="growth of the diameter, solid",
+        symbol="g",
+        quantity="fine length",
+        expression="sqrt(D**2 + (p**2 - d**2) / pi**2) - D",
+        inputs=(
+            _read("D", "mean diameter", "fine length", h.mean_m),
+            Given("p", "pitch of the working turns", "fine length", h.pitch_m, Origin.COMPUTED),
+            _read("d", "wire", "fine length", h.wire_m),
+        ),
+        result=h.grows_m(),
+        approximate=False,
+        rule="By the length of its wire, ends held: perch, pocket or what stands round it must leave that much.",
+    )
+
+
 def length(a: Assessment, k: Shown) -> Working:
     """Length under what the target asks of an axle."""
     told, held = _told(a, k), _held(a, k)
@@ -143,6 +162,7 @@ BENCH = {
     "bench press": press,
     "bench solid": solid,
     "bench mass": mass,
+    "bench grows": grows,
     "bench length": length,
     "bench used": used,
     "bench used solid": used_solid,
@@ -155,7 +175,7 @@ def shown_bench(a: Assessment) -> list[Shown]:
     for n, coil in enumerate(a.job.bench):
         told = benched(coil)
         names = ["bench press"] if told.press else []
-        names += ["bench caliper", "bench solid", "bench mass"] if told.helix else []
+        names += ["bench caliper", "bench solid", "bench mass", "bench grows"] if told.helix else []
         keys += [Shown(name, n) for name in names]
         for axle in range(len(a.axles)):
             keys += [Shown("bench length", n, axle)] if told.rate and told.free_m else []

@@ -143,7 +143,9 @@ def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, told: 
         sheet.text(
             "bench mass", f"mass {mass_words}", QPointF(box.right() + t.px(14), y), size=14, unit=r.preset.mass.sign, shown=mass
         )
-        y = box.bottom() + t.px(10)
+        y = box.bottom() + 1
+        grows = f"grows {r.wire(told.helix.grows_m())} across when solid"
+        y = sheet.text("bench grows", grows, QPointF(at.x(), y), size=13, shown=Shown("bench grows", n)).bottom() + t.px(10)
     for axle in range(len(v.a.axles)):
         y = _lay_at(sheet, v, QPointF(at.x(), y), (n, axle), told) + t.px(12)
 

@@ -89,12 +89,13 @@ def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
 def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound | None) -> None:
     """Inside diameter, pocket, wire; and what they make of the coil, in two lines."""
     t, base = v.theme, ("proposal", "axles", axle)
-    size, x = QSize(round(t.px(48)), round(t.px(23))), at.x()
-    for key, words in (("inside_m", "inside"), ("pocket_m", "pocket")):
+    size, x = QSize(round(t.px(42)), round(t.px(23))), at.x()
+    for key, words, path in (("inside_m", "inside", ("inside_m",)), ("pocket_m", "pocket", ("pocket_m",)),
+                             ("body_m", "body", ("stack", "body_m"))):  # fmt: skip
         box = sheet.text(f"part {key} word", words, QPointF(x, at.y() + 3), size=12.5, role="ink2")
         where = (QPointF(box.right() + t.px(4), at.y()), size)
-        entry(sheet, v, f"part {key}", (*base, key), where, label=f"{words} diameter", quantity=Quantity.COIL)
-        x = box.right() + size.width() + t.px(12)
+        entry(sheet, v, f"part {key}", (*base, *path), where, label=f"{words} diameter", quantity=Quantity.COIL)
+        x = box.right() + size.width() + t.px(10)
     now = v.job.proposal.axles[axle].wire
     y = at.y() + t.px(27)
     word = sheet.text("part of word", "wire of", QPointF(at.x(), y + 3), size=12.5, role="ink2")
