@@ -11,6 +11,7 @@ from isostat.assess.resolved import INSTALLED, AxleFigures, default_frequency
 from isostat.assess.stand import Springs
 from isostat.core.elements.coil import Coil as CoilLaw
 from isostat.core.elements.law import METAL_RATE, ForceLaw
+from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.rising import compression_at
 from isostat.core.limits import Floats
 from isostat.core.tuning.rate import spring_rate_for_wheel_rate, wheel_rate_for_frequency
@@ -71,6 +72,8 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
         rate = rate_of(coil, side, pressed)
         pressed = force / rate.value if curve is None else pressed
         installed = _installed(axle, side, coil, pressed, guessed=rate.assumed)
+        if isinstance(curve, LeafLaw) and coil.installed_length_m is None:  # its arch follows from the pack and the scales
+            installed = Figure(curve.flat_m - pressed, Origin.COMPUTED)
         implied = installed.value + pressed
         known = not rate.assumed and coil.free_length_m and coil.installed_length_m
         return FoundSpring(
@@ -78,7 +81,8 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
             pressed_m=pressed,
             rate=rate,
             installed_m=installed,
-            length_known=bool(coil.installed_length_m or coil.unloaded_length_m or coil.free_length_m),
+            length_known=isinstance(curve, LeafLaw)
+            or bool(coil.installed_length_m or coil.unloaded_length_m or coil.free_length_m),
             implied_free_m=implied,
             free_off_m=implied - coil.free_length_m.value if known and coil.free_length_m else None,
             free_error_m=float(np.hypot(np.hypot(TAPE, TAPE), PAD * pressed)),

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from isostat.core.elements.helix import Ends, Helix, mean_diameter
+from isostat.core.elements.law import ForceLaw
+from isostat.core.elements.leaf import Leaf, LeafLaw, LeafPack, curve_of
 from isostat.core.elements.progressive import Progressive, from_groups, from_rate_pair
 from isostat.core.elements.rising import Rising, Tested
 from isostat.core.elements.stacked import Part, StackedPair
@@ -10,8 +14,11 @@ from isostat.core.elements.wire import wire
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.job.curved import ProgressiveCoil, Stack, StackPart
 from isostat.job.fitted import AxleFit
+from isostat.job.leaves import Pack
 from isostat.job.reading import Reading
 
+CLAMP = 0.10  # m of a pack that its clamp keeps from bending, until measured (common practice, no source)
+STRING = 0.98  # of its length along the leaf, where no string was read (stated rule)
 SLIDER, THREAD = 0.010, 0.002  # m (common practice, no source)
 
 
@@ -30,7 +37,7 @@ def _given(reading: Reading | None, words: str) -> float:
     return float(reading.value)
 
 
-def spring_law(fit: AxleFit) -> Rising | None:
+def spring_law(fit: AxleFit) -> ForceLaw | None:
     """The law of an axle's springs where they are no plain coils; None where they are.
 
     Raises Incomplete with a sentence where numbers are missing or make no spring.
@@ -41,6 +48,8 @@ def spring_law(fit: AxleFit) -> Rising | None:
                 return _progressive(fit.progressive)
             case "stacked pair":
                 return stacked_pair(fit.stack)
+            case "leaf":
+                return pack_law(leaf_pack(fit.pack))
             case _:
                 return None
     except OutOfRange as refused:
@@ -72,6 +81,37 @@ def from_turns(told: ProgressiveCoil) -> Progressive:
     mean = mean_diameter(across, d, told.across)
     coil = Helix(wire_m=d, mean_m=mean, turns=turns, free_m=free, ends=Ends.CLOSED_GROUND, wire=wire(told.material))
     return from_groups(coil, groups)
+
+
+def leaf_pack(told: Pack) -> LeafPack:
+    """A leaf pack as measured. Raises Incomplete or OutOfRange, in words."""
+    if not told.leaves:
+        raise Incomplete("No leaf is measured; accepted is at least the main one with its lengths, width and thickness.")
+    leaves, above = [], None
+    for n, row in enumerate(told.leaves, start=1):
+        front = _given(row.front_m, f"Length of leaf {n} to the front")
+        rear = value_or(row.rear_m, front)
+        width = _given(row.width_m or (above.width_m if above else None), f"Width of leaf {n}")
+        rise = value_or(row.rise_m, 0.0)
+        leaves.append(
+            Leaf(
+                front_m=front,
+                rear_m=rear,
+                width_m=width,
+                thick_m=_given(row.thick_m, f"Thickness of leaf {n}"),
+                tip_m=None if row.tip_m is None else float(row.tip_m.value),
+                curve=curve_of(value_or(row.string_m, (front + rear) * STRING), rise),
+                gap_m=value_or(row.gap_m, 0.0),
+            )
+        )
+        above = row if row.width_m else above
+    return LeafPack(leaves=tuple(leaves), clamp_m=value_or(told.clamp_m, CLAMP), held=told.seat == "held")
+
+
+@lru_cache(maxsize=32)
+def pack_law(pack: LeafPack) -> LeafLaw:
+    """The law of a pack, remembered: a whole pack takes a tenth of a second."""
+    return pack.law
 
 
 def _part(part: StackPart, words: str) -> Part:

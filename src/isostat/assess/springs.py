@@ -15,11 +15,12 @@ from isostat.assess.stand import SPRING
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil as CoilLaw
 from isostat.core.elements.law import ForceLaw
-from isostat.core.elements.rising import Rising, compression_at
+from isostat.core.elements.leaf import LeafLaw
+from isostat.core.elements.rising import compression_at
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.limits import Floats
 from isostat.core.tuning.events import TravelEvent, travel_events
-from isostat.core.tuning.order import ANY, INCH, POUND_AN_INCH, Sides, SpringOrder, Stock, order_springs, to_step
+from isostat.core.tuning.order import ANY, INCH, POUND_AN_INCH, SPACER_STEP, Sides, SpringOrder, Stock, order_springs, to_step
 from isostat.core.tuning.rate import wheel_rate
 from isostat.core.tuning.window import Window
 from isostat.core.vehicle.platform import Platform
@@ -101,6 +102,8 @@ def _order_axle(w: _Wanted) -> Ordered:
         return _coils(w, lacks=str(why))
     if isinstance(law, StackedPair):
         return _stack(w, law)
+    if isinstance(law, LeafLaw):
+        return _leaves(w, law)
     return _coils(w) if law is None else _curved(w, law)
 
 
@@ -165,7 +168,23 @@ def _coils(w: _Wanted, lacks: str = "") -> Ordered:
     return _ordered(w, sized, (laws[0], laws[1]), pressed, _seats(w), lacks=lacks)
 
 
-def _curved(w: _Wanted, law: Rising) -> Ordered:
+def _leaves(w: _Wanted, law: LeafLaw) -> Ordered:
+    """A leaf pack: its free arch is its own, blocks make up what the target lacks; a pack that stands too high is left so."""
+    pressed = np.array([compression_at(law, float(f)) for f in w.force])
+    base = _seats(w)
+    need = base - np.asarray(w.axle.spring_motion.at(w.at_springs)[0]) + pressed
+    lacks = need - law.flat_m
+    blocks = np.full(2, lacks.mean()) if w.fit.sides == "same" else lacks
+    typed = (_given(w.fit.left.spacer_m), _given(w.fit.right.spacer_m))
+    left, right = (max(to_step(float(b), SPACER_STEP), 0.0) if t is None else t for b, t in zip(blocks, typed, strict=True))
+    order = SpringOrder(
+        rate_n_per_m=_pair(law.rate(pressed)), free_m=(law.flat_m, law.flat_m), spacer_m=(left, right), need_m=_pair(need)
+    )
+    can = bool((w.force > 0.0).all())
+    return _ordered(w, order, (law, law), pressed, base, rate_origin=Origin.TYPED, free_origin=Origin.TYPED, can_be_had=can)
+
+
+def _curved(w: _Wanted, law: ForceLaw) -> Ordered:
     """Springs of a known curve, both alike: their free length and spacers are solved."""
     pressed = np.array([compression_at(law, float(f)) for f in w.force])
     rates = _pair(law.rate(pressed))

@@ -7,6 +7,7 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from isostat.job.curved import Material, PressRow, ProgressiveCoil, Stack
+from isostat.job.leaves import Pack
 from isostat.job.reading import (
     BagSize,
     BarLength,
@@ -159,7 +160,7 @@ class AxleFit(Frozen):
     shock_longer_m: Offset | None = None
     settle_share: Settle | None = None
     stop: Stop = Stop()
-    kind: Literal["coil", "progressive", "stacked pair"] = "coil"
+    kind: Literal["coil", "progressive", "stacked pair", "leaf"] = "coil"
     stock: Literal["any", "25 lb/in", "50 lb/in"] = "any"
     inside_m: CoilAcross | None = None
     pocket_m: CoilAcross | None = None
@@ -171,6 +172,7 @@ class AxleFit(Frozen):
     ways: Ways = Ways()
     progressive: ProgressiveCoil = ProgressiveCoil()
     stack: Stack = Stack()
+    pack: Pack = Pack()
 
 
 class Setup(Frozen):

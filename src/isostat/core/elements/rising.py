@@ -69,8 +69,8 @@ class Tested(Rising):
 def compression_at(law: ForceLaw, force_n: float) -> float:
     """Compression in m at which a spring carries a force.
 
-    law: straight between its knots, and rising from the first of them. force_n: N.
-    Below no force at all its first slope goes on, past the last knot its last.
+    law: rising from the first of its knots, straight between them or nearly. force_n: N.
+    Below its first knot the first slope goes on, past the last knot the last.
     """
     knots = np.array(law.knots)
     force = law.force(knots)
@@ -79,4 +79,12 @@ def compression_at(law: ForceLaw, force_n: float) -> float:
         slope = float(law.rate(knots[n] + 1e-9))
     else:
         slope = float((force[n + 1] - force[n]) / (knots[n + 1] - knots[n]))
-    return float(knots[n] + (force_n - force[n]) / slope)
+    x = float(knots[n] + (force_n - force[n]) / slope)
+    low, high = (knots[n], knots[n + 1]) if n < knots.size - 1 and force_n > force[0] else (-np.inf, np.inf)
+    for _ in range(4):  # nothing to do where it is straight
+        miss = float(law.force(np.asarray(x))) - force_n
+        rate = float(law.rate(np.asarray(x)))
+        if abs(miss) < 1e-9 * max(abs(force_n), 1.0) or rate <= 0.0:
+            break
+        x = float(np.clip(x - miss / rate, low, high))
+    return x

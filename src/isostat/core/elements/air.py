@@ -1,0 +1,186 @@
+"""An air spring: a bag of known area and volume, its gas shut in, its pressure held, or its height held."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from isostat.core.elements.law import LawEvent
+from isostat.core.limits import Floats, OutOfRange, within
+
+SEA_LEVEL = 101_325.0  # Pa
+SLOW, FAST = 1.0, 1.38  # exponent: gas that takes the room's temperature, and ride motion (common practice, no source)
+
+APART = 0.10  # of both areas, beyond which force and volume tables do not agree (stated rule)
+
+
+def ambient_pa(height_m: float) -> float:
+    """Air pressure in Pa at a geopotential height, −500 to 6000 m. Source: ISO 2533, standard atmosphere (from memory)."""
+    within("height above the sea", height_m, -500.0, 6000.0, "m")
+    return float(SEA_LEVEL * (1.0 - 0.0065 * height_m / 288.15) ** 5.255880)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Bag:
+    """Area for the force and volume of the gas against compression, from tables; straight between the rows and beyond them.
+
+    x_m: compression, rising, at least two rows. area_m2, volume_m3: there. Raises OutOfRange where x does not rise, an area or a
+    volume is not positive, or the volume does not fall.
+    """
+
+    x_m: tuple[float, ...]
+    area_m2: tuple[float, ...]
+    volume_m3: tuple[float, ...]
+
+    def __post_init__(self) -> None:
+        rows = min(len(self.x_m), len(self.area_m2), len(self.volume_m3))
+        if rows < 2 or len({len(self.x_m), len(self.area_m2), len(self.volume_m3)}) > 1:
+            raise OutOfRange("rows of the bag's table", rows, 2, 200, "rows")
+        rising, falling = np.diff(self.x_m), -np.diff(self.volume_m3)
+        if not (rising > 0).all():
+            raise OutOfRange("rise of compression in the bag's table", float(rising.min()), 1e-6, 1.0, "m")
+        if not (falling > 0).all():
+            raise OutOfRange("fall of volume in the bag's table", float(falling.min()), 1e-9, 1.0, "m³")
+        within("area in the bag's table", self.area_m2, 1e-5, 0.5, "m²")
+        within("volume in the bag's table", self.volume_m3, 1e-7, 0.5, "m³")
+
+    def area(self, x: Floats) -> tuple[Floats, Floats]:
+        """Area in m² and its slope in m at compression x, any shape."""
+        return _straight(x, self.x_m, self.area_m2)
+
+    def volume(self, x: Floats) -> Floats:
+        """Gas volume in m³ at compression x, any shape; a hundredth of the last row at least."""
+        return np.maximum(_straight(x, self.x_m, self.volume_m3)[0], 0.01 * self.volume_m3[-1])
+
+    @cached_property
+    def areas_apart(self) -> float:
+        """Largest difference of the force's area and −dV/dx between two rows, as a share; virtual work says there is none."""
+        middle = np.convolve(self.area_m2, [0.5, 0.5], "valid")
+        swept = -np.diff(self.volume_m3) / np.diff(self.x_m)
+        return float(np.max(np.abs(swept / middle - 1.0)))
+
+
+def cylinder(across_m: float, height_m: float, least_m: float) -> Bag:
+    """A bag of one area: a bellows or sleeve as a cylinder; x counts from its full height.
+
+    across_m: effective diameter, 0.03 to 0.5. height_m: inside, full, 0.03 to 1. least_m: height at which it is flat. Raises
+    OutOfRange otherwise.
+    """
+    within("bag's diameter", across_m, 0.03, 0.5, "m")
+    within("bag's height", height_m, 0.03, 1.0, "m")
+    within("bag's least height", least_m, 0.002, height_m * 0.95, "m")
+    area = np.pi * across_m**2 / 4.0
+    return Bag(x_m=(0.0, height_m - least_m), area_m2=(area, area), volume_m3=(area * height_m, area * least_m))
+
+
+def _straight(x: Floats, at: tuple[float, ...], values: tuple[float, ...]) -> tuple[Floats, Floats]:
+    xs, vs = np.asarray(at), np.asarray(values)
+    i = np.clip(np.searchsorted(xs, x, side="right") - 1, 0, xs.size - 2)
+    slope = (vs[i + 1] - vs[i]) / (xs[i + 1] - xs[i])
+    return vs[i] + slope * (np.asarray(x) - xs[i]), slope
+
+
+@dataclass(frozen=True, kw_only=True)
+class ClosedAir:
+    """A bag with its gas shut in, set by one gauge reading at one compression.
+
+    gauge_pa: read there, 0 to 1.5 MPa. set_x_m: compression then. tank_m3: joined to it. exponent: 1 slow to 1.42.
+    set_ambient_pa, ambient_pa: around it when it was read, and now.
+    warmer: absolute temperature now over that at the reading. F = (p − p_a)·A; the gas counts absolute.
+    Raises OutOfRange otherwise. Source: polytropic gas; virtual work.
+    """
+
+    bag: Bag
+    gauge_pa: float
+    set_x_m: float
+    tank_m3: float = 0.0
+    exponent: float = SLOW
+    set_ambient_pa: float = SEA_LEVEL
+    ambient_pa: float = SEA_LEVEL
+    warmer: float = 1.0
+
+    def __post_init__(self) -> None:
+        within("gauge pressure", self.gauge_pa, 0.0, 1.5e6, "Pa")
+        within("compression at which the pressure was read", self.set_x_m, -0.5, 1.0, "m")
+        within("tank", self.tank_m3, 0.0, 0.5, "m³")
+        within("exponent of the gas", self.exponent, 1.0, 1.42, "")
+        within("absolute temperature over that of the reading", self.warmer, 0.6, 1.6, "")
+
+    @property
+    def knots(self) -> tuple[float, ...]:
+        fine = np.linspace(self.bag.x_m[0], self.bag.x_m[-1], 49)
+        return tuple(np.union1d(fine, self.bag.x_m).tolist())
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        return self.bag.x_m[0], self.bag.x_m[-1]
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        return LawEvent("bag at its longest", self.bag.x_m[0]), LawEvent("bag flat", self.bag.x_m[-1])
+
+    def _volume(self, x: Floats) -> Floats:
+        return np.asarray(self.bag.volume(x) + self.tank_m3)
+
+    def gauge_at(self, x: Floats) -> Floats:
+        """Gauge pressure in Pa at compression x, any shape; not below none."""
+        then = (self.gauge_pa + self.set_ambient_pa) * self.warmer
+        ratio = self._volume(np.asarray(self.set_x_m)) / self._volume(x)
+        return np.maximum(then * ratio**self.exponent - self.ambient_pa, 0.0)
+
+    def force(self, x: Floats) -> Floats:
+        """Force in N at compression x in m, any shape; a bag does not pull."""
+        inside = np.clip(x, *self.domain)
+        return np.asarray(self.gauge_at(inside) * self.bag.area(inside)[0] + self.rate(inside) * (x - inside))
+
+    def rate(self, x: Floats) -> Floats:
+        """Slope in N/m at compression x in m, any shape: n·p_abs·A·(−dV/dx)/V + p·dA/dx."""
+        inside = np.clip(x, *self.domain)
+        area, slope = self.bag.area(inside)
+        swept = -_straight(inside, self.bag.x_m, self.bag.volume_m3)[1]
+        gauge = self.gauge_at(inside)
+        gas = self.exponent * (gauge + self.ambient_pa) * area * swept / self._volume(inside)
+        return np.where(gauge > 0.0, gas + gauge * slope, 0.0)
+
+
+@dataclass(frozen=True, kw_only=True)
+class HeldAir:
+    """A bag whose pressure is held by its line: F = p·A, rate p·dA/dx, which may be nothing. gauge_pa: 0 to 1.5 MPa."""
+
+    bag: Bag
+    gauge_pa: float
+
+    def __post_init__(self) -> None:
+        within("gauge pressure", self.gauge_pa, 0.0, 1.5e6, "Pa")
+
+    @property
+    def knots(self) -> tuple[float, ...]:
+        return self.bag.x_m
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        return self.bag.x_m[0], self.bag.x_m[-1]
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        return LawEvent("bag at its longest", self.bag.x_m[0]), LawEvent("bag flat", self.bag.x_m[-1])
+
+    def force(self, x: Floats) -> Floats:
+        """Force in N at compression x in m, any shape."""
+        return np.asarray(self.gauge_pa * self.bag.area(x)[0])
+
+    def rate(self, x: Floats) -> Floats:
+        """Slope in N/m at compression x in m, any shape."""
+        return np.asarray(self.gauge_pa * self.bag.area(x)[1])
+
+
+def pressure_for(force_n: float, bag: Bag, x_m: float) -> float:
+    """Gauge pressure in Pa at which a bag carries a force at a compression, F/A.
+
+    force_n: N, from nothing up. bag, x_m: which and where. Raises OutOfRange for a force below none. Claims of a bag are held
+    against it.
+    """
+    within("force of a bag", force_n, 0.0, 1e6, "N")
+    return float(force_n / bag.area(np.asarray(x_m))[0])

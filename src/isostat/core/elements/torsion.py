@@ -1,0 +1,98 @@
+"""A torsion bar with its arm: twist, stress, and the force at the arm's end against its rise."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.core.elements.law import LawEvent
+from isostat.core.limits import Floats, within
+
+SHEAR = 78.5e9  # Pa, of spring steel in torsion (DIN 2091, from memory)
+STEEPEST = math.radians(80.0)  # of the arm from level; beyond it the law goes on straight
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Bar:
+    """A round bar: outside diameter, working length, and bore where it is hollow, m. Raises OutOfRange for what is no bar."""
+
+    diameter_m: float
+    length_m: float
+    bore_m: float = 0.0
+
+    def __post_init__(self) -> None:
+        within("torsion bar's diameter", self.diameter_m, 0.005, 0.1, "m")
+        within("torsion bar's length", self.length_m, 0.1, 3.0, "m")
+        within("torsion bar's bore", self.bore_m, 0.0, self.diameter_m * 0.95, "m")
+
+    @property
+    def polar_m4(self) -> float:
+        """Polar second moment of area, π(d⁴ − b⁴)/32."""
+        return math.pi * (self.diameter_m**4 - self.bore_m**4) / 32.0
+
+    @property
+    def rate(self) -> float:
+        """N·m a rad, G·J/L. Source: DIN 2091 and any strength of materials text (from memory)."""
+        return SHEAR * self.polar_m4 / self.length_m
+
+    def stress_pa(self, torque_nm: float) -> float:
+        """Shear stress at the outside in Pa under a torque."""
+        return torque_nm * self.diameter_m / 2.0 / self.polar_m4
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ArmLaw:
+    """Force up at an arm's end against its rise x from where the bar is slack.
+
+    rate_nm: of the bar, N·m a rad. arm_m: 0.05 to 1.5. slack_rad: angle of the arm from level without twist, its end above the
+    pivot positive, within ±80°. stop_rad: at which the arm lies on its droop stop, None where it has none.
+    With α = asin(x/R + sin α₀): F = kθ(α − α₀)/(R cos α), rate (kθ + T tan α)/(R cos α)². Source: virtual work.
+    Raises OutOfRange otherwise. At 80° either way the law goes on straight and the result is beyond it.
+    """
+
+    rate_nm: float
+    arm_m: float
+    slack_rad: float
+    stop_rad: float | None = None
+
+    def __post_init__(self) -> None:
+        within("torsion rate", self.rate_nm, 100.0, 1e6, "N·m/rad")
+        within("arm of the torsion bar", self.arm_m, 0.05, 1.5, "m")
+        within("angle of the slack arm", self.slack_rad, -STEEPEST, STEEPEST, "rad")
+
+    def rise_at(self, angle_rad: float) -> float:
+        """Rise from slack in m at an angle of the arm."""
+        return self.arm_m * (math.sin(angle_rad) - math.sin(self.slack_rad))
+
+    def angle_at(self, x: Floats) -> Floats:
+        """Angle of the arm in rad at a rise in m, any shape, within ±80°."""
+        s = np.clip(np.asarray(x, dtype=float) / self.arm_m + math.sin(self.slack_rad), -math.sin(STEEPEST), math.sin(STEEPEST))
+        return np.asarray(np.arcsin(s))
+
+    @property
+    def knots(self) -> tuple[float, ...]:
+        low, high = self.domain
+        return tuple(np.linspace(low, high, 65).tolist())
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        return self.rise_at(-STEEPEST), self.rise_at(STEEPEST)
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        return () if self.stop_rad is None else (LawEvent("arm on its stop", self.rise_at(self.stop_rad)),)
+
+    def force(self, x: Floats) -> Floats:
+        """Force up at the arm's end in N at rise x in m, any shape."""
+        inside = np.clip(x, *self.domain)
+        a = self.angle_at(inside)
+        held = self.rate_nm * (a - self.slack_rad) / (self.arm_m * np.cos(a))
+        return np.asarray(held + self.rate(inside) * (x - inside))
+
+    def rate(self, x: Floats) -> Floats:
+        """Slope in N/m at rise x in m, any shape."""
+        a = self.angle_at(x)
+        torque = self.rate_nm * (a - self.slack_rad)
+        return np.asarray((self.rate_nm + torque * np.tan(a)) / (self.arm_m * np.cos(a)) ** 2)
