@@ -114,6 +114,24 @@ def rival_proposals() -> Job:
     return work_on(job, "A")
 
 
+def leafed() -> Job:
+    """The flatbed on leaf packs in the rear, as found and with a leaf more."""
+    main, two, three, four = (
+        {"front_m": f, "rear_m": r, "thick_m": 0.008, "rise_m": rise}
+        for f, r, rise in ((0.62, 0.66, 0.135), (0.58, 0.62, 0.12), (0.44, 0.47, 0.075), (0.29, 0.31, 0.036))
+    )
+    main["width_m"] = 0.0635
+    more = {"front_m": 0.36, "rear_m": 0.38, "thick_m": 0.008, "rise_m": 0.055}
+    job = demo("hive-hauler")
+    for setup, leaves in (("as_found", [main, two, three, four]), ("proposal", [main, two, three, more, four])):
+        job = put(job, (setup, "axles", 1, "pack"), {"leaves": leaves, "clamp_m": 0.11})
+        job = put(job, (setup, "axles", 1, "kind"), "leaf")
+    for side in ("left", "right"):
+        for field in ("installed_length_m", "solid_length_m"):
+            job = put(job, ("as_found", "axles", 1, side, field), None)
+    return job
+
+
 def counted_turns() -> Job:
     """The van with its rear coils told by counted turns in front of it, and a third spring on a stacked pair in front."""
     job = demo("puppet-van")

@@ -15,7 +15,7 @@ from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.pairing import pair_wish, pairs_for, with_pair
 from isostat.assess.rivals import rivals
-from isostat.assess.shapes import found_shape, ordered_shapes
+from isostat.assess.shapes import found_shapes, ordered_shapes
 from isostat.assess.stacking import stacked
 from isostat.assess.standing import wheel_curve
 from isostat.assess.winding import wound
@@ -196,7 +196,7 @@ def test_a_third_spring_and_counted_turns_are_solved_too() -> None:
     shapes = ordered_shapes(a, 0)
     assert [s.free_m for s in shapes] == [0.2, 0.2, 0.09]
     close, wide = ordered_shapes(a, 1)[0].pitches[2], ordered_shapes(a, 1)[0].pitches[-3]
-    assert (close, wide) == (0.028, 0.052) and found_shape(a, 1).free_m == pytest.approx(a.found_springs[1][0].implied_free_m)
+    assert (close, wide) == (0.028, 0.052) and found_shapes(a, 1)[0].free_m == pytest.approx(a.found_springs[1][0].implied_free_m)
 
 
 def test_a_strut_is_measured_out_of_the_vehicle() -> None:

@@ -12,7 +12,7 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.findings import value_text
 from isostat.job.demos import demo, demo_names
-from tests.jobs import past_its_travel, shifted_sheet
+from tests.jobs import leafed, past_its_travel, shifted_sheet
 
 # Texts with digits that are no result: scales, captions, names, and sentences whose numbers stand on the drawing.
 NO_RESULT = re.compile(
@@ -34,13 +34,16 @@ NO_RESULT = re.compile(
         (Step.SPRING, "", "survey-buggy"),
         (Step.SPRING, "", "puppet-van"),
         (Step.SPRING, "side by side", "puppet-van"),
+        (Step.SPRING, "rear", "leafed"),
     ],
 )
 def test_every_computed_number_on_the_screen_shows_its_working_when_asked(open_window, step: Step, page: str, job: str) -> None:  # type: ignore[no-untyped-def]
-    window = open_window(demo(job))
+    window = open_window(leafed() if job == "leafed" else demo(job))
     window.go(step)
     window.show_case(len(window.document.job.cases) - 1)
-    if page:
+    if page == "rear":
+        window.sheets[step].turn_axle(1)  # type: ignore[attr-defined]
+    elif page:
         window.sheets[step].turn(page)  # type: ignore[attr-defined]
     silent, asked = [], 0
     for sheet in (window.sheets[step], window.strip):

@@ -267,3 +267,33 @@ def test_three_proposals_fill_the_page_and_no_fourth_is_offered(open_window) -> 
     sheet.turn("side by side")
     verdicts = [n.text() for n in sheet.findChildren(Number) if n.objectName().startswith("sides 12 ") and n.isVisible()]
     assert len(verdicts) == 4 and verdicts[0] == "Faults, watches"
+
+
+def test_a_leaf_pack_is_typed_leaf_by_leaf_and_changed_as_a_shop_does(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, _ = opened(open_window, demo("hive-hauler"), 1)
+    before, document = window.document.job, window.document
+    choose(window, "kind", "leaf")
+    assert read(window, "leaf waits words").startswith("No leaf is measured")
+    press(qtbot, window, "leaf add 0")
+    for field, text in (("front_m", "620"), ("rear_m", "660"), ("width_m", "63.5"), ("thick_m", "8"), ("rise_m", "135")):
+        type_into(qtbot, window, f"leaf {field} 0", text)
+    for n in (1, 2, 3):
+        menu = seen(window, f"leaf menu {n - 1}", QPushButton).menu()  # type: ignore[attr-defined]
+        menu.setActiveAction(menu.actions()[0])
+        qtbot.keyClick(menu, Qt.Key.Key_Return)
+        assert len(document.job.proposal.axles[1].pack.leaves) == n + 1
+    rate = document.assessment.orders[1].order.rate_n_per_m[0]
+    assert not document.assessment.orders[1].lacks and read(window, "leaf said 0").startswith("free arch")
+    menu = seen(window, "leaf menu 3", QPushButton).menu()  # type: ignore[attr-defined]
+    menu.setActiveAction(menu.actions()[3])
+    qtbot.keyClick(menu, Qt.Key.Key_Return)
+    assert document.assessment.orders[1].order.rate_n_per_m[0] < rate, "a leaf less"
+    arch = read(window, "leaf said 0")
+    press(qtbot, window, "leaf rearch up")
+    assert read(window, "leaf said 0") != arch
+    type_into(qtbot, window, "leaf front_m 1", "700")
+    assert "over the one above it" in read(window, "leaf waits words"), "a leaf longer than the one above"
+    document.undo.undo()
+    type_into(qtbot, window, "block 0", "20")
+    assert document.assessment.orders[1].order.spacer_m[0] == pytest.approx(0.020)
+    assert undo_all(window) == before

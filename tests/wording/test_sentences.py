@@ -54,6 +54,7 @@ ALIKE = {
     "part": st.sampled_from(("coil", "top spring", "third spring")),
     "within": st.sampled_from(("body", "pocket", "bag")),
     "down": st.booleans(),
+    "leaf": st.integers(1, 9),
     "window": st.builds(
         lambda low, high, by: intersect([Bound("bump capacity", low), Bound(by, 0.0, high)]),
         st.floats(5e3, 2e5), st.floats(5e3, 2e5), st.sampled_from(("hanging", "share of droop")),

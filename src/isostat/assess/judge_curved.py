@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.packs import packed
 from isostat.assess.stacking import Stacked, stacked
 from isostat.assess.winding import tight, wound
 from isostat.core.elements.progressive import Progressive
@@ -33,6 +34,7 @@ def curved_judgements(a: Assessment) -> Iterator[Judgement]:
         for part, within, by in tight(a, i):
             yield curved.TooTight(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, part=part, within=within, by_m=by)
         yield from _wire(a, i)
+        yield from _leaves(a, i)
 
 
 def _wire(a: Assessment, i: int) -> Iterator[Judgement]:
@@ -44,6 +46,19 @@ def _wire(a: Assessment, i: int) -> Iterator[Judgement]:
         yield curved.NoWire(grade=Grade.WATCH, place=here, step=Step.SPRING, strong_m=told.strong_m, roomy_m=told.roomy_m)
     elif told.used_solid > 1.0:
         yield curved.StressHigh(grade=Grade.NOTE, place=here, step=Step.SPRING, used=told.used_solid)
+
+
+def _leaves(a: Assessment, i: int) -> Iterator[Judgement]:
+    """Whether a pack can stand low enough, and its worst leaf."""
+    told = packed(a, i)
+    if told is None:
+        return
+    if told.too_high_m > SAID:
+        yield curved.PackTooHigh(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, by_m=told.too_high_m)
+    worst = int(np.argmax(told.used))
+    if told.used[worst] > 1.0:
+        used = float(told.used[worst])
+        yield curved.LeafStress(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, leaf=worst + 1, used=used)
 
 
 def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:

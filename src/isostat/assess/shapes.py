@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.laws import Incomplete, spring_law
 from isostat.assess.winding import wound
 from isostat.core.elements.helix import Helix, mean_diameter
+from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.progressive import Progressive
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.elements.wire import wire
@@ -57,18 +57,16 @@ def of_rate(rate: float, free_m: float, inside_m: float | None, fit: AxleFit) ->
         return Shape(free_m=free_m, mean_m=inside + WIRE, wire_m=WIRE, pitches=_even(TURNS), known=False)
 
 
-def found_shape(a: Assessment, axle: int) -> Shape:
-    """The left spring of an axle as found, as it lies on the floor."""
+def found_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
+    """The left spring of an axle as found, as it lies on the floor; none of a leaf pack."""
     fit, spring = a.job.as_found.axles[axle], a.found_springs[axle][0]
     inside = fit.inside_m or a.job.proposal.axles[axle].inside_m
-    across = None if inside is None else inside.value
-    try:
-        law = spring_law(fit)
-    except Incomplete:
-        law = None
-    if isinstance(law, Progressive):
-        return of_progressive(fit.progressive, law, spring.implied_free_m, across)
-    return of_rate(spring.rate.value, max(spring.implied_free_m, 0.05), across, fit)
+    across = None if inside is None else float(inside.value)
+    if isinstance(spring.law, LeafLaw):
+        return ()
+    if isinstance(spring.law, Progressive):
+        return (of_progressive(fit.progressive, spring.law, spring.implied_free_m, across),)
+    return (of_rate(spring.rate.value, max(spring.implied_free_m, 0.05), across, fit),)
 
 
 def of_progressive(told: ProgressiveCoil, law: Progressive, free_m: float, inside_m: float | None) -> Shape:
@@ -89,9 +87,11 @@ def of_progressive(told: ProgressiveCoil, law: Progressive, free_m: float, insid
 
 
 def ordered_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
-    """The left spring that an axle orders, or the springs of its stack from the lowest up."""
+    """The left spring that an axle orders, or the springs of its stack from the lowest up; none of a leaf pack."""
     o, fit = a.orders[axle], a.job.proposal.axles[axle]
     law, told = o.law[0], wound(a, axle)
+    if isinstance(law, LeafLaw):
+        return ()
     if isinstance(law, StackedPair):
         pairs = [(fit.stack.main, law.main), (fit.stack.top, law.top)]
         if law.third is not None and fit.stack.third is not None:

@@ -80,3 +80,17 @@ def _(j: curved.NoWire, r: Reader) -> tuple[str, str]:
 @tell.register
 def _(j: curved.StressHigh, r: Reader) -> tuple[str, str]:
     return f"{r.percent(j.used)} of the wire's share when solid", "It would sag if pressed solid; the stop must stand before that."
+
+
+@tell.register
+def _(j: curved.PackTooHigh, r: Reader) -> tuple[str, str]:
+    return f"Pack stands {r.coil(j.by_m)} too high with no block", "Less arch, or a leaf less; the height is as it would stand."
+
+
+@tell.register
+def _(j: curved.LeafStress, r: Reader) -> tuple[str, str]:
+    which = "Main leaf" if j.leaf == 1 else f"Leaf {j.leaf}"
+    return (
+        f"{which} at {r.percent(j.used)} of its stress at full bump",
+        "It settles or breaks: thinner leaves, more of them, less bump.",
+    )

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from isostat.assess.assessment import Assessment
 from isostat.assess.rivals import Rival, rivals
 from isostat.assess.standing import Standing
+from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.stacked import StackedPair
 from isostat.job.schema import Job
 from isostat.units.shown import number
@@ -51,6 +52,9 @@ def side_by_side(a: Assessment, r: Reader) -> tuple[Row, ...]:
 
 def _found(a: Assessment, i: int, r: Reader) -> str:
     spring = a.found_springs[i][0]
+    if isinstance(spring.law, LeafLaw):
+        leaves = len(a.job.as_found.axles[i].pack.leaves)
+        return f"{leaves} leaves, {r.rate(spring.rate.value)}, arch {number(spring.law.flat_m, Quantity.COIL, r.preset)}"
     about = "≈ " if spring.rate.assumed or not spring.length_known else ""
     return f"{about}{r.rate(spring.rate.value)}, {number(spring.implied_free_m, Quantity.COIL, r.preset)} free"
 
@@ -61,6 +65,9 @@ def _spring(a: Assessment, i: int, r: Reader) -> str:
     if isinstance(law, StackedPair):
         top, main = (number(p.free_m, Quantity.COIL, r.preset) for p in (law.top, law.main))
         return f"{number(law.top.rate, Quantity.RATE, r.preset)} over {r.rate(law.main.rate)}, {top} over {main}"
+    if isinstance(law, LeafLaw):
+        leaves = len(a.job.proposal.axles[i].pack.leaves)
+        return f"{leaves} leaves, {r.rate(o.order.rate_n_per_m[0])}, arch {number(law.flat_m, Quantity.COIL, r.preset)}"
     rate = r.rate(o.order.rate_n_per_m[0])
     free = number(o.order.free_m[0], Quantity.COIL, r.preset)
     return f"{'progressive, ' if a.job.proposal.axles[i].kind == 'progressive' and not o.lacks else ''}{rate}, {free} free"

@@ -11,6 +11,7 @@ from isostat.core.elements.law import LawEvent, TableLaw
 from isostat.core.limits import Floats, OutOfRange, within
 
 STEEL = 206e9  # Pa, Young's modulus of spring steel
+ALLOWED = 1.0e9  # Pa, of a leaf at full bump, peened and pressed once (common practice, no source)
 PAST_FLAT = 0.12  # m past flat until which a pack is tabulated
 STATIONS = 24  # contact points along the shorter leaf of each pair, its tip the last
 
@@ -284,6 +285,16 @@ class HalfPack:
                 r = forces[first : first + at.size]
                 moment = moment - (r * np.maximum(at - beam.s[:, None], 0.0)).sum(axis=1)
             out.append((beam.s, moment))
+        return out
+
+    def shapes(self, load: float) -> list[tuple[Floats, Floats]]:
+        """Of each leaf under a load on the eye: places from the clamp's edge and rise over the clamp, m."""
+        _, forces = self.solve(np.array([load]))
+        out = []
+        for n, (s, moment) in enumerate(self.moments(load, forces[0])):
+            bent = self.curve[n] - moment / self._beams[n].bending
+            slope = np.concatenate([[0.0], np.cumsum((bent[1:] + bent[:-1]) / 2.0 * np.diff(s))])
+            out.append((s, np.concatenate([[0.0], np.cumsum((slope[1:] + slope[:-1]) / 2.0 * np.diff(s))])))
         return out
 
     def stresses(self, load: float, forces: Floats) -> Floats:

@@ -116,3 +116,26 @@ class StressHigh(Judgement):
     @property
     def severity(self) -> float:
         return self.used
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PackTooHigh(Judgement):
+    """A leaf pack stands over the target with no block at all."""
+
+    by_m: float
+
+    @property
+    def severity(self) -> float:
+        return self.by_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LeafStress(Judgement):
+    """A leaf is bent beyond what is allowed at full bump. leaf: which, from the main one, 1; used: 1 at the limit."""
+
+    leaf: int
+    used: float
+
+    @property
+    def severity(self) -> float:
+        return self.used

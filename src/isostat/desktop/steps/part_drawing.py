@@ -10,7 +10,7 @@ from typing import get_args
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
-from isostat.assess.shapes import Shape, found_shape, ordered_shapes
+from isostat.assess.shapes import Shape, found_shapes, ordered_shapes
 from isostat.assess.winding import Wound, wound
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
@@ -28,49 +28,41 @@ Draw = Callable[[QPainter], None]
 
 @dataclass(frozen=True, slots=True)
 class OnFloor:
-    """Both springs as they lie on the floor: the line, and the old and the new one in px."""
+    """The springs as they lie on the floor: the line, and the new one and the old one in px."""
 
     floor: float
     area: QRectF
-    old: CoilShape
-    new: CoilShape
+    coils: tuple[CoilShape, ...]
 
 
 def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
     """Places old and new spring side by side, with the fields that a spring maker asks for."""
     t, r = v.theme, v.reader
-    old, new = found_shape(v.a, axle), ordered_shapes(v.a, axle)[0]
+    new, old = ordered_shapes(v.a, axle)[0], next(iter(found_shapes(v.a, axle)), None)
     foot = area.bottom() - t.px(98)
     room = QRectF(area.left(), area.top() + t.px(20), area.width(), max(foot - area.top() - t.px(26), 40.0))
-    widest, longest = old.outside_m + new.outside_m, max(old.free_m, new.free_m)
-    per_m = min((room.width() - t.px(150)) / widest, room.height() / longest)
+    both = [shape for shape in (old, new) if shape is not None]
+    per_m = min((room.width() - t.px(150)) / sum(s.outside_m for s in both), room.height() / max(s.free_m for s in both))
 
     def placed(shape: Shape, x: float, *, ghost: bool) -> CoilShape:
         top = QPointF(x, room.bottom() - shape.free_m * per_m)
         halves = uneven_halves(shape.free_m * per_m, shape.pitches, shape.wire_m * per_m)
         return CoilShape(top, shape.mean_m * per_m, shape.wire_m * per_m, halves, ghost=ghost)
 
-    middle = room.center().x()
-    left, right = middle - (old.outside_m * per_m) / 2 - t.px(8), middle + (new.outside_m * per_m) / 2 + t.px(8)
-    picture = OnFloor(room.bottom(), room, placed(old, left, ghost=True), placed(new, right, ghost=False))
-    sheet.text(
-        "part words",
-        "as found, and new, as they lie on the floor",
-        QPointF(area.center().x(), area.top()),
-        size=12.5,
-        role="ink2",
-        anchor=MIDDLE,
-    )
-    level = room.bottom() - min(old.free_m, new.free_m) * per_m / 2 - t.px(9)
-    about = "" if all(f.length_known for f in v.a.found_springs[axle]) else "≈ "
-    sheet.text(
-        "part old word",
-        f"{about}{number(old.free_m, Quantity.COIL, r.preset)}",
-        QPointF(left - old.outside_m * per_m / 2 - t.px(46), level),
-        size=13,
-        weight=600,
-        role="ink2",
-    )
+    middle, level = room.center().x(), room.bottom() - min(s.free_m for s in both) * per_m / 2 - t.px(9)
+    right = middle + (new.outside_m * per_m) / 2 + t.px(8)
+    coils = [placed(new, right, ghost=False)]
+    said = "new, as it lies on the floor"
+    if old is not None:
+        left = middle - (old.outside_m * per_m) / 2 - t.px(8)
+        coils.append(placed(old, left, ghost=True))
+        said = "as found, and new, as they lie on the floor"
+        about = "" if all(f.length_known for f in v.a.found_springs[axle]) else "≈ "
+        at = QPointF(left - old.outside_m * per_m / 2 - t.px(46), level)
+        length = f"{about}{number(old.free_m, Quantity.COIL, r.preset)}"
+        sheet.text("part old word", length, at, size=13, weight=600, role="ink2")
+    picture = OnFloor(room.bottom(), room, tuple(coils))
+    sheet.text("part words", said, QPointF(area.center().x(), area.top()), size=12.5, role="ink2", anchor=MIDDLE)
     free = Shown("free length", axle, 0)
     at = QPointF(right + new.outside_m * per_m / 2 + t.px(16), level)
     sheet.text(
@@ -154,7 +146,8 @@ def _draw_floor(v: View, picture: OnFloor, p: QPainter) -> None:
     """The floor, both springs on it, and their heights."""
     t = v.theme
     ground(p, t, picture.area.left() + t.px(30), picture.area.right() - t.px(30), picture.floor)
-    for coil, way in ((picture.old, -1), (picture.new, 1)):
+    for coil in picture.coils:
+        way = -1 if coil.ghost else 1
         draw_coil(p, t, coil)
         x = coil.top.x() + way * (coil.mean + coil.wire + t.px(20)) / 2
         dimension(p, t, QPointF(x, coil.top.y()), QPointF(x, picture.floor), "ink2" if coil.ghost else "ink")

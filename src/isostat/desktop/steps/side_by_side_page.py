@@ -11,7 +11,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.rivals import rivals
-from isostat.assess.shapes import Shape, found_shape, ordered_shapes
+from isostat.assess.shapes import Shape, found_shapes, ordered_shapes
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.paper import MARGIN, pdf_page
@@ -99,15 +99,15 @@ def _drop(sheet: Sheet, name: str) -> None:
 def columns_of(a: Assessment) -> tuple[Stacks, ...]:
     """The left springs of every set-up, as found first."""
     axles = range(len(a.axles))
-    found = tuple((found_shape(a, i),) for i in axles)
+    found = tuple(found_shapes(a, i) for i in axles)
     return found, *(tuple(ordered_shapes(rival.a, i) for i in axles) for rival in rivals(a.job))
 
 
 def _scale(columns: tuple[Stacks, ...], wide: float, high: float) -> float:
     """px a metre at which the tallest fits the height, and the widest set-up its column."""
     tallest = max(sum(s.free_m for s in stack) for column in columns for stack in column)
-    widest = max(sum(max(s.outside_m for s in stack) + 0.03 for stack in column) for column in columns)
-    return max(min((high - 10) / tallest, (wide - 10) / widest), 1.0)
+    widest = max(sum(max(s.outside_m for s in stack) + 0.03 for stack in column if stack) for column in columns)
+    return max(min((high - 10) / tallest, (wide - 10) / widest), 1.0) if tallest > 0.0 else 1.0
 
 
 def draw_sides(p: QPainter, v: View, c: Sides) -> None:
@@ -125,7 +125,7 @@ def _draw_floor(p: QPainter, t: Theme, c: Sides, right: float) -> None:
     ground(p, t, c.left, right, c.floor)
     for n, column in enumerate(c.columns):
         x = c.left + n * c.wide + 4
-        for stack in column:
+        for stack in (s for s in column if s):
             outside, y = max(s.outside_m for s in stack) * c.per_m, c.floor
             for shape in stack:
                 y -= shape.free_m * c.per_m

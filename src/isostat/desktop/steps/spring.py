@@ -14,6 +14,8 @@ from isostat.desktop.pieces.ink import case_glyph
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.bench_page import draw_bench, lay_bench
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
+from isostat.desktop.steps.leaf_drawing import lay_leaf_drawing
+from isostat.desktop.steps.leaf_panel import lay_leaf_panel
 from isostat.desktop.steps.part_drawing import lay_floor
 from isostat.desktop.steps.progressive_panel import lay_progressive
 from isostat.desktop.steps.side_by_side_page import draw_sides, lay_sides
@@ -74,6 +76,10 @@ class SpringStep(Sheet):
             self._part = lay_stack_drawing(self, v, self.axle, part, self.posture, self.pose)
             lay_stack_panel(self, v, self.axle, panel, self.shelf, self.look)
             return
+        if kind == "leaf":
+            self._part = lay_leaf_drawing(self, v, self.axle, part)
+            lay_leaf_panel(self, v, self.axle, panel)
+            return
         self._part = lay_floor(self, v, self.axle, part)
         if kind == "progressive":
             lay_progressive(self, v, self.axle, panel, partial(self.table_wanted.emit, self.axle))
@@ -131,7 +137,7 @@ class SpringStep(Sheet):
             if changes is not None and told.pair.ring_m is not None:
                 ring = Handle(told.pair.ring_m, -LENGTH_PER_PX, -LENGTH_NUDGE, self._pull_ring)
                 put("grip ring", "ring", c.on_curve(changes), "crossover: ring nearer or further, drag", ring)
-        else:
+        elif kind != "leaf":
             free = Handle(order.free_m[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(self._pull, "free_length_m", 3, "the preload"))
             put("grip free", "capsule", c.on_curve(hanging + 0.004), "preload, drag", free)
         coil = v.job.proposal.axles[axle].progressive

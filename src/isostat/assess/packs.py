@@ -1,0 +1,59 @@
+"""What is asked of a leaf pack at an axle: its arch free and loaded, its rate, its stress leaf by leaf."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.laws import leaf_pack
+from isostat.core.elements.leaf import ALLOWED, LeafLaw, LeafPack
+from isostat.core.elements.rising import compression_at
+from isostat.core.limits import Floats
+from isostat.core.tuning.events import bump_end
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Packed:
+    """A pack as it carries the target, left side."""
+
+    pack: LeafPack
+    free_arch_m: float
+    arch_m: float  # at the target
+    rate: float  # there
+    force_n: float
+    bump_force_n: float  # when the stop is flat
+    stress_pa: Floats  # of each leaf at the target
+    used: Floats  # of each leaf at full bump, 1 at what is allowed
+    too_high_m: float  # by which it stands over the target with no block at all; 0 where a block fits
+
+
+@lru_cache(maxsize=64)
+def _stresses(pack: LeafPack, force: float) -> tuple[float, ...]:
+    return tuple(pack.stresses(force).tolist())
+
+
+def packed(a: Assessment, axle: int) -> Packed | None:
+    """The pack of an axle; None where none is ordered there."""
+    o = a.orders[axle]
+    law = o.law[0]
+    if not isinstance(law, LeafLaw):
+        return None
+    pack = leaf_pack(a.job.proposal.axles[axle].pack)
+    full = bump_end(a.proposed.events[axle][0]).travel_m
+    x = float(a.axles[axle].spring_motion.at(np.asarray(full))[0]) + o.offset_m[0]
+    force, bump = o.target_force_n[0], float(law.force(np.asarray(x)))
+    lacks = min(o.order.need_m) - law.flat_m
+    return Packed(
+        pack=pack,
+        free_arch_m=law.flat_m,
+        arch_m=law.flat_m - compression_at(law, force),
+        rate=o.order.rate_n_per_m[0],
+        force_n=force,
+        bump_force_n=bump,
+        stress_pa=np.array(_stresses(pack, round(force, 1))),
+        used=np.array(_stresses(pack, round(max(bump, 0.0), 1))) / ALLOWED,
+        too_high_m=max(-lacks, 0.0),
+    )

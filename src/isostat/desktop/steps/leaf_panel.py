@@ -1,0 +1,125 @@
+"""Below the Spring chart of a leaf axle: its leaves as measured, what a shop does to them, blocks, arch and stress."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRect, QSize
+
+from isostat.assess.laws import CLAMP
+from isostat.assess.packs import Packed, packed
+from isostat.assess.workings import Shown
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.entry import entry
+from isostat.desktop.steps.spring_order import lay_fitted_now
+from isostat.desktop.view import View
+from isostat.job import shop
+from isostat.job.points import SIDES
+from isostat.job.schema import Job
+from isostat.units.unit import Quantity
+
+COLUMNS = (
+    ("front_m", "front", Quantity.COIL), ("rear_m", "rear", Quantity.COIL), ("width_m", "wide", Quantity.COIL),
+    ("thick_m", "thick", Quantity.COIL), ("tip_m", "tips", Quantity.COIL), ("rise_m", "rise", Quantity.HEIGHT),
+    ("gap_m", "plate", Quantity.COIL),
+)  # fmt: skip
+MOST = 9
+CAUTION = "New U-bolts always. Stands under the frame."
+
+
+def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
+    """Places the panel below `top`."""
+    t, told = v.theme, v.job.proposal.axles[axle].pack
+    head = sheet.caps("leaf head", f"Leaf pack, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(8)))
+    x = head.right() + t.px(10)
+    for key, words, change in (
+        ("rearch up", "arch +10", partial(shop.rearch, axle=axle, by_m=shop.ARCH_STEP)),
+        ("rearch down", "arch −10", partial(shop.rearch, axle=axle, by_m=-shop.ARCH_STEP)),
+        ("flip", "flip", partial(shop.flip, axle=axle)),
+    ):
+        made = sheet.button(f"leaf {key}", words, QPointF(x, top + t.px(3)), partial(_do, sheet, change, words))
+        x = made.geometry().right() + t.px(4)
+    x = lay_fitted_now(sheet, axle, QPointF(x, top + t.px(3))) + t.px(8)
+    _lay_leaves(sheet, v, axle, QPointF(t.px(16), top + t.px(33)), len(told.leaves))
+    _lay_results(sheet, v, axle, QPointF(t.px(566), top + t.px(10)))
+    sheet.text("leaf caution", CAUTION, QPointF(t.px(566), top + t.px(217)), size=12, weight=600, role="brick")
+
+
+def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> None:
+    t, base = v.theme, ("proposal", "axles", axle, "pack", "leaves")
+    left, wide, pitch = at.x() + t.px(50), t.px(58), min(t.px(26), t.px(184) / max(count, 1))
+    size = QSize(round(wide - t.px(5)), round(pitch - t.px(2)))
+    for n, (_, words, quantity) in enumerate(COLUMNS):
+        sign = v.reader.preset.unit(quantity).sign
+        sheet.text(f"leaf {words} word", words, QPointF(left + n * wide, at.y()), size=11.5, weight=600, unit=sign)
+    if not count:
+        sheet.button("leaf add 0", "+ main leaf", QPointF(at.x(), at.y() + t.px(20)),
+                     partial(_do, sheet, partial(shop.add_leaf, axle=axle, below=0), "a leaf"))  # fmt: skip
+    for k in range(count):
+        y = at.y() + t.px(18) + k * pitch
+        name = "main" if k == 0 else f"leaf {k + 1}"
+        sheet.text(f"leaf {k} word", name, QPointF(at.x(), y + 2), size=12.5, weight=600)
+        for n, (field, words, quantity) in enumerate(COLUMNS):
+            entry(sheet, v, f"leaf {field} {k}", (*base, k, field), (QPointF(left + n * wide, y), size), label=f"{name}, {words}",
+                  quantity=quantity, finer=field in ("thick_m", "tip_m"), figure=12.5)  # fmt: skip
+        acts: dict[str, Callable[[], object]] = {
+            "a leaf below": partial(_do, sheet, partial(shop.add_leaf, axle=axle, below=k), "a leaf more"),
+            "1 mm thicker": partial(_do, sheet, partial(shop.thicken, axle=axle, n=k, by_m=shop.THICK_STEP), "a thicker leaf"),
+            "1 mm thinner": partial(_do, sheet, partial(shop.thicken, axle=axle, n=k, by_m=-shop.THICK_STEP), "a thinner leaf"),
+            "remove": partial(_do, sheet, partial(shop.remove_leaf, axle=axle, n=k), "a leaf less"),
+        }
+        made = sheet.menu(f"leaf menu {k}", "do", QPointF(left + len(COLUMNS) * wide, y), acts, width=round(t.px(44)))
+        made.setAccessibleName(f"what the shop does to the {name} leaf")
+        made.setFixedHeight(size.height())
+
+
+def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """Clamp and seat, blocks by corner, arch and stress."""
+    t, r, base = v.theme, v.reader, ("proposal", "axles", axle)
+    told, size = packed(v.a, axle), QSize(round(t.px(60)), round(t.px(24)))
+    pack = v.job.proposal.axles[axle].pack
+    word = sheet.text("clamp word", "clamp", QPointF(at.x(), at.y() + 3), size=12.5, unit=r.preset.coil.sign)
+    field = sheet.field("leaf clamp", (*base, "pack", "clamp_m"), QPointF(word.right() + t.px(6), at.y()), size, figure=13,
+                        label="length held by the clamp", quantity=Quantity.COIL,
+                        value=pack.clamp_m.value if pack.clamp_m else CLAMP, assumed=pack.clamp_m is None)  # fmt: skip
+    area = QRect(field.geometry().right() + round(t.px(8)), round(at.y()), round(t.px(104)), size.height())
+    sheet.choice("leaf seat", ("seat free", "seat held"), ("free", "held").index(pack.seat), area, label="whether the axle turns",
+                 chosen=lambda n: sheet.put((*base, "pack", "seat"), ("free", "held")[n], "the seat"))  # fmt: skip
+    y = at.y() + t.px(32)
+    word = sheet.text("block word", "block", QPointF(at.x(), y + 3), size=12.5, weight=600, unit=r.preset.coil.sign)
+    x = word.right() + t.px(8)
+    for side in (0, 1):
+        word = sheet.text(f"block {SIDES[side]} word", SIDES[side], QPointF(x, y + 3), size=12.5, role="ink2")
+        value = v.a.orders[axle].order.spacer_m[side]
+        made = sheet.field(f"block {side}", (*base, SIDES[side], "spacer_m"), QPointF(word.right() + t.px(5), y), size, figure=14,
+                           label=f"block {r.corner(axle, side)}", quantity=Quantity.COIL, value=value)  # fmt: skip
+        x = made.geometry().right() + t.px(10)
+    y += t.px(32)
+    if told is None:
+        words = v.a.orders[axle].lacks
+        sheet.text(
+            "leaf waits words", f"{words} A plain coil stands in.", QPointF(at.x(), y), size=12.5, role="brick", width=t.px(250)
+        )
+        return
+    for n, (words, key, role) in enumerate(_said(v, told)):
+        sheet.text(f"leaf said {n}", words, QPointF(at.x(), y + n * t.px(19)), size=13, shown=Shown(key, axle), role=role,
+                   weight=600 if role != "ink" else 400)  # fmt: skip
+
+
+def _said(v: View, told: Packed) -> list[tuple[str, str, str]]:
+    """Lines: words, which number they ask for, role."""
+    r, worst = v.reader, int(told.used.argmax())
+    arch = r.coil(abs(told.arch_m))
+    where = f"arch at the target {arch}" if told.arch_m >= 0 else f"past flat by {arch} at the target"
+    share = f"{'main leaf' if worst == 0 else f'leaf {worst + 1}'} bent most: {told.used[worst] * 100:.1f} % at full bump"
+    return [
+        (f"free arch {r.coil(told.free_arch_m)}", "pack free arch", "ink"),
+        (where, "pack arch", "ink" if told.arch_m >= 0 else "ochre"),
+        (share, "pack stress", "ochre" if told.used[worst] > 1.0 else "ink"),
+        (f"all leaves as one would be {r.rate(told.pack.bound_rate)}", "pack bound", "ink"),
+    ]
+
+
+def _do(sheet: Sheet, change: Callable[[Job], Job], words: str) -> None:
+    sheet.edited.emit(change, words, -1)

@@ -1,0 +1,101 @@
+"""Leaf packs through the whole vehicle: found by their dimensions and the scales, ordered with blocks, changed as a shop does."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from isostat.assess import assess
+from isostat.assess.judge import judge
+from isostat.assess.laws import leaf_pack
+from isostat.assess.packs import packed
+from isostat.core.elements.rising import compression_at
+from isostat.core.findings import curved
+from isostat.job import shop
+from isostat.job.edits import put
+from isostat.job.files import JobFault
+from isostat.job.schema import Job
+from tests.jobs import leafed
+
+
+def pack_rate(job: Job, force: float = 8000.0) -> float:
+    law = leaf_pack(job.proposal.axles[1].pack).law
+    return float(law.rate(np.asarray(compression_at(law, force))))
+
+
+def test_as_weighed_it_stands_as_read_and_blocks_meet_the_target() -> None:
+    """The scales press the found pack; the block is what free arch, compression and the found arch leave, by hand."""
+    a = assess(leafed())
+    weighed, case = a.job.weighed_case, a.target_case
+    assert a.found.hub_to_arch_m[1, :, weighed] == pytest.approx([0.475, 0.481], abs=1e-6)
+    assert a.proposed.hub_to_arch_m[1, :, case] == pytest.approx(a.target_m[1], abs=0.0012)
+    found = leaf_pack(a.job.as_found.axles[1].pack)
+    told = packed(a, 1)
+    assert told is not None
+    for side in (0, 1):
+        spring = a.found_springs[1][side]
+        arch = found.free_arch_m - compression_at(found.law, spring.force_n)
+        assert spring.installed_m.value == pytest.approx(arch) and spring.length_known
+        u = float(a.proposed.platform.row[1, side, :, 0] @ a.target_travel_m[1])
+        pressed = compression_at(a.orders[1].law[side], a.orders[1].target_force_n[side])
+        assert a.orders[1].order.spacer_m[side] == pytest.approx(arch - u + pressed - told.free_arch_m, abs=6e-4)
+    assert told.used.shape == (5,) and (told.stress_pa > 0).all()
+    assert any(e.name == "leaf flat" for e in a.proposed.events[1][0])
+
+
+def test_a_block_moves_the_axle_not_the_rate() -> None:
+    """Common practice, no source: 1¼ in of block changed for 2 in, rear up ¾ in. A solid axle, both sides alike."""
+    job = leafed()
+    heights, rates = [], []
+    for block in (1.25 * 0.0254, 2.0 * 0.0254):
+        for side in ("left", "right"):
+            job = put(job, ("proposal", "axles", 1, side, "spacer_m"), block)
+        a = assess(job)
+        heights.append(a.proposed.hub_to_arch_m[1, :, 4].mean())
+        rates.append(a.proposed.wheel_rate[1, :, 4].mean())
+    assert heights[1] - heights[0] == pytest.approx(0.75 * 0.0254, abs=6e-4)
+    assert rates[1] == pytest.approx(rates[0], rel=2e-3)
+
+
+def test_what_a_shop_does_changes_what_it_should() -> None:
+    job = leafed()
+    rate, arch = pack_rate(job), leaf_pack(job.proposal.axles[1].pack).free_arch_m
+    more = shop.add_leaf(job, 1, below=2)
+    assert len(more.proposal.axles[1].pack.leaves) == 6 and pack_rate(more) > 1.05 * rate
+    assert shop.remove_leaf(more, 1, 3) == job
+    thick = shop.thicken(job, 1, 0, 0.001)
+    assert pack_rate(thick) > 1.02 * rate and shop.thicken(thick, 1, 0, -0.001) == job
+    higher = shop.rearch(job, 1, 0.010)
+    risen = leaf_pack(higher.proposal.axles[1].pack).free_arch_m - arch
+    assert 0.007 < risen < 0.011 and pack_rate(higher) == pytest.approx(rate, rel=0.01), "arch moves height, not rate"
+    assert shop.flip(shop.flip(job, 1), 1) == job
+    turned = leaf_pack(shop.flip(job, 1).proposal.axles[1].pack)
+    assert turned.leaves[0].front_m == 0.66 and turned.bound_rate == pytest.approx(leaf_pack(job.proposal.axles[1].pack).bound_rate)
+    bare = put(job, ("proposal", "axles", 1, "pack", "leaves"), [{}])
+    for act, words in (
+        (lambda: shop.remove_leaf(job, 1, 0), "main leaf stays"),
+        (lambda: shop.rearch(job, 0, 0.01), "No leaf is measured"),
+        (lambda: shop.thicken(bare, 1, 0, 0.1), "no thickness"),
+    ):
+        with pytest.raises(JobFault, match=words):
+            act()
+
+
+@pytest.mark.parametrize(
+    ("change", "kind", "words"),
+    [
+        ({"leaves": []}, curved.SpringLacks, "No leaf is measured"),
+        ({"leaves": [{"front_m": 0.6}]}, curved.SpringLacks, "Width of leaf 1 is missing"),
+        ({"leaves": [{"front_m": 0.5, "width_m": 0.06, "thick_m": 0.008}, {"front_m": 0.6, "thick_m": 0.008}]}, curved.SpringLacks,
+         "length of leaf 2, front, over the one above it"),
+        ({"leaves": [{"front_m": 0.3, "width_m": 0.06, "thick_m": 0.008}], "clamp_m": 0.29}, curved.LeafStress, ""),
+        ({"leaves": [{"front_m": 0.62, "width_m": 0.0635, "thick_m": 0.012, "rise_m": 0.30},
+                     {"front_m": 0.5, "thick_m": 0.012, "rise_m": 0.2}]}, curved.PackTooHigh, ""),
+    ],
+)  # fmt: skip
+def test_a_pack_that_cannot_be_or_will_not_do_is_said(change: dict[str, object], kind: type, words: str) -> None:
+    job = put(leafed(), ("proposal", "axles", 1, "pack"), change)
+    a = assess(job)
+    said = [j for j in judge(a) if isinstance(j, kind)]
+    assert said and words in getattr(said[0], "reason", words)
+    assert np.isfinite(a.proposed.hub_to_arch_m).all()
