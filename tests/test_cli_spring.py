@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import math
 from pathlib import Path
 
 import pytest
@@ -103,6 +104,51 @@ def test_pairs_are_found_off_the_shelf(way: str, multiple: str, capsys: pytest.C
     assert "rate of the main spring" in capsys.readouterr().err
 
 
+LEAF = ["spring", "leaf", "--leaf", "620=660=63.5=8=135", "--leaf", "500=530=63.5=8=90", "--load", "300 kg"]
+TORSION_BAR = ["spring", "torsion", "--diameter", "25", "--length", "1000", "--arm", "400"]
+BAG = ["spring", "air", "--across", "112.838", "--height", "500", "--least", "50"]
+
+
+def test_a_leaf_pack_by_tape_and_caliper(capsys: pytest.CaptureFixture[str]) -> None:
+    said = told(LEAF, capsys)
+    assert said["rate_n_per_m"] < said["bound_n_per_m"] and said["free_arch_m"] > said["loaded_arch_m"] > 0  # type: ignore[operator]
+    assert isinstance(said["stress_pa"], list) and said["stress_share"] == pytest.approx(max(said["stress_pa"]) / 1e9, abs=1e-3)
+    stiffer = told([*LEAF, "--leaf", "350=370=63.5=10=40"], capsys)
+    assert stiffer["rate_n_per_m"] > said["rate_n_per_m"]  # type: ignore[operator]
+    held = told([*LEAF, "--held", "--clamp", "100"], capsys)
+    assert held["rate_n_per_m"] >= said["rate_n_per_m"]  # type: ignore[operator]
+
+
+def test_a_torsion_bar_and_its_settings(capsys: pytest.CaptureFixture[str]) -> None:
+    """T-01: 3010.4 N·m a rad; T-07: 30 over 31 teeth; a bolt of 1.75 mm on a lever of 60 mm."""
+    said = told([*TORSION_BAR, "--load", "200 kg", "--slack", "-17", "--rise", "25", "--teeth", "30", "31", "--pitch", "1.75",
+                 "--lever", "60"], capsys)  # fmt: skip
+    assert said["torsion_nm_per_rad"] == pytest.approx(3010.4, abs=0.1)
+    turn = 0.025 / (0.4 * math.cos(said["angle_rad"]))  # type: ignore[arg-type]
+    assert said["bolt_turns"] == pytest.approx(turn / (1.75 / 60), abs=2e-3)
+    settings = said["settings"]
+    assert isinstance(settings, list) and abs(settings[0]["gives_m"] - 0.025) <= 0.5 * math.radians(360 / 930) * 0.4
+    hollow = told([*TORSION_BAR, "--bore", "15", "--load", "100 kg"], capsys)
+    assert hollow["torsion_nm_per_rad"] == pytest.approx(3010.4 * 0.8704, rel=1e-3)
+
+
+def test_a_bag_shut_in_held_and_asked_for_its_pressure(capsys: pytest.CaptureFixture[str]) -> None:
+    """A-01, A-08 and A-09; a pressure for a load is p·A, and no setting without the bag's own limits."""
+    said = told([*BAG, "--pressure", "5 bar"], capsys)
+    assert said["slow_rate_n_per_m"] == pytest.approx(12_027, abs=3) and said["ride_rate_n_per_m"] == pytest.approx(16_597, abs=4)
+    high = told([*BAG, "--pressure", "5 bar", "--altitude", "2000"], capsys)
+    assert high["pressure_pa"] == pytest.approx(521_830, abs=20)
+    warm = told([*BAG, "--pressure", "6 bar", "--celsius", "60"], capsys)
+    assert warm["pressure_pa"] == pytest.approx(695_700, abs=200)
+    held = told([*BAG, "--pressure", "5 bar", "--held"], capsys)
+    assert held["slow_rate_n_per_m"] == 0 and held["carries_kg"] == pytest.approx(509.9, abs=0.1)
+    asked = told([*BAG, "--load", "509.9 kg"], capsys)
+    assert asked["pressure_pa"] == pytest.approx(500_000, abs=50) and "no setting" in str(asked["said"])
+    limits = told([*BAG, "--load", "509.9 kg", "--fewest", "0.3 bar", "--most", "2 bar"], capsys)
+    assert "outside the bag's least and most" in str(limits["said"])
+    assert "outside its range" in str(told([*BAG, "--pressure", "5 bar", "--at", "20"], capsys)["said"])
+
+
 @pytest.mark.parametrize(
     ("arguments", "words"),
     [
@@ -111,6 +157,14 @@ def test_pairs_are_found_off_the_shelf(way: str, multiple: str, capsys: pytest.C
         ([*COIL[:4], *COIL[4:6], "--turns", "2", "--free", "380"], "working turns is 0"),
         (["spring", "coil", "--press", "300"], "accepted are 2 values"),
         (["spring", "coil", "--press", "300=200", "--press", "299=201"], "span of the lengths"),
+        (["spring", "leaf", "--load", "100 kg"], "--leaf is missing"),
+        (["spring", "leaf", "--leaf", "600=600=60", "--load", "100 kg"], "accepted are 4 or 5 values"),
+        ([*LEAF, "--leaf", "700=500=60=8"], "over the one above it"),
+        ([*LEAF[:2], "--leaf", "120=120=60=8", "--clamp", "230", "--load", "9 kg"], "length of leaf 1, front"),
+        ([*TORSION_BAR, "--load", "9 kg", "--slack", "90"], "angle of the slack arm"),
+        ([*TORSION_BAR, "--load", "9 kg", "--rise", "9", "--teeth", "30", "30"], "difference of the spline counts"),
+        ([*BAG, "--pressure", "20 bar"], "gauge pressure"),
+        (BAG, "--pressure is missing"),
         (["spring", "progressive"], "accepted are --rates, --group or --table"),
         (["spring", "progressive", "--rates", "50", "30", "--change", "60", "--solid", "160"], "first rate over the second"),
         ([*STACK, "--top", "150=12=11"], "accepted is"),

@@ -24,6 +24,28 @@ SIZES = {
     "margin": "main spring keeps over solid",
 }
 
+AIR = {
+    "across": "effective diameter",
+    "height": "full height inside",
+    "least": "height when flat",
+    "set-height": "height at which the pressure was read",
+    "at": "height now",
+    "pressure": "gauge, as read",
+    "load": "to be carried, as a mass",
+    "fewest": "least pressure allowed",
+    "most": "most pressure allowed",
+}
+TORSION = {
+    "diameter": "of the bar",
+    "length": "that twists",
+    "bore": "where it is hollow",
+    "arm": "of the lever",
+    "load": "at the arm's end, as a mass",
+    "rise": "wanted at the arm's end",
+    "pitch": "of the adjuster's thread",
+    "lever": "from the bar's axis to the adjuster's bolt",
+}
+
 
 def add_to(commands: Any) -> None:
     """The command and its three kinds, added to a parser's commands."""
@@ -51,9 +73,38 @@ def add_to(commands: Any) -> None:
     stack.add_argument("--shelf", choices=("25", "50"), default="25", help="steps of its rates in lb/in, for --find")
     stack.add_argument("--multiple", type=float, default=2.0, help="of the load that full bump shall take, for --find far")
     stack.add_argument("--share", type=float, help="of the bump travel at which the crossover shall be")
-    for each in (coil, rising, stack):
+    others = _leaf(kinds), _air(kinds), _torsion(kinds)
+    for each in (coil, rising, stack, *others):
         each.add_argument("--json", action="store_true", help="plain data, SI")
         each.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name, help="of numbers without a unit")
+
+
+def _leaf(kinds: Any) -> argparse.ArgumentParser:
+    leaf: argparse.ArgumentParser = kinds.add_parser("leaf", help="a leaf pack by tape and caliper")
+    leaf.add_argument("--leaf", action="append", default=[], metavar="FRONT=REAR=WIDTH=THICK[=RISE]", help="from the main one down")
+    leaf.add_argument("--clamp", help="length held by the clamp")
+    leaf.add_argument("--held", action="store_true", help="the seat keeps the axle from turning")
+    leaf.add_argument("--load", help="what it carries, as a mass")
+    return leaf
+
+
+def _air(kinds: Any) -> argparse.ArgumentParser:
+    air: argparse.ArgumentParser = kinds.add_parser("air", help="a bag as a cylinder, gas shut in or pressure held")
+    for name, words in AIR.items():
+        air.add_argument(f"--{name}", help=words)
+    air.add_argument("--held", action="store_true", help="the line holds the pressure")
+    air.add_argument("--altitude", type=float, default=0.0, help="m above the sea now; it was read at the sea")
+    air.add_argument("--celsius", type=float, default=20.0, help="temperature now; it was read at 20")
+    return air
+
+
+def _torsion(kinds: Any) -> argparse.ArgumentParser:
+    bar: argparse.ArgumentParser = kinds.add_parser("torsion", help="a torsion bar with its arm")
+    for name, words in TORSION.items():
+        bar.add_argument(f"--{name}", help=words)
+    bar.add_argument("--slack", type=float, default=0.0, help="degrees of the slack arm from level, its end above the pivot +")
+    bar.add_argument("--teeth", type=int, nargs=2, metavar=("INNER", "OUTER"))
+    return bar
 
 
 def _dimensions(parser: argparse.ArgumentParser) -> None:

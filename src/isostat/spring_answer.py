@@ -10,6 +10,7 @@ from typing import Any
 
 import numpy as np
 
+from isostat.air_answer import air_lines
 from isostat.core.elements.helix import CALIPER, Ends, Helix, caliper_rate, mean_diameter
 from isostat.core.elements.progressive import Progressive, from_groups, from_rate_pair
 from isostat.core.elements.rising import Tested
@@ -18,7 +19,9 @@ from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.press import pressed
 from isostat.job.files import JobFault
 from isostat.job.spring_table import spring_table
+from isostat.leaf_answer import leaf_lines
 from isostat.stack_answer import stack_lines
+from isostat.torsion_answer import torsion_lines
 from isostat.typed_options import Lines, typed_number, typed_pieces
 from isostat.units.shown import with_unit
 from isostat.units.unit import PRESETS, Preset, Quantity
@@ -28,7 +31,14 @@ def answer_spring(asked: argparse.Namespace) -> int:
     """Prints the answer of one kind. Raises JobFault with a sentence for what cannot be."""
     preset = PRESETS[asked.units]
     try:
-        lines, more = {"coil": _coil, "progressive": _progressive, "stack": stack_lines}[asked.kind](asked, preset)
+        lines, more = {
+            "coil": _coil,
+            "progressive": _progressive,
+            "stack": stack_lines,
+            "leaf": leaf_lines,
+            "air": air_lines,
+            "torsion": torsion_lines,
+        }[asked.kind](asked, preset)
     except OutOfRange as refused:
         raise JobFault(f"spring {asked.kind}", [str(refused)]) from None
     if asked.json:

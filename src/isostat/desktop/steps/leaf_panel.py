@@ -32,10 +32,10 @@ def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the panel below `top`."""
     t, told = v.theme, v.job.proposal.axles[axle].pack
     head = sheet.caps("leaf head", f"Leaf pack, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(8)))
-    x = head.right() + t.px(10)
+    x, step = head.right() + t.px(8), v.reader.coil(shop.ARCH_STEP)
     for key, words, change in (
-        ("rearch up", "arch +10", partial(shop.rearch, axle=axle, by_m=shop.ARCH_STEP)),
-        ("rearch down", "arch −10", partial(shop.rearch, axle=axle, by_m=-shop.ARCH_STEP)),
+        ("rearch up", f"arch +{step}", partial(shop.rearch, axle=axle, by_m=shop.ARCH_STEP)),
+        ("rearch down", f"arch −{step}", partial(shop.rearch, axle=axle, by_m=-shop.ARCH_STEP)),
         ("flip", "flip", partial(shop.flip, axle=axle)),
     ):
         made = sheet.button(f"leaf {key}", words, QPointF(x, top + t.px(3)), partial(_do, sheet, change, words))
