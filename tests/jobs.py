@@ -132,6 +132,18 @@ def leafed() -> Job:
     return job
 
 
+def twisted() -> Job:
+    """The flatbed on torsion bars in front, the same bars set anew."""
+    bar = {
+        "diameter_m": 0.039, "length_m": 1.1, "arm_m": 0.4, "angle_rad": -0.1, "pitch_m": 0.00175, "lever_m": 0.06,
+        "teeth_inner": 40, "teeth_outer": 44,
+    }  # fmt: skip
+    job = put(demo("hive-hauler"), ("as_found", "axles", 0, "torsion"), bar)
+    for setup in ("as_found", "proposal"):
+        job = put(job, (setup, "axles", 0, "kind"), "torsion bar")
+    return job
+
+
 def counted_turns() -> Job:
     """The van with its rear coils told by counted turns in front of it, and a third spring on a stacked pair in front."""
     job = demo("puppet-van")

@@ -19,7 +19,17 @@ from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.schema import Job
 from tests.desktop.logged_text import painted_texts, stroked_texts
-from tests.jobs import counted_turns, leafed, past_its_travel, rival_proposals, shifted_sheet, squatted, three_axles, well_measured
+from tests.jobs import (
+    counted_turns,
+    leafed,
+    past_its_travel,
+    rival_proposals,
+    shifted_sheet,
+    squatted,
+    three_axles,
+    twisted,
+    well_measured,
+)
 
 # (width, height, text, units, theme, case): every pair of values stands together at least once for the first four
 SETTINGS = [
@@ -43,6 +53,7 @@ JOBS = {
     "puppet-van": lambda: demo("puppet-van"),
     "counted turns": counted_turns,
     "leafed": leafed,
+    "twisted": twisted,
     "new job": blank_job,
     "three axles": three_axles,
     "past its travel": past_its_travel,

@@ -9,10 +9,12 @@ import numpy as np
 from isostat.assess.laws import Incomplete, spring_law
 from isostat.assess.resolved import INSTALLED, AxleFigures, default_frequency
 from isostat.assess.stand import Springs
+from isostat.assess.twisting import arm_law, bar_of, slack_for
 from isostat.core.elements.coil import Coil as CoilLaw
 from isostat.core.elements.law import METAL_RATE, ForceLaw
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.rising import compression_at
+from isostat.core.elements.torsion import ArmLaw
 from isostat.core.limits import Floats
 from isostat.core.tuning.rate import spring_rate_for_wheel_rate, wheel_rate_for_frequency
 from isostat.core.working import Figure, Origin
@@ -49,13 +51,15 @@ def reach(free_m: float, solid: Reading | None) -> float | None:
 def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) -> tuple[FoundSpring, FoundSpring]:
     """Both springs of an axle as found. force_n: (2,) at the baseline, from the scales."""
     _, slope, bend = axle.spring_motion.at(np.zeros(2))
-    curve, lacks = None, ""
+    curves: tuple[ForceLaw | None, ForceLaw | None] = (None, None)
+    lacks = ""
     try:
-        curve = spring_law(fit)
+        curves = _torsion_laws(fit, force_n) if fit.kind == "torsion bar" else (spring_law(fit),) * 2
     except Incomplete as why:
         lacks = str(why)
 
     def rate_of(coil: Coil, side: int, pressed: float) -> Figure:
+        curve = curves[side]
         if curve is not None:
             return Figure(float(curve.rate(np.asarray(pressed))), Origin.TYPED)
         if coil.rate_n_per_m is not None:
@@ -67,7 +71,7 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
         return Figure(float(np.clip(guess, LOWEST_RATE, HIGHEST_RATE)), Origin.ASSUMED)
 
     def one(coil: Coil, side: int) -> FoundSpring:
-        force = float(force_n[side])
+        force, curve = float(force_n[side]), curves[side]
         pressed = 0.0 if curve is None else compression_at(curve, force)
         rate = rate_of(coil, side, pressed)
         pressed = force / rate.value if curve is None else pressed
@@ -81,7 +85,7 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
             pressed_m=pressed,
             rate=rate,
             installed_m=installed,
-            length_known=isinstance(curve, LeafLaw)
+            length_known=isinstance(curve, LeafLaw | ArmLaw)
             or bool(coil.installed_length_m or coil.unloaded_length_m or coil.free_length_m),
             implied_free_m=implied,
             free_off_m=implied - coil.free_length_m.value if known and coil.free_length_m else None,
@@ -92,6 +96,13 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
         )
 
     return one(fit.left, 0), one(fit.right, 1)
+
+
+def _torsion_laws(fit: AxleFit, force_n: Floats) -> tuple[ForceLaw, ForceLaw]:
+    """Both bars of an axle, slack where the scales and the arm's angle say."""
+    bar, arm, angle = bar_of(fit.torsion)
+    left, right = (arm_law(bar, arm, slack_for(bar, arm, angle, float(f))) for f in force_n)
+    return left, right
 
 
 def _installed(axle: AxleFigures, side: int, coil: Coil, pressed_m: float, *, guessed: bool) -> Figure:

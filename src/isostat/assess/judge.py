@@ -14,6 +14,7 @@ from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_stance import stance_judgements
 from isostat.assess.judge_travel import travel_judgements
 from isostat.core.elements.leaf import LeafLaw
+from isostat.core.elements.torsion import ArmLaw
 from isostat.core.findings import springs
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
 from isostat.core.tuning.events import droop_end
@@ -128,7 +129,7 @@ def _preload(a: Assessment, i: int, side: int, droop_travel: float) -> Iterator[
     axle, o = a.axles[i], a.orders[i]
     x = float(axle.spring_motion.at(np.asarray(droop_travel))[0]) + o.offset_m[side]
     stroke = a.fits[i].shock_stroke_m
-    if isinstance(o.law[side], LeafLaw):  # a pack hangs from its eyes
+    if isinstance(o.law[side], LeafLaw | ArmLaw):  # a pack hangs from its eyes, an arm from its bar
         return
     limit = min(MOST_PRELOAD, PRELOAD_SHARE * stroke) if stroke else MOST_PRELOAD
     if x > limit:

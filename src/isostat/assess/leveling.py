@@ -30,6 +30,8 @@ def leans(a: Assessment) -> Floats:
 def one_spacer(a: Assessment, place: Place) -> float | None:
     """Total spacer in m at a corner that by itself levels the place's case; None where none up to THICKEST does."""
     axle, side, case = int(place.axle or 0), int(place.side or 0), int(place.case or 0)
+    if a.orders[axle].torsion is not None:
+        return None
     lean = float(leans(a)[case])
     probe = a.proposed.platform.take(np.array([case]))
     offset = probe.offset_m.copy()
@@ -59,6 +61,10 @@ def with_spacer(job: Job, place: Place) -> Job:
             here = (i, s) == (place.axle, place.side)
             if o.stack is not None:  # a collar takes the place of the spacer
                 parts = {"collar_m": thick if here else o.stack.collar_m[s]}
+            elif o.torsion is not None:
+                continue  # an anchor is turned, no spacer goes there
+            elif a.job.proposal.axles[i].kind == "leaf":
+                parts = {"spacer_m": thick if here else o.order.spacer_m[s]}
             else:
                 parts = {"free_length_m": o.order.free_m[s], "spacer_m": thick if here else o.order.spacer_m[s]}
                 parts |= {} if a.job.proposal.axles[i].kind == "progressive" else {"rate_n_per_m": o.order.rate_n_per_m[s]}

@@ -12,6 +12,7 @@ from isostat.core.elements.helix import Helix, mean_diameter
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.progressive import Progressive
 from isostat.core.elements.stacked import StackedPair
+from isostat.core.elements.torsion import ArmLaw
 from isostat.core.elements.wire import wire
 from isostat.core.limits import OutOfRange
 from isostat.core.tuning.winding import Wish, wind
@@ -58,11 +59,11 @@ def of_rate(rate: float, free_m: float, inside_m: float | None, fit: AxleFit) ->
 
 
 def found_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
-    """The left spring of an axle as found, as it lies on the floor; none of a leaf pack."""
+    """The left spring of an axle as found, as it lies on the floor; none of a pack or a torsion bar."""
     fit, spring = a.job.as_found.axles[axle], a.found_springs[axle][0]
     inside = fit.inside_m or a.job.proposal.axles[axle].inside_m
     across = None if inside is None else float(inside.value)
-    if isinstance(spring.law, LeafLaw):
+    if isinstance(spring.law, LeafLaw | ArmLaw):
         return ()
     if isinstance(spring.law, Progressive):
         return (of_progressive(fit.progressive, spring.law, spring.implied_free_m, across),)
@@ -87,10 +88,10 @@ def of_progressive(told: ProgressiveCoil, law: Progressive, free_m: float, insid
 
 
 def ordered_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
-    """The left spring that an axle orders, or the springs of its stack from the lowest up; none of a leaf pack."""
+    """The left spring that an axle orders, or the springs of its stack from the lowest up; none of a pack or a torsion bar."""
     o, fit = a.orders[axle], a.job.proposal.axles[axle]
     law, told = o.law[0], wound(a, axle)
-    if isinstance(law, LeafLaw):
+    if isinstance(law, LeafLaw | ArmLaw):
         return ()
     if isinstance(law, StackedPair):
         pairs = [(fit.stack.main, law.main), (fit.stack.top, law.top)]

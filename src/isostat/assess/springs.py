@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -12,6 +13,7 @@ from isostat.assess.picking import Picked, pick_rate, room_at
 from isostat.assess.resolved import AxleFigures
 from isostat.assess.seating import Seated, seat_stack
 from isostat.assess.stand import SPRING
+from isostat.assess.twisting import Twisted, arm_law, twist
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil as CoilLaw
 from isostat.core.elements.law import ForceLaw
@@ -52,6 +54,7 @@ class Ordered:
     offset_m: tuple[float, float]  # compression at the baseline position
     can_be_had: bool  # False: a force or a rate below zero would be wanted
     stack: Seated | None = None  # of a stacked pair
+    torsion: Twisted | None = None  # of torsion bars
     lacks: str = ""  # why the wanted kind of spring cannot be made; a plain coil stands in
 
 
@@ -77,7 +80,7 @@ def order(
         _, slope, bend = axle.spring_motion.at(at_springs)
         bends = (float(slope.mean()), float(bend.mean()))
         picked = pick_rate(job, a, platform, travel, force[a], bends, room_at(axle, found[a], events, travel[a]))
-        wanted = _Wanted(job.proposal.axles[a], axle, found[a], force[a], at_springs, events, picked)
+        wanted = _Wanted(job.proposal.axles[a], job.as_found.axles[a], axle, found[a], force[a], at_springs, events, picked)
         out.append(_order_axle(wanted))
     return tuple(out)
 
@@ -87,6 +90,7 @@ class _Wanted:
     """What an axle's springs are ordered from. force, at_springs: (2,) spring force and travel of its own point at the target."""
 
     fit: AxleFit
+    found_fit: AxleFit
     axle: AxleFigures
     found: tuple[FoundSpring, FoundSpring]
     force: Floats
@@ -97,6 +101,8 @@ class _Wanted:
 
 def _order_axle(w: _Wanted) -> Ordered:
     try:
+        if w.fit.kind == "torsion bar":
+            return _torsion(w)
         law = spring_law(w.fit)
     except Incomplete as why:
         return _coils(w, lacks=str(why))
@@ -166,6 +172,26 @@ def _coils(w: _Wanted, lacks: str = "") -> Ordered:
         for coil, free, rate in zip(coils, sized.free_m, sized.rate_n_per_m, strict=True)
     ]
     return _ordered(w, sized, (laws[0], laws[1]), pressed, _seats(w), lacks=lacks)
+
+
+def _torsion(w: _Wanted) -> Ordered:
+    """Torsion bars: each anchor is turned until its arm holds the target's force at the target's angle. Raises Incomplete."""
+    told, found = w.fit.torsion.over(w.found_fit.torsion), w.found_fit.torsion
+    grown = np.asarray(w.axle.spring_motion.at(w.at_springs)[0])
+    held = np.array([f.force_n for f in w.found])
+    typed = (_given(w.fit.left.slack_rad), _given(w.fit.right.slack_rad))
+    t = twist(told, found.over(told), held, w.force, grown, typed)
+    left, right = (arm_law(t.bar, t.arm_m, s) for s in t.slack)
+    stands = [t.arm_m * math.sin(a) - g for a, g in zip(t.at_target, grown, strict=True)]  # the arms' ends as weighed
+    offset = np.array([y - t.arm_m * math.sin(s) for y, s in zip(stands, t.slack, strict=True)])
+    pressed = offset + grown
+    rates = tuple(float(law.rate(np.asarray(x))) for law, x in zip((left, right), pressed, strict=True))
+    order = SpringOrder(rate_n_per_m=(rates[0], rates[1]), free_m=(0.0, 0.0), spacer_m=(0.0, 0.0), need_m=(0.0, 0.0))
+    can = bool((w.force > 0.0).all())
+    return _ordered(
+        w, order, (left, right), pressed, _seats(w), offset_m=_pair(offset), torsion=t, rate_origin=Origin.TYPED,
+        free_origin=Origin.TYPED, spacer_origin=Origin.TYPED, can_be_had=can,
+    )  # fmt: skip
 
 
 def _leaves(w: _Wanted, law: LeafLaw) -> Ordered:

@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 from isostat.job.curved import Material, PressRow, ProgressiveCoil, Stack
 from isostat.job.leaves import Pack
 from isostat.job.reading import (
+    Angle,
     BagSize,
     BarLength,
     BarRate,
@@ -40,13 +41,14 @@ from isostat.job.reading import (
     TyreRate,
     WireSize,
 )
+from isostat.job.torsion import TorsionBar
 
 
 class Coil(Frozen):
     """One coil spring with its spacer. In a proposal, what is left out is solved.
 
     unloaded_length_m: length between the seats with the strut out of the vehicle and extended. collar_m: how far the collar of a
-    stacked pair goes down from where it stood.
+    stacked pair goes down from where it stood. slack_rad: angle of a torsion bar's arm from level without twist.
     """
 
     rate_n_per_m: SpringRate | None = None
@@ -55,6 +57,7 @@ class Coil(Frozen):
     installed_length_m: CoilLength | None = None
     unloaded_length_m: CoilLength | None = None
     collar_m: Collar | None = None
+    slack_rad: Angle | None = None
     spacer_m: Spacer | None = None
 
     @model_validator(mode="after")
@@ -160,7 +163,7 @@ class AxleFit(Frozen):
     shock_longer_m: Offset | None = None
     settle_share: Settle | None = None
     stop: Stop = Stop()
-    kind: Literal["coil", "progressive", "stacked pair", "leaf"] = "coil"
+    kind: Literal["coil", "progressive", "stacked pair", "leaf", "torsion bar"] = "coil"
     stock: Literal["any", "25 lb/in", "50 lb/in"] = "any"
     inside_m: CoilAcross | None = None
     pocket_m: CoilAcross | None = None
@@ -173,6 +176,7 @@ class AxleFit(Frozen):
     progressive: ProgressiveCoil = ProgressiveCoil()
     stack: Stack = Stack()
     pack: Pack = Pack()
+    torsion: TorsionBar = TorsionBar()
 
 
 class Setup(Frozen):

@@ -73,6 +73,7 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 "can_be_had": o.can_be_had,
                 "kind": "coil" if o.lacks else a.job.proposal.axles[i].kind,
                 **_stack(o.stack, side),
+                **({} if o.torsion is None else {"slack_rad": _f(o.torsion.slack[side]), "turn_rad": _f(o.torsion.turn[side])}),
                 "spring_rate_n_per_m": _f(o.order.rate_n_per_m[side]),
                 "free_length_m": _f(o.order.free_m[side]),
                 "spacer_m": _f(o.order.spacer_m[side]),

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from isostat.assess.assessment import Assessment
 from isostat.assess.fixes import Fix
 from isostat.assess.judge import hanging_force_n
@@ -52,9 +54,16 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
         said = f"{kind} {rate} spring rate, free {free}, spacer {r.coil(o.order.spacer_m[side])}"
         if o.stack is not None:
             said = _stack_words(o.stack, side, r)
+        if kind == "leaf":
+            said = f"leaf pack {rate} spring rate, free arch {free}, block {r.coil(o.order.spacer_m[side])}"
+        if o.torsion is not None:
+            turn = math.degrees(o.torsion.turn[side])
+            said = f"torsion bar {rate} spring rate, anchor {abs(turn):.2f}° {'tighter' if turn >= 0 else 'slacker'}"
+            hanging = "handed, left and right are not swapped"
         lines.append(f"  {r.corner(i, side):<14}{said}, {hanging}")
+        care = "unload the bar, hold the key" if o.torsion is not None else "proper compressor"
         if force > 0:
-            lines.append(f"  {'':<14}holds {r.mass(force / 9.80665)} hanging: proper compressor, nobody in line")
+            lines.append(f"  {'':<14}holds {r.mass(force / 9.80665)} hanging: {care}, nobody in line")
     return lines
 
 

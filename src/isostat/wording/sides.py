@@ -9,6 +9,7 @@ from isostat.assess.rivals import Rival, rivals
 from isostat.assess.standing import Standing
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.stacked import StackedPair
+from isostat.core.elements.torsion import ArmLaw
 from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
@@ -55,6 +56,8 @@ def _found(a: Assessment, i: int, r: Reader) -> str:
     if isinstance(spring.law, LeafLaw):
         leaves = len(a.job.as_found.axles[i].pack.leaves)
         return f"{leaves} leaves, {r.rate(spring.rate.value)}, arch {number(spring.law.flat_m, Quantity.COIL, r.preset)}"
+    if isinstance(spring.law, ArmLaw):
+        return f"torsion bars, {r.rate(spring.rate.value)}"
     about = "≈ " if spring.rate.assumed or not spring.length_known else ""
     return f"{about}{r.rate(spring.rate.value)}, {number(spring.implied_free_m, Quantity.COIL, r.preset)} free"
 
@@ -69,6 +72,8 @@ def _spring(a: Assessment, i: int, r: Reader) -> str:
         leaves = len(a.job.proposal.axles[i].pack.leaves)
         return f"{leaves} leaves, {r.rate(o.order.rate_n_per_m[0])}, arch {number(law.flat_m, Quantity.COIL, r.preset)}"
     rate = r.rate(o.order.rate_n_per_m[0])
+    if o.torsion is not None:
+        return f"torsion bars, {rate}"
     free = number(o.order.free_m[0], Quantity.COIL, r.preset)
     return f"{'progressive, ' if a.job.proposal.axles[i].kind == 'progressive' and not o.lacks else ''}{rate}, {free} free"
 
@@ -80,6 +85,9 @@ def _set_word(others: tuple[Rival, ...], i: int) -> str:
 
 def _set(a: Assessment, i: int, r: Reader) -> str:
     o = a.orders[i]
+    if o.torsion is not None:
+        turns = [f"{number(abs(t), Quantity.ANGLE, r.preset)}° {'tighter' if t >= 0 else 'slacker'}" for t in o.torsion.turn]
+        return ", ".join(turns)
     left, right = o.order.spacer_m if o.stack is None else o.stack.collar_m
     ring = f", ring {r.coil(o.stack.pair.ring_m)}" if o.stack is not None and o.stack.pair.ring_m is not None else ""
     if left < 0.0 or right < 0.0:

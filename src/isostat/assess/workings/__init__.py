@@ -9,7 +9,21 @@ from isostat.assess.buys import missing_readings
 from isostat.assess.lifting import lift_result
 from isostat.assess.ratings import hitch_kg, ratings
 from isostat.assess.squat import squat_result
-from isostat.assess.workings import attitude, banding, bench, buying, carrying, corner, instead, order, packs, stack, ways, winding
+from isostat.assess.workings import (
+    attitude,
+    banding,
+    bench,
+    buying,
+    carrying,
+    corner,
+    instead,
+    order,
+    packs,
+    stack,
+    twisting,
+    ways,
+    winding,
+)
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Working
 
@@ -63,6 +77,7 @@ SOMETIMES: dict[str, Explain] = {
     **stack.STACK,
     **winding.WINDING,
     **packs.PACKS,
+    **twisting.TWISTING,
     "told rate": order.told_rate,
     "lift rate": instead.lifted,
     "payload": instead.payload,
@@ -94,7 +109,14 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     keys += [Shown("lift rate", axle, side) for axle in axles for side in (0, 1) if lift_result(a, axle, side)]
     keys.append(Shown("gravity height"))
     keys += [Shown(name, m.axle, event=m.what) for name in ("buys height", "buys travel") for m in missing_readings(a)]
-    keys += ways.shown_ways(a) + bench.shown_bench(a) + stack.shown_stack(a) + winding.shown_winding(a) + packs.shown_packs(a)
+    keys += (
+        ways.shown_ways(a)
+        + bench.shown_bench(a)
+        + stack.shown_stack(a)
+        + winding.shown_winding(a)
+        + packs.shown_packs(a)
+        + twisting.shown_twisting(a)
+    )
     ball = hitch_kg(a)
     for case in range(a.cases):
         keys += [Shown("hitch load", case=case)] if ball[case] else []

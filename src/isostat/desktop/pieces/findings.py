@@ -162,7 +162,8 @@ def pretty(expression: str) -> str:
 
 
 FINE = {"fine length": ("mm", 1000.0, 1), "acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3),
-        "modulus": ("MPa", 1e-6, 0), "density": ("kg/m³", 1.0, 0), "torque": ("N·m", 1.0, 0)}  # fmt: skip
+        "modulus": ("MPa", 1e-6, 0), "density": ("kg/m³", 1.0, 0), "torque": ("N·m", 1.0, 0),
+        "torsion rate": ("N·m/rad", 1.0, 0)}  # fmt: skip
 
 
 def value_text(v: View, quantity: str, value: float) -> str:

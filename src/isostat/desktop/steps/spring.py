@@ -24,6 +24,7 @@ from isostat.desktop.steps.spring_head import PAGES, lay_head, lay_pick
 from isostat.desktop.steps.spring_order import lay_order, set_both, solve_again
 from isostat.desktop.steps.stack_drawing import POSTURES, lay_stack_drawing
 from isostat.desktop.steps.stack_panel import lay_stack_panel
+from isostat.desktop.steps.torsion_panel import lay_arm_drawing, lay_torsion_panel
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES
@@ -79,6 +80,10 @@ class SpringStep(Sheet):
         if kind == "leaf":
             self._part = lay_leaf_drawing(self, v, self.axle, part)
             lay_leaf_panel(self, v, self.axle, panel)
+            return
+        if kind == "torsion bar":
+            self._part = lay_arm_drawing(self, v, self.axle, part)
+            lay_torsion_panel(self, v, self.axle, panel)
             return
         self._part = lay_floor(self, v, self.axle, part)
         if kind == "progressive":
@@ -137,7 +142,7 @@ class SpringStep(Sheet):
             if changes is not None and told.pair.ring_m is not None:
                 ring = Handle(told.pair.ring_m, -LENGTH_PER_PX, -LENGTH_NUDGE, self._pull_ring)
                 put("grip ring", "ring", c.on_curve(changes), "crossover: ring nearer or further, drag", ring)
-        elif kind != "leaf":
+        elif kind not in ("leaf", "torsion bar"):
             free = Handle(order.free_m[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(self._pull, "free_length_m", 3, "the preload"))
             put("grip free", "capsule", c.on_curve(hanging + 0.004), "preload, drag", free)
         coil = v.job.proposal.axles[axle].progressive

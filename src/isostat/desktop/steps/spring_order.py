@@ -162,6 +162,6 @@ def _fit(sheet: Sheet, axle: int, ring_m: float | None) -> None:
 def solve_again(job: Job, axle: int) -> Job:
     """The proposal's axle with nothing chosen: rate, length, spacer and collar are solved."""
     for side in SIDES:
-        for path in ("rate_n_per_m", "free_length_m", "spacer_m", "collar_m"):
+        for path in ("rate_n_per_m", "free_length_m", "spacer_m", "collar_m", "slack_rad"):
             job = edits.put(job, ("proposal", "axles", axle, side, path), None)
     return job

@@ -1,0 +1,91 @@
+"""Workings of torsion bars: slack angle, turn of the anchor, stress."""
+
+from __future__ import annotations
+
+import math
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.twisting import ALLOWED, Twisted
+from isostat.assess.workings.shown import Shown
+from isostat.core.working import Given, Origin, Working
+
+
+def _told(a: Assessment, k: Shown) -> Twisted:
+    told = a.orders[k.axle].torsion
+    if told is None:
+        raise KeyError("no torsion bar")
+    return told
+
+
+def slack(a: Assessment, k: Shown) -> Working:
+    """Angle of the arm without twist."""
+    t, force = _told(a, k), a.orders[k.axle].target_force_n[k.side]
+    angle = t.at_target[k.side]
+    solved = angle - force * t.arm_m * math.cos(angle) / t.bar.rate
+    return Working(
+        name="slack angle of the arm",
+        symbol="a_0",
+        quantity="angle",
+        expression="a - S * R * c / k + r",
+        inputs=(
+            Given("a", "arm from level at the target", "angle", angle, Origin.SOLVED),
+            Given("S", "spring force there", "force", force, Origin.COMPUTED),
+            Given("R", "arm", "fine length", t.arm_m, Origin.TYPED),
+            Given("c", "cosine of that angle", "ratio", math.cos(angle), Origin.COMPUTED),
+            Given("k", "of the bar", "torsion rate", t.bar.rate, Origin.COMPUTED),
+            Given("r", "what was typed over it", "angle", t.slack[k.side] - solved, Origin.TYPED),
+        ),
+        result=t.slack[k.side],
+        approximate=False,
+        rule="Its end above the pivot is positive. Rate at an angle: (k + T·tan a)/(R·cos a)².",
+    )
+
+
+def turn(a: Assessment, k: Shown) -> Working:
+    """How far the anchor is turned from where it was found."""
+    t = _told(a, k)
+    return Working(
+        name="turn of the anchor",
+        symbol="b",
+        quantity="angle",
+        expression="sqrt((w - a_0)**2)",
+        inputs=(
+            Given("w", "slack angle as found", "angle", t.was_slack[k.side], Origin.COMPUTED),
+            Given("a_0", "slack angle wanted", "angle", t.slack[k.side], Origin.SOLVED),
+        ),
+        result=abs(t.turn[k.side]),
+        approximate=False,
+        rule="Adjuster's bolt first; the splines when it is out of thread. Bars are handed.",
+    )
+
+
+def stress(a: Assessment, k: Shown) -> Working:
+    """Shear stress at the target as a share of what is allowed."""
+    t = _told(a, k)
+    used = t.stress_pa(k.side, t.at_target[k.side]) / ALLOWED
+    return Working(
+        name="stress at the target",
+        symbol="q",
+        quantity="share",
+        expression="16 * k * (a - a_0) * d / (pi * (d**4 - i**4) * S)",
+        inputs=(
+            Given("k", "of the bar", "torsion rate", t.bar.rate, Origin.COMPUTED),
+            Given("a", "arm from level at the target", "angle", t.at_target[k.side], Origin.SOLVED),
+            Given("a_0", "slack angle", "angle", t.slack[k.side], Origin.SOLVED),
+            Given("d", "diameter", "fine length", t.bar.diameter_m, Origin.TYPED),
+            Given("i", "bore", "fine length", t.bar.bore_m, Origin.TYPED),
+            Given("S", "allowed, set once one way", "modulus", ALLOWED, Origin.ASSUMED),
+        ),
+        result=used,
+        approximate=False,
+        rule="DIN 2091 (from memory), a hint: the maker's own figure outranks.",
+    )
+
+
+TWISTING = {"torsion slack": slack, "torsion turn": turn, "torsion stress": stress}
+
+
+def shown_twisting(a: Assessment) -> list[Shown]:
+    """Every such number."""
+    axles = [i for i, o in enumerate(a.orders) if o.torsion is not None]
+    return [Shown(name, axle, side) for axle in axles for side in (0, 1) for name in TWISTING]

@@ -1,0 +1,29 @@
+"""A torsion bar as measured, and how it is set."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from isostat.job.reading import Angle, BarLength, BarSize, CoilLength, Frozen, Thread
+
+
+class TorsionBar(Frozen):
+    """The bar and its arm. In a proposal, what is left out is the bar that was found, set anew.
+
+    angle_rad: of the arm from level as weighed, its end above the pivot positive. pitch_m, lever_m: of the adjuster's bolt.
+    """
+
+    diameter_m: BarSize | None = None
+    length_m: BarLength | None = None
+    bore_m: BarSize | None = None
+    arm_m: BarLength | None = None
+    angle_rad: Angle | None = None
+    pitch_m: Thread | None = None
+    lever_m: CoilLength | None = None
+    teeth_inner: int | None = Field(default=None, ge=4, le=200)
+    teeth_outer: int | None = Field(default=None, ge=4, le=200)
+
+    def over(self, found: TorsionBar) -> TorsionBar:
+        """This bar, with what it leaves out as found."""
+        own = {name: value for name, value in dict(self).items() if value is not None}
+        return found.model_copy(update=own)

@@ -1,0 +1,65 @@
+"""Torsion bars through the whole vehicle: slack where the scales say, turned until the target is held, by virtual work."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+
+from isostat.assess import assess
+from isostat.assess.judge import judge
+from isostat.core.findings import curved
+from isostat.job.edits import put
+from tests.jobs import twisted
+
+BAR_RATE = 78.5e9 * math.pi * 0.039**4 / 32 / 1.1
+
+
+def test_as_weighed_it_stands_as_read_and_the_turned_bars_hold_the_target() -> None:
+    a = assess(twisted())
+    weighed, case, o = a.job.weighed_case, a.target_case, a.orders[0]
+    assert a.found.hub_to_arch_m[0, :, weighed] == pytest.approx([0.488, 0.492], abs=1e-6)
+    assert a.proposed.hub_to_arch_m[0, :, case] == pytest.approx(a.target_m[0], abs=3e-4)
+    t = o.torsion
+    assert t is not None
+    for side in (0, 1):
+        force, angle = o.target_force_n[side], t.at_target[side]
+        assert BAR_RATE * (angle - t.slack[side]) == pytest.approx(force * 0.4 * math.cos(angle), rel=1e-9)
+        held = a.found_springs[0][side].force_n
+        assert BAR_RATE * (-0.1 - t.was_slack[side]) == pytest.approx(held * 0.4 * math.cos(-0.1), rel=1e-9)
+        went = 0.4 * (math.sin(angle) - math.sin(-0.1))
+        assert went == pytest.approx(float(a.target_travel_m[0, side]) * 0.62, abs=1e-9), "the arm's end goes with the ratio"
+        tan = BAR_RATE + BAR_RATE * (angle - t.slack[side]) * math.tan(angle)
+        assert o.order.rate_n_per_m[side] == pytest.approx(tan / (0.4 * math.cos(angle)) ** 2, rel=1e-9)
+        assert t.turn[side] > 0.0, "a lift tightens"
+    assert a.found_springs[0][0].rate.value == pytest.approx(
+        (BAR_RATE + a.found_springs[0][0].force_n * 0.4 * math.cos(-0.1) * math.tan(-0.1)) / (0.4 * math.cos(0.1)) ** 2, rel=1e-9
+    )
+
+
+def test_an_anchor_turned_further_lifts_and_a_thicker_bar_is_stiffer() -> None:
+    job = twisted()
+    a, case = assess(job), 4
+    t = a.orders[0].torsion
+    assert t is not None
+    tighter = job
+    for side, slack in zip(("left", "right"), t.slack, strict=True):
+        tighter = put(tighter, ("proposal", "axles", 0, side, "slack_rad"), slack - 0.02)
+    b = assess(tighter)
+    rise = (b.proposed.hub_to_arch_m - a.proposed.hub_to_arch_m)[0, :, case]
+    assert rise == pytest.approx(0.02 * 0.4 * math.cos(t.at_target[0]) / 0.62 * np.ones(2), rel=0.06)
+    assert b.proposed.droop_left_m[0, :, case] == pytest.approx(a.proposed.droop_left_m[0, :, case] - rise, abs=1e-9), (
+        "it spends droop"
+    )
+    thick = assess(put(job, ("proposal", "axles", 0, "torsion", "diameter_m"), 0.039 * 1.04))
+    assert thick.orders[0].order.rate_n_per_m[0] / a.orders[0].order.rate_n_per_m[0] == pytest.approx(1.17, abs=0.03)
+    assert thick.proposed.hub_to_arch_m[0, :, case] == pytest.approx(thick.target_m[0], abs=3e-4), "set anew"
+
+
+@pytest.mark.parametrize(("field", "words"), [("diameter_m", "Diameter of the torsion bar"), ("angle_rad", "Angle of the arm")])
+def test_what_is_missing_of_a_bar_is_said_and_a_coil_stands_in(field: str, words: str) -> None:
+    a = assess(put(twisted(), ("as_found", "axles", 0, "torsion", field), None))
+    said = [j.reason for j in judge(a) if isinstance(j, curved.SpringLacks)]
+    assert len(said) == 2 and all(words in reason for reason in said), "as found, and as proposed"
+    assert np.isfinite(a.proposed.hub_to_arch_m).all()
