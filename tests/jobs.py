@@ -160,3 +160,12 @@ def counted_turns() -> Job:
     }  # fmt: skip
     job = put(job, ("proposal", "axles", 0, "stack"), stack)
     return put(job, ("proposal", "axles", 0, "kind"), "stacked pair")
+
+
+def aided() -> Job:
+    """The flatbed with an air helper in the rear."""
+    bag = {
+        "across_m": 0.12, "height_m": 0.30, "least_m": 0.08, "stands_m": 0.24, "left_pa": 200_000, "right_pa": 240_000,
+        "least_pa": 35_000, "most_pa": 600_000,
+    }  # fmt: skip
+    return put(demo("hive-hauler"), ("proposal", "axles", 1, "helper"), bag)

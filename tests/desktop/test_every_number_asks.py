@@ -13,7 +13,7 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.findings import value_text
 from isostat.job.demos import demo, demo_names
-from tests.jobs import leafed, past_its_travel, shifted_sheet, twisted
+from tests.jobs import aided, leafed, past_its_travel, shifted_sheet, twisted
 
 # Texts with digits that are no result: scales, captions, names, and sentences whose numbers stand on the drawing.
 NO_RESULT = re.compile(
@@ -37,15 +37,16 @@ NO_RESULT = re.compile(
         (Step.SPRING, "side by side", "puppet-van"),
         (Step.SPRING, "rear", "leafed"),
         (Step.SPRING, "", "twisted"),
+        (Step.SPRING, "helper", "aided"),
     ],
 )
 def test_every_computed_number_on_the_screen_shows_its_working_when_asked(open_window, step: Step, page: str, job: str) -> None:  # type: ignore[no-untyped-def]
-    window = open_window({"leafed": leafed, "twisted": twisted}.get(job, partial(demo, job))())
+    window = open_window({"leafed": leafed, "twisted": twisted, "aided": aided}.get(job, partial(demo, job))())
     window.go(step)
     window.show_case(len(window.document.job.cases) - 1)
-    if page == "rear":
+    if page in ("rear", "helper"):
         window.sheets[step].turn_axle(1)  # type: ignore[attr-defined]
-    elif page:
+    if page not in ("", "rear"):
         window.sheets[step].turn(page)  # type: ignore[attr-defined]
     silent, asked = [], 0
     for sheet in (window.sheets[step], window.strip):

@@ -20,6 +20,7 @@ from isostat.job.demos import demo
 from isostat.job.schema import Job
 from tests.desktop.logged_text import painted_texts, stroked_texts
 from tests.jobs import (
+    aided,
     counted_turns,
     leafed,
     past_its_travel,
@@ -54,6 +55,7 @@ JOBS = {
     "counted turns": counted_turns,
     "leafed": leafed,
     "twisted": twisted,
+    "aided": aided,
     "new job": blank_job,
     "three axles": three_axles,
     "past its travel": past_its_travel,
@@ -168,6 +170,10 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     wrong += [f"bench: {f}" for f in faults(spring)]
     spring.turn("side by side")
     wrong += [f"side by side: {f}" for f in faults(spring)]
+    for axle in range(len(window.document.job.vehicle.axles)):
+        spring.turn_axle(axle)
+        spring.turn("helper")
+        wrong += [f"helper of axle {axle}: {f}" for f in faults(spring)]
     spring.turn("chart")
     for axle in range(1, len(window.document.job.vehicle.axles)):
         spring.turn_axle(axle)

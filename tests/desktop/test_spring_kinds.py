@@ -297,3 +297,51 @@ def test_a_leaf_pack_is_typed_leaf_by_leaf_and_changed_as_a_shop_does(open_windo
     type_into(qtbot, window, "block 0", "20")
     assert document.assessment.orders[1].order.spacer_m[0] == pytest.approx(0.020)
     assert undo_all(window) == before
+
+
+def test_a_torsion_bar_is_typed_turned_and_put_back(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, _ = opened(open_window, demo("hive-hauler"))
+    before, document = window.document.job, window.document
+    choose(window, "kind", "torsion bar")
+    assert "Diameter of the torsion bar is missing" in read(window, "torsion waits words")
+    for field, text in (("diameter_m", "39"), ("length_m", "1100"), ("arm_m", "400")):
+        type_into(qtbot, window, f"torsion {field}", text)
+    type_into(qtbot, window, "torsion angle", "-5.7")
+    press(qtbot, window, "fitted now")
+    told = document.assessment.orders[0].torsion
+    assert told is not None and "thread and lever" in read(window, "torsion set 0 word")
+    for field, text in (("pitch_m", "1.75"), ("lever_m", "60"), ("teeth_inner", "40"), ("teeth_outer", "44")):
+        type_into(qtbot, window, f"torsion {field}", text)
+    assert "turns of the bolt" in read(window, "torsion set 0 word") and "left over" in read(window, "torsion set 0 word")
+    a = document.assessment
+    assert a.proposed.hub_to_arch_m[0, :, a.target_case] == pytest.approx(a.target_m[0], abs=3e-4)
+    type_into(qtbot, window, "torsion teeth_outer", "40")
+    assert "equal teeth" in read(window, "torsion set 0 word")
+    type_into(qtbot, window, "torsion slack 0", "-25")
+    after = document.assessment
+    assert after.proposed.hub_to_arch_m[0, 0, after.target_case] > a.proposed.hub_to_arch_m[0, 0, a.target_case]
+    press(qtbot, window, "solve bars")
+    assert document.job.proposal.axles[0].left.slack_rad is None
+    type_into(qtbot, window, "torsion arm_m", "90°")
+    assert "arm" in window.statusBar().currentMessage(), "no angle for a length"
+    assert undo_all(window) == before
+
+
+def test_an_air_helper_is_set_compared_with_steel_and_taken_off(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, sheet = opened(open_window, demo("hive-hauler"), 1)
+    before, document = window.document.job, window.document
+    sheet.turn("helper")
+    assert "A pressure at the target" in read(window, "helper waits words")
+    type_into(qtbot, window, "helper left_pa", "2 bar")
+    assert "Effective diameter of the helper bag is missing" in read(window, "helper waits words")
+    for field, text in (("across_m", "120"), ("height_m", "300"), ("stands_m", "240")):
+        type_into(qtbot, window, f"helper {field}", text)
+    assert read(window, "helper bag 0 4").startswith("2.0") and "on steel" in read(window, "helper said 0 word")
+    shut = read(window, "helper bag 0 2")
+    choose(window, "helper gas", "held")
+    assert read(window, "helper bag 0 2") != shut, "a held pressure stays where it is"
+    type_into(qtbot, window, "helper left_pa", "40 bar")
+    assert "left, at the target" in window.statusBar().currentMessage()
+    press(qtbot, window, "helper off")
+    assert document.job == before
+    assert undo_all(window) == before

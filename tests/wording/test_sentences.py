@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
-from isostat.core.findings import carrying, curved, readings, springs, stance, travel
+from isostat.core.findings import air, carrying, curved, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
 from isostat.core.tuning.window import Bound, intersect
 from isostat.job.demos import demo, demo_names
@@ -30,7 +30,7 @@ RATED = st.sampled_from(("plate", "tyre", "wheel", "hitch"))
 POINT_NAMES = {(readings.LikelySlip, "what"), (readings.SidesDisagree, "what"), (readings.SidesDisagree, "other")}
 KINDS = [
     kind
-    for module in (carrying, curved, readings, springs, stance, travel)
+    for module in (air, carrying, curved, readings, springs, stance, travel)
     for _, kind in inspect.getmembers(module, inspect.isclass)
     if issubclass(kind, Judgement) and kind is not Judgement
 ]
@@ -54,6 +54,9 @@ ALIKE = {
     "part": st.sampled_from(("coil", "top spring", "third spring")),
     "within": st.sampled_from(("body", "pocket", "bag")),
     "down": st.booleans(),
+    "over": st.booleans(),
+    "gauge_pa": st.floats(0, 2e6),
+    "limit_pa": st.floats(0, 2e6),
     "leaf": st.integers(1, 9),
     "window": st.builds(
         lambda low, high, by: intersect([Bound("bump capacity", low), Bound(by, 0.0, high)]),

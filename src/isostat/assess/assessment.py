@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 
 from isostat.assess.baseline import as_read, at_baseline, read_elsewhere
 from isostat.assess.found import FoundSpring, as_stand, found_springs
+from isostat.assess.helping import helpers
+from isostat.assess.laws import Incomplete
 from isostat.assess.loads import loads
 from isostat.assess.raking import rake_points, raked
 from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, figure, fit_figures
@@ -55,6 +57,7 @@ class Assessment:
     pose: Pose  # the target as lifts and lean
     target_travel_m: Floats  # (A, 2) u*
     target_m: Floats  # (A, 2) hub to arch wanted
+    helper_lacks: tuple[str, ...]  # of each axle: why its air helper cannot be, empty where nothing lacks
     warp_m: float  # of heights wanted by corner: what no plane gives, u_FL − u_FR − u_RL + u_RR
 
     @property
@@ -159,6 +162,22 @@ def _stand_up(
     return stand_up(*_stood(axles, fits, springs, weight), np.frombuffer(baseline).reshape(-1, 2), GRAVITY, met)
 
 
+def _with_helpers(
+    job: Job, axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], platform: Platform, wanted: Floats
+) -> tuple[tuple[FitFigures, ...], tuple[str, ...]]:
+    """What is fitted with the air helpers that are set at the target, and what each axle's lacks."""
+    out, lacks = [], []
+    for i, (axle, fit, told) in enumerate(zip(axles, fits, job.proposal.axles, strict=True)):
+        grown = np.asarray(axle.spring_motion.at(platform.row[i, list(SPRING), :, 0] @ wanted[i])[0])
+        try:
+            out.append(replace(fit, helper=helpers(told.helper, grown)))
+            lacks.append("")
+        except Incomplete as why:
+            out.append(fit)
+            lacks.append(str(why))
+    return tuple(out), tuple(lacks)
+
+
 def assess(job: Job) -> Assessment:
     """Solves a job: as found and as proposed, in every case, forwards and backwards.
 
@@ -197,6 +216,9 @@ def _assess(given: Job, job: Job) -> Assessment:
         wanted = planar_travel(pose, *where)
     if job.target.cross_share is not None:
         wanted = crossed_travel(platform, job.case_index(job.target.case), wanted, job.target.cross_share.value)
+    fits, lacks = _with_helpers(job, axles, fits, platform, wanted)
+    if any(fit.helper for fit in fits):
+        platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg, loading.hitch)
     orders = order(job, axles, springs, platform, bank, wanted)
     fitted = tuple(Springs(o.law, o.offset_m) for o in orders)
     proposed = _stand_up(axles, fits, fitted, _Weight.of(loading), baseline.tobytes())
@@ -215,4 +237,5 @@ def _assess(given: Job, job: Job) -> Assessment:
         target_travel_m=wanted,
         target_m=baseline - wanted,
         warp_m=warp,
+        helper_lacks=lacks,
     )

@@ -8,6 +8,7 @@ from typing import get_args
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.judge_air import air_judgements
 from isostat.assess.judge_carrying import carrying_judgements
 from isostat.assess.judge_curved import curved_judgements
 from isostat.assess.judge_measured import measured_judgements
@@ -36,6 +37,7 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
         *stance_judgements(a),
         *_springs(a),
         *curved_judgements(a),
+        *air_judgements(a),
         *travel_judgements(a),
     ]
 

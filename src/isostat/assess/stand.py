@@ -20,7 +20,8 @@ from isostat.core.working import Figure
 
 # The parts of an axle, left before right: their places in the platform's arrays.
 SPRING, STOP, SHOCK, METAL = (0, 1), (2, 3), (4, 5), (6, 7)
-PARTS = 8
+HELPER = (8, 9)  # only where some axle has one
+PARTS, WITH_HELPERS = 8, 10
 HITCH_RATE = 5e6  # N/m from the coupling to the ground: the tow vehicle's own springs are not asked (stated rule)
 
 
@@ -71,7 +72,7 @@ def stand(
     count, cases = len(axles), weight.shape[1]
     laws: dict[ForceLaw, int] = {}
     motions: dict[object, int] = {}
-    shape = (count, PARTS)
+    shape = (count, WITH_HELPERS if any(fit.helper for fit in fits) else PARTS)
     rows, ratio = np.zeros((*shape, 2)), np.ones(shape)
     offset, law, motion = np.zeros(shape), np.zeros(shape, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
 
@@ -98,6 +99,10 @@ def stand(
                 ShockEnds(fit.shock_stroke_m),
             )
             put(a, METAL[s], (1.0, 1.0, -axle.metal_m[s].value), Metal())
+            if fit.helper is not None:
+                places = axle.spring_ratio.value, axle.spring_place.value, fit.helper.offset_m[s]
+                put(a, HELPER[s], places, fit.helper.law[s])
+                motion[a, HELPER[s]] = motion[a, SPRING[s]]
 
     def spread(values: Floats) -> Floats:
         return np.repeat(np.asarray(values)[..., None], cases, axis=-1)

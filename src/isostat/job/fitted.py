@@ -7,6 +7,7 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from isostat.job.curved import Material, PressRow, ProgressiveCoil, Stack
+from isostat.job.helper import Helper
 from isostat.job.leaves import Pack
 from isostat.job.reading import (
     Angle,
@@ -177,6 +178,7 @@ class AxleFit(Frozen):
     stack: Stack = Stack()
     pack: Pack = Pack()
     torsion: TorsionBar = TorsionBar()
+    helper: Helper = Helper()
 
 
 class Setup(Frozen):

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from isostat.core.findings import carrying, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement
 from isostat.job.points import CORNER_POINTS
-from isostat.wording import curved as _curved  # noqa: F401 - its kinds register themselves
+from isostat.wording import air as _air  # noqa: F401 - its kinds register themselves
+from isostat.wording import curved as _curved  # noqa: F401
 from isostat.wording.reader import Reader
 from isostat.wording.telling import tell
 
@@ -317,7 +318,10 @@ def _(j: springs.FrequencySplit, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: springs.BeyondLaw, r: Reader) -> tuple[str, str]:
-    return "A part is past its end", "Coil solid, stop flat or shock bottomed at ride height. The number is a guess."
+    return (
+        "A part is past its end",
+        "Coil solid, stop flat, bag drawn long or shock bottomed at ride height. The number is a guess.",
+    )
 
 
 @tell.register

@@ -10,6 +10,7 @@ from isostat.assess.lifting import lift_result
 from isostat.assess.ratings import hitch_kg, ratings
 from isostat.assess.squat import squat_result
 from isostat.assess.workings import (
+    air,
     attitude,
     banding,
     bench,
@@ -78,6 +79,7 @@ SOMETIMES: dict[str, Explain] = {
     **winding.WINDING,
     **packs.PACKS,
     **twisting.TWISTING,
+    **air.AIR,
     "told rate": order.told_rate,
     "lift rate": instead.lifted,
     "payload": instead.payload,
@@ -116,6 +118,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
         + winding.shown_winding(a)
         + packs.shown_packs(a)
         + twisting.shown_twisting(a)
+        + air.shown_air(a)
     )
     ball = hitch_kg(a)
     for case in range(a.cases):

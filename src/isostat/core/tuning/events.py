@@ -30,7 +30,7 @@ def travel_events(platform: Platform, bank: Bank, axle: int, side: int, case: in
     found = []
     for part in range(platform.row.shape[1]):
         row = platform.row[axle, part, :, case]
-        if np.argmax(row) != side:
+        if np.argmax(row) != side or not row.any():  # a place that this axle leaves empty
             continue
         law = bank.laws[int(platform.law[axle, part, case])]
         motion = None if platform.motion is None else int(platform.motion[axle, part, case])

@@ -1,0 +1,59 @@
+"""Judgements on air helpers: what they lack, their pressures, and what they are used for."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from isostat.assess.aired import aired
+from isostat.assess.assessment import Assessment
+from isostat.core.findings import air
+from isostat.core.findings.judgement import Grade, Judgement, Place, Step
+
+MOSTLY = 0.5  # of what stays, above which air in the lightest case is said to carry it (stated rule)
+
+
+def air_judgements(a: Assessment) -> Iterator[Judgement]:
+    """Of every axle with a helper."""
+    for i, lacks in enumerate(a.helper_lacks):
+        if lacks:
+            yield air.HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks)
+            continue
+        yield from _pressures(a, i)
+        yield from _stays(a, i)
+
+
+def _pressures(a: Assessment, i: int) -> Iterator[Judgement]:
+    told, limits = aired(a, i), a.job.proposal.axles[i].helper
+    if told is None:
+        return
+    if limits.least_pa is None or limits.most_pa is None:
+        yield air.LimitsUnknown(grade=Grade.WATCH, place=Place(i), step=Step.SPRING)
+        return
+    stands = a.proposed.stands
+    for over, limit, sign in ((True, limits.most_pa.value, 1.0), (False, limits.least_pa.value, -1.0)):
+        beyond = np.where(stands, sign * (told.gauge_pa - limit), -np.inf)
+        side, case = (int(n) for n in np.unravel_index(int(np.argmax(beyond)), beyond.shape))
+        if beyond[side, case] > 500.0:
+            yield air.PressureOutside(
+                grade=Grade.FAULT if over else Grade.WATCH,
+                place=Place(i, side, case),
+                step=Step.SPRING,
+                gauge_pa=float(told.gauge_pa[side, case]),
+                limit_pa=float(limit),
+                over=over,
+            )
+
+
+def _stays(a: Assessment, i: int) -> Iterator[Judgement]:
+    """Air in the lightest load, where gear that stays is what it holds up."""
+    told, s = aired(a, i), a.proposed
+    loads = [c for c in range(a.cases) if s.stands[c] and a.job.cases[c].kind == "load"]
+    if told is None or not loads:
+        return
+    light = min(loads, key=lambda c: s.pad_kg[i, :, c].sum())
+    stays = float(s.pad_kg[i, :, light].sum() - sum(p.value for p in a.axles[i].pad_kg))
+    carried = float(told.carries_kg[:, light].sum())
+    if stays > 20.0 and carried > MOSTLY * stays:
+        yield air.AirForWhatStays(grade=Grade.NOTE, place=Place(i, None, light), step=Step.SPRING, stays_kg=stays, air_kg=carried)

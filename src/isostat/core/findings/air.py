@@ -1,0 +1,40 @@
+"""Judgements on air helpers."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.core.findings.judgement import Judgement
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HelperLacks(Judgement):
+    """A helper is wanted and cannot be reckoned with. reason: a sentence."""
+
+    reason: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PressureOutside(Judgement):
+    """A bag's pressure in a case is outside what its maker allows, Pa. over: above the most, else below the least."""
+
+    gauge_pa: float
+    limit_pa: float
+    over: bool
+
+    @property
+    def severity(self) -> float:
+        return abs(self.gauge_pa - self.limit_pa)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LimitsUnknown(Judgement):
+    """A pressure is set and the bag's least or most is not known."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class AirForWhatStays(Judgement):
+    """Air carries a load that stays: steel would. stays_kg: of the axle's gear; air_kg: what the bags carry when light."""
+
+    stays_kg: float
+    air_kg: float

@@ -1,0 +1,41 @@
+"""The words for air helpers."""
+
+from __future__ import annotations
+
+from isostat.core.findings import air
+from isostat.units.shown import with_unit
+from isostat.units.unit import Quantity
+from isostat.wording.reader import Reader
+from isostat.wording.telling import tell
+
+
+def _bar(pa: float, r: Reader) -> str:
+    return with_unit(pa, Quantity.PRESSURE, r.preset)
+
+
+@tell.register
+def _(j: air.HelperLacks, r: Reader) -> tuple[str, str]:
+    return "The helper is left out", f"{j.reason[0].upper()}{j.reason[1:]}"
+
+
+@tell.register
+def _(j: air.PressureOutside, r: Reader) -> tuple[str, str]:
+    if j.over:
+        return f"Bag at {_bar(j.gauge_pa, r)}, at most {_bar(j.limit_pa, r)}", "It can burst: a wider bag, or steel for what stays."
+    return (
+        f"Bag at {_bar(j.gauge_pa, r)}, at least {_bar(j.limit_pa, r)}",
+        "Slack it chafes: more air, or off when light.",
+    )
+
+
+@tell.register
+def _(j: air.LimitsUnknown, r: Reader) -> tuple[str, str]:
+    return "The bag's least and most pressure are not known", "No pressure is a setting without them: read its plate."
+
+
+@tell.register
+def _(j: air.AirForWhatStays, r: Reader) -> tuple[str, str]:
+    return (
+        f"Air holds {r.mass(j.air_kg)} when light",
+        f"{r.mass(j.stays_kg)} of gear stays on this axle: that wants steel, air is for the rest.",
+    )

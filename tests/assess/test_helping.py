@@ -1,0 +1,119 @@
+"""Air helpers beside the springs through the whole vehicle: pressures set at the target, gas shut in or held."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+
+from isostat.assess import assess
+from isostat.assess.aired import aired, on_steel
+from isostat.assess.judge import judge
+from isostat.assess.standing import wheel_curve
+from isostat.core.elements.air import SEA_LEVEL
+from isostat.core.findings import air
+from isostat.core.limits import GRAVITY
+from isostat.job.demos import demo
+from isostat.job.edits import put
+from isostat.job.schema import Job
+
+BAG = {"across_m": 0.12, "height_m": 0.30, "least_m": 0.08, "stands_m": 0.24, "left_pa": 200_000, "right_pa": 240_000}
+AREA = math.pi * 0.12**2 / 4
+
+
+def helped(job: Job | None = None, **more: object) -> Job:
+    return put(job or demo("hive-hauler"), ("proposal", "axles", 1, "helper"), {**BAG, **more})
+
+
+def pinned() -> Job:
+    """Springs typed, so that what air adds is seen."""
+    job = demo("hive-hauler")
+    for side in ("left", "right"):
+        for field, value in (("rate_n_per_m", 60_000), ("free_length_m", 0.40), ("spacer_m", 0.0)):
+            job = put(job, ("proposal", "axles", 1, side, field), value)
+    return job
+
+
+@pytest.mark.parametrize("gas", ["shut in", "held"])
+def test_at_the_target_air_takes_pressure_times_area_off_the_springs(gas: str) -> None:
+    """F = p·A at the height that it is set at; the target is met with softer demands on the steel."""
+    plain, aided = assess(demo("hive-hauler")), assess(helped(gas=gas))
+    case = aided.target_case
+    for side, pressure in ((0, 200_000), (1, 240_000)):
+        off = plain.orders[1].target_force_n[side] - aided.orders[1].target_force_n[side]
+        assert off == pytest.approx(pressure * AREA, rel=1e-6)
+    assert aided.proposed.hub_to_arch_m[1, :, case] == pytest.approx(aided.target_m[1], abs=0.0015)
+    assert np.allclose(aided.proposed.pad_kg[..., case].sum(axis=1), plain.proposed.pad_kg[..., case].sum(axis=1), atol=0.5), (
+        "statics"
+    )
+    assert not any(aided.helper_lacks)
+
+
+def test_shut_in_gas_stiffens_and_held_air_does_not() -> None:
+    """By hand: n·p_abs·A²/V beside the coil, slow gas; a held pressure adds force and no rate."""
+    job = pinned()
+    rates = {}
+    for gas in ("shut in", "held"):
+        a = assess(helped(job, gas=gas))
+        case = a.target_case
+        u = a.proposed.rest.travel_m[1, :, case]
+        rates[gas] = float(a.proposed.wheel_rate[1, :, case].mean())
+        if gas == "shut in":
+            grown = np.asarray(a.axles[1].spring_motion.at(a.proposed.platform.row[1, [0, 1], :, 0] @ u)[0])
+            wanted = np.asarray(a.axles[1].spring_motion.at(a.proposed.platform.row[1, [0, 1], :, 0] @ a.target_travel_m[1])[0])
+            more = 0.0
+            for side, pressure in ((0, 200_000), (1, 240_000)):
+                set_at, now = (AREA * (0.24 - float(x[side])) for x in (wanted, grown))
+                more += (pressure + SEA_LEVEL) * set_at / now**2 * AREA**2 / 2
+    plain = float(assess(job).proposed.wheel_rate[1, :, 4].mean())
+    assert rates["held"] == pytest.approx(plain, rel=1e-6)
+    assert rates["shut in"] - plain == pytest.approx(more, rel=0.01)
+
+
+def test_people_in_the_bed_sink_less_on_air() -> None:
+    """About 1,000 lb in the bed: about 2 in without, about ¼ in with the bags aired up for it (common practice, no source)."""
+    job = pinned()
+    loaded = assess(job).proposed.hub_to_arch_m[1].mean(axis=0)
+    sinks = loaded[1] - loaded[4]
+    aired = assess(helped(job, left_pa=350_000, right_pa=350_000)).proposed.hub_to_arch_m[1].mean(axis=0)
+    assert sinks > 0.03 and aired[4] > loaded[4] + 0.5 * sinks
+    assert aired[1] > loaded[1], "left aired it stands high when light"
+
+
+def test_pressures_are_held_against_the_bags_own_limits_in_every_case() -> None:
+    """Bellows over a leaf: 5 to 100 psi, a pressure near the most is dangerous (common practice, no source)."""
+    said = [j for j in judge(assess(helped())) if isinstance(j, air.LimitsUnknown)]
+    assert len(said) == 1
+    a = assess(helped(least_pa=35_000, most_pa=215_000))
+    over = [j for j in judge(a) if isinstance(j, air.PressureOutside)]
+    told = aired(a, 1)
+    assert told is not None and over and over[0].over and over[0].grade.name == "FAULT"
+    assert over[0].gauge_pa == pytest.approx(told.gauge_pa.max()) and told.gauge_pa[1, a.target_case] == pytest.approx(
+        240_000, rel=0.02
+    )
+    assert not [j for j in judge(assess(helped(least_pa=35_000, most_pa=600_000))) if isinstance(j, air.PressureOutside)]
+    low = assess(helped(least_pa=195_000, most_pa=600_000))
+    assert [j.over for j in judge(low) if isinstance(j, air.PressureOutside)] == [False], "when light the gas has more room"
+
+
+def test_steel_for_the_same_load_meets_the_same_target() -> None:
+    a = assess(helped())
+    steel = on_steel(a.job, 1)
+    case = a.target_case
+    assert steel.proposed.hub_to_arch_m[1, :, case] == pytest.approx(a.target_m[1], abs=0.0015)
+    assert steel.fits[1].helper is None and steel.proposed.platform.row.shape[1] == 8
+    assert steel.orders[1].target_force_n[0] > a.orders[1].target_force_n[0]
+
+
+def test_what_lacks_or_is_outside_is_told_and_the_curve_shows_air() -> None:
+    a = assess(helped(across_m=None))
+    assert "Effective diameter of the helper bag is missing" in a.helper_lacks[1]
+    assert assess(demo("hive-hauler")).proposed.platform.row.shape[1] == 8, "without air no part is carried along"
+    bad = assess(helped(least_m=0.299))
+    assert "bag's least height" in bad.helper_lacks[1]
+    aided = assess(helped())
+    u, held = wheel_curve(aided.proposed.platform, aided.proposed.bank, 1, 0, (-0.05, 0.05))
+    plain = assess(demo("hive-hauler"))
+    _, before = wheel_curve(plain.proposed.platform, plain.proposed.bank, 1, 0, (-0.05, 0.05))
+    assert (np.diff(held) > 0).all() and abs(held.mean() - before.mean()) < 900 * GRAVITY and u.size == held.size
