@@ -31,7 +31,7 @@ def test_demo_assess_and_schema_from_the_command_line(tmp_path: Path, capsys: py
     ("arguments", "words"),
     [
         (["assess", "nowhere.json"], "nowhere.json: not read."),
-        (["demo", "rocket", "x.json"], "accepted is one of dairy-trailer, hive-hauler, puppet-van, survey-buggy"),
+        (["demo", "rocket", "x.json"], "accepted is one of dairy-trailer, hive-hauler, orchard-sprayer, puppet-van, survey-buggy"),
         (["demo", "hive-hauler", "/nowhere/x.json"], "No such file"),
     ],
 )
