@@ -71,12 +71,9 @@ window.go(Step.MEASURE)
 window.show_case(1)
 measure = window.sheets[Step.MEASURE]
 assert isinstance(measure, MeasureStep)
-for page in ("weights", "instead", "lift"):
-    measure.turn(page)
-    if page == "lift":
-        measure.turn_axle(1)
-    application.processEvents()
-    window.grab().save(str(FOLDER / f"{page}.png"))
+measure.turn("weights")
+application.processEvents()
+window.grab().save(str(FOLDER / "weights.png"))
 
 base = window.document.assessment.baseline_m
 behind = 1.2 * window.document.job.vehicle.axles[1].behind_front_m.value
@@ -139,6 +136,15 @@ window.show_case(2)
 spring.turn("side by side")
 settle()
 window.grab().save(str(FOLDER / "side-by-side.png"))
+window.document.replace(demo("orchard-sprayer"), None)
+window.go(Step.SPRING)
+window.show_case(3)
+spring.turn_axle(1)
+for page, name in (("chart", "leaf"), ("helper", "helper")):
+    spring.turn(page)
+    settle()
+    window.grab().save(str(FOLDER / f"{name}.png"))
+spring.turn("chart")
 window.document.replace(demo("dairy-trailer"), None)
 window.go(Step.LOAD)
 window.show_case(3)

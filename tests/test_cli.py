@@ -27,6 +27,19 @@ def test_demo_assess_and_schema_from_the_command_line(tmp_path: Path, capsys: py
     assert stop.value.code == 0 and __version__ in capsys.readouterr().out
 
 
+def test_what_is_set_on_bars_packs_and_bags_stands_in_the_answer(capsys: pytest.CaptureFixture[str], tmp_path: Path) -> None:
+    job = tmp_path / "job.json"
+    assert main(["demo", "orchard-sprayer", str(job)]) == 0
+    assert main(["assess", str(job), "--json"]) == 0
+    rows = json.loads(capsys.readouterr().out)["order"]
+    assert [row["kind"] for row in rows] == ["torsion bar", "torsion bar", "leaf", "leaf"]
+    assert rows[0]["turn_rad"] > 0 and "helper_gauge_pa" not in rows[0]
+    assert len(rows[2]["helper_gauge_pa"]) == 4 and rows[2]["helper_gauge_pa"][3] == pytest.approx(190_000, rel=0.01)
+    assert main(["assess", str(job)]) == 0
+    said = capsys.readouterr().out
+    assert "anchor" in said and "leaf pack" in said and "unload the bar" in said
+
+
 @pytest.mark.parametrize(
     ("arguments", "words"),
     [

@@ -10,6 +10,7 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.aired import aired, on_steel
 from isostat.assess.judge import judge
+from isostat.assess.packs import pack_force_n
 from isostat.assess.standing import wheel_curve
 from isostat.core.elements.air import SEA_LEVEL
 from isostat.core.findings import air
@@ -95,6 +96,16 @@ def test_pressures_are_held_against_the_bags_own_limits_in_every_case() -> None:
     assert not [j for j in judge(assess(helped(least_pa=35_000, most_pa=600_000))) if isinstance(j, air.PressureOutside)]
     low = assess(helped(least_pa=195_000, most_pa=600_000))
     assert [j.over for j in judge(low) if isinstance(j, air.PressureOutside)] == [False], "when light the gas has more room"
+
+
+def test_a_pack_beside_a_bag_carries_the_rest() -> None:
+    """Both packs and both bags together hold what the axle holds, at the target and light."""
+    a = assess(demo("orchard-sprayer"))
+    told = aired(a, 1)
+    assert told is not None
+    for case in (a.target_case, 2):
+        bags = told.carries_kg[:, case].sum() * GRAVITY
+        assert 2 * pack_force_n(a, 1, case) + bags == pytest.approx(a.proposed.rest.force_n[1, :, case].sum(), rel=0.02)
 
 
 def test_steel_for_the_same_load_meets_the_same_target() -> None:

@@ -8,7 +8,7 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.laws import leaf_pack
-from isostat.assess.packs import packed
+from isostat.assess.packs import pack_force_n, packed
 from isostat.core.elements.rising import compression_at
 from isostat.core.findings import curved
 from isostat.job import shop
@@ -39,6 +39,9 @@ def test_as_weighed_it_stands_as_read_and_blocks_meet_the_target() -> None:
         u = float(a.proposed.platform.row[1, side, :, 0] @ a.target_travel_m[1])
         pressed = compression_at(a.orders[1].law[side], a.orders[1].target_force_n[side])
         assert a.orders[1].order.spacer_m[side] == pytest.approx(arch - u + pressed - told.free_arch_m, abs=6e-4)
+    for side_case in (case, weighed):
+        held = a.proposed.rest.force_n[1, :, side_case].sum()
+        assert pack_force_n(a, 1, side_case) == pytest.approx(held / 2, rel=0.08), "without a helper the packs carry the axle"
     assert told.used.shape == (5,) and (told.stress_pa > 0).all()
     assert any(e.name == "leaf flat" for e in a.proposed.events[1][0])
 

@@ -9,6 +9,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.laws import leaf_pack
+from isostat.assess.stand import SPRING
 from isostat.core.elements.leaf import ALLOWED, LeafLaw, LeafPack
 from isostat.core.elements.rising import compression_at
 from isostat.core.limits import Floats
@@ -28,6 +29,14 @@ class Packed:
     stress_pa: Floats  # of each leaf at the target
     used: Floats  # of each leaf at full bump, 1 at what is allowed
     too_high_m: float  # by which it stands over the target with no block at all; 0 where a block fits
+
+
+def pack_force_n(a: Assessment, axle: int, case: int) -> float:
+    """What the left pack itself carries in a case, N; a helper and the stop carry the rest."""
+    s, o = a.proposed, a.orders[axle]
+    travel = float(s.platform.row[axle, SPRING[0], :, 0] @ s.rest.travel_m[axle, :, case])
+    x = float(a.axles[axle].spring_motion.at(np.asarray(travel))[0]) + o.offset_m[0]
+    return float(o.law[0].force(np.asarray(x)))
 
 
 @lru_cache(maxsize=64)

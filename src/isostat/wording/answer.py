@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from isostat.assess.aired import aired
 from isostat.assess.assessment import Assessment
 from isostat.assess.attitude import rake
 from isostat.assess.fixes import Fix
@@ -60,7 +61,7 @@ def _setup(a: Assessment, s: Standing) -> list[dict[str, Any]]:
 
 
 def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
-    o = a.orders[i]
+    o, air = a.orders[i], aired(a, i)
     rows = []
     for side in (0, 1):
         preload, force = hanging_force_n(a, i, side)
@@ -73,6 +74,7 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 "can_be_had": o.can_be_had,
                 "kind": "coil" if o.lacks else a.job.proposal.axles[i].kind,
                 **_stack(o.stack, side),
+                **({} if air is None else {"helper_gauge_pa": [_f(p) for p in air.gauge_pa[side]]}),
                 **({} if o.torsion is None else {"slack_rad": _f(o.torsion.slack[side]), "turn_rad": _f(o.torsion.turn[side])}),
                 "spring_rate_n_per_m": _f(o.order.rate_n_per_m[side]),
                 "free_length_m": _f(o.order.free_m[side]),

@@ -10,7 +10,7 @@ import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
 
-from isostat.assess.packs import packed
+from isostat.assess.packs import pack_force_n, packed
 from isostat.core.elements.leaf import LeafPack
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.theme import pen
@@ -34,7 +34,7 @@ def lay_leaf_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable
         return lambda p: None
     main = told.pack.leaves[0]
     per_m = (area.width() - t.px(24)) / (main.front_m + main.rear_m)
-    force = max(float(v.a.proposed.rest.force_n[axle, 0, v.case]), 0.0)
+    force = max(pack_force_n(v.a, axle, v.case), 0.0)
     middle = area.left() + t.px(12) + main.front_m * per_m
     high = area.height() / 2
     drawn = tuple(
