@@ -97,6 +97,7 @@ for side, h in zip(("left", "right"), base[1], strict=True):
     path = ("vehicle", "axles", 1, side, "cycle")
     window.document.edit(lambda job, path=path, rows=rows: edits.put(job, path, rows), "cycle sheet")
 measure.turn("cycle")
+measure.turn_axle(1)
 QTest.qWait(400)
 window.grab().save(str(FOLDER / "cycle.png"))
 
