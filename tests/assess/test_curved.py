@@ -239,7 +239,7 @@ def test_turns_that_touch_are_a_note_never_a_fault() -> None:
 def test_proposals_are_copied_worked_on_compared_and_dropped() -> None:
     job = rival_proposals()
     assert [p.name for p in job.proposals] == ["A", "B", "C"] and job.proposal.name == "A"
-    told = rivals(job)
+    told = rivals(assess(job))
     assert [r.here for r in told] == [True, False, False]
     for r in told:
         alone = assess(work_on(job, r.name))

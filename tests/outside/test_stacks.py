@@ -29,6 +29,7 @@ from isostat.core.tuning.stack_fit import (
     preload,
     ring_for_crossover,
     ring_window,
+    top_spare,
     turns_from_snug,
 )
 
@@ -257,5 +258,8 @@ def test_a_painted_mark_is_where_a_spring_begins_to_bind() -> None:
     down = shock.extended_m - m.collar_mark_m  # the collar run down to its mark, the ring staying on the body
     run = replace(pair_, ring_m=0.2 - down)
     assert run.ring_way_m == pytest.approx(run.top.way_m), "the slider meets the ring just as the top spring is solid"
+    spare = top_spare(pair_, shock)
+    assert spare is not None and spare == pytest.approx(0.2 + 0.006 - 0.03 - TRADE.top.solid_m)
+    assert top_spare(pair_, replace(shock, down_m=down)) == pytest.approx(0.0), "run down to its mark nothing is spare"
     hang = force_at(pair_, shock, 0.0)
     assert m.slider_m == pytest.approx(TRADE.main.free_m - hang / TRADE.main.rate + 0.012)

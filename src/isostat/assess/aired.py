@@ -11,7 +11,7 @@ from isostat.assess.assessment import Assessment, assess
 from isostat.assess.stand import HELPER
 from isostat.core.elements.air import ClosedAir
 from isostat.core.limits import GRAVITY, Floats
-from isostat.job.helper import Helper
+from isostat.job.air_bag import AirBag
 from isostat.job.schema import Job
 
 
@@ -47,5 +47,5 @@ def on_steel(job: Job, axle: int) -> Assessment:
     fits = list(job.proposal.axles)
     plain = dict.fromkeys(("rate_n_per_m", "free_length_m", "spacer_m", "collar_m", "slack_rad"))
     sides = {side: getattr(fits[axle], side).model_copy(update=plain) for side in ("left", "right")}
-    fits[axle] = fits[axle].model_copy(update={"helper": Helper(), **sides})
+    fits[axle] = fits[axle].model_copy(update={"helper": AirBag(), **sides})
     return assess(job.model_copy(update={"proposal": job.proposal.model_copy(update={"axles": tuple(fits)})}))

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from isostat.assess.laws import Incomplete, value_or
 from isostat.core.elements.air import Bag, ClosedAir, HeldAir, cylinder
 from isostat.core.limits import Floats, OutOfRange
-from isostat.job.helper import Helper
+from isostat.job.air_bag import AirBag
 
 FLAT = 0.25  # of its full height at which a bag is flat, until read (stated rule)
 
@@ -20,18 +20,13 @@ class Helpers:
     offset_m: tuple[float, float]
 
 
-def is_wanted(told: Helper) -> bool:
-    """Whether an axle has a helper: a pressure was set."""
-    return told.left_pa is not None or told.right_pa is not None
-
-
-def helpers(told: Helper, grown_m: Floats) -> Helpers | None:
+def helpers(told: AirBag, grown_m: Floats) -> Helpers | None:
     """The bags as they are set at the target; None where none is wanted.
 
     grown_m: (2,) compression of the springs from the baseline to there.
     Raises Incomplete in words where a number is missing or will not do.
     """
-    if not is_wanted(told):
+    if told.left_pa is None and told.right_pa is None:
         return None
     across, height, stands = (
         _need(told, name, words)
@@ -52,12 +47,12 @@ def helpers(told: Helper, grown_m: Floats) -> Helpers | None:
     return Helpers((laws[0], laws[1]), (as_weighed, as_weighed))
 
 
-def _need(told: Helper, name: str, words: str) -> float:
+def _need(told: AirBag, name: str, words: str) -> float:
     reading = getattr(told, name)
     if reading is None:
         raise Incomplete(f"{words} is missing; it must be given here.")
     return float(reading.value)
 
 
-def _law(told: Helper, bag: Bag, gauge: float, at_m: float) -> ClosedAir | HeldAir:
+def _law(told: AirBag, bag: Bag, gauge: float, at_m: float) -> ClosedAir | HeldAir:
     return HeldAir(bag=bag, gauge_pa=gauge) if told.gas == "held" else ClosedAir(bag=bag, gauge_pa=gauge, set_x_m=at_m)

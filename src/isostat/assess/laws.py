@@ -6,7 +6,7 @@ from functools import lru_cache
 
 from isostat.core.elements.helix import Ends, Helix, mean_diameter
 from isostat.core.elements.law import ForceLaw
-from isostat.core.elements.leaf import Leaf, LeafLaw, LeafPack, curve_of
+from isostat.core.elements.leaf import Leaf, LeafPack, curve_of
 from isostat.core.elements.progressive import Progressive, from_groups, from_rate_pair
 from isostat.core.elements.rising import Rising, Tested
 from isostat.core.elements.stacked import Part, StackedPair
@@ -49,7 +49,7 @@ def spring_law(fit: AxleFit) -> ForceLaw | None:
             case "stacked pair":
                 return stacked_pair(fit.stack)
             case "leaf":
-                return pack_law(leaf_pack(fit.pack))
+                return leaf_pack(fit.pack).law
             case _:
                 return None
     except OutOfRange as refused:
@@ -83,8 +83,9 @@ def from_turns(told: ProgressiveCoil) -> Progressive:
     return from_groups(coil, groups)
 
 
+@lru_cache(maxsize=32)
 def leaf_pack(told: Pack) -> LeafPack:
-    """A leaf pack as measured. Raises Incomplete or OutOfRange, in words."""
+    """A leaf pack as measured, remembered with its law, which takes a tenth of a second. Raises Incomplete or OutOfRange."""
     if not told.leaves:
         raise Incomplete("No leaf is measured; accepted is at least the main one with its lengths, width and thickness.")
     leaves, above = [], None
@@ -106,12 +107,6 @@ def leaf_pack(told: Pack) -> LeafPack:
         )
         above = row if row.width_m else above
     return LeafPack(leaves=tuple(leaves), clamp_m=value_or(told.clamp_m, CLAMP), held=told.seat == "held")
-
-
-@lru_cache(maxsize=32)
-def pack_law(pack: LeafPack) -> LeafLaw:
-    """The law of a pack, remembered: a whole pack takes a tenth of a second."""
-    return pack.law
 
 
 def _part(part: StackPart, words: str) -> Part:

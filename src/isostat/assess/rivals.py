@@ -13,25 +13,27 @@ from isostat.job.schema import Job
 
 @dataclass(frozen=True, slots=True)
 class Rival:
-    """One proposal, solved; how many faults and watches it has. here: it is the one worked on."""
+    """One proposal, solved. here: it is the one worked on."""
 
     name: str
     a: Assessment
-    faults: int
-    watches: int
     here: bool
+
+    def count(self, grade: Grade) -> int:
+        """How many judgements of a grade it has."""
+        return sum(j.grade is grade for j in judge(self.a))
 
 
 @lru_cache(maxsize=8)
-def _solved(job: Job) -> tuple[Assessment, int, int]:
-    a = assess(job)
-    grades = [j.grade for j in judge(a)]
-    return a, grades.count(Grade.FAULT), grades.count(Grade.WATCH)
+def _solved(job: Job) -> Assessment:
+    return assess(job)
 
 
-def rivals(job: Job) -> tuple[Rival, ...]:
-    """Every proposal of the job, A first. Remembered by its own parts: an edit of one leaves the others as they were."""
-    return tuple(
-        Rival(setup.name, *_solved(job.model_copy(update={"proposal": setup, "others": ()})), here=setup.name == job.proposal.name)
-        for setup in job.proposals
-    )
+def rivals(a: Assessment) -> tuple[Rival, ...]:
+    """Every proposal of the job, A first. One that waits is remembered by its own parts: an edit of another leaves it as it was."""
+    job, out = a.job, []
+    for setup in job.proposals:
+        here = setup.name == job.proposal.name
+        solved = a if here else _solved(job.model_copy(update={"proposal": setup, "others": ()}))
+        out.append(Rival(setup.name, solved, here))
+    return tuple(out)

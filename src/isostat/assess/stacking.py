@@ -26,6 +26,7 @@ class Stacked:
     ride_m: Floats  # shaft at ride height in each case
     ratio: Floats  # shaft over wheel travel at ride in each case
     main_at_bump_m: float
+    top_spare_m: float | None  # over solid at the ring with the collar run down to its thread's end; None without a ring
     marks: Marks
 
     @property
@@ -36,11 +37,6 @@ class Stacked:
     def shock(self) -> CoilOver:
         """The left one, its collar where it ends."""
         return self.seated.shock[0]
-
-    @property
-    def thread_over_m(self) -> float:
-        """By how much a collar would have to go beyond its thread, the worse side; 0 where both reach."""
-        return max(0.0, *(max(-s.down_m, -s.up_m) for s in self.seated.shock))
 
 
 def stacked(a: Assessment, axle: int) -> Stacked | None:
@@ -59,5 +55,6 @@ def stacked(a: Assessment, axle: int) -> Stacked | None:
         ride_m=np.asarray(x) - seated.hangs_x_m[0],
         ratio=np.asarray(slope),
         main_at_bump_m=stack_fit.main_at_bump(pair, shock),
+        top_spare_m=stack_fit.top_spare(pair, shock),
         marks=stack_fit.marks(pair, shock),
     )

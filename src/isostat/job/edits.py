@@ -120,6 +120,11 @@ def whole_number(what: str, value: float, typed: str, low: int, high: int) -> in
     return count
 
 
+def put_teeth(path: Path, job: Job, si: float | None, typed: str) -> Job:
+    """The job with a count of splines at a path, or none. Raises JobFault where it is no whole number, 4 to 200."""
+    return put(job, path, None if si is None else whole_number("Teeth", si, typed, 4, 200))
+
+
 def _free_name(wanted: str, taken: list[str]) -> str:
     name, n = wanted, 2
     while name in taken:

@@ -6,8 +6,8 @@ from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
+from isostat.job.air_bag import AirBag
 from isostat.job.curved import Material, PressRow, ProgressiveCoil, Stack
-from isostat.job.helper import Helper
 from isostat.job.leaves import Pack
 from isostat.job.reading import (
     Angle,
@@ -178,7 +178,7 @@ class AxleFit(Frozen):
     stack: Stack = Stack()
     pack: Pack = Pack()
     torsion: TorsionBar = TorsionBar()
-    helper: Helper = Helper()
+    helper: AirBag = AirBag()
 
 
 class Setup(Frozen):

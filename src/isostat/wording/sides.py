@@ -10,6 +10,7 @@ from isostat.assess.standing import Standing
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.elements.torsion import ArmLaw
+from isostat.core.findings.judgement import Grade
 from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
@@ -33,7 +34,7 @@ def heads(job: Job) -> tuple[str, ...]:
 
 def side_by_side(a: Assessment, r: Reader) -> tuple[Row, ...]:
     """Every line, in the reader's units."""
-    others = rivals(a.job)
+    others = rivals(a)
     rows = []
     for i, axle in enumerate(a.job.vehicle.axles):
         name = axle.name
@@ -109,4 +110,4 @@ def _case(s: Standing, i: int, c: int, r: Reader) -> str:
 
 
 def _verdict(o: Rival) -> str:
-    return f"{o.faults}, {o.watches}"
+    return f"{o.count(Grade.FAULT)}, {o.count(Grade.WATCH)}"

@@ -207,9 +207,9 @@ def wheel_rate(a: Assessment, k: Shown) -> Working:
     s, axle = a.proposed, a.axles[k.axle]
     travel = s.rest.travel_m[k.axle, :, k.case]
     _, slope, bend = axle.spring_motion.at(s.platform.row[k.axle, [0, 1], :, 0] @ travel)
-    compression, rate = axle.spring_motion, a.orders[k.axle].order.rate_n_per_m[k.side]
+    compression, law = axle.spring_motion, a.orders[k.axle].law[k.side]
     x = float(compression.at(s.platform.row[k.axle, [0, 1], :, 0] @ travel)[0][k.side]) + a.orders[k.axle].offset_m[k.side]
-    force = float(a.orders[k.axle].law[k.side].force(np.asarray(x)))
+    force, rate = float(law.force(np.asarray(x))), float(law.rate(np.asarray(x)))
     ratio, change, whole = float(slope[k.side]), float(bend[k.side]), float(s.wheel_rate[k.axle, k.side, k.case])
     return Working(
         name="wheel rate",
@@ -217,11 +217,17 @@ def wheel_rate(a: Assessment, k: Shown) -> Working:
         quantity="rate",
         expression="k * MR**2 + S * c + o",
         inputs=(
-            Given("k", "spring rate", "rate", rate, a.orders[k.axle].rate_origin),
+            Given("k", "spring rate at this height", "rate", rate, a.orders[k.axle].rate_origin),
             Given("MR", "spring travel / wheel travel", "ratio", ratio, axle.spring_ratio.origin),
             Given("S", "spring force in this case", "force", force, Origin.SOLVED),
             Given("c", "change of MR a metre", "per metre", change, axle.spring_ratio.origin),
-            Given("o", "stop, and the other spring's share", "rate", whole - rate * ratio**2 - force * change, Origin.COMPUTED),
+            Given(
+                "o",
+                "stop, air helper, and the other spring's share",
+                "rate",
+                whole - rate * ratio**2 - force * change,
+                Origin.COMPUTED,
+            ),
         ),
         result=whole,
         approximate=axle.spring_ratio.assumed,

@@ -9,6 +9,7 @@ from isostat.assess.judge import hanging_force_n
 from isostat.assess.resolved import default_frequency
 from isostat.assess.squat import squat_result
 from isostat.assess.workings.shown import Shown
+from isostat.core.elements.coil import Coil
 from isostat.core.tuning.events import droop_end
 from isostat.core.working import Given, Origin, Working
 
@@ -25,11 +26,14 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
     """Spring rate of the order."""
     o, axle = a.orders[k.axle], a.axles[k.axle]
     rate = o.order.rate_n_per_m[k.side]
+    if not isinstance(o.law[k.side], Coil):
+        words = "slope of its curve where it holds the target's force"
+        return _as_chosen(
+            "spring rate", "k", "rate", rate, Origin.COMPUTED, words, "It changes with height: this is at the target."
+        )
     if o.rate_origin is Origin.TYPED or o.picked != "frequency":
         words = "typed" if o.rate_origin is Origin.TYPED else f"as picked: {o.picked}"
-        return _as_chosen(
-            "spring rate", "k", "rate", rate, o.rate_origin, words, "Rounded to a whole N/mm, as springs are ordered."
-        )
+        return _as_chosen("spring rate", "k", "rate", rate, o.rate_origin, words, "Rounded to a step in which springs are had.")
     pick = a.job.proposal.axles[k.axle].pick
     hertz = pick.hertz.value if pick.hertz else default_frequency(k.axle)
     _, slope, _ = axle.spring_motion.at(np.asarray(0.0))
@@ -47,7 +51,7 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
         ),
         result=rate,
         approximate=axle.spring_ratio.assumed or not pick.hertz,
-        rule="Ordered in whole N/mm.",
+        rule="Rounded to a step in which springs are had.",
     )
 
 
@@ -55,7 +59,7 @@ def free_length(a: Assessment, k: Shown) -> Working:
     """Free length of the order."""
     o = a.orders[k.axle]
     free, spacer = o.order.free_m[k.side], o.order.spacer_m[k.side]
-    space, force, rate = o.space_m[k.side], o.target_force_n[k.side], o.order.rate_n_per_m[k.side]
+    space, pressed = o.space_m[k.side], o.pressed_m[k.side]
     if o.free_origin is Origin.TYPED:
         return _as_chosen("free length", "L_0", "coil size", free, o.free_origin, "typed", "As typed; heights follow from it.")
     installed = a.found_springs[k.axle][k.side].installed_m
@@ -63,17 +67,16 @@ def free_length(a: Assessment, k: Shown) -> Working:
         name="free length",
         symbol="L_0",
         quantity="coil size",
-        expression="L - p + S / k + r",
+        expression="L - p + x + r",
         inputs=(
             Given("L", "room between the seats at the target", "coil size", space, installed.origin),
             Given("p", "spacer", "coil size", spacer, o.spacer_origin),
-            Given("S", "spring force at the target", "force", force, Origin.COMPUTED),
-            Given("k", "spring rate", "rate", rate, o.rate_origin),
+            Given("x", "compression that carries the target's force", "fine length", pressed, Origin.COMPUTED),
             Given(
                 "r",
                 "rounding, and sharing between left and right",
                 "coil size",
-                free - (space - spacer + force / rate),
+                free - (space - spacer + pressed),
                 Origin.COMPUTED,
             ),
         ),

@@ -136,6 +136,24 @@ def main_at_bump(a: Assessment, k: Shown) -> Working:
     )
 
 
+def top_spring(a: Assessment, k: Shown) -> Working:
+    """What the top spring keeps over solid at the ring with the collar run down."""
+    told = _told(a, k)
+    pair, spare = told.pair, told.top_spare_m
+    if spare is None or pair.ring_m is None:
+        raise KeyError("no ring")
+    down = max(told.shock.down_m, 0.0)
+    solid = pair.ring_m + pair.step_m - down - spare
+    parts = (
+        _length("g", "collar to ring, all set", pair.ring_m),
+        _length("t", "step of the slider", pair.step_m),
+        _length("w", "thread left below the collar", down),
+        _length("l_s", "solid, above the slider", solid),
+    )
+    rule = "The ring stays on the body. Past solid the top spring binds before the slider meets the ring."
+    return _made("top spring over solid, collar run down", "m", "sqrt((g + t - w - l_s)**2)", parts, abs(spare), rule)
+
+
 MARKS = ("collar", "collar mark", "ring", "ring mark", "slider")
 
 
@@ -196,6 +214,7 @@ STACK = {
     "stack ring": ring,
     "stack collar": collar,
     "stack main": main_at_bump,
+    "stack top": top_spring,
     **{f"mark {key}": mark for key in MARKS},
 }
 
@@ -209,6 +228,7 @@ def shown_stack(a: Assessment) -> list[Shown]:
             continue
         keys += [Shown("stack hanging", axle), Shown("stack main", axle)]
         keys += [Shown("stack ring", axle)] if told.pair.ring_m is not None and told.crossover else []
+        keys += [Shown("stack top", axle)] if told.top_spare_m is not None else []
         keys += [Shown("stack collar", axle, side) for side in (0, 1)]
         keys += [Shown("stack change", axle, case=c) for c in range(a.cases)] if told.crossover else []
         found = [key for key in MARKS if mark_m(told, key, 0.0) is not None]

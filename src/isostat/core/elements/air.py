@@ -13,8 +13,6 @@ from isostat.core.limits import Floats, OutOfRange, within
 SEA_LEVEL = 101_325.0  # Pa
 SLOW, FAST = 1.0, 1.38  # exponent: gas that takes the room's temperature, and ride motion (common practice, no source)
 
-APART = 0.10  # of both areas, beyond which force and volume tables do not agree (stated rule)
-
 
 def ambient_pa(height_m: float) -> float:
     """Air pressure in Pa at a geopotential height, −500 to 6000 m. Source: ISO 2533, standard atmosphere (from memory)."""

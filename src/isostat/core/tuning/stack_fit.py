@@ -130,6 +130,17 @@ def main_at_bump(stack: StackedPair, shock: CoilOver) -> float:
     return main_length(stack, shock, shock.bump_m)
 
 
+def top_spare(stack: StackedPair, shock: CoilOver) -> float | None:
+    """What the springs above the slider keep over solid at the ring with the collar run down, m; below nothing they bind first.
+
+    stack, shock: what stands on what, the ring staying on the body. None without a ring.
+    """
+    if stack.ring_m is None:
+        return None
+    solid = stack.top.solid_m + (stack.third.solid_m if stack.third else 0.0)
+    return stack.ring_m + stack.step_m - max(shock.down_m, 0.0) - solid
+
+
 @dataclass(frozen=True, slots=True)
 class Marks:
     """What a ruler finds with the shock extended, up from the perch's upper face, m; None without a ring.

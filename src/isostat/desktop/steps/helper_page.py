@@ -12,7 +12,7 @@ from isostat.assess.helping import FLAT
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
-from isostat.job.helper import Helper
+from isostat.job.air_bag import AirBag
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 
@@ -59,7 +59,7 @@ def lay_helper(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
 
 
 def _off(sheet: Sheet, axle: int) -> None:
-    sheet.put(("proposal", "axles", axle, "helper"), Helper().model_dump(), "no helper")
+    sheet.put(("proposal", "axles", axle, "helper"), AirBag().model_dump(), "no helper")
 
 
 def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> None:

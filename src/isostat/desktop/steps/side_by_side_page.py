@@ -100,7 +100,7 @@ def columns_of(a: Assessment) -> tuple[Stacks, ...]:
     """The left springs of every set-up, as found first."""
     axles = range(len(a.axles))
     found = tuple(found_shapes(a, i) for i in axles)
-    return found, *(tuple(ordered_shapes(rival.a, i) for i in axles) for rival in rivals(a.job))
+    return found, *(tuple(ordered_shapes(rival.a, i) for i in axles) for rival in rivals(a))
 
 
 def _scale(columns: tuple[Stacks, ...], wide: float, high: float) -> float:

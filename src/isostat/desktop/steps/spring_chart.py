@@ -62,7 +62,7 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     ends = min(droop_end(events).travel_m, *rides), max(travel_of(events, "metal") or 0.0, *rides)
     found, curve = (wheel_curve(platform, bank, axle, 0, ends) for platform, bank in (v.a.found_parts, (s.platform, s.bank)))
     most = max(float((s.rest.force_n[axle] / GRAVITY).max()), 50.0) * 1.9
-    others = [r for r in rivals(v.job) if not r.here] if v.job.others else []
+    others = [r for r in rivals(v.a) if not r.here] if v.job.others else []
     ghosts = tuple((r.name, wheel_curve(r.a.proposed.platform, r.a.proposed.bank, axle, 0, ends)) for r in others)
     return SpringChart(axle, area, float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005, most, found, curve, ghosts)
 

@@ -238,6 +238,11 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
             shown=shown,
         )
     sheet.text("stack window words", window, at + QPointF(t.px(470), 0), size=13.5, weight=600, role="ink" if free else "brick")
+    if told.top_spare_m is not None:
+        low = told.top_spare_m < MARGIN - 1e-6
+        words = f"top spring {r.coil(abs(told.top_spare_m))} {'over' if told.top_spare_m >= 0 else 'past'} solid, collar run down"
+        sheet.text("stack top", words, at + QPointF(t.px(470), t.px(19)), size=12.5, weight=600 if low else 400,
+                   role="ochre" if low else "ink2", shown=Shown("stack top", axle))  # fmt: skip
 
 
 def _hanging(v: View, told: Stacked) -> tuple[str, bool]:

@@ -22,7 +22,6 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES
-from isostat.job.schema import Job
 from isostat.job.torsion import TorsionBar
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
@@ -118,13 +117,8 @@ def _lay_teeth(sheet: Sheet, v: View, axle: int, told: TorsionBar, at: QPointF) 
             empty="–",
             figure=14,
             whole=True,
-            put=partial(_put_teeth, axle, field, words),
+            put=partial(edits.put_teeth, ("proposal", "axles", axle, "torsion", field)),
         )
-
-
-def _put_teeth(axle: int, field: str, words: str, job: Job, si: float | None, typed: str) -> Job:
-    count = None if si is None else edits.whole_number(words.capitalize(), si, typed, 4, 200)
-    return edits.put(job, ("proposal", "axles", axle, "torsion", field), count)
 
 
 def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBar, top: float) -> None:

@@ -12,7 +12,6 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
 from isostat.job import edits
-from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
 TITLES = {
@@ -132,7 +131,7 @@ def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, right: float, high: i
         if field.startswith("teeth"):
             count = getattr(v.job.proposal.axles[way.axle].ways, field)
             sheet.field(key, (), place, size, label=label, quantity=quantity, value=count, whole=True, empty="–", figure=13,
-                        put=partial(_put_teeth, (*path, field)))  # fmt: skip
+                        put=partial(edits.put_teeth, (*path, field)))  # fmt: skip
         else:
             entry(sheet, v, key, (*path, field), (place, size), label=label, quantity=quantity)
         x = place.x() + size.width() + t.px(7)
@@ -154,7 +153,3 @@ def _remark(v: View, way: Way) -> str:
 
 def _signless(text: str, m: float) -> str:
     return text if m >= 0 or text == "0" else f"↓ {text}"
-
-
-def _put_teeth(path: edits.Path, job: Job, si: float | None, typed: str) -> Job:
-    return edits.put(job, path, None if si is None else edits.whole_number("Teeth", si, typed, 4, 200))

@@ -7,7 +7,7 @@ from typing import Literal
 from isostat.job.reading import BagSize, CoilLength, Frozen, Pressure
 
 
-class Helper(Frozen):
+class AirBag(Frozen):
     """A bag a side, between the seats of the springs; gauge pressures as they are set in the target's case, at its height.
 
     across_m: effective diameter. height_m: inside, at its longest. least_m: flat. stands_m: height that it has between its seats as
