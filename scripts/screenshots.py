@@ -41,6 +41,13 @@ def settle() -> None:
             break
 
 
+def open_at(name: str, step: Step, case: int) -> None:
+    """Another demo in the same window."""
+    window.document.replace(demo(name), None)
+    window.go(step)
+    window.show_case(case)
+
+
 for step, theme in PICTURES:
     if window.theme.name != theme:
         window.turn_theme()
@@ -125,30 +132,22 @@ application.processEvents()
 window.grab().save(str(FOLDER / "far.png"))
 window.turn_far()
 window.document.undo.setClean()
-window.document.replace(demo("survey-buggy"), None)
-window.go(Step.SPRING)
-window.show_case(3)
+open_at("survey-buggy", Step.SPRING, 3)
 spring.turn("chart")
 settle()
 window.grab().save(str(FOLDER / "stack.png"))
-window.document.replace(demo("puppet-van"), None)
-window.go(Step.SPRING)
-window.show_case(2)
+open_at("puppet-van", Step.SPRING, 2)
 spring.turn("side by side")
 settle()
 window.grab().save(str(FOLDER / "side-by-side.png"))
-window.document.replace(demo("orchard-sprayer"), None)
-window.go(Step.SPRING)
-window.show_case(3)
+open_at("orchard-sprayer", Step.SPRING, 3)
 spring.turn_axle(1)
 for page, name in (("chart", "leaf"), ("helper", "helper")):
     spring.turn(page)
     settle()
     window.grab().save(str(FOLDER / f"{name}.png"))
 spring.turn("chart")
-window.document.replace(demo("dairy-trailer"), None)
-window.go(Step.LOAD)
-window.show_case(3)
+open_at("dairy-trailer", Step.LOAD, 3)
 settle()
 window.grab().save(str(FOLDER / "trailer.png"))
 window.close()
