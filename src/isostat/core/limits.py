@@ -29,6 +29,8 @@ def within(place: str, given: ArrayLike, low: float, high: float, unit: str) -> 
     place: the words for the quantity. given: any shape, in unit. low, high: accepted range, in unit.
     Returns a float array of the same shape. Raises OutOfRange for the first value outside; NaN is outside.
     """
+    if isinstance(given, float) and low <= given <= high:  # by far the most are one plain number
+        return np.asarray(given)
     values = np.asarray(given, dtype=float)
     outside = ~((values >= low) & (values <= high))
     if outside.any():

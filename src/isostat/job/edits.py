@@ -66,23 +66,23 @@ def can_be_empty(job: Job, path: Path) -> bool:
 
 
 def _changed(node: Any, path: Path, value: Any) -> Any:
+    """Plain data along the path, to be checked; what stands beside it is handed on as it is, checked long ago."""
     if not path:
         return value
     head, rest = path[0], path[1:]
     if isinstance(head, int):
-        out = list(node)
-        out[head] = _changed(out[head], rest, value)
-        return out
-    return {**node, head: _changed(node[head], rest, value)}
+        return [_changed(part, rest, value) if n == head else part for n, part in enumerate(node)]
+    parts = dict(node)
+    return {**parts, head: _changed(parts[head], rest, value)}
 
 
 def put(job: Job, path: Path, value: Any) -> Job:
-    """The job with another value at a path; the whole is checked again.
+    """The job with another value at a path; it and all that holds it is checked again.
 
     value: a Reading, a plain number, text, flag or None. Raises JobFault in the words of the file reader.
     """
     plain = value.model_dump() if hasattr(value, "model_dump") else value
-    return job_from(_changed(job.model_dump(), path, plain), "edit")
+    return job_from(_changed(job, path, plain), "edit")
 
 
 def put_number(job: Job, path: Path, si: float, typed: str | None = None) -> Job:
@@ -104,12 +104,11 @@ def move_items(job: Job, places: Mapping[int, tuple[float, float]]) -> Job:
 
     Raises JobFault when a place is out of range.
     """
-    data = job.model_dump()
     for index, place in places.items():
         for key, value in zip(("behind_front_m", "left_m"), place, strict=True):
-            if round(value, 3) != data["items"][index][key]["value"]:
-                data["items"][index][key] = {"value": round(value, 3)}
-    return job_from(data, "edit")
+            if round(value, 3) != value_at(job, ("items", index, key)).value:
+                job = put(job, ("items", index, key), round(value, 3))
+    return job
 
 
 def whole_number(what: str, value: float, typed: str, low: int, high: int) -> int:
@@ -135,7 +134,7 @@ def _free_name(wanted: str, taken: list[str]) -> str:
 def add_item(job: Job, item: Item, case: str | None) -> Job:
     """One more item, under a name that is free: on board in a case, or in every load case if it stays."""
     item = item.model_copy(update={"name": _free_name(item.name, [i.name for i in job.items])})
-    job = put(job, ("items",), [*(i.model_dump() for i in job.items), item.model_dump()])
+    job = put(job, ("items",), [*job.items, item.model_dump()])
     for c in job.cases:
         if c.name == case or (item.stays and c.kind == "load"):
             job = set_share(job, c.name, item.name, 1.0)
@@ -189,7 +188,7 @@ def add_case(job: Job, like: str) -> Job:
         else tuple(Carried(item=i.name, share=i.weighed_share) for i in job.items if i.weighed_share.value > 0)
     )
     case = Case(name=name, carried=carried)
-    return put(job, ("cases",), [*(c.model_dump() for c in job.cases), case.model_dump()])
+    return put(job, ("cases",), [*job.cases, case])
 
 
 def share_in(job: Job, case: Case, item: Item) -> float:
@@ -205,10 +204,8 @@ def set_share(job: Job, case: str, item: str, share: float) -> Job:
     if job.cases[at].kind == "weighed":
         index = next(n for n, i in enumerate(job.items) if i.name == item)
         return put(job, ("items", index, "weighed_share"), share)
-    rest = [c.model_dump() for c in job.cases[at].carried if c.item != item]
-    if share != 0.0:
-        rest.append({"item": item, "share": share})
-    return put(job, ("cases", at, "carried"), rest)
+    rest = [c for c in job.cases[at].carried if c.item != item]
+    return put(job, ("cases", at, "carried"), [*rest, {"item": item, "share": share}] if share != 0.0 else rest)
 
 
 def rename_case(job: Job, index: int, name: str) -> Job:
@@ -253,7 +250,7 @@ def aim_by_axle(job: Job, changes: dict[str, Any]) -> Job:
     A rear lift outranks a rake that was wanted before.
     """
     rake = {"rake_m": None} if "rear_lift_m" in changes else {}
-    return put(job, ("target",), {**job.target.model_dump(), "corners": (), **rake, **changes})
+    return put(job, ("target",), {**dict(job.target), "corners": (), **rake, **changes})
 
 
 def aim_at_corner(job: Job, heights: list[tuple[float, float]], axle: int, side: int, wanted: dict[str, Any]) -> Job:
@@ -264,18 +261,18 @@ def aim_at_corner(job: Job, heights: list[tuple[float, float]], axle: int, side:
     else:
         pairs = [Pair.model_validate(dict(zip(sides, pair, strict=True))).model_dump() for pair in heights]
     pairs[axle][sides[side]] = wanted
-    return put(job, ("target",), {**job.target.model_dump(), "corners": pairs, "rake_m": None})
+    return put(job, ("target",), {**dict(job.target), "corners": pairs, "rake_m": None})
 
 
 def add_squat(job: Job) -> Job:
     """One more squat test: a mass to be typed over, its place and heights still to be read."""
     test = SquatTest(mass_kg=Reading(value=200.0, assumed=True), heights=tuple(Heights() for _ in job.vehicle.axles))
-    return put(job, ("squats",), [*(t.model_dump() for t in job.squats), test.model_dump()])
+    return put(job, ("squats",), [*job.squats, test])
 
 
 def remove_squat(job: Job, index: int) -> Job:
     """The job without one of its squat tests."""
-    return put(job, ("squats",), [t.model_dump() for n, t in enumerate(job.squats) if n != index])
+    return put(job, ("squats",), [t for n, t in enumerate(job.squats) if n != index])
 
 
 def add_body_point(job: Job, kind: str) -> Job:
@@ -293,7 +290,7 @@ def add_body_point(job: Job, kind: str) -> Job:
         "behind_front_m": {"value": round(base * share, 3), "assumed": True},
         "above_ground_m": {"value": high, "assumed": True},
     }
-    return put(job, ("vehicle", "body_points"), [*(p.model_dump() for p in job.vehicle.body_points), fresh])
+    return put(job, ("vehicle", "body_points"), [*job.vehicle.body_points, fresh])
 
 
 def remove_body_point(job: Job, index: int) -> Job:
@@ -321,23 +318,23 @@ def rename_body_point(job: Job, index: int, name: str) -> Job:
 def add_bench_coil(job: Job) -> Job:
     """One more spring on the bench, nothing read yet."""
     name = _free_name("Spring", [c.name for c in job.bench])
-    return put(job, ("bench",), [*(c.model_dump() for c in job.bench), {"name": name}])
+    return put(job, ("bench",), [*job.bench, {"name": name}])
 
 
 def remove_bench_coil(job: Job, index: int) -> Job:
     """The job without one of the springs on the bench."""
-    return put(job, ("bench",), [c.model_dump() for n, c in enumerate(job.bench) if n != index])
+    return put(job, ("bench",), [c for n, c in enumerate(job.bench) if n != index])
 
 
 def add_own_point(job: Job) -> Job:
     """One more measuring point of the tuner's own, a length until said otherwise."""
     name = _free_name("Point", [p.name for p in job.own_points])
-    return put(job, ("own_points",), [*(p.model_dump() for p in job.own_points), {"name": name}])
+    return put(job, ("own_points",), [*job.own_points, {"name": name}])
 
 
 def remove_own_point(job: Job, index: int) -> Job:
     """The job without one of the tuner's own points."""
-    return put(job, ("own_points",), [p.model_dump() for n, p in enumerate(job.own_points) if n != index])
+    return put(job, ("own_points",), [p for n, p in enumerate(job.own_points) if n != index])
 
 
 def put_row(job: Job, path: Path, key: str, kind: str, field: str, reading: dict[str, Any] | str | None) -> Job:
@@ -365,7 +362,7 @@ def put_nth(job: Job, path: Path, index: int, fresh: dict[str, Any], field: str,
 def put_table(job: Job, axle: int, rows: Sequence[PressRow]) -> Job:
     """The job with a tester's table as the progressive springs of a proposal's axle."""
     base = ("proposal", "axles", axle, "progressive")
-    job = put(job, (*base, "table"), [row.model_dump() for row in rows])
+    job = put(job, (*base, "table"), rows)
     return put(job, (*base, "by"), "table")
 
 

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
-from isostat.job.files import JobFault, job_from
+from isostat.job.edits import put
+from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
 EMPTY_SHARE = 0.72  # of the plate that a vehicle weighs empty (common practice, no source)
@@ -12,10 +13,9 @@ EMPTY_SHARE = 0.72  # of the plate that a vehicle weighs empty (common practice,
 
 def put_pads(job: Job, masses_kg: list[float]) -> Job:
     """All pads at once, axle by axle, left before right. Raises JobFault when a mass is out of range."""
-    data = job.model_dump()
     for n, mass in enumerate(masses_kg):
-        data["vehicle"]["axles"][n // 2][("left", "right")[n % 2]]["pad_kg"] = {"value": round(mass, 2)}
-    return job_from(data, "edit")
+        job = put(job, ("vehicle", "axles", n // 2, ("left", "right")[n % 2], "pad_kg"), round(mass, 2))
+    return job
 
 
 def weigh_axle(job: Job, axle: int, mass_kg: float, typed: str) -> Job:
@@ -55,7 +55,7 @@ def weigh_by_plates(job: Job) -> Job:
 
 
 def _weighed(job: Job, axles_kg: dict[int, float], typed: str | None) -> Job:
-    data, step = job.model_dump(), job.weighing.ticket_step_kg
+    step = job.weighing.ticket_step_kg
     for n, mass in axles_kg.items():
         corners = (job.vehicle.axles[n].left, job.vehicle.axles[n].right)
         whole = sum(c.pad_kg.value for c in corners)
@@ -65,5 +65,5 @@ def _weighed(job: Job, axles_kg: dict[int, float], typed: str | None) -> Job:
             reading: dict[str, Any] = {"value": round(mass * share, 3), "typed": typed, "assumed": True}
             if typed is not None and step is not None:
                 reading["error"] = step.value
-            data["vehicle"]["axles"][n][side]["pad_kg"] = reading
-    return job_from(data, "edit")
+            job = put(job, ("vehicle", "axles", n, side, "pad_kg"), reading)
+    return job
