@@ -53,7 +53,7 @@ def test_what_is_no_coil_is_said_and_an_empty_bench_says_what_to_read(bench: Mai
     type_into(qtbot, bench, "bench turns", "1")
     assert "accepted is" in read(bench, "bench fault")
     type_into(qtbot, bench, "bench wire_m", "fat")
-    assert "wire" in bench.statusBar().currentMessage()
+    assert "wire" in bench.notice.text()
     press(qtbot, bench, "drop bench")
     assert "without a tag" in read(bench, "bench empty words")
     bench.document.undo.undo()

@@ -72,7 +72,7 @@ def test_an_item_is_added_placed_copied_mirrored_snapped_and_deleted_by_keys_alo
     type_into(qtbot, load, "share 8 4", "-")
     assert load.document.assessment.loading.whole_kg[4] == pytest.approx(before)
     type_into(qtbot, load, "share 8 4", "80")
-    assert "accepted is 0 to 1" in load.statusBar().currentMessage(), "more than the item's mass is refused"
+    assert "accepted is 0 to 1" in load.notice.text(), "more than the item's mass is refused"
     qtbot.keyClick(seen(load, "share 8 4"), Qt.Key.Key_Escape)
     qtbot.keyClick(disc, Qt.Key.Key_Delete)
     assert len(load.document.job.items) == 8
@@ -93,7 +93,7 @@ def test_a_place_is_typed_from_any_line_and_read_back_the_same(
     choose(load, "datum", datum)
     if own:
         type_into(qtbot, load, "behind 3", typed)
-        assert f"{datum}'s own place is not known" in load.statusBar().currentMessage(), "never from a line that nobody measured"
+        assert f"{datum}'s own place is not known" in load.notice.text(), "never from a line that nobody measured"
         qtbot.keyClick(seen(load, "behind 3"), Qt.Key.Key_Escape)
         type_into(qtbot, load, "datum place", own)
     type_into(qtbot, load, "behind 3", typed)
@@ -151,7 +151,7 @@ def test_fill_slider_and_count_follow_the_kind_of_an_item(load, qtbot: QtBot) ->
     qtbot.keyClick(fill, Qt.Key.Key_Left)
     assert load.document.assessment.loading.items_kg[4, 8] == pytest.approx(180), "a piece less"
     type_into(qtbot, load, "item count", "2.5")
-    assert "accepted is a whole number" in load.statusBar().currentMessage()
+    assert "accepted is a whole number" in load.notice.text()
 
 
 def test_a_heavier_wheel_rides_unsprung_a_nose_load_fills_the_hitch_and_a_part_comes_off(load, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

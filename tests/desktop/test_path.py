@@ -6,7 +6,7 @@ from pathlib import Path
 
 import numpy as np
 import pytest
-from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
+from PyQt6.QtCore import QMimeData, QPoint, QPointF, QRect, Qt, QUrl
 from PyQt6.QtGui import QDropEvent
 from PyQt6.QtWidgets import QWidget
 from pytestqt.qtbot import QtBot
@@ -106,17 +106,38 @@ def test_the_whole_path_from_weights_to_travel_then_undo_save_and_reopen(open_wi
 )
 def test_a_wrong_input_is_refused_in_place_and_the_last_good_value_stays(open_window, qtbot: QtBot, text: str, words: str) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
-    job = window.document.job
+    job, place = window.document.job, field(window, "hub_to_arch_m 1 0").geometry()
     type_into(qtbot, window, "hub_to_arch_m 1 0", text)
-    said = window.statusBar().currentMessage()
+    said = window.notice.text()
     assert words in said and "Hub to arch rear left" in said
+    refused, notice = field(window, "hub_to_arch_m 1 0"), window.notice.geometry()
+    assert refused.geometry() == place, "nothing moves under the hand"
+    beside = QRect(refused.mapTo(window.frame, QPoint(0, 0)), refused.size())
+    assert window.frame.rect().contains(notice) and not notice.intersects(beside)
+    assert notice.intersects(beside.adjusted(0, -8, 0, 8)), "the sentence stands at the field"
     assert window.document.job is job
     assert field(window, "hub_to_arch_m 1 0").text() == text  # what was typed is kept to be mended
     assert words in field(window, "hub_to_arch_m 1 0").toolTip(), "and says why, also when the foot says something else"
     qtbot.keyClick(field(window, "hub_to_arch_m 1 0"), Qt.Key.Key_Escape)
     type_into(qtbot, window, "hub_to_arch_m 1 0", "470")
     assert window.document.job.vehicle.axles[1].left.hub_to_arch_m.value == 0.47
-    assert not window.statusBar().currentMessage()
+    assert not window.notice.text() and window.notice.isHidden()
+
+
+def test_a_notice_goes_by_a_click_and_when_its_field_is_left_behind(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    type_into(qtbot, window, "hub_to_arch_m 1 0", "abc")
+    qtbot.mouseClick(window.notice, Qt.MouseButton.LeftButton)
+    assert window.notice.isHidden()
+    type_into(qtbot, window, "hub_to_arch_m 1 0", "abcd")
+    assert "abcd" in window.notice.text()
+    window.go(Step.LOAD)
+    assert window.notice.isHidden(), "the field is not there"
+    window.filing.open(Path("/nowhere/at all.json"))
+    window.go(Step.STANCE)
+    assert "is not opened" in window.notice.text(), "what is about the job stays"
+    window.resize(1500, 900)
+    assert window.pane.geometry().contains(window.notice.geometry())
 
 
 def test_tab_walks_round_and_keys_reach_steps_cases_units_and_theme(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
@@ -175,14 +196,14 @@ def test_a_dropped_file_opens_and_a_broken_one_is_refused_in_words(open_window, 
 
     (tmp_path / "bad.json").write_text("{")
     drop(tmp_path / "bad.json")
-    assert "bad.json is not opened. Line 1" in window.statusBar().currentMessage()
+    assert "bad.json is not opened. Line 1" in window.notice.text()
     assert window.document.job is job
     save_job(demo("hive-hauler").model_copy(update={"title": "Dropped"}), tmp_path / "good.json")
     drop(tmp_path / "good.json")
     assert window.document.job.title == "Dropped"
     assert window.filing.recent() == [str(tmp_path / "good.json")]
     assert not window.filing.save_to(tmp_path / "nowhere" / "x.json")
-    assert "is not saved" in window.statusBar().currentMessage()
+    assert "is not saved" in window.notice.text()
 
 
 def test_a_new_job_is_whole_and_every_value_is_marked_assumed(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

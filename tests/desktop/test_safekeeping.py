@@ -73,7 +73,7 @@ def test_work_on_a_file_comes_back_after_a_crash_as_one_undoable_step(opened, fi
     assert read_job(file).title == "Hive hauler", "the file itself was never touched"
     window = opened(file)
     assert window.document.job.title == "typed before the crash"
-    assert "Unsaved work on hive.json from before a crash is back" in window.statusBar().currentMessage()
+    assert "Unsaved work on hive.json from before a crash is back" in window.notice.text()
     assert not window.document.undo.isClean()
     window.document.undo.undo()
     assert window.document.job == read_job(file)
@@ -97,14 +97,14 @@ def test_a_copy_cut_short_by_the_crash_is_no_reason_to_fail(opened, file: Path, 
 
 def test_the_same_file_in_two_windows_is_said_in_the_second(opened, file: Path) -> None:  # type: ignore[no-untyped-def]
     first, second = opened(file), opened(file)
-    assert not first.statusBar().currentMessage()
-    assert "hive.json is open in another window as well" in second.statusBar().currentMessage()
+    assert not first.notice.text()
+    assert "hive.json is open in another window as well" in second.notice.text()
     for window in (first, second):
         window.document.edit(lambda job: edits.put(job, ("title",), "mine"), "title")
         window.safe.copy_now()
     first.document.undo.setClean()
     first.close()
-    assert not opened(file).statusBar().currentMessage(), "the first has let it go"
+    assert not opened(file).notice.text(), "the first has let it go"
 
 
 def test_copies_are_written_after_a_while_and_dropped_when_saved_or_left(opened, file: Path, tmp_path: Path, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

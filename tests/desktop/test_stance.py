@@ -39,7 +39,7 @@ def test_a_stance_is_asked_for_in_words_nudged_away_and_undone(stance, qtbot: Qt
     type_into(qtbot, stance, "rake", "1 in")
     assert rake(stance.document.assessment).now_m[4] == pytest.approx(0.0254, abs=0.001)
     type_into(qtbot, stance, "rake", "9 m")
-    assert "accepted is" in stance.statusBar().currentMessage()
+    assert "accepted is" in stance.notice.text()
     qtbot.keyClick(seen(stance, "rake"), Qt.Key.Key_Escape)
     type_into(qtbot, stance, "rake", "-")
     assert stance.document.job.target.rake_m is None
@@ -88,7 +88,7 @@ def test_a_way_is_tried_by_its_amount_and_solved_again_when_emptied(stance, qtbo
     gives, of = read(stance, "way lifts pressure 1").lstrip("≈ ").split(" of ")
     assert int(gives) < int(of)
     type_into(qtbot, stance, "teeth_inner 0", "40.5")
-    assert "accepted is a whole number" in stance.statusBar().currentMessage()
+    assert "accepted is a whole number" in stance.notice.text()
     for field, text in (("arm_m 0", "17.5 in"), ("teeth_inner 0", "40"), ("teeth_outer 0", "44")):
         type_into(qtbot, stance, field, text)
     assert read(stance, "way lifts index 0").endswith("62 of 62")

@@ -133,14 +133,14 @@ def test_a_case_is_added_renamed_wherever_it_is_asked_for_and_removed(open_windo
     assert job.cases[4].name == job.target.case == "Home, brim full"
     press(qtbot, window, "drop case")  # the target's own case stays, in words
     assert len(window.document.job.cases) == 5
-    assert "accepted is one that nothing asks for" in window.statusBar().currentMessage()
+    assert "accepted is one that nothing asks for" in window.notice.text()
     press(qtbot, window, "add case")
     window.show_case(5)
     assert window.document.job.cases[5].carried == window.document.job.cases[4].carried
     press(qtbot, window, "drop case")
     assert len(window.document.job.cases) == 5 and window.case < 5
     type_into(qtbot, window, "case name", "Light")
-    assert "stands twice" in window.statusBar().currentMessage()
+    assert "stands twice" in window.notice.text()
 
 
 def test_held_u_shows_the_other_units_and_ctrl_i_decimals(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

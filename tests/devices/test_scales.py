@@ -15,7 +15,6 @@ from hypothesis import strategies as st
 from pytestqt.qtbot import QtBot
 
 from isostat.desktop import scales_line
-from isostat.desktop.window import MainWindow
 from isostat.devices.scales import STEADY, Gathering, LineFault, PadReading, pad_names, read_line
 from isostat.devices.stand_in import Faults, lines, serve
 from isostat.job.demos import demo
@@ -119,12 +118,6 @@ def scales() -> Iterator[int]:
     thread.join(5)
 
 
-def said(window: MainWindow) -> str:
-    bar = window.statusBar()
-    assert bar is not None
-    return bar.currentMessage()
-
-
 def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(open_window, scales: int, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
     window = open_window()
     before = window.document.job
@@ -133,7 +126,7 @@ def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(ope
         qtbot.waitUntil(lambda n=n: window.document.undo.count() == n, timeout=8000)
     pads = [c.pad_kg.value for axle in window.document.job.vehicle.axles for c in (axle.left, axle.right)]
     assert pads == pytest.approx(TRUTH, abs=1.0)
-    assert said(window) == "Mean of 2 readings."
+    assert window.notice.text() == "Mean of 2 readings."
     assert window.settings.value("scales") == f"localhost:{scales}"
     for _ in range(2):
         window.document.undo.undo()
@@ -144,7 +137,7 @@ def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(ope
 def test_a_place_that_is_none_is_refused(open_window, place: str) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
     window = open_window()
     window.exchange.read_scales(place)
-    assert "is no place for scales; accepted is host:port" in said(window)
+    assert "is no place for scales; accepted is host:port" in window.notice.text()
 
 
 def test_no_scales_there_and_scales_that_say_nonsense_end_in_words(open_window, qtbot: QtBot, monkeypatch) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
@@ -154,7 +147,7 @@ def test_no_scales_there_and_scales_that_say_nonsense_end_in_words(open_window, 
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
     window.exchange.read_scales(f"127.0.0.1:{port}")
-    qtbot.waitUntil(lambda: said(window).startswith(f"No scales at 127.0.0.1:{port}"), timeout=5000)
+    qtbot.waitUntil(lambda: window.notice.text().startswith(f"No scales at 127.0.0.1:{port}"), timeout=5000)
     monkeypatch.setattr(scales_line, "PATIENCE_MS", 300)
     with socket.socket() as babble:
         babble.bind(("127.0.0.1", 0))
@@ -164,9 +157,9 @@ def test_no_scales_there_and_scales_that_say_nonsense_end_in_words(open_window, 
         window.exchange._line._patience.start()
         heard, _ = babble.accept()
         heard.sendall(b"\xff\xfe garbage\nFL 600 kg S\n")
-        qtbot.waitUntil(lambda: "no steady reading in time" in said(window), timeout=5000)
+        qtbot.waitUntil(lambda: "no steady reading in time" in window.notice.text(), timeout=5000)
         heard.close()
-    assert "Nothing came from FR, RL, RR." in said(window) and "1 lines were no readings" in said(window)
+    assert "Nothing came from FR, RL, RR." in window.notice.text() and "1 lines were no readings" in window.notice.text()
     assert window.document.job == before
 
 
@@ -179,7 +172,7 @@ def test_a_line_that_closes_early_is_said(open_window, qtbot: QtBot) -> None:  #
         heard, _ = short.accept()
         heard.sendall(b"FL 600 kg S\n")
         heard.close()
-        qtbot.waitUntil(lambda: said(window).startswith("The line to the scales closed."), timeout=5000)
+        qtbot.waitUntil(lambda: window.notice.text().startswith("The line to the scales closed."), timeout=5000)
 
 
 def test_the_protocol_page_shows_lines_that_are_read() -> None:

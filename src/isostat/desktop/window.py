@@ -31,6 +31,7 @@ from isostat.desktop.exchange import Exchange
 from isostat.desktop.far import FarField, FarView
 from isostat.desktop.filing import Filing
 from isostat.desktop.pieces.findings import Findings, WorkingPanel
+from isostat.desktop.pieces.notice import Notice
 from isostat.desktop.pieces.rail import Rail
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.step_list import StepList
@@ -95,6 +96,7 @@ class MainWindow(QMainWindow):
         self.rail = Rail(self.frame)
         self.far = FarView(self.frame)
         self.far.hide()
+        self.notice = Notice(self.frame)
         self.buying = Background(what_it_buys, self)
         self.predicting = Background(lambda a: predicted(a.job), self)
         self.filing = Filing(self.document, self.settings, self.safe, self)
@@ -107,7 +109,7 @@ class MainWindow(QMainWindow):
         d.tried.connect(self._wish)
         self.buying.arrived.connect(self.redraw)
         self.predicting.arrived.connect(self.redraw)
-        d.refused.connect(self._say_refused)
+        d.refused.connect(lambda sentence: self._say_refused(sentence, QApplication.focusWidget()))
         for sheet in (*self.sheets.values(), self.strip, self.findings, self.working, self.top, self.steps, self.far):
             sheet.edited.connect(self._edit)
             sheet.asked.connect(self._ask)
@@ -268,6 +270,7 @@ class MainWindow(QMainWindow):
         if narrow and seen:
             self.findings.raise_()
             self.working.raise_()
+        self.notice.place(self._middle())
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         if watched is self.frame and event is not None and event.type() == QEvent.Type.Resize:
@@ -294,17 +297,17 @@ class MainWindow(QMainWindow):
     def _ask(self, shown: Shown) -> None:
         self.working.pick(shown)
 
-    def _say_refused(self, sentence: str) -> None:
-        self._say(sentence, "brick_wash")
+    def _say_refused(self, sentence: str, near: QWidget | None = None) -> None:
+        self._say(sentence, "brick_wash", near)
 
-    def _say(self, sentence: str, ground: str = "wash") -> None:
-        """A sentence along the foot of the window, on the colour of what it is; none takes the last away."""
-        bar = self.statusBar()
-        assert bar is not None
-        bar.setStyleSheet(f"background:{getattr(self.theme, ground)};color:{self.theme.ink}")
-        bar.setFont(self.theme.font(14, 600))
-        bar.setVisible(bool(sentence))
-        bar.showMessage(sentence)
+    def _say(self, sentence: str, ground: str = "wash", near: QWidget | None = None) -> None:
+        """A sentence on the colour of what it is, beside the field that it is about; none takes the last away."""
+        field = near if isinstance(near, QLineEdit) and self.frame.isAncestorOf(near) else None
+        self.notice.say(sentence, self.theme, ground, field, self._middle())
+
+    def _middle(self) -> QRect:
+        """Between the top bar and the strip, or all of the far view."""
+        return self.far.geometry() if self.far.isVisible() else self.pane.geometry()
 
     def _toggle_findings(self, opened: bool) -> None:
         self.findings_open = opened
@@ -313,6 +316,7 @@ class MainWindow(QMainWindow):
     def go(self, step: Step) -> None:
         """To a step of the work."""
         self.step = step
+        self.notice.leave()
         self.stack.setCurrentWidget(self.sheets[step])
         for bar in (self.pane.horizontalScrollBar(), self.pane.verticalScrollBar()):
             if bar is not None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import product
@@ -22,6 +23,7 @@ from isostat.core.tuning.stack_fit import (
 
 SOLID_SHARE = 0.30  # of the free length that a spring off the shelf has when solid (common practice, no source)
 LENGTHS = (0.10, 0.46)  # m, of springs off the shelf
+MAIN_OVER_SERIES = (2.0, 50.0)  # at 2 both springs are alike; below, the firmer one would be on top
 NEAR = 2  # steps of the stock's rate to either side of the ideal that are tried
 
 
@@ -58,15 +60,17 @@ def ideal_rates(wish: PairWish) -> tuple[float, float]:
     """Rates of top and main spring in N/m that do exactly what is wished.
 
     wish: what a pair must do. Close: both twice the series rate. Far: the main one from the force at full bump,
-    (n − 1)·F = k_s·s·b + k_m·(1 − s)·b, the top one from the series. Raises OutOfRange where the main would not be the firmer.
+    (n − 1)·F = k_s·s·b + k_m·(1 − s)·b, the top one from the series. Raises OutOfRange, naming the multiples that will do, where
+    the main would not be the firmer.
     """
     if not wish.far:
         return 2.0 * wish.series, 2.0 * wish.series
     bump = wish.shock.bump_m - wish.ride_m
     within("bump travel of the shaft", bump, 0.01, 1.0, "m")
     within("share of the bump travel", wish.share, 0.05, 0.95, "")
+    least, most = (1.0 + wish.series * bump * (wish.share + m * (1.0 - wish.share)) / wish.force_n for m in MAIN_OVER_SERIES)
+    within("full bump, × load", wish.multiple, math.ceil(least * 100.0) / 100.0, most, "")
     main = ((wish.multiple - 1.0) * wish.force_n / bump - wish.series * wish.share) / (1.0 - wish.share)
-    within("rate of the main spring over the series rate", main / wish.series, 1.25, 50.0, "")
     return 1.0 / (1.0 / wish.series - 1.0 / main), main
 
 

@@ -37,7 +37,7 @@ class Sheet(QWidget):
 
     edited = pyqtSignal(object, str, int)  # Edit, words, gesture
     asked = pyqtSignal(object)  # Shown
-    refused = pyqtSignal(str)
+    refused = pyqtSignal(str, object)  # in words, the field
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
 
@@ -373,7 +373,7 @@ class Sheet(QWidget):
         if sentence:
             field.setModified(True)
             field.setToolTip(sentence)
-        self.refused.emit(sentence)
+        self.refused.emit(sentence, field)
 
     def theme_lines(self, text: str, width: float, size: float, weight: int = 400) -> list[str]:
         """The text broken into lines that fit a width."""

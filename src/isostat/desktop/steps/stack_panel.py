@@ -275,7 +275,7 @@ def _lay_shelf(sheet: Sheet, v: View, axle: int, y: float, *, far: bool) -> None
     except OutOfRange as refused:
         sheet.text(
             "shelf waits words",
-            f"No such pair: {refused}",
+            f"No pair with rates {'far apart' if far else 'close together'}: {refused}",
             QPointF(t.px(16), y + t.px(4)),
             size=13,
             role="brick",
