@@ -101,7 +101,7 @@ def test_pairs_are_found_off_the_shelf(way: str, multiple: str, capsys: pytest.C
     ideal = 1 / (1 / said["ideal_top_n_per_m"] + 1 / said["ideal_main_n_per_m"])  # type: ignore[operator]
     assert ideal == pytest.approx(16_000, rel=1e-6)
     assert main([*FIND, "--find", "far", "--multiple", "1.1"]) == 1
-    assert "rate of the main spring" in capsys.readouterr().err
+    assert "full bump, × load is 1.1" in capsys.readouterr().err
 
 
 LEAF = ["spring", "leaf", "--leaf", "620=660=63.5=8=135", "--leaf", "500=530=63.5=8=90", "--load", "300 kg"]

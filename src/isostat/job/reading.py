@@ -14,7 +14,7 @@ Text = str
 class Frozen(BaseModel):
     """The document's parts never change; an edit makes new ones. Unknown keys are refused."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
 
 
 class Reading(Frozen):

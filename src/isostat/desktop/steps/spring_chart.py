@@ -149,14 +149,27 @@ def _lay_ghosts(sheet: Sheet, v: View, c: SpringChart) -> None:
 def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
     t, s = v.theme, v.a.proposed
     cases = [n for n in range(v.a.cases) if s.stands[n]]
-    x = max(c.at(float(v.a.target_travel_m[c.axle, 0]), 0).x() + t.px(30), c.area.left() + c.area.width() * 0.45)
-    for n, case in enumerate(cases):
-        here, at = case == v.case, (c.axle, 0, case)
+    told = []
+    for case in cases:
+        at = (c.axle, 0, case)
         kg = number(float(s.rest.force_n[at]) / GRAVITY, Quantity.MASS, v.reader.preset)
-        words = f"{v.reader.height(float(s.hub_to_arch_m[at]))}   {kg}   {v.reader.case(case)}"
+        told.append(f"{v.reader.height(float(s.hub_to_arch_m[at]))}   {kg}   {v.reader.case(case)}")
+    top = c.area.bottom() - t.px(17) * len(cases) - 4
+    wide = max((sheet.text_width(words, 13, 600) for words in told), default=0.0) + t.px(6)
+    beyond = min(_clear_of(c, top - t.px(14)) + t.px(10), c.area.right() - wide)
+    x = max(c.at(float(v.a.target_travel_m[c.axle, 0]), 0).x() + t.px(30), c.area.left() + c.area.width() * 0.45, beyond)
+    for n, (case, words) in enumerate(zip(cases, told, strict=True)):
+        here, at = case == v.case, (c.axle, 0, case)
         y = c.area.bottom() - t.px(17) * (len(cases) - n) - 4
         style = {"weight": 600 if here else 400, "role": "ink" if here else "ink2"}
         sheet.text(f"dot {case}", words, QPointF(x, y), size=13, halo=True, shown=Shown("held", *at), **style)  # type: ignore[arg-type]
+
+
+def _clear_of(c: SpringChart, y: float) -> float:
+    """Where the curve has risen above a line, px across."""
+    travel, force = c.curve
+    above = travel[force / GRAVITY > (c.area.bottom() - y) / c.area.height() * c.most]
+    return c.at(float(above.min()), 0.0).x() if above.size else c.area.right()
 
 
 def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
