@@ -130,12 +130,12 @@ def test_the_tangent_is_the_slope_of_the_force_also_on_a_curved_motion(forces: t
     at = np.array(u).reshape(2, 2, 1)
     step = 1e-7
     for axle in (0, 1):
-        _, (ll, lr, rr) = f(at)
+        _, (ll, lr, rr, _) = f(at)
         for side, want in ((0, (ll, lr)), (1, (lr, rr))):
             d = np.zeros_like(at)
             d[axle, side] = step
             slope = (f(at + d)[0] - f(at - d)[0]) / (2 * step)
             for wheel in (0, 1):
-                near_kink = max(np.abs(p - m).max() for p, m in zip(f(at + d)[1], f(at - d)[1], strict=True)) > 10
+                near_kink = max(np.abs(p - m).max() for p, m in zip(f(at + d)[1][:3], f(at - d)[1][:3], strict=True)) > 10
                 if not near_kink:
                     assert slope[axle, wheel, 0] == pytest.approx(want[wheel][axle, 0], rel=0.02, abs=60)

@@ -67,11 +67,9 @@ def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float,
     rest = solve_equilibrium(safe, bank, exact=True)
     u = rest.travel_m
     exact = ExactForces(safe, bank)
-    force, rate, slope, bend = exact.parts(u)
     compression, _, _ = exact.compression(u)
-    curve = slope * slope * rate + bend * force
-    together = platform.row.sum(axis=2)
-    at_wheel = (platform.row * (curve * together)[:, :, None]).sum(axis=1)
+    _, k = exact(u)
+    at_wheel = np.stack([k.ll + k.lr, k.rr + k.lr], axis=1)  # both wheels together: the bar drops out
     sprung = rest.force_n / gravity
     frequency = np.vectorize(ride_frequency)(at_wheel, sprung)
     sides = [[with_events(travel_events(platform, bank, a, n, 0), met[a][n]) for n in (0, 1)] for a in range(platform.axles)]

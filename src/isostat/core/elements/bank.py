@@ -8,6 +8,7 @@ from functools import cached_property, lru_cache
 
 import numpy as np
 
+from isostat.core.elements.couple import Couple
 from isostat.core.elements.law import GRID_STEP, ForceLaw
 from isostat.core.elements.motion import Motion
 from isostat.core.limits import Floats, Ints, frozen
@@ -62,11 +63,11 @@ class Tables:
 class Bank:
     """Distinct laws and motions, and their tables; the tables are built when first asked for.
 
-    laws: every law once, in the order of their indices. motions: likewise; may be empty.
+    laws: every law once, in the order of their indices. motions, couples: likewise; may be empty.
     """
 
-    def __init__(self, laws: Sequence[ForceLaw], motions: Sequence[Motion] = ()) -> None:
-        self.laws, self.motions = tuple(laws), tuple(motions)
+    def __init__(self, laws: Sequence[ForceLaw], motions: Sequence[Motion] = (), couples: Sequence[Couple] = ()) -> None:
+        self.laws, self.motions, self.couples = tuple(laws), tuple(motions), tuple(couples)
 
     @cached_property
     def tables(self) -> Tables:

@@ -175,10 +175,10 @@ def _settle(frame: _Frame, forces: WheelForces, z: Floats, tolerance: float, mos
             moving, frame, forces = moving[on], frame.take(on), forces.take(on)
             z, d, g = z.take(on, axis=1), d.take(on, axis=1), g.take(on, axis=1)
             fall, share, contact, resting = fall[on], share[on], contact.take(on, axis=2), resting[on]
-            k = (k[0].take(on, axis=1), k[1].take(on, axis=1), k[2].take(on, axis=1))
+            k = k.take(on)
         slope = np.einsum("ib,ib->b", g, d)  # of the energy, along the last step
         back = np.nonzero((slope > -OVERSHOOT * fall) & (fall < 0.0))[0]  # fall is zero before the first step
-        new = _newton(frame, k, contact, g)
+        new = (_newton if k.along is None else _newton_whole)(frame, k, contact, g)
         new_fall = np.einsum("ib,ib->b", g, new)
         uphill = np.nonzero(new_fall > 0.0)[0]  # only where a wheel curve falls and the energy is not convex
         if uphill.size:
@@ -200,7 +200,7 @@ def _settle(frame: _Frame, forces: WheelForces, z: Floats, tolerance: float, mos
 
 def _newton(f: _Frame, k: Stiffness, t: Floats, g: Floats) -> Floats:
     """The full Newton step (3 + 2A, B). k: suspension tangent; t: tyre tangent (A, 2, B)."""
-    ll, lr, rr = k
+    ll, lr, rr, _ = k
     tl, tr = t[:, 0], t[:, 1]
     al, ar, cross = ll + tl, rr + tr, lr * lr
     det = al * ar
@@ -237,6 +237,34 @@ def _newton(f: _Frame, k: Stiffness, t: Floats, g: Floats) -> Floats:
     np.multiply(ar * rl - lr * rt, inv, out=out[:, 0])
     np.multiply(al * rt - lr * rl, inv, out=out[:, 1])
     return step
+
+
+def _newton_whole(f: _Frame, k: Stiffness, t: Floats, g: Floats) -> Floats:
+    """The same where axles are coupled along the vehicle, so that they cannot be eliminated one by one: TᵀKT + tyres, u = T·z."""
+    axles, cases = f.x.shape
+    wheels, every = 2 * axles, np.arange(2 * axles)
+    inner = np.zeros((cases, wheels, wheels))
+    for a in range(axles):
+        here = slice(2 * a, 2 * a + 2)
+        inner[:, here, here] = np.array([[k.ll[a], k.lr[a]], [k.lr[a], k.rr[a]]]).transpose(2, 0, 1)
+        if a + 1 < axles and k.along is not None:
+            then, block = slice(2 * a + 2, 2 * a + 4), k.along[a].transpose(2, 0, 1)
+            inner[:, here, then], inner[:, then, here] = block, block.transpose(0, 2, 1)
+    by_pose = np.empty((cases, wheels, 3))
+    by_pose[:, :, 0], by_pose[:, :, 1] = -1.0, np.repeat(f.x, 2, axis=0).T
+    by_pose[:, 0::2, 2], by_pose[:, 1::2, 2] = -f.half.T, f.half.T
+    turned = inner @ by_pose
+    whole = np.empty((cases, 3 + wheels, 3 + wheels))
+    whole[:, :3, :3], whole[:, 3:, 3:] = by_pose.transpose(0, 2, 1) @ turned, inner
+    whole[:, 3:, :3], whole[:, :3, 3:] = turned, turned.transpose(0, 2, 1)
+    whole[:, 3 + every, 3 + every] += t.reshape(wheels, cases).T
+    if f.hitch is not None:
+        x, rate, _ = f.hitch
+        at = np.stack([np.ones_like(x), -x, np.zeros_like(x)])
+        whole[:, :3, :3] += np.einsum("b,ib,jb->bij", rate, at, at)
+    diagonal = np.arange(3 + wheels)
+    whole[:, diagonal, diagonal] += 1e-3
+    return np.asarray(-np.linalg.solve(whole, g.T[..., None])[..., 0].T)
 
 
 def _solve3(s: tuple[Floats, ...], r: tuple[Floats, Floats, Floats], out: Floats) -> None:

@@ -31,6 +31,8 @@ class Platform:
     scale: Floats  # (A, P, B) the force is multiplied by this
     law: Ints  # (A, P, B) index in the bank
     motion: Ints | None = None  # (A, P, B) index in the bank's motions, −1 for a plain ratio; None: no tables
+    teed: Ints | None = None  # (A, P, B) index in the bank's couples, at the first of two parts of an axle, −1 elsewhere
+    tandem: Ints | None = None  # (A, P, B) likewise, at the first of the same part of two axles in line
     hitch: Floats | None = None  # (3, B) coupling: m forward of the origin, N/m to the ground, N that it carries at the baseline
 
     @property

@@ -2,15 +2,28 @@
 
 from __future__ import annotations
 
-from typing import Protocol
+from typing import NamedTuple, Protocol
 
 import numpy as np
 
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import Floats, Ints
+from isostat.core.vehicle.couples import Cross, couple
 from isostat.core.vehicle.platform import Platform
 
-Stiffness = tuple[Floats, Floats, Floats]  # left-left, left-right, right-right, each (A, B), N/m
+
+class Stiffness(NamedTuple):
+    """Tangent at the wheels, N/m: of each axle's two wheels (A, B), and between an axle's and the next one's, left and right."""
+
+    ll: Floats
+    lr: Floats
+    rr: Floats
+    along: Floats | None = None  # (A, 2, 2, B): wheel of this axle, wheel of the next
+
+    def take(self, which: Ints) -> Stiffness:
+        """The same for some of the cases."""
+        ll, lr, rr = (k.take(which, axis=-1) for k in self[:3])
+        return Stiffness(ll, lr, rr, None if self.along is None else self.along.take(which, axis=-1))
 
 
 class WheelForces(Protocol):
@@ -27,7 +40,7 @@ def _with_bar(bar_rate: Floats, u: Floats, force: Floats, k: Stiffness) -> tuple
     twist = bar_rate * (u[:, 0] - u[:, 1])
     force[:, 0] += twist
     force[:, 1] -= twist
-    return force, (k[0] + bar_rate, k[1] - bar_rate, k[2] + bar_rate)
+    return force, Stiffness(k.ll + bar_rate, k.lr - bar_rate, k.rr + bar_rate, k.along)
 
 
 def _at_wheels(force: Floats, left: Floats, right: Floats) -> Floats:
@@ -49,9 +62,11 @@ class TableForces:
         tables, law = bank.tables, platform.law
         self._start, self._last, per_step = tables.start[law], tables.last[law], tables.per_step[law]
         self._t0 = (platform.offset_m - tables.low[law]) * per_step
-        self._platform: Platform | None = None  # only where a motion has a table
+        self._platform: Platform | None = None  # only where a motion has a table or parts are coupled
         self._left, self._right = platform.row[:, :, 0], platform.row[:, :, 1]
-        if platform.motion is None:  # fold ratio, scale and step into one factor a wheel
+        if (
+            platform.motion is None and platform.teed is None and platform.tandem is None
+        ):  # fold ratio, scale and step into one factor a wheel
             self._t_left, self._t_right = (platform.ratio * per_step * arm for arm in (self._left, self._right))
             factor = platform.ratio * platform.scale
             self._left, self._right = self._left * factor, self._right * factor
@@ -82,35 +97,47 @@ class TableForces:
         """Wheel forces (A, 2, B) in N and tangent for travels u (A, 2, B) in m."""
         left, right = u[:, None, 0], u[:, None, 1]
         if self._platform is not None:
-            return self._by_motion(self._platform, u)
+            return self._part_by_part(self._platform, u)
         t = self._t_left * left
         t += self._t_right * right
         t += self._t0
         force, rise = self._look_up(t)
-        k = tuple(
+        k = (
             np.einsum("apb,apb,apb->ab", rise, a, b)
             for a, b in ((self._t_left, self._left), (self._t_left, self._right), (self._t_right, self._right))
         )
-        return _with_bar(self._bar, u, _at_wheels(force, self._left, self._right), (k[0], k[1], k[2]))
+        return _with_bar(self._bar, u, _at_wheels(force, self._left, self._right), Stiffness(*k))
 
-    def _by_motion(self, p: Platform, u: Floats) -> tuple[Floats, Stiffness]:
-        assert p.motion is not None
+    def _part_by_part(self, p: Platform, u: Floats) -> tuple[Floats, Stiffness]:
         v = p.row[:, :, 0] * u[:, None, 0] + p.row[:, :, 1] * u[:, None, 1]
         x, slope, bend = p.ratio * v, p.ratio, np.zeros_like(v)
-        table = p.motion >= 0
-        tx, ts, tb = self._bank.travel(np.maximum(p.motion, 0), v)
-        x, slope, bend = np.where(table, tx, x), np.where(table, ts, slope), np.where(table, tb, bend)
+        if p.motion is not None:
+            table = p.motion >= 0
+            tx, ts, tb = self._bank.travel(np.maximum(p.motion, 0), v)
+            x, slope, bend = np.where(table, tx, x), np.where(table, ts, slope), np.where(table, tb, bend)
         force, rise = self._look_up(self._t0 + self._per_x * x)
-        force, rate = force * p.scale, rise * self._per_x * p.scale
-        return _curved(p, u, force, rate, slope, bend)
+        rate = rise * self._per_x
+        cross = couple(p, self._bank, x + p.offset_m, force, rate)
+        return _curved(p, u, force * p.scale, rate * p.scale, (slope, bend), cross)
 
 
-def _curved(p: Platform, u: Floats, force: Floats, rate: Floats, slope: Floats, bend: Floats) -> tuple[Floats, Stiffness]:
-    """Virtual work with a motion ratio that changes: X'²F' + X''F."""
+def _curved(
+    p: Platform, u: Floats, force: Floats, rate: Floats, shape: tuple[Floats, Floats], cross: Cross
+) -> tuple[Floats, Stiffness]:
+    """Virtual work with a motion ratio that changes: X'²F' + X''F. shape: X', X''."""
+    slope, bend = shape
     left, right = p.row[:, :, 0], p.row[:, :, 1]
     curve = slope * slope * rate + bend * force
-    k = tuple(np.einsum("apb,apb,apb->ab", curve, a, b) for a, b in ((left, left), (left, right), (right, right)))
-    return _with_bar(p.bar_rate, u, _at_wheels(slope * force, left, right), (k[0], k[1], k[2]))
+    k = Stiffness(*(np.einsum("apb,apb,apb->ab", curve, a, b) for a, b in ((left, left), (left, right), (right, right))))
+    arms = np.stack([left, right]) * slope  # (2, A, P, B)
+    if cross.across is not None:
+        mixed = np.einsum("apb,iapb,japb->ijab", (cross.across * p.scale)[:, :-1], arms[:, :, :-1], arms[:, :, 1:])
+        k = Stiffness(k.ll + 2.0 * mixed[0, 0], k.lr + mixed[0, 1] + mixed[1, 0], k.rr + 2.0 * mixed[1, 1])
+    if cross.along is not None:
+        along = np.zeros((len(left), 2, 2, left.shape[-1]))
+        np.einsum("apb,iapb,japb->aijb", (cross.along * p.scale)[:-1], arms[:, :-1], arms[:, 1:], out=along[:-1])
+        k = k._replace(along=along)
+    return _with_bar(p.bar_rate, u, _at_wheels(slope * force, left, right), k)
 
 
 class ExactForces:
@@ -143,12 +170,17 @@ class ExactForces:
 
     def parts(self, u: Floats) -> tuple[Floats, Floats, Floats, Floats]:
         """Force and rate of every part (A, P, B) along its own travel, with X' and X'', at wheel travels u."""
+        force, rate, (slope, bend), _ = self._parts(u)
+        return force, rate, slope, bend
+
+    def _parts(self, u: Floats) -> tuple[Floats, Floats, tuple[Floats, Floats], Cross]:
         x, slope, bend = self.compression(u)
         force, rate = np.empty_like(x), np.empty_like(x)
         for law, where in self._groups:
             force[where], rate[where] = law.force(x[where]), law.rate(x[where])
-        return force * self._platform.scale, rate * self._platform.scale, slope, bend
+        cross = couple(self._platform, self._bank, x, force, rate)
+        return force * self._platform.scale, rate * self._platform.scale, (slope, bend), cross
 
     def __call__(self, u: Floats) -> tuple[Floats, Stiffness]:
         """Wheel forces (A, 2, B) in N and tangent for travels u (A, 2, B) in m."""
-        return _curved(self._platform, u, *self.parts(u))
+        return _curved(self._platform, u, *self._parts(u))

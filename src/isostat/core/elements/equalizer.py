@@ -1,0 +1,73 @@
+"""Two springs in line that share a rocking beam: it turns until they carry what its arms allow, or until it meets its stop."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.core.elements.couple import Tangent
+from isostat.core.elements.law import ForceLaw
+from isostat.core.limits import Floats, within
+
+BEAM_STOP = np.radians(20.0)  # either way (common practice, no source)
+PASSES, CLOSE = 60, 1e-6  # at most; N·m that the beam may be out of balance
+
+
+@dataclass(frozen=True, kw_only=True)
+class Equalized:
+    """Springs before and behind an equalizer. x₁ = v₁ − a₁·β, x₂ = v₂ + a₂·β; a₁·F₁ = a₂·F₂ while the beam is free.
+
+    front, rear: their laws. arms_m: a of each, its beam arm times outer/(outer + inner) half of that leaf, 5 to 500 mm.
+    stop_rad: where the beam is stopped either way. Raises OutOfRange otherwise. Source: statics of the beam; own derivation.
+    """
+
+    front: ForceLaw
+    rear: ForceLaw
+    arms_m: tuple[float, float]
+    stop_rad: float = BEAM_STOP
+
+    def __post_init__(self) -> None:
+        within("arm of the equalizer", self.arms_m, 0.005, 0.5, "m")
+        within("angle at which the equalizer is stopped", self.stop_rad, 0.01, 1.2, "rad")
+
+    def beam(self, first: Floats, second: Floats) -> Floats:
+        """Angle of the beam in rad, its front end up +, at compressions that the springs would have with it level; any shape."""
+        a, b = self.arms_m
+        first, second = np.broadcast_arrays(np.asarray(first, dtype=float), np.asarray(second, dtype=float))
+        low, high = np.full(first.shape, -self.stop_rad), np.full(first.shape, self.stop_rad)
+        at = np.zeros(first.shape)
+        for _ in range(PASSES):
+            x, y = first - a * at, second + b * at
+            out = a * self.front.force(x) - b * self.rear.force(y)  # falls as the beam turns
+            if (np.abs(out) < CLOSE).all():
+                break
+            low, high = np.where(out > 0.0, at, low), np.where(out > 0.0, high, at)
+            slope = a * a * self.front.rate(x) + b * b * self.rear.rate(y)
+            wanted = at + np.divide(out, slope, out=np.zeros_like(out), where=slope > 1e-9)
+            middle = (low + high) / 2.0
+            within_reach = (wanted > low) & (wanted < high) & (slope > 1e-9)
+            # a root past the stop is looked for at the stop itself; between two kinks halving ends what Newton would repeat
+            stopped = np.clip(wanted, -self.stop_rad, self.stop_rad)
+            at_end = (slope > 1e-9) & (np.abs(wanted) >= self.stop_rad) & ((stopped == low) | (stopped == high))
+            at = np.where(within_reach, wanted, np.where(at_end, stopped, middle))
+        return at
+
+    def _pressed(self, first: Floats, second: Floats) -> tuple[Floats, Floats, Floats]:
+        beam = self.beam(first, second)
+        return first - self.arms_m[0] * beam, second + self.arms_m[1] * beam, beam
+
+    def forces(self, first: Floats, second: Floats) -> tuple[Floats, Floats]:
+        """Force in N of the spring before and behind the beam."""
+        x, y, _ = self._pressed(first, second)
+        return self.front.force(x), self.rear.force(y)
+
+    def rates(self, first: Floats, second: Floats) -> Tangent:
+        """With a free beam it gives way: k₁ − (k₁a₁)²/D, k₁a₁·k₂a₂/D, k₂ − (k₂a₂)²/D, D = k₁a₁² + k₂a₂²; at its stop k₁, 0, k₂."""
+        x, y, beam = self._pressed(first, second)
+        k, m = self.front.rate(x), self.rear.rate(y)
+        c, d = k * self.arms_m[0], m * self.arms_m[1]
+        whole = c * self.arms_m[0] + d * self.arms_m[1]
+        free = (np.abs(beam) < self.stop_rad * (1.0 - 1e-9)) & (whole > 1e-9)
+        share = np.divide(1.0, whole, out=np.zeros_like(whole), where=free)
+        return k - c * c * share, c * d * share, m - d * d * share
