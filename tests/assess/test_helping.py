@@ -52,7 +52,7 @@ def test_at_the_target_air_takes_pressure_times_area_off_the_springs(gas: str) -
 
 
 def test_shut_in_gas_stiffens_and_held_air_does_not() -> None:
-    """By hand: n·p_abs·A²/V beside the coil, slow gas; a held pressure adds force and no rate."""
+    """By hand: n·p_abs·A²/V beside the coil, n = 1.38 over a bump; a held pressure adds force and no rate."""
     job = pinned()
     rates = {}
     for gas in ("shut in", "held"):
@@ -66,7 +66,7 @@ def test_shut_in_gas_stiffens_and_held_air_does_not() -> None:
             more = 0.0
             for side, pressure in ((0, 200_000), (1, 240_000)):
                 set_at, now = (AREA * (0.24 - float(x[side])) for x in (wanted, grown))
-                more += (pressure + SEA_LEVEL) * set_at / now**2 * AREA**2 / 2
+                more += 1.38 * (pressure + SEA_LEVEL) * set_at / now**2 * AREA**2 / 2
     plain = float(assess(job).proposed.wheel_rate[1, :, 4].mean())
     assert rates["held"] == pytest.approx(plain, rel=1e-6)
     assert rates["shut in"] - plain == pytest.approx(more, rel=0.01)

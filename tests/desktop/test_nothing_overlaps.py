@@ -55,6 +55,7 @@ JOBS = {
     "counted turns": counted_turns,
     "leafed": leafed,
     "twisted": twisted,
+    "glazier": lambda: demo("glaziers-flatbed"),
     "aided": aided,
     "new job": blank_job,
     "three axles": three_axles,

@@ -347,3 +347,45 @@ def test_an_air_helper_is_set_compared_with_steel_and_taken_off(open_window, qtb
     press(qtbot, window, "helper off")
     assert document.job == before
     assert undo_all(window) == before
+
+
+def test_an_axle_goes_on_air_its_pressures_are_solved_its_air_is_held_and_a_chart_typed(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, sheet = opened(open_window, demo("hive-hauler"), 1)
+    before, document = window.document.job, window.document
+    choose(window, "kind", "air")
+    assert read(window, "air waits words").startswith("Effective diameter of the air spring is missing")
+    for field, text in (("across_m", "150"), ("height_m", "300"), ("least_m", "90"), ("stands_m", "200"), ("least_pa", "0.5"),
+                        ("most_pa", "116 psi")):  # fmt: skip
+        type_into(qtbot, window, f"air {field}", text)
+    a = document.assessment
+    assert a.orders[1].air is not None and "spring rate over a bump" in read(window, "rate name")
+    assert a.proposed.hub_to_arch_m[1, :, a.target_case] == pytest.approx(a.target_m[1], abs=0.0015)
+    shut = float(a.proposed.hub_to_arch_m[1, 0, 2])
+    choose(window, "air gas", "levelled")
+    assert abs(float(document.assessment.proposed.hub_to_arch_m[1, 0, 2]) - a.target_m[1, 0]) < 0.004 < abs(shut - a.target_m[1, 0])
+    assert read(window, "bump word") == "over a bump"
+    choose(window, "air lines", "a tee")
+    left, right = read(window, "air pressure 0 4"), read(window, "air pressure 1 4")
+    assert left == f"{right},", "one pressure in both"
+    choose(window, "air gas", "shut in")
+    choose(window, "air lines", "a line a side")
+    type_into(qtbot, window, "air left_pa", "6 bar")
+    assert document.assessment.proposed.hub_to_arch_m[1, 0, 4] > a.target_m[1, 0] + 0.01
+    type_into(qtbot, window, "air left_pa", "60 bar")
+    assert "accepted is" in window.notice.text() and document.assessment.orders[1].air is not None
+    qtbot.keyClick(seen(window, "air left_pa"), Qt.Key.Key_Escape)
+    press(qtbot, window, "solve air")
+    assert document.job.proposal.axles[1].air.left_pa is None
+    type_into(qtbot, window, "air high_m", "2000 m")
+    assert float(document.assessment.proposed.hub_to_arch_m[1, 0, 4]) > a.target_m[1, 0], "a mountain lifts it"
+    sheet.turn("helper")
+    for n, (high, load) in enumerate((("300", "1000"), ("90", "1100 kg"))):
+        type_into(qtbot, window, f"air chart height_m {n}", high)
+        type_into(qtbot, window, f"air chart load_kg {n}", load)
+    assert "wants its pressure" in document.assessment.orders[1].lacks
+    type_into(qtbot, window, "air chart_pa", "5")
+    assert not document.assessment.orders[1].lacks and len(document.job.proposal.axles[1].air.chart) == 2
+    sheet.turn("chart")
+    press(qtbot, window, "fitted now")
+    assert document.job.as_found.axles[1].kind == "air" and document.assessment.found_springs[1][0].couple is None
+    assert undo_all(window) == before

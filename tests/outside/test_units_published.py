@@ -42,6 +42,16 @@ PINT_NAMES = {
     "°": "degree",
     "deg": "degree",
     "%": "percent",
+    "°c": "delta_degC",
+    "c": "delta_degC",
+    "k": "kelvin",
+    "°f": "delta_degF",
+    "f": "delta_degF",
+    "l": "litre",
+    "ml": "millilitre",
+    "in³": "inch**3",
+    "in3": "inch**3",
+    "cuin": "inch**3",
 }
 BASE = {
     Quantity.HEIGHT: "m",
@@ -53,6 +63,9 @@ BASE = {
     Quantity.FORCE: "N",
     Quantity.ANGLE: "rad",
     Quantity.SHARE: "",
+    Quantity.ALTITUDE: "m",
+    Quantity.WARMTH: "delta_degC",
+    Quantity.VOLUME: "m**3",
 }
 
 

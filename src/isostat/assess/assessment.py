@@ -7,9 +7,9 @@ from functools import lru_cache
 
 import numpy as np
 
+from isostat.assess.bags import helpers
 from isostat.assess.baseline import as_read, at_baseline, read_elsewhere
 from isostat.assess.found import FoundSpring, as_stand, found_springs
-from isostat.assess.helping import helpers
 from isostat.assess.laws import Incomplete
 from isostat.assess.loads import loads
 from isostat.assess.raking import rake_points, raked
@@ -170,7 +170,7 @@ def _with_helpers(
     for i, (axle, fit, told) in enumerate(zip(axles, fits, job.proposal.axles, strict=True)):
         grown = np.asarray(axle.spring_motion.at(platform.row[i, list(SPRING), :, 0] @ wanted[i])[0])
         try:
-            out.append(replace(fit, helper=helpers(told.helper, grown)))
+            out.append(replace(fit, helper=helpers(told.helper, grown, beside=told.kind)))
             lacks.append("")
         except Incomplete as why:
             out.append(fit)
@@ -220,7 +220,7 @@ def _assess(given: Job, job: Job) -> Assessment:
     if any(fit.helper for fit in fits):
         platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg, loading.hitch)
     orders = order(job, axles, springs, platform, bank, wanted)
-    fitted = tuple(Springs(o.law, o.offset_m) for o in orders)
+    fitted = tuple(Springs(o.law, o.offset_m, o.air.couple if o.air else None) for o in orders)
     proposed = _stand_up(axles, fits, fitted, _Weight.of(loading), baseline.tobytes())
     return Assessment(
         job=given,

@@ -6,11 +6,13 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.assess.bags import Bags, air_springs, riding_rates
 from isostat.assess.laws import Incomplete, spring_law
 from isostat.assess.resolved import INSTALLED, AxleFigures, default_frequency
 from isostat.assess.stand import Springs
 from isostat.assess.twisting import arm_law, bar_of, slack_for
 from isostat.core.elements.coil import Coil as CoilLaw
+from isostat.core.elements.couple import Couple
 from isostat.core.elements.law import METAL_RATE, ForceLaw
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.rising import compression_at
@@ -40,6 +42,7 @@ class FoundSpring:
     free_error_m: float
     spacer_m: float
     law: ForceLaw
+    couple: Couple | None = None  # what it shares with the other side
     lacks: str = ""  # why the kind that it is said to be cannot be made; a plain coil stands in
 
 
@@ -52,9 +55,12 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
     """Both springs of an axle as found. force_n: (2,) at the baseline, from the scales."""
     _, slope, bend = axle.spring_motion.at(np.zeros(2))
     curves: tuple[ForceLaw | None, ForceLaw | None] = (None, None)
-    lacks = ""
+    bags, lacks = None, ""
     try:
-        curves = _torsion_laws(fit, force_n) if fit.kind == "torsion bar" else (spring_law(fit),) * 2
+        if fit.kind == "air":
+            bags = air_springs(fit.air.model_copy(update={"left_pa": None, "right_pa": None}), np.zeros(2), force_n)
+        else:
+            curves = _torsion_laws(fit, force_n) if fit.kind == "torsion bar" else (spring_law(fit),) * 2
     except Incomplete as why:
         lacks = str(why)
 
@@ -95,7 +101,27 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
             lacks=lacks,
         )
 
+    if bags is not None:
+        return _found_bag(bags, force_n, 0), _found_bag(bags, force_n, 1)
     return one(fit.left, 0), one(fit.right, 1)
+
+
+def _found_bag(bags: Bags, force_n: Floats, side: int) -> FoundSpring:
+    """One bag as found: its pressure follows from the scales, the height that it stands at is read."""
+    pressed = bags.offset_m[side]
+    return FoundSpring(
+        force_n=float(force_n[side]),
+        pressed_m=pressed,
+        rate=Figure(riding_rates(bags, np.array(bags.offset_m))[side], Origin.COMPUTED),
+        installed_m=Figure(bags.full_m - pressed, Origin.MEASURED),
+        length_known=True,
+        implied_free_m=bags.full_m,
+        free_off_m=None,
+        free_error_m=TAPE,
+        spacer_m=0.0,
+        law=bags.law[side],
+        couple=bags.couple,
+    )
 
 
 def _torsion_laws(fit: AxleFit, force_n: Floats) -> tuple[ForceLaw, ForceLaw]:
@@ -122,4 +148,4 @@ def _installed(axle: AxleFigures, side: int, coil: Coil, pressed_m: float, *, gu
 def as_stand(found: tuple[FoundSpring, FoundSpring]) -> Springs:
     """Springs as found for the platform: each pressed by its baseline force."""
     left, right = found
-    return Springs((left.law, right.law), (left.pressed_m, right.pressed_m))
+    return Springs((left.law, right.law), (left.pressed_m, right.pressed_m), left.couple)

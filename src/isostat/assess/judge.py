@@ -76,7 +76,7 @@ def _springs(a: Assessment) -> Iterator[Judgement]:
         if o.picked not in PICKED:
             yield springs.RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.picked)
         rate, window = float(np.mean(o.order.rate_n_per_m)), o.window
-        if o.can_be_had and not o.stack and window.by(rate, OUTSIDE) is not None:
+        if o.can_be_had and o.stack is None and o.air is None and window.by(rate, OUTSIDE) is not None:
             place = Place(i, None, a.target_case)
             yield springs.RateOutsideWindow(grade=Grade.NOTE, place=place, step=Step.SPRING, rate_n_per_m=rate, window=window)
         if not all(f.length_known for f in a.found_springs[i]):
@@ -131,7 +131,7 @@ def _preload(a: Assessment, i: int, side: int, droop_travel: float) -> Iterator[
     axle, o = a.axles[i], a.orders[i]
     x = float(axle.spring_motion.at(np.asarray(droop_travel))[0]) + o.offset_m[side]
     stroke = a.fits[i].shock_stroke_m
-    if isinstance(o.law[side], LeafLaw | ArmLaw):  # a pack hangs from its eyes, an arm from its bar
+    if o.air is not None or isinstance(o.law[side], LeafLaw | ArmLaw):  # a pack hangs from its eyes, an arm from its bar
         return
     limit = min(MOST_PRELOAD, PRELOAD_SHARE * stroke) if stroke else MOST_PRELOAD
     if x > limit:

@@ -1,4 +1,4 @@
-"""Judgements on air helpers: what they lack, their pressures, and what they are used for."""
+"""Judgements on air, beside springs or in their place: what it lacks, its pressures, its valves, and what it is used for."""
 
 from __future__ import annotations
 
@@ -11,11 +11,16 @@ from isostat.assess.assessment import Assessment
 from isostat.core.findings import air
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
 
+MOST_VALVES = 3  # on two axles: a plane has three heights
 MOSTLY = 0.5  # of what stays, above which air in the lightest case is said to carry it (stated rule)
 
 
 def air_judgements(a: Assessment) -> Iterator[Judgement]:
-    """Of every axle with a helper."""
+    """Of every axle with bags."""
+    valves = [told.bags for i in range(len(a.axles)) if (told := aired(a, i)) is not None and told.bags.told.gas == "levelled"]
+    count = sum(1 if bags.told.lines == "tee" else 2 for bags in valves)
+    if count > MOST_VALVES:
+        yield air.ValvesFight(grade=Grade.WATCH, place=Place(len(a.axles) - 1), step=Step.SPRING, valves=count)
     for i, lacks in enumerate(a.helper_lacks):
         if lacks:
             yield air.HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks)
@@ -25,22 +30,25 @@ def air_judgements(a: Assessment) -> Iterator[Judgement]:
 
 
 def _pressures(a: Assessment, i: int) -> Iterator[Judgement]:
-    told, limits = aired(a, i), a.job.proposal.axles[i].helper
+    told = aired(a, i)
     if told is None:
         return
+    limits = told.bags.told
     if limits.least_pa is None or limits.most_pa is None:
         yield air.LimitsUnknown(grade=Grade.WATCH, place=Place(i), step=Step.SPRING)
         return
-    stands = a.proposed.stands
+    stands, asked = a.proposed.stands, told.gauge_pa.copy()
+    if told.alone:  # the law itself stays within the limits: what the load asks shows there
+        asked[:, a.target_case] = np.where(told.within[:, a.target_case] > 0.0, told.bags.needed_pa, asked[:, a.target_case])
     for over, limit, sign in ((True, limits.most_pa.value, 1.0), (False, limits.least_pa.value, -1.0)):
-        beyond = np.where(stands, sign * (told.gauge_pa - limit), -np.inf)
+        beyond = np.where(stands, sign * (asked - limit), -np.inf)
         side, case = (int(n) for n in np.unravel_index(int(np.argmax(beyond)), beyond.shape))
         if beyond[side, case] > 500.0:
             yield air.PressureOutside(
                 grade=Grade.FAULT if over else Grade.WATCH,
                 place=Place(i, side, case),
                 step=Step.SPRING,
-                gauge_pa=float(told.gauge_pa[side, case]),
+                gauge_pa=float(asked[side, case]),
                 limit_pa=float(limit),
                 over=over,
             )
@@ -50,7 +58,7 @@ def _stays(a: Assessment, i: int) -> Iterator[Judgement]:
     """Air in the lightest load, where gear that stays is what it holds up."""
     told, s = aired(a, i), a.proposed
     loads = [c for c in range(a.cases) if s.stands[c] and a.job.cases[c].kind == "load"]
-    if told is None or not loads:
+    if told is None or told.alone or not loads:
         return
     light = min(loads, key=lambda c: s.pad_kg[i, :, c].sum())
     stays = float(s.pad_kg[i, :, light].sum() - sum(p.value for p in a.axles[i].pad_kg))

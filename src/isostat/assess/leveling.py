@@ -30,7 +30,7 @@ def leans(a: Assessment) -> Floats:
 def one_spacer(a: Assessment, place: Place) -> float | None:
     """Total spacer in m at a corner that by itself levels the place's case; None where none up to THICKEST does."""
     axle, side, case = int(place.axle or 0), int(place.side or 0), int(place.case or 0)
-    if a.orders[axle].torsion is not None:
+    if a.orders[axle].torsion is not None or a.orders[axle].air is not None:
         return None
     lean = float(leans(a)[case])
     probe = a.proposed.platform.take(np.array([case]))
@@ -61,8 +61,8 @@ def with_spacer(job: Job, place: Place) -> Job:
             here = (i, s) == (place.axle, place.side)
             if o.stack is not None:  # a collar takes the place of the spacer
                 parts = {"collar_m": thick if here else o.stack.collar_m[s]}
-            elif o.torsion is not None:
-                continue  # an anchor is turned, no spacer goes there
+            elif o.torsion is not None or o.air is not None:
+                continue  # an anchor is turned, a pressure set: no spacer goes there
             elif a.job.proposal.axles[i].kind == "leaf":
                 parts = {"spacer_m": thick if here else o.order.spacer_m[s]}
             else:

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess import instead
+from isostat.assess.bags import Bags
 from isostat.assess.cycle import Cycled, cycle_motion, cycled
-from isostat.assess.helping import Helpers
 from isostat.core.elements.motion import Motion
 from isostat.core.limits import GRAVITY
 from isostat.core.vehicle.layout import Layout
@@ -82,7 +82,7 @@ class FitFigures:
     stop_spacer_m: float
     shock_stroke_m: float | None
     shock_longer_m: float
-    helper: Helpers | None = None  # air beside the springs, set once the target's travel is known
+    helper: Bags | None = None  # air beside the springs, set once the target's travel is known
 
 
 def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:

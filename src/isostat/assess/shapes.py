@@ -8,8 +8,11 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.winding import wound
+from isostat.core.elements.air import ClosedAir, HeldAir
+from isostat.core.elements.couple import Coupled
 from isostat.core.elements.helix import Helix, mean_diameter
 from isostat.core.elements.leaf import LeafLaw
+from isostat.core.elements.levelled import LevelledAir
 from isostat.core.elements.progressive import Progressive
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.elements.torsion import ArmLaw
@@ -21,6 +24,9 @@ from isostat.job.fitted import AxleFit
 
 INSIDE, WIRE, TURNS = 0.100, 0.013, 8.0  # m and turns, drawn where nothing is known (stated rule)
 PRESSED_SHARE = 0.5  # of its free length that a coil of unknown travel is taken to be pressed by, drawn only (stated rule)
+
+
+NO_COIL = (LeafLaw, ArmLaw, ClosedAir, HeldAir, LevelledAir, Coupled)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -59,11 +65,11 @@ def of_rate(rate: float, free_m: float, inside_m: float | None, fit: AxleFit) ->
 
 
 def found_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
-    """The left spring of an axle as found, as it lies on the floor; none of a pack or a torsion bar."""
+    """The left spring of an axle as found, as it lies on the floor; none of a pack, a torsion bar or a bag."""
     fit, spring = a.job.as_found.axles[axle], a.found_springs[axle][0]
     inside = fit.inside_m or a.job.proposal.axles[axle].inside_m
     across = None if inside is None else float(inside.value)
-    if isinstance(spring.law, LeafLaw | ArmLaw):
+    if isinstance(spring.law, NO_COIL):
         return ()
     if isinstance(spring.law, Progressive):
         return (of_progressive(fit.progressive, spring.law, spring.implied_free_m, across),)
@@ -88,10 +94,10 @@ def of_progressive(told: ProgressiveCoil, law: Progressive, free_m: float, insid
 
 
 def ordered_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
-    """The left spring that an axle orders, or the springs of its stack from the lowest up; none of a pack or a torsion bar."""
+    """The left spring that an axle orders, or those of its stack from the lowest up; none of a pack, a torsion bar or a bag."""
     o, fit = a.orders[axle], a.job.proposal.axles[axle]
     law, told = o.law[0], wound(a, axle)
-    if isinstance(law, LeafLaw | ArmLaw):
+    if isinstance(law, NO_COIL):
         return ()
     if isinstance(law, StackedPair):
         pairs = [(fit.stack.main, law.main), (fit.stack.top, law.top)]

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.assess.bags import Bags, air_springs, riding_rates
 from isostat.assess.found import HIGHEST_RATE, FoundSpring, reach
 from isostat.assess.laws import Incomplete, spring_law
 from isostat.assess.picking import Picked, pick_rate, room_at
@@ -55,6 +56,7 @@ class Ordered:
     can_be_had: bool  # False: a force or a rate below zero would be wanted
     stack: Seated | None = None  # of a stacked pair
     torsion: Twisted | None = None  # of torsion bars
+    air: Bags | None = None  # of bags in place of springs
     lacks: str = ""  # why the wanted kind of spring cannot be made; a plain coil stands in
 
 
@@ -103,6 +105,8 @@ def _order_axle(w: _Wanted) -> Ordered:
     try:
         if w.fit.kind == "torsion bar":
             return _torsion(w)
+        if w.fit.kind == "air":
+            return _air(w)
         law = spring_law(w.fit)
     except Incomplete as why:
         return _coils(w, lacks=str(why))
@@ -191,6 +195,22 @@ def _torsion(w: _Wanted) -> Ordered:
     return _ordered(
         w, order, (left, right), pressed, _seats(w), offset_m=_pair(offset), torsion=t, rate_origin=Origin.TYPED,
         free_origin=Origin.TYPED, spacer_origin=Origin.TYPED, can_be_had=can,
+    )  # fmt: skip
+
+
+def _air(w: _Wanted) -> Ordered:
+    """Bags in place of springs: their pressures are solved for the target where they are not typed. Raises Incomplete."""
+    grown = np.asarray(w.axle.spring_motion.at(w.at_springs)[0])
+    bags = air_springs(w.fit.air.over(w.found_fit.air), grown, w.force)
+    pressed = np.array(bags.set_x_m)
+    order = SpringOrder(
+        rate_n_per_m=riding_rates(bags, pressed), free_m=(bags.full_m,) * 2, spacer_m=(0.0, 0.0), need_m=(bags.full_m,) * 2
+    )
+    origin = Origin.TYPED if w.fit.air.left_pa or w.fit.air.right_pa else Origin.SOLVED
+    can = bool((w.force > 0.0).all())
+    return _ordered(
+        w, order, bags.law, pressed, np.full(2, bags.full_m - bags.offset_m[0]), offset_m=bags.offset_m, air=bags,
+        rate_origin=origin, free_origin=Origin.TYPED, spacer_origin=Origin.TYPED, can_be_had=can,
     )  # fmt: skip
 
 

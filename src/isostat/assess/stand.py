@@ -9,6 +9,7 @@ import numpy as np
 from isostat.assess.resolved import AxleFigures, FitFigures
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil
+from isostat.core.elements.couple import Couple
 from isostat.core.elements.ends import Metal, ShockEnds
 from isostat.core.elements.law import ForceLaw
 from isostat.core.elements.stop import BumpStop
@@ -27,10 +28,11 @@ HITCH_RATE = 5e6  # N/m from the coupling to the ground: the tow vehicle's own s
 
 @dataclass(frozen=True, slots=True)
 class Springs:
-    """Main springs of one axle: laws and compression at the baseline in m, left and right."""
+    """Springs of one axle: laws and compression at the baseline in m, left and right; what they share, where they do."""
 
     law: tuple[ForceLaw, ForceLaw]
     offset_m: tuple[float, float]
+    couple: Couple | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,9 +74,11 @@ def stand(
     count, cases = len(axles), weight.shape[1]
     laws: dict[ForceLaw, int] = {}
     motions: dict[object, int] = {}
+    couples: dict[Couple, int] = {}
     shape = (count, WITH_HELPERS if any(fit.helper for fit in fits) else PARTS)
     rows, ratio = np.zeros((*shape, 2)), np.ones(shape)
     offset, law, motion = np.zeros(shape), np.zeros(shape, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
+    teed = np.full(shape, -1, dtype=np.int64)
 
     def put(a: int, part: int, places: tuple[float, float, float], force_law: ForceLaw) -> None:
         ratio[a, part], place, offset[a, part] = places
@@ -99,6 +103,9 @@ def stand(
                 ShockEnds(fit.shock_stroke_m),
             )
             put(a, METAL[s], (1.0, 1.0, -axle.metal_m[s].value), Metal())
+            for part, pair in ((SPRING[0], spring), (HELPER[0], fit.helper)):
+                if s == 0 and pair is not None and pair.couple is not None:
+                    teed[a, part] = couples.setdefault(pair.couple, len(couples))
             if fit.helper is not None:
                 places = axle.spring_ratio.value, axle.spring_place.value, fit.helper.offset_m[s]
                 put(a, HELPER[s], places, fit.helper.law[s])
@@ -127,6 +134,7 @@ def stand(
         scale=np.ones((*shape, cases)),
         law=np.repeat(law[..., None], cases, axis=-1),
         motion=np.repeat(motion[..., None], cases, axis=-1) if motions else None,
+        teed=np.repeat(teed[..., None], cases, axis=-1) if (teed >= 0).any() else None,
         hitch=None if hitch is None else spread(np.array([hitch.x_m, HITCH_RATE, hitch.nose_kg.value * GRAVITY])),
     )
-    return platform, Bank(tuple(laws), tuple(motions))  # type: ignore[arg-type]
+    return platform, Bank(tuple(laws), tuple(motions), tuple(couples))  # type: ignore[arg-type]

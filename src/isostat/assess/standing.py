@@ -12,6 +12,7 @@ from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_
 from isostat.core.tuning.rate import ride_frequency
 from isostat.core.vehicle.equilibrium import Equilibrium, solve_equilibrium
 from isostat.core.vehicle.platform import Platform
+from isostat.core.vehicle.riding import as_riding
 from isostat.core.vehicle.statics import lever, support_margin
 from isostat.core.vehicle.wheel_forces import ExactForces
 
@@ -22,6 +23,7 @@ class Standing:
 
     platform: Platform
     bank: Bank
+    riding: tuple[Platform, Bank]  # the same as a bump meets it, in every case
     rest: Equilibrium
     stands: Bools  # (B,) inside its wheels and settled
     support_m: Floats  # (B,) how far the load lies inside the wheels; negative outside
@@ -68,7 +70,8 @@ def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float,
     u = rest.travel_m
     exact = ExactForces(safe, bank)
     compression, _, _ = exact.compression(u)
-    _, k = exact(u)
+    riding = as_riding(safe, bank, compression)
+    _, k = ExactForces(*riding)(u)
     at_wheel = np.stack([k.ll + k.lr, k.rr + k.lr], axis=1)  # both wheels together: the bar drops out
     sprung = rest.force_n / gravity
     frequency = np.vectorize(ride_frequency)(at_wheel, sprung)
@@ -81,6 +84,7 @@ def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float,
     return Standing(
         platform=platform,
         bank=bank,
+        riding=riding,
         rest=rest,
         stands=inside & rest.converged,
         support_m=support,

@@ -375,6 +375,7 @@ def fitted_now(job: Job, axle: int, ring_m: float | None) -> Job:
     job = put(job, (*base, "progressive"), wanted.progressive)
     job = put(job, (*base, "pack"), wanted.pack)
     job = put(job, (*base, "torsion"), wanted.torsion.over(job.as_found.axles[axle].torsion))
+    job = put(job, (*base, "air"), wanted.air.over(job.as_found.axles[axle].air))
     job = put(job, (*base, "stack"), wanted.stack.model_copy(update={"placed": "typed"}))
     if ring_m is not None:
         job = put(job, (*base, "stack", "ring_m"), round(ring_m, 4))

@@ -164,7 +164,7 @@ class AxleFit(Frozen):
     shock_longer_m: Offset | None = None
     settle_share: Settle | None = None
     stop: Stop = Stop()
-    kind: Literal["coil", "progressive", "stacked pair", "leaf", "torsion bar"] = "coil"
+    kind: Literal["coil", "progressive", "stacked pair", "leaf", "torsion bar", "air"] = "coil"
     stock: Literal["any", "25 lb/in", "50 lb/in"] = "any"
     inside_m: CoilAcross | None = None
     pocket_m: CoilAcross | None = None
@@ -178,6 +178,7 @@ class AxleFit(Frozen):
     stack: Stack = Stack()
     pack: Pack = Pack()
     torsion: TorsionBar = TorsionBar()
+    air: AirBag = AirBag()
     helper: AirBag = AirBag()
 
 

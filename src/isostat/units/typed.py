@@ -64,6 +64,9 @@ def _examples(quantity: Quantity, unit: Unit) -> str:
         Quantity.RATIO: "a plain number such as 0.65",
         Quantity.SHARE: "a share such as 60 %",
         Quantity.ANGLE: "an angle such as 4.5°",
+        Quantity.ALTITUDE: "2000 m or 6500 ft",
+        Quantity.WARMTH: "-20 °C or -36 °F",
+        Quantity.VOLUME: "5 L or 300 in³",
     }
     bare = f" (a bare number is {unit.sign})" if unit.sign and quantity not in (Quantity.SHARE,) else ""
     return signs[quantity] + bare

@@ -25,6 +25,9 @@ class Quantity(StrEnum):
     RATIO = "ratio"
     SHARE = "share"
     ANGLE = "angle"
+    ALTITUDE = "altitude"
+    WARMTH = "temperature change"
+    VOLUME = "volume"
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +54,12 @@ HZ = Unit("Hz", 1.0, 2)
 N = Unit("N", 1.0, 0)
 PLAIN = Unit("", 1.0, 2)
 PERCENT = Unit("%", 0.01, 1)
+METRE = Unit("m", 1.0, 0)
+FOOT = Unit("ft", 0.3048, 0)
+CELSIUS = Unit("°C", 1.0, 0)  # of a change, as is the next
+FAHRENHEIT = Unit("°F", 5.0 / 9.0, 0)
+LITRE = Unit("L", 0.001, 1)
+CUBIC_INCH = Unit("in³", INCH_M**3, 0)
 DEGREE = Unit("°", 0.017453292519943295, 2)
 
 # Every spelling that is read without asking the large unit library. Keys are lower case, without spaces.
@@ -95,8 +104,26 @@ SPELLINGS: dict[Quantity, dict[str, Unit]] = {
     Quantity.RATIO: {},
     Quantity.SHARE: {"%": PERCENT},
     Quantity.ANGLE: {"°": DEGREE, "deg": DEGREE, "rad": Unit("rad", 1.0, 4)},
+    Quantity.ALTITUDE: {"m": METRE, "km": Unit("km", 1000.0, 2), "ft": FOOT},
+    Quantity.WARMTH: {"°c": CELSIUS, "c": CELSIUS, "k": Unit("K", 1.0, 0), "°f": FAHRENHEIT, "f": FAHRENHEIT},
+    Quantity.VOLUME: {
+        "l": LITRE,
+        "litre": LITRE,
+        "ml": Unit("mL", 1e-6, 0),
+        "in³": CUBIC_INCH,
+        "in3": CUBIC_INCH,
+        "cuin": CUBIC_INCH,
+    },
 }
 SPELLINGS[Quantity.COIL] = SPELLINGS[Quantity.HEIGHT]
+
+
+# What no workshop chooses: it goes with its heights.
+FIXED = {
+    Quantity.FREQUENCY: HZ, Quantity.FORCE: N, Quantity.RATIO: PLAIN, Quantity.SHARE: PERCENT, Quantity.ANGLE: DEGREE,
+    Quantity.ALTITUDE: METRE, Quantity.WARMTH: CELSIUS, Quantity.VOLUME: LITRE,
+}  # fmt: skip
+INCHES = FIXED | {Quantity.ALTITUDE: FOOT, Quantity.WARMTH: FAHRENHEIT, Quantity.VOLUME: CUBIC_INCH}
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,8 +147,7 @@ class Preset:
             Quantity.PRESSURE: self.pressure,
             Quantity.COIL: self.coil,
         }
-        fixed = {Quantity.FREQUENCY: HZ, Quantity.FORCE: N, Quantity.RATIO: PLAIN, Quantity.SHARE: PERCENT, Quantity.ANGLE: DEGREE}
-        return chosen.get(quantity) or fixed[quantity]
+        return chosen.get(quantity) or (INCHES if self.height.fractional else FIXED)[quantity]
 
 
 PRESETS: dict[str, Preset] = {

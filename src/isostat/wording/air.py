@@ -29,6 +29,12 @@ def _(j: air.PressureOutside, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
+def _(j: air.ValvesFight, r: Reader) -> tuple[str, str]:
+    why = "A body has three heights: a fourth valve fights the others. Join one axle's bags by a tee."
+    return f"{j.valves:.0f} levelling valves", why
+
+
+@tell.register
 def _(j: air.LimitsUnknown, r: Reader) -> tuple[str, str]:
     return "The bag's least and most pressure are not known", "No pressure is a setting without them: read its plate."
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from isostat.assess.aired import aired
+from isostat.assess.aired import Aired, aired
 from isostat.assess.assessment import Assessment
 from isostat.assess.attitude import rake
 from isostat.assess.fixes import Fix
@@ -74,7 +74,7 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 "can_be_had": o.can_be_had,
                 "kind": "coil" if o.lacks else a.job.proposal.axles[i].kind,
                 **_stack(o.stack, side),
-                **({} if air is None else {"helper_gauge_pa": [_f(p) for p in air.gauge_pa[side]]}),
+                **({} if air is None else _air(air, side)),
                 **({} if o.torsion is None else {"slack_rad": _f(o.torsion.slack[side]), "turn_rad": _f(o.torsion.turn[side])}),
                 "spring_rate_n_per_m": _f(o.order.rate_n_per_m[side]),
                 "free_length_m": _f(o.order.free_m[side]),
@@ -86,6 +86,12 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
             }
         )
     return rows
+
+
+def _air(air: Aired, side: int) -> dict[str, Any]:
+    """Pressure and height of a bag in every case."""
+    name = "" if air.alone else "helper_"
+    return {f"{name}gauge_pa": [_f(p) for p in air.gauge_pa[side]], f"{name}height_m": [_f(h) for h in air.height_m[side]]}
 
 
 def _stack(stack: Seated | None, side: int) -> dict[str, Any]:

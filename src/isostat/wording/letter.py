@@ -10,6 +10,8 @@ from isostat.assess.judge import hanging_force_n
 from isostat.assess.seating import Seated
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Judgement
+from isostat.units.shown import with_unit
+from isostat.units.unit import Quantity
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import ABOUT, Reader
 from isostat.wording.sentences import GRADE_WORDS, say
@@ -60,9 +62,13 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
             turn = math.degrees(o.torsion.turn[side])
             said = f"torsion bar {rate} spring rate, anchor {abs(turn):.2f}° {'tighter' if turn >= 0 else 'slacker'}"
             hanging = "handed, left and right are not swapped"
+        if o.air is not None:
+            pressure = with_unit(o.air.gauge_pa[side], Quantity.PRESSURE, r.preset)
+            high = r.coil(o.air.full_m - o.air.set_x_m[side])
+            said, hanging = f"air spring at {pressure}, {high} high in {a.job.target.case}", f"{rate} over a bump"
         lines.append(f"  {r.corner(i, side):<14}{said}, {hanging}")
         care = "unload the bar, hold the key" if o.torsion is not None else "proper compressor"
-        if force > 0:
+        if force > 0 and o.air is None:
             lines.append(f"  {'':<14}holds {r.mass(force / 9.80665)} hanging: {care}, nobody in line")
     return lines
 

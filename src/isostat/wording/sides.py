@@ -57,6 +57,8 @@ def _found(a: Assessment, i: int, r: Reader) -> str:
     if isinstance(spring.law, LeafLaw):
         leaves = len(a.job.as_found.axles[i].pack.leaves)
         return f"{leaves} leaves, {r.rate(spring.rate.value)}, arch {number(spring.law.flat_m, Quantity.COIL, r.preset)}"
+    if a.job.as_found.axles[i].kind == "air" and not spring.lacks:
+        return f"air springs, {r.rate(spring.rate.value)}, {number(spring.installed_m.value, Quantity.COIL, r.preset)} high"
     if isinstance(spring.law, ArmLaw):
         return f"torsion bars, {r.rate(spring.rate.value)}"
     about = "≈ " if spring.rate.assumed or not spring.length_known else ""
@@ -75,6 +77,8 @@ def _spring(a: Assessment, i: int, r: Reader) -> str:
     rate = r.rate(o.order.rate_n_per_m[0])
     if o.torsion is not None:
         return f"torsion bars, {rate}"
+    if o.air is not None:
+        return f"air springs, {rate} over a bump"
     free = number(o.order.free_m[0], Quantity.COIL, r.preset)
     return f"{'progressive, ' if a.job.proposal.axles[i].kind == 'progressive' and not o.lacks else ''}{rate}, {free} free"
 
@@ -89,6 +93,9 @@ def _set(a: Assessment, i: int, r: Reader) -> str:
     if o.torsion is not None:
         turns = [f"{number(abs(t), Quantity.ANGLE, r.preset)}° {'tighter' if t >= 0 else 'slacker'}" for t in o.torsion.turn]
         return ", ".join(turns)
+    if o.air is not None:
+        gauge = ", ".join(number(p, Quantity.PRESSURE, r.preset) for p in o.air.gauge_pa)
+        return f"{gauge} {r.preset.pressure.sign} at the target"
     left, right = o.order.spacer_m if o.stack is None else o.stack.collar_m
     ring = f", ring {r.coil(o.stack.pair.ring_m)}" if o.stack is not None and o.stack.pair.ring_m is not None else ""
     if left < 0.0 or right < 0.0:

@@ -1,13 +1,14 @@
-"""Workings of air helpers: pressure in a case, and what a bag carries there."""
+"""Workings of bags: pressure in a case, and what a bag carries there."""
 
 from __future__ import annotations
 
-import math
+import numpy as np
 
 from isostat.assess.aired import Aired, aired
 from isostat.assess.assessment import Assessment
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.air import ClosedAir
+from isostat.core.elements.tee import TeedAir
 from isostat.core.limits import GRAVITY
 from isostat.core.working import Given, Origin, Working
 
@@ -15,57 +16,91 @@ from isostat.core.working import Given, Origin, Working
 def _told(a: Assessment, k: Shown) -> Aired:
     told = aired(a, k.axle)
     if told is None:
-        raise KeyError("no helper")
+        raise KeyError("no bag")
     return told
 
 
 def pressure(a: Assessment, k: Shown) -> Working:
     """Gauge pressure of a bag in a case."""
-    told, law = _told(a, k), a.fits[k.axle].helper.law[k.side]  # type: ignore[union-attr]
-    result = float(told.gauge_pa[k.side, k.case])
-    if not isinstance(law, ClosedAir):
+    told = _told(a, k)
+    bags, result = told.bags, float(told.gauge_pa[k.side, k.case])
+    gas = bags.told.gas
+    if gas != "shut in":
+        rule = "Held: the height changes, the pressure does not."
+        if gas == "levelled":
+            rule = "The valve fills or lets down until what the bag carries is what stands on it: load by area."
+            return _by_load(told, k, result, rule)
         given = (Given("p", "held by its line", "pressure", result, Origin.TYPED),)
         return Working(name="bag pressure", symbol="p", quantity="pressure", expression="p", inputs=given, result=result,
-                       approximate=False, rule="Held: the height changes, the pressure does not.")  # fmt: skip
-    now = float(told.height_m[k.side, k.case])
-    full = float(a.job.proposal.axles[k.axle].helper.height_m.value)  # type: ignore[union-attr]
-    was = full - law.set_x_m
-    shut = (law.gauge_pa + law.set_ambient_pa) * was / now - law.ambient_pa
+                       approximate=False, rule=rule)  # fmt: skip
+    if result <= 0.0:
+        given = (Given("p", "its gas is no denser than the air around", "pressure", 0.0, Origin.COMPUTED),)
+        return Working(name="bag pressure", symbol="p", quantity="pressure", expression="p", inputs=given, result=0.0,
+                       approximate=False, rule="Drawn so long that nothing is left above the air around it.")  # fmt: skip
+    law = bags.couple or bags.law[k.side]
+    assert isinstance(law, ClosedAir | TeedAir)
+    set_x, x = np.array(bags.set_x_m), np.clip(bags.full_m - told.height_m[:, k.case], bags.bag.x_m[0], bags.bag.x_m[-1])
+    sides = [0, 1] if bags.couple is not None else [k.side]
+    then, now = (sum(float(bags.bag.volume(at[n])) for n in sides) + law.tank_m3 for at in (set_x, x))
+    surrounding = Origin.ASSUMED if bags.told.high_m is None else Origin.TYPED
     return Working(
         name="bag pressure",
         symbol="p",
         quantity="pressure",
-        expression="(p_0 + p_a) * h_0 / h - p_a + r",
+        expression="(p_0 + p_a) * w * V_0 / V - p_b",
         inputs=(
             Given("p_0", "set at the target, gauge", "pressure", law.gauge_pa, Origin.TYPED),
-            Given("p_a", "of the air around", "pressure", law.set_ambient_pa, Origin.ASSUMED),
-            Given("h_0", "height of the bag then", "fine length", was, Origin.SOLVED),
-            Given("h", "height in this case", "fine length", now, Origin.SOLVED),
-            Given("r", "past its ends", "pressure", result - shut, Origin.COMPUTED),
+            Given("p_a", "of the air around it then", "pressure", law.set_ambient_pa, surrounding),
+            Given("w", "absolute temperature over that of then", "fine ratio", law.warmer, surrounding),
+            Given("V_0", "gas then, both bags where a tee joins them", "fine volume", then, Origin.COMPUTED),
+            Given("V", "gas in this case", "fine volume", now, Origin.SOLVED),
+            Given("p_b", "of the air around it now", "pressure", law.ambient_pa, surrounding),
         ),
         result=result,
         approximate=False,
-        rule="Gas shut in, slow: absolute pressure times volume stays. A warm day or a mountain changes it.",
+        rule="Gas shut in, slow: absolute pressure times volume stays, by absolute temperature.",
+    )
+
+
+def _by_load(told: Aired, k: Shown, result: float, rule: str) -> Working:
+    x = told.bags.full_m - float(told.height_m[k.side, k.case])
+    area = float(told.bags.bag.area(np.asarray(x))[0])
+    return Working(
+        name="bag pressure",
+        symbol="p",
+        quantity="pressure",
+        expression="m * g / A",
+        inputs=(
+            Given("m", "carried by the bag", "fine mass", float(told.carries_kg[k.side, k.case]), Origin.SOLVED),
+            Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED),
+            Given("A", "effective area at its height", "area", area, Origin.COMPUTED),
+        ),
+        result=result,
+        approximate=False,
+        rule=rule,
     )
 
 
 def load(a: Assessment, k: Shown) -> Working:
     """What a bag carries in a case."""
     told = _told(a, k)
-    across = float(a.job.proposal.axles[k.axle].helper.across_m.value)  # type: ignore[union-attr]
-    area = math.pi * across**2 / 4
+    x = told.bags.full_m - float(told.height_m[k.side, k.case])
+    area = float(told.bags.bag.area(np.asarray(np.clip(x, told.bags.bag.x_m[0], told.bags.bag.x_m[-1])))[0])
     gauge, carries = float(told.gauge_pa[k.side, k.case]), float(told.carries_kg[k.side, k.case])
+    inputs = [
+        Given("p", "gauge pressure", "pressure", gauge, Origin.SOLVED),
+        Given("A", "effective area at its height", "area", area, Origin.COMPUTED),
+        Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED),
+    ]
+    past = told.within[k.side, k.case] == 0.0
+    if past:
+        inputs.append(Given("r", "by its end, drawn long or flat", "mass", carries - gauge * area / GRAVITY, Origin.SOLVED))
     return Working(
         name="carried by the bag",
         symbol="m",
         quantity="mass",
-        expression="p * pi * D**2 / (4 * g) + r",
-        inputs=(
-            Given("p", "gauge pressure", "pressure", gauge, Origin.SOLVED),
-            Given("D", "effective diameter", "fine length", across, Origin.TYPED),
-            Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED),
-            Given("r", "past its ends", "mass", carries - gauge * area / GRAVITY, Origin.COMPUTED),
-        ),
+        expression="p * A / g + r" if past else "p * A / g",
+        inputs=tuple(inputs),
         result=carries,
         approximate=False,
         rule="Gauge pressure times effective area; a claim beyond it is none.",
@@ -77,5 +112,5 @@ AIR = {"bag pressure": pressure, "bag load": load}
 
 def shown_air(a: Assessment) -> list[Shown]:
     """Every such number."""
-    axles = [i for i, fit in enumerate(a.fits) if fit.helper is not None]
+    axles = [i for i in range(len(a.axles)) if aired(a, i) is not None]
     return [Shown(name, axle, side, case) for axle in axles for side in (0, 1) for case in range(a.cases) for name in AIR]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -73,6 +73,21 @@ def cylinder(across_m: float, height_m: float, least_m: float) -> Bag:
     return Bag(x_m=(0.0, height_m - least_m), area_m2=(area, area), volume_m3=(area * height_m, area * least_m))
 
 
+def charted(heights_m: tuple[float, ...], forces_n: tuple[float, ...], gauge_pa: float) -> Bag:
+    """A bag by its maker's chart: what it carries at each height, at one pressure; x counts from the greatest height.
+
+    heights_m: inside, falling or rising, at least two, 10 mm to 1 m. forces_n: there. gauge_pa: of the chart. The volume is what
+    the area sweeps, as virtual work has it, over a last bit of the least height. Raises OutOfRange where they make no bag.
+    """
+    within("pressure of the chart", gauge_pa, 1e4, 2e6, "Pa")
+    within("height in the chart", heights_m, 0.01, 1.0, "m")
+    order = np.argsort(heights_m)[::-1]
+    high, area = np.asarray(heights_m)[order], np.asarray(forces_n)[order] / gauge_pa
+    swept = np.concatenate([[0.0], np.cumsum(-np.diff(high) * (area[1:] + area[:-1]) / 2.0)])
+    volume = area[-1] * high[-1] + swept[-1] - swept
+    return Bag(x_m=tuple((high[0] - high).tolist()), area_m2=tuple(area.tolist()), volume_m3=tuple(volume.tolist()))
+
+
 def _straight(x: Floats, at: tuple[float, ...], values: tuple[float, ...]) -> tuple[Floats, Floats]:
     xs, vs = np.asarray(at), np.asarray(values)
     i = np.clip(np.searchsorted(xs, x, side="right") - 1, 0, xs.size - 2)
@@ -141,6 +156,11 @@ class ClosedAir:
         gauge = self.gauge_at(inside)
         gas = self.exponent * (gauge + self.ambient_pa) * area * swept / self._volume(inside)
         return np.where(gauge > 0.0, gas + gauge * slope, 0.0)
+
+    def riding(self, x: float) -> ClosedAir:
+        """What a bump meets from compression x in m: the same gas, without the time to take the room's temperature."""
+        gauge = float(self.gauge_at(np.asarray(np.clip(x, *self.domain))))
+        return replace(self, gauge_pa=gauge, set_x_m=x, exponent=FAST, set_ambient_pa=self.ambient_pa, warmer=1.0)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -58,6 +58,10 @@ class LevelledAir:
         """Gauge pressure in Pa at which it rests at compression x, any shape."""
         return self._slope(x)[0]
 
+    def rise_at(self, x: Floats) -> Floats:
+        """How fast the valve raises the pressure at compression x, Pa/m, any shape."""
+        return self._slope(x)[1]
+
     def force(self, x: Floats) -> Floats:
         """Force in N at compression x in m, any shape."""
         return np.asarray(self._slope(x)[0] * self.bag.area(x)[0])

@@ -1,4 +1,4 @@
-"""Judgements on air helpers."""
+"""Judgements on air, beside springs or in their place."""
 
 from __future__ import annotations
 
@@ -25,6 +25,13 @@ class PressureOutside(Judgement):
     @property
     def severity(self) -> float:
         return abs(self.gauge_pa - self.limit_pa)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ValvesFight(Judgement):
+    """More levelling valves than a plane has heights: they let each other down."""
+
+    valves: int
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

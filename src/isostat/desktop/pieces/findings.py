@@ -163,14 +163,15 @@ def pretty(expression: str) -> str:
 
 FINE = {"fine length": ("mm", 1000.0, 1), "acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3),
         "modulus": ("MPa", 1e-6, 0), "density": ("kg/m³", 1.0, 0), "torque": ("N·m", 1.0, 0),
-        "torsion rate": ("N·m/rad", 1.0, 0)}  # fmt: skip
+        "torsion rate": ("N·m/rad", 1.0, 0), "area": ("cm²", 1e4, 2), "fine mass": ("kg", 1.0, 1), "fine volume": ("L", 1e3, 3),
+        "fine ratio": ("", 1.0, 4)}  # fmt: skip
 
 
 def value_text(v: View, quantity: str, value: float) -> str:
     """A value in the reader's units, also for quantities that only a working shows."""
     if quantity in FINE:
         sign, factor, digits = FINE[quantity]
-        return f"{value * factor:.{digits}f} {sign}".replace("-", "−")
+        return f"{value * factor:.{digits}f} {sign}".strip().replace("-", "−")
     return with_unit(value, Quantity(quantity), v.reader.preset)
 
 

@@ -1,33 +1,32 @@
-"""Spring's helper: the bag beside an axle's springs, what it does in every case, and steel for the same load beside it."""
+"""Spring's page on air: the bag beside an axle's springs or in their place, every case with it, and steel for the same load."""
 
 from __future__ import annotations
 
-from functools import partial
-
-from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF, QSize
 
 from isostat.assess.aired import aired, on_steel
 from isostat.assess.assessment import Assessment
-from isostat.assess.helping import FLAT
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.bag_fields import (
+    BAND,
+    BY_DIAMETER,
+    CAUTION,
+    GASES,
+    LIMITS,
+    PLACES,
+    PRESSURES,
+    STANDS,
+    TANK,
+    bag_field,
+    clear_bag,
+    lay_chart_rows,
+    lay_ways,
+)
 from isostat.desktop.view import View
-from isostat.job.air_bag import AirBag
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 
-FIELDS = (
-    ("across_m", "effective diameter", Quantity.COIL),
-    ("height_m", "full height inside", Quantity.COIL),
-    ("least_m", "flat at", Quantity.COIL),
-    ("stands_m", "stands, as weighed", Quantity.COIL),
-    ("left_pa", "left, at the target", Quantity.PRESSURE),
-    ("right_pa", "right, at the target", Quantity.PRESSURE),
-    ("least_pa", "least allowed", Quantity.PRESSURE),
-    ("most_pa", "most allowed", Quantity.PRESSURE),
-)
-GASES = ("shut in", "held")
-CAUTION = "A bag under pressure bursts: let it down before any work, never above its plate. Ratings plates come first."
 FITS = (
     "Steel fits a load that stays; air one that comes and goes, and each side on its own line.",
     "Air carries no droop: the shock or a strap must stop the wheel before the bag is drawn long.",
@@ -36,41 +35,47 @@ FITS = (
 
 def lay_helper(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].helper, ("proposal", "axles", axle, "helper")
-    sheet.caps("helper head", f"Air helper, {v.job.vehicle.axles[axle].name}", area.topLeft())
-    size, y = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(24)
-    for field, words, quantity in FIELDS:
-        reading = getattr(told, field)
-        value, guessed = (reading.value, reading.assumed) if reading else (None, False)
-        if field == "least_m" and reading is None and told.height_m is not None:
-            value, guessed = FLAT * told.height_m.value, True
-        sheet.text(f"helper {field} word", words, QPointF(area.left(), y + 4), size=13, unit=v.reader.preset.unit(quantity).sign)
-        place = QPointF(area.left() + t.px(176), y)
-        sheet.field(f"helper {field}", (*base, field), place, size, label=words, quantity=quantity, value=value, assumed=guessed,
-                    empty="–", figure=14)  # fmt: skip
-        y += t.px(30)
-    sheet.text("helper gas word", "its air", QPointF(area.left(), y + 4), size=13)
-    gases = QRect(round(area.left() + t.px(176)), round(y), round(t.px(92)), size.height())
-    sheet.choice("helper gas", GASES, GASES.index(told.gas), gases, label="how the air is held",
-                 chosen=lambda n: sheet.put((*base, "gas"), GASES[n], "how the air is held"))  # fmt: skip
-    sheet.button("helper off", "No helper", QPointF(area.left(), y + t.px(34)), partial(_off, sheet, axle))
+    t, fit, alone = v.theme, v.job.proposal.axles[axle], v.job.proposal.axles[axle].kind == "air"
+    name, base = ("air", ("proposal", "axles", axle, "air")) if alone else ("helper", ("proposal", "axles", axle, "helper"))
+    told = fit.air.over(v.job.as_found.axles[axle].air) if alone else fit.helper
+    head = sheet.caps(
+        "helper head", f"{'Air springs' if alone else 'Air helper'}, {v.job.vehicle.axles[axle].name}", area.topLeft()
+    )
+    if not alone:
+        off = clear_bag(sheet, base, "no helper")
+        sheet.button("helper off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)), off)
+    size, y = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(26)
+    bags = v.a.orders[axle].air
+    solved = {} if bags is None else {"left_pa": bags.gauge_pa[0], "right_pa": bags.gauge_pa[1]}
+    for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS):
+        sign = v.reader.preset.unit(what[2]).sign
+        sheet.text(f"{name} {what[0]} word", what[1], QPointF(area.left(), y + 4), size=13, unit=sign)
+        bag_field(sheet, v, name, base, told, what, QPointF(area.left() + t.px(176), y), size, solved.get(what[0]))
+        y += t.px(28)
+    lay_ways(sheet, name, base, told, QPointF(area.left(), y), t.px(124), GASES if alone else GASES[:2])
+    lay_chart_rows(sheet, v, name, base, told, QPointF(area.left(), y + t.px(36)), size)
     sheet.text("helper caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
-    _lay_table(sheet, v, axle, QRectF(area.left() + t.px(284), area.top(), area.width() - t.px(284), area.height() - t.px(26)))
+    right = QRectF(area.left() + t.px(284), area.top(), area.width() - t.px(284), area.height() - t.px(26))
+    foot = _lay_table(sheet, v, axle, right)
+    gap = BAND if told.gas == "levelled" else TANK
+    wide = right.width() / 4
+    for n, what in enumerate((*PLACES, gap)):
+        at = QPointF(right.left() + n * wide, foot + t.px(12))
+        sheet.text(f"{name} {what[0]} word", what[1], at, size=12.5, weight=600, unit=v.reader.preset.unit(what[2]).sign)
+        bag_field(sheet, v, name, base, told, what, at + QPointF(0, t.px(19)), size)
 
 
-def _off(sheet: Sheet, axle: int) -> None:
-    sheet.put(("proposal", "axles", axle, "helper"), AirBag().model_dump(), "no helper")
-
-
-def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> None:
-    """Steel or air: every case on the one and the other."""
+def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
+    """Steel or air: every case on the one and the other. Returns where it ends."""
     t, r = v.theme, v.reader
     told = aired(v.a, axle)
     if told is None:
-        words = v.a.helper_lacks[axle] or "A pressure at the target turns the helper on; its area alone gives none."
-        sheet.text("helper waits words", words, area.topLeft(), size=14, role="brick" if v.a.helper_lacks[axle] else "ink2",
-                   width=area.width())  # fmt: skip
-        return
+        lacks = v.a.helper_lacks[axle] or v.a.orders[axle].lacks
+        words = lacks or "A pressure at the target turns the helper on; its area alone gives none."
+        box = sheet.text(
+            "helper waits words", words, area.topLeft(), size=14, role="brick" if lacks else "ink2", width=area.width()
+        )
+        return float(box.bottom())
     steel = on_steel(v.job, axle)
     columns = (0.20, 0.42, 0.62, 0.82)
     xs = [area.left() + share * area.width() for share in columns]
@@ -101,7 +106,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> None:
     y = area.top() + t.px(52) + v.a.cases * t.px(23)
     rates = [r.rate(a.orders[axle].order.rate_n_per_m[0]) for a in (v.a, steel)]
     lines = (
-        f"spring beside the bag {rates[0]}, on steel alone {rates[1]}",
+        f"{'bag' if told.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
         f"light to full: {_range(v, v.a, axle)} with air, {_range(v, steel, axle)} on steel",
         *FITS,
     )
@@ -109,6 +114,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> None:
         box = sheet.text(f"helper said {n} word", words, QPointF(area.left(), y), size=13, role="ink" if n < 2 else "ink2",
                          width=area.width())  # fmt: skip
         y = box.bottom() + t.px(4)
+    return float(y)
 
 
 def _stand(v: View, a: Assessment, axle: int, case: int) -> str:

@@ -12,6 +12,8 @@ from isostat.core.tuning.events import droop_end, travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_glyph
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.air_panel import lay_air_panel
+from isostat.desktop.steps.bag_drawing import lay_bag_drawing
 from isostat.desktop.steps.bench_page import draw_bench, lay_bench
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
 from isostat.desktop.steps.helper_page import lay_helper
@@ -88,6 +90,10 @@ class SpringStep(Sheet):
             self._part = lay_arm_drawing(self, v, self.axle, part)
             lay_torsion_panel(self, v, self.axle, panel)
             return
+        if kind == "air":
+            self._part = lay_bag_drawing(self, v, self.axle, part)
+            lay_air_panel(self, v, self.axle, panel)
+            return
         self._part = lay_floor(self, v, self.axle, part)
         if kind == "progressive":
             lay_progressive(self, v, self.axle, panel, partial(self.table_wanted.emit, self.axle))
@@ -145,7 +151,7 @@ class SpringStep(Sheet):
             if changes is not None and told.pair.ring_m is not None:
                 ring = Handle(told.pair.ring_m, -LENGTH_PER_PX, -LENGTH_NUDGE, self._pull_ring)
                 put("grip ring", "ring", c.on_curve(changes), "crossover: ring nearer or further, drag", ring)
-        elif kind not in ("leaf", "torsion bar"):
+        elif kind not in ("leaf", "torsion bar", "air"):
             free = Handle(order.free_m[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(self._pull, "free_length_m", 3, "the preload"))
             put("grip free", "capsule", c.on_curve(hanging + 0.004), "preload, drag", free)
         coil = v.job.proposal.axles[axle].progressive

@@ -36,6 +36,7 @@ class SpringChart:
     most: float  # kg at the head
     found: Curve
     curve: Curve
+    bump: Curve | None  # what a bump meets in the case shown, where a valve holds the height
     rivals: tuple[tuple[str, Curve], ...]  # of the other proposals
 
     def at(self, travel: float, kg: float) -> QPointF:
@@ -64,7 +65,11 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     most = max(float((s.rest.force_n[axle] / GRAVITY).max()), 50.0) * 1.9
     others = [r for r in rivals(v.a) if not r.here] if v.job.others else []
     ghosts = tuple((r.name, wheel_curve(r.a.proposed.platform, r.a.proposed.bank, axle, 0, ends)) for r in others)
-    return SpringChart(axle, area, float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005, most, found, curve, ghosts)
+    air = v.a.orders[axle].air
+    bump = None
+    if air is not None and air.told.gas == "levelled" and s.stands[v.case]:
+        bump = wheel_curve(s.riding[0].take(np.array([v.case])), s.riding[1], axle, 0, ends)
+    return SpringChart(axle, area, float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005, most, found, curve, bump, ghosts)
 
 
 def step_that_fits(span: float, at_most: int, choices: tuple[float, ...]) -> float:
@@ -95,6 +100,10 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE, halo=True)
     end = c.at(bump_end(v.a.proposed.events[c.axle][0]).travel_m - 0.006, 0)
     end.setY(c.area.top() + t.px(44))  # below the grip of the stop
+    if c.bump is not None:
+        above = int(np.searchsorted(c.bump[1] / GRAVITY, c.most * 0.93))
+        at = c.at(float(c.bump[0][min(above, c.bump[0].size - 1)]), c.most * 0.93) + QPointF(t.px(8), -t.px(6))
+        sheet.text("bump word", "over a bump", at, size=12.5, weight=600, role="accent", halo=True)
     if end.x() < c.area.right():
         sheet.text("stop word", "stop", end, size=12.5, weight=600, anchor=MIDDLE)
 
@@ -130,6 +139,8 @@ def _rate_name(v: View, axle: int) -> str:
     """Which rate that is where a spring has more than one."""
     o = v.a.orders[axle]
     law = o.law[0]
+    if o.air is not None:
+        return "spring rate over a bump"
     if isinstance(law, StackedPair):
         told = law.crossover
         return "spring rate, both springs" if told and o.pressed_m[0] < told.x_m else "spring rate, main spring alone"
@@ -202,6 +213,8 @@ def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
     p.save()
     p.setClipRect(area)
     ghosts = [(curve, "ink3", 1.4, "") for _, curve in c.rivals]
+    if c.bump is not None:
+        ghosts.append((c.bump, "accent", 1.6, ""))
     for (u, held), role, width, dash in (*ghosts, (c.found, "ink2", 1.2, "before"), (c.curve, "ink", 3.4, "")):
         p.setPen(pen(t, role, width, dash))
         p.drawPolyline(c.polygon(u, held))
