@@ -142,7 +142,7 @@ settle()
 window.grab().save(str(FOLDER / "side-by-side.png"))
 open_at("orchard-sprayer", Step.SPRING, 3)
 spring.turn_axle(1)
-for page, name in (("chart", "leaf"), ("helper", "helper")):
+for page, name in (("chart", "leaf"), ("air", "helper")):
     spring.turn(page)
     settle()
     window.grab().save(str(FOLDER / f"{name}.png"))

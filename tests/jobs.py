@@ -163,9 +163,10 @@ def counted_turns() -> Job:
 
 
 def aided() -> Job:
-    """The flatbed with an air helper in the rear."""
+    """The flatbed with helpers of air and foam in the rear."""
     bag = {
         "across_m": 0.12, "height_m": 0.30, "least_m": 0.08, "stands_m": 0.24, "left_pa": 200_000, "right_pa": 240_000,
         "least_pa": 35_000, "most_pa": 600_000,
     }  # fmt: skip
-    return put(demo("hive-hauler"), ("proposal", "axles", 1, "helper"), bag)
+    foam = {"kind": "foam", "free_height_m": 0.12, "gap_m": -0.06, "press": [{"squeeze_m": 0.03, "force_kg": 90}]}
+    return put(put(demo("hive-hauler"), ("proposal", "axles", 1, "helper"), bag), ("proposal", "axles", 1, "cushion"), foam)

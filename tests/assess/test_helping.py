@@ -9,12 +9,16 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.aired import aired, on_steel
+from isostat.assess.cushions import jack_up_m
 from isostat.assess.judge import judge
 from isostat.assess.packs import pack_force_n
+from isostat.assess.pressed import pressed
+from isostat.assess.stand import CUSHION, HELPER
 from isostat.assess.standing import wheel_curve
 from isostat.core.elements.air import SEA_LEVEL
 from isostat.core.findings import air
 from isostat.core.limits import GRAVITY
+from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.demos import demo
 from isostat.job.edits import put
 from isostat.job.schema import Job
@@ -128,3 +132,55 @@ def test_what_lacks_or_is_outside_is_told_and_the_curve_shows_air() -> None:
     plain = assess(demo("hive-hauler"))
     _, before = wheel_curve(plain.proposed.platform, plain.proposed.bank, 1, 0, (-0.05, 0.05))
     assert (np.diff(held) > 0).all() and abs(held.mean() - before.mean()) < 900 * GRAVITY and u.size == held.size
+
+
+FOAM = {"free_height_m": 0.12, "kind": "foam", "gap_m": -0.05, "press": [{"squeeze_m": 0.03, "force_kg": 90}]}
+
+
+def cushioned(job: Job | None = None, **more: object) -> Job:
+    return put(job or demo("hive-hauler"), ("proposal", "axles", 1, "cushion"), {**FOAM, **more})
+
+
+def test_a_foam_helper_carries_its_press_readings_and_the_springs_the_rest() -> None:
+    """F = k0·x/(1 − (0.95·x/x_flat)³) through the reading; what it carries at the target is off the steel."""
+    plain, foam = assess(demo("hive-hauler")), assess(cushioned())
+    fit, done, case = foam.fits[1].cushion, pressed(foam, 1), foam.target_case
+    assert fit is not None and done is not None
+    assert float(fit.law.force(np.asarray(0.03))) == pytest.approx(90 * GRAVITY)
+    at = foam.proposed.platform.row[1, list(CUSHION), :, 0] @ foam.target_travel_m[1]
+    for side in (0, 1):
+        off = plain.orders[1].target_force_n[side] - foam.orders[1].target_force_n[side]
+        assert off == pytest.approx(float(fit.law.force(np.asarray(at[side] + 0.05))), rel=1e-6)
+    assert foam.proposed.hub_to_arch_m[1, :, case] == pytest.approx(foam.target_m[1], abs=0.0015)
+    x = done.squeeze_m[:, case]
+    assert done.carries_kg[:, case] * GRAVITY == pytest.approx(fit.law.force(x))
+    names = [e.name for e in foam.proposed.events[1][0]]
+    assert "helper touched" in names and "helper flat" in names
+
+
+@pytest.mark.parametrize(("gap", "up"), [(0.02, 0.0), (-0.028, 0.038)])
+def test_trade_foam_helpers_need_the_frame_up_to_go_in(gap: float, up: float) -> None:
+    """About 1½ in of jacking over trailer leaves, with 28 mm of squeeze as it stands (common practice, no source)."""
+    fit = assess(cushioned(gap_m=gap)).fits[1].cushion
+    assert fit is not None and jack_up_m(fit) == pytest.approx(up)
+    if up:
+        assert up == pytest.approx(0.0381, abs=0.001)
+
+
+@pytest.mark.parametrize("missing", ["gap_m", "kind"])
+def test_what_is_not_told_leaves_a_foam_helper_out(missing: str) -> None:
+    a = assess(cushioned(**{missing: None}, **({"press": []} if missing == "kind" else {})))
+    assert a.fits[1].cushion is None and pressed(a, 1) is None
+    assert a.proposed.hub_to_arch_m == pytest.approx(assess(demo("hive-hauler")).proposed.hub_to_arch_m)
+
+
+def test_helpers_beside_each_other_add_up_at_rest() -> None:
+    """Foam and air beside pinned springs: what all carry is what stands on the axle."""
+    a = assess(cushioned(helped(pinned())))
+    done, foam, case = aired(a, 1), pressed(a, 1), a.target_case
+    assert done is not None and foam is not None
+    u = a.proposed.rest.travel_m[..., case]
+    one = a.proposed.platform.take(np.array([case]))
+    force, _, _, _ = ExactForces(one, a.proposed.bank).parts(u[..., None])
+    assert force[1, list(HELPER), 0] / GRAVITY == pytest.approx(done.carries_kg[:, case])
+    assert force[1, list(CUSHION), 0] / GRAVITY == pytest.approx(foam.carries_kg[:, case])

@@ -37,14 +37,15 @@ NO_RESULT = re.compile(
         (Step.SPRING, "side by side", "puppet-van"),
         (Step.SPRING, "rear", "leafed"),
         (Step.SPRING, "", "twisted"),
-        (Step.SPRING, "helper", "aided"),
+        (Step.SPRING, "air", "aided"),
+        (Step.SPRING, "foam", "aided"),
     ],
 )
 def test_every_computed_number_on_the_screen_shows_its_working_when_asked(open_window, step: Step, page: str, job: str) -> None:  # type: ignore[no-untyped-def]
     window = open_window({"leafed": leafed, "twisted": twisted, "aided": aided}.get(job, partial(demo, job))())
     window.go(step)
     window.show_case(len(window.document.job.cases) - 1)
-    if page in ("rear", "helper"):
+    if page in ("rear", "air", "foam"):
         window.sheets[step].turn_axle(1)  # type: ignore[attr-defined]
     if page not in ("", "rear"):
         window.sheets[step].turn(page)  # type: ignore[attr-defined]

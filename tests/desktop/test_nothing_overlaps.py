@@ -173,8 +173,9 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     wrong += [f"side by side: {f}" for f in faults(spring)]
     for axle in range(len(window.document.job.vehicle.axles)):
         spring.turn_axle(axle)
-        spring.turn("helper")
-        wrong += [f"helper of axle {axle}: {f}" for f in faults(spring)]
+        for page in ("air", "foam"):
+            spring.turn(page)
+            wrong += [f"{page} of axle {axle}: {f}" for f in faults(spring)]
     spring.turn("chart")
     for axle in range(1, len(window.document.job.vehicle.axles)):
         spring.turn_axle(axle)

@@ -332,7 +332,7 @@ def test_a_torsion_bar_is_typed_turned_and_put_back(open_window, qtbot: QtBot) -
 def test_an_air_helper_is_set_compared_with_steel_and_taken_off(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window, sheet = opened(open_window, demo("hive-hauler"), 1)
     before, document = window.document.job, window.document
-    sheet.turn("helper")
+    sheet.turn("air")
     assert "A pressure at the target" in read(window, "helper waits words")
     type_into(qtbot, window, "helper left_pa", "2 bar")
     assert "Effective diameter of the helper bag is missing" in read(window, "helper waits words")
@@ -378,7 +378,7 @@ def test_an_axle_goes_on_air_its_pressures_are_solved_its_air_is_held_and_a_char
     assert document.job.proposal.axles[1].air.left_pa is None
     type_into(qtbot, window, "air high_m", "2000 m")
     assert float(document.assessment.proposed.hub_to_arch_m[1, 0, 4]) > a.target_m[1, 0], "a mountain lifts it"
-    sheet.turn("helper")
+    sheet.turn("air")
     for n, (high, load) in enumerate((("300", "1000"), ("90", "1100 kg"))):
         type_into(qtbot, window, f"air chart height_m {n}", high)
         type_into(qtbot, window, f"air chart load_kg {n}", load)
@@ -388,4 +388,30 @@ def test_an_axle_goes_on_air_its_pressures_are_solved_its_air_is_held_and_a_char
     sheet.turn("chart")
     press(qtbot, window, "fitted now")
     assert document.job.as_found.axles[1].kind == "air" and document.assessment.found_springs[1][0].couple is None
+    assert undo_all(window) == before
+
+
+def test_a_foam_helper_is_told_by_kind_or_press_drawn_on_the_chart_and_taken_away(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, sheet = opened(open_window, demo("hive-hauler"), 1)
+    before, document = window.document.job, window.document
+    sheet.turn("foam")
+    assert "put it in" in read(window, "foam waits words")
+    choose(window, "foam kind", "foam")
+    type_into(qtbot, window, "foam free_height_m", "120")
+    type_into(qtbot, window, "foam gap_m", "-60")
+    assert document.assessment.fits[1].cushion is not None and read(window, "foam said 0 word").startswith(
+        "Frame up by at least 70 mm"
+    )
+    soft = float(read(window, "foam load 0 4"))
+    type_into(qtbot, window, "foam press squeeze_m 0", "30")
+    type_into(qtbot, window, "foam press force_kg 0", "300 lb")
+    assert float(read(window, "foam load 0 4")) != soft
+    type_into(qtbot, window, "foam gap_m", "far")
+    assert "is not a number" in window.notice.text()
+    qtbot.keyClick(seen(window, "foam gap_m"), Qt.Key.Key_Escape)
+    sheet.turn("chart")
+    assert read(window, "helpers word") == "helper" and sheet.chart.helpers is not None
+    sheet.turn("foam")
+    press(qtbot, window, "foam off")
+    assert document.assessment.fits[1].cushion is None
     assert undo_all(window) == before

@@ -7,8 +7,9 @@ from isostat.core.limits import GRAVITY
 from isostat.core.tuning.stop_fit import stop_from_press
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
-from isostat.job.fitted import AxleFit, Stop
+from isostat.job.fitted import AxleFit
 from isostat.job.reading import Reading
+from isostat.job.stop import Stop
 from isostat.job.vehicle import Axle
 
 # Common practice, no source: what hangs on a wheel beside wheel and tyre, half of a beam with its drive included.

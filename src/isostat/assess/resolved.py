@@ -8,6 +8,7 @@ import numpy as np
 
 from isostat.assess import instead
 from isostat.assess.bags import Bags
+from isostat.assess.cushions import Cushioned, cushioned
 from isostat.assess.cycle import Cycled, cycle_motion, cycled
 from isostat.core.elements.motion import Motion
 from isostat.core.limits import GRAVITY
@@ -82,6 +83,7 @@ class FitFigures:
     stop_spacer_m: float
     shock_stroke_m: float | None
     shock_longer_m: float
+    cushion: Cushioned | None = None  # foam or rubber beside the springs
     helper: Bags | None = None  # air beside the springs, set once the target's travel is known
 
 
@@ -171,6 +173,7 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
         stop_spacer_m=spacer.value if spacer else 0.0,
         shock_stroke_m=stroke.value if stroke else None,
         shock_longer_m=fit.shock_longer_m.value if fit.shock_longer_m else 0.0,
+        cushion=cushioned(fit.cushion),
     )
 
 

@@ -21,8 +21,8 @@ from isostat.core.working import Figure
 
 # The parts of an axle, left before right: their places in the platform's arrays.
 SPRING, STOP, SHOCK, METAL = (0, 1), (2, 3), (4, 5), (6, 7)
-HELPER = (8, 9)  # only where some axle has one
-PARTS, WITH_HELPERS = 8, 10
+HELPER, CUSHION = (8, 9), (10, 11)  # only where some axle has one
+PARTS, WITH_HELPERS = 8, 12
 HITCH_RATE = 5e6  # N/m from the coupling to the ground: the tow vehicle's own springs are not asked (stated rule)
 
 
@@ -75,7 +75,7 @@ def stand(
     laws: dict[ForceLaw, int] = {}
     motions: dict[object, int] = {}
     couples: dict[Couple, int] = {}
-    shape = (count, WITH_HELPERS if any(fit.helper for fit in fits) else PARTS)
+    shape = (count, WITH_HELPERS if any(fit.helper or fit.cushion for fit in fits) else PARTS)
     rows, ratio = np.zeros((*shape, 2)), np.ones(shape)
     offset, law, motion = np.zeros(shape), np.zeros(shape, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
     teed = np.full(shape, -1, dtype=np.int64)
@@ -110,6 +110,9 @@ def stand(
                 places = axle.spring_ratio.value, axle.spring_place.value, fit.helper.offset_m[s]
                 put(a, HELPER[s], places, fit.helper.law[s])
                 motion[a, HELPER[s]] = motion[a, SPRING[s]]
+            if fit.cushion is not None:
+                put(a, CUSHION[s], (axle.spring_ratio.value, axle.spring_place.value, -fit.cushion.gap_m), fit.cushion.law)
+                motion[a, CUSHION[s]] = motion[a, SPRING[s]]
 
     def spread(values: Floats) -> Floats:
         return np.repeat(np.asarray(values)[..., None], cases, axis=-1)

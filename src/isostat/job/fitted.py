@@ -7,7 +7,8 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from isostat.job.air_bag import AirBag
-from isostat.job.curved import Material, PressRow, ProgressiveCoil, Stack
+from isostat.job.curved import Material, ProgressiveCoil, Stack
+from isostat.job.cushion import Cushion
 from isostat.job.leaves import Pack
 from isostat.job.reading import (
     Angle,
@@ -33,8 +34,6 @@ from isostat.job.reading import (
     Settle,
     Spacer,
     SpringRate,
-    Squeeze,
-    StopHeight,
     Stroke,
     Text,
     Thread,
@@ -42,6 +41,7 @@ from isostat.job.reading import (
     TyreRate,
     WireSize,
 )
+from isostat.job.stop import Stop
 from isostat.job.torsion import TorsionBar
 
 
@@ -69,17 +69,6 @@ class Coil(Frozen):
                 f"{self.solid_length_m.value:g} m; accepted is a free length above the solid length"
             )
         return self
-
-
-class Stop(Frozen):
-    """A bump stop: its rate at the touch, how far it goes until flat, a spacer under it; or kind, free height, press readings."""
-
-    rate_n_per_m: SpringRate | None = None
-    flat_m: Squeeze | None = None
-    spacer_m: Spacer | None = None
-    kind: Literal["rubber", "foam", "hydraulic"] | None = None
-    free_height_m: StopHeight | None = None
-    press: tuple[PressRow, ...] = Field(default=(), max_length=8)
 
 
 class SpringPress(Frozen):
@@ -180,6 +169,7 @@ class AxleFit(Frozen):
     torsion: TorsionBar = TorsionBar()
     air: AirBag = AirBag()
     helper: AirBag = AirBag()
+    cushion: Cushion = Cushion()
 
 
 class Setup(Frozen):

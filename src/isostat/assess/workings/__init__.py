@@ -17,6 +17,7 @@ from isostat.assess.workings import (
     buying,
     carrying,
     corner,
+    cushions,
     instead,
     order,
     packs,
@@ -80,6 +81,7 @@ SOMETIMES: dict[str, Explain] = {
     **packs.PACKS,
     **twisting.TWISTING,
     **air.AIR,
+    **cushions.CUSHIONS,
     "told rate": order.told_rate,
     "lift rate": instead.lifted,
     "payload": instead.payload,
@@ -119,6 +121,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
         + packs.shown_packs(a)
         + twisting.shown_twisting(a)
         + air.shown_air(a)
+        + cushions.shown_cushions(a)
     )
     ball = hitch_kg(a)
     for case in range(a.cases):

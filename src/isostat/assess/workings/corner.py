@@ -115,6 +115,9 @@ def _event_assumed(a: Assessment, k: Shown, name: str) -> bool:
             return axle.droop_shaft_m[k.side].assumed or axle.shock_ratio.assumed
         case "metal":
             return axle.metal_m[k.side].assumed
+        case "helper touched" | "helper flat":
+            told = fit.cushion
+            return axle.spring_ratio.assumed or (name == "helper flat" and told is not None and told.flat.assumed)
         case _:
             return axle.spring_ratio.assumed or a.found_springs[k.axle][k.side].installed_m.assumed
 

@@ -55,3 +55,12 @@ class BumpStop:
     def rate(self, x: Floats) -> Floats:
         """Slope in N/m at compression x in m, any shape: 0 before the touch."""
         return np.where(np.asarray(x) > 0.0, self._share(x)[2], 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Cushion(BumpStop):
+    """The same law as a helper, which carries its share of a load at rest."""
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        return LawEvent("helper touched", 0.0), LawEvent("helper flat", self.flat_x_m)

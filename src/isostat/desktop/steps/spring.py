@@ -12,11 +12,12 @@ from isostat.core.tuning.events import droop_end, travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_glyph
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.air_page import lay_air_page
 from isostat.desktop.steps.air_panel import lay_air_panel
 from isostat.desktop.steps.bag_drawing import lay_bag_drawing
 from isostat.desktop.steps.bench_page import draw_bench, lay_bench
+from isostat.desktop.steps.foam_page import lay_foam
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
-from isostat.desktop.steps.helper_page import lay_helper
 from isostat.desktop.steps.leaf_drawing import lay_leaf_drawing
 from isostat.desktop.steps.leaf_panel import lay_leaf_panel
 from isostat.desktop.steps.part_drawing import lay_floor
@@ -60,8 +61,10 @@ class SpringStep(Sheet):
         if self.page == "bench":
             self.bench = min(self.bench, max(len(v.job.bench) - 1, 0))
             self._picture = lay_bench(self, v, page, self.bench, self.turn_bench)
-        elif self.page == "helper":
-            lay_helper(self, v, page, self.axle)
+        elif self.page == "air":
+            lay_air_page(self, v, page, self.axle)
+        elif self.page == "foam":
+            lay_foam(self, v, page, self.axle)
         elif self.page == "side by side":
             self._sides = lay_sides(self, v, page)
         else:
@@ -219,7 +222,7 @@ class SpringStep(Sheet):
         if self.page == "side by side":
             draw_sides(p, v, self._sides)
             return
-        if self.page == "helper":
+        if self.page in ("air", "foam"):
             return
         draw_rule(p, v, self._panel_top(v), self.width())
         draw_chart(p, v, self.chart)

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess.rivals import rivals
+from isostat.assess.stand import CUSHION, HELPER
 from isostat.assess.standing import wheel_curve
 from isostat.assess.workings import Shown
 from isostat.core.elements.coil import Coil
@@ -37,6 +38,7 @@ class SpringChart:
     found: Curve
     curve: Curve
     bump: Curve | None  # what a bump meets in the case shown, where a valve holds the height
+    helpers: Curve | None  # what stands beside the springs adds by itself
     rivals: tuple[tuple[str, Curve], ...]  # of the other proposals
 
     def at(self, travel: float, kg: float) -> QPointF:
@@ -69,7 +71,19 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     bump = None
     if air is not None and air.told.gas == "levelled" and s.stands[v.case]:
         bump = wheel_curve(s.riding[0].take(np.array([v.case])), s.riding[1], axle, 0, ends)
-    return SpringChart(axle, area, float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005, most, found, curve, bump, ghosts)
+    low, high = float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005
+    return SpringChart(axle, area, low, high, most, found, curve, bump, _helpers(v, axle, ends, curve), ghosts)
+
+
+def _helpers(v: View, axle: int, ends: tuple[float, float], whole: Curve) -> Curve | None:
+    """What air, foam or rubber beside the springs adds: all less the same without them."""
+    fit, s = v.a.fits[axle], v.a.proposed
+    if fit.helper is None and fit.cushion is None:
+        return None
+    scale = s.platform.scale.copy()
+    scale[axle, [*HELPER, *CUSHION]] = 0.0
+    u, force = wheel_curve(replace(s.platform, scale=scale), s.bank, axle, 0, ends)
+    return u, whole[1] - force
 
 
 def step_that_fits(span: float, at_most: int, choices: tuple[float, ...]) -> float:
@@ -93,6 +107,7 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     _lay_scales(sheet, v, c)
     _lay_rates(sheet, v, c)
     _lay_dots(sheet, v, c)
+    _lay_beside(sheet, v, c)
     target = c.at(float(v.a.target_travel_m[c.axle, 0]), 0)
     aimed = f"target {v.reader.height(float(v.a.target_m[c.axle, 0]))}"
     half = sheet.text_width(aimed, 13, 600) / 2
@@ -100,12 +115,23 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE, halo=True)
     end = c.at(bump_end(v.a.proposed.events[c.axle][0]).travel_m - 0.006, 0)
     end.setY(c.area.top() + t.px(44))  # below the grip of the stop
-    if c.bump is not None:
-        above = int(np.searchsorted(c.bump[1] / GRAVITY, c.most * 0.93))
-        at = c.at(float(c.bump[0][min(above, c.bump[0].size - 1)]), c.most * 0.93) + QPointF(t.px(8), -t.px(6))
-        sheet.text("bump word", "over a bump", at, size=12.5, weight=600, role="accent", halo=True)
     if end.x() < c.area.right():
         sheet.text("stop word", "stop", end, size=12.5, weight=600, anchor=MIDDLE)
+
+
+def _lay_beside(sheet: Sheet, v: View, c: SpringChart) -> None:
+    """Names of the thin curves: what a helper adds, what a bump meets where a valve holds the height."""
+    t, size = v.theme, 12.5
+    if c.helpers is not None:
+        target = c.at(float(v.a.target_travel_m[c.axle, 0]), 0).x()
+        x = max(target - t.px(70), c.area.left() + t.px(30))
+        u = c.low + (x - c.area.left()) / c.area.width() * (c.high - c.low)
+        at = c.at(u, float(np.interp(u, *c.helpers)) / GRAVITY) - QPointF(0, t.px(20))
+        sheet.text("helpers word", "helper", at, size=size, weight=600, role="accent", halo=True)
+    if c.bump is not None:
+        n = min(int(np.searchsorted(c.bump[1] / GRAVITY, c.most * 0.93)), c.bump[0].size - 1)
+        at = c.at(float(c.bump[0][n]), c.most * 0.93) + QPointF(t.px(8), -t.px(6))
+        sheet.text("bump word", "over a bump", at, size=size, weight=600, role="accent", halo=True)
 
 
 def _lay_scales(sheet: Sheet, v: View, c: SpringChart) -> None:
@@ -213,8 +239,7 @@ def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
     p.save()
     p.setClipRect(area)
     ghosts = [(curve, "ink3", 1.4, "") for _, curve in c.rivals]
-    if c.bump is not None:
-        ghosts.append((c.bump, "accent", 1.6, ""))
+    ghosts += [(curve, "accent", 1.6, "") for curve in (c.bump, c.helpers) if curve is not None]
     for (u, held), role, width, dash in (*ghosts, (c.found, "ink2", 1.2, "before"), (c.curve, "ink", 3.4, "")):
         p.setPen(pen(t, role, width, dash))
         p.drawPolyline(c.polygon(u, held))

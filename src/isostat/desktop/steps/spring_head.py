@@ -18,7 +18,7 @@ from isostat.job import proposals
 from isostat.job.fitted import AxleFit, Pick
 from isostat.units.unit import Quantity
 
-PAGES = ("chart", "helper", "side by side", "bench")
+PAGES = ("chart", "air", "foam", "side by side", "bench")
 WAYS = get_args(Pick.model_fields["way"].annotation)
 KINDS = get_args(AxleFit.model_fields["kind"].annotation)
 
@@ -28,7 +28,7 @@ def lay_head(sheet: Sheet, v: View, axle: int, page: str, turn: Callable[[int], 
     t, high = v.theme, round(v.theme.px(26))
     name = sheet.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
     left = round(name.right() + t.px(14))
-    if page in ("chart", "helper"):
+    if page in ("chart", "air", "foam"):
         first = QRect(left, round(t.px(5)), 0, high)
         left = sheet.tabs("axle", [a.name for a in v.job.vehicle.axles], axle, first, turn) + round(t.px(6))
     if page == "chart":

@@ -33,7 +33,7 @@ FITS = (
 )
 
 
-def lay_helper(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
+def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
     t, fit, alone = v.theme, v.job.proposal.axles[axle], v.job.proposal.axles[axle].kind == "air"
     name, base = ("air", ("proposal", "axles", axle, "air")) if alone else ("helper", ("proposal", "axles", axle, "helper"))

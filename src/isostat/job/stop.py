@@ -1,0 +1,21 @@
+"""A bump stop, or anything of rubber or foam that is met on the way."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from isostat.job.curved import PressRow
+from isostat.job.reading import Frozen, Spacer, SpringRate, Squeeze, StopHeight
+
+
+class Stop(Frozen):
+    """A bump stop: its rate at the touch, how far it goes until flat, a spacer under it; or kind, free height, press readings."""
+
+    rate_n_per_m: SpringRate | None = None
+    flat_m: Squeeze | None = None
+    spacer_m: Spacer | None = None
+    kind: Literal["rubber", "foam", "hydraulic"] | None = None
+    free_height_m: StopHeight | None = None
+    press: tuple[PressRow, ...] = Field(default=(), max_length=8)
