@@ -32,9 +32,10 @@ CAUTION = "Jack the frame, never the axle alone; stands under the frame before a
 def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
     t, told, base = v.theme, v.job.proposal.axles[axle].cushion, ("proposal", "axles", axle, "cushion")
-    head = sheet.caps("foam head", f"Foam or rubber helper, {v.job.vehicle.axles[axle].name}", area.topLeft())
-    sheet.button("foam off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
-                 partial(sheet.put, base, Cushion().model_dump(), "no helper"))  # fmt: skip
+    head = sheet.caps("foam head", f"Foam or rubber, {v.job.vehicle.axles[axle].name}", area.topLeft())
+    if told != Cushion():
+        sheet.button("foam off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
+                     partial(sheet.put, base, Cushion().model_dump(), "no helper"))  # fmt: skip
     fit, size, y = v.a.fits[axle].cushion, QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
     sheet.text("foam kind word", "it is of", QPointF(area.left(), y + 4), size=13)
     kinds = (NONE, *KINDS)
