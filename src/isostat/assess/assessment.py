@@ -17,6 +17,7 @@ from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, figur
 from isostat.assess.springs import Ordered, order
 from isostat.assess.stand import NO_SPRINGS, SPRING, Hitch, Springs, stand
 from isostat.assess.standing import Standing, stand_up
+from isostat.assess.tandem import Beams, beams_of
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.events import TravelEvent
@@ -57,6 +58,7 @@ class Assessment:
     pose: Pose  # the target as lifts and lean
     target_travel_m: Floats  # (A, 2) u*
     target_m: Floats  # (A, 2) hub to arch wanted
+    beams: Beams | None  # of an equalized tandem
     helper_lacks: tuple[str, ...]  # of each axle: why its air helper cannot be, empty where nothing lacks
     warp_m: float  # of heights wanted by corner: what no plane gives, u_FL − u_FR − u_RL + u_RR
 
@@ -136,8 +138,13 @@ Frozen = tuple[tuple[AxleFigures, ...], tuple[FitFigures, ...], tuple[Springs, .
 
 
 def _as_found(a: Assessment) -> Frozen:
-    springs = tuple(as_stand(pair) for pair in a.found_springs)
+    springs = _on_beams(tuple(as_stand(pair) for pair in a.found_springs), a.beams)
     return a.axles, a.found_fits, springs, _Weight.of(a.loading), a.baseline_m.tobytes()
+
+
+def _on_beams(springs: tuple[Springs, ...], beams: Beams | None) -> tuple[Springs, ...]:
+    """The springs of all axles, those of the last but one on the beams that they share with the last."""
+    return springs if beams is None else (*springs[:-2], replace(springs[-2], beams=beams), springs[-1])
 
 
 @lru_cache(maxsize=16)
@@ -219,8 +226,9 @@ def _assess(given: Job, job: Job) -> Assessment:
     fits, lacks = _with_helpers(job, axles, fits, platform, wanted)
     if any(fit.helper for fit in fits):
         platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg, loading.hitch)
-    orders = order(job, axles, springs, platform, bank, wanted)
-    fitted = tuple(Springs(o.law, o.offset_m, o.air.couple if o.air else None) for o in orders)
+    beams = beams_of(job.vehicle, force)
+    orders = order(job, axles, springs, (platform, bank, beams), wanted)
+    fitted = _on_beams(tuple(Springs(o.law, o.offset_m, o.air.couple if o.air else None) for o in orders), beams)
     proposed = _stand_up(axles, fits, fitted, _Weight.of(loading), baseline.tobytes())
     return Assessment(
         job=given,
@@ -237,5 +245,6 @@ def _assess(given: Job, job: Job) -> Assessment:
         target_travel_m=wanted,
         target_m=baseline - wanted,
         warp_m=warp,
+        beams=beams,
         helper_lacks=lacks,
     )

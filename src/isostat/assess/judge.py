@@ -13,6 +13,7 @@ from isostat.assess.judge_carrying import carrying_judgements
 from isostat.assess.judge_curved import curved_judgements
 from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_stance import stance_judgements
+from isostat.assess.judge_tandem import tandem_judgements
 from isostat.assess.judge_travel import travel_judgements
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.torsion import ArmLaw
@@ -38,6 +39,7 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
         *_springs(a),
         *curved_judgements(a),
         *air_judgements(a),
+        *tandem_judgements(a),
         *travel_judgements(a),
     ]
 

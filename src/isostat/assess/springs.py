@@ -14,6 +14,7 @@ from isostat.assess.picking import Picked, pick_rate, room_at
 from isostat.assess.resolved import AxleFigures
 from isostat.assess.seating import Seated, seat_stack
 from isostat.assess.stand import SPRING
+from isostat.assess.tandem import Beams, balanced
 from isostat.assess.twisting import Twisted, arm_law, twist
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil as CoilLaw
@@ -64,17 +65,17 @@ def order(
     job: Job,
     axles: tuple[AxleFigures, ...],
     found: tuple[tuple[FoundSpring, FoundSpring], ...],
-    platform: Platform,
-    bank: Bank,
+    bare: tuple[Platform, Bank, Beams | None],
     travel: Floats,
 ) -> tuple[Ordered, ...]:
     """The springs of the proposal, axle by axle: typed values win, the rest is solved for the target.
 
-    platform, bank: the proposal without its springs, one column a case. travel: target u* (A, 2) in m.
+    bare: the proposal without its springs, one column a case, and what beams its last axles share. travel: target u* (A, 2) in m.
     """
+    platform, bank, beams = bare
     case = job.case_index(job.target.case)
     pads = pads_for(platform, case, travel)
-    force = spring_forces(platform, bank, case, pads - platform.unsprung_n[..., case], travel, SPRING)
+    force = balanced(beams, spring_forces(platform, bank, case, pads - platform.unsprung_n[..., case], travel, SPRING))
     out = []
     for a, axle in enumerate(axles):
         events = [travel_events(platform, bank, a, side, 0) for side in (0, 1)]

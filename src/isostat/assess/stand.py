@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 
 from isostat.assess.resolved import AxleFigures, FitFigures
+from isostat.assess.tandem import Beams, equalized
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil
 from isostat.core.elements.couple import Couple
@@ -33,6 +35,7 @@ class Springs:
     law: tuple[ForceLaw, ForceLaw]
     offset_m: tuple[float, float]
     couple: Couple | None = None
+    beams: Beams | None = None  # shared with the axle behind
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +81,14 @@ def stand(
     shape = (count, WITH_HELPERS if any(fit.helper or fit.cushion for fit in fits) else PARTS)
     rows, ratio = np.zeros((*shape, 2)), np.ones(shape)
     offset, law, motion = np.zeros(shape), np.zeros(shape, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
-    teed = np.full(shape, -1, dtype=np.int64)
+    teed, tandem = np.full(shape, -1, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
+    ridden = [list(spring.law) for spring in springs]  # what stands at the springs' places
+    for a, (spring, behind) in enumerate(pairwise(springs)):
+        if spring.beams is None or spring.couple is not None or behind.couple is not None:
+            continue
+        for s in (0, 1):
+            made, ridden[a][s], ridden[a + 1][s] = equalized(spring.beams, s, (spring.law[s], behind.law[s]))
+            tandem[a, SPRING[s]] = couples.setdefault(made, len(couples))
 
     def put(a: int, part: int, places: tuple[float, float, float], force_law: ForceLaw) -> None:
         ratio[a, part], place, offset[a, part] = places
@@ -87,7 +97,7 @@ def stand(
 
     for a, (axle, fit, spring) in enumerate(zip(axles, fits, springs, strict=True)):
         for s in (0, 1):
-            put(a, SPRING[s], (axle.spring_ratio.value, axle.spring_place.value, spring.offset_m[s]), spring.law[s])
+            put(a, SPRING[s], (axle.spring_ratio.value, axle.spring_place.value, spring.offset_m[s]), ridden[a][s])
             if axle.spring_motion.is_table:
                 motion[a, SPRING[s]] = motions.setdefault(axle.spring_motion, len(motions))
             put(
@@ -138,6 +148,7 @@ def stand(
         law=np.repeat(law[..., None], cases, axis=-1),
         motion=np.repeat(motion[..., None], cases, axis=-1) if motions else None,
         teed=np.repeat(teed[..., None], cases, axis=-1) if (teed >= 0).any() else None,
+        tandem=np.repeat(tandem[..., None], cases, axis=-1) if (tandem >= 0).any() else None,
         hitch=None if hitch is None else spread(np.array([hitch.x_m, HITCH_RATE, hitch.nose_kg.value * GRAVITY])),
     )
     return platform, Bank(tuple(laws), tuple(motions), tuple(couples))  # type: ignore[arg-type]

@@ -73,6 +73,9 @@ def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float,
     riding = as_riding(safe, bank, compression)
     _, k = ExactForces(*riding)(u)
     at_wheel = np.stack([k.ll + k.lr, k.rr + k.lr], axis=1)  # both wheels together: the bar drops out
+    if k.along is not None:  # and both axles of a tandem on its beams
+        at_wheel += k.along.sum(axis=2)
+        at_wheel[1:] += k.along[:-1].sum(axis=1)
     sprung = rest.force_n / gravity
     frequency = np.vectorize(ride_frequency)(at_wheel, sprung)
     sides = [[with_events(travel_events(platform, bank, a, n, 0), met[a][n]) for n in (0, 1)] for a in range(platform.axles)]

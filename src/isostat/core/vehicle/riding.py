@@ -15,7 +15,7 @@ from isostat.core.vehicle.platform import Platform
 def as_riding(platform: Platform, bank: Bank, compression: Floats) -> tuple[Platform, Bank]:
     """The same platform with laws and couples that have a `riding` of their own replaced by it, case by case.
 
-    compression: (A, P, B) of every part in m, where it rests. Forces there stay what they are.
+    platform, bank: at rest. compression: (A, P, B) of every part in m there. Forces at that place stay what they are.
     """
     laws, couples = list(bank.laws), list(bank.couples)
     law = _replaced(laws, platform.law, lambda made, at: made.riding(float(compression[at])))

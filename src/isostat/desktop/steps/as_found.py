@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import partial
+from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
+from isostat.assess.tandem import ARM
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.spring_head import KINDS
@@ -14,8 +16,11 @@ from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.points import SIDES
 from isostat.job.reading import Reading
+from isostat.job.vehicle import Vehicle
 from isostat.units.unit import Quantity
 
+TANDEMS = get_args(Vehicle.model_fields["tandem"].annotation)
+TANDEM_WORDS = ("springs apart", "rocking beam")
 LAYOUTS = ("independent", "solid")
 OUTLINES = ("flatbed", "estate", "van", "buggy", "trailer")
 
@@ -181,6 +186,18 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
         reading = getattr(v.job.vehicle, name)
         sheet.field(name, ("vehicle", name), QPointF(at.x() + t.px(76 + 82 * n), y), cell, label=name[:-2].replace("_", " "),
                     quantity=Quantity.HEIGHT, value=reading.value, assumed=reading.assumed, figure=13)  # fmt: skip
+
+    if len(v.job.vehicle.axles) > 1:
+        y += pitch
+        sheet.text("tandem word", "tandem", QPointF(at.x(), y + 2), size=13)
+        area = QRect(round(at.x() + t.px(76)), round(y), round(t.px(110)), cell.height())
+        sheet.choice("tandem", TANDEM_WORDS, TANDEMS.index(v.job.vehicle.tandem), area, label="last two axles",
+                     chosen=lambda n: sheet.put(("vehicle", "tandem"), TANDEMS[n], "last two axles"))  # fmt: skip
+        if v.job.vehicle.tandem == "equalized":
+            arm = v.job.vehicle.beam_m
+            beside = QPointF(area.right() + t.px(8), y)
+            sheet.field("beam arm", ("vehicle", "beam_m"), beside, cell, label="arm of the rocking beam", quantity=Quantity.HEIGHT,
+                        value=arm.value if arm else ARM, assumed=arm is None, figure=13)  # fmt: skip
 
 
 def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPointF, QSize], row: Row, corner: str,
