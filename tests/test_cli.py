@@ -44,7 +44,10 @@ def test_what_is_set_on_bars_packs_and_bags_stands_in_the_answer(capsys: pytest.
     ("arguments", "words"),
     [
         (["assess", "nowhere.json"], "nowhere.json: not read."),
-        (["demo", "rocket", "x.json"], "accepted is one of dairy-trailer, glaziers-flatbed, hive-hauler, orchard-sprayer, puppet-van, survey-buggy"),
+        (
+            ["demo", "rocket", "x.json"],
+            "accepted is one of dairy-trailer, glaziers-flatbed, hive-hauler, orchard-sprayer, puppet-van, survey-buggy",
+        ),
         (["demo", "hive-hauler", "/nowhere/x.json"], "No such file"),
     ],
 )

@@ -22,7 +22,7 @@ from isostat.job.demos import demo
 from isostat.job.files import read_job
 from isostat.job.schema import Job
 from tests.desktop.hands import choose, drag, press, read, seen, type_into
-from tests.jobs import rival_proposals
+from tests.jobs import leafed, rival_proposals
 
 
 def opened(open_window, job: Job, axle: int = 0) -> tuple[MainWindow, SpringStep]:  # type: ignore[no-untyped-def]
@@ -414,4 +414,29 @@ def test_a_foam_helper_is_told_by_kind_or_press_drawn_on_the_chart_and_taken_awa
     sheet.turn("foam")
     press(qtbot, window, "foam off")
     assert document.assessment.fits[1].cushion is None
+    assert undo_all(window) == before
+
+
+def test_a_pack_hangs_anew_and_gets_leaves_in_place_of_its_block(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, sheet = opened(open_window, leafed(), 1)
+    before, document = window.document.job, window.document
+    press(qtbot, window, "leaf view 1")
+    for field, text in (("shackle_m", "100"), ("lean_rad", "15"), ("new_shackle_m", "5 in"), ("tube_m", "76")):
+        type_into(qtbot, window, f"leaf {field}", text)
+    assert read(window, "hung raised").startswith("frame up 13") and "pinion" in read(window, "hung turned")
+    assert "U-bolt legs" in read(window, "hung u-bolt")
+    type_into(qtbot, window, "leaf lean_rad", "95")
+    assert "out of range" in window.notice.text()
+    qtbot.keyClick(seen(window, "leaf lean_rad"), Qt.Key.Key_Escape)
+    type_into(qtbot, window, "leaf friction", "8 %")
+    assert "≈" not in read(window, "hung friction")
+    press(qtbot, window, "leaf view 2")
+    blocks, leaves = document.assessment.orders[1].order.spacer_m, len(document.job.proposal.axles[1].pack.leaves)
+    ways = [b for b in sheet.findChildren(QPushButton) if b.objectName().startswith("leaf adding") and not b.isHidden()]
+    assert ways or "No leaf or two" in read(window, "leaf adding waits word")
+    if ways:
+        qtbot.mouseClick(ways[0], Qt.MouseButton.LeftButton)
+        assert len(document.job.proposal.axles[1].pack.leaves) > leaves
+        assert max(document.assessment.orders[1].order.spacer_m) < min(max(blocks) / 4, 0.006)
+    press(qtbot, window, "leaf view 0")
     assert undo_all(window) == before

@@ -198,3 +198,9 @@ def test_a_copy_is_on_board_wherever_its_like_is_and_a_mirrored_pair_balances(in
     if mirrored:
         assert made.left_m.value == pytest.approx(-item.left_m.value) and made.behind_front_m == item.behind_front_m
     assert edits.remove_items(job, [len(job.items) - 1]) == HIVE
+
+
+def test_a_refusal_names_the_one_place_that_is_wrong() -> None:
+    with pytest.raises(JobFault) as refused:
+        edits.put(demo("hive-hauler"), ("proposal", "axles", 1, "tyre_radius_m"), 9.0)
+    assert refused.value.faults == ("proposal.axles[1].tyre_radius_m is 9 m; accepted is 0.1 to 1.2 m.",)

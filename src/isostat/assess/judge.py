@@ -11,6 +11,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.judge_air import air_judgements
 from isostat.assess.judge_carrying import carrying_judgements
 from isostat.assess.judge_curved import curved_judgements
+from isostat.assess.judge_leaf import leaf_judgements
 from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_stance import stance_judgements
 from isostat.assess.judge_tandem import tandem_judgements
@@ -40,6 +41,7 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
         *curved_judgements(a),
         *air_judgements(a),
         *tandem_judgements(a),
+        *leaf_judgements(a),
         *travel_judgements(a),
     ]
 

@@ -14,6 +14,9 @@ from isostat.core.elements.leaf import ALLOWED, LeafLaw, LeafPack
 from isostat.core.elements.rising import compression_at
 from isostat.core.limits import Floats
 from isostat.core.tuning.events import bump_end
+from isostat.core.tuning.leaves_to_add import Added, leaves_to_add
+
+MOST_ADDED = 2  # leaves, that are tried
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,6 +45,20 @@ def pack_force_n(a: Assessment, axle: int, case: int) -> float:
 @lru_cache(maxsize=64)
 def _stresses(pack: LeafPack, force: float) -> tuple[float, ...]:
     return tuple(pack.stresses(force).tolist())
+
+
+@lru_cache(maxsize=8)
+def _ways(pack: LeafPack, force: float, higher: float) -> tuple[Added, ...]:
+    return leaves_to_add(pack, force, higher, MOST_ADDED)
+
+
+def ways_to_add(a: Assessment, axle: int) -> tuple[Added, ...]:
+    """Leaves to add so that an axle's pack meets its target with no block. Raises OutOfRange where it carries nothing."""
+    told = packed(a, axle)
+    if told is None:
+        return ()
+    higher = max(a.orders[axle].order.need_m) - told.free_arch_m
+    return _ways(told.pack, round(told.force_n), round(higher, 4))
 
 
 def packed(a: Assessment, axle: int) -> Packed | None:

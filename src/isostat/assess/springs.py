@@ -9,6 +9,7 @@ import numpy as np
 
 from isostat.assess.bags import Bags, air_springs, riding_rates
 from isostat.assess.found import HIGHEST_RATE, FoundSpring, reach
+from isostat.assess.hanging import hanging
 from isostat.assess.laws import Incomplete, spring_law
 from isostat.assess.picking import Picked, pick_rate, room_at
 from isostat.assess.resolved import AxleFigures
@@ -219,7 +220,12 @@ def _leaves(w: _Wanted, law: LeafLaw) -> Ordered:
     """A leaf pack: its free arch is its own, blocks make up what the target lacks; a pack that stands too high is left so."""
     pressed = np.array([compression_at(law, float(f)) for f in w.force])
     base = _seats(w)
-    need = base - np.asarray(w.axle.spring_motion.at(w.at_springs)[0]) + pressed
+    try:
+        hung = hanging(w.fit.pack)
+    except Incomplete:  # said as a finding; it hangs as it was
+        hung = None
+    raised = hung.raised_m if hung else 0.0
+    need = base - np.asarray(w.axle.spring_motion.at(w.at_springs)[0]) + pressed - raised
     lacks = need - law.flat_m
     blocks = np.full(2, lacks.mean()) if w.fit.sides == "same" else lacks
     typed = (_given(w.fit.left.spacer_m), _given(w.fit.right.spacer_m))
@@ -228,7 +234,10 @@ def _leaves(w: _Wanted, law: LeafLaw) -> Ordered:
         rate_n_per_m=_pair(law.rate(pressed)), free_m=(law.flat_m, law.flat_m), spacer_m=(left, right), need_m=_pair(need)
     )
     can = bool((w.force > 0.0).all())
-    return _ordered(w, order, (law, law), pressed, base, rate_origin=Origin.TYPED, free_origin=Origin.TYPED, can_be_had=can)
+    offset = _pair(law.flat_m + np.array([left, right]) + raised - base)
+    return _ordered(
+        w, order, (law, law), pressed, base, offset_m=offset, rate_origin=Origin.TYPED, free_origin=Origin.TYPED, can_be_had=can
+    )
 
 
 def _curved(w: _Wanted, law: ForceLaw) -> Ordered:

@@ -84,7 +84,16 @@ def job_from(data: Any, source: str = "job") -> Job:
     try:
         return Job.model_validate(data)
     except ValidationError as fault:
-        raise JobFault(source, [_sentence(e) for e in fault.errors(include_url=False)]) from None
+        raise JobFault(source, [_sentence(e) for e in _own(fault.errors(include_url=False))]) from None
+
+
+def _own(errors: list[Any]) -> list[Any]:
+    """The errors without those that only follow from others: a list is short where an entry of it would not do."""
+    places = [tuple(e["loc"]) for e in errors]
+    return [
+        e for e, at in zip(errors, places, strict=True)
+        if e["type"] != "too_short" or not any(len(p) > len(at) and p[: len(at)] == at for p in places)
+    ]  # fmt: skip
 
 
 def _no_constant(sign: str) -> float:

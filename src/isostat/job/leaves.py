@@ -6,7 +6,19 @@ from typing import Literal
 
 from pydantic import Field
 
-from isostat.job.reading import BarLength, Frozen, LeafWidth, Rise, Spacer, ThickLeaf
+from isostat.job.reading import (
+    Angle,
+    BarLength,
+    CoilLength,
+    Frozen,
+    LeafWidth,
+    Offset,
+    Rise,
+    Share,
+    Spacer,
+    ThickLeaf,
+    WireSize,
+)
 
 
 class LeafRow(Frozen):
@@ -27,8 +39,22 @@ class LeafRow(Frozen):
 
 
 class Pack(Frozen):
-    """Leaves from the main one down. clamp_m: length under U-bolts that does not bend. seat: free to turn, or held by the axle."""
+    """Leaves from the main one down. clamp_m: length under U-bolts that does not bend. seat: free to turn, or held by the axle.
+
+    friction: of the load, either way, that it holds by its leaves. shackle_m, lean_rad: as found, its upper end to the rear +;
+    new_shackle_m: in its place. hanger_m: by which the front hanger goes down. wedge_rad: of a tapered block or shim, pinion up +.
+    tube_m, plate_m, bolt_m: across the axle's tube, thickness of the spring plate, across the U-bolt's rod.
+    """
 
     leaves: tuple[LeafRow, ...] = Field(default=(), max_length=9)
     clamp_m: Spacer | None = None
     seat: Literal["free", "held"] = "free"
+    friction: Share | None = None
+    shackle_m: CoilLength | None = None
+    lean_rad: Angle | None = None
+    new_shackle_m: CoilLength | None = None
+    hanger_m: Offset | None = None
+    wedge_rad: Angle | None = None
+    tube_m: CoilLength | None = None
+    plate_m: Spacer | None = None
+    bolt_m: WireSize | None = None

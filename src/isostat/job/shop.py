@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from isostat.job.edits import put
@@ -36,6 +37,19 @@ def add_leaf(job: Job, axle: int, below: int) -> Job:
             fresh["rise_m"] = round(above["rise_m"]["value"] * SHORTER**2, 3)
     rows.insert(below + 1, fresh)
     return _put(job, axle, rows)
+
+
+def insert_leaves(job: Job, axle: int, shapes: Sequence[tuple[float, float, float, float]], blocks: bool) -> Job:
+    """Leaves below the main one, each by front, rear, thickness and rise, m; with `blocks` none is kept under the pack."""
+    rows = _rows(job, axle)
+    fresh = [
+        {"front_m": round(front, 3), "rear_m": round(rear, 3), "thick_m": round(thick, 4), "rise_m": round(rise, 4)}
+        for front, rear, thick, rise in shapes
+    ]
+    job = _put(job, axle, [rows[0], *fresh, *rows[1:]])
+    for side in ("left", "right") if blocks else ():
+        job = put(job, ("proposal", "axles", axle, side, "spacer_m"), None)
+    return job
 
 
 def remove_leaf(job: Job, axle: int, n: int) -> Job:

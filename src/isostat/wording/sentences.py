@@ -9,6 +9,7 @@ from isostat.core.findings.judgement import Grade, Judgement
 from isostat.job.points import CORNER_POINTS
 from isostat.wording import air as _air  # noqa: F401 - its kinds register themselves
 from isostat.wording import curved as _curved  # noqa: F401
+from isostat.wording import leaf as _leaf  # noqa: F401
 from isostat.wording import tandem as _tandem  # noqa: F401
 from isostat.wording.reader import Reader
 from isostat.wording.telling import tell

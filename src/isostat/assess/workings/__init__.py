@@ -18,6 +18,7 @@ from isostat.assess.workings import (
     carrying,
     corner,
     cushions,
+    hanging,
     instead,
     order,
     packs,
@@ -82,6 +83,7 @@ SOMETIMES: dict[str, Explain] = {
     **twisting.TWISTING,
     **air.AIR,
     **cushions.CUSHIONS,
+    **hanging.HANGING,
     "told rate": order.told_rate,
     "lift rate": instead.lifted,
     "payload": instead.payload,
@@ -122,6 +124,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
         + twisting.shown_twisting(a)
         + air.shown_air(a)
         + cushions.shown_cushions(a)
+        + hanging.shown_hanging(a)
     )
     ball = hitch_kg(a)
     for case in range(a.cases):

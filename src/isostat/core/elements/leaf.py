@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
+from scipy.linalg import solve_triangular
+from scipy.optimize import nnls
 
 from isostat.core.elements.law import LawEvent, TableLaw
 from isostat.core.limits import Floats, OutOfRange, within
@@ -13,6 +15,7 @@ from isostat.core.limits import Floats, OutOfRange, within
 STEEL = 206e9  # Pa, Young's modulus of spring steel
 ALLOWED = 1.0e9  # Pa, of a leaf at full bump, peened and pressed once (common practice, no source)
 PAST_FLAT = 0.12  # m past flat until which a pack is tabulated
+PIVOTS = 60  # after which contacts are found by least squares
 STATIONS = 24  # contact points along the shorter leaf of each pair, its tip the last
 
 
@@ -203,6 +206,36 @@ class _Beam:
         return np.asarray(np.trapezoid(x * a / self.bending, self.s, axis=-1))
 
 
+@lru_cache(maxsize=32)
+def _flexibilities(
+    length: tuple[float, ...], width: tuple[float, ...], thick: tuple[float, ...], tip: tuple[float, ...], stations: int
+) -> tuple[tuple[_Beam, ...], list[Floats], tuple[Floats, Floats, float]]:
+    """Leaves of a half as beams, where each may touch the one below it, and what unit loads there and on the eye bend.
+
+    Remembered: an arch changes none of it.
+    """
+    beams = []
+    for way, wide, root, end in zip(length, width, thick, tip, strict=True):
+        s = np.linspace(0.0, way, 241)
+        beams.append(_Beam(s, STEEL * wide * (root + (end - root) * s / way) ** 3 / 12.0, way))
+    contacts = [np.linspace(lower / stations, lower, stations) for lower in length[1:]]
+    first = np.concatenate([[0], np.cumsum([c.size for c in contacts])]).astype(int)
+    size = int(first[-1])
+    m, by_load, eye = np.zeros((size, size)), np.zeros(size), np.array([length[0]])
+    for n, beam in enumerate(beams):
+        above = slice(first[n - 1], first[n]) if n else slice(0, 0)
+        below = slice(first[n], first[n + 1]) if n < len(contacts) else slice(0, 0)
+        up, down = (contacts[n - 1] if n else np.zeros(0)), (contacts[n] if n < len(contacts) else np.zeros(0))
+        m[above, above] += beam.flexibility(up, up)
+        m[below, below] += beam.flexibility(down, down)
+        cross = beam.flexibility(up, down)
+        m[above, below] -= cross
+        m[below, above] -= cross.T
+        if n == 0 and size:
+            by_load[below] = beam.flexibility(down, eye)[:, 0]
+    return tuple(beams), contacts, (m, by_load, float(beams[0].flexibility(eye, eye)[0, 0]))
+
+
 @dataclass(frozen=True)
 class HalfPack:
     """One half of a pack, leaves from the main one down; lengths from the clamp's edge.
@@ -218,43 +251,28 @@ class HalfPack:
     gap: tuple[float, ...]
     stations: int = STATIONS
 
-    @cached_property
-    def _beams(self) -> tuple[_Beam, ...]:
-        beams = []
-        for length, width, thick, tip in zip(self.length, self.width, self.thick, self.tip, strict=True):
-            s = np.linspace(0.0, length, 241)
-            depth = thick + (tip - thick) * s / length
-            beams.append(_Beam(s, STEEL * width * depth**3 / 12.0, length))
-        return tuple(beams)
+    @property
+    def _frame(self) -> tuple[tuple[_Beam, ...], list[Floats], tuple[Floats, Floats, float]]:
+        return _flexibilities(self.length, self.width, self.thick, self.tip, self.stations)
 
-    @cached_property
+    @property
+    def _beams(self) -> tuple[_Beam, ...]:
+        return self._frame[0]
+
+    @property
     def _contacts(self) -> list[Floats]:
         """Where each leaf may touch the one below it, from the clamp's edge; the tip of the lower one is the last."""
-        return [np.linspace(lower / self.stations, lower, self.stations) for lower in self.length[1:]]
+        return self._frame[1]
 
     @cached_property
     def _system(self) -> tuple[Floats, Floats, Floats, float]:
         """Contact flexibility, initial gaps, deflection at each contact and at the eye by a unit load on the eye."""
-        counts = [c.size for c in self._contacts]
-        first = np.concatenate([[0], np.cumsum(counts)]).astype(int)
-        size = int(first[-1])
-        m, gaps, by_load = np.zeros((size, size)), np.zeros(size), np.zeros(size)
-        eye = np.array([self.length[0]])
-        for n, beam in enumerate(self._beams):
-            above = slice(first[n - 1], first[n]) if n else slice(0, 0)
-            below = slice(first[n], first[n + 1]) if n < len(counts) else slice(0, 0)
-            up, down = (self._contacts[n - 1] if n else np.zeros(0)), (self._contacts[n] if n < len(counts) else np.zeros(0))
-            m[above, above] += beam.flexibility(up, up)
-            m[below, below] += beam.flexibility(down, down)
-            cross = beam.flexibility(up, down)
-            m[above, below] -= cross
-            m[below, above] -= cross.T
-            if n == 0 and size:
-                by_load[below] = beam.flexibility(down, eye)[:, 0]
-        for n, at in enumerate(self._contacts):
-            apart = (self.curve[n] - self.curve[n + 1]) * at**2 / 2.0  # the clamp holds both flat until its edge
-            gaps[first[n] : first[n + 1]] = apart + self.gap[n + 1]
-        return m, gaps, by_load, float(self._beams[0].flexibility(eye, eye)[0, 0])
+        m, by_load, own = self._frame[2]
+        gaps = [
+            (self.curve[n] - self.curve[n + 1]) * at**2 / 2.0 + self.gap[n + 1]  # the clamp holds both flat until its edge
+            for n, at in enumerate(self._contacts)
+        ]
+        return m, np.concatenate([np.zeros(0), *gaps]), by_load, own
 
     def solve(self, loads: Floats) -> tuple[Floats, Floats]:
         """Eye deflection from the main leaf's own free shape, (n,) m, and contact forces (n, contacts) N, at loads on the eye in N.
@@ -309,12 +327,13 @@ class HalfPack:
 def _pressed_apart(m: Floats, q: Floats, active: np.ndarray) -> tuple[Floats, np.ndarray]:
     """Contact forces r ≥ 0 with gaps q + m·r ≥ 0, one of the two nothing at each contact; and which are pressed.
 
-    Block principal pivoting from the contacts `active`, single steps where it would go round in circles (Júdice and Pires).
+    Block principal pivoting from the contacts `active`, single steps where it would go round in circles (Júdice and Pires); where
+    it still has no answer, as between leaves of one curvature that touch all along, the same energy by least squares.
     """
     active = active.copy()
     fewest, patience = q.size + 1, 3
     scale = max(float(np.abs(q).max(initial=0.0)), 1e-12)
-    for _ in range(50 + 4 * q.size):
+    for _ in range(PIVOTS):
         r = np.zeros(q.size)
         if active.any():
             part = m[np.ix_(active, active)]
@@ -332,4 +351,6 @@ def _pressed_apart(m: Floats, q: Floats, active: np.ndarray) -> tuple[Floats, np
             active ^= wrong
         else:
             active[int(np.nonzero(wrong)[0][-1])] ^= True
-    return np.maximum(r, 0.0), active
+    root = np.linalg.cholesky(m + np.eye(q.size) * 1e-13 * np.trace(m))
+    r, _ = nnls(root.T, -solve_triangular(root, q, lower=True), maxiter=100 * q.size)
+    return r, r > 0.0

@@ -12,6 +12,7 @@ from isostat.assess.packs import Packed, packed
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
+from isostat.desktop.steps.leaf_hardware import lay_adding, lay_hardware
 from isostat.desktop.steps.spring_order import lay_fitted_now
 from isostat.desktop.view import View
 from isostat.job import shop
@@ -28,8 +29,11 @@ MOST = 9
 CAUTION = "New U-bolts always. Stands under the frame."
 
 
-def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
-    """Places the panel below `top`."""
+VIEWS = ("leaves", "hardware", "add")
+
+
+def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, look: Callable[[str], object]) -> None:
+    """Places the panel below `top`. shown: one of VIEWS, the first where it is none. look: told which is wanted."""
     t, told = v.theme, v.job.proposal.axles[axle].pack
     head = sheet.caps("leaf head", f"Leaf pack, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(8)))
     x, step = head.right() + t.px(8), v.reader.coil(shop.ARCH_STEP)
@@ -40,15 +44,24 @@ def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     ):
         made = sheet.button(f"leaf {key}", words, QPointF(x, top + t.px(3)), partial(_do, sheet, change, words))
         x = made.geometry().right() + t.px(4)
-    x = lay_fitted_now(sheet, axle, QPointF(x, top + t.px(3))) + t.px(8)
-    _lay_leaves(sheet, v, axle, QPointF(t.px(16), top + t.px(33)), len(told.leaves))
+    lay_fitted_now(sheet, axle, QPointF(x, top + t.px(3)))
+    n = VIEWS.index(shown) if shown in VIEWS else 0
+    views = QRect(round(t.px(16)), round(top + t.px(33)), 0, round(t.px(24)))
+    sheet.tabs("leaf view", VIEWS, n, views, lambda k: look(VIEWS[k]))
+    at = QPointF(t.px(16), top + t.px(62))
+    if VIEWS[n] == "hardware":
+        lay_hardware(sheet, v, axle, at)
+    elif VIEWS[n] == "add":
+        lay_adding(sheet, v, axle, at + QPointF(0, t.px(6)))
+    else:
+        _lay_leaves(sheet, v, axle, at, len(told.leaves))
     _lay_results(sheet, v, axle, QPointF(t.px(566), top + t.px(10)))
     sheet.text("leaf caution", CAUTION, QPointF(t.px(566), top + t.px(217)), size=12, weight=600, role="brick")
 
 
 def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> None:
     t, base = v.theme, ("proposal", "axles", axle, "pack", "leaves")
-    left, wide, pitch = at.x() + t.px(50), t.px(58), min(t.px(26), t.px(184) / max(count, 1))
+    left, wide, pitch = at.x() + t.px(50), t.px(58), min(t.px(26), t.px(154) / max(count, 1))
     size = QSize(round(wide - t.px(5)), round(pitch - t.px(2)))
     for n, (_, words, quantity) in enumerate(COLUMNS):
         sign = v.reader.preset.unit(quantity).sign

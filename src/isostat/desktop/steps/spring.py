@@ -48,7 +48,7 @@ class SpringStep(Sheet):
         super().__init__()
         self.axle, self.page = 0, "chart"
         self.bench = 0  # the spring on the bench that is shown
-        self.posture, self.shelf = POSTURES[0], ""  # of a stacked pair: how it is drawn, which pairs are listed
+        self.posture, self.shelf = POSTURES[0], ""  # of a stacked pair: how it is drawn; what a panel shows beside its fields
 
     def _panel_top(self, v: View) -> float:
         return self.height() - v.theme.px(238)
@@ -87,7 +87,7 @@ class SpringStep(Sheet):
             return
         if kind == "leaf":
             self._part = lay_leaf_drawing(self, v, self.axle, part)
-            lay_leaf_panel(self, v, self.axle, panel)
+            lay_leaf_panel(self, v, self.axle, panel, self.shelf, self.look)
             return
         if kind == "torsion bar":
             self._part = lay_arm_drawing(self, v, self.axle, part)
@@ -129,7 +129,7 @@ class SpringStep(Sheet):
         self._relay()
 
     def look(self, shelf: str) -> None:
-        """Which pairs off the shelf are listed: "", "close" or "far"."""
+        """What a panel shows beside its fields: pairs off a shelf, "close" or "far"; of a pack "hardware" or "add"; "": neither."""
         self.shelf = shelf
         self._relay()
 

@@ -1,0 +1,140 @@
+"""Workings of how a leaf pack hangs and is held: frame up, pinion, U-bolts, friction."""
+
+from __future__ import annotations
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.hanging import FRICTION, NUT, PLATE, ROD, Hanging, hanging, stack_m, turned_rad, u_bolt_m
+from isostat.assess.laws import Incomplete, value_or
+from isostat.assess.packs import Packed, packed
+from isostat.assess.workings.shown import Shown
+from isostat.core.working import Given, Origin, Working
+from isostat.job.leaves import Pack
+from isostat.job.reading import Reading
+
+
+def _told(a: Assessment, k: Shown) -> tuple[Packed, Pack]:
+    told = packed(a, k.axle)
+    if told is None:
+        raise KeyError("no pack")
+    return told, a.job.proposal.axles[k.axle].pack
+
+
+def _hung(pack: Pack) -> Hanging:
+    hung = hanging(pack)
+    if hung is None:
+        raise KeyError("shackle not read")
+    return hung
+
+
+def _from(symbol: str, words: str, quantity: str, reading: Reading | None, otherwise: float) -> Given:
+    origin = Origin.ASSUMED if reading is None or reading.assumed else Origin.TYPED
+    return Given(symbol, words, quantity, value_or(reading, otherwise), origin)
+
+
+def raised(a: Assessment, k: Shown) -> Working:
+    """Frame up over the axle by shackle and hanger."""
+    hung = _hung(_told(a, k)[1])
+    _, z = hung.hung.eye(hung.hung.chord_m, hung.shackle_m, hung.dropped_m)
+    return Working(
+        name="frame up by shackle and hanger",
+        symbol="d",
+        quantity="coil size",
+        expression="e - s * (z + e)",
+        inputs=(
+            Given("e", "front eye goes down", "fine length", hung.dropped_m, Origin.TYPED),
+            Given("s", "of the way from front eye to rear eye, the seat", "share", hung.hung.share, Origin.COMPUTED),
+            Given("z", "rear eye now, over where both were", "fine length", z, Origin.SOLVED),
+        ),
+        result=hung.raised_m,
+        approximate=False,
+        rule="Two circles: the spring about its front eye, the shackle about its pivot. About half of a longer shackle.",
+    )
+
+
+def turned(a: Assessment, k: Shown) -> Working:
+    """How far the pinion comes up."""
+    pack = _told(a, k)[1]
+    hung = hanging(pack)
+    wedge = _from("w", "wedge", "angle", pack.wedge_rad, 0.0)
+    if hung is None:
+        return Working(name="pinion", symbol="p", quantity="angle", expression="w", inputs=(wedge,), result=wedge.value,
+                       approximate=False, rule="A wedge turns the axle by its own angle.")  # fmt: skip
+    _, z = hung.hung.eye(hung.hung.chord_m, hung.shackle_m, hung.dropped_m)
+    return Working(
+        name="pinion",
+        symbol="p",
+        quantity="angle",
+        expression="asin((0 - e - z) / c) + w",
+        inputs=(
+            Given("e", "front eye goes down", "fine length", hung.dropped_m, Origin.TYPED),
+            Given("z", "rear eye now, over where both were", "fine length", z, Origin.SOLVED),
+            Given("c", "eye to eye", "fine length", hung.hung.chord_m, Origin.TYPED),
+            wedge,
+        ),
+        result=turned_rad(pack),
+        approximate=False,
+        rule="The spring tilts with its eyes, and the axle with it.",
+    )
+
+
+def u_bolt(a: Assessment, k: Shown) -> Working:
+    """Length of a U-bolt's legs."""
+    told, pack = _told(a, k)
+    block = max(a.orders[k.axle].order.spacer_m)
+    length = u_bolt_m(pack, told.pack, block)
+    if length is None:
+        raise KeyError("tube not measured")
+    return Working(
+        name="legs of a U-bolt, from inside its bend",
+        symbol="l",
+        quantity="coil size",
+        expression="t + s + b + q + n * r",
+        inputs=(
+            _from("t", "across the axle's tube", "fine length", pack.tube_m, 0.0),
+            Given("s", "the pack at its clamp", "fine length", stack_m(told.pack), Origin.COMPUTED),
+            Given("b", "the thicker block", "fine length", block, Origin.SOLVED),
+            _from("q", "spring plate", "fine length", pack.plate_m, PLATE),
+            Given("n", "rods for washer, nut and thread", "ratio", NUT, Origin.ASSUMED),
+            _from("r", "across the rod", "fine length", pack.bolt_m, ROD),
+        ),
+        result=length,
+        approximate=pack.plate_m is None or pack.bolt_m is None,
+        rule="U-bolts are replaced, never reused; torqued crosswise with the weight on, and again after 100 km.",
+    )
+
+
+def friction(a: Assessment, k: Shown) -> Working:
+    """Band of heights within which the pack may rest anywhere, at the target."""
+    told, pack = _told(a, k)
+    share = _from("f", "of the load that the leaves hold", "share", pack.friction, FRICTION)
+    return Working(
+        name="friction, either way",
+        symbol="y",
+        quantity="coil size",
+        expression="f * F / k",
+        inputs=(
+            share,
+            Given("F", "carried by the pack at the target", "force", told.force_n, Origin.SOLVED),
+            Given("k", "rate there", "rate", told.rate, Origin.SOLVED),
+        ),
+        result=share.value * told.force_n / told.rate,
+        approximate=share.origin is Origin.ASSUMED,
+        rule="Within it a height means nothing: roll it, bounce it, read it from above and below.",
+    )
+
+
+HANGING = {"pack raised": raised, "pack turned": turned, "u-bolt": u_bolt, "pack friction": friction}
+
+
+def shown_hanging(a: Assessment) -> list[Shown]:
+    """Every such number."""
+    out = []
+    for axle, fit in enumerate(a.job.proposal.axles):
+        if packed(a, axle) is None:
+            continue
+        out += [Shown("pack friction", axle), *([Shown("u-bolt", axle)] if fit.pack.tube_m is not None else [])]
+        try:
+            out += [Shown(name, axle) for name in ("pack raised", "pack turned")] if hanging(fit.pack) else []
+        except Incomplete:
+            continue
+    return out

@@ -1,0 +1,127 @@
+"""Below the Spring chart of a leaf axle, in place of its leaves: how the pack hangs and is held, and what leaves to add."""
+
+from __future__ import annotations
+
+import math
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QSize
+
+from isostat.assess.hanging import FRICTION, PLATE, ROD, hanging, over_to_under_m, turned_rad, u_bolt_m
+from isostat.assess.judge_leaf import shackle_leans
+from isostat.assess.laws import STRING, Incomplete, value_or
+from isostat.assess.packs import packed, ways_to_add
+from isostat.assess.workings import Shown
+from isostat.core.elements.leaf import Leaf
+from isostat.core.limits import OutOfRange
+from isostat.core.tuning.leaves_to_add import Added
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.job import shop
+from isostat.units.shown import with_unit
+from isostat.units.unit import Quantity
+
+FIELDS = (
+    ("shackle_m", "shackle", Quantity.COIL, None),
+    ("lean_rad", "its lean, top rear +", Quantity.ANGLE, None),
+    ("new_shackle_m", "new shackle", Quantity.COIL, None),
+    ("hanger_m", "front hanger down", Quantity.COIL, 0.0),
+    ("wedge_rad", "wedge, pinion up +", Quantity.ANGLE, 0.0),
+    ("friction", "friction of load", Quantity.SHARE, FRICTION),
+    ("tube_m", "axle's tube", Quantity.COIL, None),
+    ("plate_m", "spring plate", Quantity.COIL, PLATE),
+    ("bolt_m", "U-bolt's rod", Quantity.COIL, ROD),
+)
+
+
+def lay_hardware(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """Places fields and what follows from them, left of the pack's own results."""
+    t, told, base = v.theme, v.job.proposal.axles[axle].pack, ("proposal", "axles", axle, "pack")
+    size, wide = QSize(round(t.px(66)), round(t.px(24))), t.px(134)
+    for n, (field, words, quantity, usual) in enumerate(FIELDS):
+        place = at + QPointF((n % 4) * wide, (n // 4) * t.px(44))
+        sheet.text(f"leaf {field} word", words, place, size=12, weight=600, unit=v.reader.preset.unit(quantity).sign)
+        reading = getattr(told, field)
+        value, assumed = (reading.value, reading.assumed) if reading else (usual, usual is not None)
+        below = place + QPointF(0, t.px(16))
+        sheet.field(f"leaf {field}", (*base, field), below, size, label=words, quantity=quantity, value=value, assumed=assumed,
+                    empty="–", figure=13)  # fmt: skip
+    _lay_said(sheet, v, axle, at + QPointF(t.px(134), t.px(96)))
+
+
+def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """What shackle, wedge, bolts and friction come to, in lines; leaves to add at the foot."""
+    t, r, told = v.theme, v.reader, packed(v.a, axle)
+    if told is None:
+        return
+    pack = v.job.proposal.axles[axle].pack
+    lines: list[tuple[str, str, Shown | None]] = []
+    try:
+        hung = hanging(pack)
+        if hung is not None:
+            lines.append(("raised", f"frame {'up' if hung.raised_m >= 0 else 'down'} {r.coil(abs(hung.raised_m))}",
+                          Shown("pack raised", axle)))  # fmt: skip
+            leans = shackle_leans(v.a, axle)
+            assert leans is not None
+            each = ", ".join(f"{math.degrees(lean):.0f}°".replace("-", "−") for lean in leans)
+            lines.append(("leans word", f"shackle leans {each} hanging, at the target, at full bump", None))
+        turned = turned_rad(pack)
+        if hung is not None:
+            way = "up" if turned >= 0 else "down"
+            said = f"pinion {with_unit(abs(turned), Quantity.ANGLE, r.preset)} {way}"
+            lines.insert(1, ("turned", said, Shown("pack turned", axle)))
+    except (Incomplete, OutOfRange) as why:
+        lines.append(("hangs word", str(why), None))
+    share = value_or(pack.friction, FRICTION)
+    about = "" if pack.friction else "≈ "
+    band = share * told.force_n / told.rate
+    lines.append(("friction", f"rests anywhere within {about}{r.coil(band)} either way", Shown("pack friction", axle)))
+    legs = u_bolt_m(pack, told.pack, max(v.a.orders[axle].order.spacer_m))
+    if legs is not None:
+        over = over_to_under_m(pack, told.pack)
+        assert over is not None
+        lines.append(("u-bolt", f"U-bolt legs {v.number(Shown('u-bolt', axle), r.coil(legs))}", Shown("u-bolt", axle)))
+        lines.append(("other side word", f"axle to the spring's other side: {r.coil(over)}", None))
+    lines.sort(key=lambda line: line[2] is None)  # the long ones last, each on a line of its own
+    short = sum(shown is not None for _, _, shown in lines)
+    for n, (key, words, shown) in enumerate(lines):
+        row = n // 2 if n < short else (short + 1) // 2 + n - short
+        place = at + QPointF((n % 2) * t.px(206) if n < short else 0.0, row * t.px(18))
+        sheet.text(f"hung {key}", words, place, size=12.5, shown=shown)
+
+
+def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """Leaves in place of the block, or off a pack that stands too high: a button for each way."""
+    t = v.theme
+    if packed(v.a, axle) is None:
+        return
+    try:
+        ways = ways_to_add(v.a, axle)
+    except OutOfRange as refused:
+        sheet.text("leaf adding waits word", str(refused), at, size=12.5, role="brick")
+        return
+    if not ways:
+        words = "No leaf or two bring it there: arch the pack, or ask less."
+        sheet.text("leaf adding waits word", words, at, size=12.5, role="ochre", width=t.px(500))
+    for n, way in enumerate(ways):
+        sheet.button(f"leaf adding {n}", _said(v, way), at + QPointF(0, n * t.px(28)), partial(_take, sheet, axle, way))
+
+
+def _said(v: View, way: Added) -> str:
+    r = v.reader
+    leaves = "a leaf" if way.count == 1 else f"{way.count} leaves"
+    return (
+        f"{leaves} of {r.coil(way.leaf.thick_m)} below the main one, rise {r.coil(_rise(way.leaf))}: {r.rate(way.rate)}, "
+        f"bent most {way.used * 100:.0f} %"
+    )
+
+
+def _take(sheet: Sheet, axle: int, way: Added) -> None:
+    shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, _rise(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
+    sheet.edited.emit(lambda job: shop.insert_leaves(job, axle, shapes, blocks=True), f"{way.count} leaves more", -1)
+
+
+def _rise(leaf: Leaf) -> float:
+    """Rise of a leaf's tips over its bolt by a string from tip to tip, m: what the job keeps of its curvature."""
+    string = (leaf.front_m + leaf.rear_m) * STRING
+    return (1.0 - math.sqrt(max(1.0 - (leaf.curve * string / 2.0) ** 2, 0.0))) / leaf.curve if abs(leaf.curve) > 1e-9 else 0.0
