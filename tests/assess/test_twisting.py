@@ -10,6 +10,7 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.core.findings import curved
+from isostat.core.tuning.events import bump_end
 from isostat.job.edits import put
 from tests.jobs import twisted
 
@@ -63,3 +64,20 @@ def test_what_is_missing_of_a_bar_is_said_and_a_coil_stands_in(field: str, words
     said = [j.reason for j in judge(a) if isinstance(j, curved.SpringLacks)]
     assert len(said) == 2 and all(words in reason for reason in said), "as found, and as proposed"
     assert np.isfinite(a.proposed.hub_to_arch_m).all()
+
+
+def test_a_thin_bar_turned_far_is_over_its_stress_at_full_bump() -> None:
+    """τ = 16·T/(π·d³) with the arm where the stop is flat, by hand."""
+    thick = assess(twisted())
+    assert not [j for j in judge(thick) if isinstance(j, curved.BarStress)]
+    short = put(twisted(), ("proposal", "axles", 0, "torsion", "length_m"), 0.45)
+    a = assess(put(short, ("proposal", "axles", 0, "torsion", "diameter_m"), 0.031))
+    told = a.orders[0].torsion
+    found = [j for j in judge(a) if isinstance(j, curved.BarStress)]
+    assert told is not None and len(found) == 1
+    side = int(found[0].place.side or 0)
+    end = bump_end(a.proposed.events[0][side]).travel_m
+    up = [float(a.axles[0].spring_motion.at(np.asarray(u))[0]) for u in (end, float(a.target_travel_m[0, side]))]
+    angle = math.asin(math.sin(told.at_target[side]) + (up[0] - up[1]) / told.arm_m)
+    torque = told.bar.rate * (angle - told.slack[side])
+    assert found[0].used == pytest.approx(16 * torque / (math.pi * 0.031**3) / 1e9, rel=1e-6)

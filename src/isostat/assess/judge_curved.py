@@ -9,10 +9,12 @@ import numpy as np
 from isostat.assess.assessment import Assessment
 from isostat.assess.packs import packed
 from isostat.assess.stacking import Stacked, stacked
+from isostat.assess.twisting import ALLOWED
 from isostat.assess.winding import tight, wound
 from isostat.core.elements.progressive import Progressive
 from isostat.core.findings import curved
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.core.tuning.events import bump_end
 
 SAID = 0.0005  # m
 
@@ -35,6 +37,22 @@ def curved_judgements(a: Assessment) -> Iterator[Judgement]:
             yield curved.TooTight(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, part=part, within=within, by_m=by)
         yield from _wire(a, i)
         yield from _leaves(a, i)
+        yield from _bar(a, i)
+
+
+def _bar(a: Assessment, i: int) -> Iterator[Judgement]:
+    """What a torsion bar bears when its stop is flat, the worse side."""
+    told = a.orders[i].torsion
+    if told is None:
+        return
+    used = []
+    for side in (0, 1):
+        ends = (bump_end(a.proposed.events[i][side]).travel_m, float(a.target_travel_m[i, side]))
+        full, target = (float(a.axles[i].spring_motion.at(np.asarray(u))[0]) for u in ends)
+        reach = np.clip(np.sin(told.at_target[side]) + (full - target) / told.arm_m, -1.0, 1.0)
+        used.append(told.stress_pa(side, float(np.arcsin(reach))) / ALLOWED)
+    if max(used) > 1.0:
+        yield curved.BarStress(grade=Grade.WATCH, place=Place(i, int(np.argmax(used))), step=Step.SPRING, used=max(used))
 
 
 def _wire(a: Assessment, i: int) -> Iterator[Judgement]:

@@ -83,6 +83,12 @@ def _(j: curved.StressHigh, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
+def _(j: curved.BarStress, r: Reader) -> tuple[str, str]:
+    why = "It settles: a longer bar, a thicker one turned less, less bump."
+    return f"Torsion bar at {j.used * 100:.0f} % of its stress at full bump", why
+
+
+@tell.register
 def _(j: curved.PackTooHigh, r: Reader) -> tuple[str, str]:
     return f"Pack stands {r.coil(j.by_m)} too high with no block", "Less arch, or a leaf less; the height is as it would stand."
 

@@ -119,6 +119,13 @@ class StressHigh(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class BarStress(Judgement):
+    """A torsion bar's shear stress at full bump over what is allowed, as a share."""
+
+    used: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class PackTooHigh(Judgement):
     """A leaf pack stands over the target with no block at all."""
 
