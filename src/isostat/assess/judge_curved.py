@@ -14,7 +14,7 @@ from isostat.assess.winding import tight, wound
 from isostat.core.elements.progressive import Progressive
 from isostat.core.findings import curved
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.core.tuning.events import bump_end
+from isostat.core.tuning.events import bump_end, droop_end, travel_of
 
 SAID = 0.0005  # m
 
@@ -47,6 +47,10 @@ def _bar(a: Assessment, i: int) -> Iterator[Judgement]:
         return
     used = []
     for side in (0, 1):
+        events = a.proposed.events[i][side]
+        early = (travel_of(events, "arm on its stop") or -np.inf) - droop_end(events).travel_m
+        if early > SAID:
+            yield curved.ArmStopFirst(grade=Grade.WATCH, place=Place(i, side), step=Step.TRAVEL, by_m=early)
         ends = (bump_end(a.proposed.events[i][side]).travel_m, float(a.target_travel_m[i, side]))
         full, target = (float(a.axles[i].spring_motion.at(np.asarray(u))[0]) for u in ends)
         reach = np.clip(np.sin(told.at_target[side]) + (full - target) / told.arm_m, -1.0, 1.0)

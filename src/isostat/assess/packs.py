@@ -31,6 +31,8 @@ class Packed:
     bump_force_n: float  # when the stop is flat
     stress_pa: Floats  # of each leaf at the target
     used: Floats  # of each leaf at full bump, 1 at what is allowed
+    at_old_n: float  # what it would carry as high as the vehicle was weighed
+    found_n: float  # what the springs that were found carried there
     too_high_m: float  # by which it stands over the target with no block at all; 0 where a block fits
 
 
@@ -81,5 +83,7 @@ def packed(a: Assessment, axle: int) -> Packed | None:
         bump_force_n=bump,
         stress_pa=np.array(_stresses(pack, round(force, 1))),
         used=np.array(_stresses(pack, round(max(bump, 0.0), 1))) / ALLOWED,
+        at_old_n=float(law.force(np.asarray(o.offset_m[0]))),
+        found_n=a.found_springs[axle][0].force_n,
         too_high_m=max(-lacks, 0.0),
     )

@@ -187,7 +187,7 @@ def _torsion(w: _Wanted) -> Ordered:
     held = np.array([f.force_n for f in w.found])
     typed = (_given(w.fit.left.slack_rad), _given(w.fit.right.slack_rad))
     t = twist(told, found.over(told), held, w.force, grown, typed)
-    left, right = (arm_law(t.bar, t.arm_m, s) for s in t.slack)
+    left, right = (arm_law(t.bar, t.arm_m, s, told.stop_rad) for s in t.slack)
     stands = [t.arm_m * math.sin(a) - g for a, g in zip(t.at_target, grown, strict=True)]  # the arms' ends as weighed
     offset = np.array([y - t.arm_m * math.sin(s) for y, s in zip(stands, t.slack, strict=True)])
     pressed = offset + grown

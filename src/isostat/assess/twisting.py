@@ -10,6 +10,7 @@ import numpy as np
 from isostat.assess.laws import Incomplete, value_or
 from isostat.core.elements.torsion import STEEPEST, ArmLaw, Bar
 from isostat.core.limits import Floats, OutOfRange
+from isostat.job.reading import Reading
 from isostat.job.torsion import TorsionBar
 
 ALLOWED = 1.0e9  # Pa, of a bar that was set once one way (DIN 2091, from memory; a hint)
@@ -62,10 +63,10 @@ def slack_for(bar: Bar, arm_m: float, angle_rad: float, force_n: float) -> float
     return float(np.clip(slack, -STEEPEST, STEEPEST))
 
 
-def arm_law(bar: Bar, arm_m: float, slack_rad: float) -> ArmLaw:
-    """The law of one side. Raises Incomplete in words."""
+def arm_law(bar: Bar, arm_m: float, slack_rad: float, stop: Reading | None = None) -> ArmLaw:
+    """The law of one side. stop: angle at which the arm lies on its droop stop. Raises Incomplete in words."""
     try:
-        return ArmLaw(rate_nm=bar.rate, arm_m=arm_m, slack_rad=slack_rad)
+        return ArmLaw(rate_nm=bar.rate, arm_m=arm_m, slack_rad=slack_rad, stop_rad=None if stop is None else float(stop.value))
     except OutOfRange as refused:
         raise Incomplete(str(refused)) from None
 

@@ -10,7 +10,8 @@ from isostat.job.reading import Angle, BarLength, BarSize, CoilLength, Frozen, T
 class TorsionBar(Frozen):
     """The bar and its arm. In a proposal, what is left out is the bar that was found, set anew.
 
-    angle_rad: of the arm from level as weighed, its end above the pivot positive. pitch_m, lever_m: of the adjuster's bolt.
+    angle_rad: of the arm from level as weighed, its end above the pivot positive. stop_rad: at which it lies
+    on its droop stop. pitch_m, lever_m: of the adjuster's bolt.
     """
 
     diameter_m: BarSize | None = None
@@ -18,6 +19,7 @@ class TorsionBar(Frozen):
     bore_m: BarSize | None = None
     arm_m: BarLength | None = None
     angle_rad: Angle | None = None
+    stop_rad: Angle | None = None
     pitch_m: Thread | None = None
     lever_m: CoilLength | None = None
     teeth_inner: int | None = Field(default=None, ge=4, le=200)

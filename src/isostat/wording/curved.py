@@ -83,6 +83,14 @@ def _(j: curved.StressHigh, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
+def _(j: curved.ArmStopFirst, r: Reader) -> tuple[str, str]:
+    return (
+        f"Arm on its stop {r.height_unit(j.by_m)} before the shock tops",
+        "The arm takes the blow of every drop: a shorter shock.",
+    )
+
+
+@tell.register
 def _(j: curved.BarStress, r: Reader) -> tuple[str, str]:
     why = "It settles: a longer bar, a thicker one turned less, less bump."
     return f"Torsion bar at {j.used * 100:.0f} % of its stress at full bump", why

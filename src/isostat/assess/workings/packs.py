@@ -98,7 +98,26 @@ def bound(a: Assessment, k: Shown) -> Working:
     )
 
 
-PACKS = {"pack free arch": free_arch, "pack arch": arch, "pack stress": stress, "pack bound": bound}
+def capacity(a: Assessment, k: Shown) -> Working:
+    """What a pack carries more as high as the vehicle was weighed."""
+    told = _told(a, k)
+    return Working(
+        name="more at the height as weighed",
+        symbol="m",
+        quantity="mass",
+        expression="(F - F_b) / g",
+        inputs=(
+            Given("F", "the pack, its seat where it was as weighed", "force", told.at_old_n, Origin.SOLVED),
+            Given("F_b", "carried by what was found there", "force", told.found_n, Origin.MEASURED),
+            Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED),
+        ),
+        result=(told.at_old_n - told.found_n) / GRAVITY,
+        approximate=False,
+        rule="A side, its block and shackle included. No spring raises a rating plate.",
+    )
+
+
+PACKS = {"pack capacity": capacity, "pack free arch": free_arch, "pack arch": arch, "pack stress": stress, "pack bound": bound}
 
 
 def shown_packs(a: Assessment) -> list[Shown]:

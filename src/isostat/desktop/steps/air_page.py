@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import numpy as np
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
 from isostat.assess.aired import aired, on_steel
 from isostat.assess.assessment import Assessment
 from isostat.assess.workings import Shown
+from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.bag_fields import (
     BAND,
@@ -27,6 +29,7 @@ from isostat.desktop.view import View
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 
+START = "Its diameter is assumed: start at a third of the most, measure, then step 0.2 bar (3 psi)."
 FITS = (
     "Steel fits a load that stays; air one that comes and goes, and each side on its own line.",
     "Air carries no droop: the shock or a strap must stop the wheel before the bag is drawn long.",
@@ -105,16 +108,27 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
                        shown=Shown("bag load", axle, side, case))  # fmt: skip
     y = area.top() + t.px(52) + v.a.cases * t.px(23)
     rates = [r.rate(a.orders[axle].order.rate_n_per_m[0]) for a in (v.a, steel)]
+    across = told.bags.told.across_m
     lines = (
         f"{'bag' if told.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
         f"light to full: {_range(v, v.a, axle)} with air, {_range(v, steel, axle)} on steel",
-        *FITS,
+        f"against roll {_against_roll(a=v.a, axle=axle) / max(_against_roll(a=steel, axle=axle), 1.0):.2f} times steel alone",
+        *([START] if across is not None and across.assumed and not told.bags.told.chart else FITS),
     )
     for n, words in enumerate(lines):
-        box = sheet.text(f"helper said {n} word", words, QPointF(area.left(), y), size=13, role="ink" if n < 2 else "ink2",
+        box = sheet.text(f"helper said {n} word", words, QPointF(area.left(), y), size=13, role="ink" if n < 3 else "ink2",
                          width=area.width())  # fmt: skip
         y = box.bottom() + t.px(4)
     return float(y)
+
+
+def _against_roll(a: Assessment, axle: int) -> float:
+    """Stiffness against roll of an axle at the target, N·m a rad, its bar included."""
+    s, case = a.proposed, np.array([a.target_case])
+    platform, bank = s.riding
+    _, k = ExactForces(platform.take(case), bank)(s.rest.travel_m[..., case])
+    half = a.axles[axle].half_track_m
+    return float((k.ll[axle, 0] - 2.0 * k.lr[axle, 0] + k.rr[axle, 0]) * half**2)
 
 
 def _stand(v: View, a: Assessment, axle: int, case: int) -> str:

@@ -46,6 +46,11 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
         )
         return
     _lay_cases(sheet, v, axle, done, top + t.px(138))
+    if told.gas == "levelled":
+        up = -float(v.a.target_travel_m[axle].mean())
+        way = "longer" if up >= 0 else "shorter"
+        words = f"valve's rod, beside the wheel: {v.reader.coil(abs(up))} {way} than as weighed"
+        sheet.text("air rod word", words, QPointF(t.px(16), top + t.px(218)), size=12.5, role="ink2")
     sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.px(16), top + t.px(218)), size=12.5, weight=600, role="brick",
                anchor=RIGHT)  # fmt: skip
 

@@ -10,6 +10,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 from isostat.assess.laws import CLAMP
 from isostat.assess.packs import Packed, packed
 from isostat.assess.workings import Shown
+from isostat.core.limits import GRAVITY
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.steps.leaf_hardware import lay_adding, lay_hardware
@@ -130,6 +131,7 @@ def _said(v: View, told: Packed) -> list[tuple[str, str, str]]:
         (f"free arch {r.coil(told.free_arch_m)}", "pack free arch", "ink"),
         (where, "pack arch", "ink" if told.arch_m >= 0 else "ochre"),
         (share, "pack stress", "ochre" if told.used[worst] > 1.0 else "ink"),
+        (f"carries {r.mass((told.at_old_n - told.found_n) / GRAVITY)} more a side, as high as weighed", "pack capacity", "ink"),
         (f"all leaves as one would be {r.rate(told.pack.bound_rate)}", "pack bound", "ink"),
     ]
 

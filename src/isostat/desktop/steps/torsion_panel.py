@@ -90,6 +90,12 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
         label="arm from level, as weighed",
         quantity=Quantity.ANGLE,
     )
+    x = where[0].x() + size.width() + t.px(14)
+    word = sheet.text("torsion stop word", "on its droop stop at", QPointF(x, at.y() + 3), size=12.5,
+                      unit=v.reader.preset.unit(Quantity.ANGLE).sign)  # fmt: skip
+    stop = told.stop_rad
+    sheet.field("torsion stop", (*base, "stop_rad"), QPointF(word.right() + t.px(8), at.y()), size, label="arm on its droop stop",
+                quantity=Quantity.ANGLE, value=stop.value if stop else None, empty="–", figure=13)  # fmt: skip
     sheet.text("torsion caution", CAUTION, QPointF(t.px(16), top + t.px(217)), size=12.5, weight=600, role="brick")
     if o.torsion is None:
         words = f"{o.lacks} A plain coil stands in."
@@ -152,7 +158,7 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
     sheet.text(
         "torsion stress",
         words,
-        QPointF(t.px(430), top - t.px(32)),
+        QPointF(t.px(430), top + t.px(82)),
         size=13,
         role="ochre" if used > 1.0 else "ink",
         shown=Shown("torsion stress", axle, 0),

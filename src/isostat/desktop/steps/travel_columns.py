@@ -22,7 +22,7 @@ SHORT = {
     "shock bottomed": ("shock end", "end"), "shock topped": ("topped", "top"), "stop touched": ("stop touched", "touched", "stop"),
     "stop flat": ("stop flat", "flat"), "coil loose": ("coil loose", "loose"), "coil solid": ("coil solid", "solid"),
     "metal": ("metal",), "helper touched": ("helper touched", "helper"), "helper flat": ("helper flat", "flat"),
-    "bag at its longest": ("bag longest", "longest"),
+    "arm on its stop": ("arm on its stop", "arm stop"), "bag at its longest": ("bag longest", "longest"),
 }  # fmt: skip
 STRONG = ("stop flat", "stop touched", "shock topped")
 
