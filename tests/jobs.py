@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from pathlib import Path
 from typing import Any
 
 from isostat.assess import assess
@@ -9,14 +10,19 @@ from isostat.assess.pairing import pairs_for, with_pair
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.edits import put
-from isostat.job.files import job_from
+from isostat.job.files import job_from, read_job
 from isostat.job.proposals import add_proposal, work_on
 from isostat.job.schema import Job
 
 
+def hive_on_coils() -> Job:
+    """A bee-keeper's flatbed on coils all round, its weights, heights and lift tests as read."""
+    return read_job(Path(__file__).with_name("hive_on_coils.json"))
+
+
 def three_axles() -> Job:
     """The flatbed with a second rear axle 1.05 m behind the first: half the rear load on each, the third axle on coils too."""
-    data: dict[str, Any] = demo("hive-hauler").model_dump()
+    data: dict[str, Any] = hive_on_coils().model_dump()
     rear = data["vehicle"]["axles"][1]
     for side in ("left", "right"):
         rear[side]["pad_kg"]["value"] /= 2
@@ -35,7 +41,7 @@ def three_axles() -> Job:
 
 def past_its_travel() -> Job:
     """The flatbed asked for far more lift than its shocks allow: topped out, with a dozen findings on one step."""
-    data: dict[str, Any] = demo("hive-hauler").model_dump()
+    data: dict[str, Any] = hive_on_coils().model_dump()
     data["target"]["front_lift_m"] = {"value": 0.184}
     data["target"]["rear_lift_m"] = {"value": 0.150}
     return job_from(data, "past its travel")
@@ -75,7 +81,7 @@ def shifted_sheet() -> Job:
 
 def well_measured() -> Job:
     """The flatbed with everything tried on it: squat and lift tests, a cycle sheet, points of its own, a payload asked."""
-    data: dict[str, Any] = demo("hive-hauler").model_dump()
+    data: dict[str, Any] = hive_on_coils().model_dump()
     rear = data["vehicle"]["axles"][1]
     happens = (
         ("hanging", 0.11),
@@ -122,7 +128,7 @@ def leafed() -> Job:
     )
     main["width_m"] = 0.0635
     more = {"front_m": 0.36, "rear_m": 0.38, "thick_m": 0.008, "rise_m": 0.055}
-    job = demo("hive-hauler")
+    job = hive_on_coils()
     for setup, leaves in (("as_found", [main, two, three, four]), ("proposal", [main, two, three, more, four])):
         job = put(job, (setup, "axles", 1, "pack"), {"leaves": leaves, "clamp_m": 0.11})
         job = put(job, (setup, "axles", 1, "kind"), "leaf")
@@ -138,7 +144,7 @@ def twisted() -> Job:
         "diameter_m": 0.039, "length_m": 1.1, "arm_m": 0.4, "angle_rad": -0.1, "pitch_m": 0.00175, "lever_m": 0.06,
         "teeth_inner": 40, "teeth_outer": 44,
     }  # fmt: skip
-    job = put(demo("hive-hauler"), ("as_found", "axles", 0, "torsion"), bar)
+    job = put(hive_on_coils(), ("as_found", "axles", 0, "torsion"), bar)
     for setup in ("as_found", "proposal"):
         job = put(job, (setup, "axles", 0, "kind"), "torsion bar")
     return job
@@ -169,4 +175,4 @@ def aided() -> Job:
         "least_pa": 35_000, "most_pa": 600_000,
     }  # fmt: skip
     foam = {"kind": "foam", "free_height_m": 0.12, "gap_m": -0.06, "press": [{"squeeze_m": 0.03, "force_kg": 90}]}
-    return put(put(demo("hive-hauler"), ("proposal", "axles", 1, "helper"), bag), ("proposal", "axles", 1, "cushion"), foam)
+    return put(put(hive_on_coils(), ("proposal", "axles", 1, "helper"), bag), ("proposal", "axles", 1, "cushion"), foam)

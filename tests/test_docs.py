@@ -15,6 +15,7 @@ from isostat.assess.judge import judge
 from isostat.job.demos import demo, demo_names
 from isostat.wording.answer import answer
 from isostat.wording.reader import Reader
+from tests.jobs import hive_on_coils
 
 ROOT = Path(__file__).resolve().parent.parent
 PAGES = [*ROOT.glob("*.md"), *(ROOT / "docs").rglob("*.md")]
@@ -38,7 +39,7 @@ def test_every_screenshot_is_linked_and_they_are_few() -> None:
 
 
 def test_the_json_page_names_every_key_of_the_answer() -> None:
-    a = assess(demo("hive-hauler"))
+    a = assess(hive_on_coils())
     judgements = judge(a)
 
     def keys(node: object) -> set[str]:

@@ -24,6 +24,7 @@ from isostat.wording.fixes import say_fix
 from isostat.wording.letter import letter
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
+from tests.jobs import hive_on_coils
 
 FALLING = {"wheel_m": [-0.2, -0.1, 0, 0.1, 0.2], "spring_m": [-0.22, -0.095, 0, 0.04, 0.05]}
 FRONT, REAR = ("vehicle", "axles", 0), ("vehicle", "axles", 1)
@@ -31,7 +32,7 @@ FRONT, REAR = ("vehicle", "axles", 0), ("vehicle", "axles", 1)
 
 @pytest.fixture(scope="module")
 def hive() -> Assessment:
-    return assess(demo("hive-hauler"))
+    return assess(hive_on_coils())
 
 
 @pytest.mark.parametrize("name", demo_names())
@@ -96,7 +97,7 @@ def test_picked_rates_give_what_was_asked(hive: Assessment) -> None:
 
 def test_a_picked_rate_keeps_the_old_feel_or_takes_a_multiple_of_the_load_and_its_window_is_told() -> None:
     """Closed form: f = √(k/m)/2π under the old and the new mass; (n − 1)·F over the bump travel; F over the droop."""
-    job = demo("hive-hauler")
+    job = hive_on_coils()
     for axle in (0, 1):
         job = edits.put(job, ("proposal", "axles", axle, "pick"), {"way": "same feel"})
     a = assess(job)
@@ -121,7 +122,7 @@ def test_a_picked_rate_keeps_the_old_feel_or_takes_a_multiple_of_the_load_and_it
 
 def test_a_share_of_droop_picks_the_rate_and_bounds_it_and_a_lopsided_load_gets_a_rate_a_side() -> None:
     """Closed form: F over the share of the whole travel; 30 to 50 % (common practice, no source); (2πf)²·m of each side."""
-    job = demo("hive-hauler")
+    job = hive_on_coils()
     job = edits.put(job, ("proposal", "axles", 0, "pick"), {"way": "share of droop", "droop_share": 0.45})
     job = edits.put(job, ("proposal", "axles", 1, "pick"), {"way": "frequency", "hertz": 1.6})
     job = edits.put(job, ("proposal", "axles", 1, "sides"), "each")

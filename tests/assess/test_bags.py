@@ -15,16 +15,16 @@ from isostat.assess.judge import judge
 from isostat.core.elements.air import ambient_pa, charted
 from isostat.core.findings import air, curved
 from isostat.core.limits import GRAVITY, OutOfRange
-from isostat.job.demos import demo
 from isostat.job.edits import fitted_now, put
 from isostat.job.schema import Job
+from tests.jobs import hive_on_coils
 
 BAG = {"across_m": 0.15, "height_m": 0.30, "least_m": 0.09, "stands_m": 0.20, "least_pa": 50_000, "most_pa": 800_000}
 AREA = math.pi * 0.15**2 / 4
 
 
 def on_air(axle: int = 1, job: Job | None = None, **more: object) -> Job:
-    job = put(job or demo("hive-hauler"), ("proposal", "axles", axle, "air"), {**BAG, **more})
+    job = put(job or hive_on_coils(), ("proposal", "axles", axle, "air"), {**BAG, **more})
     return put(job, ("proposal", "axles", axle, "kind"), "air")
 
 
@@ -37,7 +37,7 @@ def told(a: Assessment, axle: int = 1) -> Aired:
 @pytest.mark.parametrize("gas", ["shut in", "levelled"])
 def test_pressures_are_solved_for_the_target_and_carry_it(gas: str) -> None:
     """p = F/A on each side; the pose is met, and axle loads are statics: no pressure moves them."""
-    a, steel = assess(on_air(gas=gas)), assess(demo("hive-hauler"))
+    a, steel = assess(on_air(gas=gas)), assess(hive_on_coils())
     case, done = a.target_case, told(a)
     assert done.carries_kg[:, case] * GRAVITY == pytest.approx(a.orders[1].target_force_n, rel=2e-3)
     assert done.gauge_pa[:, case] == pytest.approx(np.array(a.orders[1].target_force_n) / AREA, rel=2e-3)
@@ -48,7 +48,7 @@ def test_pressures_are_solved_for_the_target_and_carry_it(gas: str) -> None:
 
 def test_a_valve_holds_its_height_in_every_case_and_shut_in_gas_does_not() -> None:
     """The ride frequency on gas hardly changes with load; steel's falls. Common practice, no source."""
-    valve, shut, steel = (assess(job) for job in (on_air(gas="levelled"), on_air(), demo("hive-hauler")))
+    valve, shut, steel = (assess(job) for job in (on_air(gas="levelled"), on_air(), hive_on_coils()))
     loads = [valve.job.case_index(name) for name in ("Light", "Out", "Home full")]
     heights = valve.proposed.hub_to_arch_m[1][:, loads]
     assert float(np.ptp(heights, axis=1).max()) < 0.006, "within its dead band"
@@ -156,7 +156,7 @@ def test_a_helper_beside_air_is_refused_and_steel_stands_beside_it_in_every_case
 
 def test_trade_a_load_behind_the_axle_is_held_up_and_the_nose_stays_light() -> None:
     """1,400 lb in a bed: bags bring the rear back to 40 in; the nose load does not come back. Common practice, no source."""
-    job = put(demo("hive-hauler"), ("target", "rear_lift_m"), 0.0)
+    job = put(hive_on_coils(), ("target", "rear_lift_m"), 0.0)
     job = put(put(job, ("target", "front_lift_m"), 0.0), ("target", "lean_m"), 0.0)
     bags, steel = assess(on_air(1, job, gas="levelled")), assess(job)
     full = bags.target_case

@@ -12,9 +12,9 @@ from isostat.core.tuning.band import band_of
 from isostat.job import edits
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
-from tests.jobs import past_its_travel, three_axles
+from tests.jobs import hive_on_coils, past_its_travel, three_axles
 
-HIVE = demo("hive-hauler")
+HIVE = hive_on_coils()
 
 
 def test_a_sum_of_known_errors_has_their_band_and_their_shares() -> None:

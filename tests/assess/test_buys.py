@@ -8,11 +8,10 @@ from isostat.assess import assess
 from isostat.assess.buys import as_ordered, missing_readings, what_it_buys
 from isostat.job import edits, weighing
 from isostat.job.blank import blank_job
-from isostat.job.demos import demo
 from isostat.units.unit import PRESETS
 from isostat.wording.missing import page_of, say_missing
 from isostat.wording.reader import Reader
-from tests.jobs import past_its_travel, three_axles
+from tests.jobs import hive_on_coils, past_its_travel, three_axles
 
 BLANK = blank_job()
 
@@ -51,7 +50,7 @@ def test_the_ranking_is_what_the_vehicle_does_when_that_number_alone_is_off() ->
 
 
 def test_a_measured_vehicle_lacks_little_and_an_impossible_target_is_not_ranked() -> None:
-    assert {b.missing.what for b in what_it_buys(assess(demo("hive-hauler")))} <= {"unsprung_kg", "flat_m", "bar_rate_n_per_m"}
+    assert {b.missing.what for b in what_it_buys(assess(hive_on_coils()))} <= {"unsprung_kg", "flat_m", "bar_rate_n_per_m"}
     assert len(what_it_buys(assess(three_axles()))) > 0
     job = past_its_travel()
     heavy = edits.put(edits.put(job, ("target", "front_lift_m"), 0.9), ("target", "rear_lift_m"), 0.9)

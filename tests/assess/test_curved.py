@@ -32,7 +32,7 @@ from isostat.job.proposals import add_proposal, drop_proposal, work_on
 from isostat.job.schema import Job
 from isostat.job.spring_table import spring_table
 from isostat.units.unit import DEFAULT_PRESET
-from tests.jobs import counted_turns, rival_proposals
+from tests.jobs import counted_turns, hive_on_coils, rival_proposals
 
 
 def fitted(job: Job, axle: int, **values: object) -> Job:
@@ -48,7 +48,7 @@ def found(a: Assessment, kind: type[Judgement]) -> list[Judgement]:
 
 def test_a_tested_table_of_one_straight_line_is_a_plain_coil() -> None:
     """The same heights, loads, rates and bands of travel in every case as the coil of that rate."""
-    plain = put(put(demo("hive-hauler"), ("proposal", "axles", 1, "left", "rate_n_per_m"), 60_000), (
+    plain = put(put(hive_on_coils(), ("proposal", "axles", 1, "left", "rate_n_per_m"), 60_000), (
         "proposal", "axles", 1, "right", "rate_n_per_m"), 60_000)  # fmt: skip
     rows = spring_table("mm;kg".replace(";", ",") + "\n" + f"250,{250 * 60 / GRAVITY}", "t.csv", DEFAULT_PRESET)
     a, b = assess(plain), assess(fitted(put_table(plain, 1, rows), 1, kind="progressive"))
@@ -294,7 +294,7 @@ def test_a_table_that_is_none_is_refused_in_a_sentence(text: str, words: str) ->
 
 
 def test_what_an_earlier_file_says_is_read_as_plain_coils() -> None:
-    job = demo("hive-hauler")
+    job = hive_on_coils()
     data = job.model_dump(exclude_none=True)
     assert "others" not in data or data["others"] == ()
     assert replace(assess(job).orders[0], stack=None) == assess(job).orders[0]

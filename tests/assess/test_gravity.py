@@ -9,9 +9,9 @@ from isostat.assess.gravity import gravity_height_in, gravity_height_m, stabilit
 from isostat.assess.judge import judge
 from isostat.core.findings.stance import TipsSooner
 from isostat.job import edits
-from isostat.job.demos import demo
+from tests.jobs import hive_on_coils
 
-HIVE = demo("hive-hauler")
+HIVE = hive_on_coils()
 
 
 @pytest.mark.parametrize(("track", "height", "factor"), [(1.55, 0.70, 1.1071), (1.55, 0.75, 1.0333), (1.60, 0.65, 1.2308)])

@@ -22,18 +22,19 @@ from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.demos import demo
 from isostat.job.edits import put
 from isostat.job.schema import Job
+from tests.jobs import hive_on_coils
 
 BAG = {"across_m": 0.12, "height_m": 0.30, "least_m": 0.08, "stands_m": 0.24, "left_pa": 200_000, "right_pa": 240_000}
 AREA = math.pi * 0.12**2 / 4
 
 
 def helped(job: Job | None = None, **more: object) -> Job:
-    return put(job or demo("hive-hauler"), ("proposal", "axles", 1, "helper"), {**BAG, **more})
+    return put(job or hive_on_coils(), ("proposal", "axles", 1, "helper"), {**BAG, **more})
 
 
 def pinned() -> Job:
     """Springs typed, so that what air adds is seen."""
-    job = demo("hive-hauler")
+    job = hive_on_coils()
     for side in ("left", "right"):
         for field, value in (("rate_n_per_m", 60_000), ("free_length_m", 0.40), ("spacer_m", 0.0)):
             job = put(job, ("proposal", "axles", 1, side, field), value)
@@ -43,7 +44,7 @@ def pinned() -> Job:
 @pytest.mark.parametrize("gas", ["shut in", "held"])
 def test_at_the_target_air_takes_pressure_times_area_off_the_springs(gas: str) -> None:
     """F = p·A at the height that it is set at; the target is met with softer demands on the steel."""
-    plain, aided = assess(demo("hive-hauler")), assess(helped(gas=gas))
+    plain, aided = assess(hive_on_coils()), assess(helped(gas=gas))
     case = aided.target_case
     for side, pressure in ((0, 200_000), (1, 240_000)):
         off = plain.orders[1].target_force_n[side] - aided.orders[1].target_force_n[side]
@@ -124,12 +125,12 @@ def test_steel_for_the_same_load_meets_the_same_target() -> None:
 def test_what_lacks_or_is_outside_is_told_and_the_curve_shows_air() -> None:
     a = assess(helped(across_m=None))
     assert "Effective diameter of the helper bag is missing" in a.helper_lacks[1]
-    assert assess(demo("hive-hauler")).proposed.platform.row.shape[1] == 8, "without air no part is carried along"
+    assert assess(hive_on_coils()).proposed.platform.row.shape[1] == 8, "without air no part is carried along"
     bad = assess(helped(least_m=0.299))
     assert "bag's least height" in bad.helper_lacks[1]
     aided = assess(helped())
     u, held = wheel_curve(aided.proposed.platform, aided.proposed.bank, 1, 0, (-0.05, 0.05))
-    plain = assess(demo("hive-hauler"))
+    plain = assess(hive_on_coils())
     _, before = wheel_curve(plain.proposed.platform, plain.proposed.bank, 1, 0, (-0.05, 0.05))
     assert (np.diff(held) > 0).all() and abs(held.mean() - before.mean()) < 900 * GRAVITY and u.size == held.size
 
@@ -138,12 +139,12 @@ FOAM = {"free_height_m": 0.12, "kind": "foam", "gap_m": -0.05, "press": [{"squee
 
 
 def cushioned(job: Job | None = None, **more: object) -> Job:
-    return put(job or demo("hive-hauler"), ("proposal", "axles", 1, "cushion"), {**FOAM, **more})
+    return put(job or hive_on_coils(), ("proposal", "axles", 1, "cushion"), {**FOAM, **more})
 
 
 def test_a_foam_helper_carries_its_press_readings_and_the_springs_the_rest() -> None:
     """F = k0·x/(1 − (0.95·x/x_flat)³) through the reading; what it carries at the target is off the steel."""
-    plain, foam = assess(demo("hive-hauler")), assess(cushioned())
+    plain, foam = assess(hive_on_coils()), assess(cushioned())
     fit, done, case = foam.fits[1].cushion, pressed(foam, 1), foam.target_case
     assert fit is not None and done is not None
     assert float(fit.law.force(np.asarray(0.03))) == pytest.approx(90 * GRAVITY)
@@ -171,7 +172,7 @@ def test_trade_foam_helpers_need_the_frame_up_to_go_in(gap: float, up: float) ->
 def test_what_is_not_told_leaves_a_foam_helper_out(missing: str) -> None:
     a = assess(cushioned(**{missing: None}, **({"press": []} if missing == "kind" else {})))
     assert a.fits[1].cushion is None and pressed(a, 1) is None
-    assert a.proposed.hub_to_arch_m == pytest.approx(assess(demo("hive-hauler")).proposed.hub_to_arch_m)
+    assert a.proposed.hub_to_arch_m == pytest.approx(assess(hive_on_coils()).proposed.hub_to_arch_m)
 
 
 def test_helpers_beside_each_other_add_up_at_rest() -> None:

@@ -21,11 +21,11 @@ from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.statics import lever
 from isostat.core.working import Origin
 from isostat.job import edits, weighing
-from isostat.job.demos import demo
 from isostat.job.files import JobFault, job_from
 from isostat.job.schema import Job
+from tests.jobs import hive_on_coils
 
-HIVE = demo("hive-hauler")
+HIVE = hive_on_coils()
 
 
 def changed(*pairs: tuple[edits.Path, Any]) -> Job:

@@ -11,13 +11,13 @@ from isostat.assess.fixes import apply_remedy, judge_fixes
 from isostat.assess.judge import judge
 from isostat.core.findings.readings import LikelySlip
 from isostat.job import edits
-from isostat.job.demos import demo
 from isostat.job.schema import Job
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
+from tests.jobs import hive_on_coils
 
-HIVE = demo("hive-hauler")
+HIVE = hive_on_coils()
 POUND = 0.45359237
 
 

@@ -9,8 +9,8 @@ from pytestqt.qtbot import QtBot
 
 from isostat.desktop.theme import FAMILY, load_fonts
 from isostat.desktop.window import MainWindow
-from isostat.job.demos import demo
 from isostat.job.schema import Job
+from tests.jobs import hive_on_coils
 
 Opener = Callable[..., MainWindow]
 
@@ -25,7 +25,7 @@ def open_window(qtbot: QtBot, qapp, tmp_path: Path) -> Iterator[Opener]:  # type
 
     def make(job: Job | None = None, path: Path | None = None) -> MainWindow:
         settings = QSettings(str(tmp_path / "settings.ini"), QSettings.Format.IniFormat)
-        window = MainWindow(job or demo("hive-hauler"), path, settings)
+        window = MainWindow(job or hive_on_coils(), path, settings)
         with qtbot.waitActive(window):
             window.show()
             window.activateWindow()

@@ -15,8 +15,8 @@ from isostat.desktop.document import Document
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.window import MainWindow
 from isostat.job import edits
-from isostat.job.demos import demo
 from isostat.job.files import read_job, save_job
+from tests.jobs import hive_on_coils
 
 TITLE = ("title",)
 
@@ -26,7 +26,7 @@ def retitle(words: str):  # type: ignore[no-untyped-def]
 
 
 def test_edits_of_one_gesture_are_one_step_and_of_two_gestures_two(qapp) -> None:  # type: ignore[no-untyped-def]
-    document = Document(demo("hive-hauler"))
+    document = Document(hive_on_coils())
     for n in range(20):
         document.edit(lambda job, n=n: edits.move_items(job, {7: (3.0 + n / 100, 0.0)}), "move Water", 41)
     document.edit(lambda job: edits.move_items(job, {7: (2.0, 0.0)}), "move Water", 42)
@@ -35,11 +35,11 @@ def test_edits_of_one_gesture_are_one_step_and_of_two_gestures_two(qapp) -> None
     document.undo.undo()
     assert document.job.items[7].behind_front_m.value == pytest.approx(3.19)
     document.undo.undo()
-    assert document.job == demo("hive-hauler")
+    assert document.job == hive_on_coils()
 
 
 def test_a_refused_edit_is_said_and_leaves_no_step(qtbot: QtBot) -> None:
-    document = Document(demo("hive-hauler"))
+    document = Document(hive_on_coils())
     with qtbot.waitSignal(document.refused) as said:
         assert not document.edit(lambda job: edits.put_number(job, ("items", 0, "mass_kg"), -3.0), "mass")
     assert said.args is not None and "items[0].mass_kg is -3 kg; accepted is 0 to 20000 kg" in said.args[0]
@@ -47,7 +47,7 @@ def test_a_refused_edit_is_said_and_leaves_no_step(qtbot: QtBot) -> None:
 
 
 def test_fixes_are_tried_once_the_hand_rests_not_at_every_move(qtbot: QtBot) -> None:
-    document = Document(demo("hive-hauler"))
+    document = Document(hive_on_coils())
     first = document.fixes
     assert first
     tried: list[int] = []
@@ -82,7 +82,7 @@ def test_closing_with_changes_asks_and_does_what_is_answered(
     open_window, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, button, closed: bool, title_on_disc: str
 ) -> None:  # type: ignore[no-untyped-def]
     place = tmp_path / "job.json"
-    save_job(demo("hive-hauler"), place)
+    save_job(hive_on_coils(), place)
     window = open_window(read_job(place), place)
     asked = answer(monkeypatch, button)
     window.document.edit(retitle("kept"), "title")
@@ -95,7 +95,7 @@ def test_closing_with_changes_asks_and_does_what_is_answered(
 def test_open_save_and_the_recent_list_in_the_window(open_window, tmp_path: Path, qtbot: QtBot, monkeypatch) -> None:  # type: ignore[no-untyped-def]
     places = [tmp_path / f"{n}.json" for n in range(8)]
     for n, place in enumerate(places):
-        save_job(edits.put(demo("hive-hauler"), TITLE, f"job {n}"), place)
+        save_job(edits.put(hive_on_coils(), TITLE, f"job {n}"), place)
     window = open_window()
     for place in places:
         assert window.filing.open(place)
@@ -116,7 +116,7 @@ def test_open_save_and_the_recent_list_in_the_window(open_window, tmp_path: Path
 
 def test_what_a_reader_chose_is_there_again_in_the_next_window(qtbot: QtBot, tmp_path: Path) -> None:
     def window() -> MainWindow:
-        made = MainWindow(demo("hive-hauler"), None, QSettings(str(tmp_path / "kept.ini"), QSettings.Format.IniFormat))
+        made = MainWindow(hive_on_coils(), None, QSettings(str(tmp_path / "kept.ini"), QSettings.Format.IniFormat))
         qtbot.addWidget(made)
         return made
 

@@ -13,10 +13,9 @@ from isostat.desktop.far import FarField, as_typed
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
-from isostat.job.demos import demo
 from isostat.units.unit import PRESETS, Quantity
 from tests.desktop.test_nothing_overlaps import faults
-from tests.jobs import three_axles
+from tests.jobs import hive_on_coils, three_axles
 
 INCH = "in lb lb/in psi"
 KEYPAD = set("0123456789./*,-+")
@@ -101,7 +100,7 @@ def test_a_slash_means_sixteenths_only_where_the_tape_has_them(text: str, units:
 
 
 def test_a_reading_that_cannot_be_stays_with_a_sentence_and_a_slip_is_said_large(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window = far(open_window, qtbot, demo("hive-hauler"))
+    window = far(open_window, qtbot, hive_on_coils())
     pad("99999")
     assert "out of range; accepted is 0 mm to 3000 mm" in said(window, "sentence")
     assert window.document.undo.count() == 0 and said(window, "point") == "hub to arch"
@@ -118,7 +117,7 @@ def test_a_reading_that_cannot_be_stays_with_a_sentence_and_a_slip_is_said_large
 @pytest.mark.parametrize("step", [Step.MEASURE, Step.STANCE])
 @pytest.mark.parametrize("job", ["hive-hauler", "three axles"])
 def test_figures_are_large_few_and_apart(open_window, qtbot: QtBot, size, units: str, step: Step, job: str) -> None:  # type: ignore[no-untyped-def]
-    window = far(open_window, qtbot, demo("hive-hauler") if job == "hive-hauler" else three_axles(), units)
+    window = far(open_window, qtbot, hive_on_coils() if job == "hive-hauler" else three_axles(), units)
     window.resize(*size)
     window.go(step)
     window.show_case(4)
@@ -134,7 +133,7 @@ def test_figures_are_large_few_and_apart(open_window, qtbot: QtBot, size, units:
 
 
 def test_f11_comes_back_and_pages_turn_the_case(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window = far(open_window, qtbot, demo("hive-hauler"))
+    window = far(open_window, qtbot, hive_on_coils())
     window.go(Step.STANCE)
     before = said(window, "corner")
     qtbot.keyClick(window, Qt.Key.Key_PageDown)

@@ -17,12 +17,11 @@ from isostat.desktop.pieces.findings import value_text
 from isostat.desktop.steps.measure import PAGES, MeasureStep
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
-from isostat.job.demos import demo
 from isostat.job.edits import value_at
 from isostat.job.files import read_job
 from isostat.units.unit import Quantity
 from tests.desktop.hands import choose, press, read, seen, type_into
-from tests.jobs import squatted, well_measured
+from tests.jobs import hive_on_coils, squatted, well_measured
 
 
 def measure(window: MainWindow, page: str) -> MeasureStep:
@@ -274,4 +273,4 @@ def test_every_number_of_every_page_shows_its_working_or_is_no_result(open_windo
         text = value_text(window.view(), working.quantity, abs(working.result)).split(" ")[0]
         assert text in number.text(), f"{number.objectName()} shows {number.text()}, its working {text}"
     assert Quantity(working.quantity) if page == "weights" else True
-    assert demo("hive-hauler") != window.document.job
+    assert hive_on_coils() != window.document.job

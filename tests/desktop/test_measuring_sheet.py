@@ -12,14 +12,13 @@ from PyQt6.QtGui import QPainter
 from isostat.desktop.measuring_sheet import draw_sheet, write_sheet
 from isostat.desktop.theme import load_fonts
 from isostat.job.blank import blank_job
-from isostat.job.demos import demo
 from isostat.job.schema import Job
 from isostat.units.unit import PRESETS
 from tests.desktop.logged_text import LogDevice, PaintedText
-from tests.jobs import three_axles
+from tests.jobs import hive_on_coils, three_axles
 
 PAPER = {"A4": (794, 1123), "Letter": (816, 1056)}  # px at 96 to the inch
-JOBS = {"hive": lambda: demo("hive-hauler"), "blank": blank_job, "three axles": three_axles}
+JOBS = {"hive": hive_on_coils, "blank": blank_job, "three axles": three_axles}
 
 
 def texts(job: Job, paper: str, units: str) -> list[PaintedText]:
@@ -54,7 +53,7 @@ def test_every_box_is_there_in_walk_order_and_nothing_overlaps(qapp, paper: str,
 def test_the_file_is_a_pdf_of_one_page_of_that_paper(qapp, paper: str, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     load_fonts()
     place = tmp_path / "sheet.pdf"
-    write_sheet(demo("hive-hauler"), place, paper, PRESETS["mm N"])
+    write_sheet(hive_on_coils(), place, paper, PRESETS["mm N"])
     data = place.read_bytes()
     assert data.startswith(b"%PDF-") and data.rstrip().endswith(b"%%EOF")
     assert re.search(rb"/Count 1\b", data)

@@ -22,6 +22,7 @@ from tests.desktop.logged_text import painted_texts, stroked_texts
 from tests.jobs import (
     aided,
     counted_turns,
+    hive_on_coils,
     leafed,
     past_its_travel,
     rival_proposals,
@@ -48,7 +49,7 @@ SETTINGS = [
     (1920, 1080, 1.5, "mm N", "light", 3),
 ]
 JOBS = {
-    "hive-hauler": lambda: demo("hive-hauler"),
+    "hive-hauler": hive_on_coils,
     "dairy-trailer": lambda: demo("dairy-trailer"),
     "survey-buggy": rival_proposals,
     "puppet-van": lambda: demo("puppet-van"),

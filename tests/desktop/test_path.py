@@ -16,9 +16,9 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number, QuantityField
 from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.window import MainWindow
-from isostat.job.demos import demo
 from isostat.job.files import read_job, save_job
 from tests.desktop.hands import drag, seen, type_into
+from tests.jobs import hive_on_coils
 
 
 def field(window: MainWindow, name: str) -> QuantityField:
@@ -198,7 +198,7 @@ def test_a_dropped_file_opens_and_a_broken_one_is_refused_in_words(open_window, 
     drop(tmp_path / "bad.json")
     assert "bad.json is not opened. Line 1" in window.notice.text()
     assert window.document.job is job
-    save_job(demo("hive-hauler").model_copy(update={"title": "Dropped"}), tmp_path / "good.json")
+    save_job(hive_on_coils().model_copy(update={"title": "Dropped"}), tmp_path / "good.json")
     drop(tmp_path / "good.json")
     assert window.document.job.title == "Dropped"
     assert window.filing.recent() == [str(tmp_path / "good.json")]

@@ -15,8 +15,8 @@ from pytestqt.qtbot import QtBot
 
 from isostat.desktop.window import MainWindow
 from isostat.job import edits
-from isostat.job.demos import demo
 from isostat.job.files import read_job, save_job
+from tests.jobs import hive_on_coils
 
 KILLED = """
     import os, signal, sys
@@ -49,7 +49,7 @@ def opened(qtbot: QtBot, tmp_path: Path):  # type: ignore[no-untyped-def]
     windows = []
 
     def make(path: Path | None = None) -> MainWindow:
-        job = read_job(path) if path else demo("hive-hauler")
+        job = read_job(path) if path else hive_on_coils()
         window = MainWindow(job, path, QSettings("/dev/null", QSettings.Format.IniFormat), tmp_path / "keep")
         window.show()
         windows.append(window)
@@ -64,7 +64,7 @@ def opened(qtbot: QtBot, tmp_path: Path):  # type: ignore[no-untyped-def]
 @pytest.fixture
 def file(tmp_path: Path) -> Path:
     place = tmp_path / "hive.json"
-    save_job(demo("hive-hauler"), place)
+    save_job(hive_on_coils(), place)
     return place
 
 

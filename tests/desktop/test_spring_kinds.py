@@ -22,7 +22,7 @@ from isostat.job.demos import demo
 from isostat.job.files import read_job
 from isostat.job.schema import Job
 from tests.desktop.hands import choose, drag, press, read, seen, type_into
-from tests.jobs import leafed, rival_proposals
+from tests.jobs import hive_on_coils, leafed, rival_proposals
 
 
 def opened(open_window, job: Job, axle: int = 0) -> tuple[MainWindow, SpringStep]:  # type: ignore[no-untyped-def]
@@ -48,7 +48,7 @@ def front(window: MainWindow) -> Stacked:
 
 
 def test_a_coil_becomes_progressive_by_its_tag_and_its_change_is_dragged(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window, _sheet = opened(open_window, demo("hive-hauler"), 1)
+    window, _sheet = opened(open_window, hive_on_coils(), 1)
     before, document = window.document.job, window.document
     choose(window, "kind", "progressive")
     assert read(window, "progressive waits words").startswith("First rate is missing")
@@ -208,7 +208,7 @@ def test_a_coil_is_wound_round_its_inside_and_off_the_shelf_it_comes_in_steps(op
 def test_proposals_are_made_worked_on_set_side_by_side_printed_saved_and_reopened(  # type: ignore[no-untyped-def]
     open_window, qtbot: QtBot, tmp_path: Path
 ) -> None:
-    window, sheet = opened(open_window, demo("hive-hauler"))
+    window, sheet = opened(open_window, hive_on_coils())
     before, document = window.document.job, window.document
     rate = document.assessment.orders[0].order.rate_n_per_m[0]
     press(qtbot, window, "add proposal")
@@ -272,7 +272,7 @@ def test_three_proposals_fill_the_page_and_no_fourth_is_offered(open_window) -> 
 
 
 def test_a_leaf_pack_is_typed_leaf_by_leaf_and_changed_as_a_shop_does(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window, _ = opened(open_window, demo("hive-hauler"), 1)
+    window, _ = opened(open_window, hive_on_coils(), 1)
     before, document = window.document.job, window.document
     choose(window, "kind", "leaf")
     assert read(window, "leaf waits words").startswith("No leaf is measured")
@@ -302,7 +302,7 @@ def test_a_leaf_pack_is_typed_leaf_by_leaf_and_changed_as_a_shop_does(open_windo
 
 
 def test_a_torsion_bar_is_typed_turned_and_put_back(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window, _ = opened(open_window, demo("hive-hauler"))
+    window, _ = opened(open_window, hive_on_coils())
     before, document = window.document.job, window.document
     choose(window, "kind", "torsion bar")
     assert "Diameter of the torsion bar is missing" in read(window, "torsion waits words")
@@ -330,7 +330,7 @@ def test_a_torsion_bar_is_typed_turned_and_put_back(open_window, qtbot: QtBot) -
 
 
 def test_an_air_helper_is_set_compared_with_steel_and_taken_off(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window, sheet = opened(open_window, demo("hive-hauler"), 1)
+    window, sheet = opened(open_window, hive_on_coils(), 1)
     before, document = window.document.job, window.document
     sheet.turn("air")
     assert "A pressure at the target" in read(window, "helper waits words")
@@ -350,7 +350,7 @@ def test_an_air_helper_is_set_compared_with_steel_and_taken_off(open_window, qtb
 
 
 def test_an_axle_goes_on_air_its_pressures_are_solved_its_air_is_held_and_a_chart_typed(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window, sheet = opened(open_window, demo("hive-hauler"), 1)
+    window, sheet = opened(open_window, hive_on_coils(), 1)
     before, document = window.document.job, window.document
     choose(window, "kind", "air")
     assert read(window, "air waits words").startswith("Effective diameter of the air spring is missing")
@@ -392,7 +392,7 @@ def test_an_axle_goes_on_air_its_pressures_are_solved_its_air_is_held_and_a_char
 
 
 def test_a_foam_helper_is_told_by_kind_or_press_drawn_on_the_chart_and_taken_away(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window, sheet = opened(open_window, demo("hive-hauler"), 1)
+    window, sheet = opened(open_window, hive_on_coils(), 1)
     before, document = window.document.job, window.document
     sheet.turn("foam")
     assert "put it in" in read(window, "foam waits words")

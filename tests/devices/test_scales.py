@@ -17,12 +17,11 @@ from pytestqt.qtbot import QtBot
 from isostat.desktop import scales_line
 from isostat.devices.scales import STEADY, Gathering, LineFault, PadReading, pad_names, read_line
 from isostat.devices.stand_in import Faults, lines, serve
-from isostat.job.demos import demo
 from isostat.job.files import save_job
 from tests.desktop.conftest import open_window  # noqa: F401 - a fixture
-from tests.jobs import three_axles
+from tests.jobs import hive_on_coils, three_axles
 
-HIVE = demo("hive-hauler")
+HIVE = hive_on_coils()
 TRUTH = [611.0, 561.0, 477.0, 451.0]
 
 

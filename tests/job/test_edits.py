@@ -8,7 +8,6 @@ from hypothesis import strategies as st
 
 from isostat.assess import assess
 from isostat.job import edits, weighing
-from isostat.job.demos import demo
 from isostat.job.files import JobFault, job_from_text, job_text
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.reading import Bounds
@@ -16,8 +15,9 @@ from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.typed import NotUnderstood
 from isostat.units.unit import DEFAULT_PRESET, PRESETS, Quantity
+from tests.jobs import hive_on_coils
 
-HIVE = demo("hive-hauler")
+HIVE = hive_on_coils()
 names = st.text(st.characters(codec="utf-8", exclude_categories=("Cs", "Cc")), min_size=1, max_size=30)
 
 
@@ -202,5 +202,5 @@ def test_a_copy_is_on_board_wherever_its_like_is_and_a_mirrored_pair_balances(in
 
 def test_a_refusal_names_the_one_place_that_is_wrong() -> None:
     with pytest.raises(JobFault) as refused:
-        edits.put(demo("hive-hauler"), ("proposal", "axles", 1, "tyre_radius_m"), 9.0)
+        edits.put(hive_on_coils(), ("proposal", "axles", 1, "tyre_radius_m"), 9.0)
     assert refused.value.faults == ("proposal.axles[1].tyre_radius_m is 9 m; accepted is 0.1 to 1.2 m.",)

@@ -18,11 +18,12 @@ from isostat.job.palette import PALETTE, add_usual
 from isostat.job.schema import Job
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
+from tests.jobs import hive_on_coils
 
 
 @pytest.fixture
 def hive() -> Job:
-    return demo("hive-hauler")
+    return hive_on_coils()
 
 
 @pytest.mark.parametrize("name", demo_names())
@@ -121,7 +122,7 @@ json_values = st.recursive(
 @settings(max_examples=150, deadline=None)
 def test_a_damaged_job_is_refused_in_words_or_answered_without_nan(data: st.DataObject) -> None:
     """One value anywhere in a good job is replaced: by junk, or by another number."""
-    job = json.loads(job_text(demo("hive-hauler")))
+    job = json.loads(job_text(hive_on_coils()))
     here: Any = job
     while True:
         keys = list(range(len(here))) if isinstance(here, list) else list(here)

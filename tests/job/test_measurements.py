@@ -13,12 +13,12 @@ from hypothesis import strategies as st
 from isostat.cli import main
 from isostat.job import edits
 from isostat.job.blank import blank_job
-from isostat.job.demos import demo
 from isostat.job.files import JobFault, read_job, save_job
 from isostat.job.measurements import COLUMNS, measurements_csv, with_measurements
 from isostat.units.unit import PRESETS
+from tests.jobs import hive_on_coils
 
-HIVE = demo("hive-hauler")
+HIVE = hive_on_coils()
 
 
 @pytest.mark.parametrize("units", sorted(PRESETS))

@@ -21,6 +21,7 @@ from isostat.job.files import job_from_text, job_text
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.places import DATUMS
 from isostat.job.schema import Item, Job
+from tests.jobs import hive_on_coils
 
 TRAILER = demo("dairy-trailer")
 
@@ -51,7 +52,7 @@ def pinned(job: Job) -> Job:
     return job
 
 
-HIVE = pinned(demo("hive-hauler"))
+HIVE = pinned(hive_on_coils())
 
 
 def with_item(job: Job, kg: float, behind: float, left: float, **more: object) -> Job:

@@ -23,11 +23,11 @@ from isostat.core.tuning.spline import spline_step
 from isostat.core.vehicle.clearance import ramp_angles, tangent_angle
 from isostat.core.vehicle.tyre_capacity import tyre_capacity
 from isostat.job import edits
-from isostat.job.demos import demo
 from isostat.job.schema import Job
+from tests.jobs import hive_on_coils
 
 INCH, POUND_FORCE, PSI = 0.0254, 4.4482216, 6894.757
-HIVE = demo("hive-hauler")
+HIVE = hive_on_coils()
 
 
 @pytest.mark.parametrize(("pressure", "kg"), [(2.5, 615), (2.4, 595), (2.2, 555), (2.0, 515), (2.9, 615)])

@@ -7,10 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from isostat.job import edits
-from isostat.job.demos import demo
 from isostat.units.typed import NotUnderstood
 from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import Quantity
+from tests.jobs import hive_on_coils
 
 
 @pytest.mark.parametrize(
@@ -97,7 +97,7 @@ def test_any_text_is_a_size_of_a_sane_shape_or_none(text: str) -> None:
 
 
 def test_a_size_may_be_typed_where_a_tyre_radius_is_asked_and_nowhere_else() -> None:
-    job, path = demo("hive-hauler"), ("proposal", "axles", 1, "tyre_radius_m")
+    job, path = hive_on_coils(), ("proposal", "axles", 1, "tyre_radius_m")
     typed = edits.typed_for(job, path, "33x12.50R15", Quantity.HEIGHT)
     assert typed.si == pytest.approx(0.4191)
     kept = edits.value_at(edits.put_number(job, path, typed.si, typed.text), path)
@@ -120,7 +120,7 @@ def test_load_indices(index: int, kg: float) -> None:
 def test_a_bare_number_is_a_mass_and_an_unknown_index_none() -> None:
     for text in ("104", "900 kg", "44T", "140Q", "104O", ""):
         assert load_index_kg(text) is None
-    job = demo("hive-hauler")
+    job = hive_on_coils()
     path: edits.Path = ("vehicle", "axles", 1, "tyre_plate_kg")
     assert edits.typed_for(job, path, "110/108R", Quantity.MASS).si == 1060.0
     assert edits.typed_for(job, path, "1060", Quantity.MASS).si == 1060.0

@@ -23,6 +23,7 @@ from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 from isostat.wording.telling import NotSaid
+from tests.jobs import hive_on_coils
 
 POINT = st.sampled_from([point.field for point in CORNER_POINTS])
 BY_SPRING = st.sampled_from(("top solid", "main solid"))
@@ -34,7 +35,7 @@ KINDS = [
     for _, kind in inspect.getmembers(module, inspect.isclass)
     if issubclass(kind, Judgement) and kind is not Judgement
 ]
-HIVE = demo("hive-hauler")
+HIVE = hive_on_coils()
 EVENTS = ("coil loose", "coil solid", "shock bottomed", "metal")
 ALIKE = {
     "what": st.sampled_from(EVENTS),
