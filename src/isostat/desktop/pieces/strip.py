@@ -107,7 +107,9 @@ class CornerStrip(Sheet):
         worst = self._worst(v, *corner)
         if worst is not None:
             words, role = ("fault", "brick") if worst.grade is Grade.FAULT else ("watch", "ochre")
-            self.text(key + "worst", words, QPointF(end - t.px(34), t.px(6)), size=12.5, weight=600, anchor=RIGHT, role=role)
+            right = end - t.px(34)
+            if right - self.text_width(words, 12.5, 600) > self._children[key + "name"].geometry().right() + t.px(5):
+                self.text(key + "worst", words, QPointF(right, t.px(6)), size=12.5, weight=600, anchor=RIGHT, role=role)
 
     def _travel(self, v: View, key: str, x: float, corner: tuple[int, int]) -> None:
         s, t, at = self._standing(v), v.theme, (*corner, v.case)

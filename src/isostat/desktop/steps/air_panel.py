@@ -48,8 +48,8 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     _lay_cases(sheet, v, axle, done, top + t.px(138))
     if told.gas == "levelled":
         up = -float(v.a.target_travel_m[axle].mean())
-        way = "longer" if up >= 0 else "shorter"
-        words = f"valve's rod, beside the wheel: {v.reader.coil(abs(up))} {way} than as weighed"
+        way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'} than" if abs(up) >= 0.0005 else "as long as"
+        words = f"valve's rod, beside the wheel: {way} as weighed"
         sheet.text("air rod word", words, QPointF(t.px(16), top + t.px(218)), size=12.5, role="ink2")
     sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.px(16), top + t.px(218)), size=12.5, weight=600, role="brick",
                anchor=RIGHT)  # fmt: skip

@@ -67,7 +67,7 @@ def _draw(v: View, c: Drawn, p: QPainter) -> None:
     half, top = c.across / 2, c.foot - c.now
     p.setPen(pen(t, "ink3", 0.8, "before"))
     for high in (c.long, c.flat):
-        p.drawLine(QLineF(c.middle - half - 14, c.foot - high, c.middle + half + 8, c.foot - high))
+        p.drawLine(QLineF(c.middle - half - 6, c.foot - high, c.middle + half + 8, c.foot - high))
     bulge, way = half * 0.16, QPainterPath(QPointF(c.middle - half * 0.8, top))
     for sign, first, last in ((1, top, c.foot), (-1, c.foot, top)):
         way.lineTo(QPointF(c.middle + sign * half * 0.8, first))

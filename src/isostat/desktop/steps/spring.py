@@ -72,7 +72,11 @@ class SpringStep(Sheet):
 
     def _lay_axle(self, v: View) -> None:
         t, kind = v.theme, v.job.proposal.axles[self.axle].kind
-        lay_pick(self, v, self.axle)
+        if kind == "air":
+            words = "the rate follows from pressure, area and room; the height from the pressure"
+            self.text("rate word", words, QPointF(t.px(16), t.px(HEAD + 8)), size=13.5, role="ink2")
+        else:
+            lay_pick(self, v, self.axle)
         top, foot = t.px(HEAD + 56), self._panel_top(v) - t.px(36)
         right = self.width() * (1 - PART_WIDE)
         area = QRectF(t.px(60), top, right - t.px(76), max(foot - top, 80.0))
