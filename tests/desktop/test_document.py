@@ -48,8 +48,7 @@ def test_a_refused_edit_is_said_and_leaves_no_step(qtbot: QtBot) -> None:
 
 def test_fixes_are_tried_once_the_hand_rests_not_at_every_move(qtbot: QtBot) -> None:
     document = Document(hive_on_coils())
-    first = document.fixes
-    assert first
+    qtbot.waitUntil(lambda: bool(document.fixes), timeout=3000)
     tried: list[int] = []
     document.tried.connect(lambda: tried.append(1))
     for n in range(5):

@@ -173,6 +173,7 @@ def test_a_click_on_a_number_shows_its_working_and_a_fix_can_be_taken_and_undone
     qtbot.mouseClick(number, Qt.MouseButton.LeftButton)
     assert window.working.picked == Shown("frequency", 1, 0, window.case)
     assert "k" in window.working.findChild(QWidget, "formula").text()
+    qtbot.waitUntil(lambda: any(b.isVisible() for b in window.findings.findChildren(FixButton)), timeout=3000)
     fix = next(b for b in window.findings.findChildren(FixButton) if b.isVisible())
     title = fix.text().splitlines()[0]
     before = window.document.judgements

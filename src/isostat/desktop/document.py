@@ -54,11 +54,12 @@ class Document(QObject):
         self.undo = QUndoStack(self)
         self.path = path
         self._take(job)
-        self.fixes: tuple[Fix, ...] = judge_fixes(self.assessment, self.judgements)
+        self.fixes: tuple[Fix, ...] = ()  # tried when the hand rests, the first time once the window is there
         self._rest = QTimer(self)
         self._rest.setSingleShot(True)
         self._rest.setInterval(REST_MS)
         self._rest.timeout.connect(self._try_fixes)
+        self._rest.start()
 
     def _take(self, job: Job) -> None:
         self.job: Job = job

@@ -6,8 +6,6 @@ from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
 import numpy as np
-from scipy.linalg import solve_triangular
-from scipy.optimize import nnls
 
 from isostat.core.elements.law import LawEvent, TableLaw
 from isostat.core.limits import Floats, OutOfRange, within
@@ -86,7 +84,8 @@ class LeafPack:
     @cached_property
     def halves(self) -> tuple[HalfPack, HalfPack]:
         """Front and rear."""
-        return self.half("front"), self.half("rear")
+        front, rear = self.half("front"), self.half("rear")
+        return front, front if rear == front else rear
 
     @property
     def shares(self) -> tuple[float, float]:
@@ -191,7 +190,7 @@ def curve_of(string_m: float, rise_m: float) -> float:
     return 8.0 * rise_m / (string_m**2 + 4.0 * rise_m**2)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class _Beam:
     """Half of a leaf as a cantilever from the clamp's edge: s from there in m, EI at s, and what bends it."""
 
@@ -199,11 +198,21 @@ class _Beam:
     bending: Floats
     length: float
 
+    @cached_property
+    def _moments(self) -> tuple[Floats, Floats, Floats]:
+        """∫ ds/EI, ∫ s·ds/EI and ∫ s²·ds/EI from the clamp's edge to each s."""
+        out = []
+        for n in (0, 1, 2):
+            y = self.s**n / self.bending
+            out.append(np.concatenate([[0.0], np.cumsum((y[1:] + y[:-1]) / 2.0 * np.diff(self.s))]))
+        return out[0], out[1], out[2]
+
     def flexibility(self, at: Floats, loads: Floats) -> Floats:
-        """Deflection at `at` by a unit load at `loads`, (at, loads): ∫ (x − s)(a − s)/EI ds."""
-        x = np.maximum(at[:, None, None] - self.s, 0.0)
-        a = np.maximum(loads[None, :, None] - self.s, 0.0)
-        return np.asarray(np.trapezoid(x * a / self.bending, self.s, axis=-1))
+        """Deflection at `at` by a unit load at `loads`, (at, loads): ∫ (x − s)(a − s)/EI ds to the nearer of the two."""
+        x, a = at[:, None], loads[None, :]
+        near = np.minimum(x, a)
+        none, first, second = (np.interp(near, self.s, m) for m in self._moments)
+        return np.asarray(x * a * none - (x + a) * first + second)
 
 
 @lru_cache(maxsize=32)
@@ -351,6 +360,8 @@ def _pressed_apart(m: Floats, q: Floats, active: np.ndarray) -> tuple[Floats, np
             active ^= wrong
         else:
             active[int(np.nonzero(wrong)[0][-1])] ^= True
+    from scipy.optimize import nnls  # noqa: PLC0415 - slow to import, and seldom wanted
+
     root = np.linalg.cholesky(m + np.eye(q.size) * 1e-13 * np.trace(m))
-    r, _ = nnls(root.T, -solve_triangular(root, q, lower=True), maxiter=100 * q.size)
+    r, _ = nnls(root.T, -np.linalg.solve(root, q), maxiter=100 * q.size)
     return r, r > 0.0
