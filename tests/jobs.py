@@ -176,3 +176,19 @@ def aided() -> Job:
     }  # fmt: skip
     foam = {"kind": "foam", "free_height_m": 0.12, "gap_m": -0.06, "press": [{"squeeze_m": 0.03, "force_kg": 90}]}
     return put(put(hive_on_coils(), ("proposal", "axles", 1, "helper"), bag), ("proposal", "axles", 1, "cushion"), foam)
+
+
+def one_axle() -> Job:
+    """The dairy's trailer on its front axle alone, two fifths of what it carries, further forward."""
+    data: dict[str, Any] = demo("dairy-trailer").model_dump()
+    vehicle = data["vehicle"]
+    vehicle |= {"axles": vehicle["axles"][:1], "tandem": "apart", "rating_kg": {"value": 1300.0}}
+    vehicle["axles"][0]["name"] = "Axle"
+    for side in ("left", "right"):
+        vehicle["axles"][0][side]["pad_kg"]["value"] *= 1.5
+    for setup in ("as_found", "proposal"):
+        data[setup]["axles"] = data[setup]["axles"][:1]
+    for item in data["items"]:
+        item["mass_kg"]["value"] *= 0.4
+        item["behind_front_m"]["value"] -= 0.35
+    return job_from(data, "one axle")

@@ -17,11 +17,11 @@ from isostat.core.findings.springs import ComesAndGoes
 from isostat.core.limits import GRAVITY
 from isostat.job import edits
 from isostat.job.demos import demo
-from isostat.job.files import job_from_text, job_text
+from isostat.job.files import JobFault, job_from_text, job_text
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.places import DATUMS
 from isostat.job.schema import Item, Job
-from tests.jobs import hive_on_coils
+from tests.jobs import hive_on_coils, one_axle
 
 TRAILER = demo("dairy-trailer")
 
@@ -164,3 +164,20 @@ def test_a_place_survives_every_line_that_it_is_measured_from(behind: float) -> 
     for datum in DATUMS:
         measured = datum.from_here(vehicle, behind)
         assert measured is not None and datum.to_front_hub(vehicle, measured) == pytest.approx(behind, abs=1e-12)
+
+
+@pytest.mark.parametrize("behind", [-1.2, 0.4])
+def test_a_trailer_on_one_axle_is_a_lever(behind: float) -> None:
+    """Statics: what stands on one axle and a coupling is shared by the levers, whatever the springs."""
+    job = one_axle()
+    before, after = assess(job), assess(with_item(job, 50.0, behind, 0.0))
+    nose = (nose_kg(after) - nose_kg(before))[-1]
+    ahead = job.vehicle.coupling_ahead_m.value  # type: ignore[union-attr]
+    assert nose == pytest.approx(-50.0 * behind / ahead, abs=0.05)
+    pads = (after.proposed.pad_kg - before.proposed.pad_kg)[..., -1].sum()
+    assert nose + pads == pytest.approx(50.0, abs=0.01)
+    assert np.abs(before.found.rest.travel_m[..., job.weighed_case]).max() < 1e-5
+    target = before.target_case
+    assert before.proposed.hub_to_arch_m[0, :, target] == pytest.approx(before.target_m[0], abs=0.0025)
+    with pytest.raises(JobFault, match="one axle and no coupling"):
+        edits.put(job, ("vehicle", "nose_kg"), None)

@@ -176,4 +176,4 @@ class Setup(Frozen):
     """A full set of parts, one entry an axle."""
 
     name: Text
-    axles: tuple[AxleFit, ...] = Field(min_length=2, max_length=3)
+    axles: tuple[AxleFit, ...] = Field(min_length=1, max_length=3)

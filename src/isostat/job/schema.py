@@ -86,7 +86,7 @@ class SquatTest(Frozen):
     mass_kg: Mass | None = None
     behind_front_m: Place | None = None
     left_m: Place = Field(default=0.0, validate_default=True)
-    heights: tuple[Heights, ...] = Field(min_length=2, max_length=3)
+    heights: tuple[Heights, ...] = Field(min_length=1, max_length=3)
 
 
 class Pair(Frozen):

@@ -174,7 +174,7 @@ class Vehicle(Frozen):
     beam_m: BarLength | None = None
     tail_raised_m: Raised | None = None
     tail_up_front_kg: Mass | None = None
-    axles: tuple[Axle, ...] = Field(min_length=2, max_length=3)
+    axles: tuple[Axle, ...] = Field(min_length=1, max_length=3)
 
     @model_validator(mode="after")
     def _front_to_back(self) -> Self:
@@ -182,6 +182,8 @@ class Vehicle(Frozen):
             raise ValueError(
                 f"first axle is {self.axles[0].behind_front_m.value:g} m behind the front axle; accepted is 0, it is the front axle"
             )
+        if len(self.axles) == 1 and (self.coupling_ahead_m is None or self.nose_kg is None):
+            raise ValueError("there is one axle and no coupling; accepted is a trailer's with its nose load, or another axle")
         for before, after in zip(self.axles, self.axles[1:], strict=False):
             if after.behind_front_m.value < before.behind_front_m.value + 0.3:
                 raise ValueError(

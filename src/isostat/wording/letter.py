@@ -88,12 +88,13 @@ def letter(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, .
     lines = [f"{a.job.title} · {a.job.vehicle.name}", "", f"AS PROPOSED ({a.job.proposal.name})"]
     for case in range(a.cases):
         lines += _case_lines(a, case, r)
-    front, rear = (r.height_unit(lift) for lift in (a.pose.front_lift_m, a.pose.rear_lift_m))
+    ends = {"front ": (a.pose.front_lift_m, 0), "rear ": (a.pose.rear_lift_m, -1)}
+    ends = ends if len(a.axles) > 1 else {"": ends["front "]}
+    lifts = ", ".join(f"{end}{r.height_unit(lift)}" for end, (lift, _) in ends.items())
+    over = " and ".join(r.height(float(a.baseline_m[i].mean())) for _, i in ends.values())
     lines += [
         "",
-        f"ORDER, new springs, for {a.job.target.case}: front {front}, rear {rear} over "
-        f"{r.height(float(a.baseline_m[0].mean()))} and {r.height(float(a.baseline_m[-1].mean()))} hub to arch, "
-        "as weighed on the old springs",
+        f"ORDER, new springs, for {a.job.target.case}: {lifts} over {over} hub to arch, as weighed on the old springs",
     ]
     for i in range(len(a.axles)):
         lines += _order_lines(a, i, r)

@@ -59,7 +59,7 @@ class Reader:
         if axle is None:
             return "whole vehicle"
         name = self.job.vehicle.axles[axle].name.lower()
-        return f"{name} axle" if side is None else f"{name} {('left', 'right')[side]}"
+        return (name if name.endswith("axle") else f"{name} axle") if side is None else f"{name} {('left', 'right')[side]}"
 
     def case(self, index: int) -> str:
         """A load case's name in lower case, as it stands inside a sentence."""

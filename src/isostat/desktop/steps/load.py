@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from functools import partial
 from itertools import pairwise
 
@@ -162,7 +163,7 @@ class LoadStep(Sheet):
         """Each wheel's load and what has changed; without its name where axles stand close."""
         t, base, last, view = v.theme, v.weighed, len(v.a.axles) - 1, self._plan(v)
         places = [view.at(-axle.x_m, 0).x() for axle in v.a.axles]
-        close = min(b - a for a, b in pairwise(places)) < t.px(210)
+        close = min((b - a for a, b in pairwise(places)), default=math.inf) < t.px(210)
         unit = v.reader.preset.mass.sign
         for axle, x in enumerate(places):
             for side in (0, 1):

@@ -44,7 +44,10 @@ def _rows(v: View, found: tuple[Rating, ...]) -> list[_Row]:
     axles, case = v.job.vehicle.axles, v.case
     rows = [
         _Row(
-            f"{a.name} axle", float(v.a.proposed.pad_kg[i, :, case].sum()), Shown("axle load", i, 0, case), places.get(("plate", i))
+            v.reader.corner(i, None).capitalize(),
+            float(v.a.proposed.pad_kg[i, :, case].sum()),
+            Shown("axle load", i, 0, case),
+            places.get(("plate", i)),
         )
         for i, a in enumerate(axles)
     ]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from functools import partial
 from itertools import pairwise
 
@@ -171,7 +172,7 @@ class MeasureStep(Sheet):
             reach = hubs[axle] * e.per_m * 1.28
             tag = QPointF(hub.x() + reach, hub.y() - t.px(30))
             gaps = [abs(a.behind_front_m.value - behind) * e.per_m for a in v.job.vehicle.axles if a.behind_front_m.value != behind]
-            if min(gaps) > t.px(300):
+            if min(gaps, default=math.inf) > t.px(300):
                 self._small_tags(v, axle, hub, reach)
             self._cell(v, f"tag hub to arch {axle}", here, POINTS[0], tag, QSize(round(t.px(78)), round(t.px(36))), 26)
             sign = QPointF(t.px(82), t.px(14))
@@ -184,13 +185,19 @@ class MeasureStep(Sheet):
             size = QSize(round(t.px(80)), round(t.px(32)))
             self._cell(v, f"tag pad {axle}", here, POINTS[3], pad - QPointF(t.px(40), t.px(-1)), size, 22)
             self.text(f"pad unit {axle}", unit(Quantity.MASS).sign, pad + QPointF(t.px(46), t.px(9)), size=13, role="ink2")
+        self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT)
+        if len(v.job.vehicle.axles) > 1:
+            self._lay_wheelbase(v)
+
+    def _lay_wheelbase(self, v: View) -> None:
+        t, e, sign = v.theme, self._fit(v), v.reader.preset.height.sign
         base = v.job.vehicle.axles[1].behind_front_m  # a third axle is on its page
         middle = (e.at(0, 0) + e.at(base.value, 0)) / 2
-        apart, words = base.value * e.per_m, f"{unit(Quantity.HEIGHT).sign} hub to hub"
+        apart, words = base.value * e.per_m, f"{sign} hub to hub"
         if apart < t.px(210):  # no room between the pads, and none of the first is shown
             middle.setX(e.at(0, 0).x() - t.px(96))
         elif apart < t.px(280):
-            words = unit(Quantity.HEIGHT).sign
+            words = sign
         self.field(
             "wheelbase",
             ("vehicle", "axles", 1, "behind_front_m"),
@@ -203,7 +210,6 @@ class MeasureStep(Sheet):
             figure=13.5,
         )
         self.text("wheelbase words", words, middle + QPointF(t.px(8), t.px(13)), size=13)
-        self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT)
 
     def _table(self, v: View) -> None:
         t = v.theme

@@ -115,7 +115,8 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE, halo=True)
     end = c.at(bump_end(v.a.proposed.events[c.axle][0]).travel_m - 0.006, 0)
     end.setY(c.area.top() + t.px(44))  # below the grip of the stop
-    if end.x() < c.area.right():
+    listed = c.area.bottom() - t.px(17) * int(v.a.proposed.stands.sum()) - 4
+    if end.x() < c.area.right() and end.y() + t.px(17) < listed:
         sheet.text("stop word", "stop", end, size=12.5, weight=600, anchor=MIDDLE)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from functools import partial
 
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
@@ -82,7 +83,8 @@ class StanceStep(Sheet):
         x, y, high = x + t.px(12), round(t.px(5)), round(t.px(26))
         by_corner = bool(target.corners)
         lifts = (v.a.pose.front_lift_m, v.a.pose.rear_lift_m)
-        for path, lift, words in zip(LIFTS, lifts, ("lift front", "rear"), strict=True):
+        named = ("lift front", "rear") if len(v.a.axles) > 1 else ("lift",)  # a trailer's one axle: its coupling holds the nose
+        for path, lift, words in zip(LIFTS, lifts, named, strict=False):
             key, at = f"{path.split('_')[0]} lift", QPointF(x, y + t.px(5))
             box = self.text(key + " word", words, at, size=14, role="ink2")
             at, assumed = QPointF(box.right() + 6, y), getattr(target, path).assumed and not by_corner
@@ -103,7 +105,8 @@ class StanceStep(Sheet):
     def _lay_target(self, v: View) -> None:
         """What the lift counts from, the stance in words, rake and cross weight."""
         t, target, y = v.theme, v.job.target, v.theme.px(HEAD + 8)
-        bases = [v.reader.height(float(v.a.baseline_m[i].mean())) for i in (0, len(v.a.axles) - 1)]
+        ends = sorted({0, len(v.a.axles) - 1})
+        bases = " and ".join(v.reader.height(float(v.a.baseline_m[i].mean())) for i in ends)
         sign = v.reader.preset.height.sign
         box = self.text("words word", "in words", QPointF(t.px(16), y), size=13, role="ink2")
         said = words_of(v.a)
@@ -125,7 +128,7 @@ class StanceStep(Sheet):
                    value=cross.value if cross else None)  # fmt: skip
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
         when = f", {v.job.read_on}" if v.job.read_on else ""
-        words = f"Lift is from {bases[0]} and {bases[1]} {sign}, as weighed, old springs{when}. "
+        words = f"Lift is from {bases} {sign}, as weighed, old springs{when}. "
         words += f"Off the jack it stands ≈ {v.reader.height(OFF_JACK)} higher: roll it before reading."
         self.text("from", words, QPointF(t.px(16), self._chart_top(v) - t.px(22)), size=13, role="ink2", halo=True)
 
@@ -148,7 +151,7 @@ class StanceStep(Sheet):
 
     def _beside(self, v: View, e: Elevation, axle: int, hub: QPointF, radius_m: float) -> float:
         """Where an axle's dimension line stands: behind its wheel; where axles stand close, the first's ahead of it."""
-        gap = -v.a.axles[1].x_m * e.per_m
+        gap = -v.a.axles[1].x_m * e.per_m if len(v.a.axles) > 1 else math.inf
         way = -1 if axle == 0 and gap < v.theme.px(220) else 1
         return hub.x() + way * (radius_m * e.per_m * 1.2 + v.theme.px(6))
 

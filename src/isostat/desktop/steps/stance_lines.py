@@ -58,7 +58,8 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
     """Places what is read beside the lines."""
     t, band = v.theme, v.job.target.band_m.value
     front, rear = (v.reader.height(float(h)) for h in lines.target)
-    words = f"target, hub to arch: {front} front, {rear} rear; {v.reader.height(band)} either way"
+    where = f"{front} front, {rear} rear" if len(v.a.axles) > 1 else front
+    words = f"target, hub to arch: {where}; {v.reader.height(band)} either way"
     at = QPointF(sheet.width() / 2 + t.px(20), lines.area.top() - t.px(21))
     sheet.text("target legend", words, at, size=13, weight=600, role="accent", anchor=MIDDLE)
     for end, axle in enumerate((0, len(v.a.axles) - 1)):
