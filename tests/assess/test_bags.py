@@ -15,6 +15,7 @@ from isostat.assess.judge import judge
 from isostat.core.elements.air import ambient_pa, charted
 from isostat.core.findings import air, curved
 from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.edits import fitted_now, put
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils
@@ -163,3 +164,15 @@ def test_trade_a_load_behind_the_axle_is_held_up_and_the_nose_stays_light() -> N
     assert np.allclose(bags.proposed.pad_kg[0, :, full].sum(), steel.proposed.pad_kg[0, :, full].sum(), atol=1.0)
     force = brentq(lambda f: f / AREA - told(bags).gauge_pa[0, full], 100.0, 40_000.0)
     assert force == pytest.approx(told(bags).carries_kg[0, full] * GRAVITY, rel=1e-6)
+
+
+def test_air_against_roll_is_more_apart_than_on_a_tee() -> None:
+    """The gas of a tee adds nothing in roll; between wheels that ride together it is all there."""
+    for job in (on_air(), on_air(lines="tee")):
+        a = assess(job)
+        platform, bank = a.proposed.riding
+        case = np.array([a.target_case])
+        _, k = ExactForces(platform.take(case), bank)(a.proposed.rest.travel_m[..., case])
+        roll, heave = float(k.ll[1, 0] - 2 * k.lr[1, 0] + k.rr[1, 0]), float(k.ll[1, 0] + 2 * k.lr[1, 0] + k.rr[1, 0])
+        assert heave > 100_000
+        assert (roll < 1_000) == (job.proposal.axles[1].air.lines == "tee")

@@ -10,7 +10,7 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.core.findings import curved
-from isostat.core.tuning.events import bump_end
+from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.job.edits import put
 from tests.jobs import twisted
 
@@ -81,3 +81,19 @@ def test_a_thin_bar_turned_far_is_over_its_stress_at_full_bump() -> None:
     angle = math.asin(math.sin(told.at_target[side]) + (up[0] - up[1]) / told.arm_m)
     torque = told.bar.rate * (angle - told.slack[side])
     assert found[0].used == pytest.approx(16 * torque / (math.pi * 0.031**3) / 1e9, rel=1e-6)
+
+
+def test_an_arm_that_meets_its_stop_before_the_shock_tops_takes_the_blow() -> None:
+    a = assess(put(twisted(), ("proposal", "axles", 0, "torsion", "stop_rad"), -0.15))
+    found = [j for j in judge(a) if isinstance(j, curved.ArmStopFirst)]
+    assert len(found) == 2
+    for j in found:
+        events = a.proposed.events[0][int(j.place.side or 0)]
+        stop, told = travel_of(events, "arm on its stop"), a.orders[0].torsion
+        assert stop is not None and told is not None
+        assert j.by_m == pytest.approx(stop - droop_end(events).travel_m)
+        side = int(j.place.side or 0)
+        up = [float(a.axles[0].spring_motion.at(np.asarray(u))[0]) for u in (stop, float(a.target_travel_m[0, side]))]
+        assert told.arm_m * (math.sin(told.at_target[side]) - math.sin(-0.15)) == pytest.approx(up[1] - up[0], abs=1e-6)
+    low = assess(put(twisted(), ("proposal", "axles", 0, "torsion", "stop_rad"), -0.7))
+    assert not [j for j in judge(low) if isinstance(j, curved.ArmStopFirst)]

@@ -17,6 +17,7 @@ from isostat.core.elements.couple import Couple, Coupled
 from isostat.core.elements.equalizer import Equalized
 from isostat.core.elements.law import TableLaw
 from isostat.core.elements.levelled import LevelledAir, levelled
+from isostat.core.elements.levelled_tee import LevelledTee
 from isostat.core.elements.tee import TeedAir
 from isostat.core.limits import OutOfRange
 from isostat.core.vehicle.equilibrium import solve_equilibrium
@@ -37,6 +38,7 @@ RISING = TableLaw((0.0, 0.08, 0.2), (0.0, 5200.0, 21_000.0))
 COUPLES: list[Couple] = [
     TeedAir(bag=ROUND, gauge_pa=4e5, set_x_m=(0.09, 0.07)),
     TeedAir(bag=SWOLLEN, gauge_pa=3e5, set_x_m=(0.05, 0.05), tank_m3=0.004, exponent=1.38, ambient_pa=79_500.0, warmer=0.9),
+    LevelledTee(levelled(ROUND, 4e5, 0.09, (1e5, 8e5), 0.004, SEA_LEVEL)),
     Equalized(front=Coil(65e3), rear=RISING, arms_m=(0.06, 0.075)),
     Equalized(front=RISING, rear=RISING, arms_m=(0.07, 0.07), stop_rad=0.2),
 ]
@@ -53,8 +55,8 @@ def test_a_couples_tangent_is_the_slope_of_its_forces_and_symmetric(couple: Coup
     ends = [[couple.forces(np.asarray(x + a), np.asarray(y + b)) for a, b in ((s, 0.0), (0.0, s))] for s in (step, -step)]
     slope = [[float(ends[0][n][m] - ends[1][n][m]) / (2 * step) for n in (0, 1)] for m in (0, 1)]
     own, cross, other = (float(k) for k in couple.rates(np.asarray(x), np.asarray(y)))
-    near_kink = isinstance(couple, Equalized) and abs(slope[0][0] - own) > 0.02 * abs(own) + 60.0
-    if near_kink:  # a spring just on the bend of its table, or a beam just at its stop
+    near_kink = not isinstance(couple, TeedAir) and abs(slope[0][0] - own) > 0.02 * abs(own) + 60.0
+    if near_kink:  # a spring just on the bend of its table, a beam at its stop, a valve at the end of its band
         return
     assert slope[0] == pytest.approx([own, cross], rel=0.02, abs=60.0)
     assert slope[1] == pytest.approx([cross, other], rel=0.02, abs=60.0)

@@ -13,7 +13,8 @@ from scipy.optimize import fsolve
 from isostat.assess import assess
 from isostat.assess.hanging import hanging
 from isostat.assess.judge import judge
-from isostat.core.elements.leaf import Leaf, LeafPack, _pressed_apart
+from isostat.core.elements.half_pack import _pressed_apart
+from isostat.core.elements.leaf import Leaf, LeafPack
 from isostat.core.elements.rising import compression_at
 from isostat.core.elements.shackle import Hung, chord_at
 from isostat.core.findings import leaf as findings

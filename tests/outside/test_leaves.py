@@ -10,7 +10,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from Pynite import FEModel3D
 
-from isostat.core.elements.leaf import STEEL, Leaf, LeafPack, curve_of
+from isostat.core.elements.half_pack import STEEL
+from isostat.core.elements.leaf import Leaf, LeafPack, curve_of
 from isostat.core.elements.rising import compression_at
 from isostat.core.limits import OutOfRange
 

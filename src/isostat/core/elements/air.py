@@ -95,8 +95,22 @@ def _straight(x: Floats, at: tuple[float, ...], values: tuple[float, ...]) -> tu
     return vs[i] + slope * (np.asarray(x) - xs[i]), slope
 
 
+class InBag:
+    """What laws of air in a bag share: where it is known, and its two ends."""
+
+    bag: Bag
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        return self.bag.x_m[0], self.bag.x_m[-1]
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        return LawEvent("bag at its longest", self.bag.x_m[0]), LawEvent("bag flat", self.bag.x_m[-1])
+
+
 @dataclass(frozen=True, kw_only=True)
-class ClosedAir:
+class ClosedAir(InBag):
     """A bag with its gas shut in, set by one gauge reading at one compression.
 
     gauge_pa: read there, 0 to 1.5 MPa. set_x_m: compression then. tank_m3: joined to it. exponent: 1 slow to 1.42.
@@ -125,14 +139,6 @@ class ClosedAir:
     def knots(self) -> tuple[float, ...]:
         fine = np.linspace(self.bag.x_m[0], self.bag.x_m[-1], 49)
         return tuple(np.union1d(fine, self.bag.x_m).tolist())
-
-    @property
-    def domain(self) -> tuple[float, float]:
-        return self.bag.x_m[0], self.bag.x_m[-1]
-
-    @property
-    def events(self) -> tuple[LawEvent, ...]:
-        return LawEvent("bag at its longest", self.bag.x_m[0]), LawEvent("bag flat", self.bag.x_m[-1])
 
     def _volume(self, x: Floats) -> Floats:
         return np.asarray(self.bag.volume(x) + self.tank_m3)
@@ -164,7 +170,7 @@ class ClosedAir:
 
 
 @dataclass(frozen=True, kw_only=True)
-class HeldAir:
+class HeldAir(InBag):
     """A bag whose pressure is held by its line: F = p·A, rate p·dA/dx, which may be nothing. gauge_pa: 0 to 1.5 MPa."""
 
     bag: Bag
@@ -176,14 +182,6 @@ class HeldAir:
     @property
     def knots(self) -> tuple[float, ...]:
         return self.bag.x_m
-
-    @property
-    def domain(self) -> tuple[float, float]:
-        return self.bag.x_m[0], self.bag.x_m[-1]
-
-    @property
-    def events(self) -> tuple[LawEvent, ...]:
-        return LawEvent("bag at its longest", self.bag.x_m[0]), LawEvent("bag flat", self.bag.x_m[-1])
 
     def force(self, x: Floats) -> Floats:
         """Force in N at compression x in m, any shape."""

@@ -6,15 +6,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.core.elements.air import FAST, SEA_LEVEL, Bag, ClosedAir
-from isostat.core.elements.law import LawEvent
+from isostat.core.elements.air import FAST, SEA_LEVEL, Bag, ClosedAir, InBag
 from isostat.core.limits import Floats, OutOfRange, within
 
 VALVE_BAND = 0.003  # m either way within which a valve does nothing (common practice, no source)
 
 
 @dataclass(frozen=True, kw_only=True)
-class LevelledAir:
+class LevelledAir(InBag):
     """What a levelled bag carries at rest. Over a dead band its pressure rises from the least to the most: where the load came on
     it stands at the low edge of the band, where it went off at the high one.
 
@@ -38,14 +37,6 @@ class LevelledAir:
     def knots(self) -> tuple[float, ...]:
         ramp = np.linspace(self.from_x_m, self.from_x_m + 2.0 * self.band_m, 9)
         return tuple(np.union1d(ramp, self.bag.x_m).tolist())
-
-    @property
-    def domain(self) -> tuple[float, float]:
-        return self.bag.x_m[0], self.bag.x_m[-1]
-
-    @property
-    def events(self) -> tuple[LawEvent, ...]:
-        return LawEvent("bag at its longest", self.bag.x_m[0]), LawEvent("bag flat", self.bag.x_m[-1])
 
     def _slope(self, x: Floats) -> tuple[Floats, Floats]:
         share = (np.asarray(x) - self.from_x_m) / (2.0 * self.band_m)
