@@ -11,8 +11,10 @@ from isostat.assess import assess
 from isostat.assess.aired import aired, on_steel
 from isostat.assess.cushions import jack_up_m
 from isostat.assess.judge import judge
+from isostat.assess.laws import Incomplete
 from isostat.assess.packs import pack_force_n
 from isostat.assess.pressed import pressed
+from isostat.assess.pumping import helper_pressures
 from isostat.assess.stand import CUSHION, HELPER
 from isostat.assess.standing import wheel_curve
 from isostat.core.elements.air import SEA_LEVEL
@@ -185,3 +187,44 @@ def test_helpers_beside_each_other_add_up_at_rest() -> None:
     force, _, _, _ = ExactForces(one, a.proposed.bank).parts(u[..., None])
     assert force[1, list(HELPER), 0] / GRAVITY == pytest.approx(done.carries_kg[:, case])
     assert force[1, list(CUSHION), 0] / GRAVITY == pytest.approx(foam.carries_kg[:, case])
+
+
+def test_pressures_are_solved_for_the_target_on_springs_that_are_known() -> None:
+    """A pack without blocks beside bags meets its target; helpers bring the rear back (common practice, no source)."""
+    job = demo("hive-hauler")
+    for side, pressure in zip(("left_pa", "right_pa"), helper_pressures(assess(job), 1), strict=True):
+        job = put(job, ("proposal", "axles", 1, "helper", side), pressure)
+    a = assess(job)
+    assert a.orders[1].order.spacer_m == (0.0, 0.0)
+    assert a.proposed.hub_to_arch_m[1, :, a.target_case] == pytest.approx(a.target_m[1], abs=0.0012)
+    coils = put(helped(pinned()), ("proposal", "axles", 1, "left", "free_length_m"), 0.35)
+    coils = put(
+        put(coils, ("proposal", "axles", 1, "right", "free_length_m"), 0.35), ("proposal", "axles", 1, "helper", "most_pa"), 1.4e6
+    )
+    coils = put(coils, ("proposal", "axles", 1, "helper", "least_pa"), 30_000)
+    for side, pressure in zip(("left_pa", "right_pa"), helper_pressures(assess(coils), 1), strict=True):
+        coils = put(coils, ("proposal", "axles", 1, "helper", side), pressure)
+    b = assess(coils)
+    assert b.proposed.hub_to_arch_m[1, :, b.target_case] == pytest.approx(b.target_m[1], abs=0.0015)
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        ({"least_pa": None}, "least and most"),
+        ({"most_pa": 100_000}, "more than the bag's most"),
+        ({"least_pa": 600_000, "most_pa": 700_000}, "stand high enough"),
+        ({"across_m": None}, "Effective diameter"),
+    ],
+)
+def test_no_pressure_is_solved_where_none_will_do(change: dict[str, float | None], words: str) -> None:
+    job = demo("hive-hauler")
+    for field, value in change.items():
+        job = put(job, ("proposal", "axles", 1, "helper", field), value)
+    with pytest.raises(Incomplete, match=words):
+        helper_pressures(assess(job), 1)
+
+
+def test_springs_that_are_still_solved_leave_no_pressure_to_solve() -> None:
+    with pytest.raises(Incomplete, match="type them first"):
+        helper_pressures(assess(helped(least_pa=30_000, most_pa=700_000)), 1)

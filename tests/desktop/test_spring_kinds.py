@@ -441,3 +441,19 @@ def test_a_pack_hangs_anew_and_gets_leaves_in_place_of_its_block(open_window, qt
         assert max(document.assessment.orders[1].order.spacer_m) < min(max(blocks) / 4, 0.006)
     press(qtbot, window, "leaf view 0")
     assert undo_all(window) == before
+
+
+def test_pressures_of_a_helper_are_solved_by_a_button_or_it_says_why_not(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, sheet = opened(open_window, demo("hive-hauler"), 1)
+    before = window.document.job
+    sheet.turn("air")
+    press(qtbot, window, "solve helper")
+    helper = window.document.job.proposal.axles[1].helper
+    assert helper.left_pa is not None and 300_000 < helper.left_pa.value < 500_000
+    assert window.document.assessment.orders[1].order.spacer_m == (0.0, 0.0)
+    type_into(qtbot, window, "helper most_pa", "1 bar")
+    press(qtbot, window, "solve helper")
+    assert "more than the bag's most pressure" in window.notice.text()
+    press(qtbot, window, "helper off")
+    assert window.document.job.proposal.axles[1].helper.left_pa is None
+    assert undo_all(window) == before

@@ -74,6 +74,11 @@ def bag_of(told: AirBag, what: str) -> tuple[Bag, float]:
     return cylinder(across, full, value_or(told.least_m, FLAT * full)), full
 
 
+def needed_height(told: AirBag) -> float:
+    """Height of a helper bag as weighed, m. Raises Incomplete where it was not read."""
+    return _need(told, "stands_m", "Height of the helper bag as weighed")
+
+
 def helpers(told: AirBag, grown_m: Floats, beside: str) -> Bags | None:
     """The bags beside an axle's springs as they are set at the target; None where none is wanted.
 
@@ -89,7 +94,7 @@ def helpers(told: AirBag, grown_m: Floats, beside: str) -> Bags | None:
         raise Incomplete("A levelling valve takes the load from the springs beside it; accepted is air shut in, or air alone.")
     try:
         bag, full = bag_of(told, what)
-        return _set(told, bag, full, full - _need(told, "stands_m", f"Height of the {what} as weighed"), grown_m, None)
+        return _set(told, bag, full, full - needed_height(told), grown_m, None)
     except OutOfRange as refused:
         raise Incomplete(str(refused)) from None
 

@@ -166,7 +166,9 @@ def stop_rate(a: Assessment, k: Shown) -> Working:
         ),
         result=fit.stop_rate.value,
         approximate=fit.stop_rate.assumed,
-        rule="Typed, or nearest to the readings under a press, else usual for its kind.",
+        rule="Slowly: a hydraulic stop adds a share that grows with speed."
+        if a.job.as_found.axles[k.axle].stop.kind == "hydraulic"
+        else "Typed, or nearest to the readings under a press, else usual for its kind.",
     )
 
 

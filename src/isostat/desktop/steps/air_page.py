@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 import numpy as np
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
 from isostat.assess.aired import aired, on_steel
-from isostat.assess.assessment import Assessment
+from isostat.assess.assessment import Assessment, assess
+from isostat.assess.laws import Incomplete
+from isostat.assess.pumping import helper_pressures
 from isostat.assess.workings import Shown
+from isostat.core.limits import OutOfRange
 from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.bag_fields import (
@@ -26,6 +31,9 @@ from isostat.desktop.steps.bag_fields import (
     lay_ways,
 )
 from isostat.desktop.view import View
+from isostat.job import edits
+from isostat.job.files import JobFault
+from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 
@@ -46,7 +54,11 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     )
     if not alone:
         off = clear_bag(sheet, base, "no helper")
-        sheet.button("helper off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)), off)
+        made = sheet.button("helper off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)), off)
+        at = QPointF(made.geometry().right() + t.px(4), area.top() - t.px(4))
+        sheet.button("solve helper", "Solve", at, partial(_solve, sheet, axle)).setToolTip(
+            "pressures for the target, on these springs"
+        )
     size, y = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(26)
     bags = v.a.orders[axle].air
     solved = {} if bags is None else {"left_pa": bags.gauge_pa[0], "right_pa": bags.gauge_pa[1]}
@@ -120,6 +132,21 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
                          width=area.width())  # fmt: skip
         y = box.bottom() + t.px(4)
     return float(y)
+
+
+def _solve(sheet: Sheet, axle: int) -> None:
+    """Both pressures for the target; where there are none the notice says why."""
+
+    def change(job: Job) -> Job:
+        try:
+            pressures = helper_pressures(assess(job), axle)
+        except (Incomplete, OutOfRange) as why:
+            raise JobFault("edit", [str(why)]) from None
+        for field, pressure in zip(("left_pa", "right_pa"), pressures, strict=True):
+            job = edits.put_number(job, ("proposal", "axles", axle, "helper", field), round(pressure, -2))
+        return job
+
+    sheet.edited.emit(change, "solve the pressures", -1)
 
 
 def _against_roll(a: Assessment, axle: int) -> float:
