@@ -16,6 +16,7 @@ from isostat.core.elements.air import ambient_pa, charted
 from isostat.core.findings import air, curved
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.vehicle.wheel_forces import ExactForces
+from isostat.job.demos import demo
 from isostat.job.edits import fitted_now, put
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils
@@ -135,7 +136,7 @@ def test_limits_and_valves_are_judged() -> None:
         ({"gas": "held"}, "gives this bag no rate"),
         ({"gas": "levelled", "least_pa": None}, "Least pressure is missing"),
         ({"least_m": 0.29}, "bag's least height"),
-        ({"chart": [{"height_m": 0.3, "load_kg": 900}]}, "wants its pressure and two heights"),
+        ({"chart": [{"height_m": 0.3, "load_kg": 900}], "across_m": None}, "wants its pressure and two heights"),
     ],
 )
 def test_what_is_no_air_spring_is_said_and_a_coil_stands_in(more: dict[str, object], words: str) -> None:
@@ -176,3 +177,17 @@ def test_air_against_roll_is_more_apart_than_on_a_tee() -> None:
         roll, heave = float(k.ll[1, 0] - 2 * k.lr[1, 0] + k.rr[1, 0]), float(k.ll[1, 0] + 2 * k.lr[1, 0] + k.rr[1, 0])
         assert heave > 100_000
         assert (roll < 1_000) == (job.proposal.axles[1].air.lines == "tee")
+
+
+def test_trade_a_claim_of_a_thousand_pounds_at_35_psi_is_held_against_pressure_times_area() -> None:
+    """An in-coil bag: it would need about 6 in of diameter (common practice, no source)."""
+    psi, lb = 6894.757, 0.45359237
+    across = 2.0 * math.sqrt(1000 * lb * GRAVITY / (35 * psi) / math.pi)
+    assert across / 0.0254 == pytest.approx(6.0, abs=0.05)
+    claim = {"chart": [{"height_m": 0.2, "load_kg": 1000 * lb}], "chart_pa": 35 * psi, "left_pa": 200_000, "stands_m": 0.24}
+    for wide, said in ((0.10, True), (round(across, 4), False)):
+        job = put(demo("hive-hauler"), ("proposal", "axles", 1, "helper"), {**BAG, **claim, "across_m": wide})
+        found = [j for j in judge(assess(job)) if isinstance(j, air.ClaimOff)]
+        assert bool(found) is said
+        if said:
+            assert found[0].by_area_kg == pytest.approx(35 * psi * math.pi * 0.05**2 / GRAVITY)

@@ -60,9 +60,12 @@ def _gauge(law: ForceLaw, x: Floats) -> Floats:
 
 
 def bag_of(told: AirBag, what: str) -> tuple[Bag, float]:
-    """The bag and its full height in m, by its maker's chart where one was typed. Raises Incomplete or OutOfRange, in words."""
+    """The bag and its full height in m, by its maker's chart where one was typed; one line beside a diameter is only a claim.
+
+    Raises Incomplete or OutOfRange, in words.
+    """
     rows = [(float(r.height_m.value), float(r.load_kg.value) * GRAVITY) for r in told.chart if r.height_m and r.load_kg]
-    if rows:
+    if rows and not (len(rows) == 1 and told.across_m is not None):
         if len(rows) < 2 or told.chart_pa is None:
             raise Incomplete(f"The chart of the {what} wants its pressure and two heights; they must be given here.")
         heights, forces = zip(*rows, strict=True)

@@ -10,8 +10,10 @@ from isostat.assess.aired import aired
 from isostat.assess.assessment import Assessment
 from isostat.core.findings import air
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
+from isostat.core.limits import GRAVITY
 
 MOST_VALVES = 3  # on two axles: a plane has three heights
+CLAIM = 0.10  # that a claim may be off pressure times area
 MOSTLY = 0.5  # of what stays, above which air in the lightest case is said to carry it (stated rule)
 
 
@@ -25,8 +27,21 @@ def air_judgements(a: Assessment) -> Iterator[Judgement]:
         if lacks:
             yield air.HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks)
             continue
+        yield from _claims(a, i)
         yield from _pressures(a, i)
         yield from _stays(a, i)
+
+
+def _claims(a: Assessment, i: int) -> Iterator[Judgement]:
+    """What a bag is said to carry, against pressure times area of its diameter."""
+    told = aired(a, i)
+    if told is None or told.bags.told.across_m is None or told.bags.told.chart_pa is None:
+        return
+    by_area = float(told.bags.told.chart_pa.value) * np.pi * float(told.bags.told.across_m.value) ** 2 / 4.0 / GRAVITY
+    off = [row.load_kg.value for row in told.bags.told.chart if row.load_kg and abs(row.load_kg.value / by_area - 1.0) > CLAIM]
+    if off:
+        claimed = float(max(off, key=lambda kg: abs(kg - by_area)))
+        yield air.ClaimOff(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, claimed_kg=claimed, by_area_kg=by_area)
 
 
 def _pressures(a: Assessment, i: int) -> Iterator[Judgement]:

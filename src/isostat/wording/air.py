@@ -35,6 +35,14 @@ def _(j: air.ValvesFight, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
+def _(j: air.ClaimOff, r: Reader) -> tuple[str, str]:
+    return (
+        f"{r.mass(j.claimed_kg)} claimed, {r.mass(j.by_area_kg)} by area",
+        "Pressure times area carries, no claim: measure its diameter under load.",
+    )
+
+
+@tell.register
 def _(j: air.LimitsUnknown, r: Reader) -> tuple[str, str]:
     return "The bag's least and most pressure are not known", "No pressure is a setting without them: read its plate."
 

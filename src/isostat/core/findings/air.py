@@ -35,6 +35,14 @@ class ValvesFight(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ClaimOff(Judgement):
+    """A bag is said to carry what its pressure times its area does not give."""
+
+    claimed_kg: float
+    by_area_kg: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class LimitsUnknown(Judgement):
     """A pressure is set and the bag's least or most is not known."""
 
