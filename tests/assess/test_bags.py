@@ -191,3 +191,11 @@ def test_trade_a_claim_of_a_thousand_pounds_at_35_psi_is_held_against_pressure_t
         assert bool(found) is said
         if said:
             assert found[0].by_area_kg == pytest.approx(35 * psi * math.pi * 0.05**2 / GRAVITY)
+
+
+def test_a_bag_over_its_makers_load_is_a_fault_in_the_case_that_loads_it_most() -> None:
+    """Bellows over a leaf: 4,800 lb a pair at most (common practice, no source); the worst case and side are named."""
+    most = told(assess(on_air())).carries_kg.max()
+    found = [j for j in judge(assess(on_air(most_kg=round(most - 40)))) if isinstance(j, air.BagOverloaded)]
+    assert len(found) == 1 and found[0].carries_kg == pytest.approx(most) and found[0].place.case is not None
+    assert not [j for j in judge(assess(on_air(most_kg=4800 * 0.45359237 / 2))) if isinstance(j, air.BagOverloaded)]

@@ -28,8 +28,24 @@ def air_judgements(a: Assessment) -> Iterator[Judgement]:
             yield air.HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks)
             continue
         yield from _claims(a, i)
+        yield from _overloaded(a, i)
         yield from _pressures(a, i)
         yield from _stays(a, i)
+
+
+def _overloaded(a: Assessment, i: int) -> Iterator[Judgement]:
+    """A bag that carries more than its maker allows, in the worst case."""
+    told = aired(a, i)
+    if told is None or told.bags.told.most_kg is None:
+        return
+    most = float(told.bags.told.most_kg.value)
+    carried = np.where(a.proposed.stands, told.carries_kg, -np.inf)
+    side, case = (int(n) for n in np.unravel_index(int(carried.argmax()), carried.shape))
+    if carried[side, case] > most:
+        place = Place(i, side, case)
+        yield air.BagOverloaded(
+            grade=Grade.FAULT, place=place, step=Step.SPRING, carries_kg=float(carried[side, case]), most_kg=most
+        )
 
 
 def _claims(a: Assessment, i: int) -> Iterator[Judgement]:

@@ -25,6 +25,7 @@ class Packed:
 
     pack: LeafPack
     free_arch_m: float
+    nip_m: float  # of it, what the leaves below add to the main one's own arch; below nothing where they are flatter
     arch_m: float  # at the target
     rate: float  # there
     force_n: float
@@ -77,6 +78,7 @@ def packed(a: Assessment, axle: int) -> Packed | None:
     return Packed(
         pack=pack,
         free_arch_m=law.flat_m,
+        nip_m=law.flat_m - pack.main_arch_m,
         arch_m=law.flat_m - compression_at(law, force),
         rate=o.order.rate_n_per_m[0],
         force_n=force,

@@ -35,6 +35,11 @@ def _(j: air.ValvesFight, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
+def _(j: air.BagOverloaded, r: Reader) -> tuple[str, str]:
+    return f"Bag carries {r.mass(j.carries_kg)}, at most {r.mass(j.most_kg)}", "Its plate rules: steel beside it, or a larger bag."
+
+
+@tell.register
 def _(j: air.ClaimOff, r: Reader) -> tuple[str, str]:
     return (
         f"{r.mass(j.claimed_kg)} claimed, {r.mass(j.by_area_kg)} by area",

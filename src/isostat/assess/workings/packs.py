@@ -20,16 +20,14 @@ def _told(a: Assessment, k: Shown) -> Packed:
 def free_arch(a: Assessment, k: Shown) -> Working:
     """Arch of the assembled pack without load."""
     told = _told(a, k)
-    main = told.pack.leaves[0]
-    own = sum(share * main.curve * half.length[0] ** 2 / 2 for share, half in zip(told.pack.shares, told.pack.halves, strict=True))
     return Working(
         name="free arch",
         symbol="h",
         quantity="coil size",
         expression="h_1 + n",
         inputs=(
-            Given("h_1", "the main leaf's own, from the clamp's edge", "fine length", own, Origin.COMPUTED),
-            Given("n", "what the nip of the leaves below adds", "fine length", told.free_arch_m - own, Origin.SOLVED),
+            Given("h_1", "the main leaf's own, from the clamp's edge", "fine length", told.pack.main_arch_m, Origin.COMPUTED),
+            Given("n", "what the nip of the leaves below adds", "fine length", told.nip_m, Origin.SOLVED),
         ),
         result=told.free_arch_m,
         approximate=False,

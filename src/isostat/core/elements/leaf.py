@@ -98,6 +98,12 @@ class LeafPack:
         share = self.shares
         return float(share[0] * front + share[1] * rear)
 
+    @property
+    def main_arch_m(self) -> float:
+        """How far the eyes would stand above the clamp by the main leaf alone, both ends by their share, m."""
+        ends = (self.leaves[0].curve * half.length[0] ** 2 / 2.0 for half in self.halves)
+        return float(sum(share * arch for share, arch in zip(self.shares, ends, strict=True)))
+
     def _arch(self, end: int, loads: Floats) -> Floats:
         """Height of an eye over the clamp under loads on it, m."""
         half = self.halves[end]

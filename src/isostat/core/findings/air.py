@@ -35,6 +35,18 @@ class ValvesFight(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class BagOverloaded(Judgement):
+    """A bag carries more than its maker allows."""
+
+    carries_kg: float
+    most_kg: float
+
+    @property
+    def severity(self) -> float:
+        return self.carries_kg - self.most_kg
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ClaimOff(Judgement):
     """A bag is said to carry what its pressure times its area does not give."""
 

@@ -21,6 +21,7 @@ from isostat.desktop.steps.bag_fields import (
     CAUTION,
     GASES,
     LIMITS,
+    MOST_LOAD,
     PLACES,
     PRESSURES,
     STANDS,
@@ -62,11 +63,11 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     size, y = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(26)
     bags = v.a.orders[axle].air
     solved = {} if bags is None else {"left_pa": bags.gauge_pa[0], "right_pa": bags.gauge_pa[1]}
-    for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS):
+    for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD):
         sign = v.reader.preset.unit(what[2]).sign
         sheet.text(f"{name} {what[0]} word", what[1], QPointF(area.left(), y + 4), size=13, unit=sign)
         bag_field(sheet, v, name, base, told, what, QPointF(area.left() + t.px(176), y), size, solved.get(what[0]))
-        y += t.px(28)
+        y += t.px(27)
     lay_ways(sheet, name, base, told, QPointF(area.left(), y), t.px(124), GASES if alone else GASES[:2])
     lay_chart_rows(sheet, v, name, base, told, QPointF(area.left(), y + t.px(36)), size)
     sheet.text("helper caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
@@ -124,11 +125,12 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
     lines = (
         f"{'bag' if told.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
         f"light to full: {_range(v, v.a, axle)} with air, {_range(v, steel, axle)} on steel",
+        f"least bump left: {_least_bump(v, v.a, axle)} with air, {_least_bump(v, steel, axle)} on steel",
         f"against roll {_against_roll(a=v.a, axle=axle) / max(_against_roll(a=steel, axle=axle), 1.0):.2f} times steel alone",
         *([START] if across is not None and across.assumed and not told.bags.told.chart else FITS),
     )
     for n, words in enumerate(lines):
-        box = sheet.text(f"helper said {n} word", words, QPointF(area.left(), y), size=13, role="ink" if n < 3 else "ink2",
+        box = sheet.text(f"helper said {n} word", words, QPointF(area.left(), y), size=13, role="ink" if n < 4 else "ink2",
                          width=area.width())  # fmt: skip
         y = box.bottom() + t.px(4)
     return float(y)
@@ -163,6 +165,12 @@ def _stand(v: View, a: Assessment, axle: int, case: int) -> str:
     if not s.stands[case]:
         return "falls over"
     return f"{v.reader.height(float(s.hub_to_arch_m[axle, :, case].mean()))}   {float(s.frequency_hz[axle, :, case].mean()):.2f}"
+
+
+def _least_bump(v: View, a: Assessment, axle: int) -> str:
+    """What the fullest case leaves of bump, on the lesser side."""
+    s = a.proposed
+    return v.reader.height_unit(float(s.bump_left_m[axle][:, s.stands].min())) if s.stands.any() else "nothing"
 
 
 def _range(v: View, a: Assessment, axle: int) -> str:

@@ -25,6 +25,7 @@ BY_DIAMETER = (
 STANDS = ("stands_m", "stands, as weighed", Quantity.COIL)
 PRESSURES = (("left_pa", "left, at the target", Quantity.PRESSURE), ("right_pa", "right, at the target", Quantity.PRESSURE))
 LIMITS = (("least_pa", "least allowed", Quantity.PRESSURE), ("most_pa", "most allowed", Quantity.PRESSURE))
+MOST_LOAD = ("most_kg", "carries at most", Quantity.MASS)
 PLACES = (
     ("set_high_m", "set at, above the sea", Quantity.ALTITUDE),
     ("high_m", "used at", Quantity.ALTITUDE),

@@ -128,7 +128,7 @@ def _said(v: View, told: Packed) -> list[tuple[str, str, str]]:
     where = f"arch at the target {arch}" if told.arch_m >= 0 else f"past flat by {arch} at the target"
     share = f"{'main leaf' if worst == 0 else f'leaf {worst + 1}'} bent most: {told.used[worst] * 100:.1f} % at full bump"
     return [
-        (f"free arch {r.coil(told.free_arch_m)}", "pack free arch", "ink"),
+        (f"free arch {r.coil(told.free_arch_m)}, of it nip {r.coil(told.nip_m)}", "pack free arch", "ink"),
         (where, "pack arch", "ink" if told.arch_m >= 0 else "ochre"),
         (share, "pack stress", "ochre" if told.used[worst] > 1.0 else "ink"),
         (f"carries {r.mass((told.at_old_n - told.found_n) / GRAVITY)} more a side, as high as weighed", "pack capacity", "ink"),
