@@ -364,6 +364,8 @@ def test_an_axle_goes_on_air_its_pressures_are_solved_its_air_is_held_and_a_char
     choose(window, "air gas", "levelled")
     assert abs(float(document.assessment.proposed.hub_to_arch_m[1, 0, 2]) - a.target_m[1, 0]) < 0.004 < abs(shut - a.target_m[1, 0])
     assert read(window, "bump word") == "over a bump" and "34 mm longer" in read(window, "air rod word")
+    type_into(qtbot, window, "air rod_m", "180")
+    assert read(window, "air rod word").endswith("214 mm in all")
     choose(window, "air lines", "a tee")
     left, right = read(window, "air pressure 0 4"), read(window, "air pressure 1 4")
     assert left == f"{right},", "one pressure in both"

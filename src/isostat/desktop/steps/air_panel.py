@@ -13,6 +13,7 @@ from isostat.desktop.steps.bag_fields import BAND, BY_DIAMETER, GASES, LIMITS, P
 from isostat.desktop.steps.spring_order import lay_fitted_now
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.air_bag import AirBag
 from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
@@ -47,12 +48,21 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
         return
     _lay_cases(sheet, v, axle, done, top + t.px(138))
     if told.gas == "levelled":
-        up = -float(v.a.target_travel_m[axle].mean())
-        way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'} than" if abs(up) >= 0.0005 else "as long as"
-        words = f"valve's rod, beside the wheel: {way} as weighed"
-        sheet.text("air rod word", words, QPointF(t.px(16), top + t.px(218)), size=12.5, role="ink2")
+        _lay_rod(sheet, v, axle, (base, told), top + t.px(213))
     sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.px(16), top + t.px(218)), size=12.5, weight=600, role="brick",
                anchor=RIGHT)  # fmt: skip
+
+
+def _lay_rod(sheet: Sheet, v: View, axle: int, of: tuple[edits.Path, AirBag], y: float) -> None:
+    """The levelling valve's rod, arm level, beside the wheel: as weighed, and as long as the target wants it."""
+    t, (base, told) = v.theme, of
+    what, size = ("rod_m", "valve's rod, arm level as weighed", Quantity.COIL), QSize(round(t.px(62)), round(t.px(23)))
+    word = sheet.text("air rod_m word", what[1], QPointF(t.px(16), y + 4), size=12.5, unit=v.reader.preset.coil.sign)
+    field = bag_field(sheet, v, "air", base, told, what, QPointF(word.right() + t.px(8), y), size)
+    up = -float(v.a.target_travel_m[axle].mean())
+    way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'}" if abs(up) >= 0.0005 else "no longer"
+    whole = f", {v.reader.coil(float(told.rod_m.value) + up)} in all" if told.rod_m else ""
+    sheet.text("air rod word", f"{way} for the target{whole}", QPointF(field.geometry().right() + t.px(8), y + 4), size=12.5)
 
 
 def _lay_cases(sheet: Sheet, v: View, axle: int, told: Aired, top: float) -> None:
