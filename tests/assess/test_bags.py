@@ -15,6 +15,7 @@ from isostat.assess.judge import judge
 from isostat.core.elements.air import ambient_pa, charted
 from isostat.core.findings import air, curved
 from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.demos import demo
 from isostat.job.edits import fitted_now, put
@@ -199,3 +200,17 @@ def test_a_bag_over_its_makers_load_is_a_fault_in_the_case_that_loads_it_most() 
     found = [j for j in judge(assess(on_air(most_kg=round(most - 40)))) if isinstance(j, air.BagOverloaded)]
     assert len(found) == 1 and found[0].carries_kg == pytest.approx(most) and found[0].place.case is not None
     assert not [j for j in judge(assess(on_air(most_kg=4800 * 0.45359237 / 2))) if isinstance(j, air.BagOverloaded)]
+
+
+def test_a_bag_that_would_end_the_droop_or_the_bump_is_said() -> None:
+    """A bag is never the droop limit, and keeps a stop inside its own end (common practice, no source)."""
+    for more, drawn in (({"height_m": 0.24, "least_m": 0.05}, True), ({"least_m": 0.13}, False)):
+        a = assess(on_air(**more))
+        found = [j for j in judge(a) if isinstance(j, air.BagEnds) and j.drawn is drawn]
+        assert found
+        for j in found:
+            events = a.proposed.events[1][int(j.place.side or 0)]
+            ends = (travel_of(events, "bag at its longest"), droop_end(events).travel_m)
+            ends = ends if drawn else (bump_end(events).travel_m, travel_of(events, "bag flat"))
+            assert ends[0] is not None and ends[1] is not None and j.by_m == pytest.approx(ends[0] - ends[1])
+    assert not [j for j in judge(assess(on_air(height_m=0.4, stands_m=0.26, least_m=0.05))) if isinstance(j, air.BagEnds)]

@@ -11,6 +11,7 @@ from isostat.assess.assessment import Assessment
 from isostat.core.findings import air
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
 from isostat.core.limits import GRAVITY
+from isostat.core.tuning.events import bump_end, droop_end, travel_of
 
 MOST_VALVES = 3  # on two axles: a plane has three heights
 CLAIM = 0.10  # that a claim may be off pressure times area
@@ -29,6 +30,7 @@ def air_judgements(a: Assessment) -> Iterator[Judgement]:
             continue
         yield from _claims(a, i)
         yield from _overloaded(a, i)
+        yield from _ends(a, i)
         yield from _pressures(a, i)
         yield from _stays(a, i)
 
@@ -46,6 +48,20 @@ def _overloaded(a: Assessment, i: int) -> Iterator[Judgement]:
         yield air.BagOverloaded(
             grade=Grade.FAULT, place=place, step=Step.SPRING, carries_kg=float(carried[side, case]), most_kg=most
         )
+
+
+def _ends(a: Assessment, i: int) -> Iterator[Judgement]:
+    """A bag that is drawn long before the shock ends the droop, or flat before the stop is."""
+    if aired(a, i) is None:
+        return
+    for side in (0, 1):
+        events = a.proposed.events[i][side]
+        long, flat = travel_of(events, "bag at its longest"), travel_of(events, "bag flat")
+        early = -np.inf if long is None else long - droop_end(events).travel_m
+        late = -np.inf if flat is None else bump_end(events).travel_m - flat
+        for by, drawn in ((early, True), (late, False)):
+            if by > 0.0005:
+                yield air.BagEnds(grade=Grade.WATCH, place=Place(i, side), step=Step.TRAVEL, by_m=by, drawn=drawn)
 
 
 def _claims(a: Assessment, i: int) -> Iterator[Judgement]:

@@ -40,6 +40,16 @@ def _(j: air.BagOverloaded, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
+def _(j: air.BagEnds, r: Reader) -> tuple[str, str]:
+    if j.drawn:
+        return (
+            f"Bag drawn long {r.height_unit(j.by_m)} before the shock tops",
+            "A bag is no droop limit: a shorter shock, or a strap.",
+        )
+    return f"Bag flat {r.height_unit(j.by_m)} before the stop is", "It bottoms first: a spacer under the stop, a lower seat."
+
+
+@tell.register
 def _(j: air.ClaimOff, r: Reader) -> tuple[str, str]:
     return (
         f"{r.mass(j.claimed_kg)} claimed, {r.mass(j.by_area_kg)} by area",

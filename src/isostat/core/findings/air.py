@@ -47,6 +47,18 @@ class BagOverloaded(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class BagEnds(Judgement):
+    """A bag ends the wheel's way: drawn long before the shock tops, or flat before the stop is. by_m: at the wheel."""
+
+    by_m: float
+    drawn: bool
+
+    @property
+    def severity(self) -> float:
+        return self.by_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ClaimOff(Judgement):
     """A bag is said to carry what its pressure times its area does not give."""
 
