@@ -16,6 +16,7 @@ from isostat.core.limits import Floats
 from isostat.core.tuning.events import bump_end
 from isostat.core.tuning.leaves_to_add import Added, leaves_to_add
 
+NODE = 500.0  # N between forces at which stresses are solved
 MOST_ADDED = 2  # leaves, that are tried
 
 
@@ -45,9 +46,16 @@ def pack_force_n(a: Assessment, axle: int, case: int) -> float:
     return float(o.law[0].force(np.asarray(x)))
 
 
-@lru_cache(maxsize=64)
-def _stresses(pack: LeafPack, force: float) -> tuple[float, ...]:
-    return tuple(pack.stresses(force).tolist())
+@lru_cache(maxsize=256)
+def _stresses_at(pack: LeafPack, node: int) -> Floats:
+    return pack.stresses(node * NODE)
+
+
+def _stresses(pack: LeafPack, force: float) -> Floats:
+    """Of each leaf under a force, straight between nodes that are remembered: between them contacts hardly change."""
+    node = int(force // NODE)
+    part = force / NODE - node
+    return _stresses_at(pack, node) * (1.0 - part) + _stresses_at(pack, node + 1) * part
 
 
 @lru_cache(maxsize=8)
@@ -83,8 +91,8 @@ def packed(a: Assessment, axle: int) -> Packed | None:
         rate=o.order.rate_n_per_m[0],
         force_n=force,
         bump_force_n=bump,
-        stress_pa=np.array(_stresses(pack, round(force, 1))),
-        used=np.array(_stresses(pack, round(max(bump, 0.0), 1))) / ALLOWED,
+        stress_pa=_stresses(pack, max(force, 0.0)),
+        used=_stresses(pack, max(bump, 0.0)) / ALLOWED,
         at_old_n=float(law.force(np.asarray(o.offset_m[0]))),
         found_n=a.found_springs[axle][0].force_n,
         too_high_m=max(-lacks, 0.0),

@@ -89,8 +89,12 @@ def charted(heights_m: tuple[float, ...], forces_n: tuple[float, ...], gauge_pa:
 
 
 def _straight(x: Floats, at: tuple[float, ...], values: tuple[float, ...]) -> tuple[Floats, Floats]:
+    if len(at) == 2:  # a cylinder, as most are told
+        slope = (values[1] - values[0]) / (at[1] - at[0])
+        away = np.asarray(x) - at[0]
+        return values[0] + slope * away, np.full(away.shape, slope)
     xs, vs = np.asarray(at), np.asarray(values)
-    i = np.clip(np.searchsorted(xs, x, side="right") - 1, 0, xs.size - 2)
+    i = np.minimum(np.maximum(np.searchsorted(xs, x, side="right") - 1, 0), xs.size - 2)
     slope = (vs[i + 1] - vs[i]) / (xs[i + 1] - xs[i])
     return vs[i] + slope * (np.asarray(x) - xs[i]), slope
 
@@ -151,12 +155,15 @@ class ClosedAir(InBag):
 
     def force(self, x: Floats) -> Floats:
         """Force in N at compression x in m, any shape; a bag does not pull."""
-        inside = np.clip(x, *self.domain)
-        return np.asarray(self.gauge_at(inside) * self.bag.area(inside)[0] + self.rate(inside) * (x - inside))
+        low, high = self.domain
+        inside = np.minimum(np.maximum(x, low), high)
+        force = np.asarray(self.gauge_at(inside) * self.bag.area(inside)[0])
+        return force if (inside == x).all() else np.asarray(force + self.rate(inside) * (x - inside))
 
     def rate(self, x: Floats) -> Floats:
         """Slope in N/m at compression x in m, any shape: n·p_abs·A·(−dV/dx)/V + p·dA/dx."""
-        inside = np.clip(x, *self.domain)
+        low, high = self.domain
+        inside = np.minimum(np.maximum(x, low), high)
         area, slope = self.bag.area(inside)
         swept = -_straight(inside, self.bag.x_m, self.bag.volume_m3)[1]
         gauge = self.gauge_at(inside)
