@@ -14,7 +14,7 @@ from isostat.assess import assess
 from isostat.assess.hanging import hanging
 from isostat.assess.judge import judge
 from isostat.core.elements.half_pack import _pressed_apart
-from isostat.core.elements.leaf import Leaf, LeafPack
+from isostat.core.elements.leaf import Leaf, LeafPack, curve_of, rise_of
 from isostat.core.elements.rising import compression_at
 from isostat.core.elements.shackle import Hung, chord_at
 from isostat.core.findings import leaf as findings
@@ -69,6 +69,11 @@ def test_eye_to_eye_of_an_arched_leaf_is_a_circles_chord(length: float, share: f
         return
     radius = (chord**2 / 4 + arch**2) / (2 * abs(arch))
     assert 2 * radius * math.asin(chord / 2 / radius) == pytest.approx(length, rel=2.5e-3)
+
+
+@given(string=st.floats(0.4, 1.6), share=st.floats(-0.3, 0.3))
+def test_a_rise_is_what_its_curvature_came_from(string: float, share: float) -> None:
+    assert rise_of(string, curve_of(string, share * string)) == pytest.approx(share * string, abs=1e-9)
 
 
 def pack(n: int, thick: float = 0.008) -> LeafPack:

@@ -11,6 +11,7 @@ from isostat.assess.assessment import Assessment, assess
 from isostat.assess.bags import Bags
 from isostat.assess.stand import HELPER, SPRING
 from isostat.core.limits import GRAVITY, Floats
+from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.air_bag import AirBag
 from isostat.job.schema import Job
 
@@ -46,6 +47,14 @@ def aired(a: Assessment, axle: int) -> Aired | None:
         height_m=bags.full_m - x,
         within=inside.astype(float),
     )
+
+
+def against_roll(a: Assessment, axle: int) -> float:
+    """Stiffness against roll of an axle at the target, N·m a rad, its bar included, as a bump meets it."""
+    s, case = a.proposed, np.array([a.target_case])
+    platform, bank = s.riding
+    _, k = ExactForces(platform.take(case), bank)(s.rest.travel_m[..., case])
+    return float((k.ll[axle, 0] - 2.0 * k.lr[axle, 0] + k.rr[axle, 0]) * a.axles[axle].half_track_m ** 2)
 
 
 @lru_cache(maxsize=4)

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from isostat.assess.aired import aired
+from isostat.assess.aired import Aired, aired
 from isostat.assess.assessment import Assessment
 from isostat.core.findings import air
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
@@ -20,25 +20,22 @@ MOSTLY = 0.5  # of what stays, above which air in the lightest case is said to c
 
 def air_judgements(a: Assessment) -> Iterator[Judgement]:
     """Of every axle with bags."""
-    valves = [told.bags for i in range(len(a.axles)) if (told := aired(a, i)) is not None and told.bags.told.gas == "levelled"]
-    count = sum(1 if bags.told.lines == "tee" else 2 for bags in valves)
+    every = [aired(a, i) for i in range(len(a.axles))]
+    valves = [told.bags.told for told in every if told is not None and told.bags.told.gas == "levelled"]
+    count = sum(1 if bag.lines == "tee" else 2 for bag in valves)
     if count > MOST_VALVES:
         yield air.ValvesFight(grade=Grade.WATCH, place=Place(len(a.axles) - 1), step=Step.SPRING, valves=count)
-    for i, lacks in enumerate(a.helper_lacks):
+    for i, (told, lacks) in enumerate(zip(every, a.helper_lacks, strict=True)):
         if lacks:
             yield air.HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks)
-            continue
-        yield from _claims(a, i)
-        yield from _overloaded(a, i)
-        yield from _ends(a, i)
-        yield from _pressures(a, i)
-        yield from _stays(a, i)
+        elif told is not None:
+            for judged in (_claims, _overloaded, _ends, _pressures, _stays):
+                yield from judged(a, i, told)
 
 
-def _overloaded(a: Assessment, i: int) -> Iterator[Judgement]:
+def _overloaded(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     """A bag that carries more than its maker allows, in the worst case."""
-    told = aired(a, i)
-    if told is None or told.bags.told.most_kg is None:
+    if told.bags.told.most_kg is None:
         return
     most = float(told.bags.told.most_kg.value)
     carried = np.where(a.proposed.stands, told.carries_kg, -np.inf)
@@ -50,10 +47,8 @@ def _overloaded(a: Assessment, i: int) -> Iterator[Judgement]:
         )
 
 
-def _ends(a: Assessment, i: int) -> Iterator[Judgement]:
+def _ends(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     """A bag that is drawn long before the shock ends the droop, or flat before the stop is."""
-    if aired(a, i) is None:
-        return
     for side in (0, 1):
         events = a.proposed.events[i][side]
         long, flat = travel_of(events, "bag at its longest"), travel_of(events, "bag flat")
@@ -64,10 +59,9 @@ def _ends(a: Assessment, i: int) -> Iterator[Judgement]:
                 yield air.BagEnds(grade=Grade.WATCH, place=Place(i, side), step=Step.TRAVEL, by_m=by, drawn=drawn)
 
 
-def _claims(a: Assessment, i: int) -> Iterator[Judgement]:
+def _claims(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     """What a bag is said to carry, against pressure times area of its diameter."""
-    told = aired(a, i)
-    if told is None or told.bags.told.across_m is None or told.bags.told.chart_pa is None:
+    if told.bags.told.across_m is None or told.bags.told.chart_pa is None:
         return
     by_area = float(told.bags.told.chart_pa.value) * np.pi * float(told.bags.told.across_m.value) ** 2 / 4.0 / GRAVITY
     off = [row.load_kg.value for row in told.bags.told.chart if row.load_kg and abs(row.load_kg.value / by_area - 1.0) > CLAIM]
@@ -76,10 +70,7 @@ def _claims(a: Assessment, i: int) -> Iterator[Judgement]:
         yield air.ClaimOff(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, claimed_kg=claimed, by_area_kg=by_area)
 
 
-def _pressures(a: Assessment, i: int) -> Iterator[Judgement]:
-    told = aired(a, i)
-    if told is None:
-        return
+def _pressures(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     limits = told.bags.told
     if limits.least_pa is None or limits.most_pa is None:
         yield air.LimitsUnknown(grade=Grade.WATCH, place=Place(i), step=Step.SPRING)
@@ -101,11 +92,11 @@ def _pressures(a: Assessment, i: int) -> Iterator[Judgement]:
             )
 
 
-def _stays(a: Assessment, i: int) -> Iterator[Judgement]:
+def _stays(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     """Air in the lightest load, where gear that stays is what it holds up."""
-    told, s = aired(a, i), a.proposed
+    s = a.proposed
     loads = [c for c in range(a.cases) if s.stands[c] and a.job.cases[c].kind == "load"]
-    if told is None or told.alone or not loads:
+    if told.alone or not loads:
         return
     light = min(loads, key=lambda c: s.pad_kg[i, :, c].sum())
     stays = float(s.pad_kg[i, :, light].sum() - sum(p.value for p in a.axles[i].pad_kg))

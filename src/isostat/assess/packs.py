@@ -8,9 +8,9 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.laws import leaf_pack
+from isostat.assess.laws import STRING, leaf_pack
 from isostat.assess.stand import SPRING
-from isostat.core.elements.leaf import ALLOWED, LeafLaw, LeafPack
+from isostat.core.elements.leaf import ALLOWED, Leaf, LeafLaw, LeafPack, rise_of
 from isostat.core.elements.rising import compression_at
 from isostat.core.limits import Floats
 from isostat.core.tuning.events import bump_end
@@ -70,6 +70,11 @@ def ways_to_add(a: Assessment, axle: int) -> tuple[Added, ...]:
         return ()
     higher = max(a.orders[axle].order.need_m) - told.free_arch_m
     return _ways(told.pack, round(told.force_n), round(higher, 4))
+
+
+def rise_told(leaf: Leaf) -> float:
+    """Rise of a leaf over its string as the job keeps it, m."""
+    return rise_of((leaf.front_m + leaf.rear_m) * STRING, leaf.curve)
 
 
 def packed(a: Assessment, axle: int) -> Packed | None:

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
+from isostat.core.tuning.leaves_to_add import SHORTER
 from isostat.job.edits import put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
-SHORTER = 0.82  # of the leaf above it, that an added leaf is long
 ARCH_STEP, THICK_STEP = 0.010, 0.001  # m
 
 

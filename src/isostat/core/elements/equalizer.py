@@ -35,22 +35,23 @@ class Equalized:
         """Angle of the beam in rad, its front end up +, at compressions that the springs would have with it level; any shape."""
         a, b = self.arms_m
         first, second = np.broadcast_arrays(np.asarray(first, dtype=float), np.asarray(second, dtype=float))
+
+        def out(at: Floats) -> Floats:  # falls as the beam turns
+            return np.asarray(a * self.front.force(first - a * at) - b * self.rear.force(second + b * at))
+
         low, high = np.full(first.shape, -self.stop_rad), np.full(first.shape, self.stop_rad)
-        at = np.zeros(first.shape)
+        below, above = out(low) <= 0.0, out(high) >= 0.0
+        at = np.where(below, low, np.where(above, high, 0.0))
+        stopped = below | above
         for _ in range(PASSES):
-            x, y = first - a * at, second + b * at
-            out = a * self.front.force(x) - b * self.rear.force(y)  # falls as the beam turns
-            if (np.abs(out) < CLOSE).all():
+            torque = out(at)
+            if (stopped | (np.abs(torque) < CLOSE)).all():
                 break
-            low, high = np.where(out > 0.0, at, low), np.where(out > 0.0, high, at)
-            slope = a * a * self.front.rate(x) + b * b * self.rear.rate(y)
-            wanted = at + np.divide(out, slope, out=np.zeros_like(out), where=slope > 1e-9)
-            middle = (low + high) / 2.0
-            within_reach = (wanted > low) & (wanted < high) & (slope > 1e-9)
-            # a root past the stop is looked for at the stop itself; between two kinks halving ends what Newton would repeat
-            stopped = np.clip(wanted, -self.stop_rad, self.stop_rad)
-            at_end = (slope > 1e-9) & (np.abs(wanted) >= self.stop_rad) & ((stopped == low) | (stopped == high))
-            at = np.where(within_reach, wanted, np.where(at_end, stopped, middle))
+            low, high = np.where(torque > 0.0, at, low), np.where(torque > 0.0, high, at)
+            slope = a * a * self.front.rate(first - a * at) + b * b * self.rear.rate(second + b * at)
+            wanted = at + np.divide(torque, slope, out=np.full_like(torque, np.inf), where=slope > 1e-9)
+            inside = (wanted > low) & (wanted < high)  # between two kinks halving ends what Newton would repeat
+            at = np.where(stopped, at, np.where(inside, wanted, (low + high) / 2.0))
         return at
 
     def _pressed(self, first: Floats, second: Floats) -> tuple[Floats, Floats, Floats]:

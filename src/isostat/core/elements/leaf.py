@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -192,3 +193,13 @@ def curve_of(string_m: float, rise_m: float) -> float:
     """
     within("string from eye to eye", string_m, 0.1, 3.0, "m")
     return 8.0 * rise_m / (string_m**2 + 4.0 * rise_m**2)
+
+
+def rise_of(string_m: float, curve: float) -> float:
+    """Rise of the centre bolt below a string from eye to eye, m: the inverse of `curve_of`, up to half a circle.
+
+    string_m: m. curve: 1/m. Source: circle through three points.
+    """
+    within("string from eye to eye", string_m, 0.1, 3.0, "m")
+    half = curve * string_m / 2.0
+    return string_m / 2.0 * half / (1.0 + math.sqrt(max(1.0 - half * half, 0.0)))

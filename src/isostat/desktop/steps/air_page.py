@@ -4,16 +4,14 @@ from __future__ import annotations
 
 from functools import partial
 
-import numpy as np
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
-from isostat.assess.aired import aired, on_steel
+from isostat.assess.aired import against_roll, aired, on_steel
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.laws import Incomplete
 from isostat.assess.pumping import helper_pressures
 from isostat.assess.workings import Shown
 from isostat.core.limits import OutOfRange
-from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.bag_fields import (
     BAND,
@@ -126,7 +124,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
         f"{'bag' if told.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
         f"light to full: {_range(v, v.a, axle)} with air, {_range(v, steel, axle)} on steel",
         f"least bump left: {_least_bump(v, v.a, axle)} with air, {_least_bump(v, steel, axle)} on steel",
-        f"against roll {_against_roll(a=v.a, axle=axle) / max(_against_roll(a=steel, axle=axle), 1.0):.2f} times steel alone",
+        f"against roll {against_roll(v.a, axle) / max(against_roll(steel, axle), 1.0):.2f} times steel alone",
         *([START] if across is not None and across.assumed and not told.bags.told.chart else FITS),
     )
     for n, words in enumerate(lines):
@@ -149,15 +147,6 @@ def _solve(sheet: Sheet, axle: int) -> None:
         return job
 
     sheet.edited.emit(change, "solve the pressures", -1)
-
-
-def _against_roll(a: Assessment, axle: int) -> float:
-    """Stiffness against roll of an axle at the target, N·m a rad, its bar included."""
-    s, case = a.proposed, np.array([a.target_case])
-    platform, bank = s.riding
-    _, k = ExactForces(platform.take(case), bank)(s.rest.travel_m[..., case])
-    half = a.axles[axle].half_track_m
-    return float((k.ll[axle, 0] - 2.0 * k.lr[axle, 0] + k.rr[axle, 0]) * half**2)
 
 
 def _stand(v: View, a: Assessment, axle: int, case: int) -> str:

@@ -9,10 +9,9 @@ from PyQt6.QtCore import QPointF, QSize
 
 from isostat.assess.hanging import FRICTION, PLATE, ROD, hanging, over_to_under_m, turned_rad, u_bolt_m
 from isostat.assess.judge_leaf import shackle_leans
-from isostat.assess.laws import STRING, Incomplete, value_or
-from isostat.assess.packs import packed, ways_to_add
-from isostat.assess.workings import Shown
-from isostat.core.elements.leaf import Leaf
+from isostat.assess.laws import Incomplete
+from isostat.assess.packs import packed, rise_told, ways_to_add
+from isostat.assess.workings import Shown, explain
 from isostat.core.limits import OutOfRange
 from isostat.core.tuning.leaves_to_add import Added
 from isostat.desktop.pieces.sheet import Sheet
@@ -72,10 +71,9 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
             lines.insert(1, ("turned", said, Shown("pack turned", axle)))
     except (Incomplete, OutOfRange) as why:
         lines.append(("hangs word", str(why), None))
-    share = value_or(pack.friction, FRICTION)
-    about = "" if pack.friction else "≈ "
-    band = share * told.force_n / told.rate
-    lines.append(("friction", f"rests anywhere within {about}{r.coil(band)} either way", Shown("pack friction", axle)))
+    friction = Shown("pack friction", axle)
+    band = v.number(friction, r.coil(explain(v.a, friction).result))
+    lines.append(("friction", f"rests anywhere within {band} either way", friction))
     legs = u_bolt_m(pack, told.pack, max(v.a.orders[axle].order.spacer_m))
     if legs is not None:
         over = over_to_under_m(pack, told.pack)
@@ -111,17 +109,11 @@ def _said(v: View, way: Added) -> str:
     r = v.reader
     leaves = "a leaf" if way.count == 1 else f"{way.count} leaves"
     return (
-        f"{leaves} of {r.coil(way.leaf.thick_m)} below the main one, rise {r.coil(_rise(way.leaf))}: {r.rate(way.rate)}, "
+        f"{leaves} of {r.coil(way.leaf.thick_m)} below the main one, rise {r.coil(rise_told(way.leaf))}: {r.rate(way.rate)}, "
         f"bent most {way.used * 100:.0f} %"
     )
 
 
 def _take(sheet: Sheet, axle: int, way: Added) -> None:
-    shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, _rise(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
+    shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, rise_told(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
     sheet.edited.emit(lambda job: shop.insert_leaves(job, axle, shapes, blocks=True), f"{way.count} leaves more", -1)
-
-
-def _rise(leaf: Leaf) -> float:
-    """Rise of a leaf's tips over its bolt by a string from tip to tip, m: what the job keeps of its curvature."""
-    string = (leaf.front_m + leaf.rear_m) * STRING
-    return (1.0 - math.sqrt(max(1.0 - (leaf.curve * string / 2.0) ** 2, 0.0))) / leaf.curve if abs(leaf.curve) > 1e-9 else 0.0
