@@ -54,7 +54,7 @@ def many_vehicles(rng: np.random.Generator) -> tuple[Platform, Bank]:
     coils = [Coil(k, 0.30) for k in np.linspace(25e3, 110e3, 64)]
     ends = [
         SumLaw(((BumpStop(60e3, flat), -gap), (ShockEnds(), droop), (Metal(), -gap - flat - 0.02)))
-        for gap in (0.02, 0.035, 0.05, 0.065)
+        for gap in (0.05, 0.065, 0.08, 0.095)
         for flat in (0.025, 0.035)
         for droop in (0.06, 0.09)
     ]

@@ -1,7 +1,8 @@
 """Where a vehicle comes to rest: Newton on heave, pitch, roll and every wheel, for one case or ten thousand.
 
 The energy is convex where every wheel curve rises. Each pass evaluates all cases still moving; a case whose last
-step ran past the minimum of the energy along that step goes back on the same step, the others step on. The wheels
+step ran past the minimum of the energy along that step goes back on the same step, to where the tangent at its far end
+puts that minimum: a stop beyond a gap is found in one move. The wheels
 are eliminated axle by axle (a Schur complement of 2x2 blocks), so each step solves one symmetric 3x3 in closed form.
 """
 
@@ -17,12 +18,12 @@ from isostat.core.limits import Bools, Floats, Ints
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness, TableForces, WheelForces
 
-STEP_LIMIT = 0.030  # m of travel or wheel displacement in one step
+STEP_LIMIT = 0.080  # m of travel or wheel displacement in one step
 OVERSHOOT = 0.5  # a step is taken back when the energy rises along its end by more than this share of its first fall
 HELD = 10.0  # N/m, keeps the tangent of a wheel in the air solvable; changes no answer
 NEAR = 0.01  # N, how far the tables are followed
 FEW, THINNED = 64, 0.3  # more cases than this are thinned out when such a share of them rests
-FIRST_PASSES = 9  # of a block, before its stubborn cases are set aside
+FIRST_PASSES = 5  # of a block, before its stubborn cases are set aside
 BLOCK = 2048  # cases solved together, so that the work stays in the processor's cache
 
 
@@ -187,15 +188,30 @@ def _settle(frame: _Frame, forces: WheelForces, z: Floats, tolerance: float, mos
         reach = np.maximum(np.abs(frame.travel(new)).max(axis=(0, 1)), np.abs(new[3:]).max(axis=0))
         limited = np.minimum(1.0, STEP_LIMIT / np.maximum(reach, 1e-300))
         move = limited.copy()
-        if back.size:  # regula falsi on the slope of the energy: where between the two ends is it level?
-            fell = fall[back]
-            shorter = np.clip(-fell / np.maximum(slope[back] - fell, 1e-300), 0.1, 0.9) * share[back]
+        if back.size:  # where between the two ends is the energy level? Between chord and tangent of a slope that steepens
+            fell, rise = fall[back], slope[back]
+            bend = _bend_along(frame.take(back), k.take(back), contact.take(back, axis=2), d.take(back, axis=1))
+            chord = -fell / np.maximum(rise - fell, 1e-300)
+            tangent = 1.0 - rise / np.maximum(bend * share[back], 1e-300)
+            shorter = np.clip(np.maximum(chord, tangent), 0.1, 0.95) * share[back]
             new[:, back], new_fall[back] = d[:, back], fell
             move[back], limited[back] = shorter - share[back], shorter
         move[resting] = 0.0
         d, fall, share = new, new_fall, limited
         z = z + move * d
     return points, left, used
+
+
+def _bend_along(f: _Frame, k: Stiffness, t: Floats, d: Floats) -> Floats:
+    """Second derivative of the energy along a direction d (3 + 2A, B), (B,); k and t as in _newton."""
+    u = f.travel(d)
+    left, right = u[:, 0], u[:, 1]
+    bend = (k.ll * left * left + 2.0 * k.lr * left * right + k.rr * right * right).sum(axis=0)
+    if k.along is not None:
+        bend += 2.0 * np.einsum("aib,aijb,ajb->b", u[:-1], k.along[:-1], u[1:])
+    if f.hitch is not None:
+        bend += f.hitch[1] * (d[0] - f.hitch[0] * d[1]) ** 2
+    return np.asarray(bend + (t * d[3:].reshape(t.shape) ** 2).sum(axis=(0, 1)))
 
 
 def _newton(f: _Frame, k: Stiffness, t: Floats, g: Floats) -> Floats:
