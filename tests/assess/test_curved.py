@@ -88,7 +88,8 @@ def test_a_stack_carries_the_target_by_its_collars_and_the_wheel_feels_it_by_bru
         assert seated is not None
         pair, shock, ratio = seated.pair, seated.shock[0], motion.ratio
         hangs = droop_end(a.proposed.events[i][0]).travel_m
-        u, held = wheel_curve(a.proposed.platform, a.proposed.bank, i, 0, (hangs, hangs + 0.33))
+        curve = wheel_curve(a.proposed.platform, a.proposed.bank, i, 0, (hangs, hangs + 0.33))
+        u, held = curve.travel_m, curve.force_n
 
         def by_search(shaft: float, pair: StackedPair = pair, extended: float = shock.extended_m) -> float:
             room = extended - shaft - pair.slider_m

@@ -131,10 +131,12 @@ def test_what_lacks_or_is_outside_is_told_and_the_curve_shows_air() -> None:
     bad = assess(helped(least_m=0.299))
     assert "bag's least height" in bad.helper_lacks[1]
     aided = assess(helped())
-    u, held = wheel_curve(aided.proposed.platform, aided.proposed.bank, 1, 0, (-0.05, 0.05))
+    curve = wheel_curve(aided.proposed.platform, aided.proposed.bank, 1, 0, (-0.05, 0.05))
     plain = assess(hive_on_coils())
-    _, before = wheel_curve(plain.proposed.platform, plain.proposed.bank, 1, 0, (-0.05, 0.05))
-    assert (np.diff(held) > 0).all() and abs(held.mean() - before.mean()) < 900 * GRAVITY and u.size == held.size
+    before = wheel_curve(plain.proposed.platform, plain.proposed.bank, 1, 0, (-0.05, 0.05)).force_n
+    assert (np.diff(curve.force_n) > 0).all() and abs(curve.force_n.mean() - before.mean()) < 900 * GRAVITY
+    helper = curve.part_n[[*HELPER]].sum(axis=0)
+    assert (helper >= 0.0).all() and curve.part_n.sum(axis=0) == pytest.approx(curve.force_n)
 
 
 FOAM = {"free_height_m": 0.12, "kind": "foam", "gap_m": -0.05, "press": [{"squeeze_m": 0.03, "force_kg": 90}]}

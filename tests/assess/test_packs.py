@@ -8,9 +8,10 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.laws import leaf_pack
-from isostat.assess.packs import pack_force_n, packed
+from isostat.assess.packs import pack_force_n, packed, rise_told, ways_to_add
 from isostat.core.elements.rising import compression_at
 from isostat.core.findings import curved
+from isostat.core.limits import GRAVITY
 from isostat.job import shop
 from isostat.job.edits import put
 from isostat.job.files import JobFault
@@ -44,6 +45,20 @@ def test_as_weighed_it_stands_as_read_and_blocks_meet_the_target() -> None:
         assert pack_force_n(a, 1, side_case) == pytest.approx(held / 2, rel=0.08), "without a helper the packs carry the axle"
     assert told.used.shape == (5,) and (told.stress_pa > 0).all()
     assert any(e.name == "leaf flat" for e in a.proposed.events[1][0])
+
+
+@pytest.mark.parametrize("more", [50.0, 250.0, 400.0])
+def test_leaves_added_for_a_load_carry_it_as_high_as_weighed(more: float) -> None:
+    """The pack with them, taken through the shop's edit and solved anew, carries what was wanted beyond what was found."""
+    job = put(leafed(), ("proposal", "axles", 1, "pack", "wanted_more_kg"), more)
+    ways = ways_to_add(assess(job), 1)
+    assert ways
+    for way in ways:
+        shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, rise_told(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
+        told = packed(assess(shop.insert_leaves(job, 1, shapes, 0.0)), 1)
+        assert told is not None
+        assert (told.at_old_n - told.found_n) / GRAVITY == pytest.approx(more, abs=6.0), "half a millimetre of arch at 90 N/mm"
+    assert not ways_to_add(assess(put(job, ("proposal", "axles", 1, "pack", "wanted_more_kg"), 9000.0)), 1)
 
 
 def test_a_block_moves_the_axle_not_the_rate() -> None:

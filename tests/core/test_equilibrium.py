@@ -102,7 +102,7 @@ def test_every_very_heavy_load_settles_without_nan() -> None:
     rest = solve_equilibrium(batch, bank)
     assert rest.converged.all()
     assert np.isfinite(rest.travel_m).all()
-    assert rest.passes.max() < 60
+    assert rest.passes.max() <= 25, "a stop far beyond a gap is found by its tangent, not by halving"
 
 
 def test_a_wheel_that_reaches_nothing_hangs_on_its_shock_and_stays_finite() -> None:

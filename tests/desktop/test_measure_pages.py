@@ -17,6 +17,7 @@ from isostat.desktop.pieces.findings import value_text
 from isostat.desktop.steps.measure import PAGES, MeasureStep
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
+from isostat.job.demos import demo
 from isostat.job.edits import value_at
 from isostat.job.files import read_job
 from isostat.units.unit import Quantity
@@ -77,6 +78,29 @@ def test_two_pads_ask_for_blocks_and_uneven_pads_for_their_height(open_window, q
     type_into(qtbot, window, "pad_m", "60 mm")
     type_into(qtbot, window, "block_m", "30 mm")
     assert any(type(j).__name__ == "BlocksOff" for j in window.document.judgements)
+
+
+def test_a_trailer_gets_a_third_axle_or_keeps_one_and_a_truck_keeps_two(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("dairy-trailer"))
+    before = window.document.job
+    measure(window, "axles")
+    press(qtbot, window, "axle more")
+    type_into(qtbot, window, "axle behind_front_m 2", "1.75 m")
+    assert [axle.behind_front_m.value for axle in window.document.job.vehicle.axles][-1] == 1.75
+    window.go(Step.SPRING)
+    window.go(Step.MEASURE)
+    press(qtbot, window, "axle less")
+    press(qtbot, window, "axle less")
+    assert len(window.document.job.vehicle.axles) == 1 and len(window.strip.findChildren(Number)) > 4
+    press(qtbot, window, "axle less")
+    assert "accepted is one at least" in window.notice.text()
+    for _ in range(4):
+        window.document.undo.undo()
+    assert window.document.job == before
+    window = open_window(hive_on_coils())
+    measure(window, "axles")
+    press(qtbot, window, "axle less")
+    assert "accepted is a trailer's with its nose load" in window.notice.text()
 
 
 def test_points_are_walked_by_keyboard_and_own_points_come_and_go(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

@@ -413,7 +413,7 @@ def test_a_foam_helper_is_told_by_kind_or_press_drawn_on_the_chart_and_taken_awa
     assert "is not a number" in window.notice.text()
     qtbot.keyClick(seen(window, "foam gap_m"), Qt.Key.Key_Escape)
     sheet.turn("chart")
-    assert read(window, "helpers word") == "helper" and sheet.chart.helpers is not None
+    assert read(window, "helpers word") == "helper" and sheet.chart.helpers_n is not None
     sheet.turn("foam")
     press(qtbot, window, "foam off")
     assert document.assessment.fits[1].cushion is None
@@ -441,6 +441,13 @@ def test_a_pack_hangs_anew_and_gets_leaves_in_place_of_its_block(open_window, qt
         qtbot.mouseClick(ways[0], Qt.MouseButton.LeftButton)
         assert len(document.job.proposal.axles[1].pack.leaves) > leaves
         assert max(document.assessment.orders[1].order.spacer_m) < min(max(blocks) / 4, 0.006)
+        window.document.undo.undo()
+    type_into(qtbot, window, "leaf wanted more", "250")
+    press(qtbot, window, "leaf adding 0")
+    assert document.assessment.orders[1].order.spacer_m == (0.0, 0.0)
+    press(qtbot, window, "leaf view 0")
+    assert re.search(r"carries 2[45]\d kg more a side", read(window, "leaf said 3"))
+    press(qtbot, window, "leaf view 2")
     press(qtbot, window, "leaf view 0")
     assert undo_all(window) == before
 

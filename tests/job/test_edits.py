@@ -8,6 +8,8 @@ from hypothesis import strategies as st
 
 from isostat.assess import assess
 from isostat.job import edits, weighing
+from isostat.job.axles import add_axle, remove_axle
+from isostat.job.demos import demo
 from isostat.job.files import JobFault, job_from_text, job_text
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.reading import Bounds
@@ -204,3 +206,28 @@ def test_a_refusal_names_the_one_place_that_is_wrong() -> None:
     with pytest.raises(JobFault) as refused:
         edits.put(hive_on_coils(), ("proposal", "axles", 1, "tyre_radius_m"), 9.0)
     assert refused.value.faults == ("proposal.axles[1].tyre_radius_m is 9 m; accepted is 0.1 to 1.2 m.",)
+
+
+@pytest.mark.parametrize(("name", "count"), [("dairy-trailer", 2), ("hive-hauler", 2), ("orchard-sprayer", 2)])
+def test_an_axle_more_and_one_less_keep_the_weight_and_every_part_its_place(name: str, count: int) -> None:
+    job = demo(name)
+    more = add_axle(job)
+    pads = [[side.pad_kg.value for side in (axle.left, axle.right)] for axle in more.vehicle.axles]
+    assert len(pads) == count + 1 == len(more.proposal.axles) == len(more.as_found.axles)
+    assert sum(map(sum, pads)) == pytest.approx(sum(a.left.pad_kg.value + a.right.pad_kg.value for a in job.vehicle.axles))
+    last = more.vehicle.axles[-1]
+    assert last.left.hub_to_arch_m.assumed and last.left.pad_kg.assumed and not more.vehicle.axles[0].left.pad_kg.assumed
+    assert assess(more).proposed.stands[more.case_index(more.target.case)]
+    back = remove_axle(more)
+    assert len(back.vehicle.axles) == count
+    assert back.vehicle.axles[-1].left.pad_kg.value == pytest.approx(job.vehicle.axles[-1].left.pad_kg.value, abs=1e-3)
+    assert back.vehicle.axles[0] == job.vehicle.axles[0] and back.proposal == job.proposal
+    with pytest.raises(JobFault, match="accepted are up to 3"):
+        add_axle(more)
+    if job.vehicle.coupling_ahead_m is None:
+        with pytest.raises(JobFault, match="one axle and no coupling"):
+            remove_axle(job)
+    else:
+        assert len(remove_axle(job).vehicle.axles) == 1
+        with pytest.raises(JobFault, match="one at least"):
+            remove_axle(remove_axle(job))

@@ -76,6 +76,12 @@ class Assessment:
         """The set-up as found, not solved."""
         return _stood(*_as_found(self)[:4])
 
+    @property
+    def found_unladen(self) -> tuple[Platform, Bank]:
+        """Its parts alone, no load on them: the same again while only loads change."""
+        empty = _Weight(np.zeros((3, 1)).tobytes(), np.zeros((len(self.axles), 2, 1)).tobytes(), None)
+        return _stood(*_as_found(self)[:3], empty)
+
 
 def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
     """W_case = Σ h·(N_b − m_u·g) + g·Σ h·m over the case − the same over what was on board when weighed."""

@@ -12,9 +12,9 @@ from isostat.assess.laws import STRING, leaf_pack
 from isostat.assess.stand import SPRING
 from isostat.core.elements.leaf import ALLOWED, Leaf, LeafLaw, LeafPack, rise_of
 from isostat.core.elements.rising import compression_at
-from isostat.core.limits import Floats
+from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.events import bump_end
-from isostat.core.tuning.leaves_to_add import Added, leaves_to_add
+from isostat.core.tuning.leaves_to_add import Added, height_under, leaves_to_add
 
 NODE = 500.0  # N between forces at which stresses are solved
 MOST_ADDED = 2  # leaves, that are tried
@@ -64,12 +64,19 @@ def _ways(pack: LeafPack, force: float, higher: float) -> tuple[Added, ...]:
 
 
 def ways_to_add(a: Assessment, axle: int) -> tuple[Added, ...]:
-    """Leaves to add so that an axle's pack meets its target with no block. Raises OutOfRange where it carries nothing."""
-    told = packed(a, axle)
+    """Leaves to add so that, with no block, a pack meets its target or carries what is wanted of it at the height as weighed.
+
+    Raises OutOfRange where it carries nothing.
+    """
+    told, order = packed(a, axle), a.orders[axle]
     if told is None:
         return ()
-    higher = max(a.orders[axle].order.need_m) - told.free_arch_m
-    return _ways(told.pack, round(told.force_n), round(higher, 4))
+    more = a.job.proposal.axles[axle].pack.wanted_more_kg
+    if more is None:
+        return _ways(told.pack, round(told.force_n), round(max(order.order.need_m) - told.free_arch_m, 4))
+    force = told.found_n + GRAVITY * more.value
+    room = told.free_arch_m - order.offset_m[0] + order.order.spacer_m[0]  # eyes over the seat as weighed
+    return _ways(told.pack, round(force), round(room - height_under(told.pack, force)[0], 4))
 
 
 def rise_told(leaf: Leaf) -> float:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 
@@ -122,18 +123,27 @@ def _beyond(platform: Platform, bank: Bank, compression: Floats) -> Bools:
     return np.stack([left.any(axis=1), right.any(axis=1)], axis=1)
 
 
-def wheel_curve(platform: Platform, bank: Bank, axle: int, side: int, ends_m: tuple[float, float]) -> tuple[Floats, Floats]:
-    """What one wheel's parts hold up on its way between two wheel travels, both wheels together.
+@dataclass(frozen=True, slots=True)
+class WheelCurve:
+    """What one wheel's parts hold up on its way from hanging to metal, both wheels of the vehicle's axles together; no bar."""
 
-    platform, bank, axle, side: which set-up and wheel. ends_m: from hanging to metal, m.
-    Returns wheel travel in m and force in N, (160,) each; no bar.
+    travel_m: Floats  # (N,) wheel travel
+    force_n: Floats  # (N,)
+    part_n: Floats  # (P, N): the share of each part, at the wheel
+
+
+@lru_cache(maxsize=32)
+def wheel_curve(platform: Platform, bank: Bank, axle: int, side: int, ends_m: tuple[float, float]) -> WheelCurve:
+    """The curve of a wheel between two travels in m.
+
+    platform, bank, axle, side: which set-up and wheel. Remembered by the set-up: as found it seldom changes.
     """
     low, high = ends_m
     u = np.linspace(low, max(high, low + 0.02), 160)
-    one = platform.take(np.zeros(u.size, dtype=np.int64))
-    still = replace(one, bar_rate=np.zeros_like(one.bar_rate))
-    force, _ = ExactForces(still, bank)(np.broadcast_to(u, (platform.axles, 2, u.size)))
-    return u, force[axle, side]
+    one = platform.repeated(u.size)
+    force, _, slope, _ = ExactForces(one, bank).parts(np.broadcast_to(u, (platform.axles, 2, u.size)))
+    part = force[axle] * slope[axle] * one.row[axle, :, side]
+    return WheelCurve(u, part.sum(axis=0), part)
 
 
 def cross_weight(pad_kg: Floats) -> Floats:

@@ -12,6 +12,7 @@ from isostat.job.reading import (
     CoilLength,
     Frozen,
     LeafWidth,
+    Mass,
     Offset,
     Rise,
     Share,
@@ -44,6 +45,7 @@ class Pack(Frozen):
     friction: of the load, either way, that it holds by its leaves. shackle_m, lean_rad: as found, its upper end to the rear +;
     new_shackle_m: in its place. hanger_m: by which the front hanger goes down. wedge_rad: of a tapered block or shim, pinion up +.
     tube_m, plate_m, bolt_m: across the axle's tube, thickness of the spring plate, across the U-bolt's rod.
+    wanted_more_kg: what leaves to add shall carry beyond what was found, a side, as high as weighed; left out: the target's lift.
     """
 
     leaves: tuple[LeafRow, ...] = Field(default=(), max_length=9)
@@ -58,3 +60,4 @@ class Pack(Frozen):
     tube_m: CoilLength | None = None
     plate_m: Spacer | None = None
     bolt_m: WireSize | None = None
+    wanted_more_kg: Mass | None = None

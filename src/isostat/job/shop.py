@@ -39,16 +39,16 @@ def add_leaf(job: Job, axle: int, below: int) -> Job:
     return _put(job, axle, rows)
 
 
-def insert_leaves(job: Job, axle: int, shapes: Sequence[tuple[float, float, float, float]], blocks: bool) -> Job:
-    """Leaves below the main one, each by front, rear, thickness and rise, m; with `blocks` none is kept under the pack."""
+def insert_leaves(job: Job, axle: int, shapes: Sequence[tuple[float, float, float, float]], block_m: float | None) -> Job:
+    """Leaves below the main one, each by front, rear, thickness and rise, m; block_m: what is then under the pack, None: solved."""
     rows = _rows(job, axle)
     fresh = [
         {"front_m": round(front, 3), "rear_m": round(rear, 3), "thick_m": round(thick, 4), "rise_m": round(rise, 4)}
         for front, rear, thick, rise in shapes
     ]
     job = _put(job, axle, [rows[0], *fresh, *rows[1:]])
-    for side in ("left", "right") if blocks else ():
-        job = put(job, ("proposal", "axles", axle, side, "spacer_m"), None)
+    for side in ("left", "right"):
+        job = put(job, ("proposal", "axles", axle, side, "spacer_m"), block_m)
     return job
 
 

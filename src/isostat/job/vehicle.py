@@ -183,7 +183,7 @@ class Vehicle(Frozen):
                 f"first axle is {self.axles[0].behind_front_m.value:g} m behind the front axle; accepted is 0, it is the front axle"
             )
         if len(self.axles) == 1 and (self.coupling_ahead_m is None or self.nose_kg is None):
-            raise ValueError("there is one axle and no coupling; accepted is a trailer's with its nose load, or another axle")
+            raise ValueError("has one axle and no coupling; accepted is a trailer's with its nose load, or another axle")
         for before, after in zip(self.axles, self.axles[1:], strict=False):
             if after.behind_front_m.value < before.behind_front_m.value + 0.3:
                 raise ValueError(

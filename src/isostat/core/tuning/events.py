@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-import numpy as np
-
 from isostat.core.elements.bank import Bank
 from isostat.core.vehicle.platform import Platform
 
@@ -28,9 +26,8 @@ def travel_events(platform: Platform, bank: Bank, axle: int, side: int, case: in
     A part counts for the side on which its row is larger. Every gap goes through its own row and ratio first.
     """
     found = []
-    for part in range(platform.row.shape[1]):
-        row = platform.row[axle, part, :, case]
-        if np.argmax(row) != side or not row.any():  # a place that this axle leaves empty
+    for part, row in enumerate(platform.row[axle, :, :, case].tolist()):
+        if (row[1] > row[0]) != side or not any(row):  # a place that this axle leaves empty
             continue
         law = bank.laws[int(platform.law[axle, part, case])]
         motion = None if platform.motion is None else int(platform.motion[axle, part, case])
@@ -41,7 +38,7 @@ def travel_events(platform: Platform, bank: Bank, axle: int, side: int, case: in
                 v = bank.motions[motion].travel_for(way)
             else:
                 v = way / float(platform.ratio[axle, part, case])
-            found.append(TravelEvent(event.name, v / float(row.sum())))
+            found.append(TravelEvent(event.name, v / sum(row)))
     return tuple(sorted(found, key=lambda e: e.travel_m))
 
 

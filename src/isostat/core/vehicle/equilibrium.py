@@ -19,6 +19,7 @@ from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness, TableForces, WheelForces
 
 STEP_LIMIT = 0.080  # m of travel or wheel displacement in one step
+NEAR_LIMIT = 0.030  # m, where a curved motion may let a wheel's curve fall: the nearest rest is wanted, not one beyond
 OVERSHOOT = 0.5  # a step is taken back when the energy rises along its end by more than this share of its first fall
 HELD = 10.0  # N/m, keeps the tangent of a wheel in the air solvable; changes no answer
 NEAR = 0.01  # N, how far the tables are followed
@@ -66,11 +67,12 @@ def solve_equilibrium(
     residual = np.full(platform.cases, np.inf)
     passes = np.zeros(platform.cases, dtype=np.int64)
     every = np.arange(platform.cases)
+    step_limit = STEP_LIMIT if platform.motion is None else NEAR_LIMIT
 
     def settle(which: Ints | slice, most: int) -> None:
         sub = platform if which is every else platform.take(which)
         forces = ExactForces(sub, bank) if exact else TableForces(sub, bank)
-        z[:, which], residual[which], used = _settle(_Frame.of(sub), forces, z[:, which], tolerance_n, most)
+        z[:, which], residual[which], used = _settle(_Frame.of(sub), forces, z[:, which], tolerance_n, limits=(step_limit, most))
         passes[which] += used
 
     if platform.cases <= BLOCK:
@@ -155,9 +157,11 @@ class _Frame:
         return g, contact
 
 
-def _settle(frame: _Frame, forces: WheelForces, z: Floats, tolerance: float, most: int) -> tuple[Floats, Floats, Ints]:
-    """Steps all cases until they rest or `most` evaluations are used: points, residuals, evaluations."""
-    cases = z.shape[1]
+def _settle(
+    frame: _Frame, forces: WheelForces, z: Floats, tolerance: float, limits: tuple[float, int]
+) -> tuple[Floats, Floats, Ints]:
+    """Steps all cases until they rest: points, residuals, evaluations. limits: m in one step, most evaluations."""
+    cases, (step_limit, most) = z.shape[1], limits
     points, left, used = z.copy(), np.full(cases, np.inf), np.full(cases, most, dtype=np.int64)
     moving, d, fall, share = np.arange(cases), np.zeros_like(z), np.zeros(cases), np.ones(cases)
     for n in range(1, most + 1):
@@ -186,13 +190,13 @@ def _settle(frame: _Frame, forces: WheelForces, z: Floats, tolerance: float, mos
             new[:, uphill] *= -1.0
             new_fall[uphill] *= -1.0
         reach = np.maximum(np.abs(frame.travel(new)).max(axis=(0, 1)), np.abs(new[3:]).max(axis=0))
-        limited = np.minimum(1.0, STEP_LIMIT / np.maximum(reach, 1e-300))
+        limited = np.minimum(1.0, step_limit / np.maximum(reach, 1e-300))
         move = limited.copy()
         if back.size:  # where between the two ends is the energy level? Between chord and tangent of a slope that steepens
             fell, rise = fall[back], slope[back]
             bend = _bend_along(frame.take(back), k.take(back), contact.take(back, axis=2), d.take(back, axis=1))
-            chord = -fell / np.maximum(rise - fell, 1e-300)
-            tangent = 1.0 - rise / np.maximum(bend * share[back], 1e-300)
+            span = rise - fell  # above zero: the slope has come up by half its first fall at least
+            chord, tangent = -fell / span, 1.0 - rise / np.maximum(bend * share[back], 1e-6 * span)
             shorter = np.clip(np.maximum(chord, tangent), 0.1, 0.95) * share[back]
             new[:, back], new_fall[back] = d[:, back], fell
             move[back], limited[back] = shorter - share[back], shorter

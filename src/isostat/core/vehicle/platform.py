@@ -10,7 +10,7 @@ import numpy as np
 from isostat.core.limits import Floats, Ints
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Platform:
     """A batch of vehicles or load cases of one topology: A axles, P parts an axle, B cases.
 
@@ -48,6 +48,13 @@ class Platform:
         whole: dict[str, Any] = {f.name: getattr(self, f.name) for f in fields(self)}
         some: dict[str, Any] = {n: None if a is None else np.ascontiguousarray(a[..., which]) for n, a in whole.items()}
         return Platform(**some)
+
+    def repeated(self, times: int) -> Platform:
+        """The first case so many times over, to be moved through as many heights."""
+        first = self.take(slice(0, 1))
+        whole: dict[str, Any] = {f.name: getattr(first, f.name) for f in fields(self)}
+        many: dict[str, Any] = {n: None if a is None else np.broadcast_to(a, (*a.shape[:-1], times)) for n, a in whole.items()}
+        return Platform(**many)
 
     def nose_n(self, pose: Floats) -> Floats:
         """What the coupling carries at a pose (3, B), (B,) in N; nought without one."""

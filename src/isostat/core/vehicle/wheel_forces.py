@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import NamedTuple, Protocol
 
 import numpy as np
@@ -140,6 +141,13 @@ def _curved(
     return _with_bar(p.bar_rate, u, _at_wheels(slope * force, left, right), k)
 
 
+def _places(index: Ints) -> Iterator[tuple[int, tuple[Ints, ...]]]:
+    """Each number in (A, P, B) and where it stands: whole rows of cases where all cases are alike."""
+    alike = index[..., 0] if (index == index[..., :1]).all() else index
+    for i in np.unique(alike).tolist():
+        yield i, np.nonzero(alike == i)
+
+
 class ExactForces:
     """All laws by their own formula; slow, made for the handful of cases that a screen shows.
 
@@ -148,12 +156,9 @@ class ExactForces:
 
     def __init__(self, platform: Platform, bank: Bank) -> None:
         self._platform, self._bank = platform, bank
-        self._groups = [(bank.laws[i], np.nonzero(platform.law == i)) for i in np.unique(platform.law)]
-        self._curves = (
-            []
-            if platform.motion is None
-            else [(bank.motions[i], np.nonzero(platform.motion == i)) for i in np.unique(platform.motion) if i >= 0]
-        )
+        self._groups = [(bank.laws[i], where) for i, where in _places(platform.law)]
+        curves = () if platform.motion is None else _places(platform.motion)
+        self._curves = [(bank.motions[i], where) for i, where in curves if i >= 0]
 
     def take(self, which: Ints) -> ExactForces:
         """The same for some of the cases."""

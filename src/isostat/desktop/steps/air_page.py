@@ -119,11 +119,12 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
                        shown=Shown("bag load", axle, side, case))  # fmt: skip
     y = area.top() + t.px(52) + v.a.cases * t.px(23)
     rates = [r.rate(a.orders[axle].order.rate_n_per_m[0]) for a in (v.a, steel)]
+    left = [_least_left(v, a, axle) for a in (v.a, steel)]
     across = told.bags.told.across_m
     lines = (
         f"{'bag' if told.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
         f"light to full: {_range(v, v.a, axle)} with air, {_range(v, steel, axle)} on steel",
-        f"least bump left: {_least_bump(v, v.a, axle)} with air, {_least_bump(v, steel, axle)} on steel",
+        f"least left in {r.preset.height.sign}, up and down: {left[0]} with air, {left[1]} on steel",
         f"against roll {against_roll(v.a, axle) / max(against_roll(steel, axle), 1.0):.2f} times steel alone",
         *([START] if across is not None and across.assumed and not told.bags.told.chart else FITS),
     )
@@ -156,10 +157,13 @@ def _stand(v: View, a: Assessment, axle: int, case: int) -> str:
     return f"{v.reader.height(float(s.hub_to_arch_m[axle, :, case].mean()))}   {float(s.frequency_hz[axle, :, case].mean()):.2f}"
 
 
-def _least_bump(v: View, a: Assessment, axle: int) -> str:
-    """What the fullest case leaves of bump, on the lesser side."""
+def _least_left(v: View, a: Assessment, axle: int) -> str:
+    """What the fullest case leaves of bump and the lightest of droop, on the lesser side."""
     s = a.proposed
-    return v.reader.height_unit(float(s.bump_left_m[axle][:, s.stands].min())) if s.stands.any() else "nothing"
+    if not s.stands.any():
+        return "nothing"
+    up, down = (float(left[axle][:, s.stands].min()) for left in (s.bump_left_m, s.droop_left_m))
+    return f"{v.reader.left(up)} and {v.reader.left(down)}"
 
 
 def _range(v: View, a: Assessment, axle: int) -> str:

@@ -14,6 +14,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.spring_head import KINDS
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.axles import add_axle, remove_axle
 from isostat.job.points import SIDES
 from isostat.job.reading import Reading
 from isostat.job.vehicle import Vehicle
@@ -198,6 +199,12 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
             beside = QPointF(area.right() + t.px(8), y)
             sheet.field("beam arm", ("vehicle", "beam_m"), beside, cell, label="arm of the rocking beam", quantity=Quantity.HEIGHT,
                         value=arm.value if arm else ARM, assumed=arm is None, figure=13)  # fmt: skip
+    y += pitch
+    sheet.text("axles word", "axles", QPointF(at.x(), y + 2), size=13)
+    x = at.x() + t.px(76)
+    for key, words, change in (("axle more", "+ one behind", add_axle), ("axle less", "− the last", remove_axle)):
+        act = partial(sheet.edited.emit, change, words, -1)
+        x = sheet.button(key, words, QPointF(x, y), act).geometry().right() + t.px(4)
 
 
 def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPointF, QSize], row: Row, corner: str,

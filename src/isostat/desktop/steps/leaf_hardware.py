@@ -15,6 +15,7 @@ from isostat.assess.workings import Shown, explain
 from isostat.core.limits import OutOfRange
 from isostat.core.tuning.leaves_to_add import Added
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
 from isostat.job import shop
 from isostat.units.shown import with_unit
@@ -89,17 +90,23 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 
 def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
-    """Leaves in place of the block, or off a pack that stands too high: a button for each way."""
+    """Leaves in place of the block, off a pack that stands too high, or for a load: a button for each way."""
     t = v.theme
     if packed(v.a, axle) is None:
         return
+    path = ("proposal", "axles", axle, "pack", "wanted_more_kg")
+    words = "more to carry a side, as high as weighed; empty: for the target's lift"
+    box = sheet.text("leaf wanted word", words, at + QPointF(0, 3), size=12.5, unit=v.reader.preset.mass.sign)
+    entry(sheet, v, "leaf wanted more", path, (QPointF(box.right() + t.px(8), at.y()), QSize(round(t.px(60)), round(t.px(24)))),
+          label="more to carry, a side", quantity=Quantity.MASS)  # fmt: skip
+    at = at + QPointF(0, t.px(32))
     try:
         ways = ways_to_add(v.a, axle)
     except OutOfRange as refused:
         sheet.text("leaf adding waits word", str(refused), at, size=12.5, role="brick")
         return
     if not ways:
-        words = "No leaf or two bring it there: arch the pack, or ask less."
+        words = "No leaf or two do that: arch the pack, or ask for another lift or load."
         sheet.text("leaf adding waits word", words, at, size=12.5, role="ochre", width=t.px(500))
     for n, way in enumerate(ways):
         sheet.button(f"leaf adding {n}", _said(v, way), at + QPointF(0, n * t.px(28)), partial(_take, sheet, axle, way))
@@ -115,5 +122,7 @@ def _said(v: View, way: Added) -> str:
 
 
 def _take(sheet: Sheet, axle: int, way: Added) -> None:
+    assert sheet.view is not None
+    block = 0.0 if sheet.view.job.proposal.axles[axle].pack.wanted_more_kg else None  # a block would carry more again
     shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, rise_told(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
-    sheet.edited.emit(lambda job: shop.insert_leaves(job, axle, shapes, blocks=True), f"{way.count} leaves more", -1)
+    sheet.edited.emit(lambda job: shop.insert_leaves(job, axle, shapes, block), f"{way.count} leaves more", -1)

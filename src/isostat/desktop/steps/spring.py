@@ -141,7 +141,7 @@ class SpringStep(Sheet):
     def _grips(self, v: View) -> None:
         a, axle = v.a, self.axle
         order, kind, c = a.orders[axle].order, v.job.proposal.axles[axle].kind, self.chart
-        u, hanging = c.curve[0], droop_end(a.proposed.events[axle][0]).travel_m
+        u, hanging = c.curve.travel_m, droop_end(a.proposed.events[axle][0]).travel_m
         ride = float(a.proposed.rest.travel_m[axle, 0, v.case])
         inside = c.area.adjusted(10, 16, -10, -16)  # a grip never leaves the chart
 

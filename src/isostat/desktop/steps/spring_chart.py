@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF
@@ -10,7 +10,7 @@ from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess.rivals import rivals
 from isostat.assess.stand import CUSHION, HELPER
-from isostat.assess.standing import wheel_curve
+from isostat.assess.standing import WheelCurve, wheel_curve
 from isostat.assess.workings import Shown
 from isostat.core.elements.coil import Coil
 from isostat.core.elements.stacked import StackedPair
@@ -23,8 +23,6 @@ from isostat.desktop.view import View
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 
-Curve = tuple[Floats, Floats]  # wheel travel in m, force at the wheel in N
-
 
 @dataclass(frozen=True, slots=True)
 class SpringChart:
@@ -35,11 +33,11 @@ class SpringChart:
     low: float  # wheel travel in m at the left edge
     high: float
     most: float  # kg at the head
-    found: Curve
-    curve: Curve
-    bump: Curve | None  # what a bump meets in the case shown, where a valve holds the height
-    helpers: Curve | None  # what stands beside the springs adds by itself
-    rivals: tuple[tuple[str, Curve], ...]  # of the other proposals
+    found: WheelCurve
+    curve: WheelCurve
+    bump: WheelCurve | None  # what a bump meets in the case shown, where a valve holds the height
+    helpers_n: Floats | None  # what stands beside the springs adds by itself, along the curve
+    rivals: tuple[tuple[str, WheelCurve], ...]  # of the other proposals
 
     def at(self, travel: float, kg: float) -> QPointF:
         """The point of the sheet for a wheel travel in m and a mass held up in kg."""
@@ -54,7 +52,7 @@ class SpringChart:
 
     def on_curve(self, travel: float) -> QPointF:
         """The point of the proposal's curve at a wheel travel."""
-        return self.at(travel, float(np.interp(travel, *self.curve)) / GRAVITY)
+        return self.at(travel, float(np.interp(travel, self.curve.travel_m, self.curve.force_n)) / GRAVITY)
 
 
 def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
@@ -63,7 +61,7 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     events = s.events[axle][0]
     rides = [float(u) for u in s.rest.travel_m[axle, 0]] + [float(v.a.target_travel_m[axle, 0])]
     ends = min(droop_end(events).travel_m, *rides), max(travel_of(events, "metal") or 0.0, *rides)
-    found, curve = (wheel_curve(platform, bank, axle, 0, ends) for platform, bank in (v.a.found_parts, (s.platform, s.bank)))
+    found, curve = (wheel_curve(platform, bank, axle, 0, ends) for platform, bank in (v.a.found_unladen, (s.platform, s.bank)))
     most = max(float((s.rest.force_n[axle] / GRAVITY).max()), 50.0) * 1.9
     others = [r for r in rivals(v.a) if not r.here] if v.job.others else []
     ghosts = tuple((r.name, wheel_curve(r.a.proposed.platform, r.a.proposed.bank, axle, 0, ends)) for r in others)
@@ -71,19 +69,10 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     bump = None
     if air is not None and air.told.gas == "levelled" and s.stands[v.case]:
         bump = wheel_curve(s.riding[0].take(np.array([v.case])), s.riding[1], axle, 0, ends)
-    low, high = float(curve[0][0]) - 0.005, float(curve[0][-1]) + 0.005
-    return SpringChart(axle, area, low, high, most, found, curve, bump, _helpers(v, axle, ends, curve), ghosts)
-
-
-def _helpers(v: View, axle: int, ends: tuple[float, float], whole: Curve) -> Curve | None:
-    """What air, foam or rubber beside the springs adds: all less the same without them."""
-    fit, s = v.a.fits[axle], v.a.proposed
-    if fit.helper is None and fit.cushion is None:
-        return None
-    scale = s.platform.scale.copy()
-    scale[axle, [*HELPER, *CUSHION]] = 0.0
-    u, force = wheel_curve(replace(s.platform, scale=scale), s.bank, axle, 0, ends)
-    return u, whole[1] - force
+    fit = v.a.fits[axle]
+    helpers = None if fit.helper is None and fit.cushion is None else curve.part_n[[*HELPER, *CUSHION]].sum(axis=0)
+    low, high = float(curve.travel_m[0]) - 0.005, float(curve.travel_m[-1]) + 0.005
+    return SpringChart(axle, area, low, high, most, found, curve, bump, helpers, ghosts)
 
 
 def step_that_fits(span: float, at_most: int, choices: tuple[float, ...]) -> float:
@@ -123,15 +112,15 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
 def _lay_beside(sheet: Sheet, v: View, c: SpringChart) -> None:
     """Names of the thin curves: what a helper adds, what a bump meets where a valve holds the height."""
     t, size = v.theme, 12.5
-    if c.helpers is not None:
+    if c.helpers_n is not None:
         target = c.at(float(v.a.target_travel_m[c.axle, 0]), 0).x()
         x = max(target - t.px(70), c.area.left() + t.px(30))
         u = c.low + (x - c.area.left()) / c.area.width() * (c.high - c.low)
-        at = c.at(u, float(np.interp(u, *c.helpers)) / GRAVITY) - QPointF(0, t.px(20))
+        at = c.at(u, float(np.interp(u, c.curve.travel_m, c.helpers_n)) / GRAVITY) - QPointF(0, t.px(20))
         sheet.text("helpers word", "helper", at, size=size, weight=600, role="accent", halo=True)
     if c.bump is not None:
-        n = min(int(np.searchsorted(c.bump[1] / GRAVITY, c.most * 0.93)), c.bump[0].size - 1)
-        at = c.at(float(c.bump[0][n]), c.most * 0.93) + QPointF(t.px(8), -t.px(6))
+        n = min(int(np.searchsorted(c.bump.force_n / GRAVITY, c.most * 0.93)), c.bump.travel_m.size - 1)
+        at = c.at(float(c.bump.travel_m[n]), c.most * 0.93) + QPointF(t.px(8), -t.px(6))
         sheet.text("bump word", "over a bump", at, size=size, weight=600, role="accent", halo=True)
 
 
@@ -176,10 +165,10 @@ def _rate_name(v: View, axle: int) -> str:
 
 def _lay_ghosts(sheet: Sheet, v: View, c: SpringChart) -> None:
     """A letter where each other proposal's curve leaves the chart."""
-    for n, (name, (u, held)) in enumerate(c.rivals):
-        inside = np.nonzero(held / GRAVITY <= c.most * 0.97)[0]
+    for n, (name, curve) in enumerate(c.rivals):
+        inside = np.nonzero(curve.force_n / GRAVITY <= c.most * 0.97)[0]
         k = int(inside[-1 - min(n * 12, inside.size - 1)]) if inside.size else 0
-        at = c.at(float(u[k]), float(held[k]) / GRAVITY) + QPointF(v.theme.px(6), -v.theme.px(4))
+        at = c.at(float(curve.travel_m[k]), float(curve.force_n[k]) / GRAVITY) + QPointF(v.theme.px(6), -v.theme.px(4))
         at.setX(min(at.x(), c.area.right() - v.theme.px(14)))
         sheet.text(f"ghost {name} word", name, at, size=13, weight=600, role="ink2", halo=True)
 
@@ -205,8 +194,7 @@ def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
 
 def _clear_of(c: SpringChart, y: float) -> float:
     """Where the curve has risen above a line, px across."""
-    travel, force = c.curve
-    above = travel[force / GRAVITY > (c.area.bottom() - y) / c.area.height() * c.most]
+    above = c.curve.travel_m[c.curve.force_n / GRAVITY > (c.area.bottom() - y) / c.area.height() * c.most]
     return c.at(float(above.min()), 0.0).x() if above.size else c.area.right()
 
 
@@ -239,11 +227,15 @@ def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
     p.drawLine(QLineF(target, top + t.px(14), target, foot))
     p.save()
     p.setClipRect(area)
-    ghosts = [(curve, "ink3", 1.4, "") for _, curve in c.rivals]
-    ghosts += [(curve, "accent", 1.6, "") for curve in (c.bump, c.helpers) if curve is not None]
-    for (u, held), role, width, dash in (*ghosts, (c.found, "ink2", 1.2, "before"), (c.curve, "ink", 3.4, "")):
+    lines = [(curve.travel_m, curve.force_n, "ink3", 1.4, "") for _, curve in c.rivals]
+    if c.bump is not None:
+        lines.append((c.bump.travel_m, c.bump.force_n, "accent", 1.6, ""))
+    if c.helpers_n is not None:
+        lines.append((c.curve.travel_m, c.helpers_n, "accent", 1.6, ""))
+    lines += [(c.found.travel_m, c.found.force_n, "ink2", 1.2, "before"), (c.curve.travel_m, c.curve.force_n, "ink", 3.4, "")]
+    for travel, force, role, width, dash in lines:
         p.setPen(pen(t, role, width, dash))
-        p.drawPolyline(c.polygon(u, held))
+        p.drawPolyline(c.polygon(travel, force))
     p.restore()
     for case in [*(n for n in range(v.a.cases) if n != v.case), v.case]:
         if s.stands[case]:
