@@ -66,6 +66,7 @@ BASE = {
     Quantity.ALTITUDE: "m",
     Quantity.WARMTH: "delta_degC",
     Quantity.VOLUME: "m**3",
+    Quantity.SPEED: "m/s",
 }
 
 

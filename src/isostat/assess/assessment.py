@@ -165,14 +165,14 @@ def _stand_up(
     axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], weight: _Weight, baseline: bytes
 ) -> Standing:
     """Remembered on its frozen inputs: an edit of the proposal leaves the set-up as found as it was, and undo is at once."""
-    met = tuple(
-        tuple(
-            tuple(TravelEvent(e.name, e.travel_m + axle.tyre_radius_m.value - fit.tyre_radius_m.value) for e in sheet.tyre)
-            for sheet in axle.cycle
-        )
-        for axle, fit in zip(axles, fits, strict=True)
-    )  # a larger tyre meets the arch sooner
+    met = tuple(tuple(_met(axle, fit, side) for side in (0, 1)) for axle, fit in zip(axles, fits, strict=True))
     return stand_up(*_stood(axles, fits, springs, weight), np.frombuffer(baseline).reshape(-1, 2), GRAVITY, met)
+
+
+def _met(axle: AxleFigures, fit: FitFigures, side: int) -> tuple[TravelEvent, ...]:
+    """What no law knows, with what is fitted: a larger tyre meets the arch sooner, a longer hose is taut later."""
+    more = {"tyre": axle.tyre_radius_m.value - fit.tyre_radius_m.value, "hose": -fit.hose_longer_m}
+    return tuple(TravelEvent(e.name, e.travel_m + more.get(e.name[:4], 0.0)) for e in axle.met[side])
 
 
 def _with_helpers(

@@ -31,17 +31,22 @@ class Cycled:
     touched: Figure | None
     flat: Figure | None
     metal: Figure | None
+    strap: Figure | None
     tyre: tuple[TravelEvent, ...]  # where it meets the arch, straight and at each lock
+    below: tuple[TravelEvent, ...]  # what else is met on the way down: hose, joint
 
 
 def cycled(corner: Corner) -> Cycled:
     """The events of a corner's cycle sheet."""
-    hanging, touched, flat, metal = (_travel(corner, e) for e in ("hanging", "stop touched", "stop flat", "metal"))
-    met = [(row.event, _travel(corner, row.event)) for row in corner.cycle if row.event.startswith("tyre")]
-    tyre = tuple(TravelEvent(event, travel.value) for event, travel in met if travel is not None)
+    names = ("hanging", "stop touched", "stop flat", "metal", "strap taut")
+    hanging, touched, flat, metal, strap = (_travel(corner, e) for e in names)
+    met = [(row.event, _travel(corner, row.event)) for row in corner.cycle]
+    seen = [TravelEvent(event, travel.value) for event, travel in met if travel is not None]
     if hanging is not None and hanging.value > -0.001:
         hanging = None
-    return Cycled(hanging, touched, flat, metal, tyre)
+    tyre = tuple(e for e in seen if e.name.startswith("tyre"))
+    below = tuple(e for e in seen if e.name in ("hose taut", "joint at its limit"))
+    return Cycled(hanging, touched, flat, metal, strap, tyre, below)
 
 
 def cycle_motion(axle: Axle) -> Motion | None:

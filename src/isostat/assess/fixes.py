@@ -8,6 +8,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.judge import judge
+from isostat.assess.judge_travel import FREE_BUMP, free_bump
 from isostat.assess.leveling import leans, with_spacer
 from isostat.assess.standing import cross_weight
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
@@ -49,7 +50,7 @@ class Fix:
     job: Job
     remaining: Judgement | None  # the same judgement after the fix, None when it is gone
     price: Price | None
-    worsens: bool  # another judgement rose in grade or a new watch or fault came
+    worsens: bool  # another judgement rose in grade, a new watch or fault came, or the heaviest load is left with too little bump
     spacers: tuple[tuple[Place, float], ...] = ()  # spring spacers that it sets, m
     leveled: Leveled | None = None  # where it is about the lean
 
@@ -67,6 +68,10 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
             return put(job, ("proposal", "axles", int(axle or 0), "stack", "placed"), "by share")
         case "shock length":
             return put(job, ("proposal", "axles", int(axle or 0), "shock_longer_m"), remedy.value)
+        case "hose length":
+            return put(job, ("proposal", "axles", int(axle or 0), "hose_longer_m"), remedy.value)
+        case "strap":
+            return put(job, ("proposal", "axles", int(axle or 0), "strap_m"), remedy.value)
         case "spacer allowed":
             return put(job, ("proposal", "axles", int(axle or 0), "sides"), "spacer")
         case "reading":
@@ -157,7 +162,18 @@ def _weigh(
     about_lean = remedy.quantity in ("level", "spring spacer")
     spacers = _new_spacers(a, after) if about_lean else ()
     leveled = _leveled(a, after, int(judgement.place.case or 0)) if about_lean else None
-    return Fix(judgement, remedy, job, remaining, worst_price(a, after), bool(worse), spacers, leveled)
+    return Fix(
+        judgement, remedy, job, remaining, worst_price(a, after), bool(worse) or _on_its_stop(after, remedy), spacers, leveled
+    )
+
+
+def _on_its_stop(after: Assessment, remedy: Remedy) -> bool:
+    """Whether a spacer brings a stop so near that the heaviest load has hardly any free bump."""
+    axle = remedy.place.axle
+    if remedy.quantity != "stop spacer" or axle is None:
+        return False
+    heaviest = int(np.argmax(np.where(after.proposed.stands, after.loading.whole_kg, -np.inf)))
+    return any(free_bump(after, axle, side)[heaviest] < FREE_BUMP for side in (0, 1))
 
 
 def _leveled(a: Assessment, after: Assessment, case: int) -> Leveled:

@@ -7,13 +7,14 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.crossing import crossing, lanes
+from isostat.assess.margins import kept
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.findings.travel import LittleBump, LittleDroop, OrderRight, WrongOrder
+from isostat.core.limits import Floats
 from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_of
-from isostat.core.tuning.stack_fit import MARGIN as STACK_MARGIN
+from isostat.core.vehicle.layout import Layout
 
-SHOCK_MARGIN = 0.010  # at the shock (common practice, no source)
-COIL_MARGIN = 0.15  # of the coil's working deflection (common practice, no source)
 FREE_BUMP = 0.025  # to the stop in the heaviest case
 DROOP_SHARE = 0.25
 
@@ -30,68 +31,85 @@ def travel_judgements(a: Assessment) -> Iterator[Judgement]:
 
 
 def _order(a: Assessment, i: int, side: int) -> Iterator[WrongOrder]:
-    events = a.proposed.events[i][side]
-    end = bump_end(events)
-    axle, ordered = a.axles[i], a.orders[i]
-    deflection = max(ordered.pressed_m[side], 0.0)
-    limits = [("shock bottomed", SHOCK_MARGIN / axle.shock_ratio.value, Grade.FAULT)]
-    if ordered.law[side].domain[1] < np.inf:
-        margin = STACK_MARGIN if ordered.stack else COIL_MARGIN * deflection
-        limits.append(("coil solid", margin / axle.spring_ratio.value, Grade.FAULT))
-    if end.name != "metal":
-        limits.append(("metal", 0.0, Grade.FAULT))
-    for name, margin, grave in limits:
-        at = travel_of(events, name)
-        if at is None:
+    """What comes too soon, together or one wheel up; each thing once, in the view where it is worse."""
+    views = [_too_soon(a, i, side, one_up=False)]
+    if a.axles[i].layout is Layout.SOLID:
+        views.append(_too_soon(a, i, side, one_up=True))
+    worst: dict[str, WrongOrder] = {}
+    for judgement in (j for view in views for j in view):
+        known = worst.get(judgement.what)
+        if known is None or judgement.short_m > known.short_m + 0.0005:
+            worst[judgement.what] = judgement
+    yield from worst.values()
+
+
+def _too_soon(a: Assessment, i: int, side: int, *, one_up: bool) -> Iterator[WrongOrder]:
+    events = lanes(a, i, side, one_up=one_up)
+    ends = {True: bump_end(events), False: droop_end(events)}
+    for limit in kept(a, i, side):
+        at, end = next((e for e in events if e.name == limit.name), None), ends[limit.bump]
+        if at is None or at.name == end.name:
             continue
-        short = end.travel_m + margin - at
+        way = 1.0 if limit.bump else -1.0
+        short = way * (end.travel_m - at.travel_m) + limit.margin_m
         if short > 0.0005:
-            grade = grave if at < end.travel_m else Grade.WATCH
+            before = way * (at.travel_m - end.travel_m) < 0.0
             yield WrongOrder(
-                grade=grade,
+                grade=Grade.FAULT if before else Grade.WATCH,
                 place=Place(i, side),
                 step=Step.TRAVEL,
-                what=name,
+                what=limit.name,
                 before=end.name,
-                what_m=at,
+                what_m=at.travel_m,
                 before_m=end.travel_m,
-                margin_m=margin,
-                remedies=_sooner_stop(a, i, end, short),
+                margin_m=limit.margin_m,
+                bump=limit.bump,
+                crossed=one_up,
+                remedies=_sooner_stop(a, i, side, at, short, one_up) if limit.bump else _sooner_end(a, i, limit.name, short),
             )
-    loose, topped = travel_of(events, "coil loose"), droop_end(events)
-    if loose is not None and loose > topped.travel_m + 0.0005:
-        yield WrongOrder(
-            grade=Grade.FAULT,
-            place=Place(i, side),
-            step=Step.TRAVEL,
-            what="coil loose",
-            before=topped.name,
-            what_m=loose,
-            before_m=topped.travel_m,
-            margin_m=0.0,
-            remedies=_sooner_top(a, i, loose - topped.travel_m),
-        )
 
 
-def _sooner_stop(a: Assessment, i: int, end: TravelEvent, short_m: float) -> tuple[Remedy, ...]:
+def _sooner_stop(a: Assessment, i: int, side: int, at: TravelEvent, short_m: float, one_up: bool) -> tuple[Remedy, ...]:
     """A spacer under both stops that makes them flat soon enough, to the next millimetre."""
-    if end.name == "metal":
+    ends = crossing(a, i, side)
+    if ends.up.name == "metal":
         return ()
-    spacer = a.fits[i].stop_spacer_m + short_m * a.axles[i].stop_ratio.value
+    w, b = (ends.up.own, ends.down.own) if one_up else (1.0, 1.0)
+    own = at.own if one_up else 1.0
+    whole = w * b - (1.0 - w) * (1.0 - b)
+    gains = b / whole - (1.0 - own) / own * (1.0 - b) / whole  # of what is short, a metre of stop flat sooner, both wheels together
+    if gains < 0.05:
+        return ()
+    spacer = a.fits[i].stop_spacer_m + short_m / gains * a.axles[i].stop_ratio.value
     return (Remedy("stop spacer", Place(i), float(np.ceil(spacer * 1000 - 1e-6) / 1000)),)
 
 
-def _sooner_top(a: Assessment, i: int, early_m: float) -> tuple[Remedy, ...]:
-    """A shorter shock that stops the droop before the coil is loose, to the next millimetre."""
-    longer = a.fits[i].shock_longer_m - early_m * a.axles[i].shock_ratio.value
-    return (Remedy("shock length", Place(i), float(np.floor(longer * 1000 + 1e-6) / 1000)),)
+def _sooner_end(a: Assessment, i: int, what: str, short_m: float) -> tuple[Remedy, ...]:
+    """What ends the droop before it: a shorter shock or strap; for a hose a longer one first. To the next millimetre."""
+    axle, fit = a.axles[i], a.fits[i]
+    longer = fit.shock_longer_m - short_m * axle.shock_ratio.value
+    out = [Remedy("shock length", Place(i), float(np.floor(longer * 1000 + 1e-6) / 1000))]
+    if what == "hose taut":
+        out.insert(0, Remedy("hose length", Place(i), float(np.ceil((fit.hose_longer_m + short_m) * 1000 - 1e-6) / 1000)))
+    mounts = [m.value for m in axle.strap_mounts_m if m is not None]
+    if len(mounts) == 2:
+        hangs = max(droop_end(side).travel_m for side in a.proposed.events[i]) + short_m
+        out.append(Remedy("strap", Place(i), float(np.floor((min(mounts) - hangs * axle.strap_ratio.value) * 1000 + 1e-6) / 1000)))
+    return tuple(out)
+
+
+def free_bump(a: Assessment, axle: int, side: int) -> Floats:
+    """Wheel travel in m to the touch of the stop in every case, (B,); without a stop to metal."""
+    s = a.proposed
+    end = travel_of(s.events[axle][side], "stop touched")
+    return np.asarray((bump_end(s.events[axle][side]).travel_m if end is None else end) - s.rest.travel_m[axle, side])
 
 
 def _left(a: Assessment, i: int, side: int) -> Iterator[Judgement]:
     s = a.proposed
     touched = travel_of(s.events[i][side], "stop touched")
     if touched is not None:
-        gap = np.where(s.stands, touched - s.rest.travel_m[i, side], np.inf)
+        gap = np.where(s.stands, free_bump(a, i, side), np.inf)
         case = int(np.argmin(gap))
         if gap[case] < FREE_BUMP:
             yield LittleBump(

@@ -10,8 +10,11 @@ from isostat.assess import instead
 from isostat.assess.bags import Bags
 from isostat.assess.cushions import Cushioned, cushioned
 from isostat.assess.cycle import Cycled, cycle_motion, cycled
+from isostat.assess.dampers import damper_of
+from isostat.core.elements.damper import Damper
 from isostat.core.elements.motion import Motion
 from isostat.core.limits import GRAVITY
+from isostat.core.tuning.events import TravelEvent
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
 from isostat.job.fitted import AxleFit
@@ -59,6 +62,10 @@ class AxleFigures:
     droop_shaft_m: tuple[Figure, Figure]  # shaft travel left to full extension at the baseline
     stop_gap_m: tuple[Figure, Figure]  # along the stop
     metal_m: tuple[Figure, Figure]  # wheel travel to metal
+    strap_ratio: Figure
+    strap_place: Figure
+    strap_mounts_m: tuple[Figure | None, Figure | None]  # between the strap's mounts at the baseline
+    met: tuple[tuple[TravelEvent, ...], tuple[TravelEvent, ...]]  # what no part's law knows: tyre in the arch, hose, joint
     cycle: tuple[Cycled, Cycled]  # what was measured with the axle on a jack
     pad_height_m: tuple[float, float]  # of the pad that it stood on
     stop_spacer_m: float  # as found; the gaps were read with it
@@ -83,6 +90,9 @@ class FitFigures:
     stop_spacer_m: float
     shock_stroke_m: float | None
     shock_longer_m: float
+    strap_m: Figure | None  # its length, taut
+    hose_longer_m: float
+    damper: Damper | None
     cushion: Cushioned | None = None  # foam or rubber beside the springs
     helper: Bags | None = None  # air beside the springs, set once the target's travel is known
 
@@ -117,6 +127,13 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
             return Figure(sheet.touched.value * stop_ratio.value, sheet.touched.origin)
         return figure(corner.stop_gap_m, STOP_TOUCHED * stop_ratio.value)
 
+    strap_ratio, strap_place = figure(axle.strap_ratio, 1.0), figure(axle.strap_place, PLACE)
+
+    def mounts(sheet: Cycled) -> Figure | None:
+        if sheet.strap is not None and fit.strap_m is not None:  # measured taut, which outranks
+            return Figure(fit.strap_m.value + sheet.strap.value * strap_ratio.value, sheet.strap.origin)
+        return None if axle.strap_mounts_m is None else figure(axle.strap_mounts_m, 0.0)
+
     radius = figure(fit.tyre_radius_m, TYRE_RADIUS)
     mean_pad = (axle.left.pad_kg.value + axle.right.pad_kg.value) / 2.0
     sinking = Figure(max(mean_pad, 50.0) * GRAVITY / (TYRE_SINKS * radius.value), Origin.ASSUMED)
@@ -144,6 +161,10 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
         droop_shaft_m=(droop(left, sheets[0]), droop(right, sheets[1])),
         stop_gap_m=(gap(left, sheets[0]), gap(right, sheets[1])),
         metal_m=tuple(s.metal or figure(c.metal_gap_m, METAL) for c, s in zip(corners, sheets, strict=True)),  # type: ignore[arg-type]
+        strap_ratio=strap_ratio,
+        strap_place=strap_place,
+        strap_mounts_m=(mounts(sheets[0]), mounts(sheets[1])),
+        met=(_met(left, sheets[0]), _met(right, sheets[1])),
         cycle=sheets,
         pad_height_m=(heights[0], heights[1]),
         stop_spacer_m=spacer.value if spacer else 0.0,
@@ -152,13 +173,26 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
     )
 
 
+def _met(corner: Corner, sheet: Cycled) -> tuple[TravelEvent, ...]:
+    """Where tyre, hose and joint end the way of a wheel: off the cycle sheet, else by the gaps as weighed."""
+    measured = (*sheet.tyre, *sheet.below)
+    gaps = (
+        ("tyre touches, straight", corner.arch_gap_m, 1.0),
+        ("tyre touches, at lock", corner.arch_gap_lock_m, 1.0),
+        ("hose taut", corner.hose_slack_m, -1.0),
+        ("joint at its limit", corner.joint_left_m, -1.0),
+    )
+    known = {e.name for e in measured} | ({"tyre touches, at lock"} if any("lock" in e.name for e in measured) else set())
+    return (*measured, *(TravelEvent(name, way * gap.value) for name, gap, way in gaps if gap is not None and name not in known))
+
+
 def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
     """What a set-up fits to an axle; where it says nothing, it is as found."""
     radius = axle.tyre_radius_m if fit is found or fit.tyre_radius_m is None else figure(fit.tyre_radius_m, 0.0)
     tyre = axle.tyre_rate if fit is found or fit.tyre_rate_n_per_m is None else figure(fit.tyre_rate_n_per_m, 0.0)
     bar = instead.anti_roll(fit, axle.layout) or instead.anti_roll(found, axle.layout) or Figure(0.0, Origin.ASSUMED)
     stroke = fit.shock_stroke_m or found.shock_stroke_m
-    spacer = fit.stop.spacer_m or found.stop.spacer_m
+    spacer, strap = fit.stop.spacer_m or found.stop.spacer_m, fit.strap_m or found.strap_m
     own = instead.stop_figures(fit.stop) if fit is not found else (None, None)
     old = instead.stop_figures(found.stop)
     stop_rate = own[0] or old[0] or Figure(STOP_RATE, Origin.ASSUMED)
@@ -173,6 +207,9 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
         stop_spacer_m=spacer.value if spacer else 0.0,
         shock_stroke_m=stroke.value if stroke else None,
         shock_longer_m=fit.shock_longer_m.value if fit.shock_longer_m else 0.0,
+        strap_m=figure(strap, 0.0) if strap else None,
+        hose_longer_m=fit.hose_longer_m.value if fit.hose_longer_m else 0.0,
+        damper=damper_of(fit.damper or found.damper),
         cushion=cushioned(fit.cushion),
     )
 

@@ -12,7 +12,7 @@ from isostat.assess.tandem import Beams, equalized
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.coil import Coil
 from isostat.core.elements.couple import Couple
-from isostat.core.elements.ends import Metal, ShockEnds
+from isostat.core.elements.ends import Metal, ShockEnds, Strap
 from isostat.core.elements.law import ForceLaw
 from isostat.core.elements.stop import BumpStop
 from isostat.core.limits import GRAVITY, Floats
@@ -23,8 +23,8 @@ from isostat.core.working import Figure
 
 # The parts of an axle, left before right: their places in the platform's arrays.
 SPRING, STOP, SHOCK, METAL = (0, 1), (2, 3), (4, 5), (6, 7)
-HELPER, CUSHION = (8, 9), (10, 11)  # only where some axle has one
-PARTS, WITH_HELPERS = 8, 12
+HELPER, CUSHION, STRAP = (8, 9), (10, 11), (12, 13)  # only where some axle has one
+PARTS, WITH_HELPERS, WITH_STRAPS = 8, 12, 14
 HITCH_RATE = 5e6  # N/m from the coupling to the ground: the tow vehicle's own springs are not asked (stated rule)
 
 
@@ -78,7 +78,9 @@ def stand(
     laws: dict[ForceLaw, int] = {}
     motions: dict[object, int] = {}
     couples: dict[Couple, int] = {}
-    shape = (count, WITH_HELPERS if any(fit.helper or fit.cushion for fit in fits) else PARTS)
+    parts = WITH_HELPERS if any(fit.helper or fit.cushion for fit in fits) else PARTS
+    strapped = [fit.strap_m is not None and all(axle.strap_mounts_m) for axle, fit in zip(axles, fits, strict=True)]
+    shape = (count, WITH_STRAPS if any(strapped) else parts)
     rows, ratio = np.zeros((*shape, 2)), np.ones(shape)
     offset, law, motion = np.zeros(shape), np.zeros(shape, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
     teed, tandem = np.full(shape, -1, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
@@ -112,7 +114,7 @@ def stand(
                 (axle.shock_ratio.value, axle.shock_place.value, axle.droop_shaft_m[s].value + fit.shock_longer_m),
                 ShockEnds(fit.shock_stroke_m),
             )
-            put(a, METAL[s], (1.0, 1.0, -axle.metal_m[s].value), Metal())
+            put(a, METAL[s], (1.0, axle.stop_place.value, -axle.metal_m[s].value), Metal())  # beam on frame, beside its stop
             for part, pair in ((SPRING[0], spring), (HELPER[0], fit.helper)):
                 if s == 0 and pair is not None and pair.couple is not None:
                     teed[a, part] = couples.setdefault(pair.couple, len(couples))
@@ -120,6 +122,9 @@ def stand(
                 places = axle.spring_ratio.value, axle.spring_place.value, fit.helper.offset_m[s]
                 put(a, HELPER[s], places, fit.helper.law[s])
                 motion[a, HELPER[s]] = motion[a, SPRING[s]]
+            mounts = axle.strap_mounts_m[s]
+            if strapped[a] and fit.strap_m is not None and mounts is not None:
+                put(a, STRAP[s], (axle.strap_ratio.value, axle.strap_place.value, fit.strap_m.value - mounts.value), Strap())
             if fit.cushion is not None:
                 put(a, CUSHION[s], (axle.spring_ratio.value, axle.spring_place.value, -fit.cushion.gap_m), fit.cushion.law)
                 motion[a, CUSHION[s]] = motion[a, SPRING[s]]

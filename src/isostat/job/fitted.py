@@ -20,6 +20,7 @@ from isostat.job.reading import (
     CoilLength,
     CoilTurns,
     Collar,
+    DamperForce,
     Damping,
     Differ,
     DroopShare,
@@ -32,8 +33,10 @@ from isostat.job.reading import (
     Pressure,
     Radius,
     Settle,
+    ShaftSpeed,
     Spacer,
     SpringRate,
+    StrapLength,
     Stroke,
     Text,
     Thread,
@@ -136,9 +139,18 @@ class Ways(Frozen):
     teeth_outer: int | None = Field(default=None, ge=4, le=200)
 
 
+class DamperRow(Frozen):
+    """A tested damper at one speed of its shaft: force in bump and in rebound, gas force taken off."""
+
+    speed_m_s: ShaftSpeed | None = None
+    bump_n: DamperForce | None = None
+    rebound_n: DamperForce | None = None
+
+
 class AxleFit(Frozen):
     """What is fitted to one axle. In a proposal, what is left out stays as found (springs: is solved).
 
+    damping: of the damper of now. damper: tested, both ways. strap_m: length of a limit strap, pulled taut.
     stock: the steps in which springs are to be had. inside_m: across a coil's inside, as its perch wants it; pocket_m: the most
     that the perch or what stands round the coil leaves for its outside. wire: of what the coil is wound.
     """
@@ -149,6 +161,9 @@ class AxleFit(Frozen):
     bar_read: Literal["one wheel", "opposed"] = "one wheel"
     bar: Bar = Bar()
     damping: Damping | None = None
+    damper: tuple[DamperRow, ...] = Field(default=(), max_length=8)
+    strap_m: StrapLength | None = None
+    hose_longer_m: Offset | None = None
     shock_stroke_m: Stroke | None = None
     shock_longer_m: Offset | None = None
     settle_share: Settle | None = None

@@ -34,6 +34,10 @@ MORE_POINTS = (  # of a corner, taken where they matter
     Point("tube_to_frame_m", "axle tube to frame", Quantity.HEIGHT),
     Point("bag_height_m", "bag height", Quantity.HEIGHT),
     Point("metal_gap_m", "wheel to metal", Quantity.HEIGHT),
+    Point("arch_gap_m", "tyre to arch", Quantity.HEIGHT),
+    Point("arch_gap_lock_m", "tyre to arch at lock", Quantity.HEIGHT),
+    Point("hose_slack_m", "hose slack, down", Quantity.HEIGHT, gone=True),
+    Point("joint_left_m", "joint left, down", Quantity.HEIGHT, gone=True),
 )
 CORNER_POINTS = POINTS + MORE_POINTS
 AXLE_POINTS = (

@@ -12,6 +12,7 @@ from isostat.job.reading import (
     CrossShare,
     Frozen,
     Height,
+    Margin,
     Mass,
     Offset,
     PadHeight,
@@ -132,6 +133,20 @@ class Weighing(Frozen):
     block_m: PadHeight | None = None
 
 
+class Margins(Frozen):
+    """What is kept between two events on the way of a wheel; left out: what is usual.
+
+    shock_m: at the shock, before it ends. coil_share: of a coil's working deflection, before solid. tyre_m, tyre_lock_m: at the
+    wheel, before the arch. hose_m: at the wheel, beyond the end of droop.
+    """
+
+    shock_m: Margin | None = None
+    coil_share: Share | None = None
+    tyre_m: Margin | None = None
+    tyre_lock_m: Margin | None = None
+    hose_m: Margin | None = None
+
+
 class Job(Frozen):
     """One job on one vehicle."""
 
@@ -151,6 +166,7 @@ class Job(Frozen):
     own_points: tuple[OwnPoint, ...] = Field(default=(), max_length=12)
     weighing: Weighing = Weighing()
     bench: tuple[BenchCoil, ...] = Field(default=(), max_length=6)
+    margins: Margins = Margins()
 
     @model_validator(mode="after")
     def _hangs_together(self) -> Self:

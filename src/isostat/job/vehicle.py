@@ -22,6 +22,7 @@ from isostat.job.reading import (
     PlaceShare,
     Pressure,
     Raised,
+    StrapLength,
     Stroke,
     Text,
     Track,
@@ -36,6 +37,9 @@ CycleEvent = Literal[
     "tyre touches, left lock",
     "tyre touches, right lock",
     "metal",
+    "strap taut",
+    "hose taut",
+    "joint at its limit",
 ]
 
 
@@ -60,7 +64,11 @@ class LiftRow(Frozen):
 
 
 class Corner(Frozen):
-    """What was read at one wheel, as weighed, on the old springs."""
+    """What was read at one wheel, as weighed, on the old springs.
+
+    arch_gap_m, arch_gap_lock_m: the way up that the tyre has until it meets the arch, straight and at the worse lock. hose_slack_m,
+    joint_left_m: the way down until a hose or wire is taut, until a joint or half-shaft stands at its limit.
+    """
 
     pad_kg: Mass
     pad_height_m: PadHeight | None = None
@@ -73,7 +81,11 @@ class Corner(Frozen):
     hub_to_ground_m: Height | None = None
     tube_to_frame_m: Gap | None = None
     bag_height_m: Gap | None = None
-    cycle: tuple[CycleRow, ...] = Field(default=(), max_length=7)
+    arch_gap_m: Gap | None = None
+    arch_gap_lock_m: Gap | None = None
+    hose_slack_m: Gap | None = None
+    joint_left_m: Gap | None = None
+    cycle: tuple[CycleRow, ...] = Field(default=(), max_length=10)
     lift: tuple[LiftRow, ...] = Field(default=(), max_length=16)
 
 
@@ -96,7 +108,10 @@ class Motion(Frozen):
 
 
 class Axle(Frozen):
-    """One axle of the vehicle: where it is, how its wheels are joined, what was read at them."""
+    """One axle of the vehicle: where it is, how its wheels are joined, what was read at them.
+
+    strap_mounts_m: from mount to mount of a limit strap, there or wanted, as weighed.
+    """
 
     name: Text
     behind_front_m: Place
@@ -112,6 +127,9 @@ class Axle(Frozen):
     shock_place: PlaceShare | None = None
     stop_ratio: MotionRatio | None = None
     stop_place: PlaceShare | None = None
+    strap_ratio: MotionRatio | None = None
+    strap_place: PlaceShare | None = None
+    strap_mounts_m: StrapLength | None = None
     shock_long_m: Stroke | None = None
     pinion_rad: Angle | None = None
     link_rad: Angle | None = None

@@ -60,13 +60,14 @@ def _examples(quantity: Quantity, unit: Unit) -> str:
         Quantity.RATE: "31 N/mm, 175 lb/in or 2.5 kgf/mm",
         Quantity.PRESSURE: "2.4 bar or 35 psi",
         Quantity.FREQUENCY: "1.3 or 1.3 Hz",
-        Quantity.FORCE: "4000 N",
+        Quantity.FORCE: "4000 N or 900 lbf",
         Quantity.RATIO: "a plain number such as 0.65",
         Quantity.SHARE: "a share such as 60 %",
         Quantity.ANGLE: "an angle such as 4.5°",
         Quantity.ALTITUDE: "2000 m or 6500 ft",
         Quantity.WARMTH: "-20 °C or -36 °F",
         Quantity.VOLUME: "5 L or 300 in³",
+        Quantity.SPEED: "130 mm/s or 5 in/s",
     }
     bare = f" (a bare number is {unit.sign})" if unit.sign and quantity not in (Quantity.SHARE,) else ""
     return signs[quantity] + bare

@@ -13,7 +13,7 @@ POUND_FORCE_N = POUND_KG * GRAVITY
 
 
 class Quantity(StrEnum):
-    """What a number measures. SI unit of each: m, kg, N/m, Pa, Hz, N, 1, rad."""
+    """What a number measures. SI unit of each: m, kg, N/m, Pa, Hz, N, 1, rad, m/s."""
 
     HEIGHT = "height"
     COIL = "coil size"
@@ -28,6 +28,7 @@ class Quantity(StrEnum):
     ALTITUDE = "altitude"
     WARMTH = "temperature change"
     VOLUME = "volume"
+    SPEED = "speed"
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,6 +60,8 @@ FOOT = Unit("ft", 0.3048, 0)
 CELSIUS = Unit("°C", 1.0, 0)  # of a change, as is the next
 FAHRENHEIT = Unit("°F", 5.0 / 9.0, 0)
 LITRE = Unit("L", 0.001, 1)
+MM_PER_S = Unit("mm/s", 0.001, 0)
+INCH_PER_S = Unit("in/s", INCH_M, 1)
 CUBIC_INCH = Unit("in³", INCH_M**3, 0)
 DEGREE = Unit("°", 0.017453292519943295, 2)
 
@@ -106,6 +109,7 @@ SPELLINGS: dict[Quantity, dict[str, Unit]] = {
     Quantity.ANGLE: {"°": DEGREE, "deg": DEGREE, "rad": Unit("rad", 1.0, 4)},
     Quantity.ALTITUDE: {"m": METRE, "km": Unit("km", 1000.0, 2), "ft": FOOT},
     Quantity.WARMTH: {"°c": CELSIUS, "c": CELSIUS, "k": Unit("K", 1.0, 0), "°f": FAHRENHEIT, "f": FAHRENHEIT},
+    Quantity.SPEED: {"mm/s": MM_PER_S, "m/s": Unit("m/s", 1.0, 2), "in/s": INCH_PER_S},
     Quantity.VOLUME: {
         "l": LITRE,
         "litre": LITRE,
@@ -122,8 +126,9 @@ SPELLINGS[Quantity.COIL] = SPELLINGS[Quantity.HEIGHT]
 FIXED = {
     Quantity.FREQUENCY: HZ, Quantity.FORCE: N, Quantity.RATIO: PLAIN, Quantity.SHARE: PERCENT, Quantity.ANGLE: DEGREE,
     Quantity.ALTITUDE: METRE, Quantity.WARMTH: CELSIUS, Quantity.VOLUME: LITRE,
+    Quantity.SPEED: MM_PER_S,
 }  # fmt: skip
-INCHES = FIXED | {Quantity.ALTITUDE: FOOT, Quantity.WARMTH: FAHRENHEIT, Quantity.VOLUME: CUBIC_INCH}
+INCHES = FIXED | {Quantity.ALTITUDE: FOOT, Quantity.WARMTH: FAHRENHEIT, Quantity.VOLUME: CUBIC_INCH, Quantity.SPEED: INCH_PER_S}
 
 
 @dataclass(frozen=True, slots=True)

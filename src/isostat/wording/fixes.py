@@ -33,6 +33,10 @@ def _title(fix: Fix, r: Reader) -> str:
         case "shock length":
             longer = "longer" if remedy.value >= 0 else "shorter"
             return f"Shock {r.coil(abs(remedy.value))} {longer} than found, both {axle}"
+        case "hose length":
+            return f"Hose {r.coil(remedy.value)} longer, both {axle}"
+        case "strap":
+            return f"Strap {r.coil(remedy.value)} long, both {axle}"
         case "ring":
             return f"Ring {r.coil(remedy.value)} from the collar, both {axle}"
         case "ring by share":

@@ -341,6 +341,13 @@ _EVENT_WORDS = {
     "metal": "metal meets",
     "stop flat": "stop is flat",
     "stop touched": "stop touches",
+    "tyre touches, straight": "tyre meets the arch",
+    "tyre touches, at lock": "tyre meets the arch at lock",
+    "tyre touches, left lock": "tyre meets the arch at left lock",
+    "tyre touches, right lock": "tyre meets the arch at right lock",
+    "hose taut": "hose goes taut",
+    "joint at its limit": "joint binds",
+    "strap taut": "strap is taut",
 }
 
 
@@ -348,15 +355,20 @@ _EVENT_WORDS = {
 def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
     what, before = _EVENT_WORDS[j.what], _EVENT_WORDS[j.before]
     apart = r.height_unit(abs(j.what_m - j.before_m))
+    where = ", one wheel up" if j.crossed else ""
     if j.in_order:
-        return f"{what.capitalize()} {apart} after the {before}", f"Keep {r.height_unit(j.margin_m)} at the wheel."
+        return f"{what.capitalize()} {apart} after the {before}{where}", f"Keep {r.height_unit(j.margin_m)} at the wheel."
+    if j.what.startswith("tyre"):
+        return f"{what.capitalize()} {apart} before the {before}{where}", "The arch would cut the tyre."
     why = {
         "coil loose": "A loose coil can leave its seat.",
         "coil solid": "A bound coil must not take the bottoming.",
         "shock bottomed": "The shock's own end would take the bottoming.",
         "metal": "The stop is not there yet when metal meets.",
+        "hose taut": "A torn hose is no brake: no hose or wire may stop an axle.",
+        "joint at its limit": "Joints and half-shafts are not straps: they break.",
     }[j.what]
-    return f"{what.capitalize()} {apart} before the {before}", why
+    return f"{what.capitalize()} {apart} before the {before}{where}", why
 
 
 @tell.register

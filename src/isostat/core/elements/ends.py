@@ -1,4 +1,4 @@
-"""The two ends that every wheel has: the shock fully extended or bottomed, and metal to metal."""
+"""The ends of a wheel's way: the shock fully extended or bottomed, a limit strap, and metal to metal."""
 
 from __future__ import annotations
 
@@ -47,6 +47,31 @@ class ShockEnds:
         x = np.asarray(x)
         past = x < 0.0 if self.stroke_m is None else (x < 0.0) | (x > self.stroke_m)
         return np.where(past, METAL_RATE, 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Strap:
+    """A limit strap: nothing while it is slack, x above nought; taut it holds the wheel up with 2 kN/mm."""
+
+    @property
+    def knots(self) -> tuple[float, ...]:
+        return (0.0,)
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        return -np.inf, np.inf
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        return (LawEvent("strap taut", 0.0),)
+
+    def force(self, x: Floats) -> Floats:
+        """Force in N at slack x in m, any shape; negative = it holds the wheel up."""
+        return METAL_RATE * np.minimum(x, 0.0)
+
+    def rate(self, x: Floats) -> Floats:
+        """Slope in N/m at slack x in m, any shape."""
+        return np.where(np.asarray(x) < 0.0, METAL_RATE, 0.0)
 
 
 @dataclass(frozen=True, slots=True)

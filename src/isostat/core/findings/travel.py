@@ -16,6 +16,8 @@ class WrongOrder(Judgement):
     what_m: float  # wheel travel
     before_m: float
     margin_m: float  # wanted between the two
+    bump: bool = True
+    crossed: bool = False  # one wheel up, the other down
 
     @property
     def short_m(self) -> float:
@@ -24,8 +26,7 @@ class WrongOrder(Judgement):
 
     @property
     def in_order(self) -> bool:
-        bump = self.before_m > 0
-        return self.what_m >= self.before_m if bump else self.what_m <= self.before_m
+        return self.what_m >= self.before_m if self.bump else self.what_m <= self.before_m
 
     @property
     def severity(self) -> float:

@@ -7,16 +7,24 @@ from dataclasses import dataclass
 from isostat.core.elements.bank import Bank
 from isostat.core.vehicle.platform import Platform
 
-DROOP = ("shock topped", "coil loose")
-BUMP = ("stop touched", "stop flat", "coil solid", "shock bottomed", "metal")
+LIMITS = ("shock topped", "strap taut")  # that stop an axle in droop
+HANGING = (*LIMITS, "coil loose", "hose taut", "joint at its limit", "bag at its longest", "arm on its stop")  # on the way down
 
 
 @dataclass(frozen=True, slots=True)
 class TravelEvent:
-    """Something that happens at a wheel travel, in m, bump positive, zero at the baseline."""
+    """Something that happens at a wheel travel, in m, bump positive, zero at the baseline.
+
+    travel_m: both wheels of the axle together. own: the share of this wheel in what moves the part; the rest is its neighbour's.
+    """
 
     name: str
     travel_m: float
+    own: float = 1.0
+
+    def beside(self, other_m: float) -> TravelEvent:
+        """The same with the other wheel held at a travel, m."""
+        return TravelEvent(self.name, (self.travel_m - (1.0 - self.own) * other_m) / self.own, self.own)
 
 
 def travel_events(platform: Platform, bank: Bank, axle: int, side: int, case: int) -> tuple[TravelEvent, ...]:
@@ -38,7 +46,7 @@ def travel_events(platform: Platform, bank: Bank, axle: int, side: int, case: in
                 v = bank.motions[motion].travel_for(way)
             else:
                 v = way / float(platform.ratio[axle, part, case])
-            found.append(TravelEvent(event.name, v / sum(row)))
+            found.append(TravelEvent(event.name, v / sum(row), row[side] / sum(row)))
     return tuple(sorted(found, key=lambda e: e.travel_m))
 
 
@@ -59,4 +67,4 @@ def bump_end(events: tuple[TravelEvent, ...]) -> TravelEvent:
 
 def droop_end(events: tuple[TravelEvent, ...]) -> TravelEvent:
     """Where droop is used up: the first limit, shock or strap."""
-    return next(e for e in reversed(events) if e.name == "shock topped")
+    return next(e for e in reversed(events) if e.name in LIMITS)

@@ -1,0 +1,76 @@
+"""One corner as two masses: how fast body and wheel swing, and how well they are damped, by the exact poles."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.core.limits import Floats, within
+
+
+@dataclass(frozen=True, slots=True)
+class Swing:
+    """One way of swinging: undamped frequency in Hz and damping ratio, 1 and above where it does not swing over."""
+
+    frequency_hz: float
+    ratio: float
+
+
+@dataclass(frozen=True, slots=True)
+class QuarterCar:
+    """Sprung and unsprung mass in kg, wheel rate and tyre rate in N/m; the damper at the wheel is given with each question.
+
+    sprung_kg, unsprung_kg: 1 to 100 000. wheel_rate, tyre_rate: 100 to 10 000 000. Raises OutOfRange otherwise.
+    """
+
+    sprung_kg: float
+    unsprung_kg: float
+    wheel_rate: float
+    tyre_rate: float
+
+    def __post_init__(self) -> None:
+        within("sprung mass at the wheel", self.sprung_kg, 1.0, 1e5, "kg")
+        within("unsprung mass of the wheel", self.unsprung_kg, 1.0, 1e5, "kg")
+        within("wheel rate", self.wheel_rate, 100.0, 1e7, "N/m")
+        within("tyre rate", self.tyre_rate, 100.0, 1e7, "N/m")
+
+    def matrix(self, damping: float) -> Floats:
+        """State matrix (4, 4) of body and wheel position, body and wheel speed. damping: at the wheel, N·s/m."""
+        ms, mu, ks, kt, c = self.sprung_kg, self.unsprung_kg, self.wheel_rate, self.tyre_rate, damping
+        return np.array(
+            [
+                [0.0, 0.0, 1.0, 0.0],
+                [0.0, 0.0, 0.0, 1.0],
+                [-ks / ms, ks / ms, -c / ms, c / ms],
+                [ks / mu, -(ks + kt) / mu, c / mu, -c / mu],
+            ]
+        )
+
+    def swings(self, damping: float) -> tuple[Swing, Swing]:
+        """Body and wheel hop, the slower first. damping: at the wheel, 0 and above, N·s/m.
+
+        Source: eigenvalues s of the state matrix; frequency |s|/2π and ratio −Re s/|s|. A pair of real poles counts as one swing of
+        their geometric mean with a ratio of 1 and above.
+        """
+        within("damping at the wheel", damping, 0.0, 1e7, "N·s/m")
+        poles = sorted(np.linalg.eigvals(self.matrix(damping)), key=lambda s: (abs(s), s.imag))
+        pairs = (poles[:2], poles[2:])
+        found = []
+        for first, second in pairs:
+            speed = math.sqrt(abs(first * second))
+            found.append(Swing(speed / (2.0 * math.pi), float(-(first + second).real / (2.0 * speed))))
+        return found[0], found[1]
+
+    def damping_for(self, ratio: float) -> float:
+        """Damping at the wheel in N·s/m at which the body's ratio is so much. ratio: 0.01 to 0.9.
+
+        Raises OutOfRange otherwise. Source: bisection on the exact pole, which rises with the damping in this range.
+        """
+        within("damping ratio", ratio, 0.01, 0.9, "")
+        low, high = 0.0, 4.0 * math.sqrt(self.wheel_rate * self.sprung_kg)
+        for _ in range(60):
+            middle = (low + high) / 2.0
+            low, high = (middle, high) if self.swings(middle)[0].ratio < ratio else (low, middle)
+        return (low + high) / 2.0
