@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.core.limits import Floats, within
+from isostat.core.limits import Floats, OutOfRange, within
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,26 +51,37 @@ class QuarterCar:
     def swings(self, damping: float) -> tuple[Swing, Swing]:
         """Body and wheel hop, the slower first. damping: at the wheel, 0 and above, N·s/m.
 
-        Source: eigenvalues s of the state matrix; frequency |s|/2π and ratio −Re s/|s|. A pair of real poles counts as one swing of
-        their geometric mean with a ratio of 1 and above.
+        Source: eigenvalues s of the state matrix; frequency |s|/2π and ratio −Re s/|s|. Two real poles count as one swing of their
+        geometric mean with a ratio of 1 and above.
         """
         within("damping at the wheel", damping, 0.0, 1e7, "N·s/m")
-        poles = sorted(np.linalg.eigvals(self.matrix(damping)), key=lambda s: (abs(s), s.imag))
-        pairs = (poles[:2], poles[2:])
+        poles = np.linalg.eigvals(self.matrix(damping))
+        real = sorted((s for s in poles if s.imag == 0.0), key=abs)
+        pairs = [(s, s.conjugate()) for s in poles if s.imag > 0.0] + list(zip(real[::2], real[1::2], strict=True))
         found = []
         for first, second in pairs:
             speed = math.sqrt(abs(first * second))
             found.append(Swing(speed / (2.0 * math.pi), float(-(first + second).real / (2.0 * speed))))
-        return found[0], found[1]
+        slow, fast = sorted(found, key=lambda swing: swing.frequency_hz)
+        return slow, fast
 
     def damping_for(self, ratio: float) -> float:
-        """Damping at the wheel in N·s/m at which the body's ratio is so much. ratio: 0.01 to 0.9.
+        """Least damping at the wheel in N·s/m at which the body's ratio is so much. ratio: 0.01 to 0.9.
 
-        Raises OutOfRange otherwise. Source: bisection on the exact pole, which rises with the damping in this range.
+        Raises OutOfRange otherwise, and where no damper does it: on a soft tyre a hard damper only ties the wheel to the body.
+        Source: the exact pole, followed upwards until it passes the ratio, then halved.
         """
         within("damping ratio", ratio, 0.01, 0.9, "")
-        low, high = 0.0, 4.0 * math.sqrt(self.wheel_rate * self.sprung_kg)
-        for _ in range(60):
+        whole, low, best = 2.0 * math.sqrt(self.wheel_rate * self.sprung_kg), 0.0, 0.0
+        for share in np.linspace(0.0, 1.6, 81)[1:]:
+            high = float(share) * whole
+            now = self.swings(high)[0].ratio
+            if now >= ratio:
+                break
+            low, best = high, max(best, now)
+        else:
+            raise OutOfRange("damping ratio", ratio, 0.01, best, "")
+        for _ in range(50):
             middle = (low + high) / 2.0
             low, high = (middle, high) if self.swings(middle)[0].ratio < ratio else (low, middle)
-        return (low + high) / 2.0
+        return high
