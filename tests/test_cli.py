@@ -55,3 +55,27 @@ def test_the_command_line_refuses_in_words(arguments: list[str], words: str, cap
     assert main(arguments) == 1
     said = capsys.readouterr().err
     assert words in said and "Traceback" not in said
+
+
+def test_travel_answers_for_every_wheel_and_ranks_a_list_of_shocks(capsys: pytest.CaptureFixture[str], tmp_path: Path) -> None:
+    job, shocks = tmp_path / "job.json", tmp_path / "shocks.csv"
+    assert main(["demo", "hive-hauler", str(job)]) == 0
+    assert main(["travel", str(job), "--json"]) == 0
+    plain = json.loads(capsys.readouterr().out)
+    rear = plain["axles"][1]
+    for wheel in rear["wheels"]:
+        heights = [e["hub_to_arch_m"] for e in wheel["one_wheel_up"]]
+        assert heights == sorted(heights, reverse=True) and len(heights) == len(wheel["together"])
+        assert wheel["up"]["ends_with"] == "stop flat" and wheel["up"]["hub_to_arch_m"] < wheel["up"]["other_hub_to_arch_m"]
+    assert rear["damping"]["as_fitted_full"]["ratio"] < rear["damping"]["as_fitted_light"]["ratio"]
+    assert plain["ramp_travel_index"] > 100 and any("one wheel up" in f["title"] for f in plain["findings"])
+    shocks.write_text("name,extended,collapsed\nmine,560 mm,340 mm\nshort,300,200\n", encoding="utf-8")
+    assert main(["travel", str(job), "--json", "--shocks", str(shocks)]) == 0
+    ranked = json.loads(capsys.readouterr().out)["axles"][1]["shocks"]
+    assert [f["name"] for f in ranked] == ["mine", "short"] and ranked[0]["fits"] and not ranked[1]["fits"]
+    assert main(["travel", str(job), "--units", "in lb lb/in psi"]) == 0
+    said = capsys.readouterr().out
+    assert "one wheel up" in said and "Ramp travel index" in said and "radius" in said
+    shocks.write_text("name,extended,collapsed\nmine,560\n", encoding="utf-8")
+    assert main(["travel", str(job), "--shocks", str(shocks)]) == 1
+    assert "Line 2" in capsys.readouterr().err

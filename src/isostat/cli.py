@@ -87,6 +87,13 @@ def _parser() -> argparse.ArgumentParser:
     stand_in.add_argument("--port", type=int, default=8107)
     stand_in.add_argument("--slow", default="", metavar="PAD", help="a pad that settles late, such as RL")
     add_spring(commands)
+    travel = commands.add_parser(
+        "travel", help="what comes when on every wheel's way, one wheel up, stops, straps, shocks, damping"
+    )
+    travel.add_argument("job", type=Path)
+    travel.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
+    travel.add_argument("--shocks", type=Path, metavar="CSV", help="rank these: name, extended, collapsed (docs/csv.md)")
+    travel.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
 
@@ -106,6 +113,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
                 from isostat.spring_answer import answer_spring  # noqa: PLC0415 - the core only where it is wanted
 
                 return answer_spring(asked)
+            case "travel":
+                from isostat.travel_answer import answer_travel  # noqa: PLC0415 - likewise
+
+                return answer_travel(asked)
             case "stand-in":
                 return _stand_in(asked.job, asked.port, asked.slow)
             case "schema":

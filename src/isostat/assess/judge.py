@@ -8,6 +8,7 @@ from typing import get_args
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.damped import damped, light_and_full
 from isostat.assess.judge_air import air_judgements
 from isostat.assess.judge_carrying import carrying_judgements
 from isostat.assess.judge_curved import curved_judgements
@@ -28,6 +29,7 @@ OUTSIDE = 0.03  # of a rate that is not said (stated rule)
 DROPS_FAR = 0.040  # m between the lightest and the heaviest load that is said (stated rule)
 MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
 FLAT_RIDE = (0.95, 1.30)
+DAMPING = (0.20, 0.50)  # of the body, below which it wallows and above which it is harsh (common practice, no source)
 DAMPED = (0.85, 1.25)  # share of the damping as found that is not said (stated rule)
 
 
@@ -61,6 +63,9 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
 def _damping(a: Assessment) -> Iterator[Judgement]:
     """The damper against the new spring and load: c/√(k·m) as fitted over as found, each in its heaviest case."""
     for i, fit in enumerate(a.job.proposal.axles):
+        if a.fits[i].damper is not None:  # tested: by its exact pole
+            yield from _by_pole(a, i)
+            continue
         if fit.damping is None:
             continue
         case, weighed = int(np.argmax(a.proposed.pad_kg[i].sum(axis=0))), a.job.weighed_case
@@ -72,6 +77,24 @@ def _damping(a: Assessment) -> Iterator[Judgement]:
         share = fit.damping.value * float(np.sqrt(then / now))
         if not DAMPED[0] <= share <= DAMPED[1]:
             yield springs.DamperOff(grade=Grade.NOTE, place=Place(i, None, case), step=Step.SPRING, share=share)
+
+
+def _by_pole(a: Assessment, axle: int) -> Iterator[Judgement]:
+    """Too little damping with the heaviest load, or too much with the lightest."""
+    light, full = light_and_full(a)
+    for case, (low, high) in ((full, (DAMPING[0], np.inf)), (light, (0.0, DAMPING[1]))):
+        told = damped(a, axle, case)
+        if told is not None and not low <= told.ratio <= high:
+            was = damped(a, axle, a.job.weighed_case, found=True)
+            yield springs.DampedAmiss(
+                grade=Grade.WATCH,
+                place=Place(axle, None, case),
+                step=Step.TRAVEL,
+                ratio=told.ratio,
+                found_ratio=was.ratio if was else None,
+                low=DAMPING[0],
+                high=DAMPING[1],
+            )
 
 
 def _springs(a: Assessment) -> Iterator[Judgement]:

@@ -139,6 +139,14 @@ class Ways(Frozen):
     teeth_outer: int | None = Field(default=None, ge=4, le=200)
 
 
+class ShockRow(Frozen):
+    """A shock off a list, eye to eye."""
+
+    name: Text
+    extended_m: Stroke
+    collapsed_m: Stroke
+
+
 class DamperRow(Frozen):
     """A tested damper at one speed of its shaft: force in bump and in rebound, gas force taken off."""
 

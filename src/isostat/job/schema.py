@@ -6,7 +6,7 @@ from typing import Any, Literal, Self
 
 from pydantic import Field, model_validator
 
-from isostat.job.fitted import BenchCoil, Setup
+from isostat.job.fitted import BenchCoil, Setup, ShockRow
 from isostat.job.reading import (
     Angle,
     CrossShare,
@@ -167,6 +167,7 @@ class Job(Frozen):
     weighing: Weighing = Weighing()
     bench: tuple[BenchCoil, ...] = Field(default=(), max_length=6)
     margins: Margins = Margins()
+    shocks: tuple[ShockRow, ...] = Field(default=(), max_length=60)
 
     @model_validator(mode="after")
     def _hangs_together(self) -> Self:

@@ -18,6 +18,7 @@ from isostat.assess.workings import (
     carrying,
     corner,
     cushions,
+    damping,
     hanging,
     instead,
     order,
@@ -83,6 +84,7 @@ SOMETIMES: dict[str, Explain] = {
     **twisting.TWISTING,
     **air.AIR,
     **cushions.CUSHIONS,
+    **damping.DAMPING,
     **hanging.HANGING,
     "told rate": order.told_rate,
     "lift rate": instead.lifted,
@@ -124,6 +126,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
         + twisting.shown_twisting(a)
         + air.shown_air(a)
         + cushions.shown_cushions(a)
+        + damping.shown_damping(a)
         + hanging.shown_hanging(a)
     )
     ball = hitch_kg(a)

@@ -52,6 +52,20 @@ class DamperOff(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class DampedAmiss(Judgement):
+    """The body's damping ratio lies outside what is usual. found_ratio: as found when weighed, None where that is not known."""
+
+    ratio: float
+    found_ratio: float | None
+    low: float
+    high: float
+
+    @property
+    def severity(self) -> float:
+        return max(self.low - self.ratio, self.ratio - self.high)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class RateNotTold(Judgement):
     """The load of the squat tests hardly moves this axle, or too little was read there."""
 

@@ -1,0 +1,102 @@
+"""How well an axle is damped, as found and as fitted, with a tested damper; and what to ask of a revalve."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.standing import Standing
+from isostat.core.elements.damper import RIDE_SPEED, Damper
+from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.core.ride.quarter_car import QuarterCar, Swing
+
+USUAL = 0.30  # of the body, that is asked for where the found set-up gives none (common practice, no source)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Damped:
+    """One corner of an axle, mean of both sides, in one case. Pairs of swings: with the damper's bump and with its rebound."""
+
+    car: QuarterCar
+    at_wheel: tuple[float, float]  # N·s/m, bump and rebound
+    body: tuple[Swing, Swing]
+    hop: tuple[Swing, Swing]
+
+    @property
+    def ratio(self) -> float:
+        """Of the body, bump and rebound together: that of their mean damping.
+
+        From the critical damping of one mass up the damper ties body and wheel together, and what swings is both on the tyre: then
+        that share is told, 1 and above.
+        """
+        mean = sum(self.at_wheel) / 2.0
+        critical = mean / (2.0 * math.sqrt(self.car.wheel_rate * self.car.sprung_kg))
+        return critical if critical >= 1.0 else self.car.swings(mean)[0].ratio
+
+
+def damper_in(a: Assessment, axle: int, *, found: bool) -> tuple[Damper, float] | None:
+    """The tested damper of a set-up and how much it was made stronger; None where none was tested."""
+    fit = (a.found_fits if found else a.fits)[axle]
+    own = a.job.proposal.axles[axle]
+    times = own.damping.value if own.damping is not None and not own.damper and not found else 1.0
+    return None if fit.damper is None else (fit.damper, times)
+
+
+def car_in(a: Assessment, axle: int, case: int, *, found: bool) -> QuarterCar | None:
+    """Masses and rates of a corner in a case, mean of both sides; None where it does not stand on them."""
+    s: Standing = a.found if found else a.proposed
+    rate, sprung = float(s.wheel_rate[axle, :, case].mean()), float(s.rest.force_n[axle, :, case].mean()) / GRAVITY
+    unsprung = float(s.platform.unsprung_n[axle, :, case].mean()) / GRAVITY
+    try:
+        return QuarterCar(sprung, unsprung, rate, float(s.platform.tyre_rate[axle, 0, case])) if s.stands[case] else None
+    except OutOfRange:
+        return None
+
+
+def damped(a: Assessment, axle: int, case: int, *, found: bool = False) -> Damped | None:
+    """The swings of an axle in a case; None without a tested damper. The damper's part is taken by the square of its ratio."""
+    told, car = damper_in(a, axle, found=found), car_in(a, axle, case, found=found)
+    if told is None or car is None:
+        return None
+    ratio, (bump, rebound) = a.axles[axle].shock_ratio.value, told[0].coefficients()
+    at_wheel = (bump * told[1] * ratio**2, rebound * told[1] * ratio**2)
+    swings = [car.swings(c) for c in at_wheel]
+    return Damped(car=car, at_wheel=at_wheel, body=(swings[0][0], swings[1][0]), hop=(swings[0][1], swings[1][1]))
+
+
+def light_and_full(a: Assessment) -> tuple[int, int]:
+    """The lightest and the heaviest case that stands; a load case where there is one."""
+    stands = [c for c in range(a.cases) if a.proposed.stands[c]] or [a.target_case]
+    loads = [c for c in stands if a.job.cases[c].kind == "load"] or stands
+    return min(loads, key=lambda c: a.loading.whole_kg[c]), max(loads, key=lambda c: a.loading.whole_kg[c])
+
+
+@dataclass(frozen=True, slots=True)
+class Revalve:
+    """What to ask for: the body's ratio that is kept, and the damper's forces in N at RIDE_SPEED that give it, bump and rebound."""
+
+    ratio: float
+    bump_n: float
+    rebound_n: float
+    times: float  # of the damper as it is
+
+
+def revalve(a: Assessment, axle: int) -> Revalve | None:
+    """The old feel under the target's load: the ratio as found when weighed, bump and rebound in their old proportion.
+
+    None without a tested damper, or where no damper gives that.
+    """
+    told, was = damper_in(a, axle, found=False), damped(a, axle, a.job.weighed_case, found=True)
+    now = damped(a, axle, a.target_case)
+    if told is None or now is None:
+        return None
+    ratio = float(np.clip(was.ratio if was is not None else USUAL, 0.05, 0.85))
+    try:
+        times = now.car.damping_for(ratio) / (sum(now.at_wheel) / 2.0)
+    except OutOfRange:
+        return None
+    bump, rebound = (c * told[1] * times * RIDE_SPEED for c in told[0].coefficients())
+    return Revalve(ratio, bump, rebound, times)

@@ -1,0 +1,100 @@
+"""Workings of how well body and wheel are damped, and of the force that a revalve is asked for."""
+
+from __future__ import annotations
+
+import math
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.damped import Damped, damped, damper_in, light_and_full, revalve
+from isostat.assess.workings.corner import springs_assumed
+from isostat.assess.workings.shown import Shown
+from isostat.core.elements.damper import RIDE_SPEED
+from isostat.core.ride.quarter_car import Swing
+from isostat.core.working import Given, Origin, Working
+
+
+def _told(a: Assessment, k: Shown) -> Damped:
+    told = damped(a, k.axle, k.case, found=k.found)
+    if told is None:
+        raise KeyError("no damper")
+    return told
+
+
+def _pole(a: Assessment, k: Shown, name: str, swing: Swing, rule: str) -> Working:
+    unsprung, ratio = a.axles[k.axle].unsprung_kg, a.axles[k.axle].shock_ratio
+    decay = 2 * math.pi * swing.frequency_hz * swing.ratio
+    return Working(
+        name=name,
+        symbol="ζ",
+        quantity="fine ratio",
+        expression="d / (2 * pi * f)",
+        inputs=(
+            Given("d", "how fast it dies down: minus the pole's real part", "per second", decay, Origin.SOLVED),
+            Given("f", "undamped frequency of the pole", "frequency", swing.frequency_hz, Origin.SOLVED),
+        ),
+        result=swing.ratio,
+        approximate=unsprung.assumed or ratio.assumed or springs_assumed(a, k),
+        rule=rule,
+    )
+
+
+def body(a: Assessment, k: Shown) -> Working:
+    """Damping ratio of the body, bump and rebound together."""
+    told = _told(a, k)
+    mean = sum(told.at_wheel) / 2.0
+    rule = f"Two masses on spring and tyre; {mean:.0f} N·s/m at the wheel, the damper's by its ratio squared."
+    return _pole(a, k, "damping of the body", told.car.swings(mean)[0], rule)
+
+
+def one_way(a: Assessment, k: Shown) -> Working:
+    """Damping ratio of the body with the damper's bump, or its rebound, alone. event: which."""
+    told, way = _told(a, k), ("bump", "rebound").index(k.event)
+    return _pole(a, k, f"damping of the body, {k.event}", told.body[way], "As if the damper did the same both ways.")
+
+
+def hop(a: Assessment, k: Shown) -> Working:
+    """Damping ratio of the wheel."""
+    told = _told(a, k)
+    swing = told.car.swings(sum(told.at_wheel) / 2.0)[1]
+    return _pole(
+        a, k, "damping of the wheel's hop", swing, f"At {swing.frequency_hz:.1f} Hz. Heavier wheels hop slower and die down later."
+    )
+
+
+def asked(a: Assessment, k: Shown) -> Working:
+    """Force to ask of a revalve at the usual test speed. event: bump or rebound."""
+    told, damper = revalve(a, k.axle), damper_in(a, k.axle, found=False)
+    if told is None or damper is None:
+        raise KeyError("no damper")
+    way = ("bump", "rebound").index(k.event)
+    now = damper[0].coefficients()[way] * damper[1] * RIDE_SPEED
+    return Working(
+        name=f"{k.event} to ask for at {RIDE_SPEED * 1000:.0f} mm/s",
+        symbol="F",
+        quantity="force",
+        expression="F_0 * t",
+        inputs=(
+            Given("F_0", "of the damper as it is", "force", now, Origin.MEASURED),
+            Given("t", "times, so that the body dies down as before", "fine ratio", told.times, Origin.SOLVED),
+        ),
+        result=(told.bump_n, told.rebound_n)[way],
+        approximate=False,
+        rule=f"Keeps a ratio of {told.ratio:.2f} under the target's load.",
+    )
+
+
+DAMPING = {"damping": body, "damping one way": one_way, "hop": hop, "revalve": asked}
+
+
+def shown_damping(a: Assessment) -> list[Shown]:
+    """Every such number."""
+    out = []
+    for axle in range(len(a.axles)):
+        for found in (True, False):
+            for case in sorted({*light_and_full(a), a.job.weighed_case}):
+                if damped(a, axle, case, found=found) is not None:
+                    out += [Shown(name, axle, case=case, found=found) for name in ("damping", "hop")]
+                    out += [Shown("damping one way", axle, case=case, found=found, event=way) for way in ("bump", "rebound")]
+        if revalve(a, axle) is not None:
+            out += [Shown("revalve", axle, event=way) for way in ("bump", "rebound")]
+    return out
