@@ -13,7 +13,7 @@ from scipy.integrate import quad, solve_ivp
 from scipy.optimize import minimize
 
 from isostat.assess import assess
-from isostat.assess.crossing import crossing, one_wheel_up
+from isostat.assess.crossing import crossing, lanes
 from isostat.core.elements.coil import Coil
 from isostat.core.elements.damper import Damper
 from isostat.core.elements.law import ForceLaw, TableLaw
@@ -162,12 +162,12 @@ def test_together_and_crossed_orders_differ() -> None:
     job = hive_on_coils()
     job = put(job, ("vehicle", "axles", 1, "left", "arch_gap_m"), 0.15)
     a = assess(job)
-    together, up = a.proposed.events[1][0], one_wheel_up(a, 1, 0)
+    together, up = a.proposed.events[1][0], lanes(a, 1, 0, one_up=True)
     tyre, flat = (travel_of(up, name) for name in ("tyre touches, straight", "stop flat"))
     assert travel_of(together, "tyre touches, straight") > travel_of(together, "stop flat") and tyre < flat
     pose = crossing(a, 1, 0)
     assert flat == pytest.approx(pose.bump_m) and travel_of(up, "shock topped") == pytest.approx(crossing(a, 1, 1).droop_m)
-    assert [e.travel_m for e in one_wheel_up(a, 0, 0)] == pytest.approx([e.travel_m for e in a.proposed.events[0][0]])
+    assert [e.travel_m for e in lanes(a, 0, 0, one_up=True)] == pytest.approx([e.travel_m for e in a.proposed.events[0][0]])
     assert [e.name for e in crossed_events(together, 0.0, 0.0)] != [] and crossed_events(together, 0.1, 0.1) != together
 
 

@@ -6,6 +6,8 @@ from isostat.assess.assessment import Assessment
 from isostat.core.tuning.crossed import Crossed, crossed, crossed_events
 from isostat.core.tuning.events import TravelEvent
 
+Pair = tuple[tuple[TravelEvent, ...], tuple[TravelEvent, ...]]  # of an axle, left and right
+
 
 def crossing(a: Assessment, axle: int, side: int) -> Crossed:
     """The axle with the wheel of a side up as far as its stop allows, the other hanging."""
@@ -13,12 +15,19 @@ def crossing(a: Assessment, axle: int, side: int) -> Crossed:
     return crossed(events[side], events[1 - side])
 
 
-def one_wheel_up(a: Assessment, axle: int, side: int) -> tuple[TravelEvent, ...]:
+def _one_up(events: Pair, side: int) -> tuple[TravelEvent, ...]:
     """What happens on a wheel's way, the other wheel always at the other end: events of bump with it hanging, and the reverse."""
-    hangs, stands = crossing(a, axle, side).droop_m, crossing(a, axle, 1 - side).bump_m
-    return crossed_events(a.proposed.events[axle][side], other_up_m=stands, other_down_m=hangs)
+    here, other = events[side], events[1 - side]
+    return crossed_events(here, other_up_m=crossed(other, here).bump_m, other_down_m=crossed(here, other).droop_m)
 
 
 def lanes(a: Assessment, axle: int, side: int, *, one_up: bool) -> tuple[TravelEvent, ...]:
     """The events of a wheel's way, both wheels together or one wheel up."""
-    return one_wheel_up(a, axle, side) if one_up else a.proposed.events[axle][side]
+    events = a.proposed.events[axle]
+    return _one_up(events, side) if one_up else events[side]
+
+
+def found_lane(a: Assessment, axle: int, side: int, *, one_up: bool) -> tuple[TravelEvent, ...]:
+    """The same as found."""
+    events = a.found.events[axle]
+    return _one_up(events, side) if one_up else events[side]

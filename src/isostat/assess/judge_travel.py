@@ -74,10 +74,9 @@ def _sooner_stop(a: Assessment, i: int, side: int, at: TravelEvent, short_m: flo
     ends = crossing(a, i, side)
     if ends.up.name == "metal":
         return ()
-    w, b = (ends.up.own, ends.down.own) if one_up else (1.0, 1.0)
-    own = at.own if one_up else 1.0
-    whole = w * b - (1.0 - w) * (1.0 - b)
-    gains = b / whole - (1.0 - own) / own * (1.0 - b) / whole  # of what is short, a metre of stop flat sooner, both wheels together
+    gains = 1.0  # of what is short, for a metre of stop flat sooner, both wheels together
+    if one_up:  # the other wheel hangs less far then, and what it moves comes later
+        gains = ends.bump_gain - (1.0 - at.own) / at.own * (1.0 - ends.down.own) * ends.bump_gain / ends.down.own
     if gains < 0.05:
         return ()
     spacer = a.fits[i].stop_spacer_m + short_m / gains * a.axles[i].stop_ratio.value

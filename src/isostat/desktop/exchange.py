@@ -16,6 +16,7 @@ from isostat.devices.scales import pad_names
 from isostat.job import edits, weighing
 from isostat.job.files import JobFault
 from isostat.job.measurements import measurements_csv, with_measurements
+from isostat.job.shock_list import shock_list
 from isostat.job.spring_table import spring_table
 from isostat.units.unit import Preset
 from isostat.wording.reader import Reader
@@ -130,6 +131,24 @@ class Exchange(QObject):
             self.refused.emit(f"{fault.source} is not taken in. {fault.faults[0]}")
         else:
             self.edited.emit(lambda job: edits.put_table(job, axle, rows), f"spring table {path.name}", -1)
+
+    def ask_shocks(self) -> None:
+        """Asks for a CSV and takes it in as the job's list of shocks."""
+        name, _ = QFileDialog.getOpenFileName(self._window, "List of shocks", "", "Tables (*.csv)")
+        if name:
+            self.shocks_in(Path(name))
+
+    def shocks_in(self, path: Path) -> None:
+        """Takes in a list of shocks; one with faults changes nothing and is refused by line."""
+        try:
+            rows = shock_list(path.read_text(encoding="utf-8", errors="replace"), path.name, self._units())
+        except OSError as fault:
+            self.refused.emit(f"{path.name} is not read: {fault.strerror or fault}.")
+        except JobFault as fault:
+            self.refused.emit(f"{fault.source} is not taken in. {fault.faults[0]}")
+        else:
+            plain = [row.model_dump() for row in rows]
+            self.edited.emit(lambda job: edits.put(job, ("shocks",), plain), f"shocks of {path.name}", -1)
 
     def ask_readings_in(self) -> None:
         """Asks for a CSV and takes its readings in, as one step that can be undone."""

@@ -40,6 +40,7 @@ from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.steps import SHEETS
 from isostat.desktop.steps.spring import SpringStep
+from isostat.desktop.steps.travel import TravelStep
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.schema import Job
@@ -120,9 +121,10 @@ class MainWindow(QMainWindow):
         self.filing.opened.connect(self.exchange.forget)
         self.filing.saved.connect(self.redraw)
         self.filing.refused.connect(self._say_refused)
-        spring = self.sheets[Step.SPRING]
-        assert isinstance(spring, SpringStep)
+        spring, travel = self.sheets[Step.SPRING], self.sheets[Step.TRAVEL]
+        assert isinstance(spring, SpringStep) and isinstance(travel, TravelStep)
         spring.table_wanted.connect(self.exchange.ask_spring_table)
+        travel.list_wanted.connect(self.exchange.ask_shocks)
         self.exchange.edited.connect(self._edit)
         self.exchange.said.connect(self._say)
         self.exchange.refused.connect(self._say_refused)

@@ -244,10 +244,10 @@ def _(j: springs.DampedAmiss, r: Reader) -> tuple[str, str]:
     was = "" if j.found_ratio is None else f", {j.found_ratio:.2f} as found"
     if j.ratio < j.low:
         return (
-            f"Damping ratio {j.ratio:.2f}{was}: it wallows",
+            f"Wallows: damping ratio {j.ratio:.2f}{was}",
             f"{j.low:.2f} to {j.high:.2f} is usual. Ask for a revalve, or others.",
         )
-    return f"Damping ratio {j.ratio:.2f}{was}: harsh when light", f"{j.low:.2f} to {j.high:.2f} is usual. Less rebound, or others."
+    return f"Harsh: damping ratio {j.ratio:.2f}{was}", f"{j.low:.2f} to {j.high:.2f} is usual. Less rebound, or others."
 
 
 @tell.register

@@ -51,7 +51,12 @@ CORNER: dict[str, Explain] = {
 AXLE: dict[str, Explain] = {"axle load": carrying.axle_load, "mean height": corner.mean_height, "tyre's share": corner.tyre_share}
 CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y}
 CASE |= dict.fromkeys(("front share", "left share", "cross weight", "steered share", "nose share"), carrying.share)
-EVENT: dict[str, Explain] = {"event": corner.event, "event away": corner.event_away}
+EVENT: dict[str, Explain] = {
+    "event": corner.event,
+    "event away": corner.event_away,
+    "event up": corner.event_up,
+    "event up away": corner.event_up_away,
+}
 ORDERED: dict[str, Explain] = {
     "spring rate": order.spring_rate,
     "free length": order.free_length,

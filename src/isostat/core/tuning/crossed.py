@@ -17,6 +17,24 @@ class Crossed:
     up: TravelEvent
     down: TravelEvent
 
+    @property
+    def _whole(self) -> float:
+        return _whole(self.up.own, self.down.own)
+
+    @property
+    def bump_gain(self) -> float:
+        """How far the wheel that is up moves for a metre of its stop, told as both wheels together."""
+        return self.down.own / self._whole
+
+    @property
+    def droop_gain(self) -> float:
+        """How far the wheel that hangs moves for a metre of its limit, told as both wheels together."""
+        return self.up.own / self._whole
+
+
+def _whole(a: float, b: float) -> float:
+    return a * b - (1.0 - a) * (1.0 - b)  # above nought: each part stands nearer to its own wheel
+
 
 def crossed(up: tuple[TravelEvent, ...], down: tuple[TravelEvent, ...]) -> Crossed:
     """Bump side on its stop flat, droop side on its first limit.
@@ -31,7 +49,7 @@ def crossed(up: tuple[TravelEvent, ...], down: tuple[TravelEvent, ...]) -> Cross
 
 def _met(end: TravelEvent, limit: TravelEvent) -> Crossed:
     a, b = end.own, limit.own
-    whole = a * b - (1.0 - a) * (1.0 - b)  # above nought: each part stands nearer to its own wheel
+    whole = _whole(a, b)
     bump = (b * end.travel_m - (1.0 - a) * limit.travel_m) / whole
     droop = (a * limit.travel_m - (1.0 - b) * end.travel_m) / whole
     return Crossed(bump, droop, end, limit)

@@ -1,53 +1,64 @@
-"""Travel: four columns to one scale, every event in the order in which it comes, hub to arch as the tape reads."""
+"""Travel: four columns to one scale, every event in the order in which it comes; below, what ends the way and the crossed axle."""
 
 from __future__ import annotations
 
 from functools import partial
 
 import numpy as np
-from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, pyqtSignal
 from PyQt6.QtGui import QPainter
 
+from isostat.assess.crossing import crossing
 from isostat.core.tuning.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
-from isostat.desktop.steps.head import HEAD, draw_head, lay_head
+from isostat.desktop.steps.crossed_panel import draw_crossed, lay_crossed
+from isostat.desktop.steps.damping_panel import lay_damping
+from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
+from isostat.desktop.steps.limits_panel import lay_limits
+from isostat.desktop.steps.shock_panel import lay_shocks
+from isostat.desktop.steps.spacer_panel import lay_spacers
 from isostat.desktop.steps.spring_chart import step_that_fits
 from isostat.desktop.steps.travel_columns import column, draw_column, lay_column, travel_scale
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
-from isostat.units.unit import Quantity
 
 NUDGE = 0.001  # m a key press
-FOOT = 84  # px below the columns
-FIELDS: tuple[tuple[str, edits.Path, Quantity, str], ...] = (
-    ("stop spacer", ("stop", "spacer_m"), Quantity.COIL, "spacer under both stops"),
-    ("shock longer", ("shock_longer_m",), Quantity.HEIGHT, "shock longer than found"),
-)
+FOOT = 218  # px below the columns
+VIEWS = ("both wheels", "one wheel up")
+PANELS = ("limits", "crossed", "spacers", "shocks", "damping")
 
 
 class TravelStep(Sheet):
-    """The order of events is what is judged; the stop spacer is dragged on the column or typed below."""
+    """The order of events is what is judged; stop spacer and strap are dragged on the column or typed below."""
+
+    list_wanted = pyqtSignal()  # a CSV of shocks
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.one_up, self.panel, self.axle = False, PANELS[0], 1
+        self.up, self.lock = 0, 0.0  # of the crossed axle: the wheel that is up, share of full lock
 
     def lay(self, v: View) -> None:
         t, count = v.theme, 2 * len(v.a.axles)
-        unit = v.reader.preset.height.sign
-        lay_head(self, v, f"hub to arch as the tape reads, {unit}; then from ride height; both wheels together")
-        self.scale = travel_scale(v, t.px(HEAD + 42), self.height() - t.px(FOOT + 40))
+        self.axle = min(self.axle, len(v.a.axles) - 1)
+        end = lay_head(self, v, f"hub to arch as the tape reads, {v.reader.preset.height.sign}; then from ride height")
+        wide = sum(t.width(words, 13, 600) + t.px(22) for words in VIEWS)
+        views = QRect(round(max(self.width() - wide - t.px(16), end + t.px(8))), round(t.px(5)), 0, round(t.px(26)))
+        self.tabs("travel view", VIEWS, int(self.one_up), views, self._turn_view)
+        self.scale = travel_scale(v, t.px(HEAD + 38), self.height() - t.px(FOOT + 28), one_up=self.one_up)
         left = t.px(48)
         wide = (self.width() - left) / count
         self.narrow = wide < t.px(170)  # ride heights then stand in the strip alone
         lane = t.px(34 if self.narrow else 78 if v.reader.preset.height.fractional else 50)
-        self.columns = [
-            column(v, self.scale, n // 2, n % 2, left + n * wide + lane, left + n * wide + min(wide - t.px(8), t.px(230)))
-            for n in range(count)
-        ]
+        edges = [(left + n * wide + lane, left + n * wide + min(wide - t.px(8), t.px(230))) for n in range(count)]
+        self.columns = [column(v, self.scale, n // 2, n % 2, edges[n], one_up=self.one_up) for n in range(count)]
         for c in self.columns:
-            lay_column(self, v, c, t.px(HEAD + 6), rides=not self.narrow)
+            lay_column(self, v, c, t.px(HEAD + 3), rides=not self.narrow)
         self._lay_tape(v)
-        self._lay_foot(v)
         self._grips(v)
+        self._lay_foot(v)
 
     def _tape(self, v: View, parts: int) -> list[float]:
         """Heights at which the tape has a mark, `parts` of them to each that is written; never so close that writing touches."""
@@ -61,36 +72,89 @@ class TravelStep(Sheet):
             at = QPointF(v.theme.px(34), self.scale.y(height) - v.theme.px(9))
             self.text(f"tape {n}", v.reader.height(height) if height > -1e-9 else "", at, size=12, role="ink2", anchor=RIGHT)
 
+    def _foot(self, v: View) -> QRectF:
+        """The panel below the columns, under its tabs."""
+        t = v.theme
+        top = self.height() - t.px(FOOT - 38)
+        return QRectF(t.px(16), top, self.width() - t.px(32), self.height() - top - t.px(4))
+
     def _lay_foot(self, v: View) -> None:
-        t, top = v.theme, self.height() - v.theme.px(FOOT - 6)
-        size = QSize(round(t.px(70)), round(t.px(24)))
-        for n, (key, path, quantity, words) in enumerate(FIELDS):
-            y = top + n * t.px(27)
-            sign = v.reader.preset.unit(quantity).sign
-            self.text(f"{key} head", words.capitalize(), QPointF(t.px(16), y + t.px(3)), size=13, weight=600, unit=sign)
-            for axle, info in enumerate(v.job.vehicle.axles):
-                x, fit = t.px(224) + axle * t.px(150), v.a.fits[axle]
-                value = fit.stop_spacer_m if key == "stop spacer" else fit.shock_longer_m
-                where: edits.Path = ("proposal", "axles", axle, *path)
-                label = f"{words}, {info.name.lower()}"
-                self.field(f"{key} {axle}", where, QPointF(x, y), size, label=label, quantity=quantity, value=value)
-                self.text(f"{key} name {axle}", info.name.lower(), QPointF(x + t.px(76), y + t.px(3)), size=13, role="ink2")
-        words = "Bump ends with the stop flat, droop with the shock. Hoses, wires and shafts are not straps."
-        self.text("travel rule", words, QPointF(t.px(16), top + t.px(56)), size=12.5, role="ink2")
+        t, top = v.theme, round(self.height() - v.theme.px(FOOT - 6))
+        right = self.tabs(
+            "panel", PANELS, PANELS.index(self.panel), QRect(round(t.px(16)), top, 0, round(t.px(25))), self._turn_panel
+        )
+        if self.panel != "limits":
+            names = [info.name for info in v.job.vehicle.axles]
+            at = QRect(right + round(t.px(14)), top, 0, round(t.px(25)))
+            right = self.tabs("travel axle", names, self.axle, at, self.turn_axle)
+        area = self._foot(v)
+        match self.panel:
+            case "limits":
+                lay_limits(self, v, area)
+            case "crossed":
+                words = [f"{side} up" for side in ("left", "right")]
+                at = QRect(right + round(t.px(14)), top, 0, round(t.px(25)))
+                self.tabs("wheel up", words, self.up, at, self._turn_up)
+                self.crossed = lay_crossed(self, v, area, (self.axle, self.up), self.lock, self._turn_lock)
+            case "spacers":
+                lay_spacers(self, v, area, self.axle)
+            case "shocks":
+                lay_shocks(self, v, area, self.axle, self.list_wanted.emit)
+            case _:
+                lay_damping(self, v, area, self.axle)
+
+    def _turn_view(self, n: int) -> None:
+        self.one_up = n == 1
+        self._relay()
+
+    def _turn_panel(self, n: int) -> None:
+        self.panel = PANELS[n]
+        self._relay()
+
+    def turn_axle(self, axle: int) -> None:
+        """To another axle's panel."""
+        self.axle = axle
+        self._relay()
+
+    def _turn_up(self, side: int) -> None:
+        self.up = side
+        self._relay()
+
+    def _turn_lock(self, share: float) -> None:
+        self.lock = share
+        self._relay()
 
     def _grips(self, v: View) -> None:
         for c in self.columns:
-            touched = travel_of(v.a.proposed.events[c.axle][c.side], "stop touched")
-            if touched is not None:
-                per_px = v.a.axles[c.axle].stop_ratio.value / self.scale.per_m
-                spacer = v.a.fits[c.axle].stop_spacer_m  # dragging the tab down lowers the stop: the spacer grows
-                handle = Handle(spacer, -per_px, -NUDGE, partial(self._put_spacer, c.axle))
-                name = f"stop spacer {v.reader.corner(c.axle, c.side)}"
-                self.grip(f"stop {c.axle}{c.side}", "tab", QPointF(c.x, c.y(touched)), name, handle)
+            own = self._gains(v, c.axle, c.side)
+            axle, fit, corner = v.a.axles[c.axle], v.a.fits[c.axle], v.reader.corner(c.axle, c.side)
+            touched = travel_of(c.view, "stop touched")
+            if touched is not None:  # dragging the tab down lowers the stop: the spacer grows
+                handle = Handle(
+                    fit.stop_spacer_m, -axle.stop_ratio.value / own[0] / self.scale.per_m, -NUDGE, partial(self._put_spacer, c.axle)
+                )
+                self.grip(f"stop {c.axle}{c.side}", "tab", QPointF(c.x, c.y(touched)), f"stop spacer {corner}", handle)
+            taut = travel_of(c.view, "strap taut")
+            if taut is not None and fit.strap_m is not None:  # down: longer
+                handle = Handle(
+                    fit.strap_m.value, -axle.strap_ratio.value / own[1] / self.scale.per_m, -NUDGE, partial(self._put_strap, c.axle)
+                )
+                self.grip(f"strap {c.axle}{c.side}", "tab", QPointF(c.x, c.y(taut)), f"strap {corner}", handle)
+
+    def _gains(self, v: View, axle: int, side: int) -> tuple[float, float]:
+        """How far stop and strap move in this view for a metre of theirs, both wheels together."""
+        if not self.one_up:
+            return 1.0, 1.0
+        up, down = crossing(v.a, axle, side), crossing(v.a, axle, 1 - side)
+        return up.bump_gain, down.droop_gain
 
     def _put_spacer(self, axle: int, spacer: float, way: str, gesture: int) -> None:
         path, wanted = ("proposal", "axles", axle, "stop", "spacer_m"), max(round(spacer, 3), 0.0)
         self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the stop", gesture)
+
+    def _put_strap(self, axle: int, length: float, way: str, gesture: int) -> None:
+        path, wanted = ("proposal", "axles", axle, "strap_m"), round(length, 3)
+        self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the strap", gesture)
 
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:
@@ -104,5 +168,6 @@ class TravelStep(Sheet):
             p.drawLine(QLineF(tape.right() - 5, y, tape.right(), y))
         for c in self.columns:
             draw_column(p, v, c)
-        p.setPen(pen(t, "rule", 0.8))
-        p.drawLine(QLineF(16, self.height() - t.px(FOOT), self.width() - 16, self.height() - t.px(FOOT)))
+        draw_rule(p, v, self.height() - t.px(FOOT), self.width())
+        if self.panel == "crossed":
+            draw_crossed(p, v, self.crossed)

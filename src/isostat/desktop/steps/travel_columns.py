@@ -7,9 +7,10 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
+from isostat.assess.crossing import found_lane, lanes
 from isostat.assess.workings import Shown
 from isostat.core.findings.travel import WrongOrder
-from isostat.core.tuning.events import TravelEvent, travel_of
+from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_of
 from isostat.desktop.pieces.ink import bracket, case_glyph, hatch, mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
@@ -23,8 +24,12 @@ SHORT = {
     "stop flat": ("stop flat", "flat"), "coil loose": ("coil loose", "loose"), "coil solid": ("coil solid", "solid"),
     "metal": ("metal",), "helper touched": ("helper touched", "helper"), "helper flat": ("helper flat", "flat"),
     "arm on its stop": ("arm on its stop", "arm stop"), "bag at its longest": ("bag longest", "longest"),
+    "tyre touches, straight": ("tyre to arch", "tyre"), "tyre touches, at lock": ("tyre, at lock", "lock"),
+    "tyre touches, left lock": ("tyre, left lock", "left lock", "left"),
+    "tyre touches, right lock": ("tyre, right lock", "right lock", "right"),
+    "hose taut": ("hose taut", "hose"), "joint at its limit": ("joint limit", "joint"), "strap taut": ("strap taut", "strap"),
 }  # fmt: skip
-STRONG = ("stop flat", "stop touched", "shock topped")
+STRONG = ("stop flat", "stop touched", "shock topped", "strap taut")
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,13 +50,13 @@ class Scale:
         return self.top + (height - self.low) * self.per_m
 
 
-def travel_scale(v: View, top: float, foot: float) -> Scale:
+def travel_scale(v: View, top: float, foot: float, *, one_up: bool) -> Scale:
     """The scale that shows every event of every wheel, a loose coil apart."""
     shown = [
-        float(v.a.baseline_m[i, n]) - e.travel_m
-        for i, axle in enumerate(v.a.proposed.events)
-        for n, side in enumerate(axle)
-        for e in side
+        float(v.a.baseline_m[i, side]) - e.travel_m
+        for i in range(len(v.a.axles))
+        for side in (0, 1)
+        for e in lanes(v.a, i, side, one_up=one_up)
         if e.name != "coil loose"
     ]
     return Scale(top, foot, min(shown) - 0.006, max(shown) + 0.012)
@@ -70,6 +75,9 @@ class Column:
     cases: tuple[tuple[int, float, float], ...]
     wrong: dict[str, WrongOrder]
     base: float  # hub to arch at the baseline
+    view: tuple[TravelEvent, ...]  # in rising travel
+    found: tuple[TravelEvent, ...]  # as found, the same view
+    one_up: bool
 
     def y(self, travel: float | None) -> float:
         """Where a wheel travel lies."""
@@ -81,23 +89,28 @@ class Column:
         return "ink" if bad is None else ("ochre" if bad.in_order else "brick")
 
 
-def column(v: View, scale: Scale, axle: int, side: int, x: float, right: float) -> Column:
-    """The column of a wheel, top first."""
+def column(v: View, scale: Scale, axle: int, side: int, edges: tuple[float, float], *, one_up: bool) -> Column:
+    """The column of a wheel, top first. edges: of its lane, and how far its labels may go."""
     s, t, base = v.a.proposed, v.theme, float(v.a.baseline_m[axle, side])
 
     def beside(marks: list[float]) -> list[float]:
         return spread(marks, t.px(PITCH), scale.top - 4, scale.foot + t.px(24))
 
-    events = sorted(s.events[axle][side], key=lambda e: -e.travel_m)
+    view = lanes(v.a, axle, side, one_up=one_up)
+    events = sorted(view, key=lambda e: -e.travel_m)
     marks = [min(scale.y(base - e.travel_m), scale.foot + t.px(20)) for e in events]
     rows = sorted((scale.y(float(s.hub_to_arch_m[axle, side, c])), c) for c in range(v.a.cases) if s.stands[c])
     rides = [y for y, _ in rows]
-    wrong = {j.what: j for j in v.judgements if isinstance(j, WrongOrder) and (j.place.axle, j.place.side) == (axle, side)}
+    wrong = {
+        j.what: j
+        for j in v.judgements
+        if isinstance(j, WrongOrder) and (j.place.axle, j.place.side, j.crossed) == (axle, side, one_up)
+    }
     return Column(
-        axle, side, x, right, scale,
+        axle, side, *edges, scale,
         tuple(zip(events, marks, beside(marks), strict=True)),
         tuple((c, y, at) for (y, c), at in zip(rows, beside(rides), strict=True)),
-        wrong, base,
+        wrong, base, view, found_lane(v.a, axle, side, one_up=one_up), one_up,
     )  # fmt: skip
 
 
@@ -115,12 +128,13 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) 
         if crowded:
             label = _label(sheet, event, height, c.right - left)
         weight = 600 if event.name in STRONG or event.name in c.wrong else 400
-        shown = Shown("event", c.axle, c.side, v.case, event=event.name)
+        name = "event up" if c.one_up else "event"
+        shown = Shown(name, c.axle, c.side, v.case, event=event.name)
         sheet.text(
             key + event.name, label, QPointF(left, at - t.px(9)), size=13, weight=weight, role=c.role(event.name), shown=shown
         )
         if not crowded:
-            shown = Shown("event away", c.axle, c.side, v.case, event=event.name)
+            shown = Shown(f"{name} away", c.axle, c.side, v.case, event=event.name)
             place = QPointF(c.right, at - t.px(9))
             sheet.text(f"{key}{event.name} away", away, place, size=12.5, role="ink2", anchor=RIGHT, shown=shown)
     for case, _, at in c.cases if rides else ():
@@ -141,17 +155,32 @@ def _label(sheet: Sheet, event: TravelEvent, height: str, room: float) -> str:
     return height
 
 
+def _draw_found(p: QPainter, v: View, c: Column) -> None:
+    """As found, beside the lane: how far the wheel went, and where its stop was touched and flat."""
+    t, x = v.theme, c.x + LANE + 3.0
+    top, foot = (c.scale.y(c.base - e.travel_m) for e in (bump_end(c.found), droop_end(c.found)))
+    p.setPen(pen(t, "ink3", 1.2, "before"))
+    p.drawLine(QLineF(x, top, x, foot))
+    p.setPen(pen(t, "ink3", 1.2))
+    for name in ("stop touched", "stop flat", droop_end(c.found).name):
+        travel = travel_of(c.found, name)
+        if travel is not None:
+            y = c.scale.y(c.base - travel)
+            p.drawLine(QLineF(x - 3, y, x + 3, y))
+
+
 def draw_column(p: QPainter, v: View, c: Column) -> None:
     """The lane, its zones, what is wrong, the target, and a mark for every event and case."""
     t, x = v.theme, c.x
-    events = v.a.proposed.events[c.axle][c.side]
-    metal, hang = c.y(travel_of(events, "metal")), c.y(travel_of(events, "shock topped"))
-    touched, flat = travel_of(events, "stop touched"), travel_of(events, "stop flat")
+    metal, hang = c.y(travel_of(c.view, "metal")), c.y(droop_end(c.view).travel_m)
+    touched, flat = travel_of(c.view, "stop touched"), travel_of(c.view, "stop flat")
+    _draw_found(p, v, c)
     lane = QRectF(x, metal, LANE, hang - metal)
     p.fillRect(lane, t.colour("sheet"))
     if touched is not None and flat is not None:
         hatch(p, QRectF(x, c.y(flat), LANE, c.y(touched) - c.y(flat)), t.colour("ink2"), 4.5, crossed=True)
     hatch(p, QRectF(x - 6, metal - 8, LANE + 12, 8), t.colour("ink"), 3.2, width=1.3)
+    middles: list[tuple[float, WrongOrder]] = []
     for judgement in c.wrong.values():
         a, b = sorted((c.y(judgement.what_m), c.y(judgement.before_m)))
         zone = QRectF(x, a, LANE, max(b - a, 2))
@@ -160,7 +189,10 @@ def draw_column(p: QPainter, v: View, c: Column) -> None:
         else:
             p.fillRect(zone, t.colour("brick_wash"))
             hatch(p, zone, t.colour("brick"), 3.4, crossed=True)
-        mark(p, t, judgement.grade, QPointF(x - t.px(16), (a + b) / 2), 17, v.letter(judgement))
+        middles.append(((a + b) / 2, judgement))
+    middles.sort(key=lambda pair: pair[0])
+    for y, (_, judgement) in zip(spread([y for y, _ in middles], t.px(18), c.scale.top - 8, c.scale.foot), middles, strict=True):
+        mark(p, t, judgement.grade, QPointF(x - t.px(16), y), 17, v.letter(judgement))
     p.setPen(pen(t, "ink", 2.0))
     p.drawLine(QLineF(lane.topLeft(), lane.bottomLeft()))
     p.drawLine(QLineF(lane.topRight(), lane.bottomRight()))
