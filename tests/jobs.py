@@ -192,3 +192,15 @@ def one_axle() -> Job:
         item["mass_kg"]["value"] *= 0.4
         item["behind_front_m"]["value"] -= 0.35
     return job_from(data, "one axle")
+
+
+def limited() -> Job:
+    """The flatbed on leaves with everything that can end a wheel's way: straps, hoses, joints, tyres straight and at lock."""
+    job = demo("hive-hauler")
+    for axle, mounts in ((0, 0.30), (1, 0.42)):
+        job = put(job, ("vehicle", "axles", axle, "strap_mounts_m"), mounts)
+        job = put(job, ("proposal", "axles", axle, "strap_m"), mounts + 0.135)
+        for side in ("left", "right"):
+            for field, gap in (("arch_gap_m", 0.19), ("hose_slack_m", 0.21), ("joint_left_m", 0.24)):
+                job = put(job, ("vehicle", "axles", axle, side, field), gap)
+    return job

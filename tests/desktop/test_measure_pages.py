@@ -10,7 +10,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
-from isostat.assess.workings import explain
+from isostat.assess.workings import Shown, explain
 from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number, QuantityField
 from isostat.desktop.pieces.findings import value_text
@@ -85,6 +85,11 @@ def test_a_trailer_gets_a_third_axle_or_keeps_one_and_a_truck_keeps_two(open_win
     before = window.document.job
     measure(window, "axles")
     press(qtbot, window, "axle more")
+    window.working.pick(Shown("height", 2, 1, 1))
+    assert window.working.working().name == "hub to arch"
+    window.document.undo.undo()
+    assert window.working.working().name == "axle load", "the third axle is gone, and its number with it"
+    window.document.undo.redo()
     type_into(qtbot, window, "axle behind_front_m 2", "1.75 m")
     assert [axle.behind_front_m.value for axle in window.document.job.vehicle.axles][-1] == 1.75
     window.go(Step.SPRING)

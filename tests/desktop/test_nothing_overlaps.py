@@ -10,10 +10,12 @@ from pytestqt.qtbot import QtBot
 from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.steps.measure import PAGES, MeasureStep
+from isostat.desktop.steps.measure import PAGES as MEASURE_PAGES
+from isostat.desktop.steps.measure import MeasureStep
 from isostat.desktop.steps.spring import SpringStep
 from isostat.desktop.steps.stance import PAGES as STANCE_PAGES
 from isostat.desktop.steps.stance import StanceStep
+from isostat.desktop.steps.travel import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
@@ -24,6 +26,7 @@ from tests.jobs import (
     counted_turns,
     hive_on_coils,
     leafed,
+    limited,
     one_axle,
     past_its_travel,
     rival_proposals,
@@ -59,6 +62,7 @@ JOBS = {
     "twisted": twisted,
     "glazier": lambda: demo("glaziers-flatbed"),
     "aided": aided,
+    "limited": limited,
     "new job": blank_job,
     "three axles": three_axles,
     "one axle": one_axle,
@@ -186,6 +190,15 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     for shelf in ("close", "far") if spring.axle and window.document.assessment.orders[spring.axle].stack else ():
         spring.look(shelf)
         wrong += [f"{shelf} pairs: {f}" for f in faults(spring)]
+    window.go(Step.TRAVEL)
+    travel = window.sheets[Step.TRAVEL]
+    assert isinstance(travel, TravelStep)
+    for n in range(len(PANELS)):
+        travel.turn_view(n % 2)
+        travel.turn_panel(n)
+        for axle in range(len(window.document.job.vehicle.axles)):
+            travel.turn_axle(axle)
+            wrong += [f"{PANELS[n]} of axle {axle}: {f}" for f in faults(travel)]
     assert not wrong, "\n".join(wrong)
 
 
@@ -203,7 +216,16 @@ def test_no_page_of_measure_is_cut_or_overlaps(open_window, qtbot: QtBot, job, w
     assert isinstance(sheet, MeasureStep)
     qtbot.waitUntil(lambda: window.view().buys_fresh, timeout=30_000)
     sheet.take_in_hand(sheet.child("tag hub to arch 0", QuantityField))
-    for page in PAGES:
+    for page in MEASURE_PAGES:
         sheet.turn(page)
         wrong += [f"measure page {page}: {f}" for f in faults(sheet)]
+    window.go(Step.TRAVEL)
+    travel = window.sheets[Step.TRAVEL]
+    assert isinstance(travel, TravelStep)
+    for n in range(len(PANELS)):
+        travel.turn_view(n % 2)
+        travel.turn_panel(n)
+        for axle in range(len(window.document.job.vehicle.axles)):
+            travel.turn_axle(axle)
+            wrong += [f"{PANELS[n]} of axle {axle}: {f}" for f in faults(travel)]
     assert not wrong, "\n".join(wrong)

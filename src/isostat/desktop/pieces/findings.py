@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from contextlib import suppress
 
 from PyQt6.QtCore import QLineF, QPointF, Qt, pyqtSignal
 from PyQt6.QtGui import QPainter
@@ -202,7 +203,11 @@ class WorkingPanel(Sheet):
         v = self.view
         if v is None:
             return None
-        return explain(v.a, self.picked or Shown("axle load", len(v.a.axles) - 1, 0, v.case))
+        if self.picked is not None:
+            with suppress(LookupError, AttributeError, AssertionError, StopIteration):
+                return explain(v.a, self.picked)
+            self.picked = None  # what was asked for is no longer there: a damper taken out, an axle less
+        return explain(v.a, Shown("axle load", len(v.a.axles) - 1, 0, v.case))
 
     def signature(self, v: View) -> object:
         return self.working(), self.picked, v.theme, v.reader.preset

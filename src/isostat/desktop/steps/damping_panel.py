@@ -60,7 +60,7 @@ def _lay_told(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> No
         words = "One row of a test, both ways, tells how well the body is damped. Without one only as now = 1.00 can be judged."
         sheet.text("damping waits words", words, at, size=13.5, width=right - at.x())
         return
-    xs = [at.x() + t.px(x) for x in (190, 244, 304, 360)]
+    xs = [right - t.px(x) for x in (172, 118, 58, 2)]
     for n, (x, words) in enumerate(zip(xs, ("ratio", "bump", "rebound", "wheel"), strict=True)):
         sheet.text(f"damping head {n}", words, QPointF(x, at.y()), size=12.5, role="ink2", anchor=RIGHT)
     for n, (found, case) in enumerate(rows):

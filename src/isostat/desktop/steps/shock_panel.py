@@ -21,7 +21,7 @@ def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[]
     """Places the list of one axle, those that fit first. read: asks for another list."""
     t, r, order = v.theme, v.reader, shock_to_order(v.a, axle)
     rows = v.job.shocks or shipped_shocks()
-    made = sheet.button("shocks read", "Read a list …", QPointF(area.right() - t.px(110), area.top() - t.px(31)), read)
+    made = sheet.button("shocks read", "Read a list", QPointF(area.right() - t.px(104), area.top() - t.px(31)), read)
     made.setToolTip("CSV: name, extended, collapsed, eye to eye")
     if order is None:
         words = "Measure the shock's full length (Measure, points): with the shaft showing it tells eye to eye and ranks a list."

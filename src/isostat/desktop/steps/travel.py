@@ -46,7 +46,7 @@ class TravelStep(Sheet):
         end = lay_head(self, v, f"hub to arch as the tape reads, {v.reader.preset.height.sign}; then from ride height")
         wide = sum(t.width(words, 13, 600) + t.px(22) for words in VIEWS)
         views = QRect(round(max(self.width() - wide - t.px(16), end + t.px(8))), round(t.px(5)), 0, round(t.px(26)))
-        self.tabs("travel view", VIEWS, int(self.one_up), views, self._turn_view)
+        self.tabs("travel view", VIEWS, int(self.one_up), views, self.turn_view)
         self.scale = travel_scale(v, t.px(HEAD + 38), self.height() - t.px(FOOT + 28), one_up=self.one_up)
         left = t.px(48)
         wide = (self.width() - left) / count
@@ -81,7 +81,7 @@ class TravelStep(Sheet):
     def _lay_foot(self, v: View) -> None:
         t, top = v.theme, round(self.height() - v.theme.px(FOOT - 6))
         right = self.tabs(
-            "panel", PANELS, PANELS.index(self.panel), QRect(round(t.px(16)), top, 0, round(t.px(25))), self._turn_panel
+            "panel", PANELS, PANELS.index(self.panel), QRect(round(t.px(16)), top, 0, round(t.px(25))), self.turn_panel
         )
         if self.panel != "limits":
             names = [info.name for info in v.job.vehicle.axles]
@@ -103,11 +103,13 @@ class TravelStep(Sheet):
             case _:
                 lay_damping(self, v, area, self.axle)
 
-    def _turn_view(self, n: int) -> None:
+    def turn_view(self, n: int) -> None:
+        """Both wheels together, or one wheel up."""
         self.one_up = n == 1
         self._relay()
 
-    def _turn_panel(self, n: int) -> None:
+    def turn_panel(self, n: int) -> None:
+        """To another of the panels below."""
         self.panel = PANELS[n]
         self._relay()
 
