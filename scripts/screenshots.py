@@ -13,6 +13,7 @@ from isostat.desktop.far import FarField
 from isostat.desktop.steps.measure import MeasureStep
 from isostat.desktop.steps.spring import SpringStep
 from isostat.desktop.steps.stance import StanceStep
+from isostat.desktop.steps.travel import PANELS, TravelStep
 from isostat.desktop.theme import FAMILY, load_fonts
 from isostat.desktop.window import MainWindow
 from isostat.job import edits
@@ -53,6 +54,10 @@ for step, theme in PICTURES:
         window.turn_theme()
     window.go(step)
     window.show_case(1 if step is Step.MEASURE else 4)
+    travel = window.sheets[step]
+    if isinstance(travel, TravelStep) and theme == "dark":  # the axle from behind, one wheel up
+        travel.turn_view(1)
+        travel.turn_panel(PANELS.index("crossed"))
     settle()
     name = step.value.lower() + ("-dark" if theme == "dark" else "")
     window.grab().save(str(FOLDER / f"{name}.png"))

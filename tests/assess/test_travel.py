@@ -222,3 +222,21 @@ def test_the_cycle_sheet_outranks_a_gap_also_for_hose_and_strap() -> None:
     b = assess(put(job, ("proposal", "axles", 1, "strap_m"), 0.38))
     assert travel_of(b.proposed.events[1][0], "strap taut") == pytest.approx(-0.105)
     assert np.isfinite(b.proposed.hub_to_arch_m).all()
+
+
+def test_a_hose_in_the_middle_moves_with_both_wheels_and_moved_mounts_give_droop_back() -> None:
+    job = with_(hive_on_coils(), *((((*REAR, side, "hose_slack_m")), 0.16) for side in ("left", "right")))
+    middle = put(job, (*REAR, "hose_place"), 0.05)
+    a, b = assess(job), assess(middle)
+    assert (
+        travel_of(a.proposed.events[1][0], "hose taut") == travel_of(b.proposed.events[1][0], "hose taut") == pytest.approx(-0.16)
+    )
+    at_wheel, amid = (travel_of(lanes(x, 1, 0, one_up=True), "hose taut") for x in (a, b))
+    assert at_wheel == pytest.approx(-0.16) and amid < -0.25, "the wheel that is up gives the hose its slack back"
+    assert wrong(job, "hose taut") and not wrong(middle, "hose taut")
+    apart = assess(put(job, ("proposal", "axles", 1, "shock_mounts_m"), 0.02))
+    ratio = a.axles[1].shock_ratio.value
+    for name in ("shock topped", "shock bottomed"):
+        moved = travel_of(apart.proposed.events[1][0], name)
+        was = travel_of(a.proposed.events[1][0], name)
+        assert moved is not None and was is not None and moved - was == pytest.approx(0.02 / ratio)

@@ -111,7 +111,7 @@ def test_an_axle_is_crossed_either_way_and_turned_to_its_lock(open_window, qtbot
         qtbot.keyClick(lock, Qt.Key.Key_Right)
     assert sheet.lock == 1.0 and read(window, "lock word").startswith("turned 35")
     assert read(window, "crossed clear 1 word") != straight
-    assert "bar" in read(window, "crossed said 1 word") and "index" in read(window, "crossed said 2 word")
+    assert "bar" in read(window, "crossed said 2 word") and "index" in read(window, "crossed said 3 word")
     assert not window.document.undo.canUndo(), "looking changes nothing"
 
 
@@ -177,4 +177,18 @@ def test_a_damper_is_typed_by_keyboard_and_tells_its_ratio(open_window, qtbot: Q
     type_into(qtbot, window, "damper as_found bump_n 0", "90 kN")
     assert "accepted is" in window.notice.text()
     qtbot.keyClick(seen(window, "damper as_found bump_n 0"), Qt.Key.Key_Escape)
+    assert undo_all(window) == before
+
+
+def test_the_ring_of_a_stacked_pair_is_dragged_on_its_column(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("survey-buggy"))
+    sheet, before = travel(window), window.document.job
+    at = travel_of(sheet.columns[0].view, "crossover")
+    drag(seen(window, "ring 00", QWidget), QPoint(0, -20))
+    moved = travel_of(sheet.columns[0].view, "crossover")
+    assert moved > at and window.document.undo.count() == 1
+    assert moved - at == pytest.approx(20 / sheet.scale.per_m, rel=0.35), "collars that are solved follow it a little"
+    assert window.document.job.proposal.axles[0].stack.placed == "typed"
+    qtbot.keyClick(seen(window, "ring 00", QWidget), Qt.Key.Key_Down)
+    assert travel_of(sheet.columns[0].view, "crossover") < moved
     assert undo_all(window) == before

@@ -172,7 +172,7 @@ def _stand_up(
 def _met(axle: AxleFigures, fit: FitFigures, side: int) -> tuple[TravelEvent, ...]:
     """What no law knows, with what is fitted: a larger tyre meets the arch sooner, a longer hose is taut later."""
     more = {"tyre": axle.tyre_radius_m.value - fit.tyre_radius_m.value, "hose": -fit.hose_longer_m}
-    return tuple(TravelEvent(e.name, e.travel_m + more.get(e.name[:4], 0.0)) for e in axle.met[side])
+    return tuple(replace(e, travel_m=e.travel_m + more.get(e.name[:4], 0.0)) for e in axle.met[side])
 
 
 def _with_helpers(

@@ -14,6 +14,7 @@ from isostat.assess.standing import cross_weight
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
 from isostat.job.edits import aim_by_axle, put, put_number, set_share
 from isostat.job.files import JobFault
+from isostat.job.parts import put_ring
 from isostat.job.points import CORNER_POINTS, SIDES
 from isostat.job.schema import Job
 
@@ -62,8 +63,7 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
         case "stop spacer":
             return put(job, ("proposal", "axles", int(axle or 0), "stop", "spacer_m"), remedy.value)
         case "ring":
-            job = put(job, ("proposal", "axles", int(axle or 0), "stack", "placed"), "typed")
-            return put(job, ("proposal", "axles", int(axle or 0), "stack", "ring_m"), remedy.value)
+            return put_ring(job, int(axle or 0), remedy.value)
         case "ring by share":
             return put(job, ("proposal", "axles", int(axle or 0), "stack", "placed"), "by share")
         case "shock length":

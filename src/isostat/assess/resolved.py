@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -90,6 +90,7 @@ class FitFigures:
     stop_spacer_m: float
     shock_stroke_m: float | None
     shock_longer_m: float
+    shock_mounts_m: float  # further apart
     strap_m: Figure | None  # its length, taut
     hose_longer_m: float
     damper: Damper | None
@@ -164,7 +165,7 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
         strap_ratio=strap_ratio,
         strap_place=strap_place,
         strap_mounts_m=(mounts(sheets[0]), mounts(sheets[1])),
-        met=(_met(left, sheets[0]), _met(right, sheets[1])),
+        met=(_met(axle, left, sheets[0]), _met(axle, right, sheets[1])),
         cycle=sheets,
         pad_height_m=(heights[0], heights[1]),
         stop_spacer_m=spacer.value if spacer else 0.0,
@@ -173,7 +174,7 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
     )
 
 
-def _met(corner: Corner, sheet: Cycled) -> tuple[TravelEvent, ...]:
+def _met(axle: Axle, corner: Corner, sheet: Cycled) -> tuple[TravelEvent, ...]:
     """Where tyre, hose and joint end the way of a wheel: off the cycle sheet, else by the gaps as weighed."""
     measured = (*sheet.tyre, *sheet.below)
     gaps = (
@@ -183,7 +184,11 @@ def _met(corner: Corner, sheet: Cycled) -> tuple[TravelEvent, ...]:
         ("joint at its limit", corner.joint_left_m, -1.0),
     )
     known = {e.name for e in measured} | ({"tyre touches, at lock"} if any("lock" in e.name for e in measured) else set())
-    return (*measured, *(TravelEvent(name, way * gap.value) for name, gap, way in gaps if gap is not None and name not in known))
+    met = (*measured, *(TravelEvent(name, way * gap.value) for name, gap, way in gaps if gap is not None and name not in known))
+    if axle.hose_place is None or axle.layout != "solid":
+        return met
+    own = (1.0 + axle.hose_place.value) / 2.0  # a hose in the middle of a beam moves with both wheels
+    return tuple(replace(e, own=own) if e.name == "hose taut" else e for e in met)
 
 
 def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
@@ -207,6 +212,7 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
         stop_spacer_m=spacer.value if spacer else 0.0,
         shock_stroke_m=stroke.value if stroke else None,
         shock_longer_m=fit.shock_longer_m.value if fit.shock_longer_m else 0.0,
+        shock_mounts_m=fit.shock_mounts_m.value if fit.shock_mounts_m else 0.0,
         strap_m=figure(strap, 0.0) if strap else None,
         hose_longer_m=fit.hose_longer_m.value if fit.hose_longer_m else 0.0,
         damper=damper_of(fit.damper or found.damper),

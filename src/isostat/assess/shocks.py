@@ -23,7 +23,7 @@ def seat_of(a: Assessment, axle: int) -> Seat | None:
         if e.name == limit.name and not limit.bump and limit.name != "coil loose"
     ]
     return Seat(
-        eye_m=long.value - sum(shaft.value for shaft in figures.droop_shaft_m) / 2,
+        eye_m=long.value - sum(shaft.value for shaft in figures.droop_shaft_m) / 2 + a.fits[axle].shock_mounts_m,
         ratio=figures.shock_ratio.value,
         target_m=float(a.target_travel_m[axle].mean()),
         flat_m=max(bump_end(side).travel_m for side in events),

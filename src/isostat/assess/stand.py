@@ -111,7 +111,11 @@ def stand(
             put(
                 a,
                 SHOCK[s],
-                (axle.shock_ratio.value, axle.shock_place.value, axle.droop_shaft_m[s].value + fit.shock_longer_m),
+                (
+                    axle.shock_ratio.value,
+                    axle.shock_place.value,
+                    axle.droop_shaft_m[s].value + fit.shock_longer_m - fit.shock_mounts_m,
+                ),
                 ShockEnds(fit.shock_stroke_m),
             )
             put(a, METAL[s], (1.0, axle.stop_place.value, -axle.metal_m[s].value), Metal())  # beam on frame, beside its stop

@@ -17,7 +17,7 @@ from isostat.job.schema import Job
 from isostat.units.shown import with_unit
 from isostat.units.unit import Preset
 
-MORE_HIGH = 190.0  # px, of the small boxes
+MORE_HIGH = 204.0  # px, of the small boxes
 CAUTIONS = (
     "Level floor, tyres at their pressure, fuel and load as noted. Bar links off for the pads. Bounce it, roll it, then read.",
     "Same points every time, tape upright. Stands under the frame before anyone goes below.",
@@ -54,14 +54,16 @@ def draw_sheet(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:
 
 
 def _more(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset) -> None:
-    """Every other point in small boxes: by corner and of the vehicle on the left, by axle on the right."""
+    """Every other point in small boxes: by corner on the left, by axle on the right, of the vehicle below either."""
     corners, axles = walk_order(len(job.vehicle.axles)), job.vehicle.axles
     names = ["".join(word[0] for word in f"{axles[a].name} {SIDES[s]}".split(" ")).upper() for a, s in corners]
     half = area.width() / 2 - 10
     left = QRectF(area.left(), area.top(), half, area.height())
-    _grid(p, t, left, "Where they matter", (*MORE_POINTS, *_not_plates(VEHICLE_POINTS)), names, preset)
+    vehicle = _not_plates(VEHICLE_POINTS)
+    _grid(p, t, left, "Where they matter", (*MORE_POINTS, *(point for point in vehicle if not point.gone)), names, preset)
     right = QRectF(area.left() + half + 20, area.top(), half, area.height())
-    _grid(p, t, right, "Before it is taken apart", _not_plates(AXLE_POINTS), [a.name for a in axles], preset)
+    gone = (*_not_plates(AXLE_POINTS), *(point for point in vehicle if point.gone))
+    _grid(p, t, right, "Before it is taken apart", gone, [a.name for a in axles], preset)
 
 
 def _not_plates(points: tuple[Point, ...]) -> tuple[Point, ...]:

@@ -380,12 +380,3 @@ def fitted_now(job: Job, axle: int, ring_m: float | None) -> Job:
     if ring_m is not None:
         job = put(job, (*base, "stack", "ring_m"), round(ring_m, 4))
     return put(job, (*base, "kind"), wanted.kind)
-
-
-def put_shock(job: Job, axle: int, extended_m: float, stroke_m: float) -> Job:
-    """The proposal with a shock of such a length and stroke. Raises JobFault where the old one's full length was not measured."""
-    long = job.vehicle.axles[axle].shock_long_m
-    if long is None:
-        raise JobFault("edit", ["The shock's full length is not known; accepted is another shock once it was measured."])
-    job = put(job, ("proposal", "axles", axle, "shock_longer_m"), round(extended_m - long.value, 4))
-    return put(job, ("proposal", "axles", axle, "shock_stroke_m"), round(stroke_m, 4))

@@ -159,6 +159,7 @@ class AxleFit(Frozen):
     """What is fitted to one axle. In a proposal, what is left out stays as found (springs: is solved).
 
     damping: of the damper of now. damper: tested, both ways. strap_m: length of a limit strap, pulled taut.
+    shock_mounts_m: by which the shock's mounts are moved further apart.
     stock: the steps in which springs are to be had. inside_m: across a coil's inside, as its perch wants it; pocket_m: the most
     that the perch or what stands round the coil leaves for its outside. wire: of what the coil is wound.
     """
@@ -172,6 +173,7 @@ class AxleFit(Frozen):
     damper: tuple[DamperRow, ...] = Field(default=(), max_length=8)
     strap_m: StrapLength | None = None
     hose_longer_m: Offset | None = None
+    shock_mounts_m: Offset | None = None
     shock_stroke_m: Stroke | None = None
     shock_longer_m: Offset | None = None
     settle_share: Settle | None = None

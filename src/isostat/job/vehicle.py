@@ -110,7 +110,8 @@ class Motion(Frozen):
 class Axle(Frozen):
     """One axle of the vehicle: where it is, how its wheels are joined, what was read at them.
 
-    strap_mounts_m: from mount to mount of a limit strap, there or wanted, as weighed.
+    hose_place: of a beam's hose, from the middle, of half the track; at the wheel where left out. strap_mounts_m: from mount to
+    mount of a limit strap, there or wanted, as weighed.
     """
 
     name: Text
@@ -127,6 +128,7 @@ class Axle(Frozen):
     shock_place: PlaceShare | None = None
     stop_ratio: MotionRatio | None = None
     stop_place: PlaceShare | None = None
+    hose_place: PlaceShare | None = None
     strap_ratio: MotionRatio | None = None
     strap_place: PlaceShare | None = None
     strap_mounts_m: StrapLength | None = None

@@ -26,7 +26,7 @@ def _pole(a: Assessment, k: Shown, name: str, swing: Swing, rule: str) -> Workin
     return Working(
         name=name,
         symbol="ζ",
-        quantity="fine ratio",
+        quantity="ratio",
         expression="d / (2 * pi * f)",
         inputs=(
             Given("d", "how fast it dies down: minus the pole's real part", "per second", decay, Origin.SOLVED),

@@ -89,7 +89,7 @@ def _fit(shock: Shock, seat: Seat, share: float, margin: float) -> ShockFit:
 def asked_shock(seat: Seat, droop_share: float, margin_m: float) -> tuple[float, float]:
     """Extended and collapsed length in m, eye to eye, that leave a share of the travel as droop and a margin before the end.
 
-    Arguments as in fit_shocks. Droop goes no further than what else would end it.
+    seat, droop_share, margin_m: as in fit_shocks. Droop goes no further than what else would end it.
     """
     within("share of droop", droop_share, 0.1, 0.9, "")
     droop = (seat.flat_m - seat.target_m) * droop_share / (1.0 - droop_share)

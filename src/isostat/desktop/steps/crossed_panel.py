@@ -115,9 +115,10 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
     box = sheet.text("tilt word", f"{tilt:.1f}°", at, size=22, weight=600)
     words = "axle tilt" if axle.layout is Layout.SOLID else "tilt from hub to hub"
     sheet.text("tilt name word", words, QPointF(at.x(), box.bottom() - 3), size=12.5, role="ink2")
-    order = [e.name for e in lanes(v.a, c.axle, c.up, one_up=True) if e.travel_m > 0.0][:4]
+    up = [e.name for e in lanes(v.a, c.axle, c.up, one_up=True) if e.travel_m > 0.0][:4]
+    down = [e.name for e in reversed(lanes(v.a, c.axle, 1 - c.up, one_up=True)) if e.travel_m < 0.0][:3]
     bar = v.a.fits[c.axle].bar.value * (c.pose.bump_m - c.pose.droop_m) / GRAVITY
-    lines = [f"going up: {', '.join(order)}"]
+    lines = [f"up: {', '.join(up)}", f"down: {', '.join(down)}"]
     lines.append(f"the bar asks {r.mass(bar)} a wheel for it, unlinked nothing" if bar > 0.5 else "no bar")
     if len(v.a.axles) > 1:
         last = len(v.a.axles) - 1

@@ -16,6 +16,7 @@ from isostat.units.unit import Quantity
 FIELDS: tuple[tuple[str, edits.Path, Quantity, str], ...] = (
     ("stop spacer", ("stop", "spacer_m"), Quantity.COIL, "spacer under both stops"),
     ("shock longer", ("shock_longer_m",), Quantity.HEIGHT, "shock longer than found"),
+    ("mounts apart", ("shock_mounts_m",), Quantity.HEIGHT, "shock mounts apart by"),
     ("hose longer", ("hose_longer_m",), Quantity.HEIGHT, "hose longer than found"),
     ("strap", ("strap_m",), Quantity.HEIGHT, "strap, pulled taut"),
 )
@@ -27,13 +28,13 @@ MARGINS = (
     ("tyre_lock_m", "tyre to arch, at lock", Quantity.COIL, TYRE_LOCK),
     ("hose_m", "hose beyond droop", Quantity.COIL, HOSE),
 )
-RULE = "Bump ends with the stop flat, droop with shock or strap. Hoses and shafts are not straps. Stands before you go under it."
+RULE = "Hoses and shafts are no straps. Stands before you go under it."
 
 
 def lay_limits(sheet: Sheet, v: View, area: QRectF) -> None:
     """Places the fields of all axles, and the job's margins beside them."""
     t, preset = v.theme, v.reader.preset
-    size, pitch = QSize(round(t.px(70)), round(t.px(23))), t.px(25)
+    size, pitch = QSize(round(t.px(70)), round(t.px(21))), t.px(22.5)
     first, wide = area.left() + t.px(196), t.px(112)
     for axle, info in enumerate(v.job.vehicle.axles):
         sheet.text(f"limits axle {axle}", info.name, QPointF(first + axle * wide, area.top()), size=12.5, role="ink2")
@@ -48,15 +49,18 @@ def lay_limits(sheet: Sheet, v: View, area: QRectF) -> None:
                         value=_value(v, axle, key), empty="–")  # fmt: skip
     _lay_mounts(sheet, v, QPointF(area.left(), area.top() + t.px(18) + len(FIELDS) * pitch), (first, wide), size)
     _lay_margins(sheet, v, area)
-    sheet.text("travel rule", RULE, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="brick", weight=600)
 
 
 def _value(v: View, axle: int, key: str) -> float | None:
     fit = v.a.fits[axle]
     strap = fit.strap_m.value if fit.strap_m else None
-    return {"stop spacer": fit.stop_spacer_m, "shock longer": fit.shock_longer_m, "hose longer": fit.hose_longer_m, "strap": strap}[
-        key
-    ]
+    return {
+        "stop spacer": fit.stop_spacer_m,
+        "shock longer": fit.shock_longer_m,
+        "mounts apart": fit.shock_mounts_m,
+        "hose longer": fit.hose_longer_m,
+        "strap": strap,
+    }[key]
 
 
 def _lay_mounts(sheet: Sheet, v: View, at: QPointF, columns: tuple[float, float], size: QSize) -> None:
@@ -71,10 +75,11 @@ def _lay_mounts(sheet: Sheet, v: View, at: QPointF, columns: tuple[float, float]
         length = strap_for(v.a, axle)
         if length is not None:
             said = f"ends it first: {v.reader.height(length)}"
-            sheet.text(f"strap word {axle}", said, QPointF(first + axle * wide, at.y() + t.px(25)), size=12, role="ink2")
+            sheet.text(f"strap word {axle}", said, QPointF(first + axle * wide, at.y() + t.px(22)), size=12, role="ink2")
 
 
 def _lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
+    """The margins, and the caution below them."""
     t = v.theme
     left = max(area.left() + t.px(196) + len(v.a.axles) * t.px(112) + t.px(20), area.left() + t.px(440))
     sheet.caps("margins head", "Kept between", QPointF(left, area.top() - t.px(2)))
@@ -85,3 +90,5 @@ def _lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
         where = (QPointF(left + t.px(200), y), size)
         entry(sheet, v, f"margin {field}", ("margins", field), where, label=f"margin, {words}", quantity=quantity,
               otherwise=Figure(usual, Origin.ASSUMED))  # fmt: skip
+    at = QPointF(left, area.top() + t.px(22) + len(MARGINS) * t.px(25))
+    sheet.text("travel rule", RULE, at, size=12, role="brick", weight=600, width=area.right() - left)

@@ -11,7 +11,7 @@ from isostat.assess.shocks import ranked_shocks, shock_to_order
 from isostat.core.tuning.shock_fit import Shock, ShockFit
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
-from isostat.job.edits import put_shock
+from isostat.job.parts import put_shock
 from isostat.job.shock_list import shipped_shocks
 
 COLUMNS = (("name", 0.0), ("extended", 0.27), ("collapsed", 0.40), ("droop", 0.49), ("of travel", 0.58), ("in hand", 0.69))

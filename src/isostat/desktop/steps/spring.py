@@ -31,6 +31,7 @@ from isostat.desktop.steps.stack_panel import lay_stack_panel
 from isostat.desktop.steps.torsion_panel import lay_arm_drawing, lay_torsion_panel
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.parts import put_ring
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 
@@ -197,12 +198,8 @@ class SpringStep(Sheet):
         self.edited.emit(change, f"{way} the collars", gesture)
 
     def _pull_ring(self, value: float, way: str, gesture: int) -> None:
-        base, wanted = ("proposal", "axles", self.axle, "stack"), max(round(value, 3), 0.02)
-
-        def change(job: Job) -> Job:
-            return edits.put_number(edits.put(job, (*base, "placed"), "typed"), (*base, "ring_m"), wanted)
-
-        self.edited.emit(change, f"{way} the ring", gesture)
+        axle, wanted = self.axle, max(round(value, 3), 0.02)
+        self.edited.emit(lambda job: put_ring(job, axle, wanted), f"{way} the ring", gesture)
 
     def _pull_change(self, value: float, way: str, gesture: int) -> None:
         path, wanted = ("proposal", "axles", self.axle, "progressive", "change_m"), max(round(value, 3), 0.001)

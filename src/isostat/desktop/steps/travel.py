@@ -9,6 +9,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, pyqtSignal
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.crossing import crossing
+from isostat.assess.stacking import stacked
 from isostat.core.tuning.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -19,10 +20,11 @@ from isostat.desktop.steps.limits_panel import lay_limits
 from isostat.desktop.steps.shock_panel import lay_shocks
 from isostat.desktop.steps.spacer_panel import lay_spacers
 from isostat.desktop.steps.spring_chart import step_that_fits
-from isostat.desktop.steps.travel_columns import column, draw_column, lay_column, travel_scale
+from isostat.desktop.steps.travel_columns import Column, column, draw_column, lay_column, travel_scale
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.parts import put_ring
 
 NUDGE = 0.001  # m a key press
 FOOT = 218  # px below the columns
@@ -136,12 +138,24 @@ class TravelStep(Sheet):
                     fit.stop_spacer_m, -axle.stop_ratio.value / own[0] / self.scale.per_m, -NUDGE, partial(self._put_spacer, c.axle)
                 )
                 self.grip(f"stop {c.axle}{c.side}", "tab", QPointF(c.x, c.y(touched)), f"stop spacer {corner}", handle)
+            self._ring_grip(v, c)
             taut = travel_of(c.view, "strap taut")
             if taut is not None and fit.strap_m is not None:  # down: longer
                 handle = Handle(
                     fit.strap_m.value, -axle.strap_ratio.value / own[1] / self.scale.per_m, -NUDGE, partial(self._put_strap, c.axle)
                 )
                 self.grip(f"strap {c.axle}{c.side}", "tab", QPointF(c.x, c.y(taut)), f"strap {corner}", handle)
+
+    def _ring_grip(self, v: View, c: Column) -> None:
+        """Where the rate of a stacked pair changes, the other spring being shut: the ring that does it."""
+        told, changes = stacked(v.a, c.axle), travel_of(c.view, "crossover")
+        ring = told.pair.ring_m if told else None
+        if told is None or ring is None or changes is None:
+            return
+        pair, ratio = told.pair, v.a.axles[c.axle].spring_ratio.value
+        gives = (1.0 + pair.top.rate / pair.main.rate) / ratio  # of wheel travel, for a metre of ring nearer
+        handle = Handle(ring, -1.0 / gives / self.scale.per_m, -NUDGE, partial(self._put_ring, c.axle))
+        self.grip(f"ring {c.axle}{c.side}", "ring", QPointF(c.x, c.y(changes)), f"ring {v.reader.corner(c.axle, c.side)}", handle)
 
     def _gains(self, v: View, axle: int, side: int) -> tuple[float, float]:
         """How far stop and strap move in this view for a metre of theirs, both wheels together."""
@@ -157,6 +171,10 @@ class TravelStep(Sheet):
     def _put_strap(self, axle: int, length: float, way: str, gesture: int) -> None:
         path, wanted = ("proposal", "axles", axle, "strap_m"), round(length, 3)
         self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the strap", gesture)
+
+    def _put_ring(self, axle: int, ring: float, way: str, gesture: int) -> None:
+        wanted = max(round(ring, 3), 0.02)
+        self.edited.emit(lambda job: put_ring(job, axle, wanted), f"{way} the ring", gesture)
 
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:
