@@ -101,7 +101,7 @@ happens = (
     ("hanging", 0.110),
     ("stop touched", -0.064),
     ("stop flat", -0.098),
-    ("tyre touches, straight", -0.112),
+    ("tyre touches, straight", -0.166),
     ("metal", -0.121),
 )
 for side, h in zip(("left", "right"), base[1], strict=True):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TypeVar
 
 from PyQt6.QtCore import QObject, QSettings, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
@@ -20,6 +21,8 @@ from isostat.job.shock_list import shock_list
 from isostat.job.spring_table import spring_table
 from isostat.units.unit import Preset
 from isostat.wording.reader import Reader
+
+T = TypeVar("T")
 
 
 class Exchange(QObject):
@@ -123,14 +126,19 @@ class Exchange(QObject):
 
     def spring_table_in(self, path: Path, axle: int) -> None:
         """Takes in a spring's table; one with faults changes nothing and is refused by line."""
+        rows = self._taken(path, lambda text: spring_table(text, path.name, self._units()))
+        if rows is not None:
+            self.edited.emit(lambda job: edits.put_table(job, axle, rows), f"spring table {path.name}", -1)
+
+    def _taken(self, path: Path, read: Callable[[str], T]) -> T | None:
+        """What `read` makes of a file's text; None, and said in words, where the file or its lines cannot be."""
         try:
-            rows = spring_table(path.read_text(encoding="utf-8", errors="replace"), path.name, self._units())
+            return read(path.read_text(encoding="utf-8", errors="replace"))
         except OSError as fault:
             self.refused.emit(f"{path.name} is not read: {fault.strerror or fault}.")
         except JobFault as fault:
-            self.refused.emit(f"{fault.source} is not taken in. {fault.faults[0]}")
-        else:
-            self.edited.emit(lambda job: edits.put_table(job, axle, rows), f"spring table {path.name}", -1)
+            self.refused.emit(f"{fault.source} is not taken in. {' '.join(fault.faults[:2])}")
+        return None
 
     def ask_shocks(self) -> None:
         """Asks for a CSV and takes it in as the job's list of shocks."""
@@ -140,13 +148,8 @@ class Exchange(QObject):
 
     def shocks_in(self, path: Path) -> None:
         """Takes in a list of shocks; one with faults changes nothing and is refused by line."""
-        try:
-            rows = shock_list(path.read_text(encoding="utf-8", errors="replace"), path.name, self._units())
-        except OSError as fault:
-            self.refused.emit(f"{path.name} is not read: {fault.strerror or fault}.")
-        except JobFault as fault:
-            self.refused.emit(f"{fault.source} is not taken in. {fault.faults[0]}")
-        else:
+        rows = self._taken(path, lambda text: shock_list(text, path.name, self._units()))
+        if rows is not None:
             plain = [row.model_dump() for row in rows]
             self.edited.emit(lambda job: edits.put(job, ("shocks",), plain), f"shocks of {path.name}", -1)
 
@@ -158,12 +161,6 @@ class Exchange(QObject):
 
     def readings_in(self, path: Path) -> None:
         """Takes in the readings of a CSV; one with faults changes nothing and is refused by line and column."""
-        try:
-            text = path.read_text(encoding="utf-8", errors="replace")
-            changed = with_measurements(self._document.job, text, path.name, self._units())
-        except OSError as fault:
-            self.refused.emit(f"{path.name} is not read: {fault.strerror or fault}.")
-        except JobFault as fault:
-            self.refused.emit(f"{fault.source} is not taken in. {' '.join(fault.faults[:2])}")
-        else:
+        changed = self._taken(path, lambda text: with_measurements(self._document.job, text, path.name, self._units()))
+        if changed is not None:
             self.edited.emit(lambda _: changed, f"readings of {path.name}", -1)

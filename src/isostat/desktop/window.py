@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
@@ -30,6 +31,7 @@ from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange
 from isostat.desktop.far import FarField, FarView
 from isostat.desktop.filing import Filing
+from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.findings import Findings, WorkingPanel
 from isostat.desktop.pieces.notice import Notice
 from isostat.desktop.pieces.rail import Rail
@@ -110,7 +112,7 @@ class MainWindow(QMainWindow):
         d.tried.connect(self._wish)
         self.buying.arrived.connect(self.redraw)
         self.predicting.arrived.connect(self.redraw)
-        d.refused.connect(lambda sentence: self._say_refused(sentence, QApplication.focusWidget()))
+        d.refused.connect(self._say_edit_refused)
         for sheet in (*self.sheets.values(), self.strip, self.findings, self.working, self.top, self.steps, self.far):
             sheet.edited.connect(self._edit)
             sheet.asked.connect(self._ask)
@@ -298,6 +300,13 @@ class MainWindow(QMainWindow):
 
     def _ask(self, shown: Shown) -> None:
         self.working.pick(shown)
+
+    def _say_edit_refused(self, sentence: str) -> None:
+        """What the job refused, said beside the field in hand, by the field's words where the job names a place of its own."""
+        near = QApplication.focusWidget()
+        if isinstance(near, QuantityField):
+            sentence = re.sub(r"^\w+(\.[\w\[\]]+)+ is ", f"{near.label.capitalize()} is ", sentence)
+        self._say_refused(sentence, near)
 
     def _say_refused(self, sentence: str, near: QWidget | None = None) -> None:
         self._say(sentence, "brick_wash", near)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
-from isostat.assess.margins import COIL, HOSE, SHOCK, TYRE, TYRE_LOCK
+from isostat.assess.margins import COIL, HOSE, HOSE_ON_LEAF, SHOCK, TYRE, TYRE_LOCK, TYRE_ON_LEAF
 from isostat.assess.stop_use import strap_for
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
@@ -28,6 +28,7 @@ MARGINS = (
     ("tyre_lock_m", "tyre to arch, at lock", Quantity.COIL, TYRE_LOCK),
     ("hose_m", "hose beyond droop", Quantity.COIL, HOSE),
 )
+ON_LEAF = {"tyre_m": TYRE_ON_LEAF, "hose_m": HOSE_ON_LEAF}
 RULE = "Hoses and shafts are no straps. Stands before you go under it."
 
 
@@ -90,5 +91,8 @@ def _lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
         where = (QPointF(left + t.px(200), y), size)
         entry(sheet, v, f"margin {field}", ("margins", field), where, label=f"margin, {words}", quantity=quantity,
               otherwise=Figure(usual, Origin.ASSUMED))  # fmt: skip
+        if field in ON_LEAF and getattr(v.job.margins, field) is None and any(fit.kind == "leaf" for fit in v.job.proposal.axles):
+            said = f"{v.reader.coil(ON_LEAF[field])} on leaves"
+            sheet.text(f"margin {field} leaf word", said, QPointF(left + t.px(268), y + t.px(3)), size=12, role="ink2")
     at = QPointF(left, area.top() + t.px(22) + len(MARGINS) * t.px(25))
     sheet.text("travel rule", RULE, at, size=12, role="brick", weight=600, width=area.right() - left)
