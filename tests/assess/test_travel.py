@@ -9,7 +9,7 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.crossing import lanes
-from isostat.assess.damped import RIDE_SPEED, damped, light_and_full, revalve
+from isostat.assess.damped import RIDE_SPEED, as_weighed, damped, light_and_full, revalve
 from isostat.assess.fixes import apply_remedy, judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judge_travel import FREE_BUMP
@@ -189,7 +189,8 @@ def test_damping_is_told_by_a_tested_damper_and_a_revalve_brings_back_the_old_fe
     light, full = light_and_full(a)
     for axle in (0, 1):
         lighter, fuller, was = damped(a, axle, light), damped(a, axle, full), damped(a, axle, a.job.weighed_case, found=True)
-        asked = revalve(a, axle)
+        asked, still = revalve(a, axle), as_weighed(a, axle)
+        assert was and still and still.ratio == pytest.approx(was.ratio, rel=2e-3), "as weighed, solved or not"
         assert lighter and fuller and was and asked
         assert lighter.ratio > fuller.ratio and fuller.body[0].ratio < fuller.ratio < fuller.body[1].ratio
         ratio = a.axles[axle].shock_ratio.value

@@ -16,7 +16,7 @@ from isostat.assess.raking import rake_points, raked
 from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, figure, fit_figures
 from isostat.assess.springs import Ordered, order
 from isostat.assess.stand import NO_SPRINGS, SPRING, Hitch, Springs, stand
-from isostat.assess.standing import Standing, stand_up
+from isostat.assess.standing import Events, Met, Standing, stand_up, wheel_events
 from isostat.assess.tandem import Beams, beams_of
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import GRAVITY, Floats
@@ -81,6 +81,11 @@ class Assessment:
         """Its parts alone, no load on them: the same again while only loads change."""
         empty = _Weight(np.zeros((3, 1)).tobytes(), np.zeros((len(self.axles), 2, 1)).tobytes(), None)
         return _stood(*_as_found(self)[:3], empty)
+
+    @property
+    def found_events(self) -> Events:
+        """What happens on every wheel's way as found; nothing need be solved for it."""
+        return wheel_events(*self.found_unladen, _all_met(self.axles, self.found_fits))
 
 
 def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
@@ -165,8 +170,11 @@ def _stand_up(
     axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], weight: _Weight, baseline: bytes
 ) -> Standing:
     """Remembered on its frozen inputs: an edit of the proposal leaves the set-up as found as it was, and undo is at once."""
-    met = tuple(tuple(_met(axle, fit, side) for side in (0, 1)) for axle, fit in zip(axles, fits, strict=True))
-    return stand_up(*_stood(axles, fits, springs, weight), np.frombuffer(baseline).reshape(-1, 2), GRAVITY, met)
+    return stand_up(*_stood(axles, fits, springs, weight), np.frombuffer(baseline).reshape(-1, 2), GRAVITY, _all_met(axles, fits))
+
+
+def _all_met(axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...]) -> Met:
+    return tuple(tuple(_met(axle, fit, side) for side in (0, 1)) for axle, fit in zip(axles, fits, strict=True))
 
 
 def _met(axle: AxleFigures, fit: FitFigures, side: int) -> tuple[TravelEvent, ...]:

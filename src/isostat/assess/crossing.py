@@ -29,5 +29,5 @@ def lanes(a: Assessment, axle: int, side: int, *, one_up: bool) -> tuple[TravelE
 
 def found_lane(a: Assessment, axle: int, side: int, *, one_up: bool) -> tuple[TravelEvent, ...]:
     """The same as found."""
-    events = a.found.events[axle]
+    events = a.found_events[axle]
     return _one_up(events, side) if one_up else events[side]

@@ -4,14 +4,19 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.standing import Standing
+from isostat.assess.standing import Standing, moved_together
+from isostat.core.elements.bank import Bank
 from isostat.core.elements.damper import RIDE_SPEED, Damper
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.ride.quarter_car import QuarterCar, Swing
+from isostat.core.vehicle.platform import Platform
+from isostat.core.vehicle.riding import as_riding
+from isostat.core.vehicle.wheel_forces import ExactForces
 
 USUAL = 0.30  # of the body, that is asked for where the found set-up gives none (common practice, no source)
 
@@ -57,8 +62,33 @@ def car_in(a: Assessment, axle: int, case: int, *, found: bool) -> QuarterCar | 
 
 
 def damped(a: Assessment, axle: int, case: int, *, found: bool = False) -> Damped | None:
-    """The swings of an axle in a case; None without a tested damper. The damper's part is taken by the square of its ratio."""
-    told, car = damper_in(a, axle, found=found), car_in(a, axle, case, found=found)
+    """The swings of an axle in a case; None without a tested damper, or where it does not stand on its wheels."""
+    return _swings(a, axle, car_in(a, axle, case, found=found), found=found)
+
+
+def as_weighed(a: Assessment, axle: int) -> Damped | None:
+    """The swings as found when it was weighed: there every travel is nought, so nothing is solved for it."""
+    figures, unsprung = a.axles[axle], a.axles[axle].unsprung_kg.value
+    sprung = sum(pad.value for pad in figures.pad_kg) / 2.0 - unsprung
+    try:
+        car = QuarterCar(sprung, unsprung, _baseline_rate(*a.found_unladen, axle), figures.tyre_rate.value)
+    except OutOfRange:
+        return None
+    return _swings(a, axle, car, found=True)
+
+
+@lru_cache(maxsize=16)
+def _baseline_rate(platform: Platform, bank: Bank, axle: int) -> float:
+    """Wheel rate in N/m as a bump meets it with every travel nought, mean of both sides."""
+    still = np.zeros((platform.axles, 2, platform.cases))
+    riding = as_riding(platform, bank, ExactForces(platform, bank).compression(still)[0])
+    _, k = ExactForces(*riding)(still)
+    return float(moved_together(k)[axle, :, 0].mean())
+
+
+def _swings(a: Assessment, axle: int, car: QuarterCar | None, *, found: bool) -> Damped | None:
+    """The damper's part is taken by the square of its ratio."""
+    told = damper_in(a, axle, found=found)
     if told is None or car is None:
         return None
     ratio, (bump, rebound) = a.axles[axle].shock_ratio.value, told[0].coefficients()
@@ -89,7 +119,7 @@ def revalve(a: Assessment, axle: int) -> Revalve | None:
 
     None without a tested damper, or where no damper gives that.
     """
-    told, was = damper_in(a, axle, found=False), damped(a, axle, a.job.weighed_case, found=True)
+    told, was = damper_in(a, axle, found=False), as_weighed(a, axle)
     now = damped(a, axle, a.target_case)
     if told is None or now is None:
         return None

@@ -8,7 +8,7 @@ from typing import get_args
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.damped import damped, light_and_full
+from isostat.assess.damped import as_weighed, damped, light_and_full
 from isostat.assess.judge_air import air_judgements
 from isostat.assess.judge_carrying import carrying_judgements
 from isostat.assess.judge_curved import curved_judgements
@@ -85,7 +85,7 @@ def _by_pole(a: Assessment, axle: int) -> Iterator[Judgement]:
     for case, (low, high) in ((full, (DAMPING[0], np.inf)), (light, (0.0, DAMPING[1]))):
         told = damped(a, axle, case)
         if told is not None and not low <= told.ratio <= high:
-            was = damped(a, axle, a.job.weighed_case, found=True)
+            was = as_weighed(a, axle)
             yield springs.DampedAmiss(
                 grade=Grade.WATCH,
                 place=Place(axle, None, case),

@@ -15,7 +15,20 @@ from isostat.core.vehicle.equilibrium import Equilibrium, solve_equilibrium
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.riding import as_riding
 from isostat.core.vehicle.statics import lever, support_margin
-from isostat.core.vehicle.wheel_forces import ExactForces
+from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness
+
+Met = tuple[tuple[tuple[TravelEvent, ...], ...], ...]  # [axle][side]
+Events = tuple[tuple[tuple[TravelEvent, ...], tuple[TravelEvent, ...]], ...]  # the same
+
+
+@lru_cache(maxsize=8)
+def wheel_events(platform: Platform, bank: Bank, met: Met) -> Events:
+    """What happens on every wheel's way, both wheels of an axle together; remembered by the set-up.
+
+    platform, bank: which. met: events that no law knows.
+    """
+    sides = [[with_events(travel_events(platform, bank, a, n, 0), met[a][n]) for n in (0, 1)] for a in range(platform.axles)]
+    return tuple((left, right) for left, right in sides)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -35,7 +48,7 @@ class Standing:
     frequency_hz: Floats
     beyond: Bools  # a part outside what its law knows
     falling: Bools  # a wheel curve that falls at this height: the balance is not sure
-    events: tuple[tuple[tuple[TravelEvent, ...], tuple[TravelEvent, ...]], ...]  # [axle][side]
+    events: Events
     bump_left_m: Floats
     droop_left_m: Floats
 
@@ -51,7 +64,13 @@ def _standing_cases(platform: Platform) -> tuple[Bools, Floats]:
     return np.array([m > 0.0 for m in margins]), np.array(margins)
 
 
-Met = tuple[tuple[tuple[TravelEvent, ...], ...], ...]  # [axle][side]
+def moved_together(k: Stiffness) -> Floats:
+    """Rate at each wheel (A, 2, B) in N/m, both wheels of an axle together: the bar drops out; both axles of a tandem on its beams."""
+    at_wheel = np.stack([k.ll + k.lr, k.rr + k.lr], axis=1)
+    if k.along is not None:
+        at_wheel += k.along.sum(axis=2)
+        at_wheel[1:] += k.along[:-1].sum(axis=1)
+    return at_wheel
 
 
 def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float, met: Met) -> Standing:
@@ -73,14 +92,10 @@ def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float,
     compression, _, _ = exact.compression(u)
     riding = as_riding(safe, bank, compression)
     _, k = ExactForces(*riding)(u)
-    at_wheel = np.stack([k.ll + k.lr, k.rr + k.lr], axis=1)  # both wheels together: the bar drops out
-    if k.along is not None:  # and both axles of a tandem on its beams
-        at_wheel += k.along.sum(axis=2)
-        at_wheel[1:] += k.along[:-1].sum(axis=1)
+    at_wheel = moved_together(k)
     sprung = rest.force_n / gravity
     frequency = np.vectorize(ride_frequency)(at_wheel, sprung)
-    sides = [[with_events(travel_events(platform, bank, a, n, 0), met[a][n]) for n in (0, 1)] for a in range(platform.axles)]
-    events = tuple((left, right) for left, right in sides)
+    events = wheel_events(platform, bank, met)
     bump = np.array([[bump_end(side).travel_m for side in axle] for axle in events])
     droop = np.array([[droop_end(side).travel_m for side in axle] for axle in events])
     y = np.stack([platform.half_track_m, -platform.half_track_m], axis=1)
