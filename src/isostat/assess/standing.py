@@ -65,7 +65,7 @@ def _standing_cases(platform: Platform) -> tuple[Bools, Floats]:
 
 
 def moved_together(k: Stiffness) -> Floats:
-    """Rate at each wheel (A, 2, B) in N/m, both wheels of an axle together: the bar drops out; both axles of a tandem on its beams."""
+    """Rate at each wheel (A, 2, B) in N/m, both wheels of an axle together, so no bar; both axles of a tandem on its beams."""
     at_wheel = np.stack([k.ll + k.lr, k.rr + k.lr], axis=1)
     if k.along is not None:
         at_wheel += k.along.sum(axis=2)
