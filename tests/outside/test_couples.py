@@ -52,9 +52,9 @@ def test_a_couples_tangent_is_the_slope_of_its_forces_and_symmetric(couple: Coup
     for kink in (*HIGHS, 0.08):  # tables bend at their rows
         if isinstance(couple, TeedAir) and couple.bag is SWOLLEN and min(abs(x - kink), abs(y - kink)) < 2e-6:
             return
-    ends = [[couple.forces(np.asarray(x + a), np.asarray(y + b)) for a, b in ((s, 0.0), (0.0, s))] for s in (step, -step)]
+    ends = [[couple.both(np.asarray(x + a), np.asarray(y + b))[0] for a, b in ((s, 0.0), (0.0, s))] for s in (step, -step)]
     slope = [[float(ends[0][n][m] - ends[1][n][m]) / (2 * step) for n in (0, 1)] for m in (0, 1)]
-    own, cross, other = (float(k) for k in couple.rates(np.asarray(x), np.asarray(y)))
+    own, cross, other = (float(k) for k in couple.both(np.asarray(x), np.asarray(y))[1])
     near_kink = not isinstance(couple, TeedAir) and abs(slope[0][0] - own) > 0.02 * abs(own) + 60.0
     if near_kink:  # a spring just on the bend of its table, a beam at its stop, a valve at the end of its band
         return
@@ -78,7 +78,7 @@ def test_a_beam_is_in_balance_or_at_its_stop(x: float, y: float, a: float, b: fl
     else:
         assert out(ours) == pytest.approx(0.0, abs=1e-3)
         theirs = brentq(out, -stop, stop, xtol=1e-13)
-        f, r = beam.forces(np.asarray(x), np.asarray(y))
+        f, r = beam.both(np.asarray(x), np.asarray(y))[0]
         assert [float(f), float(r)] == pytest.approx(
             [float(RISING.force(np.asarray(x - a * theirs))), float(Coil(60e3).force(np.asarray(y + b * theirs)))], abs=2.0
         )
@@ -147,7 +147,7 @@ def test_teed_bags_rest_where_the_energy_is_least(layout: Layout, load: tuple[fl
     force, _ = ExactForces(platform, bank)(rest.travel_m)
     assert TableForces(platform, bank)(rest.travel_m)[0] == pytest.approx(force, abs=60.0)
     x = 0.10 + row[1, 6:, :, 0] @ rest.travel_m[1, :, 0]
-    left, right = (float(f) for f in tee.forces(*x))
+    left, right = (float(f) for f in tee.both(*x)[0])
     assert left == pytest.approx(right), "one pressure, one area: a tee cannot cure a lean"
     assert area * float(tee.gauge_at(*x)) == pytest.approx(left)
 
@@ -156,7 +156,7 @@ def test_a_tee_gives_nothing_in_roll_and_two_bags_in_heave() -> None:
     tee = TeedAir(bag=ROUND, gauge_pa=4e5, set_x_m=(0.1, 0.1))
     alone = ClosedAir(bag=ROUND, gauge_pa=4e5, set_x_m=0.1)
     at = np.asarray(0.1)
-    own, cross, other = (float(k) for k in tee.rates(at, at))
+    own, cross, other = (float(k) for k in tee.both(at, at)[1])
     assert own - cross == pytest.approx(0.0, abs=1e-6), "gas that only goes over stiffens nothing"
     assert own + cross == pytest.approx(float(alone.rate(at))), "both pressed together: as shut in apart"
     assert own == other

@@ -48,7 +48,7 @@ class Bags:
     def force(self, x: Floats) -> Floats:
         """What each carries (2, ...) in N at compressions x (2, ...) in m."""
         if self.couple is not None:
-            return np.stack(self.couple.forces(x[0], x[1]))
+            return np.stack(self.couple.both(x[0], x[1])[0])
         return np.stack([law.force(at) for law, at in zip(self.law, x, strict=True)])
 
 
@@ -191,7 +191,7 @@ def riding_rates(bags: Bags, x_m: Floats) -> tuple[float, float]:
     """Rate in N/m of each bag as a bump meets it, both pressed together, at compressions x (2,) in m."""
     at = [np.asarray(float(x)) for x in x_m]
     if isinstance(bags.couple, TeedAir | LevelledTee):
-        own, cross, other = bags.couple.riding(float(x_m[0]), float(x_m[1])).rates(*at)
+        own, cross, other = bags.couple.riding(float(x_m[0]), float(x_m[1])).both(*at)[1]
         return float(own + cross), float(other + cross)
     laws = [law.riding(float(x)) if isinstance(law, ClosedAir | LevelledAir) else law for law, x in zip(bags.law, at, strict=True)]
     left, right = (float(law.rate(x)) for law, x in zip(laws, at, strict=True))

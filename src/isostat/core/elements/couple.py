@@ -10,17 +10,15 @@ import numpy as np
 from isostat.core.elements.law import LawEvent
 from isostat.core.limits import Floats
 
+Forces = tuple[Floats, Floats]  # of each, N
 Tangent = tuple[Floats, Floats, Floats]  # own first, cross, own second, N/m
 
 
 class Couple(Protocol):
     """Forces of two parts and their symmetric tangent. Frozen and hashable, as a law is."""
 
-    def forces(self, first: Floats, second: Floats) -> tuple[Floats, Floats]:
-        """Force in N of each at their compressions in m, any shape, both alike."""
-
-    def rates(self, first: Floats, second: Floats) -> Tangent:
-        """dF₁/dx₁, dF₁/dx₂ = dF₂/dx₁ and dF₂/dx₂ in N/m."""
+    def both(self, first: Floats, second: Floats) -> tuple[Forces, Tangent]:
+        """Force in N of each at their compressions in m, any shape, both alike; and dF₁/dx₁, dF₁/dx₂ = dF₂/dx₁, dF₂/dx₂ in N/m."""
 
 
 @dataclass(frozen=True, slots=True)

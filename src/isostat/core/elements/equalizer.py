@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.core.elements.couple import Tangent
+from isostat.core.elements.couple import Forces, Tangent
 from isostat.core.elements.law import ForceLaw
 from isostat.core.limits import Floats, within
 
@@ -54,21 +54,16 @@ class Equalized:
             at = np.where(stopped, at, np.where(inside, wanted, (low + high) / 2.0))
         return at
 
-    def _pressed(self, first: Floats, second: Floats) -> tuple[Floats, Floats, Floats]:
+    def both(self, first: Floats, second: Floats) -> tuple[Forces, Tangent]:
+        """Force in N of the spring before and behind the beam, and their tangent; its angle is found once for both.
+
+        With a free beam it gives way: k₁ − (k₁a₁)²/D, k₁a₁·k₂a₂/D, k₂ − (k₂a₂)²/D, D = k₁a₁² + k₂a₂²; at its stop k₁, 0, k₂.
+        """
         beam = self.beam(first, second)
-        return first - self.arms_m[0] * beam, second + self.arms_m[1] * beam, beam
-
-    def forces(self, first: Floats, second: Floats) -> tuple[Floats, Floats]:
-        """Force in N of the spring before and behind the beam."""
-        x, y, _ = self._pressed(first, second)
-        return self.front.force(x), self.rear.force(y)
-
-    def rates(self, first: Floats, second: Floats) -> Tangent:
-        """With a free beam it gives way: k₁ − (k₁a₁)²/D, k₁a₁·k₂a₂/D, k₂ − (k₂a₂)²/D, D = k₁a₁² + k₂a₂²; at its stop k₁, 0, k₂."""
-        x, y, beam = self._pressed(first, second)
+        x, y = first - self.arms_m[0] * beam, second + self.arms_m[1] * beam
         k, m = self.front.rate(x), self.rear.rate(y)
         c, d = k * self.arms_m[0], m * self.arms_m[1]
         whole = c * self.arms_m[0] + d * self.arms_m[1]
         free = (np.abs(beam) < self.stop_rad * (1.0 - 1e-9)) & (whole > 1e-9)
         share = np.divide(1.0, whole, out=np.zeros_like(whole), where=free)
-        return k - c * c * share, c * d * share, m - d * d * share
+        return (self.front.force(x), self.rear.force(y)), (k - c * c * share, c * d * share, m - d * d * share)

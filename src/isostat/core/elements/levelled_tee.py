@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.core.elements.couple import Tangent
+from isostat.core.elements.couple import Forces, Tangent
 from isostat.core.elements.levelled import LevelledAir
 from isostat.core.elements.tee import TeedAir
 from isostat.core.limits import Floats
@@ -22,18 +22,13 @@ class LevelledTee:
         """Gauge pressure in Pa in both at their compressions in m, any shape."""
         return self.valve.gauge_at((np.asarray(first) + np.asarray(second)) / 2.0)
 
-    def forces(self, first: Floats, second: Floats) -> tuple[Floats, Floats]:
-        """Force in N of each bag."""
-        gauge, bag = self.gauge_at(first, second), self.valve.bag
-        return np.asarray(gauge * bag.area(first)[0]), np.asarray(gauge * bag.area(second)[0])
-
-    def rates(self, first: Floats, second: Floats) -> Tangent:
+    def both(self, first: Floats, second: Floats) -> tuple[Forces, Tangent]:
         """As for bags on one line, the valve's rise in place of the gas's: the cross rate is that of the mean area."""
         middle = (np.asarray(first) + np.asarray(second)) / 2.0
         gauge, bag = self.valve.gauge_at(middle), self.valve.bag
         (a, da), (b, db) = bag.area(first), bag.area(second)
         rise = self.valve.rise_at(middle) / 2.0
-        return rise * a + gauge * da, rise * (a + b) / 2.0, rise * b + gauge * db
+        return (gauge * a, gauge * b), (rise * a + gauge * da, rise * (a + b) / 2.0, rise * b + gauge * db)
 
     def riding(self, first: float, second: float) -> TeedAir:
         """What a bump meets from these compressions in m: the gas of both, shut in."""

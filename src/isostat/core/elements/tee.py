@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.core.elements.air import FAST, SEA_LEVEL, SLOW, Bag
-from isostat.core.elements.couple import Tangent
+from isostat.core.elements.couple import Forces, Tangent
 from isostat.core.limits import Floats, within
 
 
@@ -45,22 +45,19 @@ class TeedAir:
         ratio = self._volume(*(np.asarray(x) for x in self.set_x_m)) / self._volume(first, second)
         return np.maximum(then * ratio**self.exponent - self.ambient_pa, 0.0)
 
-    def forces(self, first: Floats, second: Floats) -> tuple[Floats, Floats]:
-        """Force in N of each bag at their compressions in m, any shape; a bag does not pull, and past its table its area stays."""
-        low, high = self.bag.x_m[0], self.bag.x_m[-1]
-        x, y = np.clip(first, low, high), np.clip(second, low, high)
-        gauge = self.gauge_at(x, y)
-        return np.asarray(gauge * self.bag.area(x)[0]), np.asarray(gauge * self.bag.area(y)[0])
+    def both(self, first: Floats, second: Floats) -> tuple[Forces, Tangent]:
+        """Forces, and own rate of the first, what each adds to the other, own rate of the second; N and N/m.
 
-    def rates(self, first: Floats, second: Floats) -> Tangent:
-        """Own rate of the first, what each adds to the other, own rate of the second; N/m."""
+        A bag does not pull, and past its table its area stays.
+        """
         low, high = self.bag.x_m[0], self.bag.x_m[-1]
         x, y = np.clip(first, low, high), np.clip(second, low, high)
         inside_x, inside_y = (np.asarray((v >= low) & (v <= high), dtype=float) for v in (first, second))
         gauge = self.gauge_at(x, y)
         (a, da), (b, db) = self.bag.area(x), self.bag.area(y)
         gas = np.where(gauge > 0.0, self.exponent * (gauge + self.ambient_pa) / self._volume(x, y), 0.0)
-        return (gas * a * a + gauge * da) * inside_x, gas * a * b * inside_x * inside_y, (gas * b * b + gauge * db) * inside_y
+        own, other = (gas * a * a + gauge * da) * inside_x, (gas * b * b + gauge * db) * inside_y
+        return (gauge * a, gauge * b), (own, gas * a * b * inside_x * inside_y, other)
 
     def riding(self, first: float, second: float) -> TeedAir:
         """What a bump meets from these compressions in m: the gas has no time to take the room's temperature."""

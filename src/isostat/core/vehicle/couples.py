@@ -34,7 +34,8 @@ def couple(p: Platform, bank: Bank, x: Floats, force: Floats, rate: Floats) -> C
             first = np.nonzero(index == n)
             second = tuple(at + more for at, more in zip(first, step, strict=True))
             law = bank.couples[n]
-            force[first], force[second] = law.forces(x[first], x[second])
-            rate[first], cross[first], rate[second] = law.rates(x[first], x[second])
+            forces, tangent = law.both(x[first], x[second])
+            force[first], force[second] = forces
+            rate[first], cross[first], rate[second] = tangent
         out.append(cross)
     return Cross(*out)
