@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import gc
 import json
 import sys
 from collections.abc import Sequence
@@ -101,6 +102,8 @@ def _parser() -> argparse.ArgumentParser:
 def main(arguments: Sequence[str] | None = None) -> int:
     """Runs one command. Returns the exit status: 0 done, 1 refused with sentences on standard error."""
     asked = _parser().parse_args(arguments)
+    if asked.command != "open":
+        gc.enable()
     try:
         match asked.command:
             case "assess":

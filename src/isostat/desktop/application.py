@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import gc
 import sys
 from pathlib import Path
 
 import platformdirs
+from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QApplication
 
 from isostat.desktop.theme import FAMILY, load_fonts
@@ -26,4 +28,11 @@ def run(path: Path | None) -> int:
     application.setFont(font)
     window = MainWindow(job, path, keep=platformdirs.user_state_path("isostat") / "unsaved")
     window.show()
+    QTimer.singleShot(0, _sweep_again)
     return application.exec()
+
+
+def _sweep_again() -> None:
+    """What was made while starting stays; what comes from now on is swept as usual."""
+    gc.freeze()
+    gc.enable()
