@@ -52,7 +52,7 @@ def test_the_json_page_names_every_key_of_the_answer() -> None:
     assert not silent
 
 
-@pytest.mark.parametrize("script", sorted(p.name for p in (ROOT / "scripts").iterdir() if p.suffix == ""))
+@pytest.mark.parametrize("script", sorted(p.name for p in (ROOT / "scripts").iterdir() if p.is_file() and p.suffix == ""))
 def test_scripts_are_sound_shell_and_stop_at_the_first_failure(script: str) -> None:
     path = ROOT / "scripts" / script
     text = path.read_text(encoding="utf-8")

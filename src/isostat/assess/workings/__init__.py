@@ -19,6 +19,7 @@ from isostat.assess.workings import (
     corner,
     cushions,
     damping,
+    events,
     hanging,
     instead,
     order,
@@ -52,10 +53,10 @@ AXLE: dict[str, Explain] = {"axle load": carrying.axle_load, "mean height": corn
 CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y}
 CASE |= dict.fromkeys(("front share", "left share", "cross weight", "steered share", "nose share"), carrying.share)
 EVENT: dict[str, Explain] = {
-    "event": corner.event,
-    "event away": corner.event_away,
-    "event up": corner.event_up,
-    "event up away": corner.event_up_away,
+    "event": events.event,
+    "event away": events.event_away,
+    "event up": events.event_up,
+    "event up away": events.event_up_away,
 }
 ORDERED: dict[str, Explain] = {
     "spring rate": order.spring_rate,

@@ -1,0 +1,121 @@
+"""Workings of where things happen on a wheel's way, both wheels together or one wheel up."""
+
+from __future__ import annotations
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.crossing import crossing, lanes
+from isostat.assess.workings.shown import Shown
+from isostat.core.tuning.events import HANGING, TravelEvent, travel_of
+from isostat.core.working import Figure, Given, Origin, Working
+
+
+def event_assumed(a: Assessment, k: Shown, name: str) -> bool:
+    """Whether the place of an event rests on something assumed."""
+    axle, fit = a.axles[k.axle], a.fits[k.axle]
+    match name:
+        case "stop touched":
+            return axle.stop_gap_m[k.side].assumed or axle.stop_ratio.assumed
+        case "stop flat":
+            return axle.stop_gap_m[k.side].assumed or axle.stop_ratio.assumed or fit.stop_flat_m.assumed
+        case "shock topped" | "shock bottomed":
+            return axle.droop_shaft_m[k.side].assumed or axle.shock_ratio.assumed
+        case "metal":
+            return axle.metal_m[k.side].assumed
+        case "strap taut":
+            mounts = axle.strap_mounts_m[k.side]
+            return mounts is None or mounts.assumed
+        case "hose taut" | "joint at its limit":
+            return False
+        case tyre if tyre.startswith("tyre"):
+            return axle.tyre_radius_m.assumed or fit.tyre_radius_m.assumed
+        case "helper touched" | "helper flat":
+            told = fit.cushion
+            return axle.spring_ratio.assumed or (name == "helper flat" and told is not None and told.flat.assumed)
+        case _:
+            return axle.spring_ratio.assumed or a.found_springs[k.axle][k.side].installed_m.assumed
+
+
+def _event_travel(a: Assessment, k: Shown) -> Given:
+    travel = travel_of(a.proposed.events[k.axle][k.side], k.event)
+    if travel is None:
+        raise KeyError(k.event)
+    assumed = event_assumed(a, k, k.event)
+    return Given("e", f"{k.event}, wheel travel", "height", travel, Origin.ASSUMED if assumed else Origin.COMPUTED)
+
+
+def event(a: Assessment, k: Shown) -> Working:
+    """Hub to arch at which an event comes."""
+    base, at = a.axles[k.axle].hub_to_arch_m[k.side], _event_travel(a, k)
+    return Working(
+        name=k.event,
+        symbol="h_e",
+        quantity="height",
+        expression="h_b - e",
+        inputs=(Given("h_b", "hub to arch as weighed", "height", base.value, base.origin), at),
+        result=base.value - at.value,
+        approximate=at.origin is Origin.ASSUMED,
+        rule="Each gap by its own row and ratio, both wheels. Moving the target moves no event.",
+    )
+
+
+def event_up(a: Assessment, k: Shown) -> Working:
+    """Hub to arch at which an event comes with one wheel up."""
+    base, at, other, moved = _event_up(a, k)
+    return Working(
+        name=f"{k.event}, one wheel up",
+        symbol="h_e",
+        quantity="height",
+        expression="h_b - (e - (1 - w) * o) / w",
+        inputs=(
+            Given("h_b", "hub to arch as weighed", "height", base.value, base.origin),
+            at,
+            Given("w", "this wheel's share in what moves the part", "fine ratio", moved.own, Origin.COMPUTED),
+            Given("o", "travel of the other wheel, at its other end", "height", other, Origin.SOLVED),
+        ),
+        result=base.value - moved.travel_m,
+        approximate=at.origin is Origin.ASSUMED,
+        rule="The other wheel hangs when this one is up, and the reverse.",
+    )
+
+
+def event_up_away(a: Assessment, k: Shown) -> Working:
+    """How far it lies then from the ride height of a case."""
+    _, at, _, moved = _event_up(a, k)
+    u = float(a.proposed.rest.travel_m[k.axle, k.side, k.case])
+    return Working(
+        name=f"to {k.event}, one wheel up",
+        symbol="d",
+        quantity="height",
+        expression="sqrt((c - u)**2)",
+        inputs=(
+            Given("c", f"{k.event}, one wheel up, wheel travel", "height", moved.travel_m, at.origin),
+            Given("u", "wheel travel in this case", "height", u, Origin.SOLVED),
+        ),
+        result=abs(moved.travel_m - u),
+        approximate=at.origin is Origin.ASSUMED,
+        rule="From where it rides in this case, at the wheel.",
+    )
+
+
+def _event_up(a: Assessment, k: Shown) -> tuple[Figure, Given, float, TravelEvent]:
+    """Baseline, the event together, travel of the other wheel, the event one wheel up."""
+    moved = next(e for e in lanes(a, k.axle, k.side, one_up=True) if e.name == k.event)
+    together = next(e for e in a.proposed.events[k.axle][k.side] if e.name == k.event)
+    other = crossing(a, k.axle, 1 - k.side).bump_m if k.event in HANGING else crossing(a, k.axle, k.side).droop_m
+    assert abs(together.beside(other).travel_m - moved.travel_m) < 1e-9
+    return a.axles[k.axle].hub_to_arch_m[k.side], _event_travel(a, k), other, moved
+
+
+def event_away(a: Assessment, k: Shown) -> Working:
+    """How far an event lies from the ride height of a case."""
+    at, u = _event_travel(a, k), float(a.proposed.rest.travel_m[k.axle, k.side, k.case])
+    return Working(
+        name=f"to {k.event}",
+        symbol="d",
+        quantity="height",
+        expression="sqrt((e - u)**2)",
+        inputs=(at, Given("u", "wheel travel in this case", "height", u, Origin.SOLVED)),
+        result=abs(at.value - u),
+        approximate=at.origin is Origin.ASSUMED,
+        rule="From where it rides in this case, at the wheel.",
+    )

@@ -1,0 +1,84 @@
+"""The words for what happens on a wheel's way, and for how it is damped."""
+
+from __future__ import annotations
+
+from isostat.core.findings import springs, travel
+from isostat.wording.reader import Reader
+from isostat.wording.telling import tell
+
+_EVENT_WORDS = {
+    "shock topped": "shock tops",
+    "coil loose": "coil comes loose",
+    "coil solid": "coil goes solid",
+    "shock bottomed": "shock bottoms",
+    "metal": "metal meets",
+    "stop flat": "stop is flat",
+    "stop touched": "stop touches",
+    "tyre touches, straight": "tyre meets the arch",
+    "tyre touches, at lock": "tyre meets the arch at lock",
+    "tyre touches, left lock": "tyre meets the arch at left lock",
+    "tyre touches, right lock": "tyre meets the arch at right lock",
+    "hose taut": "hose goes taut",
+    "joint at its limit": "joint binds",
+    "strap taut": "strap is taut",
+}
+
+
+@tell.register
+def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
+    what, before = _EVENT_WORDS[j.what], _EVENT_WORDS[j.before]
+    apart = r.height_unit(abs(j.what_m - j.before_m))
+    where = ", one wheel up" if j.crossed else ""
+    if j.in_order:
+        return f"{what.capitalize()} {apart} after the {before}{where}", f"Keep {r.height_unit(j.margin_m)} at the wheel."
+    if j.what.startswith("tyre"):
+        return f"{what.capitalize()} {apart} before the {before}{where}", "The arch would cut the tyre."
+    why = {
+        "coil loose": "A loose coil can leave its seat.",
+        "coil solid": "A bound coil must not take the bottoming.",
+        "shock bottomed": "The shock's own end would take the bottoming.",
+        "metal": "The stop is not there yet when metal meets.",
+        "hose taut": "A torn hose is no brake: no hose or wire may stop an axle.",
+        "joint at its limit": "Joints and half-shafts are not straps: they break.",
+    }[j.what]
+    return f"{what.capitalize()} {apart} before the {before}{where}", why
+
+
+@tell.register
+def _(j: travel.LittleBump, r: Reader) -> tuple[str, str]:
+    if j.left_m <= 0:
+        return f"{r.height_unit(-j.left_m)} past its flat stop", "The stop is used up at ride height: the next bump is metal."
+    if j.to_stop_m <= 0:
+        return f"Rides on its stop, {r.height_unit(j.left_m)} to flat", "The stop carries at ride height: harsh, and high."
+    return f"{r.height_unit(j.to_stop_m)} to the stop", "Little free bump with this load."
+
+
+@tell.register
+def _(j: travel.LittleDroop, r: Reader) -> tuple[str, str]:
+    if j.left_m <= 0:
+        return "No droop left", "The shock is at its end at ride height; the wheel hangs over every dip."
+    return f"{r.height_unit(j.left_m)} of droop left, {r.percent(j.share)}", "The wheel hangs early over a dip."
+
+
+@tell.register
+def _(j: travel.OrderRight, r: Reader) -> tuple[str, str]:
+    return "The order is right", "Stop first, then coil, shock and metal, each with its margin."
+
+
+@tell.register
+def _(j: springs.DamperOff, r: Reader) -> tuple[str, str]:
+    word = "less" if j.share < 1 else "more"
+    return f"Damped {r.percent(abs(1 - j.share))} {word} than as found", (
+        "For the new spring and the heaviest load; 1.00 is the damper of now. Ask for a revalve, or other dampers."
+    )
+
+
+@tell.register
+def _(j: springs.DampedAmiss, r: Reader) -> tuple[str, str]:
+    was = "" if j.found_ratio is None else f", {j.found_ratio:.2f} as found"
+    if j.ratio < j.low:
+        return (
+            f"Wallows: damping ratio {j.ratio:.2f}{was}",
+            f"{j.low:.2f} to {j.high:.2f} is usual. Ask for a revalve, or others.",
+        )
+    return f"Harsh: damping ratio {j.ratio:.2f}{was}", f"{j.low:.2f} to {j.high:.2f} is usual. Less rebound, or others."
