@@ -200,6 +200,7 @@ def limited() -> Job:
     for axle, mounts in ((0, 0.30), (1, 0.42)):
         job = put(job, ("vehicle", "axles", axle, "strap_mounts_m"), mounts)
         job = put(job, ("proposal", "axles", axle, "strap_m"), mounts + 0.135)
+        job = put(job, ("proposal", "axles", axle, "wheel_out_m"), 0.02)
         for side in ("left", "right"):
             for field, gap in (("arch_gap_m", 0.19), ("hose_slack_m", 0.21), ("joint_left_m", 0.24)):
                 job = put(job, ("vehicle", "axles", axle, side, field), gap)

@@ -63,7 +63,7 @@ def _ramp(a: Assessment) -> dict[str, Any]:
     if len(a.axles) < 2:
         return {}
     front, rear = crossing(a, 0, 0), crossing(a, len(a.axles) - 1, 1)
-    halves = (a.axles[0].half_track_m, a.axles[-1].half_track_m)
+    halves = (a.fits[0].half_track_m, a.fits[-1].half_track_m)
     return {"ramp_travel_index": round(ramp_travel_index(front, rear, halves, a.axles[0].x_m - a.axles[-1].x_m), 1)}
 
 
@@ -111,7 +111,7 @@ def _wheel(a: Assessment, i: int, side: int) -> dict[str, Any]:
         "other_hub_to_arch_m": round(other - pose.droop_m, 6),
         "ends_with": pose.up.name,
         "other_ends_with": pose.down.name,
-        "tilt_rad": round(axle_tilt(pose, a.axles[i].half_track_m), 6),
+        "tilt_rad": round(axle_tilt(pose, a.fits[i].half_track_m), 6),
     }
     if use is not None:
         out["full_bump"] = {"ends_with": use.end.name, "stop_share": round(use.share, 4), "times_static": round(use.times, 4)}

@@ -21,6 +21,7 @@ from isostat.core.findings.travel import WrongOrder
 from isostat.core.limits import OutOfRange
 from isostat.core.tuning.events import droop_end, travel_of
 from isostat.core.tuning.shock_fit import Seat, Shock, asked_shock, fit_shocks
+from isostat.core.vehicle.platform import Platform
 from isostat.job.demos import demo
 from isostat.job.edits import Path, put
 from isostat.job.files import JobFault
@@ -241,3 +242,37 @@ def test_a_hose_in_the_middle_moves_with_both_wheels_and_moved_mounts_give_droop
         moved = travel_of(apart.proposed.events[1][0], name)
         was = travel_of(a.proposed.events[1][0], name)
         assert moved is not None and was is not None and moved - was == pytest.approx(0.02 / ratio)
+
+
+def test_wheels_further_out_leave_the_parts_where_they_are_and_carry_the_same_moment() -> None:
+    job = hive_on_coils()
+    a, b = assess(job), assess(put(job, ("proposal", "axles", 1, "wheel_out_m"), 0.03))
+    was, now = a.proposed.platform, b.proposed.platform
+    assert now.half_track_m[1, 0] - was.half_track_m[1, 0] == pytest.approx(0.03) and b.found_fits == a.found_fits
+
+    def apart(platform: Platform, part: int) -> float:
+        """How far a part stands from the middle, by what it moves when the beam turns."""
+        return float(platform.row[1, part, 0, 0] - platform.row[1, part, 1, 0]) * float(platform.half_track_m[1, 0])
+
+    for part in (0, 2, 4, 6):
+        assert apart(now, part) == pytest.approx(apart(was, part))
+    for case in range(a.cases):
+        moments = []
+        for x, platform in ((a, was), (b, now)):
+            pads = x.proposed.pad_kg[..., case]
+            moments.append((platform.half_track_m[:, case] * (pads[:, 0] - pads[:, 1])).sum())
+            assert pads.sum() == pytest.approx(x.loading.whole_kg[case], abs=0.5)
+        assert moments[1] == pytest.approx(moments[0], abs=0.6), "kg·m about the middle: statics"
+    assert travel_of(lanes(b, 1, 0, one_up=True), "stop flat") > travel_of(lanes(a, 1, 0, one_up=True), "stop flat")
+
+
+def test_a_coil_may_be_loose_by_what_its_seat_holds() -> None:
+    job = hive_on_coils()
+    events = assess(job).proposed.events[0][0]
+    early = travel_of(events, "coil loose") - droop_end(events).travel_m  # below nothing: it is loose only past the end
+    longer = put(job, ("proposal", "axles", 0, "shock_longer_m"), 0.03 + max(0.0, -early))
+    told = wrong(longer, "coil loose")
+    assert told and told[0].grade is Grade.FAULT
+    missing = max(j.short_m for j in told)
+    held = put(longer, ("margins", "seat_m"), min(round(missing + 0.005, 3), 0.1))
+    assert not wrong(held, "coil loose") and wrong(put(longer, ("margins", "seat_m"), 0.001), "coil loose")

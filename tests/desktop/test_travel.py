@@ -111,8 +111,13 @@ def test_an_axle_is_crossed_either_way_and_turned_to_its_lock(open_window, qtbot
         qtbot.keyClick(lock, Qt.Key.Key_Right)
     assert sheet.lock == 1.0 and read(window, "lock word").startswith("turned 35")
     assert read(window, "crossed clear 1 word") != straight
-    assert "bar" in read(window, "crossed said 2 word") and "index" in read(window, "crossed said 3 word")
+    assert "bar" in read(window, "crossed said 2 word") and "index" in read(window, "crossed said 4 word")
     assert not window.document.undo.canUndo(), "looking changes nothing"
+    tilt = read(window, "tilt word")
+    type_into(qtbot, window, "wheel out", "-60")
+    assert read(window, "tilt word") != tilt and "further in" in read(window, "crossed said 3 word")
+    type_into(qtbot, window, "wheel out", "1 m")
+    assert "accepted is" in window.notice.text()
 
 
 def test_spacers_are_taken_off_the_table_and_one_that_leaves_no_bump_is_marked(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
@@ -136,6 +141,9 @@ def test_shocks_are_ranked_taken_and_another_list_is_read_or_refused(open_window
     travel(window, "shocks")
     before = window.document.job
     assert read(window, "shocks asked word").startswith("The target asks for 5")
+    type_into(qtbot, window, "droop asked", "30")
+    assert window.document.job.proposal.axles[1].pick.droop_share.value == pytest.approx(0.30)
+    window.document.undo.undo()
     name = read(window, "shocks name 1 word")
     press(qtbot, window, "shocks take 1")
     fit = window.document.job.proposal.axles[1]

@@ -227,7 +227,7 @@ def _assess(given: Job, job: Job) -> Assessment:
     force = spring_forces(platform, bank, 0, pad_n - platform.unsprung_n[..., 0], still, SPRING)
     springs = tuple(found_springs(a, i, f, force[i]) for i, (a, f) in enumerate(zip(axles, found_parts, strict=True)))
 
-    where = (np.array([a.x_m for a in axles]), np.array([a.half_track_m for a in axles]), baseline[:, 0] - baseline[:, 1])
+    where = (np.array([a.x_m for a in axles]), np.array([f.half_track_m for f in fits]), baseline[:, 0] - baseline[:, 1])
     pose, warp = _target_pose(job.target, baseline, where)
     wanted = planar_travel(pose, *where)
     platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg, loading.hitch)

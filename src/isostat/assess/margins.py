@@ -47,5 +47,6 @@ def kept(a: Assessment, axle: int, side: int) -> tuple[Kept, ...]:
         out += [Kept(f"tyre touches, {where}", lock, bump=True) for where in ("at lock", "left lock", "right lock")]
     gives = STRETCH * fit.strap_m.value / figures.strap_ratio.value if fit.strap_m else 0.0
     hose = _or(told.hose_m, HOSE_ON_LEAF if leaf else HOSE) + gives
-    down = (("coil loose", 0.0), ("hose taut", hose), ("joint at its limit", 0.0))
+    held = -_or(told.seat_m, 0.0) / figures.spring_ratio.value  # so far the coil may be loose and still stands in its seat
+    down = (("coil loose", held), ("hose taut", hose), ("joint at its limit", 0.0))
     return (*out, *(Kept(name, margin, bump=False) for name, margin in down))

@@ -89,6 +89,7 @@ class FitFigures:
     stop_flat_m: Figure  # squeeze along the stop
     stop_spacer_m: float
     shock_stroke_m: float | None
+    half_track_m: float
     shock_longer_m: float
     shock_mounts_m: float  # further apart
     strap_m: Figure | None  # its length, taut
@@ -212,6 +213,7 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
         stop_spacer_m=spacer.value if spacer else 0.0,
         shock_stroke_m=stroke.value if stroke else None,
         shock_longer_m=fit.shock_longer_m.value if fit.shock_longer_m else 0.0,
+        half_track_m=axle.half_track_m + (fit.wheel_out_m.value if fit.wheel_out_m and fit is not found else 0.0),
         shock_mounts_m=fit.shock_mounts_m.value if fit.shock_mounts_m else 0.0,
         strap_m=figure(strap, 0.0) if strap else None,
         hose_longer_m=fit.hose_longer_m.value if fit.hose_longer_m else 0.0,

@@ -94,7 +94,8 @@ def stand(
 
     def put(a: int, part: int, places: tuple[float, float, float], force_law: ForceLaw) -> None:
         ratio[a, part], place, offset[a, part] = places
-        rows[a, part] = row(axles[a].layout, SIDES[part % 2], place)
+        stood = place * axles[a].half_track_m / fits[a].half_track_m  # wheels further out leave the parts where they are
+        rows[a, part] = row(axles[a].layout, SIDES[part % 2], stood)
         law[a, part] = laws.setdefault(force_law, len(laws))
 
     for a, (axle, fit, spring) in enumerate(zip(axles, fits, springs, strict=True)):
@@ -143,7 +144,7 @@ def stand(
     ]
     platform = Platform(
         axle_x_m=spread(np.array([a.x_m for a in axles])),
-        half_track_m=spread(np.array([a.half_track_m for a in axles])),
+        half_track_m=spread(np.array([fit.half_track_m for fit in fits])),
         tyre_rate=spread(np.array([f.tyre_rate.value * both for f in fits])),
         tyre_squash_m=spread(np.array(squash)),
         unsprung_n=spread(np.array([a.unsprung_kg.value * GRAVITY * both for a in axles])) + GRAVITY * more_unsprung_kg,

@@ -42,6 +42,7 @@ from isostat.job.reading import (
     Thread,
     Turns,
     TyreRate,
+    WheelOut,
     WireSize,
 )
 from isostat.job.stop import Stop
@@ -160,6 +161,7 @@ class AxleFit(Frozen):
 
     damping: of the damper of now. damper: tested, both ways. strap_m: length of a limit strap, pulled taut.
     shock_mounts_m: by which the shock's mounts are moved further apart.
+    wheel_out_m: by which a wheel stands further out, by its offset or a spacer behind it.
     stock: the steps in which springs are to be had. inside_m: across a coil's inside, as its perch wants it; pocket_m: the most
     that the perch or what stands round the coil leaves for its outside. wire: of what the coil is wound.
     """
@@ -174,6 +176,7 @@ class AxleFit(Frozen):
     strap_m: StrapLength | None = None
     hose_longer_m: Offset | None = None
     shock_mounts_m: Offset | None = None
+    wheel_out_m: WheelOut | None = None
     shock_stroke_m: Stroke | None = None
     shock_longer_m: Offset | None = None
     settle_share: Settle | None = None

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from isostat.core.limits import within
 
-CLOSE = 1e-6  # m, that no shop can tell
+CLOSE = 0.0005  # m, that no tape tells
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,7 +75,9 @@ def fit_shocks(shocks: tuple[Shock, ...], seat: Seat, droop_share: float, margin
     within("share of droop", droop_share, 0.1, 0.9, "")
     within("margin at the shock", margin_m, 0.0, 0.1, "m")
     found = [_fit(shock, seat, droop_share, margin_m) for shock in shocks]
-    return tuple(sorted(found, key=lambda f: (not f.fits, max(f.short_by_m, f.loose_by_m, 0.0), abs(f.misses), f.shock.name)))
+    return tuple(
+        sorted(found, key=lambda f: (not f.fits, 0.0 if f.fits else max(f.short_by_m, f.loose_by_m), abs(f.misses), f.shock.name))
+    )
 
 
 def _fit(shock: Shock, seat: Seat, share: float, margin: float) -> ShockFit:

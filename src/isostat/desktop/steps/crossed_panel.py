@@ -6,18 +6,21 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess.crossing import crossing, lanes
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.crossed import Crossed, axle_tilt, ramp_travel_index
 from isostat.core.vehicle.layout import Layout
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.fill import Fill
 from isostat.desktop.pieces.ink import dimension, hatch
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
+from isostat.desktop.steps.entry import entry
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.units.unit import Quantity
 
 LOCK = math.radians(35.0)  # of a steered wheel, at full lock (stated rule)
 TREAD = 0.62  # of its radius, that a tyre is wide (stated rule)
@@ -66,20 +69,21 @@ def lay_crossed(
 ) -> CrossedView:
     """Places heights, clearances and what the crossing comes to. which: axle, side that is up. lock: share of full lock."""
     t, r, (axle, up) = v.theme, v.reader, which
-    pose, figures, radius = crossing(v.a, axle, up), v.a.axles[axle], v.a.fits[axle].tyre_radius_m.value
+    pose, fit = crossing(v.a, axle, up), v.a.fits[axle]
+    radius = fit.tyre_radius_m.value
     left = QRectF(area.left(), area.top(), area.width() * 0.70, area.height())
     hubs = (float(v.a.baseline_m[axle, up]) - pose.bump_m, float(v.a.baseline_m[axle, 1 - up]) - pose.droop_m)
     clear = max((_clear_of(v, axle, s, 0.0) or 0.0) - float(v.a.baseline_m[axle, s]) for s in (0, 1)) + radius
     head = max(radius - hubs[0], clear, 0.06)
     tall = hubs[1] + radius + head
-    wide = 2.0 * figures.half_track_m + 2.0 * radius * (TREAD + 0.5)
+    wide = 2.0 * fit.half_track_m + 2.0 * radius * (TREAD + 0.5)
     steered = v.job.vehicle.axles[axle].steered
     per_m, turned = min((left.height() - 20) / tall, left.width() * 0.62 / wide), lock * LOCK if steered else 0.0
     c = CrossedView(left, per_m, axle, up, pose, turned, head)
     for side in (0, 1):
         height = float(v.a.baseline_m[axle, side]) - c.travel(side)
         end = pose.up.name if side == up else pose.down.name
-        x = c.at((1 if side == 0 else -1) * (figures.half_track_m + radius * 0.75), 0.0).x()
+        x = c.at((1 if side == 0 else -1) * (fit.half_track_m + radius * 0.75), 0.0).x()
         x += t.px(62) * (-1 if side == 0 else 1)
         at = QPointF(x, left.top() + t.px(30))
         box = sheet.text(
@@ -88,12 +92,18 @@ def lay_crossed(
         sheet.text(f"crossed end {side} word", end, QPointF(x, box.bottom() - 2), size=12.5, role="ink2", anchor=MIDDLE)
         _lay_clear(sheet, v, c, side, QPointF(x, box.bottom() + t.px(16)))
     _lay_said(sheet, v, c, QPointF(area.left() + area.width() * 0.715, area.top()), area.right())
+    out = Figure(fit.half_track_m - v.a.axles[axle].half_track_m, Origin.COMPUTED)
+    at = QPointF(left.left(), left.bottom() - t.px(24))
+    box = sheet.text("wheel out word", "wheels out", at + QPointF(0, t.px(3)), size=12.5, unit=r.preset.coil.sign)
+    where = (QPointF(box.right() + t.px(5), at.y()), QSize(round(t.px(48)), round(t.px(22))))
+    path = ("proposal", "axles", axle, "wheel_out_m")
+    entry(sheet, v, "wheel out", path, where, label="wheels further out than found", quantity=Quantity.COIL, otherwise=out)
     if steered:
         made = sheet.child("lock", Fill, lambda fill: fill.filled.connect(lambda _which, share, _gesture: turn(share)))
         made.place(t, "steering lock", axle, 20, lock)
-        made.setGeometry(round(left.left()), round(left.bottom() - t.px(26)), round(t.px(130)), round(t.px(24)))
+        made.setGeometry(round(left.left()), round(left.bottom() - t.px(52)), round(t.px(130)), round(t.px(24)))
         words = f"turned {math.degrees(c.lock):.0f}°"
-        sheet.text("lock word", words, QPointF(left.left() + t.px(6), left.bottom() - t.px(44)), size=12.5, role="ink2")
+        sheet.text("lock word", words, QPointF(left.left() + t.px(6), left.bottom() - t.px(70)), size=12.5, role="ink2")
     return c
 
 
@@ -111,18 +121,21 @@ def _lay_clear(sheet: Sheet, v: View, c: CrossedView, side: int, at: QPointF) ->
 def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) -> None:
     """Tilt, what is met first, what the bar asks, and how far a ramp is climbed."""
     t, r, axle = v.theme, v.reader, v.a.axles[c.axle]
-    tilt = math.degrees(axle_tilt(c.pose, axle.half_track_m))
+    tilt = math.degrees(axle_tilt(c.pose, v.a.fits[c.axle].half_track_m))
     box = sheet.text("tilt word", f"{tilt:.1f}°", at, size=22, weight=600)
     words = "axle tilt" if axle.layout is Layout.SOLID else "tilt from hub to hub"
     sheet.text("tilt name word", words, QPointF(at.x(), box.bottom() - 3), size=12.5, role="ink2")
-    up = [e.name for e in lanes(v.a, c.axle, c.up, one_up=True) if e.travel_m > 0.0][:4]
-    down = [e.name for e in reversed(lanes(v.a, c.axle, 1 - c.up, one_up=True)) if e.travel_m < 0.0][:3]
+    up = [e.name for e in lanes(v.a, c.axle, c.up, one_up=True) if e.travel_m > 0.0][:3]
+    down = [e.name for e in reversed(lanes(v.a, c.axle, 1 - c.up, one_up=True)) if e.travel_m < 0.0][:2]
     bar = v.a.fits[c.axle].bar.value * (c.pose.bump_m - c.pose.droop_m) / GRAVITY
     lines = [f"up: {', '.join(up)}", f"down: {', '.join(down)}"]
     lines.append(f"the bar asks {r.mass(bar)} a wheel for it, unlinked nothing" if bar > 0.5 else "no bar")
+    out = v.a.fits[c.axle].half_track_m - axle.half_track_m
+    if abs(out) > 5e-4:
+        lines.append(f"wheels {r.coil(abs(out))} further {'out' if out > 0 else 'in'}: read at lock again")
     if len(v.a.axles) > 1:
         last = len(v.a.axles) - 1
-        halves, base = (v.a.axles[0].half_track_m, v.a.axles[last].half_track_m), -v.a.axles[last].x_m
+        halves, base = (v.a.fits[0].half_track_m, v.a.fits[last].half_track_m), -v.a.axles[last].x_m
         index = ramp_travel_index(crossing(v.a, 0, 0), crossing(v.a, last, 1), halves, base)
         lines.append(f"ramp of 20°: {r.height_unit(index / 1000 * base)} up it, index {index:.0f}")
     y = box.bottom() + t.px(18)
@@ -134,7 +147,7 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
 def draw_crossed(p: QPainter, v: View, c: CrossedView) -> None:
     """Body, arches, axle and tyres; dashed the wheels at rest in the case that is shown."""
     t, axle, radius = v.theme, v.a.axles[c.axle], v.a.fits[c.axle].tyre_radius_m.value
-    base, half = [float(h) for h in v.a.baseline_m[c.axle]], axle.half_track_m
+    base, half = [float(h) for h in v.a.baseline_m[c.axle]], v.a.fits[c.axle].half_track_m
     p.setPen(pen(t, "ink", 1.5))
     body = QRectF(c.at(half * 0.72, 0.03), c.at(-half * 0.72, -0.06))
     hatch(p, body, t.colour("ink2"), 4.5)

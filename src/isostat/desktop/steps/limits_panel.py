@@ -27,9 +27,10 @@ MARGINS = (
     ("tyre_m", "tyre to arch", Quantity.COIL, TYRE),
     ("tyre_lock_m", "tyre to arch, at lock", Quantity.COIL, TYRE_LOCK),
     ("hose_m", "hose beyond droop", Quantity.COIL, HOSE),
+    ("seat_m", "coil loose, held by its seat", Quantity.COIL, 0.0),
 )
 ON_LEAF = {"tyre_m": TYRE_ON_LEAF, "hose_m": HOSE_ON_LEAF}
-RULE = "Hoses and shafts are no straps. Stands before you go under it."
+RULE = "Hoses and shafts are no straps. Use stands."
 
 
 def lay_limits(sheet: Sheet, v: View, area: QRectF) -> None:
@@ -84,9 +85,9 @@ def _lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
     t = v.theme
     left = max(area.left() + t.px(196) + len(v.a.axles) * t.px(112) + t.px(20), area.left() + t.px(440))
     sheet.caps("margins head", "Kept between", QPointF(left, area.top() - t.px(2)))
-    size = QSize(round(t.px(62)), round(t.px(23)))
+    size = QSize(round(t.px(62)), round(t.px(21)))
     for n, (field, words, quantity, usual) in enumerate(MARGINS):
-        y = area.top() + t.px(18) + n * t.px(25)
+        y = area.top() + t.px(18) + n * t.px(22.5)
         sheet.text(f"margin {field} word", words, QPointF(left, y + t.px(3)), size=13, unit=v.reader.preset.unit(quantity).sign)
         where = (QPointF(left + t.px(200), y), size)
         entry(sheet, v, f"margin {field}", ("margins", field), where, label=f"margin, {words}", quantity=quantity,
@@ -94,5 +95,5 @@ def _lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
         if field in ON_LEAF and getattr(v.job.margins, field) is None and any(fit.kind == "leaf" for fit in v.job.proposal.axles):
             said = f"{v.reader.coil(ON_LEAF[field])} on leaves"
             sheet.text(f"margin {field} leaf word", said, QPointF(left + t.px(268), y + t.px(3)), size=12, role="ink2")
-    at = QPointF(left, area.top() + t.px(22) + len(MARGINS) * t.px(25))
+    at = QPointF(left, area.top() + t.px(22) + len(MARGINS) * t.px(22.5))
     sheet.text("travel rule", RULE, at, size=12, role="brick", weight=600, width=area.right() - left)

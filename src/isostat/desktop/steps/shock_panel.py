@@ -5,14 +5,18 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtCore import QPointF, QRectF, QSize
 
+from isostat.assess.picking import DROOP_SHARE
 from isostat.assess.shocks import ranked_shocks, shock_to_order
 from isostat.core.tuning.shock_fit import Shock, ShockFit
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
 from isostat.job.parts import put_shock
 from isostat.job.shock_list import shipped_shocks
+from isostat.units.unit import Quantity
 
 COLUMNS = (("name", 0.0), ("extended", 0.27), ("collapsed", 0.40), ("droop", 0.49), ("of travel", 0.58), ("in hand", 0.69))
 
@@ -30,6 +34,11 @@ def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[]
     whose = f"list of {len(v.job.shocks)}" if v.job.shocks else f"invented list of {len(rows)}"
     words = f"The target asks for {r.height(order[0])} extended, {r.height_unit(order[1])} collapsed; {whose}:"
     sheet.text("shocks asked word", words, area.topLeft() - QPointF(0, t.px(3)), size=13.5, weight=600)
+    share = v.job.proposal.axles[axle].pick.droop_share
+    box = sheet.text("shocks share word", "droop asked", QPointF(area.right() - t.px(150), area.top() - t.px(2)), size=13, unit="%")
+    where = (QPointF(box.right() + t.px(6), area.top() - t.px(5)), QSize(round(t.px(56)), round(t.px(22))))
+    entry(sheet, v, "droop asked", ("proposal", "axles", axle, "pick", "droop_share"), where, label="share of the travel as droop",
+          quantity=Quantity.SHARE, otherwise=None if share else Figure(DROOP_SHARE, Origin.ASSUMED))  # fmt: skip
     xs = {name: area.left() + share * area.width() for name, share in COLUMNS}
     for name, x in xs.items():
         if name != "name":
