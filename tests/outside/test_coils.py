@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 import sympy
-from hypothesis import assume, given, settings
+from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 from Pynite import FEModel3D
 
@@ -222,6 +222,7 @@ def test_what_is_no_coil_is_refused_in_words(change: dict[str, float], words: st
 @given(
     rate=st.floats(15e3, 2e5), free=st.floats(0.25, 0.5), spans=st.lists(st.floats(0.01, 0.12), min_size=2, max_size=6, unique=True)
 )
+@example(rate=15e3, free=0.5, spans=[0.0625, 0.12, 0.11999999999999998])
 @settings(max_examples=40, deadline=None)
 def test_a_press_gives_back_the_line_that_its_readings_lie_on(rate: float, free: float, spans: list[float]) -> None:
     """Closed form, F = k·(L − l); `numpy.polyfit` tells the same of readings that scatter evenly."""

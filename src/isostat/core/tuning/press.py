@@ -9,6 +9,7 @@ import numpy as np
 from isostat.core.limits import Floats, OutOfRange
 
 TAPE, PAD = 0.001, 0.01  # two standard deviations of a length in m between the plates, and of the scale as a share
+TOLD = 0.0005  # m, that two lengths must lie apart
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,11 +45,13 @@ def pressed(length_m: Floats, force_n: Floats) -> Pressed:
     cover = np.linalg.inv(lines.T @ lines)
     free = at_nought / rate
     slope = np.array([1.0 / rate, -free / rate])  # of the free length, by both unknowns
-    steps = np.diff(force) / -np.diff(length)
+    apart = -np.diff(length)
+    told = apart > TOLD  # between two readings at one length no rate is told
+    steps = np.diff(force)[told] / apart[told]
     return Pressed(
         rate=float(rate),
         share=2.0 * float(np.sqrt(cover[1, 1])) / float(rate),
         free_m=float(free),
         free_error_m=2.0 * float(np.sqrt(slope @ cover @ slope)),
-        firmer=float(steps.max() / max(float(steps.min()), 1.0)),
+        firmer=float(steps.max() / max(float(steps.min()), 1.0)) if steps.size else 1.0,
     )
