@@ -9,6 +9,8 @@ from hypothesis import strategies as st
 from scipy.optimize import root
 
 from isostat.core.elements.bank import Bank
+from isostat.core.elements.coil import Coil
+from isostat.core.elements.law import TableLaw
 from isostat.core.elements.motion import Motion
 from isostat.core.limits import GRAVITY
 from isostat.core.vehicle.equilibrium import solve_equilibrium, travel
@@ -103,6 +105,17 @@ def test_every_very_heavy_load_settles_without_nan() -> None:
     assert rest.converged.all()
     assert np.isfinite(rest.travel_m).all()
     assert rest.passes.max() <= 25, "a stop far beyond a gap is found by its tangent, not by halving"
+
+
+@pytest.mark.parametrize("exact", [False, True])
+def test_where_a_spring_gives_way_the_nearest_rest_is_found_not_the_one_beyond(exact: bool) -> None:
+    """Soft, steep, falling, rising: 5 600 N a wheel are held at 158 mm and again at 205, where a long first step would land."""
+    platform, bank = platform_of(replace(FLATBED, masses=((4 * 5600 / GRAVITY, -1.5, 0.0),)))
+    snaps = TableLaw((0.0, 0.14, 0.15, 0.17, 0.19, 0.4), (0.0, 4900.0, 5000.0, 6500.0, 4500.0, 20_000.0))
+    laws = [snaps if isinstance(law, Coil) else law for law in bank.laws]
+    rest = solve_equilibrium(platform, Bank(laws), exact=exact)
+    assert rest.converged.all() and rest.travel_m[0] + 0.14 == pytest.approx(0.158, abs=5e-4)
+    assert Bank(laws).tables.falls and not bank.tables.falls
 
 
 def test_a_wheel_that_reaches_nothing_hangs_on_its_shock_and_stays_finite() -> None:

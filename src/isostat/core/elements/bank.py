@@ -14,6 +14,7 @@ from isostat.core.elements.motion import Motion
 from isostat.core.limits import Floats, Ints, frozen
 
 REACH = 0.6  # m, how far a table goes past the last jump of a law; further out its last slope goes on
+FALL = 0.01  # N from node to node, that is no rounding
 MOTION_SPAN, MOTION_STEP = 0.5, 0.0005  # m of wheel travel either way, and the step of a motion table
 
 
@@ -58,6 +59,7 @@ class Tables:
     per_step: Floats  # (laws,) nodes per m
     force: Floats  # (nodes,) N
     rise: Floats  # (nodes,) N to the next node
+    falls: bool  # a law that pushes less when it is pressed more: there may be more than one rest
 
 
 class Bank:
@@ -74,13 +76,15 @@ class Bank:
         """All force tables end to end."""
         columns = [_column(law) for law in self.laws]  # type: ignore[arg-type]
         counts = np.array([len(c.force) for c in columns], dtype=np.int64)
+        rise = frozen(np.concatenate([c.rise for c in columns]))
         return Tables(
             start=np.concatenate([[0], np.cumsum(counts)[:-1]]),
             last=counts - 2,
             low=frozen([c.low for c in columns]),
             per_step=frozen([1.0 / c.step for c in columns]),
             force=frozen(np.concatenate([c.force for c in columns])),
-            rise=frozen(np.concatenate([c.rise for c in columns])),
+            rise=rise,
+            falls=bool((rise < -FALL).any()),
         )
 
     @cached_property

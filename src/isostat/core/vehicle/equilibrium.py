@@ -19,7 +19,7 @@ from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness, TableForces, WheelForces
 
 STEP_LIMIT = 0.080  # m of travel or wheel displacement in one step
-NEAR_LIMIT = 0.030  # m, where a curved motion may let a wheel's curve fall: the nearest rest is wanted, not one beyond
+NEAR_LIMIT = 0.030  # m, where a curved motion or a falling law lets a wheel's curve fall: the nearest rest is wanted
 OVERSHOOT = 0.5  # a step is taken back when the energy rises along its end by more than this share of its first fall
 HELD = 10.0  # N/m, keeps the tangent of a wheel in the air solvable; changes no answer
 NEAR = 0.01  # N, how far the tables are followed
@@ -67,7 +67,7 @@ def solve_equilibrium(
     residual = np.full(platform.cases, np.inf)
     passes = np.zeros(platform.cases, dtype=np.int64)
     every = np.arange(platform.cases)
-    step_limit = STEP_LIMIT if platform.motion is None else NEAR_LIMIT
+    step_limit = STEP_LIMIT if platform.motion is None and not bank.tables.falls else NEAR_LIMIT
 
     def settle(which: Ints | slice, most: int) -> None:
         sub = platform if which is every else platform.take(which)
