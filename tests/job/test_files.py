@@ -2,6 +2,8 @@ from __future__ import annotations
 
 import json
 import os
+import subprocess
+import sys
 from pathlib import Path
 from typing import Any
 
@@ -163,3 +165,15 @@ def test_edits_make_new_jobs_and_keep_the_old(hive: Job) -> None:
     ):
         with pytest.raises(JobFault, match="accepted"):
             refused()
+
+
+def test_before_a_thread_works_on_a_job_every_part_of_the_document_is_built() -> None:
+    """In a process of its own, as a window starts: after reading a job parts are still to be built, after make_ready none is."""
+    code = (
+        "from isostat.job.demos import demo; from isostat.job.reading import Frozen, make_ready; demo('hive-hauler')\n"
+        "def parts(c): return [p for s in c.__subclasses__() for p in (s, *parts(s))]\n"
+        "before = sum(not p.__pydantic_complete__ for p in parts(Frozen)); make_ready()\n"
+        "print(before, sum(not p.__pydantic_complete__ for p in parts(Frozen)))"
+    )
+    before, after = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True).stdout.split()
+    assert int(before) > 5 and after == "0"

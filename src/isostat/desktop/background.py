@@ -7,6 +7,7 @@ from collections.abc import Callable
 from PyQt6.QtCore import QObject, QRunnable, QThreadPool, pyqtSignal
 
 from isostat.assess import Assessment
+from isostat.job.reading import make_ready
 
 Answer = Callable[[Assessment], object]
 
@@ -57,6 +58,7 @@ class Background(QObject):
         QThreadPool.globalInstance().waitForDone()  # type: ignore[union-attr]
 
     def _start(self, a: Assessment) -> None:
+        make_ready()
         self._work = _Work(self._answer, a)
         self._work.setAutoDelete(False)
         self._work.signals.told.connect(self._take)

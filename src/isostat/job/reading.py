@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import cache
 from typing import Annotated, Any
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
@@ -15,6 +16,16 @@ class Frozen(BaseModel):
     """The document's parts never change; an edit makes new ones. Unknown keys are refused."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, defer_build=True)
+
+
+@cache
+def make_ready() -> None:
+    """Builds every part of the document that was not wanted yet, once, so that two threads never build the same one."""
+    waiting = list(Frozen.__subclasses__())
+    while waiting:
+        part = waiting.pop()
+        part.model_rebuild()
+        waiting += part.__subclasses__()
 
 
 class Reading(Frozen):
