@@ -6,19 +6,20 @@ import argparse
 import json
 import math
 import sys
+from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
 from isostat.assess import Assessment, assess
-from isostat.assess.crossing import crossing, lanes
+from isostat.assess.crossing import crossing, lanes, ramp_index
 from isostat.assess.damped import damped, light_and_full, revalve
 from isostat.assess.judge import judge
 from isostat.assess.shocks import ranked_shocks, shock_to_order
 from isostat.assess.stop_use import spacer_steps, stop_use, strap_for
 from isostat.core.findings.judgement import Step
-from isostat.core.tuning.crossed import axle_tilt, ramp_travel_index
-from isostat.core.tuning.shock_fit import Shock
+from isostat.core.tuning.crossed import axle_tilt
 from isostat.job.files import JobFault, read_job
+from isostat.job.fitted import ShockRow
 from isostat.job.points import SIDES
 from isostat.job.shock_list import shipped_shocks, shock_list
 from isostat.units.unit import PRESETS
@@ -35,15 +36,14 @@ def answer_travel(asked: argparse.Namespace) -> int:
     rows = job.shocks or shipped_shocks()
     if asked.shocks is not None:
         rows = shock_list(_text(asked.shocks), asked.shocks.name, preset)
-    shocks = tuple(Shock(row.name, row.extended_m.value, row.collapsed_m.value) for row in rows)
     a = assess(job)
-    plain = travel_plain(a, shocks)
+    plain = travel_plain(a, rows)
     reader = Reader(job, preset)
     found = [(j, say(j, reader)) for j in judge(a) if j.step is Step.TRAVEL]
     plain["findings"] = [
         {"grade": GRADE_WORDS[j.grade].lower(), "place": s.place, "title": s.title, "body": s.body} for j, s in found
     ]
-    sys.stdout.write(json.dumps(plain, indent=1, ensure_ascii=False) + "\n" if asked.json else travel_text(a, plain, reader))
+    sys.stdout.write(json.dumps(plain, indent=1, ensure_ascii=False) + "\n" if asked.json else travel_text(plain, reader))
     return 0
 
 
@@ -54,20 +54,14 @@ def _text(path: Path) -> str:
         raise JobFault(path.name, [f"{fault.strerror or fault}."]) from None
 
 
-def travel_plain(a: Assessment, shocks: tuple[Shock, ...]) -> dict[str, Any]:
+def travel_plain(a: Assessment, shocks: Sequence[ShockRow]) -> dict[str, Any]:
     """The answer as plain data in SI. shocks: the list that is ranked."""
-    return {"isostat": 1, "title": a.job.title, "axles": [_axle(a, i, shocks) for i in range(len(a.axles))], **_ramp(a)}
+    index = ramp_index(a)
+    ramp = {} if index is None else {"ramp_travel_index": round(index, 1)}
+    return {"isostat": 1, "title": a.job.title, "axles": [_axle(a, i, shocks) for i in range(len(a.axles))], **ramp}
 
 
-def _ramp(a: Assessment) -> dict[str, Any]:
-    if len(a.axles) < 2:
-        return {}
-    front, rear = crossing(a, 0, 0), crossing(a, len(a.axles) - 1, 1)
-    halves = (a.fits[0].half_track_m, a.fits[-1].half_track_m)
-    return {"ramp_travel_index": round(ramp_travel_index(front, rear, halves, a.axles[0].x_m - a.axles[-1].x_m), 1)}
-
-
-def _axle(a: Assessment, i: int, shocks: tuple[Shock, ...]) -> dict[str, Any]:
+def _axle(a: Assessment, i: int, shocks: Sequence[ShockRow]) -> dict[str, Any]:
     out: dict[str, Any] = {"axle": a.job.vehicle.axles[i].name, "wheels": [_wheel(a, i, side) for side in (0, 1)]}
     out["spacers"] = [
         {
@@ -124,7 +118,7 @@ def _damping(a: Assessment, i: int) -> dict[str, Any]:
         for word, case in zip(("light", "full"), light_and_full(a), strict=True):
             told = damped(a, i, case, found=found)
             if told is not None:
-                hop = told.car.swings(sum(told.at_wheel) / 2.0)[1]
+                _, hop = told.swings
                 out[f"{name}_{word}"] = {
                     "case": a.job.cases[case].name,
                     "ratio": round(told.ratio, 4),
@@ -139,7 +133,7 @@ def _damping(a: Assessment, i: int) -> dict[str, Any]:
     return out
 
 
-def travel_text(a: Assessment, plain: dict[str, Any], r: Reader) -> str:
+def travel_text(plain: dict[str, Any], r: Reader) -> str:
     """The answer in lines, in the reader's units."""
     lines = [plain["title"], ""]
     for axle in plain["axles"]:

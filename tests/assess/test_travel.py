@@ -151,7 +151,7 @@ def test_shocks_are_ranked_by_the_split_and_the_wanted_one_is_among_what_fits() 
     low = Seat(eye_m=0.499, ratio=1.0, target_m=0.0, flat_m=0.0889)
     assert asked_shock(lifted, 0.5, 0.01)[0] - asked_shock(low, 0.5, 0.01)[0] == pytest.approx(0.0889)
     a = assess(demo("hive-hauler"))
-    shocks = tuple(Shock(r.name, r.extended_m.value, r.collapsed_m.value) for r in shipped_shocks())
+    shocks = shipped_shocks()
     for axle in (0, 1):
         ranked, seat = ranked_shocks(a, axle, shocks), seat_of(a, axle)
         assert seat is not None and len(ranked) == len(shocks)
@@ -164,6 +164,8 @@ def test_shocks_are_ranked_by_the_split_and_the_wanted_one_is_among_what_fits() 
         own = fit_shocks((Shock("asked", *asked),), seat, 0.40, 0.010)[0]
         assert own.fits and own.share == pytest.approx(0.40) and own.over_m == pytest.approx(0.010)
     assert seat_of(assess(hive_on_coils()), 0) is None or hive_on_coils().vehicle.axles[0].shock_long_m is not None
+    with pytest.raises(JobFault, match="shock “flat”"):
+        put(a.job, ("shocks",), [{"name": "flat", "extended_m": 0.3, "collapsed_m": 0.31}])
     with pytest.raises(OutOfRange, match="stroke of the shock"):
         Shock("no stroke", 0.3, 0.31)
 

@@ -72,6 +72,11 @@ class Assessment:
         return _stand_up(*_as_found(self))
 
     @property
+    def heaviest_case(self) -> int:
+        """The heaviest case in which the proposal stands."""
+        return int(np.argmax(np.where(self.proposed.stands, self.loading.whole_kg, -np.inf)))
+
+    @property
     def found_parts(self) -> tuple[Platform, Bank]:
         """The set-up as found, not solved."""
         return _stood(*_as_found(self)[:4])

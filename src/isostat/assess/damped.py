@@ -23,12 +23,17 @@ USUAL = 0.30  # of the body, that is asked for where the found set-up gives none
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Damped:
-    """One corner of an axle, mean of both sides, in one case. Pairs of swings: with the damper's bump and with its rebound."""
+    """One corner of an axle, mean of both sides, in one case. swings: of body and wheel, with the mean of bump and rebound."""
 
     car: QuarterCar
     at_wheel: tuple[float, float]  # N·s/m, bump and rebound
-    body: tuple[Swing, Swing]
-    hop: tuple[Swing, Swing]
+    body: tuple[Swing, Swing]  # with the damper's bump alone, and with its rebound
+    swings: tuple[Swing, Swing]
+
+    @property
+    def mean(self) -> float:
+        """Of bump and rebound at the wheel, N·s/m."""
+        return sum(self.at_wheel) / 2.0
 
     @property
     def ratio(self) -> float:
@@ -37,9 +42,8 @@ class Damped:
         From the critical damping of one mass up the damper ties body and wheel together, and what swings is both on the tyre: then
         that share is told, 1 and above.
         """
-        mean = sum(self.at_wheel) / 2.0
-        critical = mean / (2.0 * math.sqrt(self.car.wheel_rate * self.car.sprung_kg))
-        return critical if critical >= 1.0 else self.car.swings(mean)[0].ratio
+        critical = self.mean / (2.0 * math.sqrt(self.car.wheel_rate * self.car.sprung_kg))
+        return critical if critical >= 1.0 else self.swings[0].ratio
 
 
 def damper_in(a: Assessment, axle: int, *, found: bool) -> tuple[Damper, float] | None:
@@ -93,8 +97,8 @@ def _swings(a: Assessment, axle: int, car: QuarterCar | None, *, found: bool) ->
         return None
     ratio, (bump, rebound) = a.axles[axle].shock_ratio.value, told[0].coefficients()
     at_wheel = (bump * told[1] * ratio**2, rebound * told[1] * ratio**2)
-    swings = [car.swings(c) for c in at_wheel]
-    return Damped(car=car, at_wheel=at_wheel, body=(swings[0][0], swings[1][0]), hop=(swings[0][1], swings[1][1]))
+    up, down = (car.swings(c)[0] for c in at_wheel)
+    return Damped(car=car, at_wheel=at_wheel, body=(up, down), swings=car.swings(sum(at_wheel) / 2.0))
 
 
 def light_and_full(a: Assessment) -> tuple[int, int]:
@@ -125,7 +129,7 @@ def revalve(a: Assessment, axle: int) -> Revalve | None:
         return None
     ratio = float(np.clip(was.ratio if was is not None else USUAL, 0.05, 0.85))
     try:
-        times = now.car.damping_for(ratio) / (sum(now.at_wheel) / 2.0)
+        times = now.car.damping_for(ratio) / now.mean
     except OutOfRange:
         return None
     bump, rebound = (c * told[1] * times * RIDE_SPEED for c in told[0].coefficients())

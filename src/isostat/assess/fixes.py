@@ -172,8 +172,7 @@ def _on_its_stop(after: Assessment, remedy: Remedy) -> bool:
     axle = remedy.place.axle
     if remedy.quantity != "stop spacer" or axle is None:
         return False
-    heaviest = int(np.argmax(np.where(after.proposed.stands, after.loading.whole_kg, -np.inf)))
-    return any(free_bump(after, axle, side)[heaviest] < FREE_BUMP for side in (0, 1))
+    return any(free_bump(after, axle, side)[after.heaviest_case] < FREE_BUMP for side in (0, 1))
 
 
 def _leveled(a: Assessment, after: Assessment, case: int) -> Leveled:

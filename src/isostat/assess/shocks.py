@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from isostat.assess.assessment import Assessment
 from isostat.assess.margins import SHOCK, kept
 from isostat.assess.picking import DROOP_SHARE
 from isostat.core.tuning.events import bump_end
 from isostat.core.tuning.shock_fit import Seat, Shock, ShockFit, asked_shock, fit_shocks
+from isostat.job.fitted import ShockRow
 
 
 def seat_of(a: Assessment, axle: int) -> Seat | None:
@@ -37,9 +40,10 @@ def _asked(a: Assessment, axle: int) -> tuple[float, float]:
     return (share.value if share else DROOP_SHARE), (margin.value if margin else SHOCK)
 
 
-def ranked_shocks(a: Assessment, axle: int, shocks: tuple[Shock, ...]) -> tuple[ShockFit, ...]:
+def ranked_shocks(a: Assessment, axle: int, rows: Sequence[ShockRow]) -> tuple[ShockFit, ...]:
     """A list in an axle's place, those that fit first; empty where its full length was not measured."""
     seat = seat_of(a, axle)
+    shocks = tuple(Shock(row.name, row.extended_m.value, row.collapsed_m.value) for row in rows)
     return () if seat is None else fit_shocks(shocks, seat, *_asked(a, axle))
 
 

@@ -7,10 +7,10 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.crossing import one_wheel_up
 from isostat.assess.judge_travel import free_bump
 from isostat.assess.margins import kept
 from isostat.assess.standing import wheel_curve
-from isostat.core.tuning.crossed import crossed, crossed_events
 from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_of
 
 STEP, STEPS = 0.010, 4  # m of spacer, and how many of them from none
@@ -69,8 +69,7 @@ def spacer_steps(a: Assessment, axle: int) -> tuple[SpacerStep, ...]:
 def _step(a: Assessment, axle: int, spacer: float, later_m: float) -> SpacerStep:
     """later_m: how much later than now the stop is touched, wheel travel."""
     s, radii = a.proposed, (a.axles[axle].tyre_radius_m.value, a.fits[axle].tyre_radius_m.value)
-    heaviest = int(np.argmax(np.where(s.stands, a.loading.whole_kg, -np.inf)))
-    free = min(float(free_bump(a, axle, side)[heaviest]) for side in (0, 1)) + later_m
+    free = min(float(free_bump(a, axle, side)[a.heaviest_case]) for side in (0, 1)) + later_m
     bump = min(float(s.bump_left_m[axle, side, a.target_case]) for side in (0, 1)) + later_m
     clear = tuple(Clearance(r, _clear(a, axle, later_m, radii[1] - r)) for r in dict.fromkeys(radii))
     return SpacerStep(spacer, clear, free, bump)
@@ -81,13 +80,10 @@ def _clear(a: Assessment, axle: int, later_m: float, smaller_m: float) -> float 
         more = later_m if e.name.startswith("stop") else smaller_m if e.name.startswith("tyre") else 0.0
         return replace(e, travel_m=e.travel_m + more)
 
-    left, right = (tuple(moved(e) for e in side) for side in a.proposed.events[axle])
-    found = []
-    for here, other in ((left, right), (right, left)):
-        view = crossed_events(here, crossed(other, here).bump_m, crossed(here, other).droop_m)
-        for events in (here, view):
-            found += [e.travel_m - bump_end(events).travel_m for e in events if e.name.startswith("tyre")]
-    return min(found, default=None)
+    left, right = a.proposed.events[axle]
+    pair = tuple(moved(e) for e in left), tuple(moved(e) for e in right)
+    views = [*pair, *(one_wheel_up(pair, side) for side in (0, 1))]
+    return min((e.travel_m - bump_end(view).travel_m for view in views for e in view if e.name.startswith("tyre")), default=None)
 
 
 def strap_for(a: Assessment, axle: int) -> float | None:

@@ -147,6 +147,15 @@ class ShockRow(Frozen):
     extended_m: Stroke
     collapsed_m: Stroke
 
+    @model_validator(mode="after")
+    def _longer_out_than_in(self) -> Self:
+        out, shut = self.extended_m.value, self.collapsed_m.value
+        if not (shut >= 0.1 and out >= shut + 0.02):
+            raise ValueError(
+                f"shock “{self.name}” is {out:g} m extended, {shut:g} m collapsed; accepted is 0.1 m or more, and 0.02 m longer out"
+            )
+        return self
+
 
 class DamperRow(Frozen):
     """A tested damper at one speed of its shaft: force in bump and in rebound, gas force taken off."""

@@ -41,9 +41,8 @@ def _pole(a: Assessment, k: Shown, name: str, swing: Swing, rule: str) -> Workin
 def body(a: Assessment, k: Shown) -> Working:
     """Damping ratio of the body, bump and rebound together."""
     told = _told(a, k)
-    mean = sum(told.at_wheel) / 2.0
-    rule = f"Two masses on spring and tyre; {mean:.0f} N·s/m at the wheel, the damper's by its ratio squared."
-    return _pole(a, k, "damping of the body", told.car.swings(mean)[0], rule)
+    rule = f"Two masses on spring and tyre; {told.mean:.0f} N·s/m at the wheel, the damper's by its ratio squared."
+    return _pole(a, k, "damping of the body", told.swings[0], rule)
 
 
 def one_way(a: Assessment, k: Shown) -> Working:
@@ -55,7 +54,7 @@ def one_way(a: Assessment, k: Shown) -> Working:
 def hop(a: Assessment, k: Shown) -> Working:
     """Damping ratio of the wheel."""
     told = _told(a, k)
-    swing = told.car.swings(sum(told.at_wheel) / 2.0)[1]
+    swing = told.swings[1]
     return _pole(
         a, k, "damping of the wheel's hop", swing, f"At {swing.frequency_hz:.1f} Hz. Heavier wheels hop slower and die down later."
     )

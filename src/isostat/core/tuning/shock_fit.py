@@ -95,5 +95,5 @@ def asked_shock(seat: Seat, droop_share: float, margin_m: float) -> tuple[float,
     """
     within("share of droop", droop_share, 0.1, 0.9, "")
     droop = (seat.flat_m - seat.target_m) * droop_share / (1.0 - droop_share)
-    hangs = max(seat.target_m - droop, -1e9 if seat.lowest_m is None else seat.lowest_m)
+    hangs = seat.target_m - droop if seat.lowest_m is None else max(seat.target_m - droop, seat.lowest_m)
     return seat.eye_m - hangs * seat.ratio, seat.eye_m - seat.flat_m * seat.ratio - margin_m

@@ -9,9 +9,9 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPolygonF
 
-from isostat.assess.crossing import crossing, lanes
+from isostat.assess.crossing import crossing, lanes, ramp_index
 from isostat.core.limits import GRAVITY
-from isostat.core.tuning.crossed import Crossed, axle_tilt, ramp_travel_index
+from isostat.core.tuning.crossed import Crossed, axle_tilt
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.fill import Fill
@@ -133,11 +133,9 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
     out = v.a.fits[c.axle].half_track_m - axle.half_track_m
     if abs(out) > 5e-4:
         lines.append(f"wheels {r.coil(abs(out))} further {'out' if out > 0 else 'in'}: read at lock again")
-    if len(v.a.axles) > 1:
-        last = len(v.a.axles) - 1
-        halves, base = (v.a.fits[0].half_track_m, v.a.fits[last].half_track_m), -v.a.axles[last].x_m
-        index = ramp_travel_index(crossing(v.a, 0, 0), crossing(v.a, last, 1), halves, base)
-        lines.append(f"ramp of 20°: {r.height_unit(index / 1000 * base)} up it, index {index:.0f}")
+    index = ramp_index(v.a)
+    if index is not None:
+        lines.append(f"ramp of 20°: {r.height_unit(-index / 1000 * v.a.axles[-1].x_m)} up it, index {index:.0f}")
     y = box.bottom() + t.px(18)
     for n, said in enumerate(lines):
         made = sheet.text(f"crossed said {n} word", said, QPointF(at.x(), y), size=12.5, width=right - at.x())

@@ -72,7 +72,7 @@ def _lay_told(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> No
         shown = [Shown("damping", axle, case=case, found=found)]
         shown += [Shown("damping one way", axle, case=case, found=found, event=way) for way in ("bump", "rebound")]
         shown.append(Shown("hop", axle, case=case, found=found))
-        hop = told.car.swings(sum(told.at_wheel) / 2.0)[1]
+        _, hop = told.swings
         values = [told.ratio, told.body[0].ratio, told.body[1].ratio, hop.ratio]
         for k, (x, key, value) in enumerate(zip(xs, shown, values, strict=True)):
             sheet.text(f"damping {n} {k}", f"{value:.2f}", QPointF(x, y), size=13, weight=600 if k == 0 else 400, anchor=RIGHT,

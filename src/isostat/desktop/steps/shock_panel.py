@@ -9,7 +9,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize
 
 from isostat.assess.picking import DROOP_SHARE
 from isostat.assess.shocks import ranked_shocks, shock_to_order
-from isostat.core.tuning.shock_fit import Shock, ShockFit
+from isostat.core.tuning.shock_fit import ShockFit
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.entry import entry
@@ -44,7 +44,7 @@ def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[]
         if name != "name":
             sheet.text(f"shocks head {name}", name, QPointF(x, area.top() + t.px(17)), size=12.5, role="ink2", anchor=RIGHT,
                        unit="" if name == "of travel" else r.preset.height.sign)  # fmt: skip
-    fits = ranked_shocks(v.a, axle, tuple(Shock(row.name, row.extended_m.value, row.collapsed_m.value) for row in rows))
+    fits = ranked_shocks(v.a, axle, rows)
     room = int((area.height() - t.px(38)) / t.px(22))
     for n, f in enumerate(fits[:room]):
         y, role = area.top() + t.px(36) + n * t.px(22), "ink" if f.fits else "ink2"
