@@ -162,7 +162,8 @@ def edit_to_paint() -> None:
 
     application = QApplication([])
     load_fonts()
-    window = MainWindow(demo("hive-hauler"), None, QSettings("/dev/null", QSettings.Format.IniFormat))
+    settings = Path(tempfile.mkdtemp()) / "settings.ini"
+    window = MainWindow(demo("hive-hauler"), None, QSettings(str(settings), QSettings.Format.IniFormat))
     window.show()
     water = [item.name for item in window.document.job.items].index("Water")  # not on board when weighed: every case moves
     for step in (Step.LOAD, Step.STANCE, Step.SPRING, Step.TRAVEL):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import tempfile
 from pathlib import Path
 
 from PyQt6.QtCore import QSettings
@@ -28,7 +29,8 @@ load_fonts()
 font = application.font()
 font.setFamily(FAMILY)
 application.setFont(font)
-window = MainWindow(demo("hive-hauler"), None, QSettings("/dev/null", QSettings.Format.IniFormat))
+SETTINGS = Path(tempfile.mkdtemp()) / "settings.ini"  # nobody else's
+window = MainWindow(demo("hive-hauler"), None, QSettings(str(SETTINGS), QSettings.Format.IniFormat))
 window.resize(1280, 800)
 window.show()
 

@@ -238,6 +238,12 @@ def test_a_hose_in_the_middle_moves_with_both_wheels_and_moved_mounts_give_droop
     at_wheel, amid = (travel_of(lanes(x, 1, 0, one_up=True), "hose taut") for x in (a, b))
     assert at_wheel == pytest.approx(-0.16) and amid < -0.25, "the wheel that is up gives the hose its slack back"
     assert wrong(job, "hose taut") and not wrong(middle, "hose taut")
+    halved = assess(with_(job, ((*REAR, "hose_ratio"), 0.5), (("proposal", "axles", 1, "hose_longer_m"), 0.01)))
+    assert travel_of(halved.proposed.events[1][0], "hose taut") == pytest.approx(-(0.16 + 0.01) / 0.5)
+    shafted = with_(job, *((((*REAR, side, "joint_left_m")), 0.10) for side in ("left", "right")))
+    prop = assess(put(shafted, (*REAR, "joint_place"), 0.0))  # a joint in the middle: by the mean of both wheels
+    (joint,) = (e for e in prop.proposed.events[1][0] if e.name == "joint at its limit")
+    assert joint.own == 0.5 and joint.beside(0.05).travel_m == pytest.approx(-0.25)
     apart = assess(put(job, ("proposal", "axles", 1, "shock_mounts_m"), 0.02))
     ratio = a.axles[1].shock_ratio.value
     for name in ("shock topped", "shock bottomed"):
@@ -276,5 +282,13 @@ def test_a_coil_may_be_loose_by_what_its_seat_holds() -> None:
     told = wrong(longer, "coil loose")
     assert told and told[0].grade is Grade.FAULT
     missing = max(j.short_m for j in told)
-    held = put(longer, ("margins", "seat_m"), min(round(missing + 0.005, 3), 0.1))
-    assert not wrong(held, "coil loose") and wrong(put(longer, ("margins", "seat_m"), 0.001), "coil loose")
+    seat, ratio = ("vehicle", "axles", 0, "seat_m"), assess(job).axles[0].spring_ratio.value
+    held = put(longer, seat, round(missing * ratio + 0.005, 3))
+    assert not wrong(held, "coil loose") and not wrong(held, "coil off its seat"), "loose, but held"
+    shallow = put(longer, seat, 0.004)
+    (left, _) = wrong(shallow, "coil off its seat")
+    assert left.grade is Grade.FAULT and left.what_m == pytest.approx(told[0].what_m - 0.004 / ratio)
+    views = [lanes(assess(shallow), 0, 0, one_up=one_up) for one_up in (False, True)]
+    assert all(
+        [e.name for e in view].index("coil off its seat") + 1 == [e.name for e in view].index("coil loose") for view in views
+    )

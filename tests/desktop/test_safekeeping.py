@@ -30,7 +30,7 @@ KILLED = """
     keep, path = Path(sys.argv[1]), Path(sys.argv[2]) if sys.argv[2] else None
     app = QApplication([])
     job = read_job(path) if path else blank_job()
-    window = MainWindow(job, path, QSettings("/dev/null", QSettings.Format.IniFormat), keep)
+    window = MainWindow(job, path, QSettings(str(keep) + ".ini", QSettings.Format.IniFormat), keep)
     window.document.edit(lambda job: edits.put(job, ("title",), "typed before the crash"), "title")
     window.safe.copy_now()
     os.kill(os.getpid(), signal.SIGKILL)
@@ -50,7 +50,8 @@ def opened(qtbot: QtBot, tmp_path: Path):  # type: ignore[no-untyped-def]
 
     def make(path: Path | None = None) -> MainWindow:
         job = read_job(path) if path else hive_on_coils()
-        window = MainWindow(job, path, QSettings("/dev/null", QSettings.Format.IniFormat), tmp_path / "keep")
+        settings = QSettings(str(tmp_path / "settings.ini"), QSettings.Format.IniFormat)
+        window = MainWindow(job, path, settings, tmp_path / "keep")
         window.show()
         windows.append(window)
         return window

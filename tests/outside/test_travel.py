@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import quad, solve_ivp
 from scipy.optimize import minimize
+from scipy.spatial.transform import Rotation
 
 from isostat.assess import assess
 from isostat.assess.crossing import crossing, lanes
@@ -20,6 +21,7 @@ from isostat.core.elements.law import ForceLaw, TableLaw
 from isostat.core.elements.stop import BumpStop
 from isostat.core.limits import OutOfRange
 from isostat.core.ride.quarter_car import QuarterCar
+from isostat.core.tuning.arch import LOCK, MEETS, TREAD, taken_by_tyre
 from isostat.core.tuning.crossed import Crossed, axle_tilt, crossed, crossed_events, ramp_travel_index
 from isostat.core.tuning.events import TravelEvent, travel_of
 from isostat.core.vehicle.layout import Layout, Side, row
@@ -176,3 +178,36 @@ def test_a_ramp_is_climbed_by_what_both_axles_cross() -> None:
     front, rear = (Crossed(d / 2, -d / 2, TravelEvent("stop flat", 0), TravelEvent("shock topped", 0)) for d in (0.25, 0.30))
     assert ramp_travel_index(front, rear, (0.75, 0.75), 2.5) == pytest.approx(643.2, abs=0.3)
     assert ramp_travel_index(front, rear, (0.80, 0.75), 2.5) > 643.2, "the rear's angle tells more over a wider front"
+
+
+@pytest.mark.parametrize(
+    ("larger", "out", "turned"), [(0.0, 0.03, LOCK), (0.014, 0.0, LOCK), (0.02, -0.025, 0.3), (0.014, 0.05, 0.0)]
+)
+def test_a_turned_tyre_reaches_as_far_as_all_its_points(larger: float, out: float, turned: float) -> None:
+    """Every point of the tread's outer edge, turned about the steering axis by a general rotation (scipy): how far up the wheel
+    goes until the furthest of them meets a plane tangent to the arch at MEETS."""
+    radius, offset = 0.37, 0.02  # of the tyre; from steering axis to the wheel's middle
+    meets = MEETS if turned else 0.0
+
+    def reaches(r: float, s: float) -> float:
+        round_it = np.linspace(0.0, 2.0 * np.pi, 200_001)
+        edge = np.stack([r * np.sin(round_it), np.full_like(round_it, s + TREAD / 2.0 * r), r * np.cos(round_it)], axis=1)
+        x, _, z = Rotation.from_euler("z", -turned).apply(edge).T
+        return float((x * np.sin(meets) + z * np.cos(meets)).max()) / np.cos(meets)
+
+    lost = reaches(radius + larger, offset + out) - reaches(radius, offset)
+    assert taken_by_tyre(larger, out, turned) == pytest.approx(lost, abs=1e-8)
+    assert taken_by_tyre(larger, out, -turned) == taken_by_tyre(larger, out, turned), "to either side alike"
+
+
+def test_wheels_further_out_and_larger_tyres_meet_the_arch_sooner_at_lock_only_by_their_own_share() -> None:
+    job = hive_on_coils()
+    for side in ("left", "right"):
+        for field in ("arch_gap_m", "arch_gap_lock_m"):
+            job = put(job, ("vehicle", "axles", 0, side, field), 0.2)
+    a, b = assess(job), assess(put(job, ("proposal", "axles", 0, "wheel_out_m"), 0.04))
+    straight, lock = (
+        tuple(travel_of(x.proposed.events[0][0], f"tyre touches, {where}") for x in (a, b)) for where in ("straight", "at lock")
+    )
+    assert straight[0] == straight[1], "it goes up as far as before"
+    assert lock[0] - lock[1] == pytest.approx(0.04 * math.sin(LOCK) * math.tan(MEETS))

@@ -12,15 +12,15 @@ from isostat.assess.baseline import as_read, at_baseline, read_elsewhere
 from isostat.assess.found import FoundSpring, as_stand, found_springs
 from isostat.assess.laws import Incomplete
 from isostat.assess.loads import loads
+from isostat.assess.met import all_met
 from isostat.assess.raking import rake_points, raked
 from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, figure, fit_figures
 from isostat.assess.springs import Ordered, order
 from isostat.assess.stand import NO_SPRINGS, SPRING, Hitch, Springs, stand
-from isostat.assess.standing import Events, Met, Standing, stand_up, wheel_events
+from isostat.assess.standing import Events, Standing, stand_up, wheel_events
 from isostat.assess.tandem import Beams, beams_of
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import GRAVITY, Floats
-from isostat.core.tuning.events import TravelEvent
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import Pose, crossed_travel, fit_pose, planar_travel, spring_forces
 from isostat.core.vehicle.statics import lever, weight_of
@@ -90,7 +90,7 @@ class Assessment:
     @property
     def found_events(self) -> Events:
         """What happens on every wheel's way as found; nothing need be solved for it."""
-        return wheel_events(*self.found_unladen, _all_met(self.axles, self.found_fits))
+        return wheel_events(*self.found_unladen, all_met(self.axles, self.found_fits))
 
 
 def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
@@ -175,17 +175,7 @@ def _stand_up(
     axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], weight: _Weight, baseline: bytes
 ) -> Standing:
     """Remembered on its frozen inputs: an edit of the proposal leaves the set-up as found as it was, and undo is at once."""
-    return stand_up(*_stood(axles, fits, springs, weight), np.frombuffer(baseline).reshape(-1, 2), GRAVITY, _all_met(axles, fits))
-
-
-def _all_met(axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...]) -> Met:
-    return tuple(tuple(_met(axle, fit, side) for side in (0, 1)) for axle, fit in zip(axles, fits, strict=True))
-
-
-def _met(axle: AxleFigures, fit: FitFigures, side: int) -> tuple[TravelEvent, ...]:
-    """What no law knows, with what is fitted: a larger tyre meets the arch sooner, a longer hose is taut later."""
-    more = {"tyre": axle.tyre_radius_m.value - fit.tyre_radius_m.value, "hose": -fit.hose_longer_m}
-    return tuple(replace(e, travel_m=e.travel_m + more.get(e.name[:4], 0.0)) for e in axle.met[side])
+    return stand_up(*_stood(axles, fits, springs, weight), np.frombuffer(baseline).reshape(-1, 2), GRAVITY, all_met(axles, fits))
 
 
 def _with_helpers(

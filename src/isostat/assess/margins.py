@@ -8,6 +8,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment
 from isostat.core.elements.leaf import LeafLaw
+from isostat.core.tuning.events import UNSEATED
 from isostat.core.tuning.stack_fit import MARGIN as STACK_MARGIN
 from isostat.job.reading import Reading
 
@@ -47,6 +48,6 @@ def kept(a: Assessment, axle: int, side: int) -> tuple[Kept, ...]:
         out += [Kept(f"tyre touches, {where}", lock, bump=True) for where in ("at lock", "left lock", "right lock")]
     gives = STRETCH * fit.strap_m.value / figures.strap_ratio.value if fit.strap_m else 0.0
     hose = _or(told.hose_m, HOSE_ON_LEAF if leaf else HOSE) + gives
-    held = -_or(told.seat_m, 0.0) / figures.spring_ratio.value  # so far the coil may be loose and still stands in its seat
-    down = (("coil loose", held), ("hose taut", hose), ("joint at its limit", 0.0))
+    leaves = UNSEATED if figures.seat_m > 0.0 else "coil loose"
+    down = ((leaves, 0.0), ("hose taut", hose), ("joint at its limit", 0.0))
     return (*out, *(Kept(name, margin, bump=False) for name, margin in down))

@@ -64,6 +64,8 @@ class AxleFigures:
     metal_m: tuple[Figure, Figure]  # wheel travel to metal
     strap_ratio: Figure
     strap_place: Figure
+    hose_ratio: Figure
+    seat_m: float  # by how much a coil may be loose and still stands in its seat
     strap_mounts_m: tuple[Figure | None, Figure | None]  # between the strap's mounts at the baseline
     met: tuple[tuple[TravelEvent, ...], tuple[TravelEvent, ...]]  # what no part's law knows: tyre in the arch, hose, joint
     cycle: tuple[Cycled, Cycled]  # what was measured with the axle on a jack
@@ -130,6 +132,7 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
         return figure(corner.stop_gap_m, STOP_TOUCHED * stop_ratio.value)
 
     strap_ratio, strap_place = figure(axle.strap_ratio, 1.0), figure(axle.strap_place, PLACE)
+    hose_ratio = figure(axle.hose_ratio, 1.0)
 
     def mounts(sheet: Cycled) -> Figure | None:
         if sheet.strap is not None and fit.strap_m is not None:  # measured taut, which outranks
@@ -165,8 +168,10 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
         metal_m=tuple(s.metal or figure(c.metal_gap_m, METAL) for c, s in zip(corners, sheets, strict=True)),  # type: ignore[arg-type]
         strap_ratio=strap_ratio,
         strap_place=strap_place,
+        hose_ratio=hose_ratio,
+        seat_m=axle.seat_m.value if axle.seat_m else 0.0,
         strap_mounts_m=(mounts(sheets[0]), mounts(sheets[1])),
-        met=(_met(axle, left, sheets[0]), _met(axle, right, sheets[1])),
+        met=(_met(axle, left, sheets[0], hose_ratio.value), _met(axle, right, sheets[1], hose_ratio.value)),
         cycle=sheets,
         pad_height_m=(heights[0], heights[1]),
         stop_spacer_m=spacer.value if spacer else 0.0,
@@ -175,21 +180,23 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
     )
 
 
-def _met(axle: Axle, corner: Corner, sheet: Cycled) -> tuple[TravelEvent, ...]:
+def _met(axle: Axle, corner: Corner, sheet: Cycled, hose_ratio: float) -> tuple[TravelEvent, ...]:
     """Where tyre, hose and joint end the way of a wheel: off the cycle sheet, else by the gaps as weighed."""
     measured = (*sheet.tyre, *sheet.below)
     gaps = (
         ("tyre touches, straight", corner.arch_gap_m, 1.0),
         ("tyre touches, at lock", corner.arch_gap_lock_m, 1.0),
-        ("hose taut", corner.hose_slack_m, -1.0),
+        ("hose taut", corner.hose_slack_m, -1.0 / hose_ratio),
         ("joint at its limit", corner.joint_left_m, -1.0),
     )
     known = {e.name for e in measured} | ({"tyre touches, at lock"} if any("lock" in e.name for e in measured) else set())
     met = (*measured, *(TravelEvent(name, way * gap.value) for name, gap, way in gaps if gap is not None and name not in known))
-    if axle.hose_place is None or axle.layout != "solid":
+    if axle.layout != "solid":
         return met
-    own = (1.0 + axle.hose_place.value) / 2.0  # a hose in the middle of a beam moves with both wheels
-    return tuple(replace(e, own=own) if e.name == "hose taut" else e for e in met)
+    places = {"hose taut": axle.hose_place, "joint at its limit": axle.joint_place}
+    # what stands in the middle of a beam moves with both wheels
+    own = {name: (1.0 + place.value) / 2.0 for name, place in places.items() if place is not None}
+    return tuple(replace(e, own=own.get(e.name, e.own)) for e in met)
 
 
 def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:

@@ -7,9 +7,10 @@ from functools import lru_cache
 
 import numpy as np
 
+from isostat.assess.met import Met
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import Bools, Floats
-from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_events, with_events
+from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_events
 from isostat.core.tuning.rate import ride_frequency
 from isostat.core.vehicle.equilibrium import Equilibrium, solve_equilibrium
 from isostat.core.vehicle.platform import Platform
@@ -17,17 +18,16 @@ from isostat.core.vehicle.riding import as_riding
 from isostat.core.vehicle.statics import lever, support_margin
 from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness
 
-Met = tuple[tuple[tuple[TravelEvent, ...], ...], ...]  # [axle][side]
-Events = tuple[tuple[tuple[TravelEvent, ...], tuple[TravelEvent, ...]], ...]  # the same
+Events = tuple[tuple[tuple[TravelEvent, ...], tuple[TravelEvent, ...]], ...]  # [axle][side]
 
 
 @lru_cache(maxsize=8)
-def wheel_events(platform: Platform, bank: Bank, met: Met) -> Events:
+def wheel_events(platform: Platform, bank: Bank, met: tuple[Met, ...]) -> Events:
     """What happens on every wheel's way, both wheels of an axle together; remembered by the set-up.
 
-    platform, bank: which. met: events that no law knows.
+    platform, bank: which. met: what no law knows, an axle each.
     """
-    sides = [[with_events(travel_events(platform, bank, a, n, 0), met[a][n]) for n in (0, 1)] for a in range(platform.axles)]
+    sides = [[met[a].beside(travel_events(platform, bank, a, n, 0), n) for n in (0, 1)] for a in range(platform.axles)]
     return tuple((left, right) for left, right in sides)
 
 
@@ -73,11 +73,11 @@ def moved_together(k: Stiffness) -> Floats:
     return at_wheel
 
 
-def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float, met: Met) -> Standing:
+def stand_up(platform: Platform, bank: Bank, baseline_m: Floats, gravity: float, met: tuple[Met, ...]) -> Standing:
     """Solves a set-up in all its cases and measures it.
 
     platform, bank: one column a case. baseline_m: (A, 2) hub to arch at the baseline. gravity: m/s².
-    met: events that no law knows, measured on the vehicle.
+    met: what no law knows, an axle each.
     """
     inside, support = _standing_cases(platform)
     safe = platform

@@ -10,6 +10,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.crossing import one_wheel_up
 from isostat.assess.judge_travel import free_bump
 from isostat.assess.margins import kept
+from isostat.assess.met import tyre_sooner
 from isostat.assess.standing import wheel_curve
 from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_of
 
@@ -71,14 +72,16 @@ def _step(a: Assessment, axle: int, spacer: float, later_m: float) -> SpacerStep
     s, radii = a.proposed, (a.axles[axle].tyre_radius_m.value, a.fits[axle].tyre_radius_m.value)
     free = min(float(free_bump(a, axle, side)[a.heaviest_case]) for side in (0, 1)) + later_m
     bump = min(float(s.bump_left_m[axle, side, a.target_case]) for side in (0, 1)) + later_m
-    clear = tuple(Clearance(r, _clear(a, axle, later_m, radii[1] - r)) for r in dict.fromkeys(radii))
+    clear = tuple(Clearance(r, _clear(a, axle, later_m, r)) for r in dict.fromkeys(radii))
     return SpacerStep(spacer, clear, free, bump)
 
 
-def _clear(a: Assessment, axle: int, later_m: float, smaller_m: float) -> float | None:
+def _clear(a: Assessment, axle: int, later_m: float, radius_m: float) -> float | None:
+    figures, fit = a.axles[axle], a.fits[axle]
+
     def moved(e: TravelEvent) -> TravelEvent:
-        more = later_m if e.name.startswith("stop") else smaller_m if e.name.startswith("tyre") else 0.0
-        return replace(e, travel_m=e.travel_m + more)
+        sooner = tyre_sooner(figures, fit, radius_m, e.name) - tyre_sooner(figures, fit, fit.tyre_radius_m.value, e.name)
+        return replace(e, travel_m=e.travel_m - sooner + (later_m if e.name.startswith("stop") else 0.0))
 
     left, right = a.proposed.events[axle]
     pair = tuple(moved(e) for e in left), tuple(moved(e) for e in right)

@@ -13,6 +13,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.found import as_stand
+from isostat.assess.met import NOTHING
 from isostat.assess.stand import SPRING, Springs, stand
 from isostat.assess.standing import Standing, stand_up
 from isostat.core.elements.rising import compression_at
@@ -107,8 +108,7 @@ def _stood(a: Assessment, more: Floats) -> Standing:
         had = as_stand(pair)
         springs.append(Springs(had.law, (had.offset_m[0] + float(extra), had.offset_m[1] + float(extra))))
     platform, bank = stand(a.axles, a.fits, tuple(springs), a.loading.sprung, a.loading.unsprung_kg, a.loading.hitch)
-    nothing = tuple(((), ()) for _ in a.axles)
-    return stand_up(platform, bank, a.baseline_m, GRAVITY, nothing)
+    return stand_up(platform, bank, a.baseline_m, GRAVITY, (NOTHING,) * len(a.axles))
 
 
 @lru_cache(maxsize=4)

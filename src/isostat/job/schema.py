@@ -137,8 +137,7 @@ class Margins(Frozen):
     """What is kept between two events on the way of a wheel; left out: what is usual.
 
     shock_m: at the shock, before it ends. coil_share: of a coil's working deflection, before solid. tyre_m, tyre_lock_m: at the
-    wheel, before the arch. hose_m: at the wheel, beyond the end of droop. seat_m: by how much a coil may be loose before its
-    seat no longer holds it.
+    wheel, before the arch. hose_m: at the wheel, beyond the end of droop.
     """
 
     shock_m: Margin | None = None
@@ -146,7 +145,6 @@ class Margins(Frozen):
     tyre_m: Margin | None = None
     tyre_lock_m: Margin | None = None
     hose_m: Margin | None = None
-    seat_m: Margin | None = None
 
 
 class Job(Frozen):

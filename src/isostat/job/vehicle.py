@@ -15,6 +15,7 @@ from isostat.job.reading import (
     Gap,
     Height,
     Mass,
+    MiddleShare,
     MotionRatio,
     Overhang,
     PadHeight,
@@ -66,8 +67,8 @@ class LiftRow(Frozen):
 class Corner(Frozen):
     """What was read at one wheel, as weighed, on the old springs.
 
-    arch_gap_m, arch_gap_lock_m: the way up that the tyre has until it meets the arch, straight and at the worse lock. hose_slack_m,
-    joint_left_m: the way down until a hose or wire is taut, until a joint or half-shaft stands at its limit.
+    arch_gap_m, arch_gap_lock_m: the way up that the tyre has until it meets the arch, straight and at the worse lock. hose_slack_m:
+    by which a hose or wire may still be pulled. joint_left_m: the wheel's way down until a joint or half-shaft stands at its limit.
     """
 
     pad_kg: Mass
@@ -110,8 +111,9 @@ class Motion(Frozen):
 class Axle(Frozen):
     """One axle of the vehicle: where it is, how its wheels are joined, what was read at them.
 
-    hose_place: of a beam's hose, from the middle, of half the track; at the wheel where left out. strap_mounts_m: from mount to
-    mount of a limit strap, there or wanted, as weighed.
+    A ratio is what a part moves for what the wheel moves. A place is that of a beam's part from the middle, of half the track.
+    hose, joint: at the wheel and moving with it where left out. seat_m: by how much a coil may be loose and still stands in its
+    seat. strap_mounts_m: from mount to mount of a limit strap, there or wanted, as weighed.
     """
 
     name: Text
@@ -128,7 +130,10 @@ class Axle(Frozen):
     shock_place: PlaceShare | None = None
     stop_ratio: MotionRatio | None = None
     stop_place: PlaceShare | None = None
-    hose_place: PlaceShare | None = None
+    hose_ratio: MotionRatio | None = None
+    hose_place: MiddleShare | None = None
+    joint_place: MiddleShare | None = None
+    seat_m: Gap | None = None
     strap_ratio: MotionRatio | None = None
     strap_place: PlaceShare | None = None
     strap_mounts_m: StrapLength | None = None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from isostat.core.findings import springs, travel
+from isostat.core.tuning.events import TravelEvent
 from isostat.wording.reader import Reader
 from isostat.wording.telling import tell
 
@@ -21,7 +22,30 @@ _EVENT_WORDS = {
     "hose taut": "hose goes taut",
     "joint at its limit": "joint binds",
     "strap taut": "strap is taut",
+    "coil off its seat": "coil leaves its seat",
+    "helper touched": "helper touches",
+    "helper flat": "helper is flat",
+    "crossover": "second spring takes over",
+    "turns touch": "turns touch",
+    "leaf flat": "leaf lies flat",
+    "second stage touches": "second stage touches",
+    "arm on its stop": "arm meets its stop",
+    "bag at its longest": "bag is at its longest",
+    "bag flat": "bag is flat",
 }
+SAID = 7  # of what follows one way; what comes later nobody reaches
+
+
+def order_words(events: tuple[TravelEvent, ...], rides_m: float, r: Reader) -> tuple[str, str]:
+    """What happens to a wheel on its way up and on its way down from where it rides, m, each in its order with the way to it."""
+
+    def told(way: str, met: list[TravelEvent]) -> str:
+        said = [f"{_EVENT_WORDS[e.name]} {r.height(abs(e.travel_m - rides_m))}" for e in met[:SAID]]
+        return f"{way}: {', '.join(said)}" if said else f"{way}: nothing"
+
+    up = [e for e in events if e.travel_m > rides_m]
+    down = [e for e in reversed(events) if e.travel_m <= rides_m]
+    return told("up", up), told("down", down)
 
 
 @tell.register
@@ -35,6 +59,7 @@ def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
         return f"{what.capitalize()} {apart} before the {before}{where}", "The arch would cut the tyre."
     why = {
         "coil loose": "A loose coil can leave its seat.",
+        "coil off its seat": "Nothing holds it there: it falls out, or comes back crooked.",
         "coil solid": "A bound coil must not take the bottoming.",
         "shock bottomed": "The shock's own end would take the bottoming.",
         "metal": "The stop is not there yet when metal meets.",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.crossing import crossing, lanes
+from isostat.assess.met import tyre_sooner
 from isostat.assess.workings.shown import Shown
 from isostat.core.tuning.events import HANGING, TravelEvent, travel_of
 from isostat.core.working import Figure, Given, Origin, Working
@@ -27,7 +28,9 @@ def event_assumed(a: Assessment, k: Shown, name: str) -> bool:
         case "hose taut" | "joint at its limit":
             return False
         case tyre if tyre.startswith("tyre"):
-            return axle.tyre_radius_m.assumed or fit.tyre_radius_m.assumed
+            # where a turned tyre meets its arch is a stated rule
+            turned = "lock" in tyre and tyre_sooner(axle, fit, fit.tyre_radius_m.value, tyre) != 0.0
+            return axle.tyre_radius_m.assumed or fit.tyre_radius_m.assumed or turned
         case "helper touched" | "helper flat":
             told = fit.cushion
             return axle.spring_ratio.assumed or (name == "helper flat" and told is not None and told.flat.assumed)

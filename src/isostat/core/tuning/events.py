@@ -4,11 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+import numpy as np
+
 from isostat.core.elements.bank import Bank
+from isostat.core.elements.motion import Motion
 from isostat.core.vehicle.platform import Platform
 
 LIMITS = ("shock topped", "strap taut")  # that stop an axle in droop
-HANGING = (*LIMITS, "coil loose", "hose taut", "joint at its limit", "bag at its longest", "arm on its stop")  # on the way down
+UNSEATED = "coil off its seat"
+HANGING = (*LIMITS, "coil loose", UNSEATED, "hose taut", "joint at its limit", "bag at its longest", "arm on its stop")  # down
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,6 +52,18 @@ def travel_events(platform: Platform, bank: Bank, axle: int, side: int, case: in
                 v = way / float(platform.ratio[axle, part, case])
             found.append(TravelEvent(event.name, v / sum(row), row[side] / sum(row)))
     return tuple(sorted(found, key=lambda e: e.travel_m))
+
+
+def off_its_seat(events: tuple[TravelEvent, ...], motion: Motion, seat_m: float) -> tuple[TravelEvent, ...]:
+    """Where a loose coil can leave its seat: once the gap over it is as high as what holds it; none where it is never loose.
+
+    events: of a wheel. motion: of its spring. seat_m: height of the pocket or retainer, above nought; nought holds nothing.
+    """
+    loose = next((e for e in events if e.name == "coil loose"), None)
+    if loose is None or seat_m <= 0.0:
+        return ()
+    gap = float(motion.at(np.asarray(loose.travel_m))[0]) - seat_m
+    return (TravelEvent(UNSEATED, motion.travel_for(gap), loose.own),)
 
 
 def with_events(events: tuple[TravelEvent, ...], more: tuple[TravelEvent, ...]) -> tuple[TravelEvent, ...]:

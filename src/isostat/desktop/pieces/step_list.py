@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from functools import partial
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt, pyqtSignal
@@ -19,6 +20,7 @@ from isostat.wording.sentences import say
 
 STEPS = tuple(Step)
 ENTRY = 65
+UP_TO_NUMBER = re.compile(r" [<−]?[0-9]")
 
 
 def state_line(v: View, step: Step) -> str:
@@ -85,8 +87,8 @@ class StepList(Sheet):
                 at, wide = QPointF(t.px(38), y + t.px(30)), self.width() - t.px(44)
                 whole = state_line(v, step)
                 short = whole.split(": ")[-1]
-                room = wide - 2
-                words = next((w for w in (whole, short) if len(t.lines(w, 12.5, 400, room)) <= 2), short.split(" of ")[0])
+                shorter = (whole, short, short.split(" of ")[0])
+                words = next((w for w in shorter if len(t.lines(w, 12.5, 400, wide - 2)) <= 2), UP_TO_NUMBER.split(short)[0])
                 self.text(f"{step} state", words, at, size=12.5, role=role, width=wide)
             made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
             made.setAccessibleName(f"{n + 1} {step.value}, {state_line(v, step)}")

@@ -10,20 +10,20 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess.crossing import crossing, lanes, ramp_index
+from isostat.assess.met import tyre_sooner
 from isostat.core.limits import GRAVITY
+from isostat.core.tuning.arch import LOCK, TREAD
 from isostat.core.tuning.crossed import Crossed, axle_tilt
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.fill import Fill
 from isostat.desktop.pieces.ink import dimension, hatch
-from isostat.desktop.pieces.sheet import MIDDLE, Sheet
+from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.job import edits
 from isostat.units.unit import Quantity
-
-LOCK = math.radians(35.0)  # of a steered wheel, at full lock (stated rule)
-TREAD = 0.62  # of its radius, that a tyre is wide (stated rule)
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,12 +92,7 @@ def lay_crossed(
         sheet.text(f"crossed end {side} word", end, QPointF(x, box.bottom() - 2), size=12.5, role="ink2", anchor=MIDDLE)
         _lay_clear(sheet, v, c, side, QPointF(x, box.bottom() + t.px(16)))
     _lay_said(sheet, v, c, QPointF(area.left() + area.width() * 0.715, area.top()), area.right())
-    out = Figure(fit.half_track_m - v.a.axles[axle].half_track_m, Origin.COMPUTED)
-    at = QPointF(left.left(), left.bottom() - t.px(24))
-    box = sheet.text("wheel out word", "wheels out", at + QPointF(0, t.px(3)), size=12.5, unit=r.preset.coil.sign)
-    where = (QPointF(box.right() + t.px(5), at.y()), QSize(round(t.px(48)), round(t.px(22))))
-    path = ("proposal", "axles", axle, "wheel_out_m")
-    entry(sheet, v, "wheel out", path, where, label="wheels further out than found", quantity=Quantity.COIL, otherwise=out)
+    _lay_wheels(sheet, v, left, axle)
     if steered:
         made = sheet.child("lock", Fill, lambda fill: fill.filled.connect(lambda _which, share, _gesture: turn(share)))
         made.place(t, "steering lock", axle, 20, lock)
@@ -105,6 +100,22 @@ def lay_crossed(
         words = f"turned {math.degrees(c.lock):.0f}°"
         sheet.text("lock word", words, QPointF(left.left() + t.px(6), left.bottom() - t.px(70)), size=12.5, role="ink2")
     return c
+
+
+def _lay_wheels(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
+    """What is proposed of the wheels: how far out they stand, and how large their tyres are."""
+    t, fit = v.theme, v.a.fits[axle]
+    out = Figure(fit.half_track_m - v.a.axles[axle].half_track_m, Origin.COMPUTED)
+    size, y = QSize(round(t.px(60)), round(t.px(22))), area.bottom() - t.px(24)
+    box = sheet.text("wheel out word", "wheels out", QPointF(area.left(), y + t.px(3)), size=12.5, unit=v.reader.preset.coil.sign)
+    where: edits.Path = ("proposal", "axles", axle)
+    entry(sheet, v, "wheel out", (*where, "wheel_out_m"), (QPointF(box.right() + t.px(5), y), size),
+          label="wheels further out than found", quantity=Quantity.COIL, otherwise=out)  # fmt: skip
+    at = QPointF(area.right() - size.width(), y)
+    entry(sheet, v, "crossed tyre", (*where, "tyre_radius_m"), (at, size), label="radius of the tyre proposed, no load",
+          quantity=Quantity.HEIGHT, otherwise=fit.tyre_radius_m)  # fmt: skip
+    sheet.text("crossed tyre word", "tyre radius", QPointF(area.right(), y - t.px(18)), size=12.5, anchor=RIGHT,
+               unit=v.reader.preset.height.sign)  # fmt: skip
 
 
 def _lay_clear(sheet: Sheet, v: View, c: CrossedView, side: int, at: QPointF) -> None:
@@ -129,13 +140,16 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
     down = [e.name for e in reversed(lanes(v.a, c.axle, 1 - c.up, one_up=True)) if e.travel_m < 0.0][:2]
     bar = v.a.fits[c.axle].bar.value * (c.pose.bump_m - c.pose.droop_m) / GRAVITY
     lines = [f"up: {', '.join(up)}", f"down: {', '.join(down)}"]
-    lines.append(f"the bar asks {r.mass(bar)} a wheel for it, unlinked nothing" if bar > 0.5 else "no bar")
+    lines.append(f"bar: {r.mass(bar)} a wheel, unlinked none" if bar > 0.5 else "no bar")
     out = v.a.fits[c.axle].half_track_m - axle.half_track_m
     if abs(out) > 5e-4:
-        lines.append(f"wheels {r.coil(abs(out))} further {'out' if out > 0 else 'in'}: read at lock again")
+        lines.append(f"wheels {r.coil(abs(out))} further {'out' if out > 0 else 'in'}")
+    takes = tyre_sooner(axle, v.a.fits[c.axle], v.a.fits[c.axle].tyre_radius_m.value, "tyre touches, at lock")
+    if v.job.vehicle.axles[c.axle].steered and abs(takes) > 5e-4:
+        lines.append(f"at lock {r.height_unit(abs(takes))} {'nearer' if takes > 0 else 'further from'} the arch, read it")
     index = ramp_index(v.a)
     if index is not None:
-        lines.append(f"ramp of 20°: {r.height_unit(-index / 1000 * v.a.axles[-1].x_m)} up it, index {index:.0f}")
+        lines.append(f"ramp of 20°: {r.height_unit(-index / 1000 * v.a.axles[-1].x_m)} up, index {index:.0f}")
     y = box.bottom() + t.px(18)
     for n, said in enumerate(lines):
         made = sheet.text(f"crossed said {n} word", said, QPointF(at.x(), y), size=12.5, width=right - at.x())

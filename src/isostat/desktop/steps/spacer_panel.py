@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtCore import QPointF, QRectF, QSize
 
 from isostat.assess.judge_travel import FREE_BUMP
 from isostat.assess.stop_use import Clearance, spacer_steps, stop_use
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
 from isostat.job.points import SIDES
+from isostat.units.unit import Quantity
 
 COLUMNS = (0.12, 0.30, 0.48, 0.66, 0.82)  # where each column ends, of the width
 
@@ -34,6 +36,7 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         sheet.text(f"spacers head {n}", words, QPointF(x, area.top()), size=12.5, role="ink2", anchor=RIGHT)
     unit = f"in {r.preset.height.sign}; tyre by its radius, worst of both views"
     sheet.text("spacers unit", unit, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
+    _lay_tyre(sheet, v, axle, QPointF(area.right() - t.px(70), area.bottom() - t.px(26)))
     here = v.a.fits[axle].stop_spacer_m
     for n, step in enumerate(steps):
         y, now = area.top() + t.px(19) + n * t.px(23), abs(step.spacer_m - here) < 5e-4
@@ -50,6 +53,16 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         else:
             sheet.text("spacers now word", "as proposed", QPointF(xs[-1] + t.px(14), y), size=12.5, role="ink2")
     _lay_use(sheet, v, axle, QPointF(area.left(), area.top() + t.px(23) + len(steps) * t.px(23)))
+
+
+def _lay_tyre(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """The tyre that is proposed; another than as found has its own column."""
+    t = v.theme
+    sheet.text("spacers tyre word", "tyre proposed, its radius", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
+               unit=v.reader.preset.height.sign)  # fmt: skip
+    size, path = QSize(round(t.px(66)), round(t.px(22))), ("proposal", "axles", axle, "tyre_radius_m")
+    label, radius = "radius of the tyre proposed, no load", v.a.fits[axle].tyre_radius_m
+    entry(sheet, v, "spacers tyre", path, (at, size), label=label, quantity=Quantity.HEIGHT, otherwise=radius)
 
 
 def _clear(v: View, c: Clearance) -> tuple[str, str]:

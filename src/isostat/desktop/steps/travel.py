@@ -17,6 +17,7 @@ from isostat.desktop.steps.crossed_panel import draw_crossed, lay_crossed
 from isostat.desktop.steps.damping_panel import lay_damping
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule, lay_head
 from isostat.desktop.steps.limits_panel import lay_limits
+from isostat.desktop.steps.margins_panel import lay_margins
 from isostat.desktop.steps.shock_panel import lay_shocks
 from isostat.desktop.steps.spacer_panel import lay_spacers
 from isostat.desktop.steps.spring_chart import step_that_fits
@@ -29,7 +30,7 @@ from isostat.job.parts import put_ring
 NUDGE = 0.001  # m a key press
 FOOT = 218  # px below the columns
 VIEWS = ("both wheels", "one wheel up")
-PANELS = ("limits", "crossed", "spacers", "shocks", "damping")
+PANELS = ("limits", "margins", "crossed", "spacers", "shocks", "damping")
 
 
 class TravelStep(Sheet):
@@ -85,14 +86,16 @@ class TravelStep(Sheet):
         right = self.tabs(
             "panel", PANELS, PANELS.index(self.panel), QRect(round(t.px(16)), top, 0, round(t.px(25))), self.turn_panel
         )
-        if self.panel != "limits":
+        if self.panel != "margins":
             names = [info.name for info in v.job.vehicle.axles]
             at = QRect(right + round(t.px(14)), top, 0, round(t.px(25)))
             right = self.tabs("travel axle", names, self.axle, at, self.turn_axle)
         area = self._foot(v)
         match self.panel:
             case "limits":
-                lay_limits(self, v, area)
+                lay_limits(self, v, area, self.columns[2 * self.axle : 2 * self.axle + 2])
+            case "margins":
+                lay_margins(self, v, area)
             case "crossed":
                 words = [f"{side} up" for side in ("left", "right")]
                 at = QRect(right + round(t.px(14)), top, 0, round(t.px(25)))

@@ -10,7 +10,7 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.crossing import found_lane, lanes
 from isostat.assess.workings import Shown
 from isostat.core.findings.travel import WrongOrder
-from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_of
+from isostat.core.tuning.events import UNSEATED, TravelEvent, bump_end, droop_end, travel_of
 from isostat.desktop.pieces.ink import bracket, case_glyph, hatch, mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
@@ -27,6 +27,7 @@ SHORT = {
     "tyre touches, straight": ("tyre to arch", "tyre"), "tyre touches, at lock": ("tyre, at lock", "lock"),
     "tyre touches, left lock": ("tyre, left lock", "left lock", "left"),
     "tyre touches, right lock": ("tyre, right lock", "right lock", "right"),
+    "coil off its seat": ("coil off seat", "off seat"),
     "hose taut": ("hose taut", "hose"), "joint at its limit": ("joint limit", "joint"), "strap taut": ("strap taut", "strap"),
 }  # fmt: skip
 STRONG = ("stop flat", "stop touched", "shock topped", "strap taut")
@@ -57,7 +58,7 @@ def travel_scale(v: View, top: float, foot: float, *, one_up: bool) -> Scale:
         for i in range(len(v.a.axles))
         for side in (0, 1)
         for e in lanes(v.a, i, side, one_up=one_up)
-        if e.name != "coil loose"
+        if e.name not in ("coil loose", UNSEATED)
     ]
     return Scale(top, foot, min(shown) - 0.006, max(shown) + 0.012)
 
