@@ -69,30 +69,32 @@ class _Log(QPaintEngine):
         pass
 
 
+_KINDS = QPaintDevice.PaintDeviceMetric
+_METRICS = {
+    _KINDS.PdmDepth: 32,
+    _KINDS.PdmNumColors: 1 << 24,
+    _KINDS.PdmDpiX: 96,
+    _KINDS.PdmDpiY: 96,
+    _KINDS.PdmPhysicalDpiX: 96,
+    _KINDS.PdmPhysicalDpiY: 96,
+    _KINDS.PdmDevicePixelRatio: 1,
+    _KINDS.PdmDevicePixelRatioScaled: 65536,
+}
+
+
 class LogDevice(QPaintDevice):
     """As large as a widget."""
 
     def __init__(self, size: QSize) -> None:
         super().__init__()
-        self._size, self.log = size, _Log()
+        self.log = _Log()
+        self._kinds = _METRICS | {_KINDS.PdmWidth: size.width(), _KINDS.PdmHeight: size.height()}
 
     def paintEngine(self) -> QPaintEngine:
         return self.log
 
     def metric(self, metric: QPaintDevice.PaintDeviceMetric) -> int:
-        kinds = QPaintDevice.PaintDeviceMetric
-        return {
-            kinds.PdmWidth: self._size.width(),
-            kinds.PdmHeight: self._size.height(),
-            kinds.PdmDepth: 32,
-            kinds.PdmNumColors: 1 << 24,
-            kinds.PdmDpiX: 96,
-            kinds.PdmDpiY: 96,
-            kinds.PdmPhysicalDpiX: 96,
-            kinds.PdmPhysicalDpiY: 96,
-            kinds.PdmDevicePixelRatio: 1,
-            kinds.PdmDevicePixelRatioScaled: 65536,
-        }.get(metric, 1)
+        return self._kinds.get(metric, 1)
 
 
 def painted_texts(widget: QWidget) -> list[PaintedText]:

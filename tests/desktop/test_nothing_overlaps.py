@@ -96,8 +96,12 @@ def faults(sheet: Sheet) -> list[str]:
             found.append(f"“{text}” of {widget.objectName()} is cut: {box} in {room}")
         if "…" in text:
             found.append(f"“{text}” of {widget.objectName()} is shortened")
+    inks.sort(key=lambda ink: ink[1].top())
     for n, (text, box, widget) in enumerate(inks):
+        foot = box.bottom()
         for other_text, other, other_widget in inks[n + 1 :]:
+            if other.top() > foot:  # and so are all below it
+                break
             both = box.intersected(other)
             if both.width() > SLACK and both.height() > SLACK:
                 found.append(f"“{text}” of {widget.objectName()} and “{other_text}” of {other_widget.objectName()} overlap")
@@ -107,8 +111,9 @@ def faults(sheet: Sheet) -> list[str]:
         area = box.geometry()
         if not sheet.rect().adjusted(-1, -1, 1, 1).contains(area):
             found.append(f"{box.objectName()} leaves the sheet: {area}")
+        inner = QRectF(area).adjusted(1, 1, -1, -1)
         for text, ink, widget in inks:
-            if widget is not box and QRectF(area).adjusted(1, 1, -1, -1).intersects(ink):
+            if widget is not box and inner.intersects(ink):
                 found.append(f"“{text}” of {widget.objectName()} lies over {box.objectName()}")
     for n, box in enumerate(boxes):
         found += [

@@ -8,7 +8,8 @@ from PyQt6.QtWidgets import QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.crossing import lanes
-from isostat.assess.damped import damped
+from isostat.assess.damped import damped, light_and_full
+from isostat.assess.stop_use import nearest_arch
 from isostat.core.findings.judgement import Step
 from isostat.core.findings.travel import WrongOrder
 from isostat.core.tuning.events import droop_end, travel_of
@@ -121,11 +122,19 @@ def test_an_axle_is_crossed_either_way_and_turned_to_its_lock(open_window, qtbot
         qtbot.keyClick(lock, Qt.Key.Key_Right)
     assert sheet.lock == 1.0 and read(window, "lock word").startswith("turned 35")
     assert read(window, "crossed clear 1 word") != straight
-    assert "bar" in read(window, "crossed said 2 word") and "index" in read(window, "crossed said 5 word")
+    assert "bar" in read(window, "crossed said 3 word") and "index" in read(window, "crossed said 6 word")
+    near = nearest_arch(window.document.assessment, 0)
+    assert near is not None and near.clear_m < min(
+        e.travel_m - travel_of(wheel, "stop flat") + 1e-9
+        for wheel in window.document.assessment.proposed.events[0]
+        for e in wheel
+        if e.name == "tyre touches, straight"
+    )
+    assert read(window, "crossed said 0 word").startswith("tyre first:")
     assert not window.document.undo.canUndo(), "looking changes nothing"
     tilt = read(window, "tilt word")
     type_into(qtbot, window, "wheel out", "-60")
-    assert read(window, "tilt word") != tilt and "further in" in read(window, "crossed said 3 word")
+    assert read(window, "tilt word") != tilt and "further in" in read(window, "crossed said 4 word")
     type_into(qtbot, window, "wheel out", "1 m")
     assert "accepted is" in window.notice.text()
 
@@ -189,6 +198,10 @@ def test_a_damper_is_typed_by_keyboard_and_tells_its_ratio(open_window, qtbot: Q
     qtbot.mouseClick(ratio, Qt.MouseButton.LeftButton)
     assert window.working.working().name == "damping of the body"
     assert read(window, "revalve").startswith("Ask for bump")
+    full = damped(window.document.assessment, 1, light_and_full(window.document.assessment)[1])
+    slower = float(read(window, "hop words").split("→ ")[1].split(" Hz")[0])
+    unsprung = full.car.unsprung_kg
+    assert slower == pytest.approx(full.swings[1].frequency_hz * (unsprung / (unsprung + 10.0)) ** 0.5, rel=0.01), "by the root"
     type_into(qtbot, window, "travel damping", "2")
     doubled = damped(window.document.assessment, 1, window.document.assessment.target_case)
     assert doubled is not None and doubled.at_wheel == pytest.approx([2 * c for c in told.at_wheel])

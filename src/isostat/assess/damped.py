@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -68,6 +68,12 @@ def car_in(a: Assessment, axle: int, case: int, *, found: bool) -> QuarterCar | 
 def damped(a: Assessment, axle: int, case: int, *, found: bool = False) -> Damped | None:
     """The swings of an axle in a case; None without a tested damper, or where it does not stand on its wheels."""
     return _swings(a, axle, car_in(a, axle, case, found=found), found=found)
+
+
+def on_heavier_wheels(a: Assessment, axle: int, case: int, more_kg: float) -> Damped | None:
+    """As fitted in a case, each wheel heavier by so much: it hops slower and dies down later."""
+    car = car_in(a, axle, case, found=False)
+    return None if car is None else _swings(a, axle, replace(car, unsprung_kg=car.unsprung_kg + more_kg), found=False)
 
 
 def as_weighed(a: Assessment, axle: int) -> Damped | None:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.crossing import one_wheel_up
+from isostat.assess.crossing import Pair, one_wheel_up
 from isostat.assess.judge_travel import free_bump
 from isostat.assess.margins import kept
 from isostat.assess.met import tyre_sooner
@@ -84,9 +84,34 @@ def _clear(a: Assessment, axle: int, later_m: float, radius_m: float) -> float |
         return replace(e, travel_m=e.travel_m - sooner + (later_m if e.name.startswith("stop") else 0.0))
 
     left, right = a.proposed.events[axle]
-    pair = tuple(moved(e) for e in left), tuple(moved(e) for e in right)
-    views = [*pair, *(one_wheel_up(pair, side) for side in (0, 1))]
-    return min((e.travel_m - bump_end(view).travel_m for view in views for e in view if e.name.startswith("tyre")), default=None)
+    nearest = _nearest((tuple(moved(e) for e in left), tuple(moved(e) for e in right)))
+    return None if nearest is None else nearest.clear_m
+
+
+@dataclass(frozen=True, slots=True)
+class Nearest:
+    """Where a tyre of an axle comes nearest to its arch with the stop flat: how near in m, at which wheel, event and view."""
+
+    clear_m: float
+    side: int
+    event: str
+    one_up: bool
+
+
+def nearest_arch(a: Assessment, axle: int) -> Nearest | None:
+    """With what is fitted; None where no clearance was measured."""
+    return _nearest(a.proposed.events[axle])
+
+
+def _nearest(pair: Pair) -> Nearest | None:
+    views = [(side, one_up, one_wheel_up(pair, side) if one_up else pair[side]) for one_up in (False, True) for side in (0, 1)]
+    met = [
+        Nearest(e.travel_m - bump_end(view).travel_m, side, e.name, one_up)
+        for side, one_up, view in views
+        for e in view
+        if e.name.startswith("tyre")
+    ]
+    return min(met, key=lambda near: near.clear_m, default=None)
 
 
 def strap_for(a: Assessment, axle: int) -> float | None:

@@ -11,6 +11,7 @@ from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess.crossing import crossing, lanes, ramp_index
 from isostat.assess.met import tyre_sooner
+from isostat.assess.stop_use import nearest_arch
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.arch import LOCK, TREAD
 from isostat.core.tuning.crossed import Crossed, axle_tilt
@@ -23,7 +24,15 @@ from isostat.desktop.steps.entry import entry
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
+from isostat.job.points import SIDES
 from isostat.units.unit import Quantity
+
+MET = {
+    "tyre touches, straight": "straight",
+    "tyre touches, at lock": "at lock",
+    "tyre touches, left lock": "at left lock",
+    "tyre touches, right lock": "at right lock",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,11 +144,17 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
     tilt = math.degrees(axle_tilt(c.pose, v.a.fits[c.axle].half_track_m))
     box = sheet.text("tilt word", f"{tilt:.1f}°", at, size=22, weight=600)
     words = "axle tilt" if axle.layout is Layout.SOLID else "tilt from hub to hub"
-    sheet.text("tilt name word", words, QPointF(at.x(), box.bottom() - 3), size=12.5, role="ink2")
+    sheet.text("tilt name word", words, QPointF(box.right() + t.px(8), box.bottom() - t.px(24)), size=12.5, role="ink2")
+    near = nearest_arch(v.a, c.axle)
+    first = (
+        []
+        if near is None
+        else [f"tyre first: {SIDES[near.side]} {MET[near.event]}, {'one wheel up' if near.one_up else 'both up'}"]
+    )
     up = [e.name for e in lanes(v.a, c.axle, c.up, one_up=True) if e.travel_m > 0.0][:3]
     down = [e.name for e in reversed(lanes(v.a, c.axle, 1 - c.up, one_up=True)) if e.travel_m < 0.0][:2]
     bar = v.a.fits[c.axle].bar.value * (c.pose.bump_m - c.pose.droop_m) / GRAVITY
-    lines = [f"up: {', '.join(up)}", f"down: {', '.join(down)}"]
+    lines = [*first, f"up: {', '.join(up)}", f"down: {', '.join(down)}"]
     lines.append(f"bar: {r.mass(bar)} a wheel, unlinked none" if bar > 0.5 else "no bar")
     out = v.a.fits[c.axle].half_track_m - axle.half_track_m
     if abs(out) > 5e-4:
@@ -150,7 +165,7 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
     index = ramp_index(v.a)
     if index is not None:
         lines.append(f"ramp of 20°: {r.height_unit(-index / 1000 * v.a.axles[-1].x_m)} up, index {index:.0f}")
-    y = box.bottom() + t.px(18)
+    y = float(box.bottom())
     for n, said in enumerate(lines):
         made = sheet.text(f"crossed said {n} word", said, QPointF(at.x(), y), size=12.5, width=right - at.x())
         y = made.bottom() + t.px(3)

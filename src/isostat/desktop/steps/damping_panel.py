@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
-from isostat.assess.damped import damped, light_and_full, revalve
+from isostat.assess.damped import damped, light_and_full, on_heavier_wheels, revalve
 from isostat.assess.workings import Shown
 from isostat.core.elements.damper import RIDE_SPEED
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -15,6 +15,7 @@ from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 
 ROWS = 3
+HEAVIER = 10.0  # kg a wheel, that a larger tyre often is (common practice, no source)
 FIELDS = (("speed_m_s", "speed", Quantity.SPEED), ("bump_n", "bump", Quantity.FORCE), ("rebound_n", "rebound", Quantity.FORCE))
 SETUPS = (("as_found", "as found"), ("proposal", "as fitted"))
 
@@ -32,7 +33,14 @@ def lay_damping(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
           quantity=Quantity.RATIO)  # fmt: skip
     words = f"Forces without the gas. Judged at {with_unit(RIDE_SPEED, Quantity.SPEED, v.reader.preset)} of the shaft."
     sheet.text("damping rule", words, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
-    _lay_told(sheet, v, axle, QPointF(area.left() + t.px(466), area.top()), area.right())
+    left = area.left() + t.px(466)
+    _lay_told(sheet, v, axle, QPointF(left, area.top()), area.right())
+    full = light_and_full(v.a)[1]
+    now, then = damped(v.a, axle, full), on_heavier_wheels(v.a, axle, full, HEAVIER)
+    if now is not None and then is not None:
+        swings = [f"{told.swings[1].frequency_hz:.1f} Hz, {told.swings[1].ratio:.2f}" for told in (now, then)]
+        words = f"Each wheel {v.reader.mass(HEAVIER)} heavier, full: hop {swings[0]} → {swings[1]}"
+        sheet.text("hop words", words, QPointF(left, area.bottom() - t.px(17)), size=12.5, width=area.right() - left)
 
 
 def _lay_rows(sheet: Sheet, v: View, setup: tuple[str, str], axle: int, at: QPointF) -> None:
