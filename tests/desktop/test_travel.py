@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
+
 import pytest
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtWidgets import QPushButton, QWidget
@@ -190,6 +192,12 @@ def test_a_damper_is_typed_by_keyboard_and_tells_its_ratio(open_window, qtbot: Q
     window = open_window(hive_on_coils())
     sheet, before = travel(window, "damping"), window.document.job
     assert "One row of a test" in read(window, "damping waits words")
+    rows = [seen(window, f"damper as_found {field} {n}") for n in (0, 1) for field in ("speed_m_s", "bump_n", "rebound_n")]
+    rows[0].setFocus()
+    for here, after in pairwise(rows):
+        assert window.focusWidget() is here, "Tab goes along the rows"
+        qtbot.keyClick(here, Qt.Key.Key_Tab)
+        assert window.focusWidget() is after
     for field, text in (("speed_m_s", "5 in/s"), ("bump_n", "380"), ("rebound_n", "190 lbf")):
         type_into(qtbot, window, f"damper as_found {field} 0", text)
     told = damped(window.document.assessment, 1, window.document.assessment.target_case)

@@ -135,6 +135,11 @@ def _lay_clear(sheet: Sheet, v: View, c: CrossedView, side: int, at: QPointF) ->
         words, role = f"tyre {v.reader.height_unit(-clear)} in the arch !", "brick"
     else:
         words, role = f"tyre {v.reader.height_unit(clear)} clear", "ink"
+    known = {MET[e.name] for e in v.a.proposed.events[c.axle][side] if e.name in MET}
+    if clear is not None and c.lock == 0.0 and "straight" not in known:
+        words += ", at lock"  # straight it was not read
+    elif clear is not None and c.lock != 0.0 and known == {"straight"}:
+        words += ", straight"
     sheet.text(f"crossed clear {side} word", words, at, size=12.5, weight=600, role=role, anchor=MIDDLE)
 
 

@@ -49,11 +49,11 @@ def _lay_rows(sheet: Sheet, v: View, setup: tuple[str, str], axle: int, at: QPoi
     rows = edits.value_at(v.job, path)
     sheet.caps(f"damper {name}", f"Damper {words}", at)
     for k, (field, head, quantity) in enumerate(FIELDS):
-        x = at.x() + k * t.px(72)
-        sheet.text(f"damper {name} {field} head", head, QPointF(x, at.y() + t.px(19)), size=12, role="ink2",
+        sheet.text(f"damper {name} {field} head", head, at + QPointF(k * t.px(72), t.px(19)), size=12, role="ink2",
                    unit=preset.unit(quantity).sign)  # fmt: skip
-        for n in range(ROWS):
-            where = (QPointF(x, at.y() + t.px(38) + n * t.px(26)), QSize(round(t.px(66)), round(t.px(23))))
+    for n in range(ROWS):  # made row by row: so Tab goes
+        for k, (field, head, quantity) in enumerate(FIELDS):
+            where = (QPointF(at.x() + k * t.px(72), at.y() + t.px(38) + n * t.px(26)), QSize(round(t.px(66)), round(t.px(23))))
             row = rows[n] if n < len(rows) else None
             label = f"{head} of the damper {words}, {v.reader.corner(axle, None)}, row {n + 1}"
             reading, key = getattr(row, field) if row else None, f"damper {name} {field} {n}"

@@ -24,7 +24,7 @@ FIELDS: tuple[tuple[str, edits.Path, Quantity, str], ...] = (
     ("strap", ("strap_m",), Quantity.HEIGHT, "strap, pulled taut"),
 )
 MOUNTS = ("strap mounts", "strap's mounts, as weighed", Quantity.HEIGHT)
-SIZE, ROWS, NAME = 12.5, 8, 110  # of the order in words; how many lines there is room for; px of a wheel's name
+SIZE, ROWS, NAME = 12.5, 9, 110  # of the order in words; how many lines there is room for; px of a wheel's name
 RULE = "Hoses and shafts are no straps. Use stands."
 
 
