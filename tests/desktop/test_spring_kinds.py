@@ -147,6 +147,13 @@ def test_what_a_stack_lacks_or_binds_is_a_sentence(open_window, qtbot: QtBot) ->
     type_into(qtbot, window, "stack ring_m", "60")
     assert window.document.job.proposal.axles[0].stack.placed == "typed", "a typed ring is placed as typed"
     said = [j for j in window.document.judgements if isinstance(j, curved.RingOutside)]
+    type_into(qtbot, window, "stack share", "40")
+    share, events = window.document.assessment, window.document.assessment.proposed.events[0][0]
+    ends = [travel_of(events, name) for name in ("crossover", "stop flat")]
+    rides = float(share.proposed.rest.travel_m[0, 0, share.target_case])
+    assert window.document.job.proposal.axles[0].stack.placed == "by share", "of a typed share it is placed by that share"
+    assert (ends[0] - rides) / (ends[1] - rides) == pytest.approx(0.40, abs=0.03)
+    window.document.undo.undo()
     assert said and said[0].binds == "top spring"
     type_into(qtbot, window, "stack main solid_m", "250")
     assert "no place for the ring" in read(window, "stack window words")

@@ -99,7 +99,7 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
         quantity=Quantity.COIL,
         value=ring,
         figure=13,
-        put=partial(_type_ring, axle),
+        put=partial(_type_placed, axle, "ring_m", "typed"),
     )
     x = field.geometry().right() + t.px(10)
     for key, words in (("close", "Close pairs"), ("far", "Far pairs")):
@@ -113,11 +113,11 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
         lay_fitted_now(sheet, axle, QPointF(made.geometry().right() + t.px(6), top + t.px(4)), told.pair.ring_m)
 
 
-def _type_ring(axle: int, job: Job, si: float | None, typed: str) -> Job:
-    """A typed ring is placed as typed."""
+def _type_placed(axle: int, field: str, placed: str, job: Job, si: float | None, typed: str) -> Job:
+    """A typed ring is placed as typed, one of a typed share by that share."""
     base = ("proposal", "axles", axle, "stack")
-    job = edits.put(job, (*base, "placed"), "typed")
-    return edits.put(job, (*base, "ring_m"), None if si is None else {"value": si, "typed": typed})
+    job = edits.put(job, (*base, "placed"), placed)
+    return edits.put(job, (*base, field), None if si is None else {"value": si, "typed": typed})
 
 
 def _third(sheet: Sheet, axle: int, add: bool) -> None:
@@ -164,8 +164,9 @@ def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         for k, (field, words, quantity, usual) in enumerate(row):
             reading, place = getattr(stack, field), QPointF(x + t.px(116 if n < 4 else 130) + k * wide, y)
             value, guessed = reading.value if reading else usual, reading is None and usual is not None
+            put = partial(_type_placed, axle, "share", "by share") if field == "share" else None
             sheet.field(f"stack {field}", (*base, field), place, size, label=words, quantity=quantity, value=value, empty="–",
-                        assumed=guessed, figure=13)  # fmt: skip
+                        assumed=guessed, figure=13, put=put)  # fmt: skip
     pick, x, y = v.job.proposal.axles[axle].pick, at.x() + t.px(232), at.y() + 3 * t.px(28)
     sheet.text("stack multiple word", "full bump, × load", QPointF(x, y + 4), size=12.5)
     sheet.field("stack multiple", ("proposal", "axles", axle, "pick", "multiple"), QPointF(x + t.px(130), y), size, figure=13,
