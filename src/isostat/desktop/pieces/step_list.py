@@ -87,7 +87,7 @@ class StepList(Sheet):
                 at, wide = QPointF(t.px(38), y + t.px(30)), self.width() - t.px(44)
                 whole = state_line(v, step)
                 short = whole.split(": ")[-1]
-                shorter = (whole, short, short.split(" of ")[0])
+                shorter = (whole, short, short.split(", one")[0], short.split(" of ")[0])
                 words = next((w for w in shorter if len(t.lines(w, 12.5, 400, wide - 2)) <= 2), UP_TO_NUMBER.split(short)[0])
                 self.text(f"{step} state", words, at, size=12.5, role=role, width=wide)
             made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
