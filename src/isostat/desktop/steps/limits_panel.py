@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from PyQt6.QtCore import QPointF, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess.stop_use import strap_for
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.axle_table import lay_axle_table
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.steps.travel_columns import Column
 from isostat.desktop.view import View
@@ -16,65 +18,47 @@ from isostat.units.unit import Quantity
 from isostat.wording.telling import tell
 from isostat.wording.travel import order_words
 
-FIELDS: tuple[tuple[str, edits.Path, Quantity, str], ...] = (
-    ("stop spacer", ("stop", "spacer_m"), Quantity.COIL, "spacer under both stops"),
-    ("shock longer", ("shock_longer_m",), Quantity.HEIGHT, "shock longer than found"),
-    ("mounts apart", ("shock_mounts_m",), Quantity.HEIGHT, "shock mounts apart by"),
-    ("hose longer", ("hose_longer_m",), Quantity.HEIGHT, "hose longer than found"),
-    ("strap", ("strap_m",), Quantity.HEIGHT, "strap, pulled taut"),
+ROWS: tuple[tuple[str, str, Quantity], ...] = (
+    ("stop spacer", "spacer under both stops", Quantity.COIL),
+    ("shock longer", "shock longer than found", Quantity.HEIGHT),
+    ("mounts apart", "shock mounts apart by", Quantity.HEIGHT),
+    ("hose longer", "hose longer than found", Quantity.HEIGHT),
+    ("strap", "strap, pulled taut", Quantity.HEIGHT),
+    ("strap mounts", "strap's mounts, as weighed", Quantity.HEIGHT),
 )
-MOUNTS = ("strap mounts", "strap's mounts, as weighed", Quantity.HEIGHT)
-SIZE, ROWS, NAME = 12.5, 9, 110  # of the order in words; how many lines there is room for; px of a wheel's name
+SIZE, LINES, NAME = 12.5, 9, 110  # of the order in words; how many lines there is room for; px of a wheel's name
 RULE = "Hoses and shafts are no straps. Use stands."
 
 
 def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -> None:
     """Places the fields of all axles. columns: of the wheels whose order is told beside them."""
-    t, preset = v.theme, v.reader.preset
-    size, pitch = QSize(round(t.px(70)), round(t.px(21))), t.px(22.5)
-    first, wide = area.left() + t.px(196), t.px(112)
-    for axle, info in enumerate(v.job.vehicle.axles):
-        sheet.text(f"limits axle {axle}", info.name, QPointF(first + axle * wide, area.top()), size=12.5, role="ink2")
-    for n, (key, path, quantity, words) in enumerate(FIELDS):
-        y = area.top() + t.px(18) + n * pitch
-        sheet.text(f"{key} head", words.capitalize(), QPointF(area.left(), y + t.px(3)), size=13, weight=600,
-                   unit=preset.unit(quantity).sign)  # fmt: skip
+    t, first, wide = v.theme, area.left() + v.theme.px(196), v.theme.px(112)
+    cell = lay_axle_table(sheet, v, ROWS, area.topLeft(), (first, wide))
+    for n, (key, words, quantity) in enumerate(ROWS):
         for axle, info in enumerate(v.job.vehicle.axles):
-            where: edits.Path = ("proposal", "axles", axle, *path)
-            label = f"{words}, {info.name.lower()}"
-            sheet.field(f"{key} {axle}", where, QPointF(first + axle * wide, y), size, label=label, quantity=quantity,
-                        value=_value(v, axle, key), empty="–")  # fmt: skip
-    _lay_mounts(sheet, v, QPointF(area.left(), area.top() + t.px(18) + len(FIELDS) * pitch), (first, wide), size)
+            label, (path, now) = f"{words}, {info.name.lower()}", _told(v, axle)[key]
+            entry(sheet, v, f"{key} {axle}", path, cell(n, axle), label=label, quantity=quantity, otherwise=now)
+    for axle in range(len(v.a.axles)):  # once its mounts are known: the strap that ends the droop before anything else
+        length, (at, _) = strap_for(v.a, axle), cell(len(ROWS), axle)
+        if length is not None:
+            said = f"ends it first: {v.reader.height(length)}"
+            sheet.text(f"strap word {axle}", said, at, size=12, role="ink2")
     left = max(first + len(v.a.axles) * wide + t.px(10), area.left() + t.px(430))
     sheet.text("travel rule", RULE, QPointF(left, area.bottom() - t.px(18)), size=12, role="brick", weight=600)
     _lay_order(sheet, v, columns, QRectF(left, area.top(), area.right() - left, area.height() - t.px(20)))
 
 
-def _value(v: View, axle: int, key: str) -> float | None:
-    fit = v.a.fits[axle]
-    strap = fit.strap_m.value if fit.strap_m else None
+def _told(v: View, axle: int) -> dict[str, tuple[edits.Path, Figure | None]]:
+    """Where each row's figure is put, and what is gone by where the job gives none."""
+    fit, base = v.a.fits[axle], ("proposal", "axles", axle)
     return {
-        "stop spacer": fit.stop_spacer_m,
-        "shock longer": fit.shock_longer_m,
-        "mounts apart": fit.shock_mounts_m,
-        "hose longer": fit.hose_longer_m,
-        "strap": strap,
-    }[key]
-
-
-def _lay_mounts(sheet: Sheet, v: View, at: QPointF, columns: tuple[float, float], size: QSize) -> None:
-    """How far apart the strap's mounts stand; once that is known, the length that ends the droop before anything else."""
-    key, words, quantity = MOUNTS
-    t, (first, wide) = v.theme, columns
-    sheet.text(f"{key} head", words.capitalize(), at + QPointF(0, t.px(3)), size=13, weight=600, unit=v.reader.preset.height.sign)
-    for axle, info in enumerate(v.job.vehicle.axles):
-        path: edits.Path = ("vehicle", "axles", axle, "strap_mounts_m")
-        place, label = QPointF(first + axle * wide, at.y()), f"{words}, {info.name.lower()}"
-        entry(sheet, v, f"{key} {axle}", path, (place, size), label=label, quantity=quantity)
-        length = strap_for(v.a, axle)
-        if length is not None:
-            said = f"ends it first: {v.reader.height(length)}"
-            sheet.text(f"strap word {axle}", said, QPointF(first + axle * wide, at.y() + t.px(22)), size=12, role="ink2")
+        "stop spacer": ((*base, "stop", "spacer_m"), Figure(fit.stop_spacer_m, Origin.COMPUTED)),
+        "shock longer": ((*base, "shock_longer_m"), Figure(fit.shock_longer_m, Origin.COMPUTED)),
+        "mounts apart": ((*base, "shock_mounts_m"), Figure(fit.shock_mounts_m, Origin.COMPUTED)),
+        "hose longer": ((*base, "hose_longer_m"), Figure(fit.hose_longer_m, Origin.COMPUTED)),
+        "strap": ((*base, "strap_m"), fit.strap_m),
+        "strap mounts": (("vehicle", "axles", axle, "strap_mounts_m"), None),
+    }
 
 
 def _lay_order(sheet: Sheet, v: View, columns: Sequence[Column], area: QRectF) -> None:
@@ -87,7 +71,7 @@ def _lay_order(sheet: Sheet, v: View, columns: Sequence[Column], area: QRectF) -
         told = {c.side: order_words(c.view, float(s.rest.travel_m[c.axle, c.side, v.case]), v.reader) for c in columns}
     rows = sum(len(t.lines(words, SIZE, 400, area.width() - 2)) for ways in told.values() for words in ways)
     rows += sum(len(t.lines(_verdict(v, c)[0], SIZE, 400, area.width() - t.px(NAME))) for c in columns)
-    if rows > ROWS:
+    if rows > LINES:
         told = {worst.side: told[worst.side]}
     y = area.top()
     for c in columns:

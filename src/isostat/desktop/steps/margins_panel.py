@@ -8,6 +8,7 @@ from isostat.assess.margins import COIL, HOSE, HOSE_ON_LEAF, SHOCK, TYRE, TYRE_L
 from isostat.assess.resolved import PLACE
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.axle_table import lay_axle_table
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
 from isostat.units.unit import Quantity
@@ -33,20 +34,15 @@ ON_LEAF = {"tyre_m": TYRE_ON_LEAF, "hose_m": HOSE_ON_LEAF}
 def lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
     """Places the figures of all axles' parts, and the job's margins beside them."""
     t, preset = v.theme, v.reader.preset
-    size, pitch = QSize(round(t.px(70)), round(t.px(21))), t.px(22.5)
-    first, wide = area.left() + t.px(170), t.px(88)
-    for axle, info in enumerate(v.job.vehicle.axles):
-        sheet.text(f"parts axle {axle}", info.name, QPointF(first + axle * wide, area.top()), size=12.5, role="ink2")
+    first, wide, pitch = area.left() + t.px(170), t.px(88), t.px(22.5)
+    cell = lay_axle_table(sheet, v, [row[:3] for row in PARTS], area.topLeft(), (first, wide))
     for n, (field, words, quantity, usual) in enumerate(PARTS):
-        y = area.top() + t.px(18) + n * pitch
-        sheet.text(f"{field} head", words.capitalize(), QPointF(area.left(), y + t.px(3)), size=13, weight=600,
-                   unit=preset.unit(quantity).sign)  # fmt: skip
         for axle, info in enumerate(v.job.vehicle.axles):
             if field.endswith("place") and info.layout != "solid":
                 continue
-            where = (QPointF(first + axle * wide, y), size)
-            entry(sheet, v, f"{field} {axle}", ("vehicle", "axles", axle, field), where, label=f"{words}, {info.name.lower()}",
-                  quantity=quantity, otherwise=Figure(usual, Origin.ASSUMED))  # fmt: skip
+            path, label = ("vehicle", "axles", axle, field), f"{words}, {info.name.lower()}"
+            guess = Figure(usual, Origin.ASSUMED)
+            entry(sheet, v, f"{field} {axle}", path, cell(n, axle), label=label, quantity=quantity, otherwise=guess)
     left = max(first + len(v.a.axles) * wide + t.px(20), area.left() + t.px(400))
     sheet.caps("margins head", "Kept between", QPointF(left, area.top() - t.px(2)))
     size = QSize(round(t.px(62)), round(t.px(21)))
