@@ -299,3 +299,12 @@ def test_what_an_earlier_file_says_is_read_as_plain_coils() -> None:
     data = job.model_dump(exclude_none=True)
     assert "others" not in data or data["others"] == ()
     assert replace(assess(job).orders[0], stack=None) == assess(job).orders[0]
+
+
+def test_a_stack_that_its_shock_cannot_take_is_a_sentence_and_a_plain_coil_stands_in() -> None:
+    job = demo("survey-buggy")
+    job = put(put(job, ("proposal", "axles", 0, "stack", "extended_m"), 2.0), ("proposal", "axles", 0, "left", "collar_m"), -0.2)
+    a = assess(job)
+    assert a.orders[0].lacks == "collar to perch, extended is 2.2 m; accepted is 0.05 to 2 m." and a.orders[0].stack is None
+    assert any(isinstance(j, curved.SpringLacks) and a.orders[0].lacks in j.reason for j in judge(a))
+    assert np.isfinite(a.proposed.hub_to_arch_m).all() and a.orders[1].stack is not None

@@ -176,6 +176,9 @@ def test_a_low_ring_or_a_preclosed_top_spring_is_past_its_crossover_hanging() ->
     shut = replace(TRADE, ring_m=12.5 * INCH)
     assert shut.locked_from_the_start and shut.crossover is None and crossover_at(shut, SHOCK) is None
     assert float(shut.law.rate(np.asarray(0.05))) == pytest.approx(TRADE.main.rate), "the main spring alone"
+    barely = replace(TRADE, ring_m=TRADE.top.free_m - TRADE.step_m - 5e-10)  # as two lengths that are subtracted leave it
+    assert barely.ring_way_m > 0.0 and barely.locked_from_the_start and barely.crossover is None
+    assert [e.name for e in barely.events] == ["coil loose", "coil solid"]
     stubby = replace(TRADE, main=Part(20 * LB_IN, 12 * INCH, 3.66 * INCH))
     assert stubby.crossover.by == "main solid", "no lock-up: the top spring carries on"  # type: ignore[union-attr]
     past = stubby.crossover.x_m + 0.01  # type: ignore[union-attr]

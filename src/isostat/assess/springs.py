@@ -23,7 +23,7 @@ from isostat.core.elements.law import ForceLaw
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.rising import compression_at
 from isostat.core.elements.stacked import StackedPair
-from isostat.core.limits import Floats
+from isostat.core.limits import Floats, OutOfRange
 from isostat.core.tuning.events import TravelEvent, travel_events
 from isostat.core.tuning.order import ANY, INCH, POUND_AN_INCH, SPACER_STEP, Sides, SpringOrder, Stock, order_springs, to_step
 from isostat.core.tuning.rate import wheel_rate
@@ -110,13 +110,13 @@ def _order_axle(w: _Wanted) -> Ordered:
         if w.fit.kind == "air":
             return _air(w)
         law = spring_law(w.fit)
-    except Incomplete as why:
+        if isinstance(law, StackedPair):
+            return _stack(w, law)
+        if isinstance(law, LeafLaw):
+            return _leaves(w, law)
+        return _coils(w) if law is None else _curved(w, law)
+    except (Incomplete, OutOfRange) as why:
         return _coils(w, lacks=str(why))
-    if isinstance(law, StackedPair):
-        return _stack(w, law)
-    if isinstance(law, LeafLaw):
-        return _leaves(w, law)
-    return _coils(w) if law is None else _curved(w, law)
 
 
 def _ordered(

@@ -12,6 +12,8 @@ from isostat.core.elements.progressive import Progressive
 from isostat.core.elements.rising import Rising
 from isostat.core.limits import Floats, within
 
+NO_WAY = 1e-9  # m: what is left of a way that two lengths take from each other
+
 
 @dataclass(frozen=True, slots=True)
 class Part:
@@ -91,7 +93,7 @@ class StackedPair(Rising):
     @property
     def locked_from_the_start(self) -> bool:
         """The slider stands on the ring already when all is loose: the top spring never works."""
-        return self.ring_way_m <= 0.0
+        return self.ring_way_m <= NO_WAY
 
     @property
     def curve(self) -> tuple[Floats, Floats]:  # type: ignore[override]
@@ -111,7 +113,7 @@ class StackedPair(Rising):
             return Progressive(((self.main.rate, self.main.way_m),))
         groups = [(self.main.rate, self.main.way_m)]
         force, left, working = 0.0, self.ring_way_m, list(self._upper)
-        while working and left > 1e-9:  # the softest closes first, the rest share the way that is left until the ring
+        while working and left > NO_WAY:  # the softest closes first, the rest share the way that is left until the ring
             together = 1.0 / sum(1.0 / p.rate for p in working)
             first = min(working, key=lambda p: p.rate * p.way_m)
             closes = first.rate * first.way_m
