@@ -8,6 +8,8 @@ from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize
 from PyQt6.QtGui import QFontMetricsF, QPaintDevice, QPaintEngine, QPaintEngineState, QPainter, QRegion, QTextItem, QTransform
 from PyQt6.QtWidgets import QWidget
 
+from isostat.desktop.pieces.fields import Number
+
 
 @dataclass(frozen=True)
 class PaintedText:
@@ -97,8 +99,23 @@ class LogDevice(QPaintDevice):
         return self._kinds.get(metric, 1)
 
 
+_NUMBERS: dict[tuple[object, int, int], list[PaintedText]] = {}
+
+
 def painted_texts(widget: QWidget) -> list[PaintedText]:
-    """What a widget paints itself, its children apart, in its own coordinates."""
+    """What a widget paints itself, its children apart, in its own coordinates.
+
+    Shown text follows from its look and size alone, so that one is painted once.
+    """
+    if isinstance(widget, Number):
+        key = widget.look, widget.width(), widget.height()
+        if key not in _NUMBERS:
+            _NUMBERS[key] = _painted(widget)
+        return _NUMBERS[key]
+    return _painted(widget)
+
+
+def _painted(widget: QWidget) -> list[PaintedText]:
     device = LogDevice(widget.size())
     widget.render(device, QPoint(), QRegion(), QWidget.RenderFlag(0))
     return device.log.texts

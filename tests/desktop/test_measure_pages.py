@@ -22,7 +22,7 @@ from isostat.job.edits import value_at
 from isostat.job.files import read_job
 from isostat.units.unit import Quantity
 from tests.desktop.hands import choose, press, read, seen, type_into
-from tests.jobs import hive_on_coils, squatted, well_measured
+from tests.jobs import hive_on_coils, one_axle, squatted, well_measured
 
 
 def measure(window: MainWindow, page: str) -> MeasureStep:
@@ -228,6 +228,8 @@ def test_what_is_missing_is_ranked_and_its_button_leads_to_where_it_is_typed(ope
     qtbot.waitUntil(lambda: window.view().buys_fresh, timeout=15_000)
     now = window.view().buys
     assert now is not None and ("installed_length_m", 0) not in {(b.missing.what, b.missing.axle) for b in now}
+    window.document.replace(one_axle(), None)
+    assert not window.view().buys_fresh and window.view().buys is None, "what another vehicle lacked is not shown for this one"
 
 
 def test_a_lift_test_is_typed_by_keyboard_and_tells_rate_and_friction(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

@@ -13,7 +13,7 @@ from isostat.core.findings.stance import TargetTwisted
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow
-from isostat.job.edits import value_at
+from isostat.job.edits import put, value_at
 from isostat.job.schema import Job
 from tests.desktop.hands import choose, drag, press, read, seen, type_into
 
@@ -106,6 +106,11 @@ def test_a_height_wanted_at_one_corner_aims_at_the_nearest_plane_and_says_the_tw
     window = open_window()
     window.go(Step.STANCE)
     wanted = window.document.assessment.target_m.copy()
+    lowered = put(window.document.job, ("target", "front_lift_m"), -0.5)  # the tyre above its arch: no height that can be wanted
+    window.document.edit(lambda _: lowered, "lower", -1)
+    type_into(qtbot, window, "wanted 0 1", "250")
+    assert "accepted is 0" in window.notice.text() and not window.document.job.target.corners
+    window.document.undo.undo()
     type_into(qtbot, window, "wanted 0 0", f"{wanted[0, 0] * 1000 + 12:.0f}")
     job, a = window.document.job, window.document.assessment
     assert job.target.corners[0].left_m.value == pytest.approx(wanted[0, 0] + 0.012, abs=0.0006)

@@ -10,6 +10,7 @@ import numpy as np
 from isostat.assess.assessment import Assessment
 from isostat.assess.laws import STRING, leaf_pack
 from isostat.assess.stand import SPRING
+from isostat.core.elements.half_pack import bending_stress
 from isostat.core.elements.leaf import ALLOWED, Leaf, LeafLaw, LeafPack, rise_of
 from isostat.core.elements.rising import compression_at
 from isostat.core.limits import GRAVITY, Floats
@@ -32,10 +33,15 @@ class Packed:
     force_n: float
     bump_force_n: float  # when the stop is flat
     stress_pa: Floats  # of each leaf at the target
-    used: Floats  # of each leaf at full bump, 1 at what is allowed
+    bent: Floats  # of each leaf at full bump, moment in N·m and thickness in m where it is bent most
     at_old_n: float  # what it would carry as high as the vehicle was weighed
     found_n: float  # what the springs that were found carried there
     too_high_m: float  # by which it stands over the target with no block at all; 0 where a block fits
+
+    @property
+    def used(self) -> Floats:
+        """Stress of each leaf at full bump, 1 at what is allowed."""
+        return bending_stress(self.bent, self.pack.widths) / ALLOWED
 
 
 def pack_force_n(a: Assessment, axle: int, case: int) -> float:
@@ -47,15 +53,18 @@ def pack_force_n(a: Assessment, axle: int, case: int) -> float:
 
 
 @lru_cache(maxsize=256)
-def _stresses_at(pack: LeafPack, node: int) -> Floats:
-    return pack.stresses(node * NODE)
+def _bent_at(pack: LeafPack, node: int) -> Floats:
+    return pack.bent_most(node * NODE)
 
 
-def _stresses(pack: LeafPack, force: float) -> Floats:
-    """Of each leaf under a force, straight between nodes that are remembered: between them contacts hardly change."""
+def _bent(pack: LeafPack, force: float) -> Floats:
+    """Moment and thickness where each leaf is bent most under a force, straight between nodes that are remembered.
+
+    Between them contacts hardly change.
+    """
     node = int(force // NODE)
     part = force / NODE - node
-    return _stresses_at(pack, node) * (1.0 - part) + _stresses_at(pack, node + 1) * part
+    return _bent_at(pack, node) * (1.0 - part) + _bent_at(pack, node + 1) * part
 
 
 @lru_cache(maxsize=8)
@@ -103,8 +112,8 @@ def packed(a: Assessment, axle: int) -> Packed | None:
         rate=o.order.rate_n_per_m[0],
         force_n=force,
         bump_force_n=bump,
-        stress_pa=_stresses(pack, max(force, 0.0)),
-        used=_stresses(pack, max(bump, 0.0)) / ALLOWED,
+        stress_pa=bending_stress(_bent(pack, max(force, 0.0)), pack.widths),
+        bent=_bent(pack, max(bump, 0.0)),
         at_old_n=float(law.force(np.asarray(o.offset_m[0]))),
         found_n=a.found_springs[axle][0].force_n,
         too_high_m=max(-lacks, 0.0),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from contextlib import suppress
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -64,12 +64,17 @@ def room_at(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Picked:
-    """Spring rates in N/m, left and right; sprung mass a wheel in kg, mean; the way, or why it could not; the window of rates."""
+    """Spring rates in N/m, left and right; sprung mass a wheel in kg, mean; the way, or why it could not; the window of rates.
+
+    bends: X' and X'' of the spring at the target, by which the window at the wheel becomes that of the spring.
+    """
 
     rate: tuple[float, float]
     sprung_kg: float
     words: str
     window: Window
+    at_wheel: Window  # the same of the wheel rate
+    bends: tuple[float, float]
 
 
 def pick_rate(
@@ -98,15 +103,15 @@ def pick_rate(
             words = str(fault)
             at_wheel = wheel_rate_for_frequency(default_frequency(axle), max(loads[fit.pick.case] / GRAVITY, 1.0))
         rates.append(spring_rate_for_wheel_rate(at_wheel, float(spring[side]), *bends))
-    bounds = [
-        Bound(b.name, *(spring_rate_for_wheel_rate(end, float(spring.mean()), *bends) for end in (b.low, b.high)))
-        for b in _bounds(job, axle, {name: float(load.mean()) for name, load in held.items()}, room)
-    ]
+    asked = intersect(_bounds(job, axle, {name: float(load.mean()) for name, load in held.items()}, room))
+    low, high = (spring_rate_for_wheel_rate(end, float(spring.mean()), *bends) for end in (asked.low, asked.high))
     return Picked(
         rate=(rates[0], rates[1]),
         sprung_kg=float(held[fit.pick.case].mean()) / GRAVITY,
         words=words,
-        window=intersect(bounds),
+        window=replace(asked, low=low, high=high),
+        at_wheel=asked,
+        bends=bends,
     )
 
 

@@ -52,6 +52,8 @@ class Ordered:
     picked_rate: float  # N/m by the axle's way, mean of both sides, not rounded
     sprung_kg: float  # of one wheel, mean, in the case that the rate is picked by
     window: Window  # of the spring's rate
+    at_wheel: Window  # the same of the wheel rate
+    bends: tuple[float, float]  # X' and X'' of the spring at the target
     picked: str  # the way that gave the rate, or why it could not
     law: tuple[ForceLaw, ForceLaw]
     offset_m: tuple[float, float]  # compression at the baseline position
@@ -141,6 +143,8 @@ def _ordered(
         picked_rate=sum(w.picked.rate) / 2,
         sprung_kg=w.picked.sprung_kg,
         window=w.picked.window,
+        at_wheel=w.picked.at_wheel,
+        bends=w.picked.bends,
         picked=w.picked.words,
         **(usual | more),  # type: ignore[arg-type]
     )

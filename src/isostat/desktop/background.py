@@ -39,7 +39,7 @@ class Background(QObject):
         self._for: Assessment | None = None  # what the answer at hand was worked out for
         self._asked: Assessment | None = None
         self._work: _Work | None = None
-        self.last: object = None
+        self._last: object = None
 
     def wish(self, a: Assessment) -> None:
         """Asks for the answer to an assessment, unless it is at hand or under way."""
@@ -52,6 +52,14 @@ class Background(QObject):
     def fresh(self, a: Assessment) -> bool:
         """Whether the answer at hand is the one to this assessment."""
         return self._for is a
+
+    def at_hand(self, a: Assessment) -> object:
+        """The last answer of this job, fresh or not; None where there is none, or its vehicle had other axles."""
+        return self._last if self._for is not None and len(self._for.axles) == len(a.axles) else None
+
+    def forget(self) -> None:
+        """Another job is opened: what is at hand or under way is not its answer."""
+        self._for = self._asked = self._last = None
 
     def wait(self) -> None:
         """Until nothing is under way, as before a window goes."""
@@ -66,9 +74,9 @@ class Background(QObject):
 
     def _take(self, a: Assessment, answer: object) -> None:
         self._work = None
-        if self._asked is not a:  # the job has gone on: the answer is old, and the next is wanted
-            assert self._asked is not None
-            self._start(self._asked)
+        if self._asked is not a:  # the job has gone on: the answer is old, and the next may be wanted
+            if self._asked is not None:
+                self._start(self._asked)
             return
-        self._for, self._asked, self.last = a, None, answer
+        self._for, self._asked, self._last = a, None, answer
         self.arrived.emit()

@@ -45,6 +45,7 @@ class _Replace(QUndoCommand):
 class Document(QObject):
     """Holds the job, its assessment and findings; every change goes through the undo stack."""
 
+    replaced = pyqtSignal()  # another job is about to be shown
     shown = pyqtSignal()  # job, assessment and judgements are new, together
     tried = pyqtSignal()  # the fixes are there
     refused = pyqtSignal(str)  # an edit that the job would not have, in words
@@ -94,6 +95,7 @@ class Document(QObject):
         """Another job, with a fresh undo stack."""
         self.path = path
         self.undo.clear()
+        self.replaced.emit()
         self._show(job)
 
     def save(self, path: Path) -> None:

@@ -110,8 +110,9 @@ class MainWindow(QMainWindow):
         d.shown.connect(self.redraw)
         d.tried.connect(self.redraw)
         d.tried.connect(self._wish)
-        self.buying.arrived.connect(self.redraw)
-        self.predicting.arrived.connect(self.redraw)
+        for answer in (self.buying, self.predicting):
+            answer.arrived.connect(self.redraw)
+            d.replaced.connect(answer.forget)
         d.refused.connect(self._say_edit_refused)
         for sheet in (*self.sheets.values(), self.strip, self.findings, self.working, self.top, self.steps, self.far):
             sheet.edited.connect(self._edit)
@@ -213,9 +214,9 @@ class MainWindow(QMainWindow):
             theme=self.theme,
             step=self.step,
             ghosts=self.ghosts,
-            buys=self.buying.last,  # type: ignore[arg-type]
+            buys=self.buying.at_hand(d.assessment),  # type: ignore[arg-type]
             buys_fresh=self.buying.fresh(d.assessment),
-            prediction=self.predicting.last,  # type: ignore[arg-type]
+            prediction=self.predicting.at_hand(d.assessment),  # type: ignore[arg-type]
             prediction_fresh=self.predicting.fresh(d.assessment),
         )
 

@@ -10,7 +10,7 @@ from pydantic.fields import FieldInfo
 from isostat.job.curved import PressRow
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Bounds, Reading
-from isostat.job.schema import Carried, Case, Heights, Item, Job, Pair, SquatTest
+from isostat.job.schema import Carried, Case, Heights, Item, Job, SquatTest
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood, Typed, parse
 from isostat.units.tyre import load_index_kg, tyre_size
@@ -259,7 +259,7 @@ def aim_at_corner(job: Job, heights: list[tuple[float, float]], axle: int, side:
     if job.target.corners:
         pairs = [p.model_dump() for p in job.target.corners]
     else:
-        pairs = [Pair.model_validate(dict(zip(sides, pair, strict=True))).model_dump() for pair in heights]
+        pairs = [{side: {"value": height} for side, height in zip(sides, pair, strict=True)} for pair in heights]
     pairs[axle][sides[side]] = wanted
     return put(job, ("target",), {**dict(job.target), "corners": pairs, "rake_m": None})
 

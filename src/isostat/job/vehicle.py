@@ -9,7 +9,7 @@ from pydantic import Field, model_validator
 from isostat.job.reading import (
     Above,
     Angle,
-    BarLength,
+    BeamArm,
     Drop,
     Frozen,
     Gap,
@@ -196,7 +196,7 @@ class Vehicle(Frozen):
     rake_rear: Text = ""
     brake_rod_m: Stroke | None = None
     tandem: Literal["apart", "equalized"] = "apart"
-    beam_m: BarLength | None = None
+    beam_m: BeamArm | None = None
     tail_raised_m: Raised | None = None
     tail_up_front_kg: Mass | None = None
     axles: tuple[Axle, ...] = Field(min_length=1, max_length=3)

@@ -5,8 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from isostat.assess.assessment import Assessment
+from isostat.assess.loads import loads
 from isostat.assess.ratings import nose_kg, ratings
 from isostat.assess.workings.shown import Shown
+from isostat.core.limits import Floats
 from isostat.core.working import Given, Origin, Working
 
 
@@ -145,53 +147,45 @@ def in_hand(a: Assessment, k: Shown) -> Working:
 
 def gravity_x(a: Assessment, k: Shown) -> Working:
     """Centre of gravity behind the front hub."""
-    whole_kg = float(a.loading.whole_kg[k.case])
-    behind = -float(a.loading.gravity_x_m[k.case])
-    loads = [float(a.proposed.pad_kg[i, :, k.case].sum()) for i in range(len(a.axles))]
-    rest = behind - sum(load * -axle.x_m for load, axle in zip(loads[1:], a.axles[1:], strict=True)) / whole_kg
-    last = len(a.axles) - 1
-    return Working(
-        name="centre of gravity, behind the front hub",
-        symbol="x",
-        quantity="height",
-        expression="R * l / m + o",
-        inputs=(
-            Given("R", f"{a.job.vehicle.axles[last].name.lower()} axle load", "mass", loads[last], Origin.COMPUTED),
-            Given("l", "front hub to that axle", "height", -a.axles[last].x_m, Origin.MEASURED),
-            Given("m", "all up", "mass", whole_kg, Origin.COMPUTED),
-            Given("o", "axles between, small angles", "height", rest + _between(a, loads) / whole_kg, Origin.COMPUTED),
-        ),
-        result=behind,
-        approximate=any(p.assumed for axle in a.axles for p in axle.pad_kg),
-        rule="Levers about the front axle. Its height is not known from level pads.",
+    pads = np.array([[pad.value for pad in axle.pad_kg] for axle in a.axles])
+    behind = pads.sum(axis=1) @ np.array([-axle.x_m for axle in a.axles])
+    nose = a.loading.hitch
+    if nose is not None:
+        behind -= nose.nose_kg.value * nose.x_m
+    words = (
+        "centre of gravity, behind the front hub",
+        "x",
+        "Levers about the front axle. Level pads tell no height.",
     )
-
-
-def _between(a: Assessment, loads: list[float]) -> float:
-    return sum(load * -axle.x_m for load, axle in zip(loads[1:-1], a.axles[1:-1], strict=True))
+    return _gravity(a, k, words, float(behind), -loads(a.job).x_m, -float(a.loading.gravity_x_m[k.case]))
 
 
 def gravity_y(a: Assessment, k: Shown) -> Working:
     """Centre of gravity left of the middle."""
-    pads = a.proposed.pad_kg[..., k.case]
-    whole_kg = float(a.loading.whole_kg[k.case])
-    left, half = float(a.loading.gravity_y_m[k.case]), sum(axle.half_track_m for axle in a.axles) / len(a.axles)
-    sides = [float(pads[:, side].sum()) for side in (0, 1)]
+    left = sum((axle.pad_kg[0].value - axle.pad_kg[1].value) * axle.half_track_m for axle in a.axles)
+    words = ("centre of gravity, left of the middle", "y", "Levers about the middle of the tracks.")
+    return _gravity(a, k, words, left, loads(a.job).y_m, float(a.loading.gravity_y_m[k.case]))
+
+
+def _gravity(a: Assessment, k: Shown, words: tuple[str, str, str], weighed_kg_m: float, places_m: Floats, result: float) -> Working:
+    """Where it was as weighed, and what every item moves it that came or went since. weighed_kg_m: moment of the pads."""
+    (name, symbol, rule), carried = words, loads(a.job)
+    whole_kg, was_kg = (float(a.loading.whole_kg[case]) for case in (k.case, a.job.weighed_case))
+    moved = float((carried.mass_kg * carried.aboard[k.case]) @ places_m) / whole_kg
     return Working(
-        name="centre of gravity, left of the middle",
-        symbol="y",
+        name=name,
+        symbol=symbol,
         quantity="height",
-        expression="(L - R) * b / m + o",
+        expression=f"m_0 * {symbol}_0 / m + o",
         inputs=(
-            Given("L", "left pads", "mass", sides[0], Origin.COMPUTED),
-            Given("R", "right pads", "mass", sides[1], Origin.COMPUTED),
-            Given("b", "half of the mean track", "height", half, Origin.MEASURED),
+            Given("m_0", "all up as weighed", "mass", was_kg, Origin.MEASURED),
+            Given(f"{symbol}_0", "where it was then: every pad times its place", "height", weighed_kg_m / was_kg, Origin.MEASURED),
             Given("m", "all up", "mass", whole_kg, Origin.COMPUTED),
-            Given("o", "tracks that differ", "height", left - (sides[0] - sides[1]) * half / whole_kg, Origin.COMPUTED),
+            Given("o", "what came or went since times its place, of all up", "height", moved, Origin.COMPUTED),
         ),
-        result=left,
+        result=result,
         approximate=any(p.assumed for axle in a.axles for p in axle.pad_kg),
-        rule="Levers about the middle of the track.",
+        rule=rule,
     )
 
 

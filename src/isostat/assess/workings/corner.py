@@ -75,6 +75,17 @@ def frequency(a: Assessment, k: Shown) -> Working:
     s = standing(a, k)
     at = (k.axle, k.side, k.case)
     unsprung = unsprung_in(a, k)
+    if s.frequency_hz[at] == 0.0:
+        return Working(
+            name="ride frequency",
+            symbol="f",
+            quantity="frequency",
+            expression="f_0",
+            inputs=(Given("f_0", "nothing rides on the wheel, or its rate is below nought", "frequency", 0.0, Origin.COMPUTED),),
+            result=0.0,
+            approximate=False,
+            rule="One mass on its wheel rate: without either it does not swing.",
+        )
     return Working(
         name="ride frequency",
         symbol="f",

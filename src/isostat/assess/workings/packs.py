@@ -59,16 +59,16 @@ def stress(a: Assessment, k: Shown) -> Working:
     worst = int(told.used.argmax())
     leaf = told.pack.leaves[worst]
     each = ", ".join(f"{s / 1e6:.0f}" for s in told.stress_pa)
-    moment = told.used[worst] * ALLOWED * leaf.width_m * leaf.thick_m**2 / 6
+    moment, thick = told.bent[worst]
     return Working(
         name=f"stress of leaf {worst + 1} at full bump",
         symbol="q",
         quantity="share",
         expression="6 * M / (b * t**2 * S)",
         inputs=(
-            Given("M", "bending moment where it is bent most, at its thickness there", "torque", float(moment), Origin.SOLVED),
+            Given("M", "bending moment where it is bent most", "torque", float(moment), Origin.SOLVED),
             Given("b", "width", "fine length", leaf.width_m, Origin.TYPED),
-            Given("t", "thickness", "fine length", leaf.thick_m, Origin.TYPED),
+            Given("t", "thickness there", "fine length", float(thick), Origin.TYPED),
             Given("S", "allowed", "modulus", ALLOWED, Origin.ASSUMED),
         ),
         result=float(told.used[worst]),
@@ -80,17 +80,22 @@ def stress(a: Assessment, k: Shown) -> Working:
 def bound(a: Assessment, k: Shown) -> Working:
     """Upper bound of the rate: all leaves bend as one."""
     told = _told(a, k)
-    rate = told.pack.bound_rate
+    (front, rear), (on_front, on_rear) = told.pack.half_bounds, told.pack.shares
+    halves = (
+        Given("k_f", "front half at its eye, its leaves' EI added up", "rate", front, Origin.COMPUTED),
+        Given("k_r", "rear half at its eye", "rate", rear, Origin.COMPUTED),
+    )
+    shares = (
+        Given("s_f", "of the load on the front eye", "fine ratio", on_front, Origin.COMPUTED),
+        Given("s_r", "of the load on the rear eye", "fine ratio", on_rear, Origin.COMPUTED),
+    )
     return Working(
         name="rate if all leaves bent as one",
         symbol="k",
         quantity="rate",
-        expression="k_p + m",
-        inputs=(
-            Given("k_p", "of the pack at the target, in contact", "rate", told.rate, Origin.SOLVED),
-            Given("m", "what the sum of EI claims beyond it", "rate", rate - told.rate, Origin.COMPUTED),
-        ),
-        result=rate,
+        expression="k_f + k_r" if told.pack.held else "1 / (s_f**2 / k_f + s_r**2 / k_r)",
+        inputs=halves if told.pack.held else (*halves, *shares),
+        result=told.pack.bound_rate,
         approximate=False,
         rule="Sum of EI along each half: a bound only, 3 to 8 % too stiff and low in stress.",
     )

@@ -78,19 +78,20 @@ def ring(a: Assessment, k: Shown) -> Working:
     pair, set_ = told.pair, told.pair.ring_m
     if set_ is None or told.crossover is None:
         raise KeyError("no ring")
-    force = told.crossover.force_n
-    rest = set_ - (pair.top.free_m - force / pair.top.rate - pair.step_m)
+    if told.crossover.by != "ring":  # it is not what changes the rate, so that it follows from nothing but the hand
+        by_hand = (_length("g_0", "where the ring is set", set_),)
+        return _made("collar to ring", "g", "g_0", by_hand, set_, "The slider does not meet it before a spring is solid.")
+    upper, force = [pair.top] if pair.third is None else [pair.third, pair.top], told.crossover.force_n
+    given: list[Given] = []
+    for n, (part, words) in enumerate(zip(upper, ("third spring", "top spring")[-len(upper) :], strict=True), start=1):
+        gives = min(force / part.rate, part.way_m)
+        given.append(_length(f"l_{n}", f"{words}, free", part.free_m))
+        given.append(_length(f"y_{n}", f"what it gives under {force:.0f} N", gives, Origin.COMPUTED))
     return _made(
         "collar to ring",
         "g",
-        "l_1 - F / k_1 - t + r",
-        (
-            _length("l_1", "top spring, free", pair.top.free_m),
-            Given("F", "force at the crossover", "force", force, Origin.COMPUTED),
-            Given("k_1", "rate of the top spring", "rate", pair.top.rate, Origin.TYPED),
-            _length("t", "step of the slider", pair.step_m),
-            _length("r", "what a third spring keeps; a spring that is solid before", rest, Origin.COMPUTED),
-        ),
+        " + ".join(f"l_{n} - y_{n}" for n in range(1, len(upper) + 1)) + " - t",
+        (*given, _length("t", "step of the slider", pair.step_m)),
         set_,
         "Face to face, all set. With the collar run down, the ring stays and the top spring keeps less.",
     )

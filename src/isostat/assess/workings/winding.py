@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import numpy as np
-
 from isostat.assess.assessment import Assessment
 from isostat.assess.winding import Wound, wound
 from isostat.assess.workings.helix import solid_length, stress
@@ -77,19 +75,19 @@ def stress_solid(a: Assessment, k: Shown) -> Working:
 def window(a: Assessment, k: Shown) -> Working:
     """The lowest rate that the wishes leave; the highest is said beside it."""
     o = a.orders[k.axle]
-    _, slope, _ = a.axles[k.axle].spring_motion.at(np.asarray(0.0))
-    ratio, w = float(slope), o.window
-    at_wheel = w.low * ratio**2
+    (slope, bend), w = o.bends, o.window
     high = "" if w.high == float("inf") else f" At most {w.high / 1000:.1f} N/mm: {w.high_by}."
+    inputs = [Given("k_w", f"wheel rate asked by {w.low_by}", "rate", o.at_wheel.low, Origin.COMPUTED),
+              Given("MR", "spring travel / wheel travel", "ratio", slope, a.axles[k.axle].spring_ratio.origin)]  # fmt: skip
+    if bend:
+        inputs += [Given("S", "spring force at the target, mean", "force", sum(o.target_force_n) / 2, Origin.COMPUTED),
+                   Given("c", "change of MR a metre", "per metre", bend, Origin.MEASURED)]  # fmt: skip
     return Working(
         name="lowest spring rate",
         symbol="k",
         quantity="rate",
-        expression="k_w / MR**2",
-        inputs=(
-            Given("k_w", f"wheel rate asked by {w.low_by}", "rate", at_wheel, Origin.COMPUTED),
-            Given("MR", "spring travel / wheel travel", "ratio", ratio, a.axles[k.axle].spring_ratio.origin),
-        ),
+        expression="(k_w - S * c) / MR**2" if bend else "k_w / MR**2",
+        inputs=tuple(inputs),
         result=w.low,
         approximate=False,
         rule=f"Bump: (n − 1)·F over the bump left; two loads: ΔF over what they may differ; droop: F over its travel.{high}",

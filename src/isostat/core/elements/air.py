@@ -134,7 +134,7 @@ class ClosedAir(InBag):
 
     def __post_init__(self) -> None:
         within("gauge pressure", self.gauge_pa, 0.0, 1.5e6, "Pa")
-        within("compression at which the pressure was read", self.set_x_m, -0.5, 1.0, "m")
+        within("compression at which the pressure was read", self.set_x_m, -3.0, 3.0, "m")
         within("tank", self.tank_m3, 0.0, 0.5, "m³")
         within("exponent of the gas", self.exponent, 1.0, 1.42, "")
         within("absolute temperature over that of the reading", self.warmer, 0.6, 1.6, "")

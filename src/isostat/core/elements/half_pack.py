@@ -148,13 +148,23 @@ class HalfPack:
             out.append((s, np.concatenate([[0.0], np.cumsum((slope[1:] + slope[:-1]) / 2.0 * np.diff(s))])))
         return out
 
-    def stresses(self, load: float, forces: Floats) -> Floats:
-        """Largest bending stress of each leaf in Pa, (leaves,)."""
+    def bent_most(self, load: float, forces: Floats) -> Floats:
+        """Bending moment in N·m and thickness in m where each leaf's stress is largest, (leaves, 2)."""
         found = []
         for n, (s, moment) in enumerate(self.moments(load, forces)):
             depth = self.thick[n] + (self.tip[n] - self.thick[n]) * s / self.length[n]
-            found.append(float(np.max(np.abs(moment) * 6.0 / (self.width[n] * depth**2))))
+            at = int(np.argmax(np.abs(moment) / depth**2))
+            found.append((abs(float(moment[at])), float(depth[at])))
         return np.array(found)
+
+    def stresses(self, load: float, forces: Floats) -> Floats:
+        """Largest bending stress of each leaf in Pa, (leaves,)."""
+        return bending_stress(self.bent_most(load, forces), self.width)
+
+
+def bending_stress(bent: Floats, width: tuple[float, ...]) -> Floats:
+    """6·M/(b·t²) of each leaf in Pa, (leaves,). bent: moment in N·m and thickness in m, (leaves, 2). width: m."""
+    return np.asarray(6.0 * bent[:, 0] / (np.array(width) * bent[:, 1] ** 2))
 
 
 def _pressed_apart(m: Floats, q: Floats, active: np.ndarray) -> tuple[Floats, np.ndarray]:

@@ -8,7 +8,7 @@ from functools import cached_property
 
 import numpy as np
 
-from isostat.core.elements.half_pack import STEEL, HalfPack
+from isostat.core.elements.half_pack import STEEL, HalfPack, bending_stress
 from isostat.core.elements.law import LawEvent, TableLaw
 from isostat.core.limits import Floats, OutOfRange, within
 
@@ -125,8 +125,8 @@ class LeafPack:
         return x, sum(np.interp(x, e, loads * 0.6) for e in ends)
 
     @property
-    def bound_rate(self) -> float:
-        """Upper bound of the rate in N/m: all leaves of a half bend together, each to its own tip, ΣEI."""
+    def half_bounds(self) -> tuple[float, float]:
+        """Upper bound of the rate of each half at its eye in N/m: all its leaves bend together, each to its own tip, ΣEI."""
         out = []
         for half in self.halves:
             s = np.linspace(0.0, half.length[0], 481)
@@ -135,8 +135,13 @@ class LeafPack:
                 depth = thick + (tip - thick) * s / length
                 bending += np.where(s <= length, STEEL * width * depth**3 / 12.0, 0.0)
             out.append(1.0 / float(np.trapezoid((half.length[0] - s) ** 2 / bending, s)))
-        share = self.shares
-        return out[0] + out[1] if self.held else 1.0 / (share[0] ** 2 / out[0] + share[1] ** 2 / out[1])
+        return out[0], out[1]
+
+    @property
+    def bound_rate(self) -> float:
+        """Upper bound of the rate at the seat in N/m, of both halves: side by side where the seat is held level, else by shares."""
+        (front, rear), share = self.half_bounds, self.shares
+        return front + rear if self.held else 1.0 / (share[0] ** 2 / front + share[1] ** 2 / rear)
 
     @cached_property
     def law(self) -> LeafLaw:
@@ -148,7 +153,7 @@ class LeafPack:
     @cached_property
     def _second_stage(self) -> float | None:
         """Compression at which a leaf below a plate first touches, m; None without one, or where it touches unloaded."""
-        at = next((n for n, leaf in enumerate(self.leaves) if leaf.gap_m > 0.0), None)
+        at = next((n for n, leaf in enumerate(self.leaves) if n and leaf.gap_m > 0.0), None)  # over the main one there is none
         if at is None:
             return None
         x, loads = self.curve
@@ -159,13 +164,23 @@ class LeafPack:
         first = int(np.argmax(touched))
         return float(x[first]) if touched.any() and x[first] > 0.0 else None
 
-    def stresses(self, force_n: float) -> Floats:
-        """Largest bending stress of each leaf in Pa under a force at the seat, the worse half, (leaves,)."""
+    @property
+    def widths(self) -> tuple[float, ...]:
+        """Of the leaves, m."""
+        return tuple(leaf.width_m for leaf in self.leaves)
+
+    def bent_most(self, force_n: float) -> Floats:
+        """Moment in N·m and thickness in m where each leaf's stress is largest under a force at the seat, (leaves, 2)."""
         found = []
         for half, share in zip(self.halves, self.shares, strict=True):
             _, forces = half.solve(np.array([force_n * share]))
-            found.append(half.stresses(force_n * share, forces[0]))
-        return np.asarray(np.maximum(*found))
+            found.append(half.bent_most(force_n * share, forces[0]))
+        front, rear = (bending_stress(bent, self.widths) for bent in found)
+        return np.where((front >= rear)[:, None], found[0], found[1])
+
+    def stresses(self, force_n: float) -> Floats:
+        """Largest bending stress of each leaf in Pa under a force at the seat, the worse half, (leaves,)."""
+        return bending_stress(self.bent_most(force_n), self.widths)
 
 
 @dataclass(frozen=True)

@@ -16,7 +16,7 @@ USABLE = 0.95  # share of the pole's distance that the law follows; "flat" beyon
 class BumpStop:
     """F = k0·x/(1 − (x/x_pole)^m), followed to 0.95 of the pole and then along its tangent.
 
-    k0_n_per_m: rate at the touch, 1 000 to 1 000 000. flat_x_m: compression at which it is flat
+    k0_n_per_m: rate at the touch, 500 to 1 000 000. flat_x_m: compression at which it is flat
     (its usable share; the pole lies at flat/0.95), 0.002 to 0.5. exponent: m, 1 to 12.
     Raises OutOfRange otherwise. x is compression from the touch.
     """
@@ -26,7 +26,7 @@ class BumpStop:
     exponent: float = 3.0
 
     def __post_init__(self) -> None:
-        within("stop rate at the touch", self.k0_n_per_m, 1.0e3, 1.0e6, "N/m")
+        within("stop rate at the touch", self.k0_n_per_m, 500.0, 1.0e6, "N/m")
         within("stop compression when flat", self.flat_x_m, 0.002, 0.5, "m")
         within("stop exponent", self.exponent, 1.0, 12.0, "")
 

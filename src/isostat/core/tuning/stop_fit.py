@@ -9,7 +9,7 @@ import numpy as np
 from isostat.core.elements.stop import USABLE
 
 EXPONENT = 3.0
-LIMITS = (1.0e3, 1.0e6)  # N/m, of the rate at the touch
+LIMITS = (500.0, 1.0e6)  # N/m, of the rate at the touch
 FLATS = (0.002, 0.5)
 
 
