@@ -114,18 +114,15 @@ class InBag:
 
 
 @dataclass(frozen=True, kw_only=True)
-class ClosedAir(InBag):
-    """A bag with its gas shut in, set by one gauge reading at one compression.
+class ShutIn:
+    """Gas shut in, set by one gauge reading: what one bag and two on a tee share.
 
-    gauge_pa: read there, 0 to 1.5 MPa. set_x_m: compression then. tank_m3: joined to it. exponent: 1 slow to 1.42.
-    set_ambient_pa, ambient_pa: around it when it was read, and now.
-    warmer: absolute temperature now over that at the reading. F = (p − p_a)·A; the gas counts absolute.
-    Raises OutOfRange otherwise. Source: polytropic gas; virtual work.
+    gauge_pa: read, 0 to 1.5 MPa. tank_m3: joined to it, to 0.5. exponent: 1 slow to 1.42. set_ambient_pa, ambient_pa: around it
+    when it was read, and now. warmer: absolute temperature now over that at the reading, 0.6 to 1.6. Raises OutOfRange otherwise.
     """
 
     bag: Bag
     gauge_pa: float
-    set_x_m: float
     tank_m3: float = 0.0
     exponent: float = SLOW
     set_ambient_pa: float = SEA_LEVEL
@@ -134,10 +131,29 @@ class ClosedAir(InBag):
 
     def __post_init__(self) -> None:
         within("gauge pressure", self.gauge_pa, 0.0, 1.5e6, "Pa")
-        within("compression at which the pressure was read", self.set_x_m, -3.0, 3.0, "m")
         within("tank", self.tank_m3, 0.0, 0.5, "m³")
         within("exponent of the gas", self.exponent, 1.0, 1.42, "")
         within("absolute temperature over that of the reading", self.warmer, 0.6, 1.6, "")
+
+    def _gauge(self, squeezed: Floats) -> Floats:
+        """Gauge pressure in Pa where the room as read is so many times that of now, any shape; not below none."""
+        then = (self.gauge_pa + self.set_ambient_pa) * self.warmer
+        return np.maximum(then * squeezed**self.exponent - self.ambient_pa, 0.0)
+
+
+@dataclass(frozen=True, kw_only=True)
+class ClosedAir(ShutIn, InBag):
+    """A bag with its gas shut in, read at one compression.
+
+    set_x_m: that compression, −3 to 3. F = (p − p_a)·A; the gas counts absolute. Raises OutOfRange otherwise. Source: polytropic
+    gas; virtual work.
+    """
+
+    set_x_m: float
+
+    def __post_init__(self) -> None:
+        super().__post_init__()
+        within("compression at which the pressure was read", self.set_x_m, -3.0, 3.0, "m")
 
     @property
     def knots(self) -> tuple[float, ...]:
@@ -149,9 +165,7 @@ class ClosedAir(InBag):
 
     def gauge_at(self, x: Floats) -> Floats:
         """Gauge pressure in Pa at compression x, any shape; not below none."""
-        then = (self.gauge_pa + self.set_ambient_pa) * self.warmer
-        ratio = self._volume(np.asarray(self.set_x_m)) / self._volume(x)
-        return np.maximum(then * ratio**self.exponent - self.ambient_pa, 0.0)
+        return self._gauge(self._volume(np.asarray(self.set_x_m)) / self._volume(x))
 
     def force(self, x: Floats) -> Floats:
         """Force in N at compression x in m, any shape; a bag does not pull."""

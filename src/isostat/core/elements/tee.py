@@ -2,48 +2,32 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
-from isostat.core.elements.air import FAST, SEA_LEVEL, SLOW, Bag
+from isostat.core.elements.air import FAST, ShutIn
 from isostat.core.elements.couple import Forces, Tangent
-from isostat.core.limits import Floats, within
+from isostat.core.limits import Floats
 
 
 @dataclass(frozen=True, kw_only=True)
-class TeedAir:
-    """Two like bags joined by a tee, their gas shut in together, set by one gauge reading.
+class TeedAir(ShutIn):
+    """Two like bags joined by a tee, their gas shut in together; the tank and the reading are those of both.
 
-    bag: each of them. gauge_pa: read, 0 to 1.5 MPa, with the bags pressed by set_x_m, left and right. tank_m3: joined to them.
-    exponent, set_ambient_pa, ambient_pa, warmer: as for one bag. Raises OutOfRange otherwise.
+    bag: each of them. set_x_m: compressions at the reading, left and right. Raises OutOfRange as for one bag.
     F_i = p·A_i; ∂F_i/∂x_j = n·p_abs·A_i·S_j/ΣV + p·dA_i/dx_i where i = j, S = −dV/dx. Symmetric where S = A, as virtual work
     has it. Source: polytropic gas; virtual work.
     """
 
-    bag: Bag
-    gauge_pa: float
     set_x_m: tuple[float, float]
-    tank_m3: float = 0.0
-    exponent: float = SLOW
-    set_ambient_pa: float = SEA_LEVEL
-    ambient_pa: float = SEA_LEVEL
-    warmer: float = 1.0
-
-    def __post_init__(self) -> None:
-        within("gauge pressure", self.gauge_pa, 0.0, 1.5e6, "Pa")
-        within("tank", self.tank_m3, 0.0, 0.5, "m³")
-        within("exponent of the gas", self.exponent, 1.0, 1.42, "")
-        within("absolute temperature over that of the reading", self.warmer, 0.6, 1.6, "")
 
     def _volume(self, first: Floats, second: Floats) -> Floats:
         return np.asarray(self.bag.volume(first) + self.bag.volume(second) + self.tank_m3)
 
     def gauge_at(self, first: Floats, second: Floats) -> Floats:
         """Gauge pressure in Pa in both at their compressions in m, any shape; not below none."""
-        then = (self.gauge_pa + self.set_ambient_pa) * self.warmer
-        ratio = self._volume(*(np.asarray(x) for x in self.set_x_m)) / self._volume(first, second)
-        return np.maximum(then * ratio**self.exponent - self.ambient_pa, 0.0)
+        return self._gauge(self._volume(*(np.asarray(x) for x in self.set_x_m)) / self._volume(first, second))
 
     def both(self, first: Floats, second: Floats) -> tuple[Forces, Tangent]:
         """Forces, and own rate of the first, what each adds to the other, own rate of the second; N and N/m.
@@ -62,12 +46,4 @@ class TeedAir:
     def riding(self, first: float, second: float) -> TeedAir:
         """What a bump meets from these compressions in m: the gas has no time to take the room's temperature."""
         gauge = float(self.gauge_at(np.asarray(first), np.asarray(second)))
-        return TeedAir(
-            bag=self.bag,
-            gauge_pa=gauge,
-            set_x_m=(first, second),
-            tank_m3=self.tank_m3,
-            exponent=FAST,
-            set_ambient_pa=self.ambient_pa,
-            ambient_pa=self.ambient_pa,
-        )
+        return replace(self, gauge_pa=gauge, set_x_m=(first, second), exponent=FAST, set_ambient_pa=self.ambient_pa, warmer=1.0)
