@@ -75,7 +75,11 @@ def test_travel_answers_for_every_wheel_and_ranks_a_list_of_shocks(capsys: pytes
     assert [f["name"] for f in ranked] == ["mine", "short"] and ranked[0]["fits"] and not ranked[1]["fits"]
     assert main(["travel", str(job), "--units", "in lb lb/in psi"]) == 0
     said = capsys.readouterr().out
-    assert "one wheel up" in said and "Ramp travel index" in said and "radius" in said
+    assert "one wheel up" in said and "Ramp travel index" in said and "radius" in said and "first of its tyres: " in said
+    near = plain["axles"][1]["tyre_nearest"]
+    assert near["event"] == "tyre touches, straight" and near["clear_m"] == min(
+        step["clear"][-1]["clear_m"] for step in plain["axles"][1]["spacers"] if step["spacer_m"] == 0.014
+    )
     shocks.write_text("name,extended,collapsed\nmine,560\n", encoding="utf-8")
     assert main(["travel", str(job), "--shocks", str(shocks)]) == 1
     assert "Line 2" in capsys.readouterr().err

@@ -15,7 +15,7 @@ from isostat.assess.crossing import crossing, lanes, ramp_index
 from isostat.assess.damped import damped, light_and_full, revalve
 from isostat.assess.judge import judge
 from isostat.assess.shocks import ranked_shocks, shock_to_order
-from isostat.assess.stop_use import spacer_steps, stop_use, strap_for
+from isostat.assess.stop_use import nearest_arch, spacer_steps, stop_use, strap_for
 from isostat.core.findings.judgement import Step
 from isostat.core.tuning.crossed import axle_tilt
 from isostat.job.files import JobFault, read_job
@@ -75,6 +75,10 @@ def _axle(a: Assessment, i: int, shocks: Sequence[ShockRow]) -> dict[str, Any]:
         }
         for step in spacer_steps(a, i)
     ]
+    near = nearest_arch(a, i)
+    if near is not None:
+        where = {"side": SIDES[near.side], "event": near.event, "one_wheel_up": near.one_up}
+        out["tyre_nearest"] = {"clear_m": round(near.clear_m, 6), **where}
     strap, order = strap_for(a, i), shock_to_order(a, i)
     out["strap_m"] = None if strap is None else round(strap, 6)
     if order is not None:
@@ -149,6 +153,10 @@ def travel_text(plain: dict[str, Any], r: Reader) -> str:
                 lines.append(f"  full bump: {use['ends_with']}, {stop}, {use['times_static']:.1f} × static")
         tilt = math.degrees(axle["wheels"][0]["up"]["tilt_rad"])
         lines.append(f"{axle['axle']} crossed: {tilt:.1f}°")
+        if "tyre_nearest" in axle:
+            near = axle["tyre_nearest"]
+            view = "one wheel up" if near["one_wheel_up"] else "both up"
+            lines.append(f"  first of its tyres: {near['side']}, {near['event']}, {view}: {_clear(near['clear_m'], r)}")
         lines += [_step_line(step, r) for step in axle["spacers"]]
         if axle["strap_m"] is not None:
             lines.append(f"  strap {r.coil(axle['strap_m'])} taut ends the droop before anything else")
@@ -166,9 +174,13 @@ def travel_text(plain: dict[str, Any], r: Reader) -> str:
     return "\n".join(lines) + "\n"
 
 
+def _clear(clear_m: float, r: Reader) -> str:
+    return f"{r.height_unit(abs(clear_m))} {'clear' if clear_m >= 0.0 else 'into its arch'}"
+
+
 def _step_line(step: dict[str, Any], r: Reader) -> str:
     clear = []
     for c in step["clear"]:
-        room = "not measured" if c["clear_m"] is None else f"{r.height_unit(c['clear_m'])} clear"
+        room = "not measured" if c["clear_m"] is None else _clear(c["clear_m"], r)
         clear.append(f"tyre of {r.height_unit(c['tyre_radius_m'])} radius {room}")
     return f"  spacer {r.coil(step['spacer_m'])}: {', '.join(clear)}; free bump {r.height_unit(step['free_bump_m'])} when heaviest"
