@@ -23,12 +23,21 @@ USUAL = 0.30  # of the body, that is asked for where the found set-up gives none
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Damped:
-    """One corner of an axle, mean of both sides, in one case. swings: of body and wheel, with the mean of bump and rebound."""
+    """One corner of an axle, mean of both sides, in one case."""
 
     car: QuarterCar
     at_wheel: tuple[float, float]  # N·s/m, bump and rebound
-    body: tuple[Swing, Swing]  # with the damper's bump alone, and with its rebound
-    swings: tuple[Swing, Swing]
+
+    @property
+    def swings(self) -> tuple[Swing, Swing]:
+        """Of body and wheel, with the mean of bump and rebound."""
+        return _swung(self.car, self.mean)
+
+    @property
+    def body(self) -> tuple[Swing, Swing]:
+        """Of the body with the damper's bump alone, and with its rebound."""
+        bump, rebound = (_swung(self.car, c)[0] for c in self.at_wheel)
+        return bump, rebound
 
     @property
     def mean(self) -> float:
@@ -44,6 +53,11 @@ class Damped:
         """
         critical = self.mean / (2.0 * math.sqrt(self.car.wheel_rate * self.car.sprung_kg))
         return critical if critical >= 1.0 else self.swings[0].ratio
+
+
+@lru_cache(maxsize=64)
+def _swung(car: QuarterCar, damping: float) -> tuple[Swing, Swing]:
+    return car.swings(damping)
 
 
 def damper_in(a: Assessment, axle: int, *, found: bool) -> tuple[Damper, float] | None:
@@ -67,13 +81,13 @@ def car_in(a: Assessment, axle: int, case: int, *, found: bool) -> QuarterCar | 
 
 def damped(a: Assessment, axle: int, case: int, *, found: bool = False) -> Damped | None:
     """The swings of an axle in a case; None without a tested damper, or where it does not stand on its wheels."""
-    return _swings(a, axle, car_in(a, axle, case, found=found), found=found)
+    return _with_damper(a, axle, car_in(a, axle, case, found=found), found=found)
 
 
 def on_heavier_wheels(a: Assessment, axle: int, case: int, more_kg: float) -> Damped | None:
     """As fitted in a case, each wheel heavier by so much: it hops slower and dies down later."""
     car = car_in(a, axle, case, found=False)
-    return None if car is None else _swings(a, axle, replace(car, unsprung_kg=car.unsprung_kg + more_kg), found=False)
+    return None if car is None else _with_damper(a, axle, replace(car, unsprung_kg=car.unsprung_kg + more_kg), found=False)
 
 
 def as_weighed(a: Assessment, axle: int) -> Damped | None:
@@ -84,7 +98,7 @@ def as_weighed(a: Assessment, axle: int) -> Damped | None:
         car = QuarterCar(sprung, unsprung, _baseline_rate(*a.found_unladen, axle), figures.tyre_rate.value)
     except OutOfRange:
         return None
-    return _swings(a, axle, car, found=True)
+    return _with_damper(a, axle, car, found=True)
 
 
 @lru_cache(maxsize=16)
@@ -96,15 +110,13 @@ def _baseline_rate(platform: Platform, bank: Bank, axle: int) -> float:
     return float(moved_together(k)[axle, :, 0].mean())
 
 
-def _swings(a: Assessment, axle: int, car: QuarterCar | None, *, found: bool) -> Damped | None:
+def _with_damper(a: Assessment, axle: int, car: QuarterCar | None, *, found: bool) -> Damped | None:
     """The damper's part is taken by the square of its ratio."""
     told = damper_in(a, axle, found=found)
     if told is None or car is None:
         return None
     ratio, (bump, rebound) = a.axles[axle].shock_ratio.value, told[0].coefficients()
-    at_wheel = (bump * told[1] * ratio**2, rebound * told[1] * ratio**2)
-    up, down = (car.swings(c)[0] for c in at_wheel)
-    return Damped(car=car, at_wheel=at_wheel, body=(up, down), swings=car.swings(sum(at_wheel) / 2.0))
+    return Damped(car=car, at_wheel=(bump * told[1] * ratio**2, rebound * told[1] * ratio**2))
 
 
 def light_and_full(a: Assessment) -> tuple[int, int]:
