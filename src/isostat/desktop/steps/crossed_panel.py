@@ -145,26 +145,22 @@ def _lay_clear(sheet: Sheet, v: View, c: CrossedView, side: int, at: QPointF) ->
 
 def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) -> None:
     """Tilt, what is met first, what the bar asks, and how far a ramp is climbed."""
-    t, r, axle = v.theme, v.reader, v.a.axles[c.axle]
-    tilt = math.degrees(axle_tilt(c.pose, v.a.fits[c.axle].half_track_m))
+    t, r, axle, fit = v.theme, v.reader, v.a.axles[c.axle], v.a.fits[c.axle]
+    tilt = math.degrees(axle_tilt(c.pose, fit.half_track_m))
     box = sheet.text("tilt word", f"{tilt:.1f}°", at, size=22, weight=600)
     words = "axle tilt" if axle.layout is Layout.SOLID else "tilt from hub to hub"
     sheet.text("tilt name word", words, QPointF(box.right() + t.px(8), box.bottom() - t.px(24)), size=12.5, role="ink2")
-    near = nearest_arch(v.a, c.axle)
-    first = (
-        []
-        if near is None
-        else [f"tyre first: {SIDES[near.side]} {MET[near.event]}, {'one wheel up' if near.one_up else 'both up'}"]
-    )
     up = [e.name for e in lanes(v.a, c.axle, c.up, one_up=True) if e.travel_m > 0.0][:3]
     down = [e.name for e in reversed(lanes(v.a, c.axle, 1 - c.up, one_up=True)) if e.travel_m < 0.0][:2]
-    bar = v.a.fits[c.axle].bar.value * (c.pose.bump_m - c.pose.droop_m) / GRAVITY
-    lines = [*first, f"up: {', '.join(up)}", f"down: {', '.join(down)}"]
+    bar = fit.bar.value * (c.pose.bump_m - c.pose.droop_m) / GRAVITY
+    near, lines = nearest_arch(v.a, c.axle), [f"up: {', '.join(up)}", f"down: {', '.join(down)}"]
+    if near is not None:
+        lines.insert(0, f"tyre first: {SIDES[near.side]} {MET[near.event]}, {'one wheel up' if near.one_up else 'both up'}")
     lines.append(f"bar: {r.mass(bar)} a wheel, unlinked none" if bar > 0.5 else "no bar")
-    out = v.a.fits[c.axle].half_track_m - axle.half_track_m
+    out = fit.half_track_m - axle.half_track_m
     if abs(out) > 5e-4:
         lines.append(f"wheels {r.coil(abs(out))} further {'out' if out > 0 else 'in'}")
-    takes = tyre_sooner(axle, v.a.fits[c.axle], v.a.fits[c.axle].tyre_radius_m.value, "tyre touches, at lock")
+    takes = tyre_sooner(axle, fit, fit.tyre_radius_m.value, "tyre touches, at lock")
     if v.job.vehicle.axles[c.axle].steered and abs(takes) > 5e-4:
         lines.append(f"at lock {r.height_unit(abs(takes))} {'nearer' if takes > 0 else 'further from'} the arch, read it")
     index = ramp_index(v.a)

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess.stop_use import strap_for
+from isostat.core.findings.travel import WrongOrder
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.axle_table import lay_axle_table
@@ -65,14 +66,14 @@ def _lay_order(sheet: Sheet, v: View, columns: Sequence[Column], area: QRectF) -
     """Whether the order of each wheel is right, and what it meets up and down from where it rides in this case; where there is no
     room for both wheels, for the one that is worse."""
     t, s = v.theme, v.a.proposed
-    worst = max(columns, key=lambda c: max((j.severity for j in c.wrong.values()), default=0.0))
     told = {}
     if s.stands[v.case]:
         told = {c.side: order_words(c.view, float(s.rest.travel_m[c.axle, c.side, v.case]), v.reader) for c in columns}
     rows = sum(len(t.lines(words, SIZE, 400, area.width() - 2)) for ways in told.values() for words in ways)
     rows += sum(len(t.lines(_verdict(v, c)[0], SIZE, 400, area.width() - t.px(NAME))) for c in columns)
     if rows > LINES:
-        told = {worst.side: told[worst.side]}
+        worse = max(columns, key=lambda c: max((j.severity for j in _wrong(v, c)), default=0.0)).side
+        told = {side: ways for side, ways in told.items() if side == worse}
     y = area.top()
     for c in columns:
         y = _lay_verdict(sheet, v, c, QPointF(area.left(), y), area.right())
@@ -82,12 +83,17 @@ def _lay_order(sheet: Sheet, v: View, columns: Sequence[Column], area: QRectF) -
         y += t.px(4)
 
 
+def _wrong(v: View, c: Column) -> list[WrongOrder]:
+    """What comes too soon at a wheel, both wheels together or one wheel up."""
+    return [j for j in v.judgements if isinstance(j, WrongOrder) and (j.place.axle, j.place.side) == (c.axle, c.side)]
+
+
 def _verdict(v: View, c: Column) -> tuple[str, str]:
-    """What is worst about a wheel's order, else that it is right; and its colour."""
-    soon = max(c.wrong.values(), key=lambda j: j.severity, default=None)
+    """What is worst about a wheel's order in either view, else that it is right; and its colour."""
+    soon = max(_wrong(v, c), key=lambda j: j.severity, default=None)
     if soon is None:
         return "in order, margins kept", "ink2"
-    return f"{tell(soon, v.reader)[0]} !", c.role(soon.what)
+    return f"{tell(soon, v.reader)[0]} !", "ochre" if soon.in_order else "brick"
 
 
 def _lay_verdict(sheet: Sheet, v: View, c: Column, at: QPointF, right: float) -> float:
