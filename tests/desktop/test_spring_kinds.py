@@ -97,11 +97,11 @@ def test_turns_are_counted_and_a_table_comes_from_a_file_or_is_refused(open_wind
     assert seen(window, "table force_kg 2").text() == "800"  # type: ignore[attr-defined]
     type_into(qtbot, window, "table force_kg 2", "400")
     assert "rise of force to row 3" in read(window, "progressive waits words")
-    wanted: list[int] = []
-    sheet.table_wanted.disconnect()
-    sheet.table_wanted.connect(wanted.append)
+    wanted: list[tuple[str, int]] = []
+    sheet.file_wanted.disconnect()
+    sheet.file_wanted.connect(lambda what, axle: wanted.append((what, axle)))
     press(qtbot, window, "read table")
-    assert wanted == [1]
+    assert wanted == [("spring table", 1)]
     window.exchange.spring_table_in(tmp_path / "nowhere.csv", 1)
     assert "is not read" in window.notice.text()
     assert undo_all(window) == before

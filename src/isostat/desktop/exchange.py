@@ -12,7 +12,6 @@ from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
 from isostat.desktop.document import Document
 from isostat.desktop.measuring_sheet import write_sheet
 from isostat.desktop.scales_line import ScalesLine
-from isostat.desktop.steps.side_by_side_page import write_sides
 from isostat.devices.scales import pad_names
 from isostat.job import edits, weighing
 from isostat.job.files import JobFault
@@ -99,6 +98,8 @@ class Exchange(QObject):
 
     def sides_out(self, path: Path, page: str) -> None:
         """Writes the proposals side by side; what fails is said in words."""
+        from isostat.desktop.steps.side_by_side_page import write_sides  # noqa: PLC0415 - wanted only for paper
+
         document = self._document
         try:
             write_sides(document.assessment, path, page, Reader(document.job, self._units()))
@@ -118,10 +119,12 @@ class Exchange(QObject):
         except OSError as fault:
             self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
 
-    def ask_spring_table(self, axle: int) -> None:
-        """Asks for a CSV and takes it in as the tested table of an axle's progressive springs."""
-        name, _ = QFileDialog.getOpenFileName(self._window, "Spring table", "", "Tables (*.csv)")
-        if name:
+    def ask_file(self, what: str, axle: int) -> None:
+        """Asks for a CSV and takes it in: the tested "spring table" of an axle's progressive springs, or a list of "shocks"."""
+        name, _ = QFileDialog.getOpenFileName(self._window, what.capitalize(), "", "Tables (*.csv)")
+        if name and what == "shocks":
+            self.shocks_in(Path(name))
+        elif name:
             self.spring_table_in(Path(name), axle)
 
     def spring_table_in(self, path: Path, axle: int) -> None:
@@ -139,12 +142,6 @@ class Exchange(QObject):
         except JobFault as fault:
             self.refused.emit(f"{fault.source} is not taken in. {' '.join(fault.faults[:2])}")
         return None
-
-    def ask_shocks(self) -> None:
-        """Asks for a CSV and takes it in as the job's list of shocks."""
-        name, _ = QFileDialog.getOpenFileName(self._window, "List of shocks", "", "Tables (*.csv)")
-        if name:
-            self.shocks_in(Path(name))
 
     def shocks_in(self, path: Path) -> None:
         """Takes in a list of shocks; one with faults changes nothing and is refused by line."""

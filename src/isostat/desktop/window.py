@@ -40,9 +40,7 @@ from isostat.desktop.pieces.step_list import StepList
 from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.safekeeping import Safekeeping
-from isostat.desktop.steps import SHEETS
-from isostat.desktop.steps.spring import SpringStep
-from isostat.desktop.steps.travel import TravelStep
+from isostat.desktop.steps import Sheets
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.schema import Job
@@ -93,9 +91,7 @@ class MainWindow(QMainWindow):
         self.pane.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self.stack = QStackedWidget()
         self.pane.setWidget(self.stack)
-        self.sheets: dict[Step, Sheet] = {step: kind() for step, kind in SHEETS.items()}
-        for sheet in self.sheets.values():
-            self.stack.addWidget(sheet)
+        self.sheets = Sheets(self._place_sheet)
         self.rail = Rail(self.frame)
         self.far = FarView(self.frame)
         self.far.hide()
@@ -114,20 +110,12 @@ class MainWindow(QMainWindow):
             answer.arrived.connect(self.redraw)
             d.replaced.connect(answer.forget)
         d.refused.connect(self._say_edit_refused)
-        for sheet in (*self.sheets.values(), self.strip, self.findings, self.working, self.top, self.steps, self.far):
-            sheet.edited.connect(self._edit)
-            sheet.asked.connect(self._ask)
-            sheet.refused.connect(self._say_refused)
-            sheet.undo_asked.connect(d.undo.undo)
-            sheet.redo_asked.connect(d.undo.redo)
+        for sheet in (self.strip, self.findings, self.working, self.top, self.steps, self.far):
+            self._hear(sheet)
         self.filing.opened.connect(self._opened)
         self.filing.opened.connect(self.exchange.forget)
         self.filing.saved.connect(self.redraw)
         self.filing.refused.connect(self._say_refused)
-        spring, travel = self.sheets[Step.SPRING], self.sheets[Step.TRAVEL]
-        assert isinstance(spring, SpringStep) and isinstance(travel, TravelStep)
-        spring.table_wanted.connect(self.exchange.ask_spring_table)
-        travel.list_wanted.connect(self.exchange.ask_shocks)
         self.exchange.edited.connect(self._edit)
         self.exchange.said.connect(self._say)
         self.exchange.refused.connect(self._say_refused)
@@ -138,6 +126,20 @@ class MainWindow(QMainWindow):
         self.top.units_wanted.connect(self.use_units)
         self.rail.toggled.connect(self._toggle_findings)
         d.undo.cleanChanged.connect(self._say_saved)
+
+    def _place_sheet(self, sheet: Sheet) -> None:
+        """A step's sheet, once it is gone to."""
+        self.stack.addWidget(sheet)
+        self._hear(sheet)
+        sheet.file_wanted.connect(self.exchange.ask_file)
+
+    def _hear(self, sheet: Sheet) -> None:
+        undo = self.document.undo
+        sheet.edited.connect(self._edit)
+        sheet.asked.connect(self._ask)
+        sheet.refused.connect(self._say_refused)
+        sheet.undo_asked.connect(undo.undo)
+        sheet.redo_asked.connect(undo.redo)
 
     def _make_actions(self) -> None:
         """One table of everything that a menu or a key does."""
@@ -168,7 +170,7 @@ class MainWindow(QMainWindow):
             ("&View", "Light or dark", "Ctrl+D", self.turn_theme),
             ("&View", "Larger text", "Ctrl++", lambda: self.grow_text(1)),
             ("&View", "Smaller text", "Ctrl+-", lambda: self.grow_text(-1)),
-            *(("&Step", step.value, f"Ctrl+{n + 1}", lambda s=step: self.go(s)) for n, step in enumerate(SHEETS)),
+            *(("&Step", step.value, f"Ctrl+{n + 1}", lambda s=step: self.go(s)) for n, step in enumerate(Step)),
         ]
         bar = self.menuBar()
         assert bar is not None

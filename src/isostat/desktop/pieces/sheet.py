@@ -40,6 +40,7 @@ class Sheet(QWidget):
     refused = pyqtSignal(str, object)  # in words, the field
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
+    file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle
 
     ground_role = "sheet"
 

@@ -1,19 +1,32 @@
-"""One sheet a step, in the order of the work."""
+"""One sheet a step, in the order of the work; a sheet is made, and its module read, when its step is first gone to."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from importlib import import_module
+
 from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.steps.load import LoadStep
-from isostat.desktop.steps.measure import MeasureStep
-from isostat.desktop.steps.spring import SpringStep
-from isostat.desktop.steps.stance import StanceStep
-from isostat.desktop.steps.travel import TravelStep
 
-SHEETS: dict[Step, type[Sheet]] = {
-    Step.MEASURE: MeasureStep,
-    Step.LOAD: LoadStep,
-    Step.STANCE: StanceStep,
-    Step.SPRING: SpringStep,
-    Step.TRAVEL: TravelStep,
+KINDS = {
+    Step.MEASURE: ("measure", "MeasureStep"),
+    Step.LOAD: ("load", "LoadStep"),
+    Step.STANCE: ("stance", "StanceStep"),
+    Step.SPRING: ("spring", "SpringStep"),
+    Step.TRAVEL: ("travel", "TravelStep"),
 }
+
+
+class Sheets(dict[Step, Sheet]):
+    """The sheets that there are. placed: told each one as it comes."""
+
+    def __init__(self, placed: Callable[[Sheet], None]) -> None:
+        super().__init__()
+        self._placed = placed
+
+    def __missing__(self, step: Step) -> Sheet:
+        module, name = KINDS[step]
+        sheet: Sheet = getattr(import_module(f"{__name__}.{module}"), name)()
+        self[step] = sheet
+        self._placed(sheet)
+        return sheet

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.stacking import stacked
@@ -42,8 +42,6 @@ PART_WIDE = 0.34  # of the sheet, that the part beside the chart takes
 
 class SpringStep(Sheet):
     """One axle at a time: the chart and the part above, what is ordered below."""
-
-    table_wanted = pyqtSignal(int)  # a CSV for the springs of that axle
 
     def __init__(self) -> None:
         super().__init__()
@@ -104,7 +102,7 @@ class SpringStep(Sheet):
             return
         self._part = lay_floor(self, v, self.axle, part)
         if kind == "progressive":
-            lay_progressive(self, v, self.axle, panel, partial(self.table_wanted.emit, self.axle))
+            lay_progressive(self, v, self.axle, panel, partial(self.file_wanted.emit, "spring table", self.axle))
         else:
             lay_order(self, v, self.axle, panel)
             self.button("solve again", "Solve for the target", QPointF(t.px(560), panel + t.px(140)), self._solve_again)

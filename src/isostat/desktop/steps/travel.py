@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 
 import numpy as np
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, pyqtSignal
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.crossing import crossing
@@ -35,8 +35,6 @@ PANELS = ("limits", "margins", "crossed", "spacers", "shocks", "damping")
 
 class TravelStep(Sheet):
     """The order of events is what is judged; stop spacer and strap are dragged on the column or typed below."""
-
-    list_wanted = pyqtSignal()  # a CSV of shocks
 
     def __init__(self) -> None:
         super().__init__()
@@ -104,7 +102,7 @@ class TravelStep(Sheet):
             case "spacers":
                 lay_spacers(self, v, area, self.axle)
             case "shocks":
-                lay_shocks(self, v, area, self.axle, self.list_wanted.emit)
+                lay_shocks(self, v, area, self.axle, partial(self.file_wanted.emit, "shocks", self.axle))
             case _:
                 lay_damping(self, v, area, self.axle)
 
