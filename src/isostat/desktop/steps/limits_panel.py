@@ -102,5 +102,5 @@ def _lay_verdict(sheet: Sheet, v: View, c: Column, at: QPointF, right: float) ->
     name, unit = v.reader.corner(c.axle, c.side), v.reader.preset.height.sign
     head = sheet.text(f"order head {c.axle}{c.side}", name, at, size=SIZE, weight=600, unit=unit)
     x = head.right() + v.theme.px(8)
-    made = sheet.text(f"order {c.axle}{c.side} words", words, QPointF(x, at.y()), size=SIZE, role=role, width=right - x)
+    made = sheet.text(f"order verdict {c.axle}{c.side} word", words, QPointF(x, at.y()), size=SIZE, role=role, width=right - x)
     return float(max(head.bottom(), made.bottom()))
