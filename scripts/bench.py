@@ -29,7 +29,7 @@ from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import SIDES, Layout, row
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import weight_of
-from isostat.job import edits
+from isostat.job import cargo
 from isostat.job.demos import demo
 from isostat.job.files import save_job
 
@@ -157,7 +157,6 @@ def edit_to_paint() -> None:
     from isostat.core.findings.judgement import Step  # noqa: PLC0415
     from isostat.desktop.theme import load_fonts  # noqa: PLC0415
     from isostat.desktop.window import MainWindow  # noqa: PLC0415
-    from isostat.job import edits  # noqa: PLC0415
     from isostat.job.demos import demo  # noqa: PLC0415
 
     application = QApplication([])
@@ -173,7 +172,7 @@ def edit_to_paint() -> None:
         times = []
         for n in range(60):
             started = time.perf_counter()
-            window.document.edit(lambda job, n=n: edits.move_items(job, {water: (1.5 + 0.01 * n, 0.3)}), "move", 5)
+            window.document.edit(lambda job, n=n: cargo.move_items(job, {water: (1.5 + 0.01 * n, 0.3)}), "move", 5)
             application.processEvents()  # paints whatever the edit has changed
             times.append((time.perf_counter() - started) * 1e3)
         high = statistics.quantiles(times, n=20)[-1]
@@ -204,7 +203,7 @@ main()
 def band() -> None:
     """5 000 draws of everything uncertain through the demo vehicle: 4 corners, 4 of its cases."""
     job = demo("hive-hauler")
-    a, times = assess(edits.remove_case(job, job.case_index("Out"))), []
+    a, times = assess(cargo.remove_case(job, job.case_index("Out"))), []
     for _ in range(7):
         started = time.perf_counter()
         prediction(a)

@@ -14,7 +14,7 @@ from isostat.core.findings import carrying, springs, stance, travel
 from isostat.core.findings.judgement import Grade
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.events import travel_of
-from isostat.job import edits
+from isostat.job import cargo, edits
 from isostat.job.demos import demo, demo_names
 from isostat.job.schema import Job
 from isostat.units.shown import number
@@ -149,7 +149,7 @@ def test_load_behind_the_axle_lifts_the_nose_and_axle_loads_are_statics(hive: As
     for c, case in enumerate(job.cases):
         front = rear = 0.0
         for i in job.items:
-            change = i.mass_kg.value * (edits.share_in(job, case, i) - i.weighed_share.value)
+            change = i.mass_kg.value * (cargo.share_in(job, case, i) - i.weighed_share.value)
             rear += change * i.behind_front_m.value / length
             front += change * (1 - i.behind_front_m.value / length)
         loads = hive.proposed.pad_kg.sum(axis=1)[:, c]

@@ -18,7 +18,8 @@ from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.demos import demo
-from isostat.job.edits import fitted_now, put
+from isostat.job.edits import put
+from isostat.job.parts import fitted_now
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils
 

@@ -26,8 +26,9 @@ from isostat.core.limits import GRAVITY
 from isostat.core.tuning.events import droop_end
 from isostat.core.tuning.stack_fit import SHARE, main_length
 from isostat.job.demos import demo
-from isostat.job.edits import put, put_table
+from isostat.job.edits import put
 from isostat.job.files import JobFault
+from isostat.job.parts import put_table
 from isostat.job.proposals import add_proposal, drop_proposal, work_on
 from isostat.job.schema import Job
 from isostat.job.spring_table import spring_table

@@ -20,7 +20,7 @@ from isostat.core.limits import GRAVITY
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.statics import lever
 from isostat.core.working import Origin
-from isostat.job import edits, weighing
+from isostat.job import cargo, edits, weighing
 from isostat.job.files import JobFault, job_from
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils
@@ -59,10 +59,10 @@ def test_a_height_read_with_the_load_on_is_brought_back_to_the_weighing() -> Non
     job = changed(*loaded.items())
     assert assess(job).baseline_m == pytest.approx(base.baseline_m, abs=1e-9)
     assert assess(job).proposed.hub_to_arch_m == pytest.approx(base.proposed.hub_to_arch_m, abs=1e-9)
-    renamed = edits.rename_case(job, full, "All hives")
+    renamed = cargo.rename_case(job, full, "All hives")
     assert renamed.vehicle.axles[0].left.hub_to_arch_m.case == "All hives"
     with pytest.raises(JobFault, match="nothing asks for"):
-        edits.remove_case(edits.put(job, corner(0, "left", "hub_to_arch_m"), {"value": 0.4, "case": "Out"}), 3)
+        cargo.remove_case(edits.put(job, corner(0, "left", "hub_to_arch_m"), {"value": 0.4, "case": "Out"}), 3)
     with pytest.raises(JobFault, match="case “Nowhere” is asked for"):
         changed((corner(0, "left", "hub_to_arch_m"), {"value": 0.4, "case": "Nowhere"}))
 

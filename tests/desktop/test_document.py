@@ -14,7 +14,7 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.document import Document
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.window import MainWindow
-from isostat.job import edits
+from isostat.job import cargo, edits
 from isostat.job.files import read_job, save_job
 from tests.jobs import hive_on_coils
 
@@ -28,9 +28,9 @@ def retitle(words: str):  # type: ignore[no-untyped-def]
 def test_edits_of_one_gesture_are_one_step_and_of_two_gestures_two(qapp) -> None:  # type: ignore[no-untyped-def]
     document = Document(hive_on_coils())
     for n in range(20):
-        document.edit(lambda job, n=n: edits.move_items(job, {7: (3.0 + n / 100, 0.0)}), "move Water", 41)
-    document.edit(lambda job: edits.move_items(job, {7: (2.0, 0.0)}), "move Water", 42)
-    document.edit(lambda job: edits.move_items(job, {7: (2.0, 0.0)}), "move Water", 42)  # nothing changes: no step
+        document.edit(lambda job, n=n: cargo.move_items(job, {7: (3.0 + n / 100, 0.0)}), "move Water", 41)
+    document.edit(lambda job: cargo.move_items(job, {7: (2.0, 0.0)}), "move Water", 42)
+    document.edit(lambda job: cargo.move_items(job, {7: (2.0, 0.0)}), "move Water", 42)  # nothing changes: no step
     assert document.undo.count() == 2
     document.undo.undo()
     assert document.job.items[7].behind_front_m.value == pytest.approx(3.19)
@@ -52,7 +52,7 @@ def test_fixes_are_tried_once_the_hand_rests_not_at_every_move(qtbot: QtBot) -> 
     tried: list[int] = []
     document.tried.connect(lambda: tried.append(1))
     for n in range(5):
-        document.edit(lambda job, n=n: edits.move_items(job, {7: (3.0 + n / 100, 0.0)}), "move", 3)
+        document.edit(lambda job, n=n: cargo.move_items(job, {7: (3.0 + n / 100, 0.0)}), "move", 3)
     assert not tried
     qtbot.waitUntil(lambda: len(tried) == 1, timeout=3000)
     assert all(fix.job.items[7].behind_front_m.value == pytest.approx(3.04) for fix in document.fixes), "of the job as it is now"

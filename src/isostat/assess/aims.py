@@ -12,8 +12,8 @@ from isostat.assess.loads import loads
 from isostat.assess.raking import rake_points
 from isostat.core.limits import GRAVITY
 from isostat.core.vehicle.equilibrium import solve_equilibrium
-from isostat.job.edits import aim_by_axle
 from isostat.job.schema import Job
+from isostat.job.targets import aim_by_axle
 
 WORDS = ("by lift", "level", "keep rake", "level when full", "as before the gear")
 SAME = 0.0005  # m within which two rakes are one

@@ -12,11 +12,13 @@ from isostat.assess.judge_travel import FREE_BUMP, free_bump
 from isostat.assess.leveling import leans, with_spacer
 from isostat.assess.standing import cross_weight
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
-from isostat.job.edits import aim_by_axle, put, put_number, set_share
+from isostat.job.cargo import set_share
+from isostat.job.edits import put, put_number
 from isostat.job.files import JobFault
 from isostat.job.parts import put_ring
 from isostat.job.points import CORNER_POINTS, SIDES
 from isostat.job.schema import Job
+from isostat.job.targets import aim_by_axle
 
 SAID = 0.0005  # m: smaller changes of travel are no price
 

@@ -12,10 +12,11 @@ from isostat.core.findings.judgement import Place
 from isostat.core.limits import Floats
 from isostat.core.tuning.order import SPACER_STEP, to_step
 from isostat.core.vehicle.equilibrium import solve_equilibrium
-from isostat.job.edits import aim_by_axle, put
+from isostat.job.edits import put
 from isostat.job.files import JobFault
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
+from isostat.job.targets import aim_by_axle
 
 PROBE = 0.005  # m of spacer by which the answer is felt
 THICKEST = 0.05  # m of spacer that is offered (stated rule)

@@ -13,7 +13,7 @@ from isostat.desktop.document import Document
 from isostat.desktop.measuring_sheet import write_sheet
 from isostat.desktop.scales_line import ScalesLine
 from isostat.devices.scales import pad_names
-from isostat.job import edits, weighing
+from isostat.job import edits, parts, weighing
 from isostat.job.files import JobFault
 from isostat.job.measurements import measurements_csv, with_measurements
 from isostat.job.shock_list import shock_list
@@ -131,7 +131,7 @@ class Exchange(QObject):
         """Takes in a spring's table; one with faults changes nothing and is refused by line."""
         rows = self._taken(path, lambda text: spring_table(text, path.name, self._units()))
         if rows is not None:
-            self.edited.emit(lambda job: edits.put_table(job, axle, rows), f"spring table {path.name}", -1)
+            self.edited.emit(lambda job: parts.put_table(job, axle, rows), f"spring table {path.name}", -1)
 
     def _taken(self, path: Path, read: Callable[[str], T]) -> T | None:
         """What `read` makes of a file's text; None, and said in words, where the file or its lines cannot be."""

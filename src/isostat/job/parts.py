@@ -1,8 +1,11 @@
-"""Edits of a part that set more than one value at once: a shock, a ring."""
+"""Edits of a part that set more than one value at once: a shock, a ring, a table, all that is fitted."""
 
 from __future__ import annotations
 
-from isostat.job.edits import put, put_number
+from collections.abc import Sequence
+
+from isostat.job.curved import PressRow
+from isostat.job.edits import Path, put, put_number, whole_number
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
@@ -20,3 +23,31 @@ def put_ring(job: Job, axle: int, ring_m: float) -> Job:
     """The proposal with the ring of a stacked pair so far from its collar, set by hand."""
     base = ("proposal", "axles", axle, "stack")
     return put_number(put(job, (*base, "placed"), "typed"), (*base, "ring_m"), ring_m)
+
+
+def put_teeth(path: Path, job: Job, si: float | None, typed: str) -> Job:
+    """The job with a count of splines at a path, or none. Raises JobFault where it is no whole number, 4 to 200."""
+    return put(job, path, None if si is None else whole_number("Teeth", si, typed, 4, 200))
+
+
+def put_table(job: Job, axle: int, rows: Sequence[PressRow]) -> Job:
+    """The job with a tester's table as the progressive springs of a proposal's axle."""
+    base = ("proposal", "axles", axle, "progressive")
+    job = put(job, (*base, "table"), rows)
+    return put(job, (*base, "by"), "table")
+
+
+def fitted_now(job: Job, axle: int, ring_m: float | None) -> Job:
+    """The job with the springs of the proposal's axle as those that were found: they are fitted already.
+
+    ring_m: of a stacked pair, collar to ring as it is set.
+    """
+    wanted, base = job.proposal.axles[axle], ("as_found", "axles", axle)
+    job = put(job, (*base, "progressive"), wanted.progressive)
+    job = put(job, (*base, "pack"), wanted.pack)
+    job = put(job, (*base, "torsion"), wanted.torsion.over(job.as_found.axles[axle].torsion))
+    job = put(job, (*base, "air"), wanted.air.over(job.as_found.axles[axle].air))
+    job = put(job, (*base, "stack"), wanted.stack.model_copy(update={"placed": "typed"}))
+    if ring_m is not None:
+        job = put(job, (*base, "stack", "ring_m"), round(ring_m, 4))
+    return put(job, (*base, "kind"), wanted.kind)

@@ -18,7 +18,7 @@ from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.steps.entry import entry, loose_entry, nth_put
 from isostat.desktop.steps.spring_order import set_both
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import lists
 from isostat.job.fitted import BenchCoil
 from isostat.job.schema import Job
 from isostat.units.shown import number
@@ -195,11 +195,11 @@ def _picture(sheet: Sheet, v: View, room: QRectF, helix: Helix | None) -> BenchP
 
 # -- hands
 def _add(sheet: Sheet) -> None:
-    sheet.edited.emit(edits.add_bench_coil, "a spring on the bench", -1)
+    sheet.edited.emit(lists.add_bench_coil, "a spring on the bench", -1)
 
 
 def _drop(sheet: Sheet, n: int) -> None:
-    sheet.edited.emit(lambda job: edits.remove_bench_coil(job, n), "remove a spring from the bench", -1)
+    sheet.edited.emit(lambda job: lists.remove_bench_coil(job, n), "remove a spring from the bench", -1)
 
 
 def _choose(sheet: Sheet, n: int, key: str, ways: tuple[str, ...], k: int) -> None:

@@ -20,7 +20,7 @@ from isostat.desktop.pieces.spread import spread
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import lists
 from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
@@ -236,15 +236,15 @@ def _choose_kind(sheet: Sheet, n: int, k: int) -> None:
 
 
 def _rename(n: int, job: Job, words: str) -> Job:
-    return edits.rename_body_point(job, n, words)
+    return lists.rename_body_point(job, n, words)
 
 
 def _add(sheet: Sheet, kind: str) -> None:
-    sheet.edited.emit(lambda job: edits.add_body_point(job, kind), "add a point of the body", -1)
+    sheet.edited.emit(lambda job: lists.add_body_point(job, kind), "add a point of the body", -1)
 
 
 def _drop(sheet: Sheet, n: int) -> None:
-    sheet.edited.emit(lambda job: edits.remove_body_point(job, n), "remove a point of the body", -1)
+    sheet.edited.emit(lambda job: lists.remove_body_point(job, n), "remove a point of the body", -1)
 
 
 # -- strokes

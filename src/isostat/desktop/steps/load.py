@@ -19,7 +19,7 @@ from isostat.desktop.steps.load_plan import Plan, Snapped, draw_gravity, draw_ha
 from isostat.desktop.steps.load_table import FOOT, ROW, draw_signs, lay_picked, lay_table, rows_in
 from isostat.desktop.steps.load_table import HEAD as TABLE_HEAD
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import cargo
 from isostat.job.palette import PALETTE, Usual, add_usual
 from isostat.job.places import DATUMS, FRONT_HUB
 from isostat.units.shown import number
@@ -90,7 +90,7 @@ class LoadStep(Sheet):
         wide = min(right - box.right() - 6 - drop, t.px(150))
         size = QSize(round(wide), round(t.px(26)))
         self.words("case name", ("cases", v.case, "name"), QPointF(box.right() + 6, at.y()), size, label="name of the load case",
-                   put=lambda job, words: edits.rename_case(job, v.case, words))  # fmt: skip
+                   put=lambda job, words: cargo.rename_case(job, v.case, words))  # fmt: skip
         if case.kind == "load":
             place = QPointF(box.right() + 6 + wide + 6, at.y())
             self.button("drop case", "remove", place, self._remove_case, width=round(drop - 6))
@@ -254,7 +254,7 @@ class LoadStep(Sheet):
         items, which = self.view.job.items, self._together(item)
         back, left = round(x - items[item].behind_front_m.value, 3), round(y - items[item].left_m.value, 3)
         places = {n: (items[n].behind_front_m.value + back, items[n].left_m.value + left) for n in which}
-        self.edited.emit(lambda job: edits.move_items(job, places), f"move {self._name(which)}", gesture)
+        self.edited.emit(lambda job: cargo.move_items(job, places), f"move {self._name(which)}", gesture)
 
     def _name(self, which: list[int]) -> str:
         assert self.view is not None
@@ -269,22 +269,22 @@ class LoadStep(Sheet):
     def _add_case(self) -> None:
         assert self.view is not None
         case = self.view.job.cases[self.view.case].name
-        self.edited.emit(lambda job: edits.add_case(job, case), "add a case", -1)
+        self.edited.emit(lambda job: cargo.add_case(job, case), "add a case", -1)
 
     def _remove_case(self) -> None:
         assert self.view is not None
         case = self.view.case
-        self.edited.emit(lambda job: edits.remove_case(job, case), "remove a case", -1)
+        self.edited.emit(lambda job: cargo.remove_case(job, case), "remove a case", -1)
 
     def _remove(self, item: int) -> None:
         which = self._together(item)
-        self.edited.emit(lambda job: edits.remove_items(job, which), f"remove {self._name(which)}", -1)
+        self.edited.emit(lambda job: cargo.remove_items(job, which), f"remove {self._name(which)}", -1)
         self.group = set()
 
     def _copy(self, item: int, mirrored: bool) -> None:
         which = self._together(item)
         words = f"{'mirror' if mirrored else 'copy'} {self._name(which)}"
-        self.edited.emit(lambda job: edits.copy_items(job, which, mirrored=mirrored), words, -1)
+        self.edited.emit(lambda job: cargo.copy_items(job, which, mirrored=mirrored), words, -1)
 
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:

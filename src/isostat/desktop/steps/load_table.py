@@ -15,7 +15,7 @@ from isostat.desktop.pieces.ink import case_glyph
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import cargo, edits
 from isostat.job.places import FRONT_HUB, Datum
 from isostat.job.schema import Item, Job
 from isostat.units.unit import Quantity
@@ -117,7 +117,7 @@ def lay_picked(sheet: Sheet, v: View, at: QPointF, right: float, n: int) -> None
     kg, steps = float(v.a.loading.items_kg[v.case, n]), item.count if item.count > 1 else (TANK_STEPS if item.kind == "tank" else 1)
     name = f"{item.name}: {v.reader.mass(kg)} of {v.reader.mass(item.whole_kg)} on board, {v.reader.case(v.case)}"
     made = sheet.child("fill", Fill, lambda fill: fill.filled.connect(partial(_fill, sheet)))
-    made.place(t, name, (v.case, n), steps, edits.share_in(v.job, v.job.cases[v.case], item))
+    made.place(t, name, (v.case, n), steps, cargo.share_in(v.job, v.job.cases[v.case], item))
     made.setGeometry(QRect(round(x), round(at.y()), max(round(right - x), 40), high))
 
 
@@ -125,12 +125,12 @@ def _fill(sheet: Sheet, at: tuple[int, int], share: float, gesture: int) -> None
     """More or less of an item in a case, by hand."""
     assert sheet.view is not None
     case, item = sheet.view.job.cases[at[0]].name, sheet.view.job.items[at[1]].name
-    sheet.edited.emit(lambda job: edits.set_share(job, case, item, share), f"{item} in {case}", gesture)
+    sheet.edited.emit(lambda job: cargo.set_share(job, case, item, share), f"{item} in {case}", gesture)
 
 
 def how_it_comes(job: Job, item: Item) -> str:
     """`stays`, `goes` (comes and goes), or `off`: on the scales then, in no load since."""
-    if item.weighed_share.value > 0 and not any(edits.share_in(job, c, item) for c in job.cases if c.kind == "load"):
+    if item.weighed_share.value > 0 and not any(cargo.share_in(job, c, item) for c in job.cases if c.kind == "load"):
         return "off"
     return "stays" if item.stays else "goes"
 
@@ -157,7 +157,7 @@ def put_share(case: str, name: str, job: Job, kg: float | None, typed: str) -> J
     """The job with so much of an item on board in a case; nothing typed is nothing on board."""
     whole = next(item.whole_kg for item in job.items if item.name == name)
     share = (kg / whole if whole else math.inf) if kg else 0.0
-    return edits.set_share(job, case, name, share)
+    return cargo.set_share(job, case, name, share)
 
 
 def _put_along(n: int, datum: Datum, job: Job, si: float | None, typed: str) -> Job:
@@ -172,4 +172,4 @@ def _put_count(n: int, job: Job, si: float | None, typed: str) -> Job:
 
 
 def _rename(index: int, job: Job, words: str) -> Job:
-    return edits.rename_item(job, index, words)
+    return cargo.rename_item(job, index, words)

@@ -11,7 +11,7 @@ from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import edits, lists
 from isostat.job.points import AXLE_POINTS, MORE_POINTS, SIDES, VEHICLE_POINTS, Point, walk_order
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
@@ -137,7 +137,7 @@ def _lay_own(sheet: Sheet, v: View, at: QPointF, pitch: float, fields: list[Quan
         drop.resize(drop.width(), high)
     if len(shown) < MOST:
         add = QPointF(at.x(), at.y() + (len(shown) + 1) * pitch)
-        made = sheet.button("add own", "+ point", add, partial(sheet.edited.emit, edits.add_own_point, "add a point", -1))
+        made = sheet.button("add own", "+ point", add, partial(sheet.edited.emit, lists.add_own_point, "add a point", -1))
         made.resize(made.width(), high)
 
 
@@ -147,6 +147,6 @@ def _set_kind(sheet: Sheet, n: int, choice: int) -> None:
 
 def _drop(sheet: Sheet, n: int) -> None:
     def change(job: Job) -> Job:
-        return edits.remove_own_point(job, n)
+        return lists.remove_own_point(job, n)
 
     sheet.edited.emit(change, "remove a point", -1)

@@ -12,7 +12,7 @@ from isostat.core.limits import GRAVITY
 from isostat.core.working import Origin
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import edits, parts
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
@@ -156,7 +156,7 @@ def lay_fitted_now(sheet: Sheet, axle: int, at: QPointF, ring_m: float | None = 
 
 
 def _fit(sheet: Sheet, axle: int, ring_m: float | None) -> None:
-    sheet.edited.emit(lambda job: edits.fitted_now(job, axle, ring_m), "springs fitted already", -1)
+    sheet.edited.emit(lambda job: parts.fitted_now(job, axle, ring_m), "springs fitted already", -1)
 
 
 def solve_again(job: Job, axle: int) -> Job:

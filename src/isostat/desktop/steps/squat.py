@@ -16,7 +16,7 @@ from isostat.desktop.pieces.ink import arrow, ground
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import edits, lists
 from isostat.job.points import walk_order
 from isostat.units.unit import Quantity
 
@@ -147,8 +147,8 @@ def _payload_words(v: View, p: Payload) -> str:
 
 
 def _add(sheet: Sheet) -> None:
-    sheet.edited.emit(edits.add_squat, "add a squat test", -1)
+    sheet.edited.emit(lists.add_squat, "add a squat test", -1)
 
 
 def _remove(sheet: Sheet, n: int) -> None:
-    sheet.edited.emit(lambda job: edits.remove_squat(job, n), "remove a squat test", -1)
+    sheet.edited.emit(lambda job: lists.remove_squat(job, n), "remove a squat test", -1)

@@ -23,7 +23,7 @@ from isostat.desktop.steps.stance_lines import draw_lines, lay_lines, sloped_lin
 from isostat.desktop.steps.ways_page import lay_ways
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import targets
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
@@ -221,11 +221,11 @@ class StanceStep(Sheet):
     def _choose_lean(self, n: int) -> None:
         if n < len(LEANS):
             change = {"lean_m": {"value": 0.0} if n else None}
-            self.edited.emit(lambda job: edits.aim_by_axle(job, change), "lean", -1)
+            self.edited.emit(lambda job: targets.aim_by_axle(job, change), "lean", -1)
 
     def _lift(self, path: str, lift: float, way: str, gesture: int) -> None:
         change = {path: {"value": round(lift, 3)}}
-        self.edited.emit(lambda job: edits.aim_by_axle(job, change), f"{way} the target", gesture)
+        self.edited.emit(lambda job: targets.aim_by_axle(job, change), f"{way} the target", gesture)
 
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:
@@ -259,13 +259,13 @@ class StanceStep(Sheet):
 
 
 def _put_rake(job: Job, si: float | None, typed: str) -> Job:
-    return edits.aim_by_axle(job, {"rake_m": None if si is None else {"value": si, "typed": typed}})
+    return targets.aim_by_axle(job, {"rake_m": None if si is None else {"value": si, "typed": typed}})
 
 
 def _aim(path: str, job: Job, si: float | None, typed: str) -> Job:
-    return job if si is None else edits.aim_by_axle(job, {path: {"value": si, "typed": typed}})
+    return job if si is None else targets.aim_by_axle(job, {path: {"value": si, "typed": typed}})
 
 
 def _aim_corner(a: Assessment, axle: int, side: int, job: Job, si: float | None, typed: str) -> Job:
     now = [(float(left), float(right)) for left, right in a.target_m]
-    return job if si is None else edits.aim_at_corner(job, now, axle, side, {"value": si, "typed": typed})
+    return job if si is None else targets.aim_at_corner(job, now, axle, side, {"value": si, "typed": typed})

@@ -20,7 +20,7 @@ from isostat.desktop.steps.entry import entry
 from isostat.desktop.steps.spring_order import lay_fitted_now, solve_again
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import parts
 from isostat.job.points import SIDES
 from isostat.job.torsion import TorsionBar
 from isostat.units.shown import number
@@ -123,7 +123,7 @@ def _lay_teeth(sheet: Sheet, v: View, axle: int, told: TorsionBar, at: QPointF) 
             empty="–",
             figure=14,
             whole=True,
-            put=partial(edits.put_teeth, ("proposal", "axles", axle, "torsion", field)),
+            put=partial(parts.put_teeth, ("proposal", "axles", axle, "torsion", field)),
         )
 
 

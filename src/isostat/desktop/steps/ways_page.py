@@ -11,7 +11,7 @@ from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job import parts
 from isostat.units.unit import Quantity
 
 TITLES = {
@@ -131,7 +131,7 @@ def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, right: float, high: i
         if field.startswith("teeth"):
             count = getattr(v.job.proposal.axles[way.axle].ways, field)
             sheet.field(key, (), place, size, label=label, quantity=quantity, value=count, whole=True, empty="–", figure=13,
-                        put=partial(edits.put_teeth, (*path, field)))  # fmt: skip
+                        put=partial(parts.put_teeth, (*path, field)))  # fmt: skip
         else:
             entry(sheet, v, key, (*path, field), (place, size), label=label, quantity=quantity)
         x = place.x() + size.width() + t.px(7)
