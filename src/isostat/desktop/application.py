@@ -29,7 +29,9 @@ def run(path: Path | None) -> int:
     window = MainWindow(job, path, keep=platformdirs.user_state_path("isostat") / "unsaved")
     window.show()
     QTimer.singleShot(0, _sweep_again)
-    return application.exec()
+    status = application.exec()
+    window.document.undo.blockSignals(True)  # it empties itself as all goes away: there is nobody left to tell
+    return status
 
 
 def _sweep_again() -> None:
