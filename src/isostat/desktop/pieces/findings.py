@@ -15,7 +15,8 @@ from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.working import Origin, Working
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.ink import mark
-from isostat.desktop.pieces.sheet import RIGHT, Sheet, button_style
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.pieces.styles import button_style
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.units.shown import with_unit

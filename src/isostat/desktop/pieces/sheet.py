@@ -11,15 +11,16 @@ from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 from typing import TypeVar
 
-import numpy as np
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QAction, QImage, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
 
 from isostat.assess.workings import Shown
+from isostat.desktop.pieces.changed import TILE, changed
 from isostat.desktop.pieces.fields import Choice, Look, Number, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.grip import Grip, Handle
-from isostat.desktop.theme import Theme, smooth
+from isostat.desktop.pieces.styles import button_style, field_style
+from isostat.desktop.theme import smooth
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.job.schema import Job
@@ -28,7 +29,6 @@ from isostat.units.typed import NotUnderstood
 from isostat.units.unit import Quantity
 
 LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0
-TILE = 32  # px, of the comparison of two pictures
 W = TypeVar("W", bound=QWidget)
 
 
@@ -97,7 +97,7 @@ class Sheet(QWidget):
         self.draw(painter, self.view)
         painter.end()
         before, self._strokes = self._strokes, picture
-        self.update(_changed(before, picture) if ratio == 1.0 else QRegion(self.rect()))
+        self.update(changed(before, picture) if ratio == 1.0 else QRegion(self.rect()))
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         super().resizeEvent(event)
@@ -387,25 +387,6 @@ class Sheet(QWidget):
         return self.view.theme.width(text, size, weight)
 
 
-def _changed(before: QImage, after: QImage) -> QRegion:
-    """The tiles in which two pictures differ."""
-    if before.size() != after.size():
-        return QRegion(after.rect())
-    pairs = []  # of pixels
-    for image in (before, after):
-        bits = image.constBits()
-        if bits is None:
-            return QRegion(after.rect())
-        bits.setsize(image.sizeInBytes())
-        pairs.append(np.frombuffer(bits, dtype=np.uint64))  # type: ignore[call-overload]
-    eights = (pairs[0] != pairs[1]).view(np.uint64)  # eight verdicts at a time, sixteen pixels
-    rows = eights.reshape(after.height() // TILE, TILE, -1)
-    region = QRegion()
-    for row, column in np.argwhere(np.bitwise_or.reduce(rows, axis=1)):
-        region += QRect(int(column) * 16, int(row) * TILE, 16, TILE)
-    return region
-
-
 def _do(act: Callable[[], object], _checked: bool = False) -> None:
     act()
 
@@ -413,23 +394,3 @@ def _do(act: Callable[[], object], _checked: bool = False) -> None:
 def _style(widget: QWidget, style: str) -> None:
     if widget.styleSheet() != style:
         widget.setStyleSheet(style)
-
-
-def field_style(theme: Theme, role: str, border: str, *, dashed: bool) -> str:
-    """Style sheet of a field for numbers or words."""
-    return (
-        f"QLineEdit{{background:{theme.sheet};color:{getattr(theme, role)};border:1px {'dashed' if dashed else 'solid'} "
-        f"{border};padding:0 3px;selection-background-color:{theme.accent};selection-color:{theme.on_accent}}}"
-        f"QLineEdit:focus{{border:2px solid {theme.accent};padding:0 2px}}"
-        f'QLineEdit[refused="true"]{{border:2px solid {theme.brick};padding:0 2px}}'
-    )
-
-
-def button_style(theme: Theme, *, filled: bool) -> str:
-    """Style sheet of a flat button."""
-    ground, ink = (theme.accent, theme.on_accent) if filled else (theme.sheet, theme.accent)
-    return (
-        f"QPushButton{{background:{ground};color:{ink};border:1px solid {theme.accent};padding:2px 8px;text-align:left}}"
-        f"QPushButton:focus{{border:2px solid {theme.ink}}}"
-        f"QPushButton:checked{{background:{theme.ink};color:{theme.sheet};border:1px solid {theme.ink}}}"
-    )
