@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from PyQt6.QtCore import QPoint, QPointF, QRect
 from PyQt6.QtGui import QColor, QFontMetricsF, QImage, QPainter
 
+from isostat.desktop.pieces.changed import TILE, changed
 from isostat.desktop.pieces.findings import pretty
-from isostat.desktop.pieces.sheet import TILE, _changed
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import DARK, LIGHT, load_fonts, runs
 
@@ -34,7 +34,7 @@ def test_the_changed_tiles_hold_every_changed_pixel_and_little_else(points: list
     after = before.copy()
     for x, y in points:
         after.setPixelColor(x, y, QColor("#1E2226"))
-    region = _changed(before, after)
+    region = changed(before, after)
     assert all(region.contains(QRect(x, y, 1, 1)) for x, y in points)
     tiles = [QPoint(x, y) for x in range(0, 320, 16) for y in range(0, 192, TILE)]
     assert sum(region.contains(tile) for tile in tiles) <= len(points)
@@ -42,7 +42,7 @@ def test_the_changed_tiles_hold_every_changed_pixel_and_little_else(points: list
 
 def test_another_size_is_changed_all_over() -> None:
     small, large = (QImage(side, side, QImage.Format.Format_RGB32) for side in (64, 96))
-    assert _changed(small, large).boundingRect() == large.rect()
+    assert changed(small, large).boundingRect() == large.rect()
 
 
 def test_fractions_are_set_and_figures_are_of_one_width(qapp) -> None:  # type: ignore[no-untyped-def]
