@@ -98,6 +98,20 @@ class Nearest:
     one_up: bool
 
 
+def arch_at(a: Assessment, axle: int, side: int, turned: float) -> float | None:
+    """Travel in m at which a tyre meets its arch, turned by a share of full lock; None where neither gap was measured.
+
+    Between straight and the worse lock it goes straight; with one of the two alone that is taken at every angle.
+    """
+    met = [e for e in a.proposed.events[axle][side] if e.name.startswith("tyre")]
+    if not met:
+        return None
+    lock = min((e.travel_m for e in met if "lock" in e.name), default=None)
+    straight = next((e.travel_m for e in met if "lock" not in e.name), lock)
+    assert straight is not None
+    return straight + ((straight if lock is None else lock) - straight) * turned
+
+
 def nearest_arch(a: Assessment, axle: int) -> Nearest | None:
     """With what is fitted; None where no clearance was measured."""
     return _nearest(a.proposed.events[axle])

@@ -11,7 +11,7 @@ from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess.crossing import crossing, lanes, ramp_index
 from isostat.assess.met import tyre_sooner
-from isostat.assess.stop_use import nearest_arch
+from isostat.assess.stop_use import arch_at, nearest_arch
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.arch import LOCK, TREAD
 from isostat.core.tuning.crossed import Crossed, axle_tilt
@@ -20,7 +20,7 @@ from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.fill import Fill
 from isostat.desktop.pieces.ink import dimension, hatch
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
-from isostat.desktop.steps.entry import entry
+from isostat.desktop.steps.entry import entry, tyre_entry
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
@@ -56,20 +56,9 @@ class CrossedView:
         return self.pose.bump_m if side == self.up else self.pose.droop_m
 
 
-def _clear_of(v: View, axle: int, side: int, turned: float) -> float | None:
-    """Travel in m at which the tyre meets its arch, between straight and full lock as far as it is turned; None: not measured."""
-    events = v.a.proposed.events[axle][side]
-    straight = [e.travel_m for e in events if e.name == "tyre touches, straight"]
-    lock = [e.travel_m for e in events if e.name.startswith("tyre") and "lock" in e.name]
-    if not straight and not lock:
-        return None
-    first = (straight or lock)[0]
-    return first + (min(lock or straight) - first) * turned
-
-
 def _clearance(v: View, c: CrossedView, side: int) -> float | None:
     """From tyre to arch, m, as it is turned."""
-    meets = _clear_of(v, c.axle, side, abs(c.lock) / LOCK)
+    meets = arch_at(v.a, c.axle, side, abs(c.lock) / LOCK)
     return None if meets is None else meets - c.travel(side)
 
 
@@ -82,7 +71,7 @@ def lay_crossed(
     radius = fit.tyre_radius_m.value
     left = QRectF(area.left(), area.top(), area.width() * 0.70, area.height())
     hubs = (float(v.a.baseline_m[axle, up]) - pose.bump_m, float(v.a.baseline_m[axle, 1 - up]) - pose.droop_m)
-    clear = max((_clear_of(v, axle, s, 0.0) or 0.0) - float(v.a.baseline_m[axle, s]) for s in (0, 1)) + radius
+    clear = max((arch_at(v.a, axle, s, 0.0) or 0.0) - float(v.a.baseline_m[axle, s]) for s in (0, 1)) + radius
     head = max(radius - hubs[0], clear, 0.06)
     tall = hubs[1] + radius + head
     wide = 2.0 * fit.half_track_m + 2.0 * radius * (TREAD + 0.5)
@@ -120,9 +109,7 @@ def _lay_wheels(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     where: edits.Path = ("proposal", "axles", axle)
     entry(sheet, v, "wheel out", (*where, "wheel_out_m"), (QPointF(box.right() + t.px(5), y), size),
           label="wheels further out than found", quantity=Quantity.COIL, otherwise=out)  # fmt: skip
-    at = QPointF(area.right() - size.width(), y)
-    entry(sheet, v, "crossed tyre", (*where, "tyre_radius_m"), (at, size), label="radius of the tyre proposed, no load",
-          quantity=Quantity.HEIGHT, otherwise=fit.tyre_radius_m)  # fmt: skip
+    tyre_entry(sheet, v, "crossed tyre", axle, (QPointF(area.right() - size.width(), y), size))
     sheet.text("crossed tyre word", "tyre radius", QPointF(area.right(), y - t.px(18)), size=12.5, anchor=RIGHT,
                unit=v.reader.preset.height.sign)  # fmt: skip
 

@@ -39,6 +39,12 @@ def entry(
                        finer=finer)  # fmt: skip
 
 
+def tyre_entry(sheet: Sheet, v: View, key: str, axle: int, where: tuple[QPointF, QSize]) -> QuantityField:
+    """A field for the tyre that is proposed at an axle, by its radius or its size."""
+    path, label = ("proposal", "axles", axle, "tyre_radius_m"), "radius of the tyre proposed, no load"
+    return entry(sheet, v, key, path, where, label=label, quantity=Quantity.HEIGHT, otherwise=v.a.fits[axle].tyre_radius_m)
+
+
 def loose_entry(
     sheet: Sheet, key: str, reading: Reading | None, where: tuple[QPointF, QSize], *, label: str, quantity: Quantity, put: Put
 ) -> QuantityField:

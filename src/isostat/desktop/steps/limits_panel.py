@@ -7,12 +7,11 @@ from collections.abc import Sequence
 from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess.stop_use import strap_for
-from isostat.core.findings.travel import WrongOrder
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.axle_table import lay_axle_table
 from isostat.desktop.steps.entry import entry
-from isostat.desktop.steps.travel_columns import Column
+from isostat.desktop.steps.travel_columns import Column, role_of, wrong_at
 from isostat.desktop.view import View
 from isostat.job import edits
 from isostat.units.unit import Quantity
@@ -27,7 +26,7 @@ ROWS: tuple[tuple[str, str, Quantity], ...] = (
     ("strap", "strap, pulled taut", Quantity.HEIGHT),
     ("strap mounts", "strap's mounts, as weighed", Quantity.HEIGHT),
 )
-SIZE, LINES, NAME = 12.5, 9, 110  # of the order in words; how many lines there is room for; px of a wheel's name
+SIZE, LINES, NAME = 12.5, 9, 92  # of the order in words; how many lines there is room for; px of a wheel's name
 RULE = "Hoses and shafts are no straps. Use stands."
 
 
@@ -72,7 +71,7 @@ def _lay_order(sheet: Sheet, v: View, columns: Sequence[Column], area: QRectF) -
     rows = sum(len(t.lines(words, SIZE, 400, area.width() - 2)) for ways in told.values() for words in ways)
     rows += sum(len(t.lines(_verdict(v, c)[0], SIZE, 400, area.width() - t.px(NAME))) for c in columns)
     if rows > LINES:
-        worse = max(columns, key=lambda c: max((j.severity for j in _wrong(v, c)), default=0.0)).side
+        worse = max(columns, key=lambda c: max((j.severity for j in wrong_at(v, c.axle, c.side)), default=0.0)).side
         told = {side: ways for side, ways in told.items() if side == worse}
     y = area.top()
     for c in columns:
@@ -83,17 +82,12 @@ def _lay_order(sheet: Sheet, v: View, columns: Sequence[Column], area: QRectF) -
         y += t.px(4)
 
 
-def _wrong(v: View, c: Column) -> list[WrongOrder]:
-    """What comes too soon at a wheel, both wheels together or one wheel up."""
-    return [j for j in v.judgements if isinstance(j, WrongOrder) and (j.place.axle, j.place.side) == (c.axle, c.side)]
-
-
 def _verdict(v: View, c: Column) -> tuple[str, str]:
     """What is worst about a wheel's order in either view, else that it is right; and its colour."""
-    soon = max(_wrong(v, c), key=lambda j: j.severity, default=None)
+    soon = max(wrong_at(v, c.axle, c.side), key=lambda j: j.severity, default=None)
     if soon is None:
         return "in order, margins kept", "ink2"
-    return f"{tell(soon, v.reader)[0]} !", "ochre" if soon.in_order else "brick"
+    return f"{tell(soon, v.reader)[0]} !", role_of(soon)
 
 
 def _lay_verdict(sheet: Sheet, v: View, c: Column, at: QPointF, right: float) -> float:

@@ -9,10 +9,9 @@ from PyQt6.QtCore import QPointF, QRectF, QSize
 from isostat.assess.judge_travel import FREE_BUMP
 from isostat.assess.stop_use import Clearance, spacer_steps, stop_use
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
-from isostat.desktop.steps.entry import entry
+from isostat.desktop.steps.entry import tyre_entry
 from isostat.desktop.view import View
 from isostat.job.points import SIDES
-from isostat.units.unit import Quantity
 
 COLUMNS = (0.12, 0.30, 0.48, 0.66, 0.82)  # where each column ends, of the width
 
@@ -60,9 +59,7 @@ def _lay_tyre(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     t = v.theme
     sheet.text("spacers tyre word", "tyre proposed, its radius", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
                unit=v.reader.preset.height.sign)  # fmt: skip
-    size, path = QSize(round(t.px(66)), round(t.px(22))), ("proposal", "axles", axle, "tyre_radius_m")
-    label, radius = "radius of the tyre proposed, no load", v.a.fits[axle].tyre_radius_m
-    entry(sheet, v, "spacers tyre", path, (at, size), label=label, quantity=Quantity.HEIGHT, otherwise=radius)
+    tyre_entry(sheet, v, "spacers tyre", axle, (at, QSize(round(t.px(66)), round(t.px(22)))))
 
 
 def _clear(v: View, c: Clearance) -> tuple[str, str]:

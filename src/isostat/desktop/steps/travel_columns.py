@@ -87,7 +87,17 @@ class Column:
     def role(self, event: str) -> str:
         """The colour of an event: ink, or that of what is wrong with it."""
         bad = self.wrong.get(event)
-        return "ink" if bad is None else ("ochre" if bad.in_order else "brick")
+        return "ink" if bad is None else role_of(bad)
+
+
+def wrong_at(v: View, axle: int, side: int) -> list[WrongOrder]:
+    """What comes too soon at a wheel, both wheels together or one wheel up."""
+    return [j for j in v.judgements if isinstance(j, WrongOrder) and (j.place.axle, j.place.side) == (axle, side)]
+
+
+def role_of(wrong: WrongOrder) -> str:
+    """The colour of what comes too soon: before its time, or with too little left."""
+    return "ochre" if wrong.in_order else "brick"
 
 
 def column(v: View, scale: Scale, axle: int, side: int, edges: tuple[float, float], *, one_up: bool) -> Column:
@@ -102,11 +112,7 @@ def column(v: View, scale: Scale, axle: int, side: int, edges: tuple[float, floa
     marks = [min(scale.y(base - e.travel_m), scale.foot + t.px(20)) for e in events]
     rows = sorted((scale.y(float(s.hub_to_arch_m[axle, side, c])), c) for c in range(v.a.cases) if s.stands[c])
     rides = [y for y, _ in rows]
-    wrong = {
-        j.what: j
-        for j in v.judgements
-        if isinstance(j, WrongOrder) and (j.place.axle, j.place.side, j.crossed) == (axle, side, one_up)
-    }
+    wrong = {j.what: j for j in wrong_at(v, axle, side) if j.crossed == one_up}
     return Column(
         axle, side, *edges, scale,
         tuple(zip(events, marks, beside(marks), strict=True)),
