@@ -103,6 +103,9 @@ def test_a_strap_is_typed_dragged_and_taken_off_and_its_length_is_told(open_wind
     press(qtbot, window, "travel axle 0")
     down = read(window, "order down 00 word")
     assert down.index("coil comes loose") < down.index("coil leaves its seat")
+    type_into(qtbot, window, "shock longer 0", "120")
+    marked = {one_up: set(travel(window, view=one_up).columns[0].wrong) for one_up in (0, 1)}
+    assert "coil off its seat" in marked[0] and marked[1] == marked[0], "on single wheels both views say the same"
     type_into(qtbot, window, "hose longer 1", "30")
     assert window.document.assessment.fits[1].hose_longer_m == pytest.approx(0.030)
     assert undo_all(window) == before

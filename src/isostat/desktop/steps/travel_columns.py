@@ -11,6 +11,7 @@ from isostat.assess.crossing import found_lane, lanes
 from isostat.assess.workings import Shown
 from isostat.core.findings.travel import WrongOrder
 from isostat.core.tuning.events import UNSEATED, TravelEvent, bump_end, droop_end, travel_of
+from isostat.core.vehicle.layout import Layout
 from isostat.desktop.pieces.ink import bracket, case_glyph, hatch, mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
@@ -112,7 +113,8 @@ def column(v: View, scale: Scale, axle: int, side: int, edges: tuple[float, floa
     marks = [min(scale.y(base - e.travel_m), scale.foot + t.px(20)) for e in events]
     rows = sorted((scale.y(float(s.hub_to_arch_m[axle, side, c])), c) for c in range(v.a.cases) if s.stands[c])
     rides = [y for y, _ in rows]
-    wrong = {j.what: j for j in wrong_at(v, axle, side) if j.crossed == one_up}
+    alike = v.a.axles[axle].layout is not Layout.SOLID  # on single wheels both views are
+    wrong = {j.what: j for j in wrong_at(v, axle, side) if alike or j.crossed == one_up}
     return Column(
         axle, side, *edges, scale,
         tuple(zip(events, marks, beside(marks), strict=True)),
