@@ -65,6 +65,18 @@ def _stand_in(job_path: Path, port: int, slow: str) -> int:
     return 0
 
 
+def _open(path: Path | None) -> int:
+    from isostat.desktop.display import NoDisplay  # noqa: PLC0415 - Qt only where a window is wanted
+
+    try:
+        from isostat.desktop.application import run  # noqa: PLC0415
+
+        return run(path)
+    except NoDisplay as why:
+        sys.stderr.write(f"{why}\n")
+        return 1
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="isostat", description=__doc__)
     parser.add_argument("--version", action="version", version=f"isostat {__version__}")
@@ -125,9 +137,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
             case "schema":
                 sys.stdout.write(json.dumps(Job.model_json_schema(), indent=1) + "\n")
             case "open":
-                from isostat.desktop.application import run  # noqa: PLC0415 - Qt only where a window is wanted
-
-                return run(asked.job)
+                return _open(asked.job)
     except JobFault as fault:
         sys.stderr.write("\n".join([f"{fault.source}: not read.", *(f"  {f}" for f in fault.faults)]) + "\n")
         return 1

@@ -41,7 +41,8 @@ TORSION = {
     "bore": "where it is hollow",
     "arm": "of the lever",
     "load": "at the arm's end, as a mass",
-    "rise": "wanted at the arm's end",
+    "rise": "of the frame, wanted at the arm's end",
+    "modulus": "shear modulus of its steel, 78.5 GPa unless told",
     "pitch": "of the adjuster's thread",
     "lever": "from the bar's axis to the adjuster's bolt",
 }

@@ -31,12 +31,17 @@ def leaf_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dict[s
         ("loaded_arch_m", "arch under the load", pack.free_arch_m - x, Quantity.COIL),
         ("rate_n_per_m", "spring rate there", float(law.rate(x)), Quantity.RATE),  # type: ignore[arg-type]
         ("bound_n_per_m", "all leaves as one (a bound)", pack.bound_rate, Quantity.RATE),
-        ("stress_share", "worst leaf's stress, of what is allowed", float(stress.max()) / ALLOWED, Quantity.SHARE),
+        (
+            "stress_share",
+            "nominal stress there, of what is allowed at full bump",
+            float(pack.nominal(load).max()) / ALLOWED,
+            Quantity.SHARE,
+        ),
     ]
     if law.second_m is not None:
         lines.append(("second_stage_m", "second stage touches, pressed by", law.second_m, Quantity.COIL))
     each = [round(float(s), -3) for s in stress]
-    said = [f"Leaf by leaf: {', '.join(f'{s / 1e6:.0f}' for s in each)} MPa.", "U-bolts are replaced, never reused."]
+    said = [f"Peaks, leaf by leaf: {', '.join(f'{s / 1e6:.0f}' for s in each)} MPa.", "U-bolts are replaced, never reused."]
     return lines, {"stress_pa": each, "said": said}
 
 

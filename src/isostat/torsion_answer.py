@@ -9,11 +9,13 @@ from typing import Any
 import numpy as np
 
 from isostat.core.elements.rising import compression_at
-from isostat.core.elements.torsion import ArmLaw, Bar
+from isostat.core.elements.torsion import SHEAR, ArmLaw, Bar, lower_by, turn_for
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.indexing import bolt_turn, index_bar
 from isostat.typed_options import Lines, typed_number
+from isostat.units.shown import with_unit
 from isostat.units.unit import Preset, Quantity
+from isostat.wording.indexing import TEETH_SEEN, say_teeth
 
 
 def torsion_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dict[str, Any]]:
@@ -23,7 +25,8 @@ def torsion_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dic
         text = getattr(asked, name)
         return otherwise if text is None and otherwise is not None else typed_number(text, name, Quantity.COIL, preset)
 
-    bar = Bar(diameter_m=size("diameter"), length_m=size("length"), bore_m=size("bore", 0.0))
+    shear = SHEAR if asked.modulus is None else typed_number(asked.modulus, "modulus", Quantity.MODULUS, preset)
+    bar = Bar(diameter_m=size("diameter"), length_m=size("length"), bore_m=size("bore", 0.0), shear_pa=shear)
     law = ArmLaw(rate_nm=bar.rate, arm_m=size("arm"), slack_rad=math.radians(asked.slack))
     load = typed_number(asked.load, "load", Quantity.MASS, preset) * GRAVITY
     x = np.asarray(compression_at(law, load))
@@ -39,18 +42,21 @@ def torsion_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dic
     said = [twisted, "Bars are handed: left and right are not swapped."]
     more: dict[str, Any] = {"torsion_nm_per_rad": round(bar.rate, 3), "stress_pa": round(bar.stress_pa(torque), -3)}
     if asked.rise is not None:
-        wanted = size("rise") / (law.arm_m * math.cos(angle))
+        wanted = turn_for(law, load, size("rise"))
+        more["turn_rad"] = round(wanted, 6)
         if asked.pitch is not None:
             turns = wanted / bolt_turn(size("pitch"), size("lever"))
             more["bolt_turns"] = round(turns, 3)
             said.append(f"Adjuster first: {turns:.2f} turns of its bolt.")
         if asked.teeth is not None:
+            decimals = None if preset.coil.fractional else 1
             inner, outer = asked.teeth
             settings = index_bar(inner, outer, wanted)
-            rise = [s.turn_rad * law.arm_m * math.cos(angle) for s in settings]
+            rise = [lower_by(law, load, s.turn_rad) for s in settings]
             more["settings"] = [
                 {"inner": s.inner, "outer": s.outer, "gives_m": round(r, 6)} for s, r in zip(settings, rise, strict=True)
             ]
             for setting, r in zip(settings, rise, strict=True):
-                said.append(f"Inner {setting.inner:+d}, outer {-setting.outer:+d} teeth: {r * 1000:.1f} mm at the arm's end.")
+                said.append(f"{say_teeth(setting)}: {with_unit(r, Quantity.COIL, preset, decimals=decimals)} at the arm's end.")
+            said.append(TEETH_SEEN)
     return lines, {**more, "said": said}

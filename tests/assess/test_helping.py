@@ -8,13 +8,14 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
-from isostat.assess.aired import aired, on_steel
+from isostat.assess.aired import aired, blocks_on_steel, on_steel
 from isostat.assess.cushions import jack_up_m
+from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.laws import Incomplete
 from isostat.assess.packs import pack_force_n
 from isostat.assess.pressed import pressed
-from isostat.assess.pumping import helper_pressures
+from isostat.assess.pumping import helper_pressures, with_pressures
 from isostat.assess.stand import CUSHION, HELPER
 from isostat.assess.standing import wheel_curve
 from isostat.core.elements.air import SEA_LEVEL
@@ -192,10 +193,13 @@ def test_helpers_beside_each_other_add_up_at_rest() -> None:
 
 
 def test_pressures_are_solved_for_the_target_on_springs_that_are_known() -> None:
-    """A pack without blocks beside bags meets its target; helpers bring the rear back (common practice, no source)."""
+    """A pack beside bags meets its target on the blocks that it has; helpers bring the rear back (common practice, no source)."""
     job = demo("hive-hauler")
-    for side, pressure in zip(("left_pa", "right_pa"), helper_pressures(assess(job), 1), strict=True):
-        job = put(job, ("proposal", "axles", 1, "helper", side), pressure)
+    seen = assess(job).orders[1].order.spacer_m
+    assert assess(with_pressures(job, 1)).orders[1].order.spacer_m == seen != (0.0, 0.0), "blocks stay as thick as they are seen"
+    for side in ("left", "right"):
+        job = put(job, ("proposal", "axles", 1, side, "spacer_m"), 0.0)
+    job = with_pressures(job, 1)
     a = assess(job)
     assert a.orders[1].order.spacer_m == (0.0, 0.0)
     assert a.proposed.hub_to_arch_m[1, :, a.target_case] == pytest.approx(a.target_m[1], abs=0.0012)
@@ -225,6 +229,30 @@ def test_no_pressure_is_solved_where_none_will_do(change: dict[str, float | None
         job = put(job, ("proposal", "axles", 1, "helper", field), value)
     with pytest.raises(Incomplete, match=words):
         helper_pressures(assess(job), 1)
+
+
+def test_a_bag_without_a_pressure_is_said_and_solved_by_its_fix() -> None:
+    job = demo("hive-hauler")
+    for field in ("left_pa", "right_pa"):
+        job = put(job, ("proposal", "axles", 1, "helper", field), None)
+    for side in ("left", "right"):
+        job = put(job, ("proposal", "axles", 1, side, "spacer_m"), 0.0)
+    a = assess(job)
+    (said,) = [j for j in judge(a) if isinstance(j, air.HelperLacks)]
+    assert "no pressure" in said.reason and a.fits[1].helper is None
+    (fix,) = [f for f in judge_fixes(a, judge(a)) if f.judgement == said]
+    b = assess(fix.job)
+    assert not [j for j in judge(b) if isinstance(j, air.HelperLacks)]
+    assert b.proposed.hub_to_arch_m[1, :, b.target_case] == pytest.approx(b.target_m[1], abs=0.0012)
+
+
+def test_steel_alone_stands_on_the_blocks_that_are_there_and_says_what_it_would_take() -> None:
+    a = assess(demo("hive-hauler"))
+    steel, case = on_steel(a.job, 1), a.target_case
+    assert steel.orders[1].order.spacer_m == a.orders[1].order.spacer_m
+    assert steel.proposed.hub_to_arch_m[1, :, case].mean() < a.target_m[1].mean() - 0.02, "the bag carried something"
+    takes = blocks_on_steel(steel, 1)
+    assert takes is not None and min(np.array(takes) - np.array(a.orders[1].order.spacer_m)) > 0.02
 
 
 def test_springs_that_are_still_solved_leave_no_pressure_to_solve() -> None:

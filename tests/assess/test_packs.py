@@ -6,12 +6,15 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
+from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.laws import leaf_pack
 from isostat.assess.packs import pack_force_n, packed, rise_told, ways_to_add
 from isostat.core.elements.rising import compression_at
 from isostat.core.findings import curved
+from isostat.core.findings.judgement import Grade
 from isostat.core.limits import GRAVITY
+from isostat.core.tuning.events import bump_end
 from isostat.job import shop
 from isostat.job.edits import put
 from isostat.job.files import JobFault
@@ -39,7 +42,10 @@ def test_as_weighed_it_stands_as_read_and_blocks_meet_the_target() -> None:
         assert spring.installed_m.value == pytest.approx(arch) and spring.length_known
         u = float(a.proposed.platform.row[1, side, :, 0] @ a.target_travel_m[1])
         pressed = compression_at(a.orders[1].law[side], a.orders[1].target_force_n[side])
-        assert a.orders[1].order.spacer_m[side] == pytest.approx(arch - u + pressed - told.free_arch_m, abs=6e-4)
+        block = arch - u + pressed - told.free_arch_m
+        assert a.orders[1].order.spacer_m[side] == pytest.approx(block - 0.008, abs=6e-4), "the leaf more lifts by its 8 mm"
+        under = assess(put(a.job, ("proposal", "axles", 1, "pack", "mount"), "under axle"))
+        assert under.orders[1].order.spacer_m[side] == pytest.approx(block, abs=6e-4)
     for side_case in (case, weighed):
         held = a.proposed.rest.force_n[1, :, side_case].sum()
         assert pack_force_n(a, 1, side_case) == pytest.approx(held / 2, rel=0.08), "without a helper the packs carry the axle"
@@ -73,6 +79,54 @@ def test_a_block_moves_the_axle_not_the_rate() -> None:
         rates.append(a.proposed.wheel_rate[1, :, 4].mean())
     assert heights[1] - heights[0] == pytest.approx(0.75 * 0.0254, abs=6e-4)
     assert rates[1] == pytest.approx(rates[0], rel=2e-3)
+
+
+def stressed(job: Job) -> list[curved.LeafStress]:
+    return [j for j in judge(assess(job)) if isinstance(j, curved.LeafStress)]
+
+
+def test_the_verdict_on_stress_is_nominal_and_a_pack_left_as_it_was_is_no_worse_than_a_note() -> None:
+    """Moment over ΣEI by hand, of the side that is pressed harder; the same pack with the same stop is told as such."""
+    job = put(leafed(), ("proposal", "axles", 1, "pack", "allowed_pa"), 600e6)
+    a = assess(job)
+    told = packed(a, 1)
+    assert told is not None
+    harder = max(float(a.orders[1].law[s].force(np.asarray(a.axles[1].spring_motion.at(np.asarray(
+        bump_end(a.proposed.events[1][s]).travel_m))[0] + a.orders[1].offset_m[s]))) for s in (0, 1))  # fmt: skip
+    assert told.bump_force_n == pytest.approx(harder)
+    main = told.pack.leaves[0]
+    moment = harder * main.rear_m / (main.front_m + main.rear_m) * (main.front_m - 0.055)
+    (said,) = stressed(job)
+    assert said.used * 600e6 == pytest.approx(6 * moment / (5 * main.width_m * 0.008**2), rel=0.01)
+    assert said.grade is Grade.WATCH and not said.no_worse
+    assert said.times_found == pytest.approx(told.peak_pa.max() / told.found.peak_pa)  # type: ignore[union-attr]
+    same = put(job, ("proposal", "axles", 1, "pack"), {**job.as_found.axles[1].pack.model_dump(), "allowed_pa": 600e6})
+    for side in ("left", "right"):
+        same = put(same, ("proposal", "axles", 1, side, "spacer_m"), 0.0)
+    for lift in ("front_lift_m", "rear_lift_m"):
+        same = put(same, ("target", lift), 0.0)
+    (kept,) = stressed(same)
+    assert kept.no_worse and kept.grade is Grade.NOTE and kept.times_found == pytest.approx(1.0, abs=2e-3)
+    worse = [s for s in stressed(shop.thicken(same, 1, 0, 0.002)) if not s.no_worse]
+    assert worse and worse[0].grade is Grade.WATCH
+
+
+def test_what_is_offered_against_stress_and_height_has_been_tried_and_does_it() -> None:
+    job = put(leafed(), ("proposal", "axles", 1, "pack", "allowed_pa"), 1000e6)
+    a = assess(job)
+    (said,) = stressed(job)
+    offered = {f.remedy.quantity: f for f in judge_fixes(a, judge(a)) if f.judgement == said}
+    assert set(offered) == {"thinner leaves", "stop spacer"}
+    for fix in offered.values():
+        then = stressed(fix.job)
+        assert not then or then[0].used < said.used
+    thin, was = (leaf_pack(j.proposal.axles[1].pack) for j in (offered["thinner leaves"].job, job))
+    assert len(thin.leaves) == 6 and thin.law.rate(np.asarray(0.1)) == pytest.approx(was.law.rate(np.asarray(0.1)), rel=0.06)
+    high = shop.rearch(job, 1, 0.09)
+    b = assess(high)
+    (too,) = [j for j in judge(b) if isinstance(j, curved.PackTooHigh)]
+    less = next(f for f in judge_fixes(b, judge(b)) if f.judgement == too and f.remedy.quantity == "arch")
+    assert not [j for j in judge(assess(less.job)) if isinstance(j, curved.PackTooHigh) and j.by_m > 0.004]
 
 
 def test_what_a_shop_does_changes_what_it_should() -> None:

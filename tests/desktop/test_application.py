@@ -46,3 +46,12 @@ def test_the_program_is_left_without_a_word(tmp_path: Path, how: str) -> None:
     done = subprocess.run(code, env=env, capture_output=True, text=True, timeout=120, check=False)
     assert (done.returncode, done.stderr) == (0, "")
     assert (read_job(path).title == "worked in") == (how == "saves")
+
+
+@pytest.mark.parametrize(("screen", "says"), [({}, "No screen to open"), ({"DISPLAY": ":931"}, "“:931” does not answer")])
+def test_without_a_screen_a_sentence_and_no_abort(screen: dict[str, str], says: str) -> None:
+    bare = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
+    done = subprocess.run(
+        [sys.executable, "-m", "isostat.cli", "open"], env=bare | screen, capture_output=True, text=True, check=False, timeout=60
+    )
+    assert done.returncode == 1 and says in done.stderr and "Traceback" not in done.stderr

@@ -132,3 +132,13 @@ def test_a_folder_that_cannot_be_written_stops_nobody(opened, file: Path, tmp_pa
     window.document.edit(lambda job: edits.put(job, ("title",), "goes on"), "title")
     window.safe.copy_now()
     assert window.document.job.title == "goes on"
+
+
+def test_a_home_that_cannot_be_written_opens_without_copies_and_says_so(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    (tmp_path / "keep").write_text("a file where the folder should be")
+    window = opened(file)
+    assert "No copies against a crash" in window.notice.text()
+    window.document.edit(lambda job: edits.put(job, ("title",), "goes on"), "title")
+    window.safe.copy_now()
+    qt_saved = window.filing.save_to(file)
+    assert qt_saved and read_job(file).title == "goes on"

@@ -17,7 +17,7 @@ from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.typed import NotUnderstood
 from isostat.units.unit import DEFAULT_PRESET, PRESETS, Quantity
-from tests.jobs import hive_on_coils
+from tests.jobs import aided, hive_on_coils
 
 HIVE = hive_on_coils()
 names = st.text(st.characters(codec="utf-8", exclude_categories=("Cs", "Cc")), min_size=1, max_size=30)
@@ -231,3 +231,32 @@ def test_an_axle_more_and_one_less_keep_the_weight_and_every_part_its_place(name
         assert len(remove_axle(job).vehicle.axles) == 1
         with pytest.raises(JobFault, match="one at least"):
             remove_axle(remove_axle(job))
+
+
+BAG = ("proposal", "axles", 1, "helper")
+
+
+@pytest.mark.parametrize(
+    ("field", "bar", "words"),
+    [
+        ("left_pa", 6.2, r"Pressure left is 6.20 bar; accepted is at most 6.00 bar, the most pressure"),
+        ("right_pa", 0.3, r"Pressure right is 0.30 bar; accepted is at least 0.35 bar, the least pressure"),
+        ("most_pa", 2.2, r"Most pressure is 2.20 bar; accepted is at least 2.40 bar, the pressure right"),
+        ("least_pa", 6.5, r"Least pressure is 6.50 bar; accepted is at most 2.00 bar, the pressure left"),
+    ],
+)
+@pytest.mark.parametrize("gas", ["shut in", "held", "levelled"])
+def test_a_pressure_that_the_bags_maker_does_not_allow_is_refused_where_it_is_typed(
+    field: str, bar: float, words: str, gas: str
+) -> None:
+    job = edits.put(aided(), (*BAG, "gas"), gas)
+    with pytest.raises(JobFault, match=words):
+        edits.put_number(job, (*BAG, field), bar * 1e5)
+    assert edits.put_number(job, (*BAG, "left_pa"), 5.9e5).proposal.axles[1].helper.left_pa.value == 5.9e5  # type: ignore[union-attr]
+
+
+def test_the_ways_bag_keeps_to_its_limits_too() -> None:
+    way = ("proposal", "axles", 1, "ways")
+    job = edits.put_number(hive_on_coils(), (*way, "bag_max_pa"), 5e5)
+    with pytest.raises(JobFault, match="Pressure is 7.00 bar; accepted is at most 5.00 bar"):
+        edits.put_number(job, (*way, "bag_pa"), 7e5)

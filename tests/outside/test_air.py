@@ -8,11 +8,11 @@ import numpy as np
 import pytest
 from CoolProp.CoolProp import PropsSI
 from fluids.atmosphere import ATMOSPHERE_1976
-from hypothesis import given
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
-from isostat.core.elements.air import FAST, SEA_LEVEL, Bag, ClosedAir, HeldAir, ambient_pa, cylinder, pressure_for
+from isostat.core.elements.air import FAST, SEA_LEVEL, Bag, ClosedAir, HeldAir, ambient_pa, charted, cylinder, pressure_for
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import OutOfRange
 
@@ -102,6 +102,24 @@ def test_claims_are_held_against_pressure_times_area() -> None:
         "a 4 in bag in a coil would burst its maximum"
     )
     assert math.sqrt(4 * 2400 * pound / (100 * psi) / math.pi) / 0.0254 == pytest.approx(5.5, abs=0.05)
+
+
+@given(
+    areas=st.lists(st.floats(0.004, 0.03), min_size=3, max_size=12), gauge=st.floats(5e4, 9e5), share=st.floats(0.02, 0.98),
+    n=st.sampled_from([1.0, 1.38]),
+)  # fmt: skip
+def test_between_the_rows_of_a_chart_volume_and_area_are_one_law(areas: list[float], gauge: float, share: float, n: float) -> None:
+    """Virtual work: −dV/dx = A everywhere, by scipy's quadrature of the area; and the rate is the slope of the force."""
+    heights = tuple(0.30 - 0.02 * k for k in range(len(areas)))
+    bag = charted(heights, tuple(5e5 * a for a in areas), 5e5)
+    x = share * bag.x_m[-1]
+    swept = quad(lambda at: float(bag.area(np.asarray(at))[0]), 0.0, x, points=list(bag.x_m[1:-1]), limit=200)[0]
+    assert bag.volume_m3[0] - float(bag.volume(np.asarray(x))) == pytest.approx(swept, rel=1e-7)
+    law = ClosedAir(bag=bag, gauge_pa=gauge, set_x_m=0.0, exponent=n)
+    h = 1e-7
+    assume(min(abs(x - at) for at in bag.x_m) > 2 * h)
+    slope = float(law.force(np.asarray(x + h)) - law.force(np.asarray(x - h))) / (2 * h)
+    assert float(law.rate(np.asarray(x))) == pytest.approx(slope, rel=2e-5, abs=50.0)
 
 
 def test_tables_that_break_virtual_work_are_told() -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -85,13 +86,14 @@ def pack(n: int, thick: float = 0.008) -> LeafPack:
     return LeafPack(leaves=tuple(Leaf(front_m=s, rear_m=s, width_m=0.06, thick_m=thick, curve=0.66) for s in lengths), clamp_m=0.1)
 
 
+@pytest.mark.parametrize("held", [False, True])
 @pytest.mark.parametrize(("higher", "load"), [(0.02, 3500.0), (0.035, 3500.0), (-0.01, 5000.0)])
-def test_leaves_to_add_stand_where_they_were_wanted(higher: float, load: float) -> None:
+def test_leaves_to_add_stand_where_they_were_wanted(higher: float, load: float, held: bool) -> None:
     """The whole curve of the pack with them says so; capacity at the old height is rate times lift, by hand."""
-    was = pack(3)
+    was = replace(pack(3), held=held)
     before = was.law.flat_m - compression_at(was.law, load)
     assert height_under(was, load)[0] == pytest.approx(before, abs=2e-4)
-    ways = leaves_to_add(was, load, higher)
+    ways = leaves_to_add(was, load, higher, over=False)
     assert ways
     for way in ways:
         law = way.pack.law
@@ -102,13 +104,18 @@ def test_leaves_to_add_stand_where_they_were_wanted(higher: float, load: float) 
             assert way.rate > height_under(was, load)[1]
             more = float(law.force(np.asarray(law.flat_m - before))) - load
             assert more == pytest.approx(way.rate * higher, rel=0.12), "what it carries more at the old height"
+    for way, over in zip(ways, leaves_to_add(was, load, higher, over=True), strict=True):
+        law, thick = over.pack.law, over.count * over.leaf.thick_m
+        stands = law.flat_m - compression_at(law, load)
+        assert stands + thick == pytest.approx(before + higher, abs=0.0012), "over the axle its thickness lifts the frame too"
+        assert over.leaf.curve < way.leaf.curve
 
 
 def test_trade_two_leaves_of_nearly_half_an_inch_lift_two_inches_and_carry_far_more() -> None:
     """Added steel: rear up 2 in, capacity up about 1,600 lb, so about 800 lb/in for the axle after (common practice, no source)."""
     lb_in = 4.4482216 / 0.0254
     long = tuple(Leaf(front_m=x, rear_m=x, width_m=0.064, thick_m=0.0095, curve=0.45) for x in (0.75, 0.64, 0.45))
-    two = next(way for way in leaves_to_add(LeafPack(leaves=long, clamp_m=0.12), 5_000.0, 0.0508) if way.count == 2)
+    two = next(way for way in leaves_to_add(LeafPack(leaves=long, clamp_m=0.12), 5_000.0, 0.0508, over=True) if way.count == 2)
     assert 2 * two.rate / lb_in == pytest.approx(800, rel=0.15)
 
 

@@ -127,6 +127,68 @@ def test_rate_and_moments_are_those_of_separate_beams_with_one_sided_links(lengt
     assert 1.0 <= p.bound_rate / (2 * load / float(found[0])) < 1.12
 
 
+@pytest.mark.parametrize(("front", "rear"), [(0.40, 0.72), (0.72, 0.40), (0.55, 0.60)])
+def test_a_seat_held_level_shares_its_load_by_the_rates_of_its_halves(front: float, rear: float) -> None:
+    """Two cantilevers side by side, 3EI/L³ each (any strength-of-materials text): the short half takes most, bent most."""
+    load, width, thick = 4000.0, 0.06, 0.012
+    held = LeafPack(leaves=(Leaf(front_m=front, rear_m=rear, width_m=width, thick_m=thick),), held=True)
+    k = np.array([3 * STEEL * width * thick**3 / 12 / length**3 for length in (front, rear)])
+    shares = load * k / k.sum()
+    assert held.eye_loads(load) == pytest.approx(shares, rel=1e-4)
+    assert held.compression(load) == pytest.approx(load / k.sum(), rel=1e-4)
+    assert compression_at(held.law, load) == pytest.approx(load / k.sum(), rel=2e-3)
+    worst = max(6 * shares * np.array([front, rear]) / (width * thick**2))
+    assert held.stresses(load) == pytest.approx([worst], rel=1e-3)
+    assert held.nominal(load) == pytest.approx([worst], rel=1e-3)
+
+
+def test_the_rating_stress_is_the_textbooks_of_equally_stressed_leaves() -> None:
+    """L-04, Bhandari, 3rd ed., ch. 10 (from memory): 18 leaves, eyes 1 m apart, 75 kN, t 11.556, b = 9t: 450 MPa in all of them."""
+    t = 0.011556
+    leaves = [0.5] * 3 + [0.5 - 0.029 * n for n in range(1, 16)]
+    assert pack(leaves, thick=t, width=9 * t).nominal(75e3) == pytest.approx([450e6] * 18, rel=1e-3)
+
+
+SECOND_EI = STEEL * 0.06 * 0.010**3 / 12
+
+
+@pytest.mark.parametrize("rear", [0.60, 0.75, 0.45])
+@pytest.mark.parametrize("held", [False, True])
+@pytest.mark.parametrize(
+    ("below", "flatter", "at_eye"),
+    [
+        (0.012, 0.0, lambda eye, tip: 0.012 * SECOND_EI / (eye * tip**2 / 2 - tip**3 / 6)),
+        (0.0, 0.3, lambda eye, tip: 0.3 * SECOND_EI / eye),
+    ],
+    ids=["a plate: at its tip first", "merely flatter: at the clamp first"],
+)  # fmt: skip
+def test_a_second_stage_touches_at_its_exact_force_in_the_half_where_it_does_so_sooner(
+    below: float, flatter: float, at_eye, held: bool, rear: float
+) -> None:
+    """One cantilever over another, by its deflection or its curvature (any strength-of-materials text)."""
+    long_rear = rear * 0.8
+    p = LeafPack(
+        leaves=(
+            Leaf(front_m=0.6, rear_m=rear, width_m=0.06, thick_m=0.010, curve=0.5),
+            Leaf(front_m=0.4, rear_m=long_rear, width_m=0.06, thick_m=0.014, curve=0.5 - flatter, gap_m=below),
+        ),
+        held=held,
+    )
+    loads = [at_eye(0.6, 0.4), at_eye(rear, long_rear)]
+    if held:  # both eyes go down alike
+        down = min(load * eye**3 / (3 * SECOND_EI) for load, eye in zip(loads, (0.6, rear), strict=True))
+        force = sum(down * 3 * SECOND_EI / eye**3 for eye in (0.6, rear))
+    else:
+        force = min(load / share for load, share in zip(loads, p.shares, strict=True))
+    assert p.second_n is not None
+    assert p.second_n[1] == pytest.approx(force, rel=2e-3)
+    assert p.law.second_m == pytest.approx(compression_at(p.law, force), abs=1e-4)
+    x = p.law.second_m
+    assert float(p.law.force(np.asarray(x))) == pytest.approx(force, rel=3e-3), "the table has a node there"
+    soft, firm = (float(p.law.force(np.asarray(x + d)) - p.law.force(np.asarray(x + d - 2e-3))) for d in (-1e-4, 0.02))
+    assert firm > 1.1 * soft
+
+
 def test_stations_converge_and_tips_alone_are_soft_and_hard_on_the_main_leaf() -> None:
     """Between the tips the leaves carry much of the load: tips alone are low in rate and high in main-leaf stress."""
     even = pack([0.6, 0.5, 0.4, 0.3, 0.2]).half("front")

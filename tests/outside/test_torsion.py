@@ -15,7 +15,7 @@ from scipy.optimize import brentq
 
 from isostat.core.elements.bank import Bank
 from isostat.core.elements.rising import compression_at
-from isostat.core.elements.torsion import ArmLaw, Bar
+from isostat.core.elements.torsion import ArmLaw, Bar, lower_by, turn_for
 from isostat.core.limits import OutOfRange
 from isostat.core.tuning.indexing import bolt_turn, index_bar
 from isostat.core.tuning.spline import spline_step
@@ -96,14 +96,35 @@ def test_splines_one_tooth_each_way_and_the_trades_step() -> None:
     assert spline_step(40, 44) * 17.5 == pytest.approx(0.25, abs=0.01)
     assert 2 * 2 * math.pi / 44 * 17.5 == pytest.approx(5.0, abs=0.02)
     assert bolt_turn(0.00175, 0.060) == pytest.approx(0.00175 / 0.060)
-    with pytest.raises(OutOfRange, match="difference of the spline counts"):
-        index_bar(30, 30, 0.1)
+    whole = index_bar(30, 30, 0.45)[0]
+    assert (whole.inner, whole.outer) == (2, 0) and whole.turn_rad == pytest.approx(math.radians(24)), "equal ends: whole teeth"
+
+
+@pytest.mark.parametrize("lower", [-0.03, 0.0468, 0.09])
+def test_the_turn_of_an_anchor_is_found_by_a_general_solver(lower: float) -> None:
+    """scipy's brentq on kθ(α − α₀) = F·R·cos α, anchor turned, for the same force so much lower; the angle alone is 10 % off."""
+    k, arm, slack, force = 15_000.0, 0.4, -0.3, 5000.0
+
+    def held(turn: float) -> float:
+        return float(brentq(lambda a: k * (a - slack + turn) - force * arm * math.cos(a), -1.3, 1.3))
+
+    law = ArmLaw(rate_nm=k, arm_m=arm, slack_rad=slack)
+    was = held(0.0)
+    turn = float(brentq(lambda t: arm * (math.sin(was) - math.sin(held(t))) - lower, -0.8, 0.8))
+    assert turn_for(law, force, lower) == pytest.approx(turn, abs=1e-6)
+    assert lower_by(law, force, turn) == pytest.approx(lower, abs=1e-6)
+    alone = was - math.asin(math.sin(was) - lower / arm)
+    assert abs(turn / alone - 1.0) > (0.02 if lower > 0 else 0.001)
+
+
+def test_the_rate_of_a_bar_goes_with_its_modulus() -> None:
+    assert Bar(diameter_m=0.025, length_m=1.0, shear_pa=77e9).rate / Bar(diameter_m=0.025, length_m=1.0).rate == pytest.approx(
+        77 / 78.5
+    )
 
 
 @given(st.integers(4, 60), st.integers(4, 60), st.floats(-0.5, 0.5))
 def test_the_nearest_setting_is_within_half_the_smallest_step(inner: int, outer: int, wanted: float) -> None:
-    if inner == outer:
-        return
     told = index_bar(inner, outer, wanted)
     best = told[0]
     assert abs(best.left_rad) <= spline_step(inner, outer) / 2 + 1e-9

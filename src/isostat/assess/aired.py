@@ -10,9 +10,13 @@ import numpy as np
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.bags import Bags
 from isostat.assess.stand import HELPER, SPRING
+from isostat.core.elements.leaf import LeafLaw
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.air_bag import AirBag
+from isostat.job.edits import put
+from isostat.job.points import SIDES
+from isostat.job.reading import Reading
 from isostat.job.schema import Job
 
 
@@ -59,10 +63,27 @@ def against_roll(a: Assessment, axle: int) -> float:
 
 @lru_cache(maxsize=4)
 def on_steel(job: Job, axle: int) -> Assessment:
-    """The same job with no air at an axle and its springs solved for the target: steel for the same load."""
-    fits = list(job.proposal.axles)
-    plain = dict.fromkeys(("rate_n_per_m", "free_length_m", "spacer_m", "collar_m", "slack_rad"))
-    sides = {side: getattr(fits[axle], side).model_copy(update=plain) for side in ("left", "right")}
+    """The same job with no air at an axle: a leaf pack on the blocks that stand there, other springs solved for the target."""
+    fits, order = list(job.proposal.axles), assess(job).orders[axle]
+    plain: dict[str, Reading | None] = dict.fromkeys(("rate_n_per_m", "free_length_m", "spacer_m", "collar_m", "slack_rad"))
+    packed = isinstance(order.law[0], LeafLaw)
+    sides = {
+        side: getattr(fits[axle], side).model_copy(update=plain | ({"spacer_m": Reading(value=block)} if packed else {}))
+        for side, block in zip(SIDES, order.order.spacer_m, strict=True)
+    }
     kind = "coil" if fits[axle].kind == "air" else fits[axle].kind
     fits[axle] = fits[axle].model_copy(update={"helper": AirBag(), "kind": kind, **sides})
     return assess(job.model_copy(update={"proposal": job.proposal.model_copy(update={"axles": tuple(fits)})}))
+
+
+def blocks_on_steel(steel: Assessment, axle: int) -> tuple[float, float] | None:
+    """Blocks in m that the pack alone would take for the target; None where no pack stands there.
+
+    steel: as `on_steel` has it.
+    """
+    if not isinstance(steel.orders[axle].law[0], LeafLaw):
+        return None
+    job = steel.job
+    for side in SIDES:
+        job = put(job, ("proposal", "axles", axle, side, "spacer_m"), None)
+    return assess(job).orders[axle].order.spacer_m

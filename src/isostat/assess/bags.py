@@ -16,8 +16,9 @@ from isostat.core.elements.tee import TeedAir
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.job.air_bag import AirBag
 
+NO_PRESSURE = "Its bag has no pressure at the target: it carries nothing until one is typed or solved."
 FLAT = 0.25  # of its full height at which a bag is flat, until read (stated rule)
-ROOM_K = 293.15  # where the pressure is set (stated rule)
+ROOM_K = 293.15  # where the pressure is set, until typed (stated rule)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -89,7 +90,9 @@ def helpers(told: AirBag, grown_m: Floats, beside: str) -> Bags | None:
     number is missing or will not do.
     """
     if told.left_pa is None and told.right_pa is None:
-        return None
+        if told.across_m is None and not told.chart:
+            return None
+        raise Incomplete(NO_PRESSURE)
     if beside == "air":
         raise Incomplete("A bag stands in place of the springs already; accepted is a helper beside steel.")
     what = "helper bag"
@@ -148,7 +151,8 @@ def _held(told: AirBag, bag: Bag, gauge: Floats, at: Floats) -> tuple[tuple[Forc
     """The laws of bags with a gauge pressure each at a compression, and what joins them."""
     there = ambient_pa(value_or(told.set_high_m, 0.0))
     here = ambient_pa(value_or(told.high_m, value_or(told.set_high_m, 0.0)))
-    warmer = (ROOM_K + value_or(told.warmer_k, 0.0)) / ROOM_K
+    room = value_or(told.set_k, ROOM_K)
+    warmer = (room + value_or(told.warmer_k, 0.0)) / room
     teed = told.lines == "tee"
     if told.gas == "held":
         left, right = (HeldAir(bag=bag, gauge_pa=float(p)) for p in gauge)

@@ -61,7 +61,7 @@ def benched(coil: BenchCoil) -> Benched:
             mean = mean_diameter(coil.across_m.value, d, coil.across)
             inactive = coil.inactive.value if coil.inactive else None
             helix = Helix(wire_m=d, mean_m=mean, turns=coil.turns.value, free_m=free, ends=Ends(coil.ends),
-                          wire=wire(coil.material), inactive=inactive)  # fmt: skip
+                          wire=wire(coil.material, coil.shear_pa.value if coil.shear_pa else None), inactive=inactive)  # fmt: skip
             errors = {
                 "wire": coil.wire_m.error or CALIPER["wire"],
                 "diameter": coil.across_m.error or CALIPER["diameter"],

@@ -10,8 +10,10 @@ from isostat.assess.assessment import Assessment, assess
 from isostat.assess.judge import judge
 from isostat.assess.judge_travel import FREE_BUMP, free_bump
 from isostat.assess.leveling import leans, with_spacer
+from isostat.assess.pumping import with_pressures
 from isostat.assess.standing import cross_weight
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
+from isostat.job import shop
 from isostat.job.cargo import set_share
 from isostat.job.edits import put, put_number
 from isostat.job.files import JobFault
@@ -64,6 +66,14 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
     match remedy.quantity:
         case "stop spacer":
             return put(job, ("proposal", "axles", int(axle or 0), "stop", "spacer_m"), remedy.value)
+        case "arch":
+            return shop.rearch(job, int(axle or 0), remedy.value)
+        case "leaf less":
+            return shop.remove_leaf(job, int(axle or 0), len(job.proposal.axles[int(axle or 0)].pack.leaves) - 1)
+        case "thinner leaves":
+            return shop.thinner(job, int(axle or 0))
+        case "pressures":
+            return with_pressures(job, int(axle or 0))
         case "ring":
             return put_ring(job, int(axle or 0), remedy.value)
         case "ring by share":

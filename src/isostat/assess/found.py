@@ -10,13 +10,13 @@ from isostat.assess.bags import Bags, air_springs, riding_rates
 from isostat.assess.laws import Incomplete, spring_law
 from isostat.assess.resolved import INSTALLED, AxleFigures, default_frequency
 from isostat.assess.stand import Springs
-from isostat.assess.twisting import arm_law, bar_of, slack_for
+from isostat.assess.twisting import arm_law, bar_of
 from isostat.core.elements.coil import Coil as CoilLaw
 from isostat.core.elements.couple import Couple
 from isostat.core.elements.law import METAL_RATE, ForceLaw
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.rising import compression_at
-from isostat.core.elements.torsion import ArmLaw
+from isostat.core.elements.torsion import ArmLaw, slack_for
 from isostat.core.limits import Floats
 from isostat.core.tuning.rate import spring_rate_for_wheel_rate, wheel_rate_for_frequency
 from isostat.core.working import Figure, Origin
@@ -127,7 +127,7 @@ def _found_bag(bags: Bags, force_n: Floats, side: int) -> FoundSpring:
 def _torsion_laws(fit: AxleFit, force_n: Floats) -> tuple[ForceLaw, ForceLaw]:
     """Both bars of an axle, slack where the scales and the arm's angle say."""
     bar, arm, angle = bar_of(fit.torsion)
-    left, right = (arm_law(bar, arm, slack_for(bar, arm, angle, float(f))) for f in force_n)
+    left, right = (arm_law(bar, arm, slack_for(bar.rate, arm, angle, float(f))) for f in force_n)
     return left, right
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from isostat.assess.laws import STRING, Incomplete, value_or
+from isostat.assess.laws import STRING, Incomplete, leaf_pack, value_or
 from isostat.core.elements.leaf import LeafPack
 from isostat.core.elements.shackle import Hung, chord_at
 from isostat.core.limits import OutOfRange
@@ -62,6 +62,16 @@ def chord_of(pack: LeafPack, arch_m: float) -> float:
 def stack_m(pack: LeafPack) -> float:
     """Thickness of the pack at the clamp, plates between leaves included, m."""
     return sum(leaf.thick_m + leaf.gap_m for leaf in pack.leaves)
+
+
+def thicker_m(told: Pack, found: Pack | None) -> float:
+    """How far the frame comes up because the pack is thicker than the one found, m; nothing under the axle, or where none was."""
+    if told.mount == "under axle" or found is None:
+        return 0.0
+    try:
+        return stack_m(leaf_pack(told)) - stack_m(leaf_pack(found))
+    except (Incomplete, OutOfRange):
+        return 0.0
 
 
 def u_bolt_m(told: Pack, pack: LeafPack, block_m: float) -> float | None:

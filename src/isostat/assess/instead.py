@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from isostat.core.elements.bar import bar_rate
+from isostat.core.elements.torsion import SHEAR
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.stop_fit import stop_from_press
 from isostat.core.vehicle.layout import Layout
@@ -82,7 +83,8 @@ def anti_roll(fit: AxleFit, layout: Layout) -> Figure | None:
     if d is None or a is None or length is None:
         return None
     ratio = fit.bar.link_ratio.value if fit.bar.link_ratio else LINK_RATIO[layout]
-    return Figure(bar_rate(d.value, a.value, length.value, ratio), _origin(d, a, length, fit.bar.link_ratio))
+    shear = fit.bar.shear_pa.value if fit.bar.shear_pa else SHEAR
+    return Figure(bar_rate(d.value, a.value, length.value, ratio, shear), _origin(d, a, length, fit.bar.link_ratio))
 
 
 def stop_figures(stop: Stop) -> tuple[Figure | None, Figure | None]:

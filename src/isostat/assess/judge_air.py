@@ -8,8 +8,9 @@ import numpy as np
 
 from isostat.assess.aired import Aired, aired
 from isostat.assess.assessment import Assessment
+from isostat.assess.bags import NO_PRESSURE
 from isostat.core.findings import air
-from isostat.core.findings.judgement import Grade, Judgement, Place, Step
+from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
 
@@ -27,7 +28,8 @@ def air_judgements(a: Assessment) -> Iterator[Judgement]:
         yield air.ValvesFight(grade=Grade.WATCH, place=Place(len(a.axles) - 1), step=Step.SPRING, valves=count)
     for i, (told, lacks) in enumerate(zip(every, a.helper_lacks, strict=True)):
         if lacks:
-            yield air.HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks)
+            cure = (Remedy("pressures", Place(i)),) if lacks == NO_PRESSURE else ()
+            yield air.HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks, remedies=cure)
         elif told is not None:
             for judged in (_claims, _overloaded, _ends, _pressures, _stays):
                 yield from judged(a, i, told)

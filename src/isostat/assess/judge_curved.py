@@ -7,11 +7,12 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.packs import packed
+from isostat.assess.packs import Packed, packed
 from isostat.assess.stacking import Stacked, stacked
 from isostat.assess.twisting import ALLOWED
 from isostat.assess.winding import tight, wound
 from isostat.core.elements.progressive import Progressive
+from isostat.core.elements.rising import compression_at
 from isostat.core.findings import curved
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
@@ -76,11 +77,32 @@ def _leaves(a: Assessment, i: int) -> Iterator[Judgement]:
     if told is None:
         return
     if told.too_high_m > SAID:
-        yield curved.PackTooHigh(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, by_m=told.too_high_m)
+        lower = Remedy("arch", Place(i), -float(np.ceil(told.too_high_m * 1000)) / 1000)
+        yield curved.PackTooHigh(
+            grade=Grade.WATCH,
+            place=Place(i),
+            step=Step.SPRING,
+            by_m=told.too_high_m,
+            remedies=(lower, Remedy("leaf less", Place(i))),
+        )
     worst = int(np.argmax(told.used))
-    if told.used[worst] > 1.0:
-        used = float(told.used[worst])
-        yield curved.LeafStress(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, leaf=worst + 1, used=used)
+    used = float(told.used[worst])
+    if used > 1.0:
+        yield curved.LeafStress(
+            grade=Grade.NOTE if told.no_worse else Grade.WATCH, place=Place(i), step=Step.SPRING, leaf=worst + 1, used=used,
+            times_found=told.times_found, no_worse=told.no_worse, remedies=_less_bent(a, i, told),
+        )  # fmt: skip
+
+
+def _less_bent(a: Assessment, i: int, told: Packed) -> tuple[Remedy, ...]:
+    """A stop that is flat before the stress is reached, or one leaf more, all thinner, at the same rate."""
+    law, o = a.orders[i].law[0], a.orders[i]
+    force = told.bump_force_n / float(told.used.max())  # nominal stress goes nearly as the force
+    x = compression_at(law, force) - max(o.offset_m)
+    limit = a.axles[i].spring_motion.travel_for(x)
+    full = max(bump_end(side).travel_m for side in a.proposed.events[i])
+    spacer = a.fits[i].stop_spacer_m + max(full - limit, 0.001) * a.axles[i].stop_ratio.value
+    return Remedy("stop spacer", Place(i), float(np.ceil(spacer * 1000) / 1000)), Remedy("thinner leaves", Place(i))
 
 
 def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:

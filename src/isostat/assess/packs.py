@@ -7,15 +7,19 @@ from functools import lru_cache
 
 import numpy as np
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.laws import STRING, leaf_pack
+from isostat.assess.assessment import Assessment, assess
+from isostat.assess.laws import STRING, leaf_pack, value_or
 from isostat.assess.stand import SPRING
-from isostat.core.elements.half_pack import bending_stress
+from isostat.assess.standing import Events
+from isostat.core.elements.half_pack import STEEL, bending_stress
+from isostat.core.elements.law import ForceLaw
 from isostat.core.elements.leaf import ALLOWED, Leaf, LeafLaw, LeafPack, rise_of
 from isostat.core.elements.rising import compression_at
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.events import bump_end
 from isostat.core.tuning.leaves_to_add import Added, height_under, leaves_to_add
+from isostat.job.schema import Job
+from isostat.job.shop import insert_leaves
 
 NODE = 500.0  # N between forces at which stresses are solved
 MOST_ADDED = 2  # leaves, that are tried
@@ -23,7 +27,7 @@ MOST_ADDED = 2  # leaves, that are tried
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Packed:
-    """A pack as it carries the target, left side."""
+    """A pack as it carries the target, left side; at full bump the side that is pressed harder."""
 
     pack: LeafPack
     free_arch_m: float
@@ -32,16 +36,47 @@ class Packed:
     rate: float  # there
     force_n: float
     bump_force_n: float  # when the stop is flat
-    stress_pa: Floats  # of each leaf at the target
+    stress_pa: Floats  # of each leaf at the target, where it is bent most
     bent: Floats  # of each leaf at full bump, moment in N·m and thickness in m where it is bent most
+    nominal_pa: Floats  # of each leaf at full bump, at the clamp, by which packs are rated
+    allowed_pa: float  # of it
+    found: FoundPack | None
     at_old_n: float  # what it would carry as high as the vehicle was weighed
     found_n: float  # what the springs that were found carried there
     too_high_m: float  # by which it stands over the target with no block at all; 0 where a block fits
 
     @property
     def used(self) -> Floats:
-        """Stress of each leaf at full bump, 1 at what is allowed."""
-        return bending_stress(self.bent, self.pack.widths) / ALLOWED
+        """Nominal stress of each leaf at full bump, 1 at what is allowed."""
+        return self.nominal_pa / self.allowed_pa
+
+    def turned(self, leaf: int) -> float:
+        """Change of curvature at the clamp at full bump that gives a leaf its nominal stress, 1/m."""
+        return float(2.0 * self.nominal_pa[leaf] / (STEEL * self.pack.leaves[leaf].thick_m))
+
+    @property
+    def peak_pa(self) -> Floats:
+        """Stress of each leaf at full bump where it is bent most."""
+        return bending_stress(self.bent, self.pack.widths)
+
+    @property
+    def times_found(self) -> float | None:
+        """The highest of these peaks over the highest of the pack as found at its own full bump; None where that is not known."""
+        return None if self.found is None else float(self.peak_pa.max()) / max(self.found.peak_pa, 1.0)
+
+    @property
+    def no_worse(self) -> bool:
+        """Whether it is the pack as found, bent no further than that one was."""
+        return self.found is not None and self.found.same and self.nominal_pa.max() <= 1.002 * self.found.nominal_pa
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FoundPack:
+    """A pack as found at its own full bump: its highest nominal stress and peak, Pa; same: it is the one proposed."""
+
+    nominal_pa: float
+    peak_pa: float
+    same: bool
 
 
 def pack_force_n(a: Assessment, axle: int, case: int) -> float:
@@ -53,23 +88,24 @@ def pack_force_n(a: Assessment, axle: int, case: int) -> float:
 
 
 @lru_cache(maxsize=256)
-def _bent_at(pack: LeafPack, node: int) -> Floats:
-    return pack.bent_most(node * NODE)
+def _bent_at(pack: LeafPack, node: int) -> tuple[Floats, Floats]:
+    return pack.bent_most(node * NODE), pack.nominal(node * NODE)
 
 
-def _bent(pack: LeafPack, force: float) -> Floats:
-    """Moment and thickness where each leaf is bent most under a force, straight between nodes that are remembered.
+def _bent(pack: LeafPack, force: float) -> tuple[Floats, Floats]:
+    """Moment and thickness where each leaf is bent most under a force, and nominal stress.
 
-    Between them contacts hardly change.
+    Straight between nodes that are remembered: between them contacts hardly change.
     """
-    node = int(force // NODE)
-    part = force / NODE - node
-    return _bent_at(pack, node) * (1.0 - part) + _bent_at(pack, node + 1) * part
+    node = int(max(force, 0.0) // NODE)
+    part = max(force, 0.0) / NODE - node
+    low, high = _bent_at(pack, node), _bent_at(pack, node + 1)
+    return low[0] * (1.0 - part) + high[0] * part, low[1] * (1.0 - part) + high[1] * part
 
 
 @lru_cache(maxsize=8)
-def _ways(pack: LeafPack, force: float, higher: float) -> tuple[Added, ...]:
-    return leaves_to_add(pack, force, higher, MOST_ADDED)
+def _ways(pack: LeafPack, force: float, higher: float, over: bool) -> tuple[Added, ...]:
+    return leaves_to_add(pack, force, higher, MOST_ADDED, over=over)
 
 
 def ways_to_add(a: Assessment, axle: int) -> tuple[Added, ...]:
@@ -80,12 +116,27 @@ def ways_to_add(a: Assessment, axle: int) -> tuple[Added, ...]:
     told, order = packed(a, axle), a.orders[axle]
     if told is None:
         return ()
-    more = a.job.proposal.axles[axle].pack.wanted_more_kg
+    fit = a.job.proposal.axles[axle].pack
+    more, over = fit.wanted_more_kg, fit.mount == "over axle"
     if more is None:
-        return _ways(told.pack, round(told.force_n), round(max(order.order.need_m) - told.free_arch_m, 4))
+        return _ways(told.pack, round(told.force_n), round(max(order.order.need_m) - told.free_arch_m, 4), over)
     force = told.found_n + GRAVITY * more.value
     room = told.free_arch_m - order.offset_m[0] + order.order.spacer_m[0]  # eyes over the seat as weighed
-    return _ways(told.pack, round(force), round(room - height_under(told.pack, force)[0], 4))
+    return _ways(told.pack, round(force), round(room - height_under(told.pack, force)[0], 4), over)
+
+
+def with_added(job: Job, axle: int, way: Added) -> Job:
+    """The job with leaves added; for a load no block beside them, which would carry more again. Raises JobFault for too many."""
+    block = 0.0 if job.proposal.axles[axle].pack.wanted_more_kg else None
+    shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, rise_told(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
+    return insert_leaves(job, axle, shapes, block)
+
+
+@lru_cache(maxsize=8)
+def used_with(job: Job, axle: int, way: Added) -> float:
+    """Stress at full bump of the pack with leaves added, through the whole vehicle, of what is allowed; as `Packed.used`."""
+    told = packed(assess(with_added(job, axle, way)), axle)
+    return np.inf if told is None else float(told.used.max())
 
 
 def rise_told(leaf: Leaf) -> float:
@@ -99,11 +150,10 @@ def packed(a: Assessment, axle: int) -> Packed | None:
     law = o.law[0]
     if not isinstance(law, LeafLaw):
         return None
-    pack = leaf_pack(a.job.proposal.axles[axle].pack)
-    full = bump_end(a.proposed.events[axle][0]).travel_m
-    x = float(a.axles[axle].spring_motion.at(np.asarray(full))[0]) + o.offset_m[0]
-    force, bump = o.target_force_n[0], float(law.force(np.asarray(x)))
-    lacks = min(o.order.need_m) - law.flat_m
+    fit = a.job.proposal.axles[axle].pack
+    pack = leaf_pack(fit)
+    force, bump = o.target_force_n[0], _at_full_bump(a, axle, a.proposed.events, (law, law), o.offset_m)
+    bent, nominal = _bent(pack, bump)
     return Packed(
         pack=pack,
         free_arch_m=law.flat_m,
@@ -112,9 +162,32 @@ def packed(a: Assessment, axle: int) -> Packed | None:
         rate=o.order.rate_n_per_m[0],
         force_n=force,
         bump_force_n=bump,
-        stress_pa=bending_stress(_bent(pack, max(force, 0.0)), pack.widths),
-        bent=_bent(pack, max(bump, 0.0)),
+        stress_pa=bending_stress(_bent(pack, force)[0], pack.widths),
+        bent=bent,
+        nominal_pa=nominal,
+        allowed_pa=value_or(fit.allowed_pa, ALLOWED),
+        found=_found(a, axle, pack),
         at_old_n=float(law.force(np.asarray(o.offset_m[0]))),
         found_n=a.found_springs[axle][0].force_n,
-        too_high_m=max(-lacks, 0.0),
+        too_high_m=max(law.flat_m - min(o.order.need_m), 0.0) if o.can_be_had else 0.0,
     )
+
+
+def _found(a: Assessment, axle: int, pack: LeafPack) -> FoundPack | None:
+    laws = tuple(f.law for f in a.found_springs[axle])
+    if not isinstance(laws[0], LeafLaw):
+        return None
+    was = leaf_pack(a.job.as_found.axles[axle].pack)
+    offset = tuple(f.pressed_m for f in a.found_springs[axle])
+    bent, nominal = _bent(was, _at_full_bump(a, axle, a.found_events, laws, offset))
+    return FoundPack(nominal_pa=float(nominal.max()), peak_pa=float(bending_stress(bent, was.widths).max()), same=was == pack)
+
+
+def _at_full_bump(a: Assessment, axle: int, events: Events, laws: tuple[ForceLaw, ...], offset_m: tuple[float, ...]) -> float:
+    """Force in N of the spring that is pressed harder once its stop is flat."""
+    forces = []
+    for side in (0, 1):
+        full = bump_end(events[axle][side]).travel_m
+        x = float(a.axles[axle].spring_motion.at(np.asarray(full))[0]) + offset_m[side]
+        forces.append(float(laws[side].force(np.asarray(x))))
+    return max(forces)

@@ -6,17 +6,20 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.bags import bag_of, needed_height
-from isostat.assess.hanging import hanging
 from isostat.assess.laws import Incomplete
 from isostat.assess.stand import SPRING
 from isostat.core.elements.leaf import LeafLaw
+from isostat.core.limits import OutOfRange
+from isostat.job.edits import Path, put_number
+from isostat.job.files import JobFault
+from isostat.job.points import SIDES
 from isostat.job.schema import Job
 
 
 def helper_pressures(a: Assessment, axle: int) -> tuple[float, float]:
     """Gauge pressure in Pa of the left and right bag beside an axle's springs at which it meets its target.
 
-    The springs are those that are typed: a leaf pack with its typed blocks, or none; a coil with rate and free length. Raises
+    The springs are those that are typed: a leaf pack on the blocks that stand there now; a coil with rate and free length. Raises
     Incomplete in words where they are not, where the bag is not told, or where it would have to be slack or beyond its limits.
     """
     told = a.job.proposal.axles[axle].helper
@@ -28,16 +31,36 @@ def helper_pressures(a: Assessment, axle: int) -> tuple[float, float]:
     o, figures = bare.orders[axle], bare.axles[axle]
     at = bare.proposed.platform.row[axle, list(SPRING), :, 0] @ bare.target_travel_m[axle]
     grown = np.asarray(figures.spring_motion.at(at)[0])
-    own = np.array([float(law.force(np.asarray(x + g))) for law, x, g in zip(o.law, _offsets(bare, axle), grown, strict=True)])
+    pressed = _offsets(a, axle)
+    own = np.array([float(law.force(np.asarray(x + g))) for law, x, g in zip(o.law, pressed, grown, strict=True)])
     lacks = np.array(o.target_force_n) - own
     area = bag.area(full - stands + grown)[0]
     pressure = lacks / area
     least, most = float(told.least_pa.value), float(told.most_pa.value)
     if pressure.min() < least:
-        raise Incomplete("The springs alone stand high enough there: less steel, or no bag.")
+        raise Incomplete("The springs alone stand high enough there: thinner blocks, less steel, or no bag.")
     if pressure.max() > most:
         raise Incomplete("That is more than the bag's most pressure: a wider bag, or more steel.")
     return float(pressure[0]), float(pressure[1])
+
+
+def with_pressures(job: Job, axle: int) -> Job:
+    """The job with its helper's pressures solved for the target; blocks under a pack stay as thick as they are now.
+
+    Raises JobFault with the sentence of why there are none.
+    """
+    a = assess(job)
+    try:
+        pressures = helper_pressures(a, axle)
+    except (Incomplete, OutOfRange) as why:
+        raise JobFault("edit", [str(why)]) from None
+    here: Path = ("proposal", "axles", axle)
+    for field, pressure in zip(("left_pa", "right_pa"), pressures, strict=True):
+        job = put_number(job, (*here, "helper", field), round(pressure, -2))
+    if isinstance(a.orders[axle].law[0], LeafLaw):
+        for side, block in zip(SIDES, a.orders[axle].order.spacer_m, strict=True):
+            job = put_number(job, (*here, side, "spacer_m"), block)
+    return job
 
 
 def _without(job: Job, axle: int) -> Job:
@@ -52,11 +75,7 @@ def _offsets(a: Assessment, axle: int) -> tuple[float, float]:
     o, fit = a.orders[axle], a.job.proposal.axles[axle]
     law, sides = o.law[0], (fit.left, fit.right)
     if isinstance(law, LeafLaw):
-        hung = hanging(fit.pack)
-        blocks = [float(side.spacer_m.value) if side.spacer_m else 0.0 for side in sides]
-        base = [found.installed_m.value + found.spacer_m for found in a.found_springs[axle]]
-        left, right = (law.flat_m + b + (hung.raised_m if hung else 0.0) - room for b, room in zip(blocks, base, strict=True))
-        return left, right
+        return o.offset_m
     if fit.kind in ("coil", "progressive") and all(
         s.free_length_m and (s.rate_n_per_m or fit.kind == "progressive") for s in sides
     ):

@@ -9,7 +9,7 @@ import numpy as np
 
 from isostat.assess.bags import Bags, air_springs, riding_rates
 from isostat.assess.found import HIGHEST_RATE, FoundSpring, reach
-from isostat.assess.hanging import hanging
+from isostat.assess.hanging import hanging, thicker_m
 from isostat.assess.laws import Incomplete, spring_law
 from isostat.assess.picking import Picked, pick_rate, room_at
 from isostat.assess.resolved import AxleFigures
@@ -228,7 +228,7 @@ def _leaves(w: _Wanted, law: LeafLaw) -> Ordered:
         hung = hanging(w.fit.pack)
     except Incomplete:  # said as a finding; it hangs as it was
         hung = None
-    raised = hung.raised_m if hung else 0.0
+    raised = (hung.raised_m if hung else 0.0) + thicker_m(w.fit.pack, w.found_fit.pack if w.found_fit.kind == "leaf" else None)
     need = base - np.asarray(w.axle.spring_motion.at(w.at_springs)[0]) + pressed - raised
     lacks = need - law.flat_m
     blocks = np.full(2, lacks.mean()) if w.fit.sides == "same" else lacks

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.laws import Incomplete, value_or
-from isostat.core.elements.torsion import STEEPEST, ArmLaw, Bar
+from isostat.core.elements.torsion import SHEAR, STEEPEST, ArmLaw, Bar, slack_for
 from isostat.core.limits import Floats, OutOfRange
 from isostat.job.reading import Reading
 from isostat.job.torsion import TorsionBar
@@ -51,16 +51,11 @@ def bar_of(told: TorsionBar) -> tuple[Bar, float, float]:
             diameter_m=need("diameter_m", "Diameter of the torsion bar"),
             length_m=need("length_m", "Length of the torsion bar"),
             bore_m=value_or(told.bore_m, 0.0),
+            shear_pa=value_or(told.shear_pa, SHEAR),
         )
     except OutOfRange as refused:
         raise Incomplete(str(refused)) from None
     return bar, need("arm_m", "Arm of the torsion bar"), need("angle_rad", "Angle of the arm from level, as weighed,")
-
-
-def slack_for(bar: Bar, arm_m: float, angle_rad: float, force_n: float) -> float:
-    """Angle of the slack arm at which a bar holds a force with its arm at an angle: α − F·R·cos α / kθ."""
-    slack = angle_rad - force_n * arm_m * math.cos(angle_rad) / bar.rate
-    return float(np.clip(slack, -STEEPEST, STEEPEST))
 
 
 def arm_law(bar: Bar, arm_m: float, slack_rad: float, stop: Reading | None = None) -> ArmLaw:
@@ -88,8 +83,8 @@ def twist(
     """
     bar, arm, angle = bar_of(told)
     old, old_arm, _ = bar_of(found)
-    was = [slack_for(old, old_arm, angle, float(f)) for f in held_n]
+    was = [slack_for(old.rate, old_arm, angle, float(f)) for f in held_n]
     at = [angle_after(arm, angle, float(g)) for g in grown_m]
-    slack = [slack_for(bar, arm, a, float(f)) if t is None else t for a, f, t in zip(at, wanted_n, typed, strict=True)]
+    slack = [slack_for(bar.rate, arm, a, float(f)) if t is None else t for a, f, t in zip(at, wanted_n, typed, strict=True)]
     return Twisted(bar=bar, arm_m=arm, slack=(slack[0], slack[1]), was_slack=(was[0], was[1]), at_target=(at[0], at[1]),
                    typed=any(t is not None for t in typed))  # fmt: skip

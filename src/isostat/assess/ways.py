@@ -13,18 +13,20 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.found import as_stand
+from isostat.assess.laws import value_or
 from isostat.assess.met import NOTHING
 from isostat.assess.stand import SPRING, Springs, stand
 from isostat.assess.standing import Standing, stand_up
 from isostat.core.elements.rising import compression_at
-from isostat.core.limits import GRAVITY, Floats
+from isostat.core.elements.torsion import ArmLaw, turn_for
+from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.core.tuning.spline import spline_step
-from isostat.core.vehicle.layout import Layout
 from isostat.job.fitted import Ways
 from isostat.job.schema import Job
 
 THREAD, BAG = 0.002, 0.100  # m of a collar's thread a turn; across a bag (common practice, no source)
 SHACKLE = 0.5  # of a longer shackle that the axle is lowered by (common practice, no source)
+HANGS = 0.100  # m, length of a shackle until it is read (common practice, no source)
 FIELDS = {
     "spacer": "spacer_m",
     "collar": "collar_turns",
@@ -53,15 +55,13 @@ class Way:
     light_m: float  # hub to arch in the lightest case
     range_m: float  # from there down to the heaviest
     assumed: bool
+    shackle_m: float | None = None  # the one there is, where this way would make it more than twice as long
 
 
-def _each(a: Assessment, axle: int, name: str) -> tuple[float | None, bool]:
-    """Spring compression in m that one metre, turn, pascal or step gives, and whether it rests on something assumed."""
-    own, x = a.job.proposal.axles[axle].ways, a.axles[axle]
-    ratio = float(x.spring_motion.at(np.asarray(0.0))[1])
+def _each(a: Assessment, axle: int, name: str) -> tuple[float, bool]:
+    """Spring compression in m that one metre, turn or pascal gives, and whether it rests on something assumed."""
+    own = a.job.proposal.axles[axle].ways
     match name:
-        case "spacer" | "block":
-            return 1.0, False
         case "collar":
             return (own.thread_m.value, own.thread_m.assumed) if own.thread_m else (THREAD, True)
         case "shackle":
@@ -72,16 +72,58 @@ def _each(a: Assessment, axle: int, name: str) -> tuple[float | None, bool]:
             guessed = own.bag_across_m is None or any(f.rate.assumed for f in a.found_springs[axle])
             return math.pi * across**2 / 4 / rate, guessed
         case _:
-            if own.arm_m is None or own.teeth_inner is None or own.teeth_outer is None:
-                return None, False
-            return spline_step(own.teeth_inner, own.teeth_outer) * own.arm_m.value * ratio, own.arm_m.assumed
+            return 1.0, False
 
 
-def names_for(layout: Layout, steered: bool) -> tuple[str, ...]:
-    """The ways that an axle of a layout has; no block under one that steers."""
-    solid = ("shackle",) if steered else ("block", "shackle")
-    own = solid if layout is Layout.SOLID else ("index",)
-    return ("spring", "spacer", "collar", *own, "pressure")
+BY_KIND = {
+    "coil": ("spacer", "collar"),
+    "progressive": ("spacer", "collar"),
+    "stacked pair": ("collar",),
+    "leaf": ("block", "shackle"),
+    "torsion bar": ("index",),
+    "air": (),
+}  # what is there to lift an axle by, on the springs as found
+
+
+def names_for(kind: str, steered: bool) -> tuple[str, ...]:
+    """The ways that an axle has by the kind of its springs as found; no block under one that steers."""
+    own = tuple(name for name in BY_KIND[kind] if not (steered and name == "block"))
+    return ("spring", *own, "pressure")
+
+
+def _step_rad(a: Assessment, axle: int) -> float | None:
+    """Smallest turn of a bar by its splines; None where they were not counted."""
+    bar = a.job.as_found.axles[axle].torsion
+    return None if bar.teeth_inner is None or bar.teeth_outer is None else spline_step(bar.teeth_inner, bar.teeth_outer)
+
+
+def _index_needed(a: Assessment, axle: int) -> float | None:
+    """Spline steps that bring the bars as found to the target, mean of both sides; None where bar or teeth were not read."""
+    step, turns = _step_rad(a, axle), []
+    for side, found in enumerate(a.found_springs[axle]):
+        law = found.law
+        if step is None or not isinstance(law, ArmLaw):
+            return None
+        stood = law.arm_m * math.sin(law.slack_rad) + found.pressed_m  # the arm's end over its pivot as weighed
+        moved = float(a.axles[axle].spring_motion.at(np.asarray(_at_springs(a, axle)))[0][side])
+        force = a.orders[axle].target_force_n[side]
+        turns.append(turn_for(law, force, compression_at(law, force) + law.arm_m * math.sin(law.slack_rad) - stood - moved))
+    return float(np.mean(turns)) / step if step else None
+
+
+def _turned(a: Assessment, axle: int, steps: float) -> Springs | None:
+    """The bars as found with their anchors turned by spline steps; None where that is more than they can be."""
+    step, laws, offset = _step_rad(a, axle) or 0.0, [], []
+    for found in a.found_springs[axle]:
+        law = found.law
+        assert isinstance(law, ArmLaw)
+        try:
+            then = law.turned(steps * step)
+        except OutOfRange:
+            return None
+        laws.append(then)
+        offset.append(found.pressed_m + law.arm_m * (math.sin(law.slack_rad) - math.sin(then.slack_rad)))
+    return Springs((laws[0], laws[1]), (offset[0], offset[1]))
 
 
 def _needed(a: Assessment) -> Floats:
@@ -101,12 +143,16 @@ def _at_springs(a: Assessment, axle: int) -> list[float]:
     return [float(row @ a.target_travel_m[axle]) for row in rows]
 
 
-def _stood(a: Assessment, more: Floats) -> Standing:
-    """All cases on the old springs, each axle's pressed by so much more; tyres, stops and shocks as the proposal fits them."""
+def _stood(a: Assessment, more: Floats, instead: dict[int, Springs] | None = None) -> Standing:
+    """All cases on the old springs, each axle's pressed by so much more, or on others `instead`.
+
+    Tyres, stops and shocks are those that the proposal fits.
+    """
     springs = []
-    for pair, extra in zip(a.found_springs, more, strict=True):
+    for i, (pair, extra) in enumerate(zip(a.found_springs, more, strict=True)):
         had = as_stand(pair)
-        springs.append(Springs(had.law, (had.offset_m[0] + float(extra), had.offset_m[1] + float(extra))))
+        pressed = Springs(had.law, (had.offset_m[0] + float(extra), had.offset_m[1] + float(extra)), had.couple)
+        springs.append((instead or {}).get(i, pressed))
     platform, bank = stand(a.axles, a.fits, tuple(springs), a.loading.sprung, a.loading.unsprung_kg, a.loading.hitch)
     return stand_up(platform, bank, a.baseline_m, GRAVITY, (NOTHING,) * len(a.axles))
 
@@ -121,31 +167,40 @@ def ways(job: Job) -> tuple[Way, ...]:
     needed, old = _needed(a), _stood(a, np.zeros(len(a.axles)))
     whole = _stood(a, needed)
     out = []
-    for i, axle in enumerate(a.axles):
+    for i, found in enumerate(job.as_found.axles):
         asked = float((a.target_m[i] - old.hub_to_arch_m[i, :, case]).mean())
-        for name in names_for(axle.layout, job.vehicle.axles[i].steered):
-            each, guessed = (None, False) if name == "spring" else _each(a, i, name)
-            amount, typed = (None, False) if name == "spring" else _amount(job.proposal.axles[i].ways, name, needed[i], each)
-            s = a.proposed if name == "spring" else old
-            if amount is not None and each is not None:
-                pressed = needed.copy()
+        for name in names_for(found.kind, job.vehicle.axles[i].steered):
+            if name == "spring":
+                out.append(_way(a, i, name, a.proposed, old, (None, False, None), asked, False))
+                continue
+            each, guessed = _each(a, i, name)
+            takes = _index_needed(a, i) if name == "index" else needed[i] / each
+            amount, typed = _amount(job.proposal.axles[i].ways, name, takes)
+            s, pressed = old, needed.copy()
+            if amount is not None and name == "index":
+                turned = _turned(a, i, amount)
+                amount, s = (None, old) if turned is None else (amount, _stood(a, needed, {i: turned}))
+            elif amount is not None:
                 pressed[i] = amount * each
                 s = whole if abs(pressed[i] - needed[i]) < 1e-9 else _stood(a, pressed)
             out.append(_way(a, i, name, s, old, (amount, typed, each), asked, guessed))
     return tuple(out)
 
 
-def _amount(own: Ways, name: str, needed_m: float, each: float | None) -> tuple[float | None, bool]:
-    """How much: as typed, else what the whole lift takes; nothing where the way only lifts and it must come down."""
+def _amount(own: Ways, name: str, takes: float | None) -> tuple[float | None, bool]:
+    """How much: as typed, else what the whole lift takes; nothing where the way only lifts and it must come down.
+
+    takes: what the whole lift takes; None where a number lacks to know it by.
+    """
     typed = getattr(own, FIELDS[name])
-    if each is None:
+    if takes is None:
         return None, False
     if typed is not None:
         return float(typed.value), True
     if name == "pressure":  # none is proposed without a known least and most
         least, most = own.bag_min_pa, own.bag_max_pa
-        return (None if least is None or most is None else min(max(needed_m / each, least.value), most.value)), False
-    return (None if needed_m < 0.0 and name in ("spacer", "block") else needed_m / each), False
+        return (None if least is None or most is None else min(max(takes, least.value), most.value)), False
+    return (None if takes < 0.0 and name in ("spacer", "block") else takes), False
 
 
 def _way(
@@ -163,6 +218,7 @@ def _way(
     loads = np.where(s.stands, a.loading.whole_kg, np.nan)
     light, full = int(np.nanargmin(loads)), int(np.nanargmax(loads))
     amount, typed, each = told
+    there = value_or(a.job.as_found.axles[axle].pack.shackle_m, HANGS)
     rates = any(f.rate.assumed for f in a.found_springs[axle]) and name != "spring"
     return Way(
         name=name,
@@ -179,4 +235,5 @@ def _way(
         light_m=float(mean[light]),
         range_m=float(mean[light] - mean[full]),
         assumed=guessed or rates,
+        shackle_m=there if name == "shackle" and amount is not None and amount > there else None,
     )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import gc
+import os
 import sys
 from pathlib import Path
 
@@ -10,6 +11,7 @@ import platformdirs
 from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QApplication
 
+from isostat.desktop.display import look_for_display
 from isostat.desktop.theme import FAMILY, load_fonts
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
@@ -17,7 +19,11 @@ from isostat.job.files import read_job
 
 
 def run(path: Path | None) -> int:
-    """Opens the window on a job, or on a blank one; returns Qt's exit status. Raises JobFault for a file that is none."""
+    """Opens the window on a job, or on a blank one; returns Qt's exit status.
+
+    Raises JobFault for a file that is none, NoDisplay without a screen.
+    """
+    look_for_display(os.environ)
     job = read_job(path) if path else blank_job()
     application = QApplication(sys.argv[:1])
     application.setApplicationName("Isostat")

@@ -62,7 +62,9 @@ class Filing(QObject):
             return
         path = self._document.path
         name = path.name if path else "a job never saved"
-        if not self._safe.hold(path):
+        if not self._safe.writable:
+            self.refused.emit("No copies against a crash: the folder for them cannot be written. Save often.")
+        elif not self._safe.hold(path):
             self.refused.emit(f"{name} is open in another window as well: whoever saves last is kept.")
         elif (left := self._safe.left_over()) is not None and left != self._document.job:
             self._document.edit(lambda _: left, "work from before the crash")

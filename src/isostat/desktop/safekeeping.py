@@ -22,7 +22,11 @@ class Safekeeping(QObject):
     def __init__(self, document: Document, folder: Path) -> None:
         super().__init__(document)
         self._document, self._folder = document, folder
-        folder.mkdir(parents=True, exist_ok=True)
+        try:
+            folder.mkdir(parents=True, exist_ok=True)
+            self.writable = os.access(folder, os.W_OK)
+        except OSError:
+            self.writable = False  # no copies then, and no locks: the window says so
         self._lock: QLockFile | None = None
         self._copy = folder / f"{UNSAVED}.json"
         self._timer = QTimer(self)
@@ -35,6 +39,8 @@ class Safekeeping(QObject):
     def hold(self, path: Path | None) -> bool:
         """Turns to another file; False when it is open elsewhere, which then keeps its own copy."""
         self.let_go()
+        if not self.writable:
+            return True
         if path is None:
             name = next(n for k in range(1000) if not self._taken(n := f"{UNSAVED}-{os.getpid()}-{k}"))
         else:
@@ -53,6 +59,8 @@ class Safekeeping(QObject):
     def let_go(self) -> None:
         """Drops the copy and the lock: the job was saved, or is left on purpose."""
         self._timer.stop()
+        if not self.writable:
+            return
         self._copy.unlink(missing_ok=True)
         if self._lock is not None:
             self._lock.unlock()
@@ -60,6 +68,8 @@ class Safekeeping(QObject):
 
     def left_over(self) -> Job | None:
         """The copy that a crash left of the file now held; of a job never saved, the newest that nobody holds."""
+        if not self.writable:
+            return None
         found = [self._copy] if self._copy.exists() else []
         if not found and self._document.path is None:
             found = sorted(self._folder.glob(f"{UNSAVED}-*.json"), key=lambda file: file.stat().st_mtime, reverse=True)
@@ -90,10 +100,10 @@ class Safekeeping(QObject):
             return
 
     def _changed(self) -> None:
-        if not self._document.undo.isClean() and not self._timer.isActive():
+        if self.writable and not self._document.undo.isClean() and not self._timer.isActive():
             self._timer.start()
 
     def _drop_when_clean(self, clean: bool) -> None:
-        if clean:
+        if clean and self.writable:
             self._timer.stop()
             self._copy.unlink(missing_ok=True)

@@ -32,7 +32,7 @@ class ScalesLine(QObject):
         """Starts to read; one of the signals tells the end."""
         self._place = f"{host}:{port}"
         self._patience.start()
-        self._socket.connectToHost(host, port)
+        self._socket.connectToHost("127.0.0.1" if host == "localhost" else host, port)  # a machine may have no list of hosts
 
     def give_up(self) -> None:
         """Stops without a word."""

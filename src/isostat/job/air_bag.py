@@ -6,7 +6,7 @@ from typing import Literal, Self
 
 from pydantic import Field
 
-from isostat.job.reading import Altitude, BagSize, CoilLength, Frozen, Mass, Pressure, Squeeze, Volume, Warmth
+from isostat.job.reading import Altitude, BagSize, CoilLength, Frozen, Mass, Pressure, Squeeze, Temperature, Volume, Warmth
 
 
 class BagRow(Frozen):
@@ -24,14 +24,14 @@ class AirBag(Frozen):
     pressure held by the line, or its height held by a levelling valve, whose dead band is band_m either way and whose rod is
     rod_m long with its arm level as weighed. lines: the bags of an axle apart, or joined by a tee (a valve then holds their mean
     height). tank_m3: joined to each. least_pa, most_pa, most_kg: of one bag, its maker's. set_high_m, high_m: above the sea, where
-    it is set and where it is used; warmer_k: there, than where it was set.
+    it is set and where it is used; set_k: temperature where it is set; warmer_k: where it is used, than there.
     """
 
     across_m: BagSize | None = None
     height_m: CoilLength | None = None
     least_m: CoilLength | None = None
     stands_m: CoilLength | None = None
-    chart: tuple[BagRow, ...] = Field(default=(), max_length=8)
+    chart: tuple[BagRow, ...] = Field(default=(), max_length=40)
     chart_pa: Pressure | None = None
     left_pa: Pressure | None = None
     right_pa: Pressure | None = None
@@ -45,6 +45,7 @@ class AirBag(Frozen):
     tank_m3: Volume | None = None
     set_high_m: Altitude | None = None
     high_m: Altitude | None = None
+    set_k: Temperature | None = None
     warmer_k: Warmth | None = None
 
     def over(self, found: Self) -> Self:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
 from typing import Any, get_args
 
 from pydantic.fields import FieldInfo
@@ -15,6 +16,15 @@ from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 Path = tuple[str | int, ...]
+WORDS = {
+    "least_pa": "Least pressure", "most_pa": "Most pressure", "left_pa": "Pressure left", "right_pa": "Pressure right",
+    "bag_min_pa": "Least pressure", "bag_max_pa": "Most pressure", "bag_pa": "Pressure",
+}  # fmt: skip
+_LEFT, _RIGHT, _WAY = ("least_pa", "left_pa", "most_pa"), ("least_pa", "right_pa", "most_pa"), ("bag_min_pa", "bag_pa", "bag_max_pa")
+PRESSURES = {
+    "left_pa": (_LEFT,), "right_pa": (_RIGHT,), **dict.fromkeys(("least_pa", "most_pa"), (_LEFT, _RIGHT)),
+    **dict.fromkeys(_WAY, (_WAY,)),
+}  # of a bag, each with the rows in which they must rise
 
 
 def value_at(job: Job, path: Path) -> Any:
@@ -87,7 +97,28 @@ def put_number(job: Job, path: Path, si: float, typed: str | None = None) -> Job
     """The job with a typed or dragged number at a path, in SI; it is no longer assumed. What else was kept of it stays."""
     before = value_at(job, path)
     kept = before.model_dump(include={"error", "case", "note", "when"}, exclude_none=True) if isinstance(before, Reading) else {}
-    return put(job, path, {**kept, "value": si, "typed": typed})
+    changed = put(job, path, {**kept, "value": si, "typed": typed})
+    _refuse_pressure(changed, path, typed)
+    return changed
+
+
+def _refuse_pressure(job: Job, path: Path, typed: str | None) -> None:
+    """A bag's pressure that its maker does not allow is not taken. Raises JobFault, naming it and what is accepted."""
+    own = str(path[-1])
+    if own not in PRESSURES:
+        return
+    bag = value_at(job, path[:-1])
+    if path[0] == "proposal" and path[-2] == "air":
+        bag = bag.over(job.as_found.axles[int(path[2])].air)
+    for row in PRESSURES[own]:
+        known = [(float(reading.value), name) for name in row if (reading := getattr(bag, name)) is not None]
+        for (low, lower), (high, higher) in pairwise(known):
+            if low <= high or own not in (lower, higher):
+                continue
+            given = typed or with_unit(low if own == lower else high, Quantity.PRESSURE)
+            bound, word, other = (low, "least", lower) if own == higher else (high, "most", higher)
+            limit = f"at {word} {with_unit(bound, Quantity.PRESSURE)}, the {WORDS[other].lower()}"
+            raise JobFault("edit", [f"{WORDS[own]} is {given}; accepted is {limit}."])
 
 
 def put_detail(job: Job, path: Path, detail: str, value: Any) -> Job:

@@ -11,7 +11,7 @@ from isostat.job.curved import Material, ProgressiveCoil, Stack
 from isostat.job.cushion import Cushion
 from isostat.job.leaves import Pack
 from isostat.job.reading import (
-    Angle,
+    ArmAngle,
     BagSize,
     BarLength,
     BarRate,
@@ -34,6 +34,7 @@ from isostat.job.reading import (
     Radius,
     Settle,
     ShaftSpeed,
+    ShearModulus,
     Spacer,
     SpringRate,
     StrapLength,
@@ -62,7 +63,7 @@ class Coil(Frozen):
     installed_length_m: CoilLength | None = None
     unloaded_length_m: CoilLength | None = None
     collar_m: Collar | None = None
-    slack_rad: Angle | None = None
+    slack_rad: ArmAngle | None = None
     spacer_m: Spacer | None = None
 
     @model_validator(mode="after")
@@ -86,6 +87,7 @@ class BenchCoil(Frozen):
     """An unmarked coil on the bench: caliper readings, how its ends are made, its wire, press readings.
 
     across: which diameter was read. turns: all of them. inactive: turns at each end that do not work, where counted.
+    shear_pa: modulus of its wire, where its grade's will not do.
     """
 
     name: Text
@@ -96,17 +98,19 @@ class BenchCoil(Frozen):
     inactive: CoilTurns | None = None
     ends: Literal["open", "open, ground", "closed", "closed, ground", "hot formed", "pigtail"] = "closed, ground"
     material: Material = "chrome silicon"
+    shear_pa: ShearModulus | None = None
     free_m: CoilLength | None = None
     press: tuple[SpringPress, ...] = Field(default=(), max_length=6)
 
 
 class Bar(Frozen):
-    """An anti-roll bar as measured: diameter, arm from its axis to the link, length between the arms, link / wheel travel."""
+    """An anti-roll bar as measured: diameter, arm from axis to link, length between arms, link / wheel travel, modulus."""
 
     diameter_m: BarSize | None = None
     arm_m: BarLength | None = None
     length_m: BarLength | None = None
     link_ratio: MotionRatio | None = None
+    shear_pa: ShearModulus | None = None
 
 
 class Pick(Frozen):
@@ -135,9 +139,6 @@ class Ways(Frozen):
     bag_min_pa: Pressure | None = None
     bag_max_pa: Pressure | None = None
     index_steps: Turns | None = None
-    arm_m: BarLength | None = None
-    teeth_inner: int | None = Field(default=None, ge=4, le=200)
-    teeth_outer: int | None = Field(default=None, ge=4, le=200)
 
 
 class ShockRow(Frozen):

@@ -11,6 +11,7 @@ from isostat.job.reading import (
     BarLength,
     CoilLength,
     Frozen,
+    LeafStress,
     LeafWidth,
     Mass,
     Offset,
@@ -42,8 +43,10 @@ class LeafRow(Frozen):
 class Pack(Frozen):
     """Leaves from the main one down. clamp_m: length under U-bolts that does not bend. seat: free to turn, or held by the axle.
 
-    friction: of the load, either way, that it holds by its leaves. shackle_m, lean_rad: as found, its upper end to the rear +;
-    new_shackle_m: in its place. hanger_m: by which the front hanger goes down. wedge_rad: of a tapered block or shim, pinion up +.
+    mount: whether the pack lies over its axle, so that a leaf more lifts the frame by its thickness, or under it.
+    allowed_pa: nominal stress at full bump that its steel is trusted with. friction: of the load, either way, that it holds by its
+    leaves. shackle_m, lean_rad: as found, its upper end to the rear +; new_shackle_m: in its place. hanger_m: by which the front
+    hanger goes down. wedge_rad: of a tapered block or shim, pinion up +.
     tube_m, plate_m, bolt_m: across the axle's tube, thickness of the spring plate, across the U-bolt's rod.
     wanted_more_kg: what leaves to add shall carry beyond what was found, a side, as high as weighed; left out: the target's lift.
     """
@@ -51,6 +54,8 @@ class Pack(Frozen):
     leaves: tuple[LeafRow, ...] = Field(default=(), max_length=9)
     clamp_m: Spacer | None = None
     seat: Literal["free", "held"] = "free"
+    mount: Literal["over axle", "under axle"] = "over axle"
+    allowed_pa: LeafStress | None = None
     friction: Share | None = None
     shackle_m: CoilLength | None = None
     lean_rad: Angle | None = None

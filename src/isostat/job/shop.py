@@ -82,6 +82,21 @@ def thicken(job: Job, axle: int, n: int, by_m: float) -> Job:
     return _put(job, axle, rows)
 
 
+def thinner(job: Job, axle: int) -> Job:
+    """One leaf more below the main one and all of them thinner, so that their EI added up stays. Raises JobFault for a tenth."""
+    rows = _rows(job, axle)
+    if any(row["thick_m"] is None for row in rows) or not rows:
+        raise JobFault("edit", ["A leaf has no thickness yet; accepted is a number first."])
+    share = (len(rows) / (len(rows) + 1)) ** (1 / 3)
+    more = add_leaf(job, axle, 0)
+    rows = _rows(more, axle)
+    for row in rows:
+        for field in ("thick_m", "tip_m"):
+            if row[field] is not None:
+                row[field] = round(row[field]["value"] * share, 4)
+    return _put(more, axle, rows)
+
+
 def flip(job: Job, axle: int) -> Job:
     """The pack turned end for end."""
     rows = _rows(job, axle)

@@ -4,22 +4,23 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from isostat.job.reading import Angle, BarLength, BarSize, CoilLength, Frozen, Thread
+from isostat.job.reading import ArmAngle, BarLength, BarSize, CoilLength, Frozen, ShearModulus, Thread
 
 
 class TorsionBar(Frozen):
     """The bar and its arm. In a proposal, what is left out is the bar that was found, set anew.
 
     angle_rad: of the arm from level as weighed, its end above the pivot positive. stop_rad: at which it lies
-    on its droop stop. pitch_m, lever_m: of the adjuster's bolt.
+    on its droop stop. shear_pa: modulus of its steel. pitch_m, lever_m: of the adjuster's bolt.
     """
 
     diameter_m: BarSize | None = None
     length_m: BarLength | None = None
     bore_m: BarSize | None = None
     arm_m: BarLength | None = None
-    angle_rad: Angle | None = None
-    stop_rad: Angle | None = None
+    angle_rad: ArmAngle | None = None
+    stop_rad: ArmAngle | None = None
+    shear_pa: ShearModulus | None = None
     pitch_m: Thread | None = None
     lever_m: CoilLength | None = None
     teeth_inner: int | None = Field(default=None, ge=4, le=200)

@@ -32,7 +32,7 @@ def number(si: float, quantity: Quantity, preset: Preset = DEFAULT_PRESET, *, de
     Returns text with a true minus sign, without a unit.
     """
     unit = preset.unit(quantity)
-    value = si / unit.si
+    value = (si - unit.zero) / unit.si
     if unit.fractional and preset.sixteenths and decimals is None:
         return fraction_text(value)
     text = f"{value:.{unit.decimals if decimals is None else decimals}f}"

@@ -68,6 +68,9 @@ def _examples(quantity: Quantity, unit: Unit) -> str:
         Quantity.WARMTH: "-20 °C or -36 °F",
         Quantity.VOLUME: "5 L or 300 in³",
         Quantity.SPEED: "130 mm/s or 5 in/s",
+        Quantity.STRESS: "1050 MPa or 150 ksi",
+        Quantity.MODULUS: "78.5 GPa or 11.4 Mpsi",
+        Quantity.TEMPERATURE: "20 °C or 68 °F",
     }
     bare = f" (a bare number is {unit.sign})" if unit.sign and quantity not in (Quantity.SHARE,) else ""
     return signs[quantity] + bare
@@ -131,7 +134,9 @@ def parse(text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typ
         raise NotUnderstood(shown, f"has “{sign}” for a unit, which is no {quantity.value} unit here", accepted)
     if fraction and unit.si in (0.001, 0.01, 1.0) and quantity in (Quantity.HEIGHT, Quantity.COIL):
         raise NotUnderstood(shown, f"is a fraction of {unit.sign}", "a fraction of an inch, or a decimal")
-    si = float(value * Fraction(str(unit.si)))  # by the factor as written, so that 470 mm is 0.47 m to the last bit
+    si = float(
+        value * Fraction(str(unit.si)) + Fraction(str(unit.zero))
+    )  # by the factor as written, so that 470 mm is 0.47 m to the last bit
     if not math.isfinite(si):
         raise NotUnderstood(shown, "is too large to be meant", accepted)
     return Typed(si, shown, unit)

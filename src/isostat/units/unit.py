@@ -13,7 +13,7 @@ POUND_FORCE_N = POUND_KG * GRAVITY
 
 
 class Quantity(StrEnum):
-    """What a number measures. SI unit of each: m, kg, N/m, Pa, Hz, N, 1, rad, m/s."""
+    """What a number measures. SI unit of each: m, kg, N/m, Pa, Hz, N, 1, rad, K, m³, m/s."""
 
     HEIGHT = "height"
     COIL = "coil size"
@@ -29,16 +29,20 @@ class Quantity(StrEnum):
     WARMTH = "temperature change"
     VOLUME = "volume"
     SPEED = "speed"
+    STRESS = "stress"
+    MODULUS = "modulus"
+    TEMPERATURE = "temperature"
 
 
 @dataclass(frozen=True, slots=True)
 class Unit:
-    """One unit: the sign people read, its factor to SI, decimals shown, and whether inches may be a fraction."""
+    """One unit: the sign people read, its factor to SI, decimals shown, whether inches may be a fraction, and its zero in SI."""
 
     sign: str
     si: float
     decimals: int
     fractional: bool = False
+    zero: float = 0.0
 
 
 MM = Unit("mm", 0.001, 0)
@@ -63,6 +67,10 @@ LITRE = Unit("L", 0.001, 1)
 MM_PER_S = Unit("mm/s", 0.001, 0)
 INCH_PER_S = Unit("in/s", INCH_M, 1)
 CUBIC_INCH = Unit("in³", INCH_M**3, 0)
+MPA = Unit("MPa", 1e6, 0)
+GPA = Unit("GPa", 1e9, 1)
+DEGREE_C = Unit("°C", 1.0, 0, zero=273.15)
+DEGREE_F = Unit("°F", 5.0 / 9.0, 0, zero=459.67 * 5.0 / 9.0)
 DEGREE = Unit("°", 0.017453292519943295, 2)
 
 # Every spelling that is read without asking the large unit library. Keys are lower case, without spaces.
@@ -110,6 +118,9 @@ SPELLINGS: dict[Quantity, dict[str, Unit]] = {
     Quantity.ALTITUDE: {"m": METRE, "km": Unit("km", 1000.0, 2), "ft": FOOT},
     Quantity.WARMTH: {"°c": CELSIUS, "c": CELSIUS, "k": Unit("K", 1.0, 0), "°f": FAHRENHEIT, "f": FAHRENHEIT},
     Quantity.SPEED: {"mm/s": MM_PER_S, "m/s": Unit("m/s", 1.0, 2), "in/s": INCH_PER_S},
+    Quantity.STRESS: {"mpa": MPA, "n/mm²": MPA, "n/mm2": MPA, "ksi": Unit("ksi", 1000.0 * PSI.si, 0), "psi": PSI},
+    Quantity.MODULUS: {"gpa": GPA, "mpa": MPA, "n/mm²": MPA, "n/mm2": MPA, "mpsi": Unit("Mpsi", 1e6 * PSI.si, 1), "psi": PSI},
+    Quantity.TEMPERATURE: {"°c": DEGREE_C, "c": DEGREE_C, "°f": DEGREE_F, "f": DEGREE_F, "k": Unit("K", 1.0, 0)},
     Quantity.VOLUME: {
         "l": LITRE,
         "litre": LITRE,
@@ -126,9 +137,12 @@ SPELLINGS[Quantity.COIL] = SPELLINGS[Quantity.HEIGHT]
 FIXED = {
     Quantity.FREQUENCY: HZ, Quantity.FORCE: N, Quantity.RATIO: PLAIN, Quantity.SHARE: PERCENT, Quantity.ANGLE: DEGREE,
     Quantity.ALTITUDE: METRE, Quantity.WARMTH: CELSIUS, Quantity.VOLUME: LITRE,
-    Quantity.SPEED: MM_PER_S,
+    Quantity.SPEED: MM_PER_S, Quantity.STRESS: MPA, Quantity.MODULUS: GPA, Quantity.TEMPERATURE: DEGREE_C,
 }  # fmt: skip
-INCHES = FIXED | {Quantity.ALTITUDE: FOOT, Quantity.WARMTH: FAHRENHEIT, Quantity.VOLUME: CUBIC_INCH, Quantity.SPEED: INCH_PER_S}
+INCHES = FIXED | {
+    Quantity.ALTITUDE: FOOT, Quantity.WARMTH: FAHRENHEIT, Quantity.TEMPERATURE: DEGREE_F, Quantity.VOLUME: CUBIC_INCH,
+    Quantity.SPEED: INCH_PER_S,
+}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,6 +6,8 @@ from dataclasses import dataclass
 
 from isostat.assess.fixes import Fix, Leveled
 from isostat.job.points import CORNER_POINTS
+from isostat.units.shown import with_unit
+from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
 
@@ -37,6 +39,20 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"Hose {r.coil(remedy.value)} longer, both {axle}"
         case "strap":
             return f"Strap {r.coil(remedy.value)} long, both {axle}"
+        case "arch":
+            way = "more" if remedy.value > 0 else "less"
+            return f"Arch {r.coil(abs(remedy.value))} {way}, both {axle} packs"
+        case "leaf less":
+            return f"Shortest leaf out, both {axle} packs"
+        case "thinner leaves":
+            rows = fix.job.proposal.axles[remedy.place.axle or 0].pack.leaves
+            main = rows[0].thick_m
+            assert main is not None
+            return f"{len(rows)} leaves, thinner by one rule, main {r.wire(main.value)}, both {axle} packs"
+        case "pressures":
+            bag = fix.job.proposal.axles[remedy.place.axle or 0].helper
+            said = [with_unit(p.value, Quantity.PRESSURE, r.preset) for p in (bag.left_pa, bag.right_pa) if p is not None]
+            return f"{axle.capitalize()} bags {', '.join(said)}, left, right"
         case "ring":
             return f"Ring {r.coil(remedy.value)} from the collar, both {axle}"
         case "ring by share":

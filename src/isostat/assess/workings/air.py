@@ -43,6 +43,7 @@ def pressure(a: Assessment, k: Shown) -> Working:
     sides = [0, 1] if bags.couple is not None else [k.side]
     then, now = (sum(float(bags.bag.volume(at[n])) for n in sides) + law.tank_m3 for at in (set_x, x))
     surrounding = Origin.ASSUMED if bags.told.high_m is None else Origin.TYPED
+    warmth = Origin.ASSUMED if bags.told.warmer_k is None or bags.told.set_k is None else Origin.TYPED
     return Working(
         name="bag pressure",
         symbol="p",
@@ -51,7 +52,7 @@ def pressure(a: Assessment, k: Shown) -> Working:
         inputs=(
             Given("p_0", "set at the target, gauge", "pressure", law.gauge_pa, Origin.TYPED),
             Given("p_a", "of the air around it then", "pressure", law.set_ambient_pa, surrounding),
-            Given("w", "absolute temperature over that of then", "fine ratio", law.warmer, surrounding),
+            Given("w", "absolute temperature over that of then", "fine ratio", law.warmer, warmth),
             Given("V_0", "gas then, both bags where a tee joins them", "fine volume", then, Origin.COMPUTED),
             Given("V", "gas in this case", "fine volume", now, Origin.SOLVED),
             Given("p_b", "of the air around it now", "pressure", law.ambient_pa, surrounding),

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.hanging import FRICTION, NUT, PLATE, ROD, Hanging, hanging, stack_m, turned_rad, u_bolt_m
-from isostat.assess.laws import Incomplete, value_or
+from isostat.assess.laws import Incomplete
 from isostat.assess.packs import Packed, packed
+from isostat.assess.workings.given import given_or
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 from isostat.job.leaves import Pack
-from isostat.job.reading import Reading
 
 
 def _told(a: Assessment, k: Shown) -> tuple[Packed, Pack]:
@@ -24,11 +24,6 @@ def _hung(pack: Pack) -> Hanging:
     if hung is None:
         raise KeyError("shackle not read")
     return hung
-
-
-def _from(symbol: str, words: str, quantity: str, reading: Reading | None, otherwise: float) -> Given:
-    origin = Origin.ASSUMED if reading is None or reading.assumed else Origin.TYPED
-    return Given(symbol, words, quantity, value_or(reading, otherwise), origin)
 
 
 def raised(a: Assessment, k: Shown) -> Working:
@@ -55,7 +50,7 @@ def turned(a: Assessment, k: Shown) -> Working:
     """How far the pinion comes up."""
     pack = _told(a, k)[1]
     hung = hanging(pack)
-    wedge = _from("w", "wedge", "angle", pack.wedge_rad, 0.0)
+    wedge = given_or("w", "wedge", "angle", pack.wedge_rad, 0.0)
     if hung is None:
         return Working(name="pinion", symbol="p", quantity="angle", expression="w", inputs=(wedge,), result=wedge.value,
                        approximate=False, rule="A wedge turns the axle by its own angle.")  # fmt: skip
@@ -90,12 +85,12 @@ def u_bolt(a: Assessment, k: Shown) -> Working:
         quantity="coil size",
         expression="t + s + b + q + n * r",
         inputs=(
-            _from("t", "across the axle's tube", "fine length", pack.tube_m, 0.0),
+            given_or("t", "across the axle's tube", "fine length", pack.tube_m, 0.0),
             Given("s", "the pack at its clamp", "fine length", stack_m(told.pack), Origin.COMPUTED),
             Given("b", "the thicker block", "fine length", block, Origin.SOLVED),
-            _from("q", "spring plate", "fine length", pack.plate_m, PLATE),
+            given_or("q", "spring plate", "fine length", pack.plate_m, PLATE),
             Given("n", "rods for washer, nut and thread", "ratio", NUT, Origin.ASSUMED),
-            _from("r", "across the rod", "fine length", pack.bolt_m, ROD),
+            given_or("r", "across the rod", "fine length", pack.bolt_m, ROD),
         ),
         result=length,
         approximate=pack.plate_m is None or pack.bolt_m is None,
@@ -106,7 +101,7 @@ def u_bolt(a: Assessment, k: Shown) -> Working:
 def friction(a: Assessment, k: Shown) -> Working:
     """Band of heights within which the pack may rest anywhere, at the target."""
     told, pack = _told(a, k)
-    share = _from("f", "of the load that the leaves hold", "share", pack.friction, FRICTION)
+    share = given_or("f", "of the load that the leaves hold", "share", pack.friction, FRICTION)
     return Working(
         name="friction, either way",
         symbol="y",

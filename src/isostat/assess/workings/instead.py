@@ -9,8 +9,10 @@ from isostat.assess.gravity import gravity_height_m, hub_height_m
 from isostat.assess.instead import BESIDE_WHEEL, LINK_RATIO
 from isostat.assess.lifting import friction_m, lift_result
 from isostat.assess.squat import squat_result
+from isostat.assess.workings.given import given_or
 from isostat.assess.workings.shown import Shown
-from isostat.core.elements.bar import E_STEEL, G_STEEL
+from isostat.core.elements.bar import E_STEEL
+from isostat.core.elements.torsion import SHEAR
 from isostat.core.limits import GRAVITY
 from isostat.core.working import Given, Origin, Working
 from isostat.job.points import SIDES
@@ -74,8 +76,8 @@ def bar_rate(a: Assessment, k: Shown) -> Working:
             Given("a", "arm, axis to link", "height", arm.value, Origin.MEASURED),
             Given("L", "length between the arms", "height", length.value, Origin.MEASURED),
             Given("r", "link travel / wheel travel", "ratio", ratio, Origin.MEASURED if bar.link_ratio else Origin.ASSUMED),
-            Given("G", "shear modulus of steel", "pressure", G_STEEL, Origin.TYPED),
-            Given("E", "modulus of steel", "pressure", E_STEEL, Origin.TYPED),
+            given_or("G", "shear modulus of steel", "modulus", bar.shear_pa, SHEAR),
+            Given("E", "modulus of steel", "modulus", E_STEEL, Origin.ASSUMED),
         )
     return Working(
         name="anti-roll bar, at one wheel",

@@ -6,7 +6,9 @@ import math
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.twisting import ALLOWED, Twisted
+from isostat.assess.workings.given import given_or
 from isostat.assess.workings.shown import Shown
+from isostat.core.elements.torsion import SHEAR
 from isostat.core.working import Given, Origin, Working
 
 
@@ -38,6 +40,27 @@ def slack(a: Assessment, k: Shown) -> Working:
         result=t.slack[k.side],
         approximate=False,
         rule="Its end above the pivot is positive. Rate at an angle: (k + T·tan a)/(R·cos a)².",
+    )
+
+
+def rate(a: Assessment, k: Shown) -> Working:
+    """Rate of the bar, by its size and its steel."""
+    t = _told(a, k)
+    fit = a.job.proposal.axles[k.axle].torsion.over(a.job.as_found.axles[k.axle].torsion)
+    return Working(
+        name="rate of the bar",
+        symbol="k",
+        quantity="torsion rate",
+        expression="pi * (d**4 - b**4) * G / (32 * L)",
+        inputs=(
+            Given("d", "diameter", "fine length", t.bar.diameter_m, Origin.TYPED),
+            given_or("b", "bore", "fine length", fit.bore_m, 0.0),
+            given_or("G", "shear modulus of its steel", "modulus", fit.shear_pa, SHEAR),
+            Given("L", "length that twists", "fine length", t.bar.length_m, Origin.TYPED),
+        ),
+        result=t.bar.rate,
+        approximate=fit.shear_pa is None,
+        rule="DIN 2091 (from memory). The modulus of spring steel in torsion, until the maker's own is typed.",
     )
 
 
@@ -82,7 +105,7 @@ def stress(a: Assessment, k: Shown) -> Working:
     )
 
 
-TWISTING = {"torsion slack": slack, "torsion turn": turn, "torsion stress": stress}
+TWISTING = {"torsion slack": slack, "torsion turn": turn, "torsion stress": stress, "torsion rate": rate}
 
 
 def shown_twisting(a: Assessment) -> list[Shown]:

@@ -8,7 +8,7 @@ from functools import cached_property
 import numpy as np
 
 from isostat.core.elements.law import LawEvent
-from isostat.core.limits import Floats, OutOfRange, within
+from isostat.core.limits import Floats, Ints, OutOfRange, within
 
 SEA_LEVEL = 101_325.0  # Pa
 SLOW, FAST = 1.0, 1.38  # exponent: gas that takes the room's temperature, and ride motion (common practice, no source)
@@ -22,8 +22,10 @@ def ambient_pa(height_m: float) -> float:
 
 @dataclass(frozen=True, kw_only=True)
 class Bag:
-    """Area for the force and volume of the gas against compression, from tables; straight between the rows and beyond them.
+    """Area for the force and volume of the gas against compression, from tables.
 
+    Between the rows the area is straight and the volume is what that area sweeps, so that −dV/dx goes as A; where a table's volumes
+    fall more or less than its areas sweep, in the ratio of the two. Beyond them both go on with their last slope.
     x_m: compression, rising, at least two rows. area_m2, volume_m3: there. Raises OutOfRange where x does not rise, an area or a
     volume is not positive, or the volume does not fall.
     """
@@ -50,14 +52,33 @@ class Bag:
 
     def volume(self, x: Floats) -> Floats:
         """Gas volume in m³ at compression x, any shape; a hundredth of the last row at least."""
-        return np.maximum(_straight(x, self.x_m, self.volume_m3)[0], 0.01 * self.volume_m3[-1])
+        at, inside, row = self._row(x)
+        area = self.area(inside)[0]
+        swept = self._share[row] * (np.asarray(self.area_m2)[row] + area) / 2.0 * (inside - at)
+        beyond = self._share[row] * area * (np.asarray(x) - inside)
+        return np.maximum(np.asarray(self.volume_m3)[row] - swept - beyond, 0.01 * self.volume_m3[-1])
+
+    def swept(self, x: Floats) -> Floats:
+        """−dV/dx in m² at compression x, any shape: the area, where the table keeps to virtual work."""
+        _, inside, row = self._row(x)
+        return np.asarray(self._share[row] * self.area(inside)[0])
+
+    def _row(self, x: Floats) -> tuple[Floats, Floats, Ints]:
+        """Where the row below begins, the compression held within the table, and which row."""
+        at = np.asarray(self.x_m)
+        row = np.minimum(np.maximum(np.searchsorted(at, x, side="right") - 1, 0), at.size - 2)
+        return at[row], np.minimum(np.maximum(x, at[0]), at[-1]), row
+
+    @cached_property
+    def _share(self) -> Floats:
+        """From each row to the next, fall of volume over what the area sweeps."""
+        middle = np.convolve(self.area_m2, [0.5, 0.5], "valid")
+        return np.asarray(-np.diff(self.volume_m3) / np.diff(self.x_m) / middle)
 
     @cached_property
     def areas_apart(self) -> float:
         """Largest difference of the force's area and −dV/dx between two rows, as a share; virtual work says there is none."""
-        middle = np.convolve(self.area_m2, [0.5, 0.5], "valid")
-        swept = -np.diff(self.volume_m3) / np.diff(self.x_m)
-        return float(np.max(np.abs(swept / middle - 1.0)))
+        return float(np.max(np.abs(self._share - 1.0)))
 
 
 def cylinder(across_m: float, height_m: float, least_m: float) -> Bag:
@@ -179,9 +200,8 @@ class ClosedAir(ShutIn, InBag):
         low, high = self.domain
         inside = np.minimum(np.maximum(x, low), high)
         area, slope = self.bag.area(inside)
-        swept = -_straight(inside, self.bag.x_m, self.bag.volume_m3)[1]
         gauge = self.gauge_at(inside)
-        gas = self.exponent * (gauge + self.ambient_pa) * area * swept / self._volume(inside)
+        gas = self.exponent * (gauge + self.ambient_pa) * area * self.bag.swept(inside) / self._volume(inside)
         return np.where(gauge > 0.0, gas + gauge * slope, 0.0)
 
     def riding(self, x: float) -> ClosedAir:

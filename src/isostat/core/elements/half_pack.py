@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property, lru_cache, partial
 
 import numpy as np
 
 from isostat.core.limits import Floats
 
 STEEL = 206e9  # Pa, Young's modulus of spring steel
+NEARLY = 1e-3  # 1/m: leaves that lie nearer are of one curvature
 PIVOTS = 60  # after which contacts are found by least squares
 STATIONS = 24  # contact points along the shorter leaf of each pair, its tip the last
 
@@ -121,6 +123,55 @@ class HalfPack:
             forces.append(r)
         return np.array(down), np.array(forces).reshape(len(down), gaps.size)
 
+    def deflection(self, load: float) -> float:
+        """Deflection of the eye from its place without load, m; a load on the eye in N."""
+        down, _ = self.solve(np.array([0.0, load]))
+        return float(down[1] - down[0])
+
+    @cached_property
+    def second(self) -> tuple[int, float] | None:
+        """The first leaf, counted from the main one, 0, that touches nothing above it without load, and the load on the eye in N
+        at which it comes to be touched; None where all leaves touch, or one load never brings them together.
+        """
+        for n in range(1, len(self.length)):
+            if self._clearance(n, 0.0) > NEARLY:
+                high = 1000.0
+                while self._clearance(n, high) > 0.0:
+                    high *= 2.0
+                    if high > 1e6:
+                        return None
+                return n, _root(partial(self._clearance, n), high)
+        return None
+
+    def _clearance(self, n: int, load: float) -> float:
+        """How far leaf n and those below it stand clear of the leaves above, as a curvature in 1/m; below nothing they would cross.
+
+        The least of 2·gap/s² along them; with no plate between, at the clamp's edge the difference of their curvatures.
+        """
+        m, gaps, by_load, _ = self._system
+        ends = np.concatenate([[0], np.cumsum([at.size for at in self._contacts])]).astype(int)
+        pair = np.zeros(gaps.size, dtype=bool)
+        pair[ends[n - 1] : ends[n]] = True
+        q, r = gaps - load * by_load, np.zeros(gaps.size)
+        r[~pair], _ = _pressed_apart(m[np.ix_(~pair, ~pair)], q[~pair], np.zeros(int((~pair).sum()), dtype=bool))
+        least = float((2.0 * (q + m @ r)[pair] / self._contacts[n - 1] ** 2).min())
+        if self.gap[n] > 0.0:
+            return least
+        bent = [moment[0] / self._beams[k].bending[0] for k, (_, moment) in enumerate(self.moments(load, r))]
+        return min(least, float(self.curve[n - 1] - bent[n - 1] - self.curve[n] + bent[n]))
+
+    def nominal(self, load: float) -> Floats:
+        """Bending stress of each leaf at the clamp's edge in Pa by which packs are rated, (leaves,): E·t/2·M/ΣEI.
+
+        load: on the eye, N. Leaves of a second stage take their share from where they come to be touched.
+        """
+        bending = np.array([beam.bending[0] for beam in self._beams])
+        first, touches = self.second or (len(self.length), np.inf)
+        upper = min(load, touches) * self.length[0] / bending[:first].sum()
+        every = max(load - touches, 0.0) * self.length[0] / bending.sum()
+        turned = np.where(np.arange(bending.size) < first, upper + every, every)
+        return np.asarray(STEEL * np.array(self.thick) / 2.0 * np.abs(turned))
+
     def moments(self, load: float, forces: Floats) -> list[tuple[Floats, Floats]]:
         """Of each leaf: places from the clamp's edge in m, and the bending moment there in N·m, tips bent down positive."""
         out, first = [], 0
@@ -160,6 +211,22 @@ class HalfPack:
     def stresses(self, load: float, forces: Floats) -> Floats:
         """Largest bending stress of each leaf in Pa, (leaves,)."""
         return bending_stress(self.bent_most(load, forces), self.width)
+
+
+def _root(falls: Callable[[float], float], high: float) -> float:
+    """Where a function that falls from above nothing at 0 to below it at `high` is nothing; straight in pieces (Illinois)."""
+    low, at_low, at_high = 0.0, falls(0.0), falls(high)
+    for _ in range(60):
+        at = high - at_high * (high - low) / (at_high - at_low)
+        value = falls(at)
+        if abs(value) < 1e-9 or high - low < 1e-6 * high:
+            return at
+        if (value > 0.0) == (at_high > 0.0):
+            at_low /= 2.0
+        else:
+            low, at_low = high, at_high
+        high, at_high = at, value
+    return high
 
 
 def bending_stress(bent: Floats, width: tuple[float, ...]) -> Floats:

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from isostat.core.elements.law import LawEvent
+from isostat.core.elements.rising import compression_at
 from isostat.core.limits import Floats, within
 
 SHEAR = 78.5e9  # Pa, of spring steel in torsion (DIN 2091, from memory)
@@ -16,11 +17,12 @@ STEEPEST = math.radians(80.0)  # of the arm from level; beyond it the law goes o
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Bar:
-    """A round bar: outside diameter, working length, and bore where it is hollow, m. Raises OutOfRange for what is no bar."""
+    """A round bar: outside diameter, working length, bore where hollow, m; its modulus, Pa. Raises OutOfRange for what is none."""
 
     diameter_m: float
     length_m: float
     bore_m: float = 0.0
+    shear_pa: float = SHEAR
 
     def __post_init__(self) -> None:
         within("torsion bar's diameter", self.diameter_m, 0.005, 0.1, "m")
@@ -35,7 +37,7 @@ class Bar:
     @property
     def rate(self) -> float:
         """N·m a rad, G·J/L. Source: DIN 2091 and any strength of materials text (from memory)."""
-        return SHEAR * self.polar_m4 / self.length_m
+        return self.shear_pa * self.polar_m4 / self.length_m
 
     def stress_pa(self, torque_nm: float) -> float:
         """Shear stress at the outside in Pa under a torque."""
@@ -71,6 +73,10 @@ class ArmLaw:
         s = np.clip(np.asarray(x, dtype=float) / self.arm_m + math.sin(self.slack_rad), -math.sin(STEEPEST), math.sin(STEEPEST))
         return np.asarray(np.arcsin(s))
 
+    def turned(self, by_rad: float) -> ArmLaw:
+        """The same bar with its anchor turned, tighter +. Raises OutOfRange where the slack arm would stand too steep."""
+        return replace(self, slack_rad=self.slack_rad - by_rad)
+
     @property
     def knots(self) -> tuple[float, ...]:
         low, high = self.domain
@@ -96,3 +102,31 @@ class ArmLaw:
         a = self.angle_at(x)
         torque = self.rate_nm * (a - self.slack_rad)
         return np.asarray((self.rate_nm + torque * np.tan(a)) / (self.arm_m * np.cos(a)) ** 2)
+
+
+def angle_under(law: ArmLaw, force_n: float) -> float:
+    """Angle of an arm in rad that holds a force at its end, N."""
+    return float(law.angle_at(np.asarray(compression_at(law, force_n))))
+
+
+def slack_for(rate_nm: float, arm_m: float, angle_rad: float, force_n: float) -> float:
+    """Angle of the slack arm at which a bar holds a force with its arm at an angle: α − F·R·cos α / kθ, within ±80°."""
+    slack = angle_rad - force_n * arm_m * math.cos(angle_rad) / rate_nm
+    return float(np.clip(slack, -STEEPEST, STEEPEST))
+
+
+def turn_for(law: ArmLaw, force_n: float, lower_m: float) -> float:
+    """How far the anchor must be turned, rad, tighter +, for the arm's end to hold a force so much lower, m: the frame comes up.
+
+    The torque that the force makes changes with the angle, so the turn is not the change of angle alone.
+    """
+    angle = angle_under(law, force_n)
+    s = math.sin(angle) - lower_m / law.arm_m
+    then = math.asin(float(np.clip(s, -math.sin(STEEPEST), math.sin(STEEPEST))))
+    return law.slack_rad - slack_for(law.rate_nm, law.arm_m, then, force_n)
+
+
+def lower_by(law: ArmLaw, force_n: float, turn_rad: float) -> float:
+    """How much lower the arm's end holds a force once the anchor is turned, m: the inverse of `turn_for`."""
+    then = law.turned(turn_rad)
+    return law.arm_m * (math.sin(angle_under(law, force_n)) - math.sin(angle_under(then, force_n)))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from isostat.core.limits import OutOfRange
 
@@ -41,8 +41,8 @@ WIRES = {
 }
 
 
-def wire(name: str) -> Wire:
-    """A wire by name. Raises OutOfRange for one that is not known."""
+def wire(name: str, shear_pa: float | None = None) -> Wire:
+    """A wire by name; shear_pa: its modulus where the grade's will not do, Pa. Raises OutOfRange for one that is not known."""
     if name not in WIRES:
         raise OutOfRange(f"wire “{name}”, place among {', '.join(WIRES)}", -1, 0, len(WIRES) - 1, "")
-    return WIRES[name]
+    return WIRES[name] if shear_pa is None else replace(WIRES[name], shear_pa=shear_pa)

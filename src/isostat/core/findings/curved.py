@@ -145,10 +145,16 @@ class PackTooHigh(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LeafStress(Judgement):
-    """A leaf is bent beyond what is allowed at full bump. leaf: which, from the main one, 1; used: 1 at the limit."""
+    """A pack's nominal stress at full bump is beyond what is allowed. leaf: the highest, the main one 1; used: 1 at the limit.
+
+    times_found: its highest peak over that of the pack as found; None where that is not known. no_worse: it is the pack as found,
+    bent no further.
+    """
 
     leaf: int
     used: float
+    times_found: float | None
+    no_worse: bool
 
     @property
     def severity(self) -> float:

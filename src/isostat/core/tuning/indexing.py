@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from isostat.core.limits import OutOfRange, within
+from isostat.core.limits import within
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,15 +30,16 @@ def index_bar(inner: int, outer: int, wanted_rad: float, most: int = 3) -> tuple
     """The nearest settings of a bar with two splined ends, least movement first among equals.
 
     inner, outer: teeth, 4 to 200, not the same count. wanted_rad: turn, either way. most: how many settings.
-    Raises OutOfRange; equal counts can be moved by whole teeth only, which is said.
+    Equal counts move by whole teeth of one end only. Raises OutOfRange for what is no spline.
     """
     for words, teeth in (("inner teeth", inner), ("outer teeth", outer)):
         within(words, teeth, 4, 200, "")
-    if inner == outer:
-        raise OutOfRange("difference of the spline counts", 0, 1, 196, "teeth")
     a, b = 2.0 * math.pi / inner, 2.0 * math.pi / outer
     found = []
     for i in range(-inner + 1, inner):
+        if inner == outer:
+            found.append(Index(i, 0, i * a, wanted_rad - i * a))
+            continue
         j = round((i * a - wanted_rad) / b)
         for outer_teeth in (j - 1, j, j + 1):
             turn = i * a - outer_teeth * b

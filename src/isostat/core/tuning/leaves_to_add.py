@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from isostat.core.elements.leaf import ALLOWED, Leaf, LeafPack
+from isostat.core.elements.leaf import Leaf, LeafPack
 from isostat.core.limits import OutOfRange
 
 SHORTER = 0.82  # of the leaf above it, that an added leaf is long (common practice, no source)
@@ -19,46 +19,39 @@ CLOSE, PASSES = 0.0005, 9  # m of height that will do; evaluations at most
 class Added:
     """A pack with leaves added below its main one. leaf: the first of them. rate: N/m under the load.
 
-    used: of the allowed stress of the leaf that is bent most there, as a share. misses_m: how far it stands from what was wanted,
-    higher +.
+    misses_m: how far it stands from what was wanted, higher +.
     """
 
     count: int
     pack: LeafPack
     leaf: Leaf
     rate: float
-    used: float
     misses_m: float
 
 
 def height_under(pack: LeafPack, force_n: float) -> tuple[float, float]:
-    """Eyes over the clamp in m, and the rate in N/m, of a pack under a force at its seat, N; the seat free to turn.
+    """Eyes over the clamp in m, and the rate in N/m, of a pack under a force at its seat, N, held or free as it is.
 
     pack, force_n: which, and N. Three loads, not the whole curve; the rate is the mean over a tenth either way.
     """
-    loads = force_n * np.array([0.9, 1.0, 1.1])
-    front, rear = (share * _eye(pack, n, loads * share) for n, share in enumerate(pack.shares))
-    high = front + rear
-    return float(high[1]), float((loads[2] - loads[0]) / max(high[0] - high[2], 1e-9))
+    less, at, more = (pack.compression(force_n * share) for share in (0.9, 1.0, 1.1))
+    return pack.free_arch_m - at, 0.2 * force_n / max(more - less, 1e-9)
 
 
-def _eye(pack: LeafPack, end: int, loads: np.ndarray) -> np.ndarray:
-    half = pack.halves[end]
-    return np.asarray(pack.leaves[0].curve * half.length[0] ** 2 / 2.0 - half.solve(loads)[0])
-
-
-def leaves_to_add(pack: LeafPack, force_n: float, higher_m: float, most: int = 2) -> tuple[Added, ...]:
+def leaves_to_add(pack: LeafPack, force_n: float, higher_m: float, most: int = 2, *, over: bool) -> tuple[Added, ...]:
     """Ways to make a pack stand higher under a load: one leaf, two ... `most`, each as thick as the one below the main leaf.
 
-    pack: as it is. force_n: at its seat, N. higher_m: wanted, below nothing: lower. Returns those that come within 3 mm.
+    pack: as it is. force_n: at its seat, N. higher_m: wanted of the frame, below nothing: lower. over: the pack lies over its axle,
+    so that the thickness of what is added lifts the frame too. Returns those that come within 3 mm.
     Raises OutOfRange for a force that no pack carries.
     """
     if not 0.0 < force_n < 1e6:
         raise OutOfRange("load on the pack", force_n, 1.0, 1e6, "N")
     wanted = height_under(pack, force_n)[0] + higher_m
+    near = pack.leaves[1] if len(pack.leaves) > 1 else pack.leaves[0]
     found = []
     for count in range(1, most + 1):
-        made = _arched(pack, force_n, wanted, count)
+        made = _arched(pack, force_n, wanted - (count * near.thick_m if over else 0.0), count)
         if made is not None:
             found.append(made)
     return tuple(found)
@@ -91,8 +84,7 @@ def _arched(pack: LeafPack, force: float, wanted: float, count: int) -> Added | 
             break
         low, high = (low, at) if miss > 0.0 else (at, high)
         ends = [ends[0], miss] if miss > 0.0 else [miss, ends[1]]
-    used = float(made.stresses(force).max()) / ALLOWED
     leaf = made.leaves[1]
     if abs(miss) > 0.003 or abs(leaf.curve) * (leaf.front_m + leaf.rear_m) / 2.0 > BOWED:
         return None
-    return Added(count=count, pack=made, leaf=leaf, rate=rate, used=used, misses_m=float(miss))
+    return Added(count=count, pack=made, leaf=leaf, rate=rate, misses_m=float(miss))

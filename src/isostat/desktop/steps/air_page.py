@@ -6,12 +6,10 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
-from isostat.assess.aired import against_roll, aired, on_steel
-from isostat.assess.assessment import Assessment, assess
-from isostat.assess.laws import Incomplete
-from isostat.assess.pumping import helper_pressures
+from isostat.assess.aired import against_roll, aired, blocks_on_steel, on_steel
+from isostat.assess.assessment import Assessment
+from isostat.assess.pumping import with_pressures
 from isostat.assess.workings import Shown
-from isostat.core.limits import OutOfRange
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.bag_fields import (
     BAND,
@@ -22,6 +20,7 @@ from isostat.desktop.steps.bag_fields import (
     MOST_LOAD,
     PLACES,
     PRESSURES,
+    SET_WARMTH,
     STANDS,
     TANK,
     bag_field,
@@ -30,9 +29,6 @@ from isostat.desktop.steps.bag_fields import (
     lay_ways,
 )
 from isostat.desktop.view import View
-from isostat.job import edits
-from isostat.job.files import JobFault
-from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 
@@ -61,7 +57,7 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     size, y = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(26)
     bags = v.a.orders[axle].air
     solved = {} if bags is None else {"left_pa": bags.gauge_pa[0], "right_pa": bags.gauge_pa[1]}
-    for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD):
+    for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD, SET_WARMTH):
         sign = v.reader.preset.unit(what[2]).sign
         sheet.text(f"{name} {what[0]} word", what[1], QPointF(area.left(), y + 4), size=13, unit=sign)
         bag_field(sheet, v, name, base, told, what, QPointF(area.left() + t.px(176), y), size, solved.get(what[0]))
@@ -122,6 +118,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
     left = [_least_left(v, a, axle) for a in (v.a, steel)]
     across = told.bags.told.across_m
     lines = (
+        *_steel_blocks(v, steel, axle),
         f"{'bag' if told.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
         f"light to full: {_range(v, v.a, axle)} with air, {_range(v, steel, axle)} on steel",
         f"least left in {r.preset.height.sign}, up and down: {left[0]} with air, {left[1]} on steel",
@@ -135,19 +132,19 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
     return float(y)
 
 
+def _steel_blocks(v: View, steel: Assessment, axle: int) -> list[str]:
+    """On which blocks the pack alone stands so, and which it would take for the target."""
+    wanted = blocks_on_steel(steel, axle)
+    if wanted is None:
+        return []
+    has, takes = (", ".join(v.reader.height(b) for b in blocks) for blocks in (steel.orders[axle].order.spacer_m, wanted))
+    sign = v.reader.preset.height.sign
+    return [f"steel alone on the same blocks, {has} {sign}; for the target it would take {takes} {sign}"]
+
+
 def _solve(sheet: Sheet, axle: int) -> None:
     """Both pressures for the target; where there are none the notice says why."""
-
-    def change(job: Job) -> Job:
-        try:
-            pressures = helper_pressures(assess(job), axle)
-        except (Incomplete, OutOfRange) as why:
-            raise JobFault("edit", [str(why)]) from None
-        for field, pressure in zip(("left_pa", "right_pa"), pressures, strict=True):
-            job = edits.put_number(job, ("proposal", "axles", axle, "helper", field), round(pressure, -2))
-        return job
-
-    sheet.edited.emit(change, "solve the pressures", -1)
+    sheet.edited.emit(partial(with_pressures, axle=axle), "solve the pressures", -1)
 
 
 def _stand(v: View, a: Assessment, axle: int, case: int) -> str:

@@ -7,7 +7,7 @@ from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
-from isostat.assess.bags import FLAT
+from isostat.assess.bags import FLAT, ROOM_K
 from isostat.core.elements.levelled import VALVE_BAND
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
@@ -31,6 +31,7 @@ PLACES = (
     ("high_m", "used at", Quantity.ALTITUDE),
     ("warmer_k", "warmer there by", Quantity.WARMTH),
 )
+SET_WARMTH = ("set_k", "temperature when set", Quantity.TEMPERATURE)
 TANK = ("tank_m3", "tank to each", Quantity.VOLUME)
 BAND = ("band_m", "valve's dead band ±", Quantity.COIL)
 GASES = get_args(AirBag.model_fields["gas"].annotation)
@@ -51,6 +52,8 @@ def usual(told: AirBag, field: str) -> float | None:
             return 0.0
         case "high_m":
             return float(told.set_high_m.value) if told.set_high_m else 0.0
+        case "set_k":
+            return ROOM_K
         case "warmer_k":
             return 0.0
         case _:
@@ -89,7 +92,11 @@ def lay_chart_rows(sheet: Sheet, v: View, name: str, base: edits.Path, told: Air
     word = sheet.text(f"{name} chart word", "maker's chart, at", QPointF(at.x(), y + 4), size=13, unit=preset.pressure.sign)
     bag_field(sheet, v, name, base, told, ("chart_pa", "pressure of the chart", Quantity.PRESSURE),
               QPointF(max(word.right() + t.px(6), at.x() + t.px(176)), y), size)  # fmt: skip
-    for n in range(CHART_ROWS):
+    first = max(len(told.chart) - CHART_ROWS + 1, 0)  # the last lines, and one that is empty
+    if first:
+        sheet.text(f"{name} chart above word", f"{first} lines above", QPointF(at.x(), y + t.px(22)), size=12, role="ink2")
+        y += t.px(10)
+    for n in range(first, first + CHART_ROWS):
         y += t.px(28)
         row = told.chart[n] if n < len(told.chart) else None
         for m, (field, words, quantity) in enumerate((("height_m", "high", Quantity.COIL), ("load_kg", "carries", Quantity.MASS))):

@@ -10,14 +10,13 @@ from PyQt6.QtCore import QPointF, QSize
 from isostat.assess.hanging import FRICTION, PLATE, ROD, hanging, over_to_under_m, turned_rad, u_bolt_m
 from isostat.assess.judge_leaf import shackle_leans
 from isostat.assess.laws import Incomplete
-from isostat.assess.packs import packed, rise_told, ways_to_add
+from isostat.assess.packs import packed, rise_told, used_with, ways_to_add, with_added
 from isostat.assess.workings import Shown, explain
 from isostat.core.limits import OutOfRange
 from isostat.core.tuning.leaves_to_add import Added
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
-from isostat.job import shop
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 
@@ -109,20 +108,17 @@ def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         words = "No leaf or two do that: arch the pack, or ask for another lift or load."
         sheet.text("leaf adding waits word", words, at, size=12.5, role="ochre", width=t.px(500))
     for n, way in enumerate(ways):
-        sheet.button(f"leaf adding {n}", _said(v, way), at + QPointF(0, n * t.px(28)), partial(_take, sheet, axle, way))
+        sheet.button(f"leaf adding {n}", _said(v, axle, way), at + QPointF(0, n * t.px(28)), partial(_take, sheet, axle, way))
 
 
-def _said(v: View, way: Added) -> str:
+def _said(v: View, axle: int, way: Added) -> str:
     r = v.reader
     leaves = "a leaf" if way.count == 1 else f"{way.count} leaves"
     return (
         f"{leaves} of {r.coil(way.leaf.thick_m)} below the main one, rise {r.coil(rise_told(way.leaf))}: {r.rate(way.rate)}, "
-        f"bent most {way.used * 100:.0f} %"
+        f"stress, full bump: {r.percent(used_with(v.job, axle, way))} of limit"
     )
 
 
 def _take(sheet: Sheet, axle: int, way: Added) -> None:
-    assert sheet.view is not None
-    block = 0.0 if sheet.view.job.proposal.axles[axle].pack.wanted_more_kg else None  # a block would carry more again
-    shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, rise_told(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
-    sheet.edited.emit(lambda job: shop.insert_leaves(job, axle, shapes, block), f"{way.count} leaves more", -1)
+    sheet.edited.emit(lambda job: with_added(job, axle, way), f"{way.count} leaves more", -1)

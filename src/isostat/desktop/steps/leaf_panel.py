@@ -10,6 +10,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 from isostat.assess.laws import CLAMP
 from isostat.assess.packs import Packed, packed
 from isostat.assess.workings import Shown
+from isostat.core.elements.leaf import ALLOWED
 from isostat.core.limits import GRAVITY
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
@@ -26,7 +27,7 @@ COLUMNS = (
     ("thick_m", "thick", Quantity.COIL), ("tip_m", "tips", Quantity.COIL), ("rise_m", "rise", Quantity.HEIGHT),
     ("gap_m", "plate", Quantity.COIL),
 )  # fmt: skip
-MOST = 9
+MOUNTS = ("over axle", "under axle")
 CAUTION = "New U-bolts always. Stands under the frame."
 
 
@@ -110,6 +111,15 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
                            label=f"block {r.corner(axle, side)}", quantity=Quantity.COIL, value=value)  # fmt: skip
         x = made.geometry().right() + t.px(10)
     y += t.px(32)
+    area = QRect(round(at.x()), round(y), round(t.px(112)), size.height())
+    sheet.choice("leaf mount", MOUNTS, MOUNTS.index(pack.mount), area, label="where the pack lies",
+                 chosen=lambda n: sheet.put((*base, "pack", "mount"), MOUNTS[n], "over or under the axle"))  # fmt: skip
+    word = sheet.text("leaf limit word", "stress limit", QPointF(at.x() + t.px(120), y + 3), size=12.5, unit="MPa")
+    sheet.field("leaf limit", (*base, "pack", "allowed_pa"), QPointF(word.right() + t.px(6), y), size, figure=13,
+                label="nominal stress that the steel is trusted with", quantity=Quantity.STRESS,
+                value=pack.allowed_pa.value if pack.allowed_pa else ALLOWED,
+                assumed=pack.allowed_pa is None or pack.allowed_pa.assumed)  # fmt: skip
+    y += t.px(32)
     if told is None:
         words = v.a.orders[axle].lacks
         sheet.text(
@@ -117,7 +127,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         )
         return
     for n, (words, key, role) in enumerate(_said(v, told)):
-        sheet.text(f"leaf said {n}", words, QPointF(at.x(), y + n * t.px(19)), size=13, shown=Shown(key, axle), role=role,
+        sheet.text(f"leaf said {n}", words, QPointF(at.x(), y + n * t.px(17)), size=13, shown=Shown(key, axle), role=role,
                    weight=600 if role != "ink" else 400)  # fmt: skip
 
 
@@ -126,11 +136,13 @@ def _said(v: View, told: Packed) -> list[tuple[str, str, str]]:
     r, worst = v.reader, int(told.used.argmax())
     arch = r.coil(abs(told.arch_m))
     where = f"arch at the target {arch}" if told.arch_m >= 0 else f"past flat by {arch} at the target"
-    share = f"{'main leaf' if worst == 0 else f'leaf {worst + 1}'} bent most: {told.used[worst] * 100:.1f} % at full bump"
+    leaf = "main leaf" if worst == 0 else f"leaf {worst + 1}"
+    share = f"{leaf} stress, full bump: {r.percent(told.used[worst])} of limit"
     return [
         (f"free arch {r.coil(told.free_arch_m)}, of it nip {r.coil(told.nip_m)}", "pack free arch", "ink"),
         (where, "pack arch", "ink" if told.arch_m >= 0 else "ochre"),
         (share, "pack stress", "ochre" if told.used[worst] > 1.0 else "ink"),
+        *([] if told.times_found is None else [(f"peaks {told.times_found:.2f} times as found at most", "pack peaks", "ink")]),
         (f"carries {r.mass((told.at_old_n - told.found_n) / GRAVITY)} more a side, as high as weighed", "pack capacity", "ink"),
         (f"all leaves as one would be {r.rate(told.pack.bound_rate)}", "pack bound", "ink"),
     ]

@@ -7,13 +7,15 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
 
+import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.twisting import ALLOWED, Twisted
 from isostat.assess.workings import Shown
-from isostat.core.limits import OutOfRange
-from isostat.core.tuning.indexing import Index, bolt_turn, index_bar
+from isostat.core.elements.law import ForceLaw
+from isostat.core.elements.torsion import SHEAR, ArmLaw, lower_by
+from isostat.core.tuning.indexing import bolt_turn, index_bar
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
@@ -25,6 +27,7 @@ from isostat.job.points import SIDES
 from isostat.job.torsion import TorsionBar
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
+from isostat.wording.indexing import TEETH_SEEN, say_teeth
 
 FIELDS = (
     ("diameter_m", "diameter", Quantity.COIL),
@@ -96,6 +99,11 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     stop = told.stop_rad
     sheet.field("torsion stop", (*base, "stop_rad"), QPointF(word.right() + t.px(8), at.y()), size, label="arm on its droop stop",
                 quantity=Quantity.ANGLE, value=stop.value if stop else None, empty="–", figure=13)  # fmt: skip
+    x = word.right() + t.px(16) + size.width()
+    word = sheet.text("torsion modulus word", "modulus", QPointF(x, at.y() + 3), size=12.5, unit="GPa")
+    sheet.field("torsion modulus", (*base, "shear_pa"), QPointF(word.right() + t.px(8), at.y()), size, label="shear modulus",
+                quantity=Quantity.MODULUS, value=told.shear_pa.value if told.shear_pa else SHEAR,
+                assumed=told.shear_pa is None or told.shear_pa.assumed, figure=13)  # fmt: skip
     sheet.text("torsion caution", CAUTION, QPointF(t.px(16), top + t.px(217)), size=12.5, weight=600, role="brick")
     if o.torsion is None:
         words = f"{o.lacks} A plain coil stands in."
@@ -152,7 +160,15 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
         box = sheet.text(
             f"torsion turn {side}", words, QPointF(t.px(214), y + 3), size=14, weight=600, shown=Shown("torsion turn", axle, side)
         )
-        sheet.text(f"torsion set {side} word", _setting(bar, turn), QPointF(box.right() + t.px(12), y + 4), size=12.5, role="ink2")
+        sheet.text(
+            f"torsion set {side} word",
+            _setting(v, bar, told, v.a.orders[axle].law[side], side),
+            QPointF(box.right() + t.px(12), y + 4),
+            size=12.5,
+            role="ink2",
+        )
+    if bar.teeth_inner is not None and bar.teeth_outer is not None:
+        sheet.text("torsion teeth word", TEETH_SEEN, QPointF(t.px(16), top + t.px(82)), size=12, role="ink2", width=t.px(400))
     used = told.stress_pa(0, told.at_target[0]) / ALLOWED
     words = f"stress at the target {used * 100:.1f} % of allowed"
     sheet.text(
@@ -168,24 +184,20 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
     sheet.button("solve bars", "Solve", QPointF(word.right() + t.px(8), top - t.px(6)), partial(_solve, sheet, axle))
 
 
-def _setting(bar: TorsionBar, turn: float) -> str:
-    """Bolt turns, then the nearest teeth with what is left over."""
-    said = []
+def _setting(v: View, bar: TorsionBar, told: Twisted, law: ForceLaw, side: int) -> str:
+    """Bolt turns, then the nearest teeth with what is left over; of equal teeth what one of them is and lifts."""
+    said, turn = [], told.turn[side]
     if bar.pitch_m is not None and bar.lever_m is not None:
         said.append(f"{abs(turn) / bolt_turn(bar.pitch_m.value, bar.lever_m.value):.1f} turns of the bolt")
     if bar.teeth_inner is not None and bar.teeth_outer is not None:
-        try:
-            best = index_bar(bar.teeth_inner, bar.teeth_outer, turn, most=1)[0]
-        except OutOfRange:
-            said.append("equal teeth: whole ones only")
-        else:
-            said.append(_teeth(best))
+        best = index_bar(bar.teeth_inner, bar.teeth_outer, turn, most=1)[0]
+        words = say_teeth(best)
+        said.append(f"{'or ' if said else ''}{words[0].lower()}{words[1:]}, {abs(math.degrees(best.left_rad)):.2f}° left over")
+        if bar.teeth_inner == bar.teeth_outer and isinstance(law, ArmLaw):
+            step = 2.0 * math.pi / bar.teeth_inner
+            force = float(law.force(np.asarray(law.rise_at(told.at_target[side]))))
+            said.append(f"a tooth {math.degrees(step):.1f}°, {v.reader.coil(lower_by(law, force, step))} at the arm")
     return ", ".join(said) or "thread and lever, or teeth, tell what to turn"
-
-
-def _teeth(best: Index) -> str:
-    inner, outer = (f"{n:+d}".replace("-", "−") for n in (best.inner, -best.outer))
-    return f"or teeth {inner} inner, {outer} outer, {abs(math.degrees(best.left_rad)):.2f}° left over"
 
 
 def _solve(sheet: Sheet, axle: int) -> None:

@@ -36,7 +36,7 @@ OWN = {  # numbers of its own that a way needs
     "collar": (("thread_m", "thread a turn", Quantity.COIL),),
     "pressure": (("bag_across_m", "across", Quantity.COIL), ("bag_min_pa", "least", Quantity.PRESSURE),
                  ("bag_max_pa", "most", Quantity.PRESSURE)),
-    "index": (("arm_m", "arm", Quantity.HEIGHT), ("teeth_inner", "teeth", Quantity.RATIO), ("teeth_outer", "and", Quantity.RATIO)),
+    "index": (("teeth_inner", "teeth", Quantity.RATIO), ("teeth_outer", "and", Quantity.RATIO)),
 }  # fmt: skip
 COLUMNS = (("amount", 0.185), ("lifts", 0.405), ("droop", 0.49), ("bump", 0.55), ("light", 0.625), ("own", 0.635))
 CAUTION = (
@@ -129,9 +129,9 @@ def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, right: float, high: i
         box = sheet.text(f"own word {key}", words, QPointF(x, at.y() + 2), size=12.5, role="ink2", unit=sign)
         size, place = QSize(round(t.px(38)), high), QPointF(box.right() + 4, at.y())
         if field.startswith("teeth"):
-            count = getattr(v.job.proposal.axles[way.axle].ways, field)
+            count = getattr(v.job.as_found.axles[way.axle].torsion, field)
             sheet.field(key, (), place, size, label=label, quantity=quantity, value=count, whole=True, empty="–", figure=13,
-                        put=partial(parts.put_teeth, (*path, field)))  # fmt: skip
+                        put=partial(parts.put_teeth, ("as_found", "axles", way.axle, "torsion", field)))  # fmt: skip
         else:
             entry(sheet, v, key, (*path, field), (place, size), label=label, quantity=quantity)
         x = place.x() + size.width() + t.px(7)
@@ -145,6 +145,8 @@ def _remark(v: View, way: Way) -> str:
             return "the rate is picked too"
         case "spacer":
             return f"spring / wheel {axle.spring_ratio.value:.2f}, same rate"
+        case "shackle" if way.shackle_m is not None:
+            return f"more than twice the {v.reader.coil(way.shackle_m)} there is: it cannot hang so"
         case "block":
             return "1 : 1, same rate"
         case _:
