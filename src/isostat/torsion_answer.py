@@ -58,5 +58,5 @@ def torsion_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dic
             ]
             for setting, r in zip(settings, rise, strict=True):
                 said.append(f"{say_teeth(setting)}: {with_unit(r, Quantity.COIL, preset, decimals=decimals)} at the arm's end.")
-            said.append(TEETH_SEEN)
+            said.append(f"{TEETH_SEEN[0].upper()}{TEETH_SEEN[1:]}.")
     return lines, {**more, "said": said}

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QPushButton
+from PyQt6.QtWidgets import QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.attitude import rake
@@ -13,7 +13,9 @@ from isostat.core.findings.stance import Lean, RoofUnderDoor
 from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow
+from isostat.job import edits
 from tests.desktop.hands import choose, press, read, seen, type_into
+from tests.jobs import twisted
 
 
 @pytest.fixture
@@ -75,23 +77,30 @@ def test_named_points_are_added_measured_chosen_for_the_rake_and_removed(stance,
 
 def test_a_way_is_tried_by_its_amount_and_solved_again_when_emptied(stance, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     stance.sheets[Step.STANCE].turn("ways")
-    assert read(stance, "way lifts block 1") == "105 of 105"
-    type_into(qtbot, stance, "way block 1", "2 in")
-    gives, of = read(stance, "way lifts block 1").split(" of ")
+    assert read(stance, "way lifts spacer 1") == "105 of 105"
+    type_into(qtbot, stance, "way spacer 1", "2 in")
+    gives, of = read(stance, "way lifts spacer 1").split(" of ")
     assert int(gives) == pytest.approx(42, abs=1) and of == "105", "less than its 51, for it comes off the bump stop first"
-    type_into(qtbot, stance, "way block 1", "-")
-    assert read(stance, "way lifts block 1") == "105 of 105"
-    assert stance.document.job.proposal.axles[1].ways.block_m is None
+    type_into(qtbot, stance, "way spacer 1", "-")
+    assert read(stance, "way lifts spacer 1") == "105 of 105"
+    assert stance.document.job.proposal.axles[1].ways.spacer_m is None
     for field, text in (("bag_across_m 1", "150"), ("bag_min_pa 1", "0.7 bar"), ("bag_max_pa 1", "2 bar")):
         type_into(qtbot, stance, field, text)
     assert seen(stance, "way pressure 1").text() == "2.00", "no more than the most"  # type: ignore[attr-defined]
     gives, of = read(stance, "way lifts pressure 1").lstrip("≈ ").split(" of ")
     assert int(gives) < int(of)
-    type_into(qtbot, stance, "teeth_inner 0", "40.5")
-    assert "accepted is a whole number" in stance.notice.text()
-    for field, text in (("arm_m 0", "17.5 in"), ("teeth_inner 0", "40"), ("teeth_outer 0", "44")):
-        type_into(qtbot, stance, field, text)
-    assert read(stance, "way lifts index 0").endswith("62 of 62")
+
+
+def test_a_bar_is_indexed_among_the_ways_once_its_teeth_are_counted(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(edits.put(twisted(), ("as_found", "axles", 0, "torsion", "teeth_inner"), None))
+    window.go(Step.STANCE)
+    window.show_case(4)
+    window.sheets[Step.STANCE].turn("ways")
+    type_into(qtbot, window, "teeth_inner 0", "40.5")
+    assert "accepted is a whole number" in window.notice.text()
+    type_into(qtbot, window, "teeth_inner 0", "40")
+    assert read(window, "way lifts index 0").endswith("61 of 61")
+    assert not window.findChildren(QWidget, "way spacer 0"), "no spacer on a torsion bar"
 
 
 def test_the_button_of_a_lean_names_corner_part_and_result_and_does_it(stance, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

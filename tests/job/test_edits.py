@@ -258,5 +258,5 @@ def test_a_pressure_that_the_bags_maker_does_not_allow_is_refused_where_it_is_ty
 def test_the_ways_bag_keeps_to_its_limits_too() -> None:
     way = ("proposal", "axles", 1, "ways")
     job = edits.put_number(hive_on_coils(), (*way, "bag_max_pa"), 5e5)
-    with pytest.raises(JobFault, match="Pressure is 7.00 bar; accepted is at most 5.00 bar"):
+    with pytest.raises(JobFault, match=r"Pressure is 7\.00 bar; accepted is at most 5\.00 bar"):
         edits.put_number(job, (*way, "bag_pa"), 7e5)

@@ -10,8 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
-from isostat.core.elements.bar import E_STEEL, G_STEEL, bar_rate
+from isostat.core.elements.bar import E_STEEL, bar_rate
 from isostat.core.elements.stop import BumpStop
+from isostat.core.elements.torsion import SHEAR
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.lift import lift_test
 from isostat.core.tuning.stop_fit import stop_from_press
@@ -24,8 +25,10 @@ def test_a_bar_gives_way_as_its_strain_energy_says(d: float, arm: float, length:
     """Castigliano (any strength of materials text): ∂U/∂P of bending in both arms and torsion in the middle, by quadrature."""
     second, polar = math.pi * d**4 / 64, math.pi * d**4 / 32
     bending = 2 * quad(lambda s: (s / E_STEEL / second) * s, 0.0, arm)[0]
-    twist = quad(lambda _: arm * arm / (G_STEEL * polar), 0.0, length)[0]
+    twist = quad(lambda _: arm * arm / (SHEAR * polar), 0.0, length)[0]
     assert bar_rate(d, arm, length, ratio) == pytest.approx(ratio**2 / (bending + twist), rel=1e-9)
+    stiff = bar_rate(d, arm, length, ratio, 80e9)
+    assert stiff == pytest.approx(ratio**2 / (bending + twist * SHEAR / 80e9), rel=1e-9), "another steel"
 
 
 def test_a_bar_stiffens_with_the_fourth_power_of_its_diameter_and_refuses_what_is_no_bar() -> None:

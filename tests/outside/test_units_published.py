@@ -52,6 +52,11 @@ PINT_NAMES = {
     "in³": "inch**3",
     "in3": "inch**3",
     "cuin": "inch**3",
+    "mpa": "MPa",
+    "gpa": "GPa",
+    "n/mm²": "N/mm**2",
+    "n/mm2": "N/mm**2",
+    "mpsi": "megapsi",
 }
 BASE = {
     Quantity.HEIGHT: "m",
@@ -67,16 +72,30 @@ BASE = {
     Quantity.WARMTH: "delta_degC",
     Quantity.VOLUME: "m**3",
     Quantity.SPEED: "m/s",
+    Quantity.STRESS: "Pa",
+    Quantity.MODULUS: "Pa",
 }
 
 
 @pytest.mark.parametrize(
     ("quantity", "sign"),
-    [(q, sign) for q, signs in SPELLINGS.items() for sign in signs if not (q is Quantity.MASS and sign in ("lbf", "n"))],
+    [
+        (q, sign)
+        for q, signs in SPELLINGS.items()
+        for sign in signs
+        if q in BASE and not (q is Quantity.MASS and sign in ("lbf", "n"))
+    ],
 )
 def test_every_factor_agrees_with_the_unit_library(quantity: Quantity, sign: str) -> None:
     published = UREG.Quantity(1.0, PINT_NAMES.get(sign, sign)).to(BASE[quantity]).magnitude
     assert SPELLINGS[quantity][sign].si == pytest.approx(published, rel=1e-9)
+
+
+@pytest.mark.parametrize(("sign", "name"), [("°C", "degC"), ("°F", "degF"), ("K", "kelvin")])
+def test_a_temperature_has_a_zero_of_its_own(sign: str, name: str) -> None:
+    for value in (-20.0, 0.0, 68.0):
+        published = UREG.Quantity(value, name).to("kelvin").magnitude
+        assert parse(f"{value} {sign}", Quantity.TEMPERATURE).si == pytest.approx(published, abs=1e-9)
 
 
 @pytest.mark.parametrize(

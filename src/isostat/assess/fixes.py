@@ -74,6 +74,8 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
             return shop.thinner(job, int(axle or 0))
         case "pressures":
             return with_pressures(job, int(axle or 0))
+        case "stop fitted":
+            return put(job, ("proposal", "axles", int(axle or 0), "stop", "left_out"), False)
         case "ring":
             return put_ring(job, int(axle or 0), remedy.value)
         case "ring by share":

@@ -105,5 +105,12 @@ def stop_figures(stop: Stop) -> tuple[Figure | None, Figure | None]:
     return rate, flat
 
 
+def stop_height(stop: Stop, flat: Figure) -> Figure:
+    """Free height of a stop in m: as read, else by its squeeze until flat and its kind, rubber where that is not known."""
+    if stop.free_height_m is not None:
+        return Figure(stop.free_height_m.value, Origin.ASSUMED if stop.free_height_m.assumed else Origin.MEASURED)
+    return Figure(flat.value / USABLE_SHARE[stop.kind or "rubber"], Origin.ASSUMED)
+
+
 def _read(reading: Reading | None) -> Figure | None:
     return None if reading is None else Figure(reading.value, Origin.ASSUMED if reading.assumed else Origin.MEASURED)

@@ -10,7 +10,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.crossing import crossing, lanes
 from isostat.assess.margins import kept
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.core.findings.travel import LittleBump, LittleDroop, OrderRight, WrongOrder
+from isostat.core.findings.travel import LittleBump, LittleDroop, OrderRight, StopLeftOut, WrongOrder
 from isostat.core.limits import Floats
 from isostat.core.tuning.events import TravelEvent, bump_end, droop_end, travel_of
 from isostat.core.vehicle.layout import Layout
@@ -22,15 +22,19 @@ DROOP_SHARE = 0.25
 def travel_judgements(a: Assessment) -> Iterator[Judgement]:
     """Order, margins and what is left, corner by corner; one note an axle where all is in order."""
     for i in range(len(a.axles)):
-        wrong = [j for side in (0, 1) for j in _order(a, i, side)]
+        wrong = [j for side in (0, 1) for j in order_faults(a, i, side)]
         yield from wrong
+        fit = a.fits[i]
+        if fit.stop_left_out and fit.cushion is None and fit.helper is None and a.orders[i].air is None:
+            cure = (Remedy("stop fitted", Place(i)),)
+            yield StopLeftOut(grade=Grade.FAULT, place=Place(i), step=Step.TRAVEL, remedies=cure)
         if not wrong:
             yield OrderRight(grade=Grade.NOTE, place=Place(i), step=Step.TRAVEL)
         for side in (0, 1):
             yield from _left(a, i, side)
 
 
-def _order(a: Assessment, i: int, side: int) -> Iterator[WrongOrder]:
+def order_faults(a: Assessment, i: int, side: int) -> Iterator[WrongOrder]:
     """What comes too soon, together or one wheel up; each thing once, in the view where it is worse."""
     views = [_too_soon(a, i, side, one_up=False)]
     if a.axles[i].layout is Layout.SOLID:

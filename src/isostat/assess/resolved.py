@@ -89,7 +89,10 @@ class FitFigures:
     bar: Figure
     stop_rate: Figure
     stop_flat_m: Figure  # squeeze along the stop
-    stop_spacer_m: float
+    stop_spacer_m: float  # below nothing, trimmed
+    stop_height_m: Figure  # free, spacer apart
+    stop_taller_m: float  # than the one found
+    stop_left_out: bool
     shock_stroke_m: float | None
     half_track_m: float
     shock_longer_m: float
@@ -211,6 +214,11 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
     stop_rate = own[0] or old[0] or Figure(STOP_RATE, Origin.ASSUMED)
     flat = own[1] or _cycled_flat(axle) or old[1]
     flat = flat or Figure((STOP_FLAT - STOP_TOUCHED) * axle.stop_ratio.value, Origin.ASSUMED)
+    tall, was = instead.stop_height(fit.stop, flat), instead.stop_height(found.stop, flat)
+    taller = 0.0 if fit is found or tall.assumed or was.assumed else tall.value - was.value
+    height = tall if fit.stop.free_height_m else was
+    trimmed = max(-(spacer.value if spacer else 0.0), 0.0)  # less to squeeze, in proportion
+    flat = Figure(max(flat.value * (1.0 - trimmed / height.value), 0.002), flat.origin) if trimmed else flat
     return FitFigures(
         tyre_rate=tyre,
         tyre_radius_m=radius,
@@ -218,6 +226,9 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
         stop_rate=stop_rate,
         stop_flat_m=flat,
         stop_spacer_m=spacer.value if spacer else 0.0,
+        stop_height_m=height,
+        stop_taller_m=taller,
+        stop_left_out=fit.stop.left_out,
         shock_stroke_m=stroke.value if stroke else None,
         shock_longer_m=fit.shock_longer_m.value if fit.shock_longer_m else 0.0,
         half_track_m=axle.half_track_m + (fit.wheel_out_m.value if fit.wheel_out_m and fit is not found else 0.0),

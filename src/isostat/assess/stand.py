@@ -103,12 +103,10 @@ def stand(
             put(a, SPRING[s], (axle.spring_ratio.value, axle.spring_place.value, spring.offset_m[s]), ridden[a][s])
             if axle.spring_motion.is_table:
                 motion[a, SPRING[s]] = motions.setdefault(axle.spring_motion, len(motions))
-            put(
-                a,
-                STOP[s],
-                (axle.stop_ratio.value, axle.stop_place.value, fit.stop_spacer_m - axle.stop_spacer_m - axle.stop_gap_m[s].value),
-                BumpStop(fit.stop_rate.value, fit.stop_flat_m.value),
-            )
+            if not fit.stop_left_out:
+                sooner = fit.stop_spacer_m + fit.stop_taller_m - axle.stop_spacer_m
+                places = axle.stop_ratio.value, axle.stop_place.value, sooner - axle.stop_gap_m[s].value
+                put(a, STOP[s], places, BumpStop(fit.stop_rate.value, fit.stop_flat_m.value))
             put(
                 a,
                 SHOCK[s],

@@ -20,9 +20,15 @@ WORDS = {
     "least_pa": "Least pressure", "most_pa": "Most pressure", "left_pa": "Pressure left", "right_pa": "Pressure right",
     "bag_min_pa": "Least pressure", "bag_max_pa": "Most pressure", "bag_pa": "Pressure",
 }  # fmt: skip
-_LEFT, _RIGHT, _WAY = ("least_pa", "left_pa", "most_pa"), ("least_pa", "right_pa", "most_pa"), ("bag_min_pa", "bag_pa", "bag_max_pa")
+_LEFT, _RIGHT, _WAY = (
+    ("least_pa", "left_pa", "most_pa"),
+    ("least_pa", "right_pa", "most_pa"),
+    ("bag_min_pa", "bag_pa", "bag_max_pa"),
+)
 PRESSURES = {
-    "left_pa": (_LEFT,), "right_pa": (_RIGHT,), **dict.fromkeys(("least_pa", "most_pa"), (_LEFT, _RIGHT)),
+    "left_pa": (_LEFT,),
+    "right_pa": (_RIGHT,),
+    **dict.fromkeys(("least_pa", "most_pa"), (_LEFT, _RIGHT)),
     **dict.fromkeys(_WAY, (_WAY,)),
 }  # of a bag, each with the rows in which they must rise
 

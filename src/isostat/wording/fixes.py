@@ -53,6 +53,8 @@ def _title(fix: Fix, r: Reader) -> str:
             bag = fix.job.proposal.axles[remedy.place.axle or 0].helper
             said = [with_unit(p.value, Quantity.PRESSURE, r.preset) for p in (bag.left_pa, bag.right_pa) if p is not None]
             return f"{axle.capitalize()} bags {', '.join(said)}, left, right"
+        case "stop fitted":
+            return f"Fit the {axle} bump stops again"
         case "ring":
             return f"Ring {r.coil(remedy.value)} from the collar, both {axle}"
         case "ring by share":
@@ -100,7 +102,19 @@ def _cures(fix: Fix, r: Reader) -> str:
     was, now = say(fix.judgement, r), say(fix.remaining, r)
     if fix.remaining.grade < fix.judgement.grade:
         return f"{GRADE_WORDS[fix.judgement.grade].lower()} → {GRADE_WORDS[fix.remaining.grade].lower()}"
-    return f"{was.title} → {now.title}"
+    return _difference(was.title, now.title)
+
+
+def _difference(was: str, now: str) -> str:
+    """Where two titles are of one form, only what differs, with a word after it: `124 % → 118 %`."""
+    old, new = was.split(), now.split()
+    if len(old) != len(new):
+        return f"{was} → {now}"
+    apart = [n for n, (a, b) in enumerate(zip(old, new, strict=True)) if a != b]
+    if not apart:
+        return f"{was} → {now}"
+    part = slice(apart[0], apart[-1] + 2)
+    return f"{' '.join(old[part])} → {' '.join(new[part])}".rstrip(":,")
 
 
 def _worst(fix: Fix, r: Reader) -> str:

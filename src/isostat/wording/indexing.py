@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from isostat.core.tuning.indexing import Index
 
-TEETH_SEEN = "Tighter: more twist, the frame comes up. Slacker: less. Each end seen from its own side of the bar."
+TEETH_SEEN = "turn of the anchor; tighter: more twist, lifts; each end seen from that end"
 
 
 def say_teeth(setting: Index) -> str:

@@ -49,6 +49,11 @@ def order_words(events: tuple[TravelEvent, ...], rides_m: float, r: Reader) -> t
 
 
 @tell.register
+def _(j: travel.StopLeftOut, r: Reader) -> tuple[str, str]:
+    return "No bump stop is fitted", "Metal meets metal in every hard bump: fit a stop, or a foam helper in its place."
+
+
+@tell.register
 def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
     what, before = _EVENT_WORDS[j.what], _EVENT_WORDS[j.before]
     apart = r.height_unit(abs(j.what_m - j.before_m))

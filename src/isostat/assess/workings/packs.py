@@ -87,7 +87,7 @@ def peaks(a: Assessment, k: Shown) -> Working:
     return Working(
         name="highest peak at full bump, times as found",
         symbol="n",
-        quantity="fine ratio",
+        quantity="ratio",
         expression="6 * M / (b * t**2 * S)",
         inputs=(
             Given("M", f"bending moment of leaf {worst + 1} where it is bent most", "torque", float(moment), Origin.SOLVED),

@@ -19,6 +19,18 @@ def _told(a: Assessment, k: Shown) -> Twisted:
     return told
 
 
+def _bar(a: Assessment, k: Shown) -> tuple[Given, ...]:
+    """What the rate of the bar follows from, π(d⁴ − b⁴)G / 32L."""
+    t = _told(a, k)
+    fit = a.job.proposal.axles[k.axle].torsion.over(a.job.as_found.axles[k.axle].torsion)
+    return (
+        Given("d", "diameter", "fine length", t.bar.diameter_m, Origin.TYPED),
+        given_or("b", "bore", "fine length", fit.bore_m, 0.0),
+        given_or("G", "shear modulus of its steel", "modulus", fit.shear_pa, SHEAR),
+        Given("L", "length that twists", "fine length", t.bar.length_m, Origin.TYPED),
+    )
+
+
 def slack(a: Assessment, k: Shown) -> Working:
     """Angle of the arm without twist."""
     t, force = _told(a, k), a.orders[k.axle].target_force_n[k.side]
@@ -28,39 +40,18 @@ def slack(a: Assessment, k: Shown) -> Working:
         name="slack angle of the arm",
         symbol="a_0",
         quantity="angle",
-        expression="a - S * R * c / k + r",
+        expression="a - 32 * S * R * c * L / (pi * (d**4 - b**4) * G) + r",
         inputs=(
             Given("a", "arm from level at the target", "angle", angle, Origin.SOLVED),
             Given("S", "spring force there", "force", force, Origin.COMPUTED),
             Given("R", "arm", "fine length", t.arm_m, Origin.TYPED),
             Given("c", "cosine of that angle", "ratio", math.cos(angle), Origin.COMPUTED),
-            Given("k", "of the bar", "torsion rate", t.bar.rate, Origin.COMPUTED),
+            *_bar(a, k),
             Given("r", "what was typed over it", "angle", t.slack[k.side] - solved, Origin.TYPED),
         ),
         result=t.slack[k.side],
         approximate=False,
         rule="Its end above the pivot is positive. Rate at an angle: (k + T·tan a)/(R·cos a)².",
-    )
-
-
-def rate(a: Assessment, k: Shown) -> Working:
-    """Rate of the bar, by its size and its steel."""
-    t = _told(a, k)
-    fit = a.job.proposal.axles[k.axle].torsion.over(a.job.as_found.axles[k.axle].torsion)
-    return Working(
-        name="rate of the bar",
-        symbol="k",
-        quantity="torsion rate",
-        expression="pi * (d**4 - b**4) * G / (32 * L)",
-        inputs=(
-            Given("d", "diameter", "fine length", t.bar.diameter_m, Origin.TYPED),
-            given_or("b", "bore", "fine length", fit.bore_m, 0.0),
-            given_or("G", "shear modulus of its steel", "modulus", fit.shear_pa, SHEAR),
-            Given("L", "length that twists", "fine length", t.bar.length_m, Origin.TYPED),
-        ),
-        result=t.bar.rate,
-        approximate=fit.shear_pa is None,
-        rule="DIN 2091 (from memory). The modulus of spring steel in torsion, until the maker's own is typed.",
     )
 
 
@@ -90,14 +81,12 @@ def stress(a: Assessment, k: Shown) -> Working:
         name="stress at the target",
         symbol="q",
         quantity="share",
-        expression="16 * k * (a - a_0) * d / (pi * (d**4 - i**4) * S)",
+        expression="G * (a - a_0) * d / (2 * L * S)",
         inputs=(
-            Given("k", "of the bar", "torsion rate", t.bar.rate, Origin.COMPUTED),
+            *(given for given in _bar(a, k) if given.symbol != "b"),
             Given("a", "arm from level at the target", "angle", t.at_target[k.side], Origin.SOLVED),
             Given("a_0", "slack angle", "angle", t.slack[k.side], Origin.SOLVED),
-            Given("d", "diameter", "fine length", t.bar.diameter_m, Origin.TYPED),
-            Given("i", "bore", "fine length", t.bar.bore_m, Origin.TYPED),
-            Given("S", "allowed, set once one way", "modulus", ALLOWED, Origin.ASSUMED),
+            Given("S", "allowed, set once one way", "stress", ALLOWED, Origin.ASSUMED),
         ),
         result=used,
         approximate=False,
@@ -105,7 +94,7 @@ def stress(a: Assessment, k: Shown) -> Working:
     )
 
 
-TWISTING = {"torsion slack": slack, "torsion turn": turn, "torsion stress": stress, "torsion rate": rate}
+TWISTING = {"torsion slack": slack, "torsion turn": turn, "torsion stress": stress}
 
 
 def shown_twisting(a: Assessment) -> list[Shown]:

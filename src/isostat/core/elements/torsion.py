@@ -105,19 +105,23 @@ class ArmLaw:
 
 
 def angle_under(law: ArmLaw, force_n: float) -> float:
-    """Angle of an arm in rad that holds a force at its end, N."""
+    """Angle of an arm in rad at which it holds a force. law: as it is set. force_n: at its end, N."""
     return float(law.angle_at(np.asarray(compression_at(law, force_n))))
 
 
 def slack_for(rate_nm: float, arm_m: float, angle_rad: float, force_n: float) -> float:
-    """Angle of the slack arm at which a bar holds a force with its arm at an angle: α − F·R·cos α / kθ, within ±80°."""
+    """Angle of the slack arm at which a bar holds a force with its arm at an angle: α − F·R·cos α / kθ, within ±80°.
+
+    rate_nm: of the bar, N·m a rad. arm_m: m. angle_rad: of the arm. force_n: at its end, N.
+    """
     slack = angle_rad - force_n * arm_m * math.cos(angle_rad) / rate_nm
     return float(np.clip(slack, -STEEPEST, STEEPEST))
 
 
 def turn_for(law: ArmLaw, force_n: float, lower_m: float) -> float:
-    """How far the anchor must be turned, rad, tighter +, for the arm's end to hold a force so much lower, m: the frame comes up.
+    """How far the anchor must be turned, rad, tighter +, for the arm's end to hold a force so much lower: the frame comes up.
 
+    law: as it is set. force_n: at the arm's end, N. lower_m: m.
     The torque that the force makes changes with the angle, so the turn is not the change of angle alone.
     """
     angle = angle_under(law, force_n)
@@ -127,6 +131,9 @@ def turn_for(law: ArmLaw, force_n: float, lower_m: float) -> float:
 
 
 def lower_by(law: ArmLaw, force_n: float, turn_rad: float) -> float:
-    """How much lower the arm's end holds a force once the anchor is turned, m: the inverse of `turn_for`."""
+    """How much lower the arm's end holds a force once the anchor is turned, m: the inverse of `turn_for`.
+
+    law: as it is set. force_n: N. turn_rad: of the anchor, tighter +.
+    """
     then = law.turned(turn_rad)
     return law.arm_m * (math.sin(angle_under(law, force_n)) - math.sin(angle_under(then, force_n)))

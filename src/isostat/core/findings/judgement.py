@@ -37,8 +37,9 @@ class Place:
 class Remedy:
     """A change of one quantity at one place that may cure a judgement.
 
-    quantity: "spring spacer", "stop spacer", "shock length", "hose length", "strap", "ring", "ring by share", "arch", "leaf less",
-    "thinner leaves", "pressures", "solve springs", "spacer allowed", "level", "carry less", "take rate", "reading", "swap sides".
+    quantity: "spring spacer", "stop spacer", "stop fitted", "shock length", "hose length", "strap", "ring", "ring by share",
+    "arch", "leaf less", "thinner leaves", "pressures", "solve springs", "spacer allowed", "level", "carry less", "take rate",
+    "reading", "swap sides".
     value: in SI; what the quantity becomes. item: the item's index for "carry less", which reading for "reading" and "swap sides".
     """
 

@@ -58,5 +58,10 @@ class LittleDroop(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class StopLeftOut(Judgement):
+    """No stop is fitted and nothing stands in its place: every hard bump is metal."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class OrderRight(Judgement):
     """All events of an axle come in the right order with their margins."""

@@ -29,14 +29,15 @@ def entry(
     otherwise: Figure | None = None,
     figure: float = 13,
     finer: bool = False,
+    put: Put | None = None,
 ) -> QuantityField:
-    """A field for the reading at a path; where there is none it shows `otherwise`. finer: one decimal more."""
+    """A field for the reading at a path; where there is none it shows `otherwise`. finer: one decimal more. put: its own edit."""
     given = edits.value_at(v.job, path)
     if isinstance(given, Reading):
         otherwise = Figure(given.value, Origin.ASSUMED if given.assumed else Origin.MEASURED)
     value, assumed = (otherwise.value, otherwise.assumed) if otherwise else (None, False)
     return sheet.field(key, path, *where, label=label, quantity=quantity, value=value, assumed=assumed, figure=figure, empty="–",
-                       finer=finer)  # fmt: skip
+                       finer=finer, put=put)  # fmt: skip
 
 
 def tyre_entry(sheet: Sheet, v: View, key: str, axle: int, where: tuple[QPointF, QSize]) -> QuantityField:

@@ -20,6 +20,7 @@ from isostat.desktop.view import View
 from isostat.job import shop
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
+from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 
 COLUMNS = (
@@ -114,7 +115,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     area = QRect(round(at.x()), round(y), round(t.px(112)), size.height())
     sheet.choice("leaf mount", MOUNTS, MOUNTS.index(pack.mount), area, label="where the pack lies",
                  chosen=lambda n: sheet.put((*base, "pack", "mount"), MOUNTS[n], "over or under the axle"))  # fmt: skip
-    word = sheet.text("leaf limit word", "stress limit", QPointF(at.x() + t.px(120), y + 3), size=12.5, unit="MPa")
+    word = sheet.text("leaf limit word", "limit", QPointF(at.x() + t.px(120), y + 3), size=12.5, unit="MPa")
     sheet.field("leaf limit", (*base, "pack", "allowed_pa"), QPointF(word.right() + t.px(6), y), size, figure=13,
                 label="nominal stress that the steel is trusted with", quantity=Quantity.STRESS,
                 value=pack.allowed_pa.value if pack.allowed_pa else ALLOWED,
@@ -137,7 +138,7 @@ def _said(v: View, told: Packed) -> list[tuple[str, str, str]]:
     arch = r.coil(abs(told.arch_m))
     where = f"arch at the target {arch}" if told.arch_m >= 0 else f"past flat by {arch} at the target"
     leaf = "main leaf" if worst == 0 else f"leaf {worst + 1}"
-    share = f"{leaf} stress, full bump: {r.percent(told.used[worst])} of limit"
+    share = f"{leaf} stress, full bump: {with_unit(told.used[worst], Quantity.SHARE, r.preset)} of limit"
     return [
         (f"free arch {r.coil(told.free_arch_m)}, of it nip {r.coil(told.nip_m)}", "pack free arch", "ink"),
         (where, "pack arch", "ink" if told.arch_m >= 0 else "ochre"),

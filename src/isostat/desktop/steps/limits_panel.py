@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess.stop_use import strap_for
+from isostat.assess.trimming import put_stop_spacer
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.axle_table import lay_axle_table
@@ -19,7 +21,8 @@ from isostat.wording.telling import tell
 from isostat.wording.travel import order_words
 
 ROWS: tuple[tuple[str, str, Quantity], ...] = (
-    ("stop spacer", "spacer under both stops", Quantity.COIL),
+    ("stop spacer", "spacer under stops, − trimmed", Quantity.COIL),
+    ("stop height", "stop's free height", Quantity.COIL),
     ("shock longer", "shock longer than found", Quantity.HEIGHT),
     ("mounts apart", "shock mounts apart by", Quantity.HEIGHT),
     ("hose longer", "hose longer than found", Quantity.HEIGHT),
@@ -37,7 +40,8 @@ def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -
     for n, (key, words, quantity) in enumerate(ROWS):
         for axle, info in enumerate(v.job.vehicle.axles):
             label, (path, now) = f"{words}, {info.name.lower()}", _told(v, axle)[key]
-            entry(sheet, v, f"{key} {axle}", path, cell(n, axle), label=label, quantity=quantity, otherwise=now)
+            put = partial(put_stop_spacer, axle) if key == "stop spacer" else None
+            entry(sheet, v, f"{key} {axle}", path, cell(n, axle), label=label, quantity=quantity, otherwise=now, put=put)
     for axle in range(len(v.a.axles)):  # once its mounts are known: the strap that ends the droop before anything else
         length, (at, _) = strap_for(v.a, axle), cell(len(ROWS), axle)
         if length is not None:
@@ -53,6 +57,7 @@ def _told(v: View, axle: int) -> dict[str, tuple[edits.Path, Figure | None]]:
     fit, base = v.a.fits[axle], ("proposal", "axles", axle)
     return {
         "stop spacer": ((*base, "stop", "spacer_m"), Figure(fit.stop_spacer_m, Origin.COMPUTED)),
+        "stop height": ((*base, "stop", "free_height_m"), fit.stop_height_m),
         "shock longer": ((*base, "shock_longer_m"), Figure(fit.shock_longer_m, Origin.COMPUTED)),
         "mounts apart": ((*base, "shock_mounts_m"), Figure(fit.shock_mounts_m, Origin.COMPUTED)),
         "hose longer": ((*base, "hose_longer_m"), Figure(fit.hose_longer_m, Origin.COMPUTED)),

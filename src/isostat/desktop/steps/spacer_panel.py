@@ -20,7 +20,8 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the table of one axle, and what its stops do at full bump."""
     t, r, steps = v.theme, v.reader, spacer_steps(v.a, axle)
     if not steps:
-        sheet.text("spacers none words", "There is no stop that a spacer could stand under.", area.topLeft(), size=14)
+        sheet.text("spacers none words", "No stop is fitted.", area.topLeft(), size=14)
+        _lay_fitted(sheet, v, axle, area.topLeft() + QPointF(t.px(150), -t.px(3)))
         return
     xs = [area.left() + share * area.width() for share in COLUMNS]
     radii = [r.height(c.tyre_radius_m) for c in steps[0].clear]
@@ -51,7 +52,16 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
             sheet.button(f"spacers use {n}", "use", QPointF(xs[-1] + t.px(14), y - t.px(2)), put).setFixedHeight(round(t.px(21)))
         else:
             sheet.text("spacers now word", "as proposed", QPointF(xs[-1] + t.px(14), y), size=12.5, role="ink2")
+    _lay_fitted(sheet, v, axle, QPointF(area.left(), area.bottom() - t.px(46)))
     _lay_use(sheet, v, axle, QPointF(area.left(), area.top() + t.px(23) + len(steps) * t.px(23)))
+
+
+def _lay_fitted(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """Whether a stop is fitted at all."""
+    out = v.job.proposal.axles[axle].stop.left_out
+    words = "Fit a stop" if out else "Leave the stop out"
+    change = partial(sheet.put, ("proposal", "axles", axle, "stop", "left_out"), not out, words.lower())
+    sheet.button("stop fitted", words, at, change).setFixedHeight(round(v.theme.px(23)))
 
 
 def _lay_tyre(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:

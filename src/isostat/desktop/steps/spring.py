@@ -8,6 +8,7 @@ from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.stacking import stacked
+from isostat.assess.trimming import put_stop_spacer
 from isostat.core.tuning.events import droop_end, travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_glyph
@@ -204,8 +205,8 @@ class SpringStep(Sheet):
         self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the change of rate", gesture)
 
     def _pull_stop(self, value: float, way: str, gesture: int) -> None:
-        path, wanted = ("proposal", "axles", self.axle, "stop", "spacer_m"), min(max(round(value, 3), 0.0), 0.3)
-        self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the stop spacer", gesture)
+        wanted = min(max(round(value, 3), 0.0), 0.3)
+        self.edited.emit(partial(put_stop_spacer, self.axle, spacer_m=wanted), f"{way} the stop spacer", gesture)
 
     def _solve_again(self) -> None:
         axle = self.axle

@@ -56,7 +56,11 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     found = v.job.as_found.axles[axle].torsion
     told, base = v.job.proposal.axles[axle].torsion.over(found), ("proposal", "axles", axle, "torsion")
     head = sheet.caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
-    lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
+    end = lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
+    if o.torsion is not None:
+        sheet.button("solve bars", "Solve", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
+        state = "typed" if o.torsion.typed else "solved for the target"
+        sheet.text("torsion state word", state, QPointF(end + t.px(76), top + t.px(8)), size=12.5, role="ink2")
     size, wide = QSize(round(t.px(72)), round(t.px(25))), t.px(98)
     for n, (field, words, quantity) in enumerate(FIELDS):
         at = QPointF(t.px(16) + n * wide, top + t.px(36))
@@ -140,7 +144,8 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
     t, preset, size = v.theme, v.reader.preset, QSize(round(v.theme.px(72)), round(v.theme.px(25)))
     sign = preset.unit(Quantity.ANGLE).sign
     sheet.text("torsion slack word", "slack angle", QPointF(t.px(120), top), size=12.5, weight=600, unit=sign)
-    sheet.text("torsion turn word", "turn of the anchor", QPointF(t.px(214), top), size=12.5, weight=600)
+    words = TEETH_SEEN if bar.teeth_inner is not None and bar.teeth_outer is not None else "turn of the anchor"
+    sheet.text("torsion turn word", words, QPointF(t.px(214), top), size=12.5, weight=600)
     for side in (0, 1):
         y = top + t.px(20 + 29 * side)
         sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y + 3), size=14, weight=600)
@@ -167,8 +172,6 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
             size=12.5,
             role="ink2",
         )
-    if bar.teeth_inner is not None and bar.teeth_outer is not None:
-        sheet.text("torsion teeth word", TEETH_SEEN, QPointF(t.px(16), top + t.px(82)), size=12, role="ink2", width=t.px(400))
     used = told.stress_pa(0, told.at_target[0]) / ALLOWED
     words = f"stress at the target {used * 100:.1f} % of allowed"
     sheet.text(
@@ -179,9 +182,6 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
         role="ochre" if used > 1.0 else "ink",
         shown=Shown("torsion stress", axle, 0),
     )
-    state = "typed" if told.typed else "solved for the target"
-    word = sheet.text("torsion state word", state, QPointF(t.px(344), top), size=12.5, role="ink2")
-    sheet.button("solve bars", "Solve", QPointF(word.right() + t.px(8), top - t.px(6)), partial(_solve, sheet, axle))
 
 
 def _setting(v: View, bar: TorsionBar, told: Twisted, law: ForceLaw, side: int) -> str:

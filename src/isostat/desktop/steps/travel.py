@@ -10,6 +10,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.crossing import crossing
 from isostat.assess.stacking import stacked
+from isostat.assess.trimming import put_stop_spacer
 from isostat.core.tuning.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -166,8 +167,8 @@ class TravelStep(Sheet):
         return up.bump_gain, down.droop_gain
 
     def _put_spacer(self, axle: int, spacer: float, way: str, gesture: int) -> None:
-        path, wanted = ("proposal", "axles", axle, "stop", "spacer_m"), max(round(spacer, 3), 0.0)
-        self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the stop", gesture)
+        wanted = max(round(spacer, 3), 0.0)  # what is trimmed off a stop is typed, never dragged
+        self.edited.emit(partial(put_stop_spacer, axle, spacer_m=wanted), f"{way} the stop", gesture)
 
     def _put_strap(self, axle: int, length: float, way: str, gesture: int) -> None:
         path, wanted = ("proposal", "axles", axle, "strap_m"), round(length, 3)
