@@ -209,3 +209,29 @@ def limited() -> Job:
     for field, value in (("hose_ratio", 0.8), ("hose_place", 0.3), ("joint_place", 0.0), ("strap_ratio", 0.9)):
         job = put(job, ("vehicle", "axles", 1, field), value)
     return put(job, ("vehicle", "axles", 0, "seat_m"), 0.015)
+
+
+MIRROR = {
+    "left": "right", "right": "left", "left_pa": "right_pa", "right_pa": "left_pa", "right_m": "left_m",
+    "tyre touches, left lock": "tyre touches, right lock", "tyre touches, right lock": "tyre touches, left lock",
+}  # fmt: skip
+
+
+def mirrored(job: Job) -> Job:
+    """The same job seen in a mirror: left is right, and every place lies on the other side."""
+
+    def other(key: str, reading: Any, pair: bool) -> Any:
+        if reading is None or (key == "left_m" and pair) or key not in ("left_m", "lean_m", "cross_share"):
+            return turn(reading)
+        turned = 1.0 - reading["value"] if key == "cross_share" else -reading["value"]
+        return {**reading, "value": turned, "typed": None}
+
+    def turn(node: Any) -> Any:
+        if isinstance(node, list | tuple):
+            return [turn(part) for part in node]
+        if not isinstance(node, dict):
+            return MIRROR.get(node, node) if isinstance(node, str) else node
+        pair = "right_m" in node
+        return {MIRROR.get(k, "right_m" if k == "left_m" and pair else k): other(k, v, pair) for k, v in node.items()}
+
+    return job_from(turn(job.model_dump()), "mirrored")

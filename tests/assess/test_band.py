@@ -6,13 +6,16 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
-from isostat.assess.band import predicted, prediction
+from isostat.assess.band import predicted, prediction, settle_share
+from isostat.assess.part_errors import friction_band, part_errors
 from isostat.assess.workings import Shown, explain
 from isostat.core.tuning.band import band_of
+from isostat.core.tuning.band_draws import Draws
 from isostat.job import edits
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
-from tests.jobs import hive_on_coils, past_its_travel, three_axles
+from isostat.job.parts import put_ring
+from tests.jobs import hive_on_coils, leafed, past_its_travel, three_axles
 
 HIVE = hive_on_coils()
 
@@ -72,3 +75,69 @@ def test_a_trailers_nose_has_its_part_in_the_band_and_a_car_has_none() -> None:
     names = [source.what for source in told.sources]
     assert "weight on the coupling" in names and "weight on the coupling" not in [s.what for s in predicted(HIVE).sources]
     assert np.isfinite(told.band.half_m).all() and (told.mean_half_m <= told.band.half_m.max(axis=1) + 1e-4).all()
+
+
+def _whats(a, axle: int) -> set[str]:  # type: ignore[no-untyped-def]
+    return {s.what for s in prediction(a, 50).sources if s.axle == axle}
+
+
+def test_a_leaf_pack_varies_by_its_arch_and_rests_anywhere_within_its_friction() -> None:
+    """Arch ±3 mm, half of it shared; friction even over its band: a mean of two such has a sixth of the square of the half band."""
+    job = leafed()
+    assert {"arch of the pack", "friction of the leaves"} <= _whats(assess(job), 1)
+    assert not {"spring rate", "free length"} & _whats(assess(job), 1)
+    halves, bands = [], []
+    for share in (0.0, 0.12):
+        a = assess(edits.put(job, ("proposal", "axles", 1, "pack", "friction"), share))
+        halves.append(prediction(a, 8000).mean_half_m[1, a.target_case])
+        bands.append(friction_band(a, 1)[:, a.target_case].mean())
+    law = a.orders[1].law[0]
+    x = np.asarray(a.orders[1].pressed_m[0])
+    assert bands[0] == 0.0 and bands[1] == pytest.approx(0.12 * float(law.force(x) / law.rate(x)), rel=0.02)
+    wheel = a.proposed.wheel_rate[1, 0, a.target_case] / float(law.rate(x))  # a stop or helper beside it holds some of it back
+    more = 2.0 * bands[1] / np.sqrt(6.0) / wheel
+    assert np.hypot(halves[0], more) == pytest.approx(halves[1], rel=0.06)
+
+
+def test_levelled_air_varies_by_its_rod_and_dead_band_not_by_a_free_length() -> None:
+    bag = {"across_m": 0.15, "height_m": 0.3, "least_m": 0.09, "stands_m": 0.2, "least_pa": 5e4, "most_pa": 8e5, "gas": "levelled",
+           "band_m": 0.004}  # fmt: skip
+    job = edits.put(edits.put(HIVE, ("proposal", "axles", 1, "air"), bag), ("proposal", "axles", 1, "kind"), "air")
+    a = assess(job)
+    assert a.orders[1].air is not None
+    told, whats = prediction(a, 8000), _whats(a, 1)
+    assert {"valve's rod", "dead band of the valve"} <= whats and not {"free length", "spring rate"} & whats
+    valve = [n for n, s in enumerate(told.sources) if s.axle == 1 and s.what in ("valve's rod", "dead band of the valve")]
+    part = float(told.band.half_m[1, 0, a.target_case]) * np.sqrt(told.band.share[valve, 1, 0, a.target_case].sum())
+    alone = 2.0 * np.hypot(0.001, 0.004 / np.sqrt(3.0))  # of one wheel at its own valve
+    assert part == pytest.approx(alone, rel=0.35), "a beam shares some of it with the other side"
+
+
+def test_every_spring_of_a_stack_is_drawn_and_behind_the_ring_the_top_one_no_longer_counts() -> None:
+    """Force of springs in series: each has its part by its give; past the crossover the main one alone moves it."""
+    a = assess(demo("survey-buggy"))
+    assert {"rate of the top spring", "rate of the main spring", "free length of the top spring"} <= _whats(a, 0)
+    pair = a.orders[0].law[0]
+    d = Draws(4)
+    scale, longer = part_errors(a, d)
+    by = {(s.what, s.side): c for s, c in zip(d.sources, d.columns, strict=True) if s.axle == 0}
+
+    def drawn(what: str) -> np.ndarray:
+        return (by[what, None] + by[what, 0]) / np.sqrt(2.0)
+
+    k, m = pair.top.rate, pair.main.rate
+    expected = 1 + 0.025 * (m * drawn("rate of the top spring") + k * drawn("rate of the main spring")) / (k + m)
+    assert scale[0, 0, :, a.target_case] == pytest.approx(expected)
+    b = assess(put_ring(a.job, 0, 0.9))
+    assert b.orders[0].law[0].locked_from_the_start
+    d = Draws(4)
+    by = {}
+    scale, longer = part_errors(b, d)
+    by = {(s.what, s.side): c for s, c in zip(d.sources, d.columns, strict=True) if s.axle == 0}
+    assert scale[0, 0, :, 0] == pytest.approx(1 + 0.025 * drawn("rate of the main spring"))
+    assert longer[0, 0, :, 0] == pytest.approx(0.0075 * pair.main.free_m * drawn("free length of the main spring"))
+
+
+def test_leaves_settle_more_than_coils_and_air_does_not() -> None:
+    assert [settle_share(leafed(), axle) for axle in (0, 1)] == [0.035, 0.045]
+    assert settle_share(edits.put(HIVE, ("proposal", "axles", 1, "kind"), "air"), 1) == 0.0

@@ -11,11 +11,15 @@ from isostat.assess import Assessment, assess
 from isostat.assess.assessment import _as_found, _stood
 from isostat.assess.judge import judge
 from isostat.assess.judge_tandem import beam_angles
+from isostat.assess.ratings import nose_kg
 from isostat.core.elements.equalizer import Equalized
 from isostat.core.findings import tandem
+from isostat.core.findings.carrying import LoadOutsideWheels, NoseLoad
+from isostat.core.findings.judgement import Grade
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.job.demos import demo
 from isostat.job.edits import put
+from isostat.job.files import job_from
 from isostat.job.schema import Job
 
 
@@ -105,3 +109,73 @@ def test_bags_on_one_line_share_no_beam() -> None:
     a = assess(job)
     assert a.proposed.platform.tandem is None and a.proposed.platform.teed is not None
     assert beam_angles(a) is None
+
+
+def tail_heavy() -> Job:
+    """The dairy's trailer with a load behind its axles that lifts the nose off the ball, were it not latched."""
+    job = demo("dairy-trailer")
+    data = job.model_dump()
+    data["items"] = [*data["items"], {"name": "Press", "mass_kg": 500, "behind_front_m": 2.6, "left_m": 0.0}]
+    data["cases"] = [*data["cases"], {"name": "Press on", "carried": [{"item": "Press"}]}]
+    return job_from(data, "tail heavy")
+
+
+def test_a_latched_coupling_holds_down_too_and_the_nose_stays_a_fault() -> None:
+    """Statics by levers about the axles: solved, not called tipped over; the coupling itself does not give."""
+    a = assess(tail_heavy())
+    case = a.job.case_index("Press on")
+    assert a.proposed.stands[case] and nose_kg(a)[case] < 0.0
+    assert not [j for j in judge(a) if isinstance(j, LoadOutsideWheels)]
+    (said,) = [j for j in judge(a) if isinstance(j, NoseLoad)]
+    assert said.grade is Grade.FAULT and said.nose_kg == pytest.approx(nose_kg(a)[case])
+    assert (a.proposed.hub_to_arch_m[..., case] < a.baseline_m - 0.005).any(), "not the heights as weighed"
+    h = np.array([1.0, -a.job.vehicle.coupling_ahead_m.value, 0.0])  # type: ignore[union-attr]
+    moved = h @ a.proposed.rest.pose
+    assert np.abs(moved).max() < 2e-5, "a tow ball moves a hundredth of a millimetre"
+    beside = put(a.job, ("items", len(a.job.items) - 1, "left_m"), 4.0)
+    assert [j for j in judge(assess(beside)) if isinstance(j, LoadOutsideWheels)], "beside its wheels it tips over"
+
+
+def scaled(job: Job, s: float) -> Job:
+    """Every mass, rate and stiffness s times as large, no length changed."""
+
+    def turn(node: object, key: str = "") -> object:
+        if isinstance(node, dict):
+            if "value" in node and ("_kg" in key or "_n_per_m" in key or key.endswith("_pa") or key == "damping_"):
+                return {**node, "value": node["value"] * s, "typed": None}
+            return {k: turn(v, k) for k, v in node.items()}
+        return [turn(v, key) for v in node] if isinstance(node, list | tuple) else node
+
+    return job_from(turn(job.model_dump()), "scaled")
+
+
+@pytest.mark.parametrize("s", [0.5, 1.7])
+def test_a_trailer_of_other_mass_and_rates_stands_alike(s: float) -> None:
+    """Every force and stiffness scaled, the coupling's too: the same heights (coils, so that nothing has a modulus of its own)."""
+    job = put(demo("dairy-trailer"), ("vehicle", "tandem"), "apart")
+    for setup in ("as_found", "proposal"):
+        for axle in (0, 1):
+            fit = (setup, "axles", axle)
+            job = put(put(job, (*fit, "kind"), "coil"), (*fit, "tyre_rate_n_per_m"), 250_000)
+            job = put(put(job, (*fit, "stop", "rate_n_per_m"), 60_000), (*fit, "cushion"), {})
+            for side in ("left", "right"):
+                job = put(put(job, (*fit, side, "rate_n_per_m"), 50_000), (*fit, side, "installed_length_m"), 0.25)
+    for axle in (0, 1):
+        job = put(job, ("vehicle", "axles", axle, "unsprung_kg"), 60)
+    a, b = assess(job), assess(scaled(job, s))
+    assert b.proposed.stands.all() and b.proposed.hub_to_arch_m == pytest.approx(a.proposed.hub_to_arch_m, abs=2e-5)
+    assert nose_kg(b) == pytest.approx(s * nose_kg(a), rel=1e-3)
+
+
+def test_measured_arms_of_the_beams_share_what_the_scales_saw_and_stand_as_read() -> None:
+    job = put(put(demo("dairy-trailer"), ("vehicle", "beam_front_m"), 0.18), ("vehicle", "beam_rear_m"), 0.20)
+    a, was = assess(job), assess(demo("dairy-trailer"))
+    assert a.beams is not None and a.beams.arms_m == ((0.09, 0.10), (0.09, 0.10))
+    front, rear = a.axles
+    for side in (0, 1):
+        both = sum(x.pad_kg[side].value for x in was.axles)
+        assert front.pad_kg[side].value + rear.pad_kg[side].value == pytest.approx(both), "the sum is the scales'"
+        sprung = [x.pad_kg[side].value - x.unsprung_kg.value for x in (front, rear)]
+        assert 0.18 * sprung[0] == pytest.approx(0.20 * sprung[1])
+    weighed = a.job.weighed_case
+    assert a.found.hub_to_arch_m[..., weighed] == pytest.approx(a.baseline_m, abs=1e-5)

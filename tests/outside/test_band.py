@@ -7,8 +7,9 @@ import pytest
 from uncertainties import correlated_values_norm, ufloat, wrap
 
 from isostat.assess import assess
-from isostat.assess.band import LENGTH, RATE, prediction
+from isostat.assess.band import prediction
 from isostat.assess.buys import as_ordered
+from isostat.assess.part_errors import LENGTH, RATE
 from isostat.job import edits
 from isostat.job.schema import Job
 from tests.jobs import workshop_squat

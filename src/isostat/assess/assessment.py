@@ -16,9 +16,9 @@ from isostat.assess.met import all_met
 from isostat.assess.raking import rake_points, raked
 from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, figure, fit_figures
 from isostat.assess.springs import Ordered, order
-from isostat.assess.stand import NO_SPRINGS, SPRING, Hitch, Springs, stand
+from isostat.assess.stand import HITCH_STIFF, NO_SPRINGS, SPRING, Hitch, Springs, stand
 from isostat.assess.standing import Events, Standing, stand_up, wheel_events
-from isostat.assess.tandem import Beams, beams_of
+from isostat.assess.tandem import Beams, beams_of, split_by_beams
 from isostat.core.elements.bank import Bank
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.platform import Platform
@@ -123,7 +123,10 @@ def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:
 def _hitch(job: Job) -> Hitch | None:
     """The coupling, where both its place and what it carried were read."""
     ahead, nose = job.vehicle.coupling_ahead_m, job.vehicle.nose_kg
-    return None if ahead is None or nose is None else Hitch(ahead.value, figure(nose, 0.0))
+    if ahead is None or nose is None:
+        return None
+    whole = nose.value + sum(c.pad_kg.value for axle in job.vehicle.axles for c in (axle.left, axle.right))
+    return Hitch(ahead.value, figure(nose, 0.0), HITCH_STIFF * GRAVITY * max(whole, 1.0) / max(ahead.value, 0.1))
 
 
 def _target_pose(target: Target, baseline: Floats, where: tuple[Floats, Floats, Floats]) -> tuple[Pose, float]:
@@ -210,6 +213,7 @@ def _assess(given: Job, job: Job) -> Assessment:
     """given: as it stands in the document. job: the same with all its readings at the baseline."""
     found_parts = job.as_found.axles
     axles = tuple(axle_figures(axle, fit) for axle, fit in zip(job.vehicle.axles, found_parts, strict=True))
+    axles = split_by_beams(job.vehicle, axles)
     found_fits = tuple(fit_figures(a, f, f) for a, f in zip(axles, found_parts, strict=True))
     fits = tuple(fit_figures(a, f, p) for a, f, p in zip(axles, found_parts, job.proposal.axles, strict=True))
     loading = _loading(job, axles)

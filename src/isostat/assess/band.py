@@ -11,9 +11,11 @@ from isostat.assess.assessment import Assessment, assess
 from isostat.assess.buys import LENGTHS, SHARES
 from isostat.assess.found import PAD, TAPE
 from isostat.assess.loads import loads
-from isostat.assess.stand import HITCH_RATE, SPRING
+from isostat.assess.part_errors import part_errors
+from isostat.assess.stand import SPRING
 from isostat.core.limits import GRAVITY, Bools, Floats
 from isostat.core.tuning.band import Band, band_of, half_band
+from isostat.core.tuning.band_draws import Draws, Source
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import lever
@@ -21,23 +23,13 @@ from isostat.core.working import Figure
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
 
-DRAWS, SEED = 5000, 7
+DRAWS = 5000
 # One standard deviation of each, where a reading does not say its own (common practice, no source).
-RATE, LENGTH = 0.025, 0.0075  # of a new coil, half of its variance shared by a pair
 NOSE = 0.02  # of the weight on a coupling
 LOAD, PLACED = 0.05, 0.010  # of an item's mass, and of its place in m
 MEASURED = {"unsprung_kg": 0.02, "tyre_rate_n_per_m": 0.05, "spring_ratio": 0.01}
 OFF_JACK = 0.006  # m that it stands higher off the jack, until it is rolled (common practice, no source)
-SETTLES = 0.035  # of the loaded deflection, first few hundred kilometres (common practice, no source)
-
-
-@dataclass(frozen=True, slots=True)
-class Source:
-    """What a draw varies: words, axle and side, None where it is the whole vehicle's or both sides'."""
-
-    what: str
-    axle: int | None = None
-    side: int | None = None
+SETTLES, LEAF_SETTLES = 0.035, 0.045  # of the loaded deflection, first few hundred kilometres (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -49,35 +41,6 @@ class Prediction:
     sources: tuple[Source, ...]
     stands: Bools  # (B,)
     settled_m: Floats  # as fitted would be `band.middle_m`
-
-
-class _Draws:
-    """Standard normal columns, each with its source; drawn in a fixed order, so that a prediction is the same every time."""
-
-    def __init__(self, n: int) -> None:
-        self._rng, self.n = np.random.default_rng(SEED), n
-        self.columns: list[Floats] = []
-        self.sources: list[Source] = []
-
-    def one(self, what: str, axle: int | None = None, side: int | None = None) -> Floats:
-        """One more column, (n,)."""
-        column = self._rng.standard_normal(self.n)
-        self.columns.append(column)
-        self.sources.append(Source(what, axle, side))
-        return column
-
-    def corners(self, what: str, axles: int) -> Floats:
-        """A column a wheel, (A, 2, n)."""
-        return np.array([[self.one(what, a, s) for s in (0, 1)] for a in range(axles)])
-
-    def axles(self, what: str, axles: int) -> Floats:
-        """A column an axle, (A, n)."""
-        return np.array([self.one(what, a) for a in range(axles)])
-
-    def pairs(self, what: str, axles: int) -> Floats:
-        """Left and right, half of the variance shared, (A, 2, n)."""
-        shared, own = self.axles(what, axles), self.corners(what, axles)
-        return np.asarray((shared[:, None] + own) / np.sqrt(2.0))
 
 
 def _error(reading: Reading, usual: float, assumed: float) -> float:
@@ -94,7 +57,7 @@ def _share(figure: Figure, kind: str) -> float:
 def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     """The band of every corner in every case, the parts ordered as proposed. draws: how many; 0.1 mm of noise at 5 000."""
     count, cases = len(a.axles), a.cases
-    d = _Draws(draws)
+    d = Draws(draws)
     corners = [(axle.left, axle.right) for axle in a.job.vehicle.axles]
     pad_sigma = np.array(
         [[_error(c.pad_kg, PAD / 2 * c.pad_kg.value, SHARES["pad_kg"] / 2 * c.pad_kg.value) for c in p] for p in corners]
@@ -111,14 +74,13 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     )
     tyre = 1.0 + np.array([_share(f.tyre_rate, "tyre_rate_n_per_m") for f in a.fits])[:, None] * d.axles("tyre rate", count)
     ratio = 1.0 + np.array([_share(x.spring_ratio, "spring_ratio") for x in a.axles])[:, None] * d.axles("motion ratio", count)
-    rate = 1.0 + RATE * d.pairs("spring rate", count)
-    free = np.array([o.order.free_m for o in a.orders])[..., None] * LENGTH * d.pairs("free length", count)
+    harder, longer = part_errors(a, d)
     weight = _weights(a, d, pads, unsprung)
     hitch, held = a.loading.hitch, None
     if hitch is not None:
         nose = GRAVITY * NOSE * hitch.nose_kg.value * d.one("weight on the coupling")
         weight = weight + lever(hitch.x_m, 0.0)[:, None, None] * nose[:, None]
-        held = np.array([np.full(draws, hitch.x_m), np.full(draws, HITCH_RATE), GRAVITY * hitch.nose_kg.value + nose])
+        held = np.array([np.full(draws, hitch.x_m), np.full(draws, hitch.rate), GRAVITY * hitch.nose_kg.value + nose])
 
     base = a.proposed.platform
     where = np.tile(np.arange(cases), draws)
@@ -130,8 +92,8 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
 
     scale, offset, slope = batch.scale.copy(), batch.offset_m.copy(), batch.ratio.copy()
     for side, part in enumerate(SPRING):
-        scale[:, part] *= spread(rate[:, side])
-        offset[:, part] += spread(free[:, side] - seats[:, side])
+        scale[:, part] *= harder[:, side].reshape(count, -1)
+        offset[:, part] += longer[:, side].reshape(count, -1) - spread(seats[:, side])
         slope[:, part] *= spread(ratio)
     stiff = batch.tyre_rate * spread(tyre)[:, None]
     carried = np.array([[p.value for p in x.pad_kg] for x in a.axles])[..., None] * GRAVITY
@@ -162,7 +124,7 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     )
 
 
-def _weights(a: Assessment, d: _Draws, pads: Floats, unsprung: Floats) -> Floats:
+def _weights(a: Assessment, d: Draws, pads: Floats, unsprung: Floats) -> Floats:
     """Sprung weight of every draw and case, (3, n, B): pads, unsprung and items as drawn."""
     y = np.array([[x.half_track_m, -x.half_track_m] for x in a.axles])
     h = lever(np.array([[x.x_m] * 2 for x in a.axles]), y)
@@ -190,9 +152,10 @@ def _safe(base: Platform, stands: Bools) -> Floats:
 
 
 def settle_share(job: Job, axle: int) -> float:
-    """Share of the loaded deflection by which an axle's springs settle."""
-    own = job.proposal.axles[axle].settle_share
-    return SETTLES if own is None else float(own.value)
+    """Share of the loaded deflection by which an axle's springs settle; air does not, until typed."""
+    fit = job.proposal.axles[axle]
+    usual = {"leaf": LEAF_SETTLES, "air": 0.0}.get(fit.kind, SETTLES)
+    return usual if fit.settle_share is None else float(fit.settle_share.value)
 
 
 def _settled(a: Assessment, stands: Bools) -> Floats:

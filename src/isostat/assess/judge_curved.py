@@ -30,10 +30,10 @@ def curved_judgements(a: Assessment) -> Iterator[Judgement]:
             yield curved.SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.lacks)
         if isinstance(o.law[0], Progressive):
             yield from _touching(a, i, o.law[0])
-        told = stacked(a, i)
-        if told is not None:
-            yield from _ring(a, i, told)
-            yield from _collars(i, told)
+        left, right = stacked(a, i, 0), stacked(a, i, 1)
+        if left is not None and right is not None:
+            yield from _ring(a, i, (left, right))
+            yield from _collars(i, left)
         for part, within, by in tight(a, i):
             yield curved.TooTight(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, part=part, within=within, by_m=by)
         yield from _wire(a, i)
@@ -118,7 +118,8 @@ def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:
         yield curved.TurnsTouch(grade=Grade.NOTE, place=place, step=Step.SPRING, touching_m=float(beyond[case]))
 
 
-def _ring(a: Assessment, i: int, told: Stacked) -> Iterator[Judgement]:
+def _ring(a: Assessment, i: int, sides: tuple[Stacked, Stacked]) -> Iterator[Judgement]:
+    told = sides[0]
     window, ring = told.window, told.pair.ring_m
     step, here = Step.SPRING, Place(i)
     if told.seated.ring_fault:
@@ -131,7 +132,7 @@ def _ring(a: Assessment, i: int, told: Stacked) -> Iterator[Judgement]:
         limit = min(max(ring, window.nearest_m), window.furthest_m)
         if abs(ring - limit) > SAID:
             binds = "main spring" if ring > limit else "top spring"
-            locked = told.change_m is None or told.change_m <= told.seated.target_m[0]
+            locked = any(t.change_m is None or t.change_m <= t.seated.target_m[t.side] for t in sides)
             if locked:  # the slider stands on the ring: moving it moves the collar with it
                 cure = Remedy("ring by share", here)
             else:
@@ -139,18 +140,15 @@ def _ring(a: Assessment, i: int, told: Stacked) -> Iterator[Judgement]:
             yield curved.RingOutside(
                 grade=Grade.WATCH, place=here, step=step, ring_m=ring, limit_m=limit, binds=binds, remedies=(cure,)
             )
-    if (
-        told.crossover is not None
-        and told.crossover.by != "ring"
-        and told.change_m is not None
-        and told.change_m < told.shock.bump_m
-    ):
+    met = any(t.change_m is not None and t.change_m < t.shock.bump_m for t in sides)
+    if told.crossover is not None and told.crossover.by != "ring" and met:
         yield curved.TopBinds(grade=Grade.WATCH, place=here, step=step, by=told.crossover.by)
-    change = -np.inf if told.change_m is None else told.change_m
-    past = np.where(a.proposed.stands, told.ride_m - change, -np.inf)
+    changes = np.array([[-np.inf if t.change_m is None else t.change_m] for t in sides])
+    rides = np.array([t.ride_m for t in sides])
+    past = np.where(a.proposed.stands, rides - changes, -np.inf).max(axis=0)  # the side that is further past it
     case = int(np.argmax(past))
     if past[case] > SAID:
-        by = float(min(past[case], told.ride_m[case]))
+        by = float(min(past[case], rides[:, case].max()))
         yield curved.PastCrossover(grade=Grade.NOTE, place=Place(i, None, case), step=step, by_m=by)
 
 

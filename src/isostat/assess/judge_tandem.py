@@ -37,7 +37,8 @@ def tandem_judgements(a: Assessment) -> Iterator[Judgement]:
     if angles is None or a.beams is None:
         return
     front = len(a.axles) - 2
-    pads = [sum(p.value for p in a.axles[i].pad_kg) for i in (front, front + 1)]
+    read = [a.job.vehicle.axles[i] for i in (front, front + 1)]  # as the scales saw them, whatever the arms say
+    pads = [axle.left.pad_kg.value + axle.right.pad_kg.value for axle in read]
     if abs(pads[0] - pads[1]) > UNEVEN * max(pads):
         yield tandem.TandemUneven(grade=Grade.WATCH, place=Place(front), step=Step.MEASURE, front_kg=pads[0], rear_kg=pads[1])
     beam = next(c for c in a.proposed.bank.couples if isinstance(c, Equalized))

@@ -14,7 +14,7 @@ from isostat.core.limits import Floats, OutOfRange
 from isostat.core.tuning import stack_fit
 from isostat.core.tuning.events import TravelEvent, bump_end, droop_end
 from isostat.core.tuning.order import LENGTH_STEP, to_step
-from isostat.core.tuning.stack_fit import CoilOver
+from isostat.core.tuning.stack_fit import CoilOver, RingWindow
 from isostat.job.curved import Stack
 from isostat.job.fitted import AxleFit
 
@@ -64,7 +64,7 @@ def seat_stack(
     made, fault, collars = pair, "", [0.0, 0.0]
     for _ in range(2):  # a ring that is met before the target changes what the collar must do
         collars = [down(made, side) for side in (0, 1)]
-        made, fault = _ringed(told, pair, shock(0, collars[0]), target[0])
+        made, fault = _ringed(told, pair, (shock(0, collars[0]), shock(1, collars[1])), target)
         if made == pair:
             break
     return Seated(
@@ -78,16 +78,27 @@ def seat_stack(
     )
 
 
-def _ringed(told: Stack, pair: StackedPair, shock: CoilOver, target_m: float) -> tuple[StackedPair, str]:
-    """The stack with its ring where it is wanted, and why that cannot be."""
+def window_of_both(pair: StackedPair, shocks: tuple[CoilOver, CoilOver]) -> RingWindow:
+    """Where the ring may sit so that it binds nothing on either side."""
+    left, right = (stack_fit.ring_window(pair, shock) for shock in shocks)
+    return RingWindow(max(left.nearest_m, right.nearest_m), min(left.furthest_m, right.furthest_m))
+
+
+def _ringed(
+    told: Stack, pair: StackedPair, shocks: tuple[CoilOver, CoilOver], target_m: tuple[float, float]
+) -> tuple[StackedPair, str]:
+    """The stack with its ring where it is wanted, one distance for both sides, and why that cannot be."""
     if told.placed == "typed":
         return pair, ""
     if told.placed == "protecting":
-        return replace(pair, ring_m=stack_fit.ring_window(pair, shock).nearest_m), ""
-    ride = float(np.clip(target_m, 0.0, shock.bump_m))
+        return replace(pair, ring_m=window_of_both(pair, shocks).nearest_m), ""
+    rings = []
     try:
-        set_ = stack_fit.ring_for_crossover(pair, shock, ride, share=value_or(told.share, stack_fit.SHARE))
+        for shock, target in zip(shocks, target_m, strict=True):
+            ride = float(np.clip(target, 0.0, shock.bump_m))
+            set_ = stack_fit.ring_for_crossover(pair, shock, ride, share=value_or(told.share, stack_fit.SHARE))
+            assert set_.ring_m is not None
+            rings.append(set_.ring_m)
     except OutOfRange as refused:
         return pair, str(refused)
-    assert set_.ring_m is not None
-    return replace(set_, ring_m=max(to_step(set_.ring_m, LENGTH_STEP), 0.0)), ""
+    return replace(pair, ring_m=max(to_step(sum(rings) / 2.0, LENGTH_STEP), 0.0)), ""

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.seating import Seated
+from isostat.assess.seating import Seated, window_of_both
 from isostat.core.elements.stacked import Crossover, StackedPair
 from isostat.core.limits import Floats
 from isostat.core.tuning import stack_fit
@@ -17,10 +17,11 @@ from isostat.core.tuning.stack_fit import CoilOver, Marks, RingWindow
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stacked:
-    """What comes of a stack at an axle's left wheel, its collar set; the shaft counts from full droop, m. Arrays (B,)."""
+    """What comes of a stack at one wheel of an axle, its collar set; the shaft counts from full droop, m. Arrays (B,)."""
 
     seated: Seated
-    window: RingWindow
+    side: int
+    window: RingWindow  # that binds nothing on either side: the ring is one
     crossover: Crossover | None
     change_m: float | None  # shaft at which the rate changes
     ride_m: Floats  # shaft at ride height in each case
@@ -35,24 +36,25 @@ class Stacked:
 
     @property
     def shock(self) -> CoilOver:
-        """The left one, its collar where it ends."""
-        return self.seated.shock[0]
+        """Its own, the collar where it ends."""
+        return self.seated.shock[self.side]
 
 
-def stacked(a: Assessment, axle: int) -> Stacked | None:
-    """The stack of an axle; None where none is ordered there, or it cannot be made."""
+def stacked(a: Assessment, axle: int, side: int = 0) -> Stacked | None:
+    """The stack of an axle at one of its wheels; None where none is ordered there, or it cannot be made."""
     seated = a.orders[axle].stack
     if seated is None:
         return None
-    pair, shock, s = seated.pair, seated.shock[0], a.proposed
-    hangs = droop_end(s.events[axle][0]).travel_m
-    x, slope, _ = a.axles[axle].spring_motion.at(hangs + s.droop_left_m[axle, 0])
+    pair, shock, s = seated.pair, seated.shock[side], a.proposed
+    hangs = droop_end(s.events[axle][side]).travel_m
+    x, slope, _ = a.axles[axle].spring_motion.at(hangs + s.droop_left_m[axle, side])
     return Stacked(
         seated=seated,
-        window=stack_fit.ring_window(pair, shock),
+        side=side,
+        window=window_of_both(pair, seated.shock),
         crossover=pair.crossover,
         change_m=stack_fit.crossover_at(pair, shock),
-        ride_m=np.asarray(x) - seated.hangs_x_m[0],
+        ride_m=np.asarray(x) - seated.hangs_x_m[side],
         ratio=np.asarray(slope),
         main_at_bump_m=stack_fit.main_at_bump(pair, shock),
         top_spare_m=stack_fit.top_spare(pair, shock),

@@ -25,7 +25,7 @@ from isostat.core.working import Figure
 SPRING, STOP, SHOCK, METAL = (0, 1), (2, 3), (4, 5), (6, 7)
 HELPER, CUSHION, STRAP = (8, 9), (10, 11), (12, 13)  # only where some axle has one
 PARTS, WITH_HELPERS, WITH_STRAPS = 8, 12, 14
-HITCH_RATE = 5e6  # N/m from the coupling to the ground: the tow vehicle's own springs are not asked (stated rule)
+HITCH_STIFF = 1e5  # times the weight as weighed, a metre ahead of the axle: the coupling gives way by nothing (stated rule)
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +44,7 @@ class Hitch:
 
     x_m: float
     nose_kg: Figure
+    rate: float  # N/m to the ground: goes with the vehicle's weight over its length, so that a model of it behaves alike
 
 
 NO_SPRINGS = Springs((Coil(1000.0), Coil(1000.0)), (-1.0, -1.0))
@@ -157,6 +158,6 @@ def stand(
         motion=np.repeat(motion[..., None], cases, axis=-1) if motions else None,
         teed=np.repeat(teed[..., None], cases, axis=-1) if (teed >= 0).any() else None,
         tandem=np.repeat(tandem[..., None], cases, axis=-1) if (tandem >= 0).any() else None,
-        hitch=None if hitch is None else spread(np.array([hitch.x_m, HITCH_RATE, hitch.nose_kg.value * GRAVITY])),
+        hitch=None if hitch is None else spread(np.array([hitch.x_m, hitch.rate, hitch.nose_kg.value * GRAVITY])),
     )
     return platform, Bank(tuple(laws), tuple(motions), tuple(couples))  # type: ignore[arg-type]

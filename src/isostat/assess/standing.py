@@ -53,12 +53,16 @@ class Standing:
     droop_left_m: Floats
 
 
+FAR = 50.0  # times as far from a coupling as the wheels: further back no load is carried (stated rule)
+
+
 def _standing_cases(platform: Platform) -> tuple[Bools, Floats]:
     y = np.stack([platform.half_track_m, -platform.half_track_m], axis=1)
     x = np.broadcast_to(platform.axle_x_m[:, None], y.shape)
     x, y = x.reshape(-1, platform.cases), y.reshape(-1, platform.cases)
-    if platform.hitch is not None:  # the coupling holds it up too
-        x, y = np.vstack([x, platform.hitch[:1]]), np.vstack([y, np.zeros((1, platform.cases))])
+    if platform.hitch is not None:  # latched it holds up and down: the wheels' shadow, seen from it, is where a load may lie
+        ahead = platform.hitch[:1]
+        x, y = np.vstack([ahead, ahead + FAR * (x - ahead)]), np.vstack([np.zeros((1, platform.cases)), FAR * y])
     weight = platform.whole_weight
     margins = [support_margin(weight[:, c], x[:, c], y[:, c]) for c in range(platform.cases)]
     return np.array([m > 0.0 for m in margins]), np.array(margins)

@@ -175,7 +175,8 @@ class Vehicle(Frozen):
     coupling_ahead_m, nose_kg: of a trailer, its coupling ahead of the first axle and what that carried when weighed.
     deck_front_m, deck_rear_m: headboard and tailboard behind the front hub. headlamp_drop_m: cut-off below the lamp at 10 m.
     door_m: the door that the roof must pass. tandem: whether the springs of the last two axles share a rocking beam a side, arms
-    beam_m long. rake_front, rake_rear: the points that the rake is taken between.
+    beam_m long, or its ends beam_front_m and beam_rear_m from the pivot. rake_front, rake_rear: the points that the rake is taken
+    between.
     """
 
     name: Text
@@ -197,6 +198,8 @@ class Vehicle(Frozen):
     brake_rod_m: Stroke | None = None
     tandem: Literal["apart", "equalized"] = "apart"
     beam_m: BeamArm | None = None
+    beam_front_m: BeamArm | None = None
+    beam_rear_m: BeamArm | None = None
     tail_raised_m: Raised | None = None
     tail_up_front_kg: Mass | None = None
     axles: tuple[Axle, ...] = Field(min_length=1, max_length=3)

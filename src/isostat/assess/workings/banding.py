@@ -5,8 +5,9 @@ from __future__ import annotations
 import math
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.band import Source, predicted, settle_share
+from isostat.assess.band import predicted, settle_share
 from isostat.assess.workings.shown import Shown
+from isostat.core.tuning.band_draws import Source
 from isostat.core.working import Given, Origin, Working
 
 LISTED = 5  # sources that are named; the rest is one line
@@ -64,6 +65,6 @@ def settled(a: Assessment, k: Shown) -> Working:
         ),
         result=after,
         approximate=origin is Origin.ASSUMED,
-        rule="Coils settle 2 to 5 % of it, mostly in the first few hundred kilometres; off the jack they stand some 6 mm higher "
-        "until it is rolled (common practice, no source).",
+        rule="Coils settle 2 to 5 % of it, leaves 3 to 6 %, mostly in the first few hundred kilometres; off the jack they stand "
+        "some 6 mm higher until it is rolled (common practice, no source).",
     )

@@ -54,16 +54,16 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         sheet.button("solve helper", "Solve", at, partial(_solve, sheet, axle)).setToolTip(
             "pressures for the target, on these springs"
         )
-    size, y = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(26)
+    size, y = QSize(round(t.px(76)), round(t.px(23))), area.top() + t.px(26)
     bags = v.a.orders[axle].air
     solved = {} if bags is None else {"left_pa": bags.gauge_pa[0], "right_pa": bags.gauge_pa[1]}
     for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD, SET_WARMTH):
         sign = v.reader.preset.unit(what[2]).sign
         sheet.text(f"{name} {what[0]} word", what[1], QPointF(area.left(), y + 4), size=13, unit=sign)
         bag_field(sheet, v, name, base, told, what, QPointF(area.left() + t.px(176), y), size, solved.get(what[0]))
-        y += t.px(27)
+        y += t.px(25)
     lay_ways(sheet, name, base, told, QPointF(area.left(), y), t.px(124), GASES if alone else GASES[:2])
-    lay_chart_rows(sheet, v, name, base, told, QPointF(area.left(), y + t.px(36)), size)
+    lay_chart_rows(sheet, v, name, base, told, QPointF(area.left(), y + t.px(31)), size)
     sheet.text("helper caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
     right = QRectF(area.left() + t.px(284), area.top(), area.width() - t.px(284), area.height() - t.px(26))
     foot = _lay_table(sheet, v, axle, right)

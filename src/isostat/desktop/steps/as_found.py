@@ -11,6 +11,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 from isostat.assess.tandem import ARM
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.entry import entry
 from isostat.desktop.steps.spring_head import KINDS
 from isostat.desktop.view import View
 from isostat.job import edits
@@ -199,6 +200,13 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
             beside = QPointF(area.right() + t.px(8), y)
             sheet.field("beam arm", ("vehicle", "beam_m"), beside, cell, label="arm of the rocking beam", quantity=Quantity.HEIGHT,
                         value=arm.value if arm else ARM, assumed=arm is None, figure=13)  # fmt: skip
+            y += pitch
+            sheet.text("beam arms word", "beam's ends", QPointF(at.x(), y + 2), size=13)
+            for n, (field, words) in enumerate(
+                (("beam_front_m", "front end of the beam"), ("beam_rear_m", "rear end of the beam"))
+            ):
+                entry(sheet, v, field, ("vehicle", field), (QPointF(at.x() + t.px(76 + 82 * n), y), cell), label=words,
+                      quantity=Quantity.HEIGHT)  # fmt: skip
     y += pitch
     sheet.text("axles word", "axles", QPointF(at.x(), y + 2), size=13)
     x = at.x() + t.px(76)

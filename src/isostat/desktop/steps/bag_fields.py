@@ -89,15 +89,13 @@ def lay_ways(sheet: Sheet, name: str, base: edits.Path, told: AirBag, at: QPoint
 def lay_chart_rows(sheet: Sheet, v: View, name: str, base: edits.Path, told: AirBag, at: QPointF, size: QSize) -> float:
     """What its maker's chart says that it carries at some heights, at one pressure. Returns where the last row ends."""
     t, preset, y = v.theme, v.reader.preset, at.y()
-    word = sheet.text(f"{name} chart word", "maker's chart, at", QPointF(at.x(), y + 4), size=13, unit=preset.pressure.sign)
+    first = max(len(told.chart) - CHART_ROWS + 1, 0)  # the last lines, and one that is empty
+    words = f"maker's chart from line {first + 1}, at" if first else "maker's chart, at"
+    word = sheet.text(f"{name} chart word", words, QPointF(at.x(), y + 4), size=13, unit=preset.pressure.sign)
     bag_field(sheet, v, name, base, told, ("chart_pa", "pressure of the chart", Quantity.PRESSURE),
               QPointF(max(word.right() + t.px(6), at.x() + t.px(176)), y), size)  # fmt: skip
-    first = max(len(told.chart) - CHART_ROWS + 1, 0)  # the last lines, and one that is empty
-    if first:
-        sheet.text(f"{name} chart above word", f"{first} lines above", QPointF(at.x(), y + t.px(22)), size=12, role="ink2")
-        y += t.px(10)
     for n in range(first, first + CHART_ROWS):
-        y += t.px(28)
+        y += t.px(26)
         row = told.chart[n] if n < len(told.chart) else None
         for m, (field, words, quantity) in enumerate((("height_m", "high", Quantity.COIL), ("load_kg", "carries", Quantity.MASS))):
             x = at.x() + m * t.px(132)

@@ -21,8 +21,7 @@ from isostat.wording.telling import tell
 from isostat.wording.travel import order_words
 
 ROWS: tuple[tuple[str, str, Quantity], ...] = (
-    ("stop spacer", "spacer under stops, − trimmed", Quantity.COIL),
-    ("stop height", "stop's free height", Quantity.COIL),
+    ("stop spacer", "stop spacer, − trims", Quantity.COIL),
     ("shock longer", "shock longer than found", Quantity.HEIGHT),
     ("mounts apart", "shock mounts apart by", Quantity.HEIGHT),
     ("hose longer", "hose longer than found", Quantity.HEIGHT),
@@ -57,7 +56,6 @@ def _told(v: View, axle: int) -> dict[str, tuple[edits.Path, Figure | None]]:
     fit, base = v.a.fits[axle], ("proposal", "axles", axle)
     return {
         "stop spacer": ((*base, "stop", "spacer_m"), Figure(fit.stop_spacer_m, Origin.COMPUTED)),
-        "stop height": ((*base, "stop", "free_height_m"), fit.stop_height_m),
         "shock longer": ((*base, "shock_longer_m"), Figure(fit.shock_longer_m, Origin.COMPUTED)),
         "mounts apart": ((*base, "shock_mounts_m"), Figure(fit.shock_mounts_m, Origin.COMPUTED)),
         "hose longer": ((*base, "hose_longer_m"), Figure(fit.hose_longer_m, Origin.COMPUTED)),

@@ -9,9 +9,10 @@ from PyQt6.QtCore import QPointF, QRectF, QSize
 from isostat.assess.judge_travel import FREE_BUMP
 from isostat.assess.stop_use import Clearance, spacer_steps, stop_use
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
-from isostat.desktop.steps.entry import tyre_entry
+from isostat.desktop.steps.entry import entry, tyre_entry
 from isostat.desktop.view import View
 from isostat.job.points import SIDES
+from isostat.units.unit import Quantity
 
 COLUMNS = (0.12, 0.30, 0.48, 0.66, 0.82)  # where each column ends, of the width
 
@@ -34,12 +35,12 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     ]
     for n, (x, words) in enumerate(zip(xs, heads, strict=True)):
         sheet.text(f"spacers head {n}", words, QPointF(x, area.top()), size=12.5, role="ink2", anchor=RIGHT)
-    unit = f"in {r.preset.height.sign}; tyre by its radius, worst of both views"
+    unit = f"in {r.preset.height.sign}, worst of both views"
     sheet.text("spacers unit", unit, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
     _lay_tyre(sheet, v, axle, QPointF(area.right() - t.px(70), area.bottom() - t.px(26)))
-    here = v.a.fits[axle].stop_spacer_m
+    here, pitch = v.a.fits[axle].stop_spacer_m, min(t.px(23), (area.height() - t.px(66)) / len(steps))
     for n, step in enumerate(steps):
-        y, now = area.top() + t.px(19) + n * t.px(23), abs(step.spacer_m - here) < 5e-4
+        y, now = area.top() + t.px(19) + n * pitch, abs(step.spacer_m - here) < 5e-4
         weight = 600 if now else 400
         said = [(r.height(step.spacer_m), "ink"), *(_clear(v, c) for c in step.clear)]
         said += [("", "ink")] * (3 - len(said))
@@ -49,25 +50,38 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
             sheet.text(f"spacers {k} {n} word", words, QPointF(x, y), size=13.5, weight=weight, role=role, anchor=RIGHT)
         if not now:
             put = partial(sheet.put, ("proposal", "axles", axle, "stop", "spacer_m"), step.spacer_m, "another spacer")
-            sheet.button(f"spacers use {n}", "use", QPointF(xs[-1] + t.px(14), y - t.px(2)), put).setFixedHeight(round(t.px(21)))
+            sheet.button(f"spacers use {n}", "use", QPointF(xs[-1] + t.px(14), y - t.px(2)), put).setFixedHeight(
+                round(min(t.px(21), pitch - 1))
+            )
         else:
             sheet.text("spacers now word", "as proposed", QPointF(xs[-1] + t.px(14), y), size=12.5, role="ink2")
-    _lay_fitted(sheet, v, axle, QPointF(area.left(), area.bottom() - t.px(46)))
-    _lay_use(sheet, v, axle, QPointF(area.left(), area.top() + t.px(23) + len(steps) * t.px(23)))
+    _lay_fitted(sheet, v, axle, QPointF(xs[-1] + t.px(14), area.top() - t.px(4)))
+    _lay_height(sheet, v, axle, QPointF(area.right() - t.px(262), area.bottom() - t.px(26)))
+    _lay_use(sheet, v, axle, QPointF(area.left(), area.top() + t.px(20) + len(steps) * pitch))
 
 
 def _lay_fitted(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Whether a stop is fitted at all."""
     out = v.job.proposal.axles[axle].stop.left_out
-    words = "Fit a stop" if out else "Leave the stop out"
+    words = "Fit a stop" if out else "Leave out"
     change = partial(sheet.put, ("proposal", "axles", axle, "stop", "left_out"), not out, words.lower())
-    sheet.button("stop fitted", words, at, change).setFixedHeight(round(v.theme.px(23)))
+    sheet.button("stop fitted", words, at, change).setFixedHeight(round(v.theme.px(21)))
+
+
+def _lay_height(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """The free height of the stop that is proposed; another than as found moves touch and flat."""
+    t = v.theme
+    sheet.text("spacers height word", "stop's free height", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
+               unit=v.reader.preset.coil.sign)  # fmt: skip
+    path, label = ("proposal", "axles", axle, "stop", "free_height_m"), "free height of the stop proposed"
+    entry(sheet, v, "spacers height", path, (at, QSize(round(t.px(66)), round(t.px(22)))), label=label, quantity=Quantity.COIL,
+          otherwise=v.a.fits[axle].stop_height_m)  # fmt: skip
 
 
 def _lay_tyre(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """The tyre that is proposed; another than as found has its own column."""
     t = v.theme
-    sheet.text("spacers tyre word", "tyre proposed, its radius", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
+    sheet.text("spacers tyre word", "tyre's radius", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
                unit=v.reader.preset.height.sign)  # fmt: skip
     tyre_entry(sheet, v, "spacers tyre", axle, (at, QSize(round(t.px(66)), round(t.px(22)))))
 
