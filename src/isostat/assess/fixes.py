@@ -9,25 +9,28 @@ import numpy as np
 from isostat.assess.assessment import Assessment, assess
 from isostat.assess.judge import judge
 from isostat.assess.judge_travel import FREE_BUMP, free_bump
-from isostat.assess.leveling import leans, with_spacer
-from isostat.assess.pumping import with_pressures
+from isostat.assess.leveling import leans
+from isostat.assess.remedies import apply_remedy
 from isostat.assess.standing import cross_weight
+from isostat.core.elements.leaf import LeafLaw
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
-from isostat.job import shop
-from isostat.job.cargo import set_share
-from isostat.job.edits import put, put_number
 from isostat.job.files import JobFault
-from isostat.job.parts import put_ring
-from isostat.job.points import CORNER_POINTS, SIDES
 from isostat.job.schema import Job
-from isostat.job.targets import aim_by_axle
 
 SAID = 0.0005  # m: smaller changes of travel are no price
+LESS = 0.001  # m by which a cure of a lean makes the worst one less (stated rule)
+EASES = 0.1  # of how far over its limit, that a fix that does not cure takes off at least (stated rule)
+GREW = 0.02  # of how far over its limit a judgement was, that is no growth (stated rule)
+THINNEST, THICKEST, PLATE = (
+    0.002,
+    0.060,
+    0.012,
+)  # m of spacer, and of a plate on one side of equal blocks (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True)
 class Price:
-    """What a fix makes worse at most: "free bump", "droop" in m, or "cross weight" as a share."""
+    """What a fix leaves least of where it takes some: "free bump", "droop" in m, or "cross weight" as a share."""
 
     what: str
     place: Place
@@ -55,66 +58,10 @@ class Fix:
     job: Job
     remaining: Judgement | None  # the same judgement after the fix, None when it is gone
     price: Price | None
-    worsens: bool  # another judgement rose in grade, a new watch or fault came, or the heaviest load is left with too little bump
+    worsens: bool  # another fault or watch grew, a new one came, or the heaviest load is left with too little bump
     spacers: tuple[tuple[Place, float], ...] = ()  # spring spacers that it sets, m
     leveled: Leveled | None = None  # where it is about the lean
-
-
-def apply_remedy(job: Job, remedy: Remedy) -> Job:
-    """The job with a remedy carried out. Raises JobFault when the job will not have it."""
-    axle = remedy.place.axle
-    match remedy.quantity:
-        case "stop spacer":
-            return put(job, ("proposal", "axles", int(axle or 0), "stop", "spacer_m"), remedy.value)
-        case "arch":
-            return shop.rearch(job, int(axle or 0), remedy.value)
-        case "leaf less":
-            return shop.remove_leaf(job, int(axle or 0), len(job.proposal.axles[int(axle or 0)].pack.leaves) - 1)
-        case "thinner leaves":
-            return shop.thinner(job, int(axle or 0))
-        case "pressures":
-            return with_pressures(job, int(axle or 0))
-        case "stop fitted":
-            return put(job, ("proposal", "axles", int(axle or 0), "stop", "left_out"), False)
-        case "ring":
-            return put_ring(job, int(axle or 0), remedy.value)
-        case "ring by share":
-            return put(job, ("proposal", "axles", int(axle or 0), "stack", "placed"), "by share")
-        case "shock length":
-            return put(job, ("proposal", "axles", int(axle or 0), "shock_longer_m"), remedy.value)
-        case "hose length":
-            return put(job, ("proposal", "axles", int(axle or 0), "hose_longer_m"), remedy.value)
-        case "strap":
-            return put(job, ("proposal", "axles", int(axle or 0), "strap_m"), remedy.value)
-        case "spacer allowed":
-            return put(job, ("proposal", "axles", int(axle or 0), "sides"), "spacer")
-        case "reading":
-            side, name = SIDES[int(remedy.place.side or 0)], CORNER_POINTS[int(remedy.item or 0)].field
-            return put_number(job, ("vehicle", "axles", int(axle or 0), side, name), remedy.value)
-        case "swap sides":
-            name = CORNER_POINTS[int(remedy.item or 0)].field
-            here = job.vehicle.axles[int(axle or 0)]
-            for side, reading in zip(SIDES, (getattr(here.right, name), getattr(here.left, name)), strict=True):
-                job = put(job, ("vehicle", "axles", int(axle or 0), side, name), reading)
-            return job
-        case "take rate":
-            for side in SIDES if remedy.place.side is None else SIDES[remedy.place.side : remedy.place.side + 1]:
-                job = put(job, ("as_found", "axles", int(axle or 0), side, "rate_n_per_m"), remedy.value)
-            return job
-        case "spring spacer":
-            return with_spacer(job, remedy.place)
-        case "level":
-            return aim_by_axle(job, {"lean_m": {"value": 0.0}})
-        case "solve springs":
-            for side in SIDES:
-                for field in ("free_length_m", "spacer_m"):
-                    job = put(job, ("proposal", "axles", int(axle or 0), side, field), None)
-            return job
-        case "carry less":
-            case_name = job.cases[int(remedy.place.case or 0)].name
-            return set_share(job, case_name, job.items[int(remedy.item or 0)].name, remedy.value)
-        case unknown:
-            raise JobFault("remedy", [f"remedy “{unknown}” is not known."])
+    free_m: float = 0.0  # free length of the springs of its axle then
 
 
 def same_judgement(j: Judgement) -> tuple[object, ...]:
@@ -126,7 +73,7 @@ def judge_fixes(a: Assessment, judgements: tuple[Judgement, ...]) -> tuple[Fix, 
     """Every remedy that cures or eases its judgement and brings no new fault, in the order of the judgements."""
     fixes = []
     tried: dict[Remedy, tuple[Job, Assessment, tuple[Judgement, ...]] | None] = {}
-    before = _grades(judgements)
+    before = _standing(judgements)
     for judgement in judgements:
         for remedy in judgement.remedies:
             if remedy not in tried:
@@ -150,35 +97,70 @@ def _try(job: Job, remedy: Remedy) -> tuple[Job, Assessment, tuple[Judgement, ..
     return changed, after, judge(after)
 
 
-def _grades(judgements: tuple[Judgement, ...]) -> dict[tuple[object, ...], Grade]:
-    grades: dict[tuple[object, ...], Grade] = {}
+Standing = dict[tuple[object, ...], tuple[Grade, float]]
+
+
+def _standing(judgements: tuple[Judgement, ...]) -> Standing:
+    """How grave every judgement is: its grade, and how far over its limit."""
+    worst: Standing = {}
     for j in judgements:
         key = same_judgement(j)
-        grades[key] = max(j.grade, grades.get(key, Grade.NOTE))
-    return grades
+        worst[key] = max((j.grade, j.severity), worst.get(key, (Grade.NOTE, -np.inf)))
+    return worst
+
+
+def _grew(was: tuple[Grade, float], now: tuple[Grade, float]) -> bool:
+    """Whether a fault or watch became graver: in grade, or further over its limit by more than a tape or a scale would notice."""
+    if now[0] != was[0]:
+        return now[0] > was[0]
+    return now[0] > Grade.NOTE and now[1] > was[1] + max(GREW * abs(was[1]), 1e-4)
 
 
 def _weigh(
-    a: Assessment,
-    judgement: Judgement,
-    remedy: Remedy,
-    job: Job,
-    after: Assessment,
-    then: tuple[Judgement, ...],
-    before: dict[tuple[object, ...], Grade],
+    a: Assessment, judgement: Judgement, remedy: Remedy, job: Job, after: Assessment, then: tuple[Judgement, ...], before: Standing
 ) -> Fix | None:
     remaining = next((j for j in then if same_judgement(j) == same_judgement(judgement)), None)
-    if remaining is not None and (remaining.grade, remaining.severity) >= (judgement.grade, judgement.severity - 1e-9):
-        return None
-    worse = [(key, grade) for key, grade in _grades(then).items() if grade > before.get(key, Grade.NOTE)]
-    if any(grade is Grade.FAULT for _, grade in worse):
-        return None
+    if remaining is not None and remaining.grade >= judgement.grade:
+        eased = judgement.severity - remaining.severity
+        if remaining.grade > judgement.grade or eased < max(EASES * abs(judgement.severity), 1e-9):
+            return None
     about_lean = remedy.quantity in ("level", "spring spacer")
     spacers = _new_spacers(a, after) if about_lean else ()
+    if about_lean and (not _levels(a, after) or not _to_be_had(after, spacers)):
+        return None
+    now = _standing(then)
+    worse = [now[key] for key in now if _grew(before.get(key, (Grade.NOTE, -np.inf)), now[key])]
+    own = same_judgement(judgement)
+    if any(grade is Grade.FAULT and before.get(key, (Grade.NOTE, 0.0))[0] is not Grade.FAULT for key, (grade, _) in now.items()):
+        return None
+    worsens = bool([w for key, w in now.items() if key != own and w in worse]) or _on_its_stop(after, remedy)
     leveled = _leveled(a, after, int(judgement.place.case or 0)) if about_lean else None
-    return Fix(
-        judgement, remedy, job, remaining, worst_price(a, after), bool(worse) or _on_its_stop(after, remedy), spacers, leveled
-    )
+    free = max(after.orders[int(remedy.place.axle or 0)].order.free_m)
+    return Fix(judgement, remedy, job, remaining, worst_price(a, after), worsens, spacers, leveled, free)
+
+
+def _levels(a: Assessment, after: Assessment) -> bool:
+    """Whether the worst lean of all cases is a millimetre less, and no corner left its target for it."""
+    if np.abs(leans(after)).max() > np.abs(leans(a)).max() - LESS:
+        return False
+    off = [np.abs(x.proposed.hub_to_arch_m[..., x.target_case] - x.target_m) - x.job.target.band_m.value for x in (a, after)]
+    lean = [x.target_m[:, :1] - x.target_m[:, 1:] for x in (a, after)]  # a new wanted lean is no miss
+    return bool(((off[1] <= 0.0) | (off[0] > 0.0) | (np.abs(lean[1] - lean[0]) > 1e-6).any()).all())
+
+
+def _to_be_had(after: Assessment, spacers: tuple[tuple[Place, float], ...]) -> bool:
+    """Whether a shop has such spacers: some 2 mm at least and 60 mm at most; under packs equal blocks, and a plate on one side."""
+    for place, new in spacers:
+        axle, side = int(place.axle or 0), int(place.side or 0)
+        other = after.orders[axle].order.spacer_m[1 - side]
+        if new > THICKEST or 0.0 < new < THINNEST:
+            return False
+        if isinstance(after.orders[axle].law[0], LeafLaw):
+            if after.job.vehicle.axles[axle].steered and new > 0.0:
+                return False
+            if not THINNEST <= abs(new - other) <= PLATE and new != other:
+                return False
+    return True
 
 
 def _on_its_stop(after: Assessment, remedy: Remedy) -> bool:
@@ -206,20 +188,18 @@ def _new_spacers(a: Assessment, after: Assessment) -> tuple[tuple[Place, float],
 
 
 def worst_price(a: Assessment, after: Assessment) -> Price | None:
-    """The largest loss of free bump or droop among all corners and cases; else the largest change of cross weight."""
-    losses: list[tuple[float, Price]] = []
+    """The least that is left of free bump or droop where a fix takes some of it; else the largest change of cross weight."""
+    losses: list[Price] = []
     for what, old, new in (
         ("free bump", a.proposed.bump_left_m, after.proposed.bump_left_m),
         ("droop", a.proposed.droop_left_m, after.proposed.droop_left_m),
     ):
-        lost = np.where(after.proposed.stands, old - new, -np.inf)
-        i, side, case = (int(n) for n in np.unravel_index(int(np.argmax(lost)), lost.shape))
-        if lost[i, side, case] > SAID:
-            share = lost[i, side, case] / max(abs(float(old[i, side, case])), 1e-3)
-            price = Price(what, Place(i, side, case), float(old[i, side, case]), float(new[i, side, case]))
-            losses.append((float(share), price))
+        left = np.where(after.proposed.stands & (old - new > SAID), new, np.inf)
+        i, side, case = (int(n) for n in np.unravel_index(int(np.argmin(left)), left.shape))
+        if left[i, side, case] < np.inf:
+            losses.append(Price(what, Place(i, side, case), float(old[i, side, case]), float(new[i, side, case])))
     if losses:
-        return max(losses, key=lambda pair: pair[0])[1]
+        return min(losses, key=lambda price: price.after)
     was, now = cross_weight(a.proposed.pad_kg), cross_weight(after.proposed.pad_kg)
     case = int(np.argmax(np.abs(now - was)))
     if abs(now[case] - was[case]) > 0.0005:

@@ -17,7 +17,7 @@ from isostat.core.elements.law import METAL_RATE, ForceLaw
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.rising import compression_at
 from isostat.core.elements.torsion import ArmLaw, slack_for
-from isostat.core.limits import Floats
+from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.rate import spring_rate_for_wheel_rate, wheel_rate_for_frequency
 from isostat.core.working import Figure, Origin
 from isostat.job.fitted import AxleFit, Coil
@@ -71,7 +71,7 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
         if coil.rate_n_per_m is not None:
             origin = Origin.ASSUMED if coil.rate_n_per_m.assumed else Origin.TYPED
             return Figure(coil.rate_n_per_m.value, origin)
-        sprung = max(axle.pad_kg[side].value - axle.unsprung_kg.value, 1.0)
+        sprung = max(float(force_n[side] * slope[side]) / GRAVITY, 1.0)  # what the spring itself carries, not its wheel
         at_wheel = wheel_rate_for_frequency(default_frequency(index), sprung)
         guess = spring_rate_for_wheel_rate(at_wheel, float(force_n[side]), float(slope[side]), float(bend[side]))
         return Figure(float(np.clip(guess, LOWEST_RATE, HIGHEST_RATE)), Origin.ASSUMED)

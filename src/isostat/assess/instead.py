@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from isostat.core.elements.bar import bar_rate
 from isostat.core.elements.torsion import SHEAR
 from isostat.core.limits import GRAVITY
@@ -35,6 +37,19 @@ def unsprung(axle: Axle) -> Figure | None:
         mostly = Origin.ASSUMED if beside > axle.wheel_tyre_kg.value else _origin(axle.wheel_tyre_kg)
         return Figure(axle.wheel_tyre_kg.value + beside, mostly)
     return None
+
+
+def arm_ratio(axle: Axle) -> Figure | None:
+    """Spring over wheel travel by two tape distances on the arm, from its pivot to spring seat and ball joint; else None.
+
+    The lean of the spring from the way that its seat moves takes the cosine of it. Source: small turns of a lever.
+    """
+    seat, joint = axle.arm_seat_m, axle.arm_joint_m
+    if seat is None or joint is None or axle.layout != "independent":
+        return None
+    lean = axle.spring_lean_rad.value if axle.spring_lean_rad else 0.0
+    ratio = seat.value / joint.value * math.cos(lean)
+    return Figure(ratio, _origin(seat, joint)) if 0.1 <= ratio <= 1.5 else None
 
 
 def _hub_to_ground(axle: Axle) -> tuple[float, Origin] | None:

@@ -17,10 +17,12 @@ from isostat.assess.judge_measured import measured_judgements
 from isostat.assess.judge_stance import stance_judgements
 from isostat.assess.judge_tandem import tandem_judgements
 from isostat.assess.judge_travel import travel_judgements
+from isostat.assess.staying import load_cases, stays_kg
+from isostat.core.elements.coil import Coil
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.torsion import ArmLaw
 from isostat.core.findings import springs
-from isostat.core.findings.judgement import Grade, Judgement, Place, Step
+from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.tuning.events import droop_end
 from isostat.job.fitted import Pick
 
@@ -139,7 +141,7 @@ def _springs(a: Assessment) -> Iterator[Judgement]:
 def _comes_and_goes(a: Assessment) -> Iterator[Judgement]:
     """Axles that drop far between their lightest and heaviest load: steel for what stays, a helper for what does not."""
     s = a.proposed
-    loads = [c for c in range(a.cases) if s.stands[c] and a.job.cases[c].kind == "load"]
+    loads = load_cases(a)
     if len(loads) < 2:
         return
     for i in range(len(a.axles)):
@@ -147,7 +149,7 @@ def _comes_and_goes(a: Assessment) -> Iterator[Judgement]:
         light, full = min(loads, key=lambda c: pads[c]), max(loads, key=lambda c: pads[c])
         drop = float(height[light] - height[full])
         if drop > DROPS_FAR:
-            stays = max(float(pads[light] - sum(p.value for p in a.axles[i].pad_kg)), 0.0)
+            stays = max(float(stays_kg(a, i)[full]), 0.0)
             goes = float(pads[full] - pads[light])
             place = Place(i, None, full)
             yield springs.ComesAndGoes(grade=Grade.NOTE, place=place, step=Step.SPRING, goes_kg=goes, stays_kg=stays, drop_m=drop)
@@ -162,7 +164,19 @@ def _preload(a: Assessment, i: int, side: int, droop_travel: float) -> Iterator[
         return
     limit = min(MOST_PRELOAD, PRELOAD_SHARE * stroke) if stroke else MOST_PRELOAD
     if x > limit:
-        yield springs.MuchPreload(grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, preload_m=x, limit_m=limit)
+        cures = _firmer(a, i, side, x, limit)
+        yield springs.MuchPreload(
+            grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, preload_m=x, limit_m=limit, remedies=cures
+        )
+
+
+def _firmer(a: Assessment, i: int, side: int, preload_m: float, limit_m: float) -> tuple[Remedy, ...]:
+    """The rate of a plain coil that holds the target with no more preload than usual; its length follows."""
+    o = a.orders[i]
+    pressed = o.pressed_m[side] - preload_m + limit_m
+    if not isinstance(o.law[side], Coil) or pressed <= 0.0:
+        return ()
+    return (Remedy("rate", Place(i), float(np.ceil(o.target_force_n[side] / pressed / 100.0)) * 100.0),)
 
 
 def hanging_force_n(a: Assessment, axle: int, side: int) -> tuple[float, float]:

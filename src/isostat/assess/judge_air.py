@@ -6,9 +6,11 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess import suggest
 from isostat.assess.aired import Aired, aired
 from isostat.assess.assessment import Assessment
 from isostat.assess.bags import NO_PRESSURE
+from isostat.assess.staying import load_cases, stays_kg
 from isostat.core.findings import air
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.limits import GRAVITY
@@ -56,9 +58,13 @@ def _ends(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
         long, flat = travel_of(events, "bag at its longest"), travel_of(events, "bag flat")
         early = -np.inf if long is None else long - droop_end(events).travel_m
         late = -np.inf if flat is None else bump_end(events).travel_m - flat
-        for by, drawn in ((early, True), (late, False)):
+        x, fit = a.axles[i], a.fits[i]
+        shorter = suggest.shock_length(a, i, suggest.down_to_mm(fit.shock_longer_m - max(early, 0.0) * x.shock_ratio.value))
+        taller = suggest.stop_spacer(a, i, fit.stop_spacer_m + max(late, 0.0) * x.stop_ratio.value)
+        for by, drawn, cures in ((early, True, shorter), (late, False, taller)):
             if by > 0.0005:
-                yield air.BagEnds(grade=Grade.WATCH, place=Place(i, side), step=Step.TRAVEL, by_m=by, drawn=drawn)
+                place = Place(i, side)
+                yield air.BagEnds(grade=Grade.WATCH, place=place, step=Step.TRAVEL, by_m=by, drawn=drawn, remedies=cures)
 
 
 def _claims(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
@@ -97,11 +103,11 @@ def _pressures(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
 def _stays(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     """Air in the lightest load, where gear that stays is what it holds up."""
     s = a.proposed
-    loads = [c for c in range(a.cases) if s.stands[c] and a.job.cases[c].kind == "load"]
-    if told.alone or not loads:
+    loads = load_cases(a)
+    if told.alone or len(loads) < 2:
         return
     light = min(loads, key=lambda c: s.pad_kg[i, :, c].sum())
-    stays = float(s.pad_kg[i, :, light].sum() - sum(p.value for p in a.axles[i].pad_kg))
+    stays = float(stays_kg(a, i)[light])
     carried = float(told.carries_kg[:, light].sum())
     if stays > 20.0 and carried > MOSTLY * stays:
         yield air.AirForWhatStays(grade=Grade.NOTE, place=Place(i, None, light), step=Step.SPRING, stays_kg=stays, air_kg=carried)

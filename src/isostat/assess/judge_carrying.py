@@ -6,8 +6,10 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess import suggest
 from isostat.assess.assessment import Assessment
 from isostat.assess.ratings import nose_kg, ratings
+from isostat.assess.staying import carried_by
 from isostat.core.findings import carrying
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 
@@ -50,8 +52,26 @@ def _ratings(a: Assessment) -> Iterator[Judgement]:
             what=r.what,
             load_kg=worst,
             rating_kg=r.limit_kg,
-            remedies=_carry_less(a, r.axle, case, worst - r.limit_kg * (1 - NEARLY_FULL)) if r.what == "plate" else (),
+            remedies=_relief(a, r.axle, case, worst, r.limit_kg) if r.what != "hitch" else (),
         )
+
+
+def _relief(a: Assessment, axle: int | None, case: int, worst_kg: float, limit_kg: float) -> tuple[Remedy, ...]:
+    """Something moved to the other axle, less of a tank, or a thing left off; of a wheel's rating twice as much for its axle."""
+    too_much = worst_kg - limit_kg * (1 - NEARLY_FULL)
+    moved = () if axle is None else suggest.move(a, axle, case, too_much)
+    less = _carry_less(a, axle, case, too_much)
+    if less:
+        return (*moved, *less)
+    heavy = worst_kg - limit_kg
+    share = np.ones(len(a.job.items)) if axle is None else carried_by(a, axle)
+    things = [
+        (float(a.loading.items_kg[case, n]), n)
+        for n, item in enumerate(a.job.items)
+        if item.kind != "tank" and a.loading.items_kg[case, n] * share[n] > max(heavy, 0.0)
+    ]
+    off = (Remedy("carry less", Place(axle, None, case), 0.0, min(things)[1]),) if things and heavy > 0.0 else ()
+    return (*moved, *off)
 
 
 def _carry_less(a: Assessment, axle: int | None, case: int, too_much_kg: float) -> tuple[Remedy, ...]:

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess import suggest
 from isostat.assess.assessment import Assessment
 from isostat.assess.packs import Packed, packed
 from isostat.assess.stacking import Stacked, stacked
@@ -102,7 +103,7 @@ def _less_bent(a: Assessment, i: int, told: Packed) -> tuple[Remedy, ...]:
     limit = a.axles[i].spring_motion.travel_for(x)
     full = max(bump_end(side).travel_m for side in a.proposed.events[i])
     spacer = a.fits[i].stop_spacer_m + max(full - limit, 0.001) * a.axles[i].stop_ratio.value
-    return Remedy("stop spacer", Place(i), float(np.ceil(spacer * 1000) / 1000)), Remedy("thinner leaves", Place(i))
+    return *suggest.stop_spacer(a, i, spacer), Remedy("thinner leaves", Place(i))
 
 
 def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:
@@ -123,11 +124,12 @@ def _ring(a: Assessment, i: int, sides: tuple[Stacked, Stacked]) -> Iterator[Jud
     window, ring = told.window, told.pair.ring_m
     step, here = Step.SPRING, Place(i)
     if told.seated.ring_fault:
-        yield curved.RingNotSet(grade=Grade.WATCH, place=here, step=step, reason=told.seated.ring_fault)
+        shares = tuple(Remedy("ring share", here, share) for share in (0.4, 0.25, 0.1))
+        yield curved.RingNotSet(grade=Grade.WATCH, place=here, step=step, reason=told.seated.ring_fault, remedies=shares)
     if window.missing_m > SAID:
         spacer = a.fits[i].stop_spacer_m + window.missing_m / a.axles[i].spring_ratio.value * a.axles[i].stop_ratio.value
-        cure = Remedy("stop spacer", here, float(np.ceil(spacer * 1000 - 1e-6) / 1000))
-        yield curved.NoRingWindow(grade=Grade.WATCH, place=here, step=step, missing_m=window.missing_m, remedies=(cure,))
+        cures = suggest.stop_spacer(a, i, spacer)
+        yield curved.NoRingWindow(grade=Grade.WATCH, place=here, step=step, missing_m=window.missing_m, remedies=cures)
     elif ring is not None:
         limit = min(max(ring, window.nearest_m), window.furthest_m)
         if abs(ring - limit) > SAID:
@@ -156,4 +158,8 @@ def _collars(i: int, told: Stacked) -> Iterator[Judgement]:
     for side, shock in enumerate(told.seated.shock):
         for down, left in ((True, shock.down_m), (False, shock.up_m)):
             if left < -SAID:
-                yield curved.CollarBeyond(grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, by_m=-left, down=down)
+                main = told.pair.main.free_m - (left if down else -left)
+                cure = Remedy("main spring", Place(i), suggest.up_to_mm(main) if down else suggest.down_to_mm(main))
+                yield curved.CollarBeyond(
+                    grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, by_m=-left, down=down, remedies=(cure,)
+                )

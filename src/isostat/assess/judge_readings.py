@@ -101,7 +101,7 @@ def _sides(read: _Sheet, doubted: set[tuple[int | None, str]]) -> Iterator[Judge
         if abs(leans[odd] - leans[other]) > SIDES_APART:
             found = SidesDisagree(
                 grade=Grade.WATCH, place=Place(axle), step=Step.MEASURE, what=odd, other=other, left_m=leans[odd],
-                other_left_m=leans[other],
+                other_left_m=leans[other], outvoted=len(names) > 2,
             )  # fmt: skip
             suspects = (odd,) if len(names) > 2 else (odd, other)
             places = [point.field for point in CORNER_POINTS]

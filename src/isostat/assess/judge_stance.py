@@ -115,20 +115,23 @@ def _named_places(a: Assessment) -> Iterator[Judgement]:
 
 def _tipping(a: Assessment) -> Iterator[Judgement]:
     """The case that tips soonest, where it does so markedly sooner than as weighed."""
-    was = stability(a, gravity_height_m(a).value)
+    base = gravity_height_m(a)
+    was = stability(a, base.value)
     heights = [gravity_height_in(a, c).value if a.proposed.stands[c] else 0.0 for c in range(a.cases)]
     case = int(np.argmax(heights))
     now = stability(a, heights[case])
     if heights[case] > 0.0 and now < was * (1.0 - TIPS_SAID):
-        grade = Grade.WATCH if now < TIPS_WATCH else Grade.NOTE
+        grade = Grade.WATCH if now < TIPS_WATCH and not base.assumed else Grade.NOTE
         place = Place(None, None, case)
-        yield stance.TipsSooner(grade=grade, place=place, step=Step.STANCE, was=was, now=now, height_m=heights[case])
+        yield stance.TipsSooner(
+            grade=grade, place=place, step=Step.STANCE, was=was, now=now, height_m=heights[case], assumed=base.assumed
+        )
 
 
 def _back_on_target(a: Assessment, axle: int) -> tuple[Remedy, ...]:
     fit = a.job.proposal.axles[axle]
     ways = []
-    if any(c.free_length_m or c.spacer_m for c in (fit.left, fit.right)):
+    if any(c.free_length_m or c.spacer_m or c.collar_m or c.slack_rad for c in (fit.left, fit.right)):
         ways.append(Remedy("solve springs", Place(axle)))
     if fit.sides == "same":
         ways.append(Remedy("spacer allowed", Place(axle)))

@@ -6,8 +6,10 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess import suggest
 from isostat.assess.assessment import Assessment
 from isostat.assess.crossing import crossing, lanes
+from isostat.assess.grounds import assumptions
 from isostat.assess.margins import kept
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.findings.travel import LittleBump, LittleDroop, OrderRight, StopLeftOut, WrongOrder
@@ -29,7 +31,8 @@ def travel_judgements(a: Assessment) -> Iterator[Judgement]:
             cure = (Remedy("stop fitted", Place(i)),)
             yield StopLeftOut(grade=Grade.FAULT, place=Place(i), step=Step.TRAVEL, remedies=cure)
         if not wrong:
-            yield OrderRight(grade=Grade.NOTE, place=Place(i), step=Step.TRAVEL)
+            guessed = sum(m.axle == i for m in assumptions(a, Step.TRAVEL))
+            yield OrderRight(grade=Grade.NOTE, place=Place(i), step=Step.TRAVEL, assumed=guessed)
         for side in (0, 1):
             yield from _left(a, i, side)
 
@@ -83,21 +86,20 @@ def _sooner_stop(a: Assessment, i: int, side: int, at: TravelEvent, short_m: flo
         gains = ends.bump_gain - (1.0 - at.own) / at.own * (1.0 - ends.down.own) * ends.bump_gain / ends.down.own
     if gains < 0.05:
         return ()
-    spacer = a.fits[i].stop_spacer_m + short_m / gains * a.axles[i].stop_ratio.value
-    return (Remedy("stop spacer", Place(i), float(np.ceil(spacer * 1000 - 1e-6) / 1000)),)
+    return suggest.stop_spacer(a, i, a.fits[i].stop_spacer_m + short_m / gains * a.axles[i].stop_ratio.value)
 
 
 def _sooner_end(a: Assessment, i: int, what: str, short_m: float) -> tuple[Remedy, ...]:
     """What ends the droop before it: a shorter shock or strap; for a hose a longer one first. To the next millimetre."""
     axle, fit = a.axles[i], a.fits[i]
     longer = fit.shock_longer_m - short_m * axle.shock_ratio.value
-    out = [Remedy("shock length", Place(i), float(np.floor(longer * 1000 + 1e-6) / 1000))]
+    out = list(suggest.shock_length(a, i, suggest.down_to_mm(longer)))
     if what == "hose taut":
-        out.insert(0, Remedy("hose length", Place(i), float(np.ceil((fit.hose_longer_m + short_m) * 1000 - 1e-6) / 1000)))
+        out.insert(0, Remedy("hose length", Place(i), suggest.up_to_mm(fit.hose_longer_m + short_m)))
     mounts = [m.value for m in axle.strap_mounts_m if m is not None]
     if len(mounts) == 2:
         hangs = max(droop_end(side).travel_m for side in a.proposed.events[i]) + short_m
-        out.append(Remedy("strap", Place(i), float(np.floor((min(mounts) - hangs * axle.strap_ratio.value) * 1000 + 1e-6) / 1000)))
+        out.append(Remedy("strap", Place(i), suggest.down_to_mm(min(mounts) - hangs * axle.strap_ratio.value)))
     return tuple(out)
 
 
@@ -121,6 +123,7 @@ def _left(a: Assessment, i: int, side: int) -> Iterator[Judgement]:
                 step=Step.TRAVEL,
                 to_stop_m=float(gap[case]),
                 left_m=float(s.bump_left_m[i, side, case]),
+                remedies=_more_bump(a, i, FREE_BUMP - float(gap[case])),
             )
     whole = s.bump_left_m[i, side] + s.droop_left_m[i, side]
     share = np.where(s.stands, s.droop_left_m[i, side] / np.maximum(whole, 1e-6), np.inf)
@@ -132,4 +135,24 @@ def _left(a: Assessment, i: int, side: int) -> Iterator[Judgement]:
             step=Step.TRAVEL,
             left_m=float(s.droop_left_m[i, side, case]),
             share=float(share[case]),
+            remedies=_more_droop(a, i, side, case),
         )
+
+
+def _more_bump(a: Assessment, i: int, short_m: float) -> tuple[Remedy, ...]:
+    """Less spacer under the stops, or a higher target."""
+    spacer = a.fits[i].stop_spacer_m
+    less = suggest.down_to_mm(max(spacer - short_m * a.axles[i].stop_ratio.value, 0.0))
+    lower = suggest.stop_spacer(a, i, less) if spacer > 0.0 else ()
+    return (*lower, *suggest.lift(a, i, suggest.up_to_mm(short_m)))
+
+
+def _more_droop(a: Assessment, i: int, side: int, case: int) -> tuple[Remedy, ...]:
+    """A longer shock or strap, whichever ends the droop, or a lower target: until the usual share is left."""
+    s, axle, fit = a.proposed, a.axles[i], a.fits[i]
+    bump, droop = (float(left[i, side, case]) for left in (s.bump_left_m, s.droop_left_m))
+    more = (DROOP_SHARE * bump - (1.0 - DROOP_SHARE) * droop) / (1.0 - DROOP_SHARE)
+    lower = suggest.lift(a, i, -suggest.up_to_mm(more * (1.0 - DROOP_SHARE)))
+    if droop_end(s.events[i][side]).name == "strap taut" and fit.strap_m is not None:
+        return (Remedy("strap", Place(i), suggest.up_to_mm(fit.strap_m.value + more * axle.strap_ratio.value)), *lower)
+    return (*suggest.shock_length(a, i, suggest.up_to_mm(fit.shock_longer_m + more * axle.shock_ratio.value)), *lower)

@@ -26,6 +26,7 @@ TYRE_SINKS = 0.05  # of its radius under the baseline load
 TYRE_RADIUS = 0.37
 UNSPRUNG = {Layout.INDEPENDENT: 45.0, Layout.SOLID: 70.0}
 RATIO = {Layout.INDEPENDENT: 0.65, Layout.SOLID: 1.0}
+BY_ARM = {"strut": 0.95, "wishbones": 0.65, "trailing arm": 0.65}
 PLACE = 0.65
 DROOP, STOP_TOUCHED, STOP_FLAT, METAL = 0.090, 0.060, 0.085, 0.115
 STOP_RATE = 60_000.0
@@ -104,10 +105,17 @@ class FitFigures:
     helper: Bags | None = None  # air beside the springs, set once the target's travel is known
 
 
+def usual_ratio(axle: Axle) -> float:
+    """Spring over wheel travel of a suspension's kind, until it is read."""
+    layout = Layout(axle.layout)
+    return BY_ARM[axle.arm] if axle.arm is not None and layout is Layout.INDEPENDENT else RATIO[layout]
+
+
 def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
     """The figures of one axle, with what is fitted as found."""
     layout = Layout(axle.layout)
-    spring_ratio = figure(axle.spring_ratio, RATIO[layout])
+    usual = usual_ratio(axle)
+    spring_ratio = figure(axle.spring_ratio, usual) if axle.spring_ratio else instead.arm_ratio(axle) or figure(None, usual)
     motion = Motion(spring_ratio.value)
     if axle.spring_motion is not None:
         motion = Motion(spring_ratio.value, axle.spring_motion.wheel_m, axle.spring_motion.spring_m)
@@ -115,7 +123,7 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
     moved = cycle_motion(axle)
     cycle_ratio = None if moved is None else float(Motion(1.0, moved.wheel_m, moved.spring_m).at(np.asarray(0.0))[1])
     shock_ratio = figure(axle.shock_ratio, spring_ratio.value) if cycle_ratio is None else Figure(cycle_ratio, Origin.MEASURED)
-    stop_ratio = figure(axle.stop_ratio, RATIO[layout])
+    stop_ratio = figure(axle.stop_ratio, usual)
     corners = (axle.left, axle.right)
     stroke = fit.shock_stroke_m
 

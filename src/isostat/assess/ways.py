@@ -6,7 +6,7 @@ Every one of them comes to more compression of the spring at the same wheel heig
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -41,7 +41,7 @@ FIELDS = {
 class Way:
     """One way at one axle, the other axles at their target. Heights hub to arch, mean of both sides, in the target's case."""
 
-    name: str  # "spring" or one of FIELDS
+    name: str  # "spring", "helper" or one of FIELDS
     axle: int
     amount: float | None  # SI, turns or steps; None: it cannot, or a number of its own is missing
     typed: bool  # the amount was typed, else it is what the whole lift takes
@@ -143,17 +143,18 @@ def _at_springs(a: Assessment, axle: int) -> list[float]:
     return [float(row @ a.target_travel_m[axle]) for row in rows]
 
 
-def _stood(a: Assessment, more: Floats, instead: dict[int, Springs] | None = None) -> Standing:
-    """All cases on the old springs, each axle's pressed by so much more, or on others `instead`.
+def _stood(a: Assessment, more: Floats, instead: dict[int, Springs] | None = None, *, helped: int | None = None) -> Standing:
+    """All cases on the old springs alone, each axle's pressed by so much more, or on others `instead`.
 
-    Tyres, stops and shocks are those that the proposal fits.
+    Tyres, stops and shocks are those that the proposal fits; helped: the axle whose helper bag is there too.
     """
+    fits = tuple(fit if i == helped else replace(fit, helper=None) for i, fit in enumerate(a.fits))
     springs = []
     for i, (pair, extra) in enumerate(zip(a.found_springs, more, strict=True)):
         had = as_stand(pair)
         pressed = Springs(had.law, (had.offset_m[0] + float(extra), had.offset_m[1] + float(extra)), had.couple)
         springs.append((instead or {}).get(i, pressed))
-    platform, bank = stand(a.axles, a.fits, tuple(springs), a.loading.sprung, a.loading.unsprung_kg, a.loading.hitch)
+    platform, bank = stand(a.axles, fits, tuple(springs), a.loading.sprung, a.loading.unsprung_kg, a.loading.hitch)
     return stand_up(platform, bank, a.baseline_m, GRAVITY, (NOTHING,) * len(a.axles))
 
 
@@ -169,7 +170,12 @@ def ways(job: Job) -> tuple[Way, ...]:
     out = []
     for i, found in enumerate(job.as_found.axles):
         asked = float((a.target_m[i] - old.hub_to_arch_m[i, :, case]).mean())
-        for name in names_for(found.kind, job.vehicle.axles[i].steered):
+        helped = ("helper",) if a.fits[i].helper is not None else ()
+        for name in (*names_for(found.kind, job.vehicle.axles[i].steered), *helped):
+            if name == "helper":
+                s = _stood(a, np.zeros(len(a.axles)), helped=i)
+                out.append(_way(a, i, name, s, old, (None, False, None), asked, False))
+                continue
             if name == "spring":
                 out.append(_way(a, i, name, a.proposed, old, (None, False, None), asked, False))
                 continue

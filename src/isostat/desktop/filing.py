@@ -15,6 +15,11 @@ from isostat.job.files import JobFault
 RECENT = 6
 
 
+def with_suffix(path: Path) -> Path:
+    """The path as a job's: with .json where nothing stands behind its name."""
+    return path if path.suffix else path.with_name(f"{path.name}.json")
+
+
 class Filing(QObject):
     """Changes which job is open and where it is saved; what fails is said in words and nothing is lost."""
 
@@ -37,7 +42,7 @@ class Filing(QObject):
 
     def ask_open(self) -> None:
         """Asks for a job file and opens it."""
-        name, _ = QFileDialog.getOpenFileName(self._window, "Open a job", "", "Jobs (*.json)")
+        name, _ = QFileDialog.getOpenFileName(self._window, "Open a job", "", "Jobs (*.json);;Every file (*)")
         if name:
             self.open(Path(name))
 
@@ -77,7 +82,7 @@ class Filing(QObject):
     def save_as(self) -> bool:
         """Asks where to save."""
         name, _ = QFileDialog.getSaveFileName(self._window, "Save the job", "job.json", "Jobs (*.json)")
-        return bool(name) and self.save_to(Path(name))
+        return bool(name) and self.save_to(with_suffix(Path(name)))
 
     def save_to(self, path: Path) -> bool:
         """Saves; what fails is said in words and nothing is lost."""

@@ -41,6 +41,7 @@ from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.steps import Sheets
+from isostat.desktop.steps.measure import MeasureStep
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.schema import Job
@@ -53,6 +54,10 @@ FOLDED_STEPS, RAIL = 56, 34
 SHEET_WIDE, SHEET_HIGH = 830, 508  # px at 100 % text, the least that a sheet is laid out for
 NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a rail
 TEXT_SIZES = (1.0, 1.25, 1.5)
+MAIN_NUMBERS = {
+    Step.MEASURE: Shown("load", 0, 0, 0, found=True), Step.LOAD: Shown("axle load", 0), Step.STANCE: Shown("height", 0, 0),
+    Step.SPRING: Shown("spring rate", 0), Step.TRAVEL: Shown("bump left", 0),
+}  # fmt: skip
 
 
 class MainWindow(QMainWindow):
@@ -74,6 +79,7 @@ class MainWindow(QMainWindow):
         self.setMinimumSize(1100, 700)
         self.resize(1280, 800)
         self.setAcceptDrops(True)
+        self.working.picked = replace(MAIN_NUMBERS[self.step], case=self.case)
         self.redraw()
         self.filing.hold()
         QTimer.singleShot(REST_MS, self._wish)  # once the window is there
@@ -122,6 +128,7 @@ class MainWindow(QMainWindow):
         self.findings.fix_wanted.connect(self._fix)
         self.findings.step_wanted.connect(lambda name: self.go(Step(name)))
         self.steps.chosen.connect(self.go)
+        self.steps.grounds_wanted.connect(self.show_grounds)
         self.top.case_wanted.connect(self.show_case)
         self.top.units_wanted.connect(self.use_units)
         self.rail.toggled.connect(self._toggle_findings)
@@ -138,13 +145,16 @@ class MainWindow(QMainWindow):
         sheet.edited.connect(self._edit)
         sheet.asked.connect(self._ask)
         sheet.refused.connect(self._say_refused)
-        sheet.undo_asked.connect(undo.undo)
+        sheet.undo_asked.connect(self.take_back)
         sheet.redo_asked.connect(undo.redo)
 
     def _make_actions(self) -> None:
         """One table of everything that a menu or a key does."""
-        undo, redo = self.document.undo.createUndoAction(self), self.document.undo.createRedoAction(self)
-        assert undo is not None and redo is not None
+        undo, redo = QAction("Undo", self), self.document.undo.createRedoAction(self)
+        assert redo is not None
+        undo.triggered.connect(self.take_back)
+        self._undo_action = undo
+        self.document.undo.undoTextChanged.connect(self._name_undo)
         self._undo_actions = (undo, redo)  # Python owns them; without this they would go when this method ends
         undo.setShortcut(QKeySequence.StandardKey.Undo)
         redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
@@ -288,6 +298,49 @@ class MainWindow(QMainWindow):
         super().resizeEvent(event)
         self._arrange()
 
+    def focusNextPrevChild(self, ahead: bool) -> bool:
+        """Tab walks by what a hand wants: cases, steps, the fields of the sheet and its other numbers, findings, working, strip.
+
+        What is no field and lies in one group is one stop; arrow keys walk inside.
+        """
+        if self.far.isVisible():
+            return super().focusNextPrevChild(ahead)
+        stops, here = self._stops(), QApplication.focusWidget()
+        at = stops.index(here) if here in stops else None
+        step = 1 if ahead else -1
+        to = stops[(at + step) % len(stops)] if at is not None else stops[0 if ahead else -1]
+        to.setFocus(Qt.FocusReason.TabFocusReason if ahead else Qt.FocusReason.BacktabFocusReason)
+        return True
+
+    def _stops(self) -> list[QWidget]:
+        """Where Tab stops, in order."""
+        inside = self.sheets[self.step].focus_chain()
+        seen = [part for part in (self.rail, self.findings, self.working, self.strip) if part.isVisible()]
+        behind = [part for part in seen if not isinstance(part, Sheet) or part.stop() is not None]
+        groups = [self.top.stop(), self.steps.stop(), *inside, *(p.stop() if isinstance(p, Sheet) else p for p in behind)]
+        return [stop for stop in groups if stop is not None]
+
+    def _name_undo(self, words: str) -> None:
+        self._undo_action.setText(f"Undo {words}".rstrip())
+
+    def take_back(self) -> None:
+        """Text that was refused first; else the last edit."""
+        if not self._forget_refused():
+            self.document.undo.undo()
+        self._say_refused("")
+
+    def _forget_refused(self) -> bool:
+        """No field keeps a text that was refused; whether one did."""
+        forgotten = [sheet.forget_refused() for sheet in self.frame.findChildren(Sheet)]
+        return True in forgotten
+
+    def show_grounds(self) -> None:
+        """To what each missing reading buys."""
+        self.go(Step.MEASURE)
+        measure = self.sheets[Step.MEASURE]
+        assert isinstance(measure, MeasureStep)
+        measure.turn("missing")
+
     # -- hands
     def _edit(self, change: Edit, words: str, gesture: int) -> None:
         if self.document.edit(change, words, gesture):
@@ -330,6 +383,7 @@ class MainWindow(QMainWindow):
     def go(self, step: Step) -> None:
         """To a step of the work."""
         self.step = step
+        self.working.pick(replace(MAIN_NUMBERS[step], case=self.case))
         self.notice.leave()
         self.stack.setCurrentWidget(self.sheets[step])
         for bar in (self.pane.horizontalScrollBar(), self.pane.verticalScrollBar()):
@@ -341,6 +395,9 @@ class MainWindow(QMainWindow):
     def show_case(self, case: int) -> None:
         """Everything for another load case; round at the ends."""
         self.case = case % len(self.document.job.cases)
+        picked = self.working.picked
+        if picked is not None and picked.name == MAIN_NUMBERS[self.step].name:
+            self.working.pick(replace(picked, case=self.case))
         self.redraw()
 
     def use_units(self, name: str) -> None:
@@ -389,6 +446,9 @@ class MainWindow(QMainWindow):
         at = TEXT_SIZES.index(self.theme.scale) + way
         if 0 <= at < len(TEXT_SIZES):
             self.theme = replace(self.theme, scale=TEXT_SIZES[at])
+            for menu in (self.menuBar(), *self.findChildren(QMenu)):
+                if menu is not None:
+                    menu.setFont(self.theme.font(13))
             self.redraw()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
@@ -421,7 +481,9 @@ class MainWindow(QMainWindow):
 
     # -- files
     def _opened(self) -> None:
-        """Another job is there."""
+        """Another job is there: nothing of the last one stays."""
+        self._forget_refused()
+        self.notice.leave()
         self.case = self.document.job.weighed_case
         self.redraw()
 

@@ -41,9 +41,17 @@ def blank_job() -> Job:
             },
             "as_found": {"name": "as found", "axles": fits},
             "proposal": {"name": "A", "axles": [{}, {}]},
-            "items": [{"name": "Driver", "mass_kg": _guess(80), "behind_front_m": _guess(1.4), "left_m": _guess(-0.35)}],
+            "items": [
+                {
+                    "name": "Driver",
+                    "mass_kg": _guess(80),
+                    "behind_front_m": _guess(1.4),
+                    "left_m": _guess(-0.35),
+                    "weighed_share": _guess(1.0),
+                }
+            ],
             "cases": [
-                {"name": "Floor now", "kind": "floor"},
+                {"name": "Floor now", "kind": "floor", "carried": [{"item": "Driver"}]},
                 {"name": "As weighed", "kind": "weighed"},
                 {"name": "Light", "carried": [{"item": "Driver"}]},
             ],

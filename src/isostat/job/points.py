@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from isostat.job.vehicle import Vehicle
+from isostat.job.vehicle import Axle, Vehicle
 from isostat.units.unit import Quantity
 
 SIDES = ("left", "right")
@@ -67,6 +67,24 @@ VEHICLE_POINTS = (
 )
 
 
+ON_A_BEAM = ("tube_to_frame_m", "pinion_rad", "link_rad", "track_bar_m", "track_bar_frame_m", "track_bar_axle_m")
+OF_A_TRAILER = ("coupling_ahead_m", "nose_kg")
+OF_A_DRIVEN = ("hitch_plate_kg", "headlamp_m", "headlamp_drop_m", "brake_rod_m")
+
+
+def asked_of_axle(point: Point, axle: Axle) -> bool:
+    """Whether an axle has what a point of it or of its corners is read at."""
+    if point.field == "arch_gap_lock_m":
+        return axle.steered
+    return axle.layout == "solid" or point.field not in ON_A_BEAM
+
+
+def asked_of_vehicle(point: Point, vehicle: Vehicle) -> bool:
+    """Whether a vehicle has what a point of it is read at."""
+    trailer = vehicle.outline == "trailer" or vehicle.coupling_ahead_m is not None
+    return point.field not in (OF_A_DRIVEN if trailer else OF_A_TRAILER)
+
+
 def walk_points(vehicle: Vehicle) -> tuple[Point, ...]:
     """The points of the walk round: the usual ones, and those that were read at one corner already."""
     corners = [corner for axle in vehicle.axles for corner in (axle.left, axle.right)]
@@ -74,5 +92,5 @@ def walk_points(vehicle: Vehicle) -> tuple[Point, ...]:
 
 
 def walk_order(axles: int) -> list[tuple[int, int]]:
-    """Corners as one walks round: front left, front right, then right and left of each axle behind."""
-    return [(0, 0), (0, 1), *((axle, side) for axle in range(1, axles) for side in (1, 0))]
+    """Corners in the one order of program, screen and paper: left and right of each axle, front to back."""
+    return [(axle, side) for axle in range(axles) for side in (0, 1)]

@@ -101,7 +101,8 @@ class Target(Frozen):
     """The wanted pose: lift from the baseline readings, at a named load case.
 
     Heights by corner outrank lifts and lean: the plane nearest to them is the pose. A wanted cross weight twists it.
-    rake_m: nose down; where it is given the rear lift follows from it.
+    rake_m: nose down; where it is given the rear lift follows from it. settled: the height is wanted once new springs have settled;
+    else as they are fitted.
     """
 
     case: Text
@@ -111,6 +112,7 @@ class Target(Frozen):
     rake_m: Offset | None = None
     corners: tuple[Pair, ...] = ()
     cross_share: CrossShare | None = None
+    settled: bool = False
     band_m: Squeeze = Field(default=0.006, validate_default=True)
 
 

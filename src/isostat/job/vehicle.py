@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 from isostat.job.reading import (
     Above,
     Angle,
+    BarLength,
     BeamArm,
     Drop,
     Frozen,
@@ -153,6 +154,10 @@ class Axle(Frozen):
     second_hub_to_ground_m: Height | None = None
     bounced_up_m: Height | None = None
     pushed_down_m: Height | None = None
+    arm: Literal["strut", "wishbones", "trailing arm"] | None = None
+    arm_seat_m: BarLength | None = None
+    arm_joint_m: BarLength | None = None
+    spring_lean_rad: Angle | None = None
     left: Corner
     right: Corner
 

@@ -60,6 +60,9 @@ def _setup(a: Assessment, s: Standing) -> list[dict[str, Any]]:
     ]
 
 
+ORDERED = ("spring rate", "free length", "spacer", "preload")
+
+
 def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
     o, air = a.orders[i], aired(a, i)
     rows = []
@@ -81,7 +84,7 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 "spacer_m": _f(o.order.spacer_m[side]),
                 "preload_hanging_m": _f(preload),
                 "force_hanging_n": _f(force),
-                "free_length_approximate": is_approximate(a, Shown("free length", i, side)),
+                **{f"{name.replace(' ', '_')}_approximate": is_approximate(a, Shown(name, i, side)) for name in ORDERED},
                 "settled": False,
             }
         )

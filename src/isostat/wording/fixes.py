@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.assess.fixes import Fix, Leveled
+from isostat.core.findings.judgement import Place
 from isostat.job.points import CORNER_POINTS
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
@@ -55,6 +56,20 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"{axle.capitalize()} bags {', '.join(said)}, left, right"
         case "stop fitted":
             return f"Fit the {axle} bump stops again"
+        case "rate":
+            free = fix.free_m
+            return f"Springs of {r.rate(remedy.value)}, free {r.coil(free)}, both {axle}"
+        case "main spring":
+            return f"Main spring {r.coil(remedy.value)} free, both {axle}"
+        case "ring share":
+            return f"Crossover at {r.percent(remedy.value)} of bump, both {axle}"
+        case "lift":
+            end = "Front" if remedy.place.axle == 0 else "Rear"
+            way = "lift" if remedy.value >= 0.0 else "drop"
+            return f"{end} {way} {r.height_unit(abs(remedy.value))} for a target"
+        case "move":
+            item = r.job.items[remedy.item or 0]
+            return f"{item.name} to {r.height_unit(remedy.value)} behind the front hub"
         case "ring":
             return f"Ring {r.coil(remedy.value)} from the collar, both {axle}"
         case "ring by share":
@@ -64,6 +79,9 @@ def _title(fix: Fix, r: Reader) -> str:
         case "solve springs":
             return f"Solve the {axle} springs again"
         case "level" | "spring spacer":
+            plates = [_plate(fix, place, m, r) for place, m in fix.spacers]
+            if remedy.quantity == "spring spacer" and len(plates) == 1 and plates[0]:
+                return plates[0]
             parts = [f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}" for place, m in fix.spacers]
             return (
                 f"{'Spacer' if len(parts) == 1 else 'Spring spacer'} {', '.join(parts)}"
@@ -83,6 +101,17 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"{item.name}: {r.mass(item.whole_kg * remedy.value)} {r.case(remedy.place.case or 0)}"
         case other:
             return other
+
+
+def _plate(fix: Fix, place: Place, spacer_m: float, r: Reader) -> str:
+    """On a leaf axle: blocks as on the other side, and a plate; nothing for other springs."""
+    axle, side = int(place.axle or 0), int(place.side or 0)
+    if fix.job.proposal.axles[axle].kind != "leaf":
+        return ""
+    other = getattr(fix.job.proposal.axles[axle], ("right", "left")[side]).spacer_m
+    more = spacer_m - (float(other.value) if other is not None else 0.0)
+    corner = r.corner(axle, side) if more >= 0.0 else r.corner(axle, 1 - side)
+    return f"Plate {r.coil(abs(more))} under the pack {corner}, blocks equal" if abs(more) >= 0.0005 else "Equal blocks"
 
 
 def _leaning(fix: Leveled, r: Reader) -> str:

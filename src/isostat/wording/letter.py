@@ -35,10 +35,10 @@ def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:
                 verdict = words if words == "on target" else f"{words} of {r.height(float(a.target_m[i, side]))}"
             lines.append(
                 f"  {r.corner(i, side):<14}{r.mass(float(s.pad_kg[at])):>9}"
-                f"{_about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>14} hub to arch"
-                f"{_about(a, Shown('bump left', *at), r.left(float(s.bump_left_m[at]))):>8} bump"
-                f"{_about(a, Shown('droop left', *at), r.left(float(s.droop_left_m[at]))):>8} droop"
-                f"{_about(a, Shown('frequency', *at), f'{s.frequency_hz[at]:.2f} Hz'):>11}  {verdict}".rstrip()
+                f"{_about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>16} hub to arch"
+                f"{_about(a, Shown('bump left', *at), r.left(float(s.bump_left_m[at]))):>12} bump"
+                f"{_about(a, Shown('droop left', *at), r.left(float(s.droop_left_m[at]))):>12} droop"
+                f"{_about(a, Shown('frequency', *at), f'{s.frequency_hz[at]:.2f} Hz'):>12}  {verdict}".rstrip()
             )
     return lines
 
@@ -51,13 +51,16 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
         preload, force = hanging_force_n(a, i, side)
         rate = _about(a, Shown("spring rate", i, side), r.rate(o.order.rate_n_per_m[side]))
         free = _about(a, Shown("free length", i, side), r.coil(o.order.free_m[side]))
-        hanging = f"preload {r.coil(preload)} hanging" if preload > 0 else "loose when hanging"
+        spacer = _about(a, Shown("spacer", i, side), r.coil(o.order.spacer_m[side]))
+        preloaded = _about(a, Shown("preload", i, side), r.coil(preload))
+        hanging = f"preload {preloaded} hanging" if preload > 0 else "loose when hanging"
         kind = a.job.proposal.axles[i].kind if not o.lacks else "coil"
-        said = f"{kind} {rate} spring rate, free {free}, spacer {r.coil(o.order.spacer_m[side])}"
+        said = f"{kind} {rate} spring rate, free {free}, spacer {spacer}"
         if o.stack is not None:
             said = _stack_words(o.stack, side, r)
         if kind == "leaf":
-            said = f"leaf pack {rate} spring rate, free arch {free}, block {r.coil(o.order.spacer_m[side])}"
+            hanging = "hangs from its eyes"
+            said = f"leaf pack {rate} spring rate, free arch {free}, block {spacer}"
         if o.torsion is not None:
             turn = math.degrees(o.torsion.turn[side])
             said = f"torsion bar {rate} spring rate, anchor {abs(turn):.2f}° {'tighter' if turn >= 0 else 'slacker'}"
@@ -68,7 +71,7 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
             said, hanging = f"air spring at {pressure}, {high} high in {a.job.target.case}", f"{rate} over a bump"
         lines.append(f"  {r.corner(i, side):<14}{said}, {hanging}")
         care = "unload the bar, hold the key" if o.torsion is not None else "proper compressor"
-        if force > 0 and o.air is None:
+        if force > 0 and o.air is None and kind != "leaf":
             lines.append(f"  {'':<14}holds {r.mass(force / 9.80665)} hanging: {care}, nobody in line")
     return lines
 

@@ -12,7 +12,7 @@ from isostat.wording import curved as _curved  # noqa: F401
 from isostat.wording import leaf as _leaf  # noqa: F401
 from isostat.wording import tandem as _tandem  # noqa: F401
 from isostat.wording import travel as _travel  # noqa: F401
-from isostat.wording.reader import Reader
+from isostat.wording.reader import ABOUT, Reader
 from isostat.wording.telling import tell
 
 GRADE_WORDS = {Grade.FAULT: "FAULT", Grade.WATCH: "WATCH", Grade.NOTE: "NOTE"}
@@ -118,7 +118,8 @@ def _higher(r: Reader, left_m: float) -> str:
 @tell.register
 def _(j: readings.SidesDisagree, r: Reader) -> tuple[str, str]:
     what, other = READING_WORDS[j.what], READING_WORDS[j.other]
-    why = "Left and right mixed up?" if j.swapped else "Both tell how the body leans: read again."
+    first = f"Read {what} again first: other readings agree with {other}." if j.outvoted else "Read both again."
+    why = "Left and right mixed up?" if j.swapped else first
     return f"{what.capitalize()} and {other} lean differently", (
         f"{_higher(r, j.left_m).capitalize()} by the one, {_higher(r, j.other_left_m)} by the other. {why}"
     )
@@ -176,8 +177,10 @@ def _(j: stance.LampAim, r: Reader) -> tuple[str, str]:
     drop = r.height_unit(abs(j.drop_m))
     where = f"{about}{drop} {'below' if j.drop_m >= 0 else 'above'} the lamp at 10 m"
     wrong = "it dazzles" if j.drop_m < j.low_m else "it shines short"
-    more = "Set the lamps again after the lift." if j.read else "Read the cut-off as it is now, and set the lamps after the lift."
-    return f"Cut-off {where}: {wrong}", f"Lamps at that height want {r.height(j.low_m)} to {r.height_unit(j.high_m)}. {more}"
+    after = "Set the lamps again after the height change."
+    more = after if j.read else f"Read the cut-off as it is now. {after}"
+    turn = f"Set them {r.height_unit(j.severity)} {'lower' if j.drop_m < j.low_m else 'higher'} at 10 m."
+    return f"Cut-off {where}: {wrong}", f"Lamps at that height: {r.height(j.low_m)} to {r.height_unit(j.high_m)}. {turn} {more}"
 
 
 @tell.register
@@ -195,9 +198,10 @@ def _(j: stance.RoofUnderDoor, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: stance.TipsSooner, r: Reader) -> tuple[str, str]:
-    return f"Tips sooner: {j.was:.2f} → {j.now:.2f} g", (
-        f"Half the track over {r.height_unit(j.height_m)} of height; less when it sways. Slower in bends, load low."
-    )
+    about = ABOUT if j.assumed else ""
+    high = f"Half the track over {about}{r.height_unit(j.height_m)} of height; less when it sways."
+    more = "Weigh it with the tail raised to know." if j.assumed else "Slower in bends, load low."
+    return f"Tips sooner: {about}{j.was:.2f} → {about}{j.now:.2f} g", f"{high} {more}"
 
 
 @tell.register
@@ -260,21 +264,37 @@ def _(j: springs.LengthAssumed, r: Reader) -> tuple[str, str]:
     )
 
 
+def _firm_hanging(r: Reader, axle: int) -> str:
+    if r.job.proposal.axles[axle].kind in ("leaf", "torsion bar"):
+        return "Above that it carries nothing when hanging: softer, or a shorter shock."
+    return "Above that it is loose when hanging: strap the coil, or choose a softer and longer one."
+
+
+def _instead_of_one_rate(r: Reader, axle: int) -> str:
+    """What else would do, by the kind of spring that is proposed."""
+    match r.job.proposal.axles[axle].kind:
+        case "leaf":
+            return "A second stage, a helper, more travel, or less asked."
+        case "torsion bar":
+            return "A helper beside the bar, more travel, or less asked."
+        case _:
+            return "A stacked pair, a progressive coil, more travel, or less asked."
+
+
 @tell.register
 def _(j: springs.RateOutsideWindow, r: Reader) -> tuple[str, str]:
     w, rate = j.window, r.rate(j.rate_n_per_m)
     low, high = r.rate(w.low), r.rate(w.high)
     if not w.is_open:
-        return f"No plain spring: {low} or more, {high} or less", (
-            f"By {w.low_by} and {w.high_by}. A stacked pair, a progressive coil, more travel, or less asked."
-        )
+        other = _instead_of_one_rate(r, int(j.place.axle or 0))
+        return f"No one rate: {low} or more, {high} or less", f"By {w.low_by} and {w.high_by}. {other}"
     if j.rate_n_per_m < w.low:
         return f"{rate}: {w.low_by} asks for {low}", {
             "bump capacity": "At full bump the spring takes less of the load than asked: the stop works hard.",
             "two loads": "Light and full will stand further apart than asked.",
         }.get(w.low_by, "Softer than the wanted share of droop.")
     return f"{rate}: at most {high} by {w.high_by}", {
-        "hanging": "Above that it is loose when hanging: strap the coil, or choose a softer and longer one.",
+        "hanging": _firm_hanging(r, int(j.place.axle or 0)),
     }.get(w.high_by, "Firmer than the wanted share of droop.")
 
 

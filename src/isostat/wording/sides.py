@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from isostat.assess.assessment import Assessment
 from isostat.assess.rivals import Rival, rivals
 from isostat.assess.standing import Standing
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.elements.torsion import ArmLaw
@@ -14,7 +15,7 @@ from isostat.core.findings.judgement import Grade
 from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
-from isostat.wording.reader import Reader
+from isostat.wording.reader import ABOUT, Reader
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,13 +75,17 @@ def _spring(a: Assessment, i: int, r: Reader) -> str:
     if isinstance(law, LeafLaw):
         leaves = len(a.job.proposal.axles[i].pack.leaves)
         return f"{leaves} leaves, {r.rate(o.order.rate_n_per_m[0])}, arch {number(law.flat_m, Quantity.COIL, r.preset)}"
-    rate = r.rate(o.order.rate_n_per_m[0])
+    rate = _about(a, i, "spring rate", r.rate(o.order.rate_n_per_m[0]))
     if o.torsion is not None:
         return f"torsion bars, {rate}"
     if o.air is not None:
         return f"air springs, {rate} over a bump"
-    free = number(o.order.free_m[0], Quantity.COIL, r.preset)
+    free = _about(a, i, "free length", number(o.order.free_m[0], Quantity.COIL, r.preset))
     return f"{'progressive, ' if a.job.proposal.axles[i].kind == 'progressive' and not o.lacks else ''}{rate}, {free} free"
+
+
+def _about(a: Assessment, i: int, name: str, text: str) -> str:
+    return (ABOUT if any(is_approximate(a, Shown(name, i, side)) for side in (0, 1)) else "") + text
 
 
 def _set_word(others: tuple[Rival, ...], i: int) -> str:
@@ -100,7 +105,7 @@ def _set(a: Assessment, i: int, r: Reader) -> str:
     ring = f", ring {r.coil(o.stack.pair.ring_m)}" if o.stack is not None and o.stack.pair.ring_m is not None else ""
     if left < 0.0 or right < 0.0:
         return f"{_way(left, r)}, {_way(right, r)}{ring}"
-    return f"{number(left, Quantity.COIL, r.preset)}, {r.coil(right)}{ring}"
+    return _about(a, i, "spacer", f"{number(left, Quantity.COIL, r.preset)}, {r.coil(right)}{ring}")
 
 
 def _way(m: float, r: Reader) -> str:

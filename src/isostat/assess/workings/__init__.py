@@ -69,6 +69,7 @@ FOUND: dict[str, Explain] = {
     "unsprung": instead.unsprung,
     "tyre rate": instead.tyre_rate,
     "bar rate": instead.bar_rate,
+    "spring ratio": instead.spring_ratio,
     "friction": instead.friction,
     "stop rate": instead.stop_rate,
 }

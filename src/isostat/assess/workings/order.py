@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from isostat.assess.assessment import Assessment
@@ -12,6 +14,12 @@ from isostat.assess.workings.shown import Shown
 from isostat.core.elements.coil import Coil
 from isostat.core.tuning.events import droop_end
 from isostat.core.working import Given, Origin, Working
+
+
+def _guessed(a: Assessment, k: Shown) -> bool:
+    """Whether motion ratio, installed or free length behind what is ordered at a corner is assumed."""
+    found = a.found_springs[k.axle][k.side]
+    return a.axles[k.axle].spring_ratio.assumed or found.installed_m.assumed or not found.length_known
 
 
 def _as_chosen(name: str, symbol: str, quantity: str, value: float, origin: Origin, words: str, rule: str) -> Working:
@@ -32,8 +40,10 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
             "spring rate", "k", "rate", rate, Origin.COMPUTED, words, "It changes with height: this is at the target."
         )
     if o.rate_origin is Origin.TYPED or o.picked != "frequency":
-        words = "typed" if o.rate_origin is Origin.TYPED else f"as picked: {o.picked}"
-        return _as_chosen("spring rate", "k", "rate", rate, o.rate_origin, words, "Rounded to a step in which springs are had.")
+        typed = o.rate_origin is Origin.TYPED
+        words, rule = ("typed", "As typed.") if typed else (f"as picked: {o.picked}", "Rounded to a step in which springs are had.")
+        made = _as_chosen("spring rate", "k", "rate", rate, o.rate_origin, words, rule)
+        return made if typed else replace(made, approximate=axle.spring_ratio.assumed)
     pick = a.job.proposal.axles[k.axle].pick
     hertz = pick.hertz.value if pick.hertz else default_frequency(k.axle)
     _, slope, _ = axle.spring_motion.at(np.asarray(0.0))
@@ -81,7 +91,7 @@ def free_length(a: Assessment, k: Shown) -> Working:
             ),
         ),
         result=free,
-        approximate=installed.assumed or a.axles[k.axle].spring_ratio.assumed,
+        approximate=_guessed(a, k),
         rule="New spring, before it settles; to the whole millimetre.",
     )
 
@@ -92,7 +102,8 @@ def spacer(a: Assessment, k: Shown) -> Working:
     value = o.order.spacer_m[k.side]
     need, free = o.order.need_m[k.side], o.order.free_m[k.side]
     if o.spacer_origin is Origin.TYPED or value == 0.0:
-        return _as_chosen("spacer", "p", "coil size", value, o.spacer_origin, "as chosen", "Plate under or over the coil.")
+        made = _as_chosen("spacer", "p", "coil size", value, o.spacer_origin, "as chosen", "Plate under or over the coil.")
+        return made if o.spacer_origin is Origin.TYPED else replace(made, approximate=_guessed(a, k))
     return Working(
         name="spacer",
         symbol="p",
@@ -104,7 +115,7 @@ def spacer(a: Assessment, k: Shown) -> Working:
             Given("r", "rounding", "coil size", value - (need - free), Origin.COMPUTED),
         ),
         result=value,
-        approximate=False,
+        approximate=_guessed(a, k),
         rule="Equal springs, the spacer makes up the side that needs more.",
     )
 
@@ -131,7 +142,7 @@ def preload(a: Assessment, k: Shown) -> Working:
             Given("X", "spring travel from there to hanging", "coil size", spring_travel, droop.origin),
         ),
         result=x,
-        approximate=droop.assumed or a.found_springs[k.axle][k.side].installed_m.assumed,
+        approximate=droop.assumed or _guessed(a, k),
         rule="Compression with the wheel hanging; below zero the coil is loose there.",
     )
 

@@ -158,4 +158,4 @@ class LeafStress(Judgement):
 
     @property
     def severity(self) -> float:
-        return self.used
+        return self.used - 1.0

@@ -39,7 +39,7 @@ class Remedy:
 
     quantity: "spring spacer", "stop spacer", "stop fitted", "shock length", "hose length", "strap", "ring", "ring by share",
     "arch", "leaf less", "thinner leaves", "pressures", "solve springs", "spacer allowed", "level", "carry less", "take rate",
-    "reading", "swap sides".
+    "reading", "swap sides", "rate", "main spring", "ring share", "lift", "move".
     value: in SI; what the quantity becomes. item: the item's index for "carry less", which reading for "reading" and "swap sides".
     """
 

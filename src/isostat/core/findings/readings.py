@@ -36,6 +36,7 @@ class SidesDisagree(Judgement):
     other: str
     left_m: float
     other_left_m: float
+    outvoted: bool  # a third measure of the lean agrees with the other
 
     @property
     def swapped(self) -> bool:

@@ -121,6 +121,7 @@ class TipsSooner(Judgement):
     was: float
     now: float
     height_m: float
+    assumed: bool  # the height of the centre of gravity as weighed
 
     @property
     def severity(self) -> float:

@@ -64,4 +64,6 @@ class StopLeftOut(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OrderRight(Judgement):
-    """All events of an axle come in the right order with their margins."""
+    """All events of an axle come in the right order with their margins. assumed: how many numbers behind it nobody read."""
+
+    assumed: int

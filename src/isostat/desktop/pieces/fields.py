@@ -7,9 +7,10 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import (
     QColor,
+    QEnterEvent,
     QFocusEvent,
     QFont,
     QFontMetricsF,
@@ -103,6 +104,7 @@ class Number(QLabel):
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus if shown else Qt.FocusPolicy.NoFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor if shown else Qt.CursorShape.ArrowCursor)
         self.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents, shown is None)
+        self.setToolTip("Click for its working" if shown else "")
 
     def text(self) -> str:
         """What is read there, the unit included."""
@@ -126,10 +128,19 @@ class Number(QLabel):
             p.setFont(font)
             p.setPen(colour)
             p.drawStaticText(at, text)
+        if self.shown is not None and self.underMouse() and not self.wordWrap():
+            p.setPen(QPen(self.look.theme.colour("accent"), 1))
+            p.drawLine(0, self.height() - 1, self.width(), self.height() - 1)
         if self.hasFocus():
             p.setPen(QPen(self.look.theme.colour("accent"), 1, Qt.PenStyle.DotLine))
             p.drawRect(self.rect().adjusted(0, 0, -1, -1))
         p.end()
+
+    def enterEvent(self, event: QEnterEvent | None) -> None:
+        self.update()
+
+    def leaveEvent(self, event: QEvent | None) -> None:
+        self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if self.shown is not None:

@@ -46,6 +46,7 @@ class Findings(Sheet):
     """Findings of this step first, notes folded to a line, then the worst of the other steps."""
 
     ground_role = "paper"
+    one_stop = True
     fix_wanted = pyqtSignal(object)
     step_wanted = pyqtSignal(object)
 
@@ -192,6 +193,7 @@ class _Formula(QLabel):
 class WorkingPanel(Sheet):
     """The formula in symbols, the inputs with value and origin, the result, the rule."""
 
+    one_stop = True
     picked: Shown | None = None
 
     def pick(self, shown: Shown | None) -> None:

@@ -11,9 +11,9 @@ from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 from typing import TypeVar
 
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QAction, QImage, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
-from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
+from PyQt6.QtCore import QEvent, QObject, QPointF, QRect, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QAction, QImage, QKeyEvent, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
+from PyQt6.QtWidgets import QApplication, QMenu, QPushButton, QWidget
 
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.changed import TILE, changed
@@ -29,6 +29,7 @@ from isostat.units.typed import NotUnderstood
 from isostat.units.unit import Quantity
 
 LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0
+ARROWS = {Qt.Key.Key_Left: -1, Qt.Key.Key_Up: -1, Qt.Key.Key_Right: 1, Qt.Key.Key_Down: 1}
 W = TypeVar("W", bound=QWidget)
 
 
@@ -43,6 +44,7 @@ class Sheet(QWidget):
     file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle
 
     ground_role = "sheet"
+    one_stop = False  # one stop for Tab, arrow keys inside
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -51,6 +53,7 @@ class Sheet(QWidget):
         self._used: set[str] = set()
         self._acts: dict[str, Callable[[], object]] = {}  # what each button does
         self._shown: object = None
+        self._stop: QWidget | None = None
         self._strokes = QImage()
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
 
@@ -136,6 +139,8 @@ class Sheet(QWidget):
                 found.entered.connect(self.take_in_hand)
                 found.undo_asked.connect(self.undo_asked)
                 found.redo_asked.connect(self.redo_asked)
+            if self.one_stop:
+                found.installEventFilter(self)
             if wire is not None:
                 wire(found)
         if found.isHidden():
@@ -358,6 +363,68 @@ class Sheet(QWidget):
             self.edited.emit(lambda job: put(job, None, ""), field.label, -1)
         elif edits.can_be_empty(self.view.job, field.path):
             self.put(field.path, None, f"{field.label} no longer given")
+
+    def focus_chain(self) -> list[QWidget]:
+        """What takes focus here: typed fields as they were laid, then everything else."""
+        chain, at = [], self.nextInFocusChain()
+        while at is not None and at is not self:
+            if at.parent() is self and at.isVisibleTo(self) and at.focusPolicy() & Qt.FocusPolicy.TabFocus and at.isEnabled():
+                chain.append(at)
+            at = at.nextInFocusChain()
+        return sorted(chain, key=lambda child: not isinstance(child, QuantityField | TextField))  # stable
+
+    def stop(self) -> QWidget | None:
+        """The one place where Tab stops in a group: where the hand was last, else its first; None in an empty one."""
+        chain = self._group()
+        if not chain:
+            return None
+        return self._stop if self._stop in chain else chain[0]
+
+    def _group(self) -> list[QWidget]:
+        """All that takes focus in a group, left to right and down."""
+        return sorted(self.focus_chain(), key=lambda child: (child.y() // 12, child.x()))
+
+    def walk(self, step: int) -> None:
+        """To the next of a group, or the last."""
+        chain = self._group()
+        if not chain:
+            return
+        here = QApplication.focusWidget()
+        at = chain.index(here) + step if here in chain else 0
+        self._stop = chain[at % len(chain)]
+        self._stop.setFocus(Qt.FocusReason.OtherFocusReason)
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """In a group the arrow keys walk; a list of choices keeps up and down to itself."""
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress and isinstance(watched, QWidget):
+            step = ARROWS.get(Qt.Key(event.key())) if event.key() in ARROWS else None
+            upright = event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down)
+            if step is not None and not (upright and isinstance(watched, Choice)):
+                self._stop = watched
+                self.walk(step)
+                return True
+        if event is not None and event.type() == QEvent.Type.FocusIn and isinstance(watched, QWidget):
+            self._stop = watched
+        return super().eventFilter(watched, event)
+
+    def focus_on(self, path: edits.Path) -> bool:
+        """Takes the field of a path in hand; whether there is one here."""
+        for child in self._children.values():
+            if isinstance(child, QuantityField) and child.path == path and not child.isHidden():
+                child.setFocus()
+                child.selectAll()
+                return True
+        return False
+
+    def forget_refused(self) -> bool:
+        """Puts back what stands in fields whose text was refused; whether there was any."""
+        fields = [c for c in self._children.values() if isinstance(c, QuantityField) and c.property("refused")]
+        for field in fields:
+            field.setModified(False)
+            self._refuse(field, "")
+        if fields:
+            self._relay()
+        return bool(fields)
 
     def take_in_hand(self, field: QuantityField) -> None:
         """The hand has come to a field; sheets that show more of a reading override it."""

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 
+from isostat.assess.grounds import assumptions
 from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
@@ -16,6 +17,8 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
+from isostat.wording.missing import name_missing
+from isostat.wording.reader import ABOUT
 from isostat.wording.sentences import say
 
 STEPS = tuple(Step)
@@ -29,6 +32,8 @@ def state_line(v: View, step: Step) -> str:
     if worst is not None and step is not Step.MEASURE:
         said = say(worst, v.reader)
         return f"{v.reader.corner(worst.place.axle, worst.place.side)}: {said.title[0].lower()}{said.title[1:]}"
+    guessed = len(assumptions(v.a, step))
+    about = f": {guessed} assumed" if guessed else ""
     corners = [c for axle in v.job.vehicle.axles for c in (axle.left, axle.right)]
     readings = [r for c in corners for r in (c.pad_kg, c.hub_to_arch_m, c.shaft_showing_m, c.stop_gap_m)]
     match step:
@@ -38,22 +43,33 @@ def state_line(v: View, step: Step) -> str:
             items = len(v.job.items)
             return f"{items} item{'s' * (items != 1)}, {len(v.job.cases)} cases"
         case Step.STANCE:
-            return f"on target when {v.reader.case(v.a.target_case)}"
+            return f"{ABOUT if about else ''}on target when {v.reader.case(v.a.target_case)}{about}"
         case Step.SPRING:
             rates = [number(o.order.rate_n_per_m[0], Quantity.RATE, v.reader.preset) for o in v.a.orders]
-            return f"{', '.join(rates)} {v.reader.preset.rate.sign}"
+            return f"{ABOUT if about else ''}{', '.join(rates)} {v.reader.preset.rate.sign}{about}"
         case Step.TRAVEL:
-            return "the order is right"
+            return f"{ABOUT if about else ''}the order is right{about}"
+
+
+READ, ASSUMED = "rests on readings", "rests on assumptions"
+
+
+def _mark_of(v: View, step: Step) -> Grade | str:
+    """What is wrong with a step; else whether it rests on readings or on assumptions."""
+    worst = v.worst(step)
+    return worst.grade if worst is not None else ASSUMED if assumptions(v.a, step) else READ
 
 
 class StepList(Sheet):
     """Chooses the step; they never lock."""
 
     ground_role = "paper"
+    one_stop = True
     chosen = pyqtSignal(object)
+    grounds_wanted = pyqtSignal()  # which readings are missing
 
     def signature(self, v: View) -> object:
-        states = tuple((state_line(v, step), worst.grade if (worst := v.worst(step)) else None) for step in STEPS)
+        states = tuple((state_line(v, step), _mark_of(v, step)) for step in STEPS)
         return v.step, states, v.theme
 
     def lay(self, v: View) -> None:
@@ -91,10 +107,30 @@ class StepList(Sheet):
                 words = next((w for w in shorter if len(t.lines(w, 12.5, 400, wide - 2)) <= 2), UP_TO_NUMBER.split(short)[0])
                 self.text(f"{step} state", words, at, size=12.5, role=role, width=wide)
             made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
-            made.setAccessibleName(f"{n + 1} {step.value}, {state_line(v, step)}")
+            state = _mark_of(v, step)
+            said = state.name.lower() if isinstance(state, Grade) else state
+            made.setAccessibleName(f"{n + 1} {step.value}, {said}, {state_line(v, step)}")
             made.setToolTip(f"Ctrl+{n + 1}")
             made.setGeometry(0, round(y), self.width(), round(self._entry(v)))
             made.raise_()
+            self._lay_grounds(v, step, QPointF(self.width() - t.px(30), y + t.px(8)))
+
+    def _lay_grounds(self, v: View, step: Step, at: QPointF) -> None:
+        """Over the mark of a step that rests on something assumed: what, and a click away where to read it."""
+        missing = assumptions(v.a, step)
+        if not missing or self.width() < v.theme.px(100):
+            return
+        made = self.child(f"grounds {step}", QPushButton, self._wire_grounds)
+        names = [name_missing(m, v.reader) for m in missing]
+        made.setAccessibleName(f"{step.value} rests on {len(names)} assumed: {'; '.join(names)}")
+        made.setToolTip("Assumed: " + "; ".join(names))
+        made.setGeometry(round(at.x()), round(at.y()), round(v.theme.px(24)), round(v.theme.px(24)))
+        made.raise_()
+
+    def _wire_grounds(self, button: QPushButton) -> None:
+        button.clicked.connect(self.grounds_wanted)
+        button.setFocusPolicy(Qt.FocusPolicy.NoFocus)  # the same words are a key away: Measure, missing
+        button.setStyleSheet("QPushButton{border:0;background:transparent}")
 
     def _entry(self, v: View) -> float:
         """Height of one step; less where the window is low for the text and only numbers are shown."""
@@ -133,13 +169,15 @@ class StepList(Sheet):
             else:
                 p.setPen(pen(t, "rule", 0.8))
                 p.drawLine(QLineF(16, area.bottom(), self.width() - 14, area.bottom()))
-            worst = v.worst(step)
-            at = QPointF(self.width() - t.px(18), y + t.px(20))
-            if worst is not None:
-                mark(p, t, worst.grade, at, 13)
-            else:
-                p.setPen(pen(t, "ink", 1.3))
-                p.setBrush(t.colour("ink") if step is not Step.MEASURE else Qt.BrushStyle.NoBrush)
-                p.drawEllipse(at, 5, 5)
+            state, at = _mark_of(v, step), QPointF(self.width() - t.px(18), y + t.px(20))
+            if isinstance(state, Grade):
+                mark(p, t, state, at, 13)
+                continue
+            p.setPen(pen(t, "ink", 1.3))
+            p.setBrush(t.colour("ink") if state == READ else Qt.BrushStyle.NoBrush)
+            p.drawEllipse(at, 5, 5)
+            if state == ASSUMED:
+                p.setBrush(t.colour("ink"))
+                p.drawChord(QRectF(at.x() - 5, at.y() - 5, 10, 10), 90 * 16, 180 * 16)
         p.setPen(pen(t, "ink", 1.0))
         p.drawLine(QLineF(self.width() - 0.5, 0, self.width() - 0.5, self.height()))

@@ -26,6 +26,7 @@ class CornerStrip(Sheet):
     """Load, height against target, bump and droop left, ride frequency, and a mark if anything is wrong."""
 
     ground_role = "paper"
+    one_stop = True
 
     def _standing(self, v: View) -> Standing:
         return v.a.found if v.found else v.a.proposed
@@ -53,7 +54,10 @@ class CornerStrip(Sheet):
             key, words = f"{v.reader.corner(axle, side)} ", ("left", "right")[side]
             left, name = x + t.px(BESIDE if self._tight else SPARE if self._narrow else TEXT_X), v.job.vehicle.axles[axle].name
             called = f"{name[0]}{words[0]}" if self._tight else f"{name} {words[0] if self._narrow else words}"
-            self.caps(key + "name", called, QPointF(left, t.px(7)))
+            name_box = self.caps(key + "name", called, QPointF(left, t.px(7)))
+            springs = "old springs" if v.found else "new springs"
+            if name_box.right() + t.px(8) + self.text_width(springs, 12) < x + width - t.px(4 if self._narrow else 84):
+                self.text(key + "springs", springs, QPointF(name_box.right() + t.px(8), t.px(6)), size=12, role="ink2")
             if not s.stands[v.case]:
                 self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=14, weight=600, role="brick")
                 continue
@@ -141,6 +145,8 @@ class CornerStrip(Sheet):
             words, inside = v.reader.off(float(heights[side]), float(v.a.target_m[corner]), v.job.target.band_m.value)
             role = "ink" if inside else "ochre"
             ways = [words] if words == "on target" else [f"{words} of {target}", words]
+            height = Shown("height", *corner, v.case, v.found)
+            ways = [v.number(height, way) for way in ways]
         return next((w for w in ways if self.text_width(w, 13, 600) <= room), ways[-1]), role, shown
 
     def _y(self, travel: float) -> float:

@@ -50,6 +50,7 @@ class TopBar(Sheet):
     """Title, chips and units; speaks up which case or units are wanted."""
 
     ground_role = "paper"
+    one_stop = True
     case_wanted = pyqtSignal(int)
     units_wanted = pyqtSignal(str)
 

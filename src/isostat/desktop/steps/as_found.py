@@ -18,12 +18,14 @@ from isostat.job import edits
 from isostat.job.axles import add_axle, remove_axle
 from isostat.job.points import SIDES
 from isostat.job.reading import Reading
+from isostat.job.schema import Job
 from isostat.job.vehicle import Vehicle
 from isostat.units.unit import Quantity
 
 TANDEMS = get_args(Vehicle.model_fields["tandem"].annotation)
 TANDEM_WORDS = ("springs apart", "rocking beam")
-LAYOUTS = ("independent", "solid")
+SUSPENSIONS = ("solid axle", "strut", "wishbones", "trailing arm", "independent")
+ARMS = SUSPENSIONS[1:4]
 OUTLINES = ("flatbed", "estate", "van", "buggy", "trailer")
 
 
@@ -98,9 +100,10 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
         x = left + axle * t.px(92)
         sheet.caps(f"axle column {axle}", info.name, QPointF(x, top))
         area = QRect(QPointF(x, top + pitch * 0.8).toPoint(), cell)
-        sheet.choice(f"layout {axle}", ("single", "beam"), LAYOUTS.index(info.layout), area, label=f"{info.name} wheels",
-                     chosen=partial(_set_layout, sheet, axle))  # fmt: skip
-    sheet.text("layout row", "wheels", QPointF(t.px(16), top + pitch * 0.8 + 2), size=13)
+        now = "solid axle" if info.layout == "solid" else info.arm or "independent"
+        sheet.choice(f"layout {axle}", SUSPENSIONS, SUSPENSIONS.index(now), area, label=f"{info.name} suspension",
+                     chosen=partial(_set_suspension, sheet, axle))  # fmt: skip
+    sheet.text("layout row", "suspension", QPointF(t.px(16), top + pitch * 0.8 + 2), size=13)
     for n, row in enumerate(ROWS):
         y = top + (n + 1.9) * pitch
         sign = v.reader.preset.unit(row.quantity).sign
@@ -228,5 +231,12 @@ def _set_kind(sheet: Sheet, axle: int, choice: int) -> None:
     sheet.put(("as_found", "axles", axle, "kind"), KINDS[choice], "kind of spring found")
 
 
-def _set_layout(sheet: Sheet, axle: int, choice: int) -> None:
-    sheet.put(("vehicle", "axles", axle, "layout"), LAYOUTS[choice], "wheels or beam")
+def _set_suspension(sheet: Sheet, axle: int, choice: int) -> None:
+    """A solid axle, or independent by which arm."""
+    named, path = SUSPENSIONS[choice], ("vehicle", "axles", axle)
+
+    def change(job: Job) -> Job:
+        job = edits.put(job, (*path, "layout"), "solid" if named == "solid axle" else "independent")
+        return edits.put(job, (*path, "arm"), named if named in ARMS else None)
+
+    sheet.edited.emit(change, "suspension", -1)

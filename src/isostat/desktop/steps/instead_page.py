@@ -46,14 +46,20 @@ FRICTION = (
     Have("bounced up, hub to arch", "bounced_up_m", Quantity.HEIGHT),
     Have("pushed down, hub to arch", "pushed_down_m", Quantity.HEIGHT),
 )
+ARM = (
+    Have("pivot to spring seat", "arm_seat_m", Quantity.HEIGHT),
+    Have("pivot to ball joint", "arm_joint_m", Quantity.HEIGHT),
+    Have("spring leans by", "spring_lean_rad", Quantity.ANGLE),
+)
 BAR = (
     Have("diameter", "diameter_m", Quantity.COIL, "bar"),
     Have("arm, axis to link", "arm_m", Quantity.HEIGHT, "bar"),
     Have("length between the arms", "length_m", Quantity.HEIGHT, "bar"),
     Have("link / wheel travel", "link_ratio", Quantity.RATIO, "bar"),
+    Have("modulus of its steel", "shear_pa", Quantity.MODULUS, "bar"),
 )
 STOP = (Have("free height", "free_height_m", Quantity.COIL, "stop"),)
-LINES = 14.4  # of the longer of the two columns
+LINES = 17.4  # of the longer of the two columns
 
 
 class _Column:
@@ -97,7 +103,9 @@ class _Column:
         """A line a thing, an entry an axle."""
         for have in rows:
             self.words(f"have {have.field}", have.words, self.v.reader.preset.unit(have.quantity).sign)
-            for axle in range(len(self.v.a.axles)):
+            for axle, info in enumerate(self.v.job.vehicle.axles):
+                if have in ARM and info.layout != "independent":
+                    continue
                 label = f"{have.words.capitalize()}, {self.v.reader.corner(axle, None)}"
                 where, key = (self.at(axle), self.size), f"{have.field} {axle}"
                 made = entry(self.sheet, self.v, key, _path(axle, have), where, label=label, quantity=have.quantity)
@@ -137,6 +145,9 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     left.rows(UNSPRUNG)
     left.head("Tyre rate", "tyre rate", Quantity.RATE, [x.tyre_rate.value for x in a.axles])
     left.rows(TYRE)
+    if any(x.layout == "independent" for x in v.job.vehicle.axles):
+        left.head("Motion ratio, off the arm", "spring ratio", Quantity.RATIO, [x.spring_ratio.value for x in a.axles])
+        left.rows(ARM)
     left.head("Friction, either way", "friction", Quantity.HEIGHT, [friction_m(a, n) for n in range(len(a.axles))])
     left.rows(FRICTION)
     _lay_gravity(left)

@@ -9,7 +9,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess.laws import CLAMP
 from isostat.assess.packs import Packed, packed
-from isostat.assess.workings import Shown
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.elements.leaf import ALLOWED
 from isostat.core.limits import GRAVITY
 from isostat.desktop.pieces.sheet import Sheet
@@ -109,7 +109,8 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         word = sheet.text(f"block {SIDES[side]} word", SIDES[side], QPointF(x, y + 3), size=12.5, role="ink2")
         value = v.a.orders[axle].order.spacer_m[side]
         made = sheet.field(f"block {side}", (*base, SIDES[side], "spacer_m"), QPointF(word.right() + t.px(5), y), size, figure=14,
-                           label=f"block {r.corner(axle, side)}", quantity=Quantity.COIL, value=value)  # fmt: skip
+                           label=f"block {r.corner(axle, side)}", quantity=Quantity.COIL, value=value,
+                           assumed=is_approximate(v.a, Shown("spacer", axle, side)))  # fmt: skip
         x = made.geometry().right() + t.px(10)
     y += t.px(32)
     area = QRect(round(at.x()), round(y), round(t.px(112)), size.height())

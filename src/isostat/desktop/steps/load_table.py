@@ -16,8 +16,10 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import cargo, edits
+from isostat.job.files import JobFault
 from isostat.job.places import FRONT_HUB, Datum
 from isostat.job.schema import Item, Job
+from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 
 ROW, HEAD, FOOT = 21, 27, 68  # px of a row, of the head, and of what stands below the rows
@@ -156,6 +158,10 @@ def draw_signs(p: QPainter, v: View, table: Table) -> None:
 def put_share(case: str, name: str, job: Job, kg: float | None, typed: str) -> Job:
     """The job with so much of an item on board in a case; nothing typed is nothing on board."""
     whole = next(item.whole_kg for item in job.items if item.name == name)
+    if kg is not None and kg > whole * (1.0 + 1e-9):
+        kind = next(item.kind for item in job.items if item.name == name)
+        most, word = with_unit(whole, Quantity.MASS), "holds" if kind == "tank" else "weighs"
+        raise JobFault("edit", [f"{name} {word} {most}; {typed} will not go in. Enter 0 to {most}."])
     share = (kg / whole if whole else math.inf) if kg else 0.0
     return cargo.set_share(job, case, name, share)
 

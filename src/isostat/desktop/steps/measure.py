@@ -92,7 +92,7 @@ class MeasureStep(Sheet):
         elif self.page in END_VIEWS:
             lay_end(self, v, self._end(v))
         elif self.page == "missing":
-            lay_missing(self, v, top, self.turn)
+            lay_missing(self, v, top, self.turn_to_field)
         elif self.page == "points":
             lay_points(self, v, top, self.height() - t.px(44))
         elif self.page == "weights":
@@ -137,6 +137,11 @@ class MeasureStep(Sheet):
         """To another page."""
         self.page = page
         self._relay()
+
+    def turn_to_field(self, page: str, path: edits.Path) -> None:
+        """To the field of a path on another page."""
+        self.turn(page)
+        self.focus_on(path)
 
     def _turn_to(self, start: int, n: int) -> None:
         self.turn(PAGES[start + n])

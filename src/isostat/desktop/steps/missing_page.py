@@ -12,7 +12,8 @@ from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.head import HEAD
 from isostat.desktop.view import View
-from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS
+from isostat.job.edits import Path
+from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS, asked_of_axle, asked_of_vehicle
 from isostat.wording.missing import page_of, say_missing
 
 ROW, TOP, FOOT = 27, 66, 84
@@ -23,8 +24,8 @@ def _rows(sheet: Sheet, v: View) -> int:
     return max(int((sheet.height() / v.theme.scale - HEAD - TOP - FOOT) / ROW), 1)
 
 
-def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str], None]) -> None:
-    """Places the page below `top`; `turn` goes to another page."""
+def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str, Path], None]) -> None:
+    """Places the page below `top`; `turn` goes to the field of a path on another page."""
     t, buys = v.theme, v.buys
     sheet.caps("missing head", "What each reading buys", QPointF(t.px(16), top))
     case = v.reader.case(v.a.target_case)
@@ -56,20 +57,23 @@ def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str], None]) 
     _lay_gone(sheet, v)
 
 
-def _go(sheet: Sheet, n: int, turn: Callable[[str], None]) -> None:
-    """To the page of the n-th reading that is listed now."""
+def _go(sheet: Sheet, n: int, turn: Callable[[str, Path], None]) -> None:
+    """To the field of the n-th reading that is listed now."""
     if sheet.view is not None and sheet.view.buys is not None and n < len(sheet.view.buys):
-        turn(page_of(sheet.view.buys[n].missing))
+        missing = sheet.view.buys[n].missing
+        turn(page_of(missing), missing.paths[0])
 
 
 def _lay_gone(sheet: Sheet, v: View) -> None:
     """Points that nobody can read any more once it is apart, and that were not read yet."""
     t, gone = v.theme, []
     for point in (p for p in AXLE_POINTS if p.gone):
-        names = [axle.name.lower() for axle in v.job.vehicle.axles if getattr(axle, point.field) is None]
+        names = [x.name.lower() for x in v.job.vehicle.axles if asked_of_axle(point, x) and getattr(x, point.field) is None]
         if names:
             gone.append(f"{point.words} {' and '.join(names)}")
-    gone += [p.words for p in VEHICLE_POINTS if p.gone and getattr(v.job.vehicle, p.field) is None]
+    gone += [
+        p.words for p in VEHICLE_POINTS if p.gone and asked_of_vehicle(p, v.job.vehicle) and getattr(v.job.vehicle, p.field) is None
+    ]
     y = sheet.height() - t.px(FOOT - 8)
     sheet.caps("gone head", "Gone once it is apart", QPointF(t.px(16), y))
     words = f"Not read yet: {', '.join(gone)}." if gone else "Everything is read."

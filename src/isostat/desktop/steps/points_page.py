@@ -12,7 +12,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
 from isostat.job import edits, lists
-from isostat.job.points import AXLE_POINTS, MORE_POINTS, SIDES, VEHICLE_POINTS, Point, walk_order
+from isostat.job.points import AXLE_POINTS, MORE_POINTS, SIDES, VEHICLE_POINTS, Point, asked_of_axle, asked_of_vehicle, walk_order
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 
@@ -44,7 +44,7 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
         short = "".join(part[0] for part in v.reader.corner(axle, side).split(" ")).upper()
         sheet.text(f"corner {axle}{side}", short, QPointF(x + 2, top - 1), size=12.5, weight=600)
         for n, point in enumerate(MORE_POINTS):
-            if point.field == "tube_to_frame_m" and v.job.vehicle.axles[axle].layout != "solid":
+            if not asked_of_axle(point, v.job.vehicle.axles[axle]):
                 continue
             path: edits.Path = ("vehicle", "axles", axle, SIDES[side], point.field)
             label = f"{point.words.capitalize()} {v.reader.corner(axle, side)}"
@@ -68,6 +68,8 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
         x = right.x() + middle + axle * cell
         sheet.text(f"axle name {axle}", v.job.vehicle.axles[axle].name, QPointF(x + 2, top - 1), size=12.5, weight=600)
         for n, point in enumerate(AXLE_POINTS):
+            if not asked_of_axle(point, v.job.vehicle.axles[axle]):
+                continue
             path = ("vehicle", "axles", axle, point.field)
             fields.append(
                 entry(
@@ -82,8 +84,9 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
             )
     below = QPointF(right.x(), top + (len(AXLE_POINTS) + 1.1) * pitch)
     sheet.caps("vehicle points", "Vehicle", below + QPointF(0, pitch * 0.25))
-    _rows(sheet, v, "vehicle", below, VEHICLE_POINTS[1:], pitch)
-    for n, point in enumerate(VEHICLE_POINTS[1:]):
+    points = tuple(point for point in VEHICLE_POINTS[1:] if asked_of_vehicle(point, v.job.vehicle))
+    _rows(sheet, v, "vehicle", below, points, pitch)
+    for n, point in enumerate(points):
         fields.append(
             entry(
                 sheet,

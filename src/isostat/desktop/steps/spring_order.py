@@ -7,7 +7,8 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess.judge import hanging_force_n
-from isostat.assess.workings import Shown
+from isostat.assess.winding import wound
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.limits import GRAVITY
 from isostat.core.working import Origin
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -65,6 +66,8 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
         "free_length_m": (o.order.free_m, o.free_origin),
         "spacer_m": (o.order.spacer_m, o.spacer_origin),
     }
+    made = wound(v.a, axle)
+    wound_m = made.helix.solid_m if made is not None and made.helix is not None else None
     left, wide = t.px(120), t.px(116)
     size = QSize(round(wide - t.px(20)), round(t.px(26)))
     for n, path in enumerate(paths):
@@ -79,7 +82,11 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
             value = values[side] if values is not None else (given.value if given else None)
             at, where = QPointF(x, top + t.px(22 + 29 * side)), ("proposal", "axles", axle, SIDES[side], path)
             label = f"{words} {v.reader.corner(axle, side)}"
-            sheet.field(f"{path} {side}", where, at, size, label=label, quantity=quantity, value=value, figure=15)
+            guessed = origin is not None and is_approximate(v.a, Shown(words, axle, side))
+            if path == "solid_length_m" and value is None and wound_m is not None:
+                value, guessed = wound_m, True
+            sheet.field(f"{path} {side}", where, at, size, label=label, quantity=quantity, value=value, figure=15,
+                        assumed=guessed)  # fmt: skip
     _lay_preload(sheet, v, axle, top, left + len(paths) * wide)
     if not o.can_be_had:
         words, place = "No spring holds this target.", QPointF(left + (len(paths) - 1) * wide, top + t.px(80))

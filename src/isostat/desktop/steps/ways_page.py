@@ -22,6 +22,7 @@ TITLES = {
     "shackle": "longer shackle",
     "pressure": "helper air bag",
     "index": "bar re-indexed, steps",
+    "helper": "the proposal's helper bag",
 }
 AMOUNTS = {
     "spacer": Quantity.COIL,
@@ -31,6 +32,7 @@ AMOUNTS = {
     "pressure": Quantity.PRESSURE,
     "index": Quantity.RATIO,
 }
+WHOLE = ("spring", "helper")  # taken as proposed, with no amount of their own
 COUNTED = ("collar", "index")  # their titles say in what
 OWN = {  # numbers of its own that a way needs
     "collar": (("thread_m", "thread a turn", Quantity.COIL),),
@@ -92,14 +94,14 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
     )
     high = round(min(area.height() - 3, t.px(24)))
     path = ("proposal", "axles", way.axle, "ways")
-    if way.name != "spring":
+    if way.name not in WHOLE:
         quantity = AMOUNTS[way.name]
         sign = "" if way.name in COUNTED else r.preset.unit(quantity).sign
         sheet.field(f"way {key}", (*path, FIELDS[way.name]), QPointF(x["amount"], y), QSize(round(t.px(58)), high),
                     label=f"{TITLES[way.name]}, {r.corner(way.axle, None)}", quantity=quantity, value=way.amount, empty="–",
                     assumed=not way.typed and way.assumed, figure=13)  # fmt: skip
         sheet.text(f"way unit {key}", sign, QPointF(x["amount"] + t.px(62), y + 2), size=12.5, role="ink2")
-    if way.name == "spring" or way.amount is not None:
+    if way.name in WHOLE or way.amount is not None:
         shown = {name: Shown(f"way {name}", way.axle, event=way.name) for name in ("lift", "droop", "bump", "range")}
         short = way.asked_m - way.gives_m
         on = abs(short) <= v.job.target.band_m.value
@@ -143,6 +145,8 @@ def _remark(v: View, way: Way) -> str:
     match way.name:
         case "spring":
             return "the rate is picked too"
+        case "helper":
+            return "on the old springs, as set at the target"
         case "spacer":
             return f"spring / wheel {axle.spring_ratio.value:.2f}, same rate"
         case "shackle" if way.shackle_m is not None:
