@@ -20,6 +20,16 @@ def hive_on_coils() -> Job:
     return read_job(Path(__file__).with_name("hive_on_coils.json"))
 
 
+def unladen() -> Job:
+    """The flatbed as weighed and nothing else: no item, one case, no lift, plain rates."""
+    data: dict[str, Any] = hive_on_coils().model_dump()
+    data["items"], data["cases"] = [], [{"name": "As weighed", "kind": "weighed"}]
+    data["target"].update(case="As weighed", front_lift_m={"value": 0.0}, rear_lift_m={"value": 0.0})
+    for fit in data["proposal"]["axles"]:
+        fit["pick"] = {"way": "frequency", "hertz": 1.4}
+    return job_from(data, "unladen")
+
+
 def three_axles() -> Job:
     """The flatbed with a second rear axle 1.05 m behind the first: half the rear load on each, the third axle on coils too."""
     data: dict[str, Any] = hive_on_coils().model_dump()

@@ -6,8 +6,9 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
-from isostat.assess.band import predicted, prediction, settle_share
+from isostat.assess.band import predicted, prediction
 from isostat.assess.part_errors import friction_band, part_errors
+from isostat.assess.settling import settle_share
 from isostat.assess.workings import Shown, explain
 from isostat.core.tuning.band import band_of
 from isostat.core.tuning.band_draws import Draws

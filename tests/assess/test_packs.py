@@ -112,7 +112,7 @@ def test_the_verdict_on_stress_is_nominal_and_a_pack_left_as_it_was_is_no_worse_
 
 
 def test_what_is_offered_against_stress_and_height_has_been_tried_and_does_it() -> None:
-    job = put(leafed(), ("proposal", "axles", 1, "pack", "allowed_pa"), 1000e6)
+    job = put(leafed(), ("proposal", "axles", 1, "pack", "allowed_pa"), 1300e6)
     a = assess(job)
     (said,) = stressed(job)
     offered = {f.remedy.quantity: f for f in judge_fixes(a, judge(a)) if f.judgement == said}

@@ -49,8 +49,8 @@ def pad(text: str) -> None:
 WALK = {
     "front left": (489, 31, 101, 540),
     "front right": (491, 32, 102, 530),
-    "rear right": (480, 61, 111, 455),
     "rear left": (476, 60, 110, 470),
+    "rear right": (480, 61, 111, 455),
 }
 
 

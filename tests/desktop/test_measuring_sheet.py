@@ -43,8 +43,8 @@ def test_every_box_is_there_in_walk_order_and_nothing_overlaps(qapp, paper: str,
     heads = [t for t in found if re.fullmatch(r"[1-6]", t.text)]
     assert [t.text for t in heads] == [str(n + 1) for n in range(2 * len(told.vehicle.axles))]
     assert [t.box.y() for t in heads] == sorted(t.box.y() for t in heads)
-    names = [t.text for t in found if t.text in ("Front left", "Front right", "Rear right", "Rear left")]
-    assert names == ["Front left", "Front right", "Rear right", "Rear left"]
+    names = [t.text for t in found if t.text in ("Front left", "Front right", "Rear left", "Rear right")]
+    assert names == ["Front left", "Front right", "Rear left", "Rear right"]
     assert sum(t.text.startswith("Hub to arch, ") for t in found) == len(heads)
     assert any(t.text.startswith("last ") for t in found) == (job != "blank"), "what is only assumed was never read"
 

@@ -152,7 +152,7 @@ def test_tab_walks_round_and_keys_reach_steps_cases_units_and_theme(open_window,
         walk.append(here.objectName())
         qtbot.keyClick(here, Qt.Key.Key_Tab)
     corners = [name.split(" ", 1)[1] for name in walk]
-    assert corners == ["0 0"] * 4 + ["0 1"] * 4 + ["1 1"] * 4 + ["1 0"] * 4
+    assert corners == ["0 0"] * 4 + ["0 1"] * 4 + ["1 0"] * 4 + ["1 1"] * 4
     case = window.case
     qtbot.keyClick(window, Qt.Key.Key_PageDown)
     assert window.case == (case + 1) % 5

@@ -301,8 +301,8 @@ def test_a_leaf_pack_is_typed_leaf_by_leaf_and_changed_as_a_shop_does(open_windo
     press(qtbot, window, "leaf rearch up")
     assert read(window, "leaf said 0") != arch
     type_into(qtbot, window, "leaf front_m 1", "700")
-    assert "over the one above it" in read(window, "leaf waits words"), "a leaf longer than the one above"
-    document.undo.undo()
+    assert "over the one above it" in window.notice.text(), "a leaf longer than the one above is refused where it is typed"
+    assert not document.assessment.orders[1].lacks and read(window, "leaf said 0") != arch, "the pack stays what it was"
     type_into(qtbot, window, "block 0", "20")
     assert document.assessment.orders[1].order.spacer_m[0] == pytest.approx(0.020)
     assert undo_all(window) == before

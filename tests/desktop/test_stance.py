@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.attitude import rake
+from isostat.assess.leveling import leans
 from isostat.core.findings.judgement import Step
 from isostat.core.findings.stance import Lean, RoofUnderDoor
 from isostat.desktop.pieces.findings import FixButton
@@ -15,7 +16,7 @@ from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow
 from isostat.job import edits
 from tests.desktop.hands import choose, press, read, seen, type_into
-from tests.jobs import twisted
+from tests.jobs import hive_on_coils, twisted
 
 
 @pytest.fixture
@@ -103,13 +104,23 @@ def test_a_bar_is_indexed_among_the_ways_once_its_teeth_are_counted(open_window,
     assert not window.findChildren(QWidget, "way spacer 0"), "no spacer on a torsion bar"
 
 
-def test_the_button_of_a_lean_names_corner_part_and_result_and_does_it(stance, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    button = next(b for b in stance.findings.findChildren(FixButton) if b.text().startswith("Spacer 16") and not b.isHidden())
-    first = stance.findings.findChild(FixButton, "fix 0 0")
-    assert first is not None and first.fix is not None and not first.fix.worsens, "the one that worsens nothing stands first"
-    assert button.text().startswith("Spacer 16 mm front left") and "lean 8 → 0, cross weight" in button.text().replace("\n", " ")
+def test_the_button_of_a_lean_names_corner_part_and_result_and_does_it(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    job = hive_on_coils()
+    for axle in (0, 1):  # a body that leans
+        path = ("vehicle", "axles", axle, "left", "hub_to_arch_m")
+        job = edits.put_number(job, path, edits.value_at(job, path).value - 0.010)
+    window = open_window(job)
+    window.go(Step.STANCE)
+
+    def of_lean() -> list[FixButton]:
+        return [b for b in window.findings.findChildren(FixButton) if not b.isHidden() and isinstance(b.fix.judgement, Lean)]
+
+    qtbot.waitUntil(lambda: bool(of_lean()), timeout=5000)
+    button, before = of_lean()[0], abs(leans(window.document.assessment)).max()
+    assert button.text().startswith("Spring spacer 19 mm front left") and "lean 18 → 3" in button.text().replace("\n", " ")
     qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
-    lean = [j for j in stance.document.judgements if isinstance(j, Lean)]
-    assert not lean or abs(lean[0].lean_m) < 0.006
-    stance.document.undo.undo()
-    assert any(isinstance(j, Lean) for j in stance.document.judgements)
+    assert abs(leans(window.document.assessment)).max() < before - 0.010
+    off = [j for j in window.document.judgements if type(j).__name__ == "OffTarget"]
+    assert not off, "no corner leaves its target for it"
+    window.document.undo.undo()
+    assert any(isinstance(j, Lean) for j in window.document.judgements)

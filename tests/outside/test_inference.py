@@ -180,7 +180,7 @@ def _heights(job: Job, mass: float, behind: float, left: float, rates: tuple[tup
             data["as_found"]["axles"][axle][side]["rate_n_per_m"] = {"value": rate}
     item = {"name": "sacks", "mass_kg": mass, "behind_front_m": behind, "left_m": left}
     data["items"] = [*data["items"], item]
-    data["cases"] = [*data["cases"], {"name": "loaded", "carried": [{"item": "sacks"}]}]
+    data["cases"] = [*data["cases"], {"name": "loaded", "carried": [{"item": "Driver"}, {"item": "sacks"}]}]
     a = assess(job_from(data, "truth"))
     weighed = a.job.weighed_case
     loaded = a.found.hub_to_arch_m[..., -1] - a.found.hub_to_arch_m[..., weighed] + a.baseline_m

@@ -59,6 +59,7 @@ ALIKE = {
     "gauge_pa": st.floats(0, 2e6),
     "limit_pa": st.floats(0, 2e6),
     "leaf": st.integers(1, 9),
+    "assumed": st.integers(0, 9),
     "window": st.builds(
         lambda low, high, by: intersect([Bound("bump capacity", low), Bound(by, 0.0, high)]),
         st.floats(5e3, 2e5), st.floats(5e3, 2e5), st.sampled_from(("hanging", "share of droop")),

@@ -15,6 +15,7 @@ from isostat.assess.loads import loads
 from isostat.assess.met import all_met
 from isostat.assess.raking import rake_points, raked
 from isostat.assess.resolved import AxleFigures, FitFigures, axle_figures, figure, fit_figures
+from isostat.assess.settling import settles_m
 from isostat.assess.springs import Ordered, order
 from isostat.assess.stand import HITCH_STIFF, NO_SPRINGS, SPRING, Hitch, Springs, stand
 from isostat.assess.standing import Events, Standing, stand_up, wheel_events
@@ -58,6 +59,7 @@ class Assessment:
     pose: Pose  # the target as lifts and lean
     target_travel_m: Floats  # (A, 2) u*
     target_m: Floats  # (A, 2) hub to arch wanted
+    fitted_target_m: Floats  # (A, 2) the same as fitted: higher, where the target is one of settled springs
     beams: Beams | None  # of an equalized tandem
     helper_lacks: tuple[str, ...]  # of each axle: why its air helper cannot be, empty where nothing lacks
     warp_m: float  # of heights wanted by corner: what no plane gives, u_FL − u_FR − u_RL + u_RR
@@ -240,7 +242,10 @@ def _assess(given: Job, job: Job) -> Assessment:
     if any(fit.helper for fit in fits):
         platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg, loading.hitch)
     beams = beams_of(job.vehicle, force)
-    orders = order(job, axles, springs, (platform, bank, beams), wanted)
+    orders, fitted_at = order(job, axles, springs, (platform, bank, beams), wanted), wanted
+    if job.target.settled:  # as fitted they stand higher by what they settle
+        fitted_at = wanted - settles_m(job, orders)
+        orders = order(job, axles, springs, (platform, bank, beams), fitted_at)
     fitted = _on_beams(tuple(Springs(o.law, o.offset_m, o.air.couple if o.air else None) for o in orders), beams)
     proposed = _stand_up(axles, fits, fitted, _Weight.of(loading), baseline.tobytes())
     return Assessment(
@@ -257,6 +262,7 @@ def _assess(given: Job, job: Job) -> Assessment:
         pose=pose,
         target_travel_m=wanted,
         target_m=baseline - wanted,
+        fitted_target_m=baseline - fitted_at,
         warp_m=warp,
         beams=beams,
         helper_lacks=lacks,

@@ -12,6 +12,7 @@ from isostat.assess.buys import LENGTHS, SHARES
 from isostat.assess.found import PAD, TAPE
 from isostat.assess.loads import loads
 from isostat.assess.part_errors import part_errors
+from isostat.assess.settling import settle_share
 from isostat.assess.stand import SPRING
 from isostat.core.limits import GRAVITY, Bools, Floats
 from isostat.core.tuning.band import Band, band_of, half_band
@@ -29,7 +30,6 @@ NOSE = 0.02  # of the weight on a coupling
 LOAD, PLACED = 0.05, 0.010  # of an item's mass, and of its place in m
 MEASURED = {"unsprung_kg": 0.02, "tyre_rate_n_per_m": 0.05, "spring_ratio": 0.01}
 OFF_JACK = 0.006  # m that it stands higher off the jack, until it is rolled (common practice, no source)
-SETTLES, LEAF_SETTLES = 0.035, 0.045  # of the loaded deflection, first few hundred kilometres (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -149,13 +149,6 @@ def _safe(base: Platform, stands: Bools) -> Floats:
     if good.size:
         weight[:, ~stands] = weight[:, good[:1]]
     return weight
-
-
-def settle_share(job: Job, axle: int) -> float:
-    """Share of the loaded deflection by which an axle's springs settle; air does not, until typed."""
-    fit = job.proposal.axles[axle]
-    usual = {"leaf": LEAF_SETTLES, "air": 0.0}.get(fit.kind, SETTLES)
-    return usual if fit.settle_share is None else float(fit.settle_share.value)
 
 
 def _settled(a: Assessment, stands: Bools) -> Floats:

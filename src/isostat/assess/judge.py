@@ -132,7 +132,8 @@ def _springs(a: Assessment) -> Iterator[Judgement]:
     yield from _damping(a)
     yield from _comes_and_goes(a)
     hz = s.frequency_hz[..., a.target_case].mean(axis=1)
-    if s.stands[a.target_case] and hz[0] > 0 and not FLAT_RIDE[0] <= hz[-1] / hz[0] <= FLAT_RIDE[1]:
+    ordered = all(o.can_be_had for o in a.orders)
+    if ordered and s.stands[a.target_case] and hz[0] > 0 and not FLAT_RIDE[0] <= hz[-1] / hz[0] <= FLAT_RIDE[1]:
         yield springs.FrequencySplit(
             grade=Grade.NOTE, place=Place(None, None, a.target_case), step=Step.SPRING, front_hz=float(hz[0]), rear_hz=float(hz[-1])
         )

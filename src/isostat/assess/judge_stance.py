@@ -43,7 +43,7 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
             yield stance.TargetOutOfReach(
                 grade=Grade.FAULT,
                 place=Place(i, None, case),
-                step=Step.STANCE,
+                step=Step.SPRING,
                 force_n=worst,
                 rate_n_per_m=min(o.order.rate_n_per_m),
             )
@@ -56,7 +56,7 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
     if not s.stands[case]:
         return
     for i, side in np.ndindex(len(a.axles), 2):
-        height, wanted = float(s.hub_to_arch_m[i, side, case]), float(a.target_m[i, side])
+        height, wanted = float(s.hub_to_arch_m[i, side, case]), float(a.fitted_target_m[i, side])
         if abs(height - wanted) > target.band_m.value:
             yield stance.OffTarget(
                 grade=Grade.WATCH,

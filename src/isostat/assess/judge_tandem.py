@@ -45,5 +45,6 @@ def tandem_judgements(a: Assessment) -> Iterator[Judgement]:
     turned = np.where(a.proposed.stands, np.abs(angles), 0.0)
     side, case = (int(n) for n in np.unravel_index(int(turned.argmax()), turned.shape))
     if turned[side, case] >= beam.stop_rad * (1.0 - 1e-6):
-        place = Place(front, side, case)
+        both = turned[:, case].min() >= beam.stop_rad * (1.0 - 1e-6)
+        place = Place(front, None if both else side, case)
         yield tandem.BeamAtStop(grade=Grade.WATCH, place=place, step=Step.TRAVEL, angle_rad=float(turned[side, case]))

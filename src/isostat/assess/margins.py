@@ -38,7 +38,8 @@ def kept(a: Assessment, axle: int, side: int) -> tuple[Kept, ...]:
     told, figures, order, fit = a.job.margins, a.axles[axle], a.orders[axle], a.fits[axle]
     leaf = isinstance(order.law[side], LeafLaw)
     out = [Kept("shock bottomed", _or(told.shock_m, SHOCK) / figures.shock_ratio.value, bump=True), Kept("metal", 0.0, bump=True)]
-    if order.law[side].domain[1] < np.inf:
+    ordered = order.can_be_had  # else there is no coil whose ends could be judged
+    if order.law[side].domain[1] < np.inf and ordered:
         margin = STACK_MARGIN if order.stack else _or(told.coil_share, COIL) * max(order.pressed_m[side], 0.0)
         out.append(Kept("coil solid", margin / figures.spring_ratio.value, bump=True))
     straight = _or(told.tyre_m, TYRE_ON_LEAF if leaf else TYRE)
@@ -49,5 +50,5 @@ def kept(a: Assessment, axle: int, side: int) -> tuple[Kept, ...]:
     gives = STRETCH * fit.strap_m.value / figures.strap_ratio.value if fit.strap_m else 0.0
     hose = _or(told.hose_m, HOSE_ON_LEAF if leaf else HOSE) + gives
     leaves = UNSEATED if figures.seat_m > 0.0 else "coil loose"
-    down = ((leaves, 0.0), ("hose taut", hose), ("joint at its limit", 0.0))
+    down = (*(((leaves, 0.0),) if ordered else ()), ("hose taut", hose), ("joint at its limit", 0.0))
     return (*out, *(Kept(name, margin, bump=False) for name, margin in down))

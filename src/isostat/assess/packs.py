@@ -8,16 +8,18 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.assessment import Assessment, assess
-from isostat.assess.laws import STRING, leaf_pack, value_or
+from isostat.assess.laws import STRING, Incomplete, leaf_pack, value_or
 from isostat.assess.stand import SPRING
 from isostat.assess.standing import Events
 from isostat.core.elements.half_pack import STEEL, bending_stress
 from isostat.core.elements.law import ForceLaw
 from isostat.core.elements.leaf import ALLOWED, Leaf, LeafLaw, LeafPack, rise_of
 from isostat.core.elements.rising import compression_at
-from isostat.core.limits import GRAVITY, Floats
+from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.core.tuning.events import bump_end
 from isostat.core.tuning.leaves_to_add import Added, height_under, leaves_to_add
+from isostat.job.edits import put, put_number
+from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.job.shop import insert_leaves
 
@@ -123,6 +125,24 @@ def ways_to_add(a: Assessment, axle: int) -> tuple[Added, ...]:
     force = told.found_n + GRAVITY * more.value
     room = told.free_arch_m - order.offset_m[0] + order.order.spacer_m[0]  # eyes over the seat as weighed
     return _ways(told.pack, round(force), round(room - height_under(told.pack, force)[0], 4), over)
+
+
+def put_leaf(axle: int, n: int, field: str, job: Job, si: float | None, typed: str) -> Job:
+    """The job with one measure of a leaf typed, or emptied. A pack that is one stays one.
+
+    Raises JobFault where the leaves would be no pack then: longer than the one above, or without what it needs.
+    """
+    path = ("proposal", "axles", axle, "pack", "leaves", n, field)
+    changed = put(job, path, None) if si is None else put_number(job, path, si, typed)
+    try:
+        leaf_pack(job.proposal.axles[axle].pack)
+    except (Incomplete, OutOfRange):  # not measured to the end yet
+        return changed
+    try:
+        leaf_pack(changed.proposal.axles[axle].pack)
+    except (Incomplete, OutOfRange) as why:
+        raise JobFault("edit", [str(why)]) from None
+    return changed
 
 
 def with_added(job: Job, axle: int, way: Added) -> Job:

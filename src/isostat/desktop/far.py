@@ -197,7 +197,7 @@ class FarView(Sheet):
                 if not s.stands[v.case]:
                     self._say(f"far height {axle}{side}", "falls over", x, y + 34, 64, weight=600, role="brick")
                     continue
-                height, target = float(s.hub_to_arch_m[axle, side, v.case]), float(v.a.target_m[axle, side])
+                height, target = float(s.hub_to_arch_m[axle, side, v.case]), float(v.a.fitted_target_m[axle, side])
                 box = self._say(f"far height {axle}{side}", v.reader.height(height), x, y + 24, size, weight=600)
                 words, inside = v.reader.off(height, target, v.job.target.band_m.value)
                 if v.case != v.a.target_case:

@@ -12,7 +12,17 @@ from isostat.desktop.pieces.outline import side_outline
 from isostat.desktop.pieces.paper import MARGIN, pdf_page
 from isostat.desktop.theme import LIGHT, Theme
 from isostat.job.edits import value_at
-from isostat.job.points import AXLE_POINTS, MORE_POINTS, POINTS, SIDES, VEHICLE_POINTS, Point, walk_order
+from isostat.job.points import (
+    AXLE_POINTS,
+    MORE_POINTS,
+    POINTS,
+    SIDES,
+    VEHICLE_POINTS,
+    Point,
+    asked_of_axle,
+    asked_of_vehicle,
+    walk_order,
+)
 from isostat.job.schema import Job
 from isostat.units.shown import with_unit
 from isostat.units.unit import Preset
@@ -59,10 +69,14 @@ def _more(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset) -> None
     names = ["".join(word[0] for word in f"{axles[a].name} {SIDES[s]}".split(" ")).upper() for a, s in corners]
     half = area.width() / 2 - 10
     left = QRectF(area.left(), area.top(), half, area.height())
-    vehicle = _not_plates(VEHICLE_POINTS)
-    _grid(p, t, left, "Where they matter", (*MORE_POINTS, *(point for point in vehicle if not point.gone)), names, preset)
+    vehicle = [point for point in _not_plates(VEHICLE_POINTS) if asked_of_vehicle(point, job.vehicle)]
+    more, axle_points = (
+        [point for point in points if any(asked_of_axle(point, axle) for axle in axles)]
+        for points in (MORE_POINTS, _not_plates(AXLE_POINTS))
+    )
+    _grid(p, t, left, "Where they matter", (*more, *(point for point in vehicle if not point.gone)), names, preset)
     right = QRectF(area.left() + half + 20, area.top(), half, area.height())
-    gone = (*_not_plates(AXLE_POINTS), *(point for point in vehicle if point.gone))
+    gone = (*axle_points, *(point for point in vehicle if point.gone))
     _grid(p, t, right, "Before it is taken apart", gone, [a.name for a in axles], preset)
 
 

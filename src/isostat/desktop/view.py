@@ -14,7 +14,8 @@ from isostat.desktop.theme import Theme
 from isostat.job.schema import Job
 from isostat.wording.reader import ABOUT, Reader
 
-GLYPHS = ("ring", "half", "disc", "diamond", "half square")
+GLYPHS = ("ring", "half", "disc", "diamond", "half square", "triangle", "half diamond")
+FOUND = -1  # in place of a case: as found, as weighed
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,7 +65,9 @@ class View:
         return float(told.mean_half_m[axle, at] if side is None else told.band.half_m[axle, side, at])
 
     def glyph(self, case: int) -> str:
-        """The sign of a load case; never told by colour."""
+        """The sign of a load case, or of what was FOUND; never told by colour."""
+        if case == FOUND:
+            return "before"
         kind = self.job.cases[case].kind
         if kind == "floor":
             return "floor"
@@ -72,6 +75,10 @@ class View:
             return "square"
         others = [i for i, c in enumerate(self.job.cases) if c.kind == "load"]
         return GLYPHS[others.index(case) % len(GLYPHS)]
+
+    def case_word(self, case: int) -> str:
+        """What a case's sign stands for, in words."""
+        return "as found" if case == FOUND else self.reader.case(case)
 
     def worst(self, step: Step) -> Judgement | None:
         """The gravest judgement of a step, if it is more than a note."""

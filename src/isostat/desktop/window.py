@@ -55,7 +55,7 @@ SHEET_WIDE, SHEET_HIGH = 830, 508  # px at 100 % text, the least that a sheet is
 NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a rail
 TEXT_SIZES = (1.0, 1.25, 1.5)
 MAIN_NUMBERS = {
-    Step.MEASURE: Shown("load", 0, 0, 0, found=True), Step.LOAD: Shown("axle load", 0), Step.STANCE: Shown("height", 0, 0),
+    Step.MEASURE: Shown("height", 0, 0, 0, found=True), Step.LOAD: Shown("axle load", 0), Step.STANCE: Shown("height", 0, 0),
     Step.SPRING: Shown("spring rate", 0), Step.TRAVEL: Shown("bump left", 0),
 }  # fmt: skip
 

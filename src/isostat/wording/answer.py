@@ -68,6 +68,13 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
     rows = []
     for side in (0, 1):
         preload, force = hanging_force_n(a, i, side)
+        ordered = {
+            "spring_rate_n_per_m": o.order.rate_n_per_m[side],
+            "free_length_m": o.order.free_m[side],
+            "spacer_m": o.order.spacer_m[side],
+            "preload_hanging_m": preload,
+            "force_hanging_n": force,
+        }
         rows.append(
             {
                 "axle": a.job.vehicle.axles[i].name,
@@ -79,13 +86,9 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 **_stack(o.stack, side),
                 **({} if air is None else _air(air, side)),
                 **({} if o.torsion is None else {"slack_rad": _f(o.torsion.slack[side]), "turn_rad": _f(o.torsion.turn[side])}),
-                "spring_rate_n_per_m": _f(o.order.rate_n_per_m[side]),
-                "free_length_m": _f(o.order.free_m[side]),
-                "spacer_m": _f(o.order.spacer_m[side]),
-                "preload_hanging_m": _f(preload),
-                "force_hanging_n": _f(force),
+                **{name: _f(value) if o.can_be_had else None for name, value in ordered.items()},
                 **{f"{name.replace(' ', '_')}_approximate": is_approximate(a, Shown(name, i, side)) for name in ORDERED},
-                "settled": False,
+                "settled": a.job.target.settled,
             }
         )
     return rows

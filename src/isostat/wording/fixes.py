@@ -66,7 +66,7 @@ def _title(fix: Fix, r: Reader) -> str:
         case "lift":
             end = "Front" if remedy.place.axle == 0 else "Rear"
             way = "lift" if remedy.value >= 0.0 else "drop"
-            return f"{end} {way} {r.height_unit(abs(remedy.value))} for a target"
+            return f"Target: {end.lower()} {way} {r.height_unit(abs(remedy.value))}"
         case "move":
             item = r.job.items[remedy.item or 0]
             return f"{item.name} to {r.height_unit(remedy.value)} behind the front hub"

@@ -31,8 +31,8 @@ def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:
             at = (i, side, case)
             verdict = ""
             if case == a.target_case:
-                words, _ = r.off(float(s.hub_to_arch_m[at]), float(a.target_m[i, side]), a.job.target.band_m.value)
-                verdict = words if words == "on target" else f"{words} of {r.height(float(a.target_m[i, side]))}"
+                words, _ = r.off(float(s.hub_to_arch_m[at]), float(a.fitted_target_m[i, side]), a.job.target.band_m.value)
+                verdict = words if words == "on target" else f"{words} of {r.height(float(a.fitted_target_m[i, side]))}"
             lines.append(
                 f"  {r.corner(i, side):<14}{r.mass(float(s.pad_kg[at])):>9}"
                 f"{_about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>16} hub to arch"
@@ -95,9 +95,10 @@ def letter(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, .
     ends = ends if len(a.axles) > 1 else {"": ends["front "]}
     lifts = ", ".join(f"{end}{r.height_unit(lift)}" for end, (lift, _) in ends.items())
     over = " and ".join(r.height(float(a.baseline_m[i].mean())) for _, i in ends.values())
+    when = "once settled" if a.job.target.settled else "as fitted"
     lines += [
         "",
-        f"ORDER, new springs, for {a.job.target.case}: {lifts} over {over} hub to arch, as weighed on the old springs",
+        f"ORDER, new springs, for {a.job.target.case}, {when}: {lifts} over {over} hub to arch, as weighed on the old springs",
     ]
     for i in range(len(a.axles)):
         lines += _order_lines(a, i, r)

@@ -68,6 +68,8 @@ def _found(a: Assessment, i: int, r: Reader) -> str:
 
 def _spring(a: Assessment, i: int, r: Reader) -> str:
     o = a.orders[i]
+    if not o.can_be_had:
+        return "nothing to order"
     law = o.law[0]
     if isinstance(law, StackedPair):
         top, main = (number(p.free_m, Quantity.COIL, r.preset) for p in (law.top, law.main))
@@ -95,6 +97,8 @@ def _set_word(others: tuple[Rival, ...], i: int) -> str:
 
 def _set(a: Assessment, i: int, r: Reader) -> str:
     o = a.orders[i]
+    if not o.can_be_had:
+        return ""
     if o.torsion is not None:
         turns = [f"{number(abs(t), Quantity.ANGLE, r.preset)}° {'tighter' if t >= 0 else 'slacker'}" for t in o.torsion.turn]
         return ", ".join(turns)

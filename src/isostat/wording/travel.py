@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from isostat.core.findings import springs, travel
 from isostat.core.tuning.events import TravelEvent
-from isostat.wording.reader import ABOUT, Reader
+from isostat.wording.reader import Reader
 from isostat.wording.telling import tell
 
 _EVENT_WORDS = {
@@ -95,7 +95,7 @@ def _(j: travel.OrderRight, r: Reader) -> tuple[str, str]:
     right = "Stop first, then coil, shock and metal, each with its margin."
     if j.assumed:
         numbers = "a number" if j.assumed == 1 else f"{j.assumed} numbers"
-        return f"{ABOUT}The order is right", f"{right} It rests on {numbers} that nobody read: Measure, missing."
+        return "The order is right, on assumptions", f"{right} It rests on {numbers} that nobody read: Measure, missing."
     return "The order is right", right
 
 

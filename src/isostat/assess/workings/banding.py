@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 
 from isostat.assess.assessment import Assessment
-from isostat.assess.band import predicted, settle_share
+from isostat.assess.band import predicted
+from isostat.assess.settling import settle_share
 from isostat.assess.workings.shown import Shown
 from isostat.core.tuning.band_draws import Source
 from isostat.core.working import Given, Origin, Working

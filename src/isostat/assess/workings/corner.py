@@ -213,7 +213,7 @@ def mean_height(a: Assessment, k: Shown) -> Working:
 
 def off_target(a: Assessment, k: Shown) -> Working:
     """How far a corner stands from its target."""
-    now, target = float(standing(a, k).hub_to_arch_m[k.axle, k.side, k.case]), float(a.target_m[k.axle, k.side])
+    now, target = float(standing(a, k).hub_to_arch_m[k.axle, k.side, k.case]), float(a.fitted_target_m[k.axle, k.side])
     return Working(
         name="off its target",
         symbol="d",

@@ -67,9 +67,7 @@ def spring_ratio(a: Assessment, k: Shown) -> Working:
     """Spring travel over wheel travel: as typed, off the arm, or as usual for its kind."""
     figure, axle = a.axles[k.axle].spring_ratio, a.job.vehicle.axles[k.axle]
     seat, joint = axle.arm_seat_m, axle.arm_joint_m
-    inputs: tuple[Given, ...] = (
-        Given("MR", "as read, or as usual for its kind of suspension", "ratio", figure.value, figure.origin),
-    )
+    inputs: tuple[Given, ...] = (Given("MR", "as read, or usual for its kind", "ratio", figure.value, figure.origin),)
     expression = "MR"
     if axle.spring_ratio is None and axle.spring_motion is None and seat is not None and joint is not None:
         lean = axle.spring_lean_rad.value if axle.spring_lean_rad else 0.0
@@ -80,9 +78,15 @@ def spring_ratio(a: Assessment, k: Shown) -> Working:
             Given("c", "cosine of the spring's lean", "fine ratio", math.cos(lean), Origin.COMPUTED),
         )
     return Working(
-        name="spring travel / wheel travel", symbol="MR", quantity="ratio", expression=expression, inputs=inputs, result=figure.value,
-        approximate=figure.assumed, rule="Usual: strut 0.95, wishbones and trailing arm 0.65, solid axle 1.0, each ±8 % (common practice).",
-    )  # fmt: skip
+        name="spring travel / wheel travel",
+        symbol="MR",
+        quantity="ratio",
+        expression=expression,
+        inputs=inputs,
+        result=figure.value,
+        approximate=figure.assumed,
+        rule="Usual: strut 0.95, wishbones and trailing arm 0.65, solid axle 1.0, each ±8 % (common practice, no source).",
+    )
 
 
 def bar_rate(a: Assessment, k: Shown) -> Working:

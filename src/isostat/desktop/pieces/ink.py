@@ -5,10 +5,11 @@ from __future__ import annotations
 from functools import cache
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
-from PyQt6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPixmap, QPolygonF
+from PyQt6.QtGui import QBrush, QColor, QImage, QPainter, QPainterPath, QPen, QPixmap, QPolygonF
 
 from isostat.core.findings.judgement import Grade
 from isostat.desktop.theme import Theme, pen
+from isostat.desktop.view import View
 
 
 def arrow(p: QPainter, tip: QPointF, way: QPointF) -> None:
@@ -79,8 +80,23 @@ def ground(p: QPainter, theme: Theme, left: float, right: float, y: float) -> No
         x += 14
 
 
+class SignPainter(QPainter):
+    """Remembers where a load case's sign stands and its word, so that a sheet can say it on hover."""
+
+    def __init__(self, device: QImage) -> None:
+        super().__init__(device)
+        self.signs: list[tuple[QPointF, str]] = []
+
+
+def case_sign(p: QPainter, v: View, case: int, at: QPointF, r: float, ink: str = "ink", ground: str = "sheet") -> None:
+    """The sign of a load case of a view; a sheet's painter remembers its word. ink, ground: roles of colour."""
+    case_glyph(p, v.glyph(case), at, r, v.theme.colour(ink), v.theme.colour(ground))
+    if isinstance(p, SignPainter):
+        p.signs.append((p.transform().map(at), v.case_word(case)))
+
+
 def case_glyph(p: QPainter, kind: str, at: QPointF, r: float, ink: QColor, inside: QColor) -> None:
-    """The sign of a load case, from a kept picture, on the nearest whole pixel."""
+    """One sign, from a kept picture, on the nearest whole pixel."""
     device = p.device()
     grown = p.transform().m11() * (1.0 if device is None else device.devicePixelRatioF())
     picture = _glyph(kind, r, ink.name(), inside.name(), grown)
@@ -115,6 +131,12 @@ def _draw_glyph(p: QPainter, kind: str, at: QPointF, r: float, ink: QColor, insi
                 p.fillRect(QRectF(box.left(), at.y(), 2 * r, r), ink)
         case "diamond":
             p.drawPolygon(QPolygonF([at + QPointF(0, -r), at + QPointF(r, 0), at + QPointF(0, r), at + QPointF(-r, 0)]))
+        case "half diamond":
+            p.drawPolygon(QPolygonF([at + QPointF(0, -r), at + QPointF(r, 0), at + QPointF(0, r), at + QPointF(-r, 0)]))
+            p.setBrush(ink)
+            p.drawPolygon(QPolygonF([at + QPointF(r, 0), at + QPointF(0, r), at + QPointF(-r, 0)]))
+        case "triangle":
+            p.drawPolygon(QPolygonF([at + QPointF(0, -r), at + QPointF(r, r * 0.8), at + QPointF(-r, r * 0.8)]))
         case "before":
             p.drawLine(QLineF(box.topLeft(), box.bottomRight()))
             p.drawLine(QLineF(box.bottomLeft(), box.topRight()))

@@ -11,14 +11,15 @@ from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 from typing import TypeVar
 
-from PyQt6.QtCore import QEvent, QObject, QPointF, QRect, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QAction, QImage, QKeyEvent, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
-from PyQt6.QtWidgets import QApplication, QMenu, QPushButton, QWidget
+from PyQt6.QtCore import QEvent, QLineF, QObject, QPointF, QRect, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QAction, QHelpEvent, QImage, QKeyEvent, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
+from PyQt6.QtWidgets import QApplication, QMenu, QPushButton, QToolTip, QWidget
 
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.changed import TILE, changed
 from isostat.desktop.pieces.fields import Choice, Look, Number, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.grip import Grip, Handle
+from isostat.desktop.pieces.ink import SignPainter
 from isostat.desktop.pieces.styles import button_style, field_style
 from isostat.desktop.theme import smooth
 from isostat.desktop.view import View
@@ -29,6 +30,7 @@ from isostat.units.typed import NotUnderstood
 from isostat.units.unit import Quantity
 
 LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0
+REACH = 9.0  # px round a sign, within which its word is told
 ARROWS = {Qt.Key.Key_Left: -1, Qt.Key.Key_Up: -1, Qt.Key.Key_Right: 1, Qt.Key.Key_Down: 1}
 W = TypeVar("W", bound=QWidget)
 
@@ -55,6 +57,7 @@ class Sheet(QWidget):
         self._shown: object = None
         self._stop: QWidget | None = None
         self._strokes = QImage()
+        self.signs: list[tuple[QPointF, str]] = []  # of load cases, as drawn, with their words
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
 
     # -- to be filled in by each sheet
@@ -96,9 +99,11 @@ class Sheet(QWidget):
         picture = QImage(wide, high, QImage.Format.Format_RGB32)
         picture.setDevicePixelRatio(ratio)
         picture.fill(self.view.theme.colour(self.ground_role))
-        painter = smooth(QPainter(picture))
+        painter = SignPainter(picture)
+        smooth(painter)
         self.draw(painter, self.view)
         painter.end()
+        self.signs = painter.signs
         before, self._strokes = self._strokes, picture
         self.update(changed(before, picture) if ratio == 1.0 else QRegion(self.rect()))
 
@@ -110,6 +115,20 @@ class Sheet(QWidget):
         super().showEvent(event)
         if self.view is not None:
             self._ink()
+
+    def event(self, event: QEvent | None) -> bool:
+        """Over the sign of a load case its word."""
+        if isinstance(event, QHelpEvent) and event.type() is QEvent.Type.ToolTip:
+            word = self.sign_at(QPointF(event.pos()))
+            if word:
+                QToolTip.showText(event.globalPos(), word, self)
+                return True
+        return super().event(event)
+
+    def sign_at(self, at: QPointF) -> str:
+        """The word of the load case whose sign stands there, the nearest; empty where there is none."""
+        near = [(QLineF(place, at).length(), word) for place, word in self.signs]
+        return min((pair for pair in near if pair[0] <= REACH), default=(0.0, ""))[1]
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.view is None or event is None:

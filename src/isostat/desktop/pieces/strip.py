@@ -9,7 +9,7 @@ from isostat.assess.standing import Standing
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.tuning.events import travel_of
-from isostat.desktop.pieces.ink import bracket, case_glyph, dimension, hatch, mark
+from isostat.desktop.pieces.ink import bracket, case_sign, dimension, hatch, mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -56,7 +56,8 @@ class CornerStrip(Sheet):
             called = f"{name[0]}{words[0]}" if self._tight else f"{name} {words[0] if self._narrow else words}"
             name_box = self.caps(key + "name", called, QPointF(left, t.px(7)))
             springs = "old springs" if v.found else "new springs"
-            if name_box.right() + t.px(8) + self.text_width(springs, 12) < x + width - t.px(4 if self._narrow else 84):
+            marked = t.px(34 if self._worst(v, axle, side) else 4)
+            if name_box.right() + t.px(8) + self.text_width(springs, 12) < x + width - marked:
                 self.text(key + "springs", springs, QPointF(name_box.right() + t.px(8), t.px(6)), size=12, role="ink2")
             if not s.stands[v.case]:
                 self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=14, weight=600, role="brick")
@@ -112,7 +113,8 @@ class CornerStrip(Sheet):
         if worst is not None:
             words, role = ("fault", "brick") if worst.grade is Grade.FAULT else ("watch", "ochre")
             right = end - t.px(34)
-            if right - self.text_width(words, 12.5, 600) > self._children[key + "name"].geometry().right() + t.px(5):
+            beside = self._children[key + ("springs" if key + "springs" in self._used else "name")]
+            if right - self.text_width(words, 12.5, 600) > beside.geometry().right() + t.px(5):
                 self.text(key + "worst", words, QPointF(right, t.px(6)), size=12.5, weight=600, anchor=RIGHT, role=role)
 
     def _travel(self, v: View, key: str, x: float, corner: tuple[int, int]) -> None:
@@ -142,7 +144,8 @@ class CornerStrip(Sheet):
         elif v.case != v.a.target_case:
             ways, shown = [f"{target} when {v.reader.case(v.a.target_case)}", f"{target} wanted", target], Shown("target", *corner)
         else:
-            words, inside = v.reader.off(float(heights[side]), float(v.a.target_m[corner]), v.job.target.band_m.value)
+            fitted = float(v.a.fitted_target_m[corner])
+            words, inside = v.reader.off(float(heights[side]), fitted, v.job.target.band_m.value)
             role = "ink" if inside else "ochre"
             ways = [words] if words == "on target" else [f"{words} of {target}", words]
             height = Shown("height", *corner, v.case, v.found)
@@ -202,7 +205,7 @@ class CornerStrip(Sheet):
             u, right = float(s.rest.travel_m[axle, side, v.case]), left + BAR_WIDTH
             low, high = (QPointF(right + 6, self._y(u + way * band)) for way in (-1, 1))
             bracket(p, t, low, high, role="accent" if v.prediction_fresh else "ink3", width=1.6, lip=-4.0)
-        case_glyph(p, v.glyph(v.case), QPointF(left + BAR_WIDTH / 2, y), 5.5, t.colour("ink"), t.colour("sheet"))
+        case_sign(p, v, v.case, QPointF(left + BAR_WIDTH / 2, y), 5.5)
         if not v.found:
             target = self._y(float(v.a.target_travel_m[axle, side]))
             p.setPen(pen(t, "accent", 1.0))

@@ -6,7 +6,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, pyqtSignal
 from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QPushButton, QWidget
 
-from isostat.desktop.pieces.ink import case_glyph, dimension
+from isostat.desktop.pieces.ink import case_sign, dimension
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen, smooth
 from isostat.desktop.view import View
@@ -39,7 +39,7 @@ class Chip(QPushButton):
         p.fillRect(self.rect(), t.colour(ground))
         p.setPen(pen(t, "accent" if self.hasFocus() else "rule", 2 if self.hasFocus() else 1))
         p.drawRect(QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5))
-        case_glyph(p, v.glyph(self.case), QPointF(t.px(14), self.height() / 2), 5, t.colour(ink), t.colour(ground))
+        case_sign(p, v, self.case, QPointF(t.px(14), self.height() / 2), 5, ink, ground)
         p.setPen(t.colour(ink))
         p.setFont(t.font(14, 600 if here else 400))
         p.drawText(QPointF(t.px(25), self.height() / 2 + t.px(5)), self.text())

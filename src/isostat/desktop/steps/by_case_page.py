@@ -14,12 +14,12 @@ from isostat.assess.leveling import leans
 from isostat.assess.workings import Shown
 from isostat.assess.workings.attitude import RAMPS
 from isostat.desktop.pieces.elevation import Elevation, body_shift, draw_body, draw_wheels, fit
-from isostat.desktop.pieces.ink import case_glyph, dimension, ground, hatch
+from isostat.desktop.pieces.ink import case_sign, dimension, ground, hatch
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.theme import pen
-from isostat.desktop.view import View
+from isostat.desktop.view import FOUND, View
 from isostat.job import lists
 from isostat.job.schema import Job
 from isostat.units.shown import number
@@ -27,7 +27,6 @@ from isostat.units.unit import Quantity
 
 ROW, POINT_ROW = 21, 25  # px
 KINDS = {"mark": "mark for rake", "under": "underside", "axle": "on the axle", "roof": "roof"}
-FOUND = -1
 LAMP_SCALE = 0.32  # m of drop that the scale shows
 
 
@@ -127,7 +126,7 @@ def lay_by_case(sheet: Sheet, v: View, area: QRectF) -> ByCase:
 
 def _lay_table(sheet: Sheet, v: View, area: QRectF, lines: list[_Line]) -> list[tuple[int, QPointF]]:
     """Rows of numbers, a column a case; the found state first. Returns where each case's glyph stands."""
-    t, cases = v.theme, [FOUND, v.weighed, *(c for c in range(v.a.cases) if c != v.weighed)]
+    t, cases = v.theme, [FOUND, *range(v.a.cases)]
     words = max(t.px(196), *(sheet.text_width(f"{n.words}  {n.unit}", 13) for n in lines)) + t.px(8)
     words = min(words, area.width() * 0.42)
     pitch = (area.width() - words) / len(cases)
@@ -272,7 +271,7 @@ def draw_by_case(p: QPainter, v: View, page: ByCase) -> None:
         p.drawLine(QLineF(left, y, right, y))
     _draw_beam(p, v, e)
     for case, at in page.glyphs:
-        case_glyph(p, "before" if case == FOUND else v.glyph(case), at, 5, t.colour("ink"), t.colour("sheet"))
+        case_sign(p, v, case, at, 5)
     if page.scale is not None:
         _draw_scale(p, v, page.scale, page.dots)
 
@@ -306,5 +305,4 @@ def _draw_scale(p: QPainter, v: View, area: QRectF, dots: list[tuple[int, float,
     for case, y, place in sorted(dots, key=lambda dot: dot[0] == v.case):
         p.setPen(pen(t, "ink3", 0.8))
         p.drawLine(QLineF(area.center().x() + 6, y, area.right() + t.px(24), place))
-        glyph = "before" if case == FOUND else v.glyph(case)
-        case_glyph(p, glyph, QPointF(area.center().x(), y), 5 if case == v.case else 4, t.colour("ink"), t.colour("sheet"))
+        case_sign(p, v, case, QPointF(area.center().x(), y), 5 if case == v.case else 4)

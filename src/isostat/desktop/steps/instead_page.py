@@ -146,7 +146,7 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     left.head("Tyre rate", "tyre rate", Quantity.RATE, [x.tyre_rate.value for x in a.axles])
     left.rows(TYRE)
     if any(x.layout == "independent" for x in v.job.vehicle.axles):
-        left.head("Motion ratio, off the arm", "spring ratio", Quantity.RATIO, [x.spring_ratio.value for x in a.axles])
+        left.head("Motion ratio", "spring ratio", Quantity.RATIO, [x.spring_ratio.value for x in a.axles])
         left.rows(ARM)
     left.head("Friction, either way", "friction", Quantity.HEIGHT, [friction_m(a, n) for n in range(len(a.axles))])
     left.rows(FRICTION)

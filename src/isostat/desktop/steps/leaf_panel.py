@@ -8,7 +8,7 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess.laws import CLAMP
-from isostat.assess.packs import Packed, packed
+from isostat.assess.packs import Packed, packed, put_leaf
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.elements.leaf import ALLOWED
 from isostat.core.limits import GRAVITY
@@ -78,7 +78,8 @@ def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> No
         sheet.text(f"leaf {k} word", name, QPointF(at.x(), y + 2), size=12.5, weight=600)
         for n, (field, words, quantity) in enumerate(COLUMNS):
             entry(sheet, v, f"leaf {field} {k}", (*base, k, field), (QPointF(left + n * wide, y), size), label=f"{name}, {words}",
-                  quantity=quantity, finer=field in ("thick_m", "tip_m"), figure=12.5)  # fmt: skip
+                  quantity=quantity, finer=field in ("thick_m", "tip_m"), figure=12.5,
+                  put=partial(put_leaf, axle, k, field))  # fmt: skip
         acts: dict[str, Callable[[], object]] = {
             "a leaf below": partial(_do, sheet, partial(shop.add_leaf, axle=axle, below=k), "a leaf more"),
             "1 mm thicker": partial(_do, sheet, partial(shop.thicken, axle=axle, n=k, by_m=shop.THICK_STEP), "a thicker leaf"),

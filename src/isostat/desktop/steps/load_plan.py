@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter
 
-from isostat.desktop.pieces.ink import case_glyph, dimension, polyline
+from isostat.desktop.pieces.ink import case_sign, dimension, polyline
 from isostat.desktop.pieces.outline import deck_ends, plan_outline
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -111,7 +111,7 @@ def draw_gravity(p: QPainter, v: View, view: Plan) -> None:
     p.drawPath(polyline(points))
     for case, at in enumerate(points):
         if case != v.case:
-            case_glyph(p, v.glyph(case), at, 4, t.colour("accent"), t.colour("sheet"))
+            case_sign(p, v, case, at, 4, "accent")
     at, r = points[v.case], 11
     box = QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r)
     p.setPen(pen(t, "accent", 1.6))

@@ -11,7 +11,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.desktop.pieces.fields import Put
 from isostat.desktop.pieces.fill import Fill
-from isostat.desktop.pieces.ink import case_glyph
+from isostat.desktop.pieces.ink import case_glyph, case_sign
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -141,7 +141,7 @@ def draw_signs(p: QPainter, v: View, table: Table) -> None:
     """The cases' glyphs, and beside every item a square, two arrows or a cross."""
     t = v.theme
     for case, at in table.cases:
-        case_glyph(p, v.glyph(case), at, 5, t.colour("ink"), t.colour("sheet"))
+        case_sign(p, v, case, at, 5)
     for sign, at in table.signs:
         p.setPen(pen(t, "ink2", 1.2))
         if sign == "stays":

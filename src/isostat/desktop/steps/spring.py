@@ -11,7 +11,7 @@ from isostat.assess.stacking import stacked
 from isostat.assess.trimming import put_stop_spacer
 from isostat.core.tuning.events import droop_end, travel_of
 from isostat.desktop.pieces.grip import Handle
-from isostat.desktop.pieces.ink import case_glyph
+from isostat.desktop.pieces.ink import case_sign
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.air_page import lay_air_page
 from isostat.desktop.steps.air_panel import lay_air_panel
@@ -231,4 +231,4 @@ class SpringStep(Sheet):
             for row in (self._children.get(f"dot {case}"), self._children.get(f"try case {case}")):
                 if s.stands[case] and row is not None and not row.isHidden():
                     at = QPointF(row.x() - t.px(8), row.y() + row.height() / 2)
-                    case_glyph(p, v.glyph(case), at, 4.5, t.colour("ink"), t.colour("sheet"))
+                    case_sign(p, v, case, at, 4.5)

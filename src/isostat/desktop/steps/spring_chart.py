@@ -16,7 +16,7 @@ from isostat.core.elements.coil import Coil
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
-from isostat.desktop.pieces.ink import bracket, case_glyph, hatch
+from isostat.desktop.pieces.ink import bracket, case_sign, hatch
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -241,7 +241,7 @@ def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
         if s.stands[case]:
             _draw_band(p, v, c, case)
             at = c.at(float(s.rest.travel_m[c.axle, 0, case]), float(s.rest.force_n[c.axle, 0, case]) / GRAVITY)
-            case_glyph(p, v.glyph(case), at, 7 if case == v.case else 5, t.colour("ink"), t.colour("sheet"))
+            case_sign(p, v, case, at, 7 if case == v.case else 5)
 
 
 def _draw_band(p: QPainter, v: View, c: SpringChart, case: int) -> None:

@@ -22,6 +22,8 @@ WAYS = ("same", "spacer", "each")
 WAY_WORDS = ("same, no spacer", "same, spacer", "each its own")
 STOCKS = ("any", "25 lb/in", "50 lb/in")
 STOCK_WORDS = ("wound to order", "shelf 25 lb/in", "shelf 50 lb/in")
+SETTLED = ("as fitted", "once settled")
+NOTHING = "–"
 STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solved"}
 
 
@@ -39,11 +41,14 @@ def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
     shelf = QRect(sides.right() + round(t.px(8)), sides.top(), round(t.px(118)), sides.height())
     sheet.choice("stock", STOCK_WORDS, STOCKS.index(stock), shelf, label="springs wound to order, or off a shelf",
                  chosen=lambda n: sheet.put(("proposal", "axles", axle, "stock"), STOCKS[n], "wound or off a shelf"))  # fmt: skip
+    when = QRect(shelf.right() + round(t.px(8)), sides.top(), round(t.px(104)), sides.height())
+    sheet.choice("settled", SETTLED, int(v.job.target.settled), when, label="at which time the target's height is wanted",
+                 chosen=lambda n: sheet.put(("target", "settled"), bool(n), "height as fitted or settled"))  # fmt: skip
     wanted = [v.reader.height(float(m)) for m in v.a.target_m[axle]]
-    words = f"for {v.reader.case(v.a.target_case)}, hub to arch {wanted[0]} left, {wanted[1]} right; not yet settled"
-    short = f"for {v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}; not settled"
-    room = sheet.width() - t.px(28) - shelf.right()
-    words = next((w for w in (words, short) if sheet.text_width(w, 12.5) < room), "not yet settled")
+    words = f"for {v.reader.case(v.a.target_case)}, hub to arch {wanted[0]} left, {wanted[1]} right"
+    short = f"{v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}"
+    room = sheet.width() - t.px(28) - when.right()
+    words = next((w for w in (words, short) if sheet.text_width(w, 12.5) < room), "")
     place = QPointF(sheet.width() - t.px(16), top + t.px(8))
     sheet.text("order at", words, place, size=12.5, role="ink2", anchor=RIGHT)
     lay_corners(sheet, v, axle, top + t.px(32), ("rate_n_per_m", "free_length_m", "spacer_m", "solid_length_m"))
@@ -74,19 +79,19 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
         x, (words, quantity) = left + n * wide, COLUMNS[path]
         values, origin = told.get(path, (None, None))
         sheet.text(f"head {path}", words, QPointF(x, top), size=13, weight=600, unit=v.reader.preset.unit(quantity).sign)
-        if origin is not None:
+        if origin is not None and o.can_be_had:
             key = Shown(words, axle, 0)
             sheet.text(f"origin {path}", STATE[origin], QPointF(x, top + t.px(80)), size=12.5, role="ink2", shown=key)
         for side in (0, 1):
             given = getattr(getattr(fit, SIDES[side]), path)
-            value = values[side] if values is not None else (given.value if given else None)
+            value = values[side] if values is not None and o.can_be_had else (given.value if given else None)
             at, where = QPointF(x, top + t.px(22 + 29 * side)), ("proposal", "axles", axle, SIDES[side], path)
             label = f"{words} {v.reader.corner(axle, side)}"
             guessed = origin is not None and is_approximate(v.a, Shown(words, axle, side))
             if path == "solid_length_m" and value is None and wound_m is not None:
                 value, guessed = wound_m, True
             sheet.field(f"{path} {side}", where, at, size, label=label, quantity=quantity, value=value, figure=15,
-                        assumed=guessed)  # fmt: skip
+                        assumed=guessed and o.can_be_had)  # fmt: skip
     _lay_preload(sheet, v, axle, top, left + len(paths) * wide)
     if not o.can_be_had:
         words, place = "No spring holds this target.", QPointF(left + (len(paths) - 1) * wide, top + t.px(80))
@@ -102,7 +107,9 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None
         preload, force = hanging_force_n(v.a, axle, side)
         key = Shown("preload", axle, side)
         words, role = "loose when hanging", "brick"
-        if preload > 0:
+        if not v.a.orders[axle].can_be_had:
+            words, role = NOTHING, "ink2"
+        elif preload > 0:
             words, role = f"{v.number(key, v.reader.coil(preload))}, holds {v.reader.mass(force / GRAVITY)}", "ink"
         sheet.text(f"preload {side}", words, QPointF(x, y), size=14, shown=key, role=role)
 
@@ -117,7 +124,8 @@ def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
         ("try free", "free_length_m", Quantity.COIL, o.order.free_m[0], "free length"),
     )):  # fmt: skip
         at = QPointF(t.px(252 + 100 * n), top)
-        sheet.field(key, (), at, size, label=f"{words} off the tag", quantity=quantity, value=value, put=partial(_try, axle, path))
+        sheet.field(key, (), at, size, label=f"{words} off the tag", quantity=quantity,
+                    value=value if o.can_be_had else None, put=partial(_try, axle, path))  # fmt: skip
     units = f"{v.reader.preset.rate.sign}, {v.reader.preset.coil.sign} free"
     sheet.text("try units", units, QPointF(t.px(446), top + t.px(6)), size=13, role="ink2")
     lay_cases(sheet, v, axle, top + t.px(33))

@@ -11,7 +11,8 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.aims import WORDS, aim, words_of
 from isostat.assess.assessment import Assessment
 from isostat.assess.attitude import rake
-from isostat.assess.band import OFF_JACK, settle_share
+from isostat.assess.band import OFF_JACK
+from isostat.assess.settling import settle_share
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.grip import Handle

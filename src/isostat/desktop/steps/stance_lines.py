@@ -9,13 +9,12 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.workings import Shown
 from isostat.core.limits import Floats
-from isostat.desktop.pieces.ink import bracket, case_glyph, hatch, polyline
+from isostat.desktop.pieces.ink import bracket, case_sign, hatch, polyline
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import pen
-from isostat.desktop.view import View
+from isostat.desktop.view import FOUND, View
 
-FOUND = -1  # in place of a case: as found, as weighed
 PAST = 0.008  # m shown beyond the outermost height
 
 
@@ -101,8 +100,7 @@ def draw_lines(p: QPainter, v: View, lines: SlopedLines) -> None:
         p.setPen(pen(t, "ink" if here or found else "ink3", 3.0 if here else 1.0, "before" if found else ""))
         p.drawLine(QLineF(a, b))
         for point in (a, b):
-            glyph = "before" if found else v.glyph(case)
-            case_glyph(p, glyph, point, 6 if here else 4.5, t.colour("ink"), t.colour("sheet"))
+            case_sign(p, v, case, point, 6 if here else 4.5)
     _draw_bands(p, v, lines)
     p.setPen(pen(t, "ink3", 0.8))
     for end, x, way in ((0, area.left(), -1), (1, area.right(), 1)):

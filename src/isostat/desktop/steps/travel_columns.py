@@ -12,7 +12,7 @@ from isostat.assess.workings import Shown
 from isostat.core.findings.travel import WrongOrder
 from isostat.core.tuning.events import UNSEATED, TravelEvent, bump_end, droop_end, travel_of
 from isostat.core.vehicle.layout import Layout
-from isostat.desktop.pieces.ink import bracket, case_glyph, hatch, mark
+from isostat.desktop.pieces.ink import bracket, case_sign, hatch, mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import pen
@@ -219,8 +219,8 @@ def draw_column(p: QPainter, v: View, c: Column) -> None:
         p.drawLine(QLineF(x - t.px(9), label, x + 2, at))
     for case, at, label in c.cases:
         here = case == v.case
-        case_glyph(p, v.glyph(case), QPointF(x - t.px(15), label), 5 if here else 4, t.colour("ink"), t.colour("sheet"))
-        case_glyph(p, v.glyph(case), QPointF(x + LANE / 2, at), 6.5 if here else 4.5, t.colour("ink"), t.colour("sheet"))
+        case_sign(p, v, case, QPointF(x - t.px(15), label), 5 if here else 4)
+        case_sign(p, v, case, QPointF(x + LANE / 2, at), 6.5 if here else 4.5)
         half = v.band_m(c.axle, c.side, case)
         if half is not None:
             height, edge = float(v.a.proposed.hub_to_arch_m[c.axle, c.side, case]), x + (2 if here else 4)
