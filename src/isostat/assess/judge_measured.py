@@ -30,9 +30,13 @@ def measured_judgements(a: Assessment) -> Iterator[Judgement]:
         left, right = (p.value for p in axle.pad_kg)
         if left + right > 0 and abs(left - right) > PADS_APART * (left + right) / 2:
             yield carrying.PadsApart(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, left_kg=left, right_kg=right)
-        sprung = left + right - 2 * axle.unsprung_kg.value
-        if sprung <= 0.0:
-            yield carrying.WeighedAmiss(grade=Grade.FAULT, place=Place(i), step=Step.MEASURE, left_kg=sprung)
+        sprung = [pad.value - axle.unsprung_kg.value for pad in axle.pad_kg]
+        if sum(sprung) <= 0.0:
+            yield carrying.WeighedAmiss(grade=Grade.FAULT, place=Place(i), step=Step.MEASURE, left_kg=sum(sprung))
+            continue
+        for side, kg in enumerate(sprung):
+            if kg <= 0.0:
+                yield carrying.WeighedAmiss(grade=Grade.FAULT, place=Place(i, side), step=Step.MEASURE, left_kg=kg)
     h = a.baseline_m
     warp = float(-(h[0, 0] - h[0, 1] - h[-1, 0] + h[-1, 1]))
     if abs(warp) > WARP_SAID:

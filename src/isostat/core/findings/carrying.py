@@ -80,7 +80,7 @@ class NoseLift(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WeighedAmiss(Judgement):
-    """The pads say what the items cannot: without them the vehicle would weigh nothing or less at an axle."""
+    """A pad, or both of an axle, shows less than what hangs below the springs there. left_kg: for the springs, nothing or less."""
 
     left_kg: float
 

@@ -1,4 +1,4 @@
-"""The rail in place of the findings where text is large: the worst mark, the count; opens the findings over the sheet."""
+"""The rail in place of findings and working where text is large: its name, count and marks; opens them over the sheet."""
 
 from __future__ import annotations
 
@@ -9,6 +9,9 @@ from PyQt6.QtWidgets import QPushButton, QWidget
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.theme import pen, smooth
 from isostat.desktop.view import View
+
+
+PITCH, GAP = 28, 14  # px
 
 
 class Rail(QPushButton):
@@ -22,7 +25,8 @@ class Rail(QPushButton):
     def show_view(self, view: View) -> None:
         """The findings to count."""
         self.view = view
-        self.setAccessibleName(f"findings, {len(view.judgements)}")
+        self.setAccessibleName(f"findings, {len(view.judgements)}, and working")
+        self.setToolTip("Findings and working")
         self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -33,6 +37,14 @@ class Rail(QPushButton):
         p.setPen(pen(t, "accent" if self.hasFocus() else "ink", 2.0 if self.hasFocus() else 1.0))
         p.drawLine(QPointF(0.5, 0), QPointF(0.5, self.height()))
         here = [j for j in self.view.judgements if j.step is self.view.step]
-        for n, j in enumerate(here[:12]):
-            mark(p, t, j.grade, QPointF(self.width() / 2, 24 + n * 28), 19, self.view.letter(j))
+        words = f"Findings {len(self.view.judgements)} · working"
+        p.setFont(t.font(13, 600))
+        long = p.fontMetrics().horizontalAdvance(words)
+        room = max(int((self.height() - long - 3 * GAP) // PITCH), 1)
+        for n, j in enumerate(here[:room]):
+            mark(p, t, j.grade, QPointF(self.width() / 2, 24 + n * PITCH), 19, self.view.letter(j))
+        p.setPen(t.colour("ink"))
+        p.translate(self.width() / 2 + p.fontMetrics().capHeight() / 2, self.height() - GAP)
+        p.rotate(-90.0)
+        p.drawText(QPointF(0.0, 0.0), words)
         p.end()

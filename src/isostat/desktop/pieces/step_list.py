@@ -82,12 +82,14 @@ class StepList(Sheet):
                 self.text(
                     f"{step} number",
                     str(n + 1),
-                    QPointF(self.width() / 2, y + t.px(6)),
+                    QPointF(self.width() / 2, y),
                     size=26,
                     anchor=MIDDLE,
                     weight=600 if here else 300,
                     role="accent" if here else "ink2",
                 )
+                under = QPointF(self.width() / 2, y + t.px(33))
+                self.text(f"{step} name", step.value, under, size=12.5, anchor=MIDDLE, weight=600)
             else:
                 self.text(
                     f"{step} number",

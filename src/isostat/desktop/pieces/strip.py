@@ -56,7 +56,7 @@ class CornerStrip(Sheet):
             called = f"{name[0]}{words[0]}" if self._tight else f"{name} {words[0] if self._narrow else words}"
             name_box = self.caps(key + "name", called, QPointF(left, t.px(7)))
             springs = "old springs" if v.found else "new springs"
-            marked = t.px(34 if self._worst(v, axle, side) else 4)
+            marked = t.px(34 if self._worst(v, axle, side) else 2)
             if name_box.right() + t.px(8) + self.text_width(springs, 12) < x + width - marked:
                 self.text(key + "springs", springs, QPointF(name_box.right() + t.px(8), t.px(6)), size=12, role="ink2")
             if not s.stands[v.case]:

@@ -16,7 +16,7 @@ from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.steps.head import HEAD, draw_head, draw_rule
 from isostat.desktop.steps.load_bars import draw_bars, lay_bars
 from isostat.desktop.steps.load_plan import Plan, Snapped, draw_gravity, draw_hand, draw_plan, plan, snap
-from isostat.desktop.steps.load_table import FOOT, ROW, draw_signs, lay_picked, lay_table, rows_in
+from isostat.desktop.steps.load_table import ABOARD, ROW, draw_signs, foot_of, lay_aboard, lay_picked, lay_table, rows_in
 from isostat.desktop.steps.load_table import HEAD as TABLE_HEAD
 from isostat.desktop.view import View
 from isostat.job import cargo
@@ -40,7 +40,7 @@ class LoadStep(Sheet):
         self._lines: Snapped = LOOSE
 
     def _table_height(self, v: View) -> float:
-        wanted = TABLE_HEAD + FOOT + ROW * len(v.job.items) + 8
+        wanted = TABLE_HEAD + foot_of(v) + ROW * len(v.job.items) + 8
         return max(min(v.theme.px(min(wanted, 284)), self.height() * 0.48), v.theme.px(196))
 
     def _plan(self, v: View) -> Plan:
@@ -71,11 +71,13 @@ class LoadStep(Sheet):
         table = QRectF(area)
         if items > room:
             table.setBottom(area.bottom() - t.px(ROW))
-            y, wide = area.bottom() - t.px(FOOT + ROW - 5), round(area.width() / 2 - 4)
+            y, wide = area.bottom() - t.px(foot_of(v) + ROW - 5), round(area.width() / 2 - 4)
             for n, (words, way) in enumerate(((f"{self.first} above", -room), (f"{items - room - self.first} below", room))):
                 self.button(words.split()[1], words, QPointF(area.left() + n * (wide + 8), y), partial(self._turn, way), width=wide)
                 self.child(words.split()[1], QWidget).setFixedHeight(round(t.px(ROW - 2)))
         self._table = lay_table(self, v, table, self.picked, self.first, self.datum)
+        if v.case == v.weighed:
+            lay_aboard(self, v, QPointF(area.left(), area.bottom() - t.px(62 + ABOARD)), area.width())
         if items:
             lay_picked(self, v, QPointF(area.left(), area.bottom() - t.px(62)), area.right(), self.picked)
 

@@ -21,8 +21,10 @@ from isostat.job.places import FRONT_HUB, Datum
 from isostat.job.schema import Item, Job
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
+from isostat.wording.aboard import aboard_words
 
 ROW, HEAD, FOOT = 21, 27, 68  # px of a row, of the head, and of what stands below the rows
+ABOARD = 20  # px of the line that says what was on board when weighed
 KINDS = {"thing": "thing", "tank": "tank", "wheels": "on the wheels", "hitch": "on the ball"}
 STAYS = ("comes and goes", "stays")
 TANK_STEPS = 20
@@ -36,9 +38,14 @@ class Table:
     signs: list[tuple[str, QPointF]]
 
 
+def foot_of(v: View) -> int:
+    """What stands below the rows, px; with *As weighed* chosen a line more, what was on the scales."""
+    return FOOT + (ABOARD if v.case == v.weighed else 0)
+
+
 def rows_in(v: View, area: QRectF) -> int:
     """How many items have room."""
-    return max(int((area.height() - v.theme.px(HEAD + FOOT)) / v.theme.px(ROW)), 1)
+    return max(int((area.height() - v.theme.px(HEAD + foot_of(v))) / v.theme.px(ROW)), 1)
 
 
 def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int, first: int, datum: Datum) -> Table:
@@ -92,6 +99,14 @@ def _lay_numbers(sheet: Sheet, v: View, n: int, y: float, places: dict[str, tupl
         sheet.field(f"{key} {n}", path, QPointF(x, y), QSize(round(t.px(wide)), round(t.px(ROW - 1))), figure=13,
                     label=f"{item.name} {label}", quantity=quantity, value=value, put=edit,
                     assumed=getattr(item, field).assumed)  # fmt: skip
+
+
+def lay_aboard(sheet: Sheet, v: View, at: QPointF, width: float) -> None:
+    """What was on board when weighed: an item added while *As weighed* shows was, until its number there is emptied."""
+    words = aboard_words(v.job, v.reader)
+    while sheet.text_width(words, 12.5) > width and ", " in words:
+        words = f"{words.rsplit(', ', 1)[0].removesuffix(' and more.')} and more."
+    sheet.text("aboard", words, at, size=12.5, role="ink2")
 
 
 def lay_picked(sheet: Sheet, v: View, at: QPointF, right: float, n: int) -> None:

@@ -15,6 +15,7 @@ from isostat.desktop.pieces.ink import polyline
 from isostat.desktop.pieces.outline import plan_outline
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import entry
+from isostat.desktop.steps.load_table import lay_aboard
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits, weighing
@@ -26,7 +27,7 @@ WAYS = ("four pads", "two pads", "ticket", "plates")
 PROCEDURE = {
     "four pads": (
         "Pads level with each other; if not, type each pad's height and it is taken into account.",
-        "Tyres at their pressure. Fuel and load as in the case, the driver's weight in the seat.",
+        "Tyres at their pressure. Fuel and load as in the line above, each typed in Load.",
         "Anti-roll bar unlinked on one side, wheels straight, brakes off, chocks clear of the wheels.",
         "Bounce each end, roll off and on again, read. Twice more: the mean is taken.",
     ),
@@ -219,7 +220,9 @@ def _plates(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
 def _told(sheet: Sheet, v: View, top: float) -> None:
     """What the weights come to: the whole, each axle's and the left's share, cross weight."""
     t, case = v.theme, v.weighed
-    sheet.caps("weighed head", "As weighed", QPointF(t.px(16), top))
+    head = sheet.caps("weighed head", "As weighed", QPointF(t.px(16), top))
+    room = sheet.width() - head.right() - t.px(32)
+    lay_aboard(sheet, v, QPointF(head.right() + t.px(12), top - 2), room)
     x, y = t.px(16), top + t.px(20)
     said = [("whole", Shown("whole", case=case), f"all up {v.reader.mass(float(v.a.loading.whole_kg[case]))}")]
     for name, words in (
