@@ -164,7 +164,7 @@ def test_what_is_wrong_with_a_stack_is_found_and_nothing_else_breaks(name: str) 
     assert not found(assess(demo("survey-buggy")), kind), "the demo has none of it"
 
 
-@pytest.mark.parametrize("name", ["no window", "ring far", "ring near"])
+@pytest.mark.parametrize("name", ["no window", "ring far", "ring near", "share beyond", "thread"])
 def test_what_binds_is_cured_by_its_fix_tried_in_every_case(name: str) -> None:
     changes, kind, _ = BAD[name]
     a = assess(fitted(demo("survey-buggy"), 0, **changes))

@@ -13,13 +13,15 @@ from pytestqt.qtbot import QtBot
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
-from isostat.assess.workings import Shown
+from isostat.assess.winding import wound
+from isostat.assess.workings import Shown, shown_numbers
 from isostat.core.findings.judgement import Step
 from isostat.core.findings.travel import OrderRight
 from isostat.desktop.pieces.fields import Choice, Number, QuantityField
 from isostat.desktop.window import MAIN_NUMBERS, MainWindow
 from isostat.job import edits
 from isostat.job.blank import blank_job
+from isostat.job.demos import demo
 from isostat.job.points import walk_order
 from isostat.wording.answer import answer
 from isostat.wording.letter import letter
@@ -244,6 +246,35 @@ def test_the_order_may_be_for_the_height_once_settled_and_then_stands_higher_as_
     assert not window.document.job.target.settled
     for a, words in ((fitted, "as fitted"), (settled, "once settled")):
         assert words in letter(a, (), (), Reader(a.job))
+
+
+def test_a_coil_that_is_wound_fills_in_its_solid_length_with_the_sign(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(hive_on_coils())
+    window.go(Step.SPRING)
+    assert not any(c.isdigit() for c in seen(window, "solid_length_m 0").text())  # type: ignore[attr-defined]
+    type_into(qtbot, window, "part inside_m", "115")
+    made = wound(window.document.assessment, 0)
+    assert made is not None and made.helix is not None
+    assert seen(window, "solid_length_m 0").text() == f"{ABOUT}{made.helix.solid_m * 1000:.0f}"  # type: ignore[attr-defined]
+
+
+@pytest.mark.parametrize("name", ["torsion slack", "bag pressure", "bench used", "u-bolt", "band"])
+def test_a_working_shows_every_input(open_window, name: str) -> None:  # type: ignore[no-untyped-def]
+    for job in (twisted(), demo("orchard-sprayer"), demo("hive-hauler"), hive_on_coils()):
+        keys = [k for k in shown_numbers(assess(job)) if k.name == name]
+        if keys:
+            break
+    else:
+        pytest.skip("no job shows it")
+    window = open_window(job)
+    window.resize(1280, 800)
+    window.working.pick(keys[0])
+    inputs = window.working.working().inputs
+    rows = [window.working.findChild(Number, f"origin {n}") for n in range(len(inputs))]
+    assert all(row is not None and not row.isHidden() and row.geometry().bottom() < window.working.height() for row in rows)
+    assert [row.text() for row in rows] == [g.origin.value for g in inputs]
+    rule = window.working.findChild(QWidget, "rule")
+    assert rule.geometry().bottom() <= window.working.height()
 
 
 # -- files, working

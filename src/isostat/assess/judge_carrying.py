@@ -65,12 +65,12 @@ def _relief(a: Assessment, axle: int | None, case: int, worst_kg: float, limit_k
         return (*moved, *less)
     heavy = worst_kg - limit_kg
     share = np.ones(len(a.job.items)) if axle is None else carried_by(a, axle)
-    things = [
-        (float(a.loading.items_kg[case, n]), n)
+    things = [  # what comes and goes before what stays, the lightest that is enough
+        (item.stays, float(a.loading.items_kg[case, n]), n)
         for n, item in enumerate(a.job.items)
         if item.kind != "tank" and a.loading.items_kg[case, n] * share[n] > max(heavy, 0.0)
     ]
-    off = (Remedy("carry less", Place(axle, None, case), 0.0, min(things)[1]),) if things and heavy > 0.0 else ()
+    off = (Remedy("carry less", Place(axle, None, case), 0.0, min(things)[2]),) if things and heavy > 0.0 else ()
     return (*moved, *off)
 
 
@@ -87,7 +87,7 @@ def _carry_less(a: Assessment, axle: int | None, case: int, too_much_kg: float) 
             continue
         left = (on_board - too_much_kg / helps) / item.whole_kg
         if left >= 0.0:
-            return (Remedy("carry less", Place(axle, None, case), np.floor(left * 100) / 100, index),)
+            return (Remedy("carry less", Place(axle, None, case), float(np.floor(left * 100) / 100), index),)
     return ()
 
 

@@ -52,6 +52,7 @@ from isostat.wording.reader import Reader
 TOP, STEPS_WIDE, SIDE_WIDE, STRIP = 46, 172, 264, 116
 FOLDED_STEPS, RAIL = 56, 34
 SHEET_WIDE, SHEET_HIGH = 830, 508  # px at 100 % text, the least that a sheet is laid out for
+WORKING = 216  # px of the working at least, at 100 % text
 NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a rail
 TEXT_SIZES = (1.0, 1.25, 1.5)
 MAIN_NUMBERS = {
@@ -132,6 +133,7 @@ class MainWindow(QMainWindow):
         self.top.case_wanted.connect(self.show_case)
         self.top.units_wanted.connect(self.use_units)
         self.rail.toggled.connect(self._toggle_findings)
+        self.working.grown.connect(self._arrange)
         d.undo.cleanChanged.connect(self._say_saved)
 
     def _place_sheet(self, sheet: Sheet) -> None:
@@ -279,7 +281,7 @@ class MainWindow(QMainWindow):
         self.rail.setGeometry(w - RAIL, top, RAIL, middle)
         seen = not narrow or self.findings_open
         area = QRect(w - side - (RAIL if narrow else 0), top, side, middle)
-        working = min(round(t.px(216)), middle // 2)
+        working = min(max(round(t.px(WORKING)), round(self.working.high)), middle * 2 // 3)
         self.findings.setVisible(seen)
         self.working.setVisible(seen)
         self.findings.setGeometry(area.x(), area.y(), area.width(), middle - working)

@@ -31,6 +31,11 @@ def axle_load(a: Assessment, k: Shown) -> Working:
     )
 
 
+def _read(a: Assessment) -> Origin:
+    """Of what the pads say: measured, where every one was read."""
+    return Origin.ASSUMED if any(p.assumed for x in a.axles for p in x.pad_kg) else Origin.MEASURED
+
+
 def whole(a: Assessment, k: Shown) -> Working:
     """The whole mass."""
     pads = [p.value for axle in a.axles for p in axle.pad_kg]
@@ -44,7 +49,7 @@ def whole(a: Assessment, k: Shown) -> Working:
         quantity="mass",
         expression="m_b + m_c - m_0",
         inputs=(
-            Given("m_b", "all pads as weighed", "mass", float(sum(pads)), Origin.MEASURED),
+            Given("m_b", "all pads as weighed", "mass", float(sum(pads)), _read(a)),
             Given("m_c", "items on board in this case", "mass", now, Origin.TYPED),
             Given("m_0", "items on board when weighed", "mass", float(weighed), Origin.TYPED),
         ),
@@ -178,8 +183,8 @@ def _gravity(a: Assessment, k: Shown, words: tuple[str, str, str], weighed_kg_m:
         quantity="height",
         expression=f"m_0 * {symbol}_0 / m + o",
         inputs=(
-            Given("m_0", "all up as weighed", "mass", was_kg, Origin.MEASURED),
-            Given(f"{symbol}_0", "where it was then: every pad times its place", "height", weighed_kg_m / was_kg, Origin.MEASURED),
+            Given("m_0", "all up as weighed", "mass", was_kg, _read(a)),
+            Given(f"{symbol}_0", "where it was then: every pad times its place", "height", weighed_kg_m / was_kg, _read(a)),
             Given("m", "all up", "mass", whole_kg, Origin.COMPUTED),
             Given("o", "what came or went since times its place, of all up", "height", moved, Origin.COMPUTED),
         ),

@@ -195,6 +195,8 @@ class WorkingPanel(Sheet):
 
     one_stop = True
     picked: Shown | None = None
+    high = 0.0  # px that it wants
+    grown = pyqtSignal()  # it wants another height
 
     def pick(self, shown: Shown | None) -> None:
         """Shows the working of another number."""
@@ -232,9 +234,7 @@ class WorkingPanel(Sheet):
         self.text("result", result, QPointF(t.px(12), t.px(56)), size=22, weight=600, role="accent")
         y = t.px(88)
         self._rows: list[float] = []
-        for n, g in enumerate(w.inputs[:5]):
-            if y > self.height() - t.px(52):
-                break
+        for n, g in enumerate(w.inputs):
             symbol = self.child(f"symbol {n}", _Formula)
             symbol.show_formula(f"<i>{pretty(g.symbol)}</i>", v, QPointF(t.px(12), y - 2), t.px(36))
             self.text(f"input {n}", value_text(v, g.quantity, g.value), QPointF(t.px(46), y), size=13)
@@ -250,7 +250,11 @@ class WorkingPanel(Sheet):
             self.child(f"input {n}", Number).setToolTip(g.words)
             y += t.px(19)
             self._rows.append(y - 1)
-        self.text("rule", w.rule, QPointF(t.px(12), y + 3), size=12.5, role="ink2", width=self.width() - t.px(24))
+        rule = self.text("rule", w.rule, QPointF(t.px(12), y + 3), size=12.5, role="ink2", width=self.width() - t.px(24))
+        wanted = rule.bottom() + t.px(8)
+        if wanted != self.high:
+            self.high = wanted
+            self.grown.emit()
 
     def _place(self, v: View, shown: Shown) -> str:
         """Corner or axle of a number, nothing for the whole vehicle."""

@@ -10,7 +10,6 @@ from isostat.desktop.pieces.ink import mark
 from isostat.desktop.theme import pen, smooth
 from isostat.desktop.view import View
 
-
 PITCH, GAP = 28, 14  # px
 
 
