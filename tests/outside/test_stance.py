@@ -239,7 +239,9 @@ def _lean_fixes(a: Assessment) -> list:  # type: ignore[type-arg]
 
 
 def test_a_lean_is_taken_out_by_one_spacer_named_with_what_it_does_everywhere() -> None:
-    fixes = _lean_fixes(assess(HIVE))
+    wide = edits.put_number(HIVE, ("target", "band_m"), 0.020)
+    assert not _lean_fixes(assess(HIVE)), "within a band of 6 mm one spacer puts its corner off the target: it is none"
+    fixes = _lean_fixes(assess(wide))
     assert {f.remedy.place.axle for f in fixes} == {0, 1} and {f.remedy.place.side for f in fixes} == {0}, "the left stands low"
     for fix in fixes:
         after, told = assess(fix.job), fix.leveled

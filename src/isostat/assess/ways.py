@@ -106,7 +106,7 @@ def _index_needed(a: Assessment, axle: int) -> float | None:
             return None
         stood = law.arm_m * math.sin(law.slack_rad) + found.pressed_m  # the arm's end over its pivot as weighed
         moved = float(a.axles[axle].spring_motion.at(np.asarray(_at_springs(a, axle)))[0][side])
-        force = a.orders[axle].target_force_n[side]
+        force = _alone_n(a, axle)[side]
         turns.append(turn_for(law, force, compression_at(law, force) + law.arm_m * math.sin(law.slack_rad) - stood - moved))
     return float(np.mean(turns)) / step if step else None
 
@@ -129,12 +129,18 @@ def _turned(a: Assessment, axle: int, steps: float) -> Springs | None:
 def _needed(a: Assessment) -> Floats:
     """More compression that the old springs need at the target, (A,) in m, mean of both sides."""
     out = []
-    for i, (axle, order, pair) in enumerate(zip(a.axles, a.orders, a.found_springs, strict=True)):
+    for i, (axle, pair) in enumerate(zip(a.axles, a.found_springs, strict=True)):
         moved = np.asarray(axle.spring_motion.at(np.asarray(_at_springs(a, i)))[0])
         had = as_stand(pair).offset_m
-        sides = [compression_at(pair[s].law, order.target_force_n[s]) - float(moved[s]) - had[s] for s in (0, 1)]
+        sides = [compression_at(pair[s].law, _alone_n(a, i)[s]) - float(moved[s]) - had[s] for s in (0, 1)]
         out.append(sum(sides) / 2)
     return np.array(out)
+
+
+def _alone_n(a: Assessment, axle: int) -> Floats:
+    """What an axle's springs must carry at the target with no bag beside them, (2,) in N."""
+    force, bags = np.array(a.orders[axle].target_force_n), a.fits[axle].helper
+    return force if bags is None else force + np.array(bags.gauge_pa) * bags.bag.area(np.array(bags.set_x_m))[0]
 
 
 def _at_springs(a: Assessment, axle: int) -> list[float]:
