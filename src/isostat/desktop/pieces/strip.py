@@ -55,9 +55,10 @@ class CornerStrip(Sheet):
             left, name = x + t.px(BESIDE if self._tight else SPARE if self._narrow else TEXT_X), v.job.vehicle.axles[axle].name
             called = f"{name[0]}{words[0]}" if self._tight else f"{name} {words[0] if self._narrow else words}"
             name_box = self.caps(key + "name", called, QPointF(left, t.px(7)))
-            springs = "old springs" if v.found else "new springs"
-            marked = t.px(34 if self._worst(v, axle, side) else 2)
-            if name_box.right() + t.px(8) + self.text_width(springs, 12) < x + width - marked:
+            room = x + width - t.px(34 if self._worst(v, axle, side) else 2) - name_box.right() - t.px(8)
+            said = ("old springs", "old") if v.found else ("new springs", "new")
+            springs = next((words for words in said if self.text_width(words, 12) < room), "")
+            if springs:
                 self.text(key + "springs", springs, QPointF(name_box.right() + t.px(8), t.px(6)), size=12, role="ink2")
             if not s.stands[v.case]:
                 self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=14, weight=600, role="brick")

@@ -12,6 +12,7 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.bench import Benched, at_axle, benched
 from isostat.assess.workings import Shown
 from isostat.core.elements.helix import Helix
+from isostat.core.elements.wire import wire
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, even_halves
 from isostat.desktop.pieces.ink import dimension
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
@@ -94,16 +95,22 @@ def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
         area = QRect(round(x), round(y(row)), round(t.px(128)), high)
         sheet.choice(f"bench {key}", ways, ways.index(now), area, label=f"{coil.name}, {words}",
                      chosen=partial(_choose, sheet, n, key, ways))  # fmt: skip
-    sheet.caps("bench press head", "Under a press", QPointF(at.x(), y(8.3)))
-    sheet.text("bench length word", "length", QPointF(x, y(8.2)), size=12.5, role="ink2", unit=sign)
+    grade = wire(coil.material).shear_pa
+    sheet.text("bench modulus word", "modulus", QPointF(at.x(), y(8) + 3), size=13, unit="GPa")
+    sheet.field("bench modulus", ("bench", n, "shear_pa"), QPointF(x, y(8)), size, label=f"{coil.name}, shear modulus",
+                quantity=Quantity.MODULUS, value=coil.shear_pa.value if coil.shear_pa else grade,
+                assumed=coil.shear_pa is None or coil.shear_pa.assumed, figure=13)  # fmt: skip
+    sheet.caps("bench press head", "Under a press", QPointF(at.x(), y(9.2)))
+    sheet.text("bench length word", "length", QPointF(x, y(9.1)), size=12.5, role="ink2", unit=sign)
     sheet.text(
-        "bench load word", "load", QPointF(x + wide + t.px(6), y(8.2)), size=12.5, role="ink2", unit=v.reader.preset.mass.sign
+        "bench load word", "load", QPointF(x + wide + t.px(6), y(9.1)), size=12.5, role="ink2", unit=v.reader.preset.mass.sign
     )
     for k in range(PRESSES):
         given = coil.press[k] if k < len(coil.press) else None
         for field, quantity, left in (("length_m", Quantity.COIL, 0.0), ("force_kg", Quantity.MASS, wide + t.px(6))):
             words = f"{'length' if left == 0 else 'load'} {k + 1} under the press"
-            loose_entry(sheet, f"bench {field} {k}", getattr(given, field) if given else None, (QPointF(x + left, y(9 + k)), size),
+            where = QPointF(x + left, y(9.8 + k)), size
+            loose_entry(sheet, f"bench {field} {k}", getattr(given, field) if given else None, where,
                         label=words, quantity=quantity, put=nth_put(("bench", n, "press"), k, {}, field))  # fmt: skip
 
 
