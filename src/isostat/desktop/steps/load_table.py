@@ -103,7 +103,7 @@ def _lay_numbers(sheet: Sheet, v: View, n: int, y: float, places: dict[str, tupl
 
 def lay_aboard(sheet: Sheet, v: View, at: QPointF, width: float) -> None:
     """What was on board when weighed: an item added while *As weighed* shows was, until its number there is emptied."""
-    words = aboard_words(v.job, v.reader)
+    words = aboard_words(v.job)
     while sheet.text_width(words, 12.5) > width and ", " in words:
         words = f"{words.rsplit(', ', 1)[0].removesuffix(' and more.')} and more."
     sheet.text("aboard", words, at, size=12.5, role="ink2")
