@@ -10,6 +10,7 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 
 from isostat.assess.grounds import assumptions
+from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
@@ -45,8 +46,11 @@ def state_line(v: View, step: Step) -> str:
         case Step.STANCE:
             return f"{ABOUT if about else ''}on target when {v.reader.case(v.a.target_case)}{about}"
         case Step.SPRING:
-            rates = [number(o.order.rate_n_per_m[0], Quantity.RATE, v.reader.preset) for o in v.a.orders]
-            return f"{ABOUT if about else ''}{', '.join(rates)} {v.reader.preset.rate.sign}{about}"
+            rates = [
+                v.number(Shown("spring rate", i), number(o.order.rate_n_per_m[0], Quantity.RATE, v.reader.preset))
+                for i, o in enumerate(v.a.orders)
+            ]
+            return f"{', '.join(rates)} {v.reader.preset.rate.sign}{about}"
         case Step.TRAVEL:
             return f"{ABOUT if about else ''}the order is right{about}"
 
