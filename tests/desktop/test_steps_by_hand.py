@@ -225,16 +225,16 @@ def test_units_are_chosen_quantity_by_quantity_and_kept(open_window) -> None:  #
     window = open_window()
     window.go(Step.STANCE)
     window.show_case(4)
-    window._unit_actions["mass", "lb"].trigger()
+    window.unit_actions["mass", "lb"].trigger()
     assert (read(window, "front left load"), read(window, "height 0")) == ("1423 lb", "540 mm")
-    assert window.preset.name == "own" and window._unit_actions["mass", "lb"].isChecked()
-    window._unit_actions["rate", "kgf/mm"].trigger()
+    assert window.preset.name == "own" and window.unit_actions["mass", "lb"].isChecked()
+    window.unit_actions["rate", "kgf/mm"].trigger()
     window.go(Step.SPRING)
     assert read(window, "rate") == "9.99 kgf/mm"
     kept = open_window()
     assert kept.preset == window.preset, "the next window reads the same"
     window.use_units("mm kg N/mm bar")
-    assert read(window, "front left load") == "646 kg" and window._unit_actions["mass", "kg"].isChecked()
+    assert read(window, "front left load") == "646 kg" and window.unit_actions["mass", "kg"].isChecked()
     for quantity, sign in (("rate", "lb/in"), ("pressure", "psi"), ("coil", "in")):
         window.use_unit(quantity, sign)
     assert window.preset.name == "mm kg lb/in psi", "put together, it is the preset of that name"

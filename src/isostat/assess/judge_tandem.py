@@ -43,8 +43,9 @@ def tandem_judgements(a: Assessment) -> Iterator[Judgement]:
         yield tandem.TandemUneven(grade=Grade.WATCH, place=Place(front), step=Step.MEASURE, front_kg=pads[0], rear_kg=pads[1])
     beam = next(c for c in a.proposed.bank.couples if isinstance(c, Equalized))
     turned = np.where(a.proposed.stands, np.abs(angles), 0.0)
-    side, case = (int(n) for n in np.unravel_index(int(turned.argmax()), turned.shape))
-    if turned[side, case] >= beam.stop_rad * (1.0 - 1e-6):
-        both = turned[:, case].min() >= beam.stop_rad * (1.0 - 1e-6)
-        place = Place(front, None if both else side, case)
-        yield tandem.BeamAtStop(grade=Grade.WATCH, place=place, step=Step.TRAVEL, angle_rad=float(turned[side, case]))
+    at_stop = turned >= beam.stop_rad * (1.0 - 1e-6)
+    if at_stop.any():
+        case = int(np.argmax(at_stop.any(axis=0)))  # the first: past the stop a beam turns no further
+        side = None if at_stop[:, case].all() else int(np.argmax(at_stop[:, case]))
+        angle = float(turned[:, case].max())
+        yield tandem.BeamAtStop(grade=Grade.WATCH, place=Place(front, side, case), step=Step.TRAVEL, angle_rad=angle)

@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
 
 from PyQt6.QtCore import QEvent, QObject, QRect, QSettings, Qt, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QKeySequence, QResizeEvent
+from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
     QComboBox,
@@ -31,6 +30,7 @@ from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange
 from isostat.desktop.far import FarField, FarView
 from isostat.desktop.filing import Filing
+from isostat.desktop.menus import make_menus
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.findings import Findings, WorkingPanel
 from isostat.desktop.pieces.notice import Notice
@@ -76,7 +76,7 @@ class MainWindow(QMainWindow):
         self.findings_open, self._dressed = False, ""
         self._build()
         self._wire()
-        self._make_actions()
+        self.unit_actions = make_menus(self)
         self.setMinimumSize(1100, 700)
         self.resize(1280, 800)
         self.setAcceptDrops(True)
@@ -149,71 +149,6 @@ class MainWindow(QMainWindow):
         sheet.refused.connect(self._say_refused)
         sheet.undo_asked.connect(self.take_back)
         sheet.redo_asked.connect(undo.redo)
-
-    def _make_actions(self) -> None:
-        """One table of everything that a menu or a key does."""
-        undo, redo = QAction("Undo", self), self.document.undo.createRedoAction(self)
-        assert redo is not None
-        undo.triggered.connect(self.take_back)
-        self._undo_action = undo
-        self.document.undo.undoTextChanged.connect(self._name_undo)
-        self._undo_actions = (undo, redo)  # Python owns them; without this they would go when this method ends
-        undo.setShortcut(QKeySequence.StandardKey.Undo)
-        redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
-        table: list[tuple[str, str | QAction, str, Callable[[], object] | None]] = [
-            ("&File", "New job", "Ctrl+N", self.filing.new_job),
-            ("&File", "Open…", "Ctrl+O", self.filing.ask_open),
-            ("&File", "Save", "Ctrl+S", self.filing.save),
-            ("&File", "Save as…", "Ctrl+Shift+S", self.filing.save_as),
-            ("&File", "Readings out as CSV…", "", self.exchange.ask_readings_out),
-            ("&File", "Readings in from CSV…", "", self.exchange.ask_readings_in),
-            ("&File", "Measuring sheet, A4…", "", lambda: self.exchange.ask_sheet("A4")),
-            ("&File", "Measuring sheet, Letter…", "", lambda: self.exchange.ask_sheet("Letter")),
-            ("&File", "Proposals side by side, A4…", "", lambda: self.exchange.ask_sides("A4")),
-            ("&File", "Proposals side by side, Letter…", "", lambda: self.exchange.ask_sides("Letter")),
-            ("&File", "Quit", "Ctrl+Q", self.close),
-            ("&Edit", undo, "", None),
-            ("&Edit", redo, "", None),
-            ("&Edit", "Read scales…", "Ctrl+R", self.exchange.ask_scales),
-            ("&View", "Next load case", "PgDown", lambda: self.show_case(self.case + 1)),
-            ("&View", "Previous load case", "PgUp", lambda: self.show_case(self.case - 1)),
-            ("&View", "Inches in sixteenths or decimals", "Ctrl+I", self.turn_inches),
-            ("&View", "Far view", "F11", self.turn_far),
-            ("&View", "Light or dark", "Ctrl+D", self.turn_theme),
-            ("&View", "Larger text", "Ctrl++", lambda: self.grow_text(1)),
-            ("&View", "Smaller text", "Ctrl+-", lambda: self.grow_text(-1)),
-            *(("&Step", step.value, f"Ctrl+{n + 1}", lambda s=step: self.go(s)) for n, step in enumerate(Step)),
-        ]
-        bar = self.menuBar()
-        assert bar is not None
-        menus: dict[str, QMenu] = {}
-        for menu, what, keys, act in table:
-            if menu not in menus:
-                menus[menu] = QMenu(menu, self)
-                bar.addMenu(menus[menu])
-            action = what if isinstance(what, QAction) else QAction(what, self)
-            if keys:
-                action.setShortcut(QKeySequence(keys))
-            if act is not None:
-                action.triggered.connect(lambda _=False, a=act: a())
-            menus[menu].addAction(action)
-            self.addAction(action)
-        menus["&File"].addMenu(self.filing.recent_menu)
-        self._make_unit_actions(menus["&View"])
-
-    def _make_unit_actions(self, view: QMenu) -> None:
-        """For each quantity its units to choose from; the presets stand in the top bar."""
-        self._unit_actions: dict[tuple[str, str], QAction] = {}
-        for quantity, units in CHOICES.items():
-            menu = QMenu(f"{quantity.capitalize()} in", self)
-            view.addMenu(menu)
-            for unit in units:
-                action = QAction(unit.sign, self)
-                action.setCheckable(True)
-                action.setChecked(getattr(self.preset, quantity) == unit)
-                action.triggered.connect(lambda _=False, q=quantity, s=unit.sign: self.use_unit(q, s))
-                menu.addAction(action)
-                self._unit_actions[quantity, unit.sign] = action
 
     # -- showing
     def view(self) -> View:
@@ -322,9 +257,6 @@ class MainWindow(QMainWindow):
         groups = [self.top.stop(), self.steps.stop(), *inside, *(p.stop() if isinstance(p, Sheet) else p for p in behind)]
         return [stop for stop in groups if stop is not None]
 
-    def _name_undo(self, words: str) -> None:
-        self._undo_action.setText(f"Undo {words}".rstrip())
-
     def take_back(self) -> None:
         """Text that was refused first; else the last edit."""
         if not self._forget_refused():
@@ -413,7 +345,7 @@ class MainWindow(QMainWindow):
     def _keep_units(self, preset: Preset) -> None:
         self.preset = preset
         self.settings.setValue("units", " ".join(getattr(preset, quantity).sign for quantity in CHOICES))
-        for (quantity, sign), action in self._unit_actions.items():
+        for (quantity, sign), action in self.unit_actions.items():
             action.setChecked(getattr(preset, quantity).sign == sign)
         self.redraw()
 

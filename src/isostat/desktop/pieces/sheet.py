@@ -11,16 +11,18 @@ from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 from typing import TypeVar
 
-from PyQt6.QtCore import QEvent, QLineF, QObject, QPointF, QRect, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QAction, QHelpEvent, QImage, QKeyEvent, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
-from PyQt6.QtWidgets import QApplication, QMenu, QPushButton, QToolTip, QWidget
+from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QAction, QImage, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
+from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
 
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.changed import TILE, changed
 from isostat.desktop.pieces.fields import Choice, Look, Number, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.grip import Grip, Handle
 from isostat.desktop.pieces.ink import SignPainter
+from isostat.desktop.pieces.signed import Signed
 from isostat.desktop.pieces.styles import button_style, field_style
+from isostat.desktop.pieces.walked import Walked
 from isostat.desktop.theme import smooth
 from isostat.desktop.view import View
 from isostat.job import edits
@@ -30,12 +32,10 @@ from isostat.units.typed import NotUnderstood
 from isostat.units.unit import Quantity
 
 LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0
-REACH = 9.0  # px round a sign, within which its word is told
-ARROWS = {Qt.Key.Key_Left: -1, Qt.Key.Key_Up: -1, Qt.Key.Key_Right: 1, Qt.Key.Key_Down: 1}
 W = TypeVar("W", bound=QWidget)
 
 
-class Sheet(QWidget):
+class Sheet(Walked, Signed):
     """Base of all drawn areas. `lay` places children for a view; `draw` paints strokes under them."""
 
     edited = pyqtSignal(object, str, int)  # Edit, words, gesture
@@ -46,7 +46,6 @@ class Sheet(QWidget):
     file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle
 
     ground_role = "sheet"
-    one_stop = False  # one stop for Tab, arrow keys inside
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
@@ -55,9 +54,7 @@ class Sheet(QWidget):
         self._used: set[str] = set()
         self._acts: dict[str, Callable[[], object]] = {}  # what each button does
         self._shown: object = None
-        self._stop: QWidget | None = None
         self._strokes = QImage()
-        self.signs: list[tuple[QPointF, str]] = []  # of load cases, as drawn, with their words
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
 
     # -- to be filled in by each sheet
@@ -116,20 +113,6 @@ class Sheet(QWidget):
         if self.view is not None:
             self._ink()
 
-    def event(self, event: QEvent | None) -> bool:
-        """Over the sign of a load case its word."""
-        if isinstance(event, QHelpEvent) and event.type() is QEvent.Type.ToolTip:
-            word = self.sign_at(QPointF(event.pos()))
-            if word:
-                QToolTip.showText(event.globalPos(), word, self)
-                return True
-        return super().event(event)
-
-    def sign_at(self, at: QPointF) -> str:
-        """The word of the load case whose sign stands there, the nearest; empty where there is none."""
-        near = [(QLineF(place, at).length(), word) for place, word in self.signs]
-        return min((pair for pair in near if pair[0] <= REACH), default=(0.0, ""))[1]
-
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.view is None or event is None:
             return
@@ -158,8 +141,7 @@ class Sheet(QWidget):
                 found.entered.connect(self.take_in_hand)
                 found.undo_asked.connect(self.undo_asked)
                 found.redo_asked.connect(self.redo_asked)
-            if self.one_stop:
-                found.installEventFilter(self)
+            self.grouped(found)
             if wire is not None:
                 wire(found)
         if found.isHidden():
@@ -382,49 +364,6 @@ class Sheet(QWidget):
             self.edited.emit(lambda job: put(job, None, ""), field.label, -1)
         elif edits.can_be_empty(self.view.job, field.path):
             self.put(field.path, None, f"{field.label} no longer given")
-
-    def focus_chain(self) -> list[QWidget]:
-        """What takes focus here: typed fields as they were laid, then everything else."""
-        chain, at = [], self.nextInFocusChain()
-        while at is not None and at is not self:
-            if at.parent() is self and at.isVisibleTo(self) and at.focusPolicy() & Qt.FocusPolicy.TabFocus and at.isEnabled():
-                chain.append(at)
-            at = at.nextInFocusChain()
-        return sorted(chain, key=lambda child: not isinstance(child, QuantityField | TextField))  # stable
-
-    def stop(self) -> QWidget | None:
-        """The one place where Tab stops in a group: where the hand was last, else its first; None in an empty one."""
-        chain = self._group()
-        if not chain:
-            return None
-        return self._stop if self._stop in chain else chain[0]
-
-    def _group(self) -> list[QWidget]:
-        """All that takes focus in a group, left to right and down."""
-        return sorted(self.focus_chain(), key=lambda child: (child.y() // 12, child.x()))
-
-    def walk(self, step: int) -> None:
-        """To the next of a group, or the last."""
-        chain = self._group()
-        if not chain:
-            return
-        here = QApplication.focusWidget()
-        at = chain.index(here) + step if here in chain else 0
-        self._stop = chain[at % len(chain)]
-        self._stop.setFocus(Qt.FocusReason.OtherFocusReason)
-
-    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
-        """In a group the arrow keys walk; a list of choices keeps up and down to itself."""
-        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress and isinstance(watched, QWidget):
-            step = ARROWS.get(Qt.Key(event.key())) if event.key() in ARROWS else None
-            upright = event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down)
-            if step is not None and not (upright and isinstance(watched, Choice)):
-                self._stop = watched
-                self.walk(step)
-                return True
-        if event is not None and event.type() == QEvent.Type.FocusIn and isinstance(watched, QWidget):
-            self._stop = watched
-        return super().eventFilter(watched, event)
 
     def focus_on(self, path: edits.Path) -> bool:
         """Takes the field of a path in hand; whether there is one here."""
