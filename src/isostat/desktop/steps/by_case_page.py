@@ -24,6 +24,7 @@ from isostat.job import lists
 from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
+from isostat.wording.reader import ABOUT
 
 ROW, POINT_ROW = 21, 25  # px
 KINDS = {"mark": "mark for rake", "under": "underside", "axle": "on the axle", "roof": "roof"}
@@ -93,9 +94,10 @@ def _lines(v: View) -> list[_Line]:
             now = [ramps(a, c)[n] or 0.0 for c in cases]
             texts = [number(x, Quantity.ANGLE, r.preset) for x in (angle, *now)]
             line(name, "°", texts[0], "ramp", texts[1:], axle=n)
-    first = stability(a, gravity_height_m(a).value)
+    base = gravity_height_m(a)
+    first = f"{ABOUT if base.assumed else ''}{stability(a, base.value):.2f}"
     now_g = [stability(a, gravity_height_in(a, c).value) for c in cases]
-    line("tips at, rigid", "g", f"{first:.2f}", "tips at", [f"{g:.2f}" for g in now_g])
+    line("tips at, rigid", "g", first, "tips at", [f"{g:.2f}" for g in now_g])
     return out
 
 
@@ -210,7 +212,7 @@ def _lay_scale(sheet: Sheet, v: View, area: QRectF) -> list[tuple[int, float, fl
     points = [area.top() + min(max(drops[c] / LAMP_SCALE, -0.02), 1.02) * area.height() for c in order]
     places = spread(points, t.px(16), area.top() - 2, area.bottom() + 6)
     for case, place in zip(order, places, strict=True):
-        words = "before" if case == FOUND else v.reader.case(case)
+        words = v.case_word(case)
         room = sheet.width() - area.right() - t.px(44)
         while sheet.text_width(words, 12.5) > room and len(words) > 4:
             words = words[:-1].rstrip()

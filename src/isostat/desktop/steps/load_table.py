@@ -52,7 +52,7 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int, first: int, datu
     """Places the table from its `first` item on."""
     t, top = v.theme, area.top() + v.theme.px(8)
     share, sign = t.px(40), t.px(17)
-    cases = [v.weighed, *(n for n, c in enumerate(v.job.cases) if c.kind != "weighed")]
+    cases = range(len(v.job.cases))
     start = area.right() - share * len(cases)
     more = 14 if v.reader.preset.height.fractional else 0
     columns = (("mass", 48), ("behind", 50 + more), ("left", 46 + more))
