@@ -15,7 +15,7 @@ from isostat.assess.leveling import leans
 from isostat.assess.ways import names_for, ways
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.findings.carrying import OverRating
-from isostat.core.findings.judgement import Grade, Judgement
+from isostat.core.findings.judgement import Grade, Judgement, Step
 from isostat.core.findings.stance import LampAim
 from isostat.core.findings.travel import LittleBump
 from isostat.job.demos import demo, demo_names
@@ -75,6 +75,15 @@ def test_a_fix_that_makes_any_fault_or_watch_grow_says_so_and_none_brings_a_faul
             ]
             flagged += fix.worsens
     assert flagged > 10, "or the rule is never asked"
+
+
+def test_every_judgement_has_its_step_and_names_a_case_that_there_is() -> None:
+    for a, told, _ in tried():
+        for j in told:
+            assert isinstance(j.step, Step) and isinstance(j.grade, Grade)
+            assert j.place.case is None or 0 <= j.place.case < a.cases
+            assert j.place.axle is None or 0 <= j.place.axle < len(a.axles)
+            assert isinstance(j.severity, float) and np.isfinite(j.severity)
 
 
 def test_worst_is_the_least_that_is_left_not_the_most_that_is_lost() -> None:

@@ -158,6 +158,8 @@ def test_what_is_wrong_with_a_stack_is_found_and_nothing_else_breaks(name: str) 
     a = assess(fitted(demo("survey-buggy"), 0, **changes))
     said = [j for j in found(a, kind) if j.place.axle == 0]
     assert said, [type(j).__name__ for j in judge(a)]
+    if isinstance(said[0], curved.TopBinds):
+        assert said[0].by == "top solid"
     if part:
         assert part in (getattr(said[0], "binds", part), getattr(said[0], "part", part))
     assert np.isfinite(a.proposed.hub_to_arch_m).all()

@@ -16,7 +16,7 @@ from isostat.assess.judge import judge
 from isostat.assess.laws import leaf_pack
 from isostat.assess.margins import kept
 from isostat.assess.pressed import pressed
-from isostat.assess.stop_use import strap_for
+from isostat.assess.stop_use import arch_at, strap_for
 from isostat.core.findings.travel import WrongOrder
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.events import droop_end, travel_of
@@ -141,3 +141,33 @@ def test_foam_beside_a_motion_table_is_squeezed_by_the_tables_travel() -> None:
         assert fit is not None
         force = float(fit.law.force(np.asarray(x + 0.05)))
         assert told.carries_kg[side, case] * GRAVITY == pytest.approx(force, abs=1e-6)
+
+
+def test_between_straight_and_lock_a_tyre_meets_its_arch_in_proportion_of_the_turn() -> None:
+    """The worse lock counts; with one of both gaps alone it is taken at every angle."""
+    front: Path = ("vehicle", "axles", 0)
+    job = with_(hive_on_coils(), ((*front, "left", "arch_gap_m"), 0.20), ((*front, "left", "arch_gap_lock_m"), 0.15),
+                ((*front, "right", "arch_gap_m"), None), ((*front, "right", "arch_gap_lock_m"), 0.16))  # fmt: skip
+    a = assess(job)
+    straight, lock = (travel_of(a.proposed.events[0][0], f"tyre touches, {where}") for where in ("straight", "at lock"))
+    assert straight is not None and lock is not None and lock < straight
+    for turned in (0.0, 0.4, 1.0):
+        assert arch_at(a, 0, 0, turned) == pytest.approx(straight + (lock - straight) * turned)
+    alone = travel_of(a.proposed.events[0][1], "tyre touches, at lock")
+    assert arch_at(a, 0, 1, 0.0) == arch_at(a, 0, 1, 1.0) == pytest.approx(alone)
+    bare = with_(job, *(((*front, side, f), None) for side in ("left", "right") for f in ("arch_gap_m", "arch_gap_lock_m")))
+    assert arch_at(assess(bare), 0, 0, 0.5) is None
+
+
+@pytest.mark.parametrize("kind", ["coil", "leaf"])
+def test_springs_ordered_for_the_settled_height_stand_higher_as_fitted_by_what_they_settle(kind: str) -> None:
+    """A share of the loaded deflection at the spring over its ratio: coils 3.5 %, leaves 4.5 % (common practice, no source)."""
+    job = hive_on_coils() if kind == "coil" else demo("hive-hauler")
+    a, b = assess(job), assess(put(job, ("target", "settled"), True))
+    share = 0.035 if kind == "coil" else 0.045
+    pressed = sum(a.orders[1].pressed_m) / 2.0 / a.orders[1].bends[0]
+    assert (b.fitted_target_m - a.fitted_target_m)[1] == pytest.approx(share * pressed, rel=0.03)
+    assert b.target_m == pytest.approx(a.target_m) and a.fitted_target_m == pytest.approx(a.target_m)
+    assert b.proposed.hub_to_arch_m[..., b.target_case] == pytest.approx(b.fitted_target_m, abs=1.6e-3)
+    typed = assess(put(put(job, ("target", "settled"), True), ("proposal", "axles", 1, "settle_share"), 0.08))
+    assert (typed.fitted_target_m - a.fitted_target_m)[1] == pytest.approx(0.08 * pressed, rel=0.04)
