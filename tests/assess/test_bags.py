@@ -12,8 +12,11 @@ from scipy.optimize import brentq
 from isostat.assess import Assessment, assess
 from isostat.assess.aired import Aired, aired, on_steel
 from isostat.assess.judge import judge
+from isostat.assess.remedies import apply_remedy
+from isostat.assess.staying import stays_kg
 from isostat.core.elements.air import ambient_pa, charted
 from isostat.core.findings import air, curved
+from isostat.core.findings.judgement import Step
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.wheel_forces import ExactForces
@@ -193,6 +196,7 @@ def test_trade_a_claim_of_a_thousand_pounds_at_35_psi_is_held_against_pressure_t
         assert bool(found) is said
         if said:
             assert found[0].by_area_kg == pytest.approx(35 * psi * math.pi * 0.05**2 / GRAVITY)
+            assert found[0].claimed_kg == pytest.approx(1000 * lb)
 
 
 def test_a_bag_over_its_makers_load_is_a_fault_in_the_case_that_loads_it_most() -> None:
@@ -214,4 +218,35 @@ def test_a_bag_that_would_end_the_droop_or_the_bump_is_said() -> None:
             ends = (travel_of(events, "bag at its longest"), droop_end(events).travel_m)
             ends = ends if drawn else (bump_end(events).travel_m, travel_of(events, "bag flat"))
             assert ends[0] is not None and ends[1] is not None and j.by_m == pytest.approx(ends[0] - ends[1])
+            assert j.step is Step.TRAVEL
+        worst = max(j.by_m for j in found)
+        for remedy in (r for j in found for r in j.remedies):
+            after = [j.by_m for j in judge(assess(apply_remedy(a.job, remedy))) if isinstance(j, air.BagEnds) and j.drawn is drawn]
+            assert max(after, default=0.0) < worst, "the shock shorter, or the stop sooner, by what the bag is short of"
+        whole = next(r for j in found for r in j.remedies if j.by_m == worst)
+        assert whole.quantity == ("shock length" if drawn else "stop spacer")
+        assert not [j for j in judge(assess(apply_remedy(a.job, whole))) if isinstance(j, air.BagEnds) and j.drawn is drawn]
     assert not [j for j in judge(assess(on_air(height_m=0.4, stands_m=0.26, least_m=0.05))) if isinstance(j, air.BagEnds)]
+
+
+@pytest.mark.parametrize(("share", "said"), [(0.45, False), (0.55, True)])
+def test_air_that_holds_up_what_stays_is_said_from_half_of_it_on(share: float, said: bool) -> None:
+    """Steel for what stays, air for what comes and goes (common practice, no source)."""
+    job = demo("orchard-sprayer")
+    light = next(j for j in judge(assess(job)) if isinstance(j, air.AirForWhatStays))
+    wanted = light.air_kg / share  # of gear that stays, over the rear axle
+    index = next(n for n, item in enumerate(job.items) if item.stays)
+    behind = job.vehicle.axles[1].behind_front_m.value
+    for field, value in (("behind_front_m", behind), ("mass_kg", 1.0), ("weighed_share", 0.0)):
+        job = put(job, ("items", index, field), value)
+    for n in range(len(job.items)):
+        if n != index:
+            job = put(job, ("items", n, "stays"), False)
+    a = assess(put(job, ("items", index, "mass_kg"), wanted))
+    carried = float(told(a).carries_kg[:, light.place.case].sum())
+    a = assess(put(job, ("items", index, "mass_kg"), carried / share))
+    now = float(told(a).carries_kg[:, light.place.case].sum())
+    stays = float(stays_kg(a, 1)[light.place.case])
+    assert stays == pytest.approx(carried / share, rel=0.01)
+    found = [j for j in judge(a) if isinstance(j, air.AirForWhatStays)]
+    assert bool(found) is (now > 0.5 * stays) is said
