@@ -42,9 +42,12 @@ class Loading:
     unsprung_kg: Floats  # (A, 2, B) heavier wheels and the like, beyond what was weighed
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
 class Assessment:
-    """A job, solved. Arrays (A, 2, B) with A axles, left and right, B cases of the job."""
+    """A job, solved. Arrays (A, 2, B) with A axles, left and right, B cases of the job.
+
+    One is like no other but itself, so that what follows from it can be remembered by it.
+    """
 
     job: Job
     axles: tuple[AxleFigures, ...]
@@ -92,7 +95,12 @@ class Assessment:
     @property
     def found_events(self) -> Events:
         """What happens on every wheel's way as found; nothing need be solved for it."""
-        return wheel_events(*self.found_unladen, all_met(self.axles, self.found_fits))
+        return _found_events(self)
+
+
+@lru_cache(maxsize=4)
+def _found_events(a: Assessment) -> Events:
+    return wheel_events(*a.found_unladen, all_met(a.axles, a.found_fits))
 
 
 def _loading(job: Job, axles: tuple[AxleFigures, ...]) -> Loading:

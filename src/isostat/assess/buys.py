@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 
@@ -71,6 +72,7 @@ class Buy:
         return max(self.height_m, TRAVEL_COUNTS * self.travel_m)
 
 
+@lru_cache(maxsize=8)
 def missing_readings(a: Assessment) -> tuple[Missing, ...]:
     """Every number that the answer rests on and nobody read."""
     return tuple(m for axle in range(len(a.axles)) for m in _of_axle(a, axle))

@@ -164,6 +164,7 @@ def rise_told(leaf: Leaf) -> float:
     return rise_of((leaf.front_m + leaf.rear_m) * STRING, leaf.curve)
 
 
+@lru_cache(maxsize=8)
 def packed(a: Assessment, axle: int) -> Packed | None:
     """The pack of an axle; None where none is ordered there."""
     o = a.orders[axle]

@@ -52,22 +52,37 @@ class Bag:
 
     def volume(self, x: Floats) -> Floats:
         """Gas volume in m³ at compression x, any shape; a hundredth of the last row at least."""
-        at, inside, row = self._row(x)
-        area = self.area(inside)[0]
-        swept = self._share[row] * (np.asarray(self.area_m2)[row] + area) / 2.0 * (inside - at)
-        beyond = self._share[row] * area * (np.asarray(x) - inside)
-        return np.maximum(np.asarray(self.volume_m3)[row] - swept - beyond, 0.01 * self.volume_m3[-1])
+        if self._even:  # a cylinder, by far the most asked
+            swept = self._share[0] * self.area_m2[0] * (x - self.x_m[0])
+            return np.asarray(np.maximum(self.volume_m3[0] - swept, 0.01 * self.volume_m3[-1]))
+        inside, row = self._row(x)
+        at, first, slope, volume, share = (column[row] for column in self._rows)
+        area, into = first + slope * (inside - at), inside - at
+        swept = share * ((first + area) / 2.0 * into + area * (x - inside))
+        return np.maximum(volume - swept, 0.01 * self.volume_m3[-1])
 
     def swept(self, x: Floats) -> Floats:
         """−dV/dx in m² at compression x, any shape: the area, where the table keeps to virtual work."""
-        _, inside, row = self._row(x)
-        return np.asarray(self._share[row] * self.area(inside)[0])
+        inside, row = self._row(x)
+        at, first, slope, _, share = (column[row] for column in self._rows)
+        return np.asarray(share * (first + slope * (inside - at)))
 
-    def _row(self, x: Floats) -> tuple[Floats, Floats, Ints]:
-        """Where the row below begins, the compression held within the table, and which row."""
-        at = np.asarray(self.x_m)
-        row = np.minimum(np.maximum(np.searchsorted(at, x, side="right") - 1, 0), at.size - 2)
-        return at[row], np.minimum(np.maximum(x, at[0]), at[-1]), row
+    def _row(self, x: Floats) -> tuple[Floats, Ints]:
+        """The compression held within the table, and which row it is after."""
+        at = self._rows[0]
+        inside = np.minimum(np.maximum(x, self.x_m[0]), self.x_m[-1])
+        return inside, at[1:].searchsorted(inside, side="right")
+
+    @cached_property
+    def _even(self) -> bool:
+        """Whether one area holds throughout."""
+        return len(self.x_m) == 2 and self.area_m2[0] == self.area_m2[1]
+
+    @cached_property
+    def _rows(self) -> tuple[Floats, Floats, Floats, Floats, Floats]:
+        """Of each row but the last: compression, area, its slope, volume, and the share of what the area sweeps that it falls."""
+        x, area, volume = (np.asarray(column) for column in (self.x_m, self.area_m2, self.volume_m3))
+        return x[:-1], area[:-1], np.diff(area) / np.diff(x), volume[:-1], self._share
 
     @cached_property
     def _share(self) -> Floats:

@@ -55,7 +55,7 @@ class CornerStrip(Sheet):
             left, name = x + t.px(BESIDE if self._tight else SPARE if self._narrow else TEXT_X), v.job.vehicle.axles[axle].name
             called = f"{name[0]}{words[0]}" if self._tight else f"{name} {words[0] if self._narrow else words}"
             name_box = self.caps(key + "name", called, QPointF(left, t.px(7)))
-            room = x + width - t.px(34 if self._worst(v, axle, side) else 2) - name_box.right() - t.px(8)
+            room = x + width - t.px(34) - name_box.right() - t.px(8)
             said = ("old springs", "old") if v.found else ("new springs", "new")
             springs = next((words for words in said if self.text_width(words, 12) < room), "")
             if springs:
