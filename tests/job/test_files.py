@@ -177,3 +177,16 @@ def test_before_a_thread_works_on_a_job_every_part_of_the_document_is_built() ->
     )
     before, after = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True).stdout.split()
     assert int(before) > 5 and after == "0"
+
+
+def test_more_than_a_tank_holds_is_told_by_name_in_kilograms_and_what_is_no_number_by_its_place() -> None:
+    data = json.loads(job_text(demo("hive-hauler")))
+    case = next(n for n, c in enumerate(data["cases"]) if c["name"] == "Home full")
+    row = next(r for r in data["cases"][case]["carried"] if r["item"] == "Water")
+    row["share"] = 2.09302
+    with pytest.raises(JobFault) as no:
+        job_from(data, "job")
+    assert no.value.faults == ("Water holds 120 kg; 251 kg in Home full will not go in. A share is 0 to 1.",)
+    row["share"] = "much"
+    with pytest.raises(JobFault, match=r"share"):
+        job_from(data, "job")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import difflib
 import json
+import math
 import os
 import tempfile
 from collections.abc import Iterable
@@ -84,7 +85,28 @@ def job_from(data: Any, source: str = "job") -> Job:
     try:
         return Job.model_validate(data)
     except ValidationError as fault:
-        raise JobFault(source, [_sentence(e) for e in _own(fault.errors(include_url=False))]) from None
+        raise JobFault(source, [_overfull(e, data) or _sentence(e) for e in _own(fault.errors(include_url=False))]) from None
+
+
+def _overfull(error: Any, data: Any) -> str:
+    """More of an item on board than there is, by name and in kilograms; empty for another fault."""
+    match tuple(error["loc"]):
+        case "cases", int(c), "carried", int(n), "share", *_:
+            pass
+        case _:
+            return ""
+    try:
+        case = data["cases"][c]
+        row = case["carried"][n]
+        item = next(i for i in data["items"] if i["name"] == row["item"])
+        share, mass = (float(x["value"] if isinstance(x, dict) else x) for x in (row["share"], item["mass_kg"]))
+    except (KeyError, IndexError, TypeError, ValueError, StopIteration):
+        return ""
+    whole = mass * item.get("count", 1)
+    word = "holds" if item.get("kind") == "tank" else "weighs"
+    if not 1.0 < share < math.inf or not 0.0 < whole < math.inf:
+        return ""
+    return f"{item['name']} {word} {whole:.0f} kg; {share * whole:.0f} kg in {case['name']} will not go in. A share is 0 to 1."
 
 
 def _own(errors: list[Any]) -> list[Any]:
