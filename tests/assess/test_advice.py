@@ -9,7 +9,7 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.assessment import Assessment
-from isostat.assess.fixes import Fix, judge_fixes, same_judgement
+from isostat.assess.fixes import SAID, Fix, judge_fixes, same_judgement
 from isostat.assess.judge import judge
 from isostat.assess.leveling import leans
 from isostat.assess.ways import names_for, ways
@@ -92,7 +92,7 @@ def test_worst_is_the_least_that_is_left_not_the_most_that_is_lost() -> None:
         for fix in fixes:
             after = assess(fix.job)
             left = {
-                what: np.where(after.proposed.stands & (old - new > 0.0005), new, np.inf)
+                what: np.where(after.proposed.stands & (old - new > SAID), new, np.inf)
                 for what, old, new in (
                     ("free bump", a.proposed.bump_left_m, after.proposed.bump_left_m),
                     ("droop", a.proposed.droop_left_m, after.proposed.droop_left_m),

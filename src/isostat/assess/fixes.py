@@ -17,7 +17,7 @@ from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
-SAID = 0.0005  # m: smaller changes of travel are no price
+SAID = 0.001  # m: smaller changes of travel are no price
 LESS = 0.001  # m by which a cure of a lean makes the worst one less (stated rule)
 EASES = 0.1  # of how far over its limit, that a fix that does not cure takes off at least (stated rule)
 GREW = 0.02  # of how far over its limit a judgement was, that is no growth (stated rule)

@@ -98,6 +98,8 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"Take {r.rate(remedy.value)} as found, {where}"
         case "carry less":
             item = r.job.items[remedy.item or 0]
+            if remedy.value == 0.0:
+                return f"{item.name} left off, {r.case(remedy.place.case or 0)}"
             return f"{item.name}: {r.mass(item.whole_kg * remedy.value)} {r.case(remedy.place.case or 0)}"
         case other:
             return other

@@ -136,7 +136,8 @@ class CornerStrip(Sheet):
         """How the height is to be taken, in words that have room; their colour; which number it is."""
         heights, side = self._standing(v).hub_to_arch_m[corner[0], :, v.case], corner[1]
         shown = Shown("left right" if v.found else "off target", *corner, v.case, v.found)
-        role, target = "ink", v.reader.height(float(v.a.target_m[corner]))
+        fitted = float(v.a.fitted_target_m[corner])
+        role, target = "ink", v.reader.height(fitted)
         if v.found:
             away, other = float(heights[side] - heights[1 - side]), ("right", "left")[side]
             apart = v.reader.height(abs(away))
@@ -145,7 +146,6 @@ class CornerStrip(Sheet):
         elif v.case != v.a.target_case:
             ways, shown = [f"{target} when {v.reader.case(v.a.target_case)}", f"{target} wanted", target], Shown("target", *corner)
         else:
-            fitted = float(v.a.fitted_target_m[corner])
             words, inside = v.reader.off(float(heights[side]), fitted, v.job.target.band_m.value)
             role = "ink" if inside else "ochre"
             ways = [words] if words == "on target" else [f"{words} of {target}", words]
@@ -208,7 +208,7 @@ class CornerStrip(Sheet):
             bracket(p, t, low, high, role="accent" if v.prediction_fresh else "ink3", width=1.6, lip=-4.0)
         case_sign(p, v, v.case, QPointF(left + BAR_WIDTH / 2, y), 5.5)
         if not v.found:
-            target = self._y(float(v.a.target_travel_m[axle, side]))
+            target = self._y(float(v.a.baseline_m[axle, side] - v.a.fitted_target_m[axle, side]))
             p.setPen(pen(t, "accent", 1.0))
             p.setBrush(t.colour("accent"))
             p.drawPolygon(QPolygonF([QPointF(left - 2, target), QPointF(left - 10, target - 4), QPointF(left - 10, target + 4)]))

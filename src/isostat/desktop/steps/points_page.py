@@ -31,19 +31,24 @@ def _rows(sheet: Sheet, v: View, of: str, at: QPointF, points: tuple[Point, ...]
 def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
     """Places the page between two heights of the sheet."""
     t, corners, axles = v.theme, walk_order(len(v.a.axles)), range(len(v.a.axles))
-    pitch = min((foot - top) / (len(AXLE_POINTS) + len(VEHICLE_POINTS) + 1.3), t.px(30))
+    at_corners, at_axles = (
+        tuple(point for point in points if any(asked_of_axle(point, axle) for axle in v.job.vehicle.axles))
+        for points in (MORE_POINTS, AXLE_POINTS)
+    )
+    of_vehicle = tuple(point for point in VEHICLE_POINTS[1:] if asked_of_vehicle(point, v.job.vehicle))
+    pitch = min((foot - top) / (len(at_axles) + len(of_vehicle) + 2.3), t.px(30))
     words, middle = t.px(146), t.px(164)
     cell = min((sheet.width() - t.px(44) - words - middle) / (len(corners) + len(v.a.axles)), t.px(78))
     size = QSize(round(cell - t.px(4)), round(min(pitch - 3, t.px(26))))
     left = QPointF(t.px(16), top)
     sheet.caps("corner points", "By corner", left)
-    _rows(sheet, v, "corner", left, MORE_POINTS, pitch)
+    _rows(sheet, v, "corner", left, at_corners, pitch)
     fields = []
     for k, (axle, side) in enumerate(corners):
         x = left.x() + words + k * cell
         short = "".join(part[0] for part in v.reader.corner(axle, side).split(" ")).upper()
         sheet.text(f"corner {axle}{side}", short, QPointF(x + 2, top - 1), size=12.5, weight=600)
-        for n, point in enumerate(MORE_POINTS):
+        for n, point in enumerate(at_corners):
             if not asked_of_axle(point, v.job.vehicle.axles[axle]):
                 continue
             path: edits.Path = ("vehicle", "axles", axle, SIDES[side], point.field)
@@ -63,11 +68,11 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
             )
     right = QPointF(left.x() + words + len(corners) * cell + t.px(14), top)
     sheet.caps("axle points", "By axle", right)
-    _rows(sheet, v, "axle", right, AXLE_POINTS, pitch)
+    _rows(sheet, v, "axle", right, at_axles, pitch)
     for axle in axles:
         x = right.x() + middle + axle * cell
         sheet.text(f"axle name {axle}", v.job.vehicle.axles[axle].name, QPointF(x + 2, top - 1), size=12.5, weight=600)
-        for n, point in enumerate(AXLE_POINTS):
+        for n, point in enumerate(at_axles):
             if not asked_of_axle(point, v.job.vehicle.axles[axle]):
                 continue
             path = ("vehicle", "axles", axle, point.field)
@@ -82,11 +87,10 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
                     quantity=point.quantity,
                 )
             )
-    below = QPointF(right.x(), top + (len(AXLE_POINTS) + 1.1) * pitch)
+    below = QPointF(right.x(), top + (len(at_axles) + 1.1) * pitch)
     sheet.caps("vehicle points", "Vehicle", below + QPointF(0, pitch * 0.25))
-    points = tuple(point for point in VEHICLE_POINTS[1:] if asked_of_vehicle(point, v.job.vehicle))
-    _rows(sheet, v, "vehicle", below, points, pitch)
-    for n, point in enumerate(points):
+    _rows(sheet, v, "vehicle", below, of_vehicle, pitch)
+    for n, point in enumerate(of_vehicle):
         fields.append(
             entry(
                 sheet,
@@ -98,7 +102,7 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
                 quantity=point.quantity,
             )
         )
-    _lay_own(sheet, v, QPointF(left.x(), top + (len(MORE_POINTS) + 1.1) * pitch), pitch, fields)
+    _lay_own(sheet, v, QPointF(left.x(), top + (len(at_corners) + 1.1) * pitch), pitch, fields)
     for before, after in pairwise(fields):
         QuantityField.setTabOrder(before, after)
 

@@ -138,7 +138,7 @@ class StanceStep(Sheet):
         hubs, last = hub_heights(v, s, v.case), len(v.a.axles) - 1
         for axle, info in enumerate(v.a.axles):
             hub = e.at(-info.x_m, hubs[axle])
-            mean, target = float(s.hub_to_arch_m[axle, :, v.case].mean()), float(v.a.target_m[axle].mean())
+            mean, target = float(s.hub_to_arch_m[axle, :, v.case].mean()), float(v.a.fitted_target_m[axle].mean())
             beside = self._beside(v, e, axle, hub, hubs[axle])
             left = beside + t.px(10) if beside > hub.x() else beside - t.px(166)
             at, key = QPointF(left, hub.y() - t.px(62)), Shown("mean height", axle, 0, v.case)

@@ -47,7 +47,7 @@ def sloped_lines(v: View, area: QRectF) -> SlopedLines:
     mean = s.hub_to_arch_m.mean(axis=1)[ends]
     heights = {case: mean[:, case] for case in range(v.a.cases) if s.stands[case]}
     heights[FOUND] = v.a.baseline_m.mean(axis=1)[ends]
-    target = v.a.target_m.mean(axis=1)[ends]
+    target = v.a.fitted_target_m.mean(axis=1)[ends]
     every = [float(h) for pair in (*heights.values(), target) for h in pair]
     pitch = min(v.theme.px(17), area.height() / len(heights))
     return SlopedLines(area, min(every) - PAST, max(every) + PAST, heights, target, pitch)
@@ -58,7 +58,8 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
     t, band = v.theme, v.job.target.band_m.value
     front, rear = (v.reader.height(float(h)) for h in lines.target)
     where = f"{front} front, {rear} rear" if len(v.a.axles) > 1 else front
-    words = f"target, hub to arch: {where}; {v.reader.height(band)} either way"
+    when = ", as fitted" if v.job.target.settled else ""
+    words = f"target, hub to arch{when}: {where}; {v.reader.height(band)} either way"
     at = QPointF(sheet.width() / 2 + t.px(20), lines.area.top() - t.px(21))
     sheet.text("target legend", words, at, size=13, weight=600, role="accent", anchor=MIDDLE)
     for end, axle in enumerate((0, len(v.a.axles) - 1)):
