@@ -178,7 +178,7 @@ def _(j: stance.LampAim, r: Reader) -> tuple[str, str]:
     where = f"{about}{drop} {'below' if j.drop_m >= 0 else 'above'} the lamp at 10 m"
     wrong = "it dazzles" if j.drop_m < j.low_m else "it shines short"
     after = "Set the lamps after the height change."
-    more = after if j.read else f"Read the cut-off as it is now. {after}"
+    more = after if j.read else f"Read it as it is now. {after}"
     turn = f"Set them {r.height_unit(j.severity)} {'lower' if j.drop_m < j.low_m else 'higher'} at 10 m."
     return f"Cut-off {where}: {wrong}", f"Lamps at that height: {r.height(j.low_m)} to {r.height_unit(j.high_m)}. {turn} {more}"
 
