@@ -82,36 +82,15 @@ class StepList(Sheet):
         for n, step in enumerate(STEPS):
             y = n * self._entry(v)
             here = step is v.step
+            weight, role = (600, "accent") if here else (300, "ink2")
             if folded:
-                self.text(
-                    f"{step} number",
-                    str(n + 1),
-                    QPointF(self.width() / 2, y),
-                    size=26,
-                    anchor=MIDDLE,
-                    weight=600 if here else 300,
-                    role="accent" if here else "ink2",
-                )
-                under = QPointF(self.width() / 2, y + t.px(33))
-                self.text(f"{step} name", step.value, under, size=12.5, anchor=MIDDLE, weight=600)
+                middle = self.width() / 2
+                self.text(f"{step} number", str(n + 1), QPointF(middle, y), anchor=MIDDLE, size=26, weight=weight, role=role)
+                self.text(f"{step} name", step.value, QPointF(middle, y + t.px(33)), size=12.5, anchor=MIDDLE, weight=600)
             else:
-                self.text(
-                    f"{step} number",
-                    str(n + 1),
-                    QPointF(t.px(16), y + t.px(5)),
-                    size=26,
-                    weight=600 if here else 300,
-                    role="accent" if here else "ink2",
-                )
+                self.text(f"{step} number", str(n + 1), QPointF(t.px(16), y + t.px(5)), size=26, weight=weight, role=role)
                 self.text(f"{step} name", step.value, QPointF(t.px(38), y + t.px(8)), size=17, weight=600)
-                worst = v.worst(step)
-                role = "ink2" if worst is None else ("brick" if worst.grade is Grade.FAULT else "ochre")
-                at, wide = QPointF(t.px(38), y + t.px(30)), self.width() - t.px(44)
-                whole = state_line(v, step)
-                short = whole.split(": ")[-1]
-                shorter = (whole, short, short.split(", one")[0], short.split(" of ")[0])
-                words = next((w for w in shorter if len(t.lines(w, 12.5, 400, wide - 2)) <= 2), UP_TO_NUMBER.split(short)[0])
-                self.text(f"{step} state", words, at, size=12.5, role=role, width=wide)
+                self._lay_state(v, step, y)
             made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
             state = _mark_of(v, step)
             said = state.name.lower() if isinstance(state, Grade) else state
@@ -120,6 +99,16 @@ class StepList(Sheet):
             made.setGeometry(0, round(y), self.width(), round(self._entry(v)))
             made.raise_()
             self._lay_grounds(v, step, QPointF(self.width() - t.px(30), y + t.px(8)))
+
+    def _lay_state(self, v: View, step: Step, y: float) -> None:
+        """The line of state, as much of it as two lines take."""
+        t, worst, whole = v.theme, v.worst(step), state_line(v, step)
+        role = "ink2" if worst is None else ("brick" if worst.grade is Grade.FAULT else "ochre")
+        at, wide = QPointF(t.px(38), y + t.px(30)), self.width() - t.px(44)
+        short = whole.split(": ")[-1]
+        shorter = (whole, short, short.split(", one")[0], short.split(" of ")[0])
+        words = next((w for w in shorter if len(t.lines(w, 12.5, 400, wide - 2)) <= 2), UP_TO_NUMBER.split(short)[0])
+        self.text(f"{step} state", words, at, size=12.5, role=role, width=wide)
 
     def _lay_grounds(self, v: View, step: Step, at: QPointF) -> None:
         """Over the mark of a step that rests on something assumed: what, and a click away where to read it."""
