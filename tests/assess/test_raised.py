@@ -12,14 +12,17 @@ from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.gravity import gravity_height_m
 from isostat.assess.judge import judge
+from isostat.assess.winding import wound
 from isostat.core.findings.air import HelperLacks
 from isostat.core.findings.carrying import LightSteering, PadsApart, Unsettled, WheelInTheAir
+from isostat.core.findings.curved import StressHigh
 from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.findings.readings import BlocksOff
-from isostat.core.findings.springs import MuchPreload
-from isostat.core.findings.stance import OffTarget, TargetOutOfReach, TargetPastTravel
+from isostat.core.findings.springs import FrequencySplit, LengthAssumed, MuchPreload
+from isostat.core.findings.stance import LampHigh, OffTarget, TargetOutOfReach, TargetPastTravel
 from isostat.core.findings.travel import LittleBump, LittleDroop
 from isostat.core.tuning.events import droop_end
+from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.edits import Path, put
 from isostat.job.files import job_from
@@ -216,3 +219,37 @@ def test_a_corner_is_off_its_target_past_its_band_and_the_fix_solves_its_springs
         b = assess(job)
         fixes = [f for f in judge_fixes(b, judge(b)) if f.judgement in found]
         assert any(f.remedy.quantity == "solve springs" and f.remaining is None for f in fixes)
+
+
+@pytest.mark.parametrize(("rear_hz", "said"), [(1.4, False), (1.78, False), (1.90, True), (1.30, True)])
+def test_ride_frequencies_apart_are_said_outside_flat_ride(rear_hz: float, said: bool) -> None:
+    """The rear 0.95 to 1.30 of the front rides flat (common practice, no source)."""
+    job = put(unladen(), ("proposal", "axles", 1, "pick"), {"way": "frequency", "hertz": rear_hz})
+    found = told(FrequencySplit, job)
+    assert bool(found) is said
+    if found:
+        assert (found[0].front_hz, found[0].rear_hz) == (pytest.approx(1.4, abs=0.02), pytest.approx(rear_hz, abs=0.03))
+
+
+@pytest.mark.parametrize(("high", "limit"), [(0.9, None), (1.3, 1.2), (0.35, 0.5)])
+def test_lamps_above_or_below_what_the_regulation_gives_are_said(high: float, limit: float | None) -> None:
+    """Dipped beam 0.5 to 1.2 m above the ground. Source: UN Regulation 48 (from memory)."""
+    found = told(LampHigh, put(unladen(), ("vehicle", "headlamp_m"), high))
+    assert [j.limit_m for j in found] == ([] if limit is None else [limit])
+    assert all(j.height_m == pytest.approx(high, abs=0.06) and j.severity == abs(j.height_m - j.limit_m) for j in found)
+
+
+def test_without_installed_or_free_length_only_the_change_is_sure() -> None:
+    a = assess(blank_job())
+    found = {j.place.axle: j for j in judge(a) if isinstance(j, LengthAssumed)}
+    assert set(found) == {0, 1} and not told(LengthAssumed, hive_on_coils())
+    for axle, j in found.items():
+        new, old = a.orders[int(axle or 0)].order.free_m, [s.implied_free_m for s in a.found_springs[int(axle or 0)]]
+        assert j.change_m == pytest.approx(sum(new) / 2 - sum(old) / 2) and j.grade is Grade.NOTE
+
+
+def test_wire_that_is_stressed_past_its_share_when_solid_is_a_note() -> None:
+    a = assess(demo("puppet-van"))
+    (found,) = (j for j in judge(a) if isinstance(j, StressHigh))
+    made = wound(a, int(found.place.axle or 0))
+    assert made is not None and found.used == made.used_solid > 1.0 and found.grade is Grade.NOTE
