@@ -119,3 +119,19 @@ def test_columns_of_the_letter_never_run_into_each_other(units: str) -> None:
     assert len(lines) == 4 * a.cases
     for words in (" hub to arch ", " bump ", " droop ", " Hz"):
         assert len({line.index(words) for line in lines}) == 1, words
+
+
+@pytest.mark.parametrize(
+    ("layout", "seat", "taken"), [("independent", 0.24, True), ("solid", 0.24, False), ("independent", 0.05, False)]
+)
+def test_a_ratio_off_the_arm_is_worked_by_the_arm_only_where_it_is_taken(layout: str, seat: float, taken: bool) -> None:
+    """Seat over joint; not on a solid axle, nor where no arm has such a ratio: then the usual one is told as it is."""
+    job = put(blank_job(), ("vehicle", "axles", 0, "layout"), layout)
+    for field, value in (("arm_seat_m", seat), ("arm_joint_m", 0.6)):
+        job = put(job, ("vehicle", "axles", 0, field), value)
+    w = explain(assess(job), Shown("spring ratio", 0))
+    assert ({g.symbol for g in w.inputs} == {"s", "j", "c"}) is taken and w.approximate is not taken
+    if taken:
+        assert w.result == pytest.approx(seat / 0.6)
+    else:
+        assert w.expression == "MR" and w.inputs[0].value == w.result

@@ -126,11 +126,11 @@ def _weigh(
     if about_lean and (not _levels(a, after) or not _to_be_had(after, spacers)):
         return None
     now = _standing(then)
-    worse = [now[key] for key in now if _grew(before.get(key, (Grade.NOTE, -np.inf)), now[key])]
     own = same_judgement(judgement)
+    grew = any(key != own and _grew(before.get(key, (Grade.NOTE, -np.inf)), now[key]) for key in now)
     if any(grade is Grade.FAULT and before.get(key, (Grade.NOTE, 0.0))[0] is not Grade.FAULT for key, (grade, _) in now.items()):
         return None
-    worsens = bool([w for key, w in now.items() if key != own and w in worse]) or _on_its_stop(after, remedy)
+    worsens = grew or _on_its_stop(after, remedy)
     leveled = _leveled(a, after, int(judgement.place.case or 0)) if about_lean else None
     free = max(after.orders[int(remedy.place.axle or 0)].order.free_m)
     return Fix(judgement, remedy, job, remaining, worst_price(a, after), worsens, spacers, leveled, free)

@@ -8,7 +8,7 @@ import numpy as np
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.gravity import gravity_height_m, hub_height_m
-from isostat.assess.instead import BESIDE_WHEEL, LINK_RATIO
+from isostat.assess.instead import BESIDE_WHEEL, LINK_RATIO, arm_ratio
 from isostat.assess.lifting import friction_m, lift_result
 from isostat.assess.squat import squat_result
 from isostat.assess.workings.given import given_or
@@ -69,7 +69,8 @@ def spring_ratio(a: Assessment, k: Shown) -> Working:
     seat, joint = axle.arm_seat_m, axle.arm_joint_m
     inputs: tuple[Given, ...] = (Given("MR", "as read, or usual for its kind", "ratio", figure.value, figure.origin),)
     expression = "MR"
-    if axle.spring_ratio is None and axle.spring_motion is None and seat is not None and joint is not None:
+    read = axle.spring_ratio is not None or axle.spring_motion is not None
+    if not read and arm_ratio(axle) is not None and seat is not None and joint is not None:
         lean = axle.spring_lean_rad.value if axle.spring_lean_rad else 0.0
         expression = "s / j * c"
         inputs = (
