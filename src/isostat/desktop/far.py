@@ -12,6 +12,7 @@ from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.far_picture import draw_point
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.pieces.styles import restyle
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import edits
@@ -127,12 +128,11 @@ class FarView(Sheet):
         typed = self.child("far typed", FarField, self._wire)
         typed.setAccessibleName(f"{words}, {v.reader.corner(axle, side)}")
         typed.setFont(v.theme.font(140 * f / v.theme.scale, 600))
-        style = (
+        restyle(
+            typed,
             f"QLineEdit{{background:{v.theme.sheet};color:{v.theme.accent};border:5px solid {v.theme.accent};padding:0 24px;"
-            f"selection-background-color:{v.theme.accent};selection-color:{v.theme.on_accent}}}"
+            f"selection-background-color:{v.theme.accent};selection-color:{v.theme.on_accent}}}",
         )
-        if typed.styleSheet() != style:
-            typed.setStyleSheet(style)
         typed.setGeometry(round(664 * f), round(136 * f), round((right - 664 - 150) * f), round(220 * f))
         sign = preset.unit(quantity).sign
         self._say("far unit", sign, right - 136, 250, 64, weight=600, role="accent")

@@ -16,7 +16,7 @@ from isostat.core.working import Origin, Working
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
-from isostat.desktop.pieces.styles import button_style
+from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.units.shown import with_unit
@@ -115,7 +115,7 @@ class Findings(Sheet):
             made.setText("\n".join(lines))
             made.setAccessibleName(f"{words.title}: {words.cures}; {words.worst}")
             made.setFont(t.font(12, 600))
-            made.setStyleSheet(button_style(t, filled=best))
+            restyle(made, button_style(t, filled=best))
             made.setGeometry(round(left), round(y), round(wide), round(high))
             y += high + t.px(4)
         self._rules.append(y + 2)
@@ -140,9 +140,10 @@ class Findings(Sheet):
             made.setText("\n".join(lines))
             made.setAccessibleName(" ".join(lines))
             made.setFont(t.font(12.5, 600))
-            made.setStyleSheet(
+            restyle(
+                made,
                 f"QPushButton{{border:0;background:transparent;color:{getattr(t, ROLE[j.grade])};text-align:left}}"
-                f"QPushButton:focus{{border:2px solid {t.accent}}}"
+                f"QPushButton:focus{{border:2px solid {t.accent}}}",
             )
             made.setGeometry(round(t.px(36)), round(foot + t.px(24)), round(self.width() - t.px(44)), round(t.px(50)))
 
@@ -185,7 +186,7 @@ class _Formula(QLabel):
         """Sets text and place."""
         self.setTextFormat(Qt.TextFormat.RichText)
         self.setFont(v.theme.font(15.5))
-        self.setStyleSheet(f"color:{v.theme.ink};background:transparent")
+        restyle(self, f"color:{v.theme.ink};background:transparent")
         self.setText(text)
         self.setGeometry(round(at.x()), round(at.y()), round(width), round(v.theme.px(24)))
 

@@ -21,7 +21,7 @@ from isostat.desktop.pieces.fields import Choice, Look, Number, Put, PutWords, Q
 from isostat.desktop.pieces.grip import Grip, Handle
 from isostat.desktop.pieces.ink import SignPainter
 from isostat.desktop.pieces.signed import Signed
-from isostat.desktop.pieces.styles import button_style, field_style
+from isostat.desktop.pieces.styles import button_style, field_style, restyle
 from isostat.desktop.pieces.walked import Walked
 from isostat.desktop.theme import smooth
 from isostat.desktop.view import View
@@ -219,9 +219,7 @@ class Sheet(Walked, Signed):
             made.setAccessibleName(f"{label}, {preset.unit(quantity).sign}")
             if not made.property("refused"):
                 made.setToolTip(f"{label}: {'not read' if value is None else with_unit(value, quantity, preset)}")
-            style = field_style(theme, "ink", theme.ink3, dashed=value is None)
-            if made.styleSheet() != style:
-                made.setStyleSheet(style)
+            restyle(made, field_style(theme, "ink", theme.ink3, dashed=value is None))
             made.setFont(theme.font(figure, 600))
             made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
         return made
@@ -250,9 +248,7 @@ class Sheet(Walked, Signed):
             made.look = look
             made.setAccessibleName(label)
             made.setFont(theme.font(13, weight))
-            style = field_style(theme, role, theme.rule, dashed=False)
-            if made.styleSheet() != style:
-                made.setStyleSheet(style)
+            restyle(made, field_style(theme, role, theme.rule, dashed=False))
             made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
         return made
 
@@ -282,7 +278,7 @@ class Sheet(Walked, Signed):
             made.setText(text)
             made.setChecked(n == current)
             made.setFont(theme.font(13, 600))
-            _style(made, button_style(theme, filled=False))
+            restyle(made, button_style(theme, filled=False))
             wide = area.width() or round(theme.width(text, 13, 600) + theme.px(22))
             made.setGeometry(left, area.top(), wide, area.height())
             left += wide
@@ -298,7 +294,7 @@ class Sheet(Walked, Signed):
         made.setText(text)
         made.setAccessibleName(text)
         made.setFont(theme.font(13, 600))
-        _style(made, button_style(theme, filled=filled))
+        restyle(made, button_style(theme, filled=filled))
         made.setGeometry(round(at.x()), round(at.y()), width or made.sizeHint().width() + 8, round(theme.px(26)))
         return made
 
@@ -414,8 +410,3 @@ class Sheet(Walked, Signed):
 
 def _do(act: Callable[[], object], _checked: bool = False) -> None:
     act()
-
-
-def _style(widget: QWidget, style: str) -> None:
-    if widget.styleSheet() != style:
-        widget.setStyleSheet(style)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from PyQt6.QtWidgets import QWidget
+
 from isostat.desktop.theme import Theme
 
 
@@ -23,3 +25,9 @@ def button_style(theme: Theme, *, filled: bool) -> str:
         f"QPushButton:focus{{border:2px solid {theme.ink}}}"
         f"QPushButton:checked{{background:{theme.ink};color:{theme.sheet};border:1px solid {theme.ink}}}"
     )
+
+
+def restyle(widget: QWidget, style: str) -> None:
+    """Sets a style sheet where it is another: Qt works out the widget anew even for an equal one."""
+    if widget.styleSheet() != style:
+        widget.setStyleSheet(style)
