@@ -5,8 +5,10 @@ from __future__ import annotations
 import math
 from pathlib import Path
 
+import numpy as np
 import pytest
 from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMenu, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
@@ -14,9 +16,11 @@ from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.winding import wound
-from isostat.assess.workings import Shown, shown_numbers
+from isostat.assess.workings import Shown, explain, shown_numbers
+from isostat.core.elements.wire import wire
 from isostat.core.findings.judgement import Step
 from isostat.core.findings.travel import OrderRight
+from isostat.core.working import Origin
 from isostat.desktop.pieces.fields import Choice, Number, QuantityField
 from isostat.desktop.window import MAIN_NUMBERS, MainWindow
 from isostat.job import edits
@@ -258,6 +262,36 @@ def test_a_coil_that_is_wound_fills_in_its_solid_length_with_the_sign(open_windo
     assert seen(window, "solid_length_m 0").text() == f"{ABOUT}{made.helix.solid_m * 1000:.0f}"  # type: ignore[attr-defined]
 
 
+def test_a_modulus_is_its_grades_until_typed_and_rates_go_with_it(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(hive_on_coils())
+    window.go(Step.SPRING)
+    choose(window, "kind", "progressive")
+    choose(window, "progressive by", "counted turns")
+    for name, text in (("progressive wire_m", "13.5"), ("progressive across_m", "141.5"), ("group turns 0", "3"),
+                       ("group pitch_m 0", "28"), ("group turns 1", "4.5"), ("group pitch_m 1", "52")):  # fmt: skip
+        type_into(qtbot, window, name, text)
+    usual = wire("chrome silicon").shear_pa
+    assert seen(window, "progressive modulus").text() == f"{ABOUT}{usual / 1e9:.1f}"  # type: ignore[attr-defined]
+    rates = window.document.assessment.orders[0].law[0].rate(np.array([0.01]))
+    type_into(qtbot, window, "progressive modulus", "70")
+    assert window.document.assessment.orders[0].law[0].rate(np.array([0.01])) == pytest.approx(rates * 70e9 / usual)
+
+    choose(window, "kind", "coil")
+    type_into(qtbot, window, "part inside_m", "115")
+    turns = explain(window.document.assessment, Shown("wound turns", 0))
+    type_into(qtbot, window, "part modulus", "70")
+    softer = explain(window.document.assessment, Shown("wound turns", 0))
+    assert softer.result - 2 == pytest.approx((turns.result - 2) * 70e9 / usual)
+    assert (turns.inputs[0].origin, softer.inputs[0].origin) == (Origin.ASSUMED, Origin.TYPED)
+
+    window.sheets[Step.SPRING].turn_bench(0)
+    rate = explain(window.document.assessment, Shown("bench caliper", 0))
+    type_into(qtbot, window, "bench modulus", "70")
+    softer = explain(window.document.assessment, Shown("bench caliper", 0))
+    assert softer.result == pytest.approx(rate.result * 70e9 / rate.inputs[0].value)
+    assert (rate.inputs[0].origin, softer.inputs[0].origin) == (Origin.ASSUMED, Origin.TYPED)
+
+
 @pytest.mark.parametrize("name", ["torsion slack", "bag pressure", "bench used", "u-bolt", "band"])
 def test_a_working_shows_every_input(open_window, name: str) -> None:  # type: ignore[no-untyped-def]
     for job in (twisted(), demo("orchard-sprayer"), demo("hive-hauler"), hive_on_coils()):
@@ -297,6 +331,13 @@ def test_working_opens_on_the_steps_own_number_and_hover_says_that_it_can_be_ask
         assert not window.working.findChild(QWidget, "formula").isHidden()
     number = window.strip.findChild(Number, "front left height")
     assert "working" in number.toolTip()
+    plain = number.grab().toImage()
+    QTest.mouseMove(number)
+    number.setAttribute(Qt.WidgetAttribute.WA_UnderMouse)
+    number.enterEvent(None)
+    hovered, foot = number.grab().toImage(), number.height() - 1
+    line = [hovered.pixelColor(x, foot) for x in range(number.width())]
+    assert len({c.name() for c in line}) == 1 and line != [plain.pixelColor(x, foot) for x in range(number.width())]
 
 
 # -- keys, large text

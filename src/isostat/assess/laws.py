@@ -79,7 +79,8 @@ def from_turns(told: ProgressiveCoil) -> Progressive:
         raise Incomplete("No group of turns is counted; accepted is at least one with its turns and pitch.")
     turns, free = sum(n for n, _ in groups) + 2.0, sum(n * pitch for n, pitch in groups) + 2.0 * d
     mean = mean_diameter(across, d, told.across)
-    coil = Helix(wire_m=d, mean_m=mean, turns=turns, free_m=free, ends=Ends.CLOSED_GROUND, wire=wire(told.material))
+    shear = told.shear_pa.value if told.shear_pa else None
+    coil = Helix(wire_m=d, mean_m=mean, turns=turns, free_m=free, ends=Ends.CLOSED_GROUND, wire=wire(told.material, shear))
     return from_groups(coil, groups)
 
 

@@ -32,9 +32,9 @@ class Wound:
 
 
 @lru_cache(maxsize=32)
-def _wind(wish: Wish, material: str) -> Helix | tuple[float, float]:
+def _wind(wish: Wish, material: str, shear_pa: float | None) -> Helix | tuple[float, float]:
     try:
-        return wind(wish, wire(material))
+        return wind(wish, wire(material, shear_pa))
     except OutOfRange as refused:
         return refused.value, refused.high
 
@@ -48,7 +48,7 @@ def wound(a: Assessment, axle: int) -> Wound | None:
     ends = [bump_end(events).travel_m for events in a.proposed.events[axle]]
     full = max(float(a.axles[axle].spring_motion.at(np.asarray(u))[0]) + x for u, x in zip(ends, o.offset_m, strict=True))
     wish = Wish(rate=rate, free_m=min(o.order.free_m), inside_m=fit.inside_m.value, pressed_m=max(full, 0.0), margin_m=SPARE)
-    made = _wind(wish, fit.wire)
+    made = _wind(wish, fit.wire, fit.wire_shear_pa.value if fit.wire_shear_pa else None)
     if not isinstance(made, Helix):
         return Wound(helix=None, strong_m=made[0], roomy_m=made[1])
     return Wound(

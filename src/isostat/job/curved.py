@@ -13,6 +13,7 @@ from isostat.job.reading import (
     Frozen,
     Mass,
     Share,
+    ShearModulus,
     Spacer,
     SpringRate,
     Squash,
@@ -40,7 +41,8 @@ class TurnGroup(Frozen):
 class ProgressiveCoil(Frozen):
     """A progressive coil by the two rates on its tag, by its counted turns, or by a tester's table.
 
-    change_m, solid_m: pressed by so much from its free length the rate changes, and all turns touch.
+    change_m, solid_m: pressed by so much from its free length the rate changes, and all turns touch. shear_pa: modulus of its
+    wire, where its grade's will not do.
     """
 
     by: Literal["rates", "turns", "table"] = "rates"
@@ -52,6 +54,7 @@ class ProgressiveCoil(Frozen):
     across_m: CoilAcross | None = None
     across: Literal["outside", "mean", "inside"] = "outside"
     material: Material = "chrome silicon"
+    shear_pa: ShearModulus | None = None
     groups: tuple[TurnGroup, ...] = Field(default=(), max_length=6)
     table: tuple[PressRow, ...] = Field(default=(), max_length=60)
 

@@ -173,7 +173,8 @@ class AxleFit(Frozen):
     shock_mounts_m: by which the shock's mounts are moved further apart.
     wheel_out_m: by which a wheel stands further out, by its offset or a spacer behind it.
     stock: the steps in which springs are to be had. inside_m: across a coil's inside, as its perch wants it; pocket_m: the most
-    that the perch or what stands round the coil leaves for its outside. wire: of what the coil is wound.
+    that the perch or what stands round the coil leaves for its outside. wire: of what the coil is wound; wire_shear_pa: its
+    modulus, where its grade's will not do.
     """
 
     tyre_radius_m: Radius | None = None
@@ -196,6 +197,7 @@ class AxleFit(Frozen):
     inside_m: CoilAcross | None = None
     pocket_m: CoilAcross | None = None
     wire: Material = "chrome silicon"
+    wire_shear_pa: ShearModulus | None = None
     left: Coil = Coil()
     right: Coil = Coil()
     sides: Literal["same", "spacer", "each"] = "spacer"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.bench import AtAxle, Benched, at_axle, benched
+from isostat.assess.workings.given import given_or
 from isostat.assess.workings.helix import solid_length, stress
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.helix import Helix
@@ -44,7 +45,7 @@ def caliper(a: Assessment, k: Shown) -> Working:
         quantity="rate",
         expression="G * d**4 / (8 * D**3 * n)",
         inputs=(
-            Given("G", f"shear modulus, {h.wire.name}", "modulus", h.wire.shear_pa, Origin.ASSUMED),
+            given_or("G", f"shear modulus, {h.wire.name}", "modulus", a.job.bench[k.axle].shear_pa, h.wire.shear_pa),
             _read("d", "wire", "fine length", h.wire_m),
             _read("D", "mean diameter", "fine length", h.mean_m),
             _read("n", "working turns", "ratio", h.active),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.winding import Wound, wound
+from isostat.assess.workings.given import given_or
 from isostat.assess.workings.helix import solid_length, stress
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.helix import Helix
@@ -45,7 +46,7 @@ def turns(a: Assessment, k: Shown) -> Working:
         quantity="ratio",
         expression="G * d**4 / (8 * D**3 * k) + 2",
         inputs=(
-            Given("G", "shear modulus", "modulus", coil.wire.shear_pa, Origin.ASSUMED),
+            given_or("G", "shear modulus", "modulus", a.job.proposal.axles[k.axle].wire_shear_pa, coil.wire.shear_pa),
             _size("d", "wire", coil.wire_m),
             _size("D", "mean diameter", coil.mean_m),
             Given("k", "spring rate", "rate", coil.rate, Origin.COMPUTED),

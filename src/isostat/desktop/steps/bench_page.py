@@ -16,7 +16,7 @@ from isostat.core.elements.wire import wire
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, even_halves
 from isostat.desktop.pieces.ink import dimension
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
-from isostat.desktop.steps.entry import entry, loose_entry, nth_put
+from isostat.desktop.steps.entry import entry, loose_entry, modulus_entry, nth_put
 from isostat.desktop.steps.spring_order import set_both
 from isostat.desktop.view import View
 from isostat.job import lists
@@ -96,10 +96,8 @@ def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
         sheet.choice(f"bench {key}", ways, ways.index(now), area, label=f"{coil.name}, {words}",
                      chosen=partial(_choose, sheet, n, key, ways))  # fmt: skip
     grade = wire(coil.material).shear_pa
-    sheet.text("bench modulus word", "modulus", QPointF(at.x(), y(8) + 3), size=13, unit="GPa")
-    sheet.field("bench modulus", ("bench", n, "shear_pa"), QPointF(x, y(8)), size, label=f"{coil.name}, shear modulus",
-                quantity=Quantity.MODULUS, value=coil.shear_pa.value if coil.shear_pa else grade,
-                assumed=coil.shear_pa is None or coil.shear_pa.assumed, figure=13)  # fmt: skip
+    label = f"{coil.name}, shear modulus"
+    modulus_entry(sheet, v, "bench modulus", ("bench", n, "shear_pa"), QPointF(at.x(), y(8)), label=label, usual_pa=grade, x=x)
     sheet.caps("bench press head", "Under a press", QPointF(at.x(), y(9.2)))
     sheet.text("bench length word", "length", QPointF(x, y(9.1)), size=12.5, role="ink2", unit=sign)
     sheet.text(

@@ -13,10 +13,11 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.shapes import Shape, found_shapes, ordered_shapes
 from isostat.assess.winding import Wound, wound
 from isostat.assess.workings import Shown
+from isostat.core.elements.wire import wire
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
 from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
-from isostat.desktop.steps.entry import entry
+from isostat.desktop.steps.entry import entry, modulus_entry
 from isostat.desktop.view import View
 from isostat.job.fitted import AxleFit
 from isostat.units.shown import number
@@ -91,7 +92,7 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound | None
     now = v.job.proposal.axles[axle].wire
     y = at.y() + t.px(27)
     word = sheet.text("part of word", "wire of", QPointF(at.x(), y + 3), size=12.5, role="ink2")
-    wires = QRect(word.right() + round(t.px(6)), round(y), round(t.px(124)), size.height())
+    wires = QRect(word.right() + round(t.px(6)), round(y), round(t.px(112)), size.height())
     sheet.choice(
         "part material",
         WIRES,
@@ -100,6 +101,8 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound | None
         label="wire of the coil",
         chosen=lambda n: sheet.put((*base, "wire"), WIRES[n], "wire"),
     )
+    place = QPointF(wires.right() + t.px(8), y)
+    modulus_entry(sheet, v, "part modulus", (*base, "wire_shear_pa"), place, label="shear modulus", usual_pa=wire(now).shear_pa)
     y += t.px(28)
     if v.job.proposal.axles[axle].kind != "coil":
         return

@@ -7,9 +7,10 @@ from collections.abc import Callable
 import numpy as np
 from PyQt6.QtCore import QPointF, QRect, QSize
 
+from isostat.core.elements.wire import wire
 from isostat.core.limits import GRAVITY
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.steps.entry import entry, loose_entry, nth_put
+from isostat.desktop.steps.entry import entry, loose_entry, modulus_entry, nth_put
 from isostat.desktop.steps.spring_order import lay_cases, lay_corners, lay_fitted_now, solve_again
 from isostat.desktop.view import View
 from isostat.job.schema import Job
@@ -127,6 +128,8 @@ def _lay_turns(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         label="which diameter was read",
         chosen=lambda n: sheet.put((*base, "across"), ACROSS[n], "which diameter"),
     )
+    place, usual = QPointF(at.x() + t.px(672), at.y() + 3), wire(told.material).shear_pa
+    modulus_entry(sheet, v, "progressive modulus", (*base, "shear_pa"), place, label="shear modulus", usual_pa=usual)
     left = at.x() + t.px(300)
     sheet.text("group turns word", "turns", QPointF(left - t.px(46), at.y() + 3), size=12.5, role="ink2")
     sheet.text("group pitch word", "pitch", QPointF(left - t.px(46), at.y() + t.px(30)), size=12.5, role="ink2")

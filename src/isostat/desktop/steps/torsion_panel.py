@@ -18,7 +18,7 @@ from isostat.core.elements.torsion import SHEAR, ArmLaw, lower_by
 from isostat.core.tuning.indexing import bolt_turn, index_bar
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.steps.entry import entry
+from isostat.desktop.steps.entry import entry, modulus_entry
 from isostat.desktop.steps.spring_order import lay_fitted_now, solve_again
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -104,10 +104,8 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     sheet.field("torsion stop", (*base, "stop_rad"), QPointF(word.right() + t.px(8), at.y()), size, label="arm on its droop stop",
                 quantity=Quantity.ANGLE, value=stop.value if stop else None, empty="–", figure=13)  # fmt: skip
     x = word.right() + t.px(16) + size.width()
-    word = sheet.text("torsion modulus word", "modulus", QPointF(x, at.y() + 3), size=12.5, unit="GPa")
-    sheet.field("torsion modulus", (*base, "shear_pa"), QPointF(word.right() + t.px(8), at.y()), size, label="shear modulus",
-                quantity=Quantity.MODULUS, value=told.shear_pa.value if told.shear_pa else SHEAR,
-                assumed=told.shear_pa is None or told.shear_pa.assumed, figure=13)  # fmt: skip
+    path = (*base, "shear_pa")
+    modulus_entry(sheet, v, "torsion modulus", path, QPointF(x, at.y()), label="shear modulus of the bar", usual_pa=SHEAR)
     sheet.text("torsion caution", CAUTION, QPointF(t.px(16), top + t.px(217)), size=12.5, weight=600, role="brick")
     if o.torsion is None:
         words = f"{o.lacks} A plain coil stands in."
