@@ -92,7 +92,7 @@ def test_what_is_out_of_range_is_refused_with_the_range_and_changes_nothing(path
     assert HIVE.model_dump() == before
     with pytest.raises(NotUnderstood, match="out of range"):
         quantity = Quantity(bounds.quantity)
-        edits.typed_for(HIVE, path, f"{si / DEFAULT_PRESET.unit(quantity).si:.9f}", quantity)
+        edits.typed_for(HIVE, path, f"{si / DEFAULT_PRESET.unit(quantity).si:.12f}", quantity)
 
 
 @given(names, names)
