@@ -18,6 +18,7 @@ from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.steps.spring import SpringStep
 from isostat.desktop.window import MainWindow
+from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.files import read_job
 from isostat.job.schema import Job
@@ -45,6 +46,19 @@ def front(window: MainWindow) -> Stacked:
     told = stacked(window.document.assessment, 0)
     assert told is not None
     return told
+
+
+def test_the_stop_is_hatched_no_further_than_metal(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window, sheet = opened(open_window, blank_job())
+    window.go(Step.MEASURE)
+    type_into(qtbot, window, "stop_gap_m 0 0", "70")  # metal meets before the stop is flat
+    window.go(Step.SPRING)
+    events = window.document.assessment.proposed.events[0][0]
+    flat, metal = travel_of(events, "stop flat"), travel_of(events, "metal")
+    assert flat is not None and metal is not None and flat > metal + 0.01
+    area, image = sheet.chart.area, sheet.grab().toImage()  # type: ignore[union-attr]
+    beside = {image.pixelColor(round(area.right()) + 4, y).name() for y in range(round(area.top()) + 8, round(area.bottom()) - 8)}
+    assert len(beside) == 1
 
 
 def test_a_coil_becomes_progressive_by_its_tag_and_its_change_is_dragged(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

@@ -50,9 +50,9 @@ def modulus_entry(
     sheet: Sheet, v: View, key: str, path: edits.Path, at: QPointF, *, label: str, usual_pa: float, x: float | None = None
 ) -> QuantityField:
     """Word and field of a steel's shear modulus, which its grade stands in for until it is typed. x: of the field, if not close."""
-    t, size = v.theme, QSize(round(v.theme.px(48)), round(v.theme.px(23)))
+    t, size = v.theme, QSize(round(v.theme.px(43)), round(v.theme.px(23)))
     word = sheet.text(f"{key} word", "modulus", at + QPointF(0, 3), size=12.5, unit="GPa")
-    where = QPointF(word.right() + t.px(8) if x is None else x, at.y())
+    where = QPointF(word.right() + t.px(4) if x is None else x, at.y())
     return entry(sheet, v, key, path, (where, size), label=label, quantity=Quantity.MODULUS,
                  otherwise=Figure(usual_pa, Origin.ASSUMED))  # fmt: skip
 

@@ -91,8 +91,8 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound | None
         x = box.right() + size.width() + t.px(10)
     now = v.job.proposal.axles[axle].wire
     y = at.y() + t.px(27)
-    word = sheet.text("part of word", "wire of", QPointF(at.x(), y + 3), size=12.5, role="ink2")
-    wires = QRect(word.right() + round(t.px(6)), round(y), round(t.px(112)), size.height())
+    word = sheet.text("part of word", "wire", QPointF(at.x(), y + 3), size=12.5, role="ink2")
+    wires = QRect(word.right() + round(t.px(4)), round(y), round(t.px(112)), size.height())
     sheet.choice(
         "part material",
         WIRES,
@@ -101,7 +101,7 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound | None
         label="wire of the coil",
         chosen=lambda n: sheet.put((*base, "wire"), WIRES[n], "wire"),
     )
-    place = QPointF(wires.right() + t.px(8), y)
+    place = QPointF(wires.right() + t.px(6), y)
     modulus_entry(sheet, v, "part modulus", (*base, "wire_shear_pa"), place, label="shear modulus", usual_pa=wire(now).shear_pa)
     y += t.px(28)
     if v.job.proposal.axles[axle].kind != "coil":

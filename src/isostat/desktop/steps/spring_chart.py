@@ -215,7 +215,8 @@ def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
         hatch(p, QRectF(a, top, b - a, foot - top), t.colour(role), gap, crossed=crossed, width=width)
 
     if touched is not None and flat is not None:
-        zone(touched, flat, "ink2", 4.5, 0.5, crossed=True)
+        squeezed = min(flat, c.high if metal is None else metal)  # metal may meet before the stop is flat
+        zone(touched, max(touched, squeezed), "ink2", 4.5, 0.5, crossed=True)
     zone(c.low, droop_end(events).travel_m, "ink", 3.2, 1.0)
     if metal is not None:
         zone(metal, c.high, "ink", 3.2, 1.0)
