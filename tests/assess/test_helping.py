@@ -212,6 +212,17 @@ def test_pressures_are_solved_for_the_target_on_springs_that_are_known() -> None
         coils = put(coils, ("proposal", "axles", 1, "helper", side), pressure)
     b = assess(coils)
     assert b.proposed.hub_to_arch_m[1, :, b.target_case] == pytest.approx(b.target_m[1], abs=0.0015)
+    fit = ("proposal", "axles", 1)
+    tagged = {"soft_n_per_m": 3e4, "firm_n_per_m": 6e4, "change_m": 0.09, "solid_m": 0.25}
+    two_rates = put(
+        put(put(coils, (*fit, "kind"), "progressive"), (*fit, "progressive"), tagged), (*fit, "helper", "most_pa"), 1.5e6
+    )
+    for side in ("left", "right"):  # its rates are on its tag: the free length is all that must be typed
+        two_rates = put(put(two_rates, (*fit, side, "rate_n_per_m"), None), (*fit, side, "free_length_m"), 0.36)
+    for side, pressure in zip(("left_pa", "right_pa"), helper_pressures(assess(two_rates), 1), strict=True):
+        two_rates = put(two_rates, (*fit, "helper", side), pressure)
+    c = assess(two_rates)
+    assert c.proposed.hub_to_arch_m[1, :, c.target_case] == pytest.approx(c.target_m[1], abs=0.0015)
 
 
 @pytest.mark.parametrize(

@@ -65,7 +65,8 @@ def test_trimming_is_refused_where_a_margin_goes_and_says_how_much_is_left_to_ta
     assert all(m <= before.get(key, 0.0) + 6e-4 for key, m in after.items())
     with pytest.raises(JobFault):
         put_stop_spacer(1, job, -(most + 2) / 1000)
-    assert put_stop_spacer(1, job, 0.02).proposal.axles[1].stop.spacer_m.value == 0.02  # type: ignore[union-attr]
+    kept = put_stop_spacer(1, job, 0.0254, "1 in").proposal.axles[1].stop.spacer_m
+    assert kept is not None and (kept.value, kept.typed) == (0.0254, "1 in")
 
 
 def test_a_stop_left_out_is_a_fault_unless_something_stands_in_its_place() -> None:

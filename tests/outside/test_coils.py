@@ -12,7 +12,7 @@ from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 from Pynite import FEModel3D
 
-from isostat.core.elements.helix import SEATS, Ends, Helix, caliper_rate, cone_mean_m
+from isostat.core.elements.helix import SEATS, Ends, Helix, caliper_rate, cone_mean_m, mean_diameter
 from isostat.core.elements.progressive import from_rate_pair
 from isostat.core.elements.wire import WIRES, Wire
 from isostat.core.limits import OutOfRange
@@ -194,6 +194,14 @@ def test_the_error_of_a_caliper_is_that_of_the_rate_itself(wire: float, index: f
     assert turned.rate / coil.rate - 1 == pytest.approx((4 + 3 / index) * small, abs=2e-6)
     both = caliper_rate(coil, {"wire": 1e-4, "diameter": 5e-4, "turns": 0.25}, outside=True)
     assert both.share == pytest.approx(math.sqrt(sum(s * s for s in both.shares.values())))
+    bare = caliper_rate(coil, {}, outside=True)
+    assert bare.share == pytest.approx(0.01), "the modulus alone"
+    assert caliper_rate(coil, {"diameter": 1e-3}, outside=True).shares == {**bare.shares, "diameter": 3e-3 / coil.mean_m}
+
+
+@pytest.mark.parametrize(("across", "more"), [("outside", -0.012), ("mean", 0.0), ("inside", 0.012)])
+def test_a_mean_diameter_is_the_one_read_less_or_plus_a_wire(across: str, more: float) -> None:
+    assert mean_diameter(0.130, 0.012, across) == pytest.approx(0.130 + more)
 
 
 @given(wide=st.floats(0.06, 0.16), narrow=st.floats(0.4, 1.0))

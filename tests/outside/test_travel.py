@@ -91,6 +91,7 @@ def test_a_damper_is_read_between_and_beyond_its_speeds() -> None:
     assert damper.coefficients() == pytest.approx((480 / 0.13, 1250 / 0.13))
     assert damper.force(0.025) == pytest.approx(125) and damper.force(-0.09) == pytest.approx(-950)
     assert damper.force(0.39) == pytest.approx(920)
+    assert Damper((0.05, 0.13, 0.26, 0.52), (250, 480, 700, 900), (1, 2, 3, 4)).force(0.78) == pytest.approx(1100)
     assert quad(damper.force, 0, 0.26, points=[0.05, 0.13])[0] == pytest.approx(6.25 + 0.08 * 365 + 0.13 * 590, rel=1e-6)
 
 
