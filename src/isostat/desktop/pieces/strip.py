@@ -143,6 +143,7 @@ class CornerStrip(Sheet):
             apart = v.reader.height(abs(away))
             ways = [f"level with {other}" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'} {other}"]
             ways.append("level" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'}")
+            ways = [v.number(shown, way) for way in ways]
         elif v.case != v.a.target_case:
             ways, shown = [f"{target} when {v.reader.case(v.a.target_case)}", f"{target} wanted", target], Shown("target", *corner)
         else:

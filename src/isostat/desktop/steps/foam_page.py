@@ -99,9 +99,9 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, fit: Cushioned, area: QRectF) -
                    role="brick" if flat else "ink")  # fmt: skip
         x = xs[2]
         for side in (0, 1):
-            words = number(float(done.carries_kg[side, case]), Quantity.MASS, r.preset)
-            box = sheet.text(f"foam load {side} {case}", words, QPointF(x, y), size=13, weight=weight,
-                             shown=Shown("helper load", axle, side, case))  # fmt: skip
+            shown = Shown("helper load", axle, side, case)
+            words = v.number(shown, number(float(done.carries_kg[side, case]), Quantity.MASS, r.preset))
+            box = sheet.text(f"foam load {side} {case}", words, QPointF(x, y), size=13, weight=weight, shown=shown)
             x = box.right() + t.px(14)
         y += t.px(23)
     lines = [f"Frame up by at least {r.coil(jack_up_m(fit))} from where it was weighed to get it in."] if jack_up_m(fit) > 0 else []

@@ -129,25 +129,30 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
             "leaf waits words", f"{words} A plain coil stands in.", QPointF(at.x(), y), size=12.5, role="brick", width=t.px(250)
         )
         return
-    for n, (words, key, role) in enumerate(_said(v, told)):
+    for n, (words, key, role) in enumerate(_said(v, axle, told)):
         sheet.text(f"leaf said {n}", words, QPointF(at.x(), y + n * t.px(17)), size=13, shown=Shown(key, axle), role=role,
                    weight=600 if role != "ink" else 400)  # fmt: skip
 
 
-def _said(v: View, told: Packed) -> list[tuple[str, str, str]]:
+def _said(v: View, axle: int, told: Packed) -> list[tuple[str, str, str]]:
     """Lines: words, which number they ask for, role."""
     r, worst = v.reader, int(told.used.argmax())
-    arch = r.coil(abs(told.arch_m))
-    where = f"arch at the target {arch}" if told.arch_m >= 0 else f"past flat by {arch} at the target"
     leaf = "main leaf" if worst == 0 else f"leaf {worst + 1}"
-    share = f"{leaf} stress, full bump: {with_unit(told.used[worst], Quantity.SHARE, r.preset)} of limit"
+    arch = ("arch at the target", "") if told.arch_m >= 0 else ("past flat by", "at the target")
+    times = "" if told.times_found is None else f"{told.times_found:.2f}"
+    lines = (  # what is before the number, the number, what is after it
+        ("pack free arch", "free arch", r.coil(told.free_arch_m), f"of it nip {r.coil(told.nip_m)}"),
+        ("pack arch", arch[0], r.coil(abs(told.arch_m)), arch[1]),
+        ("pack stress", f"{leaf} stress, full bump:", with_unit(told.used[worst], Quantity.SHARE, r.preset), "of limit"),
+        ("pack peaks", "peaks", times, "times as found at most"),
+        ("pack capacity", "carries", r.mass((told.at_old_n - told.found_n) / GRAVITY), "more a side, as high as weighed"),
+        ("pack bound", "all leaves as one would be", r.rate(told.pack.bound_rate), ""),
+    )
+    bad = {"pack arch": told.arch_m < 0, "pack stress": told.used[worst] > 1.0}
     return [
-        (f"free arch {r.coil(told.free_arch_m)}, of it nip {r.coil(told.nip_m)}", "pack free arch", "ink"),
-        (where, "pack arch", "ink" if told.arch_m >= 0 else "ochre"),
-        (share, "pack stress", "ochre" if told.used[worst] > 1.0 else "ink"),
-        *([] if told.times_found is None else [(f"peaks {told.times_found:.2f} times as found at most", "pack peaks", "ink")]),
-        (f"carries {r.mass((told.at_old_n - told.found_n) / GRAVITY)} more a side, as high as weighed", "pack capacity", "ink"),
-        (f"all leaves as one would be {r.rate(told.pack.bound_rate)}", "pack bound", "ink"),
+        (f"{before} {v.number(Shown(key, axle), text)} {after}".strip(), key, "ochre" if bad.get(key) else "ink")
+        for key, before, text, after in lines
+        if text
     ]
 
 

@@ -180,7 +180,8 @@ def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
     for case in cases:
         at = (c.axle, 0, case)
         kg = number(float(s.rest.force_n[at]) / GRAVITY, Quantity.MASS, v.reader.preset)
-        told.append(f"{v.reader.height(float(s.hub_to_arch_m[at]))}   {kg}   {v.reader.case(case)}")
+        height = v.number(Shown("held", *at), v.reader.height(float(s.hub_to_arch_m[at])))
+        told.append(f"{height}   {kg}   {v.reader.case(case)}")
     top = c.area.bottom() - t.px(17) * len(cases) - 4
     wide = max((sheet.text_width(words, 13, 600) for words in told), default=0.0) + t.px(6)
     beyond = min(_clear_of(c, top - t.px(14)) + t.px(10), c.area.right() - wide)

@@ -11,6 +11,7 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.crossing import crossing
 from isostat.assess.stacking import stacked
 from isostat.assess.trimming import put_stop_spacer
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.tuning.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -53,7 +54,9 @@ class TravelStep(Sheet):
         left = t.px(48)
         wide = (self.width() - left) / count
         self.narrow = wide < t.px(170)  # ride heights then stand in the strip alone
-        lane = t.px(34 if self.narrow else 78 if v.reader.preset.height.fractional else 50)
+        corners = [(axle, side) for axle in range(len(v.a.axles)) for side in (0, 1)]
+        about = any(is_approximate(v.a, Shown("height", *at, v.case)) for at in corners)  # room for its sign beside the lane
+        lane = t.px(34 if self.narrow else (78 if v.reader.preset.height.fractional else 50) + 14 * about)
         edges = [(left + n * wide + lane, left + n * wide + min(wide - t.px(8), t.px(230))) for n in range(count)]
         self.columns = [column(v, self.scale, n // 2, n % 2, edges[n], one_up=self.one_up) for n in range(count)]
         for c in self.columns:

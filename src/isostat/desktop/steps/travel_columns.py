@@ -130,28 +130,29 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) 
     name = v.reader.corner(c.axle, c.side).capitalize()
     sheet.text(key + "name", name, QPointF(c.x + LANE / 2, y_name), size=17, weight=600, anchor=MIDDLE)
     ride, left = float(s.rest.travel_m[c.axle, c.side, v.case]), c.x + LANE + t.px(15)
+    name = "event up" if c.one_up else "event"
     for event, _, at in c.events:
-        height, away = v.reader.left(c.base - event.travel_m), v.reader.height(abs(event.travel_m - ride))
+        stands, goes = (Shown(n, c.axle, c.side, v.case, event=event.name) for n in (name, f"{name} away"))
+        height = v.number(stands, v.reader.left(c.base - event.travel_m))
+        away = v.number(goes, v.reader.height(abs(event.travel_m - ride)))
         label = _label(sheet, event, height, c.right - left - sheet.text_width(away, 12.5) - t.px(8))
         crowded = label == height
         if crowded:
             label = _label(sheet, event, height, c.right - left)
         weight = 600 if event.name in STRONG or event.name in c.wrong else 400
-        name = "event up" if c.one_up else "event"
-        shown = Shown(name, c.axle, c.side, v.case, event=event.name)
         sheet.text(
-            key + event.name, label, QPointF(left, at - t.px(9)), size=13, weight=weight, role=c.role(event.name), shown=shown
+            key + event.name, label, QPointF(left, at - t.px(9)), size=13, weight=weight, role=c.role(event.name), shown=stands
         )
         if not crowded:
-            shown = Shown(f"{name} away", c.axle, c.side, v.case, event=event.name)
             place = QPointF(c.right, at - t.px(9))
-            sheet.text(f"{key}{event.name} away", away, place, size=12.5, role="ink2", anchor=RIGHT, shown=shown)
+            sheet.text(f"{key}{event.name} away", away, place, size=12.5, role="ink2", anchor=RIGHT, shown=goes)
     for case, _, at in c.cases if rides else ():
         here = case == v.case
         if fractional and not here:
             continue
         shown = Shown("height", c.axle, c.side, case)
-        words, size = v.reader.height(float(s.hub_to_arch_m[c.axle, c.side, case])), 13 if fractional or not here else 17
+        words = v.number(shown, v.reader.height(float(s.hub_to_arch_m[c.axle, c.side, case])))
+        size = 13 if fractional or not here else 17
         place, weight, role = QPointF(c.x - t.px(22), at - t.px(12 if here else 9)), 600 if here else 400, "ink" if here else "ink2"
         sheet.text(f"{key}case {case}", words, place, size=size, weight=weight, role=role, anchor=RIGHT, shown=shown)
 
