@@ -27,6 +27,14 @@ from isostat.wording.sentences import say
 from tests.jobs import hive_on_coils, past_its_travel, twisted
 
 LIFTS = (-0.03, 0.0, 0.06)
+PLACES = {  # what the place of a finding names: axle, side, case
+    (False, False, True): "FrequencySplit LampAim Lean NoseLoad OverRating RoofUnderDoor TipsSooner",
+    (True, False, False): "LeafStress NoWire OrderRight PackTooHigh StressHigh",
+    (True, False, True): "AirForWhatStays ComesAndGoes DampedAmiss NoseLift OverRating RateOutsideWindow TurnsTouch",
+    (True, True, False): "CollarBeyond MuchPreload WrongOrder",
+    (True, True, True): "LittleBump LittleDroop OffTarget TargetPastTravel ToppedOut",
+}
+WHERE = {name: {named for named, kinds in PLACES.items() if name in kinds.split()} for name in " ".join(PLACES.values()).split()}
 
 
 def asked(job: Job, more: float) -> Job:
@@ -84,6 +92,8 @@ def test_every_judgement_has_its_step_and_names_a_case_that_there_is() -> None:
             assert j.place.case is None or 0 <= j.place.case < a.cases
             assert j.place.axle is None or 0 <= j.place.axle < len(a.axles)
             assert isinstance(j.severity, float) and np.isfinite(j.severity)
+            named = tuple(n is not None for n in (j.place.axle, j.place.side, j.place.case))
+            assert named in WHERE[type(j).__name__], j
 
 
 def test_worst_is_the_least_that_is_left_not_the_most_that_is_lost() -> None:
@@ -148,6 +158,17 @@ def test_too_much_on_an_axle_names_what_to_move_or_leave_how_much_and_where_and_
     kg = float(a.loading.items_kg[int(over.place.case or 0)][job.items.index(item)])
     shed = kg * (item.behind_front_m.value - moved.behind_front_m.value) / 3.18
     assert shed == pytest.approx(over.load_kg - 0.95 * over.rating_kg, rel=0.08), "lever rule"
+
+
+def test_less_of_a_tank_is_told_by_the_share_that_is_enough() -> None:
+    """The flatbed at its gross weight: so much less water that a twentieth stays in hand."""
+    a = assess(demo("hive-hauler"))
+    over = next(j for j in judge(a) if isinstance(j, OverRating) and j.place.axle is None)
+    (less,) = [r for r in over.remedies if r.quantity == "carry less"]
+    case, water = int(over.place.case or 0), a.job.items[int(less.item or 0)]
+    assert water.kind == "tank" and 0.0 < less.value < 1.0
+    shed = float(a.loading.items_kg[case, int(less.item or 0)]) - less.value * water.whole_kg
+    assert shed == pytest.approx(over.load_kg - 0.95 * over.rating_kg, abs=0.011 * water.whole_kg)
 
 
 def test_little_bump_is_cured_by_less_spacer_or_a_higher_target() -> None:

@@ -16,7 +16,7 @@ from isostat.assess.remedies import apply_remedy
 from isostat.assess.staying import stays_kg
 from isostat.core.elements.air import ambient_pa, charted
 from isostat.core.findings import air, curved
-from isostat.core.findings.judgement import Step
+from isostat.core.findings.judgement import Place, Step
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.wheel_forces import ExactForces
@@ -196,7 +196,7 @@ def test_trade_a_claim_of_a_thousand_pounds_at_35_psi_is_held_against_pressure_t
         assert bool(found) is said
         if said:
             assert found[0].by_area_kg == pytest.approx(35 * psi * math.pi * 0.05**2 / GRAVITY)
-            assert found[0].claimed_kg == pytest.approx(1000 * lb)
+            assert found[0].claimed_kg == pytest.approx(1000 * lb) and found[0].place == Place(1)
 
 
 def test_a_bag_over_its_makers_load_is_a_fault_in_the_case_that_loads_it_most() -> None:

@@ -92,6 +92,12 @@ def test_ride_motion_is_stiffer_than_standing_and_frequency_hardly_depends_on_lo
         )
 
 
+@pytest.mark.parametrize("warmer", [0.9, 1.1])
+def test_a_bump_starts_from_the_force_that_stands_there_however_warm(warmer: float) -> None:
+    law = closed(1.0, warmer=warmer, ambient_pa=80_000)
+    assert float(law.riding(0.03).force(np.asarray(0.03))) == pytest.approx(float(law.force(np.asarray(0.03))), rel=1e-9)
+
+
 def test_claims_are_held_against_pressure_times_area() -> None:
     """35 psi and 1,000 lb each: the bag would need about 6 in; 4,800 lb a pair at 100 psi about 5½ in (common practice)."""
     psi, pound = 6894.757, 4.4482216
@@ -136,6 +142,7 @@ def test_tables_that_break_virtual_work_are_told() -> None:
         (lambda: cylinder(0.1, 0.2, 0.2), "bag's least height"),
         (lambda: Bag(x_m=(0.0, 0.0), area_m2=(0.01, 0.01), volume_m3=(2e-3, 1e-3)), "rise of compression"),
         (lambda: Bag(x_m=(0.0, 0.1), area_m2=(0.01, 0.01), volume_m3=(1e-3, 2e-3)), "fall of volume"),
+        (lambda: Bag(x_m=(0.0, 0.1), area_m2=(0.01, 0.01, 0.01), volume_m3=(2e-3, 1e-3)), "rows of the bag's table"),
         (lambda: ambient_pa(9000), "height above the sea"),
     ],
 )

@@ -19,6 +19,7 @@ from isostat.core.elements.leaf import Leaf, LeafPack, curve_of, rise_of
 from isostat.core.elements.rising import compression_at
 from isostat.core.elements.shackle import Hung, chord_at
 from isostat.core.findings import leaf as findings
+from isostat.core.findings.judgement import Place
 from isostat.core.limits import OutOfRange
 from isostat.core.tuning.leaves_to_add import height_under, leaves_to_add
 from isostat.job.edits import put
@@ -150,7 +151,7 @@ def test_a_longer_shackle_takes_the_place_of_block_and_turns_the_pinion() -> Non
     assert blocks[0] - blocks[1] == pytest.approx(told.raised_m, abs=0.0011), "to the millimetre of a block"
     assert longer.proposed.hub_to_arch_m[1] == pytest.approx(plain.proposed.hub_to_arch_m[1], abs=0.0015)
     turned = [j for j in judge(longer) if isinstance(j, findings.PinionTurned)]
-    assert [j.turned_rad for j in turned] == pytest.approx([told.turned_rad])
+    assert [j.turned_rad for j in turned] == pytest.approx([told.turned_rad]) and turned[0].place == Place(1)
     wedged = assess(hung(new_shackle_m=0.14, wedge_rad=-told.turned_rad))
     assert not [j for j in judge(wedged) if isinstance(j, findings.PinionTurned)], "a wedge takes it back"
 

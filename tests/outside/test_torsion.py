@@ -88,6 +88,13 @@ def test_turning_the_anchor_turns_the_curve_and_the_table_of_the_bank_follows_it
     assert t.force[n] + t.rise[n] * (i - n) == pytest.approx(LAW.force(x), abs=1.0)
 
 
+@pytest.mark.parametrize("end", [0, 1])
+def test_past_eighty_degrees_the_force_goes_on_along_its_tangent(end: int) -> None:
+    x, past = LAW.domain[end], (-0.05, 0.05)[end]
+    here, there = LAW.force(np.array([x, x + past]))
+    assert there - here == pytest.approx(float(LAW.rate(np.asarray(x))) * past)
+
+
 def test_splines_one_tooth_each_way_and_the_trades_step() -> None:
     """T-07, geometry; 40 and 44 teeth: about ¼ in smallest step of height at a 17½ in arm (common practice, no source)."""
     for inner, outer, degrees in ((24, 25, 0.600), (30, 31, 0.3871)):
