@@ -21,6 +21,7 @@ from isostat.core.findings.travel import LittleBump
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits import put
 from isostat.job.schema import Job
+from isostat.wording.fixes import say_fix
 from isostat.wording.letter import letter
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
@@ -240,6 +241,18 @@ def test_ways_count_from_the_old_springs_alone_and_a_bag_has_a_line_of_its_own()
     bare = put(plain, ("proposal", "axles", 1, "helper"), {})
     ours, theirs = ([w for w in ways(job) if w.name in ("block", "shackle")] for job in (plain, bare))
     assert ours and [(w.name, w.amount, w.gives_m) for w in ours] == [(w.name, w.amount, w.gives_m) for w in theirs], "no bag in it"
+
+
+def test_what_levels_a_leaf_axle_is_called_a_block() -> None:
+    seen = 0
+    for a, _, fixes in tried():
+        for fix in fixes:
+            words = say_fix(fix, Reader(a.job)).title.lower()
+            leafed = {a.job.proposal.axles[int(place.axle or 0)].kind == "leaf" for place, _ in fix.spacers}
+            if fix.spacers and "plate" not in words and "equal blocks" not in words:
+                assert ("block" in words) == (True in leafed) and ("spacer" in words) == (False in leafed), words
+                seen += True in leafed
+    assert seen
 
 
 def test_a_shackle_more_than_twice_as_long_is_said() -> None:

@@ -329,6 +329,13 @@ def test_working_opens_on_the_steps_own_number_and_hover_says_that_it_can_be_ask
         window.go(step)
         assert window.working.picked is not None and window.working.picked.name == MAIN_NUMBERS[step].name
         assert not window.working.findChild(QWidget, "formula").isHidden()
+    window.go(Step.SPRING)
+    window.sheets[Step.SPRING].turn_axle(1)
+    rear = window.working.working()
+    assert rear is not None and rear.result == window.document.assessment.orders[1].order.rate_n_per_m[0]
+    window.go(Step.LOAD)
+    window.go(Step.SPRING)
+    assert window.working.picked.axle == 1, "the axle that is open"
     number = window.strip.findChild(Number, "front left height")
     assert "working" in number.toolTip()
     plain = number.grab().toImage()

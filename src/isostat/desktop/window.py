@@ -317,7 +317,7 @@ class MainWindow(QMainWindow):
     def go(self, step: Step) -> None:
         """To a step of the work."""
         self.step = step
-        self.working.pick(replace(MAIN_NUMBERS[step], case=self.case))
+        self._pick_main()
         self.notice.leave()
         self.stack.setCurrentWidget(self.sheets[step])
         for bar in (self.pane.horizontalScrollBar(), self.pane.verticalScrollBar()):
@@ -325,6 +325,11 @@ class MainWindow(QMainWindow):
                 bar.setValue(0)
         self.redraw()
         self._wish()
+
+    def _pick_main(self) -> None:
+        """The working of the step's own number; on Spring that of the axle that is open."""
+        axle = self.sheets[self.step].axle if self.step is Step.SPRING else 0
+        self.working.pick(replace(MAIN_NUMBERS[self.step], case=self.case, axle=axle))
 
     def show_case(self, case: int) -> None:
         """Everything for another load case; round at the ends."""

@@ -82,12 +82,7 @@ def _title(fix: Fix, r: Reader) -> str:
             plates = [_plate(fix, place, m, r) for place, m in fix.spacers]
             if remedy.quantity == "spring spacer" and len(plates) == 1 and plates[0]:
                 return plates[0]
-            parts = [f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}" for place, m in fix.spacers]
-            return (
-                f"{'Spacer' if len(parts) == 1 else 'Spring spacer'} {', '.join(parts)}"
-                if parts
-                else "Springs by side, front and rear"
-            )
+            return _spacers(fix, r) or "Springs by side, front and rear"
         case "reading":
             show = r.mass if CORNER_POINTS[remedy.item or 0].field == "pad_kg" else r.height_unit
             return f"Read {show(remedy.value)}, {r.corner(remedy.place.axle, remedy.place.side)}"
@@ -103,6 +98,18 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"{item.name}: {r.mass(item.whole_kg * remedy.value)} {r.case(remedy.place.case or 0)}"
         case other:
             return other
+
+
+def _spacers(fix: Fix, r: Reader) -> str:
+    """What goes where, each kind of part named once: spacers at springs, blocks under or over packs."""
+    parts, last = [], ""
+    for place, m in fix.spacers:
+        word = "block" if fix.job.proposal.axles[int(place.axle or 0)].kind == "leaf" else "spring spacer"
+        where = f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}"
+        parts.append(where if word == last else f"{word} {where}")
+        last = word
+    words = ", ".join(parts)
+    return words[:1].upper() + words[1:]
 
 
 def _plate(fix: Fix, place: Place, spacer_m: float, r: Reader) -> str:

@@ -46,6 +46,7 @@ class Sheet(Walked, Signed):
     file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle
 
     ground_role = "sheet"
+    axle = 0  # whose panel is open
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)

@@ -9,6 +9,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.stacking import stacked
 from isostat.assess.trimming import put_stop_spacer
+from isostat.assess.workings import Shown
 from isostat.core.tuning.events import droop_end, travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import case_sign
@@ -110,9 +111,10 @@ class SpringStep(Sheet):
 
     # -- turning
     def turn_axle(self, axle: int) -> None:
-        """Another axle."""
+        """Another axle, and the working of its rate."""
         self.axle, self.shelf = axle, ""
         self._relay()
+        self.asked.emit(Shown("spring rate", axle))
 
     def turn(self, page: str) -> None:
         """Another page of the step."""
