@@ -176,7 +176,7 @@ def refusal(make: Callable[[float], object], value: float) -> tuple[str, float, 
     return None
 
 
-@pytest.mark.parametrize(("make", "place", "low", "high", "unit"), [*LIMITS, *WHOLE], ids=lambda v: v if isinstance(v, str) else "")
+@pytest.mark.parametrize(("make", "place", "low", "high", "unit"), [*LIMITS, *WHOLE], ids=[r[1] for r in (*LIMITS, *WHOLE)])
 def test_just_past_a_limit_is_refused_in_its_words_and_the_limit_is_taken(  # type: ignore[no-untyped-def]
     make, place: str, low: float, high: float, unit: str
 ) -> None:
