@@ -6,6 +6,7 @@ import math
 from collections.abc import Callable
 from dataclasses import replace
 
+import numpy as np
 import pytest
 
 from isostat.core.elements.air import Bag, ClosedAir, HeldAir, ambient_pa, charted, cylinder, pressure_for
@@ -189,3 +190,28 @@ def test_just_past_a_limit_is_refused_in_its_words_and_the_limit_is_taken(  # ty
     for value in (low, high):
         told = refusal(make, value)
         assert told is None or told[0] != place, "an end belongs to what is accepted"
+
+
+SOFT_TYRE = replace(CAR, tyre_rate=1e4)  # a hard damper only ties the wheel to the body
+SOFT_TYRE_MOST = max(SOFT_TYRE.swings(c)[0].ratio for c in np.linspace(1.0, 3.2 * math.sqrt(25e3 * 400.0), 4000))
+
+
+@pytest.mark.parametrize(
+    ("make", "told"),
+    [
+        (lambda: Damper((), (), ()), ("readings of the damper", 1, 100, "rows")),
+        (lambda: Progressive(()), ("groups of turns", 1, 20, "")),
+        (lambda: LeafPack(leaves=()), ("leaves of a pack", 1, 20, "")),
+        (lambda: levelled(BAG, 3e5, 0.05, (3e5, 3e5), 0.005, 101325.0), ("most pressure", 3e5, 1.5e6, PA)),
+        (lambda: SOFT_TYRE.damping_for(0.9), ("damping ratio", 0.01, SOFT_TYRE_MOST, "")),
+    ],
+)
+def test_what_has_no_answer_is_refused_by_what_there_is(make: Callable[[], object], told: tuple[str, float, float, str]) -> None:
+    with pytest.raises(OutOfRange) as no:
+        make()
+    assert (no.value.place, no.value.low, no.value.high, no.value.unit) == (
+        told[0],
+        told[1],
+        pytest.approx(told[2], abs=0.01),
+        told[3],
+    )
