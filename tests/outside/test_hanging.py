@@ -36,10 +36,10 @@ def test_the_rear_eye_stands_where_a_general_solver_finds_it(hung: Hung, longer:
     """Two distances kept, scipy's fsolve."""
     try:
         x, z = hung.eye(hung.chord_m, hung.shackle_m + longer, drop)
-        assert hung.eye(hung.chord_m, hung.shackle_m + longer) == hung.eye(hung.chord_m, hung.shackle_m + longer, 0.0)
     except OutOfRange:  # too short to reach the eye even when it stands straight
         assert math.hypot(hung.pivot[0], hung.pivot[1] + drop) - hung.chord_m >= hung.shackle_m + longer - 1e-9
         return
+    assert hung.eye(hung.chord_m, hung.shackle_m) == hung.eye(hung.chord_m, hung.shackle_m, 0.0)
     px, pz = hung.pivot
 
     def apart(at: np.ndarray) -> list[float]:
