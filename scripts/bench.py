@@ -31,7 +31,7 @@ from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import weight_of
 from isostat.job import cargo
 from isostat.job.demos import demo
-from isostat.job.files import save_job
+from isostat.job.saving import save_job
 
 RULER = np.random.default_rng(1).random(1_000_000)
 MANY, CHECKED = 10_000, 200

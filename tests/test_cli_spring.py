@@ -178,7 +178,7 @@ def test_a_bag_shut_in_held_and_asked_for_its_pressure(capsys: pytest.CaptureFix
         ([*STACK, "--top", "150=12=11"], "accepted is"),
         (["spring", "stack", "--extended", "600", "--bump", "250"], "--top is missing; it must be given here, or --find"),
         ([*FIND[:2], "--extended", "600", "--bump", "250", "--find", "far"], "--series is missing"),
-        (["spring", "progressive", "--table", "/nowhere.csv"], "No such file"),
+        (["spring", "progressive", "--table", "/nowhere.csv"], "no such file"),
     ],
 )
 def test_what_cannot_be_is_refused_in_a_sentence(arguments: list[str], words: str, capsys: pytest.CaptureFixture[str]) -> None:

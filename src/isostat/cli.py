@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import argparse
 import gc
-import json
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -12,16 +11,23 @@ from pathlib import Path
 from isostat import __version__
 from isostat.cli_spring import add_to as add_spring
 from isostat.job.demos import demo, demo_names
-from isostat.job.files import JobFault, read_job, save_job
+from isostat.job.files import JobFault, read_job
 from isostat.job.measurements import measurements_csv, with_measurements
+from isostat.job.saving import save_job
 from isostat.job.schema import Job
+from isostat.job.tables import read_table
+from isostat.terminal import ANSWERED, FAULTS, REFUSED, complain, spoken, tell, tell_plain
+from isostat.typed_options import whole_number
 from isostat.units.unit import DEFAULT_PRESET, PRESETS
 
+STRICT = "exit with 3 where a finding is a fault"
 
-def _assess(job_path: Path, units: str, as_json: bool) -> int:
+
+def _assess(job_path: Path, units: str, as_json: bool, strict: bool) -> int:
     from isostat.assess import assess  # noqa: PLC0415 - scipy is slow to import, and `--version` needs none of it
     from isostat.assess.fixes import judge_fixes  # noqa: PLC0415
     from isostat.assess.judge import judge  # noqa: PLC0415
+    from isostat.core.findings.judgement import Grade  # noqa: PLC0415
     from isostat.wording.answer import answer  # noqa: PLC0415
     from isostat.wording.letter import letter  # noqa: PLC0415
     from isostat.wording.reader import Reader  # noqa: PLC0415
@@ -32,18 +38,18 @@ def _assess(job_path: Path, units: str, as_json: bool) -> int:
     fixes = judge_fixes(assessment, judgements)
     reader = Reader(job, PRESETS[units])
     if as_json:
-        sys.stdout.write(json.dumps(answer(assessment, judgements, fixes, reader), indent=1, ensure_ascii=False) + "\n")
+        tell_plain(answer(assessment, judgements, fixes, reader))
     else:
-        sys.stdout.write(letter(assessment, judgements, fixes, reader))
-    return 0
+        tell(letter(assessment, judgements, fixes, reader))
+    return FAULTS if strict and any(j.grade is Grade.FAULT for j in judgements) else ANSWERED
 
 
 def _measurements(job_path: Path, take: Path | None, units: str) -> int:
     job = read_job(job_path)
     if take is None:
-        sys.stdout.write(measurements_csv(job, PRESETS[units]))
+        tell(measurements_csv(job, PRESETS[units]))
     else:
-        save_job(with_measurements(job, take.read_text(encoding="utf-8", errors="replace"), take.name, PRESETS[units]), job_path)
+        save_job(with_measurements(job, read_table(take), take.name, PRESETS[units]), job_path)
     return 0
 
 
@@ -55,13 +61,16 @@ def _stand_in(job_path: Path, port: int, slow: str) -> int:
     job = read_job(job_path)
 
     def ready(at: int) -> None:
-        sys.stdout.write(f"Scales stand in at localhost:{at}. Ctrl C ends it.\n")
+        tell(f"Scales stand in at localhost:{at}. Ctrl C ends it.\n")
         sys.stdout.flush()
 
     try:
         asyncio.run(serve(job, port, Faults(slow_pad=slow.upper()), ready))
     except KeyboardInterrupt:
-        sys.stdout.write("\n")
+        tell("\n")
+    except OverflowError:
+        complain(f"No scales can stand in at port {port}; accepted is 0 to 65535.")
+        return REFUSED
     return 0
 
 
@@ -73,8 +82,8 @@ def _open(path: Path | None) -> int:
 
         return run(path)
     except NoDisplay as why:
-        sys.stderr.write(f"{why}\n")
-        return 1
+        complain(str(why))
+        return REFUSED
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -85,6 +94,7 @@ def _parser() -> argparse.ArgumentParser:
     assess.add_argument("job", type=Path)
     assess.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
     assess.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
+    assess.add_argument("--strict", action="store_true", help=STRICT)
     write = commands.add_parser("demo", help=f"write a demo job: {', '.join(demo_names())}")
     write.add_argument("name")
     write.add_argument("out", type=Path)
@@ -97,7 +107,7 @@ def _parser() -> argparse.ArgumentParser:
     stand_in = commands.add_parser("stand-in", help="speak like an instrument of the workshop, to try the window without one")
     stand_in.add_argument("device", choices=["scales"])
     stand_in.add_argument("--job", type=Path, required=True, help="whose pad loads it shows")
-    stand_in.add_argument("--port", type=int, default=8107)
+    stand_in.add_argument("--port", type=whole_number, default=8107, help="0 takes a free one")
     stand_in.add_argument("--slow", default="", metavar="PAD", help="a pad that settles late, such as RL")
     add_spring(commands)
     travel = commands.add_parser(
@@ -107,19 +117,27 @@ def _parser() -> argparse.ArgumentParser:
     travel.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
     travel.add_argument("--shocks", type=Path, metavar="CSV", help="rank these: name, extended, collapsed (docs/csv.md)")
     travel.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
+    travel.add_argument("--strict", action="store_true", help=STRICT)
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
-    """Runs one command. Returns the exit status: 0 done, 1 refused with sentences on standard error."""
+    """Runs one command. Returns the exit status: 0 answered, 1 refused, in words on standard error; 2 is for how it was called.
+
+    With `--strict` it is 3 where a finding is a fault.
+    """
+    return spoken(lambda: _main(arguments))
+
+
+def _main(arguments: Sequence[str] | None) -> int:
     asked = _parser().parse_args(arguments)
     if asked.command != "open":
         gc.enable()
     try:
         match asked.command:
             case "assess":
-                return _assess(asked.job, asked.units, asked.json)
+                return _assess(asked.job, asked.units, asked.json, asked.strict)
             case "demo":
                 save_job(demo(asked.name), asked.out)
             case "measurements":
@@ -135,15 +153,17 @@ def main(arguments: Sequence[str] | None = None) -> int:
             case "stand-in":
                 return _stand_in(asked.job, asked.port, asked.slow)
             case "schema":
-                sys.stdout.write(json.dumps(Job.model_json_schema(), indent=1) + "\n")
+                tell_plain(Job.model_json_schema())
             case "open":
                 return _open(asked.job)
     except JobFault as fault:
-        sys.stderr.write("\n".join([f"{fault.source}: not read.", *(f"  {f}" for f in fault.faults)]) + "\n")
-        return 1
+        complain("\n".join([f"{fault.source}: not read.", *(f"  {f}" for f in fault.faults)]))
+        return REFUSED
     except OSError as fault:
-        sys.stderr.write(f"{fault.filename or asked.command}: {fault.strerror or fault}.\n")
-        return 1
+        if not fault.filename:  # of the answer's way out, not of a file
+            raise
+        complain(f"{fault.filename}: {fault.strerror or fault}.")
+        return REFUSED
     return 0
 
 

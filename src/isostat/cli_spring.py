@@ -7,6 +7,7 @@ from pathlib import Path
 from typing import Any, get_args
 
 from isostat.job.fitted import BenchCoil
+from isostat.typed_options import plain_number, whole_number
 from isostat.units.unit import DEFAULT_PRESET, PRESETS
 
 ENDS = get_args(BenchCoil.model_fields["ends"].annotation)
@@ -72,8 +73,8 @@ def add_to(commands: Any) -> None:
     stack.add_argument("--find", choices=("close", "far"), help="pairs off the shelf with these rates close together, or far apart")
     stack.add_argument("--series", help="wanted rate of both springs together, for --find")
     stack.add_argument("--shelf", choices=("25", "50"), default="25", help="steps of its rates in lb/in, for --find")
-    stack.add_argument("--multiple", type=float, default=2.0, help="of the load that full bump shall take, for --find far")
-    stack.add_argument("--share", type=float, help="of the bump travel at which the crossover shall be")
+    stack.add_argument("--multiple", type=plain_number, default=2.0, help="of the load that full bump shall take, for --find far")
+    stack.add_argument("--share", type=plain_number, help="of the bump travel at which the crossover shall be")
     others = _leaf(kinds), _air(kinds), _torsion(kinds)
     for each in (coil, rising, stack, *others):
         each.add_argument("--json", action="store_true", help="plain data, SI")
@@ -94,8 +95,8 @@ def _air(kinds: Any) -> argparse.ArgumentParser:
     for name, words in AIR.items():
         air.add_argument(f"--{name}", help=words)
     air.add_argument("--held", action="store_true", help="the line holds the pressure")
-    air.add_argument("--altitude", type=float, default=0.0, help="m above the sea now; it was read at the sea")
-    air.add_argument("--celsius", type=float, default=20.0, help="temperature now; it was read at 20")
+    air.add_argument("--altitude", type=plain_number, default=0.0, help="m above the sea now; it was read at the sea")
+    air.add_argument("--celsius", type=plain_number, default=20.0, help="temperature now; it was read at 20")
     return air
 
 
@@ -103,8 +104,10 @@ def _torsion(kinds: Any) -> argparse.ArgumentParser:
     bar: argparse.ArgumentParser = kinds.add_parser("torsion", help="a torsion bar with its arm")
     for name, words in TORSION.items():
         bar.add_argument(f"--{name}", help=words)
-    bar.add_argument("--slack", type=float, default=0.0, help="degrees of the slack arm from level, its end above the pivot +")
-    bar.add_argument("--teeth", type=int, nargs=2, metavar=("INNER", "OUTER"))
+    bar.add_argument(
+        "--slack", type=plain_number, default=0.0, help="degrees of the slack arm from level, its end above the pivot +"
+    )
+    bar.add_argument("--teeth", type=whole_number, nargs=2, metavar=("INNER", "OUTER"))
     return bar
 
 
@@ -113,8 +116,8 @@ def _dimensions(parser: argparse.ArgumentParser) -> None:
     across = parser.add_mutually_exclusive_group()
     for name in ("outside", "mean", "inside"):
         across.add_argument(f"--{name}", help=f"{name} diameter")
-    parser.add_argument("--turns", type=float, help="all of them")
-    parser.add_argument("--idle", type=float, help="turns at each end that do not work, where counted")
+    parser.add_argument("--turns", type=plain_number, help="all of them")
+    parser.add_argument("--idle", type=plain_number, help="turns at each end that do not work, where counted")
     parser.add_argument("--ends", choices=ENDS, default=BenchCoil.model_fields["ends"].default)
     parser.add_argument("--wire-of", choices=MATERIALS, default=BenchCoil.model_fields["material"].default)
     parser.add_argument("--free", help="free length")

@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 import argparse
-import json
-import sys
 from pathlib import Path
 from typing import Any
 
@@ -19,8 +17,10 @@ from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.press import pressed
 from isostat.job.files import JobFault
 from isostat.job.spring_table import spring_table
+from isostat.job.tables import read_table
 from isostat.leaf_answer import leaf_lines
 from isostat.stack_answer import stack_lines
+from isostat.terminal import tell, tell_plain
 from isostat.torsion_answer import torsion_lines
 from isostat.typed_options import Lines, typed_number, typed_pieces
 from isostat.units.shown import with_unit
@@ -43,12 +43,12 @@ def answer_spring(asked: argparse.Namespace) -> int:
         raise JobFault(f"spring {asked.kind}", [str(refused)]) from None
     if asked.json:
         plain = {key: round(value, 6) for key, _, value, _ in lines}
-        sys.stdout.write(json.dumps({"isostat": 1, "kind": asked.kind, **plain, **more}, indent=1) + "\n")
+        tell_plain({"isostat": 1, "kind": asked.kind, **plain, **more})
     else:
         for _, words, value, quantity in lines:
-            sys.stdout.write(f"{words:<44}{with_unit(value, quantity, preset)}\n")
+            tell(f"{words:<44}{with_unit(value, quantity, preset)}\n")
         for words in more.get("said", ()):
-            sys.stdout.write(f"{words}\n")
+            tell(f"{words}\n")
     return 0
 
 
@@ -136,10 +136,7 @@ def _curve(law: Progressive) -> tuple[Lines, dict[str, Any]]:
 
 
 def _table(path: Path, preset: Preset) -> tuple[Lines, dict[str, Any]]:
-    try:
-        rows = spring_table(path.read_text(encoding="utf-8", errors="replace"), path.name, preset)
-    except OSError as fault:
-        raise JobFault(path.name, [f"The file cannot be read: {fault.strerror or fault}."]) from None
+    rows = spring_table(read_table(path), path.name, preset)
     pairs = [(r.squeeze_m.value, r.force_kg.value * GRAVITY) for r in rows if r.squeeze_m and r.force_kg]
     law = Tested(tuple(p[0] for p in pairs), tuple(p[1] for p in pairs))
     first, last = (float(law.rate(np.asarray(x))) for x in (1e-6, law.knots[-1] - 1e-6))

@@ -3,11 +3,8 @@
 from __future__ import annotations
 
 import argparse
-import json
 import math
-import sys
 from collections.abc import Sequence
-from pathlib import Path
 from typing import Any
 
 from isostat.assess import Assessment, assess
@@ -16,12 +13,14 @@ from isostat.assess.damped import damped, light_and_full, revalve
 from isostat.assess.judge import judge
 from isostat.assess.shocks import ranked_shocks, shock_to_order
 from isostat.assess.stop_use import nearest_arch, spacer_steps, stop_use, strap_for
-from isostat.core.findings.judgement import Step
+from isostat.core.findings.judgement import Grade, Step
 from isostat.core.tuning.crossed import axle_tilt
-from isostat.job.files import JobFault, read_job
+from isostat.job.files import read_job
 from isostat.job.fitted import ShockRow
 from isostat.job.points import SIDES
 from isostat.job.shock_list import shipped_shocks, shock_list
+from isostat.job.tables import read_table
+from isostat.terminal import ANSWERED, FAULTS, tell, tell_plain
 from isostat.units.unit import PRESETS
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
@@ -35,7 +34,7 @@ def answer_travel(asked: argparse.Namespace) -> int:
     job = read_job(asked.job)
     rows = job.shocks or shipped_shocks()
     if asked.shocks is not None:
-        rows = shock_list(_text(asked.shocks), asked.shocks.name, preset)
+        rows = shock_list(read_table(asked.shocks), asked.shocks.name, preset)
     a = assess(job)
     plain = travel_plain(a, rows)
     reader = Reader(job, preset)
@@ -43,15 +42,11 @@ def answer_travel(asked: argparse.Namespace) -> int:
     plain["findings"] = [
         {"grade": GRADE_WORDS[j.grade].lower(), "place": s.place, "title": s.title, "body": s.body} for j, s in found
     ]
-    sys.stdout.write(json.dumps(plain, indent=1, ensure_ascii=False) + "\n" if asked.json else travel_text(plain, reader))
-    return 0
-
-
-def _text(path: Path) -> str:
-    try:
-        return path.read_text(encoding="utf-8", errors="replace")
-    except OSError as fault:
-        raise JobFault(path.name, [f"{fault.strerror or fault}."]) from None
+    if asked.json:
+        tell_plain(plain)
+    else:
+        tell(travel_text(plain, reader))
+    return FAULTS if asked.strict and any(j.grade is Grade.FAULT for j, _ in found) else ANSWERED
 
 
 def travel_plain(a: Assessment, shocks: Sequence[ShockRow]) -> dict[str, Any]:

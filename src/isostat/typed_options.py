@@ -2,11 +2,29 @@
 
 from __future__ import annotations
 
+from argparse import ArgumentTypeError
+
 from isostat.job.files import JobFault
-from isostat.units.typed import NotUnderstood, parse
+from isostat.units.typed import NotUnderstood, parse, quoted
 from isostat.units.unit import Preset, Quantity
 
 Lines = list[tuple[str, str, float, Quantity]]  # key of the JSON, words, SI value, quantity
+
+
+def plain_number(text: str) -> float:
+    """A number without a unit, as argparse takes it."""
+    try:
+        return float(parse(text, Quantity.RATIO).si)
+    except NotUnderstood as fault:
+        raise ArgumentTypeError(str(fault)) from None
+
+
+def whole_number(text: str) -> int:
+    """A number of whole things, as argparse takes it."""
+    number = plain_number(text)
+    if not 0 <= number < 65_536 or number != int(number):
+        raise ArgumentTypeError(f"“{quoted(text)}” is no whole number here; accepted is 0 to 65535")
+    return int(number)
 
 
 def typed_number(text: str | None, name: str, quantity: Quantity, preset: Preset) -> float:

@@ -15,7 +15,8 @@ from isostat.desktop.document import Document
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.window import MainWindow
 from isostat.job import cargo, edits
-from isostat.job.files import read_job, save_job
+from isostat.job.files import read_job
+from isostat.job.saving import save_job
 from tests.jobs import hive_on_coils
 
 TITLE = ("title",)

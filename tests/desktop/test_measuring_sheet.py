@@ -86,4 +86,4 @@ def test_readings_go_out_and_in_through_the_window_as_one_step(open_window, tmp_
     assert "Line 2, column “stop gap”: “wide” is not a number" in window.notice.text()
     assert window.document.job == before
     window.exchange.readings_in(tmp_path / "missing.csv")
-    assert "missing.csv is not read" in window.notice.text()
+    assert "missing.csv is not taken in. The file cannot be read" in window.notice.text()

@@ -159,7 +159,7 @@ def shown(open_window, job: Job, setting: tuple[int, int, float, str, str]) -> M
 
 @pytest.mark.parametrize(
     ("job", "width", "height", "text", "units", "theme", "case"),
-    [(job, *setting) for n, job in enumerate(JOBS) for setting in SETTINGS[n % 3 :: 3]],  # every setting with every third job
+    [(job, *setting) for n, job in enumerate(JOBS) for setting in SETTINGS[n % 4 :: 4]],  # every setting with every fourth job
 )
 def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, height, text, units, theme, case) -> None:  # type: ignore[no-untyped-def]
     window = shown(open_window, JOBS[job](), (width, height, text, units, theme))

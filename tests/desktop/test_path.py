@@ -16,7 +16,8 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number, QuantityField
 from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.window import MainWindow
-from isostat.job.files import read_job, save_job
+from isostat.job.files import read_job
+from isostat.job.saving import save_job
 from tests.desktop.hands import drag, seen, type_into
 from tests.jobs import hive_on_coils
 

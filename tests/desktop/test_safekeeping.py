@@ -15,11 +15,12 @@ from pytestqt.qtbot import QtBot
 
 from isostat.desktop.window import MainWindow
 from isostat.job import edits
-from isostat.job.files import read_job, save_job
+from isostat.job.files import read_job
+from isostat.job.saving import save_job
 from tests.jobs import hive_on_coils
 
 KILLED = """
-    import os, signal, sys
+    import os, signal, sys, time
     from pathlib import Path
     from PyQt6.QtCore import QSettings
     from PyQt6.QtWidgets import QApplication
@@ -31,15 +32,17 @@ KILLED = """
     app = QApplication([])
     job = read_job(path) if path else blank_job()
     window = MainWindow(job, path, QSettings(str(keep) + ".ini", QSettings.Format.IniFormat), keep)
-    window.document.edit(lambda job: edits.put(job, ("title",), "typed before the crash"), "title")
-    window.safe.copy_now()
+    if window.document.job.title != "typed before the crash":
+        window.document.edit(lambda job: edits.put(job, ("title",), "typed before the crash"), "title")
+        window.safe.copy_now()
+    {more}
     os.kill(os.getpid(), signal.SIGKILL)
 """
 
 
-def crash(keep: Path, path: Path | None) -> None:
+def crash(keep: Path, path: Path | None, more: str = "pass") -> None:
     """Another process of the program, with unsaved work, killed without a chance to tidy up."""
-    code = textwrap.dedent(KILLED)
+    code = textwrap.dedent(KILLED).replace("{more}", more)
     done = subprocess.run([sys.executable, "-c", code, str(keep), str(path or "")], env={**os.environ}, check=False)
     assert done.returncode == -signal.SIGKILL
 
@@ -89,11 +92,62 @@ def test_a_job_never_saved_comes_back_too_and_only_once(opened, tmp_path: Path) 
     assert opened().document.job.title == "Hive hauler"
 
 
-def test_a_copy_cut_short_by_the_crash_is_no_reason_to_fail(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+def test_a_copy_cut_short_by_the_crash_is_kept_and_said(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     crash(tmp_path / "keep", file)
     copy = next((tmp_path / "keep").glob("*.json"))
-    copy.write_text(copy.read_text()[:300])
-    assert opened(file).document.job == read_job(file)
+    half = copy.read_text()[:300]
+    copy.write_text(half)
+    window = opened(file)
+    assert window.document.job == read_job(file)
+    (kept,) = (tmp_path / "keep").glob("*.unreadable")
+    assert "cannot be read. It is kept:" in window.notice.text() and str(kept) in window.notice.text()
+    assert kept.read_text() == half
+    window.document.undo.setClean()
+    window.close()
+    assert kept.exists() and not opened(file).notice.text(), "said once"
+
+
+@pytest.mark.parametrize("saved", [True, False])
+def test_what_came_back_stays_until_its_owner_saves_or_leaves(opened, file: Path, tmp_path: Path, saved: bool) -> None:  # type: ignore[no-untyped-def]
+    """A second crash at once, before anything is typed, also after the work was undone."""
+    keep = tmp_path / "keep"
+    for _ in range(3):
+        crash(keep, file)
+    window = opened(file)
+    assert window.document.job.title == "typed before the crash"
+    window.document.undo.undo()
+    assert list(keep.glob("*.json")), "it may be wanted yet"
+    window.document.undo.redo()
+    if saved:
+        assert window.filing.save()
+    else:
+        window.document.undo.setClean()
+        window.close()
+    assert not list(keep.glob("*.json"))
+    assert read_job(file).title == ("typed before the crash" if saved else "Hive hauler")
+
+
+def test_the_copies_of_two_windows_are_both_offered_the_newest_shown(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    both = """
+        second = MainWindow(job, path, QSettings(str(keep) + ".ini", QSettings.Format.IniFormat), keep)
+        second.document.edit(lambda job: edits.put(job, ("title",), "typed in the second window"), "title")
+        window.safe.copy_now(); time.sleep(0.02); second.safe.copy_now()
+    """
+    crash(tmp_path / "keep", file, textwrap.dedent(both).replace("\n", "\n    "))
+    window = opened(file)
+    assert window.document.job.title == "typed in the second window" and "2 copies of it" in window.notice.text()
+    window.document.undo.undo()
+    assert window.document.job.title == "typed before the crash"
+    window.document.undo.undo()
+    assert window.document.job == read_job(file)
+
+
+def test_copies_are_for_nobody_else_to_read(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = opened(file)
+    window.document.edit(lambda job: edits.put(job, ("title",), "mine"), "title")
+    window.safe.copy_now()
+    (copy,) = (tmp_path / "keep").glob("*.json")
+    assert copy.stat().st_mode & 0o777 == 0o600 and copy.parent.stat().st_mode & 0o777 == 0o700
 
 
 def test_the_same_file_in_two_windows_is_said_in_the_second(opened, file: Path) -> None:  # type: ignore[no-untyped-def]

@@ -117,7 +117,7 @@ def test_turns_are_counted_and_a_table_comes_from_a_file_or_is_refused(open_wind
     press(qtbot, window, "read table")
     assert wanted == [("spring table", 1)]
     window.exchange.spring_table_in(tmp_path / "nowhere.csv", 1)
-    assert "is not read" in window.notice.text()
+    assert "cannot be read: no such file" in window.notice.text()
     assert undo_all(window) == before
 
 

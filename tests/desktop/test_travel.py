@@ -20,7 +20,8 @@ from isostat.desktop.pieces.fill import Fill
 from isostat.desktop.steps.travel import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
-from isostat.job.files import read_job, save_job
+from isostat.job.files import read_job
+from isostat.job.saving import save_job
 from isostat.job.schema import Job
 from tests.desktop.hands import drag, press, read, seen, type_into
 from tests.jobs import hive_on_coils, limited
@@ -183,7 +184,7 @@ def test_shocks_are_ranked_taken_and_another_list_is_read_or_refused(open_window
     window.exchange.shocks_in(path)
     assert "Line 2" in window.notice.text() and len(window.document.job.shocks) == 2
     window.exchange.shocks_in(tmp_path / "nowhere.csv")
-    assert "is not read" in window.notice.text()
+    assert "cannot be read: no such file" in window.notice.text()
     assert undo_all(window) == before
     window = open_window(hive_on_coils())
     travel(window, "shocks")

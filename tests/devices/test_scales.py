@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import asyncio
+import re
 import socket
 import threading
 from collections.abc import Iterator
@@ -17,7 +18,7 @@ from pytestqt.qtbot import QtBot
 from isostat.desktop import scales_line
 from isostat.devices.scales import STEADY, Gathering, LineFault, PadReading, pad_names, read_line
 from isostat.devices.stand_in import Faults, lines, serve
-from isostat.job.files import save_job
+from isostat.job.saving import save_job
 from tests.desktop.conftest import open_window  # noqa: F401 - a fixture
 from tests.jobs import hive_on_coils, three_axles
 
@@ -132,7 +133,9 @@ def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(ope
     assert window.document.job == before
 
 
-@pytest.mark.parametrize("place", ["", "localhost", "localhost:x", "localhost:0", ":8107", "localhost:99999"])
+@pytest.mark.parametrize(
+    "place", ["", "localhost", "localhost:x", "localhost:0", "localhost:²", "localhost:８１０７", ":8107", "localhost:99999"]
+)
 def test_a_place_that_is_none_is_refused(open_window, place: str) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
     window = open_window()
     window.exchange.read_scales(place)
@@ -158,7 +161,7 @@ def test_no_scales_there_and_scales_that_say_nonsense_end_in_words(open_window, 
         heard.sendall(b"\xff\xfe garbage\nFL 600 kg S\n")
         qtbot.waitUntil(lambda: "no steady reading in time" in window.notice.text(), timeout=5000)
         heard.close()
-    assert "Nothing came from FR, RL, RR." in window.notice.text() and "1 lines were no readings" in window.notice.text()
+    assert "Nothing came from FR, RL, RR." in window.notice.text() and "1 line was no reading" in window.notice.text()
     assert window.document.job == before
 
 
@@ -172,6 +175,66 @@ def test_a_line_that_closes_early_is_said(open_window, qtbot: QtBot) -> None:  #
         heard.sendall(b"FL 600 kg S\n")
         heard.close()
         qtbot.waitUntil(lambda: window.notice.text().startswith("The line to the scales closed."), timeout=5000)
+
+
+FLOODS = {
+    "empty lines": (b"\n" * 4096, r"\d+ lines were no readings"),
+    "no line ends": (b"\x00\xff" * 2048, r"What came has no line ends"),
+    "other pads": (b"".join(b"P%d 5 kg S\n" % n for n in range(400)), r"This vehicle has no pad P0, P1, P2, P3\."),
+    "bells": (b"\x07\x1b[2J 5 kg S\r\n" * 200, r"\d+ lines were no readings"),
+}
+
+
+@pytest.mark.parametrize("kind", FLOODS)
+def test_a_flood_is_read_a_little_at_a_time_and_said(qtbot: QtBot, monkeypatch: pytest.MonkeyPatch, kind: str) -> None:
+    """As fast as the machine sends: between two readings the loop has its turn, and nothing piles up."""
+    flood, words = FLOODS[kind]
+    turns: list[int] = []
+    line = scales_line.ScalesLine(pad_names(2), patience_ms=500)
+    take = line._take
+
+    def counted() -> None:
+        before = line._gathering.garbage
+        take()
+        turns.append(line._gathering.garbage - before)
+        assert len(line._rest) <= scales_line.A_TURN + scales_line.LONGEST
+        assert len(line._gathering._steady) <= 4 and len(line._gathering.strangers) <= 4
+
+    monkeypatch.setattr(line, "_take", counted)
+    line._socket.readyRead.disconnect()
+    line._socket.readyRead.connect(counted)
+    over = threading.Event()
+
+    def pour(heard: socket.socket) -> None:
+        while not over.is_set():
+            try:
+                heard.sendall(flood)
+            except OSError:
+                return
+
+    with socket.socket() as server, qtbot.waitSignal(line.failed, timeout=8000) as said:
+        server.bind(("127.0.0.1", 0))
+        server.listen()
+        line.open("127.0.0.1", server.getsockname()[1])
+        heard, _ = server.accept()
+        pouring = threading.Thread(target=pour, args=(heard,))
+        pouring.start()
+    over.set()
+    heard.close()
+    pouring.join(5)
+    assert re.search(words, said.args[0]), said.args
+    assert len(turns) > 5 and max(turns) <= scales_line.A_TURN
+
+
+def test_two_windows_may_read_the_same_scales_at_once(scales: int, qtbot: QtBot) -> None:
+    both = [scales_line.ScalesLine(pad_names(2)) for _ in range(2)]
+    got: list[dict[str, float]] = []
+    for line in both:
+        line.read.connect(got.append)
+        line.open("localhost", scales)
+    qtbot.waitUntil(lambda: len(got) == 2, timeout=8000)
+    for masses in got:
+        assert list(masses.values()) == pytest.approx(TRUTH, abs=1.0)
 
 
 def test_the_protocol_page_shows_lines_that_are_read() -> None:

@@ -15,8 +15,9 @@ from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.job import cargo, edits
 from isostat.job.demos import demo, demo_names
-from isostat.job.files import JobFault, job_from, job_from_text, job_text, read_job, save_job
+from isostat.job.files import JobFault, job_from, job_from_text, job_text, read_job
 from isostat.job.palette import PALETTE, add_usual
+from isostat.job.saving import save_job
 from isostat.job.schema import Job
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
@@ -97,7 +98,7 @@ def test_every_fault_of_a_file_names_place_value_and_what_is_accepted(
         ("[1]", "holds a list"),
         ('{"title": NaN}', "NaN is no number"),
         ("null", "holds a NoneType"),
-        ("[" * 100_000, "cannot be read"),
+        ("[" * 100_000, "too deep"),
     ],
 )
 def test_broken_text_is_refused_in_words(text: str, words: str) -> None:

@@ -13,8 +13,9 @@ from hypothesis import strategies as st
 from isostat.cli import main
 from isostat.job import edits
 from isostat.job.blank import blank_job
-from isostat.job.files import JobFault, read_job, save_job
+from isostat.job.files import JobFault, read_job
 from isostat.job.measurements import COLUMNS, measurements_csv, with_measurements
+from isostat.job.saving import save_job
 from isostat.units.unit import PRESETS
 from tests.jobs import hive_on_coils
 

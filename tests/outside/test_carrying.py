@@ -60,7 +60,10 @@ def with_item(job: Job, kg: float, behind: float, left: float, **more: object) -
     return cargo.add_item(job, item, job.cases[-1].name)
 
 
-@given(kg=st.floats(5, 400), behind=st.floats(-0.5, 4.2), left=st.floats(-0.6, 0.6))
+sideways = st.floats(-0.6, 0.6).map(lambda m: round(m, 6))
+
+
+@given(kg=st.floats(5, 400), behind=st.floats(-0.5, 4.2).map(lambda m: round(m, 6)), left=sideways)
 @settings(max_examples=12, deadline=None)
 def test_axle_loads_follow_the_lever_rule_whatever_the_springs(kg: float, behind: float, left: float) -> None:
     """Closed form: m·x/L on the rear, the rest on the front; sideways m·y about the middle."""
@@ -73,7 +76,7 @@ def test_axle_loads_follow_the_lever_rule_whatever_the_springs(kg: float, behind
     assert (half * (change[:, 0] - change[:, 1])).sum() == pytest.approx(kg * left, abs=0.01 + 2e-3 * kg)
 
 
-@given(left=st.floats(-0.8, 0.8), kg=st.floats(2, 40))
+@given(left=sideways, kg=st.floats(2, 40))
 @settings(max_examples=10, deadline=None)
 def test_what_rides_on_the_wheels_goes_to_the_pads_and_never_through_the_springs(left: float, kg: float) -> None:
     """Closed form: both wheels of the nearest axle by their distance, the springs as they were."""

@@ -14,6 +14,39 @@ INCH = PRESETS["in lb lb/in psi"]
 METRIC = PRESETS["mm kg N/mm bar"]
 
 
+@pytest.mark.parametrize(
+    ("text", "si"),
+    [("１２．５", 12.5), ("١٢٫٥", 12.5), ("−１０", -10.0), ("1e3", 1000.0), ("２５⅛", 25.125), ("१२", 12.0), ("+5", 5.0)],
+)
+def test_digits_of_any_script_are_digits(text: str, si: float) -> None:
+    assert parse(text, Quantity.RATIO).si == pytest.approx(si)
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("1" * 309, "has 309 characters, too many for a number"),
+        ("1" * 4300, "has 4300 characters, too many for a number"),
+        ("½" * 10_000, "has 10000 characters, too many for a number"),
+        ("1e999", "is too large to be meant"),
+        ("9" * 59, "is too large to be meant"),
+        ("5e-324", "is too small to be meant"),
+        ("10²", "has “²” for a unit"),
+        ("10₂", "has “₂” for a unit"),
+        ("²", "is not a number"),
+        ("1e9999", "has “9” for a unit"),
+        ("12\x00", "has “�” for a unit"),
+        ("\ud800", "“�” is not a number"),
+        ("5\x1b[2J", "has “�[2J” for a unit"),
+    ],
+)
+@pytest.mark.parametrize("quantity", [Quantity.RATIO, Quantity.MASS, Quantity.HEIGHT])
+def test_what_no_number_is_or_could_be_meant_is_a_short_sentence(text: str, words: str, quantity: Quantity) -> None:
+    with pytest.raises(NotUnderstood) as no:
+        parse(text, quantity)
+    assert words in str(no.value) and len(str(no.value)) < 200 and str(no.value).isprintable()
+
+
 @pytest.mark.parametrize("text", ["10 1/8", "10-1/8", '10 1/8"', '10-1/8"', "10⅛", "10.125", "10.125 in", " 10 1/8 IN "])
 def test_all_ways_to_write_a_tape_reading_mean_the_same(text: str) -> None:
     assert parse(text, Quantity.HEIGHT, INCH).si == pytest.approx(0.257175, abs=1e-12)

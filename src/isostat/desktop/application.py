@@ -12,6 +12,7 @@ from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QApplication
 
 from isostat.desktop.display import look_for_display
+from isostat.desktop.net import Net, started
 from isostat.desktop.theme import FAMILY, load_fonts
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
@@ -32,10 +33,16 @@ def run(path: Path | None) -> int:
     font = application.font()
     font.setFamily(FAMILY)
     application.setFont(font)
-    window = MainWindow(job, path, keep=platformdirs.user_state_path("isostat") / "unsaved")
+    state = platformdirs.user_state_path("isostat")
+    net = Net(state / "reports")
+    net.spread()
+    keep = state / "unsaved"
+    window = started(lambda: MainWindow(job, path, keep=keep), lambda: MainWindow(blank_job(), keep=keep), net)
     window.show()
     QTimer.singleShot(0, _sweep_again)
     status = application.exec()
+    window.leave()
+    net.gather()
     window.document.undo.blockSignals(True)  # it empties itself as all goes away: there is nobody left to tell
     return status
 

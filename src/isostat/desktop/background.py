@@ -16,6 +16,7 @@ class _Told(QObject):
     """A runnable has no signals of its own."""
 
     told = pyqtSignal(object, object)  # the assessment it was worked out for, the answer
+    failed = pyqtSignal(object)
 
 
 class _Work(QRunnable):
@@ -25,7 +26,12 @@ class _Work(QRunnable):
 
     def run(self) -> None:
         """In the other thread."""
-        self.signals.told.emit(self.a, self.answer(self.a))
+        try:
+            answer = self.answer(self.a)
+        except Exception as fault:  # whatever it is, the window must hear that there is no answer
+            self.signals.failed.emit(fault)
+            return
+        self.signals.told.emit(self.a, answer)
 
 
 class Background(QObject):
@@ -70,7 +76,13 @@ class Background(QObject):
         self._work = _Work(self._answer, a)
         self._work.setAutoDelete(False)
         self._work.signals.told.connect(self._take)
+        self._work.signals.failed.connect(self._fail)
         QThreadPool.globalInstance().start(self._work)  # type: ignore[union-attr]
+
+    def _fail(self, fault: Exception) -> None:
+        """No answer: the next wish starts anew. The fault falls here, in the window's own thread."""
+        self._work = self._asked = None
+        raise fault
 
     def _take(self, a: Assessment, answer: object) -> None:
         self._work = None

@@ -12,7 +12,8 @@ from isostat.assess import Assessment, assess
 from isostat.assess.fixes import Fix, judge_fixes
 from isostat.assess.judge import judge
 from isostat.core.findings.judgement import Judgement
-from isostat.job.files import JobFault, read_job, save_job
+from isostat.job.files import JobFault, read_job
+from isostat.job.saving import save_job
 from isostat.job.schema import Job
 
 Edit = Callable[[Job], Job]
@@ -52,8 +53,12 @@ class Document(QObject):
 
     def __init__(self, job: Job, path: Path | None = None) -> None:
         super().__init__()
+        self.job: Job
+        self.assessment: Assessment
+        self.judgements: tuple[Judgement, ...]
         self.undo = QUndoStack(self)
         self.path = path
+        self._ready: tuple[Job, Assessment, tuple[Judgement, ...]] | None = None
         self._take(job)
         self.fixes: tuple[Fix, ...] = ()  # tried when the hand rests, the first time once the window is there
         self._rest = QTimer(self)
@@ -63,9 +68,15 @@ class Document(QObject):
         self._rest.start()
 
     def _take(self, job: Job) -> None:
-        self.job: Job = job
-        self.assessment: Assessment = assess(job)
-        self.judgements: tuple[Judgement, ...] = judge(self.assessment)
+        """All three together: where one fails, the last job stays whole."""
+        if self._ready is None or self._ready[0] is not job:
+            self._make_ready(job)
+        assert self._ready is not None
+        self.job, self.assessment, self.judgements = self._ready
+
+    def _make_ready(self, job: Job) -> None:
+        assessment = assess(job)
+        self._ready = (job, assessment, judge(assessment))
 
     def _show(self, job: Job) -> None:
         self._take(job)
@@ -84,6 +95,7 @@ class Document(QObject):
             self.refused.emit(" ".join(fault.faults))
             return False
         if after != self.job:
+            self._make_ready(after)  # before the stack knows of it
             self.undo.push(_Replace(self, after, words, gesture))
         return True
 
@@ -98,8 +110,8 @@ class Document(QObject):
         self.replaced.emit()
         self._show(job)
 
-    def save(self, path: Path) -> None:
-        """Writes the job. Raises OSError when the place cannot be written."""
-        save_job(self.job, path)
+    def save(self, path: Path, *, over_read_only: bool = False) -> None:
+        """Writes the job. Raises OSError when the place cannot be written, ReadOnly when its owner wants it asked first."""
+        save_job(self.job, path, over_read_only=over_read_only)
         self.path = path
         self.undo.setClean()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from pathlib import Path
 from typing import TypeVar
@@ -16,8 +17,10 @@ from isostat.devices.scales import pad_names
 from isostat.job import edits, parts, weighing
 from isostat.job.files import JobFault
 from isostat.job.measurements import measurements_csv, with_measurements
+from isostat.job.saving import write_whole
 from isostat.job.shock_list import shock_list
 from isostat.job.spring_table import spring_table
+from isostat.job.tables import read_table
 from isostat.units.unit import Preset
 from isostat.wording.reader import Reader
 
@@ -54,8 +57,8 @@ class Exchange(QObject):
 
     def read_scales(self, place: str) -> None:
         """Reads all pads at a place such as localhost:8107; the mean with earlier readings of this job is taken."""
-        host, _, port = place.strip().partition(":")
-        if not host or not port.isdigit() or not 0 < int(port) < 65_536:
+        host, _, port = place.strip().rpartition(":")
+        if not host or not re.fullmatch(r"[0-9]{1,5}", port) or not 0 < int(port) < 65_536:
             self.refused.emit(f"“{place}” is no place for scales; accepted is host:port, such as localhost:8107.")
             return
         self._settings.setValue("scales", place.strip())
@@ -65,7 +68,7 @@ class Exchange(QObject):
         self._line.waits.connect(self.said)
         self._line.failed.connect(self.refused)
         self._line.read.connect(self._take_pads)
-        self._line.open(host, int(port))
+        self._line.open(host.strip("[]"), int(port))
 
     def _take_pads(self, masses: dict[str, float]) -> None:
         """One more reading of all pads; as one step, since a pad alone means little."""
@@ -115,7 +118,7 @@ class Exchange(QObject):
     def readings_out(self, path: Path) -> None:
         """Writes the readings as CSV; what fails is said in words."""
         try:
-            path.write_text(measurements_csv(self._document.job, self._units()), encoding="utf-8")
+            write_whole(path, measurements_csv(self._document.job, self._units()))
         except OSError as fault:
             self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
 
@@ -136,9 +139,7 @@ class Exchange(QObject):
     def _taken(self, path: Path, read: Callable[[str], T]) -> T | None:
         """What `read` makes of a file's text; None, and said in words, where the file or its lines cannot be."""
         try:
-            return read(path.read_text(encoding="utf-8", errors="replace"))
-        except OSError as fault:
-            self.refused.emit(f"{path.name} is not read: {fault.strerror or fault}.")
+            return read(read_table(path))
         except JobFault as fault:
             self.refused.emit(f"{fault.source} is not taken in. {' '.join(fault.faults[:2])}")
         return None

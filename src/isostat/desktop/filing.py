@@ -4,15 +4,19 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PyQt6.QtCore import QObject, QSettings, pyqtSignal
+from PyQt6.QtCore import QObject, QSettings, Qt, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QMenu, QMessageBox, QWidget
 
 from isostat.desktop.document import Document
+from isostat.desktop.on_disk import OnDisk
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.job.blank import blank_job
-from isostat.job.files import JobFault
+from isostat.job.files import JobFault, read_job
+from isostat.job.saving import ReadOnly
 
 RECENT = 6
+OVER = "Write over it"
 
 
 def with_suffix(path: Path) -> Path:
@@ -30,6 +34,8 @@ class Filing(QObject):
     def __init__(self, document: Document, settings: QSettings, safe: Safekeeping | None, window: QWidget) -> None:
         super().__init__(window)
         self._document, self._settings, self._safe, self._window = document, settings, safe, window
+        self.on_disk = OnDisk(self)
+        self.on_disk.changed.connect(self._say_changed)
         self.recent_menu = QMenu("Recent", window)
         self._show_recent()
 
@@ -63,21 +69,79 @@ class Filing(QObject):
 
     def hold(self) -> None:
         """Takes the file for this window, brings back what a crash left of it, and says if it is open elsewhere."""
+        path = self._document.path
+        self.on_disk.follow(path)
         if self._safe is None:
             return
-        path = self._document.path
         name = path.name if path else "a job never saved"
         if not self._safe.writable:
             self.refused.emit("No copies against a crash: the folder for them cannot be written. Save often.")
         elif not self._safe.hold(path):
             self.refused.emit(f"{name} is open in another window as well: whoever saves last is kept.")
-        elif (left := self._safe.left_over()) is not None and left != self._document.job:
-            self._document.edit(lambda _: left, "work from before the crash")
-            self.refused.emit(f"Unsaved work on {name} from before a crash is back. Save to keep it; Ctrl Z takes it away.")
+        else:
+            self._bring_back(self._safe, name)
+
+    def _bring_back(self, safe: Safekeeping, name: str) -> None:
+        """What crashes left, as undoable steps, the newest last; the copies stay until this job is saved or left on purpose."""
+        left, steps = safe.left_over(), 0
+        for job in left.jobs:
+            if job != self._document.job:
+                self._document.edit(lambda _, job=job: job, "work from before the crash")  # type: ignore[misc]
+                steps += 1
+        said = []
+        if steps:
+            safe.copy_now()
+            more = "" if steps == 1 else f", {steps} copies of it, the newest shown"
+            said.append(f"Unsaved work on {name} from before a crash is back{more}. Save to keep it; Ctrl Z takes it away.")
+        said += [f"A copy from before a crash cannot be read. It is kept: {kept}." for kept in left.unreadable]
+        if said:
+            self.refused.emit(" ".join(said))
+
+    def _say_changed(self, there: bool) -> None:
+        """Another hand was at the file: said at once, asked when it is saved."""
+        path = self._document.path
+        if path is not None:
+            what = "was changed by another program" if there else "was deleted or moved by another program"
+            self.refused.emit(f"{path.name} {what}. Your work is here; save asks which to keep.")
 
     def save(self) -> bool:
-        """Saves in place, or asks where."""
-        return self.save_to(self._document.path) if self._document.path else self.save_as()
+        """Saves in place, or asks where; what another hand did to the file in between is asked about first."""
+        path = self._document.path
+        if path is None:
+            return self.save_as()
+        if not self.on_disk.altered():
+            return self.save_to(path)
+        there = path.exists()
+        words = f"{path.name} was {'changed' if there else 'deleted or moved'} by another program since it was opened here."
+        ways = {"Keep mine": lambda: self.save_to(path), "Save as…": self.save_as}
+        if there:
+            ways["Take theirs"] = self._take_theirs
+        asked = self._ask(words, tuple(ways))
+        return ways[asked]() if asked in ways else False
+
+    def _take_theirs(self) -> bool:
+        """What is on the disk, as one step that can be undone."""
+        path = self._document.path
+        assert path is not None
+        try:
+            theirs = read_job(path)
+        except JobFault as fault:
+            self.refused.emit(f"{fault.source} is not opened. {' '.join(fault.faults[:3])}")
+            return False
+        self._document.edit(lambda _: theirs, f"{path.name} as it is on the disk")
+        self._document.undo.setClean()
+        self._kept(path)
+        return True
+
+    def _ask(self, words: str, ways: tuple[str, ...]) -> str:
+        """One of some ways, or Cancel."""
+        box = QMessageBox(QMessageBox.Icon.Question, "Isostat", words, QMessageBox.StandardButton.Cancel, self._window)
+        box.setTextFormat(Qt.TextFormat.PlainText)
+        for way in ways:
+            box.addButton(way, QMessageBox.ButtonRole.AcceptRole)
+        box.exec()
+        clicked = box.clickedButton()
+        return "" if clicked is None else clicked.text()
 
     def save_as(self) -> bool:
         """Asks where to save."""
@@ -88,15 +152,30 @@ class Filing(QObject):
         """Saves; what fails is said in words and nothing is lost."""
         before = self._document.path
         try:
-            self._document.save(path)
+            self._write(path)
         except OSError as fault:
-            self.refused.emit(f"{path.name} is not saved: {fault.strerror or fault}.")
+            self.refused.emit(f"{path.name} is not saved: {(fault.strerror or str(fault)).rstrip('.').lower()}.")
             return False
         if self._safe is not None and path != before:
             self._safe.hold(path)
+        self._kept(path)
+        return True
+
+    def _write(self, path: Path) -> None:
+        try:
+            self._document.save(path)
+        except ReadOnly:
+            if self._ask(f"{path.name} is read-only: its owner wants it left as it is.", (OVER,)) != OVER:
+                raise
+            self._document.save(path, over_read_only=True)
+
+    def _kept(self, path: Path) -> None:
+        """The job is on the disk: no copy is wanted any more."""
+        if self._safe is not None:
+            self._safe.drop()
+        self.on_disk.follow(path)
         self._remember(path)
         self.saved.emit()
-        return True
 
     def may_leave(self) -> bool:
         """Whether the open job may go: it is saved, or its changes are saved or given up now."""
@@ -123,5 +202,5 @@ class Filing(QObject):
         for name in self.recent():
             action = self.recent_menu.addAction(Path(name).name)
             if action is not None:
-                action.setToolTip(name)
+                set_tip(action, name)
                 action.triggered.connect(lambda _=False, n=name: self.open(Path(n)))

@@ -37,9 +37,8 @@ CAUTIONS = (
 def write_sheet(job: Job, path: Path, page: str, preset: Preset) -> None:
     """Writes the sheet as a PDF of one page. page: "A4" or "Letter". Raises OSError when the place cannot be written."""
     writer = pdf_page(path, page, f"Measuring sheet, {job.title}")
-    painter = QPainter(writer)
-    draw_sheet(painter, QRectF(0, 0, writer.width(), writer.height()), job, preset)
-    painter.end()
+    with QPainter(writer) as painter:
+        draw_sheet(painter, QRectF(0, 0, writer.width(), writer.height()), job, preset)
 
 
 def draw_sheet(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:

@@ -5,9 +5,11 @@ from __future__ import annotations
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 from PyQt6.QtNetwork import QAbstractSocket, QTcpSocket
 
-from isostat.devices.scales import Gathering
+from isostat.devices.scales import LONGEST, Gathering
 
 PATIENCE_MS = 10_000
+A_TURN = 4096  # bytes that are read before the window has its turn again
+BUFFER = 65_536
 
 
 class ScalesLine(QObject):
@@ -19,8 +21,10 @@ class ScalesLine(QObject):
 
     def __init__(self, pads: tuple[str, ...], parent: QObject | None = None, patience_ms: int = PATIENCE_MS) -> None:
         super().__init__(parent)
-        self._gathering, self._rest, self._over = Gathering(pads), b"", False
+        self._gathering, self._rest, self._told = Gathering(pads), b"", pads
+        self._over = self._closed = False
         self._socket = QTcpSocket(self)
+        self._socket.setReadBufferSize(BUFFER)  # who sends faster waits
         self._socket.readyRead.connect(self._take)
         self._socket.errorOccurred.connect(self._broken)
         self._patience = QTimer(self)
@@ -41,20 +45,28 @@ class ScalesLine(QObject):
         self._socket.abort()
 
     def _take(self) -> None:
-        *whole, self._rest = (self._rest + self._socket.readAll().data()).split(b"\n")
-        self._rest = self._rest[-200:]
-        for line in whole:
-            self._gathering.take(line.decode("ascii", errors="replace"))
         if self._over:
             return
-        if not self._gathering.waiting():
+        *whole, self._rest = (self._rest + (self._socket.read(A_TURN) or b"")).split(b"\n")
+        if len(self._rest) > A_TURN:
+            self._gathering.endless, self._rest = True, self._rest[-LONGEST:]
+        for line in whole:
+            self._gathering.take(line.decode("ascii", errors="replace"))
+        waiting = self._gathering.waiting()
+        if not waiting:
             self._end(None)
-        else:
-            self.waits.emit(f"Reading the scales, waiting for {', '.join(self._gathering.waiting())}.")
+        elif self._socket.bytesAvailable():
+            QTimer.singleShot(0, self._take)  # the window has its turn first
+        elif self._closed:
+            self._end(f"The line to the scales closed. {self._gathering.excuse()}")
+        if waiting and waiting != self._told:
+            self._told = waiting
+            self.waits.emit(f"Reading the scales, waiting for {', '.join(waiting)}.")
 
     def _broken(self, error: QAbstractSocket.SocketError) -> None:
         if error is QAbstractSocket.SocketError.RemoteHostClosedError:
-            self._end(f"The line to the scales closed. {self._gathering.excuse()}")
+            self._closed = True
+            self._take()
         else:
             self._end(f"No scales at {self._place}: {self._socket.errorString().rstrip('.').lower()}.")
 

@@ -434,10 +434,14 @@ class MainWindow(QMainWindow):
         if event is not None and (data := event.mimeData()) is not None and data.urls():
             self.filing.open(Path(data.urls()[0].toLocalFile()))
 
+    def leave(self) -> None:
+        """Until nothing is under way beside the window."""
+        self.buying.wait()
+
     def closeEvent(self, event: QCloseEvent | None) -> None:
         if event is not None and not self.filing.may_leave():
             event.ignore()
             return
-        self.buying.wait()
+        self.leave()
         if self.safe is not None:
             self.safe.let_go()

@@ -11,6 +11,7 @@ from isostat.units.unit import Quantity
 
 LINE = re.compile(r"^(?P<pad>[A-Za-z0-9]{1,8})\s+(?P<value>[-+0-9.,]+)\s*(?P<unit>kg|lb)\s+(?P<state>[SU])$")
 LONGEST = 80  # characters of a line
+NAMED = 4  # strangers
 STEADY = 5  # stable readings of a pad that are averaged
 SPREAD = 0.01  # of the mean that these may differ, or 1 kg
 
@@ -49,6 +50,8 @@ class Gathering:
 
     pads: tuple[str, ...]
     garbage: int = 0
+    endless: bool = False  # more came than a line can hold, and no end of it
+    strangers: list[str] = field(default_factory=list)  # pads that the vehicle does not have, the first few
     _steady: dict[str, list[float]] = field(default_factory=dict)
 
     def take(self, text: str) -> None:
@@ -57,6 +60,10 @@ class Gathering:
             reading = read_line(text)
         except LineFault:
             self.garbage += 1
+            return
+        if reading.pad not in self.pads:
+            if reading.pad not in self.strangers and len(self.strangers) < NAMED:
+                self.strangers.append(reading.pad)
             return
         kept = self._steady.setdefault(reading.pad, [])
         if not reading.stable:
@@ -86,8 +93,12 @@ class Gathering:
             words.append(f"Nothing came from {', '.join(silent)}.")
         if restless:
             words.append(f"{', '.join(restless)} did not stand still.")
+        if self.strangers:
+            words.append(f"This vehicle has no pad {', '.join(self.strangers)}.")
         if self.garbage:
-            words.append(f"{self.garbage} lines were no readings.")
+            words.append("1 line was no reading." if self.garbage == 1 else f"{self.garbage} lines were no readings.")
+        if self.endless:
+            words.append("What came has no line ends.")
         return " ".join(words) or "All pads stood still."
 
 

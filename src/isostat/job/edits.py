@@ -8,7 +8,7 @@ from typing import Any, get_args
 from pydantic.fields import FieldInfo
 
 from isostat.job.files import JobFault, job_from
-from isostat.job.reading import Bounds, Reading
+from isostat.job.reading import LEAST, Bounds, Reading
 from isostat.job.schema import Job
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood, Typed, parse
@@ -90,12 +90,17 @@ def _changed(node: Any, path: Path, value: Any) -> Any:
     return {**parts, head: _changed(parts[head], rest, value)}
 
 
+def _sane(value: Any) -> Any:
+    """A computed number without what is left of 0.3 - 0.1 - 0.2."""
+    return 0.0 if isinstance(value, float) and abs(value) < LEAST else value
+
+
 def put(job: Job, path: Path, value: Any) -> Job:
     """The job with another value at a path; it and all that holds it is checked again.
 
     value: a Reading, a plain number, text, flag or None. Raises JobFault in the words of the file reader.
     """
-    plain = value.model_dump() if hasattr(value, "model_dump") else value
+    plain = value.model_dump() if hasattr(value, "model_dump") else _sane(value)
     return job_from(_changed(job, path, plain), "edit")
 
 
@@ -103,7 +108,7 @@ def put_number(job: Job, path: Path, si: float, typed: str | None = None) -> Job
     """The job with a typed or dragged number at a path, in SI; it is no longer assumed. What else was kept of it stays."""
     before = value_at(job, path)
     kept = before.model_dump(include={"error", "case", "note", "when"}, exclude_none=True) if isinstance(before, Reading) else {}
-    changed = put(job, path, {**kept, "value": si, "typed": typed})
+    changed = put(job, path, {**kept, "value": _sane(si), "typed": typed})
     _refuse_pressure(changed, path, typed)
     return changed
 

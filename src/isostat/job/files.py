@@ -1,37 +1,33 @@
-"""Reading and writing job files: every fault of a file at once, in sentences; a save is whole or not at all."""
+"""Reading job files: every fault of a file at once, in sentences."""
 
 from __future__ import annotations
 
 import difflib
 import json
 import math
-import os
-import tempfile
+import stat
 from collections.abc import Iterable
 from pathlib import Path
 from typing import Any, get_args
 
 from pydantic import BaseModel, ValidationError
 
+from isostat.job.plain_json import NotPlain, place_words, plain_data
 from isostat.job.schema import VERSION, Job
 
 MOST_BYTES = 8 * 1024 * 1024
+MOST_FAULTS = 20  # that are told one by one
 
 
 class JobFault(ValueError):
-    """A job that cannot be read. `faults` holds one sentence each, all that were found."""
+    """A job that cannot be read. `faults` holds one sentence each: the first twenty, and how many more there are."""
 
     def __init__(self, source: str, faults: Iterable[str]) -> None:
-        self.source, self.faults = source, tuple(faults)
+        found = list(faults)
+        more = len(found) - MOST_FAULTS
+        self.source = source
+        self.faults = (*found[:MOST_FAULTS], *((f"And {more} more like these.",) if more > 0 else ()))
         super().__init__(f"{source}: " + " ".join(self.faults))
-
-
-def place_words(location: tuple[int | str, ...]) -> str:
-    """`vehicle.axles[0].left.pad_kg` for a location inside the document."""
-    words = ""
-    for part in location:
-        words += f"[{part}]" if isinstance(part, int) else (f".{part}" if words else str(part))
-    return words or "the job"
 
 
 def _models(kind: Any) -> Iterable[type[BaseModel]]:
@@ -118,62 +114,42 @@ def _own(errors: list[Any]) -> list[Any]:
     ]  # fmt: skip
 
 
-def _no_constant(sign: str) -> float:
-    raise ValueError(f"{sign} is no number; accepted is a finite one")
-
-
 def job_from_text(text: str, source: str = "job") -> Job:
     """The job in a JSON text. Raises JobFault for broken JSON (line and column) and for every fault inside."""
     try:
-        data = json.loads(text, parse_constant=_no_constant)
-    except json.JSONDecodeError as fault:
-        raise JobFault(source, [f"Line {fault.lineno}, column {fault.colno}: {fault.msg}."]) from None
-    except (ValueError, RecursionError) as fault:
-        raise JobFault(source, [f"The text cannot be read: {fault}."]) from None
-    return job_from(data, source)
+        return job_from(plain_data(text), source)
+    except NotPlain as fault:
+        raise JobFault(source, fault.faults) from None
+
+
+def read_bytes(path: Path, at_most: int) -> bytes:
+    """What is in a plain file. Raises JobFault where it is missing, cannot be read, is none, or is larger than at_most bytes."""
+    name = path.name or str(path)
+    if "\0" in str(path):
+        raise JobFault("The file", ["Its name has the character U+0000, as no file has."])
+    try:
+        known = path.stat()  # before it is opened: opening a pipe would wait for whoever writes
+        if not stat.S_ISREG(known.st_mode):
+            raise JobFault(name, ["This is a folder, pipe or device; accepted is a plain file."])
+        with path.open("rb") as file:
+            data = file.read(at_most + 1)
+    except OSError as fault:
+        raise JobFault(name, [f"The file cannot be read: {(fault.strerror or str(fault)).lower()}."]) from None
+    if len(data) > at_most:
+        raise JobFault(name, [f"The file has {max(known.st_size, len(data))} bytes; accepted is up to {at_most}."])
+    return data
 
 
 def read_job(path: Path) -> Job:
     """The job in a file. Raises JobFault when the file is missing, too large, no text or no job."""
-    name = path.name
+    data = read_bytes(path, MOST_BYTES)
     try:
-        if path.stat().st_size > MOST_BYTES:
-            raise JobFault(name, [f"The file has {path.stat().st_size} bytes; accepted is up to {MOST_BYTES}."])
-        text = path.read_text(encoding="utf-8")
+        text = data.decode("utf-8")
     except UnicodeDecodeError as fault:
-        raise JobFault(name, [f"Byte {fault.start} is no UTF-8 text; accepted is a job file."]) from None
-    except OSError as fault:
-        raise JobFault(name, [f"The file cannot be read: {(fault.strerror or str(fault)).lower()}."]) from None
-    return job_from_text(text, name)
+        raise JobFault(path.name, [f"Byte {fault.start} is no UTF-8 text; accepted is a job file."]) from None
+    return job_from_text(text, path.name)
 
 
 def job_text(job: Job) -> str:
     """The job as JSON text; what is not given is left out."""
     return json.dumps(job.model_dump(mode="json", exclude_none=True), indent=1, ensure_ascii=False) + "\n"
-
-
-def save_job(job: Job, path: Path) -> None:
-    """Writes the job beside its place, syncs, and renames: a crash leaves the old file or the new one.
-
-    Raises OSError when the place cannot be written; nothing is lost then.
-    """
-    folder = path.parent
-    handle, beside = tempfile.mkstemp(prefix=f".{path.name}.", suffix=".part", dir=folder)
-    try:
-        with os.fdopen(handle, "w", encoding="utf-8") as file:
-            file.write(job_text(job))
-            file.flush()
-            os.fsync(file.fileno())
-        if path.exists():
-            os.chmod(beside, path.stat().st_mode & 0o777)
-        else:
-            os.chmod(beside, 0o644)
-        os.replace(beside, path)
-    except BaseException:
-        Path(beside).unlink(missing_ok=True)
-        raise
-    folder_handle = os.open(folder, os.O_RDONLY)
-    try:
-        os.fsync(folder_handle)
-    finally:
-        os.close(folder_handle)

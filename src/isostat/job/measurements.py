@@ -11,13 +11,13 @@ from isostat.job.files import JobFault
 from isostat.job.points import AXLE_POINTS, CORNER_POINTS, POINTS, SIDES, VEHICLE_POINTS, Point
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
+from isostat.job.tables import rows_of
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood
 from isostat.units.unit import DEFAULT_PRESET, Preset
 
 COLUMNS = {point.words: point for point in (*CORNER_POINTS, *AXLE_POINTS, *VEHICLE_POINTS)}
 UNIT = re.compile(r"[A-Za-z\"”″]")
-MOST_BYTES = 1_000_000
 
 
 Row = dict[str, edits.Path]  # of a line: where each of its columns lies in the job
@@ -74,16 +74,10 @@ def with_measurements(job: Job, text: str, source: str, preset: Preset = DEFAULT
     text: a line of column names, then a line a corner; a cell without a unit is in the preset's. source: named in faults.
     Raises JobFault with every fault of the file, by line and column; then nothing is changed.
     """
-    if len(text) > MOST_BYTES:
-        raise JobFault(source, [f"The file has {len(text)} characters; accepted is up to {MOST_BYTES}."])
-    try:
-        read = list(csv.reader(io.StringIO(text.lstrip("\ufeff")), strict=True))
-    except csv.Error as fault:
-        raise JobFault(source, [f"The file is no CSV: {fault}."]) from None
-    rows = [(n, row) for n, row in enumerate(read, 1) if any(cell.strip() for cell in row)]
+    rows = rows_of(text, source)
     if not rows:
         raise JobFault(source, ["The file is empty; accepted is a line of column names, then a line a corner."])
-    heads = [cell.strip().lower() for cell in rows[0][1]]
+    heads = [cell.lower() for cell in rows[0][1]]
     faults = [
         f"Line 1: “{h}” is no column; accepted is corner, {', '.join(COLUMNS)}." for h in heads if h not in ("corner", *COLUMNS)
     ]
@@ -94,7 +88,7 @@ def with_measurements(job: Job, text: str, source: str, preset: Preset = DEFAULT
         raise JobFault(source, faults)
     known, seen = _lines(job), set()
     for line, row in rows[1:]:
-        cells = dict(zip(heads, (cell.strip().lstrip("'") for cell in row), strict=False))
+        cells = dict(zip(heads, (cell.lstrip("'") for cell in row), strict=False))
         name = cells.pop("corner", "").lower()
         if len(row) > len(heads):
             faults.append(f"Line {line}: has {len(row)} cells; accepted is {len(heads)}.")

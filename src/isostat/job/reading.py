@@ -9,7 +9,31 @@ from typing import Annotated, Any
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
 
-Text = str
+LONGEST_NAME, LONGEST_NOTE = 200, 4000  # characters
+
+
+def hidden_character(text: str) -> str:
+    """The first character that no text has, as `U+0000`: a control other than a new line or tab, or half of a pair; else empty."""
+    for ch in text:
+        code = ord(ch)
+        if (code < 0x20 and ch not in "\n\t") or 0x7F <= code < 0xA0 or 0xD800 <= code < 0xE000:
+            return f"U+{code:04X}"
+    return ""
+
+
+def _seen(longest: int) -> AfterValidator:
+    def check(text: str) -> str:
+        if len(text) > longest:
+            raise ValueError(f"has {len(text)} characters; accepted is up to {longest}")
+        if sign := hidden_character(text):
+            raise ValueError(f"has the character {sign} in it; accepted is text that can be seen")
+        return text
+
+    return AfterValidator(check)
+
+
+Text = Annotated[str, _seen(LONGEST_NAME)]
+Notes = Annotated[str, _seen(LONGEST_NOTE)]
 
 
 class Frozen(BaseModel):
@@ -28,6 +52,17 @@ def make_ready() -> None:
         waiting += part.__subclasses__()
 
 
+def _no_flag(given: Any) -> Any:
+    if isinstance(given, bool):
+        raise ValueError(f"is {str(given).lower()}; accepted is a number")
+    return given
+
+
+Number = Annotated[float, BeforeValidator(_no_flag)]
+Whole = Annotated[int, BeforeValidator(_no_flag)]
+LEAST = 1e-9  # of any reading that is not nothing, in SI: a pipette, not a tape
+
+
 class Reading(Frozen):
     """A number that somebody read, typed or assumed, always on the set-up as found.
 
@@ -35,13 +70,13 @@ class Reading(Frozen):
     board; not given: those of the weighing. note: anything worth keeping.
     """
 
-    value: float
-    typed: str | None = None
-    error: float | None = Field(default=None, gt=0)
+    value: Number
+    typed: Text | None = None
+    error: Number | None = Field(default=None, gt=0)
     assumed: bool = False
-    when: str | None = None
-    case: str | None = None
-    note: str | None = None
+    when: Text | None = None
+    case: Text | None = None
+    note: Notes | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,8 +90,7 @@ class Bounds:
 
 
 def _plain_number(given: Any) -> Any:
-    if isinstance(given, bool):
-        return given
+    _no_flag(given)
     return {"value": given} if isinstance(given, int | float) else given
 
 
@@ -66,6 +100,10 @@ def bounded(quantity: str, low: float, high: float, unit: str) -> Any:
     def check(reading: Reading) -> Reading:
         if not (math.isfinite(reading.value) and low <= reading.value <= high):
             raise ValueError(f"is {reading.value:g} {unit}; accepted is {low:g} to {high:g} {unit}")
+        if 0.0 < abs(reading.value) < LEAST:
+            raise ValueError(f"is {reading.value:g} {unit}; accepted is 0, or no less than {LEAST:g} {unit}")
+        if reading.error is not None and not LEAST <= reading.error <= high - low:
+            raise ValueError(f"has an error of {reading.error:g} {unit}; accepted is {LEAST:g} to {high - low:g} {unit}")
         return reading
 
     return Annotated[

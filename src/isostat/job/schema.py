@@ -14,6 +14,7 @@ from isostat.job.reading import (
     Height,
     Margin,
     Mass,
+    Notes,
     Offset,
     PadHeight,
     Place,
@@ -22,6 +23,7 @@ from isostat.job.reading import (
     Squeeze,
     Step,
     Text,
+    Whole,
 )
 from isostat.job.vehicle import Vehicle
 
@@ -37,7 +39,7 @@ class Item(Frozen):
     name: Text
     kind: Literal["thing", "tank", "wheels", "hitch"] = "thing"
     mass_kg: Mass
-    count: int = Field(default=1, ge=1, le=999)
+    count: Whole = Field(default=1, ge=1, le=999)
     behind_front_m: Place
     left_m: Place
     above_ground_m: Height | None = None
@@ -156,7 +158,7 @@ class Job(Frozen):
     title: Text
     number: Text = ""
     read_on: Text = ""
-    notes: Text = ""
+    notes: Notes = ""
     vehicle: Vehicle
     as_found: Setup
     proposal: Setup  # the one that is worked on

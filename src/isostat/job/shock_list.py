@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from functools import cache
 from importlib.resources import files
 
 from isostat.job.files import JobFault
 from isostat.job.fitted import ShockRow
+from isostat.job.tables import rows_of
 from isostat.units.typed import NotUnderstood, parse
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
@@ -22,19 +21,17 @@ def shock_list(text: str, source: str, preset: Preset) -> tuple[ShockRow, ...]:
     name and two lengths, the extended one is not the longer, a name stands twice, or there are none or too many.
     """
     rows: list[ShockRow] = []
-    for n, row in enumerate(csv.reader(io.StringIO(text)), start=1):
-        if not any(cell.strip() for cell in row):
-            continue
+    for place, (n, row) in enumerate(rows_of(text, source)):
         told = ",".join(row)
         try:
             extended, collapsed = (parse(cell, Quantity.COIL, preset).si for cell in row[1:3])
         except (NotUnderstood, ValueError):
-            if n == 1:
+            if place == 0:
                 continue
             raise JobFault(source, [f"Line {n} is “{told}”; accepted is a name, extended and collapsed length."]) from None
         if not (collapsed >= 0.1 and collapsed + 0.02 <= extended <= 1.5):
             raise JobFault(source, [f"Line {n} is “{told}”; accepted is extended 20 mm or more over collapsed, 100 to 1500 mm."])
-        name = row[0].strip()
+        name = row[0]
         if not name or any(name == known.name for known in rows):
             raise JobFault(source, [f"Line {n} is “{told}”; accepted is a name that no other line has."])
         rows.append(ShockRow.model_validate({"name": name, "extended_m": round(extended, 5), "collapsed_m": round(collapsed, 5)}))

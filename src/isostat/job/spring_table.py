@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from itertools import pairwise
 
 from isostat.job.curved import PressRow
 from isostat.job.files import JobFault
+from isostat.job.tables import rows_of
 from isostat.units.typed import NotUnderstood, parse
 from isostat.units.unit import Preset, Quantity
 
@@ -21,13 +20,11 @@ def spring_table(text: str, source: str, preset: Preset) -> tuple[PressRow, ...]
     Raises JobFault, naming the line, where a row is no pair of numbers, the table does not rise, or has too many rows.
     """
     rows: list[PressRow] = []
-    for n, row in enumerate(csv.reader(io.StringIO(text)), start=1):
-        if not any(cell.strip() for cell in row):
-            continue
+    for place, (n, row) in enumerate(rows_of(text, source)):
         try:
             pressed, load = parse(row[0], Quantity.COIL, preset), parse(row[1], Quantity.MASS, preset)
         except (NotUnderstood, IndexError):
-            if n == 1:
+            if place == 0:
                 continue
             raise JobFault(source, [f"Line {n} is “{','.join(row)}”; accepted is a compression and a load."]) from None
         if pressed.si == 0.0:  # the free length itself

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from isostat.job.reading import ArmAngle, BarLength, BarSize, CoilLength, Frozen, ShearModulus, Thread
+from isostat.job.reading import ArmAngle, BarLength, BarSize, CoilLength, Frozen, ShearModulus, Thread, Whole
 
 
 class TorsionBar(Frozen):
@@ -23,8 +23,8 @@ class TorsionBar(Frozen):
     shear_pa: ShearModulus | None = None
     pitch_m: Thread | None = None
     lever_m: CoilLength | None = None
-    teeth_inner: int | None = Field(default=None, ge=4, le=200)
-    teeth_outer: int | None = Field(default=None, ge=4, le=200)
+    teeth_inner: Whole | None = Field(default=None, ge=4, le=200)
+    teeth_outer: Whole | None = Field(default=None, ge=4, le=200)
 
     def over(self, found: TorsionBar) -> TorsionBar:
         """This bar, with what it leaves out as found."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
 from typing import Literal, Self, get_args
 
 from pydantic import Field, model_validator
@@ -18,6 +19,7 @@ from isostat.job.reading import (
     Mass,
     MiddleShare,
     MotionRatio,
+    Number,
     Overhang,
     PadHeight,
     Place,
@@ -91,11 +93,14 @@ class Corner(Frozen):
     lift: tuple[LiftRow, ...] = Field(default=(), max_length=16)
 
 
+FURTHEST, LEAST_STEP = 2.0, 1e-6  # m of a motion table
+
+
 class Motion(Frozen):
     """Wheel travel against spring travel, both from the baseline, bump positive; wheel travel rising."""
 
-    wheel_m: tuple[float, ...] = Field(min_length=3, max_length=200)
-    spring_m: tuple[float, ...] = Field(min_length=3, max_length=200)
+    wheel_m: tuple[Number, ...] = Field(min_length=3, max_length=200)
+    spring_m: tuple[Number, ...] = Field(min_length=3, max_length=200)
 
     @model_validator(mode="after")
     def _rising(self) -> Self:
@@ -103,9 +108,15 @@ class Motion(Frozen):
             raise ValueError(
                 f"has {len(self.wheel_m)} wheel and {len(self.spring_m)} spring travels; accepted is the same count of both"
             )
-        for before, after in zip(self.wheel_m, self.wheel_m[1:], strict=False):
-            if after <= before:
+        far = max(map(abs, (*self.wheel_m, *self.spring_m)))
+        if far > FURTHEST:
+            raise ValueError(f"goes as far as {far:g} m; accepted is up to {FURTHEST:g} m either way")
+        for (before, x0), (after, x1) in pairwise(zip(self.wheel_m, self.spring_m, strict=True)):
+            if after - before < LEAST_STEP:
                 raise ValueError(f"goes from wheel travel {before:g} to {after:g} m; accepted is a rising table")
+            if not 0.1 - 1e-9 <= (x1 - x0) / (after - before) <= 2.0 + 1e-9:
+                ratio = (x1 - x0) / (after - before)
+                raise ValueError(f"has a ratio of {ratio:.3g} after wheel travel {before:g} m; accepted is 0.1 to 2")
         return self
 
 

@@ -19,10 +19,14 @@ _NUMBER = re.compile(
     r"""^(?P<sign>[-+−]?)\s*
     (?: (?P<whole>\d+)(?:\s+|\s*-\s*)(?P<num>\d+)\s*/\s*(?P<den>\d+)     # 10 1/8, 10-1/8
       | (?P<num_only>\d+)\s*/\s*(?P<den_only>\d+)                        # 1/2
-      | (?P<decimal>\d+(?:[.,]\d+)?|[.,]\d+)(?:[eE](?P<exp>[-+]?\d{1,2}))?  # 10.125, 10,5, .5
+      | (?P<decimal>\d+(?:[.,]\d+)?|[.,]\d+)(?:[eE](?P<exp>[-+]?\d{1,3}))?  # 10.125, 10,5, .5
     )\s*(?P<unit>.*)$""",
     re.VERBOSE,
 )
+LONGEST = 60  # characters of a number
+LEAST, MOST = 1e-15, 1e15  # of anything that is measured, in SI
+QUOTED = 40  # of what was typed, in a sentence
+_SIGNS = str.maketrans({"．": ".", "٫": ".", "，": ",", "٬": ",", "／": "/", "－": "-", "＋": "+", "\u00a0": " "})
 _ASKED_COMMA = re.compile(r"^\d{1,3},\d{3}$")
 _PINT_UNITS = {
     Quantity.HEIGHT: "m",
@@ -35,12 +39,19 @@ _PINT_UNITS = {
 }
 
 
+def quoted(typed: str) -> str:
+    """Typed text as a sentence shows it: what nobody sees as a sign of its own, and not without end."""
+    seen = "".join(ch if ch.isprintable() else "�" for ch in typed)
+    return seen if len(seen) <= QUOTED else f"{seen[: QUOTED - 1]}…"
+
+
 class NotUnderstood(ValueError):
     """Typed text that is no number of the wanted kind; the sentence says what was typed and what is accepted."""
 
     def __init__(self, typed: str, reason: str, accepted: str) -> None:
-        super().__init__(f"“{typed}” {reason}; accepted is {accepted}.")
-        self.typed, self.reason, self.accepted = typed, reason, accepted
+        shown = quoted(typed)
+        super().__init__(f"“{shown}” {reason}; accepted is {accepted}.")
+        self.typed, self.reason, self.accepted = shown, reason, accepted
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,11 +87,13 @@ def _examples(quantity: Quantity, unit: Unit) -> str:
     return signs[quantity] + bare
 
 
-def _spell_out_fractions(text: str) -> str:
-    """Replaces ⅛ and its like by ` 1/8`; the space keeps `10⅛` a mixed number."""
+def _in_plain_signs(text: str) -> str:
+    """Digits of any script as 0 to 9, ⅛ and its like as ` 1/8`; the space keeps `10⅛` a mixed number."""
     out = []
-    for ch in text:
-        if unicodedata.category(ch) == "No" and "⁄" in (plain := unicodedata.normalize("NFKC", ch)):
+    for ch in text.translate(_SIGNS):
+        if ch.isdecimal():
+            out.append(str(unicodedata.decimal(ch)))
+        elif unicodedata.category(ch) == "No" and "⁄" in (plain := unicodedata.normalize("NFKC", ch)):
             out.append(" " + plain.replace("⁄", "/"))
         else:
             out.append(ch)
@@ -121,7 +134,9 @@ def parse(text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typ
     accepted = _examples(quantity, field)
     if not shown:
         raise NotUnderstood(text, "is empty", accepted)
-    m = _NUMBER.match(_spell_out_fractions(shown.replace("\u00a0", " ")))
+    if len(shown) > LONGEST:
+        raise NotUnderstood(shown, f"has {len(shown)} characters, too many for a number", accepted)
+    m = _NUMBER.match(_in_plain_signs(shown))
     if m is None:
         raise NotUnderstood(shown, "is not a number", accepted)
     value = _value(m, shown, accepted)
@@ -131,14 +146,17 @@ def parse(text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typ
     if not sign and fraction and quantity in (Quantity.HEIGHT, Quantity.COIL):
         unit = IN  # no tape has eighths of a millimetre
     if unit is None:
-        raise NotUnderstood(shown, f"has “{sign}” for a unit, which is no {quantity.value} unit here", accepted)
+        raise NotUnderstood(shown, f"has “{quoted(sign)}” for a unit, which is no {quantity.value} unit here", accepted)
     if fraction and unit.si in (0.001, 0.01, 1.0) and quantity in (Quantity.HEIGHT, Quantity.COIL):
         raise NotUnderstood(shown, f"is a fraction of {unit.sign}", "a fraction of an inch, or a decimal")
-    si = float(
-        value * Fraction(str(unit.si)) + Fraction(str(unit.zero))
-    )  # by the factor as written, so that 470 mm is 0.47 m to the last bit
-    if not math.isfinite(si):
+    try:  # by the factor as written, so that 470 mm is 0.47 m to the last bit
+        si = float(value * Fraction(str(unit.si)) + Fraction(str(unit.zero)))
+    except OverflowError:
+        si = math.inf
+    if not abs(si) < MOST:
         raise NotUnderstood(shown, "is too large to be meant", accepted)
+    if value != 0 and abs(si) < LEAST and unit.zero == 0.0:
+        raise NotUnderstood(shown, "is too small to be meant", accepted)
     return Typed(si, shown, unit)
 
 

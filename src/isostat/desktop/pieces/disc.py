@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPointF, QRect, Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QWidget
 
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, pen, rgba, smooth
 
 FINE, COARSE = 0.010, 0.100  # m a key press; Shift is coarse
@@ -83,20 +84,20 @@ class Disc(QWidget):
             self.setAccessibleName(
                 f"{name}, arrow keys move it, S snaps, C copies, M mirrors, Delete removes, Enter takes it along with others"
             )
-            self.setToolTip(name)
+            set_tip(self, name)
             self.update()
         self.setGeometry(area)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.theme is None:
             return
-        p, t = smooth(QPainter(self)), self.theme
-        middle, r = QPointF(self.width() / 2, self.height() / 2), self.width() / 2 - 3
-        p.setBrush(rgba(t.colour("sheet"), 0.94))
-        role, width = ("accent", 2.4) if self.hasFocus() else ("ink" if self.on_board else "ink3", 1.25)
-        p.setPen(pen(t, role, width, "" if self.on_board else "before"))
-        p.drawEllipse(middle, r, r)
-        if self.grouped:
-            p.setPen(pen(t, "accent", 1.2))
-            p.drawEllipse(middle, r - 3, r - 3)
-        p.end()
+        t = self.theme
+        with smooth(QPainter(self)) as p:
+            middle, r = QPointF(self.width() / 2, self.height() / 2), self.width() / 2 - 3
+            p.setBrush(rgba(t.colour("sheet"), 0.94))
+            role, width = ("accent", 2.4) if self.hasFocus() else ("ink" if self.on_board else "ink3", 1.25)
+            p.setPen(pen(t, role, width, "" if self.on_board else "before"))
+            p.drawEllipse(middle, r, r)
+            if self.grouped:
+                p.setPen(pen(t, "accent", 1.2))
+                p.drawEllipse(middle, r - 3, r - 3)

@@ -25,6 +25,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
 
 from isostat.assess.workings import Shown
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, runs
 from isostat.job import edits
 from isostat.job.schema import Job
@@ -59,6 +60,7 @@ class Number(QLabel):
 
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
+        self.setTextFormat(Qt.TextFormat.PlainText)
         self.shown: Shown | None = None
         self.look: Look | None = None
         self._pieces: list[tuple[QPointF, QStaticText, QFont, QColor]] = []
@@ -104,7 +106,7 @@ class Number(QLabel):
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus if shown else Qt.FocusPolicy.NoFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor if shown else Qt.CursorShape.ArrowCursor)
         self.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents, shown is None)
-        self.setToolTip("Click for its working" if shown else "")
+        set_tip(self, "Click for its working" if shown else "")
 
     def text(self) -> str:
         """What is read there, the unit included."""
@@ -117,24 +119,23 @@ class Number(QLabel):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.look is None:
             return
-        p = QPainter(self)
-        if self._ground is not None:
-            p.fillRect(self.rect(), self._ground)
-        if self.wordWrap():
-            p.setFont(self.font())
-            p.setPen(self.look.theme.colour(self.look.role))
-            p.drawText(QRectF(self.rect()), Qt.TextFlag.TextWordWrap, self.look.text)
-        for at, text, font, colour in self._pieces:
-            p.setFont(font)
-            p.setPen(colour)
-            p.drawStaticText(at, text)
-        if self.shown is not None and self.underMouse() and not self.wordWrap():
-            p.setPen(QPen(self.look.theme.colour("accent"), 1))
-            p.drawLine(0, self.height() - 1, self.width(), self.height() - 1)
-        if self.hasFocus():
-            p.setPen(QPen(self.look.theme.colour("accent"), 1, Qt.PenStyle.DotLine))
-            p.drawRect(self.rect().adjusted(0, 0, -1, -1))
-        p.end()
+        with QPainter(self) as p:
+            if self._ground is not None:
+                p.fillRect(self.rect(), self._ground)
+            if self.wordWrap():
+                p.setFont(self.font())
+                p.setPen(self.look.theme.colour(self.look.role))
+                p.drawText(QRectF(self.rect()), Qt.TextFlag.TextWordWrap, self.look.text)
+            for at, text, font, colour in self._pieces:
+                p.setFont(font)
+                p.setPen(colour)
+                p.drawStaticText(at, text)
+            if self.shown is not None and self.underMouse() and not self.wordWrap():
+                p.setPen(QPen(self.look.theme.colour("accent"), 1))
+                p.drawLine(0, self.height() - 1, self.width(), self.height() - 1)
+            if self.hasFocus():
+                p.setPen(QPen(self.look.theme.colour("accent"), 1, Qt.PenStyle.DotLine))
+                p.drawRect(self.rect().adjusted(0, 0, -1, -1))
 
     def enterEvent(self, event: QEnterEvent | None) -> None:
         self.update()

@@ -6,6 +6,7 @@ from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QSlider, QWidget
 
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, pen, smooth
 
 EDGE = 7  # px left of the glass, and right of it
@@ -34,7 +35,7 @@ class Fill(QSlider):
         self.setValue(round(share * steps))
         self.blockSignals(False)
         self.setAccessibleName(name)
-        self.setToolTip(name)
+        set_tip(self, name)
         self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -59,13 +60,13 @@ class Fill(QSlider):
         """A glass lying on its side, filled as far as the share, with a grip at the level."""
         if self.theme is None:
             return
-        p, t = smooth(QPainter(self)), self.theme
-        glass = QRectF(EDGE, self.height() / 2 - 6, self.width() - 2 * EDGE, 12)
-        level = glass.left() + glass.width() * self._share
-        p.fillRect(QRectF(glass.left(), glass.top(), level - glass.left(), glass.height()), t.colour("wash"))
-        p.setPen(pen(t, "ink", 1.0))
-        p.drawRect(glass)
-        p.setPen(pen(t, "accent", 3.0 if self.hasFocus() else 2.0))
-        p.setBrush(t.colour("sheet"))
-        p.drawRoundedRect(QRectF(level - 5, 3, 10, self.height() - 6), 5, 5)
-        p.end()
+        t = self.theme
+        with smooth(QPainter(self)) as p:
+            glass = QRectF(EDGE, self.height() / 2 - 6, self.width() - 2 * EDGE, 12)
+            level = glass.left() + glass.width() * self._share
+            p.fillRect(QRectF(glass.left(), glass.top(), level - glass.left(), glass.height()), t.colour("wash"))
+            p.setPen(pen(t, "ink", 1.0))
+            p.drawRect(glass)
+            p.setPen(pen(t, "accent", 3.0 if self.hasFocus() else 2.0))
+            p.setBrush(t.colour("sheet"))
+            p.drawRoundedRect(QRectF(level - 5, 3, 10, self.height() - 6), 5, 5)

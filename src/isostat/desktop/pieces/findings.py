@@ -15,6 +15,7 @@ from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.working import Origin, Working
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.ink import mark
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.theme import pen
@@ -248,7 +249,7 @@ class WorkingPanel(Sheet):
                 weight=700 if g.origin is Origin.ASSUMED else 400,
                 role="ink" if g.origin is Origin.ASSUMED else "ink2",
             )
-            self.child(f"input {n}", Number).setToolTip(g.words)
+            set_tip(self.child(f"input {n}", Number), g.words)
             y += t.px(19)
             self._rows.append(y - 1)
         rule = self.text("rule", w.rule, QPointF(t.px(12), y + 3), size=12.5, role="ink2", width=self.width() - t.px(24))

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPolygonF
 from PyQt6.QtWidgets import QWidget
 
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, pen, smooth
 
 KEYS = {Qt.Key.Key_Up: 1, Qt.Key.Key_Down: -1}
@@ -46,7 +47,7 @@ class Grip(QWidget):
         if (theme, kind, name) != (self.theme, self.kind, self.toolTip()):
             self.theme, self.kind = theme, kind
             self.setAccessibleName(f"{name}, up and down keys move it")
-            self.setToolTip(name)
+            set_tip(self, name)
             self.update()
         self.raise_()
 
@@ -70,22 +71,22 @@ class Grip(QWidget):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.theme is None:
             return
-        p, t = smooth(QPainter(self)), self.theme
-        c = QPointF(self.width() / 2, self.height() / 2)
-        p.setPen(pen(t, "accent", 3.0 if self.hasFocus() else 2.0))
-        p.setBrush(t.colour("sheet"))
-        if self.kind == "ring":
-            p.drawEllipse(c, 7, 7)
-            p.setBrush(t.colour("accent"))
-            p.drawEllipse(c, 2, 2)
-        elif self.kind == "tab":
-            p.drawRect(QRectF(c.x() - 7, c.y() - 6, 14, 12))
-            p.drawLine(c + QPointF(-3, -2), c + QPointF(3, -2))
-            p.drawLine(c + QPointF(-3, 2), c + QPointF(3, 2))
-        else:
-            p.drawRoundedRect(QRectF(c.x() - 9, c.y() - 15, 18, 30), 9, 9)
-            p.setPen(Qt.PenStyle.NoPen)
-            p.setBrush(t.colour("accent"))
-            for way in (-1, 1):
-                p.drawPolygon(QPolygonF([c + QPointF(0, way * 10), c + QPointF(-4, way * 4), c + QPointF(4, way * 4)]))
-        p.end()
+        t = self.theme
+        with smooth(QPainter(self)) as p:
+            c = QPointF(self.width() / 2, self.height() / 2)
+            p.setPen(pen(t, "accent", 3.0 if self.hasFocus() else 2.0))
+            p.setBrush(t.colour("sheet"))
+            if self.kind == "ring":
+                p.drawEllipse(c, 7, 7)
+                p.setBrush(t.colour("accent"))
+                p.drawEllipse(c, 2, 2)
+            elif self.kind == "tab":
+                p.drawRect(QRectF(c.x() - 7, c.y() - 6, 14, 12))
+                p.drawLine(c + QPointF(-3, -2), c + QPointF(3, -2))
+                p.drawLine(c + QPointF(-3, 2), c + QPointF(3, 2))
+            else:
+                p.drawRoundedRect(QRectF(c.x() - 9, c.y() - 15, 18, 30), 9, 9)
+                p.setPen(Qt.PenStyle.NoPen)
+                p.setBrush(t.colour("accent"))
+                for way in (-1, 1):
+                    p.drawPolygon(QPolygonF([c + QPointF(0, way * 10), c + QPointF(-4, way * 4), c + QPointF(4, way * 4)]))

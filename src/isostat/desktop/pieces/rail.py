@@ -7,6 +7,7 @@ from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QPushButton, QWidget
 
 from isostat.desktop.pieces.ink import mark
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import pen, smooth
 from isostat.desktop.view import View
 
@@ -25,25 +26,25 @@ class Rail(QPushButton):
         """The findings to count."""
         self.view = view
         self.setAccessibleName(f"findings, {len(view.judgements)}, and working")
-        self.setToolTip("Findings and working")
+        set_tip(self, "Findings and working")
         self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.view is None:
             return
-        p, t = smooth(QPainter(self)), self.view.theme
-        p.fillRect(self.rect(), t.colour("paper"))
-        p.setPen(pen(t, "accent" if self.hasFocus() else "ink", 2.0 if self.hasFocus() else 1.0))
-        p.drawLine(QPointF(0.5, 0), QPointF(0.5, self.height()))
-        here = [j for j in self.view.judgements if j.step is self.view.step]
-        words = f"Findings {len(self.view.judgements)} · working"
-        p.setFont(t.font(13, 600))
-        long = p.fontMetrics().horizontalAdvance(words)
-        room = max(int((self.height() - long - 3 * GAP) // PITCH), 1)
-        for n, j in enumerate(here[:room]):
-            mark(p, t, j.grade, QPointF(self.width() / 2, 24 + n * PITCH), 19, self.view.letter(j))
-        p.setPen(t.colour("ink"))
-        p.translate(self.width() / 2 + p.fontMetrics().capHeight() / 2, self.height() - GAP)
-        p.rotate(-90.0)
-        p.drawText(QPointF(0.0, 0.0), words)
-        p.end()
+        t = self.view.theme
+        with smooth(QPainter(self)) as p:
+            p.fillRect(self.rect(), t.colour("paper"))
+            p.setPen(pen(t, "accent" if self.hasFocus() else "ink", 2.0 if self.hasFocus() else 1.0))
+            p.drawLine(QPointF(0.5, 0), QPointF(0.5, self.height()))
+            here = [j for j in self.view.judgements if j.step is self.view.step]
+            words = f"Findings {len(self.view.judgements)} · working"
+            p.setFont(t.font(13, 600))
+            long = p.fontMetrics().horizontalAdvance(words)
+            room = max(int((self.height() - long - 3 * GAP) // PITCH), 1)
+            for n, j in enumerate(here[:room]):
+                mark(p, t, j.grade, QPointF(self.width() / 2, 24 + n * PITCH), 19, self.view.letter(j))
+            p.setPen(t.colour("ink"))
+            p.translate(self.width() / 2 + p.fontMetrics().capHeight() / 2, self.height() - GAP)
+            p.rotate(-90.0)
+            p.drawText(QPointF(0.0, 0.0), words)

@@ -20,6 +20,7 @@ from isostat.desktop.pieces.changed import TILE, changed
 from isostat.desktop.pieces.fields import Choice, Look, Number, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.grip import Grip, Handle
 from isostat.desktop.pieces.ink import SignPainter
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.signed import Signed
 from isostat.desktop.pieces.styles import button_style, field_style, restyle
 from isostat.desktop.pieces.walked import Walked
@@ -97,10 +98,9 @@ class Sheet(Walked, Signed):
         picture = QImage(wide, high, QImage.Format.Format_RGB32)
         picture.setDevicePixelRatio(ratio)
         picture.fill(self.view.theme.colour(self.ground_role))
-        painter = SignPainter(picture)
-        smooth(painter)
-        self.draw(painter, self.view)
-        painter.end()
+        with SignPainter(picture) as painter:
+            smooth(painter)
+            self.draw(painter, self.view)
         self.signs = painter.signs
         before, self._strokes = self._strokes, picture
         self.update(changed(before, picture) if ratio == 1.0 else QRegion(self.rect()))
@@ -119,10 +119,9 @@ class Sheet(Walked, Signed):
             return
         if self._strokes.devicePixelRatio() != self.devicePixelRatioF():
             self._ink()
-        painter = QPainter(self)
-        painter.setClipRegion(event.region())
-        painter.drawImage(QPointF(0, 0), self._strokes)
-        painter.end()
+        with QPainter(self) as painter:
+            painter.setClipRegion(event.region())
+            painter.drawImage(QPointF(0, 0), self._strokes)
 
     # -- children
     def child(self, key: str, kind: type[W], wire: Callable[[W], object] | None = None) -> W:
@@ -219,7 +218,7 @@ class Sheet(Walked, Signed):
             made.look = look
             made.setAccessibleName(f"{label}, {preset.unit(quantity).sign}")
             if not made.property("refused"):
-                made.setToolTip(f"{label}: {'not read' if value is None else with_unit(value, quantity, preset)}")
+                set_tip(made, f"{label}: {'not read' if value is None else with_unit(value, quantity, preset)}")
             restyle(made, field_style(theme, "ink", theme.ink3, dashed=value is None))
             made.setFont(theme.font(figure, 600))
             made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
@@ -261,7 +260,7 @@ class Sheet(Walked, Signed):
         made = self.child(key, Choice)
         made.offer(options, current, chosen)
         made.setAccessibleName(label)
-        made.setToolTip(label)
+        set_tip(made, label)
         made.setFont(self.view.theme.font(13, 600))
         made.setGeometry(area)
         return made
@@ -395,7 +394,7 @@ class Sheet(Walked, Signed):
         field.look = ()  # its tool tip is the sentence until it is mended
         if sentence:
             field.setModified(True)
-            field.setToolTip(sentence)
+            set_tip(field, sentence)
         self.refused.emit(sentence, field)
 
     def theme_lines(self, text: str, width: float, size: float, weight: int = 400) -> list[str]:

@@ -6,6 +6,8 @@ from PyQt6.QtCore import QEvent, QLineF, QPointF
 from PyQt6.QtGui import QHelpEvent
 from PyQt6.QtWidgets import QToolTip, QWidget
 
+from isostat.desktop.pieces.plain import as_text
+
 REACH = 9.0  # px round a sign, within which its word is told
 
 
@@ -21,7 +23,7 @@ class Signed(QWidget):
         if isinstance(event, QHelpEvent) and event.type() is QEvent.Type.ToolTip:
             word = self.sign_at(QPointF(event.pos()))
             if word:
-                QToolTip.showText(event.globalPos(), word, self)
+                QToolTip.showText(event.globalPos(), as_text(word), self)
                 return True
         return super().event(event)
 

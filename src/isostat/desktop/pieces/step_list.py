@@ -13,6 +13,7 @@ from isostat.assess.grounds import assumptions
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.pieces.ink import mark
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -95,7 +96,7 @@ class StepList(Sheet):
             state = _mark_of(v, step)
             said = state.name.lower() if isinstance(state, Grade) else state
             made.setAccessibleName(f"{n + 1} {step.value}, {said}, {state_line(v, step)}")
-            made.setToolTip(f"Ctrl+{n + 1}")
+            set_tip(made, f"Ctrl+{n + 1}")
             made.setGeometry(0, round(y), self.width(), round(self._entry(v)))
             made.raise_()
             self._lay_grounds(v, step, QPointF(self.width() - t.px(30), y + t.px(8)))
@@ -118,7 +119,7 @@ class StepList(Sheet):
         made = self.child(f"grounds {step}", QPushButton, self._wire_grounds)
         names = [name_missing(m, v.reader) for m in missing]
         made.setAccessibleName(f"{step.value} rests on {len(names)} assumed: {'; '.join(names)}")
-        made.setToolTip("Assumed: " + "; ".join(names))
+        set_tip(made, "Assumed: " + "; ".join(names))
         made.setGeometry(round(at.x()), round(at.y()), round(v.theme.px(24)), round(v.theme.px(24)))
         made.raise_()
 

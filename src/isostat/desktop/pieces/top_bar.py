@@ -7,6 +7,7 @@ from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QPushButton, QWidget
 
 from isostat.desktop.pieces.ink import case_sign, dimension
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen, smooth
 from isostat.desktop.view import View
@@ -33,17 +34,17 @@ class Chip(QPushButton):
         v = self.view
         if not isinstance(v, View):
             return
-        p, t = smooth(QPainter(self)), v.theme
-        here = self.case == v.case
-        ground, ink = ("ink", "sheet") if here else ("paper", "ink")
-        p.fillRect(self.rect(), t.colour(ground))
-        p.setPen(pen(t, "accent" if self.hasFocus() else "rule", 2 if self.hasFocus() else 1))
-        p.drawRect(QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5))
-        case_sign(p, v, self.case, QPointF(t.px(14), self.height() / 2), 5, ink, ground)
-        p.setPen(t.colour(ink))
-        p.setFont(t.font(14, 600 if here else 400))
-        p.drawText(QPointF(t.px(25), self.height() / 2 + t.px(5)), self.text())
-        p.end()
+        t = v.theme
+        with smooth(QPainter(self)) as p:
+            here = self.case == v.case
+            ground, ink = ("ink", "sheet") if here else ("paper", "ink")
+            p.fillRect(self.rect(), t.colour(ground))
+            p.setPen(pen(t, "accent" if self.hasFocus() else "rule", 2 if self.hasFocus() else 1))
+            p.drawRect(QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5))
+            case_sign(p, v, self.case, QPointF(t.px(14), self.height() / 2), 5, ink, ground)
+            p.setPen(t.colour(ink))
+            p.setFont(t.font(14, 600 if here else 400))
+            p.drawText(QPointF(t.px(25), self.height() / 2 + t.px(5)), self.text())
 
 
 class TopBar(Sheet):
@@ -106,7 +107,7 @@ class TopBar(Sheet):
             chip = self.child(f"case {n}", Chip, self._wire)
             chip.show_case(v, n, text)
             chip.setAccessibleName(f"load case {v.job.cases[n].name}")
-            chip.setToolTip(f"{v.job.cases[n].name} (PgUp, PgDn)")
+            set_tip(chip, f"{v.job.cases[n].name} (PgUp, PgDn)")
             chip.setGeometry(round(x), round(t.px(8)), round(width), round(t.px(30)))
             x += width + (gap if v.job.cases[n].kind == "floor" else 0)
 

@@ -10,6 +10,7 @@ from isostat.assess.aired import against_roll, aired, blocks_on_steel, on_steel
 from isostat.assess.assessment import Assessment
 from isostat.assess.pumping import with_pressures
 from isostat.assess.workings import Shown
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.bag_fields import (
     BAND,
@@ -51,9 +52,8 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         off = clear_bag(sheet, base, "no helper")
         made = sheet.button("helper off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)), off)
         at = QPointF(made.geometry().right() + t.px(4), area.top() - t.px(4))
-        sheet.button("solve helper", "Solve", at, partial(_solve, sheet, axle)).setToolTip(
-            "pressures for the target, on these springs"
-        )
+        solve = sheet.button("solve helper", "Solve", at, partial(_solve, sheet, axle))
+        set_tip(solve, "pressures for the target, on these springs")
     size, y = QSize(round(t.px(76)), round(t.px(23))), area.top() + t.px(26)
     bags = v.a.orders[axle].air
     solved = {} if bags is None else {"left_pa": bags.gauge_pa[0], "right_pa": bags.gauge_pa[1]}

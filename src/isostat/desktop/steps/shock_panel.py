@@ -11,6 +11,7 @@ from isostat.assess.picking import DROOP_SHARE
 from isostat.assess.shocks import ranked_shocks, shock_to_order
 from isostat.core.tuning.shock_fit import ShockFit
 from isostat.core.working import Figure, Origin
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.entry import entry
 from isostat.desktop.view import View
@@ -26,7 +27,7 @@ def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[]
     t, r, order = v.theme, v.reader, shock_to_order(v.a, axle)
     rows = v.job.shocks or shipped_shocks()
     made = sheet.button("shocks read", "Read a list", QPointF(area.right() - t.px(104), area.top() - t.px(31)), read)
-    made.setToolTip("CSV: name, extended, collapsed, eye to eye")
+    set_tip(made, "CSV: name, extended, collapsed, eye to eye")
     if order is None:
         words = "Measure the shock's full length (Measure, points): with the shaft showing it tells eye to eye and ranks a list."
         sheet.text("shocks wait words", words, area.topLeft(), size=14, width=area.width() * 0.8)

@@ -139,9 +139,8 @@ def _draw_floor(p: QPainter, t: Theme, c: Sides, right: float) -> None:
 def write_sides(a: Assessment, path: Path, page: str, reader: Reader) -> None:
     """Writes the table and the springs as a PDF of one page. page: "A4" or "Letter". Raises OSError when it cannot be written."""
     writer = pdf_page(path, page, f"Proposals, {a.job.title}", wide=True)
-    painter = QPainter(writer)
-    _print(painter, QRectF(0, 0, writer.width(), writer.height()), a, reader)
-    painter.end()
+    with QPainter(writer) as painter:
+        _print(painter, QRectF(0, 0, writer.width(), writer.height()), a, reader)
 
 
 def _print(p: QPainter, page: QRectF, a: Assessment, reader: Reader) -> None:

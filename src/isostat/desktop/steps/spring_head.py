@@ -11,6 +11,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 from isostat.assess.picking import DIFFER, DROOP_SHARE, MULTIPLE
 from isostat.assess.resolved import default_frequency
 from isostat.assess.workings import Shown
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.head import HEAD
 from isostat.desktop.view import View
@@ -56,7 +57,7 @@ def _lay_proposals(sheet: Sheet, v: View, left: float) -> None:
     end = sheet.tabs("proposal", short, names.index(v.job.proposal.name), first, work_on)
     if more:
         add = sheet.button("add proposal", "+", QPointF(end, first.top()), partial(_add, sheet), width=wide)
-        add.setToolTip("one more proposal, at first a copy of this one")
+        set_tip(add, "one more proposal, at first a copy of this one")
         add.setAccessibleName("one more proposal")
 
 

@@ -11,6 +11,7 @@ from isostat.assess.winding import wound
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.limits import GRAVITY
 from isostat.core.working import Origin
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job import edits, parts
@@ -166,7 +167,7 @@ def _try(axle: int, path: str, job: Job, si: float | None, typed: str) -> Job:
 def lay_fitted_now(sheet: Sheet, axle: int, at: QPointF, ring_m: float | None = None) -> float:
     """A button: the springs described here are those that were found. Returns where it ends."""
     made = sheet.button("fitted now", "Fitted already", at, partial(_fit, sheet, axle, ring_m))
-    made.setToolTip("the vehicle stands on these springs as found")
+    set_tip(made, "the vehicle stands on these springs as found")
     return float(made.geometry().right())
 
 

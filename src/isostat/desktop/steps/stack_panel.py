@@ -16,6 +16,7 @@ from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.pairs import PairChoice
 from isostat.core.tuning.stack_fit import MARGIN, SHARE, force_at, preload, turns_from_snug
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.spring_order import lay_fitted_now, solve_again
 from isostat.desktop.view import View
@@ -291,7 +292,7 @@ def _lay_shelf(sheet: Sheet, v: View, axle: int, y: float, *, far: bool) -> None
     for n, choice in enumerate(choices):
         at = QPointF(t.px(16) + (n % 2) * (wide + t.px(8)), y + (n // 2) * t.px(28))
         made = sheet.button(f"shelf {n}", _pair_words(v, choice), at, partial(_take, sheet, axle, choice, far), width=round(wide))
-        made.setToolTip("solid lengths are assumed until they are read off the maker's list")
+        set_tip(made, "solid lengths are assumed until they are read off the maker's list")
 
 
 def _pair_words(v: View, c: PairChoice) -> str:

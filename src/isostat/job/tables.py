@@ -1,0 +1,61 @@
+"""CSV of every kind through one door: what cannot be is said by line and column before any of it is taken for a reading."""
+
+from __future__ import annotations
+
+import csv
+import io
+from pathlib import Path
+
+from isostat.job.files import JobFault, read_bytes
+from isostat.job.reading import hidden_character
+
+MOST_BYTES = 1_000_000
+LONGEST_CELL = 200  # characters
+MOST_LINES = 5_000
+Rows = list[tuple[int, list[str]]]  # number of the line, its cells without the spaces round them
+
+
+def read_table(path: Path) -> str:
+    """The text of a table. Raises JobFault where the file cannot be read, is no plain one, is too large or no UTF-8 text."""
+    data = read_bytes(path, MOST_BYTES)
+    if data[:2] in (b"\xff\xfe", b"\xfe\xff"):
+        raise JobFault(path.name, ["The file is UTF-16 text; accepted is UTF-8: save it as CSV UTF-8."])
+    try:
+        return data.decode("utf-8")
+    except UnicodeDecodeError as fault:
+        line = data.count(b"\n", 0, fault.start) + 1
+        column = fault.start - data.rfind(b"\n", 0, fault.start)
+        raise JobFault(path.name, [f"Line {line}, character {column} is no UTF-8 text; accepted is CSV UTF-8."]) from None
+
+
+def rows_of(text: str, source: str) -> Rows:
+    """The lines of a table that hold anything.
+
+    text: CSV, whatever ends its lines. source: named in faults. Raises JobFault with every line that is none.
+    """
+    if len(text) > MOST_BYTES:
+        raise JobFault(source, [f"The file has {len(text)} characters; accepted is up to {MOST_BYTES}."])
+    lines = csv.reader(io.StringIO(text.removeprefix("\ufeff"), newline=None), strict=True)
+    rows: Rows = []
+    faults: list[str] = []
+    try:
+        for cells in lines:
+            stripped = [cell.strip() for cell in cells]
+            found = ((n, _fault(cell)) for n, cell in enumerate(stripped, 1))
+            faults += [f"Line {lines.line_num}, column {n}: {fault}" for n, fault in found if fault]
+            if any(stripped):
+                rows.append((lines.line_num, stripped))
+            if lines.line_num > MOST_LINES:
+                raise JobFault(source, [f"The file goes on after line {MOST_LINES}; accepted is up to {MOST_LINES} lines."])
+    except csv.Error as fault:
+        raise JobFault(source, [f"Line {lines.line_num} is no CSV: {fault}."]) from None
+    if faults:
+        raise JobFault(source, faults)
+    return rows
+
+
+def _fault(cell: str) -> str:
+    if len(cell) > LONGEST_CELL:
+        return f"“{cell[:20]}…” has {len(cell)} characters; accepted is up to {LONGEST_CELL}."
+    sign = hidden_character(cell)
+    return f"has the character {sign} in it; accepted is text that can be seen." if sign else ""
