@@ -109,7 +109,7 @@ def test_a_rate_that_no_load_reaches_is_named_not_given_a_huge_error() -> None:
 
 @pytest.mark.parametrize("band_m", [0.0, 0.004])
 def test_the_stated_error_covers_the_true_rates_of_the_nonlinear_vehicle_read_by_a_rounded_tape(band_m: float) -> None:
-    """500 seeds: truth from the whole vehicle with tyres, stops and bar, readings with the tape's error and rounded to 1 mm.
+    """250 seeds: truth from the whole vehicle with tyres, stops and bar, readings with the tape's error and rounded to 1 mm.
 
     With friction every height lies anywhere in its band, bounced and rolled before it was read; the fit knows the band alone.
 
