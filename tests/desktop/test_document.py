@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 from PyQt6.QtCore import QSettings, Qt
-from PyQt6.QtWidgets import QMessageBox
+from PyQt6.QtWidgets import QApplication, QMessageBox
 from pytestqt.qtbot import QtBot
 
 from isostat.core.findings.judgement import Step
@@ -57,6 +57,21 @@ def test_fixes_are_tried_once_the_hand_rests_not_at_every_move(qtbot: QtBot) -> 
     assert not tried
     qtbot.waitUntil(lambda: len(tried) == 1, timeout=3000)
     assert all(fix.job.items[7].behind_front_m.value == pytest.approx(3.04) for fix in document.fixes), "of the job as it is now"
+
+
+def test_between_two_remedies_the_window_has_its_turn_and_an_edit_ends_what_is_tried(qtbot: QtBot) -> None:
+    document, turns = Document(hive_on_coils()), 0
+    document._rest.stop()
+    document._try_fixes()
+    while document._turn.isActive() and turns < 1000:
+        before = len(document._found)
+        QApplication.processEvents()
+        turns += 1
+        assert len(document._found) - before <= 1, "one a turn"
+    assert turns >= len(document.fixes) > 2
+    document._try_fixes()
+    document.edit(lambda job: cargo.move_items(job, {7: (3.0, 0.0)}), "move")
+    assert not document._turn.isActive(), "of the job before"
 
 
 def answer(monkeypatch: pytest.MonkeyPatch, button: QMessageBox.StandardButton) -> list[str]:

@@ -191,7 +191,10 @@ def _shot(window: MainWindow) -> bytes:
 
 
 def _answered(qtbot: QtBot, window: MainWindow) -> None:
-    """Once the long answer of the step is there."""
+    """Once the long answer of the step is there, and the fixes are tried."""
+    window.document._rest.stop()
+    with qtbot.waitSignal(window.document.tried):
+        window.document._try_fixes()
     window._wish()
     qtbot.waitUntil(
         lambda: window.view().buys_fresh if window.step is Step.MEASURE else window.view().prediction_fresh, timeout=20_000
@@ -206,8 +209,6 @@ def test_what_is_painted_after_edits_equals_a_fresh_painting(open_window, qtbot:
     window.go(step)
     window.show_case(4)
     window.document.edit(lambda job: value_at(job, ()).model_copy(update={"title": "Hauler of hives"}), "title")
-    window.document._rest.stop()
-    window.document._try_fixes()
     _answered(qtbot, window)
     shown = window.grab().toImage()
     other = open_window(window.document.job)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import numpy as np
@@ -68,7 +69,11 @@ def same_judgement(j: Judgement) -> tuple[object, ...]:
 
 def judge_fixes(a: Assessment, judgements: tuple[Judgement, ...]) -> tuple[Fix, ...]:
     """Every remedy that cures or eases its judgement and brings no new fault, in the order of the judgements."""
-    fixes = []
+    return tuple(fix for fix in trials(a, judgements) if fix is not None)
+
+
+def trials(a: Assessment, judgements: tuple[Judgement, ...]) -> Iterator[Fix | None]:
+    """The same one by one, None for a remedy that is no fix: whoever has other things to do may do them in between."""
     tried: dict[Remedy, tuple[Job, Assessment, tuple[Judgement, ...]] | None] = {}
     before = _standing(judgements)
     for judgement in judgements:
@@ -76,13 +81,7 @@ def judge_fixes(a: Assessment, judgements: tuple[Judgement, ...]) -> tuple[Fix, 
             if remedy not in tried:
                 tried[remedy] = _try(a.job, remedy)
             outcome = tried[remedy]
-            if outcome is None:
-                continue
-            job, after, then = outcome
-            fix = _weigh(a, judgement, remedy, job, after, then, before)
-            if fix is not None:
-                fixes.append(fix)
-    return tuple(fixes)
+            yield None if outcome is None else _weigh(a, judgement, remedy, *outcome, before)
 
 
 def _try(job: Job, remedy: Remedy) -> tuple[Job, Assessment, tuple[Judgement, ...]] | None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from contextlib import suppress
 
 from PyQt6.QtCore import QObject, QRunnable, QThreadPool, pyqtSignal
 
@@ -26,12 +27,13 @@ class _Work(QRunnable):
 
     def run(self) -> None:
         """In the other thread."""
+        told: tuple[object, ...]
         try:
-            answer = self.answer(self.a)
+            signal, told = self.signals.told, (self.a, self.answer(self.a))
         except Exception as fault:  # whatever it is, the window must hear that there is no answer
-            self.signals.failed.emit(fault)
-            return
-        self.signals.told.emit(self.a, answer)
+            signal, told = self.signals.failed, (fault,)
+        with suppress(RuntimeError):  # the window, and with it who would hear, may be gone
+            signal.emit(*told)
 
 
 class Background(QObject):

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from pathlib import Path
 
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 from PyQt6.QtGui import QUndoCommand, QUndoStack
 
 from isostat.assess import Assessment, assess
-from isostat.assess.fixes import Fix, judge_fixes
+from isostat.assess.fixes import Fix, trials
 from isostat.assess.judge import judge
 from isostat.core.findings.judgement import Judgement
 from isostat.job.files import JobFault, read_job
@@ -66,6 +66,11 @@ class Document(QObject):
         self._rest.setInterval(REST_MS)
         self._rest.timeout.connect(self._try_fixes)
         self._rest.start()
+        self._trials: Iterator[Fix | None] = iter(())
+        self._found: list[Fix] = []
+        self._turn = QTimer(self)
+        self._turn.setInterval(0)
+        self._turn.timeout.connect(self._try_one)
 
     def _take(self, job: Job) -> None:
         """All three together: where one fails, the last job stays whole."""
@@ -79,13 +84,26 @@ class Document(QObject):
         self._ready = (job, assessment, judge(assessment))
 
     def _show(self, job: Job) -> None:
+        self._turn.stop()  # what is being tried is of the job before
         self._take(job)
         self._rest.start()
         self.shown.emit()
 
     def _try_fixes(self) -> None:
-        self.fixes = judge_fixes(self.assessment, self.judgements)
-        self.tried.emit()
+        """From now on one remedy a turn, so that the window has its turns in between."""
+        self._trials, self._found = trials(self.assessment, self.judgements), []
+        self._turn.start()
+
+    def _try_one(self) -> None:
+        try:
+            fix = next(self._trials)
+        except StopIteration:
+            self._turn.stop()
+            self.fixes = tuple(self._found)
+            self.tried.emit()
+            return
+        if fix is not None:
+            self._found.append(fix)
 
     def edit(self, change: Edit, words: str, gesture: int = -1) -> bool:
         """Makes an edit as one undoable step. A refused one changes nothing and is said; returns whether it took."""
