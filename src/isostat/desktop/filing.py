@@ -137,11 +137,9 @@ class Filing(QObject):
         """One of some ways, or Cancel."""
         box = QMessageBox(QMessageBox.Icon.Question, "Isostat", words, QMessageBox.StandardButton.Cancel, self._window)
         box.setTextFormat(Qt.TextFormat.PlainText)
-        for way in ways:
-            box.addButton(way, QMessageBox.ButtonRole.AcceptRole)
+        made = {way: box.addButton(way, QMessageBox.ButtonRole.AcceptRole) for way in ways}
         box.exec()
-        clicked = box.clickedButton()
-        return "" if clicked is None else clicked.text()
+        return next((way for way in ways if made[way] is box.clickedButton()), "")  # a desktop may have put keys into its text
 
     def save_as(self) -> bool:
         """Asks where to save."""
