@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PyQt6.QtCore import QObject, QSettings, Qt, pyqtSignal
+from PyQt6.QtCore import QObject, QSettings, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QMenu, QMessageBox, QWidget
 
 from isostat.desktop.document import Document
 from isostat.desktop.on_disk import OnDisk
 from isostat.desktop.pieces.plain import set_tip
+from isostat.desktop.pieces.question import ask
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.job.blank import blank_job
 from isostat.job.files import JobFault, read_job
@@ -116,7 +117,7 @@ class Filing(QObject):
         ways = {"Keep mine": lambda: self.save_to(path), "Save as…": self.save_as}
         if there:
             ways["Take theirs"] = self._take_theirs
-        asked = self._ask(words, tuple(ways))
+        asked = ask(self._window, words, tuple(ways))
         return ways[asked]() if asked in ways else False
 
     def _take_theirs(self) -> bool:
@@ -132,14 +133,6 @@ class Filing(QObject):
         self._document.undo.setClean()
         self._kept(path)
         return True
-
-    def _ask(self, words: str, ways: tuple[str, ...]) -> str:
-        """One of some ways, or Cancel."""
-        box = QMessageBox(QMessageBox.Icon.Question, "Isostat", words, QMessageBox.StandardButton.Cancel, self._window)
-        box.setTextFormat(Qt.TextFormat.PlainText)
-        made = {way: box.addButton(way, QMessageBox.ButtonRole.AcceptRole) for way in ways}
-        box.exec()
-        return next((way for way in ways if made[way] is box.clickedButton()), "")  # a desktop may have put keys into its text
 
     def save_as(self) -> bool:
         """Asks where to save."""
@@ -163,7 +156,7 @@ class Filing(QObject):
         try:
             self._document.save(path)
         except ReadOnly:
-            if self._ask(f"{path.name} is read-only: its owner wants it left as it is.", (OVER,)) != OVER:
+            if ask(self._window, f"{path.name} is read-only: its owner wants it left as it is.", (OVER,)) != OVER:
                 raise
             self._document.save(path, over_read_only=True)
 

@@ -16,11 +16,12 @@ from pathlib import Path
 from types import FrameType, TracebackType
 
 from PyQt6 import sip
-from PyQt6.QtCore import PYQT_VERSION_STR, QT_VERSION_STR, QObject, QSocketNotifier, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import PYQT_VERSION_STR, QT_VERSION_STR, QObject, QSocketNotifier, QTimer, pyqtSignal
 from PyQt6.QtGui import QGuiApplication, QSessionManager
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
 from isostat import __version__
+from isostat.desktop.pieces.question import box_in
 from isostat.desktop.window import MainWindow
 from isostat.job.saving import write_whole
 
@@ -125,12 +126,10 @@ class Net(QObject):
             return
         kept = "A copy of your work is kept." if window.safe is not None and window.safe.writable else "Save it now."
         where = "" if report is None else f"\n\nWhat happened is written in {report}"
-        box = QMessageBox(QMessageBox.Icon.Warning, "Isostat", f"Something went wrong here. {kept} You can go on.{where}",
-                          QMessageBox.StandardButton.NoButton, window)  # fmt: skip
+        box = box_in(window, QMessageBox.Icon.Warning, f"Something went wrong here. {kept} You can go on.{where}")
         box.setObjectName("fell")
-        box.setTextFormat(Qt.TextFormat.PlainText)
         save = box.addButton("Save as…", QMessageBox.ButtonRole.ActionRole)
-        box.addButton("Go on", QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(box.addButton("Go on", QMessageBox.ButtonRole.RejectRole))
         if save is not None:
             save.clicked.connect(window.filing.save_as)
         box.finished.connect(self._said)
