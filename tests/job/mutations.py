@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import random
+from copy import deepcopy
 from typing import Any
 
 JUNK: tuple[Any, ...] = (
@@ -35,7 +36,7 @@ def _damage(data: Any, chance: random.Random) -> None:
         here = here[key]
     match chance.randrange(9):
         case 0:
-            here[key] = chance.choice(JUNK)
+            here[key] = deepcopy(chance.choice(JUNK))
         case 1 | 7 | 8 if isinstance(here[key], int | float):
             here[key] = here[key] * chance.choice((-1, 0, 0.1, 0.5, 0.9, 1.1, 2, 10, 1000))
         case 2 if isinstance(here[key], int | float):
@@ -43,14 +44,14 @@ def _damage(data: Any, chance: random.Random) -> None:
         case 3:
             del here[key]
         case 4 if isinstance(here, list):
-            here.insert(chance.randrange(len(here) + 1), json.loads(json.dumps(here[key])))
+            here.insert(chance.randrange(len(here) + 1), deepcopy(here[key]))
         case 5 if isinstance(here, dict):
-            here[chance.choice(("value", "error", "kind", "name", "bogus", str(key).upper()))] = here[key]
+            here[chance.choice(("value", "error", "kind", "name", "bogus", str(key).upper()))] = deepcopy(here[key])
         case 6:
             other = chance.choice(keys)
             here[key], here[other] = here[other], here[key]
         case _:
-            here[key] = chance.choice(JUNK)
+            here[key] = deepcopy(chance.choice(JUNK))
 
 
 def _torn(text: bytes, chance: random.Random) -> bytes:

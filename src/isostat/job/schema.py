@@ -179,17 +179,19 @@ class Job(Frozen):
         """Files of before one law stood for a turned bar keep its arm and teeth with the ways to lift."""
         try:
             found, proposal = data["as_found"]["axles"], data["proposal"]["axles"]
-            ways = [fit.get("ways") or {} for fit in proposal]
+            ways, bars = [fit.get("ways") or {} for fit in proposal], [fit.get("torsion") or {} for fit in found]
         except (TypeError, KeyError, AttributeError):
+            return data  # the checks to come say what is wrong there
+        if not all(isinstance(part, dict) for part in (*ways, *bars)):
             return data
         names = ("arm_m", "teeth_inner", "teeth_outer")
         if not any(name in way for way in ways for name in names) or len(found) != len(proposal):
             return data
         kept = [{**fit, "ways": {k: v for k, v in way.items() if k not in names}} for fit, way in zip(proposal, ways, strict=True)]
-        bars = [{k: way[k] for k in names if way.get(k) is not None} for way in ways]
-        bars = [{**fit, "torsion": {**bar, **(fit.get("torsion") or {})}} for fit, bar in zip(found, bars, strict=True)]
+        old = [{k: way[k] for k in names if way.get(k) is not None} for way in ways]
+        turned = [{**fit, "torsion": {**was, **bar}} for fit, was, bar in zip(found, old, bars, strict=True)]
         return data | {
-            "as_found": data["as_found"] | {"axles": bars}, "proposal": data["proposal"] | {"axles": kept},
+            "as_found": data["as_found"] | {"axles": turned}, "proposal": data["proposal"] | {"axles": kept},
         }  # fmt: skip
 
     @model_validator(mode="after")
