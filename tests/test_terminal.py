@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import json
 import os
+import socket
 import subprocess
 import sys
 from pathlib import Path
@@ -86,6 +87,16 @@ def test_a_call_that_is_none_is_usage(arguments: list[str], capsys: pytest.Captu
         main(arguments)
     said = capsys.readouterr().err
     assert stop.value.code == USAGE and "usage: isostat" in said and "Traceback" not in said
+
+
+def test_a_port_that_is_taken_is_said_by_its_number(job: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        assert main(["stand-in", "scales", "--job", str(job), "--port", str(port)]) == REFUSED
+    said = capsys.readouterr().err
+    assert said.startswith(f"No scales can stand in at port {port}: ") and "in use" in said and "answer" not in said
 
 
 def test_nothing_that_steers_a_terminal_is_written() -> None:

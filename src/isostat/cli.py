@@ -68,8 +68,8 @@ def _stand_in(job_path: Path, port: int, slow: str) -> int:
         asyncio.run(serve(job, port, Faults(slow_pad=slow.upper()), ready))
     except KeyboardInterrupt:
         tell("\n")
-    except OverflowError:
-        complain(f"No scales can stand in at port {port}; accepted is 0 to 65535.")
+    except OSError as fault:
+        complain(f"No scales can stand in at port {port}: {(fault.strerror or str(fault)).lower()}.")
         return REFUSED
     return 0
 

@@ -29,13 +29,13 @@ class OnDisk(QObject):
         for signal in (self._watcher.fileChanged, self._watcher.directoryChanged):
             signal.connect(lambda _: self._settled.start())
 
-    def follow(self, path: Path | None, stamp: bytes | None = None) -> None:
-        """From now on this file, as it is now, or as it was when it was stamped."""
+    def follow(self, path: Path | None) -> None:
+        """From now on this file, as it is now."""
         known = [*self._watcher.files(), *self._watcher.directories()]
         if known:
             self._watcher.removePaths(known)
         self._path, self._told = path, False
-        self._stamp = None if path is None else stamp or stamp_of(path)
+        self._stamp = None if path is None else stamp_of(path)
         if path is not None:
             self._watcher.addPaths([str(path), str(path.parent)])
 
