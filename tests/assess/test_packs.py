@@ -6,10 +6,11 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
+from isostat.assess.adding_leaves import LeavesOffered, leaves_offered, with_added
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.laws import leaf_pack
-from isostat.assess.packs import pack_force_n, packed, rise_told, ways_to_add
+from isostat.assess.packs import pack_force_n, packed
 from isostat.core.elements.rising import compression_at
 from isostat.core.findings import curved
 from isostat.core.findings.judgement import Grade
@@ -53,18 +54,34 @@ def test_as_weighed_it_stands_as_read_and_blocks_meet_the_target() -> None:
     assert any(e.name == "leaf flat" for e in a.proposed.events[1][0])
 
 
+def offered(job: Job) -> tuple[LeavesOffered, ...]:
+    found = leaves_offered(assess(job))[1]
+    assert isinstance(found, tuple)
+    return found
+
+
 @pytest.mark.parametrize("more", [50.0, 250.0, 400.0])
 def test_leaves_added_for_a_load_carry_it_as_high_as_weighed(more: float) -> None:
     """The pack with them, taken through the shop's edit and solved anew, carries what was wanted beyond what was found."""
     job = put(leafed(), ("proposal", "axles", 1, "pack", "wanted_more_kg"), more)
-    ways = ways_to_add(assess(job), 1)
+    ways = offered(job)
     assert ways
     for way in ways:
-        shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, rise_told(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
-        told = packed(assess(shop.insert_leaves(job, 1, shapes, 0.0)), 1)
+        told = packed(assess(with_added(job, 1, way.added)), 1)
         assert told is not None
         assert (told.at_old_n - told.found_n) / GRAVITY == pytest.approx(more, abs=6.0), "half a millimetre of arch at 90 N/mm"
-    assert not ways_to_add(assess(put(job, ("proposal", "axles", 1, "pack", "wanted_more_kg"), 9000.0)), 1)
+        assert way.used == told.used.max()
+    assert not offered(put(job, ("proposal", "axles", 1, "pack", "wanted_more_kg"), 9000.0))
+
+
+def test_of_leaves_to_add_none_is_offered_that_a_pack_has_no_room_for() -> None:
+    """Eight leaves take one more, nine none: the job's own sentence says so."""
+    job = put(leafed(), ("proposal", "axles", 1, "pack", "wanted_more_kg"), 600.0)
+    for below in range(len(job.proposal.axles[1].pack.leaves) - 1, 7):
+        job = shop.add_leaf(job, 1, below)
+    assert [way.added.count for way in offered(job)] == [1]
+    none = leaves_offered(assess(shop.add_leaf(job, 1, 7)))[1]
+    assert isinstance(none, str) and "9" in none, none
 
 
 def test_a_block_moves_the_axle_not_the_rate() -> None:

@@ -42,7 +42,7 @@ def open_window(qtbot: QtBot, qapp, tmp_path: Path) -> Iterator[Opener]:  # type
     def make(job: Job | None = None, path: Path | None = None) -> MainWindow:
         settings = QSettings(str(tmp_path / "settings.ini"), QSettings.Format.IniFormat)
         window = MainWindow(job or hive_on_coils(), path, settings)
-        for long in (window.predicting, window.buying):
+        for long in (window.predicting, window.buying, window.adding):
             long._answer = remembered(long._answer)
         with qtbot.waitActive(window):
             window.show()

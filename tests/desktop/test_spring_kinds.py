@@ -455,15 +455,19 @@ def test_a_pack_hangs_anew_and_gets_leaves_in_place_of_its_block(open_window, qt
     type_into(qtbot, window, "leaf friction", "8 %")
     assert "≈" not in read(window, "hung friction")
     press(qtbot, window, "leaf view 2")
+    assert read(window, "leaf adding wait") == "Being worked out."
+    qtbot.waitUntil(lambda: window.adding.fresh(document.assessment), timeout=20000)
     blocks, leaves = document.assessment.orders[1].order.spacer_m, len(document.job.proposal.axles[1].pack.leaves)
     ways = [b for b in sheet.findChildren(QPushButton) if b.objectName().startswith("leaf adding") and not b.isHidden()]
-    assert ways or "No leaf or two" in read(window, "leaf adding waits word")
+    assert ways or "One or two more leaves" in read(window, "leaf adding waits word")
     if ways:
         qtbot.mouseClick(ways[0], Qt.MouseButton.LeftButton)
         assert len(document.job.proposal.axles[1].pack.leaves) > leaves
         assert max(document.assessment.orders[1].order.spacer_m) < min(max(blocks) / 4, 0.006)
         window.document.undo.undo()
     type_into(qtbot, window, "leaf wanted more", "250")
+    assert sheet.findChild(QPushButton, "leaf adding 0") is None or sheet.findChild(QPushButton, "leaf adding 0").isHidden()
+    qtbot.waitUntil(lambda: window.adding.fresh(document.assessment), timeout=20000)
     press(qtbot, window, "leaf adding 0")
     assert document.assessment.orders[1].order.spacer_m == (0.0, 0.0)
     press(qtbot, window, "leaf view 0")

@@ -16,7 +16,7 @@ from isostat.core.elements.tee import TeedAir
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.job.air_bag import AirBag
 
-NO_PRESSURE = "Its bag has no pressure at the target: it carries nothing until one is typed or solved."
+NO_PRESSURE = "Its bag has no pressure at the target: it carries nothing until one is entered or solved."
 FLAT = 0.25  # of its full height at which a bag is flat, until read (stated rule)
 ROOM_K = 293.15  # where the pressure is set, until typed (stated rule)
 

@@ -7,7 +7,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from isostat.assess.assessment import Assessment, assess
+from isostat.assess.assessment import Assessment
 from isostat.assess.laws import STRING, Incomplete, leaf_pack, value_or
 from isostat.assess.stand import SPRING
 from isostat.assess.standing import Events
@@ -15,16 +15,13 @@ from isostat.core.elements.half_pack import STEEL, bending_stress
 from isostat.core.elements.law import ForceLaw
 from isostat.core.elements.leaf import ALLOWED, Leaf, LeafLaw, LeafPack, rise_of
 from isostat.core.elements.rising import compression_at
-from isostat.core.limits import GRAVITY, Floats, OutOfRange
+from isostat.core.limits import Floats, OutOfRange
 from isostat.core.tuning.events import bump_end
-from isostat.core.tuning.leaves_to_add import Added, height_under, leaves_to_add
 from isostat.job.edits import put, put_number
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-from isostat.job.shop import insert_leaves
 
 NODE = 500.0  # N between forces at which stresses are solved
-MOST_ADDED = 2  # leaves, that are tried
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -105,28 +102,6 @@ def _bent(pack: LeafPack, force: float) -> tuple[Floats, Floats]:
     return low[0] * (1.0 - part) + high[0] * part, low[1] * (1.0 - part) + high[1] * part
 
 
-@lru_cache(maxsize=8)
-def _ways(pack: LeafPack, force: float, higher: float, over: bool) -> tuple[Added, ...]:
-    return leaves_to_add(pack, force, higher, MOST_ADDED, over=over)
-
-
-def ways_to_add(a: Assessment, axle: int) -> tuple[Added, ...]:
-    """Leaves to add so that, with no block, a pack meets its target or carries what is wanted of it at the height as weighed.
-
-    Raises OutOfRange where it carries nothing.
-    """
-    told, order = packed(a, axle), a.orders[axle]
-    if told is None:
-        return ()
-    fit = a.job.proposal.axles[axle].pack
-    more, over = fit.wanted_more_kg, fit.mount == "over axle"
-    if more is None:
-        return _ways(told.pack, round(told.force_n), round(max(order.order.need_m) - told.free_arch_m, 4), over)
-    force = told.found_n + GRAVITY * more.value
-    room = told.free_arch_m - order.offset_m[0] + order.order.spacer_m[0]  # eyes over the seat as weighed
-    return _ways(told.pack, round(force), round(room - height_under(told.pack, force)[0], 4), over)
-
-
 def put_leaf(axle: int, n: int, field: str, job: Job, si: float | None, typed: str) -> Job:
     """The job with one measure of a leaf typed, or emptied. A pack that is one stays one.
 
@@ -143,20 +118,6 @@ def put_leaf(axle: int, n: int, field: str, job: Job, si: float | None, typed: s
     except (Incomplete, OutOfRange) as why:
         raise JobFault("edit", [str(why)]) from None
     return changed
-
-
-def with_added(job: Job, axle: int, way: Added) -> Job:
-    """The job with leaves added; for a load no block beside them, which would carry more again. Raises JobFault for too many."""
-    block = 0.0 if job.proposal.axles[axle].pack.wanted_more_kg else None
-    shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, rise_told(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
-    return insert_leaves(job, axle, shapes, block)
-
-
-@lru_cache(maxsize=8)
-def used_with(job: Job, axle: int, way: Added) -> float:
-    """Stress at full bump of the pack with leaves added, through the whole vehicle, of what is allowed; as `Packed.used`."""
-    told = packed(assess(with_added(job, axle, way)), axle)
-    return np.inf if told is None else float(told.used.max())
 
 
 def rise_told(leaf: Leaf) -> float:

@@ -38,9 +38,9 @@ def helper_pressures(a: Assessment, axle: int) -> tuple[float, float]:
     pressure = lacks / area
     least, most = float(told.least_pa.value), float(told.most_pa.value)
     if pressure.min() < least:
-        raise Incomplete("The springs alone stand high enough there: thinner blocks, less steel, or no bag.")
+        raise Incomplete("No air needed: the springs already hold that height. Use thinner blocks, less steel, or no bag.")
     if pressure.max() > most:
-        raise Incomplete("That is more than the bag's most pressure: a wider bag, or more steel.")
+        raise Incomplete("That is over the bag's maximum pressure: use a wider bag, or more steel.")
     return float(pressure[0]), float(pressure[1])
 
 

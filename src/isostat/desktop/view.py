@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.assess import Assessment
+from isostat.assess.adding_leaves import LeavesOffered
 from isostat.assess.band import Prediction
 from isostat.assess.buys import Buy
 from isostat.assess.fixes import Fix
@@ -34,6 +35,8 @@ class View:
     buys_fresh: bool = False  # for this job, not for one before it
     prediction: Prediction | None = None  # with its band, None until it was worked out
     prediction_fresh: bool = False
+    leaves: dict[int, tuple[LeavesOffered, ...] | str] | None = None  # to add, by axle, None until it was worked out
+    leaves_fresh: bool = False
 
     @property
     def job(self) -> Job:

@@ -20,6 +20,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from isostat.assess.adding_leaves import leaves_offered
 from isostat.assess.band import predicted
 from isostat.assess.buys import what_it_buys
 from isostat.assess.fixes import Fix
@@ -42,6 +43,7 @@ from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.steps import Sheets
 from isostat.desktop.steps.measure import MeasureStep
+from isostat.desktop.steps.spring import SpringStep
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.schema import Job
@@ -105,6 +107,7 @@ class MainWindow(QMainWindow):
         self.notice = Notice(self.frame)
         self.buying = Background(what_it_buys, self)
         self.predicting = Background(lambda a: predicted(a.job), self)
+        self.adding = Background(leaves_offered, self)
         self.filing = Filing(self.document, self.settings, self.safe, self)
         self.exchange = Exchange(self.document, self.settings, self.shown_units, self)
 
@@ -113,7 +116,7 @@ class MainWindow(QMainWindow):
         d.shown.connect(self.redraw)
         d.tried.connect(self.redraw)
         d.tried.connect(self._wish)
-        for answer in (self.buying, self.predicting):
+        for answer in (self.buying, self.predicting, self.adding):
             answer.arrived.connect(self.redraw)
             d.replaced.connect(answer.forget)
         d.refused.connect(self._say_edit_refused)
@@ -141,6 +144,7 @@ class MainWindow(QMainWindow):
         self.stack.addWidget(sheet)
         self._hear(sheet)
         sheet.file_wanted.connect(self.exchange.ask_file)
+        sheet.turned.connect(self._wish)
 
     def _hear(self, sheet: Sheet) -> None:
         undo = self.document.undo
@@ -167,6 +171,8 @@ class MainWindow(QMainWindow):
             buys_fresh=self.buying.fresh(d.assessment),
             prediction=self.predicting.at_hand(d.assessment),  # type: ignore[arg-type]
             prediction_fresh=self.predicting.fresh(d.assessment),
+            leaves=self.adding.at_hand(d.assessment),  # type: ignore[arg-type]
+            leaves_fresh=self.adding.fresh(d.assessment),
         )
 
     def shown_units(self) -> Preset:
@@ -281,8 +287,12 @@ class MainWindow(QMainWindow):
             self._say_refused("")
 
     def _wish(self) -> None:
-        """Asks for the long answer that the step shows, once the hand rests: what readings buy, or the prediction's band."""
-        (self.buying if self.step is Step.MEASURE else self.predicting).wish(self.document.assessment)
+        """Asks for the long answers that the step shows, once the hand rests: what readings buy, or the band and leaves to add."""
+        a = self.document.assessment
+        (self.buying if self.step is Step.MEASURE else self.predicting).wish(a)
+        sheet = self.sheets[self.step]
+        if isinstance(sheet, SpringStep) and sheet.shows_adding:
+            self.adding.wish(a)
 
     def _fix(self, fix: Fix) -> None:
         words = say_fix(fix, Reader(self.document.job, self.shown_units())).title

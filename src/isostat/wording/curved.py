@@ -104,8 +104,8 @@ def _(j: curved.PackTooHigh, r: Reader) -> tuple[str, str]:
 @tell.register
 def _(j: curved.LeafStress, r: Reader) -> tuple[str, str]:
     which = "Main leaf" if j.leaf == 1 else f"Leaf {j.leaf}"
-    title = f"{which} at {r.percent(j.used)} of its stress limit, full bump"
+    title = f"{which} overstressed at full bump: {r.percent(j.used)} of limit"
     peak = "" if j.times_found is None else f" Highest peak {j.times_found:.2f} times as found."
     if j.no_worse:
-        return title, f"The same pack, bent no further than as found.{peak}"
-    return title, f"It settles or breaks.{peak} A higher stop, or more and thinner leaves."
+        return title, f"Same pack as found, bent no further.{peak}"
+    return title, f"It will take a set or break.{peak} Use more, thinner leaves, or a taller bump stop."

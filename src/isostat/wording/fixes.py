@@ -42,40 +42,40 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"Strap {r.coil(remedy.value)} long, both {axle}"
         case "arch":
             way = "more" if remedy.value > 0 else "less"
-            return f"Arch {r.coil(abs(remedy.value))} {way}, both {axle} packs"
+            return f"Re-arch {r.coil(abs(remedy.value))} {way}, both {axle} packs"
         case "leaf less":
-            return f"Shortest leaf out, both {axle} packs"
+            return f"Remove the shortest leaf, both {axle} packs"
         case "thinner leaves":
             rows = fix.job.proposal.axles[remedy.place.axle or 0].pack.leaves
             main = rows[0].thick_m
             assert main is not None
-            return f"{len(rows)} leaves, thinner by one rule, main {r.wire(main.value)}, both {axle} packs"
+            return f"Use {len(rows)} thinner leaves, main {r.wire(main.value)}, both {axle} packs"
         case "pressures":
             bag = fix.job.proposal.axles[remedy.place.axle or 0].helper
             said = [with_unit(p.value, Quantity.PRESSURE, r.preset) for p in (bag.left_pa, bag.right_pa) if p is not None]
-            return f"{axle.capitalize()} bags {', '.join(said)}, left, right"
+            return f"Set {axle} bags to {', '.join(said)}, left, right"
         case "stop fitted":
             return f"Fit the {axle} bump stops again"
         case "rate":
             free = fix.free_m
-            return f"Springs of {r.rate(remedy.value)}, free {r.coil(free)}, both {axle}"
+            return f"Use springs of {r.rate(remedy.value)}, free {r.coil(free)}, both {axle}"
         case "main spring":
-            return f"Main spring {r.coil(remedy.value)} free, both {axle}"
+            return f"Use a main spring {r.coil(remedy.value)} long, free, both {axle}"
         case "ring share":
-            return f"Crossover at {r.percent(remedy.value)} of bump, both {axle}"
+            return f"Set the crossover at {r.percent(remedy.value)} of bump, both {axle}"
         case "lift":
             end = "Front" if remedy.place.axle == 0 else "Rear"
             way = "lift" if remedy.value >= 0.0 else "drop"
-            return f"Target: {end.lower()} {way} {r.height_unit(abs(remedy.value))}"
+            return f"Set the {end.lower()} target to a {way} of {r.height_unit(abs(remedy.value))}"
         case "move":
             item = r.job.items[remedy.item or 0]
-            return f"{item.name} to {r.height_unit(remedy.value)} behind the front hub"
+            return f"Move {item.name} to {r.height_unit(remedy.value)} behind the front hub"
         case "ring":
-            return f"Ring {r.coil(remedy.value)} from the collar, both {axle}"
+            return f"Set the ring {r.coil(remedy.value)} from the collar, both {axle}"
         case "ring by share":
-            return f"Ring set for a crossover in bump, both {axle}"
+            return f"Set the ring for a crossover in bump, both {axle}"
         case "spacer allowed":
-            return f"Same springs, a spacer {axle}"
+            return f"Use the same springs and a spacer, {axle}"
         case "solve springs":
             return f"Solve the {axle} springs again"
         case "level" | "spring spacer":
@@ -85,7 +85,7 @@ def _title(fix: Fix, r: Reader) -> str:
             return _spacers(fix, r) or "Springs by side, front and rear"
         case "reading":
             show = r.mass if CORNER_POINTS[remedy.item or 0].field == "pad_kg" else r.height_unit
-            return f"Read {show(remedy.value)}, {r.corner(remedy.place.axle, remedy.place.side)}"
+            return f"Correct the reading to {show(remedy.value)}, {r.corner(remedy.place.axle, remedy.place.side)}"
         case "swap sides":
             return f"Swap left and right of {CORNER_POINTS[remedy.item or 0].words}, {axle}"
         case "take rate":
@@ -94,8 +94,8 @@ def _title(fix: Fix, r: Reader) -> str:
         case "carry less":
             item = r.job.items[remedy.item or 0]
             if remedy.value == 0.0:
-                return f"{item.name} left off, {r.case(remedy.place.case or 0)}"
-            return f"{item.name}: {r.mass(item.whole_kg * remedy.value)} {r.case(remedy.place.case or 0)}"
+                return f"Leave {item.name} off, {r.case(remedy.place.case or 0)}"
+            return f"Reduce {item.name} to {r.mass(item.whole_kg * remedy.value)}, {r.case(remedy.place.case or 0)}"
         case other:
             return other
 
@@ -120,7 +120,7 @@ def _plate(fix: Fix, place: Place, spacer_m: float, r: Reader) -> str:
     other = getattr(fix.job.proposal.axles[axle], ("right", "left")[side]).spacer_m
     more = spacer_m - (float(other.value) if other is not None else 0.0)
     corner = r.corner(axle, side) if more >= 0.0 else r.corner(axle, 1 - side)
-    return f"Plate {r.coil(abs(more))} under the pack {corner}, blocks equal" if abs(more) >= 0.0005 else "Equal blocks"
+    return f"Add a {r.coil(abs(more))} plate under the pack {corner}, equal blocks" if abs(more) >= 0.0005 else "Fit equal blocks"
 
 
 def _leaning(fix: Leveled, r: Reader) -> str:

@@ -180,7 +180,7 @@ def _(j: stance.LampAim, r: Reader) -> tuple[str, str]:
     after = "Set the lamps after the height change."
     more = after if j.read else f"Read it as it is now. {after}"
     turn = f"Set them {r.height_unit(j.severity)} {'lower' if j.drop_m < j.low_m else 'higher'} at 10 m."
-    return f"Cut-off {where}: {wrong}", f"Lamps at that height: {r.height(j.low_m)} to {r.height_unit(j.high_m)}. {turn} {more}"
+    return f"Cut-off {where}: {wrong}", f"Aim at this lamp height: {r.height(j.low_m)} to {r.height_unit(j.high_m)}. {turn} {more}"
 
 
 @tell.register
@@ -266,19 +266,19 @@ def _(j: springs.LengthAssumed, r: Reader) -> tuple[str, str]:
 
 def _firm_hanging(r: Reader, axle: int) -> str:
     if r.job.proposal.axles[axle].kind in ("leaf", "torsion bar"):
-        return "Above that it carries nothing when hanging: softer, or a shorter shock."
-    return "Above that it is loose when hanging: strap the coil, or choose a softer and longer one."
+        return "Above that it carries nothing at full droop: a softer spring, or a shorter shock."
+    return "Above that it goes loose at full droop: retain the coil, or use a softer, longer spring."
 
 
 def _instead_of_one_rate(r: Reader, axle: int) -> str:
     """What else would do, by the kind of spring that is proposed."""
     match r.job.proposal.axles[axle].kind:
         case "leaf":
-            return "A second stage, a helper, more travel, or less asked."
+            return "Options: a second stage, a helper, more travel, or a relaxed rule."
         case "torsion bar":
-            return "A helper beside the bar, more travel, or less asked."
+            return "Options: a helper beside the bar, more travel, or a relaxed rule."
         case _:
-            return "A stacked pair, a progressive coil, more travel, or less asked."
+            return "Options: a stacked pair, a progressive coil, more travel, or a relaxed rule."
 
 
 @tell.register
@@ -287,7 +287,7 @@ def _(j: springs.RateOutsideWindow, r: Reader) -> tuple[str, str]:
     low, high = r.rate(w.low), r.rate(w.high)
     if not w.is_open:
         other = _instead_of_one_rate(r, int(j.place.axle or 0))
-        return f"No one rate: {low} or more, {high} or less", f"By {w.low_by} and {w.high_by}. {other}"
+        return f"No single rate fits: {low} or more, {high} or less", f"Limits: {w.low_by}; {w.high_by}. {other}"
     if j.rate_n_per_m < w.low:
         return f"{rate}: {w.low_by} asks for {low}", {
             "bump capacity": "At full bump the spring takes less of the load than asked: the stop works hard.",

@@ -50,7 +50,7 @@ def order_words(events: tuple[TravelEvent, ...], rides_m: float, r: Reader) -> t
 
 @tell.register
 def _(j: travel.StopLeftOut, r: Reader) -> tuple[str, str]:
-    return "No bump stop is fitted", "Metal meets metal in every hard bump: fit a stop, or a foam helper in its place."
+    return "No bump stop is fitted", "Every hard bump is metal to metal: fit a stop, or a foam helper in its place."
 
 
 @tell.register
@@ -95,7 +95,7 @@ def _(j: travel.OrderRight, r: Reader) -> tuple[str, str]:
     right = "Stop first, then coil, shock and metal, each with its margin."
     if j.assumed:
         numbers = "a number" if j.assumed == 1 else f"{j.assumed} numbers"
-        return "The order is right, on assumptions", f"{right} It rests on {numbers} that nobody read: Measure, missing."
+        return "The order is right, on assumptions", f"{right} It rests on {numbers} not measured yet: see Measure, missing."
     return "The order is right", right
 
 

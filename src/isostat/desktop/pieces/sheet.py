@@ -44,6 +44,7 @@ class Sheet(Walked, Signed):
     refused = pyqtSignal(str, object)  # in words, the field
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
+    turned = pyqtSignal()  # to another page or panel, which may show what is worked out beside the window
     file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle
 
     ground_role = "sheet"

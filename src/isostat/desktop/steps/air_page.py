@@ -139,7 +139,7 @@ def _steel_blocks(v: View, steel: Assessment, axle: int) -> list[str]:
         return []
     has, takes = (", ".join(v.reader.height(b) for b in blocks) for blocks in (steel.orders[axle].order.spacer_m, wanted))
     sign = v.reader.preset.height.sign
-    return [f"steel alone on the same blocks, {has} {sign}; for the target it would take {takes} {sign}"]
+    return [f"without bags: same blocks, {has} {sign}; to hold the target, blocks {takes} {sign}"]
 
 
 def _solve(sheet: Sheet, axle: int) -> None:

@@ -7,10 +7,11 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QSize
 
+from isostat.assess.adding_leaves import LeavesOffered, with_added
 from isostat.assess.hanging import FRICTION, PLATE, ROD, hanging, over_to_under_m, turned_rad, u_bolt_m
 from isostat.assess.judge_leaf import shackle_leans
 from isostat.assess.laws import Incomplete
-from isostat.assess.packs import packed, rise_told, used_with, ways_to_add, with_added
+from isostat.assess.packs import packed, rise_told
 from isostat.assess.workings import Shown, explain
 from isostat.core.limits import OutOfRange
 from isostat.core.tuning.leaves_to_add import Added
@@ -99,24 +100,26 @@ def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     entry(sheet, v, "leaf wanted more", path, (QPointF(box.right() + t.px(8), at.y()), QSize(round(t.px(60)), round(t.px(24)))),
           label="more to carry, a side", quantity=Quantity.MASS)  # fmt: skip
     at = at + QPointF(0, t.px(32))
-    try:
-        ways = ways_to_add(v.a, axle)
-    except OutOfRange as refused:
-        sheet.text("leaf adding waits word", str(refused), at, size=12.5, role="brick")
-        return
-    if not ways:
-        words = "No leaf or two do that: arch the pack, or ask for another lift or load."
+    offered = (v.leaves or {}).get(axle) if v.leaves_fresh else None
+    if offered is None:
+        sheet.text("leaf adding wait", "Being worked out.", at, size=12.5, role="ink2")
+    elif isinstance(offered, str):
+        sheet.text("leaf adding waits word", offered, at, size=12.5, role="brick", width=t.px(500))
+    elif not offered:
+        words = "One or two more leaves will not do it. Re-arch the pack, or change the lift or the load."
         sheet.text("leaf adding waits word", words, at, size=12.5, role="ochre", width=t.px(500))
-    for n, way in enumerate(ways):
-        sheet.button(f"leaf adding {n}", _said(v, axle, way), at + QPointF(0, n * t.px(28)), partial(_take, sheet, axle, way))
+    else:
+        for n, way in enumerate(offered):
+            take = partial(_take, sheet, axle, way.added)
+            sheet.button(f"leaf adding {n}", _said(v, way), at + QPointF(0, n * t.px(28)), take)
 
 
-def _said(v: View, axle: int, way: Added) -> str:
-    r = v.reader
+def _said(v: View, offered: LeavesOffered) -> str:
+    r, way = v.reader, offered.added
     leaves = "a leaf" if way.count == 1 else f"{way.count} leaves"
     return (
         f"{leaves} of {r.coil(way.leaf.thick_m)} below the main one, rise {r.coil(rise_told(way.leaf))}: {r.rate(way.rate)}, "
-        f"stress, full bump: {r.percent(used_with(v.job, axle, way))} of limit"
+        f"stress, full bump: {r.percent(offered.used)} of limit"
     )
 
 

@@ -138,6 +138,12 @@ class SpringStep(Sheet):
         """What a panel shows beside its fields: pairs off a shelf, "close" or "far"; of a pack "hardware" or "add"; "": neither."""
         self.shelf = shelf
         self._relay()
+        self.turned.emit()
+
+    @property
+    def shows_adding(self) -> bool:
+        """Whether a pack's page of leaves to add is open."""
+        return self.page == "chart" and self.shelf == "add"
 
     # -- handles
     def _grips(self, v: View) -> None:

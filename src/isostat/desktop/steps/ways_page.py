@@ -150,7 +150,7 @@ def _remark(v: View, way: Way) -> str:
         case "spacer":
             return f"spring / wheel {axle.spring_ratio.value:.2f}, same rate"
         case "shackle" if way.shackle_m is not None:
-            return f"more than twice the {v.reader.coil(way.shackle_m)} there is: it cannot hang so"
+            return f"more than twice the {v.reader.coil(way.shackle_m)} fitted: it cannot hang that way"
         case "block":
             return "1 : 1, same rate"
         case _:
