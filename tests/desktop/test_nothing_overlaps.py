@@ -19,6 +19,7 @@ from isostat.desktop.steps.travel import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
+from isostat.job.edits import put
 from isostat.job.schema import Job
 from tests.desktop.logged_text import painted_texts, stroked_texts
 from tests.jobs import (
@@ -58,7 +59,7 @@ JOBS = {
     "survey-buggy": rival_proposals,
     "puppet-van": lambda: demo("puppet-van"),
     "counted turns": counted_turns,
-    "leafed": leafed,
+    "leafed": lambda: put(leafed(), ("proposal", "axles", 1, "pack", "wanted_more_kg"), 600.0),
     "twisted": twisted,
     "glazier": lambda: demo("glaziers-flatbed"),
     "aided": aided,
@@ -195,6 +196,10 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     for shelf in ("close", "far") if spring.axle and window.document.assessment.orders[spring.axle].stack else ():
         spring.look(shelf)
         wrong += [f"{shelf} pairs: {f}" for f in faults(spring)]
+    for shelf in ("hardware", "add") if window.document.job.proposal.axles[spring.axle].kind == "leaf" else ():
+        spring.look(shelf)
+        qtbot.waitUntil(lambda: not spring.shows_adding or window.view().leaves_fresh, timeout=30_000)
+        wrong += [f"{shelf}: {f}" for f in faults(spring)]
     window.go(Step.TRAVEL)
     travel = window.sheets[Step.TRAVEL]
     assert isinstance(travel, TravelStep)

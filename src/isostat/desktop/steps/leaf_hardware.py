@@ -116,10 +116,10 @@ def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 def _said(v: View, offered: LeavesOffered) -> str:
     r, way = v.reader, offered.added
-    leaves = "a leaf" if way.count == 1 else f"{way.count} leaves"
+    leaves = "leaf" if way.count == 1 else "leaves"
     return (
-        f"{leaves} of {r.coil(way.leaf.thick_m)} below the main one, rise {r.coil(rise_told(way.leaf))}: {r.rate(way.rate)}, "
-        f"stress, full bump: {r.percent(offered.used)} of limit"
+        f"Add {way.count} {leaves} under main, {r.coil(way.leaf.thick_m)}, rise {r.coil(rise_told(way.leaf))}: "
+        f"{r.rate(way.rate)}, full bump {r.percent(offered.used)} of limit"
     )
 
 

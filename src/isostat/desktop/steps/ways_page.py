@@ -150,7 +150,7 @@ def _remark(v: View, way: Way) -> str:
         case "spacer":
             return f"spring / wheel {axle.spring_ratio.value:.2f}, same rate"
         case "shackle" if way.shackle_m is not None:
-            return f"more than twice the {v.reader.coil(way.shackle_m)} fitted: it cannot hang that way"
+            return f"over twice the {v.reader.coil(way.shackle_m)} fitted: cannot hang"
         case "block":
             return "1 : 1, same rate"
         case _:
