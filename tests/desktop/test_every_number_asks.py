@@ -8,7 +8,7 @@ from functools import partial
 import pytest
 from PyQt6.QtWidgets import QLabel
 
-from isostat.assess.workings import explain, shown_numbers
+from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.findings import value_text
@@ -62,10 +62,25 @@ def test_every_computed_number_on_the_screen_shows_its_working_when_asked(open_w
             working = explain(window.document.assessment, number.shown)
             text = value_text(window.view(), working.quantity, abs(working.result)).split(" ")[0].rstrip("°")
             assert text in number.text(), f"{number.objectName()} shows {number.text()}, its working {text}"
-            if (ABOUT.strip() in number.text()) != working.approximate:
+            if (f"{ABOUT}{text}" in number.text()) != working.approximate:
                 unmarked.append(f"{number.objectName()} shows {number.text()}, approximate {working.approximate}")
     assert not silent and not unmarked
     assert step is Step.MEASURE or asked > (7 if page == "side by side" else 12)
+
+
+@pytest.mark.parametrize(("name", "axle"), [("hive-hauler", 0), ("orchard-sprayer", 0), ("orchard-sprayer", 1)])
+def test_each_number_of_the_charts_list_wears_its_own_mark(open_window, name: str, axle: int) -> None:  # type: ignore[no-untyped-def]
+    """Height and load stand in one line: what is assumed of the one says nothing of the other."""
+    window = open_window(demo(name))
+    window.go(Step.SPRING)
+    window.sheets[Step.SPRING].turn_axle(axle)  # type: ignore[attr-defined]
+    a, r = window.document.assessment, window.view().reader
+    for case in range(a.cases):
+        row = window.sheets[Step.SPRING].findChild(Number, f"dot {case}").text()  # type: ignore[union-attr]
+        told = [explain(a, Shown(key, axle, 0, case)) for key in ("height", "held")]
+        height, kg = r.height(told[0].result), f"{told[1].result:.0f}"
+        marks = [ABOUT if working.approximate else "" for working in told]
+        assert row == f"{marks[0]}{height}   {marks[1]}{kg}   {r.case(case)}"
 
 
 @pytest.mark.parametrize("name", demo_names())

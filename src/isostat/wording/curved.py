@@ -104,7 +104,7 @@ def _(j: curved.PackTooHigh, r: Reader) -> tuple[str, str]:
 @tell.register
 def _(j: curved.LeafStress, r: Reader) -> tuple[str, str]:
     which = "Main leaf" if j.leaf == 1 else f"Leaf {j.leaf}"
-    title = f"{which} overstressed at full bump: {r.percent(j.used)} of limit"
+    title = f"{which} overstressed at full bump, {r.percent(j.used)} of limit"
     peak = "" if j.times_found is None else f" Highest peak {j.times_found:.2f} times as found."
     if j.no_worse:
         return title, f"Same pack as found, bent no further.{peak}"

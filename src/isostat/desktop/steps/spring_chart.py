@@ -179,8 +179,8 @@ def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
     told = []
     for case in cases:
         at = (c.axle, 0, case)
-        kg = number(float(s.rest.force_n[at]) / GRAVITY, Quantity.MASS, v.reader.preset)
-        height = v.number(Shown("held", *at), v.reader.height(float(s.hub_to_arch_m[at])))
+        kg = v.number(Shown("held", *at), number(float(s.rest.force_n[at]) / GRAVITY, Quantity.MASS, v.reader.preset))
+        height = v.number(Shown("height", *at), v.reader.height(float(s.hub_to_arch_m[at])))
         told.append(f"{height}   {kg}   {v.reader.case(case)}")
     top = c.area.bottom() - t.px(17) * len(cases) - 4
     wide = max((sheet.text_width(words, 13, 600) for words in told), default=0.0) + t.px(6)
