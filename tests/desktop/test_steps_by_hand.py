@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 
 import pytest
@@ -13,6 +14,7 @@ from isostat.core.findings.stance import TargetTwisted
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow
+from isostat.job.demos import demo
 from isostat.job.edits import put, value_at
 from isostat.job.schema import Job
 from tests.desktop.hands import choose, drag, press, read, seen, type_into
@@ -47,6 +49,38 @@ def test_a_typed_number_lands_in_the_job_and_is_undone(open_window, qtbot: QtBot
     assert found.typed in (text, None)
     assert window.document.undo.count() == 1
     window.document.undo.undo()
+    assert window.document.job == before
+
+
+OUTSIDE = [
+    (Step.MEASURE, "instead", "press squeeze_m 0 0", "-7", "out of range; accepted is 1 mm to 400 mm."),
+    (Step.MEASURE, "lift", "lift hub_to_arch_m 0 0 0", "-7", "out of range; accepted is 0 mm to 3000 mm."),
+    (Step.MEASURE, "cycle", "cycle eye_to_eye_m 0 1 3", "9 ft", "out of range; accepted is 20 mm to 1500 mm."),
+    (Step.MEASURE, "left", "in hand error", "1e7", "out of range; accepted is 0 mm to 3000 mm."),
+    (Step.LOAD, "", "share 0 0", "-7", "Crane weighs 146 kg; -7 is less than nothing. Enter 0 to 146 kg."),
+    (Step.LOAD, "", "share 7 1", "-7", "Water holds 120 kg; -7 is less than nothing. Enter 0 to 120 kg."),
+    (Step.STANCE, "pose", "wanted 1 1", "-7", "out of range; accepted is 0 mm to 3000 mm."),
+    (Step.SPRING, "bench", "bench force_kg 0", "-7", "out of range; accepted is 0 kg to 20000 kg."),
+    (Step.SPRING, "foam", "foam press squeeze_m 0", "-7", "out of range; accepted is 1 mm to 400 mm."),
+    (Step.SPRING, "chart", "try free", "-7", "out of range; accepted is 20 mm to 2000 mm."),
+]  # fmt: skip
+
+
+def test_what_is_out_of_range_is_said_in_words_and_the_units_shown_wherever_it_is_typed(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    """No name of the file's, no metre in a job of millimetres; the job stays."""
+    window = open_window(demo("hive-hauler"))
+    before = window.document.job
+    for step, page, name, typed, said in OUTSIDE:
+        window.go(step)
+        if page:
+            window.sheets[step].turn(page)
+        if name.startswith("in hand"):
+            seen(window, "hub_to_arch_m 0 0").setFocus()
+        type_into(qtbot, window, name, typed)
+        sentence = window.notice.text()
+        assert sentence.endswith(said) and typed in sentence, f"{name}: {sentence}"
+        assert not re.search(r"\w\[|\w_\w|\w\.\w|\d m\b", sentence), sentence
+        qtbot.keyClick(seen(window, name), Qt.Key.Key_Escape)
     assert window.document.job == before
 
 

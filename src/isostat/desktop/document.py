@@ -49,7 +49,7 @@ class Document(QObject):
     replaced = pyqtSignal()  # another job is about to be shown
     shown = pyqtSignal()  # job, assessment and judgements are new, together
     tried = pyqtSignal()  # the fixes are there
-    refused = pyqtSignal(str)  # an edit that the job would not have, in words
+    refused = pyqtSignal(object, str)  # the JobFault of an edit that the job would not have, the words of the edit
 
     def __init__(self, job: Job, path: Path | None = None) -> None:
         super().__init__()
@@ -110,7 +110,7 @@ class Document(QObject):
         try:
             after = change(self.job)
         except JobFault as fault:
-            self.refused.emit(" ".join(fault.faults))
+            self.refused.emit(fault, words)
             return False
         if after != self.job:
             self._make_ready(after)  # before the stack knows of it

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from dataclasses import replace
 from pathlib import Path
 
@@ -46,10 +45,12 @@ from isostat.desktop.steps.measure import MeasureStep
 from isostat.desktop.steps.spring import SpringStep
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
+from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.units.unit import CHOICES, OTHER, PRESETS, Preset, kept_units, with_unit_of
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
+from isostat.wording.refusal import say_refused
 
 TOP, STEPS_WIDE, SIDE_WIDE, STRIP = 46, 172, 264, 116
 FOLDED_STEPS, RAIL = 56, 34
@@ -301,12 +302,11 @@ class MainWindow(QMainWindow):
     def _ask(self, shown: Shown) -> None:
         self.working.pick(shown)
 
-    def _say_edit_refused(self, sentence: str) -> None:
-        """What the job refused, said beside the field in hand, by the field's words where the job names a place of its own."""
+    def _say_edit_refused(self, fault: JobFault, words: str) -> None:
+        """What the job refused, said beside the field in hand."""
         near = QApplication.focusWidget()
-        if isinstance(near, QuantityField):
-            sentence = re.sub(r"^\w+(\.[\w\[\]]+)+ is ", f"{near.label.capitalize()} is ", sentence)
-        self._say_refused(sentence, near)
+        typed = near.text() if isinstance(near, QuantityField) else ""
+        self._say_refused(say_refused(fault, words, typed, self.shown_units()), near)
 
     def _say_refused(self, sentence: str, near: QWidget | None = None) -> None:
         self._say(sentence, "brick_wash", near)

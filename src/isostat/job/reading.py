@@ -89,6 +89,15 @@ class Bounds:
     unit: str
 
 
+class Outside(ValueError):
+    """A reading, or the error of one, out of its bounds. A file's reader says it in SI, the screen in its own units."""
+
+    def __init__(self, what: str, value: float, bounds: Bounds) -> None:
+        sign = f" {bounds.unit}" if bounds.unit else ""
+        super().__init__(f"{what} {value:g}{sign}; accepted is {bounds.low:g} to {bounds.high:g}{sign}")
+        self.what, self.value, self.bounds = what, value, bounds
+
+
 def _plain_number(given: Any) -> Any:
     _no_flag(given)
     return {"value": given} if isinstance(given, int | float) else given
@@ -97,20 +106,22 @@ def _plain_number(given: Any) -> Any:
 def bounded(quantity: str, low: float, high: float, unit: str) -> Any:
     """The annotated type of a reading with a range. quantity: as shown; low, high: in SI; unit: its sign."""
 
+    bounds = Bounds(quantity, low, high, unit)
+
     def check(reading: Reading) -> Reading:
         if not (math.isfinite(reading.value) and low <= reading.value <= high):
-            raise ValueError(f"is {reading.value:g} {unit}; accepted is {low:g} to {high:g} {unit}")
+            raise Outside("is", reading.value, bounds)
         if 0.0 < abs(reading.value) < LEAST:
             raise ValueError(f"is {reading.value:g} {unit}; accepted is 0, or no less than {LEAST:g} {unit}")
         if reading.error is not None and not LEAST <= reading.error <= high - low:
-            raise ValueError(f"has an error of {reading.error:g} {unit}; accepted is {LEAST:g} to {high - low:g} {unit}")
+            raise Outside("has an error of", reading.error, Bounds(quantity, LEAST, high - low, unit))
         return reading
 
     return Annotated[
         Reading,
         BeforeValidator(_plain_number),
         AfterValidator(check),
-        Bounds(quantity, low, high, unit),
+        bounds,
         WithJsonSchema(
             {
                 "description": f"{quantity}, {low:g} to {high:g} {unit}; a bare number or a reading",

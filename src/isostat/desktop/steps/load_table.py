@@ -173,10 +173,11 @@ def draw_signs(p: QPainter, v: View, table: Table) -> None:
 def put_share(case: str, name: str, job: Job, kg: float | None, typed: str) -> Job:
     """The job with so much of an item on board in a case; nothing typed is nothing on board."""
     whole = next(item.whole_kg for item in job.items if item.name == name)
-    if kg is not None and kg > whole * (1.0 + 1e-9):
+    if kg is not None and not 0.0 <= kg <= whole * (1.0 + 1e-9):
         kind = next(item.kind for item in job.items if item.name == name)
         most, word = with_unit(whole, Quantity.MASS), "holds" if kind == "tank" else "weighs"
-        raise JobFault("edit", [f"{name} {word} {most}; {typed} will not go in. Enter 0 to {most}."])
+        wrong = "will not go in" if kg > whole else "is less than nothing"
+        raise JobFault("edit", [f"{name} {word} {most}; {typed} {wrong}. Enter 0 to {most}."])
     share = (kg / whole if whole else math.inf) if kg else 0.0
     return cargo.set_share(job, case, name, share)
 
