@@ -56,6 +56,7 @@ OUTSIDE = [
     (Step.MEASURE, "instead", "press squeeze_m 0 0", "-7", "out of range; accepted is 1 mm to 400 mm."),
     (Step.MEASURE, "lift", "lift hub_to_arch_m 0 0 0", "-7", "out of range; accepted is 0 mm to 3000 mm."),
     (Step.MEASURE, "cycle", "cycle eye_to_eye_m 0 1 3", "9 ft", "out of range; accepted is 20 mm to 1500 mm."),
+    (Step.MEASURE, "left", "in hand error", "-1", "out of range; accepted is 0 mm to 3000 mm."),
     (Step.MEASURE, "left", "in hand error", "1e7", "out of range; accepted is 0 mm to 3000 mm."),
     (Step.LOAD, "", "share 0 0", "-7", "Crane weighs 146 kg; -7 is less than nothing. Enter 0 to 146 kg."),
     (Step.LOAD, "", "share 7 1", "-7", "Water holds 120 kg; -7 is less than nothing. Enter 0 to 120 kg."),

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Annotated, Any
 
-from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, WithJsonSchema
 
 LONGEST_NAME, LONGEST_NOTE = 200, 4000  # characters
 
@@ -72,7 +72,7 @@ class Reading(Frozen):
 
     value: Number
     typed: Text | None = None
-    error: Number | None = Field(default=None, gt=0)
+    error: Number | None = None
     assumed: bool = False
     when: Text | None = None
     case: Text | None = None
