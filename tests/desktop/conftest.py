@@ -39,9 +39,9 @@ def open_window(qtbot: QtBot, qapp, tmp_path: Path) -> Iterator[Opener]:  # type
     qapp.setFont(font)
     opened = []
 
-    def make(job: Job | None = None, path: Path | None = None) -> MainWindow:
+    def make(job: Job | None = None, path: Path | None = None, stamp: bytes | None = None) -> MainWindow:
         settings = QSettings(str(tmp_path / "settings.ini"), QSettings.Format.IniFormat)
-        window = MainWindow(job or hive_on_coils(), path, settings)
+        window = MainWindow(job or hive_on_coils(), path, settings, stamp=stamp)
         for long in (window.predicting, window.buying, window.adding):
             long._answer = remembered(long._answer)
         with qtbot.waitActive(window):

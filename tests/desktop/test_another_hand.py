@@ -15,7 +15,8 @@ from isostat.desktop.filing import OVER
 from isostat.desktop.window import MainWindow
 from isostat.job import edits
 from isostat.job.files import read_job
-from isostat.job.saving import save_job
+from isostat.job.saving import save_job, stamp_of
+from isostat.job.schema import Job
 from tests.jobs import hive_on_coils
 
 MINE, THEIRS = (edits.put(hive_on_coils(), ("title",), title) for title in ("mine", "theirs"))
@@ -59,6 +60,30 @@ def test_it_is_said_when_it_happens(
     act(file)
     qtbot.waitUntil(lambda: f"hive.json {words} by another program" in window.notice.text(), timeout=3000)
     assert window.document.job == MINE
+
+
+def test_who_writes_it_before_the_window_is_there_is_noticed(open_window, file: Path, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    stamp, job = stamp_of(file), read_job(file)
+    save_job(THEIRS, file)
+    window = open_window(job, file, stamp)
+    qtbot.waitUntil(lambda: "hive.json was changed by another program" in window.notice.text(), timeout=3000)
+
+
+def test_who_writes_it_while_it_is_read_is_noticed(
+    open_window,
+    file: Path,
+    qtbot: QtBot,
+    monkeypatch: pytest.MonkeyPatch,  # type: ignore[no-untyped-def]
+) -> None:
+    def read_and_write(path: Path) -> Job:
+        job = read_job(path)
+        save_job(THEIRS, path)
+        return job
+
+    monkeypatch.setattr("isostat.desktop.document.read_job", read_and_write)
+    window = open_window()
+    assert window.filing.open(file) and window.document.job == hive_on_coils()
+    qtbot.waitUntil(lambda: "hive.json was changed by another program" in window.notice.text(), timeout=3000)
 
 
 def test_its_own_save_and_a_touch_are_nobody_elses(window: MainWindow, file: Path, qtbot: QtBot) -> None:

@@ -106,7 +106,7 @@ def test_a_planted_fault_is_copied_reported_said_and_survived(tmp_path: Path, pl
 
 
 def test_a_job_whose_window_falls_at_the_start_opens_a_blank_one_and_is_said(tmp_path: Path) -> None:
-    before = "made = window.Document; window.Document = lambda job, path=None: fall() if path else made(job)"
+    before = "made = window.Document; window.Document = lambda job, path=None, stamp=None: fall() if path else made(job)"
     command, surroundings, state = program(tmp_path, before=before)
     done = subprocess.run(command, env=surroundings, capture_output=True, text=True, timeout=60, check=False)
     assert done.returncode == 7 and "SAID Something went wrong here." in done.stdout, done.stderr
@@ -123,5 +123,17 @@ def test_a_signal_copies_and_leaves_without_a_traceback(tmp_path: Path, sign: si
     running.send_signal(sign)
     _, said = running.communicate(timeout=20)
     assert running.returncode == status and "Traceback" not in said and time.monotonic() - started < 10
+    (copy,) = (state / "unsaved").glob("*.json")
+    assert read_job(copy).title == "typed before the fault", "written though its two seconds were not over"
+
+
+def test_the_end_of_a_session_copies_at_once(tmp_path: Path) -> None:
+    """Only a session manager can ask it of a program, and none is to be had here: who hears it is called by hand."""
+    before = "made, nets = application.Net, []; application.Net = lambda place: nets.append(made(place)) or nets[0]"
+    heard = "QApplication.instance().receivers(QApplication.instance().commitDataRequest)"
+    plant = f"import os; nets[0]._commit(None); print('HEARD', {heard}, flush=True); os._exit(7)"
+    command, surroundings, state = program(tmp_path, before=before, plant=plant)
+    done = subprocess.run(command, env=surroundings, capture_output=True, text=True, timeout=60, check=False)
+    assert done.returncode == 7 and "HEARD 1" in done.stdout, done.stderr
     (copy,) = (state / "unsaved").glob("*.json")
     assert read_job(copy).title == "typed before the fault", "written though its two seconds were not over"

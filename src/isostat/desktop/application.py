@@ -17,6 +17,7 @@ from isostat.desktop.theme import FAMILY, load_fonts
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.files import read_job
+from isostat.job.saving import stamp_of
 
 
 def run(path: Path | None) -> int:
@@ -25,6 +26,7 @@ def run(path: Path | None) -> int:
     Raises JobFault for a file that is none, NoDisplay without a screen.
     """
     look_for_display(os.environ)
+    stamp = stamp_of(path) if path else None  # before it is read: whoever writes it until the window is there is noticed
     job = read_job(path) if path else blank_job()
     application = QApplication(sys.argv[:1])
     application.setApplicationName("Isostat")
@@ -37,7 +39,7 @@ def run(path: Path | None) -> int:
     net = Net(state / "reports")
     net.spread()
     keep = state / "unsaved"
-    window = started(lambda: MainWindow(job, path, keep=keep), lambda: MainWindow(blank_job(), keep=keep), net)
+    window = started(lambda: MainWindow(job, path, keep=keep, stamp=stamp), lambda: MainWindow(blank_job(), keep=keep), net)
     window.show()
     QTimer.singleShot(0, _sweep_again)
     status = application.exec()

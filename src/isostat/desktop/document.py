@@ -13,7 +13,7 @@ from isostat.assess.fixes import Fix, trials
 from isostat.assess.judge import judge
 from isostat.core.findings.judgement import Judgement
 from isostat.job.files import JobFault, read_job
-from isostat.job.saving import save_job
+from isostat.job.saving import save_job, stamp_of
 from isostat.job.schema import Job
 
 Edit = Callable[[Job], Job]
@@ -51,13 +51,13 @@ class Document(QObject):
     tried = pyqtSignal()  # the fixes are there
     refused = pyqtSignal(object, str)  # the JobFault of an edit that the job would not have, the words of the edit
 
-    def __init__(self, job: Job, path: Path | None = None) -> None:
+    def __init__(self, job: Job, path: Path | None = None, stamp: bytes | None = None) -> None:
         super().__init__()
         self.job: Job
         self.assessment: Assessment
         self.judgements: tuple[Judgement, ...]
         self.undo = QUndoStack(self)
-        self.path = path
+        self.path, self.stamp = path, stamp if stamp or path is None else stamp_of(path)
         self._ready: tuple[Job, Assessment, tuple[Judgement, ...]] | None = None
         self._take(job)
         self.fixes: tuple[Fix, ...] = ()  # tried when the hand rests, the first time once the window is there
@@ -119,11 +119,12 @@ class Document(QObject):
 
     def open(self, path: Path) -> None:
         """Another job in place of this one. Raises JobFault; then this one stays."""
-        self.replace(read_job(path), path)
+        stamp = stamp_of(path)  # first: whoever writes the file while it is read is noticed
+        self.replace(read_job(path), path, stamp)
 
-    def replace(self, job: Job, path: Path | None) -> None:
-        """Another job, with a fresh undo stack."""
-        self.path = path
+    def replace(self, job: Job, path: Path | None, stamp: bytes | None = None) -> None:
+        """Another job, with a fresh undo stack. stamp: of the file it came from."""
+        self.path, self.stamp = path, stamp
         self.undo.clear()
         self.replaced.emit()
         self._show(job)
@@ -131,5 +132,5 @@ class Document(QObject):
     def save(self, path: Path, *, over_read_only: bool = False) -> None:
         """Writes the job. Raises OSError when the place cannot be written, ReadOnly when its owner wants it asked first."""
         save_job(self.job, path, over_read_only=over_read_only)
-        self.path = path
+        self.path, self.stamp = path, stamp_of(path)
         self.undo.setClean()

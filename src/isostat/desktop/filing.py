@@ -14,7 +14,7 @@ from isostat.desktop.pieces.question import ask
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.job.blank import blank_job
 from isostat.job.files import JobFault, read_job
-from isostat.job.saving import ReadOnly
+from isostat.job.saving import ReadOnly, stamp_of
 
 RECENT = 6
 OVER = "Write over it"
@@ -71,16 +71,19 @@ class Filing(QObject):
     def hold(self) -> None:
         """Takes the file for this window, brings back what a crash left of it, and says if it is open elsewhere."""
         path = self._document.path
-        self.on_disk.follow(path)
+        self.on_disk.follow(path, self._document.stamp)
         if self._safe is None:
             return
         name = path.name if path else "a job never saved"
         if not self._safe.writable:
             self.refused.emit("No copies against a crash: the folder for them cannot be written. Save often.")
         elif not self._safe.hold(path):
-            self.refused.emit(f"{name} is open in another window as well: whoever saves last is kept.")
+            self._say_shared(name)
         else:
             self._bring_back(self._safe, name)
+
+    def _say_shared(self, name: str) -> None:
+        self.refused.emit(f"{name} is open in another window as well: the last save wins.")
 
     def _bring_back(self, safe: Safekeeping, name: str) -> None:
         """What crashes left, as undoable steps, the newest last; the copies stay until this job is saved or left on purpose."""
@@ -124,12 +127,14 @@ class Filing(QObject):
         """What is on the disk, as one step that can be undone."""
         path = self._document.path
         assert path is not None
+        stamp = stamp_of(path)
         try:
             theirs = read_job(path)
         except JobFault as fault:
             self.refused.emit(f"{fault.source} is not opened. {' '.join(fault.faults[:3])}")
             return False
         self._document.edit(lambda _: theirs, f"{path.name} as it is on the disk")
+        self._document.stamp = stamp
         self._document.undo.setClean()
         self._kept(path)
         return True
@@ -147,9 +152,10 @@ class Filing(QObject):
         except OSError as fault:
             self.refused.emit(f"{path.name} is not saved: {(fault.strerror or str(fault)).rstrip('.').lower()}.")
             return False
-        if self._safe is not None and path != before:
-            self._safe.hold(path)
+        alone = self._safe is None or path == before or self._safe.hold(path)
         self._kept(path)
+        if not alone:
+            self._say_shared(path.name)
         return True
 
     def _write(self, path: Path) -> None:
@@ -164,7 +170,7 @@ class Filing(QObject):
         """The job is on the disk: no copy is wanted any more."""
         if self._safe is not None:
             self._safe.drop()
-        self.on_disk.follow(path)
+        self.on_disk.follow(path, self._document.stamp)
         self._remember(path)
         self.saved.emit()
 

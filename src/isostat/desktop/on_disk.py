@@ -29,15 +29,15 @@ class OnDisk(QObject):
         for signal in (self._watcher.fileChanged, self._watcher.directoryChanged):
             signal.connect(lambda _: self._settled.start())
 
-    def follow(self, path: Path | None) -> None:
-        """From now on this file, as it is now."""
+    def follow(self, path: Path | None, stamp: bytes | None) -> None:
+        """From now on this file. stamp: of what the window holds of it; where it is another by now, that is noticed."""
         known = [*self._watcher.files(), *self._watcher.directories()]
         if known:
             self._watcher.removePaths(known)
-        self._path, self._told = path, False
-        self._stamp = None if path is None else stamp_of(path)
+        self._path, self._stamp, self._told = path, stamp, False
         if path is not None:
             self._watcher.addPaths([str(path), str(path.parent)])
+            self._settled.start()
 
     def altered(self) -> bool:
         """Whether the file is no longer what was read or written, or is gone."""

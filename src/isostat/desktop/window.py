@@ -67,9 +67,17 @@ MAIN_NUMBERS = {
 class MainWindow(QMainWindow):
     """Everything that is open. The document changes in `Document`; this only shows and asks."""
 
-    def __init__(self, job: Job, path: Path | None = None, settings: QSettings | None = None, keep: Path | None = None) -> None:
+    def __init__(
+        self,
+        job: Job,
+        path: Path | None = None,
+        settings: QSettings | None = None,
+        keep: Path | None = None,
+        stamp: bytes | None = None,
+    ) -> None:
+        """stamp: of the file that the job was read from, as it was then."""
         super().__init__()
-        self.document = Document(job, path)
+        self.document = Document(job, path, stamp)
         self.safe = Safekeeping(self.document, keep) if keep is not None else None
         self.settings = settings or QSettings("isostat", "isostat")
         self.preset: Preset = kept_units(str(self.settings.value("units", "")))
