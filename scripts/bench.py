@@ -4,12 +4,15 @@ from __future__ import annotations
 
 import os
 import resource
+import socket
 import statistics
 import subprocess
 import sys
 import tempfile
 import time
+from contextlib import suppress
 from pathlib import Path
+from threading import Thread
 
 import numpy as np
 
@@ -32,6 +35,8 @@ from isostat.core.vehicle.statics import weight_of
 from isostat.job import cargo
 from isostat.job.demos import demo
 from isostat.job.saving import save_job
+from isostat.units.typed import NotUnderstood, parse
+from isostat.units.unit import Quantity
 
 RULER = np.random.default_rng(1).random(1_000_000)
 MANY, CHECKED = 10_000, 200
@@ -228,10 +233,52 @@ def start() -> None:
     say("resident memory of that window", f"{max(sizes):.0f} MB", "below 200 MB")
 
 
+def typed() -> None:
+    """What is typed or pasted, at its longest."""
+    times = []
+    for text in ("9" * 10_000, "1 " * 5_000, "9" * 300 + "e" + "9" * 300, "٣" * 10_000, "abc" * 3_333):
+        started = time.perf_counter()
+        with suppress(NotUnderstood):
+            parse(text, Quantity.HEIGHT)
+        times.append((time.perf_counter() - started) * 1e3)
+    say("a parse of 10 000 characters, the slowest of five kinds", f"{max(times):.2f} ms", "5 ms")
+
+
+def flood() -> None:
+    """A device that sends without a pause, line after line, then without a line's end: how long the loop is held at most."""
+    from PyQt6.QtCore import QCoreApplication, QEventLoop  # noqa: PLC0415
+
+    from isostat.desktop.scales_line import ScalesLine  # noqa: PLC0415
+
+    application = QCoreApplication.instance()
+    assert application is not None
+    for words, sent in (("lines", b"FL 611.0 kg\r\n" * 2048), ("no line's end", b"x" * 65_536)):
+        with socket.create_server(("127.0.0.1", 0)) as server:
+            Thread(target=_pour, args=(server, sent), daemon=True).start()
+            line, ended, held = ScalesLine(("FL", "FR"), patience_ms=2000), [], 0.0
+            line.failed.connect(ended.append)
+            line.open("127.0.0.1", server.getsockname()[1])
+            while not ended:
+                started = time.perf_counter()
+                application.processEvents(QEventLoop.ProcessEventsFlag.AllEvents, 1)
+                held = max(held, time.perf_counter() - started)
+            line.give_up()
+        say(f"a flood from a device, {words}: the loop is held", f"{held * 1e3:.1f} ms", "50 ms")
+
+
+def _pour(server: socket.socket, sent: bytes) -> None:
+    with suppress(OSError):
+        reader, _ = server.accept()
+        while True:
+            reader.sendall(sent)
+
+
 if __name__ == "__main__":
     ruler()
     equilibrium()
     band()
     start()
+    typed()
     edit_to_paint()
+    flood()
     say("largest size of this run itself", f"{resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024:.0f} MB", "")
