@@ -229,8 +229,8 @@ def test_pressures_are_solved_for_the_target_on_springs_that_are_known() -> None
     ("change", "words"),
     [
         ({"least_pa": None}, "least and most"),
-        ({"most_pa": 100_000}, "more than the bag's most"),
-        ({"least_pa": 600_000, "most_pa": 700_000}, "stand high enough"),
+        ({"most_pa": 100_000}, "over the bag's maximum"),
+        ({"least_pa": 600_000, "most_pa": 700_000}, "already hold that height"),
         ({"across_m": None}, "Effective diameter"),
     ],
 )

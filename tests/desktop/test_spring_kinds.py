@@ -456,7 +456,7 @@ def test_a_pack_hangs_anew_and_gets_leaves_in_place_of_its_block(open_window, qt
     assert "≈" not in read(window, "hung friction")
     press(qtbot, window, "leaf view 2")
     assert read(window, "leaf adding wait") == "Being worked out."
-    qtbot.waitUntil(lambda: window.adding.fresh(document.assessment), timeout=20000)
+    qtbot.waitUntil(lambda: window.adding.fresh(document.assessment), timeout=60_000)
     blocks, leaves = document.assessment.orders[1].order.spacer_m, len(document.job.proposal.axles[1].pack.leaves)
     ways = [b for b in sheet.findChildren(QPushButton) if b.objectName().startswith("leaf adding") and not b.isHidden()]
     assert ways or "One or two more leaves" in read(window, "leaf adding waits word")
@@ -467,7 +467,7 @@ def test_a_pack_hangs_anew_and_gets_leaves_in_place_of_its_block(open_window, qt
         window.document.undo.undo()
     type_into(qtbot, window, "leaf wanted more", "250")
     assert sheet.findChild(QPushButton, "leaf adding 0") is None or sheet.findChild(QPushButton, "leaf adding 0").isHidden()
-    qtbot.waitUntil(lambda: window.adding.fresh(document.assessment), timeout=20000)
+    qtbot.waitUntil(lambda: window.adding.fresh(document.assessment), timeout=60_000)
     press(qtbot, window, "leaf adding 0")
     assert document.assessment.orders[1].order.spacer_m == (0.0, 0.0)
     press(qtbot, window, "leaf view 0")

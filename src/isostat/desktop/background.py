@@ -51,7 +51,10 @@ class Background(QObject):
 
     def wish(self, a: Assessment) -> None:
         """Asks for the answer to an assessment, unless it is at hand or under way."""
-        if self._for is a or self._asked is a:
+        if self._for is a:  # what is under way is of a job that was taken back
+            self._asked = None
+            return
+        if self._asked is a:
             return
         self._asked = a
         if self._work is None:

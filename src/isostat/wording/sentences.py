@@ -317,8 +317,9 @@ def _(j: springs.MuchPreload, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: springs.ComesAndGoes, r: Reader) -> tuple[str, str]:
+    steel = f"Size the steel for the {r.mass(j.stays_kg)} that stay. " if j.stays_kg >= 0.5 else ""
     return f"Drops {r.height_unit(j.drop_m)} for {r.mass(j.goes_kg)} that come and go", (
-        f"{r.mass(j.stays_kg)} of it stays: that wants steel. For the rest a helper, air or a second stage, keeps it level."
+        f"{steel}A helper, air or a second stage keeps the changing load level."
     )
 
 

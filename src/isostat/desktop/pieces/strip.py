@@ -145,7 +145,9 @@ class CornerStrip(Sheet):
             ways.append("level" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'}")
             ways = [v.number(shown, way) for way in ways]
         elif v.case != v.a.target_case:
-            ways, shown = [f"{target} when {v.reader.case(v.a.target_case)}", f"{target} wanted", target], Shown("target", *corner)
+            shown = Shown("target", *corner)
+            target = v.number(shown, target)
+            ways = [f"{target} when {v.reader.case(v.a.target_case)}", f"{target} wanted", target]
         else:
             words, inside = v.reader.off(float(heights[side]), fitted, v.job.target.band_m.value)
             role = "ink" if inside else "ochre"

@@ -29,6 +29,7 @@ from isostat.desktop.steps.bag_fields import (
     lay_chart_rows,
     lay_ways,
 )
+from isostat.desktop.steps.case_figures import height_and_hertz
 from isostat.desktop.view import View
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
@@ -151,7 +152,7 @@ def _stand(v: View, a: Assessment, axle: int, case: int) -> str:
     s = a.proposed
     if not s.stands[case]:
         return "falls over"
-    return f"{v.reader.height(float(s.hub_to_arch_m[axle, :, case].mean()))}   {float(s.frequency_hz[axle, :, case].mean()):.2f}"
+    return height_and_hertz(v, a, axle, case)
 
 
 def _least_left(v: View, a: Assessment, axle: int) -> str:

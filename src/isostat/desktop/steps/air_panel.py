@@ -10,6 +10,7 @@ from isostat.assess.aired import Aired, aired
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.steps.bag_fields import BAND, BY_DIAMETER, GASES, LIMITS, PLACES, PRESSURES, STANDS, TANK, bag_field, lay_ways
+from isostat.desktop.steps.case_figures import both_heights
 from isostat.desktop.steps.spring_order import lay_fitted_now
 from isostat.desktop.view import View
 from isostat.job import edits
@@ -79,7 +80,7 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, told: Aired, top: float) -> Non
         if not s.stands[case]:
             sheet.text(f"air height {case}", "falls over", QPointF(x, top + t.px(18)), size=13, role="brick")
             continue
-        heights = ", ".join(r.height(float(s.hub_to_arch_m[axle, n, case])) for n in (0, 1))
+        heights = both_heights(v, axle, case)
         sheet.text(
             f"air height {case}", heights, QPointF(x, top + t.px(17)), size=14, weight=600, shown=Shown("height", axle, 0, case)
         )

@@ -11,6 +11,7 @@ from isostat.assess.cushions import Cushioned, jack_up_m
 from isostat.assess.pressed import pressed
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.steps.case_figures import height_and_hertz
 from isostat.desktop.steps.entry import loose_entry, nth_put
 from isostat.desktop.view import View
 from isostat.job.cushion import Cushion
@@ -88,8 +89,7 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, fit: Cushioned, area: QRectF) -
         sheet.text(f"foam case {case} word", v.job.cases[case].name, QPointF(area.left(), y), size=13, weight=weight)
         high = "falls over"
         if s.stands[case]:
-            height, hertz = (float(m[axle, :, case].mean()) for m in (s.hub_to_arch_m, s.frequency_hz))
-            high = f"{r.height(height)}   {hertz:.2f}"
+            high = height_and_hertz(v, v.a, axle, case)
         sheet.text(
             f"foam height {case}", high, QPointF(xs[0], y), size=13, weight=weight, shown=Shown("mean height", axle, case=case)
         )

@@ -73,8 +73,8 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     except (Incomplete, OutOfRange) as why:
         lines.append(("hangs word", str(why), None))
     friction = Shown("pack friction", axle)
-    band = v.number(friction, r.coil(explain(v.a, friction).result))
-    lines.append(("friction", f"rests anywhere within {band} either way", friction))
+    band = v.number(friction, f"± {r.coil(explain(v.a, friction).result)}")
+    lines.append(("friction", f"friction band {band}", friction))
     legs = u_bolt_m(pack, told.pack, max(v.a.orders[axle].order.spacer_m))
     if legs is not None:
         over = over_to_under_m(pack, told.pack)

@@ -174,7 +174,8 @@ class LoadStep(Sheet):
                 kg = float(v.a.proposed.pad_kg[at])
                 more = kg - float(v.a.proposed.pad_kg[axle, side, base])
                 load = v.number(key, number(kg, Quantity.MASS, v.reader.preset))
-                change = f"{'+' if more >= 0 else '−'}{number(abs(more), Quantity.MASS, v.reader.preset)}"
+                changed = Shown("load change", axle, side, v.case)
+                change = v.number(changed, f"{'+' if more >= 0 else '−'}{number(abs(more), Quantity.MASS, v.reader.preset)}")
                 left = x - t.px(130 if axle == last else 70) if not close else x - t.px(96)
                 if not close:
                     name = QPointF(left, y + t.px(12))
@@ -182,8 +183,7 @@ class LoadStep(Sheet):
                 place = QPointF(left + t.px(68), y)
                 box = self.text(f"wheel load {axle}{side}", load, place, size=18 if close else 24, weight=600, unit=unit, shown=key)
                 below = QPointF(box.left(), box.bottom() - 1) if close else QPointF(box.right() + 6, y + t.px(12))
-                key = Shown("load change", axle, side, v.case)
-                self.text(f"wheel more {axle}{side}", change, below, size=13, weight=600, role="accent", halo=True, shown=key)
+                self.text(f"wheel more {axle}{side}", change, below, size=13, weight=600, role="accent", halo=True, shown=changed)
 
     # -- hands
     def _choose_datum(self, n: int) -> None:

@@ -75,7 +75,7 @@ def lay_bars(sheet: Sheet, v: View, area: QRectF) -> list[Bar]:
         y = area.top() + t.px(6) + n * pitch
         middle = y + (t.px(16) if roomy else pitch / 2)
         name = sheet.caps(f"bar name {n}", row.name, QPointF(area.left(), middle - t.px(7)))
-        load = number(row.kg, Quantity.MASS, v.reader.preset)
+        load = v.number(row.shown, number(row.kg, Quantity.MASS, v.reader.preset))
         at = QPointF(max(area.left() + t.px(104), name.right() + 6), middle - t.px(figure * 0.75))
         box = sheet.text(f"bar load {n}", load, at, size=figure, weight=600, unit=unit if roomy or n == 0 else "", shown=row.shown)
         if row.rating is None:

@@ -13,6 +13,7 @@ from isostat.core.limits import GRAVITY
 from isostat.core.working import Origin
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.steps.case_figures import both_heights
 from isostat.desktop.view import View
 from isostat.job import edits, parts
 from isostat.job.points import SIDES
@@ -111,7 +112,7 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None
         if not v.a.orders[axle].can_be_had:
             words, role = NOTHING, "ink2"
         elif preload > 0:
-            words, role = f"{v.number(key, v.reader.coil(preload))}, holds {v.reader.mass(force / GRAVITY)}", "ink"
+            words, role = f"{v.number(key, v.reader.coil(preload))}, holds {v.number(key, v.reader.mass(force / GRAVITY))}", "ink"
         sheet.text(f"preload {side}", words, QPointF(x, y), size=14, shown=key, role=role)
 
 
@@ -145,12 +146,15 @@ def lay_cases(sheet: Sheet, v: View, axle: int, top: float) -> None:
         if not s.stands[case]:
             sheet.text(f"try height {case}", "falls over", QPointF(x, top + t.px(19)), size=13, role="brick")
             continue
-        heights = ", ".join(v.reader.height(float(s.hub_to_arch_m[axle, n, case])) for n in (0, 1))
         shown = Shown("height", axle, 0, case)
+        heights = both_heights(v, axle, case)
         sheet.text(f"try height {case}", heights, QPointF(x, top + t.px(17)), size=14, weight=600, shown=shown)
-        travel = ", ".join(v.reader.left(float(m[axle, :, case].min())) for m in (s.bump_left_m, s.droop_left_m))
-        shown = Shown("bump left", axle, 0, case)
-        sheet.text(f"try travel {case}", travel, QPointF(x, top + t.px(36)), size=13, role="ink2", shown=shown)
+        keys, said = [], []
+        for name, left_m in (("bump left", s.bump_left_m), ("droop left", s.droop_left_m)):
+            side = int(left_m[axle, :, case].argmin())
+            keys.append(Shown(name, axle, side, case))
+            said.append(v.number(keys[-1], v.reader.left(float(left_m[axle, side, case]))))
+        sheet.text(f"try travel {case}", ", ".join(said), QPointF(x, top + t.px(36)), size=13, role="ink2", shown=keys[0])
 
 
 def set_both(job: Job, axle: int, path: str, si: float) -> Job:

@@ -163,10 +163,12 @@ class StanceStep(Sheet):
                   unit=v.reader.preset.height.sign, shown=key, halo=True)  # fmt: skip
         words, inside = v.reader.off(mean, target, v.job.target.band_m.value)
         if v.case != v.a.target_case:
-            words, inside = f"{v.reader.height(target)} when {v.reader.case(v.a.target_case)}", True
+            wanted = v.number(Shown("target", axle, 0), v.reader.height(target))
+            words, inside = f"{wanted} when {v.reader.case(v.a.target_case)}", True
         role = "ink" if inside else "ochre"
         self.text(f"verdict {axle}", words, at + QPointF(0, t.px(41)), size=17, weight=600, halo=True, role=role)
-        left, right = (v.reader.height(float(s.hub_to_arch_m[axle, n, v.case])) for n in (0, 1))
+        heights = s.hub_to_arch_m[axle, :, v.case]
+        left, right = (v.number(Shown("height", axle, n, v.case), v.reader.height(float(heights[n]))) for n in (0, 1))
         self.text(f"sides {axle}", f"left {left}, right {right}", at + QPointF(0, t.px(64)), size=12.5, role="ink2", halo=True)
         self._lay_band(v, axle, at + QPointF(0, t.px(79)))
 
@@ -176,7 +178,7 @@ class StanceStep(Sheet):
         if band is None or told is None:
             return
         role, x = "ink" if v.prediction_fresh else "ink3", at.x()
-        settled = v.reader.height(float(told.settled_m[axle, 0, v.case]))
+        settled = v.number(Shown("settled", axle, 0, v.case), v.reader.height(float(told.settled_m[axle, 0, v.case])))
         for name, words in (("band", f"left ± {v.reader.height(band)}"), ("settled", f"settles to {settled}")):
             shown = Shown(name, axle, 0, v.case)
             box = self.text(f"{name} {axle}", words, QPointF(x, at.y()), size=12.5, weight=600, role=role, shown=shown, halo=True)
@@ -207,7 +209,7 @@ class StanceStep(Sheet):
             spring = float(s.hub_to_arch_m[axle, :, v.case].mean() - v.a.baseline_m[axle].mean())
             said = [f"{v.reader.height(abs(m))} {'up' if m >= 0 else 'down'}" for m in (rise, rise - spring, spring)]
             key = Shown("tyre's share", axle, 0, v.case)
-            words = f"{said[0]}: tyre {said[1]}, spring {said[2]}"
+            words = v.number(key, f"{said[0]}: tyre {said[1]}, spring {said[2]}")
             self.text(f"ground change {axle}", words, QPointF(columns[4], y + t.px(3)), size=13, shown=key)
             settle, share = v.job.proposal.axles[axle].settle_share, settle_share(v.job, axle)
             self.field(f"settles {axle}", ("proposal", "axles", axle, "settle_share"), QPointF(columns[3], y), size,

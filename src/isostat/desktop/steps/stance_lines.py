@@ -66,15 +66,16 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
         x = (lines.area.left() - t.px(14), lines.area.right() + t.px(14))[end]
         for place, case, _ in lines.labels(end):
             height, here = float(lines.heights[case][end]), case == v.case
+            shown = Shown("mean height", axle, 0, v.weighed, found=True) if case == FOUND else Shown("mean height", axle, 0, case)
+            told = v.number(shown, v.reader.height(height))
             if case == FOUND:
-                parts = [v.reader.height(height), "found"]
+                parts = [told, "found"]
             else:
                 verdict, _ = v.reader.off(height, float(lines.target[end]), band)
                 spread_m = v.band_m(axle, None, case) if here else None
-                told = v.reader.height(height) + ("" if spread_m is None else f" ± {v.reader.height(spread_m)}")
+                told += "" if spread_m is None else f" ± {v.reader.height(spread_m)}"
                 parts = [told, verdict, v.reader.case(case)]
             style = {"size": 14, "weight": 600, "role": "ink"} if here else {"size": 13, "role": "ink2"}
-            shown = Shown("mean height", axle, 0, v.weighed, found=True) if case == FOUND else Shown("mean height", axle, 0, case)
             words = "  ".join(parts if end else reversed(parts))
             sheet.text(f"line {end} {case}", words, QPointF(x, place - t.px(9)), anchor=0.0 if end else RIGHT, shown=shown, **style)  # type: ignore[arg-type]
 

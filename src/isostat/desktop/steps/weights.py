@@ -224,16 +224,18 @@ def _told(sheet: Sheet, v: View, top: float) -> None:
     room = sheet.width() - head.right() - t.px(32)
     lay_aboard(sheet, v, QPointF(head.right() + t.px(12), top - 2), room)
     x, y = t.px(16), top + t.px(20)
-    said = [("whole", Shown("whole", case=case), f"all up {v.reader.mass(float(v.a.loading.whole_kg[case]))}")]
+    whole = Shown("whole", case=case)
+    said = [("whole", whole, f"all up {v.number(whole, v.reader.mass(float(v.a.loading.whole_kg[case])))}")]
     for name, words in (
         ("front share", "on the front"),
         ("left share", "on the left"),
         ("cross weight", "front right and rear left"),
     ):
         share = weight_share(v.a, name, case)
-        said.append((name, Shown(name, case=case), f"{share * 100:.1f} % {words}"))
+        shown = Shown(name, case=case)
+        said.append((name, shown, f"{v.number(shown, f'{share * 100:.1f} %')} {words}"))
     for key, shown, words in said:
-        x = sheet.text(f"weighed {key}", v.number(shown, words), QPointF(x, y), size=15, weight=600, shown=shown).right() + t.px(22)
+        x = sheet.text(f"weighed {key}", words, QPointF(x, y), size=15, weight=600, shown=shown).right() + t.px(22)
 
 
 def _weigh(axle: int, job: Job, kg: float | None, typed: str) -> Job:
