@@ -218,7 +218,8 @@ def test_a_damper_is_typed_by_keyboard_and_tells_its_ratio(open_window, qtbot: Q
     doubled = damped(window.document.assessment, 1, window.document.assessment.target_case)
     assert doubled is not None and doubled.at_wheel == pytest.approx([2 * c for c in told.at_wheel])
     type_into(qtbot, window, "damper as_found bump_n 0", "90 kN")
-    assert window.notice.text().startswith("Bump of the damper as found, rear axle, row 1 is 90000 N; accepted is")
+    said = "Bump of the damper as found, rear axle, row 1: “90 kN” is out of range; accepted is 1 N to 20000 N."
+    assert window.notice.text() == said
     qtbot.keyClick(seen(window, "damper as_found bump_n 0"), Qt.Key.Key_Escape)
     assert undo_all(window) == before
 

@@ -13,6 +13,12 @@ SETTLES = 0.035
 BY_KIND = {"leaf": 0.045, "air": 0.0}
 
 
+def settling_assumed(job: Job, axle: int) -> bool:
+    """Whether that share is only usual."""
+    typed = job.proposal.axles[axle].settle_share
+    return typed is None or typed.assumed
+
+
 def settle_share(job: Job, axle: int) -> float:
     """Share of the loaded deflection by which an axle's springs settle, as typed or as usual for their kind."""
     fit = job.proposal.axles[axle]

@@ -6,8 +6,8 @@ import math
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.band import predicted
-from isostat.assess.settling import settle_share
-from isostat.assess.workings.corner import height
+from isostat.assess.settling import settle_share, settling_assumed
+from isostat.assess.workings.corner import height_assumed
 from isostat.assess.workings.shown import Shown
 from isostat.core.tuning.band_draws import Source
 from isostat.core.working import Given, Origin, Working
@@ -54,8 +54,8 @@ def settled(a: Assessment, k: Shown) -> Working:
     told = predicted(a.job)
     new = float(a.proposed.hub_to_arch_m[k.axle, k.side, k.case])
     after = float(told.settled_m[k.axle, k.side, k.case])
-    share, typed = settle_share(a.job, k.axle), a.job.proposal.axles[k.axle].settle_share
-    origin = Origin.ASSUMED if typed is None or typed.assumed else Origin.TYPED
+    share, rough = settle_share(a.job, k.axle), settling_assumed(a.job, k.axle)
+    origin = Origin.ASSUMED if rough else Origin.TYPED
     return Working(
         name="hub to arch, settled",
         symbol="h_s",
@@ -66,7 +66,7 @@ def settled(a: Assessment, k: Shown) -> Working:
             Given("s", f"settling, {share * 100:.1f} % of the loaded deflection", "height", new - after, origin),
         ),
         result=after,
-        approximate=origin is Origin.ASSUMED or height(a, k).approximate,
+        approximate=rough or height_assumed(a, k),
         rule="Coils settle 2 to 5 % of it, leaves 3 to 6 %, mostly in the first few hundred kilometres; off the jack they stand "
         "some 6 mm higher until it is rolled (common practice, no source).",
     )

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from isostat.assess.assessment import Assessment
@@ -27,6 +29,11 @@ def springs_assumed(a: Assessment, k: Shown) -> bool:
     return axle.spring_ratio.assumed or a.found_springs[k.axle][k.side].installed_m.assumed
 
 
+def height_assumed(a: Assessment, k: Shown) -> bool:
+    """Whether hub to arch of a corner rests mainly on something assumed."""
+    return a.axles[k.axle].hub_to_arch_m[k.side].assumed or springs_assumed(a, k)
+
+
 def height(a: Assessment, k: Shown) -> Working:
     """Hub to arch of a corner."""
     s = standing(a, k)
@@ -42,7 +49,7 @@ def height(a: Assessment, k: Shown) -> Working:
             Given("u", "wheel travel from there, bump positive", "height", u, Origin.SOLVED),
         ),
         result=float(s.hub_to_arch_m[k.axle, k.side, k.case]),
-        approximate=base.assumed or springs_assumed(a, k),
+        approximate=height_assumed(a, k),
         rule="Whole vehicle in balance on springs, stops, bars and tyres; small angles.",
     )
 
@@ -206,7 +213,7 @@ def mean_height(a: Assessment, k: Shown) -> Working:
             Given("h_R", "hub to arch, right", "height", right, Origin.SOLVED),
         ),
         result=(left + right) / 2,
-        approximate=any(height(a, Shown("height", k.axle, side, k.case, k.found)).approximate for side in (0, 1)),
+        approximate=any(height_assumed(a, replace(k, side=side)) for side in (0, 1)),
         rule="Whole vehicle in balance on springs, stops, bars and tyres.",
     )
 
@@ -224,7 +231,7 @@ def off_target(a: Assessment, k: Shown) -> Working:
             Given("h_t", "hub to arch wanted", "height", target, Origin.TYPED),
         ),
         result=abs(now - target),
-        approximate=height(a, k).approximate,
+        approximate=height_assumed(a, k),
         rule="High or low of the target, as the tape would read.",
     )
 
@@ -242,7 +249,7 @@ def left_right(a: Assessment, k: Shown) -> Working:
             Given("h_o", "hub to arch on the other side", "height", other, Origin.SOLVED),
         ),
         result=abs(here - other),
-        approximate=height(a, k).approximate,
+        approximate=height_assumed(a, k),
         rule="Lean and the body's own asymmetry together.",
     )
 

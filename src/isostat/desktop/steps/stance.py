@@ -12,8 +12,8 @@ from isostat.assess.aims import WORDS, aim, words_of
 from isostat.assess.assessment import Assessment
 from isostat.assess.attitude import rake
 from isostat.assess.band import OFF_JACK
-from isostat.assess.settling import settle_share
-from isostat.assess.workings import Shown
+from isostat.assess.settling import settle_share, settling_assumed
+from isostat.assess.workings import Shown, is_approximate
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.ink import dimension, ground
@@ -27,6 +27,7 @@ from isostat.desktop.view import View
 from isostat.job import targets
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
+from isostat.wording.reader import ABOUT
 
 NUDGE = 0.001  # m a key press
 PAGES = ("pose", "by case", "ways")
@@ -178,7 +179,8 @@ class StanceStep(Sheet):
         if band is None or told is None:
             return
         role, x = "ink" if v.prediction_fresh else "ink3", at.x()
-        settled = v.number(Shown("settled", axle, 0, v.case), v.reader.height(float(told.settled_m[axle, 0, v.case])))
+        rough = settling_assumed(v.job, axle) or is_approximate(v.a, Shown("height", axle, 0, v.case))
+        settled = (ABOUT if rough else "") + v.reader.height(float(told.settled_m[axle, 0, v.case]))  # its working waits for a band
         for name, words in (("band", f"left ± {v.reader.height(band)}"), ("settled", f"settles to {settled}")):
             shown = Shown(name, axle, 0, v.case)
             box = self.text(f"{name} {axle}", words, QPointF(x, at.y()), size=12.5, weight=600, role=role, shown=shown, halo=True)
@@ -211,10 +213,9 @@ class StanceStep(Sheet):
             key = Shown("tyre's share", axle, 0, v.case)
             words = v.number(key, f"{said[0]}: tyre {said[1]}, spring {said[2]}")
             self.text(f"ground change {axle}", words, QPointF(columns[4], y + t.px(3)), size=13, shown=key)
-            settle, share = v.job.proposal.axles[axle].settle_share, settle_share(v.job, axle)
             self.field(f"settles {axle}", ("proposal", "axles", axle, "settle_share"), QPointF(columns[3], y), size,
                        label=f"springs settle, share of the loaded deflection, {v.reader.corner(axle, None)}",
-                       quantity=Quantity.SHARE, value=share, assumed=settle is None or settle.assumed)  # fmt: skip
+                       quantity=Quantity.SHARE, value=settle_share(v.job, axle), assumed=settling_assumed(v.job, axle))  # fmt: skip
 
     # -- hands
     def _choose_words(self, n: int) -> None:

@@ -14,6 +14,7 @@ from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import pen
 from isostat.desktop.view import FOUND, View
+from isostat.wording.reader import ABOUT
 
 PAST = 0.008  # m shown beyond the outermost height
 
@@ -67,13 +68,13 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
         for place, case, _ in lines.labels(end):
             height, here = float(lines.heights[case][end]), case == v.case
             shown = Shown("mean height", axle, 0, v.weighed, found=True) if case == FOUND else Shown("mean height", axle, 0, case)
-            told = v.number(shown, v.reader.height(height))
-            if case == FOUND:
-                parts = [told, "found"]
+            told = v.reader.height(height)
+            if case == FOUND:  # as read: the old springs need not be solved to know whether it was
+                parts = [(ABOUT if any(h.assumed for h in v.a.axles[axle].hub_to_arch_m) else "") + told, "found"]
             else:
                 verdict, _ = v.reader.off(height, float(lines.target[end]), band)
                 spread_m = v.band_m(axle, None, case) if here else None
-                told += "" if spread_m is None else f" ± {v.reader.height(spread_m)}"
+                told = v.number(shown, told) + ("" if spread_m is None else f" ± {v.reader.height(spread_m)}")
                 parts = [told, verdict, v.reader.case(case)]
             style = {"size": 14, "weight": 600, "role": "ink"} if here else {"size": 13, "role": "ink2"}
             words = "  ".join(parts if end else reversed(parts))
