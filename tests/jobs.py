@@ -9,7 +9,7 @@ from isostat.assess import assess
 from isostat.assess.pairing import pairs_for, with_pair
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
-from isostat.job.edits import put
+from isostat.job.edits import put, put_number
 from isostat.job.files import job_from, read_job
 from isostat.job.proposals import add_proposal, work_on
 from isostat.job.schema import Job
@@ -245,3 +245,8 @@ def mirrored(job: Job) -> Job:
         return {MIRROR.get(k, "right_m" if k == "left_m" and pair else k): other(k, v, pair) for k, v in node.items()}
 
     return job_from(turn(job.model_dump()), "mirrored")
+
+
+def wound_anew() -> Job:
+    """A new job whose front coil is wound to order: nothing of it was read."""
+    return put_number(blank_job(), ("proposal", "axles", 0, "inside_m"), 0.112)

@@ -13,10 +13,9 @@ from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.findings import value_text
-from isostat.job.blank import blank_job
 from isostat.job.demos import demo, demo_names
 from isostat.wording.reader import ABOUT
-from tests.jobs import aided, leafed, past_its_travel, shifted_sheet, twisted
+from tests.jobs import aided, leafed, past_its_travel, shifted_sheet, twisted, wound_anew
 
 # Texts with digits that are no result: scales, captions, names, and sentences whose numbers stand on the drawing.
 NO_RESULT = re.compile(
@@ -29,7 +28,9 @@ NO_RESULT = re.compile(
 )
 
 MARKED = re.compile(r"≈ [+−±↓]? ?#|≈ \d+ (up|down): tyre #")  # of the change of ground to arch the tyre's share is asked
-JOBS = {"leafed": leafed, "twisted": twisted, "aided": aided, "new job": blank_job}
+
+
+JOBS = {"leafed": leafed, "twisted": twisted, "aided": aided, "new job": wound_anew}
 
 
 @pytest.mark.parametrize(

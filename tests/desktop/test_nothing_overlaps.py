@@ -17,7 +17,6 @@ from isostat.desktop.steps.stance import PAGES as STANCE_PAGES
 from isostat.desktop.steps.stance import StanceStep
 from isostat.desktop.steps.travel import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
-from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.edits import put
 from isostat.job.schema import Job
@@ -36,6 +35,7 @@ from tests.jobs import (
     three_axles,
     twisted,
     well_measured,
+    wound_anew,
 )
 
 # (width, height, text, units, theme, case): every pair of values stands together at least once for the first four
@@ -64,7 +64,7 @@ JOBS = {
     "glazier": lambda: demo("glaziers-flatbed"),
     "aided": aided,
     "limited": limited,
-    "new job": blank_job,
+    "new job": wound_anew,
     "three axles": three_axles,
     "one axle": one_axle,
     "past its travel": past_its_travel,

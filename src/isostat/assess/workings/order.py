@@ -16,7 +16,7 @@ from isostat.core.tuning.events import droop_end
 from isostat.core.working import Given, Origin, Working
 
 
-def _guessed(a: Assessment, k: Shown) -> bool:
+def order_guessed(a: Assessment, k: Shown) -> bool:
     """Whether motion ratio, installed or free length behind what is ordered at a corner is assumed."""
     found = a.found_springs[k.axle][k.side]
     return a.axles[k.axle].spring_ratio.assumed or found.installed_m.assumed or not found.length_known
@@ -91,7 +91,7 @@ def free_length(a: Assessment, k: Shown) -> Working:
             ),
         ),
         result=free,
-        approximate=_guessed(a, k),
+        approximate=order_guessed(a, k),
         rule="New spring, before it settles; to the whole millimetre.",
     )
 
@@ -103,7 +103,7 @@ def spacer(a: Assessment, k: Shown) -> Working:
     need, free = o.order.need_m[k.side], o.order.free_m[k.side]
     if o.spacer_origin is Origin.TYPED or value == 0.0:
         made = _as_chosen("spacer", "p", "coil size", value, o.spacer_origin, "as chosen", "Plate under or over the coil.")
-        return made if o.spacer_origin is Origin.TYPED else replace(made, approximate=_guessed(a, k))
+        return made if o.spacer_origin is Origin.TYPED else replace(made, approximate=order_guessed(a, k))
     return Working(
         name="spacer",
         symbol="p",
@@ -115,7 +115,7 @@ def spacer(a: Assessment, k: Shown) -> Working:
             Given("r", "rounding", "coil size", value - (need - free), Origin.COMPUTED),
         ),
         result=value,
-        approximate=_guessed(a, k),
+        approximate=order_guessed(a, k),
         rule="Equal springs, the spacer makes up the side that needs more.",
     )
 
@@ -142,7 +142,7 @@ def preload(a: Assessment, k: Shown) -> Working:
             Given("X", "spring travel from there to hanging", "coil size", spring_travel, droop.origin),
         ),
         result=x,
-        approximate=droop.assumed or _guessed(a, k),
+        approximate=droop.assumed or order_guessed(a, k),
         rule="Compression with the wheel hanging; below zero the coil is loose there.",
     )
 

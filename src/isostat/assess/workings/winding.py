@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from isostat.assess.assessment import Assessment
 from isostat.assess.winding import Wound, wound
 from isostat.assess.workings.given import given_or
 from isostat.assess.workings.helix import solid_length, stress
+from isostat.assess.workings.order import order_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.helix import Helix
 from isostat.core.working import Given, Origin, Working
@@ -32,7 +35,7 @@ def wire_size(a: Assessment, k: Shown) -> Working:
         expression="D - D_i",
         inputs=(_size("D", "mean diameter", coil.mean_m), _size("D_i", "inside diameter", coil.mean_m - coil.wire_m, Origin.TYPED)),
         result=coil.wire_m,
-        approximate=False,
+        approximate=order_guessed(a, k),
         rule="The thinnest in half millimetres whose stress at full bump stays within its share; it must not be solid before.",
     )
 
@@ -52,25 +55,26 @@ def turns(a: Assessment, k: Shown) -> Working:
             Given("k", "spring rate", "rate", coil.rate, Origin.COMPUTED),
         ),
         result=coil.turns,
-        approximate=False,
+        approximate=order_guessed(a, k),
         rule="Closed and ground: one turn at each end does not work. EN 13906-1 (from memory).",
     )
 
 
 def solid(a: Assessment, k: Shown) -> Working:
     """Solid length."""
-    return solid_length(_told(a, k)[1], Origin.COMPUTED)
+    return replace(solid_length(_told(a, k)[1], Origin.COMPUTED), approximate=order_guessed(a, k))
 
 
 def stress_ride(a: Assessment, k: Shown) -> Working:
     """Stress at the target, of what the wire is allowed."""
-    return stress(_told(a, k)[1], max(a.orders[k.axle].target_force_n), "at the target", Origin.COMPUTED)
+    told = stress(_told(a, k)[1], max(a.orders[k.axle].target_force_n), "at the target", Origin.COMPUTED)
+    return replace(told, approximate=order_guessed(a, k))
 
 
 def stress_solid(a: Assessment, k: Shown) -> Working:
     """Stress when solid, of what the wire is allowed."""
     coil = _told(a, k)[1]
-    return stress(coil, coil.solid_force_n, "when solid", Origin.COMPUTED)
+    return replace(stress(coil, coil.solid_force_n, "when solid", Origin.COMPUTED), approximate=order_guessed(a, k))
 
 
 def window(a: Assessment, k: Shown) -> Working:
@@ -90,7 +94,7 @@ def window(a: Assessment, k: Shown) -> Working:
         expression="(k_w - S * c) / MR**2" if bend else "k_w / MR**2",
         inputs=tuple(inputs),
         result=w.low,
-        approximate=False,
+        approximate=a.axles[k.axle].spring_ratio.assumed,
         rule=f"Bump: (n − 1)·F over the bump left; two loads: ΔF over what they may differ; droop: F over its travel.{high}",
     )
 

@@ -128,19 +128,21 @@ def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound) -> No
         ("solid", "solid", number(coil.solid_m, Quantity.COIL, r.preset), r.preset.coil.sign),
     ):
         shown = Shown(f"wound {key}", axle)
-        x = sheet.text(f"part {key}", f"{words} {value}", QPointF(x, at.y()), size=13.5, weight=600, unit=sign, shown=shown).right()
+        x = sheet.text(
+            f"part {key}", f"{words} {v.number(shown, value)}", QPointF(x, at.y()), size=13.5, weight=600, unit=sign, shown=shown
+        ).right()
         x += t.px(12)
     x = at.x()
     for key, words, share in (("ride", "stress at ride", told.used_ride), ("used solid", "when solid", told.used_solid)):
         role = "ochre" if share > 1.0 else "ink"
-        more = " !" if share > 1.0 else ""
+        more, shown = " !" if share > 1.0 else "", Shown(f"wound {key}", axle)
         box = sheet.text(
             f"part {key}",
-            f"{words} {share * 100:.1f} %{more}",
+            f"{words} {v.number(shown, f'{share * 100:.1f} %')}{more}",
             QPointF(x, at.y() + t.px(18)),
             size=13,
             role=role,
-            shown=Shown(f"wound {key}", axle),
+            shown=shown,
         )
         x = box.right() + t.px(12)
 

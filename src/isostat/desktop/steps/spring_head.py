@@ -124,12 +124,13 @@ def lay_pick(sheet: Sheet, v: View, axle: int) -> None:
 def _lay_window(sheet: Sheet, v: View, axle: int, left: float, top: float) -> None:
     """What all wishes leave of the rate, as long as there is room to say it."""
     t, window, r = v.theme, v.a.orders[axle].window, v.reader
-    low, high = (r.rate(end).rsplit(" ", 1)[0] for end in (window.low, window.high))
-    span = f"{low} to {r.rate(window.high)}" if window.is_open else f"none: {low} and {high}"
+    shown = Shown("rate window", axle)
+    low, high = (v.number(shown, r.rate(end).rsplit(" ", 1)[0]) for end in (window.low, window.high))
+    span = f"{low} to {v.number(shown, r.rate(window.high))}" if window.is_open else f"none: {low} and {high}"
     tries = (f"window {span}, by {window.low_by} and {window.high_by}", f"window {span}", span)
     right = sheet.width() - t.px(16)
     words = next((w for w in tries if sheet.text_width(w, 12.5) < right - left), None)
     if words is not None:
         role = "ink2" if window.is_open else "ochre"
         sheet.text("rate window", words, QPointF(right, top + t.px(4)), size=12.5, role=role, anchor=RIGHT,
-                         shown=Shown("rate window", axle))  # fmt: skip
+                         shown=shown)  # fmt: skip
