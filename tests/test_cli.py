@@ -1,12 +1,15 @@
 from __future__ import annotations
 
 import json
+import re
 from pathlib import Path
 
 import pytest
 
 from isostat import __version__
 from isostat.cli import main
+from isostat.job.blank import blank_job
+from isostat.job.saving import save_job
 
 
 def test_demo_assess_and_schema_from_the_command_line(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
@@ -86,3 +89,12 @@ def test_travel_answers_for_every_wheel_and_ranks_a_list_of_shocks(capsys: pytes
     shocks.write_text("name,extended,collapsed\nmine,560\n", encoding="utf-8")
     assert main(["travel", str(job), "--shocks", str(shocks)]) == 1
     assert "Line 2" in capsys.readouterr().err
+
+
+def test_a_job_of_which_nothing_was_read_says_so_at_every_number(capsys: pytest.CaptureFixture[str], tmp_path: Path) -> None:
+    save_job(blank_job(), tmp_path / "new.json")
+    assert main(["assess", str(tmp_path / "new.json")]) == 0
+    printed = capsys.readouterr().out
+    wheels = [line for line in printed.splitlines() if re.search(r"hub to arch .*droop|free .*hanging|^ +holds", line)]
+    numbers = [re.findall(r"(≈ )?[\d.]+ (?:kg|mm|N/mm|Hz|bump|droop|high)", line) for line in wheels]
+    assert len(wheels) == 3 * 4 + 2 * 4 and all(len(found) == found.count("≈ ") for found in numbers), printed

@@ -115,12 +115,12 @@ def test_a_reading_that_cannot_be_stays_with_a_sentence_and_a_slip_is_said_large
 @pytest.mark.parametrize("size", [(1100, 700), (1280, 800), (1920, 1080)])
 @pytest.mark.parametrize("units", [INCH, "mm kg N/mm bar"])
 @pytest.mark.parametrize("step", [Step.MEASURE, Step.STANCE])
-@pytest.mark.parametrize("job", ["hive-hauler", "three axles"])
+@pytest.mark.parametrize("job", ["hive-hauler", "three axles", "new job"])
 def test_figures_are_large_few_and_apart(open_window, qtbot: QtBot, size, units: str, step: Step, job: str) -> None:  # type: ignore[no-untyped-def]
-    window = far(open_window, qtbot, hive_on_coils() if job == "hive-hauler" else three_axles(), units)
+    window = far(open_window, qtbot, {"hive-hauler": hive_on_coils, "three axles": three_axles, "new job": blank_job}[job](), units)
     window.resize(*size)
     window.go(step)
-    window.show_case(4)
+    window.show_case(2 if job == "new job" else 4)
     if step is Step.MEASURE:
         QTest.keyClicks(window.far.findChild(FarField), "19/15" if units == INCH else "489")
     qtbot.wait(10)
@@ -130,6 +130,8 @@ def test_figures_are_large_few_and_apart(open_window, qtbot: QtBot, size, units:
     figures = [n for n in shown if any(c.isdigit() for c in n.text()) and not n.objectName().endswith("word")]
     assert 1 <= len(figures) <= 6
     assert all(n.font().pixelSize() >= 64 for n in figures)
+    if step is Step.STANCE:
+        assert all(n.text().startswith("≈ ") == (job == "new job") for n in figures), "nothing of a new job was read"
 
 
 def test_f11_comes_back_and_pages_turn_the_case(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

@@ -8,6 +8,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QPainter
 from PyQt6.QtWidgets import QLineEdit, QWidget
 
+from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.far_picture import draw_point
 from isostat.desktop.pieces.ink import mark
@@ -198,10 +199,13 @@ class FarView(Sheet):
                     self._say(f"far height {axle}{side}", "falls over", x, y + 34, 64, weight=600, role="brick")
                     continue
                 height, target = float(s.hub_to_arch_m[axle, side, v.case]), float(v.a.fitted_target_m[axle, side])
-                box = self._say(f"far height {axle}{side}", v.reader.height(height), x, y + 24, size, weight=600)
+                key = Shown("height", axle, side, v.case)
+                box = self._say(f"far height {axle}{side}", v.number(key, v.reader.height(height)), x, y + 24, size, weight=600)
                 words, inside = v.reader.off(height, target, v.job.target.band_m.value)
+                words = v.number(key, words)
                 if v.case != v.a.target_case:
-                    words, inside = f"{v.reader.height(target)} when {v.reader.case(v.a.target_case)}", True
+                    wanted = v.number(Shown("target", axle, side), v.reader.height(target))
+                    words, inside = f"{wanted} when {v.reader.case(v.a.target_case)}", True
                 role = "ink" if inside else "ochre"
                 below = box.bottom() / f - size * 0.16
                 self._say(f"far verdict {axle}{side}", words, x, below, 38, weight=600, role=role)

@@ -10,6 +10,7 @@ from isostat.assess.judge import hanging_force_n
 from isostat.assess.seating import Seated
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Judgement
+from isostat.core.limits import GRAVITY
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.fixes import say_fix
@@ -32,9 +33,10 @@ def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:
             verdict = ""
             if case == a.target_case:
                 words, _ = r.off(float(s.hub_to_arch_m[at]), float(a.fitted_target_m[i, side]), a.job.target.band_m.value)
-                verdict = words if words == "on target" else f"{words} of {r.height(float(a.fitted_target_m[i, side]))}"
+                words = words if words == "on target" else f"{words} of {r.height(float(a.fitted_target_m[i, side]))}"
+                verdict = _about(a, Shown("height", *at), words)
             lines.append(
-                f"  {r.corner(i, side):<14}{r.mass(float(s.pad_kg[at])):>9}"
+                f"  {r.corner(i, side):<14}{_about(a, Shown('load', *at), r.mass(float(s.pad_kg[at]))):>9}"
                 f"{_about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>16} hub to arch"
                 f"{_about(a, Shown('bump left', *at), r.left(float(s.bump_left_m[at]))):>12} bump"
                 f"{_about(a, Shown('droop left', *at), r.left(float(s.droop_left_m[at]))):>12} droop"
@@ -72,7 +74,9 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
         lines.append(f"  {r.corner(i, side):<14}{said}, {hanging}")
         care = "unload the bar, hold the key" if o.torsion is not None else "proper compressor"
         if force > 0 and o.air is None and kind != "leaf":
-            lines.append(f"  {'':<14}holds {r.mass(force / 9.80665)} hanging: {care}, nobody in line")
+            lines.append(
+                f"  {'':<14}holds {_about(a, Shown('preload', i, side), r.mass(force / GRAVITY))} hanging: {care}, nobody in line"
+            )
     return lines
 
 
