@@ -88,7 +88,7 @@ def pack_force_n(a: Assessment, axle: int, case: int) -> float:
 
 @lru_cache(maxsize=256)
 def _bent_at(pack: LeafPack, node: int) -> tuple[Floats, Floats]:
-    return pack.bent_most(node * NODE), pack.nominal(node * NODE)
+    return pack.bent(node * NODE)
 
 
 def _bent(pack: LeafPack, force: float) -> tuple[Floats, Floats]:

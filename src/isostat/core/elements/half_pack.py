@@ -8,7 +8,7 @@ from functools import cached_property, lru_cache, partial
 
 import numpy as np
 
-from isostat.core.limits import Floats
+from isostat.core.limits import Bools, Floats
 
 STEEL = 206e9  # Pa, Young's modulus of spring steel
 NEARLY = 1e-3  # 1/m: leaves that lie nearer are of one curvature
@@ -109,13 +109,13 @@ class HalfPack:
         ]
         return m, np.concatenate([np.zeros(0), *gaps]), by_load, own
 
-    def solve(self, loads: Floats) -> tuple[Floats, Floats]:
+    def solve(self, loads: Floats, pressing: Bools | None = None) -> tuple[Floats, Floats]:
         """Eye deflection from the main leaf's own free shape, (n,) m, and contact forces (n, contacts) N, at loads on the eye in N.
 
-        loads: (n,), rising is fastest: each starts from the last one's contacts.
+        loads: (n,), rising is fastest: each starts from the last one's contacts, the first from those that press, if it is said.
         """
         m, gaps, by_load, own = self._system
-        active = np.zeros(gaps.size, dtype=bool)
+        active = np.zeros(gaps.size, dtype=bool) if pressing is None else pressing
         down, forces = [], []
         for load in np.asarray(loads, dtype=float):
             r, active = _pressed_apart(m, gaps - load * by_load, active)
@@ -123,10 +123,17 @@ class HalfPack:
             forces.append(r)
         return np.array(down), np.array(forces).reshape(len(down), gaps.size)
 
+    @cached_property
+    def _at_rest(self) -> tuple[float, Bools]:
+        """Deflection of the eye without load, m, and which contacts press then."""
+        down, forces = self.solve(np.zeros(1))
+        return float(down[0]), forces[0] > 0.0
+
     def deflection(self, load: float) -> float:
         """Deflection of the eye from its place without load, m; a load on the eye in N."""
-        down, _ = self.solve(np.array([0.0, load]))
-        return float(down[1] - down[0])
+        at_rest, pressing = self._at_rest
+        down, _ = self.solve(np.array([load]), pressing if load > 0.0 else None)
+        return float(down[0]) - at_rest
 
     @cached_property
     def second(self) -> tuple[int, float] | None:

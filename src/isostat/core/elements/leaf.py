@@ -129,22 +129,32 @@ class LeafPack:
                 found.append((share * half.deflection(load) + (1.0 - share) * other.deflection(rest), load / share))
         return min(found) if found else None
 
+    @property
+    def _loads(self) -> Floats:
+        """Forces at the seat at which the pack is solved, N."""
+        guess = self.bound_rate * (max(self.free_arch_m, 0.02) + PAST_FLAT) * 1.1
+        return np.concatenate([-np.geomspace(0.3, 0.02, 5) * guess * 0.3, np.linspace(0.0, guess, 49)])
+
+    @cached_property
+    def _ends(self) -> list[tuple[Floats, Floats]]:
+        """Of each half how far its eye goes down, m, and the loads on it, N."""
+        loads, ends = self._loads, []
+        for n, half in enumerate(self.halves):
+            kink = [half.second[1]] if half.second and half.second[1] < 0.6 * loads[-1] else []
+            each = np.unique(np.append(0.6 * loads, kink))
+            ends.append((self._arch(n, np.zeros(1)) - self._arch(n, each), each))
+        return ends
+
     @cached_property
     def curve(self) -> tuple[Floats, Floats]:
         """Compression in m from the free arch, and force at the seat in N, rising; from PULLED below it to well past flat."""
-        guess = self.bound_rate * (max(self.free_arch_m, 0.02) + PAST_FLAT) * 1.1
-        loads = np.concatenate([-np.geomspace(0.3, 0.02, 5) * guess * 0.3, np.linspace(0.0, guess, 49)])
         if not self.held:
-            share = self.shares
+            share, loads = self.shares, self._loads
             kinks = [half.second[1] / part for half, part in zip(self.halves, share, strict=True) if half.second]
-            loads = np.unique(np.concatenate([loads, [load for load in kinks if load < guess]]))
+            loads = np.unique(np.concatenate([loads, [load for load in kinks if load < loads[-1]]]))
             down = [self._arch(n, np.zeros(1)) - self._arch(n, loads * share[n]) for n in (0, 1)]
             return share[0] * down[0] + share[1] * down[1], loads
-        ends = []
-        for n, half in enumerate(self.halves):
-            kink = [half.second[1]] if half.second and half.second[1] < 0.6 * guess else []
-            each = np.unique(np.append(0.6 * loads, kink))
-            ends.append((self._arch(n, np.zeros(1)) - self._arch(n, each), each))
+        ends = self._ends
         x = np.unique(np.concatenate([ends[0][0], ends[1][0]]))
         x = x[(x >= max(e[0] for e, _ in ends)) & (x <= min(e[-1] for e, _ in ends))]
         x = x[np.append(True, np.diff(x) > 1e-6)]
@@ -160,7 +170,8 @@ class LeafPack:
             return force_n * share[0], force_n * share[1]
         front, rear = self.halves
         bound = self.half_bounds
-        part = force_n * bound[0] / (bound[0] + bound[1])
+        x, force = self.curve
+        part = float(np.interp(np.interp(force_n, force, x), *self._ends[0]))
         for _ in range(12):  # Newton with the bounds for rates: they are a few per cent off
             miss = front.deflection(part) - rear.deflection(force_n - part)
             part -= miss / (1.0 / bound[0] + 1.0 / bound[1])
@@ -208,12 +219,20 @@ class LeafPack:
 
     def bent_most(self, force_n: float) -> Floats:
         """Moment in N·m and thickness in m where each leaf's stress is largest under a force at the seat, (leaves, 2)."""
+        return self._bent_most(self.eye_loads(force_n))
+
+    def _bent_most(self, loads: tuple[float, float]) -> Floats:
         found = []
-        for half, load in zip(self.halves, self.eye_loads(force_n), strict=True):
+        for half, load in zip(self.halves, loads, strict=True):
             _, forces = half.solve(np.array([load]))
             found.append(half.bent_most(load, forces[0]))
         front, rear = (bending_stress(bent, self.widths) for bent in found)
         return np.where((front >= rear)[:, None], found[0], found[1])
+
+    def bent(self, force_n: float) -> tuple[Floats, Floats]:
+        """Where each leaf's stress is largest under a force at the seat, and its stress at the clamp: `bent_most` and `nominal`."""
+        loads = self.eye_loads(force_n)
+        return self._bent_most(loads), self._nominal(loads)
 
     def stresses(self, force_n: float) -> Floats:
         """Largest bending stress of each leaf in Pa under a force at the seat, the worse half, (leaves,)."""
@@ -221,7 +240,10 @@ class LeafPack:
 
     def nominal(self, force_n: float) -> Floats:
         """Stress of each leaf at the clamp by which packs are rated, under a force at the seat, the worse half, Pa, (leaves,)."""
-        front, rear = (half.nominal(load) for half, load in zip(self.halves, self.eye_loads(force_n), strict=True))
+        return self._nominal(self.eye_loads(force_n))
+
+    def _nominal(self, loads: tuple[float, float]) -> Floats:
+        front, rear = (half.nominal(load) for half, load in zip(self.halves, loads, strict=True))
         return np.maximum(front, rear)
 
 
