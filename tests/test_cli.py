@@ -4,12 +4,15 @@ import json
 import re
 from pathlib import Path
 
+import numpy as np
 import pytest
 
 from isostat import __version__
 from isostat.cli import main
 from isostat.job.blank import blank_job
+from isostat.job.demos import demo
 from isostat.job.saving import save_job
+from tests.jobs import guessed
 
 
 def test_demo_assess_and_schema_from_the_command_line(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
@@ -98,3 +101,32 @@ def test_a_job_of_which_nothing_was_read_says_so_at_every_number(capsys: pytest.
     wheels = [line for line in printed.splitlines() if re.search(r"hub to arch .*droop|free .*hanging|^ +holds", line)]
     numbers = [re.findall(r"(≈ )?[\d.]+ (?:kg|mm|N/mm|Hz|bump|droop|high)", line) for line in wheels]
     assert len(wheels) == 3 * 4 + 2 * 4 and all(len(found) == found.count("≈ ") for found in numbers), printed
+    assert main(["travel", str(tmp_path / "new.json")]) == 0
+    ways = [line for line in capsys.readouterr().out.splitlines() if re.match(r"  [a-z][a-z ,]+  +\S", line)]
+    assert len(ways) >= 4 * 5 and all(len(re.findall(r"\d mm", line)) == line.count("≈ ") for line in ways), ways
+
+
+ORDERED = {
+    "orchard-sprayer": (r"anchor ≈ .*° tighter", r"leaf pack ≈ .*free arch ≈ .*, block ≈ "),
+    "glaziers-flatbed": (r"air spring at ≈ .* bar, ≈ .* high in Out, ≈ .* over a bump",) * 2,
+    "survey-buggy": (r"collar ≈ .* down, ring ≈ .* from the collar, preload ≈ ",) * 2,
+}
+
+
+@pytest.mark.parametrize("name", ORDERED)
+def test_whatever_its_springs_an_order_that_rests_on_nothing_measured_is_marked(
+    name: str, capsys: pytest.CaptureFixture[str], tmp_path: Path
+) -> None:
+    """Text and JSON alike: what the adjuster, the valve, the collar or the steel is set to is only near."""
+    path = tmp_path / "guessed.json"
+    for job, marked in ((demo(name), False), (guessed(demo(name)), True)):
+        save_job(job, path)
+        assert main(["assess", str(path)]) == 0
+        printed = capsys.readouterr().out
+        lines = [line for line in printed[printed.index("ORDER") :].splitlines() if re.match("  (front|rear) (left|right) ", line)]
+        found = [re.search(words, line) is not None for line, words in zip(lines, np.repeat(ORDERED[name], 2), strict=True)]
+        assert all(found) if marked else not any(found), lines
+        assert main(["assess", str(path), "--json"]) == 0
+        keys = {"turn_approximate", "gauge_approximate", "collar_approximate", "ring_approximate", "preload_approximate"}
+        marks = [row[key] for row in json.loads(capsys.readouterr().out)["order"] for key in keys & set(row)]
+        assert all(marks) if marked else not any(marks), marks

@@ -13,6 +13,7 @@ from isostat.assess.damped import damped, light_and_full, revalve
 from isostat.assess.judge import judge
 from isostat.assess.shocks import ranked_shocks, shock_to_order
 from isostat.assess.stop_use import nearest_arch, spacer_steps, stop_use, strap_for
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Grade, Step
 from isostat.core.tuning.crossed import axle_tilt
 from isostat.job.files import read_job
@@ -22,7 +23,7 @@ from isostat.job.shock_list import shipped_shocks, shock_list
 from isostat.job.tables import read_table
 from isostat.terminal import ANSWERED, FAULTS, tell, tell_plain
 from isostat.units.unit import PRESETS
-from isostat.wording.reader import Reader
+from isostat.wording.reader import ABOUT, Reader
 from isostat.wording.sentences import GRADE_WORDS, say
 
 SHOWN = 5  # shocks of the list
@@ -97,7 +98,14 @@ def _wheel(a: Assessment, i: int, side: int) -> dict[str, Any]:
     use = stop_use(a, i, side, a.target_case)
     out: dict[str, Any] = {"side": SIDES[side]}
     for name, one_up in (("together", False), ("one_wheel_up", True)):
-        out[name] = [{"event": e.name, "hub_to_arch_m": round(base - e.travel_m, 6)} for e in lanes(a, i, side, one_up=one_up)]
+        out[name] = [
+            {
+                "event": e.name,
+                "hub_to_arch_m": round(base - e.travel_m, 6),
+                "approximate": is_approximate(a, Shown("event", i, side, event=e.name)),
+            }
+            for e in lanes(a, i, side, one_up=one_up)
+        ]
     other = float(a.baseline_m[i, 1 - side])
     out["up"] = {
         "hub_to_arch_m": round(base - pose.bump_m, 6),
@@ -138,9 +146,9 @@ def travel_text(plain: dict[str, Any], r: Reader) -> str:
     for axle in plain["axles"]:
         for wheel in axle["wheels"]:
             lines.append(f"{axle['axle']} {wheel['side']}, hub to arch")
-            up = {e["event"]: e["hub_to_arch_m"] for e in wheel["one_wheel_up"]}
+            up = {e["event"]: _height(e, r) for e in wheel["one_wheel_up"]}
             for e in reversed(wheel["together"]):
-                together, crossed = r.height_unit(e["hub_to_arch_m"]), r.height_unit(up[e["event"]])
+                together, crossed = _height(e, r), up[e["event"]]
                 lines.append(f"  {e['event']:<28}{together:>12}" + ("" if together == crossed else f"{crossed:>12} one wheel up"))
             if "full_bump" in wheel:
                 use = wheel["full_bump"]
@@ -167,6 +175,10 @@ def travel_text(plain: dict[str, Any], r: Reader) -> str:
         lines += [f"Ramp travel index {plain['ramp_travel_index']:.0f} (ramp of 20°)", ""]
     lines += [f"{f['grade'].upper()}  {f['place']}: {f['title']}" for f in plain["findings"]]
     return "\n".join(lines) + "\n"
+
+
+def _height(event: dict[str, Any], r: Reader) -> str:
+    return (ABOUT if event["approximate"] else "") + r.height_unit(event["hub_to_arch_m"])
 
 
 def _clear(clear_m: float, r: Reader) -> str:

@@ -69,8 +69,9 @@ def test_a_fix_that_makes_any_fault_or_watch_grow_says_so_and_none_brings_a_faul
     flagged = 0
     for a, told, fixes in tried():
         before = graveness(told)
+        then = {fix.remedy: graveness(judge(assess(fix.job))) for fix in {fix.remedy: fix for fix in fixes}.values()}
         for fix in fixes:
-            after, own = graveness(judge(assess(fix.job))), same_judgement(fix.judgement)
+            after, own = then[fix.remedy], same_judgement(fix.judgement)
             grew = [
                 key
                 for key, (grade, severity) in after.items()

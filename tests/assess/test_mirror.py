@@ -6,7 +6,7 @@ import dataclasses
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from isostat.assess import assess
@@ -82,6 +82,7 @@ def test_a_mirrored_vehicle_is_told_the_same(name: str) -> None:
     check(any_job(name))
 
 
+@example(name="hive-hauler", axle=1, lift=0.0, corner="shaft_showing_m", by=-0.0195, lean=None)  # one shackle leans too far
 @settings(max_examples=25, deadline=None)
 @given(
     name=st.sampled_from([*demo_names(), *MADE]), axle=st.integers(0, 1), lift=st.floats(-0.03, 0.09),

@@ -60,7 +60,7 @@ def offered(job: Job) -> tuple[LeavesOffered, ...]:
     return found
 
 
-@pytest.mark.parametrize("more", [50.0, 250.0, 400.0])
+@pytest.mark.parametrize("more", [50.0, 400.0])
 def test_leaves_added_for_a_load_carry_it_as_high_as_weighed(more: float) -> None:
     """The pack with them, taken through the shop's edit and solved anew, carries what was wanted beyond what was found."""
     job = put(leafed(), ("proposal", "axles", 1, "pack", "wanted_more_kg"), more)

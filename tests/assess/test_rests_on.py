@@ -16,7 +16,7 @@ from isostat.core.findings.springs import ComesAndGoes
 from isostat.core.findings.stance import TipsSooner
 from isostat.core.working import Origin
 from isostat.job.blank import blank_job
-from isostat.job.demos import demo
+from isostat.job.demos import demo, demo_names
 from isostat.job.edits import put
 from isostat.job.files import job_from
 from isostat.job.schema import Job
@@ -24,7 +24,19 @@ from isostat.units.unit import PRESETS
 from isostat.wording.letter import letter
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
-from tests.jobs import hive_on_coils, three_axles, unladen
+from tests.jobs import guessed, hive_on_coils, three_axles, unladen
+
+STATED = {"band", "buys height", "buys travel", "friction", "lift rate"}  # they say themselves how sure they are, or were tried
+NOT_ASKED = {"spacer", "free length"}  # of air, bars and stacked pairs
+
+
+@pytest.mark.parametrize("name", demo_names())
+def test_of_a_vehicle_that_nobody_measured_no_number_goes_without_its_mark(name: str) -> None:
+    a = assess(guessed(demo(name)))
+    sure = [key for key in shown_numbers(a) if key.name not in STATED and not explain(a, key).approximate]
+    kinds = [fit.kind for fit in a.job.proposal.axles]
+    left = [key for key in sure if not (key.name in NOT_ASKED and kinds[key.axle] not in ("coil", "progressive", "leaf"))]
+    assert not [key for key in left if not (key.name.startswith("way ") and key.event == "spring")], left
 
 
 @pytest.mark.parametrize("job", [blank_job(), hive_on_coils(), three_axles(), demo("dairy-trailer")])

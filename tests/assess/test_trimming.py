@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 import numpy as np
 import pytest
 
@@ -15,6 +17,9 @@ from isostat.core.tuning.events import bump_end, travel_of
 from isostat.job.edits import put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
+from isostat.units.unit import PRESETS
+from isostat.wording.fixes import say_fix
+from isostat.wording.reader import Reader
 from tests.jobs import aided, hive_on_coils
 
 STOP = ("proposal", "axles", 1, "stop")
@@ -47,6 +52,22 @@ def test_a_trimmed_stop_is_touched_later_by_all_and_flat_later_by_what_was_no_sq
     trimmed, ratio = put(whole, (*STOP, "spacer_m"), -0.016), assess(whole).axles[1].stop_ratio.value
     assert at(trimmed, "stop touched") - at(whole, "stop touched") == pytest.approx(0.016 / ratio, abs=1e-9)
     assert at(trimmed, "stop flat") - at(whole, "stop flat") == pytest.approx(0.35 * 0.016 / ratio, abs=1e-9)
+
+
+def test_no_more_is_trimmed_off_a_stop_than_there_is_of_it() -> None:
+    job = stopped(0.06, 0.06)
+    assert put(job, (*STOP, "spacer_m"), -0.059).proposal.axles[1].stop.spacer_m
+    with pytest.raises(JobFault, match=r"rear stop of 0\.06 m is trimmed by 0\.06 m; accepted is less than there is of it"):
+        put(job, (*STOP, "spacer_m"), -0.06)
+    with pytest.raises(JobFault, match=r"rear stop of 0\.06 m is trimmed by 0\.07 m"):
+        put(put(job, (*STOP, "free_height_m"), None), (*STOP, "spacer_m"), -0.07)
+
+
+def test_a_fix_that_trims_less_says_trim_not_a_spacer_below_nothing() -> None:
+    a = assess(put(stopped(0.08, 0.08), (*STOP, "spacer_m"), -0.07))
+    said = {say_fix(fix, Reader(a.job, PRESETS["mm kg N/mm bar"])).title for fix in judge_fixes(a, judge(a))}
+    assert any(re.fullmatch(r"Trim \d+ mm off both rear stops", title) for title in said), said
+    assert not any("−" in title for title in said), said
 
 
 def short(job: Job) -> dict[tuple[str, int | None], float]:

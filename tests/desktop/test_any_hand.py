@@ -12,7 +12,7 @@ from isostat.job.demos import demo, demo_names
 from tests.desktop.random_hand import act
 from tests.jobs import limited, three_axles
 
-ACTS = 45
+ACTS = 30
 JOBS = {**{name: (lambda name=name: demo(name)) for name in demo_names()}, "limited": limited, "three axles": three_axles}
 
 

@@ -15,7 +15,7 @@ from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.findings import value_text
 from isostat.job.demos import demo, demo_names
 from isostat.wording.reader import ABOUT
-from tests.jobs import aided, leafed, past_its_travel, shifted_sheet, twisted, wound_anew
+from tests.jobs import aided, guessed, leafed, past_its_travel, shifted_sheet, twisted, wound_anew
 
 # Texts with digits that are no result: scales, captions, names, and sentences whose numbers stand on the drawing.
 NO_RESULT = re.compile(
@@ -31,6 +31,7 @@ MARKED = re.compile(r"≈ [+−±↓]? ?#|≈ \d+ (up|down): tyre #")  # of the 
 
 
 JOBS = {"leafed": leafed, "twisted": twisted, "aided": aided, "new job": wound_anew}
+JOBS |= {f"guessed {name}": partial(lambda name: guessed(demo(name)), name) for name in demo_names()}
 
 
 @pytest.mark.parametrize(
@@ -49,6 +50,11 @@ JOBS = {"leafed": leafed, "twisted": twisted, "aided": aided, "new job": wound_a
         (Step.SPRING, "", "twisted"),
         (Step.SPRING, "air", "aided"),
         (Step.SPRING, "foam", "aided"),
+        *((Step.SPRING, page, "guessed orchard-sprayer") for page in ("", "rear", "air", "side by side")),
+        *((Step.SPRING, page, "guessed glaziers-flatbed") for page in ("", "rear", "air")),
+        *((step, "", "guessed survey-buggy") for step in Step),
+        (Step.STANCE, "by case", "guessed hive-hauler"),
+        (Step.STANCE, "ways", "guessed orchard-sprayer"),
     ],
 )
 def test_every_computed_number_on_the_screen_shows_its_working_when_asked(

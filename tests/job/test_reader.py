@@ -82,7 +82,7 @@ def test_new_lines_and_tabs_in_notes_are_text() -> None:
         ([[-0.1, 0.0, 0.1], [-0.05, 0.0, -0.04]], "has a ratio of -0.4 after wheel travel 0 m; accepted is 0.1 to 2"),
         ([[-0.1, 0.0, 0.1], [-0.05, 0.0, 0.21]], "has a ratio of 2.1 after wheel travel 0 m"),
         ([[-0.1, 0.0, 2.1], [-0.05, 0.0, 1.0]], "goes as far as 2.1 m; accepted is up to 2 m either way"),
-        ([[-0.1, 0.1, 0.1], [-0.05, 0.0, 0.05]], "goes from wheel travel 0.1 to 0.1 m; accepted is a rising table"),
+        ([[-0.1, 0.1, 0.1], [-0.05, 0.0, 0.05]], "goes from wheel travel 0.1 m to 0.1 m; accepted is a rising table"),
         ([[-0.1, 0.0, 0.1], [-0.05, 0.0]], "spring_m"),
         ([[-0.1, 0.0, True], [-0.05, 0.0, 0.05]], "wheel_m[2] is true; accepted is a number"),
     ],

@@ -84,6 +84,8 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
         installed = _installed(axle, side, coil, pressed, guessed=rate.assumed)
         if isinstance(curve, LeafLaw) and coil.installed_length_m is None:  # its arch follows from the pack and the scales
             installed = Figure(curve.flat_m - pressed, Origin.COMPUTED)
+        if isinstance(curve, ArmLaw):  # between no seats: its ways count from any length
+            installed = Figure(installed.value, Origin.COMPUTED)
         implied = installed.value + pressed
         known = not rate.assumed and coil.free_length_m and coil.installed_length_m
         return FoundSpring(

@@ -38,28 +38,28 @@ def leaf_judgements(a: Assessment) -> Iterator[Judgement]:
             yield leaf.HangingWrong(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=str(why))
 
 
-def shackle_leans(a: Assessment, axle: int) -> tuple[float, float, float] | None:
-    """Lean of an axle's left shackle in rad: hanging, at the target, at full bump. None where it was not read.
+def shackle_leans(a: Assessment, axle: int, side: int) -> tuple[float, float, float] | None:
+    """Lean of a shackle in rad: hanging, at the target, at full bump. None where it was not read.
 
     Raises Incomplete or OutOfRange where it cannot follow.
     """
     told, hung = packed(a, axle), hanging(a.job.proposal.axles[axle].pack)
     if told is None or hung is None:
         return None
-    events, o = a.proposed.events[axle][0], a.orders[axle]
-    law = o.law[0]
+    events, o = a.proposed.events[axle][side], a.orders[axle]
+    law = o.law[side]
     assert isinstance(law, LeafLaw)
-    travels = (droop_end(events).travel_m, float(a.target_travel_m[axle, 0]), bump_end(events).travel_m)
-    pressed = [float(a.axles[axle].spring_motion.at(np.asarray(u))[0]) + o.offset_m[0] for u in travels]
-    shift = hung.hung.chord_m - chord_of(told.pack, told.arch_m)  # the lean was read about as the target has it
-    hanging_at, target, bump = (hung.lean(chord_of(told.pack, law.flat_m - x) + shift) for x in pressed)
+    travels = (droop_end(events).travel_m, float(a.target_travel_m[axle, side]), bump_end(events).travel_m)
+    pressed = [float(a.axles[axle].spring_motion.at(np.asarray(u))[0]) + o.offset_m[side] for u in travels]
+    chords = [chord_of(told.pack, law.flat_m - x) for x in pressed]
+    shift = hung.hung.chord_m - chords[1]  # the lean was read about as the target has it
+    hanging_at, target, bump = (hung.lean(chord + shift) for chord in chords)
     return hanging_at, target, bump
 
 
 def _leans(a: Assessment, i: int) -> Iterator[Judgement]:
-    leans = shackle_leans(a, i)
-    if leans is None:
-        return
-    for lean, hangs in ((leans[0], True), (leans[2], False)):
+    sides = [leans for side in (0, 1) if (leans := shackle_leans(a, i, side)) is not None]
+    for end, hangs in ((0, True), (2, False)):
+        lean = max((leans[end] for leans in sides), key=abs, default=0.0)
         if abs(lean) > FAR:
             yield leaf.ShackleFar(grade=Grade.WATCH, place=Place(i), step=Step.TRAVEL, lean_rad=lean, hanging=hangs)

@@ -231,7 +231,8 @@ def _way(
     light, full = int(np.nanargmin(loads)), int(np.nanargmax(loads))
     amount, typed, each = told
     there = value_or(a.job.as_found.axles[axle].pack.shackle_m, HANGS)
-    rates = any(f.rate.assumed for f in a.found_springs[axle]) and name != "spring"
+    springs = any(f.rate.assumed for f in a.found_springs[axle]) or a.axles[axle].spring_ratio.assumed
+    rates = springs and name != "spring"  # that one meets the target whatever it takes
     return Way(
         name=name,
         axle=axle,

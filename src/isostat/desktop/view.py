@@ -9,11 +9,12 @@ from isostat.assess.adding_leaves import LeavesOffered
 from isostat.assess.band import Prediction
 from isostat.assess.buys import Buy
 from isostat.assess.fixes import Fix
-from isostat.assess.workings import Shown, is_approximate
+from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Judgement, Step
 from isostat.desktop.theme import Theme
 from isostat.job.schema import Job
-from isostat.wording.reader import ABOUT, Reader
+from isostat.wording.about import about
+from isostat.wording.reader import Reader
 
 GLYPHS = ("ring", "half", "disc", "diamond", "half square", "triangle", "half diamond")
 FOUND = -1  # in place of a case: as found, as weighed
@@ -54,7 +55,7 @@ class View:
 
     def number(self, shown: Shown, text: str) -> str:
         """The text, with ≈ before it where the number mainly rests on something assumed."""
-        return (ABOUT if is_approximate(self.a, shown) else "") + text
+        return about(self.a, shown, text)
 
     def band_m(self, axle: int, side: int | None, case: int | None = None) -> float | None:
         """Half of the band of a corner's height, or of the axle's mean, in a case (else the chosen one).

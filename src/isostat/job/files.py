@@ -13,7 +13,7 @@ from typing import Any, get_args
 from pydantic import BaseModel, ValidationError
 
 from isostat.job.plain_json import NotPlain, place_words, plain_data
-from isostat.job.reading import Outside
+from isostat.job.reading import Clash, Outside
 from isostat.job.schema import VERSION, Job
 
 MOST_BYTES = 8 * 1024 * 1024
@@ -23,12 +23,12 @@ MOST_FAULTS = 20  # that are told one by one
 class JobFault(ValueError):
     """A job that cannot be read. `faults` holds one sentence each: the first twenty, and how many more there are.
 
-    outside: what is out of its bounds, where that alone is wrong.
+    told: what is out of its bounds or cannot stand together, where that alone is wrong.
     """
 
-    def __init__(self, source: str, faults: Iterable[str], outside: Outside | None = None) -> None:
+    def __init__(self, source: str, faults: Iterable[str], told: Outside | Clash | None = None) -> None:
         found = list(faults)
-        self.outside = outside
+        self.told = told
         more = len(found) - MOST_FAULTS
         self.source = source
         self.faults = (*found[:MOST_FAULTS], *((f"And {more} more like these.",) if more > 0 else ()))
@@ -87,12 +87,12 @@ def job_from(data: Any, source: str = "job") -> Job:
         return Job.model_validate(data)
     except ValidationError as fault:
         errors = _own(fault.errors(include_url=False))
-        raise JobFault(source, [_overfull(e, data) or _sentence(e) for e in errors], _outside(errors)) from None
+        raise JobFault(source, [_overfull(e, data) or _sentence(e) for e in errors], _told(errors)) from None
 
 
-def _outside(errors: list[Any]) -> Outside | None:
+def _told(errors: list[Any]) -> Outside | Clash | None:
     fault = errors[0].get("ctx", {}).get("error") if len(errors) == 1 else None
-    return fault if isinstance(fault, Outside) else None
+    return fault if isinstance(fault, Outside | Clash) else None
 
 
 def _overfull(error: Any, data: Any) -> str:

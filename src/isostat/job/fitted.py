@@ -16,6 +16,7 @@ from isostat.job.reading import (
     BarLength,
     BarRate,
     BarSize,
+    Clash,
     CoilAcross,
     CoilLength,
     CoilTurns,
@@ -69,10 +70,9 @@ class Coil(Frozen):
     @model_validator(mode="after")
     def _longer_than_solid(self) -> Self:
         if self.free_length_m and self.solid_length_m and self.free_length_m.value <= self.solid_length_m.value:
-            raise ValueError(
-                f"free length is {self.free_length_m.value:g} m with a solid length of "
-                f"{self.solid_length_m.value:g} m; accepted is a free length above the solid length"
-            )
+            free, solid = self.free_length_m.value, self.solid_length_m.value
+            above = "; accepted is a free length above the solid length"
+            raise Clash("coil size", "free length is ", free, " with a solid length of ", solid, above)
         return self
 
 
@@ -152,9 +152,8 @@ class ShockRow(Frozen):
     def _longer_out_than_in(self) -> Self:
         out, shut = self.extended_m.value, self.collapsed_m.value
         if not (shut >= 0.1 and out >= shut + 0.02):
-            raise ValueError(
-                f"shock “{self.name}” is {out:g} m extended, {shut:g} m collapsed; accepted is 0.1 m or more, and 0.02 m longer out"
-            )
+            told = (f"shock “{self.name}” is ", out, " extended, ", shut, " collapsed; accepted is ")
+            raise Clash("height", *told, 0.1, " or more, and ", 0.02, " longer out")
         return self
 
 

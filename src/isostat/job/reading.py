@@ -98,6 +98,17 @@ class Outside(ValueError):
         self.what, self.value, self.bounds = what, value, bounds
 
 
+class Clash(ValueError):
+    """Lengths that cannot stand together. A file's reader says them in SI, the screen in its own units.
+
+    quantity: what the lengths are shown as. told: the sentence in pieces, words and lengths in m.
+    """
+
+    def __init__(self, quantity: str, *told: str | float) -> None:
+        super().__init__("".join(part if isinstance(part, str) else f"{part:g} m" for part in told))
+        self.quantity, self.told = quantity, told
+
+
 def _plain_number(given: Any) -> Any:
     _no_flag(given)
     return {"value": given} if isinstance(given, int | float) else given

@@ -9,6 +9,7 @@ from pydantic import Field, model_validator
 from isostat.job.fitted import BenchCoil, Setup, ShockRow
 from isostat.job.reading import (
     Angle,
+    Clash,
     CrossShare,
     Frozen,
     Height,
@@ -220,7 +221,16 @@ class Job(Frozen):
             if twice:
                 raise ValueError(f"{kind} “{sorted(twice)[0]}” stands twice; accepted is every name once")
         self._names_are_known()
+        self._stops_are_left()
         return self
+
+    def _stops_are_left(self) -> None:
+        for setup in (self.as_found, *self.proposals):
+            for axle, found, fit in zip(self.vehicle.axles, self.as_found.axles, setup.axles, strict=True):
+                stop, high = fit.stop, fit.stop.free_height_m or found.stop.free_height_m
+                if stop.spacer_m and high and stop.spacer_m.value <= -high.value:
+                    told = (f"{axle.name.lower()} stop of ", high.value, " is trimmed by ", -stop.spacer_m.value)
+                    raise Clash("coil size", *told, "; accepted is less than there is of it")
 
     def _names_are_known(self) -> None:
         items, cases = {i.name for i in self.items}, {c.name for c in self.cases}

@@ -12,6 +12,7 @@ from isostat.job.reading import (
     Angle,
     BarLength,
     BeamArm,
+    Clash,
     Drop,
     Frozen,
     Gap,
@@ -110,13 +111,14 @@ class Motion(Frozen):
             )
         far = max(map(abs, (*self.wheel_m, *self.spring_m)))
         if far > FURTHEST:
-            raise ValueError(f"goes as far as {far:g} m; accepted is up to {FURTHEST:g} m either way")
+            raise Clash("height", "motion goes as far as ", far, "; accepted is up to ", FURTHEST, " either way")
         for (before, x0), (after, x1) in pairwise(zip(self.wheel_m, self.spring_m, strict=True)):
             if after - before < LEAST_STEP:
-                raise ValueError(f"goes from wheel travel {before:g} to {after:g} m; accepted is a rising table")
+                raise Clash("height", "motion goes from wheel travel ", before, " to ", after, "; accepted is a rising table")
             if not 0.1 - 1e-9 <= (x1 - x0) / (after - before) <= 2.0 + 1e-9:
                 ratio = (x1 - x0) / (after - before)
-                raise ValueError(f"has a ratio of {ratio:.3g} after wheel travel {before:g} m; accepted is 0.1 to 2")
+                words = f"motion has a ratio of {ratio:.3g} after wheel travel "
+                raise Clash("height", words, before, "; accepted is 0.1 to 2")
         return self
 
 
@@ -223,15 +225,13 @@ class Vehicle(Frozen):
     @model_validator(mode="after")
     def _front_to_back(self) -> Self:
         if self.axles[0].behind_front_m.value != 0.0:
-            raise ValueError(
-                f"first axle is {self.axles[0].behind_front_m.value:g} m behind the front axle; accepted is 0, it is the front axle"
-            )
+            at = self.axles[0].behind_front_m.value
+            raise Clash("height", "first axle is ", at, " behind the front axle; accepted is ", 0.0, ", it is the front axle")
         if len(self.axles) == 1 and (self.coupling_ahead_m is None or self.nose_kg is None):
             raise ValueError("has one axle and no coupling; accepted is a trailer's with its nose load, or another axle")
         for before, after in zip(self.axles, self.axles[1:], strict=False):
             if after.behind_front_m.value < before.behind_front_m.value + 0.3:
-                raise ValueError(
-                    f"axle “{after.name}” is {after.behind_front_m.value:g} m behind the front axle; "
-                    f"accepted is {before.behind_front_m.value + 0.3:g} m or more, front to back"
-                )
+                at, least = after.behind_front_m.value, before.behind_front_m.value + 0.3
+                behind = " behind the front axle; accepted is "
+                raise Clash("height", f"axle “{after.name}” is ", at, behind, least, " or more, front to back")
         return self

@@ -83,9 +83,9 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 "target_hub_to_arch_m": _f(a.target_m[i, side]),
                 "can_be_had": o.can_be_had,
                 "kind": "coil" if o.lacks else a.job.proposal.axles[i].kind,
-                **_stack(o.stack, side),
-                **({} if air is None else _air(air, side)),
-                **({} if o.torsion is None else {"slack_rad": _f(o.torsion.slack[side]), "turn_rad": _f(o.torsion.turn[side])}),
+                **_stack(a, o.stack, (i, side)),
+                **({} if air is None else _air(a, air, (i, side))),
+                **_turned(a, (i, side)),
                 **{name: _f(value) if o.can_be_had else None for name, value in ordered.items()},
                 **{f"{name.replace(' ', '_')}_approximate": is_approximate(a, Shown(name, i, side)) for name in ORDERED},
                 "settled": a.job.target.settled,
@@ -94,20 +94,35 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
     return rows
 
 
-def _air(air: Aired, side: int) -> dict[str, Any]:
-    """Pressure and height of a bag in every case."""
+def _air(a: Assessment, air: Aired, at: tuple[int, int]) -> dict[str, Any]:
+    """Pressure and height of a bag in every case. at: axle and side."""
     name = "" if air.alone else "helper_"
-    return {f"{name}gauge_pa": [_f(p) for p in air.gauge_pa[side]], f"{name}height_m": [_f(h) for h in air.height_m[side]]}
+    return {
+        f"{name}gauge_pa": [_f(p) for p in air.gauge_pa[at[1]]],
+        f"{name}height_m": [_f(h) for h in air.height_m[at[1]]],
+        f"{name}gauge_approximate": is_approximate(a, Shown("bag pressure", *at, a.target_case)),
+    }
 
 
-def _stack(stack: Seated | None, side: int) -> dict[str, Any]:
+def _turned(a: Assessment, at: tuple[int, int]) -> dict[str, Any]:
+    """How a torsion bar is set; nothing for another kind of spring."""
+    bar = a.orders[at[0]].torsion
+    if bar is None:
+        return {}
+    slack, turn = _f(bar.slack[at[1]]), _f(bar.turn[at[1]])
+    return {"slack_rad": slack, "turn_rad": turn, "turn_approximate": is_approximate(a, Shown("torsion turn", *at))}
+
+
+def _stack(a: Assessment, stack: Seated | None, at: tuple[int, int]) -> dict[str, Any]:
     """What is set on a stacked pair; nothing for another kind of spring."""
     if stack is None:
         return {}
-    crossover = stack.pair.crossover
+    crossover, ring = stack.pair.crossover, stack.pair.ring_m
     return {
-        "collar_down_m": _f(stack.collar_m[side]),
-        "ring_m": None if stack.pair.ring_m is None else _f(stack.pair.ring_m),
+        "collar_down_m": _f(stack.collar_m[at[1]]),
+        "collar_approximate": is_approximate(a, Shown("stack collar", *at)),
+        "ring_m": None if ring is None else _f(ring),
+        "ring_approximate": ring is not None and is_approximate(a, Shown("stack collar", *at)),
         "crossover_n": None if crossover is None else _f(crossover.force_n),
         "crossover_by": None if crossover is None else crossover.by,
     }

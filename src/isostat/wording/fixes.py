@@ -32,7 +32,9 @@ def _title(fix: Fix, r: Reader) -> str:
     axle = r.job.vehicle.axles[remedy.place.axle or 0].name.lower()
     match remedy.quantity:
         case "stop spacer":
-            return f"Spacer {r.coil(remedy.value)}, both {axle} stops"
+            if remedy.value < 0.0:
+                return f"Trim {r.coil(-remedy.value)} off both {axle} stops"
+            return f"Spacer {r.coil(remedy.value)}, both {axle} stops" if remedy.value else f"No spacer, both {axle} stops whole"
         case "shock length":
             longer = "longer" if remedy.value >= 0 else "shorter"
             return f"Shock {r.coil(abs(remedy.value))} {longer} than found, both {axle}"

@@ -8,18 +8,15 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.fixes import Fix
 from isostat.assess.judge import hanging_force_n
 from isostat.assess.seating import Seated
-from isostat.assess.workings import Shown, is_approximate
+from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Judgement
 from isostat.core.limits import GRAVITY
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
+from isostat.wording.about import about
 from isostat.wording.fixes import say_fix
-from isostat.wording.reader import ABOUT, Reader
+from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
-
-
-def _about(a: Assessment, shown: Shown, text: str) -> str:
-    return (ABOUT if is_approximate(a, shown) else "") + text
 
 
 def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:
@@ -34,13 +31,13 @@ def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:
             if case == a.target_case:
                 words, _ = r.off(float(s.hub_to_arch_m[at]), float(a.fitted_target_m[i, side]), a.job.target.band_m.value)
                 words = words if words == "on target" else f"{words} of {r.height(float(a.fitted_target_m[i, side]))}"
-                verdict = _about(a, Shown("height", *at), words)
+                verdict = about(a, Shown("height", *at), words)
             lines.append(
-                f"  {r.corner(i, side):<14}{_about(a, Shown('load', *at), r.mass(float(s.pad_kg[at]))):>9}"
-                f"{_about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>16} hub to arch"
-                f"{_about(a, Shown('bump left', *at), r.left(float(s.bump_left_m[at]))):>12} bump"
-                f"{_about(a, Shown('droop left', *at), r.left(float(s.droop_left_m[at]))):>12} droop"
-                f"{_about(a, Shown('frequency', *at), f'{s.frequency_hz[at]:.2f} Hz'):>12}  {verdict}".rstrip()
+                f"  {r.corner(i, side):<14}{about(a, Shown('load', *at), r.mass(float(s.pad_kg[at]))):>9}"
+                f"{about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>16} hub to arch"
+                f"{about(a, Shown('bump left', *at), r.left(float(s.bump_left_m[at]))):>12} bump"
+                f"{about(a, Shown('droop left', *at), r.left(float(s.droop_left_m[at]))):>12} droop"
+                f"{about(a, Shown('frequency', *at), f'{s.frequency_hz[at]:.2f} Hz'):>12}  {verdict}".rstrip()
             )
     return lines
 
@@ -51,42 +48,46 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
         return [f"  {r.corner(i, None)}: nothing to order, no spring holds this target"]
     for side in (0, 1):
         preload, force = hanging_force_n(a, i, side)
-        rate = _about(a, Shown("spring rate", i, side), r.rate(o.order.rate_n_per_m[side]))
-        free = _about(a, Shown("free length", i, side), r.coil(o.order.free_m[side]))
-        spacer = _about(a, Shown("spacer", i, side), r.coil(o.order.spacer_m[side]))
-        preloaded = _about(a, Shown("preload", i, side), r.coil(preload))
+        rate = about(a, Shown("spring rate", i, side), r.rate(o.order.rate_n_per_m[side]))
+        free = about(a, Shown("free length", i, side), r.coil(o.order.free_m[side]))
+        spacer = about(a, Shown("spacer", i, side), r.coil(o.order.spacer_m[side]))
+        preloaded = about(a, Shown("preload", i, side), r.coil(preload))
         hanging = f"preload {preloaded} hanging" if preload > 0 else "loose when hanging"
         kind = a.job.proposal.axles[i].kind if not o.lacks else "coil"
         said = f"{kind} {rate} spring rate, free {free}, spacer {spacer}"
         if o.stack is not None:
-            said = _stack_words(o.stack, side, r)
+            said = _stack_words(a, o.stack, (i, side), r)
         if kind == "leaf":
             hanging = "hangs from its eyes"
             said = f"leaf pack {rate} spring rate, free arch {free}, block {spacer}"
         if o.torsion is not None:
             turn = math.degrees(o.torsion.turn[side])
-            said = f"torsion bar {rate} spring rate, anchor {abs(turn):.2f}° {'tighter' if turn >= 0 else 'slacker'}"
+            turned = about(a, Shown("torsion turn", i, side), f"{abs(turn):.2f}°")
+            said = f"torsion bar {rate} spring rate, anchor {turned} {'tighter' if turn >= 0 else 'slacker'}"
             hanging = "handed, left and right are not swapped"
         if o.air is not None:
-            pressure = with_unit(o.air.gauge_pa[side], Quantity.PRESSURE, r.preset)
-            high = r.coil(o.air.full_m - o.air.set_x_m[side])
+            at = (i, side, a.target_case)
+            pressure = about(a, Shown("bag pressure", *at), with_unit(o.air.gauge_pa[side], Quantity.PRESSURE, r.preset))
+            high = about(a, Shown("bag height", *at), r.coil(o.air.full_m - o.air.set_x_m[side]))
             said, hanging = f"air spring at {pressure}, {high} high in {a.job.target.case}", f"{rate} over a bump"
         lines.append(f"  {r.corner(i, side):<14}{said}, {hanging}")
         care = "unload the bar, hold the key" if o.torsion is not None else "proper compressor"
         if force > 0 and o.air is None and kind != "leaf":
             lines.append(
-                f"  {'':<14}holds {_about(a, Shown('preload', i, side), r.mass(force / GRAVITY))} hanging: {care}, nobody in line"
+                f"  {'':<14}holds {about(a, Shown('preload', i, side), r.mass(force / GRAVITY))} hanging: {care}, nobody in line"
             )
     return lines
 
 
-def _stack_words(stack: Seated, side: int, r: Reader) -> str:
-    """The pair, its collar and its ring."""
-    pair, collar = stack.pair, stack.collar_m[side]
+def _stack_words(a: Assessment, stack: Seated, at: tuple[int, int], r: Reader) -> str:
+    """The pair, its collar and its ring. at: axle and side."""
+    pair, collar = stack.pair, stack.collar_m[at[1]]
     parts = (pair.third, pair.top, pair.main)
     springs = " over ".join(f"{r.rate(p.rate)} {r.coil(p.free_m)} free" for p in parts if p is not None)
-    ring = "no ring" if pair.ring_m is None else f"ring {r.coil(pair.ring_m)} from the collar"
-    return f"stacked pair {springs}, collar {r.coil(abs(collar))} {'down' if collar >= 0 else 'up'}, {ring}"
+    placed = Shown("stack collar", *at)  # the ring from it
+    ring = "no ring" if pair.ring_m is None else f"ring {about(a, placed, r.coil(pair.ring_m))} from the collar"
+    way = "down" if collar >= 0 else "up"
+    return f"stacked pair {springs}, collar {about(a, placed, r.coil(abs(collar)))} {way}, {ring}"
 
 
 def letter(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, ...], reader: Reader) -> str:

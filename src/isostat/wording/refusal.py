@@ -3,18 +3,25 @@
 from __future__ import annotations
 
 from isostat.job.files import JobFault
+from isostat.job.reading import Clash
 from isostat.units.shown import with_unit
 from isostat.units.typed import NotUnderstood
 from isostat.units.unit import Preset, Quantity
 
 
 def say_refused(fault: JobFault, words: str, typed: str, preset: Preset) -> str:
-    """Why an edit was refused; what is out of its bounds in the units of whoever reads it, by the words of the edit.
+    """Why an edit was refused, in the units of whoever reads it; what is out of its bounds by the words of the edit.
 
     typed: as it stands in the field, empty where nothing was typed.
     """
-    if (outside := fault.outside) is None:
+    if fault.told is None:
         return " ".join(fault.faults)
+    if isinstance(fault.told, Clash):
+        clash = fault.told
+        parts = (p if isinstance(p, str) else with_unit(p, Quantity(clash.quantity), preset) for p in clash.told)
+        said = "".join(parts)
+        return f"{said[:1].upper()}{said[1:]}."
+    outside = fault.told
     bounds, quantity = outside.bounds, Quantity(outside.bounds.quantity)
     low, high = (with_unit(bound, quantity, preset) for bound in (bounds.low, bounds.high))
     given = typed or with_unit(outside.value, quantity, preset)

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.rivals import Rival, rivals
-from isostat.assess.standing import Standing
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.stacked import StackedPair
@@ -45,8 +44,8 @@ def side_by_side(a: Assessment, r: Reader) -> tuple[Row, ...]:
         ]
     for c in range(a.cases):
         for i, axle in enumerate(a.job.vehicle.axles):
-            columns = ((a, a.found), *((o.a, o.a.proposed) for o in others))
-            cells = tuple(_case(s, i, c, r) for _, s in columns)
+            columns = ((a, True), *((o.a, False) for o in others))
+            cells = tuple(_case(of, found, i, c, r) for of, found in columns)
             rows.append(Row(f"{a.job.cases[c].name}, {axle.name.lower()}", cells, "case", c))
     verdicts = tuple(_verdict(o) for o in others)
     rows.append(Row("Faults, watches", ("", *verdicts), "verdict"))
@@ -76,7 +75,8 @@ def _spring(a: Assessment, i: int, r: Reader) -> str:
         return f"{number(law.top.rate, Quantity.RATE, r.preset)} over {r.rate(law.main.rate)}, {top} over {main}"
     if isinstance(law, LeafLaw):
         leaves = len(a.job.proposal.axles[i].pack.leaves)
-        return f"{leaves} leaves, {r.rate(o.order.rate_n_per_m[0])}, arch {number(law.flat_m, Quantity.COIL, r.preset)}"
+        rate, arch = r.rate(o.order.rate_n_per_m[0]), number(law.flat_m, Quantity.COIL, r.preset)
+        return _about(a, i, "spring rate", f"{leaves} leaves, {rate}, arch {arch}")
     rate = _about(a, i, "spring rate", r.rate(o.order.rate_n_per_m[0]))
     if o.torsion is not None:
         return f"torsion bars, {rate}"
@@ -86,8 +86,8 @@ def _spring(a: Assessment, i: int, r: Reader) -> str:
     return f"{'progressive, ' if a.job.proposal.axles[i].kind == 'progressive' and not o.lacks else ''}{rate}, {free} free"
 
 
-def _about(a: Assessment, i: int, name: str, text: str) -> str:
-    return (ABOUT if any(is_approximate(a, Shown(name, i, side)) for side in (0, 1)) else "") + text
+def _about(a: Assessment, i: int, name: str, text: str, case: int = 0, *, found: bool = False) -> str:
+    return (ABOUT if any(is_approximate(a, Shown(name, i, side, case, found)) for side in (0, 1)) else "") + text
 
 
 def _set_word(others: tuple[Rival, ...], i: int) -> str:
@@ -101,28 +101,33 @@ def _set(a: Assessment, i: int, r: Reader) -> str:
         return ""
     if o.torsion is not None:
         turns = [f"{number(abs(t), Quantity.ANGLE, r.preset)}° {'tighter' if t >= 0 else 'slacker'}" for t in o.torsion.turn]
-        return ", ".join(turns)
+        return _about(a, i, "torsion turn", ", ".join(turns))
     if o.air is not None:
         gauge = ", ".join(number(p, Quantity.PRESSURE, r.preset) for p in o.air.gauge_pa)
-        return f"{gauge} {r.preset.pressure.sign} at the target"
+        return _about(a, i, "bag pressure", f"{gauge} {r.preset.pressure.sign} at the target", a.target_case)
     left, right = o.order.spacer_m if o.stack is None else o.stack.collar_m
     ring = f", ring {r.coil(o.stack.pair.ring_m)}" if o.stack is not None and o.stack.pair.ring_m is not None else ""
+    rests_on = "spacer" if o.stack is None else "stack collar"
     if left < 0.0 or right < 0.0:
-        return f"{_way(left, r)}, {_way(right, r)}{ring}"
-    return _about(a, i, "spacer", f"{number(left, Quantity.COIL, r.preset)}, {r.coil(right)}{ring}")
+        return _about(a, i, rests_on, f"{_way(left, r)}, {_way(right, r)}{ring}")
+    return _about(a, i, rests_on, f"{number(left, Quantity.COIL, r.preset)}, {r.coil(right)}{ring}")
 
 
 def _way(m: float, r: Reader) -> str:
     return f"{number(abs(m), Quantity.COIL, r.preset)} {'up' if m < 0 else 'down'}"
 
 
-def _case(s: Standing, i: int, c: int, r: Reader) -> str:
+def _case(a: Assessment, found: bool, i: int, c: int, r: Reader) -> str:
     """Hub to arch left and right, Hz; bump and droop left on the lesser side."""
+    s = a.found if found else a.proposed
     if not s.stands[c]:
         return "falls over"
     left, right = (r.height(float(h)) for h in s.hub_to_arch_m[i, :, c])
     bump, droop = (r.left(float(m[i, :, c].min())) for m in (s.bump_left_m, s.droop_left_m))
-    return f"{left}, {right}   {float(s.frequency_hz[i, :, c].mean()):.2f} Hz   {bump}, {droop}"
+    stands = _about(a, i, "height", f"{left}, {right}", c, found=found)
+    swings = _about(a, i, "frequency", f"{float(s.frequency_hz[i, :, c].mean()):.2f} Hz", c, found=found)
+    rests = [_about(a, i, name, text, c, found=found) for name, text in (("bump left", bump), ("droop left", droop))]
+    return f"{stands}   {swings}   {', '.join(rests)}"
 
 
 def _verdict(o: Rival) -> str:

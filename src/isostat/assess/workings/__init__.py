@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.buys import missing_readings
@@ -29,6 +30,7 @@ from isostat.assess.workings import (
     ways,
     winding,
 )
+from isostat.assess.workings.guessed import rests_on_a_guess
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Working
 
@@ -105,7 +107,8 @@ _WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, **FOUN
 
 def explain(a: Assessment, shown: Shown) -> Working:
     """The working of a shown number. Raises KeyError for a name that nothing shows."""
-    return _WORKINGS[shown.name](a, shown)
+    working = _WORKINGS[shown.name](a, shown)
+    return replace(working, approximate=working.approximate or rests_on_a_guess(a, shown))
 
 
 def is_approximate(a: Assessment, shown: Shown) -> bool:

@@ -82,6 +82,25 @@ def _by_load(told: Aired, k: Shown, result: float, rule: str) -> Working:
     )
 
 
+def height(a: Assessment, k: Shown) -> Working:
+    """How high a bag stands in a case."""
+    told = _told(a, k)
+    stands = float(told.height_m[k.side, k.case])
+    return Working(
+        name="bag's height",
+        symbol="h",
+        quantity="coil size",
+        expression="l - x",
+        inputs=(
+            Given("l", "drawn to its full length", "coil size", told.bags.full_m, Origin.TYPED),
+            Given("x", "pressed from there", "coil size", told.bags.full_m - stands, Origin.SOLVED),
+        ),
+        result=stands,
+        approximate=False,
+        rule="Where the vehicle stands in this case, by the bag's own travel.",
+    )
+
+
 def load(a: Assessment, k: Shown) -> Working:
     """What a bag carries in a case."""
     told = _told(a, k)
@@ -108,7 +127,7 @@ def load(a: Assessment, k: Shown) -> Working:
     )
 
 
-AIR = {"bag pressure": pressure, "bag load": load}
+AIR = {"bag pressure": pressure, "bag height": height, "bag load": load}
 
 
 def shown_air(a: Assessment) -> list[Shown]:

@@ -7,7 +7,7 @@ import math
 from isostat.assess.assessment import Assessment
 from isostat.assess.band import predicted
 from isostat.assess.settling import settle_share, settling_assumed
-from isostat.assess.workings.corner import height_assumed
+from isostat.assess.workings.guessed import height_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.tuning.band_draws import Source
 from isostat.core.working import Given, Origin, Working
@@ -66,7 +66,7 @@ def settled(a: Assessment, k: Shown) -> Working:
             Given("s", f"settling, {share * 100:.1f} % of the loaded deflection", "height", new - after, origin),
         ),
         result=after,
-        approximate=rough or height_assumed(a, k),
+        approximate=rough or height_guessed(a, k),
         rule="Coils settle 2 to 5 % of it, leaves 3 to 6 %, mostly in the first few hundred kilometres; off the jack they stand "
         "some 6 mm higher until it is rolled (common practice, no source).",
     )

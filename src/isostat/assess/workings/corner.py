@@ -9,6 +9,7 @@ import numpy as np
 from isostat.assess.assessment import Assessment
 from isostat.assess.standing import Standing
 from isostat.assess.workings.events import event_assumed
+from isostat.assess.workings.guessed import height_guessed, springs_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.tuning.events import TravelEvent, bump_end, droop_end
@@ -18,20 +19,6 @@ from isostat.core.working import Figure, Given, Origin, Working
 def standing(a: Assessment, k: Shown) -> Standing:
     """The set-up that a number belongs to."""
     return a.found if k.found else a.proposed
-
-
-def springs_assumed(a: Assessment, k: Shown) -> bool:
-    """Whether a height rests mainly on a spring or ratio that is assumed."""
-    axle = a.axles[k.axle]
-    if k.found:
-        weighed = a.job.cases[k.case].kind == "weighed"
-        return not weighed and (a.found_springs[k.axle][k.side].rate.assumed or axle.spring_ratio.assumed)
-    return axle.spring_ratio.assumed or a.found_springs[k.axle][k.side].installed_m.assumed
-
-
-def height_assumed(a: Assessment, k: Shown) -> bool:
-    """Whether hub to arch of a corner rests mainly on something assumed."""
-    return a.axles[k.axle].hub_to_arch_m[k.side].assumed or springs_assumed(a, k)
 
 
 def height(a: Assessment, k: Shown) -> Working:
@@ -49,7 +36,7 @@ def height(a: Assessment, k: Shown) -> Working:
             Given("u", "wheel travel from there, bump positive", "height", u, Origin.SOLVED),
         ),
         result=float(s.hub_to_arch_m[k.axle, k.side, k.case]),
-        approximate=height_assumed(a, k),
+        approximate=height_guessed(a, k),
         rule="Whole vehicle in balance on springs, stops, bars and tyres; small angles.",
     )
 
@@ -106,7 +93,7 @@ def frequency(a: Assessment, k: Shown) -> Working:
         result=float(s.frequency_hz[at]),
         approximate=unsprung.assumed
         or a.axles[k.axle].spring_ratio.assumed
-        or springs_assumed(a, k)
+        or springs_guessed(a, k)
         or (k.found and a.found_springs[k.axle][k.side].rate.assumed),
         rule="One mass on its wheel rate, both wheels together; no tyre, no bar.",
     )
@@ -213,7 +200,7 @@ def mean_height(a: Assessment, k: Shown) -> Working:
             Given("h_R", "hub to arch, right", "height", right, Origin.SOLVED),
         ),
         result=(left + right) / 2,
-        approximate=any(height_assumed(a, replace(k, side=side)) for side in (0, 1)),
+        approximate=any(height_guessed(a, replace(k, side=side)) for side in (0, 1)),
         rule="Whole vehicle in balance on springs, stops, bars and tyres.",
     )
 
@@ -231,7 +218,7 @@ def off_target(a: Assessment, k: Shown) -> Working:
             Given("h_t", "hub to arch wanted", "height", target, Origin.TYPED),
         ),
         result=abs(now - target),
-        approximate=height_assumed(a, k),
+        approximate=height_guessed(a, k),
         rule="High or low of the target, as the tape would read.",
     )
 
@@ -249,7 +236,7 @@ def left_right(a: Assessment, k: Shown) -> Working:
             Given("h_o", "hub to arch on the other side", "height", other, Origin.SOLVED),
         ),
         result=abs(here - other),
-        approximate=height_assumed(a, k),
+        approximate=height_guessed(a, k),
         rule="Lean and the body's own asymmetry together.",
     )
 

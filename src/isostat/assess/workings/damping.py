@@ -6,7 +6,7 @@ import math
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.damped import Damped, damped, damper_in, light_and_full, revalve
-from isostat.assess.workings.corner import springs_assumed
+from isostat.assess.workings.guessed import springs_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.damper import RIDE_SPEED
 from isostat.core.ride.quarter_car import Swing
@@ -33,7 +33,7 @@ def _pole(a: Assessment, k: Shown, name: str, swing: Swing, rule: str) -> Workin
             Given("f", "undamped frequency of the pole", "frequency", swing.frequency_hz, Origin.SOLVED),
         ),
         result=swing.ratio,
-        approximate=unsprung.assumed or ratio.assumed or springs_assumed(a, k),
+        approximate=unsprung.assumed or ratio.assumed or springs_guessed(a, k),
         rule=rule,
     )
 

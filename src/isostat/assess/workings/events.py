@@ -5,6 +5,7 @@ from __future__ import annotations
 from isostat.assess.assessment import Assessment
 from isostat.assess.crossing import crossing, lanes
 from isostat.assess.met import tyre_sooner
+from isostat.assess.workings.guessed import any_assumed
 from isostat.assess.workings.shown import Shown
 from isostat.core.tuning.events import HANGING, TravelEvent, travel_of
 from isostat.core.working import Figure, Given, Origin, Working
@@ -26,7 +27,9 @@ def event_assumed(a: Assessment, k: Shown, name: str) -> bool:
             mounts = axle.strap_mounts_m[k.side]
             return mounts is None or mounts.assumed
         case "hose taut" | "joint at its limit":
-            return False
+            read = a.job.vehicle.axles[k.axle]
+            corner = (read.left, read.right)[k.side]
+            return any_assumed((corner.hose_slack_m, read.hose_ratio) if name == "hose taut" else (corner.joint_left_m,))
         case tyre if tyre.startswith("tyre"):
             # where a turned tyre meets its arch is a stated rule
             turned = "lock" in tyre and tyre_sooner(axle, fit, fit.tyre_radius_m.value, tyre) != 0.0

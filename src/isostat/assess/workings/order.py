@@ -10,16 +10,11 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.judge import hanging_force_n
 from isostat.assess.resolved import default_frequency
 from isostat.assess.squat import squat_result
+from isostat.assess.workings.guessed import order_guessed, part_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.coil import Coil
 from isostat.core.tuning.events import droop_end
 from isostat.core.working import Given, Origin, Working
-
-
-def order_guessed(a: Assessment, k: Shown) -> bool:
-    """Whether motion ratio, installed or free length behind what is ordered at a corner is assumed."""
-    found = a.found_springs[k.axle][k.side]
-    return a.axles[k.axle].spring_ratio.assumed or found.installed_m.assumed or not found.length_known
 
 
 def _as_chosen(name: str, symbol: str, quantity: str, value: float, origin: Origin, words: str, rule: str) -> Working:
@@ -36,9 +31,9 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
     rate = o.order.rate_n_per_m[k.side]
     if not isinstance(o.law[k.side], Coil):
         words = "slope of its curve where it holds the target's force"
-        return _as_chosen(
-            "spring rate", "k", "rate", rate, Origin.COMPUTED, words, "It changes with height: this is at the target."
-        )
+        rule = "It changes with height: this is at the target."
+        made = _as_chosen("spring rate", "k", "rate", rate, Origin.COMPUTED, words, rule)
+        return replace(made, approximate=axle.spring_ratio.assumed or part_guessed(a, k))
     if o.rate_origin is Origin.TYPED or o.picked != "frequency":
         typed = o.rate_origin is Origin.TYPED
         words, rule = ("typed", "As typed.") if typed else (f"as picked: {o.picked}", "Rounded to a step in which springs are had.")
@@ -71,7 +66,8 @@ def free_length(a: Assessment, k: Shown) -> Working:
     free, spacer = o.order.free_m[k.side], o.order.spacer_m[k.side]
     space, pressed = o.space_m[k.side], o.pressed_m[k.side]
     if o.free_origin is Origin.TYPED:
-        return _as_chosen("free length", "L_0", "coil size", free, o.free_origin, "typed", "As typed; heights follow from it.")
+        made = _as_chosen("free length", "L_0", "coil size", free, o.free_origin, "typed", "As typed; heights follow from it.")
+        return replace(made, approximate=part_guessed(a, k))
     installed = a.found_springs[k.axle][k.side].installed_m
     return Working(
         name="free length",

@@ -7,8 +7,8 @@ from dataclasses import replace
 from isostat.assess.assessment import Assessment
 from isostat.assess.winding import Wound, wound
 from isostat.assess.workings.given import given_or
+from isostat.assess.workings.guessed import order_guessed
 from isostat.assess.workings.helix import solid_length, stress
-from isostat.assess.workings.order import order_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.helix import Helix
 from isostat.core.working import Given, Origin, Working

@@ -33,6 +33,7 @@ from isostat.desktop.steps.case_figures import height_and_hertz
 from isostat.desktop.view import View
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
+from isostat.wording.about import about
 
 START = "Its diameter is assumed: start at a third of the most, measure, then step 0.2 bar (3 psi)."
 FITS = (
@@ -105,17 +106,18 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
             key = f"helper height {case}" if n == 0 else f"helper steel {case} word"
             sheet.text(key, _stand(v, a, axle, case), QPointF(xs[n], y), size=13, weight=weight, shown=shown)
         for side in (0, 1):
-            gauge = number(float(told.gauge_pa[side, case]), Quantity.PRESSURE, r.preset)
-            carries = number(float(told.carries_kg[side, case]), Quantity.MASS, r.preset)
+            pressed, holds = (Shown(name, axle, side, case) for name in ("bag pressure", "bag load"))
+            gauge = v.number(pressed, number(float(told.gauge_pa[side, case]), Quantity.PRESSURE, r.preset))
+            carries = v.number(holds, number(float(told.carries_kg[side, case]), Quantity.MASS, r.preset))
             inside = bool(told.within[side, case])
             beyond, role = ("", "ink") if inside else (" !", "brick")
             sheet.text(f"helper bag {side} {case}", f"{gauge}{beyond}", QPointF(xs[2 + side], y), size=13, weight=weight,
-                       role=role, shown=Shown("bag pressure", axle, side, case))  # fmt: skip
+                       role=role, shown=pressed)  # fmt: skip
             at = QPointF(xs[2 + side] + t.px(48), y)
             sheet.text(f"helper load {side} {case}", carries, at, size=13, weight=weight, role="ink2",
-                       shown=Shown("bag load", axle, side, case))  # fmt: skip
+                       shown=holds)  # fmt: skip
     y = area.top() + t.px(52) + v.a.cases * t.px(23)
-    rates = [r.rate(a.orders[axle].order.rate_n_per_m[0]) for a in (v.a, steel)]
+    rates = [about(a, Shown("spring rate", axle), r.rate(a.orders[axle].order.rate_n_per_m[0])) for a in (v.a, steel)]
     left = [_least_left(v, a, axle) for a in (v.a, steel)]
     across = told.bags.told.across_m
     lines = (
@@ -161,7 +163,8 @@ def _least_left(v: View, a: Assessment, axle: int) -> str:
     if not s.stands.any():
         return "nothing"
     up, down = (float(left[axle][:, s.stands].min()) for left in (s.bump_left_m, s.droop_left_m))
-    return f"{v.reader.left(up)} and {v.reader.left(down)}"
+    told = (("bump left", up), ("droop left", down))
+    return " and ".join(about(a, Shown(name, axle, case=v.case), v.reader.left(m)) for name, m in told)
 
 
 def _range(v: View, a: Assessment, axle: int) -> str:
@@ -169,4 +172,5 @@ def _range(v: View, a: Assessment, axle: int) -> str:
     s = a.proposed
     loads = [c for c in range(a.cases) if s.stands[c] and a.job.cases[c].kind == "load"] or [v.case]
     heights = s.hub_to_arch_m[axle].mean(axis=0)[loads]
-    return v.reader.height_unit(float(heights.max() - heights.min()))
+    far = v.reader.height_unit(float(heights.max() - heights.min()))
+    return about(a, Shown("mean height", axle, case=v.case), far)

@@ -86,12 +86,15 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, told: Aired, top: float) -> Non
         )
         at = x
         for side in (0, 1):
+            shown = Shown("bag pressure", axle, side, case)
             gauge = number(float(told.gauge_pa[side, case]), Quantity.PRESSURE, r.preset) + ("," if side == 0 else "")
+            gauge = v.number(shown, gauge)
             box = sheet.text(f"air pressure {side} {case}", gauge, QPointF(at, top + t.px(37)), size=13.5, weight=weight,
-                             shown=Shown("bag pressure", axle, side, case))  # fmt: skip
+                             shown=shown)  # fmt: skip
             at = box.right() + t.px(5)
         outside = told.within[:, case].min() == 0.0
-        high = ", ".join(r.coil(float(told.height_m[n, case])) for n in (0, 1)) + (" !" if outside else "")
+        stand = (v.number(Shown("bag height", axle, n, case), r.coil(float(told.height_m[n, case]))) for n in (0, 1))
+        high = ", ".join(stand) + (" !" if outside else "")
         sheet.text(f"air bag {case} word", high, QPointF(x, top + t.px(56)), size=12.5, role="brick" if outside else "ink2")
 
 

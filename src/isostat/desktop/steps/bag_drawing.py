@@ -49,8 +49,10 @@ def lay_bag_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
     sheet.text("bag drawing word", f"left bag, {r.case(v.case)}", QPointF(area.center().x(), area.top()), size=12.5, role="ink2",
                anchor=MIDDLE)  # fmt: skip
     right = drawn.middle + drawn.across / 2 + t.px(30)
-    sheet.text("bag height now", number(high, Quantity.COIL, r.preset), QPointF(right, drawn.foot - drawn.now / 2 - t.px(10)),
-               size=15, weight=600, unit=r.preset.coil.sign, shown=Shown("bag pressure", axle, 0, v.case))  # fmt: skip
+    shown = Shown("bag height", axle, 0, v.case)
+    stands = v.number(shown, number(high, Quantity.COIL, r.preset))
+    sheet.text("bag height now", stands, QPointF(right, drawn.foot - drawn.now / 2 - t.px(10)),
+               size=15, weight=600, unit=r.preset.coil.sign, shown=shown)  # fmt: skip
     left = area.left()
     spread = t.px(17)
     long_y = drawn.foot - drawn.long - t.px(8)

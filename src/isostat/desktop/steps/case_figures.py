@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from isostat.assess import Assessment
-from isostat.assess.workings import Shown, is_approximate
+from isostat.assess.workings import Shown
 from isostat.desktop.view import View
-from isostat.wording.reader import ABOUT
+from isostat.wording.about import about
 
 
 def both_heights(v: View, axle: int, case: int) -> str:
@@ -17,8 +17,5 @@ def both_heights(v: View, axle: int, case: int) -> str:
 def height_and_hertz(v: View, a: Assessment, axle: int, case: int) -> str:
     """Hub to arch and ride frequency, the mean of both sides. a: of the job shown, or of the same one otherwise sprung."""
     height, hertz = (float(m[axle, :, case].mean()) for m in (a.proposed.hub_to_arch_m, a.proposed.frequency_hz))
-    high, quick = (
-        ABOUT if is_approximate(a, shown) else ""
-        for shown in (Shown("mean height", axle, case=case), Shown("frequency", axle, 0, case))
-    )
-    return f"{high}{v.reader.height(height)}   {quick}{hertz:.2f}"
+    stands = about(a, Shown("mean height", axle, case=case), v.reader.height(height))
+    return f"{stands}   {about(a, Shown('frequency', axle, 0, case), f'{hertz:.2f}')}"

@@ -59,17 +59,19 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     try:
         hung = hanging(pack)
         if hung is not None:
-            lines.append(("raised", f"frame {'up' if hung.raised_m >= 0 else 'down'} {r.coil(abs(hung.raised_m))}",
-                          Shown("pack raised", axle)))  # fmt: skip
-            leans = shackle_leans(v.a, axle)
+            raised = Shown("pack raised", axle)
+            frame = f"frame {'up' if hung.raised_m >= 0 else 'down'} {v.number(raised, r.coil(abs(hung.raised_m)))}"
+            lines.append(("raised", frame, raised))
+            leans = shackle_leans(v.a, axle, 0)
             assert leans is not None
             each = ", ".join(f"{math.degrees(lean):.0f}°".replace("-", "−") for lean in leans)
-            lines.append(("leans word", f"shackle leans {each} hanging, at the target, at full bump", None))
+            lines.append(("leans word", f"left shackle leans {each} hanging, at the target, at full bump", None))
         turned = turned_rad(pack)
         if hung is not None:
             way = "up" if turned >= 0 else "down"
-            said = f"pinion {with_unit(abs(turned), Quantity.ANGLE, r.preset)} {way}"
-            lines.insert(1, ("turned", said, Shown("pack turned", axle)))
+            nose = Shown("pack turned", axle)
+            said = f"pinion {v.number(nose, with_unit(abs(turned), Quantity.ANGLE, r.preset))} {way}"
+            lines.insert(1, ("turned", said, nose))
     except (Incomplete, OutOfRange) as why:
         lines.append(("hangs word", str(why), None))
     friction = Shown("pack friction", axle)

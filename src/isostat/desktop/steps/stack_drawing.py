@@ -116,7 +116,8 @@ def _lay_labels(
         m = mark_m(told, key, float(told.ride_m[v.case]) if posture == "at ride" else 0.0)
         assert m is not None
         heavy = key in ("collar", "ring")
-        box = sheet.text(f"mark {key}", number(m, Quantity.COIL, v.reader.preset), QPointF(at.x(), y - 2), size=14.5,
+        ruled = v.number(shown, number(m, Quantity.COIL, v.reader.preset))
+        box = sheet.text(f"mark {key}", ruled, QPointF(at.x(), y - 2), size=14.5,
                          weight=600 if heavy else 400, shown=shown, role="accent" if heavy else "ink")  # fmt: skip
         sheet.text(f"mark {key} word", WORDS[key], QPointF(at.x(), box.bottom() - t.px(3)), size=12, role="ink2")
         out[key] = QPointF(at.x() - t.px(4), box.center().y())

@@ -12,7 +12,7 @@ from isostat.assess.laws import SLIDER, THREAD
 from isostat.assess.pairing import pairs_for, with_pair
 from isostat.assess.picking import MULTIPLE
 from isostat.assess.stacking import Stacked, stacked
-from isostat.assess.workings import Shown
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.tuning.pairs import PairChoice
 from isostat.core.tuning.stack_fit import MARGIN, SHARE, force_at, preload, turns_from_snug
@@ -99,6 +99,7 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
         label="collar to ring",
         quantity=Quantity.COIL,
         value=ring,
+        assumed=told is not None and stack.placed != "typed" and is_approximate(v.a, Shown("stack collar", axle)),
         figure=13,
         put=partial(_type_placed, axle, "ring_m", "typed"),
     )
@@ -182,7 +183,7 @@ def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> N
     x, size = box.right() + t.px(12), QSize(round(t.px(64)), round(t.px(24)))
     for side in (0, 1):
         word = sheet.text(f"collar {SIDES[side]} word", SIDES[side], QPointF(x, y + 4), size=13, role="ink2")
-        at = QPointF(word.right() + t.px(6), y)
+        at, placed = QPointF(word.right() + t.px(6), y), Shown("stack collar", axle, side)
         sheet.field(
             f"collar {side}",
             ("proposal", "axles", axle, SIDES[side], "collar_m"),
@@ -191,13 +192,14 @@ def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> N
             quantity=Quantity.COIL,
             label=f"collar goes down, {r.corner(axle, side)}",
             value=told.seated.collar_m[side],
+            assumed=is_approximate(v.a, placed),
             figure=14,
         )
         turns = number(abs(told.seated.collar_m[side]) / told.shock.thread_m, Quantity.RATIO, r.preset, decimals=1)
         way = "turns up" if told.seated.collar_m[side] < 0 else "turns"
-        word = sheet.text(
-            f"collar turns {side} word", f"{turns} {way}", QPointF(at.x() + size.width() + t.px(6), y + 4), size=13, role="ink2"
-        )
+        turned = v.number(placed, f"{turns} {way}")
+        beside = QPointF(at.x() + size.width() + t.px(6), y + 4)
+        word = sheet.text(f"collar turns {side} word", turned, beside, size=13, role="ink2")
         x = word.right() + t.px(18)
     made = sheet.button("solve collars", "Solve", QPointF(x, y - 1), partial(_solve, sheet, axle))
     x = made.geometry().right() + t.px(10)
@@ -216,16 +218,18 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
     t, r = v.theme, v.reader
     spare = told.main_at_bump_m - told.pair.main.solid_m
     near, far = (r.coil(m).split(" ")[0] for m in (told.window.nearest_m, told.window.furthest_m))
+    main = Shown("stack main", axle)
+    placed = v.number(main, near)
     free = told.window.missing_m == 0.0
     window = (
-        f"ring window {near} to {far} {r.preset.coil.sign}"
+        f"ring window {placed} to {far} {r.preset.coil.sign}"
         if free
-        else (f"no place for the ring, {r.coil(told.window.missing_m)} missing")
+        else f"no place for the ring, {v.number(main, r.coil(told.window.missing_m))} missing"
     )
-    bump = f"main spring {r.coil(told.main_at_bump_m)} at full bump, {r.coil(spare)} over solid"
+    bump = f"main spring {v.number(main, r.coil(told.main_at_bump_m))} at full bump, {r.coil(spare)} over solid"
     lines = (
-        (*_hanging(v, told), "hanging", 0),
-        (*_change(v, told), "change", v.case),
+        (*_hanging(v, axle, told), "hanging", 0),
+        (*_change(v, axle, told), "change", v.case),
         (bump, spare < MARGIN - 1e-6, "main", 0),
     )
     for n, (words, bad, key, case) in enumerate(lines):
@@ -242,23 +246,25 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
     sheet.text("stack window words", window, at + QPointF(t.px(470), 0), size=13.5, weight=600, role="ink" if free else "brick")
     if told.top_spare_m is not None:
         low = told.top_spare_m < MARGIN - 1e-6
-        words = f"top spring {r.coil(abs(told.top_spare_m))} {'over' if told.top_spare_m >= 0 else 'past'} solid, collar run down"
+        top, way = Shown("stack top", axle), "over" if told.top_spare_m >= 0 else "past"
+        words = f"top spring {v.number(top, r.coil(abs(told.top_spare_m)))} {way} solid, collar run down"
         sheet.text("stack top", words, at + QPointF(t.px(470), t.px(19)), size=12.5, weight=600 if low else 400,
-                   role="ochre" if low else "ink2", shown=Shown("stack top", axle))  # fmt: skip
+                   role="ochre" if low else "ink2", shown=top)  # fmt: skip
 
 
-def _hanging(v: View, told: Stacked) -> tuple[str, bool]:
+def _hanging(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
     """Preload at full droop, in words, and whether it warns."""
     r, before = v.reader, preload(told.pair, told.shock)
+    far = v.number(Shown("stack hanging", axle), r.coil(abs(before)))
     if before < 0:
-        return f"hanging: loose by {r.coil(-before)}", True
+        return f"hanging: loose by {far}", True
     holds = r.mass(force_at(told.pair, told.shock, 0.0) / GRAVITY)
     turns = number(turns_from_snug(told.pair, told.shock), Quantity.RATIO, r.preset, decimals=1)
     press = "press needed" if before > 0.002 else "no press"
-    return f"hanging: preload {r.coil(before)}, {turns} turns from just snug, holds {holds}, {press}", before > MOST_PRELOAD
+    return f"hanging: preload {far}, {turns} turns from just snug, holds {holds}, {press}", before > MOST_PRELOAD
 
 
-def _change(v: View, told: Stacked) -> tuple[str, bool]:
+def _change(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
     """Where the rate changes, from ride height in the chosen case, and whether that warns."""
     if told.change_m is None or told.crossover is None:
         return "the slider stands on its ring: the top spring never works", True
@@ -266,7 +272,8 @@ def _change(v: View, told: Stacked) -> tuple[str, bool]:
     away = told.change_m - float(told.ride_m[v.case])
     wheel = v.reader.height_unit(abs(away) / float(told.ratio[v.case]))
     where = "above ride" if away > 0 else "below ride: it does nothing there"
-    return f"rate changes {v.reader.coil(abs(away))} of shaft, {wheel} of wheel {where}, {by[told.crossover.by]}", away <= 0
+    shaft = v.number(Shown("stack change", axle, case=v.case), v.reader.coil(abs(away)))
+    return f"rate changes {shaft} of shaft, {wheel} of wheel {where}, {by[told.crossover.by]}", away <= 0
 
 
 def _lay_shelf(sheet: Sheet, v: View, axle: int, y: float, *, far: bool) -> None:

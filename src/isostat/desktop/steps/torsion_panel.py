@@ -12,7 +12,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.twisting import ALLOWED, Twisted
-from isostat.assess.workings import Shown
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.elements.law import ForceLaw
 from isostat.core.elements.torsion import SHEAR, ArmLaw, lower_by
 from isostat.core.tuning.indexing import bolt_turn, index_bar
@@ -75,6 +75,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
             quantity=quantity,
             empty="–",
             value=reading.value if reading else None,
+            assumed=bool(reading and reading.assumed),
             figure=14,
             finer=field in ("diameter_m", "pitch_m"),
         )
@@ -156,29 +157,32 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
             label=f"slack angle {v.reader.corner(axle, side)}",
             quantity=Quantity.ANGLE,
             value=told.slack[side],
+            assumed=not told.typed and is_approximate(v.a, Shown("torsion slack", axle, side)),
             figure=14,
         )
         turn = told.turn[side]
-        words = f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {'tighter' if turn >= 0 else 'slacker'}"
+        way = "tighter" if turn >= 0 else "slacker"
+        words = v.number(Shown("torsion turn", axle, side), f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
         box = sheet.text(
             f"torsion turn {side}", words, QPointF(t.px(214), y + 3), size=14, weight=600, shown=Shown("torsion turn", axle, side)
         )
         sheet.text(
             f"torsion set {side} word",
-            _setting(v, bar, told, v.a.orders[axle].law[side], side),
+            v.number(Shown("torsion turn", axle, side), _setting(v, bar, told, v.a.orders[axle].law[side], side)),
             QPointF(box.right() + t.px(12), y + 4),
             size=12.5,
             role="ink2",
         )
     used = told.stress_pa(0, told.at_target[0]) / ALLOWED
-    words = f"stress at the target {used * 100:.1f} % of allowed"
+    shown = Shown("torsion stress", axle)
+    words = f"stress at the target {v.number(shown, f'{used * 100:.1f} %')} of allowed"
     sheet.text(
         "torsion stress",
         words,
         QPointF(t.px(430), top + t.px(82)),
         size=13,
         role="ochre" if used > 1.0 else "ink",
-        shown=Shown("torsion stress", axle, 0),
+        shown=shown,
     )
 
 

@@ -1,0 +1,89 @@
+"""What a number mainly rests on, and whether that is assumed: who wears the ≈."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from isostat.assess.assessment import Assessment
+from isostat.assess.workings.shown import Shown
+from isostat.job.reading import Frozen, Reading
+
+
+def any_assumed(part: object) -> bool:
+    """Whether any reading of a part of the document, or of the parts in it, is assumed."""
+    if isinstance(part, Reading):
+        return part.assumed
+    if isinstance(part, Frozen):
+        return any(any_assumed(value) for _, value in part)
+    return isinstance(part, tuple) and any(any_assumed(value) for value in part)
+
+
+def part_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether what was read of the spring that is fitted is assumed; of a plain coil nothing is read that it is ordered by."""
+    fit, found = a.job.proposal.axles[k.axle], a.job.as_found.axles[k.axle]
+    parts = {"stacked pair": fit.stack, "leaf": fit.pack, "air": fit.air, "progressive": fit.progressive}
+    return any_assumed(fit.torsion.over(found.torsion) if fit.kind == "torsion bar" else parts.get(fit.kind))
+
+
+def order_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether load, motion ratio, installed or free length, or the part behind what is ordered at a corner is assumed."""
+    found = a.found_springs[k.axle][k.side]
+    return springs_guessed(a, k) or not found.length_known or part_guessed(a, k)
+
+
+def springs_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether how far a wheel travels from where it was weighed rests mainly on a load, spring or ratio that is assumed."""
+    axle, found = a.axles[k.axle], a.found_springs[k.axle][k.side]
+    if k.found:
+        weighed = a.job.cases[k.case].kind == "weighed"
+        return not weighed and (found.rate.assumed or axle.spring_ratio.assumed)
+    return axle.pad_kg[k.side].assumed or axle.spring_ratio.assumed or found.installed_m.assumed or part_guessed(a, k)
+
+
+def height_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether hub to arch of a corner rests mainly on something assumed."""
+    return a.axles[k.axle].hub_to_arch_m[k.side].assumed or springs_guessed(a, k)
+
+
+def any_height_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether that of any corner does."""
+    return any(height_guessed(a, replace(k, axle=axle, side=side)) for axle in range(len(a.axles)) for side in (0, 1))
+
+
+def air_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether what a bag holds rests on something assumed: the bag beside the steel, or in its place."""
+    return order_guessed(a, k) or any_assumed(a.job.proposal.axles[k.axle].helper)
+
+
+def collar_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether a collar, or the ring from it, rests on something assumed; a typed one rests on the hand."""
+    stack = a.orders[k.axle].stack
+    return stack is not None and not stack.collar_typed and order_guessed(a, k)
+
+
+def bench_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether a spring on the bench was not read; `axle` is its place there."""
+    return any_assumed(a.job.bench[k.axle])
+
+
+Rests = Callable[[Assessment, Shown], bool]
+RESTS: dict[str, Rests] = {
+    **dict.fromkeys(("bump left", "droop left", "event away", "event up away"), springs_guessed),
+    **dict.fromkeys(("rake", "lean", "lamp height", "lamp drop", "point height"), any_height_guessed),
+    **dict.fromkeys(("bag pressure", "bag height", "bag load"), air_guessed),
+    **dict.fromkeys(("torsion slack", "torsion turn", "torsion stress"), order_guessed),
+    "stack collar": collar_guessed,
+    **dict.fromkeys(("stack change", "stack ring", "stack main", "stack top", "stack hanging"), order_guessed),
+    **dict.fromkeys((f"mark {key}" for key in ("collar", "collar mark", "ring", "ring mark", "slider")), order_guessed),
+    **dict.fromkeys(("pack arch", "pack stress", "pack peaks", "pack capacity", "pack friction", "revalve"), order_guessed),
+    **dict.fromkeys(("pack free arch", "pack bound", "pack raised", "pack turned", "u-bolt"), part_guessed),
+    **dict.fromkeys(("bench caliper", "bench press", "bench solid", "bench used solid"), bench_guessed),
+    **dict.fromkeys(("bench grows", "bench length", "bench mass", "bench used"), bench_guessed),
+}
+
+
+def rests_on_a_guess(a: Assessment, shown: Shown) -> bool:
+    """Whether a number that its own formula would not mark rests on an assumption further back."""
+    rests = RESTS.get(shown.name)
+    return rests is not None and rests(a, shown)
