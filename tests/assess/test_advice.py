@@ -12,11 +12,12 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.fixes import SAID, Fix, judge_fixes, same_judgement
 from isostat.assess.judge import judge
 from isostat.assess.leveling import leans
+from isostat.assess.ratings import nose_kg
 from isostat.assess.ways import names_for, ways
 from isostat.core.elements.leaf import LeafLaw
-from isostat.core.findings.carrying import OverRating
+from isostat.core.findings.carrying import NoseLoad, OverRating
 from isostat.core.findings.judgement import Grade, Judgement, Step
-from isostat.core.findings.stance import LampAim
+from isostat.core.findings.stance import LampAim, TargetPastTravel
 from isostat.core.findings.travel import LittleBump
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits import put
@@ -160,6 +161,39 @@ def test_too_much_on_an_axle_names_what_to_move_or_leave_how_much_and_where_and_
     kg = float(a.loading.items_kg[int(over.place.case or 0)][job.items.index(item)])
     shed = kg * (item.behind_front_m.value - moved.behind_front_m.value) / 3.18
     assert shed == pytest.approx(over.load_kg - 0.95 * over.rating_kg, rel=0.08), "lever rule"
+
+
+def test_a_nose_too_light_names_what_to_move_and_how_far() -> None:
+    """Moments about the coupling: what goes forward by d brings m·d over the way from coupling to wheels onto the nose."""
+    job = demo("dairy-trailer")
+    for field, value in (("kind", "thing"), ("behind_front_m", 2.0), ("mass_kg", 120.0)):
+        job = put(job, ("items", 2, field), value)
+    a = assess(job)
+    told = judge(a)
+    (light,) = [j for j in told if isinstance(j, NoseLoad)]
+    (fix,) = [f for f in judge_fixes(a, told) if f.judgement == light]
+    item, case = job.items[2], int(light.place.case or 0)
+    wheels = [axle.behind_front_m.value for axle in job.vehicle.axles]
+    lever = job.vehicle.coupling_ahead_m.value + sum(wheels) / len(wheels)  # type: ignore[union-attr]
+    gained = (nose_kg(assess(fix.job)) - nose_kg(a))[case]
+    forward = item.behind_front_m.value - fix.remedy.value
+    assert fix.remedy.item == 2 and forward > 0.0 and fix.remaining is None
+    assert gained == pytest.approx(item.mass_kg.value * forward / lever, rel=0.03)
+    assert say_fix(fix, Reader(job)).title == "Move Brine to 1190 mm behind the front hub"
+
+
+def test_a_target_past_its_shocks_is_brought_back_by_shocks_or_by_less_of_it() -> None:
+    a = assess(past_its_travel())
+    told = judge(a)
+    past = [j for j in told if isinstance(j, TargetPastTravel)]
+    fixes = [f for f in judge_fixes(a, told) if f.judgement in past]
+    assert len(past) == 4 and {f.remedy.quantity for f in fixes} == {"shock length", "lift"}
+    for fix in fixes:
+        left = [j for j in judge(assess(fix.job)) if same_judgement(j) == same_judgement(fix.judgement)]
+        assert not left, (fix.remedy, left)
+    low = next(j for j in past if j.place.axle == 1 and j.place.side == 1)
+    (lower,) = [f.remedy.value for f in fixes if f.judgement == low and f.remedy.quantity == "lift"]
+    assert 0.150 - lower == pytest.approx(low.by_m, abs=0.001)
 
 
 def test_less_of_a_tank_is_told_by_the_share_that_is_enough() -> None:

@@ -24,6 +24,7 @@ from tests.desktop.logged_text import painted_texts, stroked_texts
 from tests.jobs import (
     aided,
     counted_turns,
+    guessed,
     hive_on_coils,
     leafed,
     limited,
@@ -65,6 +66,8 @@ JOBS = {
     "aided": aided,
     "limited": limited,
     "new job": wound_anew,
+    "guessed sprayer": lambda: guessed(demo("orchard-sprayer")),
+    "guessed buggy": lambda: guessed(demo("survey-buggy")),
     "three axles": three_axles,
     "one axle": one_axle,
     "past its travel": past_its_travel,

@@ -16,6 +16,7 @@ from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Ste
 NEARLY_FULL = 0.05  # of a plate in hand
 LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
 NOSE_SHARE = (0.04, 0.15)  # of a trailer's weight on its coupling (common practice, no source)
+NOSE_CLEAR = 0.005  # of its weight that a fix stays inside of that (stated rule)
 
 
 def carrying_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -118,6 +119,7 @@ def _nose_load(a: Assessment) -> Iterator[Judgement]:
     off = np.where(a.proposed.stands, np.maximum(NOSE_SHARE[0] - share, share - NOSE_SHARE[1]), -np.inf)
     case = int(np.argmax(off))
     if off[case] > 0.0:
+        aim = float(np.clip(share[case], NOSE_SHARE[0] + NOSE_CLEAR, NOSE_SHARE[1] - NOSE_CLEAR))
         yield carrying.NoseLoad(
             grade=Grade.FAULT if nose[case] <= 0.0 else Grade.WATCH,
             place=Place(case=case),
@@ -126,6 +128,7 @@ def _nose_load(a: Assessment) -> Iterator[Judgement]:
             share=float(share[case]),
             low=NOSE_SHARE[0],
             high=NOSE_SHARE[1],
+            remedies=suggest.move_on_trailer(a, case, aim * float(a.loading.whole_kg[case]) - float(nose[case])),
         )
 
 

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess import suggest
 from isostat.assess.assessment import Assessment
 from isostat.assess.attitude import highest, lamp, lamp_range
 from isostat.assess.gravity import gravity_height_in, gravity_height_m, stability
@@ -52,7 +53,14 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
         low, high = droop_end(s.events[i][side]), bump_end(s.events[i][side])
         by, end = max((low.travel_m - wanted_travel, low), (wanted_travel - high.travel_m, high), key=lambda pair: pair[0])
         if by > 0.0:
-            yield stance.TargetPastTravel(grade=Grade.FAULT, place=Place(i, side, case), step=Step.STANCE, by_m=by, end=end.name)
+            yield stance.TargetPastTravel(
+                grade=Grade.FAULT,
+                place=Place(i, side, case),
+                step=Step.STANCE,
+                by_m=by,
+                end=end.name,
+                remedies=_within(a, i, by, end.name, hangs=end is low),
+            )
     if not s.stands[case]:
         return
     for i, side in np.ndindex(len(a.axles), 2):
@@ -83,6 +91,17 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
             found_m=as_read,
             remedies=(*spacers, *level),
         )
+
+
+def _within(a: Assessment, i: int, by_m: float, end: str, *, hangs: bool) -> tuple[Remedy, ...]:
+    """What brings a target back between the ends of its wheel's way: the part that ends it, or less of the target."""
+    axle, fit, more = a.axles[i], a.fits[i], suggest.up_to_mm(by_m)
+    target = suggest.lift(a, i, -more if hangs else more)
+    if end == "strap taut" and fit.strap_m is not None:
+        return (Remedy("strap", Place(i), suggest.up_to_mm(fit.strap_m.value + by_m * axle.strap_ratio.value)), *target)
+    if hangs:
+        return (*suggest.shock_length(a, i, suggest.up_to_mm(fit.shock_longer_m + by_m * axle.shock_ratio.value)), *target)
+    return target
 
 
 def _named_places(a: Assessment) -> Iterator[Judgement]:

@@ -50,15 +50,33 @@ def move(a: Assessment, axle: int, case: int, too_much_kg: float) -> tuple[Remed
     """The heaviest thing on board that takes so much off an axle by standing elsewhere on the deck; none where none does."""
     if len(a.axles) != 2 or a.loading.hitch is not None:
         return ()
-    span, deck = abs(a.axles[-1].x_m), (a.job.vehicle.deck_front_m, a.job.vehicle.deck_rear_m)
-    low, high = (r.value if r is not None else usual for r, usual in zip(deck, (0.3 * span, span), strict=True))
-    way = 1.0 if axle == 0 else -1.0
+    span = abs(a.axles[-1].x_m)
+    return _stands_elsewhere(a, Place(axle, None, case), (1.0 if axle == 0 else -1.0) * too_much_kg * span, (0.3 * span, span))
+
+
+def move_on_trailer(a: Assessment, case: int, more_nose_kg: float) -> tuple[Remedy, ...]:
+    """The heaviest thing on board that brings so much more, or less, onto the coupling by standing elsewhere; none if none does."""
+    ahead = a.job.vehicle.coupling_ahead_m
+    if ahead is None:
+        return ()
+    wheels = [-axle.x_m for axle in a.axles]
+    lever = ahead.value + sum(wheels) / len(wheels)
+    return _stands_elsewhere(a, Place(case=case), -more_nose_kg * lever, (-ahead.value / 2, max(wheels) + ahead.value / 2))
+
+
+def _stands_elsewhere(a: Assessment, place: Place, back_kg_m: float, usual: tuple[float, float]) -> tuple[Remedy, ...]:
+    """The heaviest thing on board of a case that can go back by so much moment, below nothing forward.
+
+    usual: ends of a deck that was not told, m behind the front hub. What was on board when weighed stands where it stood.
+    """
+    deck = (a.job.vehicle.deck_front_m, a.job.vehicle.deck_rear_m)
+    low, high = (end if r is None else r.value for r, end in zip(deck, usual, strict=True))
     found = []
     for n, item in enumerate(a.job.items):
-        carried = float(a.loading.items_kg[case, n])
-        if item.kind != "thing" or carried <= 0.0:
+        carried = float(a.loading.items_kg[int(place.case or 0), n])
+        if item.kind != "thing" or carried <= 0.0 or item.weighed_share.value > 0.0:
             continue
-        to = item.behind_front_m.value + way * too_much_kg / carried * span
+        to = item.behind_front_m.value + back_kg_m / carried
         if low <= to <= high:
-            found.append((carried, Remedy("move", Place(axle, None, case), round(to, 2), n)))
+            found.append((carried, Remedy("move", place, round(to, 2), n)))
     return (max(found, key=lambda pair: pair[0])[1],) if found else ()

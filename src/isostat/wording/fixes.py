@@ -71,7 +71,8 @@ def _title(fix: Fix, r: Reader) -> str:
             return f"Set the {end.lower()} target to a {way} of {r.height_unit(abs(remedy.value))}"
         case "move":
             item = r.job.items[remedy.item or 0]
-            return f"Move {item.name} to {r.height_unit(remedy.value)} behind the front hub"
+            where = "behind" if remedy.value >= 0.0 else "ahead of"
+            return f"Move {item.name} to {r.height_unit(abs(remedy.value))} {where} the front hub"
         case "ring":
             return f"Set the ring {r.coil(remedy.value)} from the collar, both {axle}"
         case "ring by share":

@@ -65,7 +65,7 @@ def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, loo
 def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> None:
     t, base = v.theme, ("proposal", "axles", axle, "pack", "leaves")
     left, wide, pitch = at.x() + t.px(50), t.px(58), min(t.px(26), t.px(154) / max(count, 1))
-    size = QSize(round(wide - t.px(5)), round(pitch - t.px(2)))
+    size = QSize(round(wide - t.px(2)), round(pitch - t.px(2)))
     for n, (_, words, quantity) in enumerate(COLUMNS):
         sign = v.reader.preset.unit(quantity).sign
         sheet.text(f"leaf {words} word", words, QPointF(left + n * wide, at.y()), size=11.5, weight=600, unit=sign)
