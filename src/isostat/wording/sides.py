@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from isostat.assess.assessment import Assessment
 from isostat.assess.rivals import Rival, rivals
 from isostat.assess.workings import Shown, is_approximate
+from isostat.assess.workings.guessed import found_part_guessed
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.elements.torsion import ArmLaw
@@ -15,6 +16,8 @@ from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT, Reader
+
+SET = {"stacked pair": "collars down", "leaf": "blocks", "torsion bar": "anchors", "air": "bags"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,14 +57,15 @@ def side_by_side(a: Assessment, r: Reader) -> tuple[Row, ...]:
 
 def _found(a: Assessment, i: int, r: Reader) -> str:
     spring = a.found_springs[i][0]
+    guessed = spring.rate.assumed or not spring.length_known or found_part_guessed(a, i)
+    about = ABOUT if guessed else ""
     if isinstance(spring.law, LeafLaw):
         leaves = len(a.job.as_found.axles[i].pack.leaves)
-        return f"{leaves} leaves, {r.rate(spring.rate.value)}, arch {number(spring.law.flat_m, Quantity.COIL, r.preset)}"
+        return f"{about}{leaves} leaves, {r.rate(spring.rate.value)}, arch {number(spring.law.flat_m, Quantity.COIL, r.preset)}"
     if a.job.as_found.axles[i].kind == "air" and not spring.lacks:
-        return f"air springs, {r.rate(spring.rate.value)}, {number(spring.installed_m.value, Quantity.COIL, r.preset)} high"
+        return f"air springs, {about}{r.rate(spring.rate.value)}, {number(spring.installed_m.value, Quantity.COIL, r.preset)} high"
     if isinstance(spring.law, ArmLaw):
-        return f"torsion bars, {r.rate(spring.rate.value)}"
-    about = "≈ " if spring.rate.assumed or not spring.length_known else ""
+        return f"torsion bars, {about}{r.rate(spring.rate.value)}"
     return f"{about}{r.rate(spring.rate.value)}, {number(spring.implied_free_m, Quantity.COIL, r.preset)} free"
 
 
@@ -91,8 +95,9 @@ def _about(a: Assessment, i: int, name: str, text: str, case: int = 0, *, found:
 
 
 def _set_word(others: tuple[Rival, ...], i: int) -> str:
-    stacks = [o.a.orders[i].stack is not None for o in others]
-    return "collars down" if all(stacks) else "spacers, collars" if any(stacks) else "spacers"
+    """What is set on an axle, by the kinds of springs that the proposals have there."""
+    kinds = ("coil" if o.a.orders[i].lacks else o.a.job.proposal.axles[i].kind for o in others)
+    return ", ".join(dict.fromkeys(SET.get(kind, "spacers") for kind in kinds))
 
 
 def _set(a: Assessment, i: int, r: Reader) -> str:

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.workings.shown import Shown
+from isostat.job.fitted import AxleFit
 from isostat.job.reading import Frozen, Reading
 
 
@@ -22,8 +23,24 @@ def any_assumed(part: object) -> bool:
 def part_guessed(a: Assessment, k: Shown) -> bool:
     """Whether what was read of the spring that is fitted is assumed; of a plain coil nothing is read that it is ordered by."""
     fit, found = a.job.proposal.axles[k.axle], a.job.as_found.axles[k.axle]
-    parts = {"stacked pair": fit.stack, "leaf": fit.pack, "air": fit.air, "progressive": fit.progressive}
-    return any_assumed(fit.torsion.over(found.torsion) if fit.kind == "torsion bar" else parts.get(fit.kind))
+    return any_assumed(fit.torsion.over(found.torsion) if fit.kind == "torsion bar" else _part(fit))
+
+
+def found_part_guessed(a: Assessment, axle: int) -> bool:
+    """Whether what was read of the spring as found is assumed."""
+    return any_assumed(_part(a.job.as_found.axles[axle]))
+
+
+def _part(fit: AxleFit) -> Frozen | None:
+    """What is told of a spring that is no plain coil."""
+    parts = {
+        "stacked pair": fit.stack,
+        "leaf": fit.pack,
+        "air": fit.air,
+        "progressive": fit.progressive,
+        "torsion bar": fit.torsion,
+    }
+    return parts.get(fit.kind)
 
 
 def order_guessed(a: Assessment, k: Shown) -> bool:

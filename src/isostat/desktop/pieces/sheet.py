@@ -213,7 +213,9 @@ class Sheet(Walked, Signed):
         decimals = 0 if whole else decimals
         text = empty if value is None else ("≈ " if assumed else "") + number(value, quantity, preset, decimals=decimals)
         made.show_text(text)
-        figure = next((f for f in (figure, 20, 16, 13, 12) if f <= figure and theme.plain_width(text, f, 600) <= size.width() - 10), 11)
+        figure = next(
+            (f for f in (figure, 20, 16, 13, 12) if f <= figure and theme.plain_width(text, f, 600) <= size.width() - 10), 11
+        )
         look = (theme, preset, quantity, label, value, figure, size, at.x(), at.y())
         if look != made.look:
             made.look = look

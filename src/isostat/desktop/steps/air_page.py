@@ -28,6 +28,7 @@ from isostat.desktop.steps.bag_fields import (
     clear_bag,
     lay_chart_rows,
     lay_ways,
+    solved_pressures,
 )
 from isostat.desktop.steps.case_figures import height_and_hertz
 from isostat.desktop.view import View
@@ -58,7 +59,7 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         set_tip(solve, "pressures for the target, on these springs")
     size, y = QSize(round(t.px(76)), round(t.px(23))), area.top() + t.px(26)
     bags = v.a.orders[axle].air
-    solved = {} if bags is None else {"left_pa": bags.gauge_pa[0], "right_pa": bags.gauge_pa[1]}
+    solved = {} if bags is None else solved_pressures(v, axle, bags.gauge_pa)
     for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD, SET_WARMTH):
         sign = v.reader.preset.unit(what[2]).sign
         sheet.text(f"{name} {what[0]} word", what[1], QPointF(area.left(), y + 4), size=13, unit=sign)

@@ -9,7 +9,19 @@ from PyQt6.QtCore import QPointF, QSize
 from isostat.assess.aired import Aired, aired
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
-from isostat.desktop.steps.bag_fields import BAND, BY_DIAMETER, GASES, LIMITS, PLACES, PRESSURES, STANDS, TANK, bag_field, lay_ways
+from isostat.desktop.steps.bag_fields import (
+    BAND,
+    BY_DIAMETER,
+    GASES,
+    LIMITS,
+    PLACES,
+    PRESSURES,
+    STANDS,
+    TANK,
+    bag_field,
+    lay_ways,
+    solved_pressures,
+)
 from isostat.desktop.steps.case_figures import both_heights
 from isostat.desktop.steps.spring_order import lay_fitted_now
 from isostat.desktop.view import View
@@ -34,7 +46,7 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     size, wide = QSize(round(t.px(68)), round(t.px(25))), (sheet.width() - t.px(32)) / 6
     rows = ((*BY_DIAMETER, STANDS, *LIMITS), (*PRESSURES, *PLACES, gap))
     bags = v.a.orders[axle].air
-    solved = {} if bags is None else {"left_pa": bags.gauge_pa[0], "right_pa": bags.gauge_pa[1]}
+    solved = {} if bags is None else solved_pressures(v, axle, bags.gauge_pa)
     for k, row in enumerate(rows):
         for n, what in enumerate(row):
             at = QPointF(t.px(16) + n * wide, top + t.px(38 + 47 * k))
@@ -61,7 +73,7 @@ def _lay_rod(sheet: Sheet, v: View, axle: int, of: tuple[edits.Path, AirBag], y:
     word = sheet.text("air rod_m word", what[1], QPointF(t.px(16), y + 4), size=12.5, unit=v.reader.preset.coil.sign)
     field = bag_field(sheet, v, "air", base, told, what, QPointF(word.right() + t.px(8), y), size)
     up = -float(v.a.target_travel_m[axle].mean())
-    way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'}" if abs(up) >= 0.0005 else "no longer"
+    way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'}" if abs(up) >= 0.0005 else "unchanged"
     whole = f", {v.reader.coil(float(told.rod_m.value) + up)} in all" if told.rod_m else ""
     sheet.text("air rod word", f"{way} for the target{whole}", QPointF(field.geometry().right() + t.px(8), y + 4), size=12.5)
 

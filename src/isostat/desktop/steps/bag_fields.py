@@ -8,7 +8,9 @@ from typing import get_args
 from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess.bags import FLAT, ROOM_K
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.elements.levelled import VALVE_BAND
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.steps.entry import loose_entry, nth_put
@@ -60,15 +62,24 @@ def usual(told: AirBag, field: str) -> float | None:
             return None
 
 
+def solved_pressures(v: View, axle: int, gauge_pa: tuple[float, float]) -> dict[str, Figure]:
+    """What the bags of an axle are set to where nothing was typed, by field."""
+    origins = [
+        Origin.ASSUMED if is_approximate(v.a, Shown("bag pressure", axle, side, v.a.target_case)) else Origin.SOLVED
+        for side in (0, 1)
+    ]
+    return {name: Figure(gauge_pa[side], origins[side]) for side, name in enumerate(("left_pa", "right_pa"))}
+
+
 def bag_field(
     sheet: Sheet, v: View, name: str, base: edits.Path, told: AirBag, what: tuple[str, str, Quantity], at: QPointF, size: QSize,
-    otherwise: float | None = None,
+    otherwise: Figure | None = None,
 ) -> QuantityField:  # fmt: skip
     """One field. name: prefix of its key. otherwise: what was solved, where nothing was typed."""
     field, words, quantity = what
     reading = getattr(told, field)
-    value = reading.value if reading else usual(told, field) if otherwise is None else otherwise
-    guessed = reading.assumed if reading else value is not None and otherwise is None
+    value = reading.value if reading else usual(told, field) if otherwise is None else otherwise.value
+    guessed = reading.assumed if reading else value is not None and (otherwise is None or otherwise.assumed)
     return sheet.field(f"{name} {field}", (*base, field), at, size, label=words, quantity=quantity, value=value, assumed=guessed,
                        empty="–", figure=14)  # fmt: skip
 

@@ -47,7 +47,8 @@ def lay_sides(sheet: Sheet, v: View, area: QRectF) -> Sides:
     wide = (area.right() - left) / len(names)
     columns = columns_of(v.a)
     high = min(max((area.height() - t.px(150)) / len(rows), t.px(14.5)), t.px(19))
-    room = max(area.height() - t.px(54) - high * len(rows), 0.0)
+    drawn = any(stack for column in columns for stack in column)
+    room = max(area.height() - t.px(54) - high * len(rows), 0.0) if drawn else 0.0
     floor = area.top() + t.px(30) + room
     _lay_heads(sheet, v, names, QPointF(left, area.top()), wide)
     _lay_rows(sheet, v, rows, QPointF(area.left(), floor + t.px(8)), (left, wide, high))

@@ -69,7 +69,8 @@ def lay_pick(sheet: Sheet, v: View, axle: int) -> None:
     """The way of picking the rate with its number and cases, and the window."""
     t, pick = v.theme, v.job.proposal.axles[axle].pick
     if v.job.proposal.axles[axle].kind != "coil" and not v.a.orders[axle].lacks:  # the part has its own rate
-        said = f"rate {v.reader.rate(v.a.orders[axle].order.rate_n_per_m[0])} by the part itself"
+        rate = v.number(Shown("spring rate", axle), v.reader.rate(v.a.orders[axle].order.rate_n_per_m[0]))
+        said = f"rate {rate} by the part itself"
         fixed = sheet.text("rate fixed word", said, QPointF(t.px(16), t.px(HEAD + 8)), size=13.5, role="ink2")
         _lay_window(sheet, v, axle, fixed.right() + t.px(12), t.px(HEAD + 5))
         return

@@ -165,7 +165,7 @@ def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         sheet.text(f"stack {row[0][0]} word", row[0][1], QPointF(x, y + 4), size=12.5, unit=v.reader.preset.unit(row[0][2]).sign)
         for k, (field, words, quantity, usual) in enumerate(row):
             reading, place = getattr(stack, field), QPointF(x + t.px(116 if n < 4 else 130) + k * wide, y)
-            value, guessed = reading.value if reading else usual, reading is None and usual is not None
+            value, guessed = (reading.value, reading.assumed) if reading else (usual, usual is not None)
             put = partial(_type_placed, axle, "share", "by share") if field == "share" else None
             sheet.field(f"stack {field}", (*base, field), place, size, label=words, quantity=quantity, value=value, empty="–",
                         assumed=guessed, figure=13, put=put)  # fmt: skip
@@ -226,7 +226,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
         if free
         else f"no place for the ring, {v.number(main, r.coil(told.window.missing_m))} missing"
     )
-    bump = f"main spring {v.number(main, r.coil(told.main_at_bump_m))} at full bump, {r.coil(spare)} over solid"
+    bump = f"main spring {v.number(main, r.coil(told.main_at_bump_m))} at full bump, {v.number(main, r.coil(spare))} over solid"
     lines = (
         (*_hanging(v, axle, told), "hanging", 0),
         (*_change(v, axle, told), "change", v.case),
@@ -255,11 +255,12 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
 def _hanging(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
     """Preload at full droop, in words, and whether it warns."""
     r, before = v.reader, preload(told.pair, told.shock)
-    far = v.number(Shown("stack hanging", axle), r.coil(abs(before)))
+    shown = Shown("stack hanging", axle)
+    far = v.number(shown, r.coil(abs(before)))
     if before < 0:
         return f"hanging: loose by {far}", True
-    holds = r.mass(force_at(told.pair, told.shock, 0.0) / GRAVITY)
-    turns = number(turns_from_snug(told.pair, told.shock), Quantity.RATIO, r.preset, decimals=1)
+    holds = v.number(shown, r.mass(force_at(told.pair, told.shock, 0.0) / GRAVITY))
+    turns = v.number(shown, number(turns_from_snug(told.pair, told.shock), Quantity.RATIO, r.preset, decimals=1))
     press = "press needed" if before > 0.002 else "no press"
     return f"hanging: preload {far}, {turns} turns from just snug, holds {holds}, {press}", before > MOST_PRELOAD
 
@@ -270,9 +271,10 @@ def _change(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
         return "the slider stands on its ring: the top spring never works", True
     by = {"ring": "at the ring", "top solid": "top spring solid", "main solid": "main spring solid, the top carries on"}
     away = told.change_m - float(told.ride_m[v.case])
-    wheel = v.reader.height_unit(abs(away) / float(told.ratio[v.case]))
+    shown = Shown("stack change", axle, case=v.case)
+    wheel = v.number(shown, v.reader.height_unit(abs(away) / float(told.ratio[v.case])))
     where = "above ride" if away > 0 else "below ride: it does nothing there"
-    shaft = v.number(Shown("stack change", axle, case=v.case), v.reader.coil(abs(away)))
+    shaft = v.number(shown, v.reader.coil(abs(away)))
     return f"rate changes {shaft} of shaft, {wheel} of wheel {where}, {by[told.crossover.by]}", away <= 0
 
 

@@ -28,6 +28,7 @@ from isostat.job.torsion import TorsionBar
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
 from isostat.wording.indexing import TEETH_SEEN, say_teeth
+from isostat.wording.reader import ABOUT
 
 FIELDS = (
     ("diameter_m", "diameter", Quantity.COIL),
@@ -215,13 +216,15 @@ def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
     arm = min(area.width() * 0.38, area.height() * 0.5)
     pivot = QPointF(area.left() + t.px(34), area.center().y())
     angles = ((told.slack[0], "dash"), (float(found.value), "ghost"), (told.at_target[0], "ink"))
+    solved = v.number(Shown("torsion slack", axle), "")
+    marks = {"dash": solved, "ghost": ABOUT if found.assumed else "", "ink": solved}
     sign = v.reader.preset.unit(Quantity.ANGLE).sign
     places = sorted(((pivot.y() - arm * math.sin(a), a, kind) for a, kind in angles), key=lambda p: p[0])
     names = {"dash": "slack", "ghost": "as weighed", "ink": "at the target"}
     y = -math.inf
     for level, angle, kind in places:
         y = max(level - t.px(9), y + t.px(19))
-        words = f"{names[kind]} {number(angle, Quantity.ANGLE, v.reader.preset)}{sign}"
+        words = f"{names[kind]} {marks[kind]}{number(angle, Quantity.ANGLE, v.reader.preset)}{sign}"
         at = QPointF(pivot.x() + arm * math.cos(angle) + t.px(14), y)
         sheet.text(
             f"arm {kind} word", words, at, size=13, weight=600 if kind == "ink" else 400, role="ink" if kind == "ink" else "ink2"
