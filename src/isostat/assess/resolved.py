@@ -18,7 +18,7 @@ from isostat.core.tuning.events import TravelEvent
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
 from isostat.job.fitted import AxleFit
-from isostat.job.reading import Reading
+from isostat.job.reading import Reading, any_assumed
 from isostat.job.vehicle import Axle, Corner
 
 # Assumed until measured: common practice, no source.
@@ -101,6 +101,7 @@ class FitFigures:
     strap_m: Figure | None  # its length, taut
     hose_longer_m: float
     damper: Damper | None
+    part_guessed: bool  # a reading of its spring is assumed; of a plain coil nothing is read that it is ordered by
     cushion: Cushioned | None = None  # foam or rubber beside the springs
     helper: Bags | None = None  # air beside the springs, set once the target's travel is known
 
@@ -227,7 +228,15 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
     height = tall if fit.stop.free_height_m else was
     trimmed = max(-(spacer.value if spacer else 0.0), 0.0)  # less to squeeze, in proportion
     flat = Figure(max(flat.value * (1.0 - trimmed / height.value), 0.002), flat.origin) if trimmed else flat
+    parts = {
+        "stacked pair": fit.stack,
+        "leaf": fit.pack,
+        "air": fit.air,
+        "progressive": fit.progressive,
+        "torsion bar": fit.torsion if fit is found else fit.torsion.over(found.torsion),
+    }
     return FitFigures(
+        part_guessed=any_assumed(parts.get(fit.kind)),
         tyre_rate=tyre,
         tyre_radius_m=radius,
         bar=bar,

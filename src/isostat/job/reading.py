@@ -79,6 +79,15 @@ class Reading(Frozen):
     note: Notes | None = None
 
 
+def any_assumed(part: object) -> bool:
+    """Whether any reading of a part of the document, or of the parts in it, is assumed."""
+    if isinstance(part, Reading):
+        return part.assumed
+    if isinstance(part, Frozen):
+        return any(any_assumed(value) for value in part.__dict__.values() if value is not None)
+    return isinstance(part, tuple) and any(any_assumed(value) for value in part)
+
+
 @dataclass(frozen=True, slots=True)
 class Bounds:
     """What a field accepts, in SI, and the quantity it is shown as. Read by the screen from the schema."""

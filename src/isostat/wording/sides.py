@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from isostat.assess.assessment import Assessment
 from isostat.assess.rivals import Rival, rivals
 from isostat.assess.workings import Shown, is_approximate
-from isostat.assess.workings.guessed import found_part_guessed
 from isostat.core.elements.leaf import LeafLaw
 from isostat.core.elements.stacked import StackedPair
 from isostat.core.elements.torsion import ArmLaw
@@ -57,7 +56,7 @@ def side_by_side(a: Assessment, r: Reader) -> tuple[Row, ...]:
 
 def _found(a: Assessment, i: int, r: Reader) -> str:
     spring = a.found_springs[i][0]
-    guessed = spring.rate.assumed or not spring.length_known or found_part_guessed(a, i)
+    guessed = spring.rate.assumed or not spring.length_known or a.found_fits[i].part_guessed
     about = ABOUT if guessed else ""
     if isinstance(spring.law, LeafLaw):
         leaves = len(a.job.as_found.axles[i].pack.leaves)

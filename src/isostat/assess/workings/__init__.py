@@ -108,7 +108,9 @@ _WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, **FOUN
 def explain(a: Assessment, shown: Shown) -> Working:
     """The working of a shown number. Raises KeyError for a name that nothing shows."""
     working = _WORKINGS[shown.name](a, shown)
-    return replace(working, approximate=working.approximate or rests_on_a_guess(a, shown))
+    if working.approximate or not rests_on_a_guess(a, shown):
+        return working
+    return replace(working, approximate=True)
 
 
 def is_approximate(a: Assessment, shown: Shown) -> bool:

@@ -5,10 +5,10 @@ from __future__ import annotations
 from isostat.assess.assessment import Assessment
 from isostat.assess.crossing import crossing, lanes
 from isostat.assess.met import tyre_sooner
-from isostat.assess.workings.guessed import any_assumed
 from isostat.assess.workings.shown import Shown
 from isostat.core.tuning.events import HANGING, TravelEvent, travel_of
 from isostat.core.working import Figure, Given, Origin, Working
+from isostat.job.reading import any_assumed
 
 
 def event_assumed(a: Assessment, k: Shown, name: str) -> bool:

@@ -7,40 +7,12 @@ from dataclasses import replace
 
 from isostat.assess.assessment import Assessment
 from isostat.assess.workings.shown import Shown
-from isostat.job.fitted import AxleFit
-from isostat.job.reading import Frozen, Reading
-
-
-def any_assumed(part: object) -> bool:
-    """Whether any reading of a part of the document, or of the parts in it, is assumed."""
-    if isinstance(part, Reading):
-        return part.assumed
-    if isinstance(part, Frozen):
-        return any(any_assumed(value) for _, value in part)
-    return isinstance(part, tuple) and any(any_assumed(value) for value in part)
+from isostat.job.reading import any_assumed
 
 
 def part_guessed(a: Assessment, k: Shown) -> bool:
-    """Whether what was read of the spring that is fitted is assumed; of a plain coil nothing is read that it is ordered by."""
-    fit, found = a.job.proposal.axles[k.axle], a.job.as_found.axles[k.axle]
-    return any_assumed(fit.torsion.over(found.torsion) if fit.kind == "torsion bar" else _part(fit))
-
-
-def found_part_guessed(a: Assessment, axle: int) -> bool:
-    """Whether what was read of the spring as found is assumed."""
-    return any_assumed(_part(a.job.as_found.axles[axle]))
-
-
-def _part(fit: AxleFit) -> Frozen | None:
-    """What is told of a spring that is no plain coil."""
-    parts = {
-        "stacked pair": fit.stack,
-        "leaf": fit.pack,
-        "air": fit.air,
-        "progressive": fit.progressive,
-        "torsion bar": fit.torsion,
-    }
-    return parts.get(fit.kind)
+    """Whether what was read of the spring that is fitted is assumed."""
+    return (a.found_fits if k.found else a.fits)[k.axle].part_guessed
 
 
 def order_guessed(a: Assessment, k: Shown) -> bool:
