@@ -165,17 +165,17 @@ class LoadStep(Sheet):
         """Each wheel's load and what has changed; without its name where axles stand close."""
         t, base, last, view = v.theme, v.weighed, len(v.a.axles) - 1, self._plan(v)
         places = [view.at(-axle.x_m, 0).x() for axle in v.a.axles]
-        close = min((b - a for a, b in pairwise(places)), default=math.inf) < t.px(210)
         unit = v.reader.preset.mass.sign
+        told = {(axle, side): self._wheel_words(v, axle, side, base) for axle in range(last + 1) for side in (0, 1)}
+        widest = max(
+            self.text_width(f"{load} {unit}", 24, 600) + self.text_width(change, 13, 600) for load, change in told.values()
+        )
+        close = min((b - a for a, b in pairwise(places)), default=math.inf) < max(t.px(210), t.px(134) + widest)
         for axle, x in enumerate(places):
             for side in (0, 1):
                 y = view.top - t.px(40) if side == 1 else view.foot + t.px(6)
-                at, key = (axle, side, v.case), Shown("load", axle, side, v.case)
-                kg = float(v.a.proposed.pad_kg[at])
-                more = kg - float(v.a.proposed.pad_kg[axle, side, base])
-                load = v.number(key, number(kg, Quantity.MASS, v.reader.preset))
-                changed = Shown("load change", axle, side, v.case)
-                change = v.number(changed, f"{'+' if more >= 0 else '−'}{number(abs(more), Quantity.MASS, v.reader.preset)}")
+                load, change = told[axle, side]
+                key, changed = (Shown(name, axle, side, v.case) for name in ("load", "load change"))
                 left = x - t.px(130 if axle == last else 70) if not close else x - t.px(96)
                 if not close:
                     name = QPointF(left, y + t.px(12))
@@ -184,6 +184,13 @@ class LoadStep(Sheet):
                 box = self.text(f"wheel load {axle}{side}", load, place, size=18 if close else 24, weight=600, unit=unit, shown=key)
                 below = QPointF(box.left(), box.bottom() - 1) if close else QPointF(box.right() + 6, y + t.px(12))
                 self.text(f"wheel more {axle}{side}", change, below, size=13, weight=600, role="accent", halo=True, shown=changed)
+
+    def _wheel_words(self, v: View, axle: int, side: int, base: int) -> tuple[str, str]:
+        """Load on a wheel, and what is more of it than in the case that was weighed."""
+        kg, was = (float(v.a.proposed.pad_kg[axle, side, case]) for case in (v.case, base))
+        change = f"{'+' if kg >= was else '−'}{number(abs(kg - was), Quantity.MASS, v.reader.preset)}"
+        load = v.number(Shown("load", axle, side, v.case), number(kg, Quantity.MASS, v.reader.preset))
+        return load, v.number(Shown("load change", axle, side, v.case), change)
 
     # -- hands
     def _choose_datum(self, n: int) -> None:

@@ -243,12 +243,12 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
             role="ochre" if bad else "ink",
             shown=shown,
         )
-    sheet.text("stack window words", window, at + QPointF(t.px(470), 0), size=13.5, weight=600, role="ink" if free else "brick")
+    sheet.text("stack window words", window, at + QPointF(t.px(492), 0), size=13.5, weight=600, role="ink" if free else "brick")
     if told.top_spare_m is not None:
         low = told.top_spare_m < MARGIN - 1e-6
         top, way = Shown("stack top", axle), "over" if told.top_spare_m >= 0 else "past"
         words = f"top spring {v.number(top, r.coil(abs(told.top_spare_m)))} {way} solid, collar run down"
-        sheet.text("stack top", words, at + QPointF(t.px(470), t.px(19)), size=12.5, weight=600 if low else 400,
+        sheet.text("stack top", words, at + QPointF(t.px(492), t.px(19)), size=12.5, weight=600 if low else 400,
                    role="ochre" if low else "ink2", shown=top)  # fmt: skip
 
 
