@@ -10,6 +10,7 @@ from isostat.assess.assessment import Assessment
 from isostat.assess.judge import hanging_force_n
 from isostat.assess.resolved import default_frequency
 from isostat.assess.squat import squat_result
+from isostat.assess.workings import twisting
 from isostat.assess.workings.guessed import order_guessed, part_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.elements.coil import Coil
@@ -29,6 +30,8 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
     """Spring rate of the order."""
     o, axle = a.orders[k.axle], a.axles[k.axle]
     rate = o.order.rate_n_per_m[k.side]
+    if o.torsion is not None:
+        return replace(twisting.rate(a, k), approximate=axle.spring_ratio.assumed or part_guessed(a, k))
     if not isinstance(o.law[k.side], Coil):
         words = "slope of its curve where it holds the target's force"
         rule = "It changes with height: this is at the target."
