@@ -39,6 +39,27 @@ def test_of_a_vehicle_that_nobody_measured_no_number_goes_without_its_mark(name:
     assert not [key for key in left if not (key.name.startswith("way ") and key.event == "spring")], left
 
 
+RATES = {
+    "torsion bar": {"K", "R", "a", "a_0"},
+    "air": {"p", "A", "V", "n"},
+    "leaf": {"F_1", "F_2"},
+    "progressive": {"F_1", "F_2"},
+    "stacked pair": {"k_1", "k_2"},
+}
+
+
+def test_a_rate_shows_the_part_that_it_comes_from() -> None:
+    """Not itself: steel and arm of a bar, gas and area of a bag, forces either side of a pack, both springs of a pair."""
+    seen = set()
+    for name in demo_names():
+        a = assess(demo(name))
+        for axle, fit in enumerate(a.job.proposal.axles):
+            if fit.kind in RATES:
+                assert RATES[fit.kind] <= {given.symbol for given in explain(a, Shown("spring rate", axle)).inputs}, fit.kind
+                seen.add(fit.kind)
+    assert seen == set(RATES)
+
+
 @pytest.mark.parametrize("job", [blank_job(), hive_on_coils(), three_axles(), demo("dairy-trailer")])
 def test_a_number_with_its_sign_is_never_given_from_readings_alone(job: Job) -> None:
     """The ≈ of a working comes from an input that is assumed, or from one that was worked out from such."""

@@ -9,7 +9,6 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
-from isostat.assess.workings import Shown, explain
 from isostat.core.findings import curved
 from isostat.core.tuning.events import bump_end, droop_end, travel_of
 from isostat.job.edits import put
@@ -98,8 +97,3 @@ def test_an_arm_that_meets_its_stop_before_the_shock_tops_takes_the_blow() -> No
         assert told.arm_m * (math.sin(told.at_target[side]) - math.sin(-0.15)) == pytest.approx(up[1] - up[0], abs=1e-6)
     low = assess(put(twisted(), ("proposal", "axles", 0, "torsion", "stop_rad"), -0.7))
     assert not [j for j in judge(low) if isinstance(j, curved.ArmStopFirst)]
-
-
-def test_a_bars_rate_shows_the_steel_the_arm_and_the_angle_that_it_comes_from() -> None:
-    told = explain(assess(twisted()), Shown("spring rate", 0, 1))
-    assert {"d", "L", "G", "R", "a", "a_0"} <= {given.symbol for given in told.inputs}

@@ -113,6 +113,9 @@ def test_every_working_can_be_shown_in_the_panel(open_window, name: str) -> None
         assert working is not None
         result = window.working.findChild(Number, "result")
         assert result is not None and value_text(window.view(), working.quantity, working.result) in result.text()
+        formula = window.working.findChild(QLabel, "formula")
+        assert formula is not None and formula.sizeHint().width() <= formula.width(), working.expression
+        assert "**" not in formula.text()
         assert "_" not in window.working.findChild(QLabel, "formula").text().replace("<sub>", "")  # type: ignore[union-attr]
 
 

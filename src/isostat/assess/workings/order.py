@@ -13,6 +13,7 @@ from isostat.assess.squat import squat_result
 from isostat.assess.workings import twisting
 from isostat.assess.workings.guessed import order_guessed, part_guessed
 from isostat.assess.workings.shown import Shown
+from isostat.assess.workings.slope import curve_rate
 from isostat.core.elements.coil import Coil
 from isostat.core.tuning.events import droop_end
 from isostat.core.working import Given, Origin, Working
@@ -30,12 +31,8 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
     """Spring rate of the order."""
     o, axle = a.orders[k.axle], a.axles[k.axle]
     rate = o.order.rate_n_per_m[k.side]
-    if o.torsion is not None:
-        return replace(twisting.rate(a, k), approximate=axle.spring_ratio.assumed or part_guessed(a, k))
     if not isinstance(o.law[k.side], Coil):
-        words = "slope of its curve where it holds the target's force"
-        rule = "It changes with height: this is at the target."
-        made = _as_chosen("spring rate", "k", "rate", rate, Origin.COMPUTED, words, rule)
+        made = curve_rate(a, k) if o.torsion is None else twisting.rate(a, k)
         return replace(made, approximate=axle.spring_ratio.assumed or part_guessed(a, k))
     if o.rate_origin is Origin.TYPED or o.picked != "frequency":
         typed = o.rate_origin is Origin.TYPED

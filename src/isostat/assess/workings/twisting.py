@@ -58,23 +58,24 @@ def slack(a: Assessment, k: Shown) -> Working:
 def rate(a: Assessment, k: Shown) -> Working:
     """Slope at the arm's end where it stands at the target."""
     t, result = _told(a, k), a.orders[k.axle].order.rate_n_per_m[k.side]
-    angle = t.at_target[k.side]
+    angle, (_, _, modulus, _) = t.at_target[k.side], _bar(a, k)
+    steel = Origin.ASSUMED if modulus.origin is Origin.ASSUMED else Origin.COMPUTED
     return Working(
         name="spring rate",
         symbol="k",
         quantity="rate",
-        expression="pi * (d**4 - b**4) * G / (32 * L) * (1 + (a - a_0) * t) / (R * c)**2",
+        expression="K * (1 + (a - a_0) * t) / (R * c)**2",
         inputs=(
-            *_bar(a, k),
+            Given("K", "of the bar, by its steel, diameter and length", "torsion rate", t.bar.rate, steel),
             Given("a", "arm from level at the target", "angle", angle, Origin.SOLVED),
             Given("a_0", "slack angle", "angle", t.slack[k.side], Origin.SOLVED),
-            Given("t", "tangent of that angle", "ratio", math.tan(angle), Origin.COMPUTED),
+            Given("t", "tangent of the arm's angle", "fine ratio", math.tan(angle), Origin.COMPUTED),
             Given("R", "arm", "fine length", t.arm_m, Origin.TYPED),
-            Given("c", "cosine of that angle", "ratio", math.cos(angle), Origin.COMPUTED),
+            Given("c", "cosine of the arm's angle", "fine ratio", math.cos(angle), Origin.COMPUTED),
         ),
         result=result,
         approximate=False,
-        rule="(k + T·tan a)/(R·cos a)²: the torque turns its lever. It changes with height: this is at the target.",
+        rule="K = π(d⁴ − b⁴)G/32L. The arm's lever shortens as it turns: it changes with height, this is at the target.",
     )
 
 

@@ -159,9 +159,18 @@ class Findings(Sheet):
             mark(p, v.theme, grade, QPointF(v.theme.px(22), y), 19, letter)
 
 
+POWERS = "⁰¹²³⁴⁵⁶⁷⁸⁹"
+
+
 def pretty(expression: str) -> str:
-    """A formula as a reader writes it: · for *, √ for sqrt, superscript 2, subscripts set small."""
-    text = expression.replace("**2", "²").replace(" * ", "·").replace("sqrt", "√").replace(" / ", "/").replace(" - ", " − ")
+    """A formula as a reader writes it: · for *, √ for sqrt, powers raised, subscripts set small."""
+    text = (
+        re.sub(r"\*\*(\d)", lambda power: POWERS[int(power[1])], expression)
+        .replace(" * ", "·")
+        .replace("sqrt", "√")
+        .replace(" / ", "/")
+        .replace(" - ", " − ")
+    )
     text = re.sub(r"\bpi\b", "π", text)
     return re.sub(r"([A-Za-z]+)_([A-Za-z0-9]+)", r"\1<sub>\2</sub>", text)
 
@@ -180,15 +189,21 @@ def value_text(v: View, quantity: str, value: float) -> str:
     return with_unit(value, Quantity(quantity), v.reader.preset)
 
 
+FORMULA = (15.5, 14.0, 12.5, 11.0, 10.0)  # sizes, the first that fits
+
+
 class _Formula(QLabel):
     """Rich text of a formula."""
 
     def show_formula(self, text: str, v: View, at: QPointF, width: float) -> None:
-        """Sets text and place."""
+        """Sets text and place; a long one is set smaller."""
         self.setTextFormat(Qt.TextFormat.RichText)
-        self.setFont(v.theme.font(15.5))
         restyle(self, f"color:{v.theme.ink};background:transparent")
         self.setText(text)
+        for size in FORMULA:
+            self.setFont(v.theme.font(size))
+            if self.sizeHint().width() <= width:
+                break
         self.setGeometry(round(at.x()), round(at.y()), round(width), round(v.theme.px(24)))
 
 

@@ -10,7 +10,7 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 
 from isostat.assess.grounds import assumptions
-from isostat.assess.workings import Shown
+from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.plain import set_tip
@@ -45,7 +45,9 @@ def state_line(v: View, step: Step) -> str:
             items = len(v.job.items)
             return f"{items} item{'s' * (items != 1)}, {len(v.job.cases)} cases"
         case Step.STANCE:
-            return f"{ABOUT if about else ''}on target when {v.reader.case(v.a.target_case)}{about}"
+            case = v.a.target_case
+            near = any(is_approximate(v.a, Shown("height", i, side, case)) for i in range(len(v.a.axles)) for side in (0, 1))
+            return f"{ABOUT if near else ''}on target when {v.reader.case(case)}{about}"
         case Step.SPRING:
             rates = [
                 v.number(Shown("spring rate", i), number(o.order.rate_n_per_m[0], Quantity.RATE, v.reader.preset))
