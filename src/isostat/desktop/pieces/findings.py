@@ -198,6 +198,7 @@ class _Formula(QLabel):
     def show_formula(self, text: str, v: View, at: QPointF, width: float) -> None:
         """Sets text and place; a long one is set smaller."""
         self.setTextFormat(Qt.TextFormat.RichText)
+        self.setIndent(2)  # an italic letter leans out of its box
         restyle(self, f"color:{v.theme.ink};background:transparent")
         self.setText(text)
         for size in FORMULA:
