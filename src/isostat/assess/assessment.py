@@ -69,6 +69,7 @@ class Assessment:
 
     @property
     def cases(self) -> int:
+        """How many load cases there are."""
         return len(self.job.cases)
 
     @property

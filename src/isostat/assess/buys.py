@@ -61,14 +61,17 @@ class Buy:
 
     @property
     def height_m(self) -> float:
+        """How much narrower the band of heights gets by it, m."""
         return abs(self.heights_m[1] - self.heights_m[0])
 
     @property
     def travel_m(self) -> float:
+        """How much narrower the ends of travel get by it, m."""
         return abs(self.travels_m[1] - self.travels_m[0])
 
     @property
     def rank(self) -> float:
+        """By which the list is sorted, the dearest first."""
         return max(self.height_m, TRAVEL_COUNTS * self.travel_m)
 
 

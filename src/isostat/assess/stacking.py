@@ -32,6 +32,7 @@ class Stacked:
 
     @property
     def pair(self) -> StackedPair:
+        """The springs, their ring set."""
         return self.seated.pair
 
     @property

@@ -1,0 +1,1 @@
+"""Numbers in SI and nothing else: parts, the vehicle in balance, travel, inference."""

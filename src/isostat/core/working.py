@@ -25,6 +25,7 @@ class Figure:
 
     @property
     def assumed(self) -> bool:
+        """Whether nobody read it."""
         return self.origin is Origin.ASSUMED
 
 

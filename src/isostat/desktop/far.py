@@ -7,6 +7,7 @@ import re
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QPainter
 from PyQt6.QtWidgets import QLineEdit, QWidget
+from typing_extensions import override
 
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Step
@@ -38,6 +39,7 @@ class FarField(QLineEdit):
         super().__init__(parent)
         self.returnPressed.connect(lambda: self.entered.emit(self.text()))
 
+    @override
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.text() == "*":
             self.back.emit()
@@ -113,6 +115,7 @@ class FarView(Sheet):
         f = self._f(self.view)
         return self.text(key, text, QPointF(x * f, y * f), size=size * f / self.view.theme.scale, **style)  # type: ignore[arg-type]
 
+    @override
     def lay(self, v: View) -> None:
         if v.step is Step.MEASURE:
             self._lay_point(v)
@@ -221,6 +224,7 @@ class FarView(Sheet):
         self._say("far near", "F11  near", self.width() / f - 32, self.height() / f - 38, 22, role="ink2", anchor=RIGHT)
 
     # -- strokes
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         f, t = self._f(v), v.theme
         p.fillRect(QRectF(0, 0, self.width(), HEAD * f), t.colour("paper"))

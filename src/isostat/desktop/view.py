@@ -41,6 +41,7 @@ class View:
 
     @property
     def job(self) -> Job:
+        """The job that is shown."""
         return self.a.job
 
     @property

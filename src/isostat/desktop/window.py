@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import (
     QStackedWidget,
     QWidget,
 )
+from typing_extensions import override
 
 from isostat.assess.adding_leaves import leaves_offered
 from isostat.assess.band import predicted
@@ -241,11 +242,13 @@ class MainWindow(QMainWindow):
             self.working.raise_()
         self.notice.place(self._middle())
 
+    @override
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         if watched is self.frame and event is not None and event.type() == QEvent.Type.Resize:
             self._arrange()
         return super().eventFilter(watched, event)
 
+    @override
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         super().resizeEvent(event)
         self._arrange()
@@ -408,10 +411,12 @@ class MainWindow(QMainWindow):
                     menu.setFont(self.theme.font(13))
             self.redraw()
 
+    @override
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None or not self._hold(event, held=not self._typing()):
             super().keyPressEvent(event)
 
+    @override
     def keyReleaseEvent(self, event: QKeyEvent | None) -> None:
         if event is None or not self._hold(event, held=False):
             super().keyReleaseEvent(event)
@@ -426,6 +431,7 @@ class MainWindow(QMainWindow):
         self.redraw()
         return True
 
+    @override
     def changeEvent(self, event: QEvent | None) -> None:
         super().changeEvent(event)
         lost = event is not None and event.type() == QEvent.Type.ActivationChange and not self.isActiveWindow()
@@ -444,10 +450,12 @@ class MainWindow(QMainWindow):
         self.case = self.document.job.weighed_case
         self.redraw()
 
+    @override
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
         if event is not None and (data := event.mimeData()) is not None and data.hasUrls():
             event.acceptProposedAction()
 
+    @override
     def dropEvent(self, event: QDropEvent | None) -> None:
         if event is not None and (data := event.mimeData()) is not None and data.urls():
             self.filing.open(Path(data.urls()[0].toLocalFile()))
@@ -456,6 +464,7 @@ class MainWindow(QMainWindow):
         """Until nothing is under way beside the window."""
         self.buying.wait()
 
+    @override
     def closeEvent(self, event: QCloseEvent | None) -> None:
         if event is not None and not self.filing.may_leave():
             event.ignore()

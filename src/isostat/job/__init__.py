@@ -1,0 +1,1 @@
+"""The document, its files and its edits."""

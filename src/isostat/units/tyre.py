@@ -36,10 +36,12 @@ class TyreSize:
 
     @property
     def radius_m(self) -> float:
+        """Of the tyre without load, m."""
         return self.across_m / 2.0
 
     @property
     def sidewall_m(self) -> float:
+        """From rim to tread, m."""
         return (self.across_m - self.rim_m) / 2.0
 
 

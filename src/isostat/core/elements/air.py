@@ -142,10 +142,12 @@ class InBag:
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         return self.bag.x_m[0], self.bag.x_m[-1]
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         return LawEvent("bag at its longest", self.bag.x_m[0]), LawEvent("bag flat", self.bag.x_m[-1])
 
 
@@ -193,6 +195,7 @@ class ClosedAir(ShutIn, InBag):
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         fine = np.linspace(self.bag.x_m[0], self.bag.x_m[-1], 49)
         return tuple(np.union1d(fine, self.bag.x_m).tolist())
 
@@ -237,6 +240,7 @@ class HeldAir(InBag):
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         return self.bag.x_m
 
     def force(self, x: Floats) -> Floats:

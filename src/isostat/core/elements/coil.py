@@ -28,14 +28,17 @@ class Coil:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         return (0.0,) if self.solid_x_m is None else (0.0, self.solid_x_m)
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         return -np.inf, np.inf if self.solid_x_m is None else self.solid_x_m
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         loose = LawEvent("coil loose", 0.0)
         return (loose,) if self.solid_x_m is None else (loose, LawEvent("coil solid", self.solid_x_m))
 

@@ -30,6 +30,7 @@ class Coupled:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Of either side, as of a law."""
         return (0.0,)
 
     def force(self, x: Floats) -> Floats:

@@ -26,14 +26,17 @@ class ShockEnds:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         return (0.0,) if self.stroke_m is None else (0.0, self.stroke_m)
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         return -np.inf, np.inf if self.stroke_m is None else self.stroke_m
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         topped = LawEvent("shock topped", 0.0)
         return (topped,) if self.stroke_m is None else (topped, LawEvent("shock bottomed", self.stroke_m))
 
@@ -55,14 +58,17 @@ class Strap:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         return (0.0,)
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         return -np.inf, np.inf
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         return (LawEvent("strap taut", 0.0),)
 
     def force(self, x: Floats) -> Floats:
@@ -80,14 +86,17 @@ class Metal:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         return (0.0,)
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         return -np.inf, 0.0
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         return (LawEvent("metal", 0.0),)
 
     def force(self, x: Floats) -> Floats:

@@ -65,14 +65,17 @@ class TableLaw:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         return self.x_m
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         return self.x_m[0], self.x_m[-1]
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         return ()
 
     def _segment(self, x: Floats) -> tuple[Floats, Floats, Floats]:
@@ -101,16 +104,19 @@ class SumLaw:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         return tuple(sorted(k - offset for law, offset in self.parts for k in law.knots))
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         lows = [law.domain[0] - o for law, o in self.parts]
         highs = [law.domain[1] - o for law, o in self.parts]
         return max(lows), min(highs)
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         return tuple(LawEvent(e.name, e.x_m - o) for law, o in self.parts for e in law.events)
 
     def force(self, x: Floats) -> Floats:

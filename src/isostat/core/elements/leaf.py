@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+from typing_extensions import override
 
 from isostat.core.elements.half_pack import STEEL, HalfPack, bending_stress
 from isostat.core.elements.law import LawEvent, TableLaw
@@ -268,6 +269,7 @@ class LeafLaw(TableLaw):
     flat_m: float = 0.0
     second_m: float | None = None
 
+    @override
     @property
     def events(self) -> tuple[LawEvent, ...]:
         found = [LawEvent("leaf flat", self.flat_m)]

@@ -35,6 +35,7 @@ class LevelledAir(InBag):
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         ramp = np.linspace(self.from_x_m, self.from_x_m + 2.0 * self.band_m, 9)
         return tuple(np.union1d(ramp, self.bag.x_m).tolist())
 

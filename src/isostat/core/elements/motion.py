@@ -38,6 +38,7 @@ class Motion:
 
     @property
     def is_table(self) -> bool:
+        """Whether it was read at several heights."""
         return bool(self.v_m)
 
     @cached_property

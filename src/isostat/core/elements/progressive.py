@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+from typing_extensions import override
 
 from isostat.core.elements.helix import Helix
 from isostat.core.elements.law import METAL_RATE, LawEvent
@@ -39,6 +40,7 @@ class Progressive(Rising):
         x = sum(np.minimum(forces / rate, way) for rate, way in self.groups)
         return np.asarray(x), forces
 
+    @override
     @property
     def events(self) -> tuple[LawEvent, ...]:
         loose, *inner, solid = self.knots

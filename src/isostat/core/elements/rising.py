@@ -17,14 +17,17 @@ class Rising:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         return tuple(float(x) for x in self.curve[0])
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         return -np.inf, self.knots[-1]
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         return LawEvent("coil loose", 0.0), LawEvent("coil solid", self.knots[-1])
 
     def force(self, x: Floats) -> Floats:
@@ -62,6 +65,7 @@ class Tested(Rising):
 
     @property
     def curve(self) -> tuple[Floats, Floats]:  # type: ignore[override]
+        """Compressions in m and forces in N."""
         first = 0 if self.x_m and self.x_m[0] != 0.0 else 1
         return np.array([0.0, *self.x_m[first:]]), np.array([0.0, *self.force_n[first:]])
 

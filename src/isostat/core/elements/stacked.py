@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+from typing_extensions import override
 
 from isostat.core.elements.law import METAL_RATE, LawEvent
 from isostat.core.elements.progressive import Progressive
@@ -97,8 +98,10 @@ class StackedPair(Rising):
 
     @property
     def curve(self) -> tuple[Floats, Floats]:  # type: ignore[override]
+        """Compressions in m and forces in N of all springs together."""
         return self.law.curve
 
+    @override
     @property
     def events(self) -> tuple[LawEvent, ...]:
         loose, *_, solid = self.knots

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+from typing_extensions import override
 
 from isostat.core.elements.law import LawEvent
 from isostat.core.limits import Floats, within
@@ -32,14 +33,17 @@ class BumpStop:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         return 0.0, self.flat_x_m
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         return -np.inf, self.flat_x_m
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         return LawEvent("stop touched", 0.0), LawEvent("stop flat", self.flat_x_m)
 
     def _share(self, x: Floats) -> tuple[Floats, Floats, Floats]:
@@ -61,6 +65,7 @@ class BumpStop:
 class Cushion(BumpStop):
     """The same law as a helper, which carries its share of a load at rest."""
 
+    @override
     @property
     def events(self) -> tuple[LawEvent, ...]:
         return LawEvent("helper touched", 0.0), LawEvent("helper flat", self.flat_x_m)

@@ -79,15 +79,18 @@ class ArmLaw:
 
     @property
     def knots(self) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
         low, high = self.domain
         return tuple(np.linspace(low, high, 65).tolist())
 
     @property
     def domain(self) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
         return self.rise_at(-STEEPEST), self.rise_at(STEEPEST)
 
     @property
     def events(self) -> tuple[LawEvent, ...]:
+        """What happens on the way, by compression."""
         return () if self.stop_rad is None else (LawEvent("arm on its stop", self.rise_at(self.stop_rad)),)
 
     def force(self, x: Floats) -> Floats:

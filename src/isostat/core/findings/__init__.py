@@ -1,0 +1,1 @@
+"""What can be judged, as frozen values with their severity."""

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from typing_extensions import override
+
 from isostat.core.findings.judgement import Judgement
 
 
@@ -22,6 +24,7 @@ class PressureOutside(Judgement):
     limit_pa: float
     over: bool
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.gauge_pa - self.limit_pa)
@@ -41,6 +44,7 @@ class BagOverloaded(Judgement):
     carries_kg: float
     most_kg: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.carries_kg - self.most_kg
@@ -53,6 +57,7 @@ class BagEnds(Judgement):
     by_m: float
     drawn: bool
 
+    @override
     @property
     def severity(self) -> float:
         return self.by_m

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from typing_extensions import override
+
 from isostat.core.findings.judgement import Judgement
 
 
@@ -13,6 +15,7 @@ class LoadOutsideWheels(Judgement):
 
     outside_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.outside_m
@@ -38,6 +41,7 @@ class OverRating(Judgement):
     load_kg: float
     rating_kg: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.load_kg - self.rating_kg
@@ -50,6 +54,7 @@ class LightSteering(Judgement):
     share: float
     limit: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.limit - self.share
@@ -64,6 +69,7 @@ class NoseLoad(Judgement):
     low: float
     high: float
 
+    @override
     @property
     def severity(self) -> float:
         return max(self.low - self.share, self.share - self.high)

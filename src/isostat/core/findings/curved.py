@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from typing_extensions import override
+
 from isostat.core.findings.judgement import Judgement
 
 
@@ -27,6 +29,7 @@ class NoRingWindow(Judgement):
 
     missing_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.missing_m
@@ -40,6 +43,7 @@ class RingOutside(Judgement):
     limit_m: float
     binds: str
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.ring_m - self.limit_m)
@@ -65,6 +69,7 @@ class PastCrossover(Judgement):
 
     by_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.by_m
@@ -77,6 +82,7 @@ class CollarBeyond(Judgement):
     by_m: float
     down: bool
 
+    @override
     @property
     def severity(self) -> float:
         return self.by_m
@@ -90,6 +96,7 @@ class TooTight(Judgement):
     within: str
     by_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.by_m
@@ -102,6 +109,7 @@ class NoWire(Judgement):
     strong_m: float
     roomy_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.strong_m - self.roomy_m
@@ -113,6 +121,7 @@ class StressHigh(Judgement):
 
     used: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.used
@@ -138,6 +147,7 @@ class PackTooHigh(Judgement):
 
     by_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.by_m
@@ -156,6 +166,7 @@ class LeafStress(Judgement):
     times_found: float | None
     no_worse: bool
 
+    @override
     @property
     def severity(self) -> float:
         return self.used - 1.0

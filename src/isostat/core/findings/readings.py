@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from typing_extensions import override
+
 from isostat.core.findings.judgement import Judgement
 
 
@@ -20,6 +22,7 @@ class LikelySlip(Judgement):
     value: float
     likely: float
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.value - self.likely)
@@ -43,6 +46,7 @@ class SidesDisagree(Judgement):
         """Whether a side mixed up explains it."""
         return abs(self.left_m + self.other_left_m) < abs(self.left_m - self.other_left_m) / 2
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.left_m - self.other_left_m)
@@ -55,6 +59,7 @@ class HubHeightOff(Judgement):
     hub_m: float
     tyre_m: float  # height of the hub by the tyre's radius and squash
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.hub_m - self.tyre_m)

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from typing_extensions import override
+
 from isostat.core.findings.judgement import Judgement
 from isostat.core.tuning.window import Window
 
@@ -16,6 +18,7 @@ class SpringDisagrees(Judgement):
     part_m: float
     error_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.implied_m - self.part_m)
@@ -39,6 +42,7 @@ class HangsElsewhere(Judgement):
     lifted_m: float
     shock_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.lifted_m - self.shock_m)
@@ -60,6 +64,7 @@ class DampedAmiss(Judgement):
     low: float
     high: float
 
+    @override
     @property
     def severity(self) -> float:
         return max(self.low - self.ratio, self.ratio - self.high)
@@ -98,6 +103,7 @@ class RateOutsideWindow(Judgement):
     rate_n_per_m: float
     window: Window
 
+    @override
     @property
     def severity(self) -> float:
         return max(self.window.low - self.rate_n_per_m, self.rate_n_per_m - self.window.high)
@@ -116,6 +122,7 @@ class ToppedOut(Judgement):
 
     by_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.by_m
@@ -128,6 +135,7 @@ class MuchPreload(Judgement):
     preload_m: float
     limit_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.preload_m - self.limit_m
@@ -141,6 +149,7 @@ class ComesAndGoes(Judgement):
     stays_kg: float
     drop_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return self.drop_m

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from typing_extensions import override
+
 from isostat.core.findings.judgement import Judgement
 
 
@@ -15,6 +17,7 @@ class OffTarget(Judgement):
     target_m: float
     band_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.height_m - self.target_m)
@@ -27,6 +30,7 @@ class Lean(Judgement):
     lean_m: float
     found_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.lean_m)
@@ -61,6 +65,7 @@ class TargetPastTravel(Judgement):
     by_m: float
     end: str
 
+    @override
     @property
     def severity(self) -> float:
         return self.by_m
@@ -84,6 +89,7 @@ class LampAim(Judgement):
     high_m: float
     read: bool  # the drop as weighed was read, not assumed
 
+    @override
     @property
     def severity(self) -> float:
         return max(self.low_m - self.drop_m, self.drop_m - self.high_m)
@@ -96,6 +102,7 @@ class LampHigh(Judgement):
     height_m: float
     limit_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return abs(self.height_m - self.limit_m)
@@ -109,6 +116,7 @@ class RoofUnderDoor(Judgement):
     room_m: float
     door_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return -self.room_m
@@ -123,6 +131,7 @@ class TipsSooner(Judgement):
     height_m: float
     assumed: bool  # the height of the centre of gravity as weighed
 
+    @override
     @property
     def severity(self) -> float:
         return -self.now

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from typing_extensions import override
+
 from isostat.core.findings.judgement import Judgement
 
 
@@ -26,8 +28,10 @@ class WrongOrder(Judgement):
 
     @property
     def in_order(self) -> bool:
+        """Whether the two come as they should."""
         return self.what_m >= self.before_m if self.bump else self.what_m <= self.before_m
 
+    @override
     @property
     def severity(self) -> float:
         return self.short_m
@@ -40,6 +44,7 @@ class LittleBump(Judgement):
     to_stop_m: float
     left_m: float
 
+    @override
     @property
     def severity(self) -> float:
         return -self.to_stop_m
@@ -52,6 +57,7 @@ class LittleDroop(Judgement):
     left_m: float
     share: float
 
+    @override
     @property
     def severity(self) -> float:
         return -self.left_m

@@ -1,0 +1,1 @@
+"""The vehicle in motion, linear about where it rides."""

@@ -1,0 +1,1 @@
+"""Backwards: from what is wanted or was read to rates, lengths, places and errors."""

@@ -37,6 +37,7 @@ class Readings:
 
     @property
     def seen(self) -> Bools:
+        """Which of them were read."""
         return np.isfinite(self.loaded_m)
 
 

@@ -58,6 +58,7 @@ class ShockFit:
 
     @property
     def fits(self) -> bool:
+        """Whether it neither tops out nor bottoms too soon."""
         return self.short_by_m < CLOSE and self.loose_by_m < CLOSE and self.droop_m > 0.0
 
     @property

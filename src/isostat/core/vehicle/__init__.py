@@ -1,0 +1,1 @@
+"""One rigid body on its axles: platform, loads, equilibrium."""

@@ -37,10 +37,12 @@ class Platform:
 
     @property
     def cases(self) -> int:
+        """How many load cases it carries."""
         return int(self.weight.shape[-1])
 
     @property
     def axles(self) -> int:
+        """How many axles it stands on."""
         return int(self.axle_x_m.shape[0])
 
     def take(self, which: Ints | slice) -> Platform:

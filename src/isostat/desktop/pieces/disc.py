@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import QPointF, QRect, Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QWidget
+from typing_extensions import override
 
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, pen, rgba, smooth
@@ -37,20 +38,24 @@ class Disc(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.OpenHandCursor)
 
+    @override
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:
             Disc._gestures += 1
             self._gesture, self._hold = Disc._gestures, event.position() - QPointF(self.width() / 2, self.height() / 2)
             self.picked.emit(self.item, bool(event.modifiers() & MORE))
 
+    @override
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         self.let_go.emit()
 
+    @override
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and event.buttons() & Qt.MouseButton.LeftButton:
             self.moved.emit(self.item, QPointF(self.mapToParent(event.position())) - self._hold, self._gesture,
                             bool(event.modifiers() & Qt.KeyboardModifier.AltModifier))  # fmt: skip
 
+    @override
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None:
             return
@@ -71,6 +76,7 @@ class Disc(QWidget):
         else:
             super().keyPressEvent(event)
 
+    @override
     def focusInEvent(self, event: QFocusEvent | None) -> None:
         super().focusInEvent(event)
         if event is not None and event.reason() in (Qt.FocusReason.TabFocusReason, Qt.FocusReason.BacktabFocusReason):
@@ -88,6 +94,7 @@ class Disc(QWidget):
             self.update()
         self.setGeometry(area)
 
+    @override
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.theme is None:
             return

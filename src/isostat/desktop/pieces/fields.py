@@ -23,6 +23,7 @@ from PyQt6.QtGui import (
     QStaticText,
 )
 from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
+from typing_extensions import override
 
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.plain import set_tip
@@ -116,6 +117,7 @@ class Number(QLabel):
         """The size that its words need."""
         return self.size()
 
+    @override
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.look is None:
             return
@@ -137,18 +139,22 @@ class Number(QLabel):
                 p.setPen(QPen(self.look.theme.colour("accent"), 1, Qt.PenStyle.DotLine))
                 p.drawRect(self.rect().adjusted(0, 0, -1, -1))
 
+    @override
     def enterEvent(self, event: QEnterEvent | None) -> None:
         self.update()
 
+    @override
     def leaveEvent(self, event: QEvent | None) -> None:
         self.update()
 
+    @override
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if self.shown is not None:
             self.asked.emit(self.shown)
         elif event is not None:
             event.ignore()
 
+    @override
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.shown is not None:
             self.asked.emit(self.shown)
@@ -191,6 +197,7 @@ class QuantityField(QLineEdit):
             self.setModified(False)
             self.typed.emit(self)
 
+    @override
     def focusInEvent(self, event: QFocusEvent | None) -> None:
         super().focusInEvent(event)
         if event is None or event.reason() is Qt.FocusReason.ActiveWindowFocusReason:
@@ -199,6 +206,7 @@ class QuantityField(QLineEdit):
             QTimer.singleShot(0, self.selectAll)  # after the click has set its cursor: what is typed then replaces what stands
         self.entered.emit(self)
 
+    @override
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Escape:
             self.setModified(False)

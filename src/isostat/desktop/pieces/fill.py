@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QSlider, QWidget
+from typing_extensions import override
 
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, pen, smooth
@@ -38,6 +39,7 @@ class Fill(QSlider):
         set_tip(self, name)
         self.update()
 
+    @override
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:
             Fill._gestures += 1
@@ -50,6 +52,7 @@ class Fill(QSlider):
             share = (event.position().x() - EDGE) / max(self.width() - 2 * EDGE, 1)
             self.setValue(round(min(max(share, 0.0), 1.0) * self.maximum()))
 
+    @override
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         self._gesture = -1
 

@@ -8,6 +8,7 @@ from contextlib import suppress
 from PyQt6.QtCore import QLineF, QPointF, Qt, pyqtSignal
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QLabel, QPushButton
+from typing_extensions import override
 
 from isostat.assess.fixes import Fix
 from isostat.assess.workings import AXLE, CASE, Shown, explain
@@ -51,9 +52,11 @@ class Findings(Sheet):
     fix_wanted = pyqtSignal(object)
     step_wanted = pyqtSignal(object)
 
+    @override
     def signature(self, v: View) -> object:
         return v.judgements, v.fixes, v.step, v.theme, v.reader.preset, tuple(i.name for i in v.job.items), v.job.vehicle
 
+    @override
     def lay(self, v: View) -> None:
         t = v.theme
         self._marks: list[tuple[Grade, float, str]] = []
@@ -148,6 +151,7 @@ class Findings(Sheet):
             )
             made.setGeometry(round(t.px(36)), round(foot + t.px(24)), round(self.width() - t.px(44)), round(t.px(50)))
 
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         p.setPen(pen(v.theme, "ink", 1.0))
         p.drawLine(QLineF(0.5, 0, 0.5, self.height()))
@@ -232,9 +236,11 @@ class WorkingPanel(Sheet):
             self.picked = None  # what was asked for is no longer there: a damper taken out, an axle less
         return explain(v.a, Shown("axle load", len(v.a.axles) - 1, 0, v.case))
 
+    @override
     def signature(self, v: View) -> object:
         return self.working(), self.picked, v.theme, v.reader.preset
 
+    @override
     def lay(self, v: View) -> None:
         t, w = v.theme, self.working()
         assert w is not None
@@ -281,6 +287,7 @@ class WorkingPanel(Sheet):
         side = None if shown.name in AXLE or shown.name == "in hand" else shown.side
         return f", {v.reader.corner(shown.axle, side)}"
 
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         p.setPen(pen(v.theme, "ink", 1.25))
         p.drawLine(QLineF(0, 0.6, self.width(), 0.6))

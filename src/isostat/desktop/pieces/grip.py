@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPolygonF
 from PyQt6.QtWidgets import QWidget
+from typing_extensions import override
 
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, pen, smooth
@@ -51,16 +52,19 @@ class Grip(QWidget):
             self.update()
         self.raise_()
 
+    @override
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and self.handle is not None:
             Grip._gestures += 1
             self._gesture, self._from, self._value = Grip._gestures, event.globalPosition().y(), self.handle.value
 
+    @override
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and self.handle is not None and event.buttons() & Qt.MouseButton.LeftButton:
             up = self._from - event.globalPosition().y()
             self.handle.put(self._value + up * self.handle.per_px, "drag", self._gesture)
 
+    @override
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and self.handle is not None and event.key() in KEYS:
             many = 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1
@@ -68,6 +72,7 @@ class Grip(QWidget):
         else:
             super().keyPressEvent(event)
 
+    @override
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.theme is None:
             return

@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import QPoint, QRect, Qt
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QLabel, QWidget
+from typing_extensions import override
 
 from isostat.desktop.theme import Theme
 
@@ -55,6 +56,7 @@ class Notice(QLabel):
             self.clear()
             self.hide()
 
+    @override
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         self.clear()
         self.hide()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import QPointF
 from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QPushButton, QWidget
+from typing_extensions import override
 
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.plain import set_tip
@@ -29,6 +30,7 @@ class Rail(QPushButton):
         set_tip(self, "Findings and working")
         self.update()
 
+    @override
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.view is None:
             return

@@ -14,6 +14,7 @@ from typing import TypeVar
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QAction, QImage, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
+from typing_extensions import override
 
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.changed import TILE, changed
@@ -106,15 +107,18 @@ class Sheet(Walked, Signed):
         before, self._strokes = self._strokes, picture
         self.update(changed(before, picture) if ratio == 1.0 else QRegion(self.rect()))
 
+    @override
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         super().resizeEvent(event)
         self._relay()
 
+    @override
     def showEvent(self, event: QShowEvent | None) -> None:
         super().showEvent(event)
         if self.view is not None:
             self._ink()
 
+    @override
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.view is None or event is None:
             return

@@ -8,6 +8,7 @@ from functools import partial
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
+from typing_extensions import override
 
 from isostat.assess.grounds import assumptions
 from isostat.assess.workings import Shown, is_approximate
@@ -75,10 +76,12 @@ class StepList(Sheet):
     chosen = pyqtSignal(object)
     grounds_wanted = pyqtSignal()  # which readings are missing
 
+    @override
     def signature(self, v: View) -> object:
         states = tuple((state_line(v, step), _mark_of(v, step)) for step in STEPS)
         return v.step, states, v.theme
 
+    @override
     def lay(self, v: View) -> None:
         t = v.theme
         folded = self.width() < t.px(100)
@@ -153,6 +156,7 @@ class StepList(Sheet):
         self.text("saved", saved, QPointF(t.px(16), y + t.px(52)), size=12.5, role="ink2")
         self.text("undo key", "Ctrl Z", QPointF(self.width() - t.px(10), y), size=12.5, role="ink2", anchor=RIGHT)
 
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         t = v.theme
         for n, step in enumerate(STEPS):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
+from typing_extensions import override
 
 from isostat.assess.standing import Standing
 from isostat.assess.workings import Shown
@@ -44,6 +45,7 @@ class CornerStrip(Sheet):
         ]
         return own[0] if own else None
 
+    @override
     def lay(self, v: View) -> None:
         s, t = self._standing(v), v.theme
         ends = [e.travel_m for axle in s.events for side in axle for e in side if e.name in ("metal", "shock topped")]
@@ -162,6 +164,7 @@ class CornerStrip(Sheet):
         share = (high - travel) / max(high - low, 1e-6)
         return BAR_TOP + BAR_HEIGHT * min(max(share, 0.0), 1.0)
 
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         s, t = self._standing(v), v.theme
         p.setPen(pen(t, "ink", 1.25))

@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, pyqtSignal
 from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QPushButton, QWidget
+from typing_extensions import override
 
 from isostat.desktop.pieces.ink import case_sign, dimension
 from isostat.desktop.pieces.plain import set_tip
@@ -30,6 +31,7 @@ class Chip(QPushButton):
         self.setAccessibleName(f"load case {text}")
         self.update()
 
+    @override
     def paintEvent(self, event: QPaintEvent | None) -> None:
         v = self.view
         if not isinstance(v, View):
@@ -55,6 +57,7 @@ class TopBar(Sheet):
     case_wanted = pyqtSignal(int)
     units_wanted = pyqtSignal(str)
 
+    @override
     def signature(self, v: View) -> object:
         weights = tuple(v.reader.mass(float(kg)) for kg in v.a.loading.whole_kg)
         return (
@@ -68,6 +71,7 @@ class TopBar(Sheet):
             v.reader.preset,
         )
 
+    @override
     def lay(self, v: View) -> None:
         t = v.theme
         self._tight = self.width() < t.px(TIGHT)
@@ -114,6 +118,7 @@ class TopBar(Sheet):
     def _wire(self, chip: Chip) -> None:
         chip.clicked.connect(lambda _: self.case_wanted.emit(chip.case))
 
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         t = v.theme
         p.setPen(pen(t, "ink", 1.25))

@@ -9,6 +9,7 @@ from itertools import pairwise
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter, QWheelEvent
 from PyQt6.QtWidgets import QWidget
+from typing_extensions import override
 
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.disc import Disc
@@ -49,6 +50,7 @@ class LoadStep(Sheet):
     def _split(self) -> float:
         return self.width() * 0.41
 
+    @override
     def lay(self, v: View) -> None:
         t, items = v.theme, len(v.job.items)
         self.picked = min(self.picked, max(items - 1, 0))
@@ -203,6 +205,7 @@ class LoadStep(Sheet):
         self.picked = min(max(self.picked + rows, 0), len(self.view.job.items) - 1)
         self._relay()
 
+    @override
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         if (
             event is not None
@@ -296,6 +299,7 @@ class LoadStep(Sheet):
         self.edited.emit(lambda job: cargo.copy_items(job, which, mirrored=mirrored), words, -1)
 
     # -- strokes
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         view, foot = self._plan(v), self.height() - self._table_height(v)
         draw_head(p, v, self.width())

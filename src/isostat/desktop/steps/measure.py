@@ -8,6 +8,7 @@ from itertools import pairwise
 
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
+from typing_extensions import override
 
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.fields import QuantityField
@@ -77,6 +78,7 @@ class MeasureStep(Sheet):
             figure=figure,
         )
 
+    @override
     def lay(self, v: View) -> None:
         t = v.theme
         name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
@@ -116,6 +118,7 @@ class MeasureStep(Sheet):
             self.text("any unit", words, at + QPointF(0, t.px(3)), size=12.5, role="ink2")
 
     def take_in_hand(self, field: QuantityField) -> None:
+        """Shows error, day and note of the reading whose field the hand has come to."""
         if self.view is None or not field.path or field.path[-1] == "error" or self.page not in WITH_READING:
             return
         here = (field.path, field.label, field.quantity)
@@ -256,6 +259,7 @@ class MeasureStep(Sheet):
             role="ink2",
         )
 
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         t = v.theme
         draw_head(p, v, self.width())

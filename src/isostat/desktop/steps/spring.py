@@ -6,6 +6,7 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
+from typing_extensions import override
 
 from isostat.assess.stacking import stacked
 from isostat.assess.trimming import put_stop_spacer
@@ -54,6 +55,7 @@ class SpringStep(Sheet):
     def _panel_top(self, v: View) -> float:
         return self.height() - v.theme.px(238)
 
+    @override
     def lay(self, v: View) -> None:
         t = v.theme
         self.axle = min(self.axle, len(v.a.axles) - 1)
@@ -221,6 +223,7 @@ class SpringStep(Sheet):
         self.edited.emit(lambda job: solve_again(job, axle), "solve the springs", -1)
 
     # -- strokes
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         t, s = v.theme, v.a.proposed
         draw_head(p, v, self.width())

@@ -7,6 +7,7 @@ from functools import partial
 
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
+from typing_extensions import override
 
 from isostat.assess.aims import WORDS, aim, words_of
 from isostat.assess.assessment import Assessment
@@ -61,6 +62,7 @@ class StanceStep(Sheet):
         t = v.theme
         return fit(v, QRectF(t.px(70), t.px(HEAD + 8), self.width() - t.px(140), max(self._chart_top(v) - t.px(HEAD + 40), 60)))
 
+    @override
     def lay(self, v: View) -> None:
         t, top = v.theme, self._chart_top(v) + v.theme.px(26)
         self.lines = sloped_lines(v, QRectF(self.width() * 0.30, top, self.width() * 0.36, self._foot_top(v) - t.px(10) - top))
@@ -232,6 +234,7 @@ class StanceStep(Sheet):
         self.edited.emit(lambda job: targets.aim_by_axle(job, change), f"{way} the target", gesture)
 
     # -- strokes
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         draw_head(p, v, self.width())
         if self.page == "by case":

@@ -7,6 +7,7 @@ from functools import partial
 import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF
 from PyQt6.QtGui import QPainter
+from typing_extensions import override
 
 from isostat.assess.crossing import crossing
 from isostat.assess.stacking import stacked
@@ -43,6 +44,7 @@ class TravelStep(Sheet):
         self.one_up, self.panel, self.axle = False, PANELS[0], 1
         self.up, self.lock = 0, 0.0  # of the crossed axle: the wheel that is up, share of full lock
 
+    @override
     def lay(self, v: View) -> None:
         t, count = v.theme, 2 * len(v.a.axles)
         self.axle = min(self.axle, len(v.a.axles) - 1)
@@ -182,6 +184,7 @@ class TravelStep(Sheet):
         self.edited.emit(lambda job: put_ring(job, axle, wanted), f"{way} the ring", gesture)
 
     # -- strokes
+    @override
     def draw(self, p: QPainter, v: View) -> None:
         t = v.theme
         draw_head(p, v, self.width())

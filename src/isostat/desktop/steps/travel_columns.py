@@ -45,6 +45,7 @@ class Scale:
 
     @property
     def per_m(self) -> float:
+        """Pixels a metre."""
         return (self.foot - self.top) / (self.high - self.low)
 
     def y(self, height: float) -> float:
