@@ -21,19 +21,19 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 from tests.core.test_equilibrium import by_scipy
 
 from isostat.assess import assess
-from isostat.assess.band import prediction
-from isostat.core.elements.bank import Bank
-from isostat.core.elements.coil import Coil
-from isostat.core.elements.ends import Metal, ShockEnds
-from isostat.core.elements.law import SumLaw
-from isostat.core.elements.stop import BumpStop
+from isostat.assess.stance.band import prediction
 from isostat.core.limits import GRAVITY
+from isostat.core.parts.bank import Bank
+from isostat.core.parts.bump_stop import BumpStop
+from isostat.core.parts.ends import Metal, ShockEnds
+from isostat.core.parts.law import SumLaw
+from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import SIDES, Layout, row
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import weight_of
-from isostat.job import cargo
 from isostat.job.demos import demo
+from isostat.job.edits import items as item_edits
 from isostat.job.saving import save_job
 from isostat.units.typed import NotUnderstood, parse
 from isostat.units.unit import Quantity
@@ -177,7 +177,7 @@ def edit_to_paint() -> None:
         times = []
         for n in range(60):
             started = time.perf_counter()
-            window.document.edit(lambda job, n=n: cargo.move_items(job, {water: (1.5 + 0.01 * n, 0.3)}), "move", 5)
+            window.document.edit(lambda job, n=n: item_edits.move_items(job, {water: (1.5 + 0.01 * n, 0.3)}), "move", 5)
             application.processEvents()  # paints whatever the edit has changed
             times.append((time.perf_counter() - started) * 1e3)
         high = statistics.quantiles(times, n=20)[-1]
@@ -193,7 +193,7 @@ def edit_to_paint() -> None:
 START = """
 import os, resource
 from PyQt6.QtWidgets import QApplication
-from isostat.start import main
+from isostat.cli.start import main
 
 def there(*_):
     QApplication.processEvents()
@@ -208,7 +208,7 @@ main()
 def band() -> None:
     """5 000 draws of everything uncertain through the demo vehicle: 4 corners, 4 of its cases."""
     job = demo("hive-hauler")
-    a, times = assess(cargo.remove_case(job, job.case_index("Out"))), []
+    a, times = assess(item_edits.remove_case(job, job.case_index("Out"))), []
     for _ in range(7):
         started = time.perf_counter()
         prediction(a)

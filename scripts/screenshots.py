@@ -10,15 +10,15 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 from isostat.core.findings.judgement import Step
-from isostat.desktop.far import FarField
-from isostat.desktop.steps.measure import MeasureStep
-from isostat.desktop.steps.spring import SpringStep
-from isostat.desktop.steps.stance import StanceStep
-from isostat.desktop.steps.travel import PANELS, TravelStep
+from isostat.desktop.far.view import FarField
+from isostat.desktop.measure.step import MeasureStep
+from isostat.desktop.spring.step import SpringStep
+from isostat.desktop.stance.step import StanceStep
 from isostat.desktop.theme import FAMILY, load_fonts
+from isostat.desktop.travel.step import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
-from isostat.job import edits
 from isostat.job.demos import demo
+from isostat.job.edits import paths as edits
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
 PICTURES = [(step, "light") for step in Step] + [(Step.TRAVEL, "dark")]

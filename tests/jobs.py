@@ -6,12 +6,12 @@ from pathlib import Path
 from typing import Any
 
 from isostat.assess import assess
-from isostat.assess.pairing import pairs_for, with_pair
+from isostat.assess.spring.pairs import pairs_for, with_pair
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
-from isostat.job.edits import put, put_number
+from isostat.job.edits.paths import put, put_number
+from isostat.job.edits.proposals import add_proposal, work_on
 from isostat.job.files import job_from, read_job
-from isostat.job.proposals import add_proposal, work_on
 from isostat.job.schema import Job
 
 

@@ -9,11 +9,11 @@ from pathlib import Path
 
 import pytest
 
+from isostat.answers.assessment import answer
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.job.demos import demo, demo_names
-from isostat.wording.answer import answer
 from isostat.wording.reader import Reader
 from tests.jobs import hive_on_coils
 

@@ -6,11 +6,11 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
-from isostat.core.elements.bank import Bank
-from isostat.core.elements.coil import Coil
-from isostat.core.elements.ends import Metal, ShockEnds
-from isostat.core.elements.law import ForceLaw, TableLaw
 from isostat.core.limits import GRAVITY
+from isostat.core.parts.bank import Bank
+from isostat.core.parts.ends import Metal, ShockEnds
+from isostat.core.parts.law import ForceLaw, TableLaw
+from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.layout import SIDES, Layout, row
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import weight_of

@@ -17,12 +17,12 @@ from isostat.assess import Assessment, assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.workings import explain, shown_numbers
+from isostat.cli.travel import travel_plain
 from isostat.job.demos import demo, demo_names
-from isostat.job.edits import Path, put
+from isostat.job.edits.paths import Path, put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-from isostat.job.shock_list import shipped_shocks
-from isostat.travel_answer import travel_plain
+from isostat.job.tables.shock_list import shipped_shocks
 from isostat.units.unit import DEFAULT_PRESET
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say

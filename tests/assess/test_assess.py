@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 import sympy
 
+from isostat.answers.assessment import answer
 from isostat.assess import Assessment, assess
 from isostat.assess.fixes import judge_fixes, same_judgement
 from isostat.assess.judge import judge
@@ -13,13 +14,13 @@ from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.core.findings import carrying, springs, stance, travel
 from isostat.core.findings.judgement import Grade
 from isostat.core.limits import GRAVITY
-from isostat.core.tuning.events import travel_of
-from isostat.job import cargo, edits
+from isostat.core.travel.events import travel_of
 from isostat.job.demos import demo, demo_names
+from isostat.job.edits import items as item_edits
+from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
-from isostat.wording.answer import answer
 from isostat.wording.fixes import say_fix
 from isostat.wording.letter import letter
 from isostat.wording.reader import Reader
@@ -149,7 +150,7 @@ def test_load_behind_the_axle_lifts_the_nose_and_axle_loads_are_statics(hive: As
     for c, case in enumerate(job.cases):
         front = rear = 0.0
         for i in job.items:
-            change = i.mass_kg.value * (cargo.share_in(job, case, i) - i.weighed_share.value)
+            change = i.mass_kg.value * (item_edits.share_in(job, case, i) - i.weighed_share.value)
             rear += change * i.behind_front_m.value / length
             front += change * (1 - i.behind_front_m.value / length)
         loads = hive.proposed.pad_kg.sum(axis=1)[:, c]

@@ -13,7 +13,7 @@ from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.core.findings.judgement import Judgement
 from isostat.job.demos import demo, demo_names
-from isostat.job.edits import put
+from isostat.job.edits.paths import put
 from isostat.job.schema import Job
 from tests import jobs
 from tests.jobs import mirrored

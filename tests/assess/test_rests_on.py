@@ -9,7 +9,7 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
-from isostat.assess.staying import load_cases, stays_kg
+from isostat.assess.load.staying import load_cases, stays_kg
 from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.core.findings.judgement import Grade
 from isostat.core.findings.springs import ComesAndGoes
@@ -17,7 +17,7 @@ from isostat.core.findings.stance import TipsSooner
 from isostat.core.working import Origin
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo, demo_names
-from isostat.job.edits import put
+from isostat.job.edits.paths import put
 from isostat.job.files import job_from
 from isostat.job.schema import Job
 from isostat.units.unit import PRESETS

@@ -6,13 +6,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
-from isostat.core.elements.bank import Bank
-from isostat.core.elements.coil import Coil
-from isostat.core.elements.ends import Metal, ShockEnds
-from isostat.core.elements.law import ForceLaw, SumLaw, TableLaw
-from isostat.core.elements.motion import Motion
-from isostat.core.elements.stop import BumpStop
 from isostat.core.limits import OutOfRange
+from isostat.core.parts.bank import Bank
+from isostat.core.parts.bump_stop import BumpStop
+from isostat.core.parts.ends import Metal, ShockEnds
+from isostat.core.parts.law import ForceLaw, SumLaw, TableLaw
+from isostat.core.parts.motion import Motion
+from isostat.core.springs.coil import Coil
 
 LAWS: dict[str, ForceLaw] = {
     "coil": Coil(45_000.0),

@@ -8,11 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import root
 
-from isostat.core.elements.bank import Bank
-from isostat.core.elements.coil import Coil
-from isostat.core.elements.law import TableLaw
-from isostat.core.elements.motion import Motion
 from isostat.core.limits import GRAVITY
+from isostat.core.parts.bank import Bank
+from isostat.core.parts.law import TableLaw
+from isostat.core.parts.motion import Motion
+from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.equilibrium import solve_equilibrium, travel
 from isostat.core.vehicle.layout import Layout
 from isostat.core.vehicle.platform import Platform, join

@@ -9,31 +9,31 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from isostat.core.elements.air import Bag, ClosedAir, HeldAir, ambient_pa, charted, cylinder, pressure_for
-from isostat.core.elements.bar import bar_rate
-from isostat.core.elements.coil import Coil
-from isostat.core.elements.damper import Damper
-from isostat.core.elements.ends import ShockEnds
-from isostat.core.elements.equalizer import Equalized
-from isostat.core.elements.helix import Ends, Helix
-from isostat.core.elements.law import METAL_RATE
-from isostat.core.elements.leaf import Leaf, LeafPack, curve_of, rise_of
-from isostat.core.elements.levelled import LevelledAir, levelled
-from isostat.core.elements.progressive import Progressive, from_groups, from_rate_pair
-from isostat.core.elements.shackle import Hung
-from isostat.core.elements.stacked import Part, StackedPair
-from isostat.core.elements.stop import BumpStop
-from isostat.core.elements.torsion import STEEPEST, ArmLaw, Bar
-from isostat.core.elements.wire import wire
 from isostat.core.limits import OutOfRange
+from isostat.core.parts.bar import bar_rate
+from isostat.core.parts.bump_stop import BumpStop
+from isostat.core.parts.damper import Damper
+from isostat.core.parts.ends import ShockEnds
+from isostat.core.parts.equalizer import Equalized
+from isostat.core.parts.law import METAL_RATE
+from isostat.core.parts.wire import wire
+from isostat.core.rates import rate
 from isostat.core.ride.quarter_car import QuarterCar
-from isostat.core.tuning import rate
-from isostat.core.tuning.indexing import bolt_turn, index_bar
-from isostat.core.tuning.shock_fit import Seat, Shock, asked_shock, fit_shocks
-from isostat.core.tuning.spline import spline_step
-from isostat.core.tuning.stack_fit import CoilOver, ring_for_crossover, ring_window
-from isostat.core.tuning.winding import Wish, wind
-from isostat.core.vehicle.gravity_height import gravity_height
+from isostat.core.springs.air.bag import Bag, ClosedAir, HeldAir, ambient_pa, charted, cylinder, pressure_for
+from isostat.core.springs.air.valve import LevelledAir, levelled
+from isostat.core.springs.coil import Coil
+from isostat.core.springs.helix import Ends, Helix
+from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of, rise_of
+from isostat.core.springs.leaf.shackle import Hung
+from isostat.core.springs.progressive import Progressive, from_groups, from_rate_pair
+from isostat.core.springs.ring_fit import CoilOver, ring_for_crossover, ring_window
+from isostat.core.springs.stacked import Part, StackedPair
+from isostat.core.springs.torsion.bar import STEEPEST, ArmLaw, Bar
+from isostat.core.springs.torsion.indexing import bolt_turn, index_bar
+from isostat.core.springs.torsion.splines import spline_step
+from isostat.core.springs.winding import Wish, wind
+from isostat.core.travel.shock_fit import Seat, Shock, asked_shock, fit_shocks
+from isostat.core.vehicle.center_of_gravity import gravity_height
 
 WIRE = wire("chrome silicon")
 BAG = cylinder(0.15, 0.2, 0.06)

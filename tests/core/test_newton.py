@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import approx_fprime
 
-from isostat.core.elements.bank import Bank
+from isostat.core.parts.bank import Bank
 from isostat.core.vehicle.equilibrium import _Frame, _newton, _newton_whole, solve_equilibrium, travel
 from isostat.core.vehicle.layout import Layout
 from isostat.core.vehicle.platform import Platform, join

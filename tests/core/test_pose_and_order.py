@@ -9,17 +9,17 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from isostat.core.elements.bank import Bank
-from isostat.core.elements.coil import Coil
 from isostat.core.limits import GRAVITY, OutOfRange
-from isostat.core.tuning.order import Sides, Stock, order_springs
-from isostat.core.tuning.rate import (
+from isostat.core.parts.bank import Bank
+from isostat.core.rates.purchase import Sides, Stock, order_springs
+from isostat.core.rates.rate import (
     ride_frequency,
     spring_rate_for_wheel_rate,
     wheel_rate,
     wheel_rate_for_frequency,
     wheel_rate_for_two_loads,
 )
+from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import SIDES, Layout, row
 from isostat.core.vehicle.pose import Pose, fit_pose, pads_for, planar_travel, spring_forces

@@ -13,7 +13,7 @@ from pytestqt.qtbot import QtBot
 
 from isostat.desktop.filing import OVER
 from isostat.desktop.window import MainWindow
-from isostat.job import edits
+from isostat.job.edits import paths as edits
 from isostat.job.files import read_job
 from isostat.job.saving import save_job, stamp_of
 from isostat.job.schema import Job

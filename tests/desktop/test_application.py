@@ -19,8 +19,8 @@ WORKED_IN = """
     from PyQt6.QtCore import QTimer
     from PyQt6.QtWidgets import QApplication
     from isostat.desktop.window import MainWindow
-    from isostat.job.edits import put
-    from isostat.start import main
+    from isostat.job.edits.paths import put
+    from isostat.cli.start import main
     real, saves = QApplication.exec, sys.argv.pop() == "saves"
 
     def exec_(*_):
@@ -53,6 +53,11 @@ def test_the_program_is_left_without_a_word(tmp_path: Path, how: str) -> None:
 def test_without_a_screen_a_sentence_and_no_abort(screen: dict[str, str], says: str) -> None:
     bare = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
     done = subprocess.run(
-        [sys.executable, "-m", "isostat.cli", "open"], env=bare | screen, capture_output=True, text=True, check=False, timeout=60
+        [sys.executable, "-m", "isostat.cli", "open"],
+        env=bare | screen,
+        capture_output=True,
+        text=True,
+        check=False,
+        timeout=60,
     )
     assert done.returncode == 1 and says in done.stderr and "Traceback" not in done.stderr

@@ -11,7 +11,7 @@ from pytestqt.qtbot import QtBot
 from isostat.assess import Assessment, assess
 from isostat.desktop.background import Background
 from isostat.job.blank import blank_job
-from isostat.job.edits import put
+from isostat.job.edits.paths import put
 
 A, B, C = (assess(put(blank_job(), ("title",), title)) for title in "ABC")
 

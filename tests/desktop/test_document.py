@@ -14,7 +14,8 @@ from isostat.core.findings.judgement import Step
 from isostat.desktop.document import Document
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.window import MainWindow
-from isostat.job import cargo, edits
+from isostat.job.edits import items as item_edits
+from isostat.job.edits import paths as edits
 from isostat.job.files import read_job
 from isostat.job.saving import save_job
 from tests.jobs import hive_on_coils
@@ -29,9 +30,9 @@ def retitle(words: str):  # type: ignore[no-untyped-def]
 def test_edits_of_one_gesture_are_one_step_and_of_two_gestures_two(qapp) -> None:  # type: ignore[no-untyped-def]
     document = Document(hive_on_coils())
     for n in range(20):
-        document.edit(lambda job, n=n: cargo.move_items(job, {7: (3.0 + n / 100, 0.0)}), "move Water", 41)
-    document.edit(lambda job: cargo.move_items(job, {7: (2.0, 0.0)}), "move Water", 42)
-    document.edit(lambda job: cargo.move_items(job, {7: (2.0, 0.0)}), "move Water", 42)  # nothing changes: no step
+        document.edit(lambda job, n=n: item_edits.move_items(job, {7: (3.0 + n / 100, 0.0)}), "move Water", 41)
+    document.edit(lambda job: item_edits.move_items(job, {7: (2.0, 0.0)}), "move Water", 42)
+    document.edit(lambda job: item_edits.move_items(job, {7: (2.0, 0.0)}), "move Water", 42)  # nothing changes: no step
     assert document.undo.count() == 2
     document.undo.undo()
     assert document.job.items[7].behind_front_m.value == pytest.approx(3.19)
@@ -54,7 +55,7 @@ def test_fixes_are_tried_once_the_hand_rests_not_at_every_move(qtbot: QtBot) -> 
     tried: list[int] = []
     document.tried.connect(lambda: tried.append(1))
     for n in range(5):
-        document.edit(lambda job, n=n: cargo.move_items(job, {7: (3.0 + n / 100, 0.0)}), "move", 3)
+        document.edit(lambda job, n=n: item_edits.move_items(job, {7: (3.0 + n / 100, 0.0)}), "move", 3)
     assert not tried
     qtbot.waitUntil(lambda: len(tried) == 1, timeout=3000)
     assert all(fix.job.items[7].behind_front_m.value == pytest.approx(3.04) for fix in document.fixes), "of the job as it is now"
@@ -71,7 +72,7 @@ def test_between_two_remedies_the_window_has_its_turn_and_an_edit_ends_what_is_t
         assert len(document._found) - before <= 1, "one a turn"
     assert turns >= len(document.fixes) > 2
     document._try_fixes()
-    document.edit(lambda job: cargo.move_items(job, {7: (3.0, 0.0)}), "move")
+    document.edit(lambda job: item_edits.move_items(job, {7: (3.0, 0.0)}), "move")
     assert not document._turn.isActive(), "of the job before"
 
 

@@ -12,22 +12,22 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMenu, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
+from isostat.answers.assessment import answer
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
-from isostat.assess.winding import wound
+from isostat.assess.spring.winding import wound
 from isostat.assess.workings import Shown, explain, shown_numbers
-from isostat.core.elements.wire import wire
 from isostat.core.findings.judgement import Step
 from isostat.core.findings.travel import OrderRight
+from isostat.core.parts.wire import wire
 from isostat.core.working import Origin
 from isostat.desktop.pieces.fields import Choice, Number, QuantityField
 from isostat.desktop.window import MAIN_NUMBERS, MainWindow
-from isostat.job import edits
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
+from isostat.job.edits import paths as edits
 from isostat.job.points import walk_order
-from isostat.wording.answer import answer
 from isostat.wording.letter import letter
 from isostat.wording.reader import ABOUT, Reader
 from tests.desktop.hands import choose, press, read, seen, type_into

@@ -24,8 +24,8 @@ PROGRAM = """
     from isostat.core.findings.judgement import Step
     from isostat.desktop import application, background, document, window
     from isostat.desktop.pieces.fields import Number
-    from isostat.desktop.steps import stance
-    from isostat.job import edits
+    from isostat.desktop.stance import step as stance
+    from isostat.job.edits import paths as edits
 
     def fall(*_, **__):
         raise RuntimeError("planted")

@@ -15,7 +15,7 @@ from pytestqt.qtbot import QtBot
 
 import isostat.desktop
 from isostat.core.findings.judgement import Step
-from isostat.desktop.measuring_sheet import draw_sheet
+from isostat.desktop.paper.measuring_sheet import draw_sheet
 from isostat.desktop.pieces.findings import _Formula
 from isostat.job.demos import demo
 from isostat.job.files import JobFault, job_from

@@ -8,17 +8,17 @@ from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.core.findings.judgement import Step
+from isostat.desktop.measure.step import PAGES as MEASURE_PAGES
+from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.steps.measure import PAGES as MEASURE_PAGES
-from isostat.desktop.steps.measure import MeasureStep
-from isostat.desktop.steps.spring import SpringStep
-from isostat.desktop.steps.stance import PAGES as STANCE_PAGES
-from isostat.desktop.steps.stance import StanceStep
-from isostat.desktop.steps.travel import PANELS, TravelStep
+from isostat.desktop.spring.step import SpringStep
+from isostat.desktop.stance.step import PAGES as STANCE_PAGES
+from isostat.desktop.stance.step import StanceStep
+from isostat.desktop.travel.step import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
-from isostat.job.edits import put
+from isostat.job.edits.paths import put
 from isostat.job.schema import Job
 from tests.desktop.logged_text import painted_texts, stroked_texts
 from tests.jobs import (

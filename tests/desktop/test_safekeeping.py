@@ -14,7 +14,7 @@ from PyQt6.QtCore import QSettings, Qt
 from pytestqt.qtbot import QtBot
 
 from isostat.desktop.window import MainWindow
-from isostat.job import edits
+from isostat.job.edits import paths as edits
 from isostat.job.files import read_job
 from isostat.job.saving import save_job
 from tests.jobs import hive_on_coils

@@ -15,7 +15,7 @@ from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
-from isostat.job.edits import put, value_at
+from isostat.job.edits.paths import put, value_at
 from isostat.job.schema import Job
 from tests.desktop.hands import choose, drag, press, read, seen, type_into
 

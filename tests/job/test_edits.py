@@ -7,9 +7,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from isostat.assess import assess
-from isostat.job import cargo, edits, targets, weighing
-from isostat.job.axles import add_axle, remove_axle
+from isostat.job import weighing
 from isostat.job.demos import demo
+from isostat.job.edits import items as item_edits
+from isostat.job.edits import paths as edits
+from isostat.job.edits import target as target_edits
+from isostat.job.edits.axles import add_axle, remove_axle
 from isostat.job.files import JobFault, job_from_text, job_text
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.reading import Bounds
@@ -99,14 +102,14 @@ def test_what_is_out_of_range_is_refused_with_the_range_and_changes_nothing(path
 @settings(max_examples=60, deadline=None)
 def test_a_renamed_item_or_case_keeps_everything_that_hangs_on_its_name(item: str, case: str) -> None:
     try:
-        after = cargo.rename_case(cargo.rename_item(HIVE, 7, item), 4, case)
+        after = item_edits.rename_case(item_edits.rename_item(HIVE, 7, item), 4, case)
     except JobFault as refused:
         assert "empty" in str(refused) or "twice" in str(refused)
         return
     assert after.target.case == after.cases[4].name == case.strip()
     for case_now, case_then in zip(after.cases, HIVE.cases, strict=True):
-        shares = [cargo.share_in(after, case_now, i) for i in after.items]
-        assert shares == [cargo.share_in(HIVE, case_then, i) for i in HIVE.items]
+        shares = [item_edits.share_in(after, case_now, i) for i in after.items]
+        assert shares == [item_edits.share_in(HIVE, case_then, i) for i in HIVE.items]
     whole = assess(after).loading.whole_kg
     assert whole == pytest.approx(assess(HIVE).loading.whole_kg)
 
@@ -114,15 +117,15 @@ def test_a_renamed_item_or_case_keeps_everything_that_hangs_on_its_name(item: st
 @pytest.mark.parametrize(
     ("edit", "words"),
     [
-        (lambda job: cargo.remove_case(job, 0), "“Floor now” stays"),
-        (lambda job: cargo.remove_case(job, 1), "“As weighed” stays"),
-        (lambda job: cargo.remove_case(job, 4), "accepted is one that nothing asks for"),
-        (lambda job: cargo.rename_case(job, 2, "  "), "empty"),
-        (lambda job: cargo.rename_item(job, 0, "Water"), "item “Water” stands twice"),
-        (lambda job: cargo.set_share(job, "Out", "Water", 1.2), "accepted is 0 to 1"),
+        (lambda job: item_edits.remove_case(job, 0), "“Floor now” stays"),
+        (lambda job: item_edits.remove_case(job, 1), "“As weighed” stays"),
+        (lambda job: item_edits.remove_case(job, 4), "accepted is one that nothing asks for"),
+        (lambda job: item_edits.rename_case(job, 2, "  "), "empty"),
+        (lambda job: item_edits.rename_item(job, 0, "Water"), "item “Water” stands twice"),
+        (lambda job: item_edits.set_share(job, "Out", "Water", 1.2), "accepted is 0 to 1"),
         (lambda job: edits.put(job, ("target", "case"), "Sunday"), "“Sunday” is asked for; accepted is one of"),
         (lambda job: edits.put(job, ("target", "corners"), ({"left_m": 0.5, "right_m": 0.5},)), "accepted is none or 2"),
-        (lambda job: cargo.move_items(job, {0: (99.0, 0.0)}), "behind_front_m is 99 m"),
+        (lambda job: item_edits.move_items(job, {0: (99.0, 0.0)}), "behind_front_m is 99 m"),
     ],
 )  # fmt: skip
 def test_an_edit_that_cannot_be_is_refused_in_words(edit, words: str) -> None:  # type: ignore[no-untyped-def]
@@ -131,9 +134,9 @@ def test_an_edit_that_cannot_be_is_refused_in_words(edit, words: str) -> None:  
 
 
 def test_removing_a_case_or_an_item_leaves_no_trace_of_it() -> None:
-    fewer = cargo.remove_case(cargo.add_case(HIVE, "Out"), 3)
+    fewer = item_edits.remove_case(item_edits.add_case(HIVE, "Out"), 3)
     assert [c.name for c in fewer.cases] == ["Floor now", "As weighed", "Light", "Home full", "Case"]
-    gone = cargo.remove_items(HIVE, [7])
+    gone = item_edits.remove_items(HIVE, [7])
     assert "Water" not in job_text(gone)
 
 
@@ -141,7 +144,7 @@ def test_removing_a_case_or_an_item_leaves_no_trace_of_it() -> None:
 @settings(max_examples=40, deadline=None)
 def test_corner_targets_are_kept_as_typed_and_the_pose_is_the_nearest_plane(axle: int, side: int, height: float) -> None:
     now = [(float(a), float(b)) for a, b in assess(HIVE).target_m]
-    job = targets.aim_at_corner(HIVE, now, axle, side, {"value": height, "typed": "typed"})
+    job = target_edits.aim_at_corner(HIVE, now, axle, side, {"value": height, "typed": "typed"})
     pair = job.target.corners[axle]
     assert (pair.left_m, pair.right_m)[side].typed == "typed"
     a = assess(job)
@@ -150,7 +153,7 @@ def test_corner_targets_are_kept_as_typed_and_the_pose_is_the_nearest_plane(axle
     # what a plane cannot do is the warp alone, spread evenly with alternate signs where the tracks are equal
     assert abs(error).max() <= abs(a.warp_m) / 4 * 1.03 + 1e-9
     assert error.mean() == pytest.approx(0.0, abs=1e-9)
-    again = targets.aim_by_axle(job, {"lean_m": None})
+    again = target_edits.aim_by_axle(job, {"lean_m": None})
     assert again.target.corners == () and again.target.front_lift_m == HIVE.target.front_lift_m
 
 
@@ -165,8 +168,8 @@ def test_edits_never_reach_into_the_job_that_they_start_from() -> None:
     before = HIVE.model_dump_json()
     job: Job = HIVE
     for n in range(len(job.items)):
-        job = cargo.move_items(job, {n: (1.0 + n * 0.1, 0.1)})
-    cargo.set_share(add_usual(job, PALETTE[0], "Light"), "Light", "Item", 0.5)
+        job = item_edits.move_items(job, {n: (1.0 + n * 0.1, 0.1)})
+    item_edits.set_share(add_usual(job, PALETTE[0], "Light"), "Light", "Item", 0.5)
     assert HIVE.model_dump_json() == before
 
 
@@ -193,13 +196,13 @@ def test_pads_read_together_are_one_edit_and_out_of_range_is_refused() -> None:
 @given(st.integers(0, len(HIVE.items) - 1), st.booleans())
 @settings(max_examples=30, deadline=None)
 def test_a_copy_is_on_board_wherever_its_like_is_and_a_mirrored_pair_balances(index: int, mirrored: bool) -> None:
-    item, job = HIVE.items[index], cargo.copy_items(HIVE, [index], mirrored=mirrored)
+    item, job = HIVE.items[index], item_edits.copy_items(HIVE, [index], mirrored=mirrored)
     made = job.items[-1]
     assert made.mass_kg == item.mass_kg and made.name != item.name and len(job.items) == len(HIVE.items) + 1
-    assert all(cargo.share_in(job, case, made) == cargo.share_in(job, case, item) for case in job.cases)
+    assert all(item_edits.share_in(job, case, made) == item_edits.share_in(job, case, item) for case in job.cases)
     if mirrored:
         assert made.left_m.value == pytest.approx(-item.left_m.value) and made.behind_front_m == item.behind_front_m
-    assert cargo.remove_items(job, [len(job.items) - 1]) == HIVE
+    assert item_edits.remove_items(job, [len(job.items) - 1]) == HIVE
 
 
 def test_a_refusal_names_the_one_place_that_is_wrong() -> None:

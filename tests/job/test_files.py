@@ -13,8 +13,9 @@ from hypothesis import strategies as st
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
-from isostat.job import cargo, edits
 from isostat.job.demos import demo, demo_names
+from isostat.job.edits import items as item_edits
+from isostat.job.edits import paths as edits
 from isostat.job.files import JobFault, job_from, job_from_text, job_text, read_job
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.saving import save_job
@@ -151,17 +152,17 @@ def test_a_damaged_job_is_refused_in_words_or_answered_without_nan(data: st.Data
 def test_edits_make_new_jobs_and_keep_the_old(hive: Job) -> None:
     text = job_text(hive)
     more = add_usual(hive, PALETTE[0], "Out")
-    assert cargo.share_in(more, more.cases[3], more.items[-1]) == 1.0
-    renamed = cargo.rename_item(more, len(more.items) - 1, "Ladder")
+    assert item_edits.share_in(more, more.cases[3], more.items[-1]) == 1.0
+    renamed = item_edits.rename_item(more, len(more.items) - 1, "Ladder")
     assert any(c.item == "Ladder" for c in renamed.cases[3].carried)
-    assert cargo.remove_items(renamed, [len(renamed.items) - 1]) == hive
-    assert len(cargo.add_case(hive, "As weighed").cases) == len(hive.cases) + 1
-    moved = cargo.move_items(hive, {0: (2.22222, -0.4)})
+    assert item_edits.remove_items(renamed, [len(renamed.items) - 1]) == hive
+    assert len(item_edits.add_case(hive, "As weighed").cases) == len(hive.cases) + 1
+    moved = item_edits.move_items(hive, {0: (2.22222, -0.4)})
     assert (moved.items[0].behind_front_m.value, moved.items[0].left_m.value) == (2.222, -0.4)
     assert job_text(hive) == text
     for refused in (
-        lambda: cargo.set_share(hive, "Out", "Water", 1.2),
-        lambda: cargo.rename_item(hive, 0, " "),
+        lambda: item_edits.set_share(hive, "Out", "Water", 1.2),
+        lambda: item_edits.rename_item(hive, 0, " "),
         lambda: edits.put_number(hive, ("vehicle", "axles", 0, "left", "pad_kg"), float("nan")),
     ):
         with pytest.raises(JobFault, match="accepted"):

@@ -10,12 +10,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from isostat.cli import main
-from isostat.job import edits
+from isostat.cli.main import main
 from isostat.job.blank import blank_job
+from isostat.job.edits import paths as edits
 from isostat.job.files import JobFault, read_job
-from isostat.job.measurements import COLUMNS, measurements_csv, with_measurements
 from isostat.job.saving import save_job
+from isostat.job.tables.readings_csv import COLUMNS, measurements_csv, with_measurements
 from isostat.units.unit import PRESETS
 from tests.jobs import hive_on_coils
 

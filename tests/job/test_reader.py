@@ -14,11 +14,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from isostat.job.files import MOST_BYTES, MOST_FAULTS, JobFault, job_from_text, job_text, read_job
-from isostat.job.measurements import with_measurements
 from isostat.job.plain_json import DEEPEST
-from isostat.job.shock_list import shock_list
-from isostat.job.spring_table import spring_table
-from isostat.job.tables import LONGEST_CELL, MOST_LINES, read_table, rows_of
+from isostat.job.tables.reader import LONGEST_CELL, MOST_LINES, read_table, rows_of
+from isostat.job.tables.readings_csv import with_measurements
+from isostat.job.tables.shock_list import shock_list
+from isostat.job.tables.spring_table import spring_table
 from isostat.units.unit import DEFAULT_PRESET
 from tests.jobs import hive_on_coils
 

@@ -11,7 +11,8 @@ from pathlib import Path
 
 import pytest
 
-from isostat.job import edits, saving
+from isostat.job import saving
+from isostat.job.edits import paths as edits
 from isostat.job.files import job_text, read_job
 from isostat.job.saving import PART, ReadOnly, save_job, stamp_of, sweep, write_whole
 from tests.jobs import hive_on_coils

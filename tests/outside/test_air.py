@@ -12,9 +12,9 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
-from isostat.core.elements.air import FAST, SEA_LEVEL, Bag, ClosedAir, HeldAir, ambient_pa, charted, cylinder, pressure_for
-from isostat.core.elements.bank import Bank
 from isostat.core.limits import OutOfRange
+from isostat.core.parts.bank import Bank
+from isostat.core.springs.air.bag import FAST, SEA_LEVEL, Bag, ClosedAir, HeldAir, ambient_pa, charted, cylinder, pressure_for
 
 # area 0.01 m², 5 litres at the reading, 5 bar gauge
 ACROSS = math.sqrt(0.04 / math.pi)

@@ -7,10 +7,10 @@ import pytest
 from uncertainties import correlated_values_norm, ufloat, wrap
 
 from isostat.assess import assess
-from isostat.assess.band import prediction
-from isostat.assess.buys import as_ordered
-from isostat.assess.part_errors import LENGTH, RATE
-from isostat.job import edits
+from isostat.assess.measure.value_of_readings import as_ordered
+from isostat.assess.stance.band import prediction
+from isostat.assess.stance.part_errors import LENGTH, RATE
+from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
 from tests.jobs import workshop_squat
 

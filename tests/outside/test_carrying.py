@@ -9,14 +9,15 @@ from hypothesis import strategies as st
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
-from isostat.assess.loads import loads
-from isostat.assess.ratings import nose_kg, ratings
+from isostat.assess.load.ratings import nose_kg, ratings
+from isostat.assess.setup.items import loads
 from isostat.core.findings.carrying import NoseLoad, OverRating
 from isostat.core.findings.judgement import Grade
 from isostat.core.findings.springs import ComesAndGoes
 from isostat.core.limits import GRAVITY
-from isostat.job import cargo, edits
 from isostat.job.demos import demo
+from isostat.job.edits import items as item_edits
+from isostat.job.edits import paths as edits
 from isostat.job.files import JobFault, job_from_text, job_text
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.places import DATUMS
@@ -57,7 +58,7 @@ HIVE = pinned(hive_on_coils())
 
 def with_item(job: Job, kg: float, behind: float, left: float, **more: object) -> Job:
     item = Item.model_validate({"name": "Test", "mass_kg": kg, "behind_front_m": behind, "left_m": left, **more})
-    return cargo.add_item(job, item, job.cases[-1].name)
+    return item_edits.add_item(job, item, job.cases[-1].name)
 
 
 sideways = st.floats(-0.6, 0.6).map(lambda m: round(m, 6))
@@ -107,7 +108,7 @@ def _by_hand(job: Job, kg: float, behind: float) -> float:
 @pytest.mark.parametrize("behind", [-1.4, 0.3, 1.8])
 def test_a_trailers_nose_is_a_beam_on_three_springs(behind: float) -> None:
     """Closed form of a beam on elastic supports; the sums of load and moment hold to the hair."""
-    job = cargo.set_share(on_coils(TRAILER), TRAILER.cases[-1].name, "Brine", 0.4)  # off its stops
+    job = item_edits.set_share(on_coils(TRAILER), TRAILER.cases[-1].name, "Brine", 0.4)  # off its stops
     before, after = assess(job), assess(with_item(job, 60.0, behind, 0.0))
     more = nose_kg(after)[-1] - nose_kg(before)[-1]
     assert more == pytest.approx(_by_hand(job, 60.0, behind), abs=0.6)
@@ -119,7 +120,7 @@ def test_a_trailers_nose_is_a_beam_on_three_springs(behind: float) -> None:
 
 def test_a_nose_that_is_light_or_lifts_is_said_and_one_that_is_right_is_not() -> None:
     for behind, grade in ((0.0, None), (1.0, Grade.WATCH), (2.2, Grade.FAULT)):
-        job = cargo.move_items(TRAILER, {1: (behind, 0.0), 2: (-0.3, 0.0)})
+        job = item_edits.move_items(TRAILER, {1: (behind, 0.0), 2: (-0.3, 0.0)})
         found = [j for j in judge(assess(job)) if isinstance(j, NoseLoad)]
         assert [j.grade for j in found] == ([grade] if grade else []), behind
 

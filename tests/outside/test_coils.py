@@ -12,11 +12,11 @@ from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 from Pynite import FEModel3D
 
-from isostat.core.elements.helix import SEATS, Ends, Helix, caliper_rate, cone_mean_m, mean_diameter
-from isostat.core.elements.progressive import from_rate_pair
-from isostat.core.elements.wire import WIRES, Wire
+from isostat.core.fitting.press import pressed
 from isostat.core.limits import OutOfRange
-from isostat.core.tuning.press import pressed
+from isostat.core.parts.wire import WIRES, Wire
+from isostat.core.springs.helix import SEATS, Ends, Helix, caliper_rate, cone_mean_m, mean_diameter
+from isostat.core.springs.progressive import from_rate_pair
 
 INCH, LBF, KPSI = 0.0254, 4.4482216, 6.894757e6
 MUSIC_US = replace(WIRES["music"], shear_pa=11.85e3 * KPSI)

@@ -10,16 +10,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import approx_fprime, brentq, minimize
 
-from isostat.core.elements.air import SEA_LEVEL, Bag, ClosedAir, cylinder
-from isostat.core.elements.bank import Bank
-from isostat.core.elements.coil import Coil
-from isostat.core.elements.couple import Couple, Coupled
-from isostat.core.elements.equalizer import Equalized
-from isostat.core.elements.law import TableLaw
-from isostat.core.elements.levelled import LevelledAir, levelled
-from isostat.core.elements.levelled_tee import LevelledTee
-from isostat.core.elements.tee import TeedAir
 from isostat.core.limits import OutOfRange
+from isostat.core.parts.bank import Bank
+from isostat.core.parts.couple import Couple, Coupled
+from isostat.core.parts.equalizer import Equalized
+from isostat.core.parts.law import TableLaw
+from isostat.core.springs.air.bag import SEA_LEVEL, Bag, ClosedAir, cylinder
+from isostat.core.springs.air.tee import TeedAir
+from isostat.core.springs.air.valve import LevelledAir, levelled
+from isostat.core.springs.air.valve_on_tee import LevelledTee
+from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import Layout
 from isostat.core.vehicle.platform import Platform

@@ -12,17 +12,17 @@ from hypothesis import strategies as st
 from scipy.optimize import fsolve
 
 from isostat.assess import assess
-from isostat.assess.hanging import hanging
 from isostat.assess.judge import judge
-from isostat.core.elements.half_pack import _pressed_apart
-from isostat.core.elements.leaf import Leaf, LeafPack, curve_of, rise_of
-from isostat.core.elements.rising import compression_at
-from isostat.core.elements.shackle import Hung, chord_at
+from isostat.assess.setup.springs.leaf import hanging
 from isostat.core.findings import leaf as findings
 from isostat.core.findings.judgement import Place
 from isostat.core.limits import OutOfRange
-from isostat.core.tuning.leaves_to_add import height_under, leaves_to_add
-from isostat.job.edits import put
+from isostat.core.springs.leaf.half_pack import _pressed_apart
+from isostat.core.springs.leaf.leaves_to_add import height_under, leaves_to_add
+from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of, rise_of
+from isostat.core.springs.leaf.shackle import Hung, chord_at
+from isostat.core.springs.rising import compression_at
+from isostat.job.edits.paths import put
 from isostat.job.schema import Job
 from tests.jobs import leafed
 

@@ -11,9 +11,9 @@ from hypothesis import strategies as st
 from scipy.optimize import curve_fit
 
 from isostat.assess import assess
-from isostat.assess.squat import squat_result
+from isostat.assess.measure.load_test import squat_result
+from isostat.core.fitting.inference import Fitted, Predict, Readings, Unknowns, fit_unknowns
 from isostat.core.limits import GRAVITY
-from isostat.core.tuning.inference import Fitted, Predict, Readings, Unknowns, fit_unknowns
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.platform import join
 from isostat.job.files import job_from

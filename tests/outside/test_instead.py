@@ -10,13 +10,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
-from isostat.core.elements.bar import E_STEEL, bar_rate
-from isostat.core.elements.stop import BumpStop
-from isostat.core.elements.torsion import SHEAR
+from isostat.core.fitting.lift import lift_test
+from isostat.core.fitting.stop_fit import stop_from_press
 from isostat.core.limits import GRAVITY, OutOfRange
-from isostat.core.tuning.lift import lift_test
-from isostat.core.tuning.stop_fit import stop_from_press
-from isostat.core.vehicle.gravity_height import gravity_height, pads_shift
+from isostat.core.parts.bar import E_STEEL, bar_rate
+from isostat.core.parts.bump_stop import BumpStop
+from isostat.core.springs.torsion.bar import SHEAR
+from isostat.core.vehicle.center_of_gravity import gravity_height, pads_shift
 
 
 @given(st.floats(0.012, 0.04), st.floats(0.1, 0.5), st.floats(0.4, 1.4), st.floats(0.2, 1.0))

@@ -10,10 +10,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from Pynite import FEModel3D
 
-from isostat.core.elements.half_pack import STEEL
-from isostat.core.elements.leaf import Leaf, LeafPack, curve_of
-from isostat.core.elements.rising import compression_at
 from isostat.core.limits import OutOfRange
+from isostat.core.springs.leaf.half_pack import STEEL
+from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of
+from isostat.core.springs.rising import compression_at
 
 
 def pack(lengths: list[float], thick: float = 0.008, width: float = 0.06, clamp: float = 0.0, **more: object) -> LeafPack:

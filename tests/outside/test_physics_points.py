@@ -7,17 +7,17 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from isostat.core.elements.coil import Coil
-from isostat.core.elements.motion import Motion
 from isostat.core.limits import GRAVITY
-from isostat.core.tuning.order import Sides, order_springs
-from isostat.core.tuning.rate import (
+from isostat.core.parts.motion import Motion
+from isostat.core.rates.purchase import Sides, order_springs
+from isostat.core.rates.rate import (
     ride_frequency,
     spring_rate_for_wheel_rate,
     wheel_rate,
     wheel_rate_for_frequency,
     wheel_rate_for_two_loads,
 )
+from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import Layout
 from isostat.core.vehicle.pose import Pose, fit_pose, pads_for, planar_travel, spring_forces

@@ -11,15 +11,13 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 from scipy.optimize import brentq
 
-from isostat.core.elements.bank import Bank
-from isostat.core.elements.helix import Ends, Helix
-from isostat.core.elements.progressive import Progressive, from_groups, from_rate_pair
-from isostat.core.elements.rising import compression_at
-from isostat.core.elements.stacked import Part, StackedPair
-from isostat.core.elements.wire import WIRES
 from isostat.core.limits import OutOfRange
-from isostat.core.tuning.pairs import PairWish, choose_pairs, ideal_rates
-from isostat.core.tuning.stack_fit import (
+from isostat.core.parts.bank import Bank
+from isostat.core.parts.wire import WIRES
+from isostat.core.springs.helix import Ends, Helix
+from isostat.core.springs.pairs import PairWish, choose_pairs, ideal_rates
+from isostat.core.springs.progressive import Progressive, from_groups, from_rate_pair
+from isostat.core.springs.ring_fit import (
     CoilOver,
     collar_for_force,
     crossover_at,
@@ -32,6 +30,8 @@ from isostat.core.tuning.stack_fit import (
     top_spare,
     turns_from_snug,
 )
+from isostat.core.springs.rising import compression_at
+from isostat.core.springs.stacked import Part, StackedPair
 
 INCH, LBF = 0.0254, 4.4482216
 LB_IN = LBF / INCH

@@ -10,19 +10,22 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from isostat.assess import Assessment, assess
-from isostat.assess.aims import WORDS, aim, before_the_gear, words_of
-from isostat.assess.attitude import LAMP_AT, heights, hub_rise, lamp, lamp_range, rake
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
-from isostat.assess.leveling import leans
-from isostat.assess.ways import ways
+from isostat.assess.stance.attitude import LAMP_AT, heights, hub_rise, lamp, lamp_range, rake
+from isostat.assess.stance.level_by_spacer import leans
+from isostat.assess.stance.named_targets import WORDS, aim, before_the_gear, words_of
+from isostat.assess.stance.ways_to_lift import ways
 from isostat.assess.workings import Shown, explain
 from isostat.core.findings.judgement import Grade
 from isostat.core.findings.stance import LampAim, Lean, RoofUnderDoor
-from isostat.core.tuning.spline import spline_step
+from isostat.core.springs.torsion.splines import spline_step
 from isostat.core.vehicle.clearance import ramp_angles, tangent_angle
 from isostat.core.vehicle.tyre_capacity import tyre_capacity
-from isostat.job import cargo, edits, lists, targets
+from isostat.job.edits import items as item_edits
+from isostat.job.edits import paths as edits
+from isostat.job.edits import rows as row_edits
+from isostat.job.edits import target as target_edits
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils, leafed, twisted
 
@@ -92,7 +95,7 @@ def test_what_hangs_on_an_axle_rises_with_the_tyre_alone_and_the_body_with_both(
     tyre = a.fits[1].tyre_radius_m.value - a.axles[1].tyre_radius_m.value
     more = float(a.proposed.pad_kg[1, :, case].mean() - sum(p.value for p in a.axles[1].pad_kg) / 2) * 9.80665
     assert axle.now_m[case] - axle.was_m == pytest.approx(tyre - more / a.fits[1].tyre_rate.value, abs=1e-4)
-    stiff = targets.aim_by_axle(HIVE, {"rear_lift_m": {"value": 0.06}})
+    stiff = target_edits.aim_by_axle(HIVE, {"rear_lift_m": {"value": 0.06}})
     again = {h.point.name: h for h in heights(assess(stiff))}
     assert again["Rear axle"].now_m[case] == pytest.approx(float(axle.now_m[case]), abs=1e-4), "no spring lifts it"
     assert again["Tail"].now_m[case] > points["Tail"].now_m[case] + 0.025
@@ -113,11 +116,11 @@ def test_the_wanted_stance_in_words_is_what_it_then_stands_at(words: str) -> Non
 
 
 def test_a_wanted_rake_holds_when_the_load_changes_and_gives_way_to_a_typed_lift() -> None:
-    raked = targets.aim_by_axle(HIVE, {"rake_m": {"value": 0.026}})
-    for job in (raked, cargo.move_items(raked, {7: (2.2, 0.0)})):
+    raked = target_edits.aim_by_axle(HIVE, {"rake_m": {"value": 0.026}})
+    for job in (raked, item_edits.move_items(raked, {7: (2.2, 0.0)})):
         a = assess(job)
         assert rake(a).now_m[a.target_case] == pytest.approx(0.026, abs=0.001)
-    typed = targets.aim_by_axle(raked, {"rear_lift_m": {"value": 0.03}})
+    typed = target_edits.aim_by_axle(raked, {"rear_lift_m": {"value": 0.03}})
     assert typed.target.rake_m is None and assess(typed).pose.rear_lift_m == pytest.approx(0.03)
 
 
@@ -190,7 +193,7 @@ def test_a_bag_said_to_carry_a_thousand_pounds_at_its_pressure_would_have_to_be_
 
 def test_lowering_is_the_same_downwards() -> None:
     """Common practice, no source: 20 mm front, 10 mm rear; no spacer lowers, no block, no air."""
-    job = targets.aim_by_axle(HIVE, {"front_lift_m": {"value": -0.02}, "rear_lift_m": {"value": -0.01}})
+    job = target_edits.aim_by_axle(HIVE, {"front_lift_m": {"value": -0.02}, "rear_lift_m": {"value": -0.01}})
     job = edits.put(job, ("target", "case"), "As weighed")
     for fit in (0, 1):
         job = edits.put(job, ("proposal", "axles", fit, "tyre_radius_m"), None)
@@ -224,7 +227,7 @@ def test_lift_counts_from_what_it_stood_at_and_the_tyres_have_their_own_share() 
     for side in ("left", "right"):
         path = ("vehicle", "axles", 0, side, "hub_to_arch_m")
         taller = edits.put_number(taller, path, edits.value_at(HIVE, path).value + INCH)
-    taller = targets.aim_by_axle(taller, {"front_lift_m": {"value": HIVE.target.front_lift_m.value - INCH}})
+    taller = target_edits.aim_by_axle(taller, {"front_lift_m": {"value": HIVE.target.front_lift_m.value - INCH}})
     b = assess(taller)
     assert b.proposed.hub_to_arch_m[0, :, b.target_case] == pytest.approx(a.proposed.hub_to_arch_m[0, :, a.target_case], abs=0.002)
     spring = a.proposed.hub_to_arch_m.mean(axis=1) - a.baseline_m.mean(axis=1)[:, None]
@@ -268,12 +271,12 @@ def test_a_roof_is_held_against_its_door_in_the_case_that_stands_highest(door: f
 
 
 def test_points_are_renamed_and_removed_wherever_the_rake_asks_for_them() -> None:
-    job = lists.rename_body_point(HIVE, 0, "Rocker")
+    job = row_edits.rename_body_point(HIVE, 0, "Rocker")
     assert job.vehicle.rake_front == "Rocker" and rake(assess(job)).was_m == rake(assess(HIVE)).was_m
-    gone = lists.remove_body_point(job, 0)
+    gone = row_edits.remove_body_point(job, 0)
     assert gone.vehicle.rake_front == "" and rake(assess(gone)).front == "front arch"
     with pytest.raises(edits.JobFault, match="stands twice"):
-        lists.rename_body_point(job, 1, "Rocker")
+        row_edits.rename_body_point(job, 1, "Rocker")
 
 
 def test_the_drop_between_light_and_full_is_told_by_its_own_heights_whichever_case_is_aimed_at() -> None:

@@ -13,12 +13,12 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 from scipy.optimize import brentq
 
-from isostat.core.elements.bank import Bank
-from isostat.core.elements.rising import compression_at
-from isostat.core.elements.torsion import ArmLaw, Bar, lower_by, turn_for
 from isostat.core.limits import OutOfRange
-from isostat.core.tuning.indexing import bolt_turn, index_bar
-from isostat.core.tuning.spline import spline_step
+from isostat.core.parts.bank import Bank
+from isostat.core.springs.rising import compression_at
+from isostat.core.springs.torsion.bar import ArmLaw, Bar, lower_by, turn_for
+from isostat.core.springs.torsion.indexing import bolt_turn, index_bar
+from isostat.core.springs.torsion.splines import spline_step
 
 LAW = ArmLaw(rate_nm=15_000, arm_m=0.4, slack_rad=-0.3)
 

@@ -14,18 +14,18 @@ from scipy.optimize import minimize
 from scipy.spatial.transform import Rotation
 
 from isostat.assess import assess
-from isostat.assess.crossing import crossing, lanes
-from isostat.core.elements.coil import Coil
-from isostat.core.elements.damper import Damper
-from isostat.core.elements.law import ForceLaw, TableLaw
-from isostat.core.elements.stop import BumpStop
+from isostat.assess.travel.articulation import crossing, lanes
 from isostat.core.limits import OutOfRange
+from isostat.core.parts.bump_stop import BumpStop
+from isostat.core.parts.damper import Damper
+from isostat.core.parts.law import ForceLaw, TableLaw
 from isostat.core.ride.quarter_car import QuarterCar
-from isostat.core.tuning.arch import LOCK, MEETS, TREAD, taken_by_tyre
-from isostat.core.tuning.crossed import Crossed, axle_tilt, crossed, crossed_events, ramp_travel_index
-from isostat.core.tuning.events import TravelEvent, travel_of
+from isostat.core.springs.coil import Coil
+from isostat.core.travel.arch import LOCK, MEETS, TREAD, taken_by_tyre
+from isostat.core.travel.articulation import Crossed, axle_tilt, crossed, crossed_events, ramp_travel_index
+from isostat.core.travel.events import TravelEvent, travel_of
 from isostat.core.vehicle.layout import Layout, Side, row
-from isostat.job.edits import put
+from isostat.job.edits.paths import put
 from tests.jobs import hive_on_coils
 
 QUARTER = QuarterCar(sprung_kg=400, unsprung_kg=50, wheel_rate=30_000, tyre_rate=250_000)

@@ -9,9 +9,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from isostat.core.elements.wire import WIRES
 from isostat.core.limits import OutOfRange
-from isostat.core.tuning.winding import WIRE_STEP, Wish, wind
+from isostat.core.parts.wire import WIRES
+from isostat.core.springs.winding import WIRE_STEP, Wish, wind
 
 wishes = st.builds(
     Wish, rate=st.floats(8e3, 2e5), free_m=st.floats(0.25, 0.5), inside_m=st.floats(0.05, 0.14), pressed_m=st.floats(0.03, 0.16),

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from isostat.job import edits
+from isostat.job.edits import paths as edits
 from isostat.units.typed import NotUnderstood
 from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import Quantity

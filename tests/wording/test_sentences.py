@@ -15,7 +15,7 @@ from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.core.findings import air, carrying, curved, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
-from isostat.core.tuning.window import Bound, intersect
+from isostat.core.rates.window import Bound, intersect
 from isostat.job.demos import demo, demo_names
 from isostat.job.points import CORNER_POINTS
 from isostat.units.unit import PRESETS

@@ -1,5 +1,5 @@
 """The one pure step from a job to its assessment, its findings, fixes and workings."""
 
-from isostat.assess.assessment import Assessment, assess
+from isostat.assess.solve.assessment import Assessment, assess
 
 __all__ = ["Assessment", "assess"]

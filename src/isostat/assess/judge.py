@@ -7,23 +7,23 @@ from typing import get_args
 
 import numpy as np
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.damped import as_weighed, damped, light_and_full
-from isostat.assess.judge_air import air_judgements
-from isostat.assess.judge_carrying import carrying_judgements
-from isostat.assess.judge_curved import curved_judgements
-from isostat.assess.judge_leaf import leaf_judgements
-from isostat.assess.judge_measured import measured_judgements
-from isostat.assess.judge_stance import stance_judgements
-from isostat.assess.judge_tandem import tandem_judgements
-from isostat.assess.judge_travel import travel_judgements
-from isostat.assess.staying import load_cases, stays_kg
-from isostat.core.elements.coil import Coil
-from isostat.core.elements.leaf import LeafLaw
-from isostat.core.elements.torsion import ArmLaw
+from isostat.assess.load.judge import carrying_judgements
+from isostat.assess.load.judge_tandem import tandem_judgements
+from isostat.assess.load.staying import load_cases, stays_kg
+from isostat.assess.measure.judge_tests import measured_judgements
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.judge import curved_judgements
+from isostat.assess.spring.judge_air import air_judgements
+from isostat.assess.spring.judge_leaf import leaf_judgements
+from isostat.assess.stance.judge import stance_judgements
+from isostat.assess.travel.damping import as_weighed, damped, light_and_full
+from isostat.assess.travel.judge import travel_judgements
 from isostat.core.findings import springs
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.core.tuning.events import droop_end
+from isostat.core.springs.coil import Coil
+from isostat.core.springs.leaf.pack import LeafLaw
+from isostat.core.springs.torsion.bar import ArmLaw
+from isostat.core.travel.events import droop_end
 from isostat.job.fitted import Pick
 
 PICKED = get_args(Pick.model_fields["way"].annotation)
@@ -178,10 +178,3 @@ def _firmer(a: Assessment, i: int, side: int, preload_m: float, limit_m: float) 
     if not isinstance(o.law[side], Coil) or pressed <= 0.0:
         return ()
     return (Remedy("rate", Place(i), float(np.ceil(o.target_force_n[side] / pressed / 100.0)) * 100.0),)
-
-
-def hanging_force_n(a: Assessment, axle: int, side: int) -> tuple[float, float]:
-    """Preload in m and spring force in N of an ordered spring with the wheel hanging; zero when it is loose."""
-    end = droop_end(a.proposed.events[axle][side]).travel_m
-    x = float(a.axles[axle].spring_motion.at(np.asarray(end))[0]) + a.orders[axle].offset_m[side]
-    return x, float(a.orders[axle].law[side].force(np.asarray(x)))

@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from isostat.assess.leveling import with_spacer
-from isostat.assess.pumping import with_pressures
+from isostat.assess.spring.air_pressures import with_pressures
+from isostat.assess.stance.level_by_spacer import with_spacer
 from isostat.core.findings.judgement import Remedy
-from isostat.job import shop
-from isostat.job.cargo import set_share
-from isostat.job.edits import put, put_number
+from isostat.job.edits.items import set_share
+from isostat.job.edits.paths import put, put_number
+from isostat.job.edits.target import aim_by_axle
 from isostat.job.files import JobFault
-from isostat.job.parts import put_ring
 from isostat.job.points import CORNER_POINTS, SIDES
 from isostat.job.schema import Job
-from isostat.job.targets import aim_by_axle
+from isostat.job.springs import leaf_edits
+from isostat.job.springs.parts import put_ring
 
 
 def apply_remedy(job: Job, remedy: Remedy) -> Job:
@@ -22,11 +22,11 @@ def apply_remedy(job: Job, remedy: Remedy) -> Job:
         case "stop spacer":
             return put(job, ("proposal", "axles", int(axle or 0), "stop", "spacer_m"), remedy.value)
         case "arch":
-            return shop.rearch(job, int(axle or 0), remedy.value)
+            return leaf_edits.rearch(job, int(axle or 0), remedy.value)
         case "leaf less":
-            return shop.remove_leaf(job, int(axle or 0), len(job.proposal.axles[int(axle or 0)].pack.leaves) - 1)
+            return leaf_edits.remove_leaf(job, int(axle or 0), len(job.proposal.axles[int(axle or 0)].pack.leaves) - 1)
         case "thinner leaves":
-            return shop.thinner(job, int(axle or 0))
+            return leaf_edits.thinner(job, int(axle or 0))
         case "pressures":
             return with_pressures(job, int(axle or 0))
         case "stop fitted":

@@ -11,16 +11,18 @@ from PyQt6.QtCore import QObject, QSettings, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
 from isostat.desktop.document import Document
-from isostat.desktop.measuring_sheet import write_sheet
+from isostat.desktop.paper.measuring_sheet import write_sheet
 from isostat.desktop.scales_line import ScalesLine
 from isostat.devices.scales import pad_names
-from isostat.job import edits, parts, weighing
+from isostat.job import weighing
+from isostat.job.edits import paths as edits
 from isostat.job.files import JobFault
-from isostat.job.measurements import measurements_csv, with_measurements
 from isostat.job.saving import write_whole
-from isostat.job.shock_list import shock_list
-from isostat.job.spring_table import spring_table
-from isostat.job.tables import read_table
+from isostat.job.springs import parts
+from isostat.job.tables.reader import read_table
+from isostat.job.tables.readings_csv import measurements_csv, with_measurements
+from isostat.job.tables.shock_list import shock_list
+from isostat.job.tables.spring_table import spring_table
 from isostat.units.unit import Preset
 from isostat.wording.reader import Reader
 
@@ -101,7 +103,7 @@ class Exchange(QObject):
 
     def sides_out(self, path: Path, page: str) -> None:
         """Writes the proposals side by side; what fails is said in words."""
-        from isostat.desktop.steps.side_by_side_page import write_sides  # noqa: PLC0415 - wanted only for paper
+        from isostat.desktop.spring.side_by_side_page import write_sides  # noqa: PLC0415 - wanted only for paper
 
         document = self._document
         try:

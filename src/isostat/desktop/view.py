@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.assess import Assessment
-from isostat.assess.adding_leaves import LeavesOffered
-from isostat.assess.band import Prediction
-from isostat.assess.buys import Buy
 from isostat.assess.fixes import Fix
+from isostat.assess.measure.value_of_readings import Buy
+from isostat.assess.spring.leaves_to_add import LeavesOffered
+from isostat.assess.stance.band import Prediction
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Judgement, Step
 from isostat.desktop.theme import Theme

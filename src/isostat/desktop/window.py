@@ -20,17 +20,18 @@ from PyQt6.QtWidgets import (
 )
 from typing_extensions import override
 
-from isostat.assess.adding_leaves import leaves_offered
-from isostat.assess.band import predicted
-from isostat.assess.buys import what_it_buys
 from isostat.assess.fixes import Fix
+from isostat.assess.measure.value_of_readings import what_it_buys
+from isostat.assess.spring.leaves_to_add import leaves_offered
+from isostat.assess.stance.band import predicted
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Step
 from isostat.desktop.background import Background
 from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange
-from isostat.desktop.far import FarField, FarView
+from isostat.desktop.far.view import FarField, FarView
 from isostat.desktop.filing import Filing
+from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.menus import make_menus
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.findings import Findings, WorkingPanel
@@ -41,9 +42,8 @@ from isostat.desktop.pieces.step_list import StepList
 from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.safekeeping import Safekeeping
-from isostat.desktop.steps import Sheets
-from isostat.desktop.steps.measure import MeasureStep
-from isostat.desktop.steps.spring import SpringStep
+from isostat.desktop.sheets import Sheets
+from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.files import JobFault

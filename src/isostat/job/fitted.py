@@ -6,10 +6,6 @@ from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
-from isostat.job.air_bag import AirBag
-from isostat.job.curved import Material, ProgressiveCoil, Stack
-from isostat.job.cushion import Cushion
-from isostat.job.leaves import Pack
 from isostat.job.reading import (
     ArmAngle,
     BagSize,
@@ -47,8 +43,12 @@ from isostat.job.reading import (
     WheelOut,
     WireSize,
 )
-from isostat.job.stop import Stop
-from isostat.job.torsion import TorsionBar
+from isostat.job.springs.air import AirBag
+from isostat.job.springs.curved import Material, ProgressiveCoil, Stack
+from isostat.job.springs.cushion import Cushion
+from isostat.job.springs.leaf import Pack
+from isostat.job.springs.stop import Stop
+from isostat.job.springs.torsion import TorsionBar
 
 
 class Coil(Frozen):

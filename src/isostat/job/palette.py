@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from isostat.job.cargo import add_item
+from isostat.job.edits.items import add_item
 from isostat.job.reading import Reading
 from isostat.job.schema import Item, Job
 

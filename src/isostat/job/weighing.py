@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from isostat.job.edits import put
+from isostat.job.edits.paths import put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 

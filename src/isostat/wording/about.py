@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.assess.assessment import Assessment
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings import Shown, is_approximate
 from isostat.wording.reader import ABOUT
 

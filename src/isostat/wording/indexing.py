@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.core.tuning.indexing import Index
+from isostat.core.springs.torsion.indexing import Index
 
 TEETH_SEEN = "turn of the anchor; tighter: more twist, lifts; each end seen from that end"
 

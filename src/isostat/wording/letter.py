@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 
-from isostat.assess.assessment import Assessment
 from isostat.assess.fixes import Fix
-from isostat.assess.judge import hanging_force_n
-from isostat.assess.seating import Seated
+from isostat.assess.setup.springs.stacked import Seated
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.hanging import hanging_force_n
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Judgement
 from isostat.core.limits import GRAVITY

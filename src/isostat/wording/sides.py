@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.rivals import Rival, rivals
+from isostat.assess.proposals import Rival, rivals
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings import Shown, is_approximate
-from isostat.core.elements.leaf import LeafLaw
-from isostat.core.elements.stacked import StackedPair
-from isostat.core.elements.torsion import ArmLaw
 from isostat.core.findings.judgement import Grade
+from isostat.core.springs.leaf.pack import LeafLaw
+from isostat.core.springs.stacked import StackedPair
+from isostat.core.springs.torsion.bar import ArmLaw
 from isostat.job.schema import Job
 from isostat.units.shown import number
 from isostat.units.unit import Quantity

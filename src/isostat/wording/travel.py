@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from isostat.core.findings import springs, travel
-from isostat.core.tuning.events import TravelEvent
+from isostat.core.travel.events import TravelEvent
 from isostat.wording.reader import Reader
 from isostat.wording.telling import tell
 

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.buys import missing_readings
-from isostat.assess.lifting import lift_result
-from isostat.assess.ratings import hitch_kg, ratings
-from isostat.assess.squat import squat_result
+from isostat.assess.load.ratings import hitch_kg, ratings
+from isostat.assess.measure.lift_test import lift_result
+from isostat.assess.measure.load_test import squat_result
+from isostat.assess.measure.value_of_readings import missing_readings
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings import (
     air,
     attitude,

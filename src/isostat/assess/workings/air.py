@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import numpy as np
 
-from isostat.assess.aired import Aired, aired
-from isostat.assess.assessment import Assessment
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.air import Aired, aired
 from isostat.assess.workings.shown import Shown
-from isostat.core.elements.air import ClosedAir
-from isostat.core.elements.tee import TeedAir
 from isostat.core.limits import GRAVITY
+from isostat.core.springs.air.bag import ClosedAir
+from isostat.core.springs.air.tee import TeedAir
 from isostat.core.working import Given, Origin, Working
 
 

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.attitude import LAMP_AT, heights, lamp, rake, ramps
-from isostat.assess.gravity import gravity_height_in
+from isostat.assess.load.gravity import gravity_height_in
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.stance.attitude import LAMP_AT, heights, lamp, rake, ramps
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.band import predicted
-from isostat.assess.settling import settle_share, settling_assumed
+from isostat.assess.setup.settling import settle_share, settling_assumed
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.stance.band import predicted
 from isostat.assess.workings.guessed import height_guessed
 from isostat.assess.workings.shown import Shown
-from isostat.core.tuning.band_draws import Source
+from isostat.core.fitting.band_draws import Source
 from isostat.core.working import Given, Origin, Working
 
 LISTED = 5  # sources that are named; the rest is one line

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.bench import AtAxle, Benched, at_axle, benched
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.bench import AtAxle, Benched, at_axle, benched
 from isostat.assess.workings.given import given_or
 from isostat.assess.workings.helix import solid_length, stress
 from isostat.assess.workings.shown import Shown
-from isostat.core.elements.helix import Helix
+from isostat.core.springs.helix import Helix
 from isostat.core.working import Given, Origin, Working
 
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from isostat.assess.assessment import Assessment, assess
-from isostat.assess.buys import Buy, as_ordered, missing_readings, one_buy
+from isostat.assess.measure.value_of_readings import Buy, as_ordered, missing_readings, one_buy
+from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 from isostat.job.files import JobFault

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import numpy as np
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.loads import loads
-from isostat.assess.ratings import nose_kg, ratings
+from isostat.assess.load.ratings import nose_kg, ratings
+from isostat.assess.setup.items import loads
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import Floats
 from isostat.core.working import Given, Origin, Working

@@ -6,13 +6,13 @@ from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.standing import Standing
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.standing import Standing
 from isostat.assess.workings.events import event_assumed
 from isostat.assess.workings.guessed import height_guessed, springs_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
-from isostat.core.tuning.events import TravelEvent, bump_end, droop_end
+from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.core.working import Figure, Given, Origin, Working
 
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.damped import Damped, damped, damper_in, light_and_full, revalve
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.travel.damping import Damped, damped, damper_in, light_and_full, revalve
 from isostat.assess.workings.guessed import springs_guessed
 from isostat.assess.workings.shown import Shown
-from isostat.core.elements.damper import RIDE_SPEED
+from isostat.core.parts.damper import RIDE_SPEED
 from isostat.core.ride.quarter_car import Swing
 from isostat.core.working import Given, Origin, Working
 

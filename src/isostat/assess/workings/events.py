@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.crossing import crossing, lanes
-from isostat.assess.met import tyre_sooner
+from isostat.assess.setup.clearances import tyre_sooner
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.travel.articulation import crossing, lanes
 from isostat.assess.workings.shown import Shown
-from isostat.core.tuning.events import HANGING, TravelEvent, travel_of
+from isostat.core.travel.events import HANGING, TravelEvent, travel_of
 from isostat.core.working import Figure, Given, Origin, Working
 from isostat.job.reading import any_assumed
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
-from isostat.assess.assessment import Assessment
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.shown import Shown
 from isostat.job.reading import any_assumed
 

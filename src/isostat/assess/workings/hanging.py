@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.hanging import FRICTION, NUT, PLATE, ROD, Hanging, hanging, stack_m, turned_rad, u_bolt_m
-from isostat.assess.laws import Incomplete
-from isostat.assess.packs import Packed, packed
+from isostat.assess.setup.springs.laws import Incomplete
+from isostat.assess.setup.springs.leaf import FRICTION, NUT, PLATE, ROD, Hanging, hanging, stack_m, turned_rad, u_bolt_m
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.leaf import Packed, packed
 from isostat.assess.workings.given import given_or
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
-from isostat.job.leaves import Pack
+from isostat.job.springs.leaf import Pack
 
 
 def _told(a: Assessment, k: Shown) -> tuple[Packed, Pack]:

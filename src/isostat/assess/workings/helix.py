@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.core.elements.helix import Helix
+from isostat.core.springs.helix import Helix
 from isostat.core.working import Given, Origin, Working
 
 

@@ -6,16 +6,16 @@ import math
 
 import numpy as np
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.gravity import gravity_height_m, hub_height_m
-from isostat.assess.instead import BESIDE_WHEEL, LINK_RATIO, arm_ratio
-from isostat.assess.lifting import friction_m, lift_result
-from isostat.assess.squat import squat_result
+from isostat.assess.load.gravity import gravity_height_m, hub_height_m
+from isostat.assess.measure.lift_test import friction_m, lift_result
+from isostat.assess.measure.load_test import squat_result
+from isostat.assess.setup.derived import BESIDE_WHEEL, LINK_RATIO, arm_ratio
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.given import given_or
 from isostat.assess.workings.shown import Shown
-from isostat.core.elements.bar import E_STEEL
-from isostat.core.elements.torsion import SHEAR
 from isostat.core.limits import GRAVITY
+from isostat.core.parts.bar import E_STEEL
+from isostat.core.springs.torsion.bar import SHEAR
 from isostat.core.working import Given, Origin, Working
 from isostat.job.points import SIDES
 

@@ -6,16 +6,16 @@ from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.judge import hanging_force_n
-from isostat.assess.resolved import default_frequency
-from isostat.assess.squat import squat_result
+from isostat.assess.measure.load_test import squat_result
+from isostat.assess.setup.figures import default_frequency
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.hanging import hanging_force_n
 from isostat.assess.workings import twisting
 from isostat.assess.workings.guessed import order_guessed, part_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.assess.workings.slope import curve_rate
-from isostat.core.elements.coil import Coil
-from isostat.core.tuning.events import droop_end
+from isostat.core.springs.coil import Coil
+from isostat.core.travel.events import droop_end
 from isostat.core.working import Given, Origin, Working
 
 

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.packs import Packed, packed
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.leaf import Packed, packed
 from isostat.assess.workings.shown import Shown
-from isostat.core.elements.half_pack import STEEL
 from isostat.core.limits import GRAVITY
+from isostat.core.springs.leaf.half_pack import STEEL
 from isostat.core.working import Given, Origin, Working
 
 

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import numpy as np
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.bags import Bags
+from isostat.assess.setup.springs.air import Bags
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.shown import Shown
-from isostat.core.elements.air import ClosedAir
-from isostat.core.elements.law import ForceLaw
-from isostat.core.elements.levelled import LevelledAir
-from isostat.core.elements.levelled_tee import LevelledTee
-from isostat.core.elements.stacked import StackedPair
-from isostat.core.elements.tee import TeedAir
+from isostat.core.parts.law import ForceLaw
+from isostat.core.springs.air.bag import ClosedAir
+from isostat.core.springs.air.tee import TeedAir
+from isostat.core.springs.air.valve import LevelledAir
+from isostat.core.springs.air.valve_on_tee import LevelledTee
+from isostat.core.springs.stacked import StackedPair
 from isostat.core.working import Given, Origin, Working
 
 STEP = 0.001  # m either way, between which the slope is told

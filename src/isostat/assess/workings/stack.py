@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.stacking import Stacked, stacked
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings.shown import Shown
-from isostat.core.tuning.stack_fit import force_at, main_length, preload
+from isostat.core.springs.ring_fit import force_at, main_length, preload
 from isostat.core.working import Given, Origin, Working
 
 

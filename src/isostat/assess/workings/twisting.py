@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.twisting import ALLOWED, Twisted
+from isostat.assess.setup.springs.torsion import ALLOWED, Twisted
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.given import given_or
 from isostat.assess.workings.shown import Shown
-from isostat.core.elements.torsion import SHEAR
+from isostat.core.springs.torsion.bar import SHEAR
 from isostat.core.working import Given, Origin, Working
 
 

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from isostat.assess.assessment import Assessment
-from isostat.assess.ways import Way, ways
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.stance.ways_to_lift import Way, ways
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 

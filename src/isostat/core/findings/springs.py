@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing_extensions import override
 
 from isostat.core.findings.judgement import Judgement
-from isostat.core.tuning.window import Window
+from isostat.core.rates.window import Window
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

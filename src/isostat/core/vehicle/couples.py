@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.core.elements.bank import Bank
 from isostat.core.limits import Floats
+from isostat.core.parts.bank import Bank
 from isostat.core.vehicle.platform import Platform
 
 

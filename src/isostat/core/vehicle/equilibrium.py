@@ -13,8 +13,8 @@ from typing import Any
 
 import numpy as np
 
-from isostat.core.elements.bank import Bank
 from isostat.core.limits import Bools, Floats, Ints
+from isostat.core.parts.bank import Bank
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness, TableForces, WheelForces
 

@@ -7,8 +7,8 @@ from typing import NamedTuple, Protocol
 
 import numpy as np
 
-from isostat.core.elements.bank import Bank
 from isostat.core.limits import Floats, Ints
+from isostat.core.parts.bank import Bank
 from isostat.core.vehicle.couples import Cross, couple
 from isostat.core.vehicle.platform import Platform
 

@@ -9,7 +9,7 @@ import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPolygonF
 
-from isostat.assess.standing import Standing
+from isostat.assess.solve.standing import Standing
 from isostat.desktop.pieces.ink import tyre
 from isostat.desktop.pieces.outline import side_outline
 from isostat.desktop.theme import pen

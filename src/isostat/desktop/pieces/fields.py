@@ -28,7 +28,7 @@ from typing_extensions import override
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, runs
-from isostat.job import edits
+from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 

@@ -27,7 +27,7 @@ from isostat.desktop.pieces.styles import button_style, field_style, restyle
 from isostat.desktop.pieces.walked import Walked
 from isostat.desktop.theme import smooth
 from isostat.desktop.view import View
-from isostat.job import edits
+from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
 from isostat.units.shown import number, with_unit
 from isostat.units.typed import NotUnderstood

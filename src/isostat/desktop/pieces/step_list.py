@@ -10,7 +10,7 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 from typing_extensions import override
 
-from isostat.assess.grounds import assumptions
+from isostat.assess.measure.assumptions import assumptions
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.pieces.ink import mark

@@ -6,10 +6,10 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
 from typing_extensions import override
 
-from isostat.assess.standing import Standing
+from isostat.assess.solve.standing import Standing
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Judgement
-from isostat.core.tuning.events import travel_of
+from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.ink import bracket, case_sign, dimension, hatch, mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen

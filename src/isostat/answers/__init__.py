@@ -1,0 +1,1 @@
+"""The answer as plain data, for JSON."""

@@ -1,0 +1,1 @@
+"""What readings and tests tell, where they disagree, what is worth reading."""

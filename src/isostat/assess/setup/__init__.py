@@ -1,0 +1,1 @@
+"""From a job's readings to the platform that is solved."""

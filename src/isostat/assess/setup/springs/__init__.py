@@ -1,0 +1,1 @@
+"""Each kind of spring, from what was read of it to its law."""

@@ -1,0 +1,202 @@
+"""Air at an axle, beside its springs or in their place: the bags' laws from how they are held, and what their pressures must be."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.setup.springs.laws import Incomplete, value_or
+from isostat.core.limits import GRAVITY, Floats, OutOfRange
+from isostat.core.parts.couple import Couple, Coupled
+from isostat.core.parts.law import ForceLaw
+from isostat.core.springs.air.bag import Bag, ClosedAir, HeldAir, ambient_pa, charted, cylinder
+from isostat.core.springs.air.tee import TeedAir
+from isostat.core.springs.air.valve import VALVE_BAND, LevelledAir, levelled
+from isostat.core.springs.air.valve_on_tee import LevelledTee
+from isostat.job.springs.air import AirBag
+
+NO_PRESSURE = "Its bag has no pressure at the target: it carries nothing until one is entered or solved."
+FLAT = 0.25  # of its full height at which a bag is flat, until read (stated rule)
+ROOM_K = 293.15  # where the pressure is set, until typed (stated rule)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Bags:
+    """The bags of an axle, left and right.
+
+    law: of each; where a couple is given it has the force and these stand in for it. offset_m: compression as weighed. full_m:
+    height without compression. gauge_pa: at the target, as typed or solved; set_x_m: compression there. needed_pa: what the
+    target alone would have asked, before the maker's limits.
+    """
+
+    told: AirBag
+    bag: Bag
+    full_m: float
+    law: tuple[ForceLaw, ForceLaw]
+    offset_m: tuple[float, float]
+    couple: Couple | None
+    gauge_pa: tuple[float, float]
+    set_x_m: tuple[float, float]
+    needed_pa: tuple[float, float]
+
+    def gauge_at(self, x: Floats) -> Floats:
+        """Gauge pressure (2, ...) in Pa at compressions x (2, ...) in m."""
+        if isinstance(self.couple, TeedAir | LevelledTee):
+            return np.stack([self.couple.gauge_at(x[0], x[1])] * 2)
+        return np.stack([_gauge(law, at) for law, at in zip(self.law, x, strict=True)])
+
+    def force(self, x: Floats) -> Floats:
+        """What each carries (2, ...) in N at compressions x (2, ...) in m."""
+        if self.couple is not None:
+            return np.stack(self.couple.both(x[0], x[1])[0])
+        return np.stack([law.force(at) for law, at in zip(self.law, x, strict=True)])
+
+
+def _gauge(law: ForceLaw, x: Floats) -> Floats:
+    if isinstance(law, ClosedAir | LevelledAir):
+        return law.gauge_at(np.clip(x, *law.domain) if isinstance(law, ClosedAir) else x)
+    assert isinstance(law, HeldAir)
+    return np.full(np.shape(x), law.gauge_pa)
+
+
+def bag_of(told: AirBag, what: str) -> tuple[Bag, float]:
+    """The bag and its full height in m, by its maker's chart where one was typed; one line beside a diameter is only a claim.
+
+    Raises Incomplete or OutOfRange, in words.
+    """
+    rows = [(float(r.height_m.value), float(r.load_kg.value) * GRAVITY) for r in told.chart if r.height_m and r.load_kg]
+    if rows and not (len(rows) == 1 and told.across_m is not None):
+        if len(rows) < 2 or told.chart_pa is None:
+            raise Incomplete(f"The chart of the {what} wants its pressure and two heights; they must be given here.")
+        heights, forces = zip(*rows, strict=True)
+        return charted(heights, forces, float(told.chart_pa.value)), max(heights)
+    across, full = (
+        _need(told, "across_m", f"Effective diameter of the {what}"),
+        _need(told, "height_m", f"Full height of the {what}"),
+    )
+    return cylinder(across, full, value_or(told.least_m, FLAT * full)), full
+
+
+def needed_height(told: AirBag) -> float:
+    """Height of a helper bag as weighed, m. Raises Incomplete where it was not read."""
+    return _need(told, "stands_m", "Height of the helper bag as weighed")
+
+
+def helpers(told: AirBag, grown_m: Floats, beside: str) -> Bags | None:
+    """The bags beside an axle's springs as they are set at the target; None where none is wanted.
+
+    grown_m: (2,) compression of the springs from the baseline to there. beside: kind of those. Raises Incomplete where a
+    number is missing or will not do.
+    """
+    if told.left_pa is None and told.right_pa is None:
+        if told.across_m is None and not told.chart:
+            return None
+        raise Incomplete(NO_PRESSURE)
+    if beside == "air":
+        raise Incomplete("A bag stands in place of the springs already; accepted is a helper beside steel.")
+    what = "helper bag"
+    if told.gas == "levelled":
+        raise Incomplete("A levelling valve takes the load from the springs beside it; accepted is air shut in, or air alone.")
+    try:
+        bag, full = bag_of(told, what)
+        return _set(told, bag, full, full - needed_height(told), grown_m, None)
+    except OutOfRange as refused:
+        raise Incomplete(str(refused)) from None
+
+
+def air_springs(told: AirBag, grown_m: Floats, force_n: Floats) -> Bags:
+    """Bags in place of springs, set so that they carry a force where the springs would be compressed further than as weighed.
+
+    grown_m, force_n: (2,) there. Raises Incomplete in words where a number is missing or will not do.
+    """
+    what = "air spring"
+    try:
+        bag, full = bag_of(told, what)
+        if told.gas == "held" and max(np.diff(bag.area_m2) / np.diff(bag.x_m)) <= 0.0:
+            raise Incomplete("Pressure held by its line gives this bag no rate; accepted is air shut in, or a levelling valve.")
+        return _set(told, bag, full, full - _need(told, "stands_m", f"Height of the {what} as weighed"), grown_m, force_n)
+    except OutOfRange as refused:
+        raise Incomplete(str(refused)) from None
+
+
+def _set(told: AirBag, bag: Bag, full: float, as_weighed: float, grown: Floats, force: Floats | None) -> Bags:
+    """force: what the bags must carry, or None where the pressures are typed."""
+    at = as_weighed + np.asarray(grown, dtype=float)
+    area = bag.area(at)[0]
+    typed = [None if p is None else float(p.value) for p in (told.left_pa, told.right_pa)]
+    left = typed[0] if typed[0] is not None else typed[1]
+    right = typed[1] if typed[1] is not None else typed[0]
+    needed = np.array([left, right], dtype=float) if force is None else np.maximum(force / area, 0.0)
+    gauge = np.where([p is not None for p in (left, right)], np.array([left, right], dtype=float), needed)
+    if told.lines == "tee":
+        gauge = np.full(2, float(gauge @ area / area.sum()))
+    if force is not None and told.least_pa is not None and told.most_pa is not None:
+        gauge = np.clip(gauge, told.least_pa.value, told.most_pa.value)
+    laws, couple = _held(told, bag, gauge, at)
+    return Bags(
+        told=told,
+        bag=bag,
+        full_m=full,
+        law=laws,
+        offset_m=(as_weighed, as_weighed),
+        couple=couple,
+        gauge_pa=(float(gauge[0]), float(gauge[1])),
+        set_x_m=(float(at[0]), float(at[1])),
+        needed_pa=(float(needed[0]), float(needed[1])),
+    )
+
+
+def _held(told: AirBag, bag: Bag, gauge: Floats, at: Floats) -> tuple[tuple[ForceLaw, ForceLaw], Couple | None]:
+    """The laws of bags with a gauge pressure each at a compression, and what joins them."""
+    there = ambient_pa(value_or(told.set_high_m, 0.0))
+    here = ambient_pa(value_or(told.high_m, value_or(told.set_high_m, 0.0)))
+    room = value_or(told.set_k, ROOM_K)
+    warmer = (room + value_or(told.warmer_k, 0.0)) / room
+    teed = told.lines == "tee"
+    if told.gas == "held":
+        left, right = (HeldAir(bag=bag, gauge_pa=float(p)) for p in gauge)
+        return (left, right), None
+    if told.gas == "levelled":
+        limits = (_need(told, "least_pa", "Least pressure"), _need(told, "most_pa", "Most pressure"))
+        band = value_or(told.band_m, VALVE_BAND)
+        middle = np.full(2, at.mean()) if teed else at
+        valves = [levelled(bag, float(p), float(x), limits, band, here) for p, x in zip(gauge, middle, strict=True)]
+        if not teed:
+            return (valves[0], valves[1]), None
+        return _stand_ins(valves[0]), LevelledTee(valves[0])
+    tank = value_or(told.tank_m3, 0.0)
+    shut = [
+        ClosedAir(bag=bag, gauge_pa=float(p), set_x_m=float(x), tank_m3=tank, set_ambient_pa=there, ambient_pa=here, warmer=warmer)
+        for p, x in zip(gauge, at, strict=True)
+    ]
+    if not teed:
+        return (shut[0], shut[1]), None
+    tee = TeedAir(
+        bag=bag, gauge_pa=float(gauge[0]), set_x_m=(float(at[0]), float(at[1])), tank_m3=2.0 * tank, set_ambient_pa=there,
+        ambient_pa=here, warmer=warmer,
+    )  # fmt: skip
+    return _stand_ins(shut[0]), tee
+
+
+def _stand_ins(law: ClosedAir | LevelledAir) -> tuple[Coupled, Coupled]:
+    made = Coupled(law.domain, law.events)
+    return made, made
+
+
+def _need(told: AirBag, name: str, words: str) -> float:
+    reading = getattr(told, name)
+    if reading is None:
+        raise Incomplete(f"{words} is missing; it must be given here.")
+    return float(reading.value)
+
+
+def riding_rates(bags: Bags, x_m: Floats) -> tuple[float, float]:
+    """Rate in N/m of each bag as a bump meets it, both pressed together, at compressions x (2,) in m."""
+    at = [np.asarray(float(x)) for x in x_m]
+    if isinstance(bags.couple, TeedAir | LevelledTee):
+        own, cross, other = bags.couple.riding(float(x_m[0]), float(x_m[1])).both(*at)[1]
+        return float(own + cross), float(other + cross)
+    laws = [law.riding(float(x)) if isinstance(law, ClosedAir | LevelledAir) else law for law, x in zip(bags.law, at, strict=True)]
+    left, right = (float(law.rate(x)) for law, x in zip(laws, at, strict=True))
+    return left, right

@@ -1,0 +1,93 @@
+"""How a leaf pack hangs and is held: shackle and hanger, wedge, U-bolts; what they lift, turn and want."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.assess.setup.springs.laws import STRING, Incomplete, leaf_pack, value_or
+from isostat.core.limits import OutOfRange
+from isostat.core.springs.leaf.pack import LeafPack
+from isostat.core.springs.leaf.shackle import Hung, chord_at
+from isostat.job.springs.leaf import Pack
+
+FRICTION = 0.06  # of the load, until a lift test tells (common practice, no source)
+ROD, NUT = 0.014, 1.8  # m across a U-bolt's rod; rod diameters for washer, nut and two threads (common practice, no source)
+PLATE = 0.006  # m of the spring plate, until measured (common practice, no source)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Hanging:
+    """What another shackle or hanger does: frame up over the axle in m, axle turned pinion up in rad."""
+
+    hung: Hung
+    shackle_m: float
+    dropped_m: float
+    raised_m: float
+    turned_rad: float
+
+    def lean(self, chord_m: float) -> float:
+        """Lean of the shackle in rad with the eyes so far apart."""
+        return self.hung.lean(chord_m, self.shackle_m, self.dropped_m)
+
+
+def hanging(told: Pack) -> Hanging | None:
+    """The hanging of a pack by its shackle as found and as wanted; None where the shackle or its lean was not read.
+
+    Raises Incomplete in words where they cannot hang so.
+    """
+    if told.shackle_m is None or told.lean_rad is None or not told.leaves or told.leaves[0].front_m is None:
+        return None
+    main = told.leaves[0]
+    front = float(main.front_m.value)  # type: ignore[union-attr]
+    rear = value_or(main.rear_m, front)
+    chord = value_or(main.string_m, (front + rear) * STRING)
+    shackle, dropped = value_or(told.new_shackle_m, float(told.shackle_m.value)), value_or(told.hanger_m, 0.0)
+    try:
+        hung = Hung(
+            chord_m=chord, shackle_m=float(told.shackle_m.value), lean_rad=float(told.lean_rad.value), share=front / (front + rear)
+        )
+        raised, turned = hung.changed(shackle, dropped)
+    except OutOfRange as refused:
+        raise Incomplete(str(refused)) from None
+    return Hanging(hung=hung, shackle_m=shackle, dropped_m=dropped, raised_m=raised, turned_rad=turned)
+
+
+def chord_of(pack: LeafPack, arch_m: float) -> float:
+    """Eye to eye in m of a pack's main leaf at an arch."""
+    main = pack.leaves[0]
+    length = main.front_m + main.rear_m
+    return chord_at(length, max(min(arch_m, 0.3 * length), -0.3 * length))
+
+
+def stack_m(pack: LeafPack) -> float:
+    """Thickness of the pack at the clamp, plates between leaves included, m."""
+    return sum(leaf.thick_m + leaf.gap_m for leaf in pack.leaves)
+
+
+def thicker_m(told: Pack, found: Pack | None) -> float:
+    """How far the frame comes up because the pack is thicker than the one found, m; nothing under the axle, or where none was."""
+    if told.mount == "under axle" or found is None:
+        return 0.0
+    try:
+        return stack_m(leaf_pack(told)) - stack_m(leaf_pack(found))
+    except (Incomplete, OutOfRange):
+        return 0.0
+
+
+def u_bolt_m(told: Pack, pack: LeafPack, block_m: float) -> float | None:
+    """Length of a U-bolt's legs from the inside of its bend, m; None where the tube was not measured."""
+    if told.tube_m is None:
+        return None
+    rod = value_or(told.bolt_m, ROD)
+    return float(told.tube_m.value) + stack_m(pack) + block_m + value_or(told.plate_m, PLATE) + NUT * rod
+
+
+def over_to_under_m(told: Pack, pack: LeafPack) -> float | None:
+    """How far the frame comes up where the axle goes from over the spring to under it, m: its tube and the pack change places."""
+    return None if told.tube_m is None else float(told.tube_m.value) + stack_m(pack)
+
+
+def turned_rad(told: Pack) -> float:
+    """How far the pinion comes up in all, rad, by shackle, hanger and wedge."""
+    hung = hanging(told)
+    return (hung.turned_rad if hung else 0.0) + value_or(told.wedge_rad, 0.0)

@@ -1,0 +1,104 @@
+"""A stacked pair set on its coil-overs: collars for the target, the ring where it is wanted, and how it sits."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from isostat.assess.setup.figures import AxleFigures
+from isostat.assess.setup.springs.laws import THREAD, value_or
+from isostat.core.limits import Floats, OutOfRange
+from isostat.core.rates.purchase import LENGTH_STEP, to_step
+from isostat.core.springs import ring_fit
+from isostat.core.springs.ring_fit import CoilOver, RingWindow
+from isostat.core.springs.rising import compression_at
+from isostat.core.springs.stacked import StackedPair
+from isostat.core.travel.events import TravelEvent, bump_end, droop_end
+from isostat.job.fitted import AxleFit
+from isostat.job.springs.curved import Stack
+
+USUAL_EXTENDED = 0.05  # m by which a coil-over that was not measured is taken longer than its stroke (stated rule)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Seated:
+    """The springs and their ring, and the shocks with their collars where they end, left and right."""
+
+    pair: StackedPair
+    shock: tuple[CoilOver, CoilOver]
+    collar_m: tuple[float, float]  # how far down from where it stood
+    collar_typed: bool
+    hangs_x_m: tuple[float, float]  # spring travel from hanging to the baseline, taken negative
+    target_m: tuple[float, float]  # shaft at the target, from hanging
+    ring_fault: str = ""  # why the ring cannot be set as wanted
+
+
+def seat_stack(
+    fit: AxleFit, axle: AxleFigures, events: list[tuple[TravelEvent, ...]], at_springs: Floats, force_n: Floats, pair: StackedPair
+) -> Seated:
+    """The stack of an axle as it carries the target.
+
+    events: of both wheels. at_springs: (2,) travel of the springs' own points at the target. force_n: (2,) wanted there.
+    pair: the springs, with a ring where one is typed.
+    """
+    told, sides = fit.stack, (fit.left, fit.right)
+    x = [[float(axle.spring_motion.at(np.asarray(end.travel_m))[0]) for end in (droop_end(e), bump_end(e))] for e in events]
+    at = np.asarray(axle.spring_motion.at(at_springs)[0])
+    target = (float(at[0]) - x[0][0], float(at[1]) - x[1][0])
+    bump = [max(high - low, 0.02) for low, high in x]
+    extended = value_or(told.extended_m, max(bump) + USUAL_EXTENDED)
+
+    def down(law: StackedPair, side: int) -> float:
+        typed = sides[side].collar_m
+        if typed is not None:
+            return float(typed.value)
+        needs = compression_at(law, float(force_n[side])) - target[side] - (law.free_m - extended)
+        return float(np.clip(to_step(needs, LENGTH_STEP), -0.3, min(0.3, extended - bump[side] - 0.02)))
+
+    def shock(side: int, collar: float) -> CoilOver:
+        long = max(extended - collar, bump[side], 0.05)
+        return CoilOver(extended_m=long, bump_m=bump[side], thread_m=value_or(told.thread_m, THREAD),
+                        down_m=value_or(told.down_m, 0.0) - collar, up_m=value_or(told.up_m, 0.0) + collar)  # fmt: skip
+
+    made, fault, collars = pair, "", [0.0, 0.0]
+    for _ in range(2):  # a ring that is met before the target changes what the collar must do
+        collars = [down(made, side) for side in (0, 1)]
+        made, fault = _ringed(told, pair, (shock(0, collars[0]), shock(1, collars[1])), target)
+        if made == pair:
+            break
+    return Seated(
+        pair=made,
+        shock=(shock(0, collars[0]), shock(1, collars[1])),
+        collar_m=(collars[0], collars[1]),
+        collar_typed=any(s.collar_m is not None for s in sides),
+        hangs_x_m=(x[0][0], x[1][0]),
+        target_m=target,
+        ring_fault=fault,
+    )
+
+
+def window_of_both(pair: StackedPair, shocks: tuple[CoilOver, CoilOver]) -> RingWindow:
+    """Where the ring may sit so that it binds nothing on either side."""
+    left, right = (ring_fit.ring_window(pair, shock) for shock in shocks)
+    return RingWindow(max(left.nearest_m, right.nearest_m), min(left.furthest_m, right.furthest_m))
+
+
+def _ringed(
+    told: Stack, pair: StackedPair, shocks: tuple[CoilOver, CoilOver], target_m: tuple[float, float]
+) -> tuple[StackedPair, str]:
+    """The stack with its ring where it is wanted, one distance for both sides, and why that cannot be."""
+    if told.placed == "typed":
+        return pair, ""
+    if told.placed == "protecting":
+        return replace(pair, ring_m=window_of_both(pair, shocks).nearest_m), ""
+    rings = []
+    try:
+        for shock, target in zip(shocks, target_m, strict=True):
+            ride = float(np.clip(target, 0.0, shock.bump_m))
+            set_ = ring_fit.ring_for_crossover(pair, shock, ride, share=value_or(told.share, ring_fit.SHARE))
+            assert set_.ring_m is not None
+            rings.append(set_.ring_m)
+    except OutOfRange as refused:
+        return pair, str(refused)
+    return replace(pair, ring_m=max(to_step(sum(rings) / 2.0, LENGTH_STEP), 0.0)), ""

@@ -1,0 +1,1 @@
+"""What comes of the springs that are chosen, by kind."""

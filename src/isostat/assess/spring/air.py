@@ -1,0 +1,89 @@
+"""What the air helpers of an axle do in every case, and the same axle on steel alone."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from isostat.assess.setup.platform import HELPER, SPRING
+from isostat.assess.setup.springs.air import Bags
+from isostat.assess.solve.assessment import Assessment, assess
+from isostat.core.limits import GRAVITY, Floats
+from isostat.core.springs.leaf.pack import LeafLaw
+from isostat.core.vehicle.wheel_forces import ExactForces
+from isostat.job.edits.paths import put
+from isostat.job.points import SIDES
+from isostat.job.reading import Reading
+from isostat.job.schema import Job
+from isostat.job.springs.air import AirBag
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Aired:
+    """The bags of an axle in every case; arrays (2, B)."""
+
+    bags: Bags
+    alone: bool  # in place of springs, not beside them
+    gauge_pa: Floats
+    carries_kg: Floats
+    height_m: Floats  # of the bag
+    within: Floats  # 1 where the bag is between its longest and flat, 0 where it is not
+
+
+def aired(a: Assessment, axle: int) -> Aired | None:
+    """What the bags of an axle do, in place of its springs or beside them; None where there are none."""
+    alone = a.orders[axle].air
+    bags = alone or a.fits[axle].helper
+    if bags is None:
+        return None
+    s = a.proposed
+    rows = s.platform.row[axle, list(HELPER if alone is None else SPRING), :, 0]
+    x = np.asarray(a.axles[axle].spring_motion.at(rows @ s.rest.travel_m[axle])[0]) + np.array(bags.offset_m)[:, None]
+    low, high = bags.bag.x_m[0], bags.bag.x_m[-1]
+    inside = (x >= low - 1e-9) & (x <= high + 1e-9)
+    return Aired(
+        bags=bags,
+        alone=alone is not None,
+        gauge_pa=bags.gauge_at(x),
+        carries_kg=bags.force(x) / GRAVITY,
+        height_m=bags.full_m - x,
+        within=inside.astype(float),
+    )
+
+
+def against_roll(a: Assessment, axle: int) -> float:
+    """Stiffness against roll of an axle at the target, N·m a rad, its bar included, as a bump meets it."""
+    s, case = a.proposed, np.array([a.target_case])
+    platform, bank = s.riding
+    _, k = ExactForces(platform.take(case), bank)(s.rest.travel_m[..., case])
+    return float((k.ll[axle, 0] - 2.0 * k.lr[axle, 0] + k.rr[axle, 0]) * a.axles[axle].half_track_m ** 2)
+
+
+@lru_cache(maxsize=4)
+def on_steel(job: Job, axle: int) -> Assessment:
+    """The same job with no air at an axle: a leaf pack on the blocks that stand there, other springs solved for the target."""
+    fits, order = list(job.proposal.axles), assess(job).orders[axle]
+    plain: dict[str, Reading | None] = dict.fromkeys(("rate_n_per_m", "free_length_m", "spacer_m", "collar_m", "slack_rad"))
+    packed = isinstance(order.law[0], LeafLaw)
+    sides = {
+        side: getattr(fits[axle], side).model_copy(update=plain | ({"spacer_m": Reading(value=block)} if packed else {}))
+        for side, block in zip(SIDES, order.order.spacer_m, strict=True)
+    }
+    kind = "coil" if fits[axle].kind == "air" else fits[axle].kind
+    fits[axle] = fits[axle].model_copy(update={"helper": AirBag(), "kind": kind, **sides})
+    return assess(job.model_copy(update={"proposal": job.proposal.model_copy(update={"axles": tuple(fits)})}))
+
+
+def blocks_on_steel(steel: Assessment, axle: int) -> tuple[float, float] | None:
+    """Blocks in m that the pack alone would take for the target; None where no pack stands there.
+
+    steel: as `on_steel` has it.
+    """
+    if not isinstance(steel.orders[axle].law[0], LeafLaw):
+        return None
+    job = steel.job
+    for side in SIDES:
+        job = put(job, ("proposal", "axles", axle, side, "spacer_m"), None)
+    return assess(job).orders[axle].order.spacer_m

@@ -1,0 +1,126 @@
+"""How a spring looks: its length, mean diameter, wire, and the pitch of each half turn; as far as it is known."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.winding import wound
+from isostat.core.limits import OutOfRange
+from isostat.core.parts.couple import Coupled
+from isostat.core.parts.wire import wire
+from isostat.core.springs.air.bag import ClosedAir, HeldAir
+from isostat.core.springs.air.valve import LevelledAir
+from isostat.core.springs.helix import Helix, mean_diameter
+from isostat.core.springs.leaf.pack import LeafLaw
+from isostat.core.springs.progressive import Progressive
+from isostat.core.springs.stacked import StackedPair
+from isostat.core.springs.torsion.bar import ArmLaw
+from isostat.core.springs.winding import Wish, wind
+from isostat.job.fitted import AxleFit
+from isostat.job.springs.curved import ProgressiveCoil, StackPart
+
+INSIDE, WIRE, TURNS = 0.100, 0.013, 8.0  # m and turns, drawn where nothing is known (stated rule)
+PRESSED_SHARE = 0.5  # of its free length that a coil of unknown travel is taken to be pressed by, drawn only (stated rule)
+
+
+NO_COIL = (LeafLaw, ArmLaw, ClosedAir, HeldAir, LevelledAir, Coupled)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shape:
+    """One spring without load, m. pitches: share of the length of each half turn, from the upper end. known: its wire was told."""
+
+    free_m: float
+    mean_m: float
+    wire_m: float
+    pitches: tuple[float, ...]
+    known: bool
+
+    @property
+    def outside_m(self) -> float:
+        """Across the outside."""
+        return self.mean_m + self.wire_m
+
+
+def _even(turns: float) -> tuple[float, ...]:
+    return (1.0,) * max(round(turns * 2), 4)
+
+
+def of_helix(coil: Helix, *, known: bool = True) -> Shape:
+    """A plain coil of known dimensions."""
+    return Shape(free_m=coil.free_m, mean_m=coil.mean_m, wire_m=coil.wire_m, pitches=_even(coil.turns), known=known)
+
+
+def of_rate(rate: float, free_m: float, inside_m: float | None, fit: AxleFit) -> Shape:
+    """A plain coil of which rate and free length are known, wound as one would; with eight turns where none can be wound."""
+    inside = INSIDE if inside_m is None else inside_m
+    wish = Wish(rate=rate, free_m=free_m, inside_m=inside, pressed_m=PRESSED_SHARE * free_m, margin_m=0.0)
+    try:
+        return of_helix(wind(wish, wire(fit.wire)), known=False)
+    except OutOfRange:
+        return Shape(free_m=free_m, mean_m=inside + WIRE, wire_m=WIRE, pitches=_even(TURNS), known=False)
+
+
+def found_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
+    """The left spring of an axle as found, as it lies on the floor; none of a pack, a torsion bar or a bag."""
+    fit, spring = a.job.as_found.axles[axle], a.found_springs[axle][0]
+    inside = fit.inside_m or a.job.proposal.axles[axle].inside_m
+    across = None if inside is None else float(inside.value)
+    if isinstance(spring.law, NO_COIL):
+        return ()
+    if isinstance(spring.law, Progressive):
+        return (of_progressive(fit.progressive, spring.law, spring.implied_free_m, across),)
+    return (of_rate(spring.rate.value, max(spring.implied_free_m, 0.05), across, fit),)
+
+
+def of_progressive(told: ProgressiveCoil, law: Progressive, free_m: float, inside_m: float | None) -> Shape:
+    """A progressive coil: by its counted turns, else with as many close ones as its two rates tell."""
+    if told.by == "turns" and told.wire_m and told.across_m:
+        d = float(told.wire_m.value)
+        pitches = [p for g in told.groups if g.turns and g.pitch_m for p in [g.pitch_m.value] * round(g.turns.value * 2)]
+        mean = mean_diameter(told.across_m.value, d, told.across)
+        return Shape(free_m=free_m, mean_m=mean, wire_m=d, pitches=(d, d, *pitches, d, d), known=True)
+    d, inside = WIRE, INSIDE if inside_m is None else inside_m
+    close_rate, close_way = max(law.groups, key=lambda g: g[0] / max(g[1], 1e-9)) if len(law.groups) > 1 else law.groups[0]
+    whole = 1.0 / sum(1.0 / rate for rate, _ in law.groups)
+    close = max(round(2 * TURNS * whole / close_rate), 1) if len(law.groups) > 1 else 0
+    rest = max(round(2 * TURNS) - close, 1)
+    near = d + 2 * close_way / max(close, 1)
+    far = max((free_m - close * near / 2) * 2 / rest, d)
+    return Shape(free_m=free_m, mean_m=inside + d, wire_m=d, pitches=(near,) * close + (far,) * rest, known=False)
+
+
+def ordered_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
+    """The left spring that an axle orders, or those of its stack from the lowest up; none of a pack, a torsion bar or a bag."""
+    o, fit = a.orders[axle], a.job.proposal.axles[axle]
+    law, told = o.law[0], wound(a, axle)
+    if isinstance(law, NO_COIL):
+        return ()
+    if isinstance(law, StackedPair):
+        pairs = [(fit.stack.main, law.main), (fit.stack.top, law.top)]
+        if law.third is not None and fit.stack.third is not None:
+            pairs.append((fit.stack.third, law.third))
+        return tuple(of_part(typed, fit, part.free_m, part.rate) for typed, part in pairs)
+    inside = fit.inside_m.value if fit.inside_m else None
+    free = max(o.order.free_m[0], 0.05)
+    if told is not None and told.helix is not None:
+        return (of_helix(told.helix),)
+    if isinstance(law, Progressive):
+        return (of_progressive(fit.progressive, law, free, inside),)
+    return (of_rate(o.order.rate_n_per_m[0], free, inside, fit),)
+
+
+def of_part(part: StackPart, fit: AxleFit, free_m: float, rate: float) -> Shape:
+    """One spring of a stack; its wire from the solid length where nothing else is known."""
+    shape = of_rate(rate, free_m, part.inside_m.value if part.inside_m else 0.064, fit)
+    if part.solid_m is None:
+        return shape
+    inside = shape.mean_m - shape.wire_m
+    sizes = np.arange(0.004, 0.020, 0.0005)
+    shear = wire(fit.wire).shear_pa
+    solids = sizes * (shear * sizes**4 / (8 * (inside + sizes) ** 3 * rate) + 2.0)
+    d = float(sizes[int(np.argmin(abs(solids - part.solid_m.value)))])
+    return Shape(free_m=free_m, mean_m=inside + d, wire_m=d, pitches=_even(part.solid_m.value / d), known=False)

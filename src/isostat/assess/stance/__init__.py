@@ -1,0 +1,1 @@
+"""How it stands, should stand, and by what it is brought there."""

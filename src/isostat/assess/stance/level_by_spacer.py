@@ -1,0 +1,74 @@
+"""A lean taken out by one spacer: which corner, how thick, solved through the whole vehicle."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+
+from isostat.assess.setup.platform import SPRING
+from isostat.assess.solve.assessment import Assessment, assess
+from isostat.core.findings.judgement import Place
+from isostat.core.limits import Floats
+from isostat.core.rates.purchase import SPACER_STEP, to_step
+from isostat.core.vehicle.equilibrium import solve_equilibrium
+from isostat.job.edits.paths import put
+from isostat.job.edits.target import aim_by_axle
+from isostat.job.files import JobFault
+from isostat.job.points import SIDES
+from isostat.job.schema import Job
+
+PROBE = 0.005  # m of spacer by which the answer is felt
+THICKEST = 0.05  # m of spacer that is offered (stated rule)
+
+
+def leans(a: Assessment) -> Floats:
+    """How much higher the left stands than the right in every case, mean of all axles, (B,) in m; 0 where it does not stand."""
+    s = a.proposed
+    return np.where(s.stands, (s.hub_to_arch_m[:, 0] - s.hub_to_arch_m[:, 1]).mean(axis=0), 0.0)
+
+
+def one_spacer(a: Assessment, place: Place) -> float | None:
+    """Total spacer in m at a corner that by itself levels the place's case; None where none up to THICKEST does."""
+    axle, side, case = int(place.axle or 0), int(place.side or 0), int(place.case or 0)
+    if a.orders[axle].torsion is not None or a.orders[axle].air is not None:
+        return None
+    lean = float(leans(a)[case])
+    probe = a.proposed.platform.take(np.array([case]))
+    offset = probe.offset_m.copy()
+    offset[axle, SPRING[side]] += PROBE
+    travel = solve_equilibrium(replace(probe, offset_m=offset), a.proposed.bank, exact=True).travel_m[..., 0]
+    height = a.baseline_m - travel
+    felt = float((height[:, 0] - height[:, 1]).mean()) - lean
+    if abs(felt) < 1e-5:
+        return None
+    o = a.orders[axle]
+    stood = o.order.spacer_m[side] if o.stack is None else o.stack.collar_m[side]
+    total = to_step(stood - lean / felt * PROBE, SPACER_STEP)
+    return total if 0.0 < total <= THICKEST else None
+
+
+def with_spacer(job: Job, place: Place) -> Job:
+    """The job with the springs ordered as they are now, level wanted, and a spacer at one corner that levels it in a case.
+
+    Raises JobFault where nothing can be ordered that a spacer would go under, or none would do.
+    """
+    a = assess(job)
+    thick = one_spacer(a, place)
+    if thick is None or not all(o.can_be_had for o in a.orders):
+        raise JobFault("remedy", ["No spacer there levels it; accepted is springs that can be had and a spacer up to 50 mm."])
+    for i, o in enumerate(a.orders):
+        for s, name in enumerate(SIDES):
+            here = (i, s) == (place.axle, place.side)
+            if o.stack is not None:  # a collar takes the place of the spacer
+                parts = {"collar_m": thick if here else o.stack.collar_m[s]}
+            elif o.torsion is not None or o.air is not None:
+                continue  # an anchor is turned, a pressure set: no spacer goes there
+            elif a.job.proposal.axles[i].kind == "leaf":
+                parts = {"spacer_m": thick if here else o.order.spacer_m[s]}
+            else:
+                parts = {"free_length_m": o.order.free_m[s], "spacer_m": thick if here else o.order.spacer_m[s]}
+                parts |= {} if a.job.proposal.axles[i].kind == "progressive" else {"rate_n_per_m": o.order.rate_n_per_m[s]}
+            for field, value in parts.items():
+                job = put(job, ("proposal", "axles", i, name, field), value)
+    return aim_by_axle(job, {"lean_m": {"value": 0.0}})

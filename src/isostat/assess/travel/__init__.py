@@ -1,0 +1,1 @@
+"""What ends a wheel's way, in which order, with which margin."""

@@ -1,0 +1,51 @@
+"""A spacer under a bump stop, or so much trimmed off it: what trimming would cost is looked at before it is taken."""
+
+from __future__ import annotations
+
+from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.travel.judge import order_faults
+from isostat.core.findings.travel import WrongOrder
+from isostat.job.edits.paths import put, put_number
+from isostat.job.files import JobFault
+from isostat.job.schema import Job
+
+WORSE = 0.0005  # m of a margin
+
+
+def put_stop_spacer(axle: int, job: Job, spacer_m: float | None, typed: str = "") -> Job:
+    """The proposal with a spacer under both stops of an axle; below nothing, so much is trimmed off them.
+
+    spacer_m: None: as found. Raises JobFault where trimming would leave tyre, coil or shock less than their margins, with how much
+    may be trimmed.
+    """
+    path = ("proposal", "axles", axle, "stop", "spacer_m")
+    if spacer_m is None:
+        return put(job, path, None)
+    changed = put_number(job, path, spacer_m, typed or None)
+    if spacer_m >= 0.0:
+        return changed
+    before, after = _short(assess(job), axle), _short(assess(changed), axle)
+    worse = {what: short for what, short in after.items() if short > before.get(what, 0.0) + WORSE}
+    if worse:
+        what = max(worse, key=lambda name: worse[name])
+        most = _most(job, axle, spacer_m, before)
+        room = f"at most {most * 1000:.0f} mm trimmed" if most > 0.0 else "a stop that is not trimmed"
+        raise JobFault("edit", [f"Stops trimmed by {-spacer_m * 1000:.0f} mm leave too little before {what}; accepted is {room}."])
+    return changed
+
+
+def _short(a: Assessment, axle: int) -> dict[str, float]:
+    """What of an axle's bump comes too soon, and by how much, m."""
+    found = [j for side in (0, 1) for j in order_faults(a, axle, side) if isinstance(j, WrongOrder) and j.bump]
+    return {what: max(j.short_m for j in found if j.what == what) for what in {j.what for j in found}}
+
+
+def _most(job: Job, axle: int, spacer_m: float, before: dict[str, float]) -> float:
+    """The most that can be trimmed, to the millimetre, by halving."""
+    low, high = 0, round(-spacer_m * 1000)
+    while high - low > 1:
+        middle = (low + high) // 2
+        tried = _short(assess(put_number(job, ("proposal", "axles", axle, "stop", "spacer_m"), -middle / 1000)), axle)
+        fits = all(short <= before.get(what, 0.0) + WORSE for what, short in tried.items())
+        low, high = (middle, high) if fits else (low, middle)
+    return low / 1000

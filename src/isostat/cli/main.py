@@ -1,0 +1,167 @@
+"""The command line: assess a job, write a demo, print the schema, open the window."""
+
+from __future__ import annotations
+
+import argparse
+import gc
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from isostat import __version__
+from isostat.cli.options import whole_number
+from isostat.cli.spring_options import add_to as add_spring
+from isostat.cli.terminal import ANSWERED, FAULTS, REFUSED, complain, spoken, tell, tell_plain
+from isostat.job.demos import demo, demo_names
+from isostat.job.files import JobFault, read_job
+from isostat.job.saving import save_job
+from isostat.job.schema import Job
+from isostat.job.tables.reader import read_table
+from isostat.job.tables.readings_csv import measurements_csv, with_measurements
+from isostat.units.unit import DEFAULT_PRESET, PRESETS
+
+STRICT = "exit with 3 where a finding is a fault"
+
+
+def _assess(job_path: Path, units: str, as_json: bool, strict: bool) -> int:
+    from isostat.answers.assessment import answer  # noqa: PLC0415
+    from isostat.assess import assess  # noqa: PLC0415 - scipy is slow to import, and `--version` needs none of it
+    from isostat.assess.fixes import judge_fixes  # noqa: PLC0415
+    from isostat.assess.judge import judge  # noqa: PLC0415
+    from isostat.core.findings.judgement import Grade  # noqa: PLC0415
+    from isostat.wording.letter import letter  # noqa: PLC0415
+    from isostat.wording.reader import Reader  # noqa: PLC0415
+
+    job = read_job(job_path)
+    assessment = assess(job)
+    judgements = judge(assessment)
+    fixes = judge_fixes(assessment, judgements)
+    reader = Reader(job, PRESETS[units])
+    if as_json:
+        tell_plain(answer(assessment, judgements, fixes, reader))
+    else:
+        tell(letter(assessment, judgements, fixes, reader))
+    return FAULTS if strict and any(j.grade is Grade.FAULT for j in judgements) else ANSWERED
+
+
+def _measurements(job_path: Path, take: Path | None, units: str) -> int:
+    job = read_job(job_path)
+    if take is None:
+        tell(measurements_csv(job, PRESETS[units]))
+    else:
+        save_job(with_measurements(job, read_table(take), take.name, PRESETS[units]), job_path)
+    return 0
+
+
+def _stand_in(job_path: Path, port: int, slow: str) -> int:
+    import asyncio  # noqa: PLC0415 - wanted by this command alone
+
+    from isostat.devices.stand_in import Faults, serve  # noqa: PLC0415
+
+    job = read_job(job_path)
+
+    def ready(at: int) -> None:
+        tell(f"Scales stand in at localhost:{at}. Ctrl C ends it.\n")
+        sys.stdout.flush()
+
+    try:
+        asyncio.run(serve(job, port, Faults(slow_pad=slow.upper()), ready))
+    except KeyboardInterrupt:
+        tell("\n")
+    except OSError as fault:
+        complain(f"No scales can stand in at port {port}: {(fault.strerror or str(fault)).lower()}.")
+        return REFUSED
+    return 0
+
+
+def _open(path: Path | None) -> int:
+    from isostat.desktop.display import NoDisplay  # noqa: PLC0415 - Qt only where a window is wanted
+
+    try:
+        from isostat.desktop.application import run  # noqa: PLC0415
+
+        return run(path)
+    except NoDisplay as why:
+        complain(str(why))
+        return REFUSED
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="isostat", description=__doc__)
+    parser.add_argument("--version", action="version", version=f"isostat {__version__}")
+    commands = parser.add_subparsers(dest="command", required=True)
+    assess = commands.add_parser("assess", help="heights, loads, travel, the spring order and findings of a job")
+    assess.add_argument("job", type=Path)
+    assess.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
+    assess.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
+    assess.add_argument("--strict", action="store_true", help=STRICT)
+    write = commands.add_parser("demo", help=f"write a demo job: {', '.join(demo_names())}")
+    write.add_argument("name")
+    write.add_argument("out", type=Path)
+    opened = commands.add_parser("open", help="open a job in the window")
+    opened.add_argument("job", type=Path, nargs="?")
+    out = commands.add_parser("measurements", help="print a job's readings as CSV, or put those of a CSV into it (docs/csv.md)")
+    out.add_argument("job", type=Path)
+    out.add_argument("--take", type=Path, metavar="CSV", help="put these readings into the job and save it")
+    out.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name, help="of cells without a unit")
+    stand_in = commands.add_parser("stand-in", help="speak like an instrument of the workshop, to try the window without one")
+    stand_in.add_argument("device", choices=["scales"])
+    stand_in.add_argument("--job", type=Path, required=True, help="whose pad loads it shows")
+    stand_in.add_argument("--port", type=whole_number, default=8107, help="0 takes a free one")
+    stand_in.add_argument("--slow", default="", metavar="PAD", help="a pad that settles late, such as RL")
+    add_spring(commands)
+    travel = commands.add_parser(
+        "travel", help="what comes when on every wheel's way, one wheel up, stops, straps, shocks, damping"
+    )
+    travel.add_argument("job", type=Path)
+    travel.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
+    travel.add_argument("--shocks", type=Path, metavar="CSV", help="rank these: name, extended, collapsed (docs/csv.md)")
+    travel.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
+    travel.add_argument("--strict", action="store_true", help=STRICT)
+    commands.add_parser("schema", help="print the JSON Schema of a job file")
+    return parser
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Runs one command. Returns the exit status: 0 answered, 1 refused, in words on standard error; 2 is for how it was called.
+
+    With `--strict` it is 3 where a finding is a fault.
+    """
+    return spoken(lambda: _main(arguments))
+
+
+def _main(arguments: Sequence[str] | None) -> int:
+    asked = _parser().parse_args(arguments)
+    if asked.command != "open":
+        gc.enable()
+    try:
+        match asked.command:
+            case "assess":
+                return _assess(asked.job, asked.units, asked.json, asked.strict)
+            case "demo":
+                save_job(demo(asked.name), asked.out)
+            case "measurements":
+                return _measurements(asked.job, asked.take, asked.units)
+            case "spring":
+                from isostat.cli.springs.coil import answer_spring  # noqa: PLC0415 - the core only where it is wanted
+
+                return answer_spring(asked)
+            case "travel":
+                from isostat.cli.travel import answer_travel  # noqa: PLC0415 - likewise
+
+                return answer_travel(asked)
+            case "stand-in":
+                return _stand_in(asked.job, asked.port, asked.slow)
+            case "schema":
+                tell_plain(Job.model_json_schema())
+            case "open":
+                return _open(asked.job)
+    except JobFault as fault:
+        complain("\n".join([f"{fault.source}: not read.", *(f"  {f}" for f in fault.faults)]))
+        return REFUSED
+    except OSError as fault:
+        if not fault.filename:  # of the answer's way out, not of a file
+            raise
+        complain(f"{fault.filename}: {fault.strerror or fault}.")
+        return REFUSED
+    return 0

@@ -1,0 +1,1 @@
+"""`isostat spring`, a kind each."""

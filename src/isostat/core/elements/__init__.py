@@ -1,1 +1,0 @@
-"""What carries or ends the way of a wheel: springs, stops, shocks, bars, gas, tyres."""

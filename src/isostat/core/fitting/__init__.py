@@ -1,0 +1,1 @@
+"""From readings back to rates, friction, loads, and how sure they are."""

@@ -1,0 +1,1 @@
+"""From what is wanted to a rate, and to what is bought."""

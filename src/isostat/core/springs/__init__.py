@@ -1,0 +1,1 @@
+"""Force laws of springs, and how they are made, by kind."""

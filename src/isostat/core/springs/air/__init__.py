@@ -1,0 +1,1 @@
+"""Air springs: the bag, its valve, bags on one line."""

@@ -1,0 +1,1 @@
+"""Where things happen on a wheel's way, together and crossed."""

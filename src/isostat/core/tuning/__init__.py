@@ -1,1 +1,0 @@
-"""Backwards: from what is wanted or was read to rates, lengths, places and errors."""

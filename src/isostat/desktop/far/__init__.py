@@ -1,0 +1,1 @@
+"""The far view, two metres from the screen."""

@@ -1,0 +1,198 @@
+"""Load's table: every item with its mass and place, how much of it is on board in each case; and the picked item in full."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import partial
+
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtGui import QPainter
+
+from isostat.desktop.pieces.fields import Put
+from isostat.desktop.pieces.fill import Fill
+from isostat.desktop.pieces.ink import case_glyph, case_sign
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.job.edits import items as item_edits
+from isostat.job.edits import paths as edits
+from isostat.job.files import JobFault
+from isostat.job.places import FRONT_HUB, Datum
+from isostat.job.schema import Item, Job
+from isostat.units.shown import with_unit
+from isostat.units.unit import Quantity
+from isostat.wording.aboard import aboard_words
+
+ROW, HEAD, FOOT = 21, 27, 68  # px of a row, of the head, and of what stands below the rows
+ABOARD = 20  # px of the line that says what was on board when weighed
+KINDS = {"thing": "thing", "tank": "tank", "wheels": "on the wheels", "hitch": "on the ball"}
+STAYS = ("comes and goes", "stays")
+TANK_STEPS = 20
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """The signs to be drawn: each case at the head of its column, how each item comes and goes."""
+
+    cases: list[tuple[int, QPointF]]
+    signs: list[tuple[str, QPointF]]
+
+
+def foot_of(v: View) -> int:
+    """What stands below the rows, px; with *As weighed* chosen a line more, what was on the scales."""
+    return FOOT + (ABOARD if v.case == v.weighed else 0)
+
+
+def rows_in(v: View, area: QRectF) -> int:
+    """How many items have room."""
+    return max(int((area.height() - v.theme.px(HEAD + foot_of(v))) / v.theme.px(ROW)), 1)
+
+
+def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int, first: int, datum: Datum) -> Table:
+    """Places the table from its `first` item on."""
+    t, top = v.theme, area.top() + v.theme.px(8)
+    share, sign = t.px(40), t.px(17)
+    cases = range(len(v.job.cases))
+    start = area.right() - share * len(cases)
+    more = 14 if v.reader.preset.height.fractional else 0
+    columns = (("mass", 48), ("behind", 50 + more), ("left", 46 + more))
+    places, x = {}, start - t.px(6) - sum(t.px(wide + 3) for _, wide in columns)
+    name_wide = x - area.left() - sign - t.px(4)
+    for key, wide in columns:
+        places[key] = (x, wide)
+        x += t.px(wide + 3)
+    head = sheet.caps("item head", "Item", QPointF(area.left(), top))
+    sheet.text("item units", f"in {v.reader.preset.height.sign}", QPointF(head.right() + t.px(8), top - 2), size=12.5, role="ink2")
+    heads = {"mass": v.reader.preset.mass.sign, "behind": "behind" if datum.way > 0 else "ahead", "left": "left"}
+    for key, (x, wide) in places.items():
+        sheet.text(f"{key} head", heads[key], QPointF(x + t.px(wide), top - 2), size=12.5, role="ink2", anchor=RIGHT)
+    height, signs = round(t.px(ROW - 1)), []
+    for n in range(first, min(first + rows_in(v, area), len(v.job.items))):
+        item, y = v.job.items[n], top + t.px(ROW - 2 + ROW * (n - first))
+        role, weight = ("accent", 600) if n == picked else ("ink", 400)
+        sheet.words(f"name {n}", ("items", n, "name"), QPointF(area.left(), y), QSize(round(name_wide), height),
+                    label=f"name of item {n + 1}", role=role, weight=weight, put=partial(_rename, n))  # fmt: skip
+        signs.append((how_it_comes(v.job, item), QPointF(area.left() + name_wide + sign / 2 + 1, y + height / 2)))
+        _lay_numbers(sheet, v, n, y, places, datum)
+        for k, case in enumerate(cases):
+            kg = float(v.a.loading.items_kg[case, n])
+            sheet.field(f"share {n} {case}", (), QPointF(start + share * k + 2, y), QSize(round(share - 3), height),
+                        label=f"{item.name} in {v.job.cases[case].name}", quantity=Quantity.MASS, value=kg or None, empty="–",
+                        figure=13, put=partial(put_share, v.job.cases[case].name, item.name))  # fmt: skip
+    return Table([(case, QPointF(start + share * (k + 0.5), top + t.px(7))) for k, case in enumerate(cases)], signs)
+
+
+def _lay_numbers(sheet: Sheet, v: View, n: int, y: float, places: dict[str, tuple[float, int]], datum: Datum) -> None:
+    """Mass of one, place along from the datum and place across of an item."""
+    t, item, vehicle = v.theme, v.job.items[n], v.job.vehicle
+    along = datum.from_here(vehicle, item.behind_front_m.value)
+    words = f"{'behind' if datum.way > 0 else 'ahead of'} the {datum.words}"
+    put = None if datum is FRONT_HUB else partial(_put_along, n, datum)
+    rows: tuple[tuple[str, str, Quantity, str, float | None, Put | None], ...] = (
+        ("mass", "mass_kg", Quantity.MASS, "mass" if item.count == 1 else "mass of one", item.mass_kg.value, None),
+        ("behind", "behind_front_m", Quantity.HEIGHT, words, along, put),
+        ("left", "left_m", Quantity.HEIGHT, "left of the middle", item.left_m.value, None),
+    )
+    for key, field, quantity, label, value, edit in rows:
+        x, wide = places[key]
+        path = ("items", n, field) if edit is None else ()
+        sheet.field(f"{key} {n}", path, QPointF(x, y), QSize(round(t.px(wide)), round(t.px(ROW - 1))), figure=13,
+                    label=f"{item.name} {label}", quantity=quantity, value=value, put=edit,
+                    assumed=getattr(item, field).assumed)  # fmt: skip
+
+
+def lay_aboard(sheet: Sheet, v: View, at: QPointF, width: float) -> None:
+    """What was on board when weighed: an item added while *As weighed* shows was, until its number there is emptied."""
+    words = aboard_words(v.job)
+    while sheet.text_width(words, 12.5) > width and ", " in words:
+        words = f"{words.rsplit(', ', 1)[0].removesuffix(' and more.')} and more."
+    sheet.text("aboard", words, at, size=12.5, role="ink2")
+
+
+def lay_picked(sheet: Sheet, v: View, at: QPointF, right: float, n: int) -> None:
+    """The picked item in full: what it is, whether it stays, how many, how high, and how much of it this case carries."""
+    t, item = v.theme, v.job.items[n]
+    high, kinds = round(t.px(24)), list(KINDS)
+    area = QRect(round(at.x()), round(at.y()), round(t.px(104)), high)
+    sheet.choice("item kind", list(KINDS.values()), kinds.index(item.kind), area, label=f"what {item.name} is",
+                 chosen=lambda k: sheet.put(("items", n, "kind"), kinds[k], f"what {item.name} is"))  # fmt: skip
+    area = QRect(area.right() + 5, area.top(), round(t.px(118)), high)
+    sheet.choice("item stays", STAYS, int(item.stays), area, label=f"whether {item.name} stays",
+                 chosen=lambda k: sheet.put(("items", n, "stays"), bool(k), f"whether {item.name} stays"))  # fmt: skip
+    x = float(area.right() + 6)
+    for key, words, wide in (("count", "×", 34), ("up", f"up {v.reader.preset.height.sign}", 50)):
+        box = sheet.text(f"item {key} word", words, QPointF(x, at.y() + t.px(4)), size=12.5, role="ink2")
+        place, size = QPointF(box.right() + 3, at.y()), QSize(round(t.px(wide)), high)
+        if key == "count":
+            sheet.field("item count", (), place, size, label=f"how many of {item.name}", quantity=Quantity.RATIO, whole=True,
+                        value=item.count, put=partial(_put_count, n), figure=13)  # fmt: skip
+        else:
+            above = item.above_ground_m
+            sheet.field("item up", ("items", n, "above_ground_m"), place, size, label=f"{item.name} above the ground",
+                        quantity=Quantity.HEIGHT, value=above.value if above else None, empty="–", figure=13)  # fmt: skip
+        x = box.right() + 3 + size.width() + t.px(8)
+    kg, steps = float(v.a.loading.items_kg[v.case, n]), item.count if item.count > 1 else (TANK_STEPS if item.kind == "tank" else 1)
+    name = f"{item.name}: {v.reader.mass(kg)} of {v.reader.mass(item.whole_kg)} on board, {v.reader.case(v.case)}"
+    made = sheet.child("fill", Fill, lambda fill: fill.filled.connect(partial(_fill, sheet)))
+    made.place(t, name, (v.case, n), steps, item_edits.share_in(v.job, v.job.cases[v.case], item))
+    made.setGeometry(QRect(round(x), round(at.y()), max(round(right - x), 40), high))
+
+
+def _fill(sheet: Sheet, at: tuple[int, int], share: float, gesture: int) -> None:
+    """More or less of an item in a case, by hand."""
+    assert sheet.view is not None
+    case, item = sheet.view.job.cases[at[0]].name, sheet.view.job.items[at[1]].name
+    sheet.edited.emit(lambda job: item_edits.set_share(job, case, item, share), f"{item} in {case}", gesture)
+
+
+def how_it_comes(job: Job, item: Item) -> str:
+    """`stays`, `goes` (comes and goes), or `off`: on the scales then, in no load since."""
+    if item.weighed_share.value > 0 and not any(item_edits.share_in(job, c, item) for c in job.cases if c.kind == "load"):
+        return "off"
+    return "stays" if item.stays else "goes"
+
+
+def draw_signs(p: QPainter, v: View, table: Table) -> None:
+    """The cases' glyphs, and beside every item a square, two arrows or a cross."""
+    t = v.theme
+    for case, at in table.cases:
+        case_sign(p, v, case, at, 5)
+    for sign, at in table.signs:
+        p.setPen(pen(t, "ink2", 1.2))
+        if sign == "stays":
+            p.fillRect(QRectF(at.x() - 4, at.y() - 4, 8, 8), t.colour("ink2"))
+        elif sign == "off":
+            case_glyph(p, "before", at, 4, t.colour("ink2"), t.colour("sheet"))
+        else:
+            for way in (-1, 1):
+                tip = at + QPointF(way * 5.5, way * 2.5)
+                p.drawLine(QLineF(at + QPointF(-way * 5.5, way * 2.5), tip))
+                p.drawLine(QLineF(tip, tip + QPointF(-way * 3.5, way * 3)))
+
+
+def put_share(case: str, name: str, job: Job, kg: float | None, typed: str) -> Job:
+    """The job with so much of an item on board in a case; nothing typed is nothing on board."""
+    whole = next(item.whole_kg for item in job.items if item.name == name)
+    if kg is not None and not 0.0 <= kg <= whole * (1.0 + 1e-9):
+        kind = next(item.kind for item in job.items if item.name == name)
+        most, word = with_unit(whole, Quantity.MASS), "holds" if kind == "tank" else "weighs"
+        wrong = "will not go in" if kg > whole else "is less than nothing"
+        raise JobFault("edit", [f"{name} {word} {most}; {typed} {wrong}. Enter 0 to {most}."])
+    share = (kg / whole if whole else math.inf) if kg else 0.0
+    return item_edits.set_share(job, case, name, share)
+
+
+def _put_along(n: int, datum: Datum, job: Job, si: float | None, typed: str) -> Job:
+    if si is None:
+        return job
+    behind = datum.to_front_hub(job.vehicle, si)
+    return edits.put_number(job, ("items", n, "behind_front_m"), behind, f"{typed} from the {datum.words}")
+
+
+def _put_count(n: int, job: Job, si: float | None, typed: str) -> Job:
+    return edits.put(job, ("items", n, "count"), 1 if si is None else edits.whole_number("Count", si, typed, 1, 999))
+
+
+def _rename(index: int, job: Job, words: str) -> Job:
+    return item_edits.rename_item(job, index, words)

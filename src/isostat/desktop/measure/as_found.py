@@ -1,0 +1,242 @@
+"""Measure's last pages: the vehicle and what stands under it as found, axle by axle, then spring by spring."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import partial
+from typing import get_args
+
+from PyQt6.QtCore import QPointF, QRect, QSize
+
+from isostat.assess.setup.tandem import ARM
+from isostat.core.working import Figure, Origin
+from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.spring.head import KINDS
+from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
+from isostat.job.edits.axles import add_axle, remove_axle
+from isostat.job.points import SIDES
+from isostat.job.reading import Reading
+from isostat.job.schema import Job
+from isostat.job.vehicle import Vehicle
+from isostat.units.unit import Quantity
+
+TANDEMS = get_args(Vehicle.model_fields["tandem"].annotation)
+TANDEM_WORDS = ("springs apart", "rocking beam")
+SUSPENSIONS = ("solid axle", "strut", "wishbones", "trailing arm", "independent")
+ARMS = SUSPENSIONS[1:4]
+OUTLINES = ("flatbed", "estate", "van", "buggy", "trailer")
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One line of the page: what it is, its quantity, and its field under the axle, the fitted parts or the spring."""
+
+    words: str
+    field: str
+    quantity: Quantity
+    under: str  # "axle", "fit", "stop", "coil", "corner"
+
+
+ROWS = (
+    Row("behind front axle", "behind_front_m", Quantity.HEIGHT, "axle"),
+    Row("track", "track_m", Quantity.HEIGHT, "axle"),
+    Row("axle plate", "rating_kg", Quantity.MASS, "axle"),
+    Row("unsprung, a wheel", "unsprung_kg", Quantity.MASS, "axle"),
+    Row("tyre radius, no load", "tyre_radius_m", Quantity.HEIGHT, "fit"),
+    Row("tyre rate", "tyre_rate_n_per_m", Quantity.RATE, "fit"),
+    Row("anti-roll bar, a wheel", "bar_rate_n_per_m", Quantity.RATE, "fit"),
+    Row("spring / wheel travel", "spring_ratio", Quantity.RATIO, "axle"),
+    Row("shock / wheel travel", "shock_ratio", Quantity.RATIO, "axle"),
+    Row("stop / wheel travel", "stop_ratio", Quantity.RATIO, "axle"),
+    Row("springs apart / track", "spring_place", Quantity.RATIO, "axle"),
+    Row("shocks apart / track", "shock_place", Quantity.RATIO, "axle"),
+    Row("stops apart / track", "stop_place", Quantity.RATIO, "axle"),
+    Row("shock stroke", "shock_stroke_m", Quantity.HEIGHT, "fit"),
+    Row("stop rate at touch", "rate_n_per_m", Quantity.RATE, "stop"),
+    Row("stop flat after", "flat_m", Quantity.HEIGHT, "stop"),
+)
+BEAM_ONLY = ("spring_place", "shock_place", "stop_place")
+CORNER_ROWS = (
+    Row("spring rate", "rate_n_per_m", Quantity.RATE, "coil"),
+    Row("installed length", "installed_length_m", Quantity.COIL, "coil"),
+    Row("strut out, extended", "unloaded_length_m", Quantity.COIL, "coil"),
+    Row("free length", "free_length_m", Quantity.COIL, "coil"),
+    Row("solid length", "solid_length_m", Quantity.COIL, "coil"),
+    Row("spacer", "spacer_m", Quantity.COIL, "coil"),
+    Row("wheel to metal", "metal_gap_m", Quantity.HEIGHT, "corner"),
+)
+
+
+def _figure(v: View, axle: int, row: Row) -> Figure | None:
+    """What the program goes by where nothing was given."""
+    figures, fit = v.a.axles[axle], v.a.found_fits[axle]
+    known: dict[str, Figure] = {
+        "unsprung_kg": figures.unsprung_kg, "tyre_radius_m": fit.tyre_radius_m, "tyre_rate_n_per_m": fit.tyre_rate,
+        "bar_rate_n_per_m": fit.bar, "spring_ratio": figures.spring_ratio,
+        "shock_ratio": figures.shock_ratio, "stop_ratio": figures.stop_ratio, "flat_m": fit.stop_flat_m,
+        "spring_place": figures.spring_place, "shock_place": figures.shock_place, "stop_place": figures.stop_place,
+        "rate_n_per_m": fit.stop_rate,
+    }  # fmt: skip
+    return known.get(row.field)
+
+
+def _corner_figure(v: View, axle: int, side: int, row: Row) -> Figure | None:
+    spring = v.a.found_springs[axle][side]
+    known = {"rate_n_per_m": spring.rate, "installed_length_m": spring.installed_m,
+             "free_length_m": Figure(spring.implied_free_m, Origin.ASSUMED),
+             "spacer_m": Figure(spring.spacer_m, Origin.ASSUMED), "metal_gap_m": v.a.axles[axle].metal_m[side]}  # fmt: skip
+    return known.get(row.field)
+
+
+def lay_axles(sheet: Sheet, v: View, top: float) -> None:
+    """Places the page of the axles, and the job's first lines beside them, below `top`."""
+    t, count = v.theme, len(v.job.vehicle.axles)
+    pitch = min((sheet.height() - top - t.px(44)) / (len(ROWS) + 2), t.px(31))
+    left, cell = t.px(170), QSize(round(t.px(76)), round(min(pitch - 3, t.px(26))))
+    sheet.caps("axle rows", "Axles", QPointF(t.px(16), top))
+    for axle, info in enumerate(v.job.vehicle.axles):
+        x = left + axle * t.px(92)
+        sheet.caps(f"axle column {axle}", info.name, QPointF(x, top))
+        area = QRect(QPointF(x, top + pitch * 0.8).toPoint(), cell)
+        now = "solid axle" if info.layout == "solid" else info.arm or "independent"
+        sheet.choice(f"layout {axle}", SUSPENSIONS, SUSPENSIONS.index(now), area, label=f"{info.name} suspension",
+                     chosen=partial(_set_suspension, sheet, axle))  # fmt: skip
+    sheet.text("layout row", "suspension", QPointF(t.px(16), top + pitch * 0.8 + 2), size=13)
+    for n, row in enumerate(ROWS):
+        y = top + (n + 1.9) * pitch
+        sign = v.reader.preset.unit(row.quantity).sign
+        sheet.text(f"row {row.under} {row.field}", row.words, QPointF(t.px(16), y + 2), size=13, unit=sign)
+        for axle in range(count):
+            if (row.field == "behind_front_m" and axle == 0) or (
+                row.field in BEAM_ONLY and v.job.vehicle.axles[axle].layout != "solid"
+            ):
+                continue
+            path: edits.Path = {
+                "axle": ("vehicle", "axles", axle, row.field),
+                "fit": ("as_found", "axles", axle, row.field),
+                "stop": ("as_found", "axles", axle, "stop", row.field)}[row.under]  # fmt: skip
+            _place(sheet, v, f"{row.under} {row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
+                   v.reader.corner(axle, None), _figure(v, axle, row))  # fmt: skip
+    words = "Emptied, a field goes back to what is assumed (≈)."
+    right = t.px(200) + count * t.px(92)
+    sheet.text("empty words", words, QPointF(right, top), size=12.5, role="ink2", width=sheet.width() - right - t.px(12))
+    _lay_job(sheet, v, QPointF(right, top + pitch * 1.9), pitch, cell)
+
+
+def lay_springs(sheet: Sheet, v: View, top: float) -> None:
+    """Places the page of the springs, corner by corner, below `top`."""
+    t, pitch, left = v.theme, v.theme.px(34), v.theme.px(16)
+    first = left + t.px(150)
+    sheet.caps("corner rows", "Springs as found", QPointF(left, top))
+    pairs = [(axle, side) for axle in range(len(v.job.vehicle.axles)) for side in (0, 1)]
+    wide = min((sheet.width() - first - t.px(8)) / len(pairs), t.px(130))
+    small = QSize(round(wide - t.px(8)), round(t.px(28)))
+    for n, (axle, side) in enumerate(pairs):
+        x = first + n * wide
+        sheet.text(f"pair {n}", v.reader.corner(axle, side), QPointF(x, top + pitch * 0.9), size=13, weight=600)
+    for n, row in enumerate(CORNER_ROWS):
+        y = top + (n + 1.9) * pitch
+        sheet.text(f"row {row.field}", row.words, QPointF(left, y + 4), size=13, unit=v.reader.preset.unit(row.quantity).sign)
+        for k, (axle, side) in enumerate(pairs):
+            path: edits.Path = ("as_found", "axles", axle, SIDES[side], row.field)
+            if row.under == "corner":
+                path = ("vehicle", "axles", axle, SIDES[side], row.field)
+            _place(sheet, v, f"{row.field} {axle} {side}", path, (QPointF(first + k * wide, y), small), row,
+                   v.reader.corner(axle, side), _corner_figure(v, axle, side, row))  # fmt: skip
+    y = top + (len(CORNER_ROWS) + 1.9) * pitch
+    sheet.text("kind word", "kind", QPointF(left, y + 4), size=13)
+    for axle in range(len(v.job.vehicle.axles)):
+        area = QRect(round(first + 2 * axle * wide), round(y), round(min(2 * wide - t.px(8), t.px(120))), small.height())
+        sheet.choice(
+            f"found kind {axle}",
+            KINDS,
+            KINDS.index(v.job.as_found.axles[axle].kind),
+            area,
+            label=f"kind of spring found, {v.reader.corner(axle, None)}",
+            chosen=partial(_set_kind, sheet, axle),
+        )
+    y += pitch * 1.1
+    words = "Scales win: load and rate set the free length; a tag that says otherwise becomes a finding."
+    sheet.text("scales words", words, QPointF(left, y), size=12.5, role="ink2")
+    words = "A coil under load kills: proper compressor, nobody in line."
+    sheet.text("spring caution", words, QPointF(left, y + t.px(20)), size=12.5, role="brick", weight=600)
+
+
+def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> None:
+    """The job's first lines and the outline that shapes the drawing."""
+    t = v.theme
+    long = QSize(round(min(t.px(220), sheet.width() - at.x() - t.px(90))), cell.height())
+    fields: tuple[tuple[str, edits.Path], ...] = (
+        ("title", ("title",)), ("number", ("number",)), ("vehicle", ("vehicle", "name")), ("read on", ("read_on",)))  # fmt: skip
+    for n, (words, path) in enumerate(fields):
+        y = at.y() + n * pitch
+        sheet.text(f"job {words}", words, QPointF(at.x(), y + 2), size=13)
+        sheet.words(f"words {words}", path, QPointF(at.x() + t.px(76), y), long, label=words)
+    y = at.y() + len(fields) * pitch
+    sheet.text("outline word", "drawn as", QPointF(at.x(), y + 2), size=13)
+    area = QRect(round(at.x() + t.px(76)), round(y), round(t.px(92)), cell.height())
+    sheet.choice("outline", OUTLINES, OUTLINES.index(v.job.vehicle.outline), area, label="outline of the body",
+                 chosen=lambda n: sheet.put(("vehicle", "outline"), OUTLINES[n], "outline"))  # fmt: skip
+    plate, sign = v.job.vehicle.rating_kg, v.reader.preset.mass.sign
+    y += pitch
+    sheet.text("plate word", "plate", QPointF(at.x(), y + 2), size=13, unit=sign)
+    sheet.field("vehicle plate", ("vehicle", "rating_kg"), QPointF(at.x() + t.px(76), y), cell, label="vehicle plate",
+                quantity=Quantity.MASS, value=plate.value if plate else None, figure=13)  # fmt: skip
+    y += pitch
+    sheet.text("overhang word", "overhangs", QPointF(at.x(), y + 2), size=13)
+    sheet.text("overhang unit", v.reader.preset.height.sign, QPointF(at.x() + t.px(76 + 164), y + 2), size=13, role="ink2")
+    for n, name in enumerate(("front_overhang_m", "rear_overhang_m")):
+        reading = getattr(v.job.vehicle, name)
+        sheet.field(name, ("vehicle", name), QPointF(at.x() + t.px(76 + 82 * n), y), cell, label=name[:-2].replace("_", " "),
+                    quantity=Quantity.HEIGHT, value=reading.value, assumed=reading.assumed, figure=13)  # fmt: skip
+
+    if len(v.job.vehicle.axles) > 1:
+        y += pitch
+        sheet.text("tandem word", "tandem", QPointF(at.x(), y + 2), size=13)
+        area = QRect(round(at.x() + t.px(76)), round(y), round(t.px(110)), cell.height())
+        sheet.choice("tandem", TANDEM_WORDS, TANDEMS.index(v.job.vehicle.tandem), area, label="last two axles",
+                     chosen=lambda n: sheet.put(("vehicle", "tandem"), TANDEMS[n], "last two axles"))  # fmt: skip
+        if v.job.vehicle.tandem == "equalized":
+            arm = v.job.vehicle.beam_m
+            beside = QPointF(area.right() + t.px(8), y)
+            sheet.field("beam arm", ("vehicle", "beam_m"), beside, cell, label="arm of the rocking beam", quantity=Quantity.HEIGHT,
+                        value=arm.value if arm else ARM, assumed=arm is None, figure=13)  # fmt: skip
+            y += pitch
+            sheet.text("beam arms word", "beam's ends", QPointF(at.x(), y + 2), size=13)
+            for n, (field, words) in enumerate(
+                (("beam_front_m", "front end of the beam"), ("beam_rear_m", "rear end of the beam"))
+            ):
+                entry(sheet, v, field, ("vehicle", field), (QPointF(at.x() + t.px(76 + 82 * n), y), cell), label=words,
+                      quantity=Quantity.HEIGHT)  # fmt: skip
+    y += pitch
+    sheet.text("axles word", "axles", QPointF(at.x(), y + 2), size=13)
+    x = at.x() + t.px(76)
+    for key, words, change in (("axle more", "+ one behind", add_axle), ("axle less", "− the last", remove_axle)):
+        act = partial(sheet.edited.emit, change, words, -1)
+        x = sheet.button(key, words, QPointF(x, y), act).geometry().right() + t.px(4)
+
+
+def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPointF, QSize], row: Row, corner: str,
+           figure: Figure | None) -> None:  # fmt: skip
+    given = edits.value_at(v.job, path)
+    if isinstance(given, Reading):
+        figure = Figure(given.value, Origin.ASSUMED if given.assumed else Origin.MEASURED)
+    label, value, assumed = f"{row.words} {corner}", figure.value if figure else None, bool(figure and figure.assumed)
+    sheet.field(key, path, *where, label=label, quantity=row.quantity, value=value, assumed=assumed, figure=13)
+
+
+def _set_kind(sheet: Sheet, axle: int, choice: int) -> None:
+    sheet.put(("as_found", "axles", axle, "kind"), KINDS[choice], "kind of spring found")
+
+
+def _set_suspension(sheet: Sheet, axle: int, choice: int) -> None:
+    """A solid axle, or independent by which arm."""
+    named, path = SUSPENSIONS[choice], ("vehicle", "axles", axle)
+
+    def change(job: Job) -> Job:
+        job = edits.put(job, (*path, "layout"), "solid" if named == "solid axle" else "independent")
+        return edits.put(job, (*path, "arm"), named if named in ARMS else None)
+
+    sheet.edited.emit(change, "suspension", -1)

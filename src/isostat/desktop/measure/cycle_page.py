@@ -1,0 +1,145 @@
+"""Measure's cycle sheet: spring out, the axle on a jack; where things happen, and how the shock moves with the wheel."""
+
+from __future__ import annotations
+
+from functools import partial
+from itertools import pairwise
+
+import numpy as np
+from PyQt6.QtCore import QLineF, QPointF, QSize
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.setup.cycle_sheet import cycle_motion
+from isostat.core.parts.motion import Motion
+from isostat.desktop.pieces.entry import loose_entry, row_put
+from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
+from isostat.job.points import SIDES
+from isostat.job.schema import Job
+from isostat.job.vehicle import CYCLE, CycleRow
+from isostat.units.unit import Quantity
+
+COLUMNS = (("hub_to_arch_m", "hub to arch"), ("eye_to_eye_m", "eye to eye"))
+
+
+def _row(v: View, axle: int, side: int, event: str) -> CycleRow | None:
+    rows = edits.value_at(v.job, ("vehicle", "axles", axle, SIDES[side], "cycle"))
+    return next((r for r in rows if r.event == event), None)
+
+
+def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
+    """Places the sheet of one axle below `top`."""
+    t, sign = v.theme, v.reader.preset.height.sign
+    pitch = _pitch(sheet, v, top)
+    first, wide = t.px(190), t.px(92)
+    size = QSize(round(wide - t.px(8)), round(min(pitch - 3, t.px(28))))
+    for side in (0, 1):
+        for k, (_, words) in enumerate(COLUMNS):
+            at = QPointF(first + (2 * side + k) * wide, top + pitch)
+            sheet.text(f"cycle head {side}{k}", words, at, size=12.5, role="ink2", unit=sign)
+        at = QPointF(first + 2 * side * wide, top + 2)
+        sheet.text(f"cycle side {side}", v.reader.corner(axle, side), at, size=13, weight=600)
+    where_x = first + 4 * wide + t.px(8)
+    sheet.text("cycle where", "where on the arch", QPointF(where_x, top + pitch), size=12.5, role="ink2")
+    fields = []
+    for n, event in enumerate(CYCLE):
+        y = top + (n + 2) * pitch
+        sheet.text(f"cycle row {n}", f"{n + 1}  {event}", QPointF(t.px(16), y + t.px(3)), size=13)
+        for side in (0, 1):
+            row, path = _row(v, axle, side, event), ("vehicle", "axles", axle, SIDES[side], "cycle")
+            for k, (field, words) in enumerate(COLUMNS):
+                at = QPointF(first + (2 * side + k) * wide, y)
+                label = f"{words.capitalize()} {event}, {v.reader.corner(axle, side)}"
+                fields.append(
+                    loose_entry(
+                        sheet,
+                        f"cycle {field} {axle} {side} {n}",
+                        getattr(row, field) if row else None,
+                        (at, size),
+                        label=label,
+                        quantity=Quantity.HEIGHT,
+                        put=row_put(path, "event", event, field),
+                    )
+                )
+        if event.startswith("tyre"):
+            row = _row(v, axle, 0, event)
+            made = sheet.words(
+                f"cycle where {axle} {n}",
+                (),
+                QPointF(where_x, y),
+                QSize(round(t.px(110)), size.height()),
+                label=f"where the {event}",
+                put=partial(_put_where, axle, event),
+            )
+            if not made.hasFocus():
+                made.setText(row.where if row else "")
+    for before, after in pairwise(fields):
+        QuantityField.setTabOrder(before, after)
+    _lay_told(sheet, v, top + (len(CYCLE) + 2.3) * pitch, axle)
+
+
+def _lay_told(sheet: Sheet, v: View, y: float, axle: int) -> None:
+    """The ratio that the readings give, and a button that gives it to the spring."""
+    t, moved = v.theme, cycle_motion(v.job.vehicle.axles[axle])
+    words = "Two heights with the shock's length 20 mm apart give its ratio; four or more give its change."
+    if moved is not None:
+        places = np.array([0.0, moved.wheel_m[0], moved.wheel_m[-1]])
+        ride, hanging, bump = Motion(1.0, moved.wheel_m, moved.spring_m).at(places)[1]
+        words = f"Shock / wheel travel {ride:.2f} at ride, {hanging:.2f} hanging, {bump:.2f} in bump."
+    box = sheet.text("cycle told", words, QPointF(t.px(16), y), size=14, weight=600)
+    if moved is not None:
+        act = partial(sheet.edited.emit, partial(_take_motion, axle), "motion of the spring off the cycle sheet", -1)
+        sheet.button("take motion", "The spring is on the shock: take it", QPointF(box.right() + t.px(14), y - t.px(4)), act)
+    more = "Measured events outrank computed ones. Wheels off: stands under the frame, a second support, the spring out and away."
+    sheet.text(
+        "cycle caution", more, QPointF(t.px(16), y + t.px(26)), size=13, role="brick", weight=600, width=sheet.width() - t.px(32)
+    )
+
+
+def draw_cycle(p: QPainter, sheet: Sheet, v: View, top: float, axle: int) -> None:
+    """The way of both wheels as one tape, hub to arch to scale: left above the line, right below it, ride in accent."""
+    t, pitch = v.theme, _pitch(sheet, v, top)
+    y = top + (len(CYCLE) + 2.3) * pitch + t.px(112)
+    marks = [
+        (side, row.event, row.hub_to_arch_m.value)
+        for side in (0, 1)
+        for row in edits.value_at(v.job, ("vehicle", "axles", axle, SIDES[side], "cycle"))
+        if row.hub_to_arch_m
+    ]
+    if not marks or y > sheet.height() - t.px(40):
+        return
+    ride = [float(h) for h in v.a.baseline_m[axle]]
+    low, high = min([m[2] for m in marks] + ride) - 0.02, max([m[2] for m in marks] + ride) + 0.02
+    left, wide = t.px(40), sheet.width() - t.px(80)
+
+    def x(height: float) -> float:
+        return float(left + (high - height) / (high - low) * wide)
+
+    p.setPen(pen(t, "ink", 1.25))
+    p.drawLine(QLineF(left, y, left + wide, y))
+    p.setFont(t.font(12.5))
+    for side, height in enumerate(ride):
+        p.setPen(pen(t, "accent", 2.0))
+        p.drawLine(QLineF(x(height), y, x(height), y + t.px(12) * (1 if side else -1)))
+    for side, event, height in marks:
+        way = 1 if side else -1
+        p.setPen(pen(t, "ink", 1.0))
+        p.drawLine(QLineF(x(height), y, x(height), y + way * t.px(20)))
+        number = str(CYCLE.index(event) + 1)
+        p.drawText(QPointF(x(height) - t.plain_width(number, 12.5) / 2, y + way * t.px(24) + (t.px(11) if side else 0)), number)
+
+
+def _pitch(sheet: Sheet, v: View, top: float) -> float:
+    return float(min((sheet.height() - top - v.theme.px(120)) / (len(CYCLE) + 2), v.theme.px(32)))
+
+
+def _put_where(axle: int, event: str, job: Job, words: str) -> Job:
+    return edits.put_row(job, ("vehicle", "axles", axle, "left", "cycle"), "event", event, "where", words)
+
+
+def _take_motion(axle: int, job: Job) -> Job:
+    moved = cycle_motion(job.vehicle.axles[axle])
+    return job if moved is None else edits.put(job, ("vehicle", "axles", axle, "spring_motion"), moved)

@@ -1,0 +1,174 @@
+"""Measure's lift test: the frame jacked on the pads, heights and loads read going up and coming down; no known mass wanted."""
+
+from __future__ import annotations
+
+from functools import partial
+from itertools import pairwise
+
+import numpy as np
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.measure.lift_test import lift_result
+from isostat.assess.workings import Shown
+from isostat.core.limits import GRAVITY
+from isostat.desktop.pieces.entry import loose_entry, nth_put
+from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
+from isostat.job.points import SIDES
+from isostat.job.schema import Job
+from isostat.job.vehicle import LiftRow
+from isostat.units.unit import Quantity
+
+WAYS = ("up", "down")
+SHOWN = 10  # rows that have room
+COLUMNS = (("pad_kg", "pad", Quantity.MASS), ("hub_to_arch_m", "hub to arch", Quantity.HEIGHT))
+
+
+def _rows(v: View, axle: int, side: int) -> tuple[LiftRow, ...]:
+    return edits.value_at(v.job, ("vehicle", "axles", axle, SIDES[side], "lift"))  # type: ignore[no-any-return]
+
+
+def _way(v: View, axle: int, n: int) -> str:
+    """Up or down of a row; a fresh one goes on as the last, the second half comes down."""
+    for side in (0, 1):
+        rows = _rows(v, axle, side)
+        if n < len(rows):
+            return rows[n].way
+    return "up" if n < SHOWN // 2 else "down"
+
+
+def _pitch(sheet: Sheet, v: View, top: float) -> float:
+    return min((sheet.height() - top - v.theme.px(96)) / (SHOWN + 2), v.theme.px(30))
+
+
+def chart_area(sheet: Sheet, v: View, top: float) -> QRectF:
+    """Where load over height is drawn, right of the table."""
+    left = v.theme.px(500)
+    return QRectF(
+        left, top + v.theme.px(24), sheet.width() - left - v.theme.px(22), _pitch(sheet, v, top) * (SHOWN + 2) - v.theme.px(74)
+    )
+
+
+def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
+    """Places the test of one axle below `top`."""
+    t, pitch = v.theme, _pitch(sheet, v, top)
+    first, wide = t.px(86), t.px(98)
+    size = QSize(round(wide - t.px(8)), round(min(pitch - 3, t.px(27))))
+    for side in (0, 1):
+        at = QPointF(first + 2 * side * wide, top + 2)
+        sheet.text(f"lift side {side}", v.reader.corner(axle, side), at, size=13, weight=600)
+        for k, (_, words, quantity) in enumerate(COLUMNS):
+            at = QPointF(first + (2 * side + k) * wide, top + pitch)
+            sheet.text(f"lift head {side}{k}", words, at, size=12.5, role="ink2", unit=v.reader.preset.unit(quantity).sign)
+    fields = []
+    for n in range(SHOWN):
+        y, way = top + (n + 2) * pitch, _way(v, axle, n)
+        area = QRect(round(t.px(16)), round(y), round(t.px(64)), size.height())
+        sheet.choice(
+            f"lift way {n}", WAYS, WAYS.index(way), area, label=f"reading {n + 1} going", chosen=partial(_turn, sheet, axle, n)
+        )
+        for side in (0, 1):
+            rows, path = _rows(v, axle, side), ("vehicle", "axles", axle, SIDES[side], "lift")
+            row = rows[n] if n < len(rows) else None
+            for k, (field, words, quantity) in enumerate(COLUMNS):
+                at = QPointF(first + (2 * side + k) * wide, y)
+                label = f"{words.capitalize()} {v.reader.corner(axle, side)}, going {way}, {n + 1}"
+                fields.append(
+                    loose_entry(
+                        sheet,
+                        f"lift {field} {axle} {side} {n}",
+                        getattr(row, field) if row else None,
+                        (at, size),
+                        label=label,
+                        quantity=quantity,
+                        put=nth_put(path, n, {"way": way}, field),
+                    )
+                )
+    for before, after in pairwise(fields):
+        QuantityField.setTabOrder(before, after)
+    _lay_told(sheet, v, top + (SHOWN + 2.2) * pitch, axle)
+    chart = chart_area(sheet, v, top)
+    for side in (0, 1):
+        result = lift_result(v.a, axle, side)
+        if result is None:
+            continue
+        key = Shown("lift rate", axle, side)
+        words = f"{('left', 'right')[side]} {v.number(key, v.reader.rate(result.wheel_rate))} ± {v.reader.percent(result.share)}"
+        at = QPointF(chart.left(), chart.bottom() + t.px(20 + 22 * side))
+        box = sheet.text(f"lift told {side}", words, at, size=15, weight=600, shown=key)
+        more = (
+            f"friction {v.reader.mass(result.friction_n / GRAVITY)}" if result.friction_known else "one way only: no friction told"
+        )
+        sheet.text(f"lift more {side}", more, QPointF(box.right() + t.px(12), at.y() + 2), size=13, role="ink2")
+
+
+def _lay_told(sheet: Sheet, v: View, y: float, axle: int) -> None:
+    t = v.theme
+    words = "Four or more heights going up, the same coming down. Jack the frame, not the axle, both sides alike."
+    if any(lift_result(v.a, axle, side) for side in (0, 1)):
+        hung = [lift_result(v.a, axle, side) for side in (0, 1)]
+        said = [f"{SIDES[s]} {v.reader.height(r.topped_m)}" for s, r in enumerate(hung) if r is not None and r.topped_m is not None]
+        words = f"Hangs at {', '.join(said)} hub to arch." if said else "The readings do not reach where it hangs."
+    sheet.text("lift words", words, QPointF(t.px(16), y), size=13, weight=600, width=sheet.width() - t.px(32))
+    caution = "Jack on a solid point, stands follow it up. Nobody under it while it moves."
+    sheet.text("lift caution", caution, QPointF(t.px(16), y + t.px(40)), size=13, role="brick", weight=600)
+
+
+def draw_lift(p: QPainter, sheet: Sheet, v: View, top: float, axle: int) -> None:
+    """Load over height to scale: readings going up as rings, coming down as discs, the fitted line of each side."""
+    t, area = v.theme, chart_area(sheet, v, top)
+    read = [
+        (side, r.way, r.hub_to_arch_m.value, r.pad_kg.value)
+        for side in (0, 1)
+        for r in _rows(v, axle, side)
+        if r.hub_to_arch_m and r.pad_kg
+    ]
+    p.setPen(pen(t, "ink", 1.0))
+    p.drawLine(QLineF(area.bottomLeft(), area.bottomRight()))
+    p.drawLine(QLineF(area.bottomLeft(), area.topLeft()))
+    p.setFont(t.font(12.5))
+    p.drawText(area.topLeft() + QPointF(t.px(4), -t.px(6)), f"pad, {v.reader.preset.mass.sign}; open going up, filled coming down")
+    if len(read) < 2:
+        return
+    heights, pads = np.array([r[2] for r in read]), np.array([r[3] for r in read])
+    low, high = float(heights.min()) - 0.01, float(heights.max()) + 0.01
+    most = float(pads.max()) * 1.1 + 1.0
+
+    def at(height: float, pad: float) -> QPointF:
+        return QPointF(area.left() + (height - low) / (high - low) * area.width(), area.bottom() - pad / most * area.height())
+
+    p.setFont(t.font(12.5))
+    for n, height in enumerate((low, high)):
+        text = v.reader.height(height)
+        across = -t.plain_width(text, 12.5) if n else 0.0
+        p.drawText(QPointF(at(height, 0).x() + across, area.bottom() + t.px(15)), text)
+    p.drawText(area.topLeft() + QPointF(t.px(4), t.px(14)), v.reader.mass(most))
+    for side, way, height, pad in read:
+        p.setPen(pen(t, "ink" if side == 0 else "accent", 1.6))
+        p.setBrush(t.colour("sheet" if way == "up" else "ink" if side == 0 else "accent"))
+        p.drawEllipse(at(height, pad), 4, 4)
+    for side in (0, 1):
+        result, own = lift_result(v.a, axle, side), [r for r in read if r[0] == side]
+        if result is None:
+            continue
+        mean = np.mean([[r[2], r[3]] for r in own if result.topped_m is None or r[2] < result.topped_m - 0.003], axis=0)
+        ends = [float(n) for n in (low + 0.005, high - 0.005)]
+        p.setPen(pen(t, "ink" if side == 0 else "accent", 1.2, "" if side == 0 else "before"))
+        p.drawLine(QLineF(*(at(h, float(mean[1]) - (h - float(mean[0])) * result.wheel_rate / GRAVITY) for h in ends)))
+
+
+def _turn(sheet: Sheet, axle: int, n: int, choice: int) -> None:
+    sheet.edited.emit(lambda job: _set_way(axle, n, WAYS[choice], job), "going up or down", -1)
+
+
+def _set_way(axle: int, n: int, way: str, job: Job) -> Job:
+    """The way of a row, at both wheels; a row that is not there yet stays so."""
+    for side in SIDES:
+        path: edits.Path = ("vehicle", "axles", axle, side, "lift")
+        if n < len(edits.value_at(job, path)):
+            job = edits.put(job, (*path, n, "way"), way)
+    return job

@@ -1,0 +1,90 @@
+"""Measure's page of what is missing: each reading ranked by what it buys, and what will be gone once the vehicle is apart."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.workings import Shown
+from isostat.desktop.pieces.head import HEAD
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.job.edits.paths import Path
+from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS, asked_of_axle, asked_of_vehicle
+from isostat.wording.missing import page_of, say_missing
+
+ROW, TOP, FOOT = 27, 66, 84
+BAR_FROM, BAR_TO = 470, 640  # px at 100 % text
+
+
+def _rows(sheet: Sheet, v: View) -> int:
+    return max(int((sheet.height() / v.theme.scale - HEAD - TOP - FOOT) / ROW), 1)
+
+
+def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str, Path], None]) -> None:
+    """Places the page below `top`; `turn` goes to the field of a path on another page."""
+    t, buys = v.theme, v.buys
+    sheet.caps("missing head", "What each reading buys", QPointF(t.px(16), top))
+    case = v.reader.case(v.a.target_case)
+    words = (
+        f"Parts ordered as proposed, the truth as far off as it may be: so much higher or lower the worst corner stands, {case}."
+    )
+    sheet.text("missing rule", words, QPointF(t.px(16), top + t.px(20)), size=13, role="ink2", width=sheet.width() - t.px(32))
+    y = top + t.px(TOP)
+    unit = v.reader.preset.height.sign
+    heads = (("read", "read this", 16), ("now", "assumed now", 236), ("height", "height", 386), ("travel", "travel left", 660))
+    for key, head, x in heads:
+        sign = unit if key in ("height", "travel") else ""
+        sheet.text(f"missing head {key}", head, QPointF(t.px(x), y - t.px(22)), size=12.5, role="ink2", unit=sign)
+    if buys is None:
+        sheet.text("missing wait", "Being worked out.", QPointF(t.px(16), y), size=14, role="ink2")
+    elif not buys:
+        sheet.text("missing none", "Nothing that a tape could tell is missing.", QPointF(t.px(16), y), size=15, weight=600)
+    role = "ink" if v.buys_fresh else "ink3"
+    for n, buy in enumerate((buys or ())[: _rows(sheet, v)]):
+        what, now = say_missing(buy.missing, v.reader)
+        go = partial(_go, sheet, n, turn)
+        sheet.button(f"read {n}", what.capitalize(), QPointF(t.px(16), y), go, width=round(t.px(212)))
+        sheet.text(f"now {n}", now, QPointF(t.px(236), y + t.px(4)), size=13, role="ink2")
+        for key, m, x in (("height", buy.height_m, 386), ("travel", buy.travel_m, 660)):
+            shown = Shown(f"buys {key}", buy.missing.axle, event=buy.missing.what)
+            text = f"± {v.reader.height(m)}"
+            sheet.text(f"buys {key} {n}", text, QPointF(t.px(x), y + t.px(2)), size=15, weight=600, role=role, shown=shown)
+        y += t.px(ROW)
+    _lay_gone(sheet, v)
+
+
+def _go(sheet: Sheet, n: int, turn: Callable[[str, Path], None]) -> None:
+    """To the field of the n-th reading that is listed now."""
+    if sheet.view is not None and sheet.view.buys is not None and n < len(sheet.view.buys):
+        missing = sheet.view.buys[n].missing
+        turn(page_of(missing), missing.paths[0])
+
+
+def _lay_gone(sheet: Sheet, v: View) -> None:
+    """Points that nobody can read any more once it is apart, and that were not read yet."""
+    t, gone = v.theme, []
+    for point in (p for p in AXLE_POINTS if p.gone):
+        names = [x.name.lower() for x in v.job.vehicle.axles if asked_of_axle(point, x) and getattr(x, point.field) is None]
+        if names:
+            gone.append(f"{point.words} {' and '.join(names)}")
+    gone += [
+        p.words for p in VEHICLE_POINTS if p.gone and asked_of_vehicle(p, v.job.vehicle) and getattr(v.job.vehicle, p.field) is None
+    ]
+    y = sheet.height() - t.px(FOOT - 8)
+    sheet.caps("gone head", "Gone once it is apart", QPointF(t.px(16), y))
+    words = f"Not read yet: {', '.join(gone)}." if gone else "Everything is read."
+    sheet.text("gone words", words, QPointF(t.px(16), y + t.px(20)), size=13, width=sheet.width() - t.px(32))
+
+
+def draw_missing(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
+    """A bar a reading, its height change to one scale."""
+    t, buys = v.theme, (v.buys or ())[: _rows(sheet, v)]
+    most = max((b.height_m for b in buys), default=0.0)
+    for n, buy in enumerate(buys if most > 0 else ()):
+        y = top + t.px(TOP + ROW * n + 7)
+        wide = (BAR_TO - BAR_FROM) * buy.height_m / most
+        p.fillRect(QRectF(t.px(BAR_FROM), y, t.px(wide), t.px(11)), t.colour("accent" if v.buys_fresh else "rule"))

@@ -1,0 +1,160 @@
+"""Measure's page of all points beside the walk: by corner, by axle, of the vehicle, and the tuner's own."""
+
+from __future__ import annotations
+
+from functools import partial
+from itertools import pairwise
+
+from PyQt6.QtCore import QPointF, QRect, QSize
+
+from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
+from isostat.job.edits import rows as row_edits
+from isostat.job.points import AXLE_POINTS, MORE_POINTS, SIDES, VEHICLE_POINTS, Point, asked_of_axle, asked_of_vehicle, walk_order
+from isostat.job.schema import Job
+from isostat.units.unit import Quantity
+
+KINDS = ("length", "mass", "angle")
+KIND_FIELDS = {"length": ("length_m", Quantity.HEIGHT), "mass": ("mass_kg", Quantity.MASS), "angle": ("angle_rad", Quantity.ANGLE)}
+MOST = 6  # own points that have room
+
+
+def _rows(sheet: Sheet, v: View, of: str, at: QPointF, points: tuple[Point, ...], pitch: float) -> None:
+    for n, point in enumerate(points):
+        sign = v.reader.preset.unit(point.quantity).sign
+        y = at.y() + (n + 1) * pitch + v.theme.px(3)
+        sheet.text(f"row {of} {point.field}", point.words, QPointF(at.x(), y), size=13, unit=sign)
+
+
+def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
+    """Places the page between two heights of the sheet."""
+    t, corners, axles = v.theme, walk_order(len(v.a.axles)), range(len(v.a.axles))
+    at_corners, at_axles = (
+        tuple(point for point in points if any(asked_of_axle(point, axle) for axle in v.job.vehicle.axles))
+        for points in (MORE_POINTS, AXLE_POINTS)
+    )
+    of_vehicle = tuple(point for point in VEHICLE_POINTS[1:] if asked_of_vehicle(point, v.job.vehicle))
+    pitch = min((foot - top) / (len(at_axles) + len(of_vehicle) + 2.3), t.px(30))
+    words, middle = t.px(146), t.px(164)
+    cell = min((sheet.width() - t.px(44) - words - middle) / (len(corners) + len(v.a.axles)), t.px(78))
+    size = QSize(round(cell - t.px(4)), round(min(pitch - 3, t.px(26))))
+    left = QPointF(t.px(16), top)
+    sheet.caps("corner points", "By corner", left)
+    _rows(sheet, v, "corner", left, at_corners, pitch)
+    fields = []
+    for k, (axle, side) in enumerate(corners):
+        x = left.x() + words + k * cell
+        short = "".join(part[0] for part in v.reader.corner(axle, side).split(" ")).upper()
+        sheet.text(f"corner {axle}{side}", short, QPointF(x + 2, top - 1), size=12.5, weight=600)
+        for n, point in enumerate(at_corners):
+            if not asked_of_axle(point, v.job.vehicle.axles[axle]):
+                continue
+            path: edits.Path = ("vehicle", "axles", axle, SIDES[side], point.field)
+            label = f"{point.words.capitalize()} {v.reader.corner(axle, side)}"
+            figure = v.a.axles[axle].metal_m[side] if point.field == "metal_gap_m" else None
+            fields.append(
+                entry(
+                    sheet,
+                    v,
+                    f"{point.field} {axle} {side}",
+                    path,
+                    (QPointF(x, top + (n + 1) * pitch), size),
+                    label=label,
+                    quantity=point.quantity,
+                    otherwise=figure,
+                )
+            )
+    right = QPointF(left.x() + words + len(corners) * cell + t.px(14), top)
+    sheet.caps("axle points", "By axle", right)
+    _rows(sheet, v, "axle", right, at_axles, pitch)
+    for axle in axles:
+        x = right.x() + middle + axle * cell
+        sheet.text(f"axle name {axle}", v.job.vehicle.axles[axle].name, QPointF(x + 2, top - 1), size=12.5, weight=600)
+        for n, point in enumerate(at_axles):
+            if not asked_of_axle(point, v.job.vehicle.axles[axle]):
+                continue
+            path = ("vehicle", "axles", axle, point.field)
+            fields.append(
+                entry(
+                    sheet,
+                    v,
+                    f"{point.field} {axle}",
+                    path,
+                    (QPointF(x, top + (n + 1) * pitch), size),
+                    label=f"{point.words.capitalize()} {v.reader.corner(axle, None)}",
+                    quantity=point.quantity,
+                )
+            )
+    below = QPointF(right.x(), top + (len(at_axles) + 1.1) * pitch)
+    sheet.caps("vehicle points", "Vehicle", below + QPointF(0, pitch * 0.25))
+    _rows(sheet, v, "vehicle", below, of_vehicle, pitch)
+    for n, point in enumerate(of_vehicle):
+        fields.append(
+            entry(
+                sheet,
+                v,
+                f"vehicle {point.field}",
+                ("vehicle", point.field),
+                (QPointF(below.x() + middle, below.y() + (n + 1) * pitch), size),
+                label=point.words.capitalize(),
+                quantity=point.quantity,
+            )
+        )
+    _lay_own(sheet, v, QPointF(left.x(), top + (len(at_corners) + 1.1) * pitch), pitch, fields)
+    for before, after in pairwise(fields):
+        QuantityField.setTabOrder(before, after)
+
+
+def _lay_own(sheet: Sheet, v: View, at: QPointF, pitch: float, fields: list[QuantityField]) -> None:
+    t = v.theme
+    high = round(min(pitch - 3, t.px(26)))
+    sheet.caps("own points", "Your own points", at + QPointF(0, pitch * 0.25))
+    shown = v.job.own_points[:MOST]
+    for n, point in enumerate(shown):
+        y = at.y() + (n + 1) * pitch
+        sheet.words(
+            f"own name {n}",
+            ("own_points", n, "name"),
+            QPointF(at.x(), y),
+            QSize(round(t.px(140)), high),
+            label=f"name of your point {n + 1}",
+        )
+        area = QRect(round(at.x() + t.px(146)), round(y), round(t.px(84)), high)
+        sheet.choice(
+            f"own kind {n}", KINDS, KINDS.index(point.kind), area, label=f"{point.name} is a", chosen=partial(_set_kind, sheet, n)
+        )
+        field, quantity = KIND_FIELDS[point.kind]
+        fields.append(
+            entry(
+                sheet,
+                v,
+                f"own value {n}",
+                ("own_points", n, field),
+                (QPointF(at.x() + t.px(236), y), QSize(round(t.px(74)), high)),
+                label=point.name,
+                quantity=quantity,
+            )
+        )
+        sign = v.reader.preset.unit(quantity).sign
+        sheet.text(f"own unit {n}", sign, QPointF(at.x() + t.px(314), y + t.px(3)), size=13, role="ink2")
+        drop = sheet.button(f"drop own {n}", "×", QPointF(at.x() + t.px(350), y), partial(_drop, sheet, n), width=round(t.px(24)))
+        drop.setAccessibleName(f"remove {point.name}")
+        drop.resize(drop.width(), high)
+    if len(shown) < MOST:
+        add = QPointF(at.x(), at.y() + (len(shown) + 1) * pitch)
+        made = sheet.button("add own", "+ point", add, partial(sheet.edited.emit, row_edits.add_own_point, "add a point", -1))
+        made.resize(made.width(), high)
+
+
+def _set_kind(sheet: Sheet, n: int, choice: int) -> None:
+    sheet.put(("own_points", n, "kind"), KINDS[choice], "kind of a point")
+
+
+def _drop(sheet: Sheet, n: int) -> None:
+    def change(job: Job) -> Job:
+        return row_edits.remove_own_point(job, n)
+
+    sheet.edited.emit(change, "remove a point", -1)

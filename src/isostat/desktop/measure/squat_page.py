@@ -1,0 +1,155 @@
+"""Measure's squat page: known loads put on, heights read with them, and the rates that they tell."""
+
+from __future__ import annotations
+
+from functools import partial
+from itertools import pairwise
+
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.measure.load_test import TRIAL_KG, Payload, squat_result
+from isostat.assess.workings import Shown
+from isostat.desktop.pieces.elevation import draw_body, draw_wheels, fit, hub_heights
+from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.ink import arrow, ground
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
+from isostat.job.edits import rows as row_edits
+from isostat.job.points import walk_order
+from isostat.units.unit import Quantity
+
+SIDES = ("left_m", "right_m")
+MOST = 6
+LOAD_ROWS = (
+    ("mass put on (? asks it)", "mass_kg", Quantity.MASS),
+    ("behind front hub", "behind_front_m", Quantity.HEIGHT),
+    ("left of the middle", "left_m", Quantity.HEIGHT),
+)
+
+
+def lay_squat(sheet: Sheet, v: View, top: float) -> None:
+    """Places the tests side by side, down each the load and the heights in walk order, below them what they tell."""
+    t, count, corners = v.theme, len(v.job.squats), walk_order(len(v.a.axles))
+    pitch = t.px(min(30.0, (sheet.height() / t.scale - 190) / (len(LOAD_ROWS) + len(corners) + 1)))
+    left, first, wide = t.px(16), t.px(180), t.px(100)
+    size = QSize(round(wide - t.px(8)), round(pitch - t.px(4)))
+    sheet.caps("squat head", "Squat tests", QPointF(left, top))
+    words = "as weighed plus this load, on the old springs; roll it, then read hub to arch"
+    sheet.text("squat words", words, QPointF(t.px(118), top - 2), size=13, role="ink2")
+    height = v.reader.preset.height.sign
+    for k, (words, path, quantity) in enumerate(LOAD_ROWS):
+        at = QPointF(left, top + (k + 1) * pitch + 3)
+        sheet.text(f"squat row {path}", words, at, size=13, unit=v.reader.preset.unit(quantity).sign)
+    for k, corner in enumerate(corners):
+        at = QPointF(left, top + (k + 1 + len(LOAD_ROWS)) * pitch + 3)
+        sheet.text(f"squat row {corner}", v.reader.corner(*corner), at, size=13, unit=height)
+    for n, test in enumerate(v.job.squats):
+        x, fields = first + n * wide, []
+        for k, (words, path, quantity) in enumerate(LOAD_ROWS):
+            reading, at = getattr(test, path), QPointF(x, top + (k + 1) * pitch)
+            fields.append(
+                sheet.field(f"squat {n} {path}", ("squats", n, path), at, size, label=f"{words}, test {n + 1}", quantity=quantity,
+                            value=reading.value if reading else None, assumed=bool(reading and reading.assumed))
+            )  # fmt: skip
+        for k, (axle, side) in enumerate(corners):
+            reading, at = getattr(test.heights[axle], SIDES[side]), QPointF(x, top + (k + 1 + len(LOAD_ROWS)) * pitch)
+            where: edits.Path = ("squats", n, "heights", axle, SIDES[side])
+            label = f"hub to arch {v.reader.corner(axle, side)}, test {n + 1}"
+            value = reading.value if reading else None
+            fields.append(
+                sheet.field(f"squat {n} {axle} {side}", where, at, size, label=label, quantity=Quantity.HEIGHT, value=value)
+            )
+        _in_order(fields)
+        drop = QPointF(x, top + (1 + len(LOAD_ROWS) + len(corners)) * pitch)
+        sheet.button(f"drop test {n}", "remove", drop, partial(_remove, sheet, n), width=size.width())
+    if count < MOST:
+        add = QPointF(first + count * wide, top + pitch)
+        sheet.button("add test", "+ test", add, partial(_add, sheet), width=round(t.px(66)))
+    _lay_told(sheet, v, top + (2.2 + len(LOAD_ROWS) + len(corners)) * pitch)
+
+
+def draw_squat(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
+    """Right of the tests the vehicle to scale with every load where it was put; nothing where there is no room."""
+    t = v.theme
+    left = t.px(180) + (len(v.job.squats) + 1) * t.px(100)
+    area = QRectF(left, top + t.px(50), sheet.width() - left - t.px(24), t.px(150))
+    if area.width() < t.px(230):
+        return
+    e = fit(v, area)
+    ground(p, t, area.left(), area.right(), e.ground)
+    draw_body(p, v, e, None, v.weighed)
+    draw_wheels(p, v, e, None, v.weighed)
+    deck = float(v.a.baseline_m[-1].mean()) + hub_heights(v, None, v.weighed)[-1] + 0.1
+    p.setPen(pen(t, "accent", 2.0))
+    p.setFont(t.font(13, 600))
+    for n, test in enumerate(v.job.squats):
+        if test.behind_front_m is None:
+            continue
+        tip = e.at(test.behind_front_m.value, deck)
+        p.drawLine(QLineF(tip - QPointF(0, t.px(34)), tip))
+        arrow(p, tip, QPointF(0, 1))
+        p.drawText(tip + QPointF(t.px(5), -t.px(24)), str(n + 1))
+
+
+def _in_order(fields: list[QuantityField]) -> None:
+    for before, after in pairwise(fields):
+        QuantityField.setTabOrder(before, after)
+
+
+def _lay_told(sheet: Sheet, v: View, top: float) -> None:
+    """What the tests tell, axle by axle, in numbers that can be asked."""
+    t, result = v.theme, squat_result(v.a)
+    if result is None:
+        words = "Two heights and a known load give the rate of an unmarked spring. Load behind the rear axle tells the front too."
+        sheet.text("squat none", words, QPointF(t.px(16), top), size=13, role="ink2")
+        return
+    for axle, told in enumerate(result.told):
+        name, y = v.job.vehicle.axles[axle].name, top + axle * t.px(22)
+        if not told:
+            words = f"{name}: not told by these readings"
+            sheet.text(f"told {axle}", words, QPointF(t.px(16), y), size=14, role="ink2")
+            continue
+        x = t.px(16)
+        for side in (0, 1) if result.apart[axle] else (0,):
+            key = Shown("told rate", axle, side)
+            where = f"{name} {('left', 'right')[side]}" if result.apart[axle] else name
+            rate, share = (float(r[axle, side]) for r in (result.wheel_rate, result.share))
+            words = f"{where}: wheel rate {v.reader.rate(rate)} ± {v.reader.percent(share)}"
+            box = sheet.text(f"told {axle}" + side * " right", words, QPointF(x, y), size=15, weight=600, shown=key)
+            x = box.right() + t.px(14)
+        if not result.apart[axle]:
+            spring, both = (v.reader.rate(float(k)) for k in (result.spring_rate[axle, 0], 2 * result.wheel_rate[axle, 0]))
+            more = f"spring {spring}, both wheels of the axle {both}"
+            sheet.text(f"told more {axle}", more, QPointF(x, y + 2), size=13, role="ink2")
+    y = top + len(result.told) * t.px(22) + t.px(4)
+    said: list[tuple[str, str, str, Shown | None]]
+    said = [(f"missing {n}", f"Missing, {words}.", "ochre", None) for n, words in enumerate(result.missing[:2])]
+    for p in result.payloads[:2]:
+        said.append((f"payload {p.test}", _payload_words(v, p), "ink", Shown("payload", case=p.test) if p.told else None))
+    if result.misfit > 0 and all(test.left_m.value == 0.0 for test in v.job.squats):
+        said.append(("no side load", "No side load: nothing is told of roll and of the anti-roll bar.", "ink2", None))
+    if (then := result.next_test) is not None:
+        words = f"Next: {v.reader.mass(TRIAL_KG)} {then.place} tells every rate to about ± {v.reader.percent(then.share)}."
+        said.append(("next test", words, "accent", None))
+    for n, (name, words, role, shown) in enumerate(said):
+        sheet.text(name, words, QPointF(t.px(16), y + n * t.px(18)), size=13, role=role, weight=600, shown=shown)
+
+
+def _payload_words(v: View, p: Payload) -> str:
+    """An unknown load as the heights tell it."""
+    if not p.told:
+        return f"Test {p.test + 1}: the heights do not tell this load; read more corners, or learn the rates first."
+    mass = f"{v.reader.mass(p.mass_kg)} ± {v.reader.mass(p.mass_error_kg)}"
+    place = f"{v.reader.height_unit(p.behind_front_m)} ± {v.reader.height_unit(p.behind_error_m)} behind the front hub"
+    return f"Test {p.test + 1}: the load is {mass}, {place}."
+
+
+def _add(sheet: Sheet) -> None:
+    sheet.edited.emit(row_edits.add_squat, "add a squat test", -1)
+
+
+def _remove(sheet: Sheet, n: int) -> None:
+    sheet.edited.emit(lambda job: row_edits.remove_squat(job, n), "remove a squat test", -1)

@@ -1,0 +1,1 @@
+"""The pages of Spring that all kinds share."""

@@ -1,0 +1,188 @@
+"""Below the Spring chart: the springs to order by corner, and a spring off a tag tried in every case."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRect, QSize
+
+from isostat.assess.spring.hanging import hanging_force_n
+from isostat.assess.spring.winding import wound
+from isostat.assess.workings import Shown, is_approximate
+from isostat.core.limits import GRAVITY
+from isostat.core.working import Origin
+from isostat.desktop.pieces.plain import set_tip
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.spring.case_figures import both_heights
+from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
+from isostat.job.points import SIDES
+from isostat.job.schema import Job
+from isostat.job.springs import parts
+from isostat.units.unit import Quantity
+
+WAYS = ("same", "spacer", "each")
+WAY_WORDS = ("same, no spacer", "same, spacer", "each its own")
+STOCKS = ("any", "25 lb/in", "50 lb/in")
+STOCK_WORDS = ("wound to order", "shelf 25 lb/in", "shelf 50 lb/in")
+SETTLED = ("as fitted", "once settled")
+NOTHING = "–"
+STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solved"}
+
+
+def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
+    """Places the order of an axle below `top`."""
+    t, fit = v.theme, v.job.proposal.axles[axle]
+    head = sheet.caps("order head", f"Order, {v.job.vehicle.axles[axle].name}, new springs", QPointF(t.px(16), top + t.px(10)))
+    stock = fit.stock
+    sides = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
+
+    def choose(n: int) -> None:
+        sheet.put(("proposal", "axles", axle, "sides"), WAYS[n], "left and right springs")
+
+    sheet.choice("sides", WAY_WORDS, WAYS.index(fit.sides), sides, label="how left and right may differ", chosen=choose)
+    shelf = QRect(sides.right() + round(t.px(8)), sides.top(), round(t.px(118)), sides.height())
+    sheet.choice("stock", STOCK_WORDS, STOCKS.index(stock), shelf, label="springs wound to order, or off a shelf",
+                 chosen=lambda n: sheet.put(("proposal", "axles", axle, "stock"), STOCKS[n], "wound or off a shelf"))  # fmt: skip
+    when = QRect(shelf.right() + round(t.px(8)), sides.top(), round(t.px(104)), sides.height())
+    sheet.choice("settled", SETTLED, int(v.job.target.settled), when, label="at which time the target's height is wanted",
+                 chosen=lambda n: sheet.put(("target", "settled"), bool(n), "height as fitted or settled"))  # fmt: skip
+    wanted = [v.reader.height(float(m)) for m in v.a.target_m[axle]]
+    words = f"for {v.reader.case(v.a.target_case)}, hub to arch {wanted[0]} left, {wanted[1]} right"
+    short = f"{v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}"
+    room = sheet.width() - t.px(28) - when.right()
+    words = next((w for w in (words, short) if sheet.text_width(w, 12.5) < room), "")
+    place = QPointF(sheet.width() - t.px(16), top + t.px(8))
+    sheet.text("order at", words, place, size=12.5, role="ink2", anchor=RIGHT)
+    lay_corners(sheet, v, axle, top + t.px(32), ("rate_n_per_m", "free_length_m", "spacer_m", "solid_length_m"))
+    _lay_try(sheet, v, axle, top + t.px(140))
+
+
+COLUMNS = {
+    "rate_n_per_m": ("spring rate", Quantity.RATE),
+    "free_length_m": ("free length", Quantity.COIL),
+    "spacer_m": ("spacer", Quantity.COIL),
+    "solid_length_m": ("solid length", Quantity.COIL),
+}
+
+
+def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, ...]) -> None:
+    """A row for each corner of an axle: what is ordered there, typed or solved, and what it holds when hanging."""
+    t, o, fit = v.theme, v.a.orders[axle], v.job.proposal.axles[axle]
+    told = {
+        "rate_n_per_m": (o.order.rate_n_per_m, o.rate_origin),
+        "free_length_m": (o.order.free_m, o.free_origin),
+        "spacer_m": (o.order.spacer_m, o.spacer_origin),
+    }
+    made = wound(v.a, axle)
+    wound_m = made.helix.solid_m if made is not None and made.helix is not None else None
+    left, wide = t.px(120), t.px(116)
+    size = QSize(round(wide - t.px(20)), round(t.px(26)))
+    for n, path in enumerate(paths):
+        x, (words, quantity) = left + n * wide, COLUMNS[path]
+        values, origin = told.get(path, (None, None))
+        sheet.text(f"head {path}", words, QPointF(x, top), size=13, weight=600, unit=v.reader.preset.unit(quantity).sign)
+        if origin is not None and o.can_be_had:
+            key = Shown(words, axle, 0)
+            sheet.text(f"origin {path}", STATE[origin], QPointF(x, top + t.px(80)), size=12.5, role="ink2", shown=key)
+        for side in (0, 1):
+            given = getattr(getattr(fit, SIDES[side]), path)
+            value = values[side] if values is not None and o.can_be_had else (given.value if given else None)
+            at, where = QPointF(x, top + t.px(22 + 29 * side)), ("proposal", "axles", axle, SIDES[side], path)
+            label = f"{words} {v.reader.corner(axle, side)}"
+            guessed = origin is not None and is_approximate(v.a, Shown(words, axle, side))
+            if path == "solid_length_m" and value is None and wound_m is not None:
+                value, guessed = wound_m, True
+            sheet.field(f"{path} {side}", where, at, size, label=label, quantity=quantity, value=value, figure=15,
+                        assumed=guessed and o.can_be_had)  # fmt: skip
+    _lay_preload(sheet, v, axle, top, left + len(paths) * wide)
+    if not o.can_be_had:
+        words, place = "No spring holds this target.", QPointF(left + (len(paths) - 1) * wide, top + t.px(80))
+        sheet.text("not to be had", words, place, size=14, weight=600, role="brick")
+
+
+def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None:
+    t = v.theme
+    sheet.text("head preload", "preload, hanging", QPointF(x, top), size=13, weight=600)
+    for side in (0, 1):
+        y = top + t.px(26 + 29 * side)
+        sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y), size=14, weight=600)
+        preload, force = hanging_force_n(v.a, axle, side)
+        key = Shown("preload", axle, side)
+        words, role = "loose when hanging", "brick"
+        if not v.a.orders[axle].can_be_had:
+            words, role = NOTHING, "ink2"
+        elif preload > 0:
+            words, role = f"{v.number(key, v.reader.coil(preload))}, holds {v.number(key, v.reader.mass(force / GRAVITY))}", "ink"
+        sheet.text(f"preload {side}", words, QPointF(x, y), size=14, shown=key, role=role)
+
+
+def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
+    t, o = v.theme, v.a.orders[axle]
+    sheet.caps("try head", "Try a spring", QPointF(t.px(16), top + t.px(8)))
+    sheet.text("try words", "off a tag, both sides:", QPointF(t.px(120), top + t.px(6)), size=13, role="ink2")
+    size = QSize(round(t.px(86)), round(t.px(26)))
+    for n, (key, path, quantity, value, words) in enumerate((
+        ("try rate", "rate_n_per_m", Quantity.RATE, o.order.rate_n_per_m[0], "rate"),
+        ("try free", "free_length_m", Quantity.COIL, o.order.free_m[0], "free length"),
+    )):  # fmt: skip
+        at = QPointF(t.px(252 + 100 * n), top)
+        sheet.field(key, (), at, size, label=f"{words} off the tag", quantity=quantity,
+                    value=value if o.can_be_had else None, put=partial(_try, axle, path))  # fmt: skip
+    units = f"{v.reader.preset.rate.sign}, {v.reader.preset.coil.sign} free"
+    sheet.text("try units", units, QPointF(t.px(446), top + t.px(6)), size=13, role="ink2")
+    lay_cases(sheet, v, axle, top + t.px(33))
+
+
+def lay_cases(sheet: Sheet, v: View, axle: int, top: float) -> None:
+    """Hub to arch, bump and droop left in every case, side by side."""
+    t, s = v.theme, v.a.proposed
+    x0, wide = t.px(120), (sheet.width() - t.px(140)) / max(v.a.cases, 1)
+    for words, y in (("hub to arch", 19), ("bump, droop", 37)):
+        sheet.text(f"try {words}", words, QPointF(t.px(16), top + t.px(y)), size=12.5, role="ink2")
+    for case in range(v.a.cases):
+        x, here = x0 + case * wide, case == v.case
+        name, role, weight = v.job.cases[case].name, "ink" if here else "ink2", 600 if here else 400
+        sheet.text(f"try case {case}", name, QPointF(x + t.px(14), top), size=12.5, role=role, weight=weight)
+        if not s.stands[case]:
+            sheet.text(f"try height {case}", "falls over", QPointF(x, top + t.px(19)), size=13, role="brick")
+            continue
+        shown = Shown("height", axle, 0, case)
+        heights = both_heights(v, axle, case)
+        sheet.text(f"try height {case}", heights, QPointF(x, top + t.px(17)), size=14, weight=600, shown=shown)
+        keys, said = [], []
+        for name, left_m in (("bump left", s.bump_left_m), ("droop left", s.droop_left_m)):
+            side = int(left_m[axle, :, case].argmin())
+            keys.append(Shown(name, axle, side, case))
+            said.append(v.number(keys[-1], v.reader.left(float(left_m[axle, side, case]))))
+        sheet.text(f"try travel {case}", ", ".join(said), QPointF(x, top + t.px(36)), size=13, role="ink2", shown=keys[0])
+
+
+def set_both(job: Job, axle: int, path: str, si: float) -> Job:
+    """Both springs of a proposal's axle with the same number at a path."""
+    for side in SIDES:
+        job = edits.put_number(job, ("proposal", "axles", axle, side, path), si)
+    return job
+
+
+def _try(axle: int, path: str, job: Job, si: float | None, typed: str) -> Job:
+    return job if si is None else set_both(job, axle, path, si)
+
+
+def lay_fitted_now(sheet: Sheet, axle: int, at: QPointF, ring_m: float | None = None) -> float:
+    """A button: the springs described here are those that were found. Returns where it ends."""
+    made = sheet.button("fitted now", "Fitted already", at, partial(_fit, sheet, axle, ring_m))
+    set_tip(made, "the vehicle stands on these springs as found")
+    return float(made.geometry().right())
+
+
+def _fit(sheet: Sheet, axle: int, ring_m: float | None) -> None:
+    sheet.edited.emit(lambda job: parts.fitted_now(job, axle, ring_m), "springs fitted already", -1)
+
+
+def solve_again(job: Job, axle: int) -> Job:
+    """The proposal's axle with nothing chosen: rate, length, spacer and collar are solved."""
+    for side in SIDES:
+        for path in ("rate_n_per_m", "free_length_m", "spacer_m", "collar_m", "slack_rad"):
+            job = edits.put(job, ("proposal", "axles", axle, side, path), None)
+    return job

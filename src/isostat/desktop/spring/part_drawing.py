@@ -1,0 +1,158 @@
+"""Beside the Spring chart: the part itself, to scale, with what it is ordered by; a stacked pair on its shock."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import partial
+from typing import get_args
+
+from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.spring.shapes import Shape, found_shapes, ordered_shapes
+from isostat.assess.spring.winding import Wound, wound
+from isostat.assess.workings import Shown
+from isostat.core.parts.wire import wire
+from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
+from isostat.desktop.pieces.entry import entry, modulus_entry
+from isostat.desktop.pieces.ink import dimension, ground
+from isostat.desktop.pieces.sheet import MIDDLE, Sheet
+from isostat.desktop.view import View
+from isostat.job.fitted import AxleFit
+from isostat.units.shown import number
+from isostat.units.unit import Quantity
+
+WIRES = get_args(AxleFit.model_fields["wire"].annotation)
+Draw = Callable[[QPainter], None]
+
+
+@dataclass(frozen=True, slots=True)
+class OnFloor:
+    """The springs as they lie on the floor: the line, and the new one and the old one in px."""
+
+    floor: float
+    area: QRectF
+    coils: tuple[CoilShape, ...]
+
+
+def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
+    """Places old and new spring side by side, with the fields that a spring maker asks for."""
+    t, r = v.theme, v.reader
+    new, old = ordered_shapes(v.a, axle)[0], next(iter(found_shapes(v.a, axle)), None)
+    foot = area.bottom() - t.px(98)
+    room = QRectF(area.left(), area.top() + t.px(20), area.width(), max(foot - area.top() - t.px(26), 40.0))
+    both = [shape for shape in (old, new) if shape is not None]
+    per_m = min((room.width() - t.px(150)) / sum(s.outside_m for s in both), room.height() / max(s.free_m for s in both))
+
+    def placed(shape: Shape, x: float, *, ghost: bool) -> CoilShape:
+        top = QPointF(x, room.bottom() - shape.free_m * per_m)
+        halves = uneven_halves(shape.free_m * per_m, shape.pitches, shape.wire_m * per_m)
+        return CoilShape(top, shape.mean_m * per_m, shape.wire_m * per_m, halves, ghost=ghost)
+
+    middle, level = room.center().x(), room.bottom() - min(s.free_m for s in both) * per_m / 2 - t.px(9)
+    right = middle + (new.outside_m * per_m) / 2 + t.px(8)
+    coils = [placed(new, right, ghost=False)]
+    said = "new, as it lies on the floor"
+    if old is not None:
+        left = middle - (old.outside_m * per_m) / 2 - t.px(8)
+        coils.append(placed(old, left, ghost=True))
+        said = "as found, and new, as they lie on the floor"
+        about = "" if all(f.length_known for f in v.a.found_springs[axle]) else "≈ "
+        at = QPointF(left - old.outside_m * per_m / 2 - t.px(46), level)
+        length = f"{about}{number(old.free_m, Quantity.COIL, r.preset)}"
+        sheet.text("part old word", length, at, size=13, weight=600, role="ink2")
+    picture = OnFloor(room.bottom(), room, tuple(coils))
+    sheet.text("part words", said, QPointF(area.center().x(), area.top()), size=12.5, role="ink2", anchor=MIDDLE)
+    free = Shown("free length", axle, 0)
+    at = QPointF(right + new.outside_m * per_m / 2 + t.px(16), level)
+    sheet.text(
+        "part new",
+        v.number(free, number(new.free_m, Quantity.COIL, r.preset)),
+        at,
+        size=14,
+        weight=600,
+        shown=free,
+        unit=r.preset.coil.sign,
+    )
+    _lay_maker(sheet, v, axle, QPointF(area.left(), foot + t.px(6)), wound(v.a, axle))
+    return partial(_draw_floor, v, picture)
+
+
+def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound | None) -> None:
+    """Inside diameter, pocket, wire; and what they make of the coil, in two lines."""
+    t, base = v.theme, ("proposal", "axles", axle)
+    size, x = QSize(round(t.px(42)), round(t.px(23))), at.x()
+    for key, words, path in (("inside_m", "inside", ("inside_m",)), ("pocket_m", "pocket", ("pocket_m",)),
+                             ("body_m", "body", ("stack", "body_m"))):  # fmt: skip
+        box = sheet.text(f"part {key} word", words, QPointF(x, at.y() + 3), size=12.5, role="ink2")
+        where = (QPointF(box.right() + t.px(4), at.y()), size)
+        entry(sheet, v, f"part {key}", (*base, *path), where, label=f"{words} diameter", quantity=Quantity.COIL)
+        x = box.right() + size.width() + t.px(10)
+    now = v.job.proposal.axles[axle].wire
+    y = at.y() + t.px(27)
+    word = sheet.text("part of word", "wire", QPointF(at.x(), y + 3), size=12.5, role="ink2")
+    wires = QRect(word.right() + round(t.px(4)), round(y), round(t.px(112)), size.height())
+    sheet.choice(
+        "part material",
+        WIRES,
+        WIRES.index(now),
+        wires,
+        label="wire of the coil",
+        chosen=lambda n: sheet.put((*base, "wire"), WIRES[n], "wire"),
+    )
+    place = QPointF(wires.right() + t.px(6), y)
+    modulus_entry(sheet, v, "part modulus", (*base, "wire_shear_pa"), place, label="shear modulus", usual_pa=wire(now).shear_pa)
+    y += t.px(28)
+    if v.job.proposal.axles[axle].kind != "coil":
+        return
+    if told is None:
+        words = "Inside diameter of the coil, as its perch wants it: then wire, turns and stress."
+        sheet.text("part waits words", words, QPointF(at.x(), y), size=12.5, role="ink2", width=t.px(270))
+        return
+    if told.helix is None:
+        words = f"wire {v.reader.wire(told.strong_m)} for stress, at most {v.reader.wire(told.roomy_m)} for room"
+        sheet.text("part waits words", words, QPointF(at.x(), y), size=12.5, weight=600, role="ochre", width=t.px(270))
+        return
+    _lay_wound(sheet, v, axle, QPointF(at.x(), y), told)
+
+
+def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound) -> None:
+    """Wire, turns, solid; then the one stress verdict."""
+    t, r, coil = v.theme, v.reader, told.helix
+    assert coil is not None
+    x = at.x()
+    for key, words, value, sign in (
+        ("wire", "wire", r.wire(coil.wire_m).rsplit(" ", 1)[0], r.preset.coil.sign),
+        ("turns", "turns", number(coil.turns, Quantity.RATIO, r.preset), ""),
+        ("solid", "solid", number(coil.solid_m, Quantity.COIL, r.preset), r.preset.coil.sign),
+    ):
+        shown = Shown(f"wound {key}", axle)
+        x = sheet.text(
+            f"part {key}", f"{words} {v.number(shown, value)}", QPointF(x, at.y()), size=13.5, weight=600, unit=sign, shown=shown
+        ).right()
+        x += t.px(12)
+    x = at.x()
+    for key, words, share in (("ride", "stress at ride", told.used_ride), ("used solid", "when solid", told.used_solid)):
+        role = "ochre" if share > 1.0 else "ink"
+        more, shown = " !" if share > 1.0 else "", Shown(f"wound {key}", axle)
+        box = sheet.text(
+            f"part {key}",
+            f"{words} {v.number(shown, f'{share * 100:.1f} %')}{more}",
+            QPointF(x, at.y() + t.px(18)),
+            size=13,
+            role=role,
+            shown=shown,
+        )
+        x = box.right() + t.px(12)
+
+
+def _draw_floor(v: View, picture: OnFloor, p: QPainter) -> None:
+    """The floor, both springs on it, and their heights."""
+    t = v.theme
+    ground(p, t, picture.area.left() + t.px(30), picture.area.right() - t.px(30), picture.floor)
+    for coil in picture.coils:
+        way = -1 if coil.ghost else 1
+        draw_coil(p, t, coil)
+        x = coil.top.x() + way * (coil.mean + coil.wire + t.px(20)) / 2
+        dimension(p, t, QPointF(x, coil.top.y()), QPointF(x, picture.floor), "ink2" if coil.ghost else "ink")

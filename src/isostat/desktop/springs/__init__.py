@@ -1,0 +1,1 @@
+"""The panels and drawings of each kind of spring."""

@@ -1,0 +1,1 @@
+"""Panel and drawing of air springs and air helpers."""

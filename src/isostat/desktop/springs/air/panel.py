@@ -1,0 +1,119 @@
+"""Below the Spring chart of an axle on air: its bags, how their air is held, pressures by corner and case."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QSize
+
+from isostat.assess.spring.air import Aired, aired
+from isostat.assess.workings import Shown
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.spring.case_figures import both_heights
+from isostat.desktop.spring.order import lay_fitted_now
+from isostat.desktop.springs.air.fields import (
+    BAND,
+    BY_DIAMETER,
+    GASES,
+    LIMITS,
+    PLACES,
+    PRESSURES,
+    STANDS,
+    TANK,
+    bag_field,
+    lay_ways,
+    solved_pressures,
+)
+from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
+from isostat.job.schema import Job
+from isostat.job.springs.air import AirBag
+from isostat.units.shown import number
+from isostat.units.unit import Quantity
+
+CAUTION = "Stands under the frame, bleed to nothing, then open a line."
+
+
+def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
+    """Places the panel below `top`."""
+    t, base = v.theme, ("proposal", "axles", axle, "air")
+    told = v.job.proposal.axles[axle].air.over(v.job.as_found.axles[axle].air)
+    head = sheet.caps("air head", f"Air springs, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(9)))
+    end = lay_ways(sheet, "air", base, told, QPointF(head.right() + t.px(10), top + t.px(4)), t.px(106), GASES)
+    end = lay_fitted_now(sheet, axle, QPointF(end + t.px(8), top + t.px(4)))
+    sheet.button("solve air", "Solve for the target", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
+    gap = BAND if told.gas == "levelled" else TANK
+    size, wide = QSize(round(t.px(68)), round(t.px(25))), (sheet.width() - t.px(32)) / 6
+    rows = ((*BY_DIAMETER, STANDS, *LIMITS), (*PRESSURES, *PLACES, gap))
+    bags = v.a.orders[axle].air
+    solved = {} if bags is None else solved_pressures(v, axle, bags.gauge_pa)
+    for k, row in enumerate(rows):
+        for n, what in enumerate(row):
+            at = QPointF(t.px(16) + n * wide, top + t.px(38 + 47 * k))
+            sheet.text(f"air {what[0]} word", what[1], at, size=12.5, weight=600, unit=v.reader.preset.unit(what[2]).sign)
+            bag_field(sheet, v, "air", base, told, what, at + QPointF(0, t.px(18)), size, solved.get(what[0]))
+    done = aired(v.a, axle)
+    if done is None:
+        words = f"{v.a.orders[axle].lacks} A plain coil stands in."
+        sheet.text(
+            "air waits words", words, QPointF(t.px(16), top + t.px(140)), size=13, role="brick", width=sheet.width() - t.px(32)
+        )
+        return
+    _lay_cases(sheet, v, axle, done, top + t.px(138))
+    if told.gas == "levelled":
+        _lay_rod(sheet, v, axle, (base, told), top + t.px(213))
+    sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.px(16), top + t.px(218)), size=12.5, weight=600, role="brick",
+               anchor=RIGHT)  # fmt: skip
+
+
+def _lay_rod(sheet: Sheet, v: View, axle: int, of: tuple[edits.Path, AirBag], y: float) -> None:
+    """The levelling valve's rod, arm level, beside the wheel: as weighed, and as long as the target wants it."""
+    t, (base, told) = v.theme, of
+    what, size = ("rod_m", "valve's rod, arm level as weighed", Quantity.COIL), QSize(round(t.px(62)), round(t.px(23)))
+    word = sheet.text("air rod_m word", what[1], QPointF(t.px(16), y + 4), size=12.5, unit=v.reader.preset.coil.sign)
+    field = bag_field(sheet, v, "air", base, told, what, QPointF(word.right() + t.px(8), y), size)
+    up = -float(v.a.target_travel_m[axle].mean())
+    way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'}" if abs(up) >= 0.0005 else "unchanged"
+    whole = f", {v.reader.coil(float(told.rod_m.value) + up)} in all" if told.rod_m else ""
+    sheet.text("air rod word", f"{way} for the target{whole}", QPointF(field.geometry().right() + t.px(8), y + 4), size=12.5)
+
+
+def _lay_cases(sheet: Sheet, v: View, axle: int, told: Aired, top: float) -> None:
+    """Hub to arch, pressures and the bags' height in every case, side by side."""
+    t, r, s = v.theme, v.reader, v.a.proposed
+    x0, wide = t.px(132), (sheet.width() - t.px(148)) / max(v.a.cases, 1)
+    names = ("hub to arch", f"pressure {r.preset.pressure.sign}", "bag's height")
+    for words, y in zip(names, (19, 38, 57), strict=True):
+        sheet.text(f"air {words} word", words, QPointF(t.px(16), top + t.px(y)), size=12.5, role="ink2")
+    for case in range(v.a.cases):
+        x, here = x0 + case * wide, case == v.case
+        weight, role = 600 if here else 400, "ink" if here else "ink2"
+        sheet.text(f"air case {case}", v.job.cases[case].name, QPointF(x, top), size=12.5, role=role, weight=weight)
+        if not s.stands[case]:
+            sheet.text(f"air height {case}", "falls over", QPointF(x, top + t.px(18)), size=13, role="brick")
+            continue
+        heights = both_heights(v, axle, case)
+        sheet.text(
+            f"air height {case}", heights, QPointF(x, top + t.px(17)), size=14, weight=600, shown=Shown("height", axle, 0, case)
+        )
+        at = x
+        for side in (0, 1):
+            shown = Shown("bag pressure", axle, side, case)
+            gauge = number(float(told.gauge_pa[side, case]), Quantity.PRESSURE, r.preset) + ("," if side == 0 else "")
+            gauge = v.number(shown, gauge)
+            box = sheet.text(f"air pressure {side} {case}", gauge, QPointF(at, top + t.px(37)), size=13.5, weight=weight,
+                             shown=shown)  # fmt: skip
+            at = box.right() + t.px(5)
+        outside = told.within[:, case].min() == 0.0
+        stand = (v.number(Shown("bag height", axle, n, case), r.coil(float(told.height_m[n, case]))) for n in (0, 1))
+        high = ", ".join(stand) + (" !" if outside else "")
+        sheet.text(f"air bag {case} word", high, QPointF(x, top + t.px(56)), size=12.5, role="brick" if outside else "ink2")
+
+
+def _solve(sheet: Sheet, axle: int) -> None:
+    def change(job: Job) -> Job:
+        for field in ("left_pa", "right_pa"):
+            job = edits.put(job, ("proposal", "axles", axle, "air", field), None)
+        return job
+
+    sheet.edited.emit(change, "solve the pressures", -1)

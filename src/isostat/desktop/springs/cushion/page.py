@@ -1,0 +1,113 @@
+"""Spring's page on a helper of foam or rubber: what it is, how it is got in, and what it carries in every case."""
+
+from __future__ import annotations
+
+from functools import partial
+from typing import get_args
+
+from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+
+from isostat.assess.measure.pressed import pressed
+from isostat.assess.setup.springs.cushion import Cushioned, jack_up_m
+from isostat.assess.workings import Shown
+from isostat.desktop.pieces.entry import loose_entry, nth_put
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.spring.case_figures import height_and_hertz
+from isostat.desktop.view import View
+from isostat.job.springs.cushion import Cushion
+from isostat.units.shown import number
+from isostat.units.unit import Quantity
+
+KINDS = tuple(k for k in get_args(get_args(Cushion.model_fields["kind"].annotation)[0]) if k != "hydraulic")
+NONE = "say which"
+FIELDS = (
+    ("free_height_m", "free height", Quantity.COIL),
+    ("gap_m", "gap to it, as weighed", Quantity.COIL),
+    ("rate_n_per_m", "rate at the touch", Quantity.RATE),
+    ("flat_m", "flat when pressed by", Quantity.COIL),
+)
+ROWS = 3
+CAUTION = "Jack the frame, never the axle alone; stands under the frame before a hand goes between."
+
+
+def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
+    """Places the page of one axle."""
+    t, told, base = v.theme, v.job.proposal.axles[axle].cushion, ("proposal", "axles", axle, "cushion")
+    head = sheet.caps("foam head", f"Foam or rubber, {v.job.vehicle.axles[axle].name}", area.topLeft())
+    if told != Cushion():
+        sheet.button("foam off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
+                     partial(sheet.put, base, Cushion().model_dump(), "no helper"))  # fmt: skip
+    fit, size, y = v.a.fits[axle].cushion, QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
+    sheet.text("foam kind word", "it is of", QPointF(area.left(), y + 4), size=13)
+    kinds = (NONE, *KINDS)
+    where = QRect(round(area.left() + t.px(176)), round(y), round(t.px(92)), size.height())
+    sheet.choice("foam kind", kinds, kinds.index(told.kind) if told.kind in kinds else 0, where, label="what the helper is of",
+                 chosen=lambda n: sheet.put((*base, "kind"), kinds[n] if n else None, "what the helper is of"))  # fmt: skip
+    for field, words, quantity in FIELDS:
+        y += t.px(30)
+        sign = v.reader.preset.unit(quantity).sign
+        reading = getattr(told, field)
+        value, guessed = (reading.value, reading.assumed) if reading else (None, False)
+        if reading is None and fit is not None and field in ("rate_n_per_m", "flat_m"):
+            told_by = fit.rate if field == "rate_n_per_m" else fit.flat
+            value, guessed = told_by.value, told_by.assumed
+        sheet.text(f"foam {field} word", words, QPointF(area.left(), y + 4), size=13, unit=sign)
+        sheet.field(f"foam {field}", (*base, field), QPointF(area.left() + t.px(176), y), size, label=words, quantity=quantity,
+                    value=value, assumed=guessed, empty="–", figure=14)  # fmt: skip
+    y += t.px(38)
+    sheet.text("foam press word", "or under a press: squeezed by, the scale shows", QPointF(area.left(), y), size=13, role="ink2")
+    for n in range(ROWS):
+        y += t.px(28)
+        row = told.press[n] if n < len(told.press) else None
+        for m, (field, words, quantity) in enumerate((("squeeze_m", "by", Quantity.COIL), ("force_kg", "shows", Quantity.MASS))):
+            x, sign = area.left() + m * t.px(132), v.reader.preset.unit(quantity).sign
+            box = sheet.text(f"foam press {field} {n} word", words, QPointF(x, y + 4), size=13, unit=sign)
+            place = (QPointF(box.right() + t.px(6), y), QSize(round(t.px(56)), size.height()))
+            loose_entry(sheet, f"foam press {field} {n}", getattr(row, field) if row else None, place,
+                        label=f"press reading {n + 1}, {words}", quantity=quantity,
+                        put=nth_put((*base, "press"), n, {}, field))  # fmt: skip
+    sheet.text("foam caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
+    right = QRectF(area.left() + t.px(296), area.top(), area.width() - t.px(296), area.height() - t.px(26))
+    if fit is None:
+        words = "Its gap, and its kind with its free height or a reading under a press, put it in."
+        sheet.text("foam waits words", words, right.topLeft(), size=14, role="ink2", width=right.width())
+        return
+    _lay_cases(sheet, v, axle, fit, right)
+
+
+def _lay_cases(sheet: Sheet, v: View, axle: int, fit: Cushioned, area: QRectF) -> None:
+    t, r, s = v.theme, v.reader, v.a.proposed
+    done = pressed(v.a, axle)
+    assert done is not None
+    xs = [area.left() + share * area.width() for share in (0.20, 0.48, 0.74)]
+    signs = (f"{r.preset.height.sign}, Hz", r.preset.coil.sign, r.preset.mass.sign)
+    for x, words, sign in zip(xs, ("hub to arch", "squeezed by", "carries"), signs, strict=True):
+        sheet.text(f"foam {words} word", words, QPointF(x, area.top()), size=13.5, weight=600, unit=sign)
+    y = area.top() + t.px(26)
+    for case in range(v.a.cases):
+        weight = 600 if case == v.case else 400
+        sheet.text(f"foam case {case} word", v.job.cases[case].name, QPointF(area.left(), y), size=13, weight=weight)
+        high = "falls over"
+        if s.stands[case]:
+            high = height_and_hertz(v, v.a, axle, case)
+        sheet.text(
+            f"foam height {case}", high, QPointF(xs[0], y), size=13, weight=weight, shown=Shown("mean height", axle, case=case)
+        )
+        by = ", ".join(number(float(m), Quantity.COIL, r.preset) for m in done.squeeze_m[:, case])
+        flat = bool((done.squeeze_m[:, case] > fit.flat.value).any())
+        sheet.text(f"foam squeeze {case} word", by + (" flat" if flat else ""), QPointF(xs[1], y), size=13, weight=weight,
+                   role="brick" if flat else "ink")  # fmt: skip
+        x = xs[2]
+        for side in (0, 1):
+            shown = Shown("helper load", axle, side, case)
+            words = v.number(shown, number(float(done.carries_kg[side, case]), Quantity.MASS, r.preset))
+            box = sheet.text(f"foam load {side} {case}", words, QPointF(x, y), size=13, weight=weight, shown=shown)
+            x = box.right() + t.px(14)
+        y += t.px(23)
+    lines = [f"Frame up by at least {r.coil(jack_up_m(fit))} from where it was weighed to get it in."] if jack_up_m(fit) > 0 else []
+    if done.squeeze_m[:, s.stands].size and done.squeeze_m[:, s.stands].min() > 0.0:
+        lines.append("It is pressed in every case: the empty ride stiffens too.")
+    lines.append("It takes the place of no bump stop, and of no spring that has gone tired.")
+    for n, words in enumerate(lines):
+        box = sheet.text(f"foam said {n} word", words, QPointF(area.left(), y + t.px(10)), size=13, role="ink2", width=area.width())
+        y = box.bottom() - t.px(6)

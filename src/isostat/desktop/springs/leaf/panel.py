@@ -1,0 +1,164 @@
+"""Below the Spring chart of a leaf axle: its leaves as measured, what a shop does to them, blocks, arch and stress."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRect, QSize
+
+from isostat.assess.setup.springs.laws import CLAMP
+from isostat.assess.spring.leaf import Packed, packed, put_leaf
+from isostat.assess.workings import Shown, is_approximate
+from isostat.core.limits import GRAVITY
+from isostat.core.springs.leaf.pack import ALLOWED
+from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.spring.order import lay_fitted_now
+from isostat.desktop.springs.leaf.hardware import lay_adding, lay_hardware
+from isostat.desktop.view import View
+from isostat.job.points import SIDES
+from isostat.job.schema import Job
+from isostat.job.springs import leaf_edits
+from isostat.units.shown import with_unit
+from isostat.units.unit import Quantity
+
+COLUMNS = (
+    ("front_m", "front", Quantity.COIL), ("rear_m", "rear", Quantity.COIL), ("width_m", "wide", Quantity.COIL),
+    ("thick_m", "thick", Quantity.COIL), ("tip_m", "tips", Quantity.COIL), ("rise_m", "rise", Quantity.HEIGHT),
+    ("gap_m", "plate", Quantity.COIL),
+)  # fmt: skip
+MOUNTS = ("over axle", "under axle")
+CAUTION = "New U-bolts always. Stands under the frame."
+
+
+VIEWS = ("leaves", "hardware", "add")
+
+
+def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, look: Callable[[str], object]) -> None:
+    """Places the panel below `top`. shown: one of VIEWS, the first where it is none. look: told which is wanted."""
+    t, told = v.theme, v.job.proposal.axles[axle].pack
+    head = sheet.caps("leaf head", f"Leaf pack, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(8)))
+    x, step = head.right() + t.px(8), v.reader.coil(leaf_edits.ARCH_STEP)
+    for key, words, change in (
+        ("rearch up", f"arch +{step}", partial(leaf_edits.rearch, axle=axle, by_m=leaf_edits.ARCH_STEP)),
+        ("rearch down", f"arch −{step}", partial(leaf_edits.rearch, axle=axle, by_m=-leaf_edits.ARCH_STEP)),
+        ("flip", "flip", partial(leaf_edits.flip, axle=axle)),
+    ):
+        made = sheet.button(f"leaf {key}", words, QPointF(x, top + t.px(3)), partial(_do, sheet, change, words))
+        x = made.geometry().right() + t.px(4)
+    lay_fitted_now(sheet, axle, QPointF(x, top + t.px(3)))
+    n = VIEWS.index(shown) if shown in VIEWS else 0
+    views = QRect(round(t.px(16)), round(top + t.px(33)), 0, round(t.px(24)))
+    sheet.tabs("leaf view", VIEWS, n, views, lambda k: look(VIEWS[k]))
+    at = QPointF(t.px(16), top + t.px(62))
+    if VIEWS[n] == "hardware":
+        lay_hardware(sheet, v, axle, at)
+    elif VIEWS[n] == "add":
+        lay_adding(sheet, v, axle, at + QPointF(0, t.px(6)))
+    else:
+        _lay_leaves(sheet, v, axle, at, len(told.leaves))
+    _lay_results(sheet, v, axle, QPointF(t.px(566), top + t.px(10)))
+    sheet.text("leaf caution", CAUTION, QPointF(t.px(566), top + t.px(217)), size=12, weight=600, role="brick")
+
+
+def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> None:
+    t, base = v.theme, ("proposal", "axles", axle, "pack", "leaves")
+    left, wide, pitch = at.x() + t.px(50), t.px(58), min(t.px(26), t.px(154) / max(count, 1))
+    size = QSize(round(wide - t.px(2)), round(pitch - t.px(2)))
+    for n, (_, words, quantity) in enumerate(COLUMNS):
+        sign = v.reader.preset.unit(quantity).sign
+        sheet.text(f"leaf {words} word", words, QPointF(left + n * wide, at.y()), size=11.5, weight=600, unit=sign)
+    if not count:
+        sheet.button("leaf add 0", "+ main leaf", QPointF(at.x(), at.y() + t.px(20)),
+                     partial(_do, sheet, partial(leaf_edits.add_leaf, axle=axle, below=0), "a leaf"))  # fmt: skip
+    for k in range(count):
+        y = at.y() + t.px(18) + k * pitch
+        name = "main" if k == 0 else f"leaf {k + 1}"
+        sheet.text(f"leaf {k} word", name, QPointF(at.x(), y + 2), size=12.5, weight=600)
+        for n, (field, words, quantity) in enumerate(COLUMNS):
+            entry(sheet, v, f"leaf {field} {k}", (*base, k, field), (QPointF(left + n * wide, y), size), label=f"{name}, {words}",
+                  quantity=quantity, finer=field in ("thick_m", "tip_m"), figure=12.5,
+                  put=partial(put_leaf, axle, k, field))  # fmt: skip
+        acts: dict[str, Callable[[], object]] = {
+            "a leaf below": partial(_do, sheet, partial(leaf_edits.add_leaf, axle=axle, below=k), "a leaf more"),
+            "1 mm thicker": partial(
+                _do, sheet, partial(leaf_edits.thicken, axle=axle, n=k, by_m=leaf_edits.THICK_STEP), "a thicker leaf"
+            ),
+            "1 mm thinner": partial(
+                _do, sheet, partial(leaf_edits.thicken, axle=axle, n=k, by_m=-leaf_edits.THICK_STEP), "a thinner leaf"
+            ),
+            "remove": partial(_do, sheet, partial(leaf_edits.remove_leaf, axle=axle, n=k), "a leaf less"),
+        }
+        made = sheet.menu(f"leaf menu {k}", "do", QPointF(left + len(COLUMNS) * wide, y), acts, width=round(t.px(44)))
+        made.setAccessibleName(f"what the shop does to the {name} leaf")
+        made.setFixedHeight(size.height())
+
+
+def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """Clamp and seat, blocks by corner, arch and stress."""
+    t, r, base = v.theme, v.reader, ("proposal", "axles", axle)
+    told, size = packed(v.a, axle), QSize(round(t.px(60)), round(t.px(24)))
+    pack = v.job.proposal.axles[axle].pack
+    word = sheet.text("clamp word", "clamp", QPointF(at.x(), at.y() + 3), size=12.5, unit=r.preset.coil.sign)
+    field = sheet.field("leaf clamp", (*base, "pack", "clamp_m"), QPointF(word.right() + t.px(6), at.y()), size, figure=13,
+                        label="length held by the clamp", quantity=Quantity.COIL,
+                        value=pack.clamp_m.value if pack.clamp_m else CLAMP, assumed=pack.clamp_m is None)  # fmt: skip
+    area = QRect(field.geometry().right() + round(t.px(8)), round(at.y()), round(t.px(104)), size.height())
+    sheet.choice("leaf seat", ("seat free", "seat held"), ("free", "held").index(pack.seat), area, label="whether the axle turns",
+                 chosen=lambda n: sheet.put((*base, "pack", "seat"), ("free", "held")[n], "the seat"))  # fmt: skip
+    y = at.y() + t.px(32)
+    word = sheet.text("block word", "block", QPointF(at.x(), y + 3), size=12.5, weight=600, unit=r.preset.coil.sign)
+    x = word.right() + t.px(8)
+    for side in (0, 1):
+        word = sheet.text(f"block {SIDES[side]} word", SIDES[side], QPointF(x, y + 3), size=12.5, role="ink2")
+        value = v.a.orders[axle].order.spacer_m[side]
+        made = sheet.field(f"block {side}", (*base, SIDES[side], "spacer_m"), QPointF(word.right() + t.px(5), y), size, figure=14,
+                           label=f"block {r.corner(axle, side)}", quantity=Quantity.COIL, value=value,
+                           assumed=is_approximate(v.a, Shown("spacer", axle, side)))  # fmt: skip
+        x = made.geometry().right() + t.px(10)
+    y += t.px(32)
+    area = QRect(round(at.x()), round(y), round(t.px(112)), size.height())
+    sheet.choice("leaf mount", MOUNTS, MOUNTS.index(pack.mount), area, label="where the pack lies",
+                 chosen=lambda n: sheet.put((*base, "pack", "mount"), MOUNTS[n], "over or under the axle"))  # fmt: skip
+    word = sheet.text("leaf limit word", "limit", QPointF(at.x() + t.px(120), y + 3), size=12.5, unit="MPa")
+    sheet.field("leaf limit", (*base, "pack", "allowed_pa"), QPointF(word.right() + t.px(6), y), size, figure=13,
+                label="nominal stress that the steel is trusted with", quantity=Quantity.STRESS,
+                value=pack.allowed_pa.value if pack.allowed_pa else ALLOWED,
+                assumed=pack.allowed_pa is None or pack.allowed_pa.assumed)  # fmt: skip
+    y += t.px(32)
+    if told is None:
+        words = v.a.orders[axle].lacks
+        sheet.text(
+            "leaf waits words", f"{words} A plain coil stands in.", QPointF(at.x(), y), size=12.5, role="brick", width=t.px(250)
+        )
+        return
+    for n, (words, key, role) in enumerate(_said(v, axle, told)):
+        sheet.text(f"leaf said {n}", words, QPointF(at.x(), y + n * t.px(17)), size=13, shown=Shown(key, axle), role=role,
+                   weight=600 if role != "ink" else 400)  # fmt: skip
+
+
+def _said(v: View, axle: int, told: Packed) -> list[tuple[str, str, str]]:
+    """Lines: words, which number they ask for, role."""
+    r, worst = v.reader, int(told.used.argmax())
+    leaf = "main leaf" if worst == 0 else f"leaf {worst + 1}"
+    arch = ("arch at the target", "") if told.arch_m >= 0 else ("past flat by", "at the target")
+    times = "" if told.times_found is None else f"{told.times_found:.2f}"
+    lines = (  # what is before the number, the number, what is after it
+        ("pack free arch", "free arch", r.coil(told.free_arch_m), f"of it nip {r.coil(told.nip_m)}"),
+        ("pack arch", arch[0], r.coil(abs(told.arch_m)), arch[1]),
+        ("pack stress", f"{leaf} stress, full bump:", with_unit(told.used[worst], Quantity.SHARE, r.preset), "of limit"),
+        ("pack peaks", "peaks", times, "times as found at most"),
+        ("pack capacity", "carries", r.mass((told.at_old_n - told.found_n) / GRAVITY), "more a side, as high as weighed"),
+        ("pack bound", "all leaves as one would be", r.rate(told.pack.bound_rate), ""),
+    )
+    bad = {"pack arch": told.arch_m < 0, "pack stress": told.used[worst] > 1.0}
+    return [
+        (f"{before} {v.number(Shown(key, axle), text)} {after}".strip(), key, "ochre" if bad.get(key) else "ink")
+        for key, before, text, after in lines
+        if text
+    ]
+
+
+def _do(sheet: Sheet, change: Callable[[Job], Job], words: str) -> None:
+    sheet.edited.emit(change, words, -1)

@@ -1,0 +1,318 @@
+"""Below the Spring chart of a stacked pair: its springs, its shock, the ring and collars, and pairs off the shelf."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRect, QSize
+
+from isostat.assess.judge import MOST_PRELOAD
+from isostat.assess.setup.picking import MULTIPLE
+from isostat.assess.setup.springs.laws import SLIDER, THREAD
+from isostat.assess.spring.pairs import pairs_for, with_pair
+from isostat.assess.spring.stacked import Stacked, stacked
+from isostat.assess.workings import Shown, is_approximate
+from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.core.springs.pairs import PairChoice
+from isostat.core.springs.ring_fit import MARGIN, SHARE, force_at, preload, turns_from_snug
+from isostat.desktop.pieces.plain import set_tip
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.spring.order import lay_fitted_now, solve_again
+from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
+from isostat.job.points import SIDES
+from isostat.job.schema import Job
+from isostat.units.shown import number
+from isostat.units.unit import Quantity
+
+PARTS = (("third", "third spring"), ("top", "top spring"), ("main", "main spring"))
+COLUMNS = (
+    ("rate_n_per_m", "rate", Quantity.RATE),
+    ("free_m", "free", Quantity.COIL),
+    ("solid_m", "solid", Quantity.COIL),
+    ("inside_m", "inside", Quantity.COIL),
+)
+SIZES = (  # two columns; with a second field beside where two belong together
+    (("extended_m", "collar to perch", Quantity.COIL, None),),
+    (("body_m", "body, across", Quantity.COIL, None),),
+    (("slider_m", "slider, its step", Quantity.COIL, SLIDER), ("step_m", "step of the slider", Quantity.COIL, 0.0)),
+    (("share", "crossover, of bump", Quantity.SHARE, SHARE),),
+    (("thread_m", "thread a turn", Quantity.COIL, THREAD),),
+    (("down_m", "thread below collar", Quantity.COIL, 0.0),),
+    (("up_m", "and above", Quantity.COIL, 0.0),),
+)
+PLACED = ("typed", "by share", "protecting")
+PLACED_WORDS = ("ring typed", "ring by share", "ring protects")
+CAUTION = "Springs under load: proper compressor, nobody in line."
+
+
+def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Callable[[str], object]) -> None:
+    """Places the panel. shelf: "", "close" or "far": which pairs off the shelf are listed; `look` is told which are wanted."""
+    t = v.theme
+    _lay_top(sheet, v, axle, top, shelf, look)
+    _lay_parts(sheet, v, axle, QPointF(t.px(16), top + t.px(36)))
+    _lay_sizes(sheet, v, axle, QPointF(t.px(418), top + t.px(38)))
+    below = top + t.px(152)
+    if shelf:
+        _lay_shelf(sheet, v, axle, below, far=shelf == "far")
+        return
+    told = stacked(v.a, axle)
+    if told is not None:
+        _lay_collars(sheet, v, axle, below, told)
+        _lay_said(sheet, v, axle, QPointF(t.px(16), below + t.px(30)), told)
+    sheet.text(
+        "stack caution",
+        CAUTION,
+        QPointF(sheet.width() - t.px(16), top + t.px(216)),
+        size=12.5,
+        weight=600,
+        role="brick",
+        anchor=RIGHT,
+    )
+
+
+def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Callable[[str], object]) -> None:
+    t, stack = v.theme, v.job.proposal.axles[axle].stack
+    head = sheet.caps("stack head", f"Stacked pair, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
+    area = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(120)), round(t.px(24)))
+    base = ("proposal", "axles", axle, "stack")
+    sheet.choice(
+        "stack placed",
+        PLACED_WORDS,
+        PLACED.index(stack.placed),
+        area,
+        label="how the ring is placed",
+        chosen=lambda n: sheet.put((*base, "placed"), PLACED[n], "how the ring is placed"),
+    )
+    x = area.right() + t.px(8)
+    told = stacked(v.a, axle)
+    ring = stack.ring_m.value if stack.ring_m and stack.placed == "typed" else told.pair.ring_m if told else None
+    word = sheet.text("stack ring word", "collar to ring", QPointF(x, top + t.px(9)), size=13)
+    size = QSize(round(t.px(62)), round(t.px(24)))
+    field = sheet.field(
+        "stack ring_m",
+        (*base, "ring_m"),
+        QPointF(word.right() + t.px(6), top + t.px(5)),
+        size,
+        empty="–",
+        label="collar to ring",
+        quantity=Quantity.COIL,
+        value=ring,
+        assumed=told is not None and stack.placed != "typed" and is_approximate(v.a, Shown("stack collar", axle)),
+        figure=13,
+        put=partial(_type_placed, axle, "ring_m", "typed"),
+    )
+    x = field.geometry().right() + t.px(10)
+    for key, words in (("close", "Close pairs"), ("far", "Far pairs")):
+        wanted = "" if shelf == key else key
+        made = sheet.button(f"pairs {key}", words, QPointF(x, top + t.px(4)), partial(look, wanted), filled=shelf == key)
+        x = made.geometry().right() + t.px(6)
+    third = stack.third
+    words = "+ third" if third is None else "− third"
+    made = sheet.button("stack third", words, QPointF(x, top + t.px(4)), partial(_third, sheet, axle, third is None))
+    if told is not None:
+        lay_fitted_now(sheet, axle, QPointF(made.geometry().right() + t.px(6), top + t.px(4)), told.pair.ring_m)
+
+
+def _type_placed(axle: int, field: str, placed: str, job: Job, si: float | None, typed: str) -> Job:
+    """A typed ring is placed as typed, one of a typed share by that share."""
+    base = ("proposal", "axles", axle, "stack")
+    job = edits.put(job, (*base, "placed"), placed)
+    return edits.put(job, (*base, field), None if si is None else {"value": si, "typed": typed})
+
+
+def _third(sheet: Sheet, axle: int, add: bool) -> None:
+    sheet.put(("proposal", "axles", axle, "stack", "third"), {} if add else None, "third spring")
+
+
+def _lay_parts(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """The springs, top to bottom as they stand on the shock."""
+    t, stack = v.theme, v.job.proposal.axles[axle].stack
+    size, left, wide = QSize(round(t.px(64)), round(t.px(24))), at.x() + t.px(92), t.px(72)
+    for n, (_, words, quantity) in enumerate(COLUMNS):
+        head = QPointF(left + n * wide, at.y())
+        sheet.text(f"stack {words} word", words, head, size=12.5, weight=600, unit=v.reader.preset.unit(quantity).sign)
+    y = at.y() + t.px(20)
+    for key, words in PARTS:
+        part = getattr(stack, key)
+        if part is None:
+            continue
+        sheet.text(f"stack {key} word", words, QPointF(at.x(), y + 4), size=13.5, weight=600)
+        for n, (field, name, quantity) in enumerate(COLUMNS):
+            reading = getattr(part, field)
+            sheet.field(
+                f"stack {key} {field}",
+                ("proposal", "axles", axle, "stack", key, field),
+                QPointF(left + n * wide, y),
+                size,
+                quantity=quantity,
+                label=f"{words}, {name}",
+                value=reading.value if reading else None,
+                empty="–",
+                figure=13,
+                assumed=bool(reading and reading.assumed),
+            )
+        y += t.px(29)
+
+
+def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """What the springs stand on, in two columns."""
+    t, stack, base = v.theme, v.job.proposal.axles[axle].stack, ("proposal", "axles", axle, "stack")
+    size, wide = QSize(round(t.px(50)), round(t.px(24))), t.px(54)
+    for n, row in enumerate(SIZES):
+        x, y = at.x() + (n // 4) * t.px(232), at.y() + (n % 4) * t.px(28)
+        sheet.text(f"stack {row[0][0]} word", row[0][1], QPointF(x, y + 4), size=12.5, unit=v.reader.preset.unit(row[0][2]).sign)
+        for k, (field, words, quantity, usual) in enumerate(row):
+            reading, place = getattr(stack, field), QPointF(x + t.px(116 if n < 4 else 130) + k * wide, y)
+            value, guessed = (reading.value, reading.assumed) if reading else (usual, usual is not None)
+            put = partial(_type_placed, axle, "share", "by share") if field == "share" else None
+            sheet.field(f"stack {field}", (*base, field), place, size, label=words, quantity=quantity, value=value, empty="–",
+                        assumed=guessed, figure=13, put=put)  # fmt: skip
+    pick, x, y = v.job.proposal.axles[axle].pick, at.x() + t.px(232), at.y() + 3 * t.px(28)
+    sheet.text("stack multiple word", "full bump, × load", QPointF(x, y + 4), size=12.5)
+    sheet.field("stack multiple", ("proposal", "axles", axle, "pick", "multiple"), QPointF(x + t.px(130), y), size, figure=13,
+                label="multiple of the load that full bump takes", quantity=Quantity.RATIO,
+                value=pick.multiple.value if pick.multiple else MULTIPLE, assumed=pick.multiple is None)  # fmt: skip
+
+
+def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> None:
+    """How far each collar goes down, by corner; typed or solved."""
+    t, r = v.theme, v.reader
+    box = sheet.text("collar word", "collar goes down", QPointF(t.px(16), y + 4), size=13.5, weight=600, unit=r.preset.coil.sign)
+    x, size = box.right() + t.px(12), QSize(round(t.px(64)), round(t.px(24)))
+    for side in (0, 1):
+        word = sheet.text(f"collar {SIDES[side]} word", SIDES[side], QPointF(x, y + 4), size=13, role="ink2")
+        at, placed = QPointF(word.right() + t.px(6), y), Shown("stack collar", axle, side)
+        sheet.field(
+            f"collar {side}",
+            ("proposal", "axles", axle, SIDES[side], "collar_m"),
+            at,
+            size,
+            quantity=Quantity.COIL,
+            label=f"collar goes down, {r.corner(axle, side)}",
+            value=told.seated.collar_m[side],
+            assumed=is_approximate(v.a, placed),
+            figure=14,
+        )
+        turns = number(abs(told.seated.collar_m[side]) / told.shock.thread_m, Quantity.RATIO, r.preset, decimals=1)
+        way = "turns up" if told.seated.collar_m[side] < 0 else "turns"
+        turned = v.number(placed, f"{turns} {way}")
+        beside = QPointF(at.x() + size.width() + t.px(6), y + 4)
+        word = sheet.text(f"collar turns {side} word", turned, beside, size=13, role="ink2")
+        x = word.right() + t.px(18)
+    made = sheet.button("solve collars", "Solve", QPointF(x, y - 1), partial(_solve, sheet, axle))
+    x = made.geometry().right() + t.px(10)
+    left = told.shock.down_m
+    said = f"{r.coil(left)} of thread left below" if left >= 0 else f"{r.coil(-left)} beyond its thread"
+    state = "typed" if told.seated.collar_typed else "solved"
+    sheet.text("collar state word", f"{state}; {said}", QPointF(x, y + 4), size=12.5, role="ink2" if left >= 0 else "ochre")
+
+
+def _solve(sheet: Sheet, axle: int) -> None:
+    sheet.edited.emit(lambda job: solve_again(job, axle), "solve the collars", -1)
+
+
+def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> None:
+    """What it does, a line each."""
+    t, r = v.theme, v.reader
+    spare = told.main_at_bump_m - told.pair.main.solid_m
+    near, far = (r.coil(m).split(" ")[0] for m in (told.window.nearest_m, told.window.furthest_m))
+    main = Shown("stack main", axle)
+    placed = v.number(main, near)
+    free = told.window.missing_m == 0.0
+    window = (
+        f"ring window {placed} to {far} {r.preset.coil.sign}"
+        if free
+        else f"no place for the ring, {v.number(main, r.coil(told.window.missing_m))} missing"
+    )
+    bump = f"main spring {v.number(main, r.coil(told.main_at_bump_m))} at full bump, {v.number(main, r.coil(spare))} over solid"
+    lines = (
+        (*_hanging(v, axle, told), "hanging", 0),
+        (*_change(v, axle, told), "change", v.case),
+        (bump, spare < MARGIN - 1e-6, "main", 0),
+    )
+    for n, (words, bad, key, case) in enumerate(lines):
+        shown = Shown(f"stack {key}", axle, case=case) if key != "change" or told.crossover else None
+        sheet.text(
+            f"stack said {n}",
+            words,
+            at + QPointF(0, n * t.px(19)),
+            size=13.5,
+            weight=600 if bad else 400,
+            role="ochre" if bad else "ink",
+            shown=shown,
+        )
+    sheet.text("stack window words", window, at + QPointF(t.px(492), 0), size=13.5, weight=600, role="ink" if free else "brick")
+    if told.top_spare_m is not None:
+        low = told.top_spare_m < MARGIN - 1e-6
+        top, way = Shown("stack top", axle), "over" if told.top_spare_m >= 0 else "past"
+        words = f"top spring {v.number(top, r.coil(abs(told.top_spare_m)))} {way} solid, collar run down"
+        sheet.text("stack top", words, at + QPointF(t.px(492), t.px(19)), size=12.5, weight=600 if low else 400,
+                   role="ochre" if low else "ink2", shown=top)  # fmt: skip
+
+
+def _hanging(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
+    """Preload at full droop, in words, and whether it warns."""
+    r, before = v.reader, preload(told.pair, told.shock)
+    shown = Shown("stack hanging", axle)
+    far = v.number(shown, r.coil(abs(before)))
+    if before < 0:
+        return f"hanging: loose by {far}", True
+    holds = v.number(shown, r.mass(force_at(told.pair, told.shock, 0.0) / GRAVITY))
+    turns = v.number(shown, number(turns_from_snug(told.pair, told.shock), Quantity.RATIO, r.preset, decimals=1))
+    press = "press needed" if before > 0.002 else "no press"
+    return f"hanging: preload {far}, {turns} turns from just snug, holds {holds}, {press}", before > MOST_PRELOAD
+
+
+def _change(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
+    """Where the rate changes, from ride height in the chosen case, and whether that warns."""
+    if told.change_m is None or told.crossover is None:
+        return "the slider stands on its ring: the top spring never works", True
+    by = {"ring": "at the ring", "top solid": "top spring solid", "main solid": "main spring solid, the top carries on"}
+    away = told.change_m - float(told.ride_m[v.case])
+    shown = Shown("stack change", axle, case=v.case)
+    wheel = v.number(shown, v.reader.height_unit(abs(away) / float(told.ratio[v.case])))
+    where = "above ride" if away > 0 else "below ride: it does nothing there"
+    shaft = v.number(shown, v.reader.coil(abs(away)))
+    return f"rate changes {shaft} of shaft, {wheel} of wheel {where}, {by[told.crossover.by]}", away <= 0
+
+
+def _lay_shelf(sheet: Sheet, v: View, axle: int, y: float, *, far: bool) -> None:
+    """Pairs off the shelf, a button each."""
+    t = v.theme
+    try:
+        choices = pairs_for(v.a, axle, far=far)
+    except OutOfRange as refused:
+        sheet.text(
+            "shelf waits words",
+            f"No pair with rates {'far apart' if far else 'close together'}: {refused}",
+            QPointF(t.px(16), y + t.px(4)),
+            size=13,
+            role="brick",
+            width=sheet.width() - t.px(32),
+        )
+        return
+    if not choices:
+        words = "No pair off the shelf goes here: read collar to perch and the thread left, or another target."
+        sheet.text("shelf waits words", words, QPointF(t.px(16), y + t.px(4)), size=13, role="ochre")
+        return
+    wide = (sheet.width() - t.px(40)) / 2
+    for n, choice in enumerate(choices):
+        at = QPointF(t.px(16) + (n % 2) * (wide + t.px(8)), y + (n // 2) * t.px(28))
+        made = sheet.button(f"shelf {n}", _pair_words(v, choice), at, partial(_take, sheet, axle, choice, far), width=round(wide))
+        set_tip(made, "solid lengths are assumed until they are read off the maker's list")
+
+
+def _pair_words(v: View, c: PairChoice) -> str:
+    r = v.reader
+    top, main = c.pair.top, c.pair.main
+    rates = f"{number(top.rate, Quantity.RATE, r.preset)} over {r.rate(main.rate)}"
+    lengths = f"{number(top.free_m, Quantity.COIL, r.preset)} over {r.coil(main.free_m)}"
+    series = number(c.pair.series_rate, Quantity.RATE, r.preset)
+    collar = f"collar {number(abs(c.collar_m), Quantity.COIL, r.preset)} {'down' if c.collar_m >= 0 else 'up'}"
+    return f"{rates}, {lengths}: {series}, {collar}"
+
+
+def _take(sheet: Sheet, axle: int, choice: PairChoice, far: bool) -> None:
+    sheet.edited.emit(lambda job: with_pair(job, axle, choice, far=far), "a pair off the shelf", -1)

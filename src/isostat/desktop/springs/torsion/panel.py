@@ -1,0 +1,255 @@
+"""Below and beside the Spring chart of an axle on torsion bars: the bar, its setting by corner; the arm drawn to its angles."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import partial
+
+import numpy as np
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.setup.springs.torsion import ALLOWED, Twisted
+from isostat.assess.workings import Shown, is_approximate
+from isostat.core.parts.law import ForceLaw
+from isostat.core.springs.torsion.bar import SHEAR, ArmLaw, lower_by
+from isostat.core.springs.torsion.indexing import bolt_turn, index_bar
+from isostat.desktop.pieces.entry import entry, modulus_entry
+from isostat.desktop.pieces.ink import ground
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.spring.order import lay_fitted_now, solve_again
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.job.points import SIDES
+from isostat.job.springs import parts
+from isostat.job.springs.torsion import TorsionBar
+from isostat.units.shown import number
+from isostat.units.unit import Quantity
+from isostat.wording.indexing import TEETH_SEEN, say_teeth
+from isostat.wording.reader import ABOUT
+
+FIELDS = (
+    ("diameter_m", "diameter", Quantity.COIL),
+    ("length_m", "length", Quantity.HEIGHT),
+    ("bore_m", "bore", Quantity.COIL),
+    ("arm_m", "arm", Quantity.HEIGHT),
+    ("pitch_m", "bolt's pitch", Quantity.COIL),
+    ("lever_m", "its lever", Quantity.COIL),
+)
+TEETH = (("teeth_inner", "inner teeth"), ("teeth_outer", "outer teeth"))
+CAUTION = "A loaded bar throws its arm: unload it, hold the key, nobody in line."
+
+
+@dataclass(frozen=True, slots=True)
+class Arms:
+    """The arm in px: pivot, length, and each angle with its words."""
+
+    pivot: QPointF
+    arm: float
+    angles: tuple[tuple[float, str], ...]  # rad and "ghost", "dash" or "ink"
+
+
+def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
+    """Places the panel below `top`."""
+    t, o = v.theme, v.a.orders[axle]
+    found = v.job.as_found.axles[axle].torsion
+    told, base = v.job.proposal.axles[axle].torsion.over(found), ("proposal", "axles", axle, "torsion")
+    head = sheet.caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
+    end = lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
+    if o.torsion is not None:
+        sheet.button("solve bars", "Solve", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
+        state = "typed" if o.torsion.typed else "solved for the target"
+        sheet.text("torsion state word", state, QPointF(end + t.px(76), top + t.px(8)), size=12.5, role="ink2")
+    size, wide = QSize(round(t.px(72)), round(t.px(25))), t.px(98)
+    for n, (field, words, quantity) in enumerate(FIELDS):
+        at = QPointF(t.px(16) + n * wide, top + t.px(36))
+        sheet.text(f"torsion {field} word", words, at, size=12.5, weight=600, unit=v.reader.preset.unit(quantity).sign)
+        reading = getattr(told, field)
+        sheet.field(
+            f"torsion {field}",
+            (*base, field),
+            at + QPointF(0, t.px(19)),
+            size,
+            label=words,
+            quantity=quantity,
+            empty="–",
+            value=reading.value if reading else None,
+            assumed=bool(reading and reading.assumed),
+            figure=14,
+            finer=field in ("diameter_m", "pitch_m"),
+        )
+    _lay_teeth(sheet, v, axle, told, QPointF(t.px(16) + 6 * wide, top + t.px(36)))
+    at = QPointF(t.px(16), top + t.px(92))
+    word = sheet.text(
+        "torsion angle word",
+        "arm from level as weighed, end above the pivot +",
+        at + QPointF(0, 3),
+        size=12.5,
+        unit=v.reader.preset.unit(Quantity.ANGLE).sign,
+    )
+    where = (QPointF(word.right() + t.px(8), at.y()), size)
+    entry(
+        sheet,
+        v,
+        "torsion angle",
+        ("as_found", "axles", axle, "torsion", "angle_rad"),
+        where,
+        label="arm from level, as weighed",
+        quantity=Quantity.ANGLE,
+    )
+    x = where[0].x() + size.width() + t.px(14)
+    word = sheet.text("torsion stop word", "on its droop stop at", QPointF(x, at.y() + 3), size=12.5,
+                      unit=v.reader.preset.unit(Quantity.ANGLE).sign)  # fmt: skip
+    stop = told.stop_rad
+    sheet.field("torsion stop", (*base, "stop_rad"), QPointF(word.right() + t.px(8), at.y()), size, label="arm on its droop stop",
+                quantity=Quantity.ANGLE, value=stop.value if stop else None, empty="–", figure=13)  # fmt: skip
+    x = word.right() + t.px(16) + size.width()
+    path = (*base, "shear_pa")
+    modulus_entry(sheet, v, "torsion modulus", path, QPointF(x, at.y()), label="shear modulus of the bar", usual_pa=SHEAR)
+    sheet.text("torsion caution", CAUTION, QPointF(t.px(16), top + t.px(217)), size=12.5, weight=600, role="brick")
+    if o.torsion is None:
+        words = f"{o.lacks} A plain coil stands in."
+        sheet.text(
+            "torsion waits words", words, QPointF(t.px(16), top + t.px(128)), size=13, role="brick", width=sheet.width() - 40
+        )
+        return
+    _lay_corners(sheet, v, axle, o.torsion, told, top + t.px(126))
+
+
+def _lay_teeth(sheet: Sheet, v: View, axle: int, told: TorsionBar, at: QPointF) -> None:
+    t, size = v.theme, QSize(round(v.theme.px(60)), round(v.theme.px(25)))
+    for n, (field, words) in enumerate(TEETH):
+        place = at + QPointF(n * t.px(90), 0)
+        sheet.text(f"torsion {field} word", words, place, size=12.5, weight=600)
+        count = getattr(told, field)
+        sheet.field(
+            f"torsion {field}",
+            ("proposal", "axles", axle, "torsion", field),
+            place + QPointF(0, t.px(19)),
+            size,
+            label=words,
+            quantity=Quantity.RATIO,
+            value=None if count is None else float(count),
+            empty="–",
+            figure=14,
+            whole=True,
+            put=partial(parts.put_teeth, ("proposal", "axles", axle, "torsion", field)),
+        )
+
+
+def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBar, top: float) -> None:
+    """A row a corner: slack angle, turn of the anchor, and what sets it."""
+    t, preset, size = v.theme, v.reader.preset, QSize(round(v.theme.px(72)), round(v.theme.px(25)))
+    sign = preset.unit(Quantity.ANGLE).sign
+    sheet.text("torsion slack word", "slack angle", QPointF(t.px(120), top), size=12.5, weight=600, unit=sign)
+    words = TEETH_SEEN if bar.teeth_inner is not None and bar.teeth_outer is not None else "turn of the anchor"
+    sheet.text("torsion turn word", words, QPointF(t.px(214), top), size=12.5, weight=600)
+    for side in (0, 1):
+        y = top + t.px(20 + 29 * side)
+        sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y + 3), size=14, weight=600)
+        path = ("proposal", "axles", axle, SIDES[side], "slack_rad")
+        sheet.field(
+            f"torsion slack {side}",
+            path,
+            QPointF(t.px(120), y),
+            size,
+            label=f"slack angle {v.reader.corner(axle, side)}",
+            quantity=Quantity.ANGLE,
+            value=told.slack[side],
+            assumed=not told.typed and is_approximate(v.a, Shown("torsion slack", axle, side)),
+            figure=14,
+        )
+        turn = told.turn[side]
+        way = "tighter" if turn >= 0 else "slacker"
+        words = v.number(Shown("torsion turn", axle, side), f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
+        box = sheet.text(
+            f"torsion turn {side}", words, QPointF(t.px(214), y + 3), size=14, weight=600, shown=Shown("torsion turn", axle, side)
+        )
+        sheet.text(
+            f"torsion set {side} word",
+            v.number(Shown("torsion turn", axle, side), _setting(v, bar, told, v.a.orders[axle].law[side], side)),
+            QPointF(box.right() + t.px(12), y + 4),
+            size=12.5,
+            role="ink2",
+        )
+    used = told.stress_pa(0, told.at_target[0]) / ALLOWED
+    shown = Shown("torsion stress", axle)
+    words = f"stress at the target {v.number(shown, f'{used * 100:.1f} %')} of allowed"
+    sheet.text(
+        "torsion stress",
+        words,
+        QPointF(t.px(430), top + t.px(82)),
+        size=13,
+        role="ochre" if used > 1.0 else "ink",
+        shown=shown,
+    )
+
+
+def _setting(v: View, bar: TorsionBar, told: Twisted, law: ForceLaw, side: int) -> str:
+    """Bolt turns, then the nearest teeth with what is left over; of equal teeth what one of them is and lifts."""
+    said, turn = [], told.turn[side]
+    if bar.pitch_m is not None and bar.lever_m is not None:
+        said.append(f"{abs(turn) / bolt_turn(bar.pitch_m.value, bar.lever_m.value):.1f} turns of the bolt")
+    if bar.teeth_inner is not None and bar.teeth_outer is not None:
+        best = index_bar(bar.teeth_inner, bar.teeth_outer, turn, most=1)[0]
+        words = say_teeth(best)
+        said.append(f"{'or ' if said else ''}{words[0].lower()}{words[1:]}, {abs(math.degrees(best.left_rad)):.2f}° left over")
+        if bar.teeth_inner == bar.teeth_outer and isinstance(law, ArmLaw):
+            step = 2.0 * math.pi / bar.teeth_inner
+            force = float(law.force(np.asarray(law.rise_at(told.at_target[side]))))
+            said.append(f"a tooth {math.degrees(step):.1f}°, {v.reader.coil(lower_by(law, force, step))} at the arm")
+    return ", ".join(said) or "thread and lever, or teeth, tell what to turn"
+
+
+def _solve(sheet: Sheet, axle: int) -> None:
+    sheet.edited.emit(lambda job: solve_again(job, axle), "solve the bars", -1)
+
+
+def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[[QPainter], None]:
+    """Places the arm of the left bar: slack, as weighed, and at the target."""
+    t, told = v.theme, v.a.orders[axle].torsion
+    found = v.job.as_found.axles[axle].torsion.angle_rad
+    if told is None or found is None:
+        return lambda p: None
+    arm = min(area.width() * 0.38, area.height() * 0.5)
+    pivot = QPointF(area.left() + t.px(34), area.center().y())
+    angles = ((told.slack[0], "dash"), (float(found.value), "ghost"), (told.at_target[0], "ink"))
+    solved = v.number(Shown("torsion slack", axle), "")
+    marks = {"dash": solved, "ghost": ABOUT if found.assumed else "", "ink": solved}
+    sign = v.reader.preset.unit(Quantity.ANGLE).sign
+    places = sorted(((pivot.y() - arm * math.sin(a), a, kind) for a, kind in angles), key=lambda p: p[0])
+    names = {"dash": "slack", "ghost": "as weighed", "ink": "at the target"}
+    y = -math.inf
+    for level, angle, kind in places:
+        y = max(level - t.px(9), y + t.px(19))
+        words = f"{names[kind]} {marks[kind]}{number(angle, Quantity.ANGLE, v.reader.preset)}{sign}"
+        at = QPointF(pivot.x() + arm * math.cos(angle) + t.px(14), y)
+        sheet.text(
+            f"arm {kind} word", words, at, size=13, weight=600 if kind == "ink" else 400, role="ink" if kind == "ink" else "ink2"
+        )
+    words = f"arm {v.reader.height_unit(told.arm_m)}, left side"
+    sheet.text("arm drawing word", words, QPointF(area.left(), area.top()), size=12.5, role="ink2")
+    return partial(_draw, v, Arms(pivot, arm, angles))
+
+
+def _draw(v: View, c: Arms, p: QPainter) -> None:
+    t = v.theme
+    ground(p, t, c.pivot.x() - 24, c.pivot.x() + c.arm + 12, c.pivot.y() + c.arm * 0.9)
+    p.setPen(pen(t, "ink2", 0.6, "centre"))
+    p.drawLine(QLineF(c.pivot, c.pivot + QPointF(c.arm * 1.1, 0)))
+    for angle, kind in c.angles:
+        end = c.pivot + QPointF(c.arm * math.cos(angle), -c.arm * math.sin(angle))
+        p.setPen(pen(t, "ink" if kind == "ink" else "ink3", 4.0 if kind == "ink" else 2.0, "before" if kind == "dash" else ""))
+        p.drawLine(QLineF(c.pivot, end))
+        p.setBrush(t.colour("sheet"))
+        p.setPen(pen(t, "ink" if kind == "ink" else "ink3", 1.2))
+        p.drawEllipse(end, 5, 5)
+    p.setPen(pen(t, "ink", 1.5))
+    p.setBrush(t.colour("tyre"))
+    p.drawEllipse(c.pivot, 13, 13)
+    for n in range(24):  # the splines
+        a = n * math.pi / 12
+        way = QPointF(math.cos(a), math.sin(a))
+        p.drawLine(QLineF(c.pivot + way * 11, c.pivot + way * 15))

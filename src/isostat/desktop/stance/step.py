@@ -1,0 +1,278 @@
+"""Stance: how high it shall sit, when, and how every case sits against that."""
+
+from __future__ import annotations
+
+import math
+from functools import partial
+
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtGui import QPainter
+from typing_extensions import override
+
+from isostat.assess.setup.settling import settle_share, settling_assumed
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.stance.attitude import rake
+from isostat.assess.stance.band import OFF_JACK
+from isostat.assess.stance.named_targets import WORDS, aim, words_of
+from isostat.assess.workings import Shown, is_approximate
+from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
+from isostat.desktop.pieces.grip import Handle
+from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule
+from isostat.desktop.pieces.ink import dimension, ground
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.stance.by_case_page import draw_by_case, lay_by_case
+from isostat.desktop.stance.lines import draw_lines, lay_lines, sloped_lines
+from isostat.desktop.stance.ways_page import lay_ways
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.job.edits import target as target_edits
+from isostat.job.schema import Job
+from isostat.units.unit import Quantity
+from isostat.wording.reader import ABOUT
+
+NUDGE = 0.001  # m a key press
+PAGES = ("pose", "by case", "ways")
+LEANS = ("as it was", "level")
+LIFTS = ("front_lift_m", "rear_lift_m")
+ROW, CHART = 28, 152  # px of a row at the foot, and of the lines above it
+
+
+class StanceStep(Sheet):
+    """Target typed or dragged; ghosts of as found and of every case; the tyre's share of ground to arch apart."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.page = PAGES[0]
+
+    def turn(self, page: str) -> None:
+        """Another page of the step."""
+        self.page = page
+        self._relay()
+
+    def _turn_to(self, n: int) -> None:
+        self.turn(PAGES[n])
+
+    def _foot_top(self, v: View) -> float:
+        return self.height() - v.theme.px(24 + ROW * len(v.a.axles))
+
+    def _chart_top(self, v: View) -> float:
+        return self._foot_top(v) - v.theme.px(CHART)
+
+    def _fit(self, v: View) -> Elevation:
+        t = v.theme
+        return fit(v, QRectF(t.px(70), t.px(HEAD + 8), self.width() - t.px(140), max(self._chart_top(v) - t.px(HEAD + 40), 60)))
+
+    @override
+    def lay(self, v: View) -> None:
+        t, top = v.theme, self._chart_top(v) + v.theme.px(26)
+        self.lines = sloped_lines(v, QRectF(self.width() * 0.30, top, self.width() * 0.36, self._foot_top(v) - t.px(10) - top))
+        name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
+        first = QRect(name.right() + round(t.px(12)), round(t.px(5)), 0, round(t.px(26)))
+        end = self.tabs("page", PAGES, PAGES.index(self.page), first, self._turn_to)
+        area = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
+        if self.page == "by case":
+            self._by_case = lay_by_case(self, v, area)
+            return
+        if self.page == "ways":
+            lay_ways(self, v, area)
+            return
+        self._lay_head(v, end)
+        self._lay_target(v)
+        self._lay_axles(v)
+        lay_lines(self, v, self.lines)
+        self._lay_foot(v)
+
+    def _lay_head(self, v: View, x: float) -> None:
+        t, target = v.theme, v.job.target
+        x, y, high = x + t.px(12), round(t.px(5)), round(t.px(26))
+        by_corner = bool(target.corners)
+        lifts = (v.a.pose.front_lift_m, v.a.pose.rear_lift_m)
+        named = ("lift front", "rear") if len(v.a.axles) > 1 else ("lift",)  # a trailer's one axle: its coupling holds the nose
+        for path, lift, words in zip(LIFTS, lifts, named, strict=False):
+            key, at = f"{path.split('_')[0]} lift", QPointF(x, y + t.px(5))
+            box = self.text(key + " word", words, at, size=14, role="ink2")
+            at, assumed = QPointF(box.right() + 6, y), getattr(target, path).assumed and not by_corner
+            self.field(key, ("target", path), at, QSize(round(t.px(66)), high), label=key, quantity=Quantity.HEIGHT, value=lift,
+                       put=partial(_aim, path),
+                       assumed=assumed, figure=15)  # fmt: skip
+            x = box.right() + 6 + t.px(66 + 10)
+        box = self.text("lean word", "lean", QPointF(x, y + t.px(5)), size=14, role="ink2")
+        ways, current = (LEANS, 0 if target.lean_m is None else 1) if not by_corner else ((*LEANS, "by corner"), 2)
+        area = QRect(round(box.right() + 6), y, round(t.px(92)), high)
+        self.choice("lean", ways, current, area, label="lean wanted", chosen=self._choose_lean)
+        box = self.text("at word", "at", QPointF(area.right() + t.px(10), y + t.px(5)), size=14, role="ink2")
+        names = [c.name for c in v.job.cases]
+        area = QRect(box.right() + 6, y, round(t.px(120)), high)
+        self.choice("target case", names, v.a.target_case, area, label="load case of the target",
+                    chosen=lambda n: self.put(("target", "case"), names[n], "target case"))  # fmt: skip
+
+    def _lay_target(self, v: View) -> None:
+        """What the lift counts from, the stance in words, rake and cross weight."""
+        t, target, y = v.theme, v.job.target, v.theme.px(HEAD + 8)
+        ends = sorted({0, len(v.a.axles) - 1})
+        bases = " and ".join(v.reader.height(float(v.a.baseline_m[i].mean())) for i in ends)
+        sign = v.reader.preset.height.sign
+        box = self.text("words word", "in words", QPointF(t.px(16), y), size=13, role="ink2")
+        said = words_of(v.a)
+        ways = WORDS if said and not target.corners else (*WORDS, "by corner" if target.corners else "rake typed")
+        area = QRect(box.right() + 6, round(y - t.px(4)), round(t.px(128)), round(t.px(24)))
+        current = len(WORDS) if len(ways) > len(WORDS) else WORDS.index(said or WORDS[0])
+        self.choice("words", ways, current, area, label="the wanted stance in words", chosen=self._choose_words)
+        box = self.text("rake word", "rake, nose down", QPointF(area.right() + t.px(12), y), size=13, role="ink2", unit=sign)
+        wanted = target.rake_m if not target.corners else None
+        place, size = QPointF(box.right() + t.px(6), y - t.px(4)), QSize(round(t.px(58)), round(t.px(24)))
+        self.field("rake", ("target", "rake_m"), place, size,
+                   empty="–", figure=13, label=f"rake wanted, nose down, {rake(v.a).front} to {rake(v.a).rear}",
+                   quantity=Quantity.HEIGHT, value=wanted.value if wanted else None, put=_put_rake)  # fmt: skip
+        left = box.right() + t.px(6 + 58 + 12)
+        box = self.text("cross word", "cross weight", QPointF(left, y), size=13, role="ink2", unit="%")
+        cross, at = target.cross_share, QPointF(box.right() + t.px(6), y - t.px(4))
+        self.field("cross weight", ("target", "cross_share"), at, QSize(round(t.px(52)), round(t.px(24))), empty="–", figure=13,
+                   label="cross weight wanted, front right and rear left", quantity=Quantity.SHARE,
+                   value=cross.value if cross else None)  # fmt: skip
+        self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
+        when = f", {v.job.read_on}" if v.job.read_on else ""
+        words = f"Lift is from {bases} {sign}, as weighed, old springs{when}. "
+        words += f"Off the jack it stands ≈ {v.reader.height(OFF_JACK)} higher: roll it before reading."
+        self.text("from", words, QPointF(t.px(16), self._chart_top(v) - t.px(22)), size=13, role="ink2", halo=True)
+
+    def _lay_axles(self, v: View) -> None:
+        t, e, s = v.theme, self._fit(v), v.a.proposed
+        hubs, last = hub_heights(v, s, v.case), len(v.a.axles) - 1
+        for axle, info in enumerate(v.a.axles):
+            hub = e.at(-info.x_m, hubs[axle])
+            mean, target = float(s.hub_to_arch_m[axle, :, v.case].mean()), float(v.a.fitted_target_m[axle].mean())
+            beside = self._beside(v, e, axle, hub, hubs[axle])
+            left = beside + t.px(10) if beside > hub.x() else beside - t.px(166)
+            at, key = QPointF(left, hub.y() - t.px(62)), Shown("mean height", axle, 0, v.case)
+            if axle in (0, last):  # a middle axle's heights stand in the strip
+                self._lay_height(v, axle, at, key, mean, target)
+                end = min(axle, 1)
+                lift = (v.a.pose.front_lift_m, v.a.pose.rear_lift_m)[end]
+                name = f"{v.reader.corner(axle, None)} lift {v.reader.height_unit(lift)}"
+                handle = Handle(lift, 1.0 / e.per_m, NUDGE, partial(self._lift, LIFTS[end]))
+                self.grip(f"grip {end}", "capsule", e.at(-info.x_m, hubs[axle] + mean), name, handle)
+
+    def _beside(self, v: View, e: Elevation, axle: int, hub: QPointF, radius_m: float) -> float:
+        """Where an axle's dimension line stands: behind its wheel; where axles stand close, the first's ahead of it."""
+        gap = -v.a.axles[1].x_m * e.per_m if len(v.a.axles) > 1 else math.inf
+        way = -1 if axle == 0 and gap < v.theme.px(220) else 1
+        return hub.x() + way * (radius_m * e.per_m * 1.2 + v.theme.px(6))
+
+    def _lay_height(self, v: View, axle: int, at: QPointF, key: Shown, mean: float, target: float) -> None:
+        t, s = v.theme, v.a.proposed
+        at.setX(min(at.x(), self.width() - t.px(168)))
+        self.text(f"height {axle}", v.number(key, v.reader.height(mean)), at, size=34, weight=600,
+                  unit=v.reader.preset.height.sign, shown=key, halo=True)  # fmt: skip
+        words, inside = v.reader.off(mean, target, v.job.target.band_m.value)
+        if v.case != v.a.target_case:
+            wanted = v.number(Shown("target", axle, 0), v.reader.height(target))
+            words, inside = f"{wanted} when {v.reader.case(v.a.target_case)}", True
+        role = "ink" if inside else "ochre"
+        self.text(f"verdict {axle}", words, at + QPointF(0, t.px(41)), size=17, weight=600, halo=True, role=role)
+        heights = s.hub_to_arch_m[axle, :, v.case]
+        left, right = (v.number(Shown("height", axle, n, v.case), v.reader.height(float(heights[n]))) for n in (0, 1))
+        self.text(f"sides {axle}", f"left {left}, right {right}", at + QPointF(0, t.px(64)), size=12.5, role="ink2", halo=True)
+        self._lay_band(v, axle, at + QPointF(0, t.px(79)))
+
+    def _lay_band(self, v: View, axle: int, at: QPointF) -> None:
+        """The promise: how far either way it may come, and where it settles; the left wheel's, which asks for the working."""
+        band, told = v.band_m(axle, 0), v.prediction
+        if band is None or told is None:
+            return
+        role, x = "ink" if v.prediction_fresh else "ink3", at.x()
+        rough = settling_assumed(v.job, axle) or is_approximate(v.a, Shown("height", axle, 0, v.case))
+        settled = (ABOUT if rough else "") + v.reader.height(float(told.settled_m[axle, 0, v.case]))  # its working waits for a band
+        for name, words in (("band", f"left ± {v.reader.height(band)}"), ("settled", f"settles to {settled}")):
+            shown = Shown(name, axle, 0, v.case)
+            box = self.text(f"{name} {axle}", words, QPointF(x, at.y()), size=12.5, weight=600, role=role, shown=shown, halo=True)
+            x = box.right() + v.theme.px(8)
+
+    def _lay_foot(self, v: View) -> None:
+        """By axle: heights wanted by corner, the tyre as fitted, and its share of the change of ground to arch."""
+        t, s, top = v.theme, v.a.proposed, self._foot_top(v)
+        unit = v.reader.preset.height.sign
+        columns = (t.px(92), t.px(164), t.px(258), t.px(332), t.px(410))
+        heads = ("wanted left", "right", "radius", "settles", f"ground to arch, {v.reader.case(v.case)}")
+        units = ("", "", unit, "%", unit)
+        for n, (words, sign) in enumerate(zip(heads, units, strict=True)):
+            self.text(f"foot {n}", words, QPointF(columns[n], top + 4), size=12.5, role="ink2", unit=sign)
+        size = QSize(round(t.px(66)), round(t.px(24)))
+        for axle, info in enumerate(v.job.vehicle.axles):
+            y = top + t.px(22 + ROW * axle)
+            self.text(f"foot axle {axle}", info.name, QPointF(t.px(16), y + t.px(3)), size=13, weight=600)
+            for side in (0, 1):
+                at, label = QPointF(columns[side], y), f"height wanted, {v.reader.corner(axle, side)}"
+                self.field(f"wanted {axle} {side}", (), at, size, label=label, quantity=Quantity.HEIGHT,
+                           value=float(v.a.target_m[axle, side]), put=partial(_aim_corner, v.a, axle, side))  # fmt: skip
+            radius = v.a.fits[axle].tyre_radius_m
+            self.field(f"tyre {axle}", ("proposal", "axles", axle, "tyre_radius_m"), QPointF(columns[2], y), size,
+                       label=f"tyre radius as fitted, {v.reader.corner(axle, None)}", quantity=Quantity.HEIGHT,
+                       value=radius.value, assumed=radius.assumed)  # fmt: skip
+            rise = float(s.arch_rise_m[axle, :, v.case].mean())
+            spring = float(s.hub_to_arch_m[axle, :, v.case].mean() - v.a.baseline_m[axle].mean())
+            said = [f"{v.reader.height(abs(m))} {'up' if m >= 0 else 'down'}" for m in (rise, rise - spring, spring)]
+            key = Shown("tyre's share", axle, 0, v.case)
+            words = v.number(key, f"{said[0]}: tyre {said[1]}, spring {said[2]}")
+            self.text(f"ground change {axle}", words, QPointF(columns[4], y + t.px(3)), size=13, shown=key)
+            self.field(f"settles {axle}", ("proposal", "axles", axle, "settle_share"), QPointF(columns[3], y), size,
+                       label=f"springs settle, share of the loaded deflection, {v.reader.corner(axle, None)}",
+                       quantity=Quantity.SHARE, value=settle_share(v.job, axle), assumed=settling_assumed(v.job, axle))  # fmt: skip
+
+    # -- hands
+    def _choose_words(self, n: int) -> None:
+        if n < len(WORDS):
+            self.edited.emit(lambda job: aim(job, WORDS[n]), f"stance {WORDS[n]}", -1)
+
+    def _choose_lean(self, n: int) -> None:
+        if n < len(LEANS):
+            change = {"lean_m": {"value": 0.0} if n else None}
+            self.edited.emit(lambda job: target_edits.aim_by_axle(job, change), "lean", -1)
+
+    def _lift(self, path: str, lift: float, way: str, gesture: int) -> None:
+        change = {path: {"value": round(lift, 3)}}
+        self.edited.emit(lambda job: target_edits.aim_by_axle(job, change), f"{way} the target", gesture)
+
+    # -- strokes
+    @override
+    def draw(self, p: QPainter, v: View) -> None:
+        draw_head(p, v, self.width())
+        if self.page == "by case":
+            draw_by_case(p, v, self._by_case)
+        if self.page != "pose":
+            return
+        t, e, s = v.theme, self._fit(v), v.a.proposed
+        ground(p, t, 0, self.width(), e.ground)
+        draw_body(p, v, e, None, v.weighed, ghost="before")
+        for case in range(v.a.cases):
+            if case != v.case and s.stands[case]:
+                draw_body(p, v, e, s, case, ghost="held" if v.ghosts else "case")
+        draw_body(p, v, e, s, v.case)
+        draw_wheels(p, v, e, s, v.case)
+        hubs = hub_heights(v, s, v.case)
+        for axle, info in enumerate(v.a.axles):
+            hub = e.at(-info.x_m, hubs[axle])
+            arch = e.at(-info.x_m, hubs[axle] + float(s.hub_to_arch_m[axle, :, v.case].mean()))
+            x = self._beside(v, e, axle, hub, hubs[axle])
+            p.setPen(pen(t, "ink", 0.8))
+            for y in (hub.y(), arch.y()):
+                p.drawLine(QLineF(hub.x(), y, x, y))
+            dimension(p, t, QPointF(x, arch.y()), QPointF(x, hub.y()))
+        scale_bar(p, v, e, self.width() - t.px(16), t.px(HEAD + 34))
+        draw_rule(p, v, self._chart_top(v), self.width())
+        draw_lines(p, v, self.lines)
+        p.setPen(pen(t, "rule", 0.8))
+        p.drawLine(QLineF(16, self._foot_top(v), self.width() - 16, self._foot_top(v)))
+
+
+def _put_rake(job: Job, si: float | None, typed: str) -> Job:
+    return target_edits.aim_by_axle(job, {"rake_m": None if si is None else {"value": si, "typed": typed}})
+
+
+def _aim(path: str, job: Job, si: float | None, typed: str) -> Job:
+    return job if si is None else target_edits.aim_by_axle(job, {path: {"value": si, "typed": typed}})
+
+
+def _aim_corner(a: Assessment, axle: int, side: int, job: Job, si: float | None, typed: str) -> Job:
+    now = [(float(left), float(right)) for left, right in a.target_m]
+    return job if si is None else target_edits.aim_at_corner(job, now, axle, side, {"value": si, "typed": typed})

@@ -1,0 +1,161 @@
+"""Stance's ways: for each axle what every way to lift would take and give on the old springs, beside the new ones."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRectF, QSize
+
+from isostat.assess.stance.ways_to_lift import FIELDS, Way, ways
+from isostat.assess.workings import Shown
+from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.view import View
+from isostat.job.springs import parts
+from isostat.units.unit import Quantity
+
+TITLES = {
+    "spring": "new springs, as ordered",
+    "spacer": "spacer at the spring",
+    "collar": "collar, turns",
+    "block": "block at the axle",
+    "shackle": "longer shackle",
+    "pressure": "helper air bag",
+    "index": "bar re-indexed, steps",
+    "helper": "the proposal's helper bag",
+}
+AMOUNTS = {
+    "spacer": Quantity.COIL,
+    "collar": Quantity.RATIO,
+    "block": Quantity.COIL,
+    "shackle": Quantity.COIL,
+    "pressure": Quantity.PRESSURE,
+    "index": Quantity.RATIO,
+}
+WHOLE = ("spring", "helper")  # taken as proposed, with no amount of their own
+COUNTED = ("collar", "index")  # their titles say in what
+OWN = {  # numbers of its own that a way needs
+    "collar": (("thread_m", "thread a turn", Quantity.COIL),),
+    "pressure": (("bag_across_m", "across", Quantity.COIL), ("bag_min_pa", "least", Quantity.PRESSURE),
+                 ("bag_max_pa", "most", Quantity.PRESSURE)),
+    "index": (("teeth_inner", "teeth", Quantity.RATIO), ("teeth_outer", "and", Quantity.RATIO)),
+}  # fmt: skip
+COLUMNS = (("amount", 0.185), ("lifts", 0.405), ("droop", 0.49), ("bump", 0.55), ("light", 0.625), ("own", 0.635))
+CAUTION = (
+    "Coil or bar out: proper compressor, nobody in line. Block: never on a steered axle, never two, new U-bolts. "
+    "Air: never under the least or over the most pressure. A rating plate stays as it is."
+)
+
+
+def lay_ways(sheet: Sheet, v: View, area: QRectF) -> None:
+    """Places a table an axle in an area of the sheet."""
+    t, told = v.theme, ways(v.job)
+    case = v.reader.case(v.a.target_case)
+    if not told:
+        sheet.text("ways empty words", f"The vehicle does not stand when {case}: see the findings.", area.topLeft(), size=14)
+        return
+    caution = sheet.theme_lines(CAUTION, area.width(), 13)
+    rows = len(told) + len(v.a.axles) * 2
+    pitch = min((area.height() - t.px(18 * len(caution) + 10)) / rows, t.px(28))
+    y = area.top()
+    for axle in range(len(v.a.axles)):
+        own = [w for w in told if w.axle == axle]
+        _lay_head(sheet, v, own[0], QPointF(area.left(), y), area.width())
+        y += pitch
+        for way in own:
+            _lay_way(sheet, v, way, QRectF(area.left(), y, area.width(), pitch))
+            y += pitch
+        y += pitch
+    for n, words in enumerate(caution):
+        at = QPointF(area.left(), area.bottom() - t.px(18) * (len(caution) - n))
+        sheet.text(f"ways caution words {n}", words, at, size=13, role="ink2")
+
+
+def _lay_head(sheet: Sheet, v: View, way: Way, at: QPointF, width: float) -> None:
+    """What is asked of the axle, and the heads of the columns."""
+    t, r, axle = v.theme, v.reader, way.axle
+    wanted = float(v.a.target_m[axle].mean())
+    name = sheet.caps(f"ways name {axle}", v.job.vehicle.axles[axle].name, at + QPointF(0, 2))
+    words = f"{r.height(wanted - way.asked_m)} → {r.height(wanted)} {r.preset.height.sign}, droop {r.left(way.droop_was_m)} before"
+    box = sheet.text(f"ways asked words {axle}", words, QPointF(name.right() + t.px(8), at.y() - 1), size=13, weight=600)
+    heads = {"lifts": "lifts", "droop": "droop left", "bump": "bump", "light": "light–full"}
+    for key, share in COLUMNS:
+        x = at.x() + share * width
+        if key in heads and x - sheet.text_width(heads[key], 12.5) > box.right() + 4:
+            sheet.text(f"ways {key} word {axle}", heads[key], QPointF(x, at.y()), size=12.5, role="ink2", anchor=RIGHT)
+
+
+def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
+    """One way: its amount, what it gives of what is asked, what droop and bump are left, how far it drops when laden."""
+    t, r, y, key = v.theme, v.reader, area.top(), f"{way.name} {way.axle}"
+    x = {name: area.left() + share * area.width() for name, share in COLUMNS}
+    sheet.text(
+        f"way word {key}", TITLES[way.name], QPointF(area.left(), y + 2), size=13, weight=600 if way.name == "spring" else 400
+    )
+    high = round(min(area.height() - 3, t.px(24)))
+    path = ("proposal", "axles", way.axle, "ways")
+    if way.name not in WHOLE:
+        quantity = AMOUNTS[way.name]
+        sign = "" if way.name in COUNTED else r.preset.unit(quantity).sign
+        sheet.field(f"way {key}", (*path, FIELDS[way.name]), QPointF(x["amount"], y), QSize(round(t.px(58)), high),
+                    label=f"{TITLES[way.name]}, {r.corner(way.axle, None)}", quantity=quantity, value=way.amount, empty="–",
+                    assumed=not way.typed and way.assumed, figure=13)  # fmt: skip
+        sheet.text(f"way unit {key}", sign, QPointF(x["amount"] + t.px(62), y + 2), size=12.5, role="ink2")
+    if way.name in WHOLE or way.amount is not None:
+        shown = {name: Shown(f"way {name}", way.axle, event=way.name) for name in ("lift", "droop", "bump", "range")}
+        short = way.asked_m - way.gives_m
+        on = abs(short) <= v.job.target.band_m.value
+        words = v.number(shown["lift"], _signless(r.height(abs(way.gives_m)), way.gives_m))
+        tail = f" of {r.height(abs(way.asked_m))}"
+        sheet.text(f"way lifts {key}", words + tail, QPointF(x["lifts"], y + 1), size=14, weight=600, anchor=RIGHT,
+                   role="ink" if on else "ochre", shown=shown["lift"])  # fmt: skip
+        left = v.number(shown["droop"], r.left(way.droop_m))
+        role = "brick" if way.droop_m <= 0.0 else "ink"
+        sheet.text(f"way droop {key}", left, QPointF(x["droop"], y + 2), size=13, anchor=RIGHT, role=role, shown=shown["droop"])
+        left = v.number(shown["bump"], r.left(way.bump_m))
+        sheet.text(f"way bump {key}", left, QPointF(x["bump"], y + 2), size=13, anchor=RIGHT, shown=shown["bump"])
+        span = v.number(shown["range"], r.height(abs(way.range_m)))
+        sheet.text(f"way range {key}", span, QPointF(x["light"], y + 2), size=13, anchor=RIGHT, shown=shown["range"])
+    _lay_own(sheet, v, way, QPointF(x["own"] + t.px(6), y), area.right(), high)
+
+
+def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, right: float, high: int) -> None:
+    """The numbers that a way needs to be known by; or what is to be said of it."""
+    t, x, path = v.theme, at.x(), ("proposal", "axles", way.axle, "ways")
+    if way.name not in OWN:
+        sheet.text(f"way note {way.name} {way.axle}", _remark(v, way), QPointF(x, at.y() + 2), size=12.5, role="ink2")
+        return
+    for field, words, quantity in OWN[way.name]:
+        key, label = f"{field} {way.axle}", f"{words} of the {TITLES[way.name]}, {v.reader.corner(way.axle, None)}"
+        sign = "" if quantity is Quantity.RATIO or field == "bag_min_pa" else v.reader.preset.unit(quantity).sign
+        box = sheet.text(f"own word {key}", words, QPointF(x, at.y() + 2), size=12.5, role="ink2", unit=sign)
+        size, place = QSize(round(t.px(38)), high), QPointF(box.right() + 4, at.y())
+        if field.startswith("teeth"):
+            count = getattr(v.job.as_found.axles[way.axle].torsion, field)
+            sheet.field(key, (), place, size, label=label, quantity=quantity, value=count, whole=True, empty="–", figure=13,
+                        put=partial(parts.put_teeth, ("as_found", "axles", way.axle, "torsion", field)))  # fmt: skip
+        else:
+            entry(sheet, v, key, (*path, field), (place, size), label=label, quantity=quantity)
+        x = place.x() + size.width() + t.px(7)
+
+
+def _remark(v: View, way: Way) -> str:
+    """In a few words, how the amount becomes height at the wheel."""
+    axle = v.a.axles[way.axle]
+    match way.name:
+        case "spring":
+            return "the rate is picked too"
+        case "helper":
+            return "on the old springs, as set at the target"
+        case "spacer":
+            return f"spring / wheel {axle.spring_ratio.value:.2f}, same rate"
+        case "shackle" if way.shackle_m is not None:
+            return f"over twice the {v.reader.coil(way.shackle_m)} fitted: cannot hang"
+        case "block":
+            return "1 : 1, same rate"
+        case _:
+            return "≈ half of it, turns the pinion"
+
+
+def _signless(text: str, m: float) -> str:
+    return text if m >= 0 or text == "0" else f"↓ {text}"

@@ -1,0 +1,230 @@
+"""The columns of Travel: one a wheel, all to one scale of hub to arch, with marks and labels that do not overlap."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QLineF, QPointF, QRectF
+from PyQt6.QtGui import QPainter
+
+from isostat.assess.travel.articulation import found_lane, lanes
+from isostat.assess.workings import Shown
+from isostat.core.findings.travel import WrongOrder
+from isostat.core.travel.events import UNSEATED, TravelEvent, bump_end, droop_end, travel_of
+from isostat.core.vehicle.layout import Layout
+from isostat.desktop.pieces.ink import bracket, case_sign, hatch, mark
+from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
+from isostat.desktop.pieces.spread import spread
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+
+LANE = 24.0
+PITCH = 16.0
+SHORT = {
+    "shock bottomed": ("shock end", "end"), "shock topped": ("topped", "top"), "stop touched": ("stop touched", "touched", "stop"),
+    "stop flat": ("stop flat", "flat"), "coil loose": ("coil loose", "loose"), "coil solid": ("coil solid", "solid"),
+    "metal": ("metal",), "helper touched": ("helper touched", "helper"), "helper flat": ("helper flat", "flat"),
+    "arm on its stop": ("arm on its stop", "arm stop"), "bag at its longest": ("bag longest", "longest"),
+    "tyre touches, straight": ("tyre to arch", "tyre"), "tyre touches, at lock": ("tyre, at lock", "lock"),
+    "tyre touches, left lock": ("tyre, left lock", "left lock", "left"),
+    "tyre touches, right lock": ("tyre, right lock", "right lock", "right"),
+    "coil off its seat": ("coil off seat", "off seat"),
+    "hose taut": ("hose taut", "hose"), "joint at its limit": ("joint limit", "joint"), "strap taut": ("strap taut", "strap"),
+}  # fmt: skip
+STRONG = ("stop flat", "stop touched", "shock topped", "strap taut")
+
+
+@dataclass(frozen=True, slots=True)
+class Scale:
+    """Hub to arch down the sheet: shortest at the top."""
+
+    top: float
+    foot: float
+    low: float  # m at the top
+    high: float
+
+    @property
+    def per_m(self) -> float:
+        """Pixels a metre."""
+        return (self.foot - self.top) / (self.high - self.low)
+
+    def y(self, height: float) -> float:
+        """Where a hub-to-arch height lies."""
+        return self.top + (height - self.low) * self.per_m
+
+
+def travel_scale(v: View, top: float, foot: float, *, one_up: bool) -> Scale:
+    """The scale that shows every event of every wheel, a loose coil apart."""
+    shown = [
+        float(v.a.baseline_m[i, side]) - e.travel_m
+        for i in range(len(v.a.axles))
+        for side in (0, 1)
+        for e in lanes(v.a, i, side, one_up=one_up)
+        if e.name not in ("coil loose", UNSEATED)
+    ]
+    return Scale(top, foot, min(shown) - 0.006, max(shown) + 0.012)
+
+
+@dataclass(frozen=True, slots=True)
+class Column:
+    """One wheel: its lane at x, room for its labels up to `right`, and every mark with the place of its label."""
+
+    axle: int
+    side: int
+    x: float
+    right: float
+    scale: Scale
+    events: tuple[tuple[TravelEvent, float, float], ...]
+    cases: tuple[tuple[int, float, float], ...]
+    wrong: dict[str, WrongOrder]
+    base: float  # hub to arch at the baseline
+    view: tuple[TravelEvent, ...]  # in rising travel
+    found: tuple[TravelEvent, ...]  # as found, the same view
+    one_up: bool
+
+    def y(self, travel: float | None) -> float:
+        """Where a wheel travel lies."""
+        return self.scale.y(self.base - (travel or 0.0))
+
+    def role(self, event: str) -> str:
+        """The colour of an event: ink, or that of what is wrong with it."""
+        bad = self.wrong.get(event)
+        return "ink" if bad is None else role_of(bad)
+
+
+def wrong_at(v: View, axle: int, side: int) -> list[WrongOrder]:
+    """What comes too soon at a wheel, both wheels together or one wheel up."""
+    return [j for j in v.judgements if isinstance(j, WrongOrder) and (j.place.axle, j.place.side) == (axle, side)]
+
+
+def role_of(wrong: WrongOrder) -> str:
+    """The colour of what comes too soon: before its time, or with too little left."""
+    return "ochre" if wrong.in_order else "brick"
+
+
+def column(v: View, scale: Scale, axle: int, side: int, edges: tuple[float, float], *, one_up: bool) -> Column:
+    """The column of a wheel, top first. edges: of its lane, and how far its labels may go."""
+    s, t, base = v.a.proposed, v.theme, float(v.a.baseline_m[axle, side])
+
+    def beside(marks: list[float]) -> list[float]:
+        return spread(marks, t.px(PITCH), scale.top - 4, scale.foot + t.px(24))
+
+    view = lanes(v.a, axle, side, one_up=one_up)
+    events = sorted(view, key=lambda e: -e.travel_m)
+    marks = [min(scale.y(base - e.travel_m), scale.foot + t.px(20)) for e in events]
+    rows = sorted((scale.y(float(s.hub_to_arch_m[axle, side, c])), c) for c in range(v.a.cases) if s.stands[c])
+    rides = [y for y, _ in rows]
+    alike = v.a.axles[axle].layout is not Layout.SOLID  # on single wheels both views are
+    wrong = {j.what: j for j in wrong_at(v, axle, side) if alike or j.crossed == one_up}
+    return Column(
+        axle, side, *edges, scale,
+        tuple(zip(events, marks, beside(marks), strict=True)),
+        tuple((c, y, at) for (y, c), at in zip(rows, beside(rides), strict=True)),
+        wrong, base, view, found_lane(v.a, axle, side, one_up=one_up), one_up,
+    )  # fmt: skip
+
+
+def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) -> None:
+    """Places the wheel's name, its events with their distance from ride height, and the ride heights where there is room."""
+    t, s, fractional = v.theme, v.a.proposed, v.reader.preset.height.fractional
+    key = f"{c.axle}{c.side} "
+    name = v.reader.corner(c.axle, c.side).capitalize()
+    sheet.text(key + "name", name, QPointF(c.x + LANE / 2, y_name), size=17, weight=600, anchor=MIDDLE)
+    ride, left = float(s.rest.travel_m[c.axle, c.side, v.case]), c.x + LANE + t.px(15)
+    name = "event up" if c.one_up else "event"
+    for event, _, at in c.events:
+        stands, goes = (Shown(n, c.axle, c.side, v.case, event=event.name) for n in (name, f"{name} away"))
+        height = v.number(stands, v.reader.left(c.base - event.travel_m))
+        away = v.number(goes, v.reader.height(abs(event.travel_m - ride)))
+        label = _label(sheet, event, height, c.right - left - sheet.text_width(away, 12.5) - t.px(8))
+        crowded = label == height
+        if crowded:
+            label = _label(sheet, event, height, c.right - left)
+        weight = 600 if event.name in STRONG or event.name in c.wrong else 400
+        sheet.text(
+            key + event.name, label, QPointF(left, at - t.px(9)), size=13, weight=weight, role=c.role(event.name), shown=stands
+        )
+        if not crowded:
+            place = QPointF(c.right, at - t.px(9))
+            sheet.text(f"{key}{event.name} away", away, place, size=12.5, role="ink2", anchor=RIGHT, shown=goes)
+    for case, _, at in c.cases if rides else ():
+        here = case == v.case
+        if fractional and not here:
+            continue
+        shown = Shown("height", c.axle, c.side, case)
+        words = v.number(shown, v.reader.height(float(s.hub_to_arch_m[c.axle, c.side, case])))
+        size = 13 if fractional or not here else 17
+        place, weight, role = QPointF(c.x - t.px(22), at - t.px(12 if here else 9)), 600 if here else 400, "ink" if here else "ink2"
+        sheet.text(f"{key}case {case}", words, place, size=size, weight=weight, role=role, anchor=RIGHT, shown=shown)
+
+
+def _label(sheet: Sheet, event: TravelEvent, height: str, room: float) -> str:
+    """The reading with the longest name that has room."""
+    for name in SHORT.get(event.name, (event.name,)):
+        if sheet.text_width(f"{height} {name}", 13, 600) <= room:
+            return f"{height} {name}"
+    return height
+
+
+def _draw_found(p: QPainter, v: View, c: Column) -> None:
+    """As found, beside the lane: how far the wheel went, and where its stop was touched and flat."""
+    t, x = v.theme, c.x + LANE + 3.0
+    top, foot = (c.scale.y(c.base - e.travel_m) for e in (bump_end(c.found), droop_end(c.found)))
+    p.setPen(pen(t, "ink3", 1.2, "before"))
+    p.drawLine(QLineF(x, top, x, foot))
+    p.setPen(pen(t, "ink3", 1.2))
+    for name in ("stop touched", "stop flat", droop_end(c.found).name):
+        travel = travel_of(c.found, name)
+        if travel is not None:
+            y = c.scale.y(c.base - travel)
+            p.drawLine(QLineF(x - 3, y, x + 3, y))
+
+
+def draw_column(p: QPainter, v: View, c: Column) -> None:
+    """The lane, its zones, what is wrong, the target, and a mark for every event and case."""
+    t, x = v.theme, c.x
+    metal, hang = c.y(travel_of(c.view, "metal")), c.y(droop_end(c.view).travel_m)
+    touched, flat = travel_of(c.view, "stop touched"), travel_of(c.view, "stop flat")
+    _draw_found(p, v, c)
+    lane = QRectF(x, metal, LANE, hang - metal)
+    p.fillRect(lane, t.colour("sheet"))
+    if touched is not None and flat is not None:
+        hatch(p, QRectF(x, c.y(flat), LANE, c.y(touched) - c.y(flat)), t.colour("ink2"), 4.5, crossed=True)
+    hatch(p, QRectF(x - 6, metal - 8, LANE + 12, 8), t.colour("ink"), 3.2, width=1.3)
+    middles: list[tuple[float, WrongOrder]] = []
+    for judgement in c.wrong.values():
+        a, b = sorted((c.y(judgement.what_m), c.y(judgement.before_m)))
+        zone = QRectF(x, a, LANE, max(b - a, 2))
+        if judgement.in_order:
+            hatch(p, zone, t.colour("ochre"), 4)
+        else:
+            p.fillRect(zone, t.colour("brick_wash"))
+            hatch(p, zone, t.colour("brick"), 3.4, crossed=True)
+        middles.append(((a + b) / 2, judgement))
+    middles.sort(key=lambda pair: pair[0])
+    for y, (_, judgement) in zip(spread([y for y, _ in middles], t.px(18), c.scale.top - 8, c.scale.foot), middles, strict=True):
+        mark(p, t, judgement.grade, QPointF(x - t.px(16), y), 17, v.letter(judgement))
+    p.setPen(pen(t, "ink", 2.0))
+    p.drawLine(QLineF(lane.topLeft(), lane.bottomLeft()))
+    p.drawLine(QLineF(lane.topRight(), lane.bottomRight()))
+    for y in (metal, hang):
+        p.drawLine(QLineF(x - 6, y, x + LANE + 6, y))
+    target = c.y(float(v.a.target_travel_m[c.axle, c.side]))
+    p.setPen(pen(t, "accent", 1.6, "target"))
+    p.drawLine(QLineF(x - t.px(22), target, x + LANE + t.px(10), target))
+    for event, at, label in c.events:
+        p.setPen(pen(t, c.role(event.name), 1.0))
+        p.drawLine(QLineF(x + LANE, at, x + LANE + 4, at))
+        p.drawLine(QLineF(x + LANE + 4, at, x + LANE + t.px(13), label))
+    p.setPen(pen(t, "ink3", 0.8))
+    for _, at, label in c.cases:
+        p.drawLine(QLineF(x - t.px(9), label, x + 2, at))
+    for case, at, label in c.cases:
+        here = case == v.case
+        case_sign(p, v, case, QPointF(x - t.px(15), label), 5 if here else 4)
+        case_sign(p, v, case, QPointF(x + LANE / 2, at), 6.5 if here else 4.5)
+        half = v.band_m(c.axle, c.side, case)
+        if half is not None:
+            height, edge = float(v.a.proposed.hub_to_arch_m[c.axle, c.side, case]), x + (2 if here else 4)
+            low, high = (QPointF(edge, c.scale.y(height + way * half)) for way in (-1, 1))
+            bracket(p, t, low, high, role="accent" if here and v.prediction_fresh else "ink3", width=2.0 if here else 1.0)

@@ -1,0 +1,97 @@
+"""Below the columns of Travel: an axle's damper as tested, how the body dies down with it, and what to ask of a revalve."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRectF, QSize
+
+from isostat.assess.travel.damping import damped, light_and_full, on_heavier_wheels, revalve
+from isostat.assess.workings import Shown
+from isostat.core.parts.damper import RIDE_SPEED
+from isostat.desktop.pieces.entry import entry, loose_entry, nth_put
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
+from isostat.units.shown import with_unit
+from isostat.units.unit import Quantity
+
+ROWS = 3
+HEAVIER = 10.0  # kg a wheel, that a larger tyre often is (common practice, no source)
+FIELDS = (("speed_m_s", "speed", Quantity.SPEED), ("bump_n", "bump", Quantity.FORCE), ("rebound_n", "rebound", Quantity.FORCE))
+SETUPS = (("as_found", "as found"), ("proposal", "as fitted"))
+
+
+def lay_damping(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
+    """Places the tested rows of both set-ups and what follows from them."""
+    t = v.theme
+    for n, (setup, words) in enumerate(SETUPS):
+        at = QPointF(area.left() + n * t.px(226), area.top())
+        _lay_rows(sheet, v, (setup, words), axle, at)
+    y = area.top() + t.px(42) + ROWS * t.px(26)
+    word = sheet.text("damping word", "or the old one, times", QPointF(area.left() + t.px(226), y + t.px(3)), size=13)
+    where = (QPointF(word.right() + t.px(6), y), QSize(round(t.px(60)), round(t.px(23))))
+    entry(sheet, v, "travel damping", ("proposal", "axles", axle, "damping"), where, label="new damper, as now is 1.00",
+          quantity=Quantity.RATIO)  # fmt: skip
+    words = f"Forces without the gas. Judged at {with_unit(RIDE_SPEED, Quantity.SPEED, v.reader.preset)} of the shaft."
+    sheet.text("damping rule", words, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
+    left = area.left() + t.px(466)
+    _lay_told(sheet, v, axle, QPointF(left, area.top()), area.right())
+    full = light_and_full(v.a)[1]
+    now, then = damped(v.a, axle, full), on_heavier_wheels(v.a, axle, full, HEAVIER)
+    if now is not None and then is not None:
+        swings = [f"{told.swings[1].frequency_hz:.1f} Hz, {told.swings[1].ratio:.2f}" for told in (now, then)]
+        words = f"Each wheel {v.reader.mass(HEAVIER)} heavier, full: hop {swings[0]} → {swings[1]}"
+        sheet.text("hop words", words, QPointF(left, area.bottom() - t.px(17)), size=12.5, width=area.right() - left)
+
+
+def _lay_rows(sheet: Sheet, v: View, setup: tuple[str, str], axle: int, at: QPointF) -> None:
+    t, (name, words), preset = v.theme, setup, v.reader.preset
+    path: edits.Path = (name, "axles", axle, "damper")
+    rows = edits.value_at(v.job, path)
+    sheet.caps(f"damper {name}", f"Damper {words}", at)
+    for k, (field, head, quantity) in enumerate(FIELDS):
+        sheet.text(f"damper {name} {field} head", head, at + QPointF(k * t.px(72), t.px(19)), size=12, role="ink2",
+                   unit=preset.unit(quantity).sign)  # fmt: skip
+    for n in range(ROWS):  # made row by row: so Tab goes
+        for k, (field, head, quantity) in enumerate(FIELDS):
+            where = (QPointF(at.x() + k * t.px(72), at.y() + t.px(38) + n * t.px(26)), QSize(round(t.px(66)), round(t.px(23))))
+            row = rows[n] if n < len(rows) else None
+            label = f"{head} of the damper {words}, {v.reader.corner(axle, None)}, row {n + 1}"
+            reading, key = getattr(row, field) if row else None, f"damper {name} {field} {n}"
+            loose_entry(sheet, key, reading, where, label=label, quantity=quantity, put=nth_put(path, n, {}, field))
+
+
+def _lay_told(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> None:
+    """Damping ratios of body and wheel, light and full, both set-ups; the forces that keep the old feel."""
+    t, r = v.theme, v.reader
+    rows = [(found, case) for found in (True, False) for case in light_and_full(v.a)]
+    if all(damped(v.a, axle, case, found=found) is None for found, case in rows):
+        words = "One row of a test, both ways, tells how well the body is damped. Without one only as now = 1.00 can be judged."
+        sheet.text("damping waits words", words, at, size=13.5, width=right - at.x())
+        return
+    xs = [right - t.px(x) for x in (172, 118, 58, 2)]
+    for n, (x, words) in enumerate(zip(xs, ("ratio", "bump", "rebound", "wheel"), strict=True)):
+        sheet.text(f"damping head {n}", words, QPointF(x, at.y()), size=12.5, role="ink2", anchor=RIGHT)
+    for n, (found, case) in enumerate(rows):
+        told, y = damped(v.a, axle, case, found=found), at.y() + t.px(20) + n * t.px(20)
+        words = f"{'as found' if found else 'as fitted'}, {r.case(case)}"
+        sheet.text(f"damping row {n}", words, QPointF(at.x(), y), size=13, weight=400 if found else 600)
+        if told is None:
+            continue
+        shown = [Shown("damping", axle, case=case, found=found)]
+        shown += [Shown("damping one way", axle, case=case, found=found, event=way) for way in ("bump", "rebound")]
+        shown.append(Shown("hop", axle, case=case, found=found))
+        _, hop = told.swings
+        values = [told.ratio, told.body[0].ratio, told.body[1].ratio, hop.ratio]
+        for k, (x, key, value) in enumerate(zip(xs, shown, values, strict=True)):
+            sheet.text(f"damping {n} {k}", f"{value:.2f}", QPointF(x, y), size=13, weight=600 if k == 0 else 400, anchor=RIGHT,
+                       shown=key if told.ratio < 1.0 else None)  # fmt: skip
+    asked = revalve(v.a, axle)
+    y = at.y() + t.px(26) + len(rows) * t.px(20)
+    if asked is not None:
+        forces = [
+            f"{way} {with_unit(force, Quantity.FORCE, r.preset)}"
+            for way, force in (("bump", asked.bump_n), ("rebound", asked.rebound_n))
+        ]
+        words = f"Ask for {forces[0]}, {forces[1]}: the old {asked.ratio:.2f} under the target's load."
+        sheet.text("revalve", words, QPointF(at.x(), y), size=13, weight=600, role="accent", width=right - at.x(),
+                   shown=Shown("revalve", axle, event="bump"))  # fmt: skip

@@ -1,0 +1,80 @@
+"""Below the columns of Travel: the shock that the target asks for, and those of a list in an axle's place."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRectF, QSize
+
+from isostat.assess.setup.picking import DROOP_SHARE
+from isostat.assess.travel.shocks import ranked_shocks, shock_to_order
+from isostat.core.travel.shock_fit import ShockFit
+from isostat.core.working import Figure, Origin
+from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.plain import set_tip
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.view import View
+from isostat.job.springs.parts import put_shock
+from isostat.job.tables.shock_list import shipped_shocks
+from isostat.units.unit import Quantity
+
+COLUMNS = (("name", 0.0), ("extended", 0.27), ("collapsed", 0.40), ("droop", 0.49), ("of travel", 0.58), ("in hand", 0.69))
+
+
+def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[], object]) -> None:
+    """Places the list of one axle, those that fit first. read: asks for another list."""
+    t, r, order = v.theme, v.reader, shock_to_order(v.a, axle)
+    rows = v.job.shocks or shipped_shocks()
+    made = sheet.button("shocks read", "Read a list", QPointF(area.right() - t.px(104), area.top() - t.px(31)), read)
+    set_tip(made, "CSV: name, extended, collapsed, eye to eye")
+    if order is None:
+        words = "Measure the shock's full length (Measure, points): with the shaft showing it tells eye to eye and ranks a list."
+        sheet.text("shocks wait words", words, area.topLeft(), size=14, width=area.width() * 0.8)
+        return
+    whose = f"list of {len(v.job.shocks)}" if v.job.shocks else f"invented list of {len(rows)}"
+    words = f"The target asks for {r.height(order[0])} extended, {r.height_unit(order[1])} collapsed; {whose}:"
+    sheet.text("shocks asked word", words, area.topLeft() - QPointF(0, t.px(3)), size=13.5, weight=600)
+    share = v.job.proposal.axles[axle].pick.droop_share
+    box = sheet.text("shocks share word", "droop asked", QPointF(area.right() - t.px(150), area.top() - t.px(2)), size=13, unit="%")
+    where = (QPointF(box.right() + t.px(6), area.top() - t.px(5)), QSize(round(t.px(56)), round(t.px(22))))
+    entry(sheet, v, "droop asked", ("proposal", "axles", axle, "pick", "droop_share"), where, label="share of the travel as droop",
+          quantity=Quantity.SHARE, otherwise=None if share else Figure(DROOP_SHARE, Origin.ASSUMED))  # fmt: skip
+    xs = {name: area.left() + share * area.width() for name, share in COLUMNS}
+    for name, x in xs.items():
+        if name != "name":
+            sheet.text(f"shocks head {name}", name, QPointF(x, area.top() + t.px(17)), size=12.5, role="ink2", anchor=RIGHT,
+                       unit="" if name == "of travel" else r.preset.height.sign)  # fmt: skip
+    fits = ranked_shocks(v.a, axle, rows)
+    room = int((area.height() - t.px(38)) / t.px(22))
+    for n, f in enumerate(fits[:room]):
+        y, role = area.top() + t.px(36) + n * t.px(22), "ink" if f.fits else "ink2"
+        cells = {
+            "name": f.shock.name, "extended": r.height(f.shock.extended_m), "collapsed": r.height(f.shock.collapsed_m),
+            "droop": r.left(f.droop_m), "of travel": r.percent(f.share), "in hand": r.left(f.over_m),
+        }  # fmt: skip
+        for name, words in cells.items():
+            anchor = 0.0 if name == "name" else RIGHT
+            sheet.text(f"shocks {name} {n} word", words, QPointF(xs[name], y), size=13, role=role, anchor=anchor,
+                       weight=600 if name == "name" and f.fits else 400)  # fmt: skip
+        at = QPointF(xs["in hand"] + t.px(12), y)
+        if f.fits:
+            take = partial(_take, sheet, axle, f)
+            sheet.button(f"shocks take {n}", "take it", at - QPointF(0, t.px(4)), take).setFixedHeight(round(t.px(22)))
+        else:
+            sheet.text(f"shocks why {n} word", _why(v, f), at, size=12.5, role="ochre")
+
+
+def _why(v: View, f: ShockFit) -> str:
+    """In a few words, why it does not fit."""
+    r = v.reader
+    if f.droop_m <= 0.0:
+        return "too short to reach"
+    if f.short_by_m > 0.0:
+        return f"{r.height_unit(f.short_by_m)} too long collapsed"
+    return f"hangs {r.height_unit(f.loose_by_m)} past the next limit"
+
+
+def _take(sheet: Sheet, axle: int, f: ShockFit) -> None:
+    shock = f.shock
+    sheet.edited.emit(lambda job: put_shock(job, axle, shock.extended_m, shock.stroke_m), f"shock {shock.name}", -1)

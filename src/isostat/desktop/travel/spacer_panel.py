@@ -1,0 +1,104 @@
+"""Below the columns of Travel: what each step of spacer under an axle's stops buys and costs, for both sizes of tyre."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRectF, QSize
+
+from isostat.assess.travel.judge import FREE_BUMP
+from isostat.assess.travel.stop_use import Clearance, spacer_steps, stop_use
+from isostat.desktop.pieces.entry import entry, tyre_entry
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.view import View
+from isostat.job.points import SIDES
+from isostat.units.unit import Quantity
+
+COLUMNS = (0.12, 0.30, 0.48, 0.66, 0.82)  # where each column ends, of the width
+
+
+def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
+    """Places the table of one axle, and what its stops do at full bump."""
+    t, r, steps = v.theme, v.reader, spacer_steps(v.a, axle)
+    if not steps:
+        sheet.text("spacers none words", "No stop is fitted.", area.topLeft(), size=14)
+        _lay_fitted(sheet, v, axle, area.topLeft() + QPointF(t.px(150), -t.px(3)))
+        return
+    xs = [area.left() + share * area.width() for share in COLUMNS]
+    radii = [r.height(c.tyre_radius_m) for c in steps[0].clear]
+    heads = [
+        "spacer",
+        f"clear, tyre {radii[0]}",
+        f"clear, tyre {radii[-1]}" if len(radii) > 1 else "",
+        "to flat, target",
+        "to touch, full",
+    ]
+    for n, (x, words) in enumerate(zip(xs, heads, strict=True)):
+        sheet.text(f"spacers head {n}", words, QPointF(x, area.top()), size=12.5, role="ink2", anchor=RIGHT)
+    unit = f"in {r.preset.height.sign}, worst of both views"
+    sheet.text("spacers unit", unit, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
+    _lay_tyre(sheet, v, axle, QPointF(area.right() - t.px(70), area.bottom() - t.px(26)))
+    here, pitch = v.a.fits[axle].stop_spacer_m, min(t.px(23), (area.height() - t.px(66)) / len(steps))
+    for n, step in enumerate(steps):
+        y, now = area.top() + t.px(19) + n * pitch, abs(step.spacer_m - here) < 5e-4
+        weight = 600 if now else 400
+        said = [(r.height(step.spacer_m), "ink"), *(_clear(v, c) for c in step.clear)]
+        said += [("", "ink")] * (3 - len(said))
+        scant = step.free_bump_m < FREE_BUMP
+        said += [(r.left(step.bump_m), "ink"), (r.left(step.free_bump_m) + (" !" if scant else ""), "brick" if scant else "ink")]
+        for k, (x, (words, role)) in enumerate(zip(xs, said, strict=True)):
+            sheet.text(f"spacers {k} {n} word", words, QPointF(x, y), size=13.5, weight=weight, role=role, anchor=RIGHT)
+        if not now:
+            put = partial(sheet.put, ("proposal", "axles", axle, "stop", "spacer_m"), step.spacer_m, "another spacer")
+            sheet.button(f"spacers use {n}", "use", QPointF(xs[-1] + t.px(14), y - t.px(2)), put).setFixedHeight(
+                round(min(t.px(21), pitch - 1))
+            )
+        else:
+            sheet.text("spacers now word", "as proposed", QPointF(xs[-1] + t.px(14), y), size=12.5, role="ink2")
+    _lay_fitted(sheet, v, axle, QPointF(xs[-1] + t.px(14), area.top() - t.px(4)))
+    _lay_height(sheet, v, axle, QPointF(area.right() - t.px(262), area.bottom() - t.px(26)))
+    _lay_use(sheet, v, axle, QPointF(area.left(), area.top() + t.px(20) + len(steps) * pitch))
+
+
+def _lay_fitted(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """Whether a stop is fitted at all."""
+    out = v.job.proposal.axles[axle].stop.left_out
+    words = "Fit a stop" if out else "Leave out"
+    change = partial(sheet.put, ("proposal", "axles", axle, "stop", "left_out"), not out, words.lower())
+    sheet.button("stop fitted", words, at, change).setFixedHeight(round(v.theme.px(21)))
+
+
+def _lay_height(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """The free height of the stop that is proposed; another than as found moves touch and flat."""
+    t = v.theme
+    sheet.text("spacers height word", "stop's free height", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
+               unit=v.reader.preset.coil.sign)  # fmt: skip
+    path, label = ("proposal", "axles", axle, "stop", "free_height_m"), "free height of the stop proposed"
+    entry(sheet, v, "spacers height", path, (at, QSize(round(t.px(66)), round(t.px(22)))), label=label, quantity=Quantity.COIL,
+          otherwise=v.a.fits[axle].stop_height_m)  # fmt: skip
+
+
+def _lay_tyre(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """The tyre that is proposed; another than as found has its own column."""
+    t = v.theme
+    sheet.text("spacers tyre word", "tyre's radius", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
+               unit=v.reader.preset.height.sign)  # fmt: skip
+    tyre_entry(sheet, v, "spacers tyre", axle, (at, QSize(round(t.px(66)), round(t.px(22)))))
+
+
+def _clear(v: View, c: Clearance) -> tuple[str, str]:
+    if c.clear_m is None:
+        return "not measured", "ink2"
+    inside = c.clear_m < 0.0
+    return (f"{v.reader.height(-c.clear_m)} into it !", "brick") if inside else (v.reader.height(c.clear_m), "ink")
+
+
+def _lay_use(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """Full bump with the target's load: the share of the stop that is used, and the force there."""
+    said = []
+    for side in (0, 1):
+        use = stop_use(v.a, axle, side, v.a.target_case)
+        if use is not None:
+            said.append(f"{SIDES[side]} {use.share * 100:.0f} % of the stop, {use.times:.1f} × its load, ends with {use.end.name}")
+    words = f"Full bump: {'; '.join(said)}." if said else "No load is on these wheels."
+    sheet.text("spacers use word", words, at, size=13, width=sheet.width() - 2 * at.x())

@@ -1,0 +1,1 @@
+"""Every change of the document, as a function from job to job."""

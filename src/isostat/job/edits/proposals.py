@@ -1,0 +1,46 @@
+"""Proposals A, B and C: one of them is worked on, the others wait beside it."""
+
+from __future__ import annotations
+
+from isostat.job.edits.paths import put
+from isostat.job.files import JobFault, job_from
+from isostat.job.schema import Job
+
+LETTERS = ("A", "B", "C")
+
+
+def add_proposal(job: Job) -> Job:
+    """One more proposal, at first a copy of the one worked on, under the first free letter; it is worked on now.
+
+    Raises JobFault when all letters are taken.
+    """
+    taken = {p.name for p in job.proposals}
+    free = [letter for letter in LETTERS if letter not in taken]
+    if len(job.proposals) == len(LETTERS) or not free:
+        raise JobFault("edit", [f"There are {len(job.proposals)} proposals; accepted are up to {len(LETTERS)}."])
+    data = job.model_dump()
+    return job_from(
+        {**data, "others": [*data["others"], data["proposal"]], "proposal": {**data["proposal"], "name": free[0]}}, "edit"
+    )
+
+
+def work_on(job: Job, name: str) -> Job:
+    """The job with another of its proposals worked on. Raises JobFault for a name that none has."""
+    if job.proposal.name == name:
+        return job
+    data = job.model_dump()
+    wanted = [p for p in data["others"] if p["name"] == name]
+    if not wanted:
+        known = ", ".join(p.name for p in job.proposals)
+        raise JobFault("edit", [f"Proposal “{name}” is not there; accepted is one of {known}."])
+    rest = [p for p in data["others"] if p["name"] != name]
+    return job_from({**data, "proposal": wanted[0], "others": [*rest, data["proposal"]]}, "edit")
+
+
+def drop_proposal(job: Job, name: str) -> Job:
+    """The job without one of its proposals; another is worked on then. Raises JobFault for the last one."""
+    left = [p.name for p in job.proposals if p.name != name]
+    if not left:
+        raise JobFault("edit", ["The last proposal stays; accepted is one with another beside it."])
+    job = work_on(job, left[0]) if job.proposal.name == name else job
+    return put(job, ("others",), [p.model_dump() for p in job.others if p.name != name])

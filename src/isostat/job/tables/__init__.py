@@ -1,0 +1,1 @@
+"""Tables that people bring along: readings, springs, shocks."""

@@ -1,0 +1,47 @@
+"""A list of shocks as CSV: a name, and the length eye to eye extended and collapsed."""
+
+from __future__ import annotations
+
+from functools import cache
+from importlib.resources import files
+
+from isostat.job.files import JobFault
+from isostat.job.fitted import ShockRow
+from isostat.job.tables.reader import rows_of
+from isostat.units.typed import NotUnderstood, parse
+from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
+
+MOST = 60  # rows
+
+
+def shock_list(text: str, source: str, preset: Preset) -> tuple[ShockRow, ...]:
+    """The rows of a CSV with three columns, in the reader's units or with their own. A first line of words is a head.
+
+    text, source: the file and its name. preset: for numbers without a unit. Raises JobFault, naming the line, where a row is no
+    name and two lengths, the extended one is not the longer, a name stands twice, or there are none or too many.
+    """
+    rows: list[ShockRow] = []
+    for place, (n, row) in enumerate(rows_of(text, source)):
+        told = ",".join(row)
+        try:
+            extended, collapsed = (parse(cell, Quantity.COIL, preset).si for cell in row[1:3])
+        except (NotUnderstood, ValueError):
+            if place == 0:
+                continue
+            raise JobFault(source, [f"Line {n} is “{told}”; accepted is a name, extended and collapsed length."]) from None
+        if not (collapsed >= 0.1 and collapsed + 0.02 <= extended <= 1.5):
+            raise JobFault(source, [f"Line {n} is “{told}”; accepted is extended 20 mm or more over collapsed, 100 to 1500 mm."])
+        name = row[0]
+        if not name or any(name == known.name for known in rows):
+            raise JobFault(source, [f"Line {n} is “{told}”; accepted is a name that no other line has."])
+        rows.append(ShockRow.model_validate({"name": name, "extended_m": round(extended, 5), "collapsed_m": round(collapsed, 5)}))
+    if not 1 <= len(rows) <= MOST:
+        raise JobFault(source, [f"The list has {len(rows)} shocks; accepted are 1 to {MOST}."])
+    return tuple(rows)
+
+
+@cache
+def shipped_shocks() -> tuple[ShockRow, ...]:
+    """The list that ships with the program, invented: what lengths a shop has."""
+    text = (files("isostat.job.demos") / "shocks.csv").read_text(encoding="utf-8")
+    return shock_list(text, "shocks.csv", DEFAULT_PRESET)
