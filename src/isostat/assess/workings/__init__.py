@@ -30,7 +30,7 @@ from isostat.assess.workings import (
     ways,
     winding,
 )
-from isostat.assess.workings.guessed import rests_on_a_guess
+from isostat.assess.workings.guessed import WHOLLY, rests_on_a_guess
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Working
 
@@ -108,14 +108,20 @@ _WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, **FOUN
 def explain(a: Assessment, shown: Shown) -> Working:
     """The working of a shown number. Raises KeyError for a name that nothing shows."""
     working = _WORKINGS[shown.name](a, shown)
-    if working.approximate or not rests_on_a_guess(a, shown):
-        return working
-    return replace(working, approximate=True)
+    guessed = _guessed(a, shown, working)
+    return working if working.approximate == guessed else replace(working, approximate=guessed)
 
 
 def is_approximate(a: Assessment, shown: Shown) -> bool:
     """Whether the number wears the ≈."""
-    return explain(a, shown).approximate
+    return _guessed(a, shown, None)
+
+
+def _guessed(a: Assessment, shown: Shown, working: Working | None) -> bool:
+    """working: where it is at hand already."""
+    if (wholly := WHOLLY.get(shown.name)) is not None:
+        return wholly(a, shown)
+    return rests_on_a_guess(a, shown) or (working or _WORKINGS[shown.name](a, shown)).approximate
 
 
 def shown_numbers(a: Assessment) -> tuple[Shown, ...]:

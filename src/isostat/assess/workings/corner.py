@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import Standing
 from isostat.assess.workings.events import event_assumed
-from isostat.assess.workings.guessed import height_guessed, springs_guessed
+from isostat.assess.workings.guessed import springs_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
@@ -36,7 +34,7 @@ def height(a: Assessment, k: Shown) -> Working:
             Given("u", "wheel travel from there, bump positive", "height", u, Origin.SOLVED),
         ),
         result=float(s.hub_to_arch_m[k.axle, k.side, k.case]),
-        approximate=height_guessed(a, k),
+        approximate=False,
         rule="Whole vehicle in balance on springs, stops, bars and tyres; small angles.",
     )
 
@@ -47,7 +45,6 @@ def load(a: Assessment, k: Shown) -> Working:
     at = (k.axle, k.side, k.case)
     tyre = (a.found_fits if k.found else a.fits)[k.axle].tyre_rate
     squash = float(s.platform.tyre_squash_m[at] - s.rest.wheel_m[at])
-    pads = a.axles[k.axle].pad_kg[k.side]
     return Working(
         name="load on the pad",
         symbol="N",
@@ -59,7 +56,7 @@ def load(a: Assessment, k: Shown) -> Working:
             Given("g", "gravity", "acceleration", GRAVITY, Origin.TYPED),
         ),
         result=float(s.pad_kg[at]),
-        approximate=pads.assumed,
+        approximate=False,
         rule="Load and springs in balance; the sum over an axle is statics. Unsprung mass included.",
     )
 
@@ -122,7 +119,7 @@ def _left(a: Assessment, k: Shown, end: TravelEvent, *, bump: bool) -> Working:
             Given("u", "wheel travel in this case", "height", u, Origin.SOLVED),
         ),
         result=end.travel_m - u if bump else u - end.travel_m,
-        approximate=assumed,
+        approximate=False,
         rule="To the stop when flat (without a stop: to metal), both wheels."
         if bump
         else "To the first limit in droop, both wheels.",
@@ -200,7 +197,7 @@ def mean_height(a: Assessment, k: Shown) -> Working:
             Given("h_R", "hub to arch, right", "height", right, Origin.SOLVED),
         ),
         result=(left + right) / 2,
-        approximate=any(height_guessed(a, replace(k, side=side)) for side in (0, 1)),
+        approximate=False,
         rule="Whole vehicle in balance on springs, stops, bars and tyres.",
     )
 
@@ -218,7 +215,7 @@ def off_target(a: Assessment, k: Shown) -> Working:
             Given("h_t", "hub to arch wanted", "height", target, Origin.TYPED),
         ),
         result=abs(now - target),
-        approximate=height_guessed(a, k),
+        approximate=False,
         rule="High or low of the target, as the tape would read.",
     )
 
@@ -236,7 +233,7 @@ def left_right(a: Assessment, k: Shown) -> Working:
             Given("h_o", "hub to arch on the other side", "height", other, Origin.SOLVED),
         ),
         result=abs(here - other),
-        approximate=height_guessed(a, k),
+        approximate=False,
         rule="Lean and the body's own asymmetry together.",
     )
 

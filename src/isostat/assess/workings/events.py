@@ -59,7 +59,7 @@ def event(a: Assessment, k: Shown) -> Working:
         expression="h_b - e",
         inputs=(Given("h_b", "hub to arch as weighed", "height", base.value, base.origin), at),
         result=base.value - at.value,
-        approximate=at.origin is Origin.ASSUMED,
+        approximate=False,
         rule="Each gap by its own row and ratio, both wheels. Moving the target moves no event.",
     )
 
@@ -79,7 +79,7 @@ def event_up(a: Assessment, k: Shown) -> Working:
             Given("o", "travel of the other wheel, at its other end", "height", other, Origin.SOLVED),
         ),
         result=base.value - moved.travel_m,
-        approximate=at.origin is Origin.ASSUMED,
+        approximate=False,
         rule="The other wheel hangs when this one is up, and the reverse.",
     )
 
@@ -98,7 +98,7 @@ def event_up_away(a: Assessment, k: Shown) -> Working:
             Given("u", "wheel travel in this case", "height", u, Origin.SOLVED),
         ),
         result=abs(moved.travel_m - u),
-        approximate=at.origin is Origin.ASSUMED,
+        approximate=False,
         rule="From where it rides in this case, at the wheel.",
     )
 
@@ -122,6 +122,6 @@ def event_away(a: Assessment, k: Shown) -> Working:
         expression="sqrt((e - u)**2)",
         inputs=(at, Given("u", "wheel travel in this case", "height", u, Origin.SOLVED)),
         result=abs(at.value - u),
-        approximate=at.origin is Origin.ASSUMED,
+        approximate=False,
         rule="From where it rides in this case, at the wheel.",
     )

@@ -6,7 +6,9 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.workings.events import event_assumed
 from isostat.assess.workings.shown import Shown
+from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.job.reading import any_assumed
 
 
@@ -35,6 +37,40 @@ def height_guessed(a: Assessment, k: Shown) -> bool:
     return a.axles[k.axle].hub_to_arch_m[k.side].assumed or springs_guessed(a, k)
 
 
+def load_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether what stands on a pad is assumed."""
+    return a.axles[k.axle].pad_kg[k.side].assumed
+
+
+def mean_height_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether hub to arch of either side rests mainly on something assumed."""
+    return any(height_guessed(a, replace(k, side=side)) for side in (0, 1))
+
+
+def event_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether the place of an event does."""
+    return event_assumed(a, k, k.event)
+
+
+def event_away_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether the way to an event from where it rides does."""
+    return event_assumed(a, k, k.event) or springs_guessed(a, k)
+
+
+def bump_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether the bump that is left does."""
+    return event_assumed(a, k, bump_end(_events(a, k)).name) or springs_guessed(a, k)
+
+
+def droop_guessed(a: Assessment, k: Shown) -> bool:
+    """Whether the droop that is left does."""
+    return event_assumed(a, k, droop_end(_events(a, k)).name) or springs_guessed(a, k)
+
+
+def _events(a: Assessment, k: Shown) -> tuple[TravelEvent, ...]:
+    return (a.found if k.found else a.proposed).events[k.axle][k.side]
+
+
 def any_height_guessed(a: Assessment, k: Shown) -> bool:
     """Whether that of any corner does."""
     return any(height_guessed(a, replace(k, axle=axle, side=side)) for axle in range(len(a.axles)) for side in (0, 1))
@@ -57,8 +93,16 @@ def bench_guessed(a: Assessment, k: Shown) -> bool:
 
 
 Rests = Callable[[Assessment, Shown], bool]
-RESTS: dict[str, Rests] = {
-    **dict.fromkeys(("bump left", "droop left", "event away", "event up away"), springs_guessed),
+WHOLLY: dict[str, Rests] = {  # numbers whose mark is this and nothing else
+    **dict.fromkeys(("height", "off target", "left right"), height_guessed),
+    "mean height": mean_height_guessed,
+    "load": load_guessed,
+    "bump left": bump_guessed,
+    "droop left": droop_guessed,
+    **dict.fromkeys(("event", "event up"), event_guessed),
+    **dict.fromkeys(("event away", "event up away"), event_away_guessed),
+}
+RESTS: dict[str, Rests] = {  # numbers that their own formula may mark too
     **dict.fromkeys(("rake", "lean", "lamp height", "lamp drop", "point height"), any_height_guessed),
     **dict.fromkeys(("bag pressure", "bag height", "bag load"), air_guessed),
     **dict.fromkeys(("torsion slack", "torsion turn", "torsion stress"), order_guessed),
