@@ -18,6 +18,7 @@ from isostat.assess.travel.articulation import crossing, lanes
 from isostat.core.limits import OutOfRange
 from isostat.core.parts.bump_stop import BumpStop
 from isostat.core.parts.damper import Damper
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import ForceLaw, TableLaw
 from isostat.core.ride.quarter_car import QuarterCar
 from isostat.core.springs.coil import Coil
@@ -136,12 +137,12 @@ def test_an_axle_crosses_as_far_as_a_general_optimiser_can_push_it(
 ) -> None:
     """Left up, right down: the furthest apart that passes no stop, shock or strap, by scipy's SLSQP on the parts' own travels."""
 
-    def event(name: str, side: Side, place: float, gap: float) -> TravelEvent:
+    def event(name: Event, side: Side, place: float, gap: float) -> TravelEvent:
         own = float(row(Layout.SOLID, side, place)[0 if side is Side.LEFT else 1])
         return TravelEvent(name, gap, own)
 
-    limits = (("shock topped", shock, -droop), ("strap taut", strap, -(droop + more)))
-    up = (event("stop flat", Side.LEFT, stop, flat), event("metal", Side.LEFT, 1.0, flat + 0.3))
+    limits = ((Event.SHOCK_TOPPED, shock, -droop), (Event.STRAP_TAUT, strap, -(droop + more)))
+    up = (event(Event.STOP_FLAT, Side.LEFT, stop, flat), event(Event.METAL, Side.LEFT, 1.0, flat + 0.3))
     down = tuple(event(name, Side.RIGHT, place, gap) for name, place, gap in limits)
     pose = crossed(up, down)
 
@@ -166,17 +167,19 @@ def test_together_and_crossed_orders_differ() -> None:
     job = put(job, ("vehicle", "axles", 1, "left", "arch_gap_m"), 0.15)
     a = assess(job)
     together, up = a.proposed.events[1][0], lanes(a, 1, 0, one_up=True)
-    tyre, flat = (travel_of(up, name) for name in ("tyre touches, straight", "stop flat"))
-    assert travel_of(together, "tyre touches, straight") > travel_of(together, "stop flat") and tyre < flat
+    tyre, flat = (travel_of(up, name) for name in (Event.TYRE_STRAIGHT, Event.STOP_FLAT))
+    assert travel_of(together, Event.TYRE_STRAIGHT) > travel_of(together, Event.STOP_FLAT) and tyre < flat
     pose = crossing(a, 1, 0)
-    assert flat == pytest.approx(pose.bump_m) and travel_of(up, "shock topped") == pytest.approx(crossing(a, 1, 1).droop_m)
+    assert flat == pytest.approx(pose.bump_m) and travel_of(up, Event.SHOCK_TOPPED) == pytest.approx(crossing(a, 1, 1).droop_m)
     assert [e.travel_m for e in lanes(a, 0, 0, one_up=True)] == pytest.approx([e.travel_m for e in a.proposed.events[0][0]])
     assert [e.name for e in crossed_events(together, 0.0, 0.0)] != [] and crossed_events(together, 0.1, 0.1) != together
 
 
 def test_a_ramp_is_climbed_by_what_both_axles_cross() -> None:
     """From the definition, by hand: 250 mm a front and 300 mm a rear axle, equal tracks, 2.5 m: 0.55/sin 20° = 1.608 m, 643."""
-    front, rear = (Crossed(d / 2, -d / 2, TravelEvent("stop flat", 0), TravelEvent("shock topped", 0)) for d in (0.25, 0.30))
+    front, rear = (
+        Crossed(d / 2, -d / 2, TravelEvent(Event.STOP_FLAT, 0), TravelEvent(Event.SHOCK_TOPPED, 0)) for d in (0.25, 0.30)
+    )
     assert ramp_travel_index(front, rear, (0.75, 0.75), 2.5) == pytest.approx(643.2, abs=0.3)
     assert ramp_travel_index(front, rear, (0.80, 0.75), 2.5) > 643.2, "the rear's angle tells more over a wider front"
 

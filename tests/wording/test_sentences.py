@@ -15,6 +15,7 @@ from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.core.findings import air, carrying, curved, readings, springs, stance, travel
 from isostat.core.findings.judgement import Grade, Judgement, Place, Step
+from isostat.core.parts.event import Event
 from isostat.core.rates.window import Bound, intersect
 from isostat.job.demos import demo, demo_names
 from isostat.job.points import CORNER_POINTS
@@ -23,6 +24,7 @@ from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 from isostat.wording.telling import NotSaid
+from isostat.wording.travel import EVENT_WORDS
 from tests.jobs import hive_on_coils
 
 POINT = st.sampled_from([point.field for point in CORNER_POINTS])
@@ -36,11 +38,11 @@ KINDS = [
     if issubclass(kind, Judgement) and kind is not Judgement
 ]
 HIVE = hive_on_coils()
-EVENTS = ("coil loose", "coil solid", "shock bottomed", "metal")
+EVENTS = (Event.COIL_LOOSE, Event.COIL_SOLID, Event.SHOCK_BOTTOMED, Event.METAL)
 ALIKE = {
     "what": st.sampled_from(EVENTS),
-    "before": st.sampled_from(("stop flat", "stop touched", "shock topped", "metal")),
-    "end": st.sampled_from(("stop flat", "shock topped", "metal")),
+    "before": st.sampled_from((Event.STOP_FLAT, Event.STOP_TOUCHED, Event.SHOCK_TOPPED, Event.METAL)),
+    "end": st.sampled_from((Event.STOP_FLAT, Event.SHOCK_TOPPED, Event.METAL)),
     "slip": st.sampled_from(("inches", "pounds", "ten", "hundred", "tyre")),
     "value": st.floats(0.001, 0.9),
     "likely": st.floats(0.01, 0.9),
@@ -145,3 +147,10 @@ def test_every_offered_fix_names_its_part_its_cure_and_its_price(name: str, unit
 )
 def test_a_height_is_a_tape_reading_high_or_low_of_its_target(height: float, target: float, words: str, inside: bool) -> None:
     assert Reader(HIVE).off(height, target, 0.006) == (words, inside)
+
+
+def test_whatever_can_happen_on_a_wheels_way_has_its_words() -> None:
+    assert set(EVENT_WORDS) == set(Event)
+    assert {event for event in Event if event.at_lock} < {event for event in Event if event.of_tyre}
+    assert {event for event in Event if event.ends_droop} < {event for event in Event if event.hanging}
+    assert not any(event.hanging for event in Event if event.of_tyre)

@@ -7,6 +7,7 @@ from typing import Literal, Self, get_args
 
 from pydantic import Field, model_validator
 
+from isostat.core.parts.event import Event
 from isostat.job.reading import (
     Above,
     Angle,
@@ -49,6 +50,7 @@ CycleEvent = Literal[
 
 
 CYCLE: tuple[str, ...] = get_args(CycleEvent)
+MEETS_ARCH = tuple(event for event in Event if event.of_tyre)
 
 
 class CycleRow(Frozen):

@@ -3,35 +3,36 @@
 from __future__ import annotations
 
 from isostat.core.findings import springs, travel
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent
 from isostat.wording.reader import Reader
 from isostat.wording.telling import tell
 
-_EVENT_WORDS = {
-    "shock topped": "shock tops",
-    "coil loose": "coil comes loose",
-    "coil solid": "coil goes solid",
-    "shock bottomed": "shock bottoms",
-    "metal": "metal meets",
-    "stop flat": "stop is flat",
-    "stop touched": "stop touches",
-    "tyre touches, straight": "tyre meets the arch",
-    "tyre touches, at lock": "tyre meets the arch at lock",
-    "tyre touches, left lock": "tyre meets the arch at left lock",
-    "tyre touches, right lock": "tyre meets the arch at right lock",
-    "hose taut": "hose goes taut",
-    "joint at its limit": "joint binds",
-    "strap taut": "strap is taut",
-    "coil off its seat": "coil leaves its seat",
-    "helper touched": "helper touches",
-    "helper flat": "helper is flat",
-    "crossover": "second spring takes over",
-    "turns touch": "turns touch",
-    "leaf flat": "leaf lies flat",
-    "second stage touches": "second stage touches",
-    "arm on its stop": "arm meets its stop",
-    "bag at its longest": "bag is at its longest",
-    "bag flat": "bag is flat",
+EVENT_WORDS = {
+    Event.SHOCK_TOPPED: "shock tops",
+    Event.COIL_LOOSE: "coil comes loose",
+    Event.COIL_SOLID: "coil goes solid",
+    Event.SHOCK_BOTTOMED: "shock bottoms",
+    Event.METAL: "metal meets",
+    Event.STOP_FLAT: "stop is flat",
+    Event.STOP_TOUCHED: "stop touches",
+    Event.TYRE_STRAIGHT: "tyre meets the arch",
+    Event.TYRE_AT_LOCK: "tyre meets the arch at lock",
+    Event.TYRE_AT_LEFT_LOCK: "tyre meets the arch at left lock",
+    Event.TYRE_AT_RIGHT_LOCK: "tyre meets the arch at right lock",
+    Event.HOSE_TAUT: "hose goes taut",
+    Event.JOINT_AT_ITS_LIMIT: "joint binds",
+    Event.STRAP_TAUT: "strap is taut",
+    Event.COIL_OFF_ITS_SEAT: "coil leaves its seat",
+    Event.HELPER_TOUCHED: "helper touches",
+    Event.HELPER_FLAT: "helper is flat",
+    Event.CROSSOVER: "second spring takes over",
+    Event.TURNS_TOUCH: "turns touch",
+    Event.LEAF_FLAT: "leaf lies flat",
+    Event.SECOND_STAGE: "second stage touches",
+    Event.ARM_ON_ITS_STOP: "arm meets its stop",
+    Event.BAG_LONGEST: "bag is at its longest",
+    Event.BAG_FLAT: "bag is flat",
 }
 SAID = 7  # of what follows one way; what comes later nobody reaches
 
@@ -40,7 +41,7 @@ def order_words(events: tuple[TravelEvent, ...], rides_m: float, r: Reader) -> t
     """What happens to a wheel on its way up and on its way down from where it rides, m, each in its order with the way to it."""
 
     def told(way: str, met: list[TravelEvent]) -> str:
-        said = [f"{_EVENT_WORDS[e.name]} {r.height(abs(e.travel_m - rides_m))}" for e in met[:SAID]]
+        said = [f"{EVENT_WORDS[e.name]} {r.height(abs(e.travel_m - rides_m))}" for e in met[:SAID]]
         return f"{way}: {', '.join(said)}" if said else f"{way}: nothing"
 
     up = [e for e in events if e.travel_m > rides_m]
@@ -55,21 +56,21 @@ def _(j: travel.StopLeftOut, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
-    what, before = _EVENT_WORDS[j.what], _EVENT_WORDS[j.before]
+    what, before = EVENT_WORDS[j.what], EVENT_WORDS[j.before]
     apart = r.height_unit(abs(j.what_m - j.before_m))
     where = ", one wheel up" if j.crossed else ""
     if j.in_order:
         return f"{what.capitalize()} {apart} after the {before}{where}", f"Keep {r.height_unit(j.margin_m)} at the wheel."
-    if j.what.startswith("tyre"):
+    if j.what.of_tyre:
         return f"{what.capitalize()} {apart} before the {before}{where}", "The arch would cut the tyre."
     why = {
-        "coil loose": "A loose coil can leave its seat.",
-        "coil off its seat": "Nothing holds it there: it falls out, or comes back crooked.",
-        "coil solid": "A bound coil must not take the bottoming.",
-        "shock bottomed": "The shock's own end would take the bottoming.",
-        "metal": "The stop is not there yet when metal meets.",
-        "hose taut": "A torn hose is no brake: no hose or wire may stop an axle.",
-        "joint at its limit": "Joints and half-shafts are not straps: they break.",
+        Event.COIL_LOOSE: "A loose coil can leave its seat.",
+        Event.COIL_OFF_ITS_SEAT: "Nothing holds it there: it falls out, or comes back crooked.",
+        Event.COIL_SOLID: "A bound coil must not take the bottoming.",
+        Event.SHOCK_BOTTOMED: "The shock's own end would take the bottoming.",
+        Event.METAL: "The stop is not there yet when metal meets.",
+        Event.HOSE_TAUT: "A torn hose is no brake: no hose or wire may stop an axle.",
+        Event.JOINT_AT_ITS_LIMIT: "Joints and half-shafts are not straps: they break.",
     }[j.what]
     return f"{what.capitalize()} {apart} before the {before}{where}", why
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from isostat.assess.setup.figures import AxleFigures, FitFigures
+from isostat.core.parts.event import Event
 from isostat.core.parts.motion import Motion
 from isostat.core.travel.arch import LOCK, taken_by_tyre
 from isostat.core.travel.events import TravelEvent, off_its_seat, with_events
@@ -36,18 +37,18 @@ def _met(axle: AxleFigures, fit: FitFigures) -> Met:
     return Met((left, right), axle.spring_motion, axle.seat_m)
 
 
-def _sooner(axle: AxleFigures, fit: FitFigures, name: str) -> float:
-    if name == "hose taut":
+def _sooner(axle: AxleFigures, fit: FitFigures, name: Event) -> float:
+    if name == Event.HOSE_TAUT:
         return fit.hose_longer_m / axle.hose_ratio.value
     return tyre_sooner(axle, fit, fit.tyre_radius_m.value, name)
 
 
-def tyre_sooner(axle: AxleFigures, fit: FitFigures, radius_m: float, name: str) -> float:
+def tyre_sooner(axle: AxleFigures, fit: FitFigures, radius_m: float, name: Event) -> float:
     """Wheel travel in m by which a tyre of some radius meets the arch sooner than the one with which the gap was read.
 
     fit: where its wheels stand. name: of the event; 0 where it is none of a tyre.
     """
-    if not name.startswith("tyre"):
+    if not name.of_tyre:
         return 0.0
     larger, further_out = radius_m - axle.tyre_radius_m.value, fit.half_track_m - axle.half_track_m
-    return taken_by_tyre(larger, further_out, LOCK if "lock" in name else 0.0)
+    return taken_by_tyre(larger, further_out, LOCK if name.at_lock else 0.0)

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent
 from isostat.core.working import Figure, Origin
 from isostat.job.vehicle import Axle, Corner, Motion
@@ -38,14 +39,14 @@ class Cycled:
 
 def cycled(corner: Corner) -> Cycled:
     """The events of a corner's cycle sheet."""
-    names = ("hanging", "stop touched", "stop flat", "metal", "strap taut")
+    names = ("hanging", Event.STOP_TOUCHED, Event.STOP_FLAT, Event.METAL, Event.STRAP_TAUT)
     hanging, touched, flat, metal, strap = (_travel(corner, e) for e in names)
     met = [(row.event, _travel(corner, row.event)) for row in corner.cycle]
-    seen = [TravelEvent(event, travel.value) for event, travel in met if travel is not None]
+    seen = [TravelEvent(Event(event), travel.value) for event, travel in met if travel is not None and event != "hanging"]
     if hanging is not None and hanging.value > -0.001:
         hanging = None
-    tyre = tuple(e for e in seen if e.name.startswith("tyre"))
-    below = tuple(e for e in seen if e.name in ("hose taut", "joint at its limit"))
+    tyre = tuple(e for e in seen if e.name.of_tyre)
+    below = tuple(e for e in seen if e.name in (Event.HOSE_TAUT, Event.JOINT_AT_ITS_LIMIT))
     return Cycled(hanging, touched, flat, metal, strap, tyre, below)
 
 

@@ -13,6 +13,7 @@ from isostat.assess.setup.springs.air import Bags
 from isostat.assess.setup.springs.cushion import Cushioned, cushioned
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.damper import Damper
+from isostat.core.parts.event import Event
 from isostat.core.parts.motion import Motion
 from isostat.core.travel.events import TravelEvent
 from isostat.core.vehicle.layout import Layout
@@ -196,16 +197,16 @@ def _met(axle: Axle, corner: Corner, sheet: Cycled, hose_ratio: float) -> tuple[
     """Where tyre, hose and joint end the way of a wheel: off the cycle sheet, else by the gaps as weighed."""
     measured = (*sheet.tyre, *sheet.below)
     gaps = (
-        ("tyre touches, straight", corner.arch_gap_m, 1.0),
-        ("tyre touches, at lock", corner.arch_gap_lock_m, 1.0),
-        ("hose taut", corner.hose_slack_m, -1.0 / hose_ratio),
-        ("joint at its limit", corner.joint_left_m, -1.0),
+        (Event.TYRE_STRAIGHT, corner.arch_gap_m, 1.0),
+        (Event.TYRE_AT_LOCK, corner.arch_gap_lock_m, 1.0),
+        (Event.HOSE_TAUT, corner.hose_slack_m, -1.0 / hose_ratio),
+        (Event.JOINT_AT_ITS_LIMIT, corner.joint_left_m, -1.0),
     )
-    known = {e.name for e in measured} | ({"tyre touches, at lock"} if any("lock" in e.name for e in measured) else set())
+    known = {e.name for e in measured} | ({Event.TYRE_AT_LOCK} if any(e.name.at_lock for e in measured) else set())
     met = (*measured, *(TravelEvent(name, way * gap.value) for name, gap, way in gaps if gap is not None and name not in known))
     if axle.layout != "solid":
         return met
-    places = {"hose taut": axle.hose_place, "joint at its limit": axle.joint_place}
+    places = {Event.HOSE_TAUT: axle.hose_place, Event.JOINT_AT_ITS_LIMIT: axle.joint_place}
     # what stands in the middle of a beam moves with both wheels
     own = {name: (1.0 + place.value) / 2.0 for name, place in places.items() if place is not None}
     return tuple(replace(e, own=own.get(e.name, e.own)) for e in met)

@@ -14,6 +14,7 @@ from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.spring.winding import tight, wound
 from isostat.core.findings import curved
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.core.parts.event import Event
 from isostat.core.springs.progressive import Progressive
 from isostat.core.springs.rising import compression_at
 from isostat.core.travel.events import bump_end, droop_end, travel_of
@@ -50,7 +51,7 @@ def _bar(a: Assessment, i: int) -> Iterator[Judgement]:
     used = []
     for side in (0, 1):
         events = a.proposed.events[i][side]
-        early = (travel_of(events, "arm on its stop") or -np.inf) - droop_end(events).travel_m
+        early = (travel_of(events, Event.ARM_ON_ITS_STOP) or -np.inf) - droop_end(events).travel_m
         if early > SAID:
             yield curved.ArmStopFirst(grade=Grade.WATCH, place=Place(i, side), step=Step.TRAVEL, by_m=early)
         ends = (bump_end(a.proposed.events[i][side]).travel_m, float(a.target_travel_m[i, side]))

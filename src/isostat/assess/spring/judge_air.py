@@ -14,6 +14,7 @@ from isostat.assess.spring.air import Aired, aired
 from isostat.core.findings import air
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.limits import GRAVITY
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import bump_end, droop_end, travel_of
 
 MOST_VALVES = 3  # on two axles: a plane has three heights
@@ -55,7 +56,7 @@ def _ends(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     """A bag that is drawn long before the shock ends the droop, or flat before the stop is."""
     for side in (0, 1):
         events = a.proposed.events[i][side]
-        long, flat = travel_of(events, "bag at its longest"), travel_of(events, "bag flat")
+        long, flat = travel_of(events, Event.BAG_LONGEST), travel_of(events, Event.BAG_FLAT)
         early = -np.inf if long is None else long - droop_end(events).travel_m
         late = -np.inf if flat is None else bump_end(events).travel_m - flat
         x, fit = a.axles[i], a.fits[i]

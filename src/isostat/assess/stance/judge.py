@@ -14,6 +14,7 @@ from isostat.assess.stance.attitude import highest, lamp, lamp_range
 from isostat.assess.stance.level_by_spacer import leans
 from isostat.core.findings import stance
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import bump_end, droop_end
 
 TIPS_SAID, TIPS_WATCH = 0.05, 0.85  # change that is said; g below which it is a watch (stated rule)
@@ -93,11 +94,11 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
         )
 
 
-def _within(a: Assessment, i: int, by_m: float, end: str, *, hangs: bool) -> tuple[Remedy, ...]:
+def _within(a: Assessment, i: int, by_m: float, end: Event, *, hangs: bool) -> tuple[Remedy, ...]:
     """What brings a target back between the ends of its wheel's way: the part that ends it, or less of the target."""
     axle, fit, more = a.axles[i], a.fits[i], offers.up_to_mm(by_m)
     target = offers.lift(a, i, -more if hangs else more)
-    if end == "strap taut" and fit.strap_m is not None:
+    if end == Event.STRAP_TAUT and fit.strap_m is not None:
         return (Remedy("strap", Place(i), offers.up_to_mm(fit.strap_m.value + by_m * axle.strap_ratio.value)), *target)
     if hangs:
         return (*offers.shock_length(a, i, offers.up_to_mm(fit.shock_longer_m + by_m * axle.shock_ratio.value)), *target)

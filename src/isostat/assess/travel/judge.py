@@ -14,6 +14,7 @@ from isostat.assess.travel.margins import kept
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.findings.travel import LittleBump, LittleDroop, OrderRight, StopLeftOut, WrongOrder
 from isostat.core.limits import Floats
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_of
 from isostat.core.vehicle.layout import Layout
 
@@ -42,7 +43,7 @@ def order_faults(a: Assessment, i: int, side: int) -> Iterator[WrongOrder]:
     views = [_too_soon(a, i, side, one_up=False)]
     if a.axles[i].layout is Layout.SOLID:
         views.append(_too_soon(a, i, side, one_up=True))
-    worst: dict[str, WrongOrder] = {}
+    worst: dict[Event, WrongOrder] = {}
     for judgement in (j for view in views for j in view):
         known = worst.get(judgement.what)
         if known is None or judgement.short_m > known.short_m + 0.0005:
@@ -79,7 +80,7 @@ def _too_soon(a: Assessment, i: int, side: int, *, one_up: bool) -> Iterator[Wro
 def _sooner_stop(a: Assessment, i: int, side: int, at: TravelEvent, short_m: float, one_up: bool) -> tuple[Remedy, ...]:
     """A spacer under both stops that makes them flat soon enough, to the next millimetre."""
     ends = crossing(a, i, side)
-    if ends.up.name == "metal":
+    if ends.up.name == Event.METAL:
         return ()
     gains = 1.0  # of what is short, for a metre of stop flat sooner, both wheels together
     if one_up:  # the other wheel hangs less far then, and what it moves comes later
@@ -89,12 +90,12 @@ def _sooner_stop(a: Assessment, i: int, side: int, at: TravelEvent, short_m: flo
     return offers.stop_spacer(a, i, a.fits[i].stop_spacer_m + short_m / gains * a.axles[i].stop_ratio.value)
 
 
-def _sooner_end(a: Assessment, i: int, what: str, short_m: float) -> tuple[Remedy, ...]:
+def _sooner_end(a: Assessment, i: int, what: Event, short_m: float) -> tuple[Remedy, ...]:
     """What ends the droop before it: a shorter shock or strap; for a hose a longer one first. To the next millimetre."""
     axle, fit = a.axles[i], a.fits[i]
     longer = fit.shock_longer_m - short_m * axle.shock_ratio.value
     out = list(offers.shock_length(a, i, offers.down_to_mm(longer)))
-    if what == "hose taut":
+    if what == Event.HOSE_TAUT:
         out.insert(0, Remedy("hose length", Place(i), offers.up_to_mm(fit.hose_longer_m + short_m)))
     mounts = [m.value for m in axle.strap_mounts_m if m is not None]
     if len(mounts) == 2:
@@ -106,13 +107,13 @@ def _sooner_end(a: Assessment, i: int, what: str, short_m: float) -> tuple[Remed
 def free_bump(a: Assessment, axle: int, side: int) -> Floats:
     """Wheel travel in m to the touch of the stop in every case, (B,); without a stop to metal."""
     s = a.proposed
-    end = travel_of(s.events[axle][side], "stop touched")
+    end = travel_of(s.events[axle][side], Event.STOP_TOUCHED)
     return np.asarray((bump_end(s.events[axle][side]).travel_m if end is None else end) - s.rest.travel_m[axle, side])
 
 
 def _left(a: Assessment, i: int, side: int) -> Iterator[Judgement]:
     s = a.proposed
-    touched = travel_of(s.events[i][side], "stop touched")
+    touched = travel_of(s.events[i][side], Event.STOP_TOUCHED)
     if touched is not None:
         gap = np.where(s.stands, free_bump(a, i, side), np.inf)
         case = int(np.argmin(gap))
@@ -153,6 +154,6 @@ def _more_droop(a: Assessment, i: int, side: int, case: int) -> tuple[Remedy, ..
     bump, droop = (float(left[i, side, case]) for left in (s.bump_left_m, s.droop_left_m))
     more = (DROOP_SHARE * bump - (1.0 - DROOP_SHARE) * droop) / (1.0 - DROOP_SHARE)
     lower = offers.lift(a, i, -offers.up_to_mm(more * (1.0 - DROOP_SHARE)))
-    if droop_end(s.events[i][side]).name == "strap taut" and fit.strap_m is not None:
+    if droop_end(s.events[i][side]).name == Event.STRAP_TAUT and fit.strap_m is not None:
         return (Remedy("strap", Place(i), offers.up_to_mm(fit.strap_m.value + more * axle.strap_ratio.value)), *lower)
     return (*offers.shock_length(a, i, offers.up_to_mm(fit.shock_longer_m + more * axle.shock_ratio.value)), *lower)

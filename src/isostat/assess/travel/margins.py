@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment
+from isostat.core.parts.event import Event
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.ring_fit import MARGIN as STACK_MARGIN
-from isostat.core.travel.events import UNSEATED
 from isostat.job.reading import Reading
 
 # Common practice, no source.
@@ -24,7 +24,7 @@ STRETCH = 0.08  # of a strap's length, that it gives when it is loaded
 class Kept:
     """How much an event keeps from the end that comes before it, at the wheel in m; and which end that is."""
 
-    name: str
+    name: Event
     margin_m: float
     bump: bool
 
@@ -37,18 +37,21 @@ def kept(a: Assessment, axle: int, side: int) -> tuple[Kept, ...]:
     """Every limit that has to come after the stop, or after the end of droop, with its margin."""
     told, figures, order, fit = a.job.margins, a.axles[axle], a.orders[axle], a.fits[axle]
     leaf = isinstance(order.law[side], LeafLaw)
-    out = [Kept("shock bottomed", _or(told.shock_m, SHOCK) / figures.shock_ratio.value, bump=True), Kept("metal", 0.0, bump=True)]
+    out = [
+        Kept(Event.SHOCK_BOTTOMED, _or(told.shock_m, SHOCK) / figures.shock_ratio.value, bump=True),
+        Kept(Event.METAL, 0.0, bump=True),
+    ]
     ordered = order.can_be_had  # else there is no coil whose ends could be judged
     if order.law[side].domain[1] < np.inf and ordered:
         margin = STACK_MARGIN if order.stack else _or(told.coil_share, COIL) * max(order.pressed_m[side], 0.0)
-        out.append(Kept("coil solid", margin / figures.spring_ratio.value, bump=True))
+        out.append(Kept(Event.COIL_SOLID, margin / figures.spring_ratio.value, bump=True))
     straight = _or(told.tyre_m, TYRE_ON_LEAF if leaf else TYRE)
-    out.append(Kept("tyre touches, straight", straight, bump=True))
+    out.append(Kept(Event.TYRE_STRAIGHT, straight, bump=True))
     if a.job.vehicle.axles[axle].steered:
         lock = _or(told.tyre_lock_m, TYRE_LOCK)
-        out += [Kept(f"tyre touches, {where}", lock, bump=True) for where in ("at lock", "left lock", "right lock")]
+        out += [Kept(event, lock, bump=True) for event in Event if event.at_lock]
     gives = STRETCH * fit.strap_m.value / figures.strap_ratio.value if fit.strap_m else 0.0
     hose = _or(told.hose_m, HOSE_ON_LEAF if leaf else HOSE) + gives
-    leaves = UNSEATED if figures.seat_m > 0.0 else "coil loose"
-    down = (*(((leaves, 0.0),) if ordered else ()), ("hose taut", hose), ("joint at its limit", 0.0))
+    leaves = Event.COIL_OFF_ITS_SEAT if figures.seat_m > 0.0 else Event.COIL_LOOSE
+    down = (*(((leaves, 0.0),) if ordered else ()), (Event.HOSE_TAUT, hose), (Event.JOINT_AT_ITS_LIMIT, 0.0))
     return (*out, *(Kept(name, margin, bump=False) for name, margin in down))

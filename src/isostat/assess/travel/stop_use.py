@@ -12,6 +12,7 @@ from isostat.assess.solve.standing import wheel_curve
 from isostat.assess.travel.articulation import Pair, one_wheel_up
 from isostat.assess.travel.judge import free_bump
 from isostat.assess.travel.margins import kept
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_of
 
 STEP, STEPS = 0.010, 4  # m of spacer, and how many of them from none
@@ -30,10 +31,10 @@ def stop_use(a: Assessment, axle: int, side: int, case: int) -> StopUse | None:
     """None without a stop, or where the wheel carries nothing in that case."""
     s, fit, figures = a.proposed, a.fits[axle], a.axles[axle]
     events = s.events[axle][side]
-    touched, static = travel_of(events, "stop touched"), float(s.rest.force_n[axle, side, case])
+    touched, static = travel_of(events, Event.STOP_TOUCHED), float(s.rest.force_n[axle, side, case])
     if touched is None or static <= 0.0:
         return None
-    first = {limit.name for limit in kept(a, axle, side) if limit.bump} | {"stop flat"}
+    first = {limit.name for limit in kept(a, axle, side) if limit.bump} | {Event.STOP_FLAT}
     end = next(e for e in events if e.name in first)
     squeezed = float(np.clip((end.travel_m - touched) * figures.stop_ratio.value, 0.0, None))
     curve = wheel_curve(s.platform, s.bank, axle, side, (droop_end(events).travel_m, end.travel_m))
@@ -60,7 +61,7 @@ class SpacerStep:
 
 def spacer_steps(a: Assessment, axle: int) -> tuple[SpacerStep, ...]:
     """From no spacer up in steps of 10 mm, the spacer as proposed among them; empty without a stop."""
-    if any(travel_of(side, "stop flat") is None for side in a.proposed.events[axle]):
+    if any(travel_of(side, Event.STOP_FLAT) is None for side in a.proposed.events[axle]):
         return ()
     now = a.fits[axle].stop_spacer_m
     heights = sorted({round(n * STEP, 4) for n in range(STEPS)} | {round(now, 4)})
@@ -94,7 +95,7 @@ class Nearest:
 
     clear_m: float
     side: int
-    event: str
+    event: Event
     one_up: bool
 
 
@@ -103,10 +104,10 @@ def arch_at(a: Assessment, axle: int, side: int, turned: float) -> float | None:
 
     Between straight and the worse lock it goes straight; with one of the two alone that is taken at every angle.
     """
-    met = [e for e in a.proposed.events[axle][side] if e.name.startswith("tyre")]
+    met = [e for e in a.proposed.events[axle][side] if e.name.of_tyre]
     if not met:
         return None
-    lock = min((e.travel_m for e in met if "lock" in e.name), default=None)
+    lock = min((e.travel_m for e in met if e.name.at_lock), default=None)
     straight = next((e.travel_m for e in met if "lock" not in e.name), lock)
     assert straight is not None
     return straight + ((straight if lock is None else lock) - straight) * turned
@@ -123,7 +124,7 @@ def _nearest(pair: Pair) -> Nearest | None:
         Nearest(e.travel_m - bump_end(view).travel_m, side, e.name, one_up)
         for side, one_up, view in views
         for e in view
-        if e.name.startswith("tyre")
+        if e.name.of_tyre
     ]
     return min(met, key=lambda near: near.clear_m, default=None)
 
@@ -138,7 +139,7 @@ def strap_for(a: Assessment, axle: int) -> float | None:
         mounts = figures.strap_mounts_m[side]
         if mounts is None:
             return None
-        keeps = {limit.name: limit.margin_m for limit in kept(a, axle, side) if not limit.bump} | {"shock topped": 0.0}
+        keeps = {limit.name: limit.margin_m for limit in kept(a, axle, side) if not limit.bump} | {Event.SHOCK_TOPPED: 0.0}
         ends = [e.travel_m + keeps[e.name] for e in a.proposed.events[axle][side] if e.name in keeps]
         lengths.append(mounts.value - max(ends) * figures.strap_ratio.value)
     return min(lengths)

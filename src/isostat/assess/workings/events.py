@@ -6,46 +6,47 @@ from isostat.assess.setup.clearances import tyre_sooner
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.articulation import crossing, lanes
 from isostat.assess.workings.shown import Shown
-from isostat.core.travel.events import HANGING, TravelEvent, travel_of
+from isostat.core.parts.event import Event
+from isostat.core.travel.events import TravelEvent, travel_of
 from isostat.core.working import Figure, Given, Origin, Working
 from isostat.job.reading import any_assumed
 
 
-def event_assumed(a: Assessment, k: Shown, name: str) -> bool:
+def event_assumed(a: Assessment, k: Shown, name: Event) -> bool:
     """Whether the place of an event rests on something assumed."""
     axle, fit = a.axles[k.axle], a.fits[k.axle]
     match name:
-        case "stop touched":
+        case Event.STOP_TOUCHED:
             return axle.stop_gap_m[k.side].assumed or axle.stop_ratio.assumed
-        case "stop flat":
+        case Event.STOP_FLAT:
             return axle.stop_gap_m[k.side].assumed or axle.stop_ratio.assumed or fit.stop_flat_m.assumed
-        case "shock topped" | "shock bottomed":
+        case Event.SHOCK_TOPPED | Event.SHOCK_BOTTOMED:
             return axle.droop_shaft_m[k.side].assumed or axle.shock_ratio.assumed
-        case "metal":
+        case Event.METAL:
             return axle.metal_m[k.side].assumed
-        case "strap taut":
+        case Event.STRAP_TAUT:
             mounts = axle.strap_mounts_m[k.side]
             return mounts is None or mounts.assumed
-        case "hose taut" | "joint at its limit":
+        case Event.HOSE_TAUT | Event.JOINT_AT_ITS_LIMIT:
             read = a.job.vehicle.axles[k.axle]
             corner = (read.left, read.right)[k.side]
-            return any_assumed((corner.hose_slack_m, read.hose_ratio) if name == "hose taut" else (corner.joint_left_m,))
-        case tyre if tyre.startswith("tyre"):
+            return any_assumed((corner.hose_slack_m, read.hose_ratio) if name == Event.HOSE_TAUT else (corner.joint_left_m,))
+        case tyre if tyre.of_tyre:
             # where a turned tyre meets its arch is a stated rule
-            turned = "lock" in tyre and tyre_sooner(axle, fit, fit.tyre_radius_m.value, tyre) != 0.0
+            turned = tyre.at_lock and tyre_sooner(axle, fit, fit.tyre_radius_m.value, tyre) != 0.0
             return axle.tyre_radius_m.assumed or fit.tyre_radius_m.assumed or turned
-        case "helper touched" | "helper flat":
+        case Event.HELPER_TOUCHED | Event.HELPER_FLAT:
             told = fit.cushion
-            return axle.spring_ratio.assumed or (name == "helper flat" and told is not None and told.flat.assumed)
+            return axle.spring_ratio.assumed or (name == Event.HELPER_FLAT and told is not None and told.flat.assumed)
         case _:
             return axle.spring_ratio.assumed or a.found_springs[k.axle][k.side].installed_m.assumed
 
 
 def _event_travel(a: Assessment, k: Shown) -> Given:
-    travel = travel_of(a.proposed.events[k.axle][k.side], k.event)
+    travel = travel_of(a.proposed.events[k.axle][k.side], Event(k.event))
     if travel is None:
         raise KeyError(k.event)
-    assumed = event_assumed(a, k, k.event)
+    assumed = event_assumed(a, k, Event(k.event))
     return Given("e", f"{k.event}, wheel travel", "height", travel, Origin.ASSUMED if assumed else Origin.COMPUTED)
 
 
@@ -107,7 +108,7 @@ def _event_up(a: Assessment, k: Shown) -> tuple[Figure, Given, float, TravelEven
     """Baseline, the event together, travel of the other wheel, the event one wheel up."""
     moved = next(e for e in lanes(a, k.axle, k.side, one_up=True) if e.name == k.event)
     together = next(e for e in a.proposed.events[k.axle][k.side] if e.name == k.event)
-    other = crossing(a, k.axle, 1 - k.side).bump_m if k.event in HANGING else crossing(a, k.axle, k.side).droop_m
+    other = crossing(a, k.axle, 1 - k.side).bump_m if Event(k.event).hanging else crossing(a, k.axle, k.side).droop_m
     assert abs(together.beside(other).travel_m - moved.travel_m) < 1e-9
     return a.axles[k.axle].hub_to_arch_m[k.side], _event_travel(a, k), other, moved
 

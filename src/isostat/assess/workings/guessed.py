@@ -8,6 +8,7 @@ from dataclasses import replace
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.events import event_assumed
 from isostat.assess.workings.shown import Shown
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.job.reading import any_assumed
 
@@ -49,12 +50,12 @@ def mean_height_guessed(a: Assessment, k: Shown) -> bool:
 
 def event_guessed(a: Assessment, k: Shown) -> bool:
     """Whether the place of an event does."""
-    return event_assumed(a, k, k.event)
+    return event_assumed(a, k, Event(k.event))
 
 
 def event_away_guessed(a: Assessment, k: Shown) -> bool:
     """Whether the way to an event from where it rides does."""
-    return event_assumed(a, k, k.event) or springs_guessed(a, k)
+    return event_assumed(a, k, Event(k.event)) or springs_guessed(a, k)
 
 
 def bump_guessed(a: Assessment, k: Shown) -> bool:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing_extensions import override
 
 from isostat.core.findings.judgement import Judgement
+from isostat.core.parts.event import Event
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -63,7 +64,7 @@ class TargetPastTravel(Judgement):
     """The target lies beyond an end of the wheel's travel."""
 
     by_m: float
-    end: str
+    end: Event
 
     @override
     @property

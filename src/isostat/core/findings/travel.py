@@ -7,14 +7,15 @@ from dataclasses import dataclass
 from typing_extensions import override
 
 from isostat.core.findings.judgement import Judgement
+from isostat.core.parts.event import Event
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WrongOrder(Judgement):
     """Something happens before what should have come first, or with too little between."""
 
-    what: str
-    before: str
+    what: Event
+    before: Event
     what_m: float  # wheel travel
     before_m: float
     margin_m: float  # wanted between the two

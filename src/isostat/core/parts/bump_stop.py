@@ -8,6 +8,7 @@ import numpy as np
 from typing_extensions import override
 
 from isostat.core.limits import Floats, within
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import LawEvent
 
 USABLE = 0.95  # share of the pole's distance that the law follows; "flat" beyond it
@@ -44,7 +45,7 @@ class BumpStop:
     @property
     def events(self) -> tuple[LawEvent, ...]:
         """What happens on the way, by compression."""
-        return LawEvent("stop touched", 0.0), LawEvent("stop flat", self.flat_x_m)
+        return LawEvent(Event.STOP_TOUCHED, 0.0), LawEvent(Event.STOP_FLAT, self.flat_x_m)
 
     def _share(self, x: Floats) -> tuple[Floats, Floats, Floats]:
         inside = np.clip(x, 0.0, self.flat_x_m)
@@ -68,4 +69,4 @@ class Cushion(BumpStop):
     @override
     @property
     def events(self) -> tuple[LawEvent, ...]:
-        return LawEvent("helper touched", 0.0), LawEvent("helper flat", self.flat_x_m)
+        return LawEvent(Event.HELPER_TOUCHED, 0.0), LawEvent(Event.HELPER_FLAT, self.flat_x_m)

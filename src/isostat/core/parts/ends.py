@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.core.limits import Floats, within
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import METAL_RATE, LawEvent
 
 
@@ -37,8 +38,8 @@ class ShockEnds:
     @property
     def events(self) -> tuple[LawEvent, ...]:
         """What happens on the way, by compression."""
-        topped = LawEvent("shock topped", 0.0)
-        return (topped,) if self.stroke_m is None else (topped, LawEvent("shock bottomed", self.stroke_m))
+        topped = LawEvent(Event.SHOCK_TOPPED, 0.0)
+        return (topped,) if self.stroke_m is None else (topped, LawEvent(Event.SHOCK_BOTTOMED, self.stroke_m))
 
     def force(self, x: Floats) -> Floats:
         """Force in N at shaft travel x in m from fully extended, any shape; negative = it holds the wheel up."""
@@ -69,7 +70,7 @@ class Strap:
     @property
     def events(self) -> tuple[LawEvent, ...]:
         """What happens on the way, by compression."""
-        return (LawEvent("strap taut", 0.0),)
+        return (LawEvent(Event.STRAP_TAUT, 0.0),)
 
     def force(self, x: Floats) -> Floats:
         """Force in N at slack x in m, any shape; negative = it holds the wheel up."""
@@ -97,7 +98,7 @@ class Metal:
     @property
     def events(self) -> tuple[LawEvent, ...]:
         """What happens on the way, by compression."""
-        return (LawEvent("metal", 0.0),)
+        return (LawEvent(Event.METAL, 0.0),)
 
     def force(self, x: Floats) -> Floats:
         """Force in N at overlap x in m, any shape."""

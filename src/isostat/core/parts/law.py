@@ -8,6 +8,7 @@ from typing import Protocol, runtime_checkable
 import numpy as np
 
 from isostat.core.limits import Floats, OutOfRange
+from isostat.core.parts.event import Event
 
 METAL_RATE = 2.0e6  # N/m, past solid or metal
 GRID_STEP = 0.00025  # m, of the tables in the bank
@@ -17,7 +18,7 @@ GRID_STEP = 0.00025  # m, of the tables in the bank
 class LawEvent:
     """A compression at which a law changes its nature: a coil loose or solid, a stop touched or flat."""
 
-    name: str
+    name: Event
     x_m: float
 
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.core.limits import Floats, within
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import METAL_RATE, LawEvent
 
 
@@ -39,8 +40,8 @@ class Coil:
     @property
     def events(self) -> tuple[LawEvent, ...]:
         """What happens on the way, by compression."""
-        loose = LawEvent("coil loose", 0.0)
-        return (loose,) if self.solid_x_m is None else (loose, LawEvent("coil solid", self.solid_x_m))
+        loose = LawEvent(Event.COIL_LOOSE, 0.0)
+        return (loose,) if self.solid_x_m is None else (loose, LawEvent(Event.COIL_SOLID, self.solid_x_m))
 
     def force(self, x: Floats) -> Floats:
         """Force in N at compression x in m, any shape: 0 when loose."""

@@ -9,6 +9,7 @@ import numpy as np
 from typing_extensions import override
 
 from isostat.core.limits import Floats, OutOfRange, within
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import METAL_RATE, LawEvent
 from isostat.core.springs.helix import Helix
 from isostat.core.springs.rising import Rising
@@ -44,7 +45,11 @@ class Progressive(Rising):
     @property
     def events(self) -> tuple[LawEvent, ...]:
         loose, *inner, solid = self.knots
-        return (LawEvent("coil loose", loose), *(LawEvent("turns touch", x) for x in inner), LawEvent("coil solid", solid))
+        return (
+            LawEvent(Event.COIL_LOOSE, loose),
+            *(LawEvent(Event.TURNS_TOUCH, x) for x in inner),
+            LawEvent(Event.COIL_SOLID, solid),
+        )
 
 
 def from_groups(helix: Helix, groups: tuple[tuple[float, float], ...]) -> Progressive:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.core.limits import Floats, OutOfRange
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import METAL_RATE, ForceLaw, LawEvent
 
 
@@ -28,7 +29,7 @@ class Rising:
     @property
     def events(self) -> tuple[LawEvent, ...]:
         """What happens on the way, by compression."""
-        return LawEvent("coil loose", 0.0), LawEvent("coil solid", self.knots[-1])
+        return LawEvent(Event.COIL_LOOSE, 0.0), LawEvent(Event.COIL_SOLID, self.knots[-1])
 
     def force(self, x: Floats) -> Floats:
         """Force in N at compression x in m, any shape: 0 when loose, 2 kN/mm past solid."""

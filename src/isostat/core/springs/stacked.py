@@ -9,6 +9,7 @@ import numpy as np
 from typing_extensions import override
 
 from isostat.core.limits import Floats, within
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import METAL_RATE, LawEvent
 from isostat.core.springs.progressive import Progressive
 from isostat.core.springs.rising import Rising
@@ -106,8 +107,8 @@ class StackedPair(Rising):
     def events(self) -> tuple[LawEvent, ...]:
         loose, *_, solid = self.knots
         told = self.crossover
-        inner = () if told is None or told.x_m >= solid else (LawEvent("crossover", told.x_m),)
-        return (LawEvent("coil loose", loose), *inner, LawEvent("coil solid", solid))
+        inner = () if told is None or told.x_m >= solid else (LawEvent(Event.CROSSOVER, told.x_m),)
+        return (LawEvent(Event.COIL_LOOSE, loose), *inner, LawEvent(Event.COIL_SOLID, solid))
 
     @cached_property
     def law(self) -> Progressive:

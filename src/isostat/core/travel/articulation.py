@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from isostat.core.travel.events import HANGING, LIMITS, TravelEvent, bump_end
+from isostat.core.travel.events import TravelEvent, bump_end
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +43,7 @@ def crossed(up: tuple[TravelEvent, ...], down: tuple[TravelEvent, ...]) -> Cross
     w·u_b + (1 − w)·u_d, the limit by its own shares; of several limits the one that is met first. Source: virtual travel by rows.
     """
     end = bump_end(up)
-    met = [_met(end, limit) for limit in down if limit.name in LIMITS]
+    met = [_met(end, limit) for limit in down if limit.name.ends_droop]
     return max(met, key=lambda pose: pose.droop_m)
 
 
@@ -60,7 +60,7 @@ def crossed_events(events: tuple[TravelEvent, ...], other_up_m: float, other_dow
 
     other_up_m, other_down_m: travel of the other wheel in the two crossed poses, m.
     """
-    moved = (e.beside(other_up_m if e.name in HANGING else other_down_m) for e in events)
+    moved = (e.beside(other_up_m if e.name.hanging else other_down_m) for e in events)
     return tuple(sorted(moved, key=lambda e: e.travel_m))
 
 

@@ -7,12 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.core.parts.bank import Bank
+from isostat.core.parts.event import Event
 from isostat.core.parts.motion import Motion
 from isostat.core.vehicle.platform import Platform
-
-LIMITS = ("shock topped", "strap taut")  # that stop an axle in droop
-UNSEATED = "coil off its seat"
-HANGING = (*LIMITS, "coil loose", UNSEATED, "hose taut", "joint at its limit", "bag at its longest", "arm on its stop")  # down
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,7 +19,7 @@ class TravelEvent:
     travel_m: both wheels of the axle together. own: the share of this wheel in what moves the part; the rest is its neighbour's.
     """
 
-    name: str
+    name: Event
     travel_m: float
     own: float = 1.0
 
@@ -59,11 +56,11 @@ def off_its_seat(events: tuple[TravelEvent, ...], motion: Motion, seat_m: float)
 
     events: of a wheel. motion: of its spring. seat_m: height of the pocket or retainer, above nought; nought holds nothing.
     """
-    loose = next((e for e in events if e.name == "coil loose"), None)
+    loose = next((e for e in events if e.name == Event.COIL_LOOSE), None)
     if loose is None or seat_m <= 0.0:
         return ()
     gap = float(motion.at(np.asarray(loose.travel_m))[0]) - seat_m
-    return (TravelEvent(UNSEATED, motion.travel_for(gap), loose.own),)
+    return (TravelEvent(Event.COIL_OFF_ITS_SEAT, motion.travel_for(gap), loose.own),)
 
 
 def with_events(events: tuple[TravelEvent, ...], more: tuple[TravelEvent, ...]) -> tuple[TravelEvent, ...]:
@@ -71,16 +68,16 @@ def with_events(events: tuple[TravelEvent, ...], more: tuple[TravelEvent, ...]) 
     return tuple(sorted((*events, *more), key=lambda e: e.travel_m))
 
 
-def travel_of(events: tuple[TravelEvent, ...], name: str) -> float | None:
+def travel_of(events: tuple[TravelEvent, ...], name: Event) -> float | None:
     """Travel in m of the named event, None where the wheel has no such event."""
     return next((e.travel_m for e in events if e.name == name), None)
 
 
 def bump_end(events: tuple[TravelEvent, ...]) -> TravelEvent:
     """Where bump is used up: the stop flat; without a stop, metal."""
-    return next((e for e in events if e.name == "stop flat"), None) or next(e for e in events if e.name == "metal")
+    return next((e for e in events if e.name == Event.STOP_FLAT), None) or next(e for e in events if e.name == Event.METAL)
 
 
 def droop_end(events: tuple[TravelEvent, ...]) -> TravelEvent:
     """Where droop is used up: the first limit, shock or strap."""
-    return next(e for e in reversed(events) if e.name in LIMITS)
+    return next(e for e in reversed(events) if e.name.ends_droop)

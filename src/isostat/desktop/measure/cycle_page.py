@@ -19,7 +19,7 @@ from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
-from isostat.job.vehicle import CYCLE, CycleRow
+from isostat.job.vehicle import CYCLE, MEETS_ARCH, CycleRow
 from isostat.units.unit import Quantity
 
 COLUMNS = (("hub_to_arch_m", "hub to arch"), ("eye_to_eye_m", "eye to eye"))
@@ -64,7 +64,7 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
                         put=row_put(path, "event", event, field),
                     )
                 )
-        if event.startswith("tyre"):
+        if event in MEETS_ARCH:
             row = _row(v, axle, 0, event)
             made = sheet.words(
                 f"cycle where {axle} {n}",

@@ -9,6 +9,7 @@ from typing_extensions import override
 from isostat.assess.solve.standing import Standing
 from isostat.assess.workings import Shown
 from isostat.core.findings.judgement import Grade, Judgement
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.ink import bracket, case_sign, dimension, hatch, mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -48,7 +49,7 @@ class CornerStrip(Sheet):
     @override
     def lay(self, v: View) -> None:
         s, t = self._standing(v), v.theme
-        ends = [e.travel_m for axle in s.events for side in axle for e in side if e.name in ("metal", "shock topped")]
+        ends = [e.travel_m for axle in s.events for side in axle for e in side if e.name in (Event.METAL, Event.SHOCK_TOPPED)]
         self._ends = min(ends), max(ends)
         cell = self.width() / (2 * len(v.a.axles))
         self._narrow, self._tight = cell < t.px(NARROW), cell < t.px(TIGHT)
@@ -190,9 +191,9 @@ class CornerStrip(Sheet):
         p.scale(t.scale, t.scale)
         x = 0.0
         events = s.events[axle][side]
-        top = self._y(travel_of(events, "metal") or 0.0)
-        foot = self._y(travel_of(events, "shock topped") or 0.0)
-        touched, flat = (travel_of(events, n) for n in ("stop touched", "stop flat"))
+        top = self._y(travel_of(events, Event.METAL) or 0.0)
+        foot = self._y(travel_of(events, Event.SHOCK_TOPPED) or 0.0)
+        touched, flat = (travel_of(events, n) for n in (Event.STOP_TOUCHED, Event.STOP_FLAT))
         left, bar = x + BAR_X, QRectF(x + BAR_X, top, BAR_WIDTH, foot - top)
         p.fillRect(bar, t.colour("sheet"))
         if touched is not None and flat is not None:

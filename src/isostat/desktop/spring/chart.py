@@ -13,6 +13,7 @@ from isostat.assess.setup.platform import CUSHION, HELPER
 from isostat.assess.solve.standing import WheelCurve, wheel_curve
 from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY, Floats
+from isostat.core.parts.event import Event
 from isostat.core.springs.coil import Coil
 from isostat.core.springs.stacked import StackedPair
 from isostat.core.travel.events import bump_end, droop_end, travel_of
@@ -60,7 +61,7 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     s = v.a.proposed
     events = s.events[axle][0]
     rides = [float(u) for u in s.rest.travel_m[axle, 0]] + [float(v.a.target_travel_m[axle, 0])]
-    ends = min(droop_end(events).travel_m, *rides), max(travel_of(events, "metal") or 0.0, *rides)
+    ends = min(droop_end(events).travel_m, *rides), max(travel_of(events, Event.METAL) or 0.0, *rides)
     found, curve = (wheel_curve(platform, bank, axle, 0, ends) for platform, bank in (v.a.found_unladen, (s.platform, s.bank)))
     most = max(float((s.rest.force_n[axle] / GRAVITY).max()), 50.0) * 1.9
     others = [r for r in rivals(v.a) if not r.here] if v.job.others else []
@@ -209,7 +210,7 @@ def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
     for k in range(1, int(c.most / step) + 1):
         y = c.at(c.low, k * step).y()
         p.drawLine(QLineF(area.left(), y, area.right(), y))
-    touched, flat, metal = (travel_of(events, n) for n in ("stop touched", "stop flat", "metal"))
+    touched, flat, metal = (travel_of(events, n) for n in (Event.STOP_TOUCHED, Event.STOP_FLAT, Event.METAL))
 
     def zone(low: float, high: float, role: str, gap: float, width: float, *, crossed: bool = False) -> None:
         a, b = c.at(low, 0).x(), c.at(high, 0).x()

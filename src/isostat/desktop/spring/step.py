@@ -11,6 +11,7 @@ from typing_extensions import override
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.travel.trimming import put_stop_spacer
 from isostat.assess.workings import Shown
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import droop_end, travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule
@@ -164,7 +165,7 @@ class SpringStep(Sheet):
         if told is not None:
             collar = Handle(told.seated.collar_m[0], LENGTH_PER_PX, LENGTH_NUDGE, self._pull_collar)
             put("grip collar", "capsule", c.on_curve(hanging + 0.004), "collar of both sides, drag", collar)
-            changes = travel_of(a.proposed.events[axle][0], "crossover")
+            changes = travel_of(a.proposed.events[axle][0], Event.CROSSOVER)
             if changes is not None and told.pair.ring_m is not None:
                 ring = Handle(told.pair.ring_m, -LENGTH_PER_PX, -LENGTH_NUDGE, self._pull_ring)
                 put("grip ring", "ring", c.on_curve(changes), "crossover: ring nearer or further, drag", ring)
@@ -173,7 +174,7 @@ class SpringStep(Sheet):
             put("grip free", "capsule", c.on_curve(hanging + 0.004), "preload, drag", free)
         coil = v.job.proposal.axles[axle].progressive
         if kind == "progressive" and coil.by == "rates" and coil.change_m is not None:
-            changes = travel_of(a.proposed.events[axle][0], "turns touch")
+            changes = travel_of(a.proposed.events[axle][0], Event.TURNS_TOUCH)
             if changes is not None:
                 handle = Handle(coil.change_m.value, LENGTH_PER_PX, LENGTH_NUDGE, self._pull_change)
                 put("grip change", "ring", c.on_curve(changes), "change of rate, drag", handle)
@@ -181,7 +182,7 @@ class SpringStep(Sheet):
             bump = c.on_curve(ride + (float(u[-1]) - ride) * 0.4)
             rate = Handle(order.rate_n_per_m[0], RATE_PER_PX, RATE_NUDGE, partial(self._pull, "rate_n_per_m", -3, "the rate"))
             put("grip rate", "ring", bump, "spring rate, drag", rate)
-        touched = travel_of(a.proposed.events[axle][0], "stop touched")
+        touched = travel_of(a.proposed.events[axle][0], Event.STOP_TOUCHED)
         if touched is not None and touched < c.high:
             stop = Handle(a.fits[axle].stop_spacer_m, LENGTH_PER_PX, LENGTH_NUDGE, self._pull_stop)
             put("grip stop", "tab", QPointF(c.at(touched, 0).x(), inside.top() + v.theme.px(14)), "stop spacer, drag", stop)

@@ -10,7 +10,8 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.travel.articulation import found_lane, lanes
 from isostat.assess.workings import Shown
 from isostat.core.findings.travel import WrongOrder
-from isostat.core.travel.events import UNSEATED, TravelEvent, bump_end, droop_end, travel_of
+from isostat.core.parts.event import Event
+from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_of
 from isostat.core.vehicle.layout import Layout
 from isostat.desktop.pieces.ink import bracket, case_sign, hatch, mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
@@ -21,17 +22,19 @@ from isostat.desktop.view import View
 LANE = 24.0
 PITCH = 16.0
 SHORT = {
-    "shock bottomed": ("shock end", "end"), "shock topped": ("topped", "top"), "stop touched": ("stop touched", "touched", "stop"),
-    "stop flat": ("stop flat", "flat"), "coil loose": ("coil loose", "loose"), "coil solid": ("coil solid", "solid"),
-    "metal": ("metal",), "helper touched": ("helper touched", "helper"), "helper flat": ("helper flat", "flat"),
-    "arm on its stop": ("arm on its stop", "arm stop"), "bag at its longest": ("bag longest", "longest"),
-    "tyre touches, straight": ("tyre to arch", "tyre"), "tyre touches, at lock": ("tyre, at lock", "lock"),
-    "tyre touches, left lock": ("tyre, left lock", "left lock", "left"),
-    "tyre touches, right lock": ("tyre, right lock", "right lock", "right"),
-    "coil off its seat": ("coil off seat", "off seat"),
-    "hose taut": ("hose taut", "hose"), "joint at its limit": ("joint limit", "joint"), "strap taut": ("strap taut", "strap"),
+    Event.SHOCK_BOTTOMED: ("shock end", "end"), Event.SHOCK_TOPPED: ("topped", "top"),
+    Event.STOP_TOUCHED: ("stop touched", "touched", "stop"),
+    Event.STOP_FLAT: ("stop flat", "flat"), Event.COIL_LOOSE: ("coil loose", "loose"), Event.COIL_SOLID: ("coil solid", "solid"),
+    Event.METAL: ("metal",), Event.HELPER_TOUCHED: ("helper touched", "helper"), Event.HELPER_FLAT: ("helper flat", "flat"),
+    Event.ARM_ON_ITS_STOP: ("arm on its stop", "arm stop"), Event.BAG_LONGEST: ("bag longest", "longest"),
+    Event.TYRE_STRAIGHT: ("tyre to arch", "tyre"), Event.TYRE_AT_LOCK: ("tyre, at lock", "lock"),
+    Event.TYRE_AT_LEFT_LOCK: ("tyre, left lock", "left lock", "left"),
+    Event.TYRE_AT_RIGHT_LOCK: ("tyre, right lock", "right lock", "right"),
+    Event.COIL_OFF_ITS_SEAT: ("coil off seat", "off seat"),
+    Event.HOSE_TAUT: ("hose taut", "hose"), Event.JOINT_AT_ITS_LIMIT: ("joint limit", "joint"),
+    Event.STRAP_TAUT: ("strap taut", "strap"),
 }  # fmt: skip
-STRONG = ("stop flat", "stop touched", "shock topped", "strap taut")
+STRONG = (Event.STOP_FLAT, Event.STOP_TOUCHED, Event.SHOCK_TOPPED, Event.STRAP_TAUT)
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +63,7 @@ def travel_scale(v: View, top: float, foot: float, *, one_up: bool) -> Scale:
         for i in range(len(v.a.axles))
         for side in (0, 1)
         for e in lanes(v.a, i, side, one_up=one_up)
-        if e.name not in ("coil loose", UNSEATED)
+        if e.name not in (Event.COIL_LOOSE, Event.COIL_OFF_ITS_SEAT)
     ]
     return Scale(top, foot, min(shown) - 0.006, max(shown) + 0.012)
 
@@ -76,7 +79,7 @@ class Column:
     scale: Scale
     events: tuple[tuple[TravelEvent, float, float], ...]
     cases: tuple[tuple[int, float, float], ...]
-    wrong: dict[str, WrongOrder]
+    wrong: dict[Event, WrongOrder]
     base: float  # hub to arch at the baseline
     view: tuple[TravelEvent, ...]  # in rising travel
     found: tuple[TravelEvent, ...]  # as found, the same view
@@ -86,7 +89,7 @@ class Column:
         """Where a wheel travel lies."""
         return self.scale.y(self.base - (travel or 0.0))
 
-    def role(self, event: str) -> str:
+    def role(self, event: Event) -> str:
         """The colour of an event: ink, or that of what is wrong with it."""
         bad = self.wrong.get(event)
         return "ink" if bad is None else role_of(bad)
@@ -173,7 +176,7 @@ def _draw_found(p: QPainter, v: View, c: Column) -> None:
     p.setPen(pen(t, "ink3", 1.2, "before"))
     p.drawLine(QLineF(x, top, x, foot))
     p.setPen(pen(t, "ink3", 1.2))
-    for name in ("stop touched", "stop flat", droop_end(c.found).name):
+    for name in (Event.STOP_TOUCHED, Event.STOP_FLAT, droop_end(c.found).name):
         travel = travel_of(c.found, name)
         if travel is not None:
             y = c.scale.y(c.base - travel)
@@ -183,8 +186,8 @@ def _draw_found(p: QPainter, v: View, c: Column) -> None:
 def draw_column(p: QPainter, v: View, c: Column) -> None:
     """The lane, its zones, what is wrong, the target, and a mark for every event and case."""
     t, x = v.theme, c.x
-    metal, hang = c.y(travel_of(c.view, "metal")), c.y(droop_end(c.view).travel_m)
-    touched, flat = travel_of(c.view, "stop touched"), travel_of(c.view, "stop flat")
+    metal, hang = c.y(travel_of(c.view, Event.METAL)), c.y(droop_end(c.view).travel_m)
+    touched, flat = travel_of(c.view, Event.STOP_TOUCHED), travel_of(c.view, Event.STOP_FLAT)
     _draw_found(p, v, c)
     lane = QRectF(x, metal, LANE, hang - metal)
     p.fillRect(lane, t.colour("sheet"))

@@ -13,6 +13,7 @@ from isostat.assess.setup.clearances import tyre_sooner
 from isostat.assess.travel.articulation import crossing, lanes, ramp_index
 from isostat.assess.travel.stop_use import arch_at, nearest_arch
 from isostat.core.limits import GRAVITY
+from isostat.core.parts.event import Event
 from isostat.core.travel.arch import LOCK, TREAD
 from isostat.core.travel.articulation import Crossed, axle_tilt
 from isostat.core.vehicle.layout import Layout
@@ -28,10 +29,10 @@ from isostat.job.points import SIDES
 from isostat.units.unit import Quantity
 
 MET = {
-    "tyre touches, straight": "straight",
-    "tyre touches, at lock": "at lock",
-    "tyre touches, left lock": "at left lock",
-    "tyre touches, right lock": "at right lock",
+    Event.TYRE_STRAIGHT: "straight",
+    Event.TYRE_AT_LOCK: "at lock",
+    Event.TYRE_AT_LEFT_LOCK: "at left lock",
+    Event.TYRE_AT_RIGHT_LOCK: "at right lock",
 }
 
 
@@ -147,7 +148,7 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
     out = fit.half_track_m - axle.half_track_m
     if abs(out) > 5e-4:
         lines.append(f"wheels {r.coil(abs(out))} further {'out' if out > 0 else 'in'}")
-    takes = tyre_sooner(axle, fit, fit.tyre_radius_m.value, "tyre touches, at lock")
+    takes = tyre_sooner(axle, fit, fit.tyre_radius_m.value, Event.TYRE_AT_LOCK)
     if v.job.vehicle.axles[c.axle].steered and abs(takes) > 5e-4:
         lines.append(f"at lock {r.height_unit(abs(takes))} {'nearer' if takes > 0 else 'further from'} the arch, read it")
     index = ramp_index(v.a)

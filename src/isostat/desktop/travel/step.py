@@ -13,6 +13,7 @@ from isostat.assess.spring.stacked import stacked
 from isostat.assess.travel.articulation import crossing
 from isostat.assess.travel.trimming import put_stop_spacer
 from isostat.assess.workings import Shown, is_approximate
+from isostat.core.parts.event import Event
 from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, lay_head
@@ -139,14 +140,14 @@ class TravelStep(Sheet):
         for c in self.columns:
             own = self._gains(v, c.axle, c.side)
             axle, fit, corner = v.a.axles[c.axle], v.a.fits[c.axle], v.reader.corner(c.axle, c.side)
-            touched = travel_of(c.view, "stop touched")
+            touched = travel_of(c.view, Event.STOP_TOUCHED)
             if touched is not None:  # dragging the tab down lowers the stop: the spacer grows
                 handle = Handle(
                     fit.stop_spacer_m, -axle.stop_ratio.value / own[0] / self.scale.per_m, -NUDGE, partial(self._put_spacer, c.axle)
                 )
                 self.grip(f"stop {c.axle}{c.side}", "tab", QPointF(c.x, c.y(touched)), f"stop spacer {corner}", handle)
             self._ring_grip(v, c)
-            taut = travel_of(c.view, "strap taut")
+            taut = travel_of(c.view, Event.STRAP_TAUT)
             if taut is not None and fit.strap_m is not None:  # down: longer
                 handle = Handle(
                     fit.strap_m.value, -axle.strap_ratio.value / own[1] / self.scale.per_m, -NUDGE, partial(self._put_strap, c.axle)
@@ -155,7 +156,7 @@ class TravelStep(Sheet):
 
     def _ring_grip(self, v: View, c: Column) -> None:
         """Where the rate of a stacked pair changes, the other spring being shut: the ring that does it."""
-        told, changes = stacked(v.a, c.axle), travel_of(c.view, "crossover")
+        told, changes = stacked(v.a, c.axle), travel_of(c.view, Event.CROSSOVER)
         ring = told.pair.ring_m if told else None
         if told is None or ring is None or changes is None:
             return

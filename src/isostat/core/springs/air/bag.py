@@ -8,6 +8,7 @@ from functools import cached_property
 import numpy as np
 
 from isostat.core.limits import Floats, Ints, OutOfRange, within
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import LawEvent
 
 SEA_LEVEL = 101_325.0  # Pa
@@ -148,7 +149,7 @@ class InBag:
     @property
     def events(self) -> tuple[LawEvent, ...]:
         """What happens on the way, by compression."""
-        return LawEvent("bag at its longest", self.bag.x_m[0]), LawEvent("bag flat", self.bag.x_m[-1])
+        return LawEvent(Event.BAG_LONGEST, self.bag.x_m[0]), LawEvent(Event.BAG_FLAT, self.bag.x_m[-1])
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -10,6 +10,7 @@ import numpy as np
 from typing_extensions import override
 
 from isostat.core.limits import Floats, OutOfRange, within
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import LawEvent, TableLaw
 from isostat.core.springs.leaf.half_pack import STEEL, HalfPack, bending_stress
 
@@ -272,9 +273,9 @@ class LeafLaw(TableLaw):
     @override
     @property
     def events(self) -> tuple[LawEvent, ...]:
-        found = [LawEvent("leaf flat", self.flat_m)]
+        found = [LawEvent(Event.LEAF_FLAT, self.flat_m)]
         if self.second_m is not None:
-            found.append(LawEvent("second stage touches", self.second_m))
+            found.append(LawEvent(Event.SECOND_STAGE, self.second_m))
         return tuple(sorted(found, key=lambda e: e.x_m))
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from isostat.core.limits import Floats, within
+from isostat.core.parts.event import Event
 from isostat.core.parts.law import LawEvent
 from isostat.core.springs.rising import compression_at
 
@@ -91,7 +92,7 @@ class ArmLaw:
     @property
     def events(self) -> tuple[LawEvent, ...]:
         """What happens on the way, by compression."""
-        return () if self.stop_rad is None else (LawEvent("arm on its stop", self.rise_at(self.stop_rad)),)
+        return () if self.stop_rad is None else (LawEvent(Event.ARM_ON_ITS_STOP, self.rise_at(self.stop_rad)),)
 
     def force(self, x: Floats) -> Floats:
         """Force up at the arm's end in N at rise x in m, any shape."""
