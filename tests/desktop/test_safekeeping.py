@@ -25,7 +25,7 @@ KILLED = """
     from PyQt6.QtCore import QSettings
     from PyQt6.QtWidgets import QApplication
     from isostat.desktop.window import MainWindow
-    from isostat.job import edits
+    from isostat.job.edits import paths as edits
     from isostat.job.blank import blank_job
     from isostat.job.files import read_job
     keep, path = Path(sys.argv[1]), Path(sys.argv[2]) if sys.argv[2] else None
