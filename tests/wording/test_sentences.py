@@ -25,7 +25,7 @@ from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 from isostat.wording.telling import NotSaid
 from isostat.wording.travel import EVENT_WORDS
-from tests.jobs import hive_on_coils
+from tests.jobs import hive_on_coils, unladen
 
 POINT = st.sampled_from([point.field for point in CORNER_POINTS])
 BY_SPRING = st.sampled_from(("top solid", "main solid"))
@@ -154,3 +154,14 @@ def test_whatever_can_happen_on_a_wheels_way_has_its_words() -> None:
     assert {event for event in Event if event.at_lock} < {event for event in Event if event.of_tyre}
     assert {event for event in Event if event.ends_droop} < {event for event in Event if event.hanging}
     assert not any(event.hanging for event in Event if event.of_tyre)
+
+
+def test_a_fix_is_said_by_the_job_that_it_was_tried_on_though_another_has_fewer_cases_and_items() -> None:
+    """Between an edit and the next trials the old fixes still stand there, and their numbers name what may be gone."""
+    seen = 0
+    for name in ("hive-hauler", "puppet-van"):
+        a = assess(demo(name))
+        for fix in judge_fixes(a, judge(a)):
+            assert say_fix(fix, Reader(unladen())) == say_fix(fix, Reader(a.job))
+            seen += fix.leveled is not None or fix.remedy.item is not None
+    assert seen, "or nothing of it names a case or an item"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from isostat.assess.fixes import Fix, Leveled
 from isostat.core.findings.judgement import Place
@@ -23,8 +23,9 @@ class FixWords:
 
 
 def say_fix(fix: Fix, reader: Reader) -> FixWords:
-    """The button of a fix in the reader's units."""
-    return FixWords(_title(fix, reader), _cures(fix, reader), _worst(fix, reader))
+    """The button of a fix in the reader's units, by the names of the job that it was tried on, which another may have followed."""
+    own = replace(reader, job=fix.job)
+    return FixWords(_title(fix, own), _cures(fix, own), _worst(fix, own))
 
 
 def _title(fix: Fix, r: Reader) -> str:
