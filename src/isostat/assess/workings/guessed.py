@@ -21,7 +21,7 @@ def part_guessed(a: Assessment, k: Shown) -> bool:
 def order_guessed(a: Assessment, k: Shown) -> bool:
     """Whether load, motion ratio, installed or free length, or the part behind what is ordered at a corner is assumed."""
     found = a.found_springs[k.axle][k.side]
-    return springs_guessed(a, k) or not found.length_known or part_guessed(a, k)
+    return springs_guessed(a, k) or not found.length_known
 
 
 def springs_guessed(a: Assessment, k: Shown) -> bool:
@@ -93,6 +93,7 @@ def bench_guessed(a: Assessment, k: Shown) -> bool:
     return any_assumed(a.job.bench[k.axle])
 
 
+BENCH = ("caliper", "press", "solid", "used solid", "grows", "length", "mass", "used")
 Rests = Callable[[Assessment, Shown], bool]
 WHOLLY: dict[str, Rests] = {  # numbers whose mark is this and nothing else
     **dict.fromkeys(("height", "off target", "left right"), height_guessed),
@@ -112,8 +113,7 @@ RESTS: dict[str, Rests] = {  # numbers that their own formula may mark too
     **dict.fromkeys((f"mark {key}" for key in ("collar", "collar mark", "ring", "ring mark", "slider")), order_guessed),
     **dict.fromkeys(("pack arch", "pack stress", "pack peaks", "pack capacity", "pack friction", "revalve"), order_guessed),
     **dict.fromkeys(("pack free arch", "pack bound", "pack raised", "pack turned", "u-bolt"), part_guessed),
-    **dict.fromkeys(("bench caliper", "bench press", "bench solid", "bench used solid"), bench_guessed),
-    **dict.fromkeys(("bench grows", "bench length", "bench mass", "bench used"), bench_guessed),
+    **dict.fromkeys((f"bench {key}" for key in BENCH), bench_guessed),
 }
 
 
