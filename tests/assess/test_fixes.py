@@ -7,6 +7,7 @@ from functools import cache
 import numpy as np
 import pytest
 
+from isostat.answers.assessment import answer
 from isostat.assess import assess
 from isostat.assess.fixes import SAID, Fix, judge_fixes, same_judgement
 from isostat.assess.judge import judge
@@ -20,9 +21,10 @@ from isostat.core.findings.stance import LampAim, TargetPastTravel
 from isostat.core.findings.travel import LittleBump
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.demos import demo, demo_names
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import put, put_number
 from isostat.job.schema import Job
 from isostat.wording.fixes import say_fix
+from isostat.wording.leaf import block_words, blocks_words
 from isostat.wording.letter import letter
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
@@ -284,10 +286,34 @@ def test_what_levels_a_leaf_axle_is_called_a_block() -> None:
         for fix in fixes:
             words = say_fix(fix, Reader(a.job)).title.lower()
             leafed = {a.job.proposal.axles[int(place.axle or 0)].kind == "leaf" for place, _ in fix.spacers}
-            if fix.spacers and "plate" not in words and "equal blocks" not in words:
+            if fix.spacers:
                 assert ("block" in words) == (True in leafed) and ("spacer" in words) == (False in leafed), words
                 seen += True in leafed
     assert seen
+
+
+@pytest.mark.parametrize(
+    ("blocks", "left", "right", "both"),
+    [
+        ((0.020, 0.020), "block 20 mm", "block 20 mm", "equal blocks 20 mm"),
+        ((0.013, 0.023), "block 13 mm", "block 13 mm and plate 10 mm", "equal blocks 13 mm, plate 10 mm right"),
+        ((0.006, 0.0), "plate 6 mm", "no block", "no block, plate 6 mm left"),
+        ((0.045, 0.015), "block 15 mm and 30 mm more by re-arching", "block 15 mm", "equal blocks 15 mm, 30 mm more arch left"),
+    ],
+)
+def test_unequal_blocks_are_ordered_as_equal_ones_and_a_plate_or_more_arch(
+    blocks: tuple[float, float], left: str, right: str, both: str
+) -> None:
+    job = demo("hive-hauler")
+    for side, m in zip(("left", "right"), blocks, strict=True):
+        job = put_number(job, ("proposal", "axles", 1, side, "spacer_m"), m)
+    a, r = assess(job), Reader(job)
+    assert (block_words(blocks, 0, r.coil), block_words(blocks, 1, r.coil), blocks_words(blocks, r.coil)) == (left, right, both)
+    text = letter(a, (), (), r)
+    assert f"{left}, hangs" in text and f"{right}, hangs" in text
+    told = [row for row in answer(a, (), (), r)["order"] if row["kind"] == "leaf"]
+    assert [row["equal_block_m"] + row["over_equal_block_m"] for row in told] == pytest.approx(blocks, abs=1e-9)
+    assert told[0]["equal_block_m"] == told[1]["equal_block_m"] == min(blocks)
 
 
 def test_a_shackle_more_than_twice_as_long_is_said() -> None:

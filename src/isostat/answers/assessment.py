@@ -9,6 +9,7 @@ from isostat.assess.setup.springs.stacked import Seated
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import Standing, cross_weight
 from isostat.assess.spring.air import Aired, aired
+from isostat.assess.spring.blocks import equal_block_m, over_equal_m
 from isostat.assess.spring.hanging import hanging_force_n
 from isostat.assess.stance.attitude import rake
 from isostat.assess.workings import Shown, is_approximate
@@ -88,10 +89,20 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 **_turned(a, (i, side)),
                 **{name: _f(value) if o.can_be_had else None for name, value in ordered.items()},
                 **{f"{name.replace(' ', '_')}_approximate": is_approximate(a, Shown(name, i, side)) for name in ORDERED},
+                **_block(a, (i, side)),
                 "settled": a.job.target.settled,
             }
         )
     return rows
+
+
+def _block(a: Assessment, at: tuple[int, int]) -> dict[str, Any]:
+    """The block of both packs, and what this side has above it; nothing for another kind of spring. at: axle and side."""
+    o = a.orders[at[0]]
+    if a.job.proposal.axles[at[0]].kind != "leaf" or o.lacks or not o.can_be_had:
+        return {}
+    blocks = o.order.spacer_m
+    return {"equal_block_m": _f(equal_block_m(blocks)), "over_equal_block_m": _f(over_equal_m(blocks, at[1]))}
 
 
 def _air(a: Assessment, air: Aired, at: tuple[int, int]) -> dict[str, Any]:

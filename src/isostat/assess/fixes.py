@@ -11,6 +11,7 @@ from isostat.assess.judge import judge
 from isostat.assess.remedies import apply_remedy
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.standing import cross_weight
+from isostat.assess.spring.blocks import EQUAL, PLATE
 from isostat.assess.stance.level_by_spacer import leans
 from isostat.assess.travel.judge import FREE_BUMP, free_bump
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
@@ -23,7 +24,6 @@ LESS = 0.001  # m by which a cure of a lean makes the worst one less (stated rul
 EASES = 0.1  # of how far over its limit, that a fix that does not cure takes off at least (stated rule)
 GREW = 0.02  # of how far over its limit a judgement was, that is no growth (stated rule)
 THINNEST, THICKEST = 0.002, 0.060  # m of spacer (common practice, no source)
-PLATE = 0.012  # m that goes on one side of equal blocks at most (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True)
@@ -153,7 +153,7 @@ def _to_be_had(after: Assessment, spacers: tuple[tuple[Place, float], ...]) -> b
         if isinstance(after.orders[axle].law[0], LeafLaw):
             if after.job.vehicle.axles[axle].steered and new > 0.0:
                 return False
-            if not THINNEST <= abs(new - other) <= PLATE and new != other:
+            if not THINNEST <= abs(new - other) <= PLATE and abs(new - other) > EQUAL:
                 return False
     return True
 
@@ -173,13 +173,14 @@ def _leveled(a: Assessment, after: Assessment, case: int) -> Leveled:
 
 
 def _new_spacers(a: Assessment, after: Assessment) -> tuple[tuple[Place, float], ...]:
-    """The corners whose spring spacer is another one afterwards."""
-    return tuple(
-        (Place(axle, side), new)
-        for axle, (was, now) in enumerate(zip(a.orders, after.orders, strict=True))
-        for side, (old, new) in enumerate(zip(was.order.spacer_m, now.order.spacer_m, strict=True))
-        if abs(new - old) > SAID
-    )
+    """The corners whose spring spacer is another one afterwards; both of a leaf axle, whose blocks are one thing."""
+    news: list[tuple[Place, float]] = []
+    for axle, (was, now) in enumerate(zip(a.orders, after.orders, strict=True)):
+        new = now.order.spacer_m
+        changed = [abs(m - old) > SAID for m, old in zip(new, was.order.spacer_m, strict=True)]
+        both = any(changed) and isinstance(now.law[0], LeafLaw)
+        news += [(Place(axle, side), new[side]) for side in (0, 1) if both or changed[side]]
+    return tuple(news)
 
 
 def worst_price(a: Assessment, after: Assessment) -> Price | None:

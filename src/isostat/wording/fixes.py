@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from itertools import groupby
 
 from isostat.assess.fixes import Fix, Leveled
-from isostat.core.findings.judgement import Place
 from isostat.job.points import CORNER_POINTS
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
+from isostat.wording.leaf import blocks_words
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
 
@@ -83,9 +84,6 @@ def _title(fix: Fix, r: Reader) -> str:
         case "solve springs":
             return f"Solve the {axle} springs again"
         case "level" | "spring spacer":
-            plates = [_plate(fix, place, m, r) for place, m in fix.spacers]
-            if remedy.quantity == "spring spacer" and len(plates) == 1 and plates[0]:
-                return plates[0]
             return _spacers(fix, r) or "Springs by side, front and rear"
         case "reading":
             show = r.mass if CORNER_POINTS[remedy.item or 0].field == "pad_kg" else r.height_unit
@@ -105,26 +103,16 @@ def _title(fix: Fix, r: Reader) -> str:
 
 
 def _spacers(fix: Fix, r: Reader) -> str:
-    """What goes where, each kind of part named once: spacers at springs, blocks under or over packs."""
-    parts, last = [], ""
-    for place, m in fix.spacers:
-        word = "block" if fix.job.proposal.axles[int(place.axle or 0)].kind == "leaf" else "spring spacer"
-        where = f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}"
-        parts.append(where if word == last else f"{word} {where}")
-        last = word
-    words = ", ".join(parts)
+    """What goes where: the spacers at springs, then the blocks of both packs of an axle."""
+    spacers, blocks = [], []
+    for axle, at_axle in groupby(fix.spacers, key=lambda new: int(new[0].axle or 0)):
+        new = tuple(at_axle)
+        if fix.job.proposal.axles[axle].kind == "leaf":
+            blocks.append(f"{r.corner(axle, None)}: {blocks_words((new[0][1], new[1][1]), r.coil)}")
+        else:
+            spacers += [f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}" for place, m in new]
+    words = "; ".join([*([f"spring spacer {', '.join(spacers)}"] if spacers else []), *blocks])
     return words[:1].upper() + words[1:]
-
-
-def _plate(fix: Fix, place: Place, spacer_m: float, r: Reader) -> str:
-    """On a leaf axle: blocks as on the other side, and a plate; nothing for other springs."""
-    axle, side = int(place.axle or 0), int(place.side or 0)
-    if fix.job.proposal.axles[axle].kind != "leaf":
-        return ""
-    other = getattr(fix.job.proposal.axles[axle], ("right", "left")[side]).spacer_m
-    more = spacer_m - (float(other.value) if other is not None else 0.0)
-    corner = r.corner(axle, side) if more >= 0.0 else r.corner(axle, 1 - side)
-    return f"Add a {r.coil(abs(more))} plate under the pack {corner}, equal blocks" if abs(more) >= 0.0005 else "Fit equal blocks"
 
 
 def _leaning(fix: Leveled, r: Reader) -> str:

@@ -1,8 +1,12 @@
-"""The words for how a leaf pack hangs and is held."""
+"""The words for how a leaf pack hangs and is held, and for its blocks."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
+from isostat.assess.spring.blocks import PLATE, equal_block_m, over_equal_m
 from isostat.core.findings import leaf
+from isostat.job.points import SIDES
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
@@ -34,3 +38,27 @@ def _(j: leaf.PinionTurned, r: Reader) -> tuple[str, str]:
 @tell.register
 def _(j: leaf.HangingWrong, r: Reader) -> tuple[str, str]:
     return "Shackle and eyes do not meet", f"{j.reason[0].upper()}{j.reason[1:]}"
+
+
+def block_words(blocks_m: tuple[float, float], side: int, show: Callable[[float], str]) -> str:
+    """What goes under or over one pack: the block of both sides, and what this one has above it.
+
+    blocks_m: m, left and right. show: puts a thickness into words.
+    """
+    block, more = equal_block_m(blocks_m), over_equal_m(blocks_m, side)
+    if not block and not more:
+        return "no block"
+    words = [f"block {show(block)}"] if block else []
+    if more:
+        words.append(f"{show(more)} more by re-arching" if more > PLATE else f"plate {show(more)}")
+    return " and ".join(words)
+
+
+def blocks_words(blocks_m: tuple[float, float], show: Callable[[float], str]) -> str:
+    """Both packs of an axle in one line: equal blocks, and a plate or more arch on one side; arguments as block_words."""
+    block = equal_block_m(blocks_m)
+    words = [f"equal blocks {show(block)}" if block else "no block"]
+    for side in (0, 1):
+        if more := over_equal_m(blocks_m, side):
+            words.append(f"{show(more)} more arch {SIDES[side]}" if more > PLATE else f"plate {show(more)} {SIDES[side]}")
+    return ", ".join(words)

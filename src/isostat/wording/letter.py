@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import partial
 
 from isostat.assess.fixes import Fix
 from isostat.assess.setup.springs.stacked import Seated
@@ -15,6 +16,7 @@ from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.about import about
 from isostat.wording.fixes import say_fix
+from isostat.wording.leaf import block_words
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
 
@@ -50,7 +52,7 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
         preload, force = hanging_force_n(a, i, side)
         rate = about(a, Shown("spring rate", i, side), r.rate(o.order.rate_n_per_m[side]))
         free = about(a, Shown("free length", i, side), r.coil(o.order.free_m[side]))
-        spacer = about(a, Shown("spacer", i, side), r.coil(o.order.spacer_m[side]))
+        spacer = _spacer(a, (i, side), r, o.order.spacer_m[side])
         preloaded = about(a, Shown("preload", i, side), r.coil(preload))
         hanging = f"preload {preloaded} hanging" if preload > 0 else "loose when hanging"
         kind = a.job.proposal.axles[i].kind if not o.lacks else "coil"
@@ -58,8 +60,8 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
         if o.stack is not None:
             said = _stack_words(a, o.stack, (i, side), r)
         if kind == "leaf":
-            hanging = "hangs from its eyes"
-            said = f"leaf pack {rate} spring rate, free arch {free}, block {spacer}"
+            hanging, blocks = "hangs from its eyes", block_words(o.order.spacer_m, side, partial(_spacer, a, (i, side), r))
+            said = f"leaf pack {rate} spring rate, free arch {free}, {blocks}"
         if o.torsion is not None:
             turn = math.degrees(o.torsion.turn[side])
             turned = about(a, Shown("torsion turn", i, side), f"{abs(turn):.2f}°")
@@ -77,6 +79,11 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
                 f"  {'':<14}holds {about(a, Shown('preload', i, side), r.mass(force / GRAVITY))} hanging: {care}, nobody in line"
             )
     return lines
+
+
+def _spacer(a: Assessment, at: tuple[int, int], r: Reader, m: float) -> str:
+    """A thickness of what stands under or over a spring. at: axle and side."""
+    return about(a, Shown("spacer", *at), r.coil(m))
 
 
 def _stack_words(a: Assessment, stack: Seated, at: tuple[int, int], r: Reader) -> str:

@@ -22,6 +22,7 @@ from isostat.job.schema import Job
 from isostat.job.springs import leaf_edits
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
+from isostat.wording.leaf import blocks_words
 
 COLUMNS = (
     ("front_m", "front", Quantity.COIL), ("rear_m", "rear", Quantity.COIL), ("width_m", "wide", Quantity.COIL),
@@ -107,7 +108,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     area = QRect(field.geometry().right() + round(t.px(8)), round(at.y()), round(t.px(104)), size.height())
     sheet.choice("leaf seat", ("seat free", "seat held"), ("free", "held").index(pack.seat), area, label="whether the axle turns",
                  chosen=lambda n: sheet.put((*base, "pack", "seat"), ("free", "held")[n], "the seat"))  # fmt: skip
-    y = at.y() + t.px(32)
+    y = at.y() + t.px(28)
     word = sheet.text("block word", "block", QPointF(at.x(), y + 3), size=12.5, weight=600, unit=r.preset.coil.sign)
     x = word.right() + t.px(8)
     for side in (0, 1):
@@ -117,7 +118,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
                            label=f"block {r.corner(axle, side)}", quantity=Quantity.COIL, value=value,
                            assumed=is_approximate(v.a, Shown("spacer", axle, side)))  # fmt: skip
         x = made.geometry().right() + t.px(10)
-    y += t.px(32)
+    y += t.px(28)
     area = QRect(round(at.x()), round(y), round(t.px(112)), size.height())
     sheet.choice("leaf mount", MOUNTS, MOUNTS.index(pack.mount), area, label="where the pack lies",
                  chosen=lambda n: sheet.put((*base, "pack", "mount"), MOUNTS[n], "over or under the axle"))  # fmt: skip
@@ -126,13 +127,16 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
                 label="nominal stress that the steel is trusted with", quantity=Quantity.STRESS,
                 value=pack.allowed_pa.value if pack.allowed_pa else ALLOWED,
                 assumed=pack.allowed_pa is None or pack.allowed_pa.assumed)  # fmt: skip
-    y += t.px(32)
+    y += t.px(28)
     if told is None:
         words = v.a.orders[axle].lacks
         sheet.text(
             "leaf waits words", f"{words} A plain coil stands in.", QPointF(at.x(), y), size=12.5, role="brick", width=t.px(250)
         )
         return
+    blocks = blocks_words(v.a.orders[axle].order.spacer_m, lambda m: v.number(Shown("spacer", axle), r.coil(m)))
+    sheet.text("leaf blocks said", blocks, QPointF(at.x(), y), size=13, shown=Shown("spacer", axle))
+    y += t.px(17)
     for n, (words, key, role) in enumerate(_said(v, axle, told)):
         sheet.text(f"leaf said {n}", words, QPointF(at.x(), y + n * t.px(17)), size=13, shown=Shown(key, axle), role=role,
                    weight=600 if role != "ink" else 400)  # fmt: skip
