@@ -8,6 +8,7 @@ from typing import Any, TypeVar
 import numpy as np
 import pytest
 
+from isostat.answers.assessment import answer
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
@@ -16,17 +17,19 @@ from isostat.assess.spring.winding import wound
 from isostat.core.findings.air import HelperLacks
 from isostat.core.findings.carrying import LightSteering, PadsApart, Unsettled, WheelInTheAir
 from isostat.core.findings.curved import StressHigh
-from isostat.core.findings.judgement import Grade, Judgement
+from isostat.core.findings.judgement import Grade, Judgement, Step
 from isostat.core.findings.readings import BlocksOff
 from isostat.core.findings.springs import FrequencySplit, LengthAssumed, MuchPreload
 from isostat.core.findings.stance import LampHigh, OffTarget, TargetOutOfReach, TargetPastTravel
 from isostat.core.findings.travel import LittleBump, LittleDroop
 from isostat.core.travel.events import droop_end
 from isostat.job.blank import blank_job
-from isostat.job.demos import demo
+from isostat.job.demos import demo, demo_names
 from isostat.job.edits.paths import Path, put
 from isostat.job.files import job_from
 from isostat.job.schema import Job
+from isostat.wording.letter import letter
+from isostat.wording.reader import Reader
 from tests.jobs import hive_on_coils, unladen
 
 REAR: Path = ("proposal", "axles", 1)
@@ -93,6 +96,23 @@ def test_a_case_that_found_no_rest_is_a_fault_and_nothing_else_is_said_of_it() -
     assert not [j for j in told_of if j.place.case == 1 and not isinstance(j, Unsettled)]
 
 
+@pytest.mark.parametrize("name", demo_names())
+@pytest.mark.parametrize("lift", [-0.3, 0.5])
+def test_past_an_end_of_travel_nothing_is_ordered_of_any_kind(name: str, lift: float) -> None:
+    """Blocks of twelve metres and bags of 774 bar: what pushes against the end of a shock is no spring that holds a height."""
+    job = put(demo(name), ("target", "rear_lift_m"), lift)
+    a = assess(job)
+    assert not a.orders[-1].can_be_had
+    rear = [j for j in judge(a) if j.place.axle == len(a.orders) - 1]
+    assert {type(j) for j in rear if j.grade is Grade.FAULT} & {TargetPastTravel, TargetOutOfReach}
+    assert all(isinstance(j, TargetOutOfReach) for j in rear if j.step is Step.SPRING)
+    for i, o in enumerate(a.orders):
+        assert not o.can_be_had or max(o.order.spacer_m) < 0.1, (i, o.order)
+        rows = [row for row in answer(a, (), (), Reader(job))["order"] if row["axle"] == job.vehicle.axles[i].name]
+        assert o.can_be_had or {row["spacer_m"] for row in rows} == {None}
+    assert "nothing to order" in letter(a, (), (), Reader(job))
+
+
 @pytest.mark.parametrize("lift", [-0.3, 0.9])
 def test_a_height_that_no_spring_holds_orders_nothing(lift: float) -> None:
     job = put(hive_on_coils(), ("target", "rear_lift_m"), lift)
@@ -103,7 +123,7 @@ def test_a_height_that_no_spring_holds_orders_nothing(lift: float) -> None:
     if lift > 0.0:
         left = next(j for j in past if j.place.side == 0)
         assert left.by_m == pytest.approx(low - high, abs=1e-9) and left.end == "shock topped"
-    assert told(TargetOutOfReach, job) if not a.orders[1].can_be_had else True
+    assert not a.orders[1].can_be_had and bool(told(TargetOutOfReach, job)) == (lift < 0.0)
 
 
 def test_a_front_that_only_a_pull_would_hold_is_out_of_reach() -> None:

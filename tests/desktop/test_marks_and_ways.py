@@ -194,6 +194,18 @@ def test_a_target_that_cannot_be_blanks_the_order_and_marks_spring(open_window, 
         for side in (0, 1):
             text = seen(window, f"{field} {side}").text()  # type: ignore[attr-defined]
             assert not any(c.isdigit() for c in text), (field, text)
+    solved = {  # by demo: its axle, and what is solved there
+        ("hive-hauler", 1): ("block 0", "block 1"), ("orchard-sprayer", 0): ("torsion slack 0", "torsion slack 1"),
+        ("survey-buggy", 1): ("collar 0", "collar 1"), ("glaziers-flatbed", 1): ("air left_pa", "air right_pa"),
+    }  # fmt: skip
+    for (name, axle), fields in solved.items():
+        window.document.replace(edits.put(demo(name), ("target", ("front_lift_m", "rear_lift_m")[axle]), 0.5), None)
+        window.go(Step.SPRING)
+        press(qtbot, window, f"axle {axle}")
+        words = [n.text() for n in window.sheets[Step.SPRING].findChildren(Number) if not n.isHidden()]
+        assert "No spring holds this target." in words
+        for field in fields:
+            assert not any(c.isdigit() for c in seen(window, field).text()), (name, field)  # type: ignore[attr-defined]
     a = assess(job)
     entry = answer(a, judge(a), (), Reader(job))["order"][2]
     assert entry["can_be_had"] is False and entry["free_length_m"] is None and entry["spring_rate_n_per_m"] is None

@@ -20,6 +20,7 @@ from isostat.assess.travel.damping import as_weighed, damped, light_and_full
 from isostat.assess.travel.judge import travel_judgements
 from isostat.core.findings import springs
 from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.core.findings.stance import TargetOutOfReach
 from isostat.core.springs.coil import Coil
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.torsion.bar import ArmLaw
@@ -59,7 +60,13 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
             type(j).__name__,
         )
 
-    return tuple(sorted(found, key=rank))
+    return tuple(sorted((j for j in found if _of_what_can_be_had(a, j)), key=rank))
+
+
+def _of_what_can_be_had(a: Assessment, j: Judgement) -> bool:
+    """False of a spring that is not ordered, as none holds the target: of that axle only this is said."""
+    axle = j.place.axle
+    return j.step is not Step.SPRING or axle is None or a.orders[axle].can_be_had or isinstance(j, TargetOutOfReach)
 
 
 def _damping(a: Assessment) -> Iterator[Judgement]:

@@ -27,7 +27,7 @@ from isostat.core.springs.coil import Coil as CoilLaw
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.rising import compression_at
 from isostat.core.springs.stacked import StackedPair
-from isostat.core.travel.events import TravelEvent, travel_events
+from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_events
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for, spring_forces
 from isostat.core.working import Origin
@@ -57,7 +57,7 @@ class Ordered:
     picked: str  # the way that gave the rate, or why it could not
     law: tuple[ForceLaw, ForceLaw]
     offset_m: tuple[float, float]  # compression at the baseline position
-    can_be_had: bool  # False: a force or a rate below zero would be wanted
+    can_be_had: bool  # False: past an end of travel, or a force or a rate below zero would be wanted
     stack: Seated | None = None  # of a stacked pair
     torsion: Twisted | None = None  # of torsion bars
     air: Bags | None = None  # of bags in place of springs
@@ -78,22 +78,32 @@ def order(
     platform, bank, beams = bare
     case = job.case_index(job.target.case)
     pads = pads_for(platform, case, travel)
-    force = balanced(beams, spring_forces(platform, bank, case, pads - platform.unsprung_n[..., case], travel, SPRING))
+    events = [[travel_events(platform, bank, a, side, 0) for side in (0, 1)] for a in range(len(axles))]
+    ends = np.array([[(droop_end(e).travel_m, bump_end(e).travel_m) for e in both] for both in events])
+    there = np.clip(travel, ends[..., 0], ends[..., 1])  # what gives way past an end is no spring's business
+    within = [bool((travel[a] == there[a]).all()) for a in range(len(axles))]
+    force = balanced(beams, spring_forces(platform, bank, case, pads - platform.unsprung_n[..., case], there, SPRING))
+    if beams is not None:  # what is held beyond an end on one axle of the pair is pressed onto the other
+        within[-2:] = [all(within[-2:])] * 2
     out = []
     for a, axle in enumerate(axles):
-        events = [travel_events(platform, bank, a, side, 0) for side in (0, 1)]
         at_springs = platform.row[a, list(SPRING), :, 0] @ travel[a]
         _, slope, bend = axle.spring_motion.at(at_springs)
         bends = (float(slope.mean()), float(bend.mean()))
-        picked = pick_rate(job, a, platform, travel, force[a], bends, room_at(axle, found[a], events, travel[a]))
-        wanted = _Wanted(job.proposal.axles[a], job.as_found.axles[a], axle, found[a], force[a], at_springs, events, picked)
+        picked = pick_rate(job, a, platform, travel, force[a], bends, room_at(axle, found[a], events[a], travel[a]))
+        wanted = _Wanted(
+            job.proposal.axles[a], job.as_found.axles[a], axle, found[a], force[a], at_springs, events[a], picked, within[a]
+        )
         out.append(_order_axle(wanted))
     return tuple(out)
 
 
 @dataclass(frozen=True, slots=True)
 class _Wanted:
-    """What an axle's springs are ordered from. force, at_springs: (2,) spring force and travel of its own point at the target."""
+    """What an axle's springs are ordered from. force, at_springs: (2,) spring force and travel of its own point at the target.
+
+    within: whether the target lies between the ends of travel, of both axles where a beam couples them.
+    """
 
     fit: AxleFit
     found_fit: AxleFit
@@ -103,6 +113,12 @@ class _Wanted:
     at_springs: Floats
     events: list[tuple[TravelEvent, ...]]
     picked: Picked
+    within: bool
+
+    @property
+    def within_reach(self) -> bool:
+        """Whether any spring could hold the target: pushing, between the ends of travel."""
+        return self.within and bool((self.force > 0.0).all())
 
 
 def _order_axle(w: _Wanted) -> Ordered:
@@ -131,7 +147,7 @@ def _ordered(
         "rate_origin": Origin.TYPED if any(c.rate_n_per_m for c in coils) else Origin.COMPUTED,
         "free_origin": Origin.TYPED if any(c.free_length_m for c in coils) else Origin.SOLVED,
         "spacer_origin": Origin.TYPED if any(c.spacer_m for c in coils) else Origin.SOLVED,
-        "can_be_had": bool((w.force > 0.0).all()) and min(w.picked.rate) > 0.0,
+        "can_be_had": w.within_reach,
         "offset_m": _pair(np.array(order.free_m) + np.array(order.spacer_m) - base),
     }
     return Ordered(
@@ -181,7 +197,8 @@ def _coils(w: _Wanted, lacks: str = "") -> Ordered:
         CoilLaw(rate, reach(free, coil.solid_length_m))
         for coil, free, rate in zip(coils, sized.free_m, sized.rate_n_per_m, strict=True)
     ]
-    return _ordered(w, sized, (laws[0], laws[1]), pressed, _seats(w), lacks=lacks)
+    can = w.within_reach and min(w.picked.rate) > 0.0
+    return _ordered(w, sized, (laws[0], laws[1]), pressed, _seats(w), lacks=lacks, can_be_had=can)
 
 
 def _torsion(w: _Wanted) -> Ordered:
@@ -197,10 +214,9 @@ def _torsion(w: _Wanted) -> Ordered:
     pressed = offset + grown
     rates = tuple(float(law.rate(np.asarray(x))) for law, x in zip((left, right), pressed, strict=True))
     order = SpringOrder(rate_n_per_m=(rates[0], rates[1]), free_m=(0.0, 0.0), spacer_m=(0.0, 0.0), need_m=(0.0, 0.0))
-    can = bool((w.force > 0.0).all())
     return _ordered(
         w, order, (left, right), pressed, _seats(w), offset_m=_pair(offset), torsion=t, rate_origin=Origin.TYPED,
-        free_origin=Origin.TYPED, spacer_origin=Origin.TYPED, can_be_had=can,
+        free_origin=Origin.TYPED, spacer_origin=Origin.TYPED,
     )  # fmt: skip
 
 
@@ -213,10 +229,9 @@ def _air(w: _Wanted) -> Ordered:
         rate_n_per_m=riding_rates(bags, pressed), free_m=(bags.full_m,) * 2, spacer_m=(0.0, 0.0), need_m=(bags.full_m,) * 2
     )
     origin = Origin.TYPED if w.fit.air.left_pa or w.fit.air.right_pa else Origin.SOLVED
-    can = bool((w.force > 0.0).all())
     return _ordered(
         w, order, bags.law, pressed, np.full(2, bags.full_m - bags.offset_m[0]), offset_m=bags.offset_m, air=bags,
-        rate_origin=origin, free_origin=Origin.TYPED, spacer_origin=Origin.TYPED, can_be_had=can,
+        rate_origin=origin, free_origin=Origin.TYPED, spacer_origin=Origin.TYPED,
     )  # fmt: skip
 
 
@@ -237,19 +252,15 @@ def _leaves(w: _Wanted, law: LeafLaw) -> Ordered:
     order = SpringOrder(
         rate_n_per_m=_pair(law.rate(pressed)), free_m=(law.flat_m, law.flat_m), spacer_m=(left, right), need_m=_pair(need)
     )
-    can = bool((w.force > 0.0).all())
     offset = _pair(law.flat_m + np.array([left, right]) + raised - base)
-    return _ordered(
-        w, order, (law, law), pressed, base, offset_m=offset, rate_origin=Origin.TYPED, free_origin=Origin.TYPED, can_be_had=can
-    )
+    return _ordered(w, order, (law, law), pressed, base, offset_m=offset, rate_origin=Origin.TYPED, free_origin=Origin.TYPED)
 
 
 def _curved(w: _Wanted, law: ForceLaw) -> Ordered:
     """Springs of a known curve, both alike: their free length and spacers are solved."""
     pressed = np.array([compression_at(law, float(f)) for f in w.force])
     rates = _pair(law.rate(pressed))
-    can = bool((w.force > 0.0).all())
-    return _ordered(w, _sized(w, pressed, rates, ANY), (law, law), pressed, _seats(w), rate_origin=Origin.TYPED, can_be_had=can)
+    return _ordered(w, _sized(w, pressed, rates, ANY), (law, law), pressed, _seats(w), rate_origin=Origin.TYPED)
 
 
 def _stack(w: _Wanted, pair: StackedPair) -> Ordered:
@@ -263,7 +274,7 @@ def _stack(w: _Wanted, pair: StackedPair) -> Ordered:
     order = SpringOrder(rate_n_per_m=rates, free_m=(free, free), spacer_m=(0.0, 0.0), need_m=_pair(base - grown + pressed))
     return _ordered(
         w, order, (seated.pair, seated.pair), pressed, base, stack=seated, rate_origin=Origin.TYPED, free_origin=Origin.TYPED,
-        spacer_origin=Origin.TYPED, can_be_had=bool((w.force > 0.0).all()),
+        spacer_origin=Origin.TYPED,
     )  # fmt: skip
 
 

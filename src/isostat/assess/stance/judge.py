@@ -39,21 +39,13 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
             place=Place(None, None, case), step=Step.STANCE, share=got, wanted=target.cross_share.value,
             twist_m=float(abs(u[0, 0] - u[0, 1] - u[-1, 0] + u[-1, 1])),
         )  # fmt: skip
-    for i, o in enumerate(a.orders):
-        if not o.can_be_had:
-            worst = min(o.target_force_n)
-            yield stance.TargetOutOfReach(
-                grade=Grade.FAULT,
-                place=Place(i, None, case),
-                step=Step.SPRING,
-                force_n=worst,
-                rate_n_per_m=min(o.order.rate_n_per_m),
-            )
+    past: set[int] = set()
     for i, side in np.ndindex(len(a.axles), 2):
         wanted_travel = float(a.target_travel_m[i, side])
         low, high = droop_end(s.events[i][side]), bump_end(s.events[i][side])
         by, end = max((low.travel_m - wanted_travel, low), (wanted_travel - high.travel_m, high), key=lambda pair: pair[0])
         if by > 0.0:
+            past.add(i)
             yield stance.TargetPastTravel(
                 grade=Grade.FAULT,
                 place=Place(i, side, case),
@@ -61,6 +53,16 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
                 by_m=by,
                 end=end.name,
                 remedies=_within(a, i, by, end.name, hangs=end is low),
+            )
+    for i, o in enumerate(a.orders):
+        worst = min(o.target_force_n)
+        if not o.can_be_had and (worst <= 0.0 or i not in past):
+            yield stance.TargetOutOfReach(
+                grade=Grade.FAULT,
+                place=Place(i, None, case),
+                step=Step.SPRING,
+                force_n=worst,
+                rate_n_per_m=min(o.order.rate_n_per_m),
             )
     if not s.stands[case]:
         return

@@ -27,6 +27,7 @@ STOCKS = ("any", "25 lb/in", "50 lb/in")
 STOCK_WORDS = ("wound to order", "shelf 25 lb/in", "shelf 50 lb/in")
 SETTLED = ("as fitted", "once settled")
 NOTHING = "–"
+NONE_HOLDS = "No spring holds this target."
 STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solved"}
 
 
@@ -97,7 +98,7 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
                         assumed=guessed and o.can_be_had)  # fmt: skip
     _lay_preload(sheet, v, axle, top, left + len(paths) * wide)
     if not o.can_be_had:
-        words, place = "No spring holds this target.", QPointF(left + (len(paths) - 1) * wide, top + t.px(80))
+        words, place = NONE_HOLDS, QPointF(left + (len(paths) - 1) * wide, top + t.px(80))
         sheet.text("not to be had", words, place, size=14, weight=600, role="brick")
 
 

@@ -10,7 +10,7 @@ from isostat.assess.spring.air import Aired, aired
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.case_figures import both_heights
-from isostat.desktop.spring.order import lay_fitted_now
+from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now
 from isostat.desktop.springs.air.fields import (
     BAND,
     BY_DIAMETER,
@@ -46,7 +46,8 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     size, wide = QSize(round(t.px(68)), round(t.px(25))), (sheet.width() - t.px(32)) / 6
     rows = ((*BY_DIAMETER, STANDS, *LIMITS), (*PRESSURES, *PLACES, gap))
     bags = v.a.orders[axle].air
-    solved = {} if bags is None else solved_pressures(v, axle, bags.gauge_pa)
+    held = v.a.orders[axle].can_be_had or None not in (told.left_pa, told.right_pa)
+    solved = {} if bags is None or not held else solved_pressures(v, axle, bags.gauge_pa)
     for k, row in enumerate(rows):
         for n, what in enumerate(row):
             at = QPointF(t.px(16) + n * wide, top + t.px(38 + 47 * k))
@@ -58,6 +59,9 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
         sheet.text(
             "air waits words", words, QPointF(t.px(16), top + t.px(140)), size=13, role="brick", width=sheet.width() - t.px(32)
         )
+        return
+    if not held:
+        sheet.text("not to be had", NONE_HOLDS, QPointF(t.px(16), top + t.px(140)), size=14, weight=600, role="brick")
         return
     _lay_cases(sheet, v, axle, done, top + t.px(138))
     if told.gas == "levelled":

@@ -14,7 +14,7 @@ from isostat.core.limits import GRAVITY
 from isostat.core.springs.leaf.pack import ALLOWED
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.spring.order import lay_fitted_now
+from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now
 from isostat.desktop.springs.leaf.hardware import lay_adding, lay_hardware
 from isostat.desktop.view import View
 from isostat.job.points import SIDES
@@ -99,7 +99,7 @@ def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> No
 def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Clamp and seat, blocks by corner, arch and stress."""
     t, r, base = v.theme, v.reader, ("proposal", "axles", axle)
-    told, size = packed(v.a, axle), QSize(round(t.px(60)), round(t.px(24)))
+    told, order, size = packed(v.a, axle), v.a.orders[axle], QSize(round(t.px(60)), round(t.px(24)))
     pack = v.job.proposal.axles[axle].pack
     word = sheet.text("clamp word", "clamp", QPointF(at.x(), at.y() + 3), size=12.5, unit=r.preset.coil.sign)
     field = sheet.field("leaf clamp", (*base, "pack", "clamp_m"), QPointF(word.right() + t.px(6), at.y()), size, figure=13,
@@ -113,10 +113,11 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     x = word.right() + t.px(8)
     for side in (0, 1):
         word = sheet.text(f"block {SIDES[side]} word", SIDES[side], QPointF(x, y + 3), size=12.5, role="ink2")
-        value = v.a.orders[axle].order.spacer_m[side]
+        typed = getattr(v.job.proposal.axles[axle], SIDES[side]).spacer_m
+        value = order.order.spacer_m[side] if order.can_be_had else typed.value if typed else None
         made = sheet.field(f"block {side}", (*base, SIDES[side], "spacer_m"), QPointF(word.right() + t.px(5), y), size, figure=14,
                            label=f"block {r.corner(axle, side)}", quantity=Quantity.COIL, value=value,
-                           assumed=is_approximate(v.a, Shown("spacer", axle, side)))  # fmt: skip
+                           assumed=order.can_be_had and is_approximate(v.a, Shown("spacer", axle, side)))  # fmt: skip
         x = made.geometry().right() + t.px(10)
     y += t.px(28)
     area = QRect(round(at.x()), round(y), round(t.px(112)), size.height())
@@ -134,7 +135,10 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
             "leaf waits words", f"{words} A plain coil stands in.", QPointF(at.x(), y), size=12.5, role="brick", width=t.px(250)
         )
         return
-    blocks = blocks_words(v.a.orders[axle].order.spacer_m, lambda m: v.number(Shown("spacer", axle), r.coil(m)))
+    if not order.can_be_had:
+        sheet.text("not to be had", NONE_HOLDS, QPointF(at.x(), y), size=13, weight=600, role="brick")
+        return
+    blocks = blocks_words(order.order.spacer_m, lambda m: v.number(Shown("spacer", axle), r.coil(m)))
     sheet.text("leaf blocks said", blocks, QPointF(at.x(), y), size=13, shown=Shown("spacer", axle))
     y += t.px(17)
     for n, (words, key, role) in enumerate(_said(v, axle, told)):

@@ -72,7 +72,8 @@ def lay_stack_drawing(
     for n, (shape, length) in enumerate(shapes):
         springs.append(_placed(shape, length, axis, y, per_m))
         y += length * per_m + (told.pair.slider_m * per_m if n == len(shapes) - 2 else 0.0)
-    levels = {key: perch - m * per_m for key in MARKS if (m := mark_m(told, key, u)) is not None}
+    heights = {key: m for key in MARKS if (m := mark_m(told, key, u)) is not None and m <= told.shock.extended_m - u}
+    levels = {key: perch - m * per_m for key, m in heights.items()}
     labels = _lay_labels(sheet, v, axle, told, levels, QPointF(axis + half + t.px(30), area.bottom()), posture)
     words = f"{v.reader.preset.coil.sign} from the perch's upper face up" + (f", {v.reader.case(v.case)}" if at_ride else "")
     sheet.text("stack drawing words", words, QPointF(area.left(), area.top() + t.px(28)), size=12.5, role="ink2")

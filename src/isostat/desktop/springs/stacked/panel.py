@@ -18,7 +18,7 @@ from isostat.core.springs.pairs import PairChoice
 from isostat.core.springs.ring_fit import MARGIN, SHARE, force_at, preload, turns_from_snug
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
-from isostat.desktop.spring.order import lay_fitted_now, solve_again
+from isostat.desktop.spring.order import NONE_HOLDS, NOTHING, lay_fitted_now, solve_again
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.points import SIDES
@@ -60,7 +60,8 @@ def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, lo
     told = stacked(v.a, axle)
     if told is not None:
         _lay_collars(sheet, v, axle, below, told)
-        _lay_said(sheet, v, axle, QPointF(t.px(16), below + t.px(30)), told)
+        if v.a.orders[axle].can_be_had:
+            _lay_said(sheet, v, axle, QPointF(t.px(16), below + t.px(30)), told)
     sheet.text(
         "stack caution",
         CAUTION,
@@ -181,6 +182,7 @@ def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> N
     t, r = v.theme, v.reader
     box = sheet.text("collar word", "collar goes down", QPointF(t.px(16), y + 4), size=13.5, weight=600, unit=r.preset.coil.sign)
     x, size = box.right() + t.px(12), QSize(round(t.px(64)), round(t.px(24)))
+    stands = told.seated.collar_typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
         word = sheet.text(f"collar {SIDES[side]} word", SIDES[side], QPointF(x, y + 4), size=13, role="ink2")
         at, placed = QPointF(word.right() + t.px(6), y), Shown("stack collar", axle, side)
@@ -191,18 +193,23 @@ def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> N
             size,
             quantity=Quantity.COIL,
             label=f"collar goes down, {r.corner(axle, side)}",
-            value=told.seated.collar_m[side],
-            assumed=is_approximate(v.a, placed),
+            value=told.seated.collar_m[side] if stands else None,
+            assumed=stands and is_approximate(v.a, placed),
             figure=14,
         )
         turns = number(abs(told.seated.collar_m[side]) / told.shock.thread_m, Quantity.RATIO, r.preset, decimals=1)
         way = "turns up" if told.seated.collar_m[side] < 0 else "turns"
         turned = v.number(placed, f"{turns} {way}")
         beside = QPointF(at.x() + size.width() + t.px(6), y + 4)
+        if not stands:
+            turned = NOTHING
         word = sheet.text(f"collar turns {side} word", turned, beside, size=13, role="ink2")
         x = word.right() + t.px(18)
     made = sheet.button("solve collars", "Solve", QPointF(x, y - 1), partial(_solve, sheet, axle))
     x = made.geometry().right() + t.px(10)
+    if not stands:
+        sheet.text("collar state word", NONE_HOLDS, QPointF(x, y + 4), size=12.5, weight=600, role="brick")
+        return
     left = told.shock.down_m
     said = f"{r.coil(left)} of thread left below" if left >= 0 else f"{r.coil(-left)} beyond its thread"
     state = "typed" if told.seated.collar_typed else "solved"

@@ -19,7 +19,7 @@ from isostat.core.springs.torsion.indexing import bolt_turn, index_bar
 from isostat.desktop.pieces.entry import entry, modulus_entry
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.spring.order import lay_fitted_now, solve_again
+from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now, solve_again
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.points import SIDES
@@ -60,8 +60,9 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     end = lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
     if o.torsion is not None:
         sheet.button("solve bars", "Solve", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
-        state = "typed" if o.torsion.typed else "solved for the target"
-        sheet.text("torsion state word", state, QPointF(end + t.px(76), top + t.px(8)), size=12.5, role="ink2")
+        state = "typed" if o.torsion.typed else "solved for the target" if o.can_be_had else NONE_HOLDS
+        role = "ink2" if o.torsion.typed or o.can_be_had else "brick"
+        sheet.text("torsion state word", state, QPointF(end + t.px(76), top + t.px(8)), size=12.5, role=role)
     size, wide = QSize(round(t.px(72)), round(t.px(25))), t.px(98)
     for n, (field, words, quantity) in enumerate(FIELDS):
         at = QPointF(t.px(16) + n * wide, top + t.px(36))
@@ -146,6 +147,7 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
     sheet.text("torsion slack word", "slack angle", QPointF(t.px(120), top), size=12.5, weight=600, unit=sign)
     words = TEETH_SEEN if bar.teeth_inner is not None and bar.teeth_outer is not None else "turn of the anchor"
     sheet.text("torsion turn word", words, QPointF(t.px(214), top), size=12.5, weight=600)
+    stands = told.typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
         y = top + t.px(20 + 29 * side)
         sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y + 3), size=14, weight=600)
@@ -157,10 +159,12 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
             size,
             label=f"slack angle {v.reader.corner(axle, side)}",
             quantity=Quantity.ANGLE,
-            value=told.slack[side],
-            assumed=not told.typed and is_approximate(v.a, Shown("torsion slack", axle, side)),
+            value=told.slack[side] if stands else None,
+            assumed=stands and not told.typed and is_approximate(v.a, Shown("torsion slack", axle, side)),
             figure=14,
         )
+        if not stands:
+            continue
         turn = told.turn[side]
         way = "tighter" if turn >= 0 else "slacker"
         words = v.number(Shown("torsion turn", axle, side), f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
@@ -174,6 +178,8 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
             size=12.5,
             role="ink2",
         )
+    if not stands:
+        return
     used = told.stress_pa(0, told.at_target[0]) / ALLOWED
     shown = Shown("torsion stress", axle)
     words = f"stress at the target {v.number(shown, f'{used * 100:.1f} %')} of allowed"
@@ -215,7 +221,9 @@ def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
         return lambda p: None
     arm = min(area.width() * 0.38, area.height() * 0.5)
     pivot = QPointF(area.left() + t.px(34), area.center().y())
-    angles = ((told.slack[0], "dash"), (float(found.value), "ghost"), (told.at_target[0], "ink"))
+    angles: tuple[tuple[float, str], ...] = ((float(found.value), "ghost"),)
+    if told.typed or v.a.orders[axle].can_be_had:
+        angles += ((told.slack[0], "dash"), (told.at_target[0], "ink"))
     solved = v.number(Shown("torsion slack", axle), "")
     marks = {"dash": solved, "ghost": ABOUT if found.assumed else "", "ink": solved}
     sign = v.reader.preset.unit(Quantity.ANGLE).sign
