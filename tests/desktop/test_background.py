@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import subprocess
+import sys
 from threading import Event
 
 import pytest
@@ -37,7 +39,45 @@ def test_the_last_wish_is_what_arrives(qtbot: QtBot, wishes: tuple[Assessment, .
     for a in wishes:
         told.wish(a)
     gate.set()
-    told.wait()
     qtbot.waitUntil(lambda: told._work is None, timeout=5000)
     assert told.fresh(last) and told.at_hand(last) == last.job.title
     assert gone[1:] == arrive
+
+
+GONE = """
+import gc, os, sys, time
+from PyQt6.QtCore import QCoreApplication, QObject
+from isostat.assess import assess
+from isostat.desktop.background import Background
+from isostat.job.blank import blank_job
+application, a = QCoreApplication([]), assess(blank_job())
+for n in range(60):
+    owner, done = QObject(), []
+    several = [Background(lambda a: done.append(time.sleep(0.01)), owner) for _ in range(2 * os.cpu_count() + 2)]
+    for long in several:
+        long.wish(a)
+    if n % 2:
+        application.processEvents()
+        for long in several:
+            long.stop()
+    del long, several, owner
+    gc.collect()
+print("alive")
+"""
+
+
+def test_windows_go_while_answers_wait_their_turn_and_nothing_falls() -> None:
+    """What is to be run must outlive its window: a pool that calls what is gone takes the whole program along."""
+    done = subprocess.run([sys.executable, "-c", GONE], capture_output=True, text=True, timeout=60, check=False)
+    assert (done.returncode, done.stdout, done.stderr) == (0, "alive\n", "")
+
+
+def test_a_window_that_goes_hears_nothing_more(qtbot: QtBot) -> None:
+    gate, owner, heard = Event(), QObject(), []
+    long = Background(lambda a: gate.wait(20), owner)
+    long.arrived.connect(lambda: heard.append(1))
+    long.wish(A)
+    long.stop()
+    gate.set()
+    qtbot.wait(100)
+    assert not heard

@@ -58,7 +58,7 @@ def test_the_whole_path_from_weights_to_travel_then_undo_save_and_reopen(open_wi
     grip = window.sheets[Step.STANCE].findChild(QWidget, "grip 1")
     assert grip is not None
     lift = window.document.job.target.rear_lift_m.value
-    drag(grip, QPoint(0, -12))
+    drag(grip, QPoint(0, -8))
     assert window.document.job.target.rear_lift_m.value > lift + 0.02
     window.show_case(4)
     a = window.document.assessment

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Callable
-from contextlib import suppress
+from concurrent.futures import Future, ThreadPoolExecutor
 
-from PyQt6.QtCore import QObject, QRunnable, QThreadPool, pyqtSignal
+from PyQt6.QtCore import QObject, pyqtSignal
 
 from isostat.assess import Assessment
 from isostat.job.reading import make_ready
@@ -13,27 +14,24 @@ from isostat.job.reading import make_ready
 Answer = Callable[[Assessment], object]
 
 
+POOL = ThreadPoolExecutor(os.cpu_count(), "long answer")  # not Qt's, which crashes where what it is to run goes with its window
+
+
 class _Told(QObject):
-    """A runnable has no signals of its own."""
+    """What a thread says to the window; kept alive by whoever works, also when the window is gone."""
 
     told = pyqtSignal(object, object)  # the assessment it was worked out for, the answer
     failed = pyqtSignal(object)
 
 
-class _Work(QRunnable):
-    def __init__(self, answer: Answer, a: Assessment) -> None:
-        super().__init__()
-        self.answer, self.a, self.signals = answer, a, _Told()
-
-    def run(self) -> None:
-        """In the other thread."""
-        told: tuple[object, ...]
-        try:
-            signal, told = self.signals.told, (self.a, self.answer(self.a))
-        except Exception as fault:  # whatever it is, the window must hear that there is no answer
-            signal, told = self.signals.failed, (fault,)
-        with suppress(RuntimeError):  # the window, and with it who would hear, may be gone
-            signal.emit(*told)
+def _work(answer: Answer, a: Assessment, signals: _Told) -> None:
+    """In the other thread."""
+    told: tuple[object, ...]
+    try:
+        signal, told = signals.told, (a, answer(a))
+    except Exception as fault:  # whatever it is, the window must hear that there is no answer
+        signal, told = signals.failed, (fault,)
+    signal.emit(*told)
 
 
 class Background(QObject):
@@ -46,7 +44,10 @@ class Background(QObject):
         self._answer = answer
         self._for: Assessment | None = None  # what the answer at hand was worked out for
         self._asked: Assessment | None = None
-        self._work: _Work | None = None
+        self._work: Future[None] | None = None
+        self._signals = _Told()
+        self._signals.told.connect(self._take)
+        self._signals.failed.connect(self._fail)
         self._last: object = None
 
     def wish(self, a: Assessment) -> None:
@@ -72,17 +73,16 @@ class Background(QObject):
         """Another job is opened: what is at hand or under way is not its answer."""
         self._for = self._asked = self._last = None
 
-    def wait(self) -> None:
-        """Until nothing is under way, as before a window goes."""
-        QThreadPool.globalInstance().waitForDone()  # type: ignore[union-attr]
+    def stop(self) -> None:
+        """Before a window goes: what waits its turn is dropped, what is under way ends unheard, and nothing more is asked."""
+        self._signals.blockSignals(True)
+        self._asked = None
+        if self._work is not None:
+            self._work.cancel()
 
     def _start(self, a: Assessment) -> None:
         make_ready()
-        self._work = _Work(self._answer, a)
-        self._work.setAutoDelete(False)
-        self._work.signals.told.connect(self._take)
-        self._work.signals.failed.connect(self._fail)
-        QThreadPool.globalInstance().start(self._work)  # type: ignore[union-attr]
+        self._work = POOL.submit(_work, self._answer, a, self._signals)
 
     def _fail(self, fault: Exception) -> None:
         """No answer: the next wish starts anew. The fault falls here, in the window's own thread."""

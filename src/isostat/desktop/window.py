@@ -462,8 +462,9 @@ class MainWindow(QMainWindow):
             self.filing.open(Path(data.urls()[0].toLocalFile()))
 
     def leave(self) -> None:
-        """Until nothing is under way beside the window."""
-        self.buying.wait()
+        """Nothing goes on beside a window that goes."""
+        for long in (self.buying, self.predicting, self.adding):
+            long.stop()
 
     @override
     def closeEvent(self, event: QCloseEvent | None) -> None:
