@@ -159,7 +159,7 @@ def edit_to_paint() -> None:
     from PyQt6.QtCore import QSettings  # noqa: PLC0415
     from PyQt6.QtWidgets import QApplication  # noqa: PLC0415
 
-    from isostat.core.findings.judgement import Step  # noqa: PLC0415
+    from isostat.assess.judgement import Step  # noqa: PLC0415
     from isostat.desktop.theme import load_fonts  # noqa: PLC0415
     from isostat.desktop.window import MainWindow  # noqa: PLC0415
     from isostat.job.demos import demo  # noqa: PLC0415

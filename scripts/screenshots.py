@@ -9,7 +9,7 @@ from PyQt6.QtCore import QSettings
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
-from isostat.core.findings.judgement import Step
+from isostat.assess.judgement import Step
 from isostat.desktop.far.view import FarField
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.spring.step import SpringStep

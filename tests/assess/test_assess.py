@@ -10,9 +10,13 @@ from isostat.answers.assessment import answer
 from isostat.assess import Assessment, assess
 from isostat.assess.fixes import judge_fixes, same_judgement
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade
+from isostat.assess.load.findings import LoadOutsideWheels, NoseLift, OverRating
+from isostat.assess.measure.findings import SpringDisagrees, Warp, WeighedAmiss
+from isostat.assess.spring.findings import BeyondLaw, FallingCurve, RateNotPicked, RateOutsideWindow, ToppedOut
+from isostat.assess.stance.findings import TargetPastTravel
+from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.workings import Shown, explain, shown_numbers
-from isostat.core.findings import carrying, springs, stance, travel
-from isostat.core.findings.judgement import Grade
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import travel_of
 from isostat.job.demos import demo, demo_names
@@ -117,7 +121,7 @@ def test_a_picked_rate_keeps_the_old_feel_or_takes_a_multiple_of_the_load_and_it
     assert low * ratio**2 == pytest.approx(1.4 * held / bump, rel=0.02)
     droop = b.proposed.droop_left_m[:, :, b.target_case].mean(axis=1)
     assert high * ratio**2 == pytest.approx(held / droop, rel=0.02)
-    said = {j.place.axle: j for j in judge(b) if isinstance(j, springs.RateOutsideWindow)}
+    said = {j.place.axle: j for j in judge(b) if isinstance(j, RateOutsideWindow)}
     assert set(said) == {n for n in (0, 1) if not low[n] * 0.97 <= b.orders[n].order.rate_n_per_m[0] <= high[n] * 1.03}
 
 
@@ -155,7 +159,7 @@ def test_load_behind_the_axle_lifts_the_nose_and_axle_loads_are_statics(hive: As
             front += change * (1 - i.behind_front_m.value / length)
         loads = hive.proposed.pad_kg.sum(axis=1)[:, c]
         assert loads == pytest.approx([1172 + front, 928 + rear], abs=0.05)
-    assert any(isinstance(j, carrying.NoseLift) and job.items[j.item].name == "Water" for j in judge(hive))
+    assert any(isinstance(j, NoseLift) and job.items[j.item].name == "Water" for j in judge(hive))
 
 
 def _told(job: Job, *changes: tuple[tuple[str | int, ...], object]) -> Assessment:
@@ -244,7 +248,7 @@ def test_scales_win_and_a_sagged_spring_is_found(hive: Assessment) -> None:
     free = installed + force / rate
     for claimed, found in ((free + 0.015, True), (None, False)):
         a = _told(hive.job, (("as_found", "axles", 1, "left", "free_length_m"), claimed))
-        assert any(isinstance(j, springs.SpringDisagrees) for j in judge(a)) is found
+        assert any(isinstance(j, SpringDisagrees) for j in judge(a)) is found
         weighed = [c.kind for c in a.job.cases].index("weighed")
         assert a.found.pad_kg[1, 0, weighed] == pytest.approx(477, abs=0.01)
 
@@ -252,28 +256,28 @@ def test_scales_win_and_a_sagged_spring_is_found(hive: Assessment) -> None:
 @pytest.mark.parametrize(
     ("changes", "kind", "grade"),
     [
-        ([(("items", 7, "behind_front_m"), 14.0), (("items", 7, "mass_kg"), 4000.0)], carrying.LoadOutsideWheels, Grade.FAULT),
-        ([(("vehicle", "axles", 1, "rating_kg"), 1500.0)], carrying.OverRating, Grade.FAULT),
-        ([(("vehicle", "axles", 0, "left", "pad_kg"), 10.0)], carrying.WeighedAmiss, Grade.WATCH),
-        ([(("proposal", "axles", 0, s, "free_length_m"), 0.520) for s in ("left", "right")], springs.ToppedOut, Grade.WATCH),
+        ([(("items", 7, "behind_front_m"), 14.0), (("items", 7, "mass_kg"), 4000.0)], LoadOutsideWheels, Grade.FAULT),
+        ([(("vehicle", "axles", 1, "rating_kg"), 1500.0)], OverRating, Grade.FAULT),
+        ([(("vehicle", "axles", 0, "left", "pad_kg"), 10.0)], WeighedAmiss, Grade.WATCH),
+        ([(("proposal", "axles", 0, s, "free_length_m"), 0.520) for s in ("left", "right")], ToppedOut, Grade.WATCH),
         (
             [(("proposal", "axles", 1, s, "free_length_m"), 0.210) for s in ("left", "right")]
             + [(("proposal", "axles", 1, "stop"), {"rate_n_per_m": 2000, "flat_m": 0.02})],
-            springs.BeyondLaw,
+            BeyondLaw,
             Grade.FAULT,
         ),
-        ([(("vehicle", "axles", 0, "spring_motion"), FALLING)], springs.FallingCurve, Grade.WATCH),
-        ([(("target", "rear_lift_m"), 0.9)], stance.TargetPastTravel, Grade.FAULT),
+        ([(("vehicle", "axles", 0, "spring_motion"), FALLING)], FallingCurve, Grade.WATCH),
+        ([(("target", "rear_lift_m"), 0.9)], TargetPastTravel, Grade.FAULT),
         (
             [(("as_found", "axles", 0, s, "solid_length_m"), None) for s in ("left", "right")]
             + [(("proposal", "axles", 0, s, "solid_length_m"), 0.330) for s in ("left", "right")],
-            travel.WrongOrder,
+            WrongOrder,
             Grade.FAULT,
         ),
-        ([(("vehicle", "axles", 0, "left", "hub_to_arch_m"), 0.520)], stance.Warp, Grade.NOTE),
+        ([(("vehicle", "axles", 0, "left", "hub_to_arch_m"), 0.520)], Warp, Grade.NOTE),
         (
             [(("proposal", "axles", 1, "pick"), {"way": "two loads", "light": "Light", "full": "Light"})],
-            springs.RateNotPicked,
+            RateNotPicked,
             Grade.WATCH,
         ),
     ],
@@ -281,7 +285,7 @@ def test_scales_win_and_a_sagged_spring_is_found(hive: Assessment) -> None:
 def test_impossible_and_doubtful_vehicles_give_findings_in_words(
     hive: Assessment, changes: list[tuple[tuple[str | int, ...], object]], kind: type, grade: Grade
 ) -> None:
-    if kind is carrying.WeighedAmiss:
+    if kind is WeighedAmiss:
         changes = [*changes, (("vehicle", "axles", 0, "right", "pad_kg"), 60.0)]
         grade = Grade.FAULT
     a = _told(hive.job, *changes)

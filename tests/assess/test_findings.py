@@ -12,16 +12,15 @@ from isostat.answers.assessment import answer
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade, Judgement, Step
+from isostat.assess.load.findings import LightSteering, Unsettled, WheelInTheAir
 from isostat.assess.load.gravity import gravity_height_m
+from isostat.assess.measure.findings import BlocksOff, PadsApart
+from isostat.assess.spring.findings import FrequencySplit, LengthAssumed, MuchPreload, StressHigh
+from isostat.assess.spring.findings_air import HelperLacks
 from isostat.assess.spring.winding import wound
-from isostat.core.findings.air import HelperLacks
-from isostat.core.findings.carrying import LightSteering, PadsApart, Unsettled, WheelInTheAir
-from isostat.core.findings.curved import StressHigh
-from isostat.core.findings.judgement import Grade, Judgement, Step
-from isostat.core.findings.readings import BlocksOff
-from isostat.core.findings.springs import FrequencySplit, LengthAssumed, MuchPreload
-from isostat.core.findings.stance import LampHigh, OffTarget, TargetOutOfReach, TargetPastTravel
-from isostat.core.findings.travel import LittleBump, LittleDroop
+from isostat.assess.stance.findings import LampHigh, OffTarget, TargetOutOfReach, TargetPastTravel
+from isostat.assess.travel.findings import LittleBump, LittleDroop
 from isostat.core.travel.events import droop_end
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo, demo_names

@@ -11,23 +11,23 @@ from isostat.answers.assessment import answer
 from isostat.assess import assess
 from isostat.assess.fixes import SAID, Fix, judge_fixes, same_judgement
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade, Judgement, Step
+from isostat.assess.load.findings import NoseLoad, OverRating
 from isostat.assess.load.ratings import nose_kg
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.stance.findings import LampAim, TargetPastTravel
 from isostat.assess.stance.level_by_spacer import leans
 from isostat.assess.stance.ways_to_lift import names_for, ways
-from isostat.core.findings.carrying import NoseLoad, OverRating
-from isostat.core.findings.judgement import Grade, Judgement, Step
-from isostat.core.findings.stance import LampAim, TargetPastTravel
-from isostat.core.findings.travel import LittleBump
+from isostat.assess.travel.findings import LittleBump
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits.paths import put, put_number
 from isostat.job.schema import Job
 from isostat.wording.fixes import say_fix
-from isostat.wording.leaf import block_words, blocks_words
 from isostat.wording.letter import letter
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
+from isostat.wording.springs.leaf import block_words, blocks_words
 from tests.jobs import hive_on_coils, past_its_travel, twisted
 
 LIFTS = (-0.03, 0.0, 0.06)

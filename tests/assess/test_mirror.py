@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
-from isostat.core.findings.judgement import Judgement
+from isostat.assess.judgement import Judgement
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits.paths import put
 from isostat.job.schema import Job

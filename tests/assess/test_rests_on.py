@@ -9,11 +9,11 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade
 from isostat.assess.load.staying import load_cases, stays_kg
+from isostat.assess.spring.findings import ComesAndGoes
+from isostat.assess.stance.findings import TipsSooner
 from isostat.assess.workings import Shown, explain, shown_numbers
-from isostat.core.findings.judgement import Grade
-from isostat.core.findings.springs import ComesAndGoes
-from isostat.core.findings.stance import TipsSooner
 from isostat.core.working import Origin
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo, demo_names

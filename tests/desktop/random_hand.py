@@ -8,7 +8,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QLineEdit, QPushButton, QWidget
 
-from isostat.core.findings.judgement import Step
+from isostat.assess.judgement import Step
 from isostat.desktop.pieces.fields import Choice
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow

@@ -10,7 +10,7 @@ from PyQt6.QtCore import QSettings, Qt
 from PyQt6.QtWidgets import QApplication, QMessageBox
 from pytestqt.qtbot import QtBot
 
-from isostat.core.findings.judgement import Step
+from isostat.assess.judgement import Step
 from isostat.desktop.document import Document
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.window import MainWindow

@@ -9,8 +9,8 @@ import pytest
 from PyQt6.QtWidgets import QLabel
 from pytestqt.qtbot import QtBot
 
+from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown, explain, shown_numbers
-from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.findings import value_text
 from isostat.job.demos import demo, demo_names

@@ -16,10 +16,10 @@ from isostat.answers.assessment import answer
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Step
 from isostat.assess.spring.winding import wound
+from isostat.assess.travel.findings import OrderRight
 from isostat.assess.workings import Shown, explain, shown_numbers
-from isostat.core.findings.judgement import Step
-from isostat.core.findings.travel import OrderRight
 from isostat.core.parts.wire import wire
 from isostat.core.working import Origin
 from isostat.desktop.pieces.fields import Choice, Number, QuantityField

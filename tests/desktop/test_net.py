@@ -21,7 +21,7 @@ PROGRAM = """
     from pathlib import Path
     from PyQt6.QtCore import QTimer
     from PyQt6.QtWidgets import QApplication, QMessageBox
-    from isostat.core.findings.judgement import Step
+    from isostat.assess.judgement import Step
     from isostat.desktop import application, background, document, window
     from isostat.desktop.pieces.fields import Number
     from isostat.desktop.stance import step as stance

@@ -14,7 +14,7 @@ from PyQt6.QtWidgets import QApplication, QLabel, QToolTip, QWidget
 from pytestqt.qtbot import QtBot
 
 import isostat.desktop
-from isostat.core.findings.judgement import Step
+from isostat.assess.judgement import Step
 from isostat.desktop.paper.measuring_sheet import draw_sheet
 from isostat.desktop.pieces.findings import _Formula
 from isostat.job.demos import demo

@@ -7,7 +7,7 @@ from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
-from isostat.core.findings.judgement import Step
+from isostat.assess.judgement import Step
 from isostat.desktop.measure.step import PAGES as MEASURE_PAGES
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.pieces.fields import QuantityField

@@ -11,8 +11,8 @@ from PyQt6.QtGui import QDropEvent
 from PyQt6.QtWidgets import QWidget
 from pytestqt.qtbot import QtBot
 
+from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown
-from isostat.core.findings.judgement import Step
 from isostat.desktop.pieces.fields import Number, QuantityField
 from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.window import MainWindow

@@ -9,8 +9,8 @@ import pytest
 from PyQt6.QtCore import QPoint, Qt
 from pytestqt.qtbot import QtBot
 
-from isostat.core.findings.judgement import Step
-from isostat.core.findings.stance import TargetTwisted
+from isostat.assess.judgement import Step
+from isostat.assess.stance.findings import TargetTwisted
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow

@@ -9,11 +9,11 @@ from hypothesis import strategies as st
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade
+from isostat.assess.load.findings import NoseLoad, OverRating
 from isostat.assess.load.ratings import nose_kg, ratings
 from isostat.assess.setup.items import loads
-from isostat.core.findings.carrying import NoseLoad, OverRating
-from isostat.core.findings.judgement import Grade
-from isostat.core.findings.springs import ComesAndGoes
+from isostat.assess.spring.findings import ComesAndGoes
 from isostat.core.limits import GRAVITY
 from isostat.job.demos import demo
 from isostat.job.edits import items as item_edits

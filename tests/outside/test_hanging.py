@@ -13,9 +13,9 @@ from scipy.optimize import fsolve
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Place
 from isostat.assess.setup.springs.leaf import hanging
-from isostat.core.findings import leaf as findings
-from isostat.core.findings.judgement import Place
+from isostat.assess.spring.findings_leaf import BlockOnSteered, HangingWrong, PinionTurned, ShackleFar
 from isostat.core.limits import OutOfRange
 from isostat.core.springs.leaf.half_pack import _pressed_apart
 from isostat.core.springs.leaf.leaves_to_add import height_under, leaves_to_add
@@ -151,17 +151,17 @@ def test_a_longer_shackle_takes_the_place_of_block_and_turns_the_pinion() -> Non
     blocks = [a.orders[1].order.spacer_m[0] for a in (plain, longer)]
     assert blocks[0] - blocks[1] == pytest.approx(told.raised_m, abs=0.0011), "to the millimetre of a block"
     assert longer.proposed.hub_to_arch_m[1] == pytest.approx(plain.proposed.hub_to_arch_m[1], abs=0.0015)
-    turned = [j for j in judge(longer) if isinstance(j, findings.PinionTurned)]
+    turned = [j for j in judge(longer) if isinstance(j, PinionTurned)]
     assert [j.turned_rad for j in turned] == pytest.approx([told.turned_rad]) and turned[0].place == Place(1)
     wedged = assess(hung(new_shackle_m=0.14, wedge_rad=-told.turned_rad))
-    assert not [j for j in judge(wedged) if isinstance(j, findings.PinionTurned)], "a wedge takes it back"
+    assert not [j for j in judge(wedged) if isinstance(j, PinionTurned)], "a wedge takes it back"
 
 
 @pytest.mark.parametrize(
     ("more", "kind"),
     [
-        ({"lean_rad": 0.79, "shackle_m": 0.12}, findings.ShackleFar),
-        ({"new_shackle_m": 0.02, "lean_rad": 0.7, "hanger_m": -0.3}, findings.HangingWrong),
+        ({"lean_rad": 0.79, "shackle_m": 0.12}, ShackleFar),
+        ({"new_shackle_m": 0.02, "lean_rad": 0.7, "hanger_m": -0.3}, HangingWrong),
     ],
 )
 def test_shackles_that_cannot_follow_are_said(more: dict[str, object], kind: type) -> None:
@@ -172,4 +172,4 @@ def test_shackles_that_cannot_follow_are_said(more: dict[str, object], kind: typ
 
 def test_a_block_under_steered_wheels_is_a_fault() -> None:
     job = put(put(leafed(), ("vehicle", "axles", 1, "steered"), True), ("proposal", "axles", 1, "left", "spacer_m"), 0.03)
-    assert any(isinstance(j, findings.BlockOnSteered) for j in judge(assess(job)))
+    assert any(isinstance(j, BlockOnSteered) for j in judge(assess(job)))

@@ -12,13 +12,13 @@ from hypothesis import strategies as st
 from isostat.assess import Assessment, assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade
 from isostat.assess.stance.attitude import LAMP_AT, heights, hub_rise, lamp, lamp_range, rake
+from isostat.assess.stance.findings import LampAim, Lean, RoofUnderDoor
 from isostat.assess.stance.level_by_spacer import leans
 from isostat.assess.stance.named_targets import WORDS, aim, before_the_gear, words_of
 from isostat.assess.stance.ways_to_lift import ways
 from isostat.assess.workings import Shown, explain
-from isostat.core.findings.judgement import Grade
-from isostat.core.findings.stance import LampAim, Lean, RoofUnderDoor
 from isostat.core.springs.torsion.splines import spline_step
 from isostat.core.vehicle.clearance import ramp_angles, tangent_angle
 from isostat.core.vehicle.tyre_capacity import tyre_capacity

@@ -2,19 +2,25 @@
 
 from __future__ import annotations
 
+import importlib
 import inspect
 import re
 from dataclasses import fields
+from pathlib import Path
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+import isostat.assess
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
-from isostat.core.findings import air, carrying, curved, readings, springs, stance, travel
-from isostat.core.findings.judgement import Grade, Judgement, Place, Step
+from isostat.assess.judgement import Grade, Judgement, Place, Step
+from isostat.assess.load.findings import OverRating
+from isostat.assess.measure.findings import LikelySlip, SidesDisagree, Warp
+from isostat.assess.spring.findings_stacked import TopBinds
+from isostat.assess.stance.findings import Lean, OffTarget, TargetTwisted
 from isostat.core.parts.event import Event
 from isostat.core.rates.window import Bound, intersect
 from isostat.job.demos import demo, demo_names
@@ -30,10 +36,14 @@ from tests.jobs import hive_on_coils, unladen
 POINT = st.sampled_from([point.field for point in CORNER_POINTS])
 BY_SPRING = st.sampled_from(("top solid", "main solid"))
 RATED = st.sampled_from(("plate", "tyre", "wheel", "hitch"))
-POINT_NAMES = {(readings.LikelySlip, "what"), (readings.SidesDisagree, "what"), (readings.SidesDisagree, "other")}
+POINT_NAMES = {(LikelySlip, "what"), (SidesDisagree, "what"), (SidesDisagree, "other")}
+FINDINGS = [  # every module of findings that the tree has
+    importlib.import_module(f"isostat.assess.{path.parent.name}.{path.stem}")
+    for path in sorted(Path(isostat.assess.__path__[0]).glob("*/findings*.py"))
+]
 KINDS = [
     kind
-    for module in (air, carrying, curved, readings, springs, stance, travel)
+    for module in FINDINGS
     for _, kind in inspect.getmembers(module, inspect.isclass)
     if issubclass(kind, Judgement) and kind is not Judgement
 ]
@@ -89,11 +99,11 @@ def judgements(kind: type[Judgement]) -> st.SearchStrategy[Judgement]:
         remedies=st.just(()),
         **{
             name: BY_SPRING
-            if (kind, name) == (curved.TopBinds, "by")
+            if (kind, name) == (TopBinds, "by")
             else POINT
             if (kind, name) in POINT_NAMES
             else RATED
-            if (kind, name) == (carrying.OverRating, "what")
+            if (kind, name) == (OverRating, "what")
             else values(name)
             for name in own
         },
@@ -110,7 +120,7 @@ def test_every_judgement_is_said_shortly_and_plainly(kind: type[Judgement], data
     assert said.title[0].isupper() or said.title[0].isdigit() or said.title[0] == "−", said.title
     assert len(said.title) <= 70 and len(said.body) <= 150, whole
     assert "  " not in whole and not said.title.endswith(".")
-    if kind.__module__.endswith("travel") or kind in (stance.OffTarget, stance.Lean, stance.Warp, stance.TargetTwisted):
+    if kind.__module__.endswith("travel") or kind in (OffTarget, Lean, Warp, TargetTwisted):
         assert "−" not in whole, "heights carry no sign"
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from isostat.assess.fixes import Fix
+from isostat.assess.judgement import Judgement
 from isostat.assess.setup.springs.stacked import Seated
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import Standing, cross_weight
@@ -13,7 +14,6 @@ from isostat.assess.spring.blocks import equal_block_m, over_equal_m
 from isostat.assess.spring.hanging import hanging_force_n
 from isostat.assess.stance.attitude import rake
 from isostat.assess.workings import Shown, is_approximate
-from isostat.core.findings.judgement import Judgement
 from isostat.core.limits import GRAVITY
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader

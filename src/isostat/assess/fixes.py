@@ -8,13 +8,13 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy
 from isostat.assess.remedies import apply_remedy
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.standing import cross_weight
 from isostat.assess.spring.blocks import EQUAL, PLATE
 from isostat.assess.stance.level_by_spacer import leans
 from isostat.assess.travel.judge import FREE_BUMP, free_bump
-from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.files import JobFault
 from isostat.job.schema import Job

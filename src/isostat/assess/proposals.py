@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade
 from isostat.assess.solve.assessment import Assessment, assess
-from isostat.core.findings.judgement import Grade
 from isostat.job.schema import Job
 
 

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from isostat.assess.judgement import Remedy
 from isostat.assess.spring.air_pressures import with_pressures
 from isostat.assess.stance.level_by_spacer import with_spacer
-from isostat.core.findings.judgement import Remedy
 from isostat.job.edits.items import set_share
 from isostat.job.edits.paths import put, put_number
 from isostat.job.edits.target import aim_by_axle

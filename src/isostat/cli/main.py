@@ -28,7 +28,7 @@ def _assess(job_path: Path, units: str, as_json: bool, strict: bool) -> int:
     from isostat.assess import assess  # noqa: PLC0415 - scipy is slow to import, and `--version` needs none of it
     from isostat.assess.fixes import judge_fixes  # noqa: PLC0415
     from isostat.assess.judge import judge  # noqa: PLC0415
-    from isostat.core.findings.judgement import Grade  # noqa: PLC0415
+    from isostat.assess.judgement import Grade  # noqa: PLC0415
     from isostat.wording.letter import letter  # noqa: PLC0415
     from isostat.wording.reader import Reader  # noqa: PLC0415
 

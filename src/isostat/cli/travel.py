@@ -9,13 +9,13 @@ from typing import Any
 
 from isostat.assess import Assessment, assess
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade, Step
 from isostat.assess.travel.articulation import crossing, lanes, ramp_index
 from isostat.assess.travel.damping import damped, light_and_full, revalve
 from isostat.assess.travel.shocks import ranked_shocks, shock_to_order
 from isostat.assess.travel.stop_use import nearest_arch, spacer_steps, stop_use, strap_for
 from isostat.assess.workings import Shown, is_approximate
 from isostat.cli.terminal import ANSWERED, FAULTS, tell, tell_plain
-from isostat.core.findings.judgement import Grade, Step
 from isostat.core.travel.articulation import axle_tilt
 from isostat.job.files import read_job
 from isostat.job.fitted import ShockRow

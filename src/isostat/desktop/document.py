@@ -11,7 +11,7 @@ from PyQt6.QtGui import QUndoCommand, QUndoStack
 from isostat.assess import Assessment, assess
 from isostat.assess.fixes import Fix, trials
 from isostat.assess.judge import judge
-from isostat.core.findings.judgement import Judgement
+from isostat.assess.judgement import Judgement
 from isostat.job.files import JobFault, read_job
 from isostat.job.saving import save_job, stamp_of
 from isostat.job.schema import Job

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from PyQt6.QtGui import QAction, QKeySequence
 from PyQt6.QtWidgets import QMenu
 
-from isostat.core.findings.judgement import Step
+from isostat.assess.judgement import Step
 from isostat.units.unit import CHOICES
 
 if TYPE_CHECKING:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from importlib import import_module
 
-from isostat.core.findings.judgement import Step
+from isostat.assess.judgement import Step
 from isostat.desktop.pieces.sheet import Sheet
 
 KINDS = {

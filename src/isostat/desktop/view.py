@@ -6,11 +6,11 @@ from dataclasses import dataclass
 
 from isostat.assess import Assessment
 from isostat.assess.fixes import Fix
+from isostat.assess.judgement import Grade, Judgement, Step
 from isostat.assess.measure.value_of_readings import Buy
 from isostat.assess.spring.leaves_to_add import LeavesOffered
 from isostat.assess.stance.band import Prediction
 from isostat.assess.workings import Shown
-from isostat.core.findings.judgement import Grade, Judgement, Step
 from isostat.desktop.theme import Theme
 from isostat.job.schema import Job
 from isostat.wording.about import about

@@ -21,12 +21,12 @@ from PyQt6.QtWidgets import (
 from typing_extensions import override
 
 from isostat.assess.fixes import Fix
+from isostat.assess.judgement import Step
 from isostat.assess.measure.value_of_readings import what_it_buys
 from isostat.assess.remedies import apply_remedy
 from isostat.assess.spring.leaves_to_add import leaves_offered
 from isostat.assess.stance.band import predicted
 from isostat.assess.workings import Shown
-from isostat.core.findings.judgement import Step
 from isostat.desktop.background import Background
 from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange

@@ -9,9 +9,9 @@ from isostat.assess.fixes import Fix, Leveled
 from isostat.job.points import CORNER_POINTS
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
-from isostat.wording.leaf import blocks_words
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
+from isostat.wording.springs.leaf import blocks_words
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,19 +6,19 @@ import math
 from functools import partial
 
 from isostat.assess.fixes import Fix
+from isostat.assess.judgement import Judgement
 from isostat.assess.setup.springs.stacked import Seated
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.hanging import hanging_force_n
 from isostat.assess.workings import Shown
-from isostat.core.findings.judgement import Judgement
 from isostat.core.limits import GRAVITY
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.about import about
 from isostat.wording.fixes import say_fix
-from isostat.wording.leaf import block_words
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
+from isostat.wording.springs.leaf import block_words
 
 
 def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:

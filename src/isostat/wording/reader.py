@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from isostat.core.findings.judgement import Place
+from isostat.assess.judgement import Place
 from isostat.job.schema import Job
 from isostat.units.shown import number, with_unit
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity

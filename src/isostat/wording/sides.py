@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from isostat.assess.judgement import Grade
 from isostat.assess.proposals import Rival, rivals
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings import Shown, is_approximate
-from isostat.core.findings.judgement import Grade
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.stacked import StackedPair
 from isostat.core.springs.torsion.bar import ArmLaw

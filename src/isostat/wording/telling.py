@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import singledispatch
 
-from isostat.core.findings.judgement import Judgement
+from isostat.assess.judgement import Judgement
 from isostat.wording.reader import Reader
 
 

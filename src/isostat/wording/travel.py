@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.core.findings import springs, travel
+from isostat.assess.travel.findings import DampedAmiss, DamperOff, LittleBump, LittleDroop, OrderRight, StopLeftOut, WrongOrder
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent
 from isostat.wording.reader import Reader
@@ -34,6 +34,8 @@ EVENT_WORDS = {
     Event.BAG_LONGEST: "bag is at its longest",
     Event.BAG_FLAT: "bag is flat",
 }
+
+
 SAID = 7  # of what follows one way; what comes later nobody reaches
 
 
@@ -50,12 +52,12 @@ def order_words(events: tuple[TravelEvent, ...], rides_m: float, r: Reader) -> t
 
 
 @tell.register
-def _(j: travel.StopLeftOut, r: Reader) -> tuple[str, str]:
+def _(j: StopLeftOut, r: Reader) -> tuple[str, str]:
     return "No bump stop is fitted", "Every hard bump is metal to metal: fit a stop, or a foam helper in its place."
 
 
 @tell.register
-def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
+def _(j: WrongOrder, r: Reader) -> tuple[str, str]:
     what, before = EVENT_WORDS[j.what], EVENT_WORDS[j.before]
     apart = r.height_unit(abs(j.what_m - j.before_m))
     where = ", one wheel up" if j.crossed else ""
@@ -76,7 +78,7 @@ def _(j: travel.WrongOrder, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: travel.LittleBump, r: Reader) -> tuple[str, str]:
+def _(j: LittleBump, r: Reader) -> tuple[str, str]:
     if j.left_m <= 0:
         return f"{r.height_unit(-j.left_m)} past its flat stop", "The stop is used up at ride height: the next bump is metal."
     if j.to_stop_m <= 0:
@@ -85,14 +87,14 @@ def _(j: travel.LittleBump, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: travel.LittleDroop, r: Reader) -> tuple[str, str]:
+def _(j: LittleDroop, r: Reader) -> tuple[str, str]:
     if j.left_m <= 0:
         return "No droop left", "The shock is at its end at ride height; the wheel hangs over every dip."
     return f"{r.height_unit(j.left_m)} of droop left, {r.percent(j.share)}", "The wheel hangs early over a dip."
 
 
 @tell.register
-def _(j: travel.OrderRight, r: Reader) -> tuple[str, str]:
+def _(j: OrderRight, r: Reader) -> tuple[str, str]:
     right = "Stop first, then coil, shock and metal, each with its margin."
     if j.assumed:
         numbers = "a number" if j.assumed == 1 else f"{j.assumed} numbers"
@@ -101,7 +103,7 @@ def _(j: travel.OrderRight, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: springs.DamperOff, r: Reader) -> tuple[str, str]:
+def _(j: DamperOff, r: Reader) -> tuple[str, str]:
     word = "less" if j.share < 1 else "more"
     return f"Damped {r.percent(abs(1 - j.share))} {word} than as found", (
         "For the new spring and the heaviest load; 1.00 is the damper of now. Ask for a revalve, or other dampers."
@@ -109,7 +111,7 @@ def _(j: springs.DamperOff, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: springs.DampedAmiss, r: Reader) -> tuple[str, str]:
+def _(j: DampedAmiss, r: Reader) -> tuple[str, str]:
     was = "" if j.found_ratio is None else f", {j.found_ratio:.2f} as found"
     if j.ratio < j.low:
         return (

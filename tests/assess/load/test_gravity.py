@@ -7,7 +7,7 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.load.gravity import gravity_height_in, gravity_height_m, stability
-from isostat.core.findings.stance import TipsSooner
+from isostat.assess.stance.findings import TipsSooner
 from isostat.job.edits import paths as edits
 from tests.jobs import hive_on_coils
 

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from isostat.assess import assess
 from isostat.assess.fixes import apply_remedy, judge_fixes
 from isostat.assess.judge import judge
-from isostat.core.findings.readings import LikelySlip
+from isostat.assess.measure.findings import LikelySlip
 from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
 from isostat.wording.fixes import say_fix

@@ -10,12 +10,15 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.fixes import apply_remedy, judge_fixes
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade
+from isostat.assess.load.findings import OverRating
 from isostat.assess.load.gravity import gravity_height_m
+from isostat.assess.measure.findings import BlocksOff, HangsElsewhere, HubHeightOff, LikelySlip, RateTold, SidesDisagree
 from isostat.assess.measure.lift_test import friction_m, lift_result
 from isostat.assess.setup.cycle_sheet import cycle_motion
 from isostat.assess.solve.standing import cross_weight
-from isostat.core.findings import carrying, readings, springs, stance
-from isostat.core.findings.judgement import Grade
+from isostat.assess.stance.findings import CrossWanted
+from isostat.assess.travel.findings import DamperOff
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.statics import lever
@@ -93,7 +96,7 @@ def test_a_hub_height_corrects_the_radius_and_never_the_load() -> None:
     assert a.loading.sprung == pytest.approx(base.loading.sprung)
     assert np.abs(a.found.rest.pose[:, HIVE.weighed_case]).max() < 1e-5, "as found, as weighed stands where it stood"
     far = edits.put(job, ("as_found", "axles", 0, "tyre_radius_m"), 0.44)
-    assert readings.HubHeightOff in kinds(far) and readings.HubHeightOff not in kinds(job)
+    assert HubHeightOff in kinds(far) and HubHeightOff not in kinds(job)
 
 
 def test_unsprung_and_tyre_rate_follow_from_what_is_there_and_typed_ones_win() -> None:
@@ -200,7 +203,7 @@ def test_sides_that_were_mixed_up_are_named_and_swapped_back_by_the_button() -> 
     mixed = edits.put(mixed, corner(0, "right", "stop_gap_m"), 0.050)
     mixed = edits.put(edits.put(mixed, corner(0, "left", "shaft_showing_m"), None), corner(0, "right", "shaft_showing_m"), None)
     a = assess(mixed)
-    found = [j for j in judge(a) if isinstance(j, readings.SidesDisagree)]
+    found = [j for j in judge(a) if isinstance(j, SidesDisagree)]
     assert len(found) == 1 and found[0].swapped and found[0].place.axle == 0
     fixes = [f for f in judge_fixes(a, judge(a)) if f.remedy.quantity == "swap sides"]
     assert {f.remaining for f in fixes} == {None} and len(fixes) == 2
@@ -209,7 +212,7 @@ def test_sides_that_were_mixed_up_are_named_and_swapped_back_by_the_button() -> 
 
 def test_a_height_read_from_the_ground_is_named_with_the_hub_taken_off() -> None:
     a = assess(changed((corner(1, "right", "hub_to_arch_m"), 0.481 + 0.368)))
-    slip = next(j for j in judge(a) if isinstance(j, readings.LikelySlip))
+    slip = next(j for j in judge(a) if isinstance(j, LikelySlip))
     assert slip.slip == "tyre" and slip.likely == pytest.approx(0.481, abs=0.02)
 
 
@@ -257,7 +260,7 @@ def test_plates_alone_give_a_marked_guess_and_none_is_refused() -> None:
 def test_blocks_that_are_lower_than_the_pads_are_said_with_what_they_shift() -> None:
     two = {"way": "two pads", "pad_m": {"value": 0.06}, "block_m": {"value": 0.02}}
     a = assess(job_from({**HIVE.model_dump(), "weighing": two}, "two pads"))
-    found = next(j for j in judge(a) if isinstance(j, readings.BlocksOff))
+    found = next(j for j in judge(a) if isinstance(j, BlocksOff))
     by_moments = 2100.0 * gravity_height_m(a).value * 0.04 / 3.18**2
     assert abs(found.shift_kg) == pytest.approx(by_moments, rel=0.02)
 
@@ -269,13 +272,13 @@ def test_a_wanted_cross_weight_is_met_within_the_step_of_a_spacer_and_leaves_axl
     case = a.target_case
     assert cross_weight(a.proposed.pad_kg)[case] == pytest.approx(share, abs=0.0035)
     assert a.proposed.pad_kg[..., case].sum(axis=1) == pytest.approx(free.proposed.pad_kg[..., case].sum(axis=1), abs=2.0)
-    found = next(j for j in judge(a) if isinstance(j, stance.CrossWanted))
+    found = next(j for j in judge(a) if isinstance(j, CrossWanted))
     assert found.grade is Grade.NOTE and found.wanted == share
     same = a.job
     for axle in (0, 1):
         same = edits.put(same, ("proposal", "axles", axle, "sides"), "same")
     if share != 0.50:
-        worse = next(j for j in judge(assess(same)) if isinstance(j, stance.CrossWanted))
+        worse = next(j for j in judge(assess(same)) if isinstance(j, CrossWanted))
         assert worse.grade is Grade.WATCH, "same springs both sides cannot set it"
 
 
@@ -284,7 +287,7 @@ def test_a_tyre_that_carries_more_than_it_may_is_a_fault_that_no_spring_clears()
     a = assess(
         changed((("vehicle", "axles", 1, "tyre_plate_kg"), heaviest - 20.0), (("vehicle", "axles", 1, "wheel_plate_kg"), 950.0))
     )
-    found = [j for j in judge(a) if isinstance(j, carrying.OverRating) and j.what != "plate"]
+    found = [j for j in judge(a) if isinstance(j, OverRating) and j.what != "plate"]
     over = [j for j in found if j.load_kg > j.rating_kg]
     assert over and all(j.grade is Grade.FAULT and j.what == "tyre" for j in over)
     assert {r.quantity for j in over for r in j.remedies} <= {"move", "carry less"}
@@ -316,22 +319,22 @@ def test_a_lift_test_tells_rate_and_friction_and_its_rate_is_taken_by_the_button
     assert result is not None and result.wheel_rate == pytest.approx(30e3, rel=0.01)
     assert result.friction_n / GRAVITY == pytest.approx(14.0, rel=0.05)
     assert friction_m(a, 1) == pytest.approx(14.0 * GRAVITY / 30e3, rel=0.1)
-    told = [j for j in judge(a) if isinstance(j, springs.RateTold) and j.by == "lift"]
+    told = [j for j in judge(a) if isinstance(j, RateTold) and j.by == "lift"]
     assert [j.place.side for j in told] == [None], "both sides agree: it is the axle's"
     job = apply_remedy(job, told[0].remedies[0])
-    assert springs.RateTold not in kinds(job)
+    assert RateTold not in kinds(job)
     assert HIVE.as_found.axles[1].left.rate_n_per_m != job.as_found.axles[1].left.rate_n_per_m
 
 
 def test_a_lift_test_that_hangs_elsewhere_than_the_shock_says_is_a_finding() -> None:
     by_shock = -droop_end(assess(HIVE).found.events[1][0]).travel_m
     job = _with_lift(top=by_shock - 0.02)
-    assert springs.HangsElsewhere in kinds(job)
-    assert springs.HangsElsewhere not in kinds(_with_lift(top=by_shock))
+    assert HangsElsewhere in kinds(job)
+    assert HangsElsewhere not in kinds(_with_lift(top=by_shock))
 
 
 def test_a_damper_of_now_under_a_stiffer_spring_and_more_load_is_said_to_damp_less() -> None:
     job = changed((("proposal", "axles", 1, "damping"), 1.0))
-    j = next(j for j in judge(assess(job)) if isinstance(j, springs.DamperOff))
+    j = next(j for j in judge(assess(job)) if isinstance(j, DamperOff))
     assert j.share < 0.85
-    assert springs.DamperOff not in kinds(changed((("proposal", "axles", 1, "damping"), 1.0 / j.share)))
+    assert DamperOff not in kinds(changed((("proposal", "axles", 1, "damping"), 1.0 / j.share)))

@@ -9,12 +9,11 @@ import pytest
 
 from isostat.assess import Assessment, assess
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade
+from isostat.assess.load.findings import BeamAtStop, LoadOutsideWheels, NoseLoad, TandemUneven
 from isostat.assess.load.judge_tandem import beam_angles
 from isostat.assess.load.ratings import nose_kg
 from isostat.assess.solve.assessment import _as_found, _stood
-from isostat.core.findings import tandem
-from isostat.core.findings.carrying import LoadOutsideWheels, NoseLoad
-from isostat.core.findings.judgement import Grade
 from isostat.core.parts.equalizer import Equalized
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.job.demos import demo
@@ -88,7 +87,7 @@ def uneven(job: Job) -> Job:
 
 
 def test_unlike_axles_and_a_beam_at_its_stop_are_said() -> None:
-    told = [j for j in judge(assess(uneven(demo("dairy-trailer")))) if isinstance(j, tandem.TandemUneven)]
+    told = [j for j in judge(assess(uneven(demo("dairy-trailer")))) if isinstance(j, TandemUneven)]
     assert [round(j.front_kg) for j in told] == [600]
     job = put(demo("dairy-trailer"), ("vehicle", "beam_m"), 0.05)
     for side in ("left", "right"):  # springs so unlike that the beam runs out
@@ -98,7 +97,7 @@ def test_unlike_axles_and_a_beam_at_its_stop_are_said() -> None:
     a = assess(job)
     angles = beam_angles(a)
     assert angles is not None and np.abs(angles).max() == pytest.approx(np.radians(20.0))
-    assert any(isinstance(j, tandem.BeamAtStop) for j in judge(a))
+    assert any(isinstance(j, BeamAtStop) for j in judge(a))
     assert any(isinstance(c, Equalized) for c in a.proposed.bank.couples)
     assert a.proposed.rest.converged.all()
 

@@ -11,11 +11,20 @@ from scipy.optimize import brentq
 
 from isostat.assess import Assessment, assess
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Place, Step
 from isostat.assess.load.staying import stays_kg
 from isostat.assess.remedies import apply_remedy
 from isostat.assess.spring.air import Aired, aired, on_steel
-from isostat.core.findings import air, curved
-from isostat.core.findings.judgement import Place, Step
+from isostat.assess.spring.findings import SpringLacks
+from isostat.assess.spring.findings_air import (
+    AirForWhatStays,
+    BagEnds,
+    BagOverloaded,
+    ClaimOff,
+    LimitsUnknown,
+    PressureOutside,
+    ValvesFight,
+)
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.springs.air.bag import ambient_pa, charted
 from isostat.core.travel.events import bump_end, droop_end, travel_of
@@ -123,14 +132,14 @@ def test_bags_that_were_found_take_their_pressure_from_the_scales() -> None:
 
 def test_limits_and_valves_are_judged() -> None:
     hot = judge(assess(on_air(most_pa=300_000)))
-    over = [j for j in hot if isinstance(j, air.PressureOutside)]
+    over = [j for j in hot if isinstance(j, PressureOutside)]
     assert over and over[0].over and over[0].gauge_pa > 400_000, "what the load asks, not what the valve gives"
     four = on_air(1, on_air(0, gas="levelled", stands_m=0.2, across_m=0.17), gas="levelled")
-    fights = [j for j in judge(assess(four)) if isinstance(j, air.ValvesFight)]
+    fights = [j for j in judge(assess(four)) if isinstance(j, ValvesFight)]
     assert [j.valves for j in fights] == [4]
     three = put(four, ("proposal", "axles", 0, "air", "lines"), "tee")
-    assert not [j for j in judge(assess(three)) if isinstance(j, air.ValvesFight)]
-    assert any(isinstance(j, air.LimitsUnknown) for j in judge(assess(on_air(least_pa=None))))
+    assert not [j for j in judge(assess(three)) if isinstance(j, ValvesFight)]
+    assert any(isinstance(j, LimitsUnknown) for j in judge(assess(on_air(least_pa=None))))
 
 
 @pytest.mark.parametrize(
@@ -147,7 +156,7 @@ def test_limits_and_valves_are_judged() -> None:
 def test_what_is_no_air_spring_is_said_and_a_coil_stands_in(more: dict[str, object], words: str) -> None:
     a = assess(on_air(**more))
     assert words in a.orders[1].lacks
-    assert any(isinstance(j, curved.SpringLacks) for j in judge(a))
+    assert any(isinstance(j, SpringLacks) for j in judge(a))
     assert a.proposed.stands.all()
 
 
@@ -192,7 +201,7 @@ def test_trade_a_claim_of_a_thousand_pounds_at_35_psi_is_held_against_pressure_t
     claim = {"chart": [{"height_m": 0.2, "load_kg": 1000 * lb}], "chart_pa": 35 * psi, "left_pa": 200_000, "stands_m": 0.24}
     for wide, said in ((0.10, True), (round(across, 4), False)):
         job = put(demo("hive-hauler"), ("proposal", "axles", 1, "helper"), {**BAG, **claim, "across_m": wide})
-        found = [j for j in judge(assess(job)) if isinstance(j, air.ClaimOff)]
+        found = [j for j in judge(assess(job)) if isinstance(j, ClaimOff)]
         assert bool(found) is said
         if said:
             assert found[0].by_area_kg == pytest.approx(35 * psi * math.pi * 0.05**2 / GRAVITY)
@@ -202,16 +211,16 @@ def test_trade_a_claim_of_a_thousand_pounds_at_35_psi_is_held_against_pressure_t
 def test_a_bag_over_its_makers_load_is_a_fault_in_the_case_that_loads_it_most() -> None:
     """Bellows over a leaf: 4,800 lb a pair at most (common practice, no source); the worst case and side are named."""
     most = told(assess(on_air())).carries_kg.max()
-    found = [j for j in judge(assess(on_air(most_kg=round(most - 40)))) if isinstance(j, air.BagOverloaded)]
+    found = [j for j in judge(assess(on_air(most_kg=round(most - 40)))) if isinstance(j, BagOverloaded)]
     assert len(found) == 1 and found[0].carries_kg == pytest.approx(most) and found[0].place.case is not None
-    assert not [j for j in judge(assess(on_air(most_kg=4800 * 0.45359237 / 2))) if isinstance(j, air.BagOverloaded)]
+    assert not [j for j in judge(assess(on_air(most_kg=4800 * 0.45359237 / 2))) if isinstance(j, BagOverloaded)]
 
 
 def test_a_bag_that_would_end_the_droop_or_the_bump_is_said() -> None:
     """A bag is never the droop limit, and keeps a stop inside its own end (common practice, no source)."""
     for more, drawn in (({"height_m": 0.24, "least_m": 0.05}, True), ({"least_m": 0.13}, False)):
         a = assess(on_air(**more))
-        found = [j for j in judge(a) if isinstance(j, air.BagEnds) and j.drawn is drawn]
+        found = [j for j in judge(a) if isinstance(j, BagEnds) and j.drawn is drawn]
         assert found
         for j in found:
             events = a.proposed.events[1][int(j.place.side or 0)]
@@ -221,19 +230,19 @@ def test_a_bag_that_would_end_the_droop_or_the_bump_is_said() -> None:
             assert j.step is Step.TRAVEL
         worst = max(j.by_m for j in found)
         for remedy in (r for j in found for r in j.remedies):
-            after = [j.by_m for j in judge(assess(apply_remedy(a.job, remedy))) if isinstance(j, air.BagEnds) and j.drawn is drawn]
+            after = [j.by_m for j in judge(assess(apply_remedy(a.job, remedy))) if isinstance(j, BagEnds) and j.drawn is drawn]
             assert max(after, default=0.0) < worst, "the shock shorter, or the stop sooner, by what the bag is short of"
         whole = next(r for j in found for r in j.remedies if j.by_m == worst)
         assert whole.quantity == ("shock length" if drawn else "stop spacer")
-        assert not [j for j in judge(assess(apply_remedy(a.job, whole))) if isinstance(j, air.BagEnds) and j.drawn is drawn]
-    assert not [j for j in judge(assess(on_air(height_m=0.4, stands_m=0.26, least_m=0.05))) if isinstance(j, air.BagEnds)]
+        assert not [j for j in judge(assess(apply_remedy(a.job, whole))) if isinstance(j, BagEnds) and j.drawn is drawn]
+    assert not [j for j in judge(assess(on_air(height_m=0.4, stands_m=0.26, least_m=0.05))) if isinstance(j, BagEnds)]
 
 
 @pytest.mark.parametrize(("share", "said"), [(0.45, False), (0.55, True)])
 def test_air_that_holds_up_what_stays_is_said_from_half_of_it_on(share: float, said: bool) -> None:
     """Steel for what stays, air for what comes and goes (common practice, no source)."""
     job = demo("orchard-sprayer")
-    light = next(j for j in judge(assess(job)) if isinstance(j, air.AirForWhatStays))
+    light = next(j for j in judge(assess(job)) if isinstance(j, AirForWhatStays))
     wanted = light.air_kg / share  # of gear that stays, over the rear axle
     index = next(n for n, item in enumerate(job.items) if item.stays)
     behind = job.vehicle.axles[1].behind_front_m.value
@@ -248,5 +257,5 @@ def test_air_that_holds_up_what_stays_is_said_from_half_of_it_on(share: float, s
     now = float(told(a).carries_kg[:, light.place.case].sum())
     stays = float(stays_kg(a, 1)[light.place.case])
     assert stays == pytest.approx(carried / share, rel=0.01)
-    found = [j for j in judge(a) if isinstance(j, air.AirForWhatStays)]
+    found = [j for j in judge(a) if isinstance(j, AirForWhatStays)]
     assert bool(found) is (now > 0.5 * stays) is said

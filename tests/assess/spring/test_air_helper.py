@@ -17,8 +17,8 @@ from isostat.assess.setup.springs.laws import Incomplete
 from isostat.assess.solve.standing import wheel_curve
 from isostat.assess.spring.air import aired, blocks_on_steel, on_steel
 from isostat.assess.spring.air_pressures import helper_pressures, with_pressures
+from isostat.assess.spring.findings_air import HelperLacks, LimitsUnknown, PressureOutside
 from isostat.assess.spring.leaf import pack_force_n
-from isostat.core.findings import air
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.air.bag import SEA_LEVEL
 from isostat.core.vehicle.wheel_forces import ExactForces
@@ -92,18 +92,18 @@ def test_people_in_the_bed_sink_less_on_air() -> None:
 
 def test_pressures_are_held_against_the_bags_own_limits_in_every_case() -> None:
     """Bellows over a leaf: 5 to 100 psi, a pressure near the most is dangerous (common practice, no source)."""
-    said = [j for j in judge(assess(helped())) if isinstance(j, air.LimitsUnknown)]
+    said = [j for j in judge(assess(helped())) if isinstance(j, LimitsUnknown)]
     assert len(said) == 1
     a = assess(helped(least_pa=35_000, most_pa=215_000))
-    over = [j for j in judge(a) if isinstance(j, air.PressureOutside)]
+    over = [j for j in judge(a) if isinstance(j, PressureOutside)]
     told = aired(a, 1)
     assert told is not None and over and over[0].over and over[0].grade.name == "FAULT"
     assert over[0].gauge_pa == pytest.approx(told.gauge_pa.max()) and told.gauge_pa[1, a.target_case] == pytest.approx(
         240_000, rel=0.02
     )
-    assert not [j for j in judge(assess(helped(least_pa=35_000, most_pa=600_000))) if isinstance(j, air.PressureOutside)]
+    assert not [j for j in judge(assess(helped(least_pa=35_000, most_pa=600_000))) if isinstance(j, PressureOutside)]
     low = assess(helped(least_pa=195_000, most_pa=600_000))
-    assert [j.over for j in judge(low) if isinstance(j, air.PressureOutside)] == [False], "when light the gas has more room"
+    assert [j.over for j in judge(low) if isinstance(j, PressureOutside)] == [False], "when light the gas has more room"
 
 
 def test_a_pack_beside_a_bag_carries_the_rest() -> None:
@@ -249,11 +249,11 @@ def test_a_bag_without_a_pressure_is_said_and_solved_by_its_fix() -> None:
     for side in ("left", "right"):
         job = put(job, ("proposal", "axles", 1, side, "spacer_m"), 0.0)
     a = assess(job)
-    (said,) = [j for j in judge(a) if isinstance(j, air.HelperLacks)]
+    (said,) = [j for j in judge(a) if isinstance(j, HelperLacks)]
     assert "no pressure" in said.reason and a.fits[1].helper is None
     (fix,) = [f for f in judge_fixes(a, judge(a)) if f.judgement == said]
     b = assess(fix.job)
-    assert not [j for j in judge(b) if isinstance(j, air.HelperLacks)]
+    assert not [j for j in judge(b) if isinstance(j, HelperLacks)]
     assert b.proposed.hub_to_arch_m[1, :, b.target_case] == pytest.approx(b.target_m[1], abs=0.0012)
 
 

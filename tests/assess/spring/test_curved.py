@@ -13,14 +13,15 @@ from scipy.optimize import brentq
 from isostat.assess import Assessment, assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Judgement
 from isostat.assess.proposals import rivals
 from isostat.assess.solve.standing import wheel_curve
+from isostat.assess.spring.findings import NoWire, SpringLacks, TooTight, TurnsTouch
+from isostat.assess.spring.findings_stacked import CollarBeyond, NoRingWindow, PastCrossover, RingNotSet, RingOutside, TopBinds
 from isostat.assess.spring.pairs import pair_wish, pairs_for, with_pair
 from isostat.assess.spring.shapes import found_shapes, ordered_shapes
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.winding import wound
-from isostat.core.findings import curved
-from isostat.core.findings.judgement import Judgement
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.ring_fit import SHARE, main_length
 from isostat.core.springs.stacked import StackedPair
@@ -139,16 +140,16 @@ def test_a_collar_moves_height_not_rate_and_hanging_does_not_move(down: float) -
 
 
 BAD = {
-    "no window": ({"stack__main__solid_m": 0.21}, curved.NoRingWindow, "main spring"),
-    "ring far": ({"stack__placed": "typed", "stack__ring_m": 0.25}, curved.RingOutside, "main spring"),
-    "ring near": ({"stack__placed": "typed", "stack__ring_m": 0.06}, curved.RingOutside, "top spring"),
-    "share beyond": ({"stack__share": 1.0, "stack__top__solid_m": 0.2}, curved.RingNotSet, ""),
-    "past": ({"stack__placed": "typed", "stack__ring_m": 0.23}, curved.PastCrossover, ""),
-    "top binds": ({"stack__placed": "typed", "stack__ring_m": None, "stack__top__solid_m": 0.18}, curved.TopBinds, ""),
-    "thread": ({"stack__down_m": 0.001}, curved.CollarBeyond, ""),
-    "body": ({"stack__body_m": 0.0655}, curved.TooTight, "top spring"),
-    "lacks": ({"stack__main__rate_n_per_m": None}, curved.SpringLacks, ""),
-    "no springs": ({"stack__top__solid_m": 0.304}, curved.SpringLacks, ""),
+    "no window": ({"stack__main__solid_m": 0.21}, NoRingWindow, "main spring"),
+    "ring far": ({"stack__placed": "typed", "stack__ring_m": 0.25}, RingOutside, "main spring"),
+    "ring near": ({"stack__placed": "typed", "stack__ring_m": 0.06}, RingOutside, "top spring"),
+    "share beyond": ({"stack__share": 1.0, "stack__top__solid_m": 0.2}, RingNotSet, ""),
+    "past": ({"stack__placed": "typed", "stack__ring_m": 0.23}, PastCrossover, ""),
+    "top binds": ({"stack__placed": "typed", "stack__ring_m": None, "stack__top__solid_m": 0.18}, TopBinds, ""),
+    "thread": ({"stack__down_m": 0.001}, CollarBeyond, ""),
+    "body": ({"stack__body_m": 0.0655}, TooTight, "top spring"),
+    "lacks": ({"stack__main__rate_n_per_m": None}, SpringLacks, ""),
+    "no springs": ({"stack__top__solid_m": 0.304}, SpringLacks, ""),
 }
 
 
@@ -158,7 +159,7 @@ def test_what_is_wrong_with_a_stack_is_found_and_nothing_else_breaks(name: str) 
     a = assess(fitted(demo("survey-buggy"), 0, **changes))
     said = [j for j in found(a, kind) if j.place.axle == 0]
     assert said, [type(j).__name__ for j in judge(a)]
-    if isinstance(said[0], curved.TopBinds):
+    if isinstance(said[0], TopBinds):
         assert said[0].by == "top solid"
     if part:
         assert part in (getattr(said[0], "binds", part), getattr(said[0], "part", part))
@@ -187,7 +188,7 @@ def test_pairs_off_the_shelf_stand_at_the_target_when_taken() -> None:
         case = b.target_case
         assert b.proposed.hub_to_arch_m[0, :, case] == pytest.approx(b.target_m[0], abs=0.0015)
         assert b.orders[0].order.rate_n_per_m[0] == pytest.approx(pair_wish(a, 0, far=far).series, rel=0.12)
-        assert not found(b, curved.NoRingWindow) and not found(b, curved.TopBinds) and not found(b, curved.CollarBeyond)
+        assert not found(b, NoRingWindow) and not found(b, TopBinds) and not found(b, CollarBeyond)
 
 
 def test_a_third_spring_and_counted_turns_are_solved_too() -> None:
@@ -222,20 +223,20 @@ def test_a_wound_coil_is_judged_by_its_place_and_its_wire() -> None:
     assert told.used_ride < told.used_bump <= 1.0
     wide = told.helix.mean_m + told.helix.wire_m
     narrow = assess(fitted(job, 0, pocket_m=wide + 0.001))
-    by = found(narrow, curved.TooTight)
+    by = found(narrow, TooTight)
     assert len(by) == 1 and by[0].by_m == pytest.approx(told.helix.grows_m(), abs=1e-9), "pressed it grows"  # type: ignore[attr-defined]
     bag = fitted(job, 0, ways__bag_across_m=0.13, ways__bag_pa=150_000)
-    assert [j.within for j in found(assess(bag), curved.TooTight)] == ["bag"]  # type: ignore[attr-defined]
+    assert [j.within for j in found(assess(bag), TooTight)] == ["bag"]  # type: ignore[attr-defined]
     body = fitted(job, 0, stack__body_m=0.1175)
-    assert [j.within for j in found(assess(body), curved.TooTight)] == ["body"]  # type: ignore[attr-defined]
+    assert [j.within for j in found(assess(body), TooTight)] == ["body"]  # type: ignore[attr-defined]
     stiff = fitted(job, 0, left__rate_n_per_m=150_000, right__rate_n_per_m=150_000, inside_m=0.06)
-    none = found(assess(stiff), curved.NoWire)
+    none = found(assess(stiff), NoWire)
     assert none and none[0].strong_m > none[0].roomy_m  # type: ignore[attr-defined]
 
 
 def test_turns_that_touch_are_a_note_never_a_fault() -> None:
     a = assess(demo("puppet-van"))
-    touching = found(a, curved.TurnsTouch)
+    touching = found(a, TurnsTouch)
     assert len(touching) == 1 and touching[0].grade.name == "NOTE"
     assert not any(j.grade.name == "FAULT" for j in judge(a))
 
@@ -309,5 +310,5 @@ def test_a_stack_that_its_shock_cannot_take_is_a_sentence_and_a_plain_coil_stand
     job = put(put(job, ("proposal", "axles", 0, "stack", "extended_m"), 2.0), ("proposal", "axles", 0, "left", "collar_m"), -0.2)
     a = assess(job)
     assert a.orders[0].lacks == "collar to perch, extended is 2.2 m; accepted is 0.05 to 2 m." and a.orders[0].stack is None
-    assert any(isinstance(j, curved.SpringLacks) and a.orders[0].lacks in j.reason for j in judge(a))
+    assert any(isinstance(j, SpringLacks) and a.orders[0].lacks in j.reason for j in judge(a))
     assert np.isfinite(a.proposed.hub_to_arch_m).all() and a.orders[1].stack is not None

@@ -8,11 +8,12 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade
 from isostat.assess.setup.springs.laws import leaf_pack
+from isostat.assess.spring.findings import SpringLacks
+from isostat.assess.spring.findings_leaf import LeafStress, PackTooHigh
 from isostat.assess.spring.leaf import pack_force_n, packed
 from isostat.assess.spring.leaves_to_add import LeavesOffered, leaves_offered, with_added
-from isostat.core.findings import curved
-from isostat.core.findings.judgement import Grade
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.rising import compression_at
 from isostat.core.travel.events import bump_end
@@ -97,8 +98,8 @@ def test_a_block_moves_the_axle_not_the_rate() -> None:
     assert rates[1] == pytest.approx(rates[0], rel=2e-3)
 
 
-def stressed(job: Job) -> list[curved.LeafStress]:
-    return [j for j in judge(assess(job)) if isinstance(j, curved.LeafStress)]
+def stressed(job: Job) -> list[LeafStress]:
+    return [j for j in judge(assess(job)) if isinstance(j, LeafStress)]
 
 
 def test_the_verdict_on_stress_is_nominal_and_a_pack_left_as_it_was_is_no_worse_than_a_note() -> None:
@@ -140,9 +141,9 @@ def test_what_is_offered_against_stress_and_height_has_been_tried_and_does_it() 
     assert len(thin.leaves) == 6 and thin.law.rate(np.asarray(0.1)) == pytest.approx(was.law.rate(np.asarray(0.1)), rel=0.06)
     high = leaf_edits.rearch(job, 1, 0.09)
     b = assess(high)
-    (too,) = [j for j in judge(b) if isinstance(j, curved.PackTooHigh)]
+    (too,) = [j for j in judge(b) if isinstance(j, PackTooHigh)]
     less = next(f for f in judge_fixes(b, judge(b)) if f.judgement == too and f.remedy.quantity == "arch")
-    assert not [j for j in judge(assess(less.job)) if isinstance(j, curved.PackTooHigh) and j.by_m > 0.004]
+    assert not [j for j in judge(assess(less.job)) if isinstance(j, PackTooHigh) and j.by_m > 0.004]
 
 
 def test_what_a_shop_does_changes_what_it_should() -> None:
@@ -172,13 +173,13 @@ def test_what_a_shop_does_changes_what_it_should() -> None:
 @pytest.mark.parametrize(
     ("change", "kind", "words"),
     [
-        ({"leaves": []}, curved.SpringLacks, "No leaf is measured"),
-        ({"leaves": [{"front_m": 0.6}]}, curved.SpringLacks, "Width of leaf 1 is missing"),
-        ({"leaves": [{"front_m": 0.5, "width_m": 0.06, "thick_m": 0.008}, {"front_m": 0.6, "thick_m": 0.008}]}, curved.SpringLacks,
+        ({"leaves": []}, SpringLacks, "No leaf is measured"),
+        ({"leaves": [{"front_m": 0.6}]}, SpringLacks, "Width of leaf 1 is missing"),
+        ({"leaves": [{"front_m": 0.5, "width_m": 0.06, "thick_m": 0.008}, {"front_m": 0.6, "thick_m": 0.008}]}, SpringLacks,
          "length of leaf 2, front, over the one above it"),
-        ({"leaves": [{"front_m": 0.3, "width_m": 0.06, "thick_m": 0.008}], "clamp_m": 0.29}, curved.LeafStress, ""),
+        ({"leaves": [{"front_m": 0.3, "width_m": 0.06, "thick_m": 0.008}], "clamp_m": 0.29}, LeafStress, ""),
         ({"leaves": [{"front_m": 0.62, "width_m": 0.0635, "thick_m": 0.012, "rise_m": 0.30},
-                     {"front_m": 0.5, "thick_m": 0.012, "rise_m": 0.2}]}, curved.PackTooHigh, ""),
+                     {"front_m": 0.5, "thick_m": 0.012, "rise_m": 0.2}]}, PackTooHigh, ""),
     ],
 )  # fmt: skip
 def test_a_pack_that_cannot_be_or_will_not_do_is_said(change: dict[str, object], kind: type, words: str) -> None:

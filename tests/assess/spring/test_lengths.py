@@ -15,9 +15,9 @@ from isostat.assess.measure.pressed import pressed
 from isostat.assess.setup.springs.laws import leaf_pack
 from isostat.assess.setup.springs.leaf import u_bolt_m
 from isostat.assess.spring.air import aired
+from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.travel.margins import kept
 from isostat.assess.travel.stop_use import arch_at, strap_for
-from isostat.core.findings.travel import WrongOrder
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import droop_end, travel_of
 from isostat.core.vehicle.clearance import ramp_angles, tangent_angle

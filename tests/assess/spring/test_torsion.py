@@ -9,7 +9,8 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
-from isostat.core.findings import curved
+from isostat.assess.spring.findings import SpringLacks
+from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
 from isostat.core.travel.events import bump_end, droop_end, travel_of
 from isostat.job.edits.paths import put
 from tests.jobs import twisted
@@ -61,7 +62,7 @@ def test_an_anchor_turned_further_lifts_and_a_thicker_bar_is_stiffer() -> None:
 @pytest.mark.parametrize(("field", "words"), [("diameter_m", "Diameter of the torsion bar"), ("angle_rad", "Angle of the arm")])
 def test_what_is_missing_of_a_bar_is_said_and_a_coil_stands_in(field: str, words: str) -> None:
     a = assess(put(twisted(), ("as_found", "axles", 0, "torsion", field), None))
-    said = [j.reason for j in judge(a) if isinstance(j, curved.SpringLacks)]
+    said = [j.reason for j in judge(a) if isinstance(j, SpringLacks)]
     assert len(said) == 2 and all(words in reason for reason in said), "as found, and as proposed"
     assert np.isfinite(a.proposed.hub_to_arch_m).all()
 
@@ -69,11 +70,11 @@ def test_what_is_missing_of_a_bar_is_said_and_a_coil_stands_in(field: str, words
 def test_a_thin_bar_turned_far_is_over_its_stress_at_full_bump() -> None:
     """τ = 16·T/(π·d³) with the arm where the stop is flat, by hand."""
     thick = assess(twisted())
-    assert not [j for j in judge(thick) if isinstance(j, curved.BarStress)]
+    assert not [j for j in judge(thick) if isinstance(j, BarStress)]
     short = put(twisted(), ("proposal", "axles", 0, "torsion", "length_m"), 0.45)
     a = assess(put(short, ("proposal", "axles", 0, "torsion", "diameter_m"), 0.031))
     told = a.orders[0].torsion
-    found = [j for j in judge(a) if isinstance(j, curved.BarStress)]
+    found = [j for j in judge(a) if isinstance(j, BarStress)]
     assert told is not None and len(found) == 1
     side = int(found[0].place.side or 0)
     end = bump_end(a.proposed.events[0][side]).travel_m
@@ -85,7 +86,7 @@ def test_a_thin_bar_turned_far_is_over_its_stress_at_full_bump() -> None:
 
 def test_an_arm_that_meets_its_stop_before_the_shock_tops_takes_the_blow() -> None:
     a = assess(put(twisted(), ("proposal", "axles", 0, "torsion", "stop_rad"), -0.15))
-    found = [j for j in judge(a) if isinstance(j, curved.ArmStopFirst)]
+    found = [j for j in judge(a) if isinstance(j, ArmStopFirst)]
     assert len(found) == 2
     for j in found:
         events = a.proposed.events[0][int(j.place.side or 0)]
@@ -96,4 +97,4 @@ def test_an_arm_that_meets_its_stop_before_the_shock_tops_takes_the_blow() -> No
         up = [float(a.axles[0].spring_motion.at(np.asarray(u))[0]) for u in (stop, float(a.target_travel_m[0, side]))]
         assert told.arm_m * (math.sin(told.at_target[side]) - math.sin(-0.15)) == pytest.approx(up[1] - up[0], abs=1e-6)
     low = assess(put(twisted(), ("proposal", "axles", 0, "torsion", "stop_rad"), -0.7))
-    assert not [j for j in judge(low) if isinstance(j, curved.ArmStopFirst)]
+    assert not [j for j in judge(low) if isinstance(j, ArmStopFirst)]

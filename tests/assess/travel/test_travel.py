@@ -10,14 +10,13 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.fixes import apply_remedy, judge_fixes
 from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade
 from isostat.assess.travel.articulation import lanes
 from isostat.assess.travel.damping import RIDE_SPEED, as_weighed, damped, light_and_full, revalve
+from isostat.assess.travel.findings import DampedAmiss, WrongOrder
 from isostat.assess.travel.judge import FREE_BUMP
 from isostat.assess.travel.shocks import ranked_shocks, seat_of, shock_to_order
 from isostat.assess.travel.stop_use import spacer_steps, stop_use, strap_for
-from isostat.core.findings.judgement import Grade
-from isostat.core.findings.springs import DampedAmiss
-from isostat.core.findings.travel import WrongOrder
 from isostat.core.limits import OutOfRange
 from isostat.core.travel.events import droop_end, travel_of
 from isostat.core.travel.shock_fit import Seat, Shock, asked_shock, fit_shocks

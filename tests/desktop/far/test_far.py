@@ -8,7 +8,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
-from isostat.core.findings.judgement import Step
+from isostat.assess.judgement import Step
 from isostat.desktop.far.view import FarField, as_typed
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.window import MainWindow

@@ -8,7 +8,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
-from isostat.core.findings.judgement import Step
+from isostat.assess.judgement import Step
 from isostat.desktop.load.step import LoadStep
 from isostat.desktop.pieces.disc import Disc
 from isostat.desktop.pieces.fill import Fill

@@ -10,8 +10,8 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
+from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown, explain
-from isostat.core.findings.judgement import Step
 from isostat.desktop.measure.step import PAGES, MeasureStep
 from isostat.desktop.pieces.fields import Number, QuantityField
 from isostat.desktop.pieces.findings import value_text

@@ -6,8 +6,8 @@ import pytest
 from PyQt6.QtWidgets import QWidget
 from pytestqt.qtbot import QtBot
 
+from isostat.assess.judgement import Step
 from isostat.assess.spring.bench import benched
-from isostat.core.findings.judgement import Step
 from isostat.desktop.window import MainWindow
 from tests.desktop.hands import choose, press, read, seen, type_into
 

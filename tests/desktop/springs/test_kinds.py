@@ -10,9 +10,10 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtWidgets import QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
+from isostat.assess.judgement import Step
+from isostat.assess.spring.findings import SpringLacks, TooTight
+from isostat.assess.spring.findings_stacked import RingOutside
 from isostat.assess.spring.stacked import Stacked, stacked
-from isostat.core.findings import curved
-from isostat.core.findings.judgement import Step
 from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.grip import Grip
@@ -66,7 +67,7 @@ def test_a_coil_becomes_progressive_by_its_tag_and_its_change_is_dragged(open_wi
     before, document = window.document.job, window.document
     choose(window, "kind", "progressive")
     assert read(window, "progressive waits words").startswith("First rate is missing")
-    assert any(isinstance(j, curved.SpringLacks) for j in document.judgements), "a plain coil stands in, and that is said"
+    assert any(isinstance(j, SpringLacks) for j in document.judgements), "a plain coil stands in, and that is said"
     for field, text in (("soft_n_per_m", "45"), ("firm_n_per_m", "95"), ("change_m", "70"), ("solid_m", "230")):
         type_into(qtbot, window, f"progressive {field}", text)
     a = document.assessment
@@ -160,7 +161,7 @@ def test_what_a_stack_lacks_or_binds_is_a_sentence(open_window, qtbot: QtBot) ->
     before = window.document.job
     type_into(qtbot, window, "stack ring_m", "60")
     assert window.document.job.proposal.axles[0].stack.placed == "typed", "a typed ring is placed as typed"
-    said = [j for j in window.document.judgements if isinstance(j, curved.RingOutside)]
+    said = [j for j in window.document.judgements if isinstance(j, RingOutside)]
     type_into(qtbot, window, "stack share", "40")
     share, events = window.document.assessment, window.document.assessment.proposed.events[0][0]
     ends = [travel_of(events, name) for name in ("crossover", "stop flat")]
@@ -214,7 +215,7 @@ def test_a_coil_is_wound_round_its_inside_and_off_the_shelf_it_comes_in_steps(op
     before = window.document.job
     assert read(window, "part wire").startswith("wire 1") and read(window, "part ride").startswith("stress at ride")
     type_into(qtbot, window, "part pocket_m", "130")
-    assert [j.within for j in window.document.judgements if isinstance(j, curved.TooTight)] == ["pocket"]
+    assert [j.within for j in window.document.judgements if isinstance(j, TooTight)] == ["pocket"]
     type_into(qtbot, window, "part inside_m", "40")
     assert "for stress, at most" in read(window, "part waits words")
     choose(window, "stock", "shelf 25 lb/in")
@@ -274,7 +275,7 @@ def test_a_stack_that_is_fitted_already_is_the_one_found_and_its_strut_is_measur
     window.go(Step.MEASURE)
     window.sheets[Step.MEASURE].turn("springs")  # type: ignore[attr-defined]
     choose(window, "found kind 1", "progressive")
-    said = [j for j in document.judgements if isinstance(j, curved.SpringLacks)]
+    said = [j for j in document.judgements if isinstance(j, SpringLacks)]
     assert [j.step for j in said] == [Step.MEASURE] and "As found: First rate is missing" in said[0].reason
     choose(window, "found kind 1", "coil")
     type_into(qtbot, window, "installed_length_m 1 0", "-")

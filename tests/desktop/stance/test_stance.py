@@ -7,10 +7,10 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
+from isostat.assess.judgement import Step
 from isostat.assess.stance.attitude import rake
+from isostat.assess.stance.findings import Lean, RoofUnderDoor
 from isostat.assess.stance.level_by_spacer import leans
-from isostat.core.findings.judgement import Step
-from isostat.core.findings.stance import Lean, RoofUnderDoor
 from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow

@@ -9,11 +9,11 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtWidgets import QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
+from isostat.assess.judgement import Step
 from isostat.assess.travel.articulation import lanes
 from isostat.assess.travel.damping import damped, light_and_full
+from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.travel.stop_use import nearest_arch
-from isostat.core.findings.judgement import Step
-from isostat.core.findings.travel import WrongOrder
 from isostat.core.travel.events import droop_end, travel_of
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.fill import Fill

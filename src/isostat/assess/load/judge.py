@@ -6,12 +6,12 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.assess.load.findings import LightSteering, LoadOutsideWheels, NoseLift, NoseLoad, OverRating, Unsettled, WheelInTheAir
 from isostat.assess.load.ratings import nose_kg, ratings
 from isostat.assess.load.staying import carried_by
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
-from isostat.core.findings import carrying
-from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 
 NEARLY_FULL = 0.05  # of a plate in hand
 LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
@@ -25,14 +25,12 @@ def carrying_judgements(a: Assessment) -> Iterator[Judgement]:
     for case in range(a.cases):
         if s.support_m[case] <= 0.0:
             outside = -s.support_m[case] if np.isfinite(s.support_m[case]) else 0.0
-            yield carrying.LoadOutsideWheels(grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD, outside_m=float(outside))
+            yield LoadOutsideWheels(grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD, outside_m=float(outside))
         elif not s.stands[case]:
-            yield carrying.Unsettled(
-                grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD, residual_n=float(s.rest.residual_n[case])
-            )
+            yield Unsettled(grade=Grade.FAULT, place=Place(case=case), step=Step.LOAD, residual_n=float(s.rest.residual_n[case]))
         else:
             for axle, side in np.argwhere(s.rest.pad_n[..., case] <= 0.5):
-                yield carrying.WheelInTheAir(grade=Grade.FAULT, place=Place(int(axle), int(side), case), step=Step.LOAD)
+                yield WheelInTheAir(grade=Grade.FAULT, place=Place(int(axle), int(side), case), step=Step.LOAD)
     yield from _ratings(a)
     yield from _steering(a)
     yield from _nose(a)
@@ -46,7 +44,7 @@ def _ratings(a: Assessment) -> Iterator[Judgement]:
         worst = float(r.load_kg[case])
         if worst <= r.limit_kg * (1 - NEARLY_FULL) or not a.proposed.stands[case]:
             continue
-        yield carrying.OverRating(
+        yield OverRating(
             grade=Grade.FAULT if worst > r.limit_kg else Grade.WATCH,
             place=Place(r.axle, r.side, case),
             step=Step.LOAD,
@@ -101,7 +99,7 @@ def _steering(a: Assessment) -> Iterator[Judgement]:
     case = int(np.argmin(share))
     if share[case] < LIGHT_WATCH:
         fault = share[case] < LIGHT_FAULT
-        yield carrying.LightSteering(
+        yield LightSteering(
             grade=Grade.FAULT if fault else Grade.WATCH,
             place=Place(steered[0], None, case),
             step=Step.LOAD,
@@ -120,7 +118,7 @@ def _nose_load(a: Assessment) -> Iterator[Judgement]:
     case = int(np.argmax(off))
     if off[case] > 0.0:
         aim = float(np.clip(share[case], NOSE_SHARE[0] + NOSE_CLEAR, NOSE_SHARE[1] - NOSE_CLEAR))
-        yield carrying.NoseLoad(
+        yield NoseLoad(
             grade=Grade.FAULT if nose[case] <= 0.0 else Grade.WATCH,
             place=Place(case=case),
             step=Step.LOAD,
@@ -142,7 +140,7 @@ def _nose(a: Assessment) -> Iterator[Judgement]:
         case = int(np.argmax(most))
         lifted = most[case] * behind / last
         if behind > 0.0 and lifted >= 5.0:
-            yield carrying.NoseLift(
+            yield NoseLift(
                 grade=Grade.NOTE,
                 place=Place(0, None, case),
                 step=Step.LOAD,

@@ -6,10 +6,10 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess.judgement import Grade, Judgement, Place, Step
+from isostat.assess.load.findings import BeamAtStop, TandemUneven
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.solve.assessment import Assessment
-from isostat.core.findings import tandem
-from isostat.core.findings.judgement import Grade, Judgement, Place, Step
 from isostat.core.limits import Floats
 from isostat.core.parts.equalizer import Equalized
 from isostat.core.vehicle.wheel_forces import ExactForces
@@ -40,7 +40,7 @@ def tandem_judgements(a: Assessment) -> Iterator[Judgement]:
     read = [a.job.vehicle.axles[i] for i in (front, front + 1)]  # as the scales saw them, whatever the arms say
     pads = [axle.left.pad_kg.value + axle.right.pad_kg.value for axle in read]
     if abs(pads[0] - pads[1]) > UNEVEN * max(pads):
-        yield tandem.TandemUneven(grade=Grade.WATCH, place=Place(front), step=Step.MEASURE, front_kg=pads[0], rear_kg=pads[1])
+        yield TandemUneven(grade=Grade.WATCH, place=Place(front), step=Step.MEASURE, front_kg=pads[0], rear_kg=pads[1])
     beam = next(c for c in a.proposed.bank.couples if isinstance(c, Equalized))
     turned = np.where(a.proposed.stands, np.abs(angles), 0.0)
     at_stop = turned >= beam.stop_rad * (1.0 - 1e-6)
@@ -48,4 +48,4 @@ def tandem_judgements(a: Assessment) -> Iterator[Judgement]:
         case = int(np.argmax(at_stop.any(axis=0)))  # the first: past the stop a beam turns no further
         side = None if at_stop[:, case].all() else int(np.argmax(at_stop[:, case]))
         angle = float(turned[:, case].max())
-        yield tandem.BeamAtStop(grade=Grade.WATCH, place=Place(front, side, case), step=Step.TRAVEL, angle_rad=angle)
+        yield BeamAtStop(grade=Grade.WATCH, place=Place(front, side, case), step=Step.TRAVEL, angle_rad=angle)

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from isostat.assess.judgement import Step
 from isostat.assess.measure.value_of_readings import Missing, missing_readings
 from isostat.assess.solve.assessment import Assessment
-from isostat.core.findings.judgement import Step
 
 LOADS = ("pad_kg", "pad_split")
 HEIGHTS = (*LOADS, "hub_to_arch_m", "unsprung_kg", "spring_ratio", "spring_place", "installed_length_m")

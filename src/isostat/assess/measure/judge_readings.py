@@ -8,10 +8,10 @@ from functools import lru_cache
 
 import numpy as np
 
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.assess.measure.findings import HubHeightOff, LikelySlip, SidesDisagree
 from isostat.assess.setup.figures import AxleFigures
 from isostat.assess.solve.assessment import Assessment
-from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.core.findings.readings import HubHeightOff, LikelySlip, SidesDisagree
 from isostat.core.limits import Floats
 from isostat.job.fitted import AxleFit
 from isostat.job.points import CORNER_POINTS

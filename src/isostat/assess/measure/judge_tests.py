@@ -6,13 +6,24 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.gravity import gravity_height_m
+from isostat.assess.measure.findings import (
+    BlocksOff,
+    HangsElsewhere,
+    PadsApart,
+    RateNotTold,
+    RateTold,
+    SpringDisagrees,
+    TestIncomplete,
+    TestsDisagree,
+    Warp,
+    WeighedAmiss,
+)
 from isostat.assess.measure.judge_readings import reading_judgements
 from isostat.assess.measure.lift_test import lift_result, lifted_spring_rate
 from isostat.assess.measure.load_test import squat_result
 from isostat.assess.solve.assessment import Assessment
-from isostat.core.findings import carrying, readings, springs, stance
-from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.travel.events import droop_end, travel_events
 from isostat.core.vehicle.center_of_gravity import pads_shift
 
@@ -29,18 +40,18 @@ def measured_judgements(a: Assessment) -> Iterator[Judgement]:
     for i, axle in enumerate(a.axles):
         left, right = (p.value for p in axle.pad_kg)
         if left + right > 0 and abs(left - right) > PADS_APART * (left + right) / 2:
-            yield carrying.PadsApart(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, left_kg=left, right_kg=right)
+            yield PadsApart(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, left_kg=left, right_kg=right)
         sprung = [pad.value - axle.unsprung_kg.value for pad in axle.pad_kg]
         if sum(sprung) <= 0.0:
-            yield carrying.WeighedAmiss(grade=Grade.FAULT, place=Place(i), step=Step.MEASURE, left_kg=sum(sprung))
+            yield WeighedAmiss(grade=Grade.FAULT, place=Place(i), step=Step.MEASURE, left_kg=sum(sprung))
             continue
         for side, kg in enumerate(sprung):
             if kg <= 0.0:
-                yield carrying.WeighedAmiss(grade=Grade.FAULT, place=Place(i, side), step=Step.MEASURE, left_kg=kg)
+                yield WeighedAmiss(grade=Grade.FAULT, place=Place(i, side), step=Step.MEASURE, left_kg=kg)
     h = a.baseline_m
     warp = float(-(h[0, 0] - h[0, 1] - h[-1, 0] + h[-1, 1]))
     if abs(warp) > WARP_SAID:
-        yield stance.Warp(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, warp_m=warp)
+        yield Warp(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, warp_m=warp)
     yield from reading_judgements(a)
     yield from _blocks(a)
     yield from _squat(a)
@@ -48,7 +59,7 @@ def measured_judgements(a: Assessment) -> Iterator[Judgement]:
     for i, pair in enumerate(a.found_springs):
         for side, spring in enumerate(pair):
             if spring.free_off_m is not None and abs(spring.free_off_m) > spring.free_error_m:
-                yield springs.SpringDisagrees(
+                yield SpringDisagrees(
                     grade=Grade.WATCH,
                     place=Place(i, side),
                     step=Step.MEASURE,
@@ -68,7 +79,7 @@ def _blocks(a: Assessment) -> Iterator[Judgement]:
     shift = pads_shift(float(a.loading.whole_kg[a.job.weighed_case]), height, base, lower)
     if abs(lower) > LEVEL:
         place = Place()
-        yield readings.BlocksOff(grade=Grade.NOTE, place=place, step=Step.MEASURE, lower_m=lower, shift_kg=shift)
+        yield BlocksOff(grade=Grade.NOTE, place=place, step=Step.MEASURE, lower_m=lower, shift_kg=shift)
 
 
 def _squat(a: Assessment) -> Iterator[Judgement]:
@@ -77,14 +88,14 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
     if result is None:
         return
     for words in result.missing:
-        yield springs.TestIncomplete(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, what=words)
+        yield TestIncomplete(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, what=words)
     if result.misfit > MISFIT:
-        yield springs.TestsDisagree(grade=Grade.WATCH, place=Place(), step=Step.MEASURE, misfit=result.misfit)
+        yield TestsDisagree(grade=Grade.WATCH, place=Place(), step=Step.MEASURE, misfit=result.misfit)
     counts = any(result.told)
     for i, told in enumerate(result.told):
         if not told:
             if counts:
-                yield springs.RateNotTold(grade=Grade.NOTE, place=Place(i), step=Step.MEASURE)
+                yield RateNotTold(grade=Grade.NOTE, place=Place(i), step=Step.MEASURE)
             continue
         found = [s.rate for s in a.found_springs[i]]
         typed = not any(f.assumed for f in found)
@@ -93,7 +104,7 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
             those = found if side is None else found[side : side + 1]
             if typed and all(abs(f.value / rate - 1.0) <= max(share, TAKEN) for f in those):
                 continue
-            yield springs.RateTold(
+            yield RateTold(
                 grade=Grade.WATCH if typed else Grade.NOTE,
                 place=Place(i, side),
                 step=Step.MEASURE,
@@ -123,7 +134,7 @@ def _lift(a: Assessment) -> Iterator[Judgement]:
             by_shock = float(a.baseline_m[i, side]) - droop_end(travel_events(*a.found_parts, i, side, 0)).travel_m
             if abs(test.topped_m - by_shock) <= HANGS_APART:
                 continue
-            yield springs.HangsElsewhere(
+            yield HangsElsewhere(
                 grade=Grade.WATCH, place=Place(i, side), step=Step.MEASURE, lifted_m=test.topped_m, shock_m=by_shock
             )
 
@@ -135,7 +146,7 @@ def _lift_tells(a: Assessment, place: Place, rate: float, wheel: float, share: f
     guessed = any(f.assumed for f in found)
     if rate <= 0 or not (guessed or any(abs(f.value / rate - 1.0) > max(share, TAKEN) for f in found)):
         return
-    yield springs.RateTold(
+    yield RateTold(
         grade=Grade.NOTE if guessed else Grade.WATCH, place=place, step=Step.MEASURE, by="lift", spring_rate=rate, wheel_rate=wheel,
         share=share, typed=not guessed, remedies=(Remedy("take rate", place, round(rate, -2)),),
     )  # fmt: skip

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
+from isostat.assess.judgement import Place, Remedy
 from isostat.assess.solve.assessment import Assessment
-from isostat.core.findings.judgement import Place, Remedy
 
 MM = 1000.0
 

@@ -1,110 +1,101 @@
-"""Judgements on progressive coils and stacked pairs: what they lack, what binds, what does nothing at ride."""
+"""Judgements on springs of any kind, and on coils: rate, preload, what they lack, what their wire bears."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import get_args
 
 import numpy as np
 
-from isostat.assess.setup.springs.torsion import ALLOWED
-from isostat.assess.solve import offers
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.assess.load.staying import load_cases, stays_kg
+from isostat.assess.setup.to_order import Ordered
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.spring.leaf import Packed, packed
-from isostat.assess.spring.stacked import Stacked, stacked
+from isostat.assess.spring.findings import (
+    BeyondLaw,
+    ComesAndGoes,
+    FallingCurve,
+    FrequencySplit,
+    LengthAssumed,
+    MuchPreload,
+    NoWire,
+    RateNotPicked,
+    RateOutsideWindow,
+    SpringLacks,
+    StressHigh,
+    TooTight,
+    ToppedOut,
+    TurnsTouch,
+)
 from isostat.assess.spring.winding import tight, wound
-from isostat.core.findings import curved
-from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.core.parts.event import Event
+from isostat.core.springs.coil import Coil
+from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.progressive import Progressive
-from isostat.core.springs.rising import compression_at
-from isostat.core.travel.events import bump_end, droop_end, travel_of
+from isostat.core.springs.torsion.bar import ArmLaw
+from isostat.core.travel.events import droop_end
+from isostat.job.fitted import Pick
 
+PICKED = get_args(Pick.model_fields["way"].annotation)
 SAID = 0.0005  # m
+OUTSIDE = 0.03  # of a rate that is not said (stated rule)
+DROPS_FAR = 0.040  # m between the lightest and the heaviest load that is said (stated rule)
+MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
+FLAT_RIDE = (0.95, 1.30)
 
 
-def curved_judgements(a: Assessment) -> Iterator[Judgement]:
-    """Of every axle whose springs are no plain coils."""
+def spring_judgements(a: Assessment) -> Iterator[Judgement]:
+    """Of the springs of every axle, whatever their kind; of coils also what their wire does."""
+    s = a.proposed
     for i, o in enumerate(a.orders):
-        if a.found_springs[i][0].lacks:
-            reason = f"As found: {a.found_springs[i][0].lacks}"
-            yield curved.SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, reason=reason)
-        if o.lacks:
-            yield curved.SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.lacks)
-        if isinstance(o.law[0], Progressive):
-            yield from _touching(a, i, o.law[0])
-        left, right = stacked(a, i, 0), stacked(a, i, 1)
-        if left is not None and right is not None:
-            yield from _ring(a, i, (left, right))
-            yield from _collars(i, left)
-        for part, within, by in tight(a, i):
-            yield curved.TooTight(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, part=part, within=within, by_m=by)
-        yield from _wire(a, i)
-        yield from _leaves(a, i)
-        yield from _bar(a, i)
-
-
-def _bar(a: Assessment, i: int) -> Iterator[Judgement]:
-    """What a torsion bar bears when its stop is flat, the worse side."""
-    told = a.orders[i].torsion
-    if told is None:
-        return
-    used = []
-    for side in (0, 1):
-        events = a.proposed.events[i][side]
-        early = (travel_of(events, Event.ARM_ON_ITS_STOP) or -np.inf) - droop_end(events).travel_m
-        if early > SAID:
-            yield curved.ArmStopFirst(grade=Grade.WATCH, place=Place(i, side), step=Step.TRAVEL, by_m=early)
-        ends = (bump_end(a.proposed.events[i][side]).travel_m, float(a.target_travel_m[i, side]))
-        full, target = (float(a.axles[i].spring_motion.at(np.asarray(u))[0]) for u in ends)
-        reach = np.clip(np.sin(told.at_target[side]) + (full - target) / told.arm_m, -1.0, 1.0)
-        used.append(told.stress_pa(side, float(np.arcsin(reach))) / ALLOWED)
-    if max(used) > 1.0:
-        yield curved.BarStress(grade=Grade.WATCH, place=Place(i, int(np.argmax(used))), step=Step.SPRING, used=max(used))
-
-
-def _wire(a: Assessment, i: int) -> Iterator[Judgement]:
-    """Whether the ordered coil can be wound, and what its wire bears."""
-    told, here = wound(a, i), Place(i)
-    if told is None:
-        return
-    if told.helix is None:
-        yield curved.NoWire(grade=Grade.WATCH, place=here, step=Step.SPRING, strong_m=told.strong_m, roomy_m=told.roomy_m)
-    elif told.used_solid > 1.0:
-        yield curved.StressHigh(grade=Grade.NOTE, place=here, step=Step.SPRING, used=told.used_solid)
-
-
-def _leaves(a: Assessment, i: int) -> Iterator[Judgement]:
-    """Whether a pack can stand low enough, and its worst leaf."""
-    told = packed(a, i)
-    if told is None:
-        return
-    if told.too_high_m > SAID:
-        lower = Remedy("arch", Place(i), -float(np.ceil(told.too_high_m * 1000)) / 1000)
-        yield curved.PackTooHigh(
-            grade=Grade.WATCH,
-            place=Place(i),
-            step=Step.SPRING,
-            by_m=told.too_high_m,
-            remedies=(lower, Remedy("leaf less", Place(i))),
+        yield from _made(a, i, o)
+        if o.picked not in PICKED:
+            yield RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.picked)
+        rate, window = float(np.mean(o.order.rate_n_per_m)), o.window
+        if o.can_be_had and o.stack is None and o.air is None and window.by(rate, OUTSIDE) is not None:
+            place = Place(i, None, a.target_case)
+            yield RateOutsideWindow(grade=Grade.NOTE, place=place, step=Step.SPRING, rate_n_per_m=rate, window=window)
+        if not all(f.length_known for f in a.found_springs[i]):
+            change = float(np.mean([new - f.implied_free_m for new, f in zip(o.order.free_m, a.found_springs[i], strict=True)]))
+            yield LengthAssumed(grade=Grade.NOTE, place=Place(i), step=Step.SPRING, change_m=change)
+        for side in (0, 1):
+            end = droop_end(s.events[i][side]).travel_m
+            yield from _preload(a, i, side, end)
+            topped = np.where(s.stands, end - s.rest.travel_m[i, side], -np.inf)
+            worst = int(np.argmax(topped))
+            if topped[worst] > -0.0005:
+                yield ToppedOut(grade=Grade.WATCH, place=Place(i, side, worst), step=Step.SPRING, by_m=float(topped[worst]))
+            beyond = np.nonzero(s.beyond[i, side] & s.stands)[0]
+            if beyond.size:
+                yield BeyondLaw(grade=Grade.FAULT, place=Place(i, side, int(beyond[0])), step=Step.TRAVEL)
+            falling = np.nonzero(s.falling[i, side] & s.stands)[0]
+            if falling.size:
+                yield FallingCurve(
+                    grade=Grade.WATCH,
+                    place=Place(i, side, int(falling[0])),
+                    step=Step.SPRING,
+                    wheel_rate=float(s.wheel_rate[i, side, falling[0]]),
+                )
+    yield from _comes_and_goes(a)
+    hz = s.frequency_hz[..., a.target_case].mean(axis=1)
+    ordered = all(o.can_be_had for o in a.orders)
+    if ordered and s.stands[a.target_case] and hz[0] > 0 and not FLAT_RIDE[0] <= hz[-1] / hz[0] <= FLAT_RIDE[1]:
+        yield FrequencySplit(
+            grade=Grade.NOTE, place=Place(None, None, a.target_case), step=Step.SPRING, front_hz=float(hz[0]), rear_hz=float(hz[-1])
         )
-    worst = int(np.argmax(told.used))
-    used = float(told.used[worst])
-    if used > 1.0:
-        yield curved.LeafStress(
-            grade=Grade.NOTE if told.no_worse else Grade.WATCH, place=Place(i), step=Step.SPRING, leaf=worst + 1, used=used,
-            times_found=told.times_found, no_worse=told.no_worse, remedies=_less_bent(a, i, told),
-        )  # fmt: skip
 
 
-def _less_bent(a: Assessment, i: int, told: Packed) -> tuple[Remedy, ...]:
-    """A stop that is flat before the stress is reached, or one leaf more, all thinner, at the same rate."""
-    law, o = a.orders[i].law[0], a.orders[i]
-    force = told.bump_force_n / float(told.used.max())  # nominal stress goes nearly as the force
-    x = compression_at(law, force) - max(o.offset_m)
-    limit = a.axles[i].spring_motion.travel_for(x)
-    full = max(bump_end(side).travel_m for side in a.proposed.events[i])
-    spacer = a.fits[i].stop_spacer_m + max(full - limit, 0.001) * a.axles[i].stop_ratio.value
-    return *offers.stop_spacer(a, i, spacer), Remedy("thinner leaves", Place(i))
+def _made(a: Assessment, i: int, o: Ordered) -> Iterator[Judgement]:
+    """Whether the wanted kind can be made, goes where it shall, and can be wound."""
+    if a.found_springs[i][0].lacks:
+        reason = f"As found: {a.found_springs[i][0].lacks}"
+        yield SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, reason=reason)
+    if o.lacks:
+        yield SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.lacks)
+    if isinstance(o.law[0], Progressive):
+        yield from _touching(a, i, o.law[0])
+    for part, within, by in tight(a, i):
+        yield TooTight(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, part=part, within=within, by_m=by)
+    yield from _wire(a, i)
 
 
 def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:
@@ -117,50 +108,54 @@ def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:
     case = int(np.argmax(beyond))
     if beyond[case] > SAID:
         place = Place(i, None, case)
-        yield curved.TurnsTouch(grade=Grade.NOTE, place=place, step=Step.SPRING, touching_m=float(beyond[case]))
+        yield TurnsTouch(grade=Grade.NOTE, place=place, step=Step.SPRING, touching_m=float(beyond[case]))
 
 
-def _ring(a: Assessment, i: int, sides: tuple[Stacked, Stacked]) -> Iterator[Judgement]:
-    told = sides[0]
-    window, ring = told.window, told.pair.ring_m
-    step, here = Step.SPRING, Place(i)
-    if told.seated.ring_fault:
-        shares = tuple(Remedy("ring share", here, share) for share in (0.4, 0.25, 0.1))
-        yield curved.RingNotSet(grade=Grade.WATCH, place=here, step=step, reason=told.seated.ring_fault, remedies=shares)
-    if window.missing_m > SAID:
-        spacer = a.fits[i].stop_spacer_m + window.missing_m / a.axles[i].spring_ratio.value * a.axles[i].stop_ratio.value
-        cures = offers.stop_spacer(a, i, spacer)
-        yield curved.NoRingWindow(grade=Grade.WATCH, place=here, step=step, missing_m=window.missing_m, remedies=cures)
-    elif ring is not None:
-        limit = min(max(ring, window.nearest_m), window.furthest_m)
-        if abs(ring - limit) > SAID:
-            binds = "main spring" if ring > limit else "top spring"
-            locked = any(t.change_m is None or t.change_m <= t.seated.target_m[t.side] for t in sides)
-            if locked:  # the slider stands on the ring: moving it moves the collar with it
-                cure = Remedy("ring by share", here)
-            else:
-                cure = Remedy("ring", here, float(np.floor(limit * 1000) if ring > limit else np.ceil(limit * 1000)) / 1000)
-            yield curved.RingOutside(
-                grade=Grade.WATCH, place=here, step=step, ring_m=ring, limit_m=limit, binds=binds, remedies=(cure,)
-            )
-    met = any(t.change_m is not None and t.change_m < t.shock.bump_m for t in sides)
-    if told.crossover is not None and told.crossover.by != "ring" and met:
-        yield curved.TopBinds(grade=Grade.WATCH, place=here, step=step, by=told.crossover.by)
-    changes = np.array([[-np.inf if t.change_m is None else t.change_m] for t in sides])
-    rides = np.array([t.ride_m for t in sides])
-    past = np.where(a.proposed.stands, rides - changes, -np.inf).max(axis=0)  # the side that is further past it
-    case = int(np.argmax(past))
-    if past[case] > SAID:
-        by = float(min(past[case], rides[:, case].max()))
-        yield curved.PastCrossover(grade=Grade.NOTE, place=Place(i, None, case), step=step, by_m=by)
+def _wire(a: Assessment, i: int) -> Iterator[Judgement]:
+    """Whether the ordered coil can be wound, and what its wire bears."""
+    told, here = wound(a, i), Place(i)
+    if told is None:
+        return
+    if told.helix is None:
+        yield NoWire(grade=Grade.WATCH, place=here, step=Step.SPRING, strong_m=told.strong_m, roomy_m=told.roomy_m)
+    elif told.used_solid > 1.0:
+        yield StressHigh(grade=Grade.NOTE, place=here, step=Step.SPRING, used=told.used_solid)
 
 
-def _collars(i: int, told: Stacked) -> Iterator[Judgement]:
-    for side, shock in enumerate(told.seated.shock):
-        for down, left in ((True, shock.down_m), (False, shock.up_m)):
-            if left < -SAID:
-                main = told.pair.main.free_m - (left if down else -left)
-                cure = Remedy("main spring", Place(i), offers.up_to_mm(main) if down else offers.down_to_mm(main))
-                yield curved.CollarBeyond(
-                    grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, by_m=-left, down=down, remedies=(cure,)
-                )
+def _comes_and_goes(a: Assessment) -> Iterator[Judgement]:
+    """Axles that drop far between their lightest and heaviest load: steel for what stays, a helper for what does not."""
+    s = a.proposed
+    loads = load_cases(a)
+    if len(loads) < 2:
+        return
+    for i in range(len(a.axles)):
+        pads, height = s.pad_kg[i].sum(axis=0), s.hub_to_arch_m[i].mean(axis=0)
+        light, full = min(loads, key=lambda c: pads[c]), max(loads, key=lambda c: pads[c])
+        drop = float(height[light] - height[full])
+        if drop > DROPS_FAR:
+            stays = max(float(stays_kg(a, i)[full]), 0.0)
+            goes = float(pads[full] - pads[light])
+            place = Place(i, None, full)
+            yield ComesAndGoes(grade=Grade.NOTE, place=place, step=Step.SPRING, goes_kg=goes, stays_kg=stays, drop_m=drop)
+
+
+def _preload(a: Assessment, i: int, side: int, droop_travel: float) -> Iterator[Judgement]:
+    """Compression of the main spring at full droop against what practice allows."""
+    axle, o = a.axles[i], a.orders[i]
+    x = float(axle.spring_motion.at(np.asarray(droop_travel))[0]) + o.offset_m[side]
+    stroke = a.fits[i].shock_stroke_m
+    if o.air is not None or isinstance(o.law[side], LeafLaw | ArmLaw):  # a pack hangs from its eyes, an arm from its bar
+        return
+    limit = min(MOST_PRELOAD, PRELOAD_SHARE * stroke) if stroke else MOST_PRELOAD
+    if x > limit:
+        cures = _firmer(a, i, side, x, limit)
+        yield MuchPreload(grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, preload_m=x, limit_m=limit, remedies=cures)
+
+
+def _firmer(a: Assessment, i: int, side: int, preload_m: float, limit_m: float) -> tuple[Remedy, ...]:
+    """The rate of a plain coil that holds the target with no more preload than usual; its length follows."""
+    o = a.orders[i]
+    pressed = o.pressed_m[side] - preload_m + limit_m
+    if not isinstance(o.law[side], Coil) or pressed <= 0.0:
+        return ()
+    return (Remedy("rate", Place(i), float(np.ceil(o.target_force_n[side] / pressed / 100.0)) * 100.0),)

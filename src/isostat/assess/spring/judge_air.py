@@ -6,13 +6,22 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.staying import load_cases, stays_kg
 from isostat.assess.setup.springs.air import NO_PRESSURE
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import Aired, aired
-from isostat.core.findings import air
-from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.assess.spring.findings_air import (
+    AirForWhatStays,
+    BagEnds,
+    BagOverloaded,
+    ClaimOff,
+    HelperLacks,
+    LimitsUnknown,
+    PressureOutside,
+    ValvesFight,
+)
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import bump_end, droop_end, travel_of
@@ -28,11 +37,11 @@ def air_judgements(a: Assessment) -> Iterator[Judgement]:
     valves = [told.bags.told for told in every if told is not None and told.bags.told.gas == "levelled"]
     count = sum(1 if bag.lines == "tee" else 2 for bag in valves)
     if count > MOST_VALVES:
-        yield air.ValvesFight(grade=Grade.WATCH, place=Place(len(a.axles) - 1), step=Step.SPRING, valves=count)
+        yield ValvesFight(grade=Grade.WATCH, place=Place(len(a.axles) - 1), step=Step.SPRING, valves=count)
     for i, (told, lacks) in enumerate(zip(every, a.helper_lacks, strict=True)):
         if lacks:
             cure = (Remedy("pressures", Place(i)),) if lacks == NO_PRESSURE else ()
-            yield air.HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks, remedies=cure)
+            yield HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks, remedies=cure)
         elif told is not None:
             for judged in (_claims, _overloaded, _ends, _pressures, _stays):
                 yield from judged(a, i, told)
@@ -47,9 +56,7 @@ def _overloaded(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     side, case = (int(n) for n in np.unravel_index(int(carried.argmax()), carried.shape))
     if carried[side, case] > most:
         place = Place(i, side, case)
-        yield air.BagOverloaded(
-            grade=Grade.FAULT, place=place, step=Step.SPRING, carries_kg=float(carried[side, case]), most_kg=most
-        )
+        yield BagOverloaded(grade=Grade.FAULT, place=place, step=Step.SPRING, carries_kg=float(carried[side, case]), most_kg=most)
 
 
 def _ends(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
@@ -65,7 +72,7 @@ def _ends(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
         for by, drawn, cures in ((early, True, shorter), (late, False, taller)):
             if by > 0.0005:
                 place = Place(i, side)
-                yield air.BagEnds(grade=Grade.WATCH, place=place, step=Step.TRAVEL, by_m=by, drawn=drawn, remedies=cures)
+                yield BagEnds(grade=Grade.WATCH, place=place, step=Step.TRAVEL, by_m=by, drawn=drawn, remedies=cures)
 
 
 def _claims(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
@@ -76,13 +83,13 @@ def _claims(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     off = [row.load_kg.value for row in told.bags.told.chart if row.load_kg and abs(row.load_kg.value / by_area - 1.0) > CLAIM]
     if off:
         claimed = float(max(off, key=lambda kg: abs(kg - by_area)))
-        yield air.ClaimOff(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, claimed_kg=claimed, by_area_kg=by_area)
+        yield ClaimOff(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, claimed_kg=claimed, by_area_kg=by_area)
 
 
 def _pressures(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     limits = told.bags.told
     if limits.least_pa is None or limits.most_pa is None:
-        yield air.LimitsUnknown(grade=Grade.WATCH, place=Place(i), step=Step.SPRING)
+        yield LimitsUnknown(grade=Grade.WATCH, place=Place(i), step=Step.SPRING)
         return
     stands, asked = a.proposed.stands, told.gauge_pa.copy()
     if told.alone:  # the law itself stays within the limits: what the load asks shows there
@@ -91,7 +98,7 @@ def _pressures(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
         beyond = np.where(stands, sign * (asked - limit), -np.inf)
         side, case = (int(n) for n in np.unravel_index(int(np.argmax(beyond)), beyond.shape))
         if beyond[side, case] > 500.0:
-            yield air.PressureOutside(
+            yield PressureOutside(
                 grade=Grade.FAULT if over else Grade.WATCH,
                 place=Place(i, side, case),
                 step=Step.SPRING,
@@ -111,4 +118,4 @@ def _stays(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     stays = float(stays_kg(a, i)[light])
     carried = float(told.carries_kg[:, light].sum())
     if stays > 20.0 and carried > MOSTLY * stays:
-        yield air.AirForWhatStays(grade=Grade.NOTE, place=Place(i, None, light), step=Step.SPRING, stays_kg=stays, air_kg=carried)
+        yield AirForWhatStays(grade=Grade.NOTE, place=Place(i, None, light), step=Step.SPRING, stays_kg=stays, air_kg=carried)

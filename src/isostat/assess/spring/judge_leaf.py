@@ -1,4 +1,4 @@
-"""Judgements on how the leaf packs of a proposal hang and are held."""
+"""Judgements on the leaf packs of a proposal: how they stand, what they bear, how they hang and are held."""
 
 from __future__ import annotations
 
@@ -7,16 +7,19 @@ from math import radians
 
 import numpy as np
 
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.setup.springs.laws import Incomplete
 from isostat.assess.setup.springs.leaf import chord_of, hanging, turned_rad
+from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.spring.leaf import packed
-from isostat.core.findings import leaf
-from isostat.core.findings.judgement import Grade, Judgement, Place, Step
+from isostat.assess.spring.findings_leaf import BlockOnSteered, HangingWrong, LeafStress, PackTooHigh, PinionTurned, ShackleFar
+from isostat.assess.spring.leaf import Packed, packed
 from isostat.core.limits import OutOfRange
 from isostat.core.springs.leaf.pack import LeafLaw
+from isostat.core.springs.rising import compression_at
 from isostat.core.travel.events import bump_end, droop_end
 
+SAID = 0.0005  # m
 FAR = radians(70.0)  # of a shackle from upright (stated rule)
 TURNED = radians(0.5)  # of a pinion from what it was (common practice, no source)
 
@@ -24,18 +27,51 @@ TURNED = radians(0.5)  # of a pinion from what it was (common practice, no sourc
 def leaf_judgements(a: Assessment) -> Iterator[Judgement]:
     """Of every axle that is on leaf packs."""
     for i, fit in enumerate(a.job.proposal.axles):
-        if packed(a, i) is None:
+        told = packed(a, i)
+        if told is None:
             continue
+        yield from _arch_and_stress(a, i, told)
         block = max(a.orders[i].order.spacer_m)
         if a.job.vehicle.axles[i].steered and block > 0.0:
-            yield leaf.BlockOnSteered(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, block_m=block)
+            yield BlockOnSteered(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, block_m=block)
         try:
             turned = turned_rad(fit.pack)
             if abs(turned) > TURNED:
-                yield leaf.PinionTurned(grade=Grade.NOTE, place=Place(i), step=Step.SPRING, turned_rad=turned)
+                yield PinionTurned(grade=Grade.NOTE, place=Place(i), step=Step.SPRING, turned_rad=turned)
             yield from _leans(a, i)
         except (Incomplete, OutOfRange) as why:
-            yield leaf.HangingWrong(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=str(why))
+            yield HangingWrong(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=str(why))
+
+
+def _arch_and_stress(a: Assessment, i: int, told: Packed) -> Iterator[Judgement]:
+    """Whether a pack can stand low enough, and its worst leaf."""
+    if told.too_high_m > SAID:
+        lower = Remedy("arch", Place(i), -float(np.ceil(told.too_high_m * 1000)) / 1000)
+        yield PackTooHigh(
+            grade=Grade.WATCH,
+            place=Place(i),
+            step=Step.SPRING,
+            by_m=told.too_high_m,
+            remedies=(lower, Remedy("leaf less", Place(i))),
+        )
+    worst = int(np.argmax(told.used))
+    used = float(told.used[worst])
+    if used > 1.0:
+        yield LeafStress(
+            grade=Grade.NOTE if told.no_worse else Grade.WATCH, place=Place(i), step=Step.SPRING, leaf=worst + 1, used=used,
+            times_found=told.times_found, no_worse=told.no_worse, remedies=_less_bent(a, i, told),
+        )  # fmt: skip
+
+
+def _less_bent(a: Assessment, i: int, told: Packed) -> tuple[Remedy, ...]:
+    """A stop that is flat before the stress is reached, or one leaf more, all thinner, at the same rate."""
+    law, o = a.orders[i].law[0], a.orders[i]
+    force = told.bump_force_n / float(told.used.max())  # nominal stress goes nearly as the force
+    x = compression_at(law, force) - max(o.offset_m)
+    limit = a.axles[i].spring_motion.travel_for(x)
+    full = max(bump_end(side).travel_m for side in a.proposed.events[i])
+    spacer = a.fits[i].stop_spacer_m + max(full - limit, 0.001) * a.axles[i].stop_ratio.value
+    return *offers.stop_spacer(a, i, spacer), Remedy("thinner leaves", Place(i))
 
 
 def shackle_leans(a: Assessment, axle: int, side: int) -> tuple[float, float, float] | None:
@@ -62,4 +98,4 @@ def _leans(a: Assessment, i: int) -> Iterator[Judgement]:
     for end, hangs in ((0, True), (2, False)):
         lean = max((leans[end] for leans in sides), key=abs, default=0.0)
         if abs(lean) > FAR:
-            yield leaf.ShackleFar(grade=Grade.WATCH, place=Place(i), step=Step.TRAVEL, lean_rad=lean, hanging=hangs)
+            yield ShackleFar(grade=Grade.WATCH, place=Place(i), step=Step.TRAVEL, lean_rad=lean, hanging=hangs)

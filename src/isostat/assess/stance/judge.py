@@ -6,14 +6,25 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.gravity import gravity_height_in, gravity_height_m, stability
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import cross_weight
 from isostat.assess.stance.attitude import highest, lamp, lamp_range
+from isostat.assess.stance.findings import (
+    CrossWanted,
+    LampAim,
+    LampHigh,
+    Lean,
+    OffTarget,
+    RoofUnderDoor,
+    TargetOutOfReach,
+    TargetPastTravel,
+    TargetTwisted,
+    TipsSooner,
+)
 from isostat.assess.stance.level_by_spacer import leans
-from isostat.core.findings import stance
-from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import bump_end, droop_end
 
@@ -29,12 +40,12 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
     """All judgements on the stance, in no order."""
     s, case, target = a.proposed, a.target_case, a.job.target
     if abs(a.warp_m) > TWIST_SAID:
-        yield stance.TargetTwisted(grade=Grade.NOTE, place=Place(None, None, case), step=Step.STANCE, warp_m=a.warp_m)
+        yield TargetTwisted(grade=Grade.NOTE, place=Place(None, None, case), step=Step.STANCE, warp_m=a.warp_m)
     yield from _tipping(a)
     yield from _named_places(a)
     if target.cross_share is not None and s.stands[case]:
         got, u = float(cross_weight(s.pad_kg)[case]), a.target_travel_m
-        yield stance.CrossWanted(
+        yield CrossWanted(
             grade=Grade.WATCH if abs(got - target.cross_share.value) > CROSS_MISSED else Grade.NOTE,
             place=Place(None, None, case), step=Step.STANCE, share=got, wanted=target.cross_share.value,
             twist_m=float(abs(u[0, 0] - u[0, 1] - u[-1, 0] + u[-1, 1])),
@@ -46,7 +57,7 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
         by, end = max((low.travel_m - wanted_travel, low), (wanted_travel - high.travel_m, high), key=lambda pair: pair[0])
         if by > 0.0:
             past.add(i)
-            yield stance.TargetPastTravel(
+            yield TargetPastTravel(
                 grade=Grade.FAULT,
                 place=Place(i, side, case),
                 step=Step.STANCE,
@@ -57,7 +68,7 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
     for i, o in enumerate(a.orders):
         worst = min(o.target_force_n)
         if not o.can_be_had and (worst <= 0.0 or i not in past):
-            yield stance.TargetOutOfReach(
+            yield TargetOutOfReach(
                 grade=Grade.FAULT,
                 place=Place(i, None, case),
                 step=Step.SPRING,
@@ -69,7 +80,7 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
     for i, side in np.ndindex(len(a.axles), 2):
         height, wanted = float(s.hub_to_arch_m[i, side, case]), float(a.fitted_target_m[i, side])
         if abs(height - wanted) > target.band_m.value:
-            yield stance.OffTarget(
+            yield OffTarget(
                 grade=Grade.WATCH,
                 place=Place(i, side, case),
                 step=Step.STANCE,
@@ -86,7 +97,7 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
         level = [] if target.lean_m is not None or target.corners else [Remedy("level", Place())]
         lower = 1 if lean[worst_case] > 0.0 else 0
         spacers = [Remedy("spring spacer", Place(i, lower, worst_case)) for i in (0, len(a.axles) - 1)]
-        yield stance.Lean(
+        yield Lean(
             grade=Grade.NOTE if small else Grade.WATCH,
             place=Place(None, None, worst_case),
             step=Step.STANCE,
@@ -117,21 +128,21 @@ def _named_places(a: Assessment) -> Iterator[Judgement]:
         read = not told.drop_was_m.assumed
         if off[case] > 0.0:
             grade = Grade.WATCH if read and told.drop_m[case] < ranges[case][0] else Grade.NOTE
-            yield stance.LampAim(grade=grade, place=Place(None, None, case), step=Step.STANCE, drop_m=float(told.drop_m[case]),
+            yield LampAim(grade=grade, place=Place(None, None, case), step=Step.STANCE, drop_m=float(told.drop_m[case]),
                                  low_m=ranges[case][0], high_m=ranges[case][1], read=read)  # fmt: skip
         for limit, way in ((LAMP_LIMITS[0], -1), (LAMP_LIMITS[1], 1)):
             over = np.where(stands, (told.height_m - limit) * way, -np.inf)
             case = int(np.argmax(over))
             if over[case] > 0.0:
                 high = float(told.height_m[case])
-                yield stance.LampHigh(grade=Grade.WATCH, place=Place(case=case), step=Step.STANCE, height_m=high, limit_m=limit)
+                yield LampHigh(grade=Grade.WATCH, place=Place(case=case), step=Step.STANCE, height_m=high, limit_m=limit)
     door, roof = a.job.vehicle.door_m, highest(a)
     if door is not None and roof is not None:
         room = np.where(stands, door.value - roof.now_m, np.inf)
         case = int(np.argmin(room))
         if room[case] < DOOR_ROOM:
             grade = Grade.FAULT if room[case] < 0.0 else Grade.WATCH
-            yield stance.RoofUnderDoor(grade=grade, place=Place(case=case), step=Step.STANCE, point=roof.point.name,
+            yield RoofUnderDoor(grade=grade, place=Place(case=case), step=Step.STANCE, point=roof.point.name,
                                        room_m=float(room[case]), door_m=float(door.value))  # fmt: skip
 
 
@@ -145,9 +156,7 @@ def _tipping(a: Assessment) -> Iterator[Judgement]:
     if heights[case] > 0.0 and now < was * (1.0 - TIPS_SAID):
         grade = Grade.WATCH if now < TIPS_WATCH and not base.assumed else Grade.NOTE
         place = Place(None, None, case)
-        yield stance.TipsSooner(
-            grade=grade, place=place, step=Step.STANCE, was=was, now=now, height_m=heights[case], assumed=base.assumed
-        )
+        yield TipsSooner(grade=grade, place=place, step=Step.STANCE, was=was, now=now, height_m=heights[case], assumed=base.assumed)
 
 
 def _back_on_target(a: Assessment, axle: int) -> tuple[Remedy, ...]:

@@ -6,9 +6,9 @@ from dataclasses import replace
 
 import numpy as np
 
+from isostat.assess.judgement import Place
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.solve.assessment import Assessment, assess
-from isostat.core.findings.judgement import Place
 from isostat.core.limits import Floats
 from isostat.core.rates.purchase import SPACER_STEP, to_step
 from isostat.core.vehicle.equilibrium import solve_equilibrium

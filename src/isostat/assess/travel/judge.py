@@ -6,13 +6,13 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.measure.assumptions import assumptions
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.articulation import crossing, lanes
+from isostat.assess.travel.findings import LittleBump, LittleDroop, OrderRight, StopLeftOut, WrongOrder
 from isostat.assess.travel.margins import kept
-from isostat.core.findings.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.core.findings.travel import LittleBump, LittleDroop, OrderRight, StopLeftOut, WrongOrder
 from isostat.core.limits import Floats
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_of

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.travel.judge import order_faults
-from isostat.core.findings.travel import WrongOrder
 from isostat.job.edits.paths import put, put_number
 from isostat.job.files import JobFault
 from isostat.job.schema import Job

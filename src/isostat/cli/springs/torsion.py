@@ -15,7 +15,7 @@ from isostat.core.springs.torsion.bar import SHEAR, ArmLaw, Bar, lower_by, turn_
 from isostat.core.springs.torsion.indexing import bolt_turn, index_bar
 from isostat.units.shown import with_unit
 from isostat.units.unit import Preset, Quantity
-from isostat.wording.indexing import TEETH_SEEN, say_teeth
+from isostat.wording.springs.torsion import TEETH_SEEN, say_teeth
 
 
 def torsion_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dict[str, Any]]:

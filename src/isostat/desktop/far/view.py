@@ -9,8 +9,8 @@ from PyQt6.QtGui import QKeyEvent, QPainter
 from PyQt6.QtWidgets import QLineEdit, QWidget
 from typing_extensions import override
 
+from isostat.assess.judgement import Grade, Step
 from isostat.assess.workings import Shown
-from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.far.picture import draw_point
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet

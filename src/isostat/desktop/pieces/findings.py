@@ -11,8 +11,8 @@ from PyQt6.QtWidgets import QLabel, QPushButton
 from typing_extensions import override
 
 from isostat.assess.fixes import Fix
+from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.workings import AXLE, CASE, Shown, explain
-from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.working import Origin, Working
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.ink import mark

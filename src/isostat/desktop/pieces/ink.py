@@ -7,7 +7,7 @@ from functools import cache
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QImage, QPainter, QPainterPath, QPen, QPixmap, QPolygonF
 
-from isostat.core.findings.judgement import Grade
+from isostat.assess.judgement import Grade
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
 

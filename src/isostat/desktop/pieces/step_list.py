@@ -10,9 +10,9 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 from typing_extensions import override
 
+from isostat.assess.judgement import Grade, Step
 from isostat.assess.measure.assumptions import assumptions
 from isostat.assess.workings import Shown, is_approximate
-from isostat.core.findings.judgement import Grade, Step
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet

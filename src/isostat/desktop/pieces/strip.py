@@ -6,9 +6,9 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
 from typing_extensions import override
 
+from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.solve.standing import Standing
 from isostat.assess.workings import Shown
-from isostat.core.findings.judgement import Grade, Judgement
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.ink import bracket, case_sign, dimension, hatch, mark

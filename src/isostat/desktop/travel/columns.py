@@ -8,8 +8,8 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.travel.articulation import found_lane, lanes
+from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.workings import Shown
-from isostat.core.findings.travel import WrongOrder
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_of
 from isostat.core.vehicle.layout import Layout

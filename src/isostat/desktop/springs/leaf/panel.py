@@ -22,7 +22,7 @@ from isostat.job.schema import Job
 from isostat.job.springs import leaf_edits
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
-from isostat.wording.leaf import blocks_words
+from isostat.wording.springs.leaf import blocks_words
 
 COLUMNS = (
     ("front_m", "front", Quantity.COIL), ("rear_m", "rear", Quantity.COIL), ("width_m", "wide", Quantity.COIL),

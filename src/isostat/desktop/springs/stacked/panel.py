@@ -7,9 +7,9 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
-from isostat.assess.judge import MOST_PRELOAD
 from isostat.assess.setup.picking import MULTIPLE
 from isostat.assess.setup.springs.laws import SLIDER, THREAD
+from isostat.assess.spring.judge import MOST_PRELOAD
 from isostat.assess.spring.pairs import pairs_for, with_pair
 from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings import Shown, is_approximate

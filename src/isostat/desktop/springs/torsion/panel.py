@@ -27,8 +27,8 @@ from isostat.job.springs import parts
 from isostat.job.springs.torsion import TorsionBar
 from isostat.units.shown import number
 from isostat.units.unit import Quantity
-from isostat.wording.indexing import TEETH_SEEN, say_teeth
 from isostat.wording.reader import ABOUT
+from isostat.wording.springs.torsion import TEETH_SEEN, say_teeth
 
 FIELDS = (
     ("diameter_m", "diameter", Quantity.COIL),

@@ -1,4 +1,4 @@
-"""Judgements on the springs as found and as ordered."""
+"""What may be said of springs of any kind, and of coils."""
 
 from __future__ import annotations
 
@@ -6,87 +6,61 @@ from dataclasses import dataclass
 
 from typing_extensions import override
 
-from isostat.core.findings.judgement import Judgement
+from isostat.assess.judgement import Judgement
 from isostat.core.rates.window import Window
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SpringDisagrees(Judgement):
-    """The free length that load, rate and installed length imply is not the part's own."""
+class SpringLacks(Judgement):
+    """The wanted kind of spring cannot be made yet; a plain coil stands in. reason: a sentence."""
 
-    implied_m: float
-    part_m: float
-    error_m: float
+    reason: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TurnsTouch(Judgement):
+    """Close turns of a progressive coil touch at ride height, which is normal. touching_m: how far it is pressed beyond that."""
+
+    touching_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TooTight(Judgement):
+    """A spring does not go over or into what stands beside it. part: which one; within: "body", "pocket" or "bag"."""
+
+    part: str
+    within: str
+    by_m: float
 
     @override
     @property
     def severity(self) -> float:
-        return abs(self.implied_m - self.part_m)
+        return self.by_m
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RateTold(Judgement):
-    """A test tells a spring rate that the set-up as found does not have yet. share: two standard deviations of it."""
+class NoWire(Judgement):
+    """No wire winds the ordered coil: the thinnest that holds the stress, and the thickest that is not solid before full bump."""
 
-    by: str  # "squat" or "lift"
-    spring_rate: float
-    wheel_rate: float
-    share: float
-    typed: bool  # a rate was typed, and lies outside what the tests allow
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class HangsElsewhere(Judgement):
-    """A lift test topped out at another height than the shock's readings say. Both as hub to arch."""
-
-    lifted_m: float
-    shock_m: float
+    strong_m: float
+    roomy_m: float
 
     @override
     @property
     def severity(self) -> float:
-        return abs(self.lifted_m - self.shock_m)
+        return self.strong_m - self.roomy_m
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class DamperOff(Judgement):
-    """Against mass and rate the damper as fitted works more or less than the one of now. share: of the damping as found."""
+class StressHigh(Judgement):
+    """The wire of a wound coil is stressed beyond its share when the coil is pressed solid. used: 1 at the limit."""
 
-    share: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DampedAmiss(Judgement):
-    """The body's damping ratio lies outside what is usual. found_ratio: as found when weighed, None where that is not known."""
-
-    ratio: float
-    found_ratio: float | None
-    low: float
-    high: float
+    used: float
 
     @override
     @property
     def severity(self) -> float:
-        return max(self.low - self.ratio, self.ratio - self.high)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class RateNotTold(Judgement):
-    """The load of the squat tests hardly moves this axle, or too little was read there."""
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class TestIncomplete(Judgement):
-    """A squat test cannot count yet. what: the number that is missing, in words."""
-
-    what: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class TestsDisagree(Judgement):
-    """The squat tests' readings lie further from any rates than the tape explains. misfit: in standard deviations."""
-
-    misfit: float
+        return self.used
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

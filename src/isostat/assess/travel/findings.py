@@ -1,4 +1,4 @@
-"""Judgements on the order in which things happen on the way of a wheel."""
+"""What may be said of a wheel's way, and of how it is damped."""
 
 from __future__ import annotations
 
@@ -6,8 +6,30 @@ from dataclasses import dataclass
 
 from typing_extensions import override
 
-from isostat.core.findings.judgement import Judgement
+from isostat.assess.judgement import Judgement
 from isostat.core.parts.event import Event
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DamperOff(Judgement):
+    """Against mass and rate the damper as fitted works more or less than the one of now. share: of the damping as found."""
+
+    share: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DampedAmiss(Judgement):
+    """The body's damping ratio lies outside what is usual. found_ratio: as found when weighed, None where that is not known."""
+
+    ratio: float
+    found_ratio: float | None
+    low: float
+    high: float
+
+    @override
+    @property
+    def severity(self) -> float:
+        return max(self.low - self.ratio, self.ratio - self.high)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

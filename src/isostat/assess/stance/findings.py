@@ -1,4 +1,4 @@
-"""Judgements on how it sits."""
+"""What may be said of heights, lean and what hangs on them."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from typing_extensions import override
 
-from isostat.core.findings.judgement import Judgement
+from isostat.assess.judgement import Judgement
 from isostat.core.parts.event import Event
 
 
@@ -35,13 +35,6 @@ class Lean(Judgement):
     @property
     def severity(self) -> float:
         return abs(self.lean_m)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Warp(Judgement):
-    """What no plane explains of the as-weighed heights, u_FL − u_FR − u_RL + u_RR: the body's own asymmetry."""
-
-    warp_m: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,4 +1,4 @@
-"""Judgements on air, beside springs or in their place."""
+"""What may be said of bags."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from typing_extensions import override
 
-from isostat.core.findings.judgement import Judgement
+from isostat.assess.judgement import Judgement
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,4 +1,4 @@
-"""Judgements on what the vehicle carries: springs cannot cure these."""
+"""What may be said of what is carried, and of the beam of a tandem."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from typing_extensions import override
 
-from isostat.core.findings.judgement import Judgement
+from isostat.assess.judgement import Judgement
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -85,15 +85,15 @@ class NoseLift(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class WeighedAmiss(Judgement):
-    """A pad, or both of an axle, shows less than what hangs below the springs there. left_kg: for the springs, nothing or less."""
+class BeamAtStop(Judgement):
+    """A rocking beam has met its stop: from there on one axle takes what comes. angle_rad: either way."""
 
-    left_kg: float
+    angle_rad: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PadsApart(Judgement):
-    """Left and right pads of an axle further apart than usual."""
+class TandemUneven(Judgement):
+    """The axles on one beam were weighed unlike: front_kg, rear_kg."""
 
-    left_kg: float
-    right_kg: float
+    front_kg: float
+    rear_kg: float

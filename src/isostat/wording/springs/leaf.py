@@ -1,11 +1,11 @@
-"""The words for how a leaf pack hangs and is held, and for its blocks."""
+"""The words for how a leaf pack stands, hangs and is held, and for its blocks."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 
 from isostat.assess.spring.blocks import PLATE, equal_block_m, over_equal_m
-from isostat.core.findings import leaf
+from isostat.assess.spring.findings_leaf import BlockOnSteered, HangingWrong, LeafStress, PackTooHigh, PinionTurned, ShackleFar
 from isostat.job.points import SIDES
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
@@ -14,7 +14,22 @@ from isostat.wording.telling import tell
 
 
 @tell.register
-def _(j: leaf.BlockOnSteered, r: Reader) -> tuple[str, str]:
+def _(j: PackTooHigh, r: Reader) -> tuple[str, str]:
+    return f"Pack stands {r.coil(j.by_m)} too high with no block", "Less arch, or a leaf less; the height is as it would stand."
+
+
+@tell.register
+def _(j: LeafStress, r: Reader) -> tuple[str, str]:
+    which = "Main leaf" if j.leaf == 1 else f"Leaf {j.leaf}"
+    title = f"{which} overstressed at full bump, {r.percent(j.used)} of limit"
+    peak = "" if j.times_found is None else f" Highest peak {j.times_found:.2f} times as found."
+    if j.no_worse:
+        return title, f"Same pack as found, bent no further.{peak}"
+    return title, f"It will take a set or break.{peak} Use more, thinner leaves, or a taller bump stop."
+
+
+@tell.register
+def _(j: BlockOnSteered, r: Reader) -> tuple[str, str]:
     return (
         f"Block of {r.coil(j.block_m)} on a steered axle",
         "Braking and steering twist it out: arch, leaves or a shackle instead.",
@@ -22,21 +37,21 @@ def _(j: leaf.BlockOnSteered, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: leaf.ShackleFar, r: Reader) -> tuple[str, str]:
+def _(j: ShackleFar, r: Reader) -> tuple[str, str]:
     when = "hanging" if j.hanging else "at full bump"
     lean = with_unit(abs(j.lean_rad), Quantity.ANGLE, r.preset)
     return f"Shackle leans {lean} {when}", "It locks, or turns over: another length, or its pivot moved."
 
 
 @tell.register
-def _(j: leaf.PinionTurned, r: Reader) -> tuple[str, str]:
+def _(j: PinionTurned, r: Reader) -> tuple[str, str]:
     way = "up" if j.turned_rad > 0 else "down"
     turned = with_unit(abs(j.turned_rad), Quantity.ANGLE, r.preset)
     return f"Pinion turned {turned} {way}", "Joints want it within half a degree of what it was: a wedge takes it back."
 
 
 @tell.register
-def _(j: leaf.HangingWrong, r: Reader) -> tuple[str, str]:
+def _(j: HangingWrong, r: Reader) -> tuple[str, str]:
     return "Shackle and eyes do not meet", f"{j.reason[0].upper()}{j.reason[1:]}"
 
 

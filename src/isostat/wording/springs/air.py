@@ -1,8 +1,17 @@
-"""The words for air helpers."""
+"""The words for bags."""
 
 from __future__ import annotations
 
-from isostat.core.findings import air
+from isostat.assess.spring.findings_air import (
+    AirForWhatStays,
+    BagEnds,
+    BagOverloaded,
+    ClaimOff,
+    HelperLacks,
+    LimitsUnknown,
+    PressureOutside,
+    ValvesFight,
+)
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
@@ -14,12 +23,12 @@ def _bar(pa: float, r: Reader) -> str:
 
 
 @tell.register
-def _(j: air.HelperLacks, r: Reader) -> tuple[str, str]:
+def _(j: HelperLacks, r: Reader) -> tuple[str, str]:
     return "The helper is left out", f"{j.reason[0].upper()}{j.reason[1:]}"
 
 
 @tell.register
-def _(j: air.PressureOutside, r: Reader) -> tuple[str, str]:
+def _(j: PressureOutside, r: Reader) -> tuple[str, str]:
     if j.over:
         return f"Bag at {_bar(j.gauge_pa, r)}, at most {_bar(j.limit_pa, r)}", "It can burst: a wider bag, or steel for what stays."
     return (
@@ -29,18 +38,18 @@ def _(j: air.PressureOutside, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: air.ValvesFight, r: Reader) -> tuple[str, str]:
+def _(j: ValvesFight, r: Reader) -> tuple[str, str]:
     why = "A body has three heights: a fourth valve fights the others. Join one axle's bags by a tee."
     return f"{j.valves:.0f} levelling valves", why
 
 
 @tell.register
-def _(j: air.BagOverloaded, r: Reader) -> tuple[str, str]:
+def _(j: BagOverloaded, r: Reader) -> tuple[str, str]:
     return f"Bag carries {r.mass(j.carries_kg)}, at most {r.mass(j.most_kg)}", "Its plate rules: steel beside it, or a larger bag."
 
 
 @tell.register
-def _(j: air.BagEnds, r: Reader) -> tuple[str, str]:
+def _(j: BagEnds, r: Reader) -> tuple[str, str]:
     if j.drawn:
         return (
             f"Bag drawn long {r.height_unit(j.by_m)} before the shock tops",
@@ -50,7 +59,7 @@ def _(j: air.BagEnds, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: air.ClaimOff, r: Reader) -> tuple[str, str]:
+def _(j: ClaimOff, r: Reader) -> tuple[str, str]:
     return (
         f"{r.mass(j.claimed_kg)} claimed, {r.mass(j.by_area_kg)} by area",
         "Pressure times area carries, no claim: measure its diameter under load.",
@@ -58,12 +67,12 @@ def _(j: air.ClaimOff, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: air.LimitsUnknown, r: Reader) -> tuple[str, str]:
+def _(j: LimitsUnknown, r: Reader) -> tuple[str, str]:
     return "The bag's least and most pressure are not known", "No pressure is a setting without them: read its plate."
 
 
 @tell.register
-def _(j: air.AirForWhatStays, r: Reader) -> tuple[str, str]:
+def _(j: AirForWhatStays, r: Reader) -> tuple[str, str]:
     return (
         f"Air holds {r.mass(j.air_kg)} when light",
         f"{r.mass(j.stays_kg)} of gear stays on this axle: that wants steel, air is for the rest.",

@@ -1,0 +1,39 @@
+"""Judgements on torsion bars: what they bear, and whether an arm is stopped before the shock."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from isostat.assess.judgement import Grade, Judgement, Place, Step
+from isostat.assess.setup.springs.torsion import ALLOWED, Twisted
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
+from isostat.core.parts.event import Event
+from isostat.core.travel.events import bump_end, droop_end, travel_of
+
+SAID = 0.0005  # m
+
+
+def torsion_judgements(a: Assessment) -> Iterator[Judgement]:
+    """Of every axle on torsion bars."""
+    for i, o in enumerate(a.orders):
+        if o.torsion is not None:
+            yield from _bar(a, i, o.torsion)
+
+
+def _bar(a: Assessment, i: int, told: Twisted) -> Iterator[Judgement]:
+    """What a bar bears when its stop is flat, the worse side."""
+    used = []
+    for side in (0, 1):
+        events = a.proposed.events[i][side]
+        early = (travel_of(events, Event.ARM_ON_ITS_STOP) or -np.inf) - droop_end(events).travel_m
+        if early > SAID:
+            yield ArmStopFirst(grade=Grade.WATCH, place=Place(i, side), step=Step.TRAVEL, by_m=early)
+        ends = (bump_end(a.proposed.events[i][side]).travel_m, float(a.target_travel_m[i, side]))
+        full, target = (float(a.axles[i].spring_motion.at(np.asarray(u))[0]) for u in ends)
+        reach = np.clip(np.sin(told.at_target[side]) + (full - target) / told.arm_m, -1.0, 1.0)
+        used.append(told.stress_pa(side, float(np.arcsin(reach))) / ALLOWED)
+    if max(used) > 1.0:
+        yield BarStress(grade=Grade.WATCH, place=Place(i, int(np.argmax(used))), step=Step.SPRING, used=max(used))

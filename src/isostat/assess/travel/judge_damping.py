@@ -1,0 +1,52 @@
+"""Judgements on dampers: against what they were, or by the exact pole of a tested one."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from isostat.assess.judgement import Grade, Judgement, Place, Step
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.travel.damping import as_weighed, damped, light_and_full
+from isostat.assess.travel.findings import DampedAmiss, DamperOff
+
+DAMPING = (0.20, 0.50)  # of the body, below which it wallows and above which it is harsh (common practice, no source)
+DAMPED = (0.85, 1.25)  # share of the damping as found that is not said (stated rule)
+
+
+def damping_judgements(a: Assessment) -> Iterator[Judgement]:
+    """The damper against the new spring and load: c/√(k·m) as fitted over as found, each in its heaviest case."""
+    for i, fit in enumerate(a.job.proposal.axles):
+        if a.fits[i].damper is not None:  # tested: by its exact pole
+            yield from _by_pole(a, i)
+            continue
+        if fit.damping is None:
+            continue
+        case, weighed = int(np.argmax(a.proposed.pad_kg[i].sum(axis=0))), a.job.weighed_case
+        now, then = (
+            s.wheel_rate[i, :, c].mean() * s.rest.force_n[i, :, c].mean() for s, c in ((a.proposed, case), (a.found, weighed))
+        )
+        if now <= 0.0 or then <= 0.0:
+            continue
+        share = fit.damping.value * float(np.sqrt(then / now))
+        if not DAMPED[0] <= share <= DAMPED[1]:
+            yield DamperOff(grade=Grade.NOTE, place=Place(i, None, case), step=Step.SPRING, share=share)
+
+
+def _by_pole(a: Assessment, axle: int) -> Iterator[Judgement]:
+    """Too little damping with the heaviest load, or too much with the lightest."""
+    light, full = light_and_full(a)
+    for case, (low, high) in ((full, (DAMPING[0], np.inf)), (light, (0.0, DAMPING[1]))):
+        told = damped(a, axle, case)
+        if told is not None and not low <= told.ratio <= high:
+            was = as_weighed(a, axle)
+            yield DampedAmiss(
+                grade=Grade.WATCH,
+                place=Place(axle, None, case),
+                step=Step.TRAVEL,
+                ratio=told.ratio,
+                found_ratio=was.ratio if was else None,
+                low=DAMPING[0],
+                high=DAMPING[1],
+            )

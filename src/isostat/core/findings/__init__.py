@@ -1,1 +1,0 @@
-"""What can be judged, as frozen values with their severity."""

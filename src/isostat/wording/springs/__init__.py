@@ -1,0 +1,1 @@
+"""The words of each kind of spring."""
