@@ -16,6 +16,7 @@ from isostat.assess.judgement import Grade, Judgement, Step
 from isostat.assess.load.findings import LightSteering, Unsettled, WheelInTheAir
 from isostat.assess.load.gravity import gravity_height_m
 from isostat.assess.measure.findings import BlocksOff, PadsApart
+from isostat.assess.solve.remedies import Lift, ShockLength, SolveSprings, SpringRate
 from isostat.assess.spring.findings import FrequencySplit, LengthAssumed, MuchPreload, StressHigh
 from isostat.assess.spring.findings_air import HelperLacks
 from isostat.assess.spring.winding import wound
@@ -173,7 +174,7 @@ def test_a_quarter_of_the_whole_way_is_kept_as_droop(share: float, said: bool) -
         assert worst.share == pytest.approx(share, abs=0.006)
         assert worst.left_m == pytest.approx(share / (1 - share) * bump, abs=2e-3)
         fixes = [f for f in judge_fixes(assess(shorter), judge(assess(shorter))) if f.judgement in found]
-        assert {f.remedy.quantity for f in fixes} & {"shock length", "lift"}
+        assert {type(f.remedy) for f in fixes} & {ShockLength, Lift}
         for fix in fixes:
             assert not [j for j in told(LittleDroop, fix.job) if j.place == fix.judgement.place] or fix.remaining
 
@@ -200,7 +201,7 @@ def test_preload_past_a_quarter_of_the_stroke_asks_for_another_rate(over_m: floa
         b = assess(job)
         assert found[0].preload_m == pytest.approx(limit + over_m, abs=1e-3) and found[0].limit_m == pytest.approx(limit)
         cures = [f for f in judge_fixes(b, judge(b)) if f.judgement is found[0] or f.judgement == found[0]]
-        assert any(f.remedy.quantity == "rate" and f.remaining is None for f in cures)
+        assert any(isinstance(f.remedy, SpringRate) and f.remaining is None for f in cures)
 
 
 @pytest.mark.parametrize(("lower_m", "said"), [(0.002, False), (0.02, True)])
@@ -237,7 +238,7 @@ def test_a_corner_is_off_its_target_past_its_band_and_the_fix_solves_its_springs
         assert all(j.height_m - j.target_m == pytest.approx(by, abs=1.5e-3) for j in found)
         b = assess(job)
         fixes = [f for f in judge_fixes(b, judge(b)) if f.judgement in found]
-        assert any(f.remedy.quantity == "solve springs" and f.remaining is None for f in fixes)
+        assert any(isinstance(f.remedy, SolveSprings) and f.remaining is None for f in fixes)
 
 
 @pytest.mark.parametrize(("rear_hz", "said"), [(1.4, False), (1.78, False), (1.90, True), (1.30, True)])

@@ -15,8 +15,9 @@ from isostat.assess.judgement import Grade, Judgement, Step
 from isostat.assess.load.findings import NoseLoad, OverRating
 from isostat.assess.load.ratings import nose_kg
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import CarryLess, Level, Lift, Move, ShockLength, StopSpacer
 from isostat.assess.stance.findings import LampAim, TargetPastTravel
-from isostat.assess.stance.level_by_spacer import leans
+from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
 from isostat.assess.stance.ways_to_lift import names_for, ways
 from isostat.assess.travel.findings import LittleBump
 from isostat.core.springs.leaf.pack import LeafLaw
@@ -124,16 +125,17 @@ def test_worst_is_the_least_that_is_left_not_the_most_that_is_lost() -> None:
 
 def test_nothing_is_offered_that_no_shop_has_or_no_part_allows() -> None:
     offered = [(a, fix) for a, _, fixes in tried() for fix in fixes]
-    assert {fix.remedy.quantity for _, fix in offered} >= {"stop spacer", "shock length", "lift", "carry less"}
+    assert {type(fix.remedy) for _, fix in offered} >= {StopSpacer, ShockLength, Lift, CarryLess}
     for a, fix in offered:
-        axle, quantity, value = int(fix.remedy.place.axle or 0), fix.remedy.quantity, fix.remedy.value
-        part = a.fits[axle]
-        if quantity == "shock length":
-            change = abs(value - part.shock_longer_m)
+        remedy = fix.remedy
+        if isinstance(remedy, ShockLength):
+            part = a.fits[remedy.axle]
+            change = abs(remedy.longer_m - part.shock_longer_m)
             assert change >= 0.0005 and (part.shock_stroke_m is None or change < part.shock_stroke_m)
-        if quantity == "stop spacer":
-            assert value <= part.stop_height_m.value and abs(value - part.stop_spacer_m) >= 0.0005
-        if quantity in ("spring spacer", "level"):
+        if isinstance(remedy, StopSpacer):
+            part = a.fits[remedy.axle]
+            assert remedy.spacer_m <= part.stop_height_m.value and abs(remedy.spacer_m - part.stop_spacer_m) >= 0.0005
+        if isinstance(remedy, SpringSpacer | Level):
             after = assess(fix.job)
             assert np.abs(leans(after)).max() <= np.abs(leans(a)).max() - 0.001
             off = [np.abs(x.proposed.hub_to_arch_m[..., x.target_case] - x.fitted_target_m) for x in (a, after)]
@@ -153,13 +155,13 @@ def test_too_much_on_an_axle_names_what_to_move_or_leave_how_much_and_where_and_
     a = assess(job)
     told = judge(a)
     over = next(j for j in told if isinstance(j, OverRating) and j.what == "plate" and j.place.axle == 1)
-    fixes = {f.remedy.quantity: f for f in judge_fixes(a, told) if f.judgement == over}
-    assert set(fixes) >= {"move", "carry less"}
+    fixes = {type(f.remedy): f for f in judge_fixes(a, told) if f.judgement == over}
+    assert set(fixes) >= {Move, CarryLess}
     for fix in fixes.values():
         left = [j for j in judge(assess(fix.job)) if same_judgement(j) == same_judgement(over)]
         assert not left or left[0].severity < over.severity * 0.9
-    item = job.items[int(fixes["move"].remedy.item or 0)]
-    moved = fixes["move"].job.items[int(fixes["move"].remedy.item or 0)]
+    item = job.items[int(fixes[Move].remedy.item)]
+    moved = fixes[Move].job.items[int(fixes[Move].remedy.item)]
     kg = float(a.loading.items_kg[int(over.place.case or 0)][job.items.index(item)])
     shed = kg * (item.behind_front_m.value - moved.behind_front_m.value) / 3.18
     assert shed == pytest.approx(over.load_kg - 0.95 * over.rating_kg, rel=0.08), "lever rule"
@@ -178,7 +180,7 @@ def test_a_nose_too_light_names_what_to_move_and_how_far() -> None:
     wheels = [axle.behind_front_m.value for axle in job.vehicle.axles]
     lever = job.vehicle.coupling_ahead_m.value + sum(wheels) / len(wheels)  # type: ignore[union-attr]
     gained = (nose_kg(assess(fix.job)) - nose_kg(a))[case]
-    forward = item.behind_front_m.value - fix.remedy.value
+    forward = item.behind_front_m.value - fix.remedy.behind_front_m
     assert fix.remedy.item == 2 and forward > 0.0 and fix.remaining is None
     assert gained == pytest.approx(item.mass_kg.value * forward / lever, rel=0.03)
     assert say_fix(fix, Reader(job)).title == "Move Brine to 1190 mm behind the front hub"
@@ -189,12 +191,12 @@ def test_a_target_past_its_shocks_is_brought_back_by_shocks_or_by_less_of_it() -
     told = judge(a)
     past = [j for j in told if isinstance(j, TargetPastTravel)]
     fixes = [f for f in judge_fixes(a, told) if f.judgement in past]
-    assert len(past) == 4 and {f.remedy.quantity for f in fixes} == {"shock length", "lift"}
+    assert len(past) == 4 and {type(f.remedy) for f in fixes} == {ShockLength, Lift}
     for fix in fixes:
         left = [j for j in judge(assess(fix.job)) if same_judgement(j) == same_judgement(fix.judgement)]
         assert not left, (fix.remedy, left)
     low = next(j for j in past if j.place.axle == 1 and j.place.side == 1)
-    (lower,) = [f.remedy.value for f in fixes if f.judgement == low and f.remedy.quantity == "lift"]
+    (lower,) = [f.remedy.lift_m for f in fixes if f.judgement == low and isinstance(f.remedy, Lift)]
     assert 0.150 - lower == pytest.approx(low.by_m, abs=0.001)
 
 
@@ -202,10 +204,10 @@ def test_less_of_a_tank_is_told_by_the_share_that_is_enough() -> None:
     """The flatbed at its gross weight: so much less water that a twentieth stays in hand."""
     a = assess(demo("hive-hauler"))
     over = next(j for j in judge(a) if isinstance(j, OverRating) and j.place.axle is None)
-    (less,) = [r for r in over.remedies if r.quantity == "carry less"]
-    case, water = int(over.place.case or 0), a.job.items[int(less.item or 0)]
-    assert water.kind == "tank" and 0.0 < less.value < 1.0
-    shed = float(a.loading.items_kg[case, int(less.item or 0)]) - less.value * water.whole_kg
+    (less,) = [r for r in over.remedies if isinstance(r, CarryLess)]
+    case, water = int(over.place.case or 0), a.job.items[less.item]
+    assert water.kind == "tank" and 0.0 < less.share < 1.0
+    shed = float(a.loading.items_kg[case, less.item]) - less.share * water.whole_kg
     assert shed == pytest.approx(over.load_kg - 0.95 * over.rating_kg, abs=0.011 * water.whole_kg)
 
 
@@ -216,8 +218,8 @@ def test_little_bump_is_cured_by_less_spacer_or_a_higher_target() -> None:
     little = [j for j in told if isinstance(j, LittleBump) and j.place.axle == 1]
     assert little
     fixes = [f for f in judge_fixes(a, told) if f.judgement in little]
-    spacers = [f for f in fixes if f.remedy.quantity == "stop spacer"]
-    assert spacers and all(f.remedy.value < 0.075 for f in spacers)
+    spacers = [f for f in fixes if isinstance(f.remedy, StopSpacer)]
+    assert spacers and all(f.remedy.spacer_m < 0.075 for f in spacers)
     assert all(not [j for j in judge(assess(f.job)) if isinstance(j, LittleBump) and j.place == f.judgement.place] for f in spacers)
 
 

@@ -15,7 +15,7 @@ from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
 from isostat.assess.stance.attitude import LAMP_AT, heights, hub_rise, lamp, lamp_range, rake
 from isostat.assess.stance.findings import LampAim, Lean, RoofUnderDoor
-from isostat.assess.stance.level_by_spacer import leans
+from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
 from isostat.assess.stance.named_targets import WORDS, aim, before_the_gear, words_of
 from isostat.assess.stance.ways_to_lift import ways
 from isostat.assess.workings import Shown, explain
@@ -238,7 +238,7 @@ def test_lift_counts_from_what_it_stood_at_and_the_tyres_have_their_own_share() 
 
 def _lean_fixes(a: Assessment) -> list:  # type: ignore[type-arg]
     found = tuple(j for j in judge(a) if isinstance(j, Lean))
-    return [f for f in judge_fixes(a, found) if f.remedy.quantity == "spring spacer"]
+    return [f for f in judge_fixes(a, found) if isinstance(f.remedy, SpringSpacer)]
 
 
 def test_a_lean_is_taken_out_by_one_spacer_named_with_what_it_does_everywhere() -> None:

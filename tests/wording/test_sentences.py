@@ -5,6 +5,8 @@ from __future__ import annotations
 import importlib
 import inspect
 import re
+import sys
+from contextlib import suppress
 from dataclasses import fields
 from pathlib import Path
 
@@ -14,17 +16,20 @@ from hypothesis import strategies as st
 
 import isostat.assess
 from isostat.assess import assess
-from isostat.assess.fixes import judge_fixes
+from isostat.assess.fixes import Fix, judge_fixes
 from isostat.assess.judge import judge
-from isostat.assess.judgement import Grade, Judgement, Place, Step
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.findings import OverRating
 from isostat.assess.measure.findings import LikelySlip, SidesDisagree, Warp
+from isostat.assess.solve.remedies import CarryLess, Move
 from isostat.assess.spring.findings_stacked import TopBinds
 from isostat.assess.stance.findings import Lean, OffTarget, TargetTwisted
 from isostat.core.parts.event import Event
 from isostat.core.rates.window import Bound, intersect
 from isostat.job.demos import demo, demo_names
+from isostat.job.files import JobFault
 from isostat.job.points import CORNER_POINTS
+from isostat.job.schema import Job
 from isostat.units.unit import PRESETS
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
@@ -47,6 +52,7 @@ KINDS = [
     for _, kind in inspect.getmembers(module, inspect.isclass)
     if issubclass(kind, Judgement) and kind is not Judgement
 ]
+REMEDIES = [k for k in Remedy.__subclasses__() if getattr(sys.modules[k.__module__], k.__name__) is k]  # slots make a class twice
 HIVE = hive_on_coils()
 EVENTS = (Event.COIL_LOOSE, Event.COIL_SOLID, Event.SHOCK_BOTTOMED, Event.METAL)
 ALIKE = {
@@ -166,6 +172,17 @@ def test_whatever_can_happen_on_a_wheels_way_has_its_words() -> None:
     assert not any(event.hanging for event in Event if event.of_tyre)
 
 
+@pytest.mark.parametrize("kind", REMEDIES, ids=lambda kind: kind.__name__)
+def test_every_remedy_is_said_and_does_itself_to_a_job_or_is_refused(kind: type[Remedy]) -> None:
+    some = {"int": 1, "float": 0.01, "int | None": None, "float | None": 0.4, "Place": Place(1, 0, 2)}
+    remedy = kind(*(some[str(f.type)] for f in fields(kind)))  # type: ignore[arg-type]
+    a = assess(demo("hive-hauler"))
+    fix = Fix(judge(a)[0], remedy, a.job, None, None, worsens=False)
+    assert say_fix(fix, Reader(a.job)).title[0].isupper()
+    with suppress(JobFault):
+        assert isinstance(remedy.on(a.job), Job)
+
+
 def test_a_fix_is_said_by_the_job_that_it_was_tried_on_though_another_has_fewer_cases_and_items() -> None:
     """Between an edit and the next trials the old fixes still stand there, and their numbers name what may be gone."""
     seen = 0
@@ -173,5 +190,5 @@ def test_a_fix_is_said_by_the_job_that_it_was_tried_on_though_another_has_fewer_
         a = assess(demo(name))
         for fix in judge_fixes(a, judge(a)):
             assert say_fix(fix, Reader(unladen())) == say_fix(fix, Reader(a.job))
-            seen += fix.leveled is not None or fix.remedy.item is not None
+            seen += fix.leveled is not None or isinstance(fix.remedy, CarryLess | Move)
     assert seen, "or nothing of it names a case or an item"

@@ -9,11 +9,11 @@ import numpy as np
 
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy
-from isostat.assess.remedies import apply_remedy
 from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.solve.remedies import Level, SpringRate, StopSpacer
 from isostat.assess.solve.standing import cross_weight
 from isostat.assess.spring.blocks import EQUAL, PLATE
-from isostat.assess.stance.level_by_spacer import leans
+from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
 from isostat.assess.travel.judge import FREE_BUMP, free_bump
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.files import JobFault
@@ -59,7 +59,7 @@ class Fix:
     worsens: bool  # another fault or watch grew, a new one came, or the heaviest load is left with too little bump
     spacers: tuple[tuple[Place, float], ...] = ()  # spring spacers that it sets, m
     leveled: Leveled | None = None  # where it is about the lean
-    free_m: float = 0.0  # free length of the springs of its axle then
+    free_m: float = 0.0  # free length of the springs then, where it is about their rate
 
 
 def same_judgement(j: Judgement) -> tuple[object, ...]:
@@ -86,7 +86,7 @@ def trials(a: Assessment, judgements: tuple[Judgement, ...]) -> Iterator[Fix | N
 
 def _try(job: Job, remedy: Remedy) -> tuple[Job, Assessment, tuple[Judgement, ...]] | None:
     try:
-        changed = apply_remedy(job, remedy)
+        changed = remedy.on(job)
     except JobFault:
         return None
     after = assess(changed)
@@ -120,7 +120,7 @@ def _weigh(
         eased = judgement.severity - remaining.severity
         if remaining.grade > judgement.grade or eased < max(EASES * abs(judgement.severity), 1e-9):
             return None
-    about_lean = remedy.quantity in ("level", "spring spacer")
+    about_lean = isinstance(remedy, Level | SpringSpacer)
     spacers = _new_spacers(a, after) if about_lean else ()
     if about_lean and (not _levels(a, after) or not _to_be_had(after, spacers)):
         return None
@@ -131,7 +131,7 @@ def _weigh(
         return None
     worsens = grew or _on_its_stop(after, remedy)
     leveled = _leveled(a, after, int(judgement.place.case or 0)) if about_lean else None
-    free = max(after.orders[int(remedy.place.axle or 0)].order.free_m)
+    free = max(after.orders[remedy.axle].order.free_m) if isinstance(remedy, SpringRate) else 0.0
     return Fix(judgement, remedy, job, remaining, worst_price(a, after), worsens, spacers, leveled, free)
 
 
@@ -160,10 +160,9 @@ def _to_be_had(after: Assessment, spacers: tuple[tuple[Place, float], ...]) -> b
 
 def _on_its_stop(after: Assessment, remedy: Remedy) -> bool:
     """Whether a spacer brings a stop so near that the heaviest load has hardly any free bump."""
-    axle = remedy.place.axle
-    if remedy.quantity != "stop spacer" or axle is None:
+    if not isinstance(remedy, StopSpacer):
         return False
-    return any(free_bump(after, axle, side)[after.heaviest_case] < FREE_BUMP for side in (0, 1))
+    return any(free_bump(after, remedy.axle, side)[after.heaviest_case] < FREE_BUMP for side in (0, 1))
 
 
 def _leveled(a: Assessment, after: Assessment, case: int) -> Leveled:

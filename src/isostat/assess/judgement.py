@@ -1,9 +1,12 @@
-"""A judgement: what is wrong or worth knowing, where, by how much; in SI numbers, without words."""
+"""A judgement: what is wrong or worth knowing, where, by how much; in SI numbers, without words; and what a remedy is."""
 
 from __future__ import annotations
 
+from abc import ABC, abstractmethod
 from dataclasses import dataclass
 from enum import IntEnum, StrEnum
+
+from isostat.job.schema import Job
 
 
 class Grade(IntEnum):
@@ -33,20 +36,14 @@ class Place:
     case: int | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Remedy:
-    """A change of one quantity at one place that may cure a judgement.
+class Remedy(ABC):
+    """A change of the job that may cure a judgement: a frozen type that does itself."""
 
-    quantity: "spring spacer", "stop spacer", "stop fitted", "shock length", "hose length", "strap", "ring", "ring by share",
-    "arch", "leaf less", "thinner leaves", "pressures", "solve springs", "spacer allowed", "level", "carry less", "take rate",
-    "reading", "swap sides", "rate", "main spring", "ring share", "lift", "move".
-    value: in SI; what the quantity becomes. item: the item's index for "carry less", which reading for "reading" and "swap sides".
-    """
+    __slots__ = ()
 
-    quantity: str
-    place: Place
-    value: float = 0.0
-    item: int | None = None
+    @abstractmethod
+    def on(self, job: Job) -> Job:
+        """The job with it done. Raises JobFault where the job will not have it."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

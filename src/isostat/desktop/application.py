@@ -11,6 +11,7 @@ import platformdirs
 from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QApplication
 
+from isostat.desktop import background
 from isostat.desktop.display import look_for_display
 from isostat.desktop.net import Net, started
 from isostat.desktop.theme import FAMILY, load_fonts
@@ -44,6 +45,7 @@ def run(path: Path | None) -> int:
     QTimer.singleShot(0, _sweep_again)
     status = application.exec()
     window.leave()
+    background.end()
     net.gather()
     window.document.undo.blockSignals(True)  # it empties itself as all goes away: there is nobody left to tell
     return status

@@ -34,6 +34,11 @@ def _work(answer: Answer, a: Assessment, signals: _Told) -> None:
     signal.emit(*told)
 
 
+def end() -> None:
+    """Before the program goes: what waits its turn is dropped, what is under way ends first."""
+    POOL.shutdown(wait=True, cancel_futures=True)
+
+
 class Background(QObject):
     """One long answer: `wish` asks for it, `arrived` says that it is there; until then the last one stays."""
 

@@ -23,7 +23,6 @@ from typing_extensions import override
 from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Step
 from isostat.assess.measure.value_of_readings import what_it_buys
-from isostat.assess.remedies import apply_remedy
 from isostat.assess.spring.leaves_to_add import leaves_offered
 from isostat.assess.stance.band import predicted
 from isostat.assess.workings import Shown
@@ -309,7 +308,7 @@ class MainWindow(QMainWindow):
 
     def _fix(self, fix: Fix) -> None:
         words = say_fix(fix, Reader(self.document.job, self.shown_units())).title
-        self.document.edit(lambda job: apply_remedy(job, fix.remedy), words)  # to the job as it is: edits made since stay
+        self.document.edit(fix.remedy.on, words)  # to the job as it is: edits made since stay
 
     def _ask(self, shown: Shown) -> None:
         self.working.pick(shown)

@@ -6,12 +6,38 @@ from dataclasses import dataclass, replace
 from itertools import groupby
 
 from isostat.assess.fixes import Fix, Leveled
+from isostat.assess.solve.remedies import (
+    CarryLess,
+    CorrectReading,
+    HoseLength,
+    LeafLess,
+    Level,
+    Lift,
+    MainSpring,
+    Move,
+    Rearch,
+    Ring,
+    RingByShare,
+    ShockLength,
+    SolveSprings,
+    SpacerAllowed,
+    SpringRate,
+    StopFitted,
+    StopSpacer,
+    StrapLength,
+    SwapSides,
+    TakeRate,
+    ThinnerLeaves,
+)
+from isostat.assess.spring.air_pressures import Pressures
+from isostat.assess.stance.level_by_spacer import SpringSpacer
 from isostat.job.points import CORNER_POINTS
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
 from isostat.wording.springs.leaf import blocks_words
+from isostat.wording.telling import NotSaid
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,76 +56,69 @@ def say_fix(fix: Fix, reader: Reader) -> FixWords:
 
 
 def _title(fix: Fix, r: Reader) -> str:
-    remedy = fix.remedy
-    axle = r.job.vehicle.axles[remedy.place.axle or 0].name.lower()
-    match remedy.quantity:
-        case "stop spacer":
-            if remedy.value < 0.0:
-                return f"Trim {r.coil(-remedy.value)} off both {axle} stops"
-            return f"Spacer {r.coil(remedy.value)}, both {axle} stops" if remedy.value else f"No spacer, both {axle} stops whole"
-        case "shock length":
-            longer = "longer" if remedy.value >= 0 else "shorter"
-            return f"Shock {r.coil(abs(remedy.value))} {longer} than found, both {axle}"
-        case "hose length":
-            return f"Hose {r.coil(remedy.value)} longer, both {axle}"
-        case "strap":
-            return f"Strap {r.coil(remedy.value)} long, both {axle}"
-        case "arch":
-            way = "more" if remedy.value > 0 else "less"
-            return f"Re-arch {r.coil(abs(remedy.value))} {way}, both {axle} packs"
-        case "leaf less":
-            return f"Remove the shortest leaf, both {axle} packs"
-        case "thinner leaves":
-            rows = fix.job.proposal.axles[remedy.place.axle or 0].pack.leaves
+    def axle(at: int) -> str:
+        return r.job.vehicle.axles[at].name.lower()
+
+    match fix.remedy:
+        case StopSpacer(at, spacer) if spacer < 0.0:
+            return f"Trim {r.coil(-spacer)} off both {axle(at)} stops"
+        case StopSpacer(at, spacer):
+            return f"Spacer {r.coil(spacer)}, both {axle(at)} stops" if spacer else f"No spacer, both {axle(at)} stops whole"
+        case StopFitted(at):
+            return f"Fit the {axle(at)} bump stops again"
+        case ShockLength(at, longer):
+            return f"Shock {r.coil(abs(longer))} {'longer' if longer >= 0 else 'shorter'} than found, both {axle(at)}"
+        case HoseLength(at, longer):
+            return f"Hose {r.coil(longer)} longer, both {axle(at)}"
+        case StrapLength(at, long):
+            return f"Strap {r.coil(long)} long, both {axle(at)}"
+        case Rearch(at, by):
+            return f"Re-arch {r.coil(abs(by))} {'more' if by > 0 else 'less'}, both {axle(at)} packs"
+        case LeafLess(at):
+            return f"Remove the shortest leaf, both {axle(at)} packs"
+        case ThinnerLeaves(at):
+            rows = fix.job.proposal.axles[at].pack.leaves
             main = rows[0].thick_m
             assert main is not None
-            return f"Use {len(rows)} thinner leaves, main {r.wire(main.value)}, both {axle} packs"
-        case "pressures":
-            bag = fix.job.proposal.axles[remedy.place.axle or 0].helper
+            return f"Use {len(rows)} thinner leaves, main {r.wire(main.value)}, both {axle(at)} packs"
+        case Pressures(at):
+            bag = fix.job.proposal.axles[at].helper
             said = [with_unit(p.value, Quantity.PRESSURE, r.preset) for p in (bag.left_pa, bag.right_pa) if p is not None]
-            return f"Set {axle} bags to {', '.join(said)}, left, right"
-        case "stop fitted":
-            return f"Fit the {axle} bump stops again"
-        case "rate":
-            free = fix.free_m
-            return f"Use springs of {r.rate(remedy.value)}, free {r.coil(free)}, both {axle}"
-        case "main spring":
-            return f"Use a main spring {r.coil(remedy.value)} long, free, both {axle}"
-        case "ring share":
-            return f"Set the crossover at {r.percent(remedy.value)} of bump, both {axle}"
-        case "lift":
-            end = "Front" if remedy.place.axle == 0 else "Rear"
-            way = "lift" if remedy.value >= 0.0 else "drop"
-            return f"Set the {end.lower()} target to a {way} of {r.height_unit(abs(remedy.value))}"
-        case "move":
-            item = r.job.items[remedy.item or 0]
-            where = "behind" if remedy.value >= 0.0 else "ahead of"
-            return f"Move {item.name} to {r.height_unit(abs(remedy.value))} {where} the front hub"
-        case "ring":
-            return f"Set the ring {r.coil(remedy.value)} from the collar, both {axle}"
-        case "ring by share":
-            return f"Set the ring for a crossover in bump, both {axle}"
-        case "spacer allowed":
-            return f"Use the same springs and a spacer, {axle}"
-        case "solve springs":
-            return f"Solve the {axle} springs again"
-        case "level" | "spring spacer":
+            return f"Set {axle(at)} bags to {', '.join(said)}, left, right"
+        case SpringRate(at, rate):
+            return f"Use springs of {r.rate(rate)}, free {r.coil(fix.free_m)}, both {axle(at)}"
+        case SolveSprings(at):
+            return f"Solve the {axle(at)} springs again"
+        case SpacerAllowed(at):
+            return f"Use the same springs and a spacer, {axle(at)}"
+        case MainSpring(at, free):
+            return f"Use a main spring {r.coil(free)} long, free, both {axle(at)}"
+        case Ring(at, from_collar):
+            return f"Set the ring {r.coil(from_collar)} from the collar, both {axle(at)}"
+        case RingByShare(at, share) if share is not None:
+            return f"Set the crossover at {r.percent(share)} of bump, both {axle(at)}"
+        case RingByShare(at):
+            return f"Set the ring for a crossover in bump, both {axle(at)}"
+        case Lift(at, lift):
+            end, way = "front" if at == 0 else "rear", "lift" if lift >= 0.0 else "drop"
+            return f"Set the {end} target to a {way} of {r.height_unit(abs(lift))}"
+        case Move(item, to):
+            where = "behind" if to >= 0.0 else "ahead of"
+            return f"Move {r.job.items[item].name} to {r.height_unit(abs(to))} {where} the front hub"
+        case CarryLess(case, item, 0.0):
+            return f"Leave {r.job.items[item].name} off, {r.case(case)}"
+        case CarryLess(case, item, share):
+            return f"Reduce {r.job.items[item].name} to {r.mass(r.job.items[item].whole_kg * share)}, {r.case(case)}"
+        case Level() | SpringSpacer():
             return _spacers(fix, r) or "Springs by side, front and rear"
-        case "reading":
-            show = r.mass if CORNER_POINTS[remedy.item or 0].field == "pad_kg" else r.height_unit
-            return f"Correct the reading to {show(remedy.value)}, {r.corner(remedy.place.axle, remedy.place.side)}"
-        case "swap sides":
-            return f"Swap left and right of {CORNER_POINTS[remedy.item or 0].words}, {axle}"
-        case "take rate":
-            where = f"both {axle}" if remedy.place.side is None else r.corner(remedy.place.axle, remedy.place.side)
-            return f"Take {r.rate(remedy.value)} as found, {where}"
-        case "carry less":
-            item = r.job.items[remedy.item or 0]
-            if remedy.value == 0.0:
-                return f"Leave {item.name} off, {r.case(remedy.place.case or 0)}"
-            return f"Reduce {item.name} to {r.mass(item.whole_kg * remedy.value)}, {r.case(remedy.place.case or 0)}"
-        case other:
-            return other
+        case CorrectReading(at, side, point, value):
+            show = r.mass if CORNER_POINTS[point].field == "pad_kg" else r.height_unit
+            return f"Correct the reading to {show(value)}, {r.corner(at, side)}"
+        case SwapSides(at, point):
+            return f"Swap left and right of {CORNER_POINTS[point].words}, {axle(at)}"
+        case TakeRate(at, side, rate):
+            return f"Take {r.rate(rate)} as found, {f'both {axle(at)}' if side is None else r.corner(at, side)}"
+    raise NotSaid(type(fix.remedy).__name__)
 
 
 def _spacers(fix: Fix, r: Reader) -> str:

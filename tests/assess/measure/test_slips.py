@@ -7,9 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from isostat.assess import assess
-from isostat.assess.fixes import apply_remedy, judge_fixes
+from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.measure.findings import LikelySlip
+from isostat.assess.solve.remedies import CorrectReading
 from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
 from isostat.wording.fixes import say_fix
@@ -58,11 +59,11 @@ def test_the_usual_slips_are_named_with_what_was_probably_meant(axle, side, name
 def test_the_button_puts_the_meant_reading_in_and_the_finding_is_gone() -> None:
     job = with_reading(0, "right", "hub_to_arch_m", 0.01937)
     a = assess(job)
-    fix = next(f for f in judge_fixes(a, judge(a)) if f.remedy.quantity == "reading")
+    fix = next(f for f in judge_fixes(a, judge(a)) if isinstance(f.remedy, CorrectReading))
     assert fix.remaining is None
     words = say_fix(fix, Reader(job))
     assert words.title == "Correct the reading to 492 mm, front right" and words.cures == "cures this"
-    assert not slips(apply_remedy(job, fix.remedy))
+    assert not slips(fix.remedy.on(job))
     said = say(slips(job)[0], Reader(job))
     assert said.title == "Hub to arch 19 mm: millimetres and inches mixed up?"
     assert said.place == "front right"

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
-from isostat.assess.fixes import apply_remedy, judge_fixes
+from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
 from isostat.assess.load.findings import OverRating
@@ -16,6 +16,7 @@ from isostat.assess.load.gravity import gravity_height_m
 from isostat.assess.measure.findings import BlocksOff, HangsElsewhere, HubHeightOff, LikelySlip, RateTold, SidesDisagree
 from isostat.assess.measure.lift_test import friction_m, lift_result
 from isostat.assess.setup.cycle_sheet import cycle_motion
+from isostat.assess.solve.remedies import CarryLess, Move, SwapSides
 from isostat.assess.solve.standing import cross_weight
 from isostat.assess.stance.findings import CrossWanted
 from isostat.assess.travel.findings import DamperOff
@@ -205,9 +206,9 @@ def test_sides_that_were_mixed_up_are_named_and_swapped_back_by_the_button() -> 
     a = assess(mixed)
     found = [j for j in judge(a) if isinstance(j, SidesDisagree)]
     assert len(found) == 1 and found[0].swapped and found[0].place.axle == 0
-    fixes = [f for f in judge_fixes(a, judge(a)) if f.remedy.quantity == "swap sides"]
+    fixes = [f for f in judge_fixes(a, judge(a)) if isinstance(f.remedy, SwapSides)]
     assert {f.remaining for f in fixes} == {None} and len(fixes) == 2
-    assert apply_remedy(mixed, fixes[0].remedy).vehicle.axles[0].left != mixed.vehicle.axles[0].left
+    assert fixes[0].remedy.on(mixed).vehicle.axles[0].left != mixed.vehicle.axles[0].left
 
 
 def test_a_height_read_from_the_ground_is_named_with_the_hub_taken_off() -> None:
@@ -290,7 +291,7 @@ def test_a_tyre_that_carries_more_than_it_may_is_a_fault_that_no_spring_clears()
     found = [j for j in judge(a) if isinstance(j, OverRating) and j.what != "plate"]
     over = [j for j in found if j.load_kg > j.rating_kg]
     assert over and all(j.grade is Grade.FAULT and j.what == "tyre" for j in over)
-    assert {r.quantity for j in over for r in j.remedies} <= {"move", "carry less"}
+    assert {type(r) for j in over for r in j.remedies} <= {Move, CarryLess}
 
 
 # -- tests on the vehicle
@@ -321,7 +322,7 @@ def test_a_lift_test_tells_rate_and_friction_and_its_rate_is_taken_by_the_button
     assert friction_m(a, 1) == pytest.approx(14.0 * GRAVITY / 30e3, rel=0.1)
     told = [j for j in judge(a) if isinstance(j, RateTold) and j.by == "lift"]
     assert [j.place.side for j in told] == [None], "both sides agree: it is the axle's"
-    job = apply_remedy(job, told[0].remedies[0])
+    job = told[0].remedies[0].on(job)
     assert RateTold not in kinds(job)
     assert HIVE.as_found.axles[1].left.rate_n_per_m != job.as_found.axles[1].left.rate_n_per_m
 

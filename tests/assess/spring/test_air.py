@@ -13,7 +13,7 @@ from isostat.assess import Assessment, assess
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Place, Step
 from isostat.assess.load.staying import stays_kg
-from isostat.assess.remedies import apply_remedy
+from isostat.assess.solve.remedies import ShockLength, StopSpacer
 from isostat.assess.spring.air import Aired, aired, on_steel
 from isostat.assess.spring.findings import SpringLacks
 from isostat.assess.spring.findings_air import (
@@ -230,11 +230,11 @@ def test_a_bag_that_would_end_the_droop_or_the_bump_is_said() -> None:
             assert j.step is Step.TRAVEL
         worst = max(j.by_m for j in found)
         for remedy in (r for j in found for r in j.remedies):
-            after = [j.by_m for j in judge(assess(apply_remedy(a.job, remedy))) if isinstance(j, BagEnds) and j.drawn is drawn]
+            after = [j.by_m for j in judge(assess(remedy.on(a.job))) if isinstance(j, BagEnds) and j.drawn is drawn]
             assert max(after, default=0.0) < worst, "the shock shorter, or the stop sooner, by what the bag is short of"
         whole = next(r for j in found for r in j.remedies if j.by_m == worst)
-        assert whole.quantity == ("shock length" if drawn else "stop spacer")
-        assert not [j for j in judge(assess(apply_remedy(a.job, whole))) if isinstance(j, BagEnds) and j.drawn is drawn]
+        assert isinstance(whole, ShockLength if drawn else StopSpacer)
+        assert not [j for j in judge(assess(whole.on(a.job))) if isinstance(j, BagEnds) and j.drawn is drawn]
     assert not [j for j in judge(assess(on_air(height_m=0.4, stands_m=0.26, least_m=0.05))) if isinstance(j, BagEnds)]
 
 

@@ -10,6 +10,7 @@ from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
 from isostat.assess.setup.springs.laws import leaf_pack
+from isostat.assess.solve.remedies import Rearch, StopSpacer, ThinnerLeaves
 from isostat.assess.spring.findings import SpringLacks
 from isostat.assess.spring.findings_leaf import LeafStress, PackTooHigh
 from isostat.assess.spring.leaf import pack_force_n, packed
@@ -132,17 +133,17 @@ def test_what_is_offered_against_stress_and_height_has_been_tried_and_does_it() 
     job = put(leafed(), ("proposal", "axles", 1, "pack", "allowed_pa"), 1300e6)
     a = assess(job)
     (said,) = stressed(job)
-    offered = {f.remedy.quantity: f for f in judge_fixes(a, judge(a)) if f.judgement == said}
-    assert set(offered) == {"thinner leaves", "stop spacer"}
+    offered = {type(f.remedy): f for f in judge_fixes(a, judge(a)) if f.judgement == said}
+    assert set(offered) == {StopSpacer, ThinnerLeaves}
     for fix in offered.values():
         then = stressed(fix.job)
         assert not then or then[0].used < said.used
-    thin, was = (leaf_pack(j.proposal.axles[1].pack) for j in (offered["thinner leaves"].job, job))
+    thin, was = (leaf_pack(j.proposal.axles[1].pack) for j in (offered[ThinnerLeaves].job, job))
     assert len(thin.leaves) == 6 and thin.law.rate(np.asarray(0.1)) == pytest.approx(was.law.rate(np.asarray(0.1)), rel=0.06)
     high = leaf_edits.rearch(job, 1, 0.09)
     b = assess(high)
     (too,) = [j for j in judge(b) if isinstance(j, PackTooHigh)]
-    less = next(f for f in judge_fixes(b, judge(b)) if f.judgement == too and f.remedy.quantity == "arch")
+    less = next(f for f in judge_fixes(b, judge(b)) if f.judgement == too and isinstance(f.remedy, Rearch))
     assert not [j for j in judge(assess(less.job)) if isinstance(j, PackTooHigh) and j.by_m > 0.004]
 
 

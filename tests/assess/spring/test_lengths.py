@@ -14,6 +14,7 @@ from isostat.assess.load.gravity import gravity_height_in, gravity_height_m, hub
 from isostat.assess.measure.pressed import pressed
 from isostat.assess.setup.springs.laws import leaf_pack
 from isostat.assess.setup.springs.leaf import u_bolt_m
+from isostat.assess.solve.remedies import StrapLength
 from isostat.assess.spring.air import aired
 from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.travel.margins import kept
@@ -57,7 +58,7 @@ def test_of_two_straps_that_reach_unlike_the_fix_is_cut_for_the_one_that_would_h
         job = put(job, (*REAR, side, "cycle"), [{"event": "strap taut", "hub_to_arch_m": arch}])
         job = put(job, (*REAR, side, "hose_slack_m"), 0.125)
     a = assess(job)
-    fixes = [f for f in judge_fixes(a, judge(a)) if f.remedy.quantity == "strap" and f.judgement.place.axle == 1]
+    fixes = [f for f in judge_fixes(a, judge(a)) if isinstance(f.remedy, StrapLength) and f.judgement.place.axle == 1]
     assert fixes
     after = assess(fixes[0].job)
     margins = [next(k.margin_m for k in kept(after, 1, side) if k.name == "hose taut") for side in (0, 1)]

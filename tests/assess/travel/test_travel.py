@@ -8,9 +8,10 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
-from isostat.assess.fixes import apply_remedy, judge_fixes
+from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
+from isostat.assess.solve.remedies import HoseLength, StopSpacer
 from isostat.assess.travel.articulation import lanes
 from isostat.assess.travel.damping import RIDE_SPEED, as_weighed, damped, light_and_full, revalve
 from isostat.assess.travel.findings import DampedAmiss, WrongOrder
@@ -80,8 +81,8 @@ def test_margins_are_the_jobs_own_and_a_longer_hose_cures_a_short_one() -> None:
     assert wrong(wide, "hose taut")[0].margin_m == pytest.approx(0.04)
     a = assess(wide)
     fixes = [f for f in judge_fixes(a, judge(a)) if isinstance(f.judgement, WrongOrder) and f.judgement.what == "hose taut"]
-    assert {f.remedy.quantity for f in fixes} >= {"hose length"}
-    longer = next(f for f in fixes if f.remedy.quantity == "hose length")
+    assert {type(f.remedy) for f in fixes} >= {HoseLength}
+    longer = next(f for f in fixes if isinstance(f.remedy, HoseLength))
     assert not wrong(longer.job, "hose taut")
 
 
@@ -131,10 +132,10 @@ def test_each_step_of_spacer_buys_clearance_and_costs_bump() -> None:
 def test_a_spacer_that_puts_the_heaviest_load_on_its_stop_is_never_the_filled_button() -> None:
     job = with_(hive_on_coils(), *((((*REAR, side, "arch_gap_m")), 0.065) for side in ("left", "right")))
     a = assess(job)
-    fixes = [f for f in judge_fixes(a, judge(a)) if f.remedy.quantity == "stop spacer" and f.judgement.place.axle == 1]
+    fixes = [f for f in judge_fixes(a, judge(a)) if isinstance(f.remedy, StopSpacer) and f.judgement.place.axle == 1]
     assert fixes
     for fix in fixes:
-        after = assess(apply_remedy(job, fix.remedy))
+        after = assess(fix.remedy.on(job))
         full = light_and_full(after)[1]
         gap = min(travel_of(after.proposed.events[1][s], "stop touched") - after.proposed.rest.travel_m[1, s, full] for s in (0, 1))
         assert fix.worsens or gap >= FREE_BUMP

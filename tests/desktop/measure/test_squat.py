@@ -12,6 +12,7 @@ from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
 from isostat.assess.measure.findings import RateNotTold, RateTold, TestIncomplete, TestsDisagree
+from isostat.assess.solve.remedies import TakeRate
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.window import MainWindow
@@ -79,7 +80,7 @@ def test_the_told_rate_is_taken_over_by_its_button_and_undone(squatting: MainWin
     window = squatting
     behind = 1.2 * window.document.job.vehicle.axles[1].behind_front_m.value
     type_test(window, ["1400 lb", f"{behind:.4f} m", "", NOSE_UP, NOSE_UP, TAIL_DOWN, TAIL_DOWN])
-    qtbot.waitUntil(lambda: any(f.remedy.quantity == "take rate" for f in window.document.fixes), timeout=4000)
+    qtbot.waitUntil(lambda: any(isinstance(f.remedy, TakeRate) for f in window.document.fixes), timeout=4000)
     shown = [b for b in window.findings.findChildren(FixButton) if not b.isHidden()]
     button = next(b for b in shown if b.accessibleName().startswith("Take") and "both front" in b.accessibleName())
     before = window.document.job

@@ -12,6 +12,7 @@ from isostat.assess.load.ratings import nose_kg, ratings
 from isostat.assess.load.staying import carried_by
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import CarryLess
 
 NEARLY_FULL = 0.05  # of a plate in hand
 LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
@@ -69,7 +70,7 @@ def _relief(a: Assessment, axle: int | None, case: int, worst_kg: float, limit_k
         for n, item in enumerate(a.job.items)
         if item.kind != "tank" and a.loading.items_kg[case, n] * share[n] > max(heavy, 0.0)
     ]
-    off = (Remedy("carry less", Place(axle, None, case), 0.0, min(things)[2]),) if things and heavy > 0.0 else ()
+    off = (CarryLess(case, min(things)[2], 0.0),) if things and heavy > 0.0 else ()
     return (*moved, *off)
 
 
@@ -86,7 +87,7 @@ def _carry_less(a: Assessment, axle: int | None, case: int, too_much_kg: float) 
             continue
         left = (on_board - too_much_kg / helps) / item.whole_kg
         if left >= 0.0:
-            return (Remedy("carry less", Place(axle, None, case), float(np.floor(left * 100) / 100), index),)
+            return (CarryLess(case, index, float(np.floor(left * 100) / 100)),)
     return ()
 
 

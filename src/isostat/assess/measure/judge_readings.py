@@ -8,10 +8,11 @@ from functools import lru_cache
 
 import numpy as np
 
-from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.assess.judgement import Grade, Judgement, Place, Step
 from isostat.assess.measure.findings import HubHeightOff, LikelySlip, SidesDisagree
 from isostat.assess.setup.figures import AxleFigures
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import CorrectReading, SwapSides
 from isostat.core.limits import Floats
 from isostat.job.fitted import AxleFit
 from isostat.job.points import CORNER_POINTS
@@ -71,7 +72,7 @@ def _slips(read: _Sheet) -> Iterator[LikelySlip]:
             place = Place(int(axle), int(side))
             yield LikelySlip(
                 grade=Grade.WATCH, place=place, step=Step.MEASURE, what=name, slip=slip, value=value,
-                likely=likely, remedies=(Remedy("reading", place, likely, index),),
+                likely=likely, remedies=(CorrectReading(int(axle), int(side), index, likely),),
             )  # fmt: skip
 
 
@@ -105,7 +106,7 @@ def _sides(read: _Sheet, doubted: set[tuple[int | None, str]]) -> Iterator[Judge
             )  # fmt: skip
             suspects = (odd,) if len(names) > 2 else (odd, other)
             places = [point.field for point in CORNER_POINTS]
-            remedies = tuple(Remedy("swap sides", Place(axle), item=places.index(n)) for n in suspects)
+            remedies = tuple(SwapSides(axle, places.index(n)) for n in suspects)
             yield replace(found, remedies=remedies if found.swapped else ())
 
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.assess.judgement import Grade, Judgement, Place, Step
 from isostat.assess.load.gravity import gravity_height_m
 from isostat.assess.measure.findings import (
     BlocksOff,
@@ -24,6 +24,7 @@ from isostat.assess.measure.judge_readings import reading_judgements
 from isostat.assess.measure.lift_test import lift_result, lifted_spring_rate
 from isostat.assess.measure.load_test import squat_result
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import TakeRate
 from isostat.core.travel.events import droop_end, travel_events
 from isostat.core.vehicle.center_of_gravity import pads_shift
 
@@ -113,7 +114,7 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
                 wheel_rate=wheel,
                 share=share,
                 typed=typed,
-                remedies=(Remedy("take rate", Place(i, side), round(rate, -2)),),
+                remedies=(TakeRate(i, side, round(rate, -2)),),
             )
 
 
@@ -148,5 +149,5 @@ def _lift_tells(a: Assessment, place: Place, rate: float, wheel: float, share: f
         return
     yield RateTold(
         grade=Grade.NOTE if guessed else Grade.WATCH, place=place, step=Step.MEASURE, by="lift", spring_rate=rate, wheel_rate=wheel,
-        share=share, typed=not guessed, remedies=(Remedy("take rate", place, round(rate, -2)),),
+        share=share, typed=not guessed, remedies=(TakeRate(int(place.axle or 0), place.side, round(rate, -2)),),
     )  # fmt: skip

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import numpy as np
 
-from isostat.assess.judgement import Place, Remedy
+from isostat.assess.judgement import Remedy
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import Lift, Move, ShockLength, StopSpacer
 
 MM = 1000.0
 
@@ -26,7 +27,7 @@ def stop_spacer(a: Assessment, axle: int, spacer_m: float) -> tuple[Remedy, ...]
     fit = a.fits[axle]
     if wanted > fit.stop_height_m.value or abs(wanted - fit.stop_spacer_m) < 0.0005 or fit.stop_left_out:
         return ()
-    return (Remedy("stop spacer", Place(axle), wanted),)
+    return (StopSpacer(axle, wanted),)
 
 
 def shock_length(a: Assessment, axle: int, longer_m: float) -> tuple[Remedy, ...]:
@@ -35,7 +36,7 @@ def shock_length(a: Assessment, axle: int, longer_m: float) -> tuple[Remedy, ...
     change = abs(longer_m - fit.shock_longer_m)
     if change < 0.0005 or (fit.shock_stroke_m is not None and change >= fit.shock_stroke_m):
         return ()
-    return (Remedy("shock length", Place(axle), longer_m),)
+    return (ShockLength(axle, longer_m),)
 
 
 def lift(a: Assessment, axle: int, by_m: float) -> tuple[Remedy, ...]:
@@ -43,7 +44,7 @@ def lift(a: Assessment, axle: int, by_m: float) -> tuple[Remedy, ...]:
     if a.job.target.corners or a.job.target.rake_m is not None or axle not in (0, len(a.axles) - 1):
         return ()
     now = a.pose.front_lift_m if axle == 0 else a.pose.rear_lift_m
-    return (Remedy("lift", Place(axle), round(now + by_m, 3)),)
+    return (Lift(axle, round(now + by_m, 3)),)
 
 
 def move(a: Assessment, axle: int, case: int, too_much_kg: float) -> tuple[Remedy, ...]:
@@ -51,7 +52,7 @@ def move(a: Assessment, axle: int, case: int, too_much_kg: float) -> tuple[Remed
     if len(a.axles) != 2 or a.loading.hitch is not None:
         return ()
     span = abs(a.axles[-1].x_m)
-    return _stands_elsewhere(a, Place(axle, None, case), (1.0 if axle == 0 else -1.0) * too_much_kg * span, (0.3 * span, span))
+    return _stands_elsewhere(a, case, (1.0 if axle == 0 else -1.0) * too_much_kg * span, (0.3 * span, span))
 
 
 def move_on_trailer(a: Assessment, case: int, more_nose_kg: float) -> tuple[Remedy, ...]:
@@ -61,10 +62,10 @@ def move_on_trailer(a: Assessment, case: int, more_nose_kg: float) -> tuple[Reme
         return ()
     wheels = [-axle.x_m for axle in a.axles]
     lever = ahead.value + sum(wheels) / len(wheels)
-    return _stands_elsewhere(a, Place(case=case), -more_nose_kg * lever, (-ahead.value / 2, max(wheels) + ahead.value / 2))
+    return _stands_elsewhere(a, case, -more_nose_kg * lever, (-ahead.value / 2, max(wheels) + ahead.value / 2))
 
 
-def _stands_elsewhere(a: Assessment, place: Place, back_kg_m: float, usual: tuple[float, float]) -> tuple[Remedy, ...]:
+def _stands_elsewhere(a: Assessment, case: int, back_kg_m: float, usual: tuple[float, float]) -> tuple[Remedy, ...]:
     """The heaviest thing on board of a case that can go back by so much moment, below nothing forward.
 
     usual: ends of a deck that was not told, m behind the front hub. What was on board when weighed stands where it stood.
@@ -73,10 +74,10 @@ def _stands_elsewhere(a: Assessment, place: Place, back_kg_m: float, usual: tupl
     low, high = (end if r is None else r.value for r, end in zip(deck, usual, strict=True))
     found = []
     for n, item in enumerate(a.job.items):
-        carried = float(a.loading.items_kg[int(place.case or 0), n])
+        carried = float(a.loading.items_kg[case, n])
         if item.kind != "thing" or carried <= 0.0 or item.weighed_share.value > 0.0:
             continue
         to = item.behind_front_m.value + back_kg_m / carried
         if low <= to <= high:
-            found.append((carried, Remedy("move", place, round(to, 2), n)))
+            found.append((carried, Move(n, round(to, 2))))
     return (max(found, key=lambda pair: pair[0])[1],) if found else ()

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
-import numpy as np
+from dataclasses import dataclass
 
+import numpy as np
+from typing_extensions import override
+
+from isostat.assess.judgement import Remedy
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.springs.air import bag_of, needed_height
 from isostat.assess.setup.springs.laws import Incomplete
@@ -81,3 +85,14 @@ def _offsets(a: Assessment, axle: int) -> tuple[float, float]:
     ):
         return o.offset_m
     raise Incomplete("The springs beside the bag are still solved for the target; type them first: rate and free length.")
+
+
+@dataclass(frozen=True, slots=True)
+class Pressures(Remedy):
+    """Both bags beside the springs of an axle at what the target takes."""
+
+    axle: int
+
+    @override
+    def on(self, job: Job) -> Job:
+        return with_pressures(job, self.axle)

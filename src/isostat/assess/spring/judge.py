@@ -11,6 +11,7 @@ from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.staying import load_cases, stays_kg
 from isostat.assess.setup.to_order import Ordered
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import SpringRate
 from isostat.assess.spring.findings import (
     BeyondLaw,
     ComesAndGoes,
@@ -158,4 +159,4 @@ def _firmer(a: Assessment, i: int, side: int, preload_m: float, limit_m: float) 
     pressed = o.pressed_m[side] - preload_m + limit_m
     if not isinstance(o.law[side], Coil) or pressed <= 0.0:
         return ()
-    return (Remedy("rate", Place(i), float(np.ceil(o.target_force_n[side] / pressed / 100.0)) * 100.0),)
+    return (SpringRate(i, float(np.ceil(o.target_force_n[side] / pressed / 100.0)) * 100.0),)

@@ -12,6 +12,7 @@ from isostat.assess.setup.springs.laws import Incomplete
 from isostat.assess.setup.springs.leaf import chord_of, hanging, turned_rad
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import LeafLess, Rearch, ThinnerLeaves
 from isostat.assess.spring.findings_leaf import BlockOnSteered, HangingWrong, LeafStress, PackTooHigh, PinionTurned, ShackleFar
 from isostat.assess.spring.leaf import Packed, packed
 from isostat.core.limits import OutOfRange
@@ -46,13 +47,13 @@ def leaf_judgements(a: Assessment) -> Iterator[Judgement]:
 def _arch_and_stress(a: Assessment, i: int, told: Packed) -> Iterator[Judgement]:
     """Whether a pack can stand low enough, and its worst leaf."""
     if told.too_high_m > SAID:
-        lower = Remedy("arch", Place(i), -float(np.ceil(told.too_high_m * 1000)) / 1000)
+        lower = Rearch(i, -float(np.ceil(told.too_high_m * 1000)) / 1000)
         yield PackTooHigh(
             grade=Grade.WATCH,
             place=Place(i),
             step=Step.SPRING,
             by_m=told.too_high_m,
-            remedies=(lower, Remedy("leaf less", Place(i))),
+            remedies=(lower, LeafLess(i)),
         )
     worst = int(np.argmax(told.used))
     used = float(told.used[worst])
@@ -71,7 +72,7 @@ def _less_bent(a: Assessment, i: int, told: Packed) -> tuple[Remedy, ...]:
     limit = a.axles[i].spring_motion.travel_for(x)
     full = max(bump_end(side).travel_m for side in a.proposed.events[i])
     spacer = a.fits[i].stop_spacer_m + max(full - limit, 0.001) * a.axles[i].stop_ratio.value
-    return *offers.stop_spacer(a, i, spacer), Remedy("thinner leaves", Place(i))
+    return *offers.stop_spacer(a, i, spacer), ThinnerLeaves(i)
 
 
 def shackle_leans(a: Assessment, axle: int, side: int) -> tuple[float, float, float] | None:

@@ -6,9 +6,10 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.assess.judgement import Grade, Judgement, Place, Step
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import MainSpring, Ring, RingByShare
 from isostat.assess.spring.findings_stacked import CollarBeyond, NoRingWindow, PastCrossover, RingNotSet, RingOutside, TopBinds
 from isostat.assess.spring.stacked import Stacked, stacked
 
@@ -29,7 +30,7 @@ def _ring(a: Assessment, i: int, sides: tuple[Stacked, Stacked]) -> Iterator[Jud
     window, ring = told.window, told.pair.ring_m
     step, here = Step.SPRING, Place(i)
     if told.seated.ring_fault:
-        shares = tuple(Remedy("ring share", here, share) for share in (0.4, 0.25, 0.1))
+        shares = tuple(RingByShare(i, share) for share in (0.4, 0.25, 0.1))
         yield RingNotSet(grade=Grade.WATCH, place=here, step=step, reason=told.seated.ring_fault, remedies=shares)
     if window.missing_m > SAID:
         spacer = a.fits[i].stop_spacer_m + window.missing_m / a.axles[i].spring_ratio.value * a.axles[i].stop_ratio.value
@@ -40,10 +41,8 @@ def _ring(a: Assessment, i: int, sides: tuple[Stacked, Stacked]) -> Iterator[Jud
         if abs(ring - limit) > SAID:
             binds = "main spring" if ring > limit else "top spring"
             locked = any(t.change_m is None or t.change_m <= t.seated.target_m[t.side] for t in sides)
-            if locked:  # the slider stands on the ring: moving it moves the collar with it
-                cure = Remedy("ring by share", here)
-            else:
-                cure = Remedy("ring", here, float(np.floor(limit * 1000) if ring > limit else np.ceil(limit * 1000)) / 1000)
+            nearest = float(np.floor(limit * 1000) if ring > limit else np.ceil(limit * 1000)) / 1000
+            cure = RingByShare(i) if locked else Ring(i, nearest)  # where the slider stands on it, the collar moves with the ring
             yield RingOutside(grade=Grade.WATCH, place=here, step=step, ring_m=ring, limit_m=limit, binds=binds, remedies=(cure,))
     met = any(t.change_m is not None and t.change_m < t.shock.bump_m for t in sides)
     if told.crossover is not None and told.crossover.by != "ring" and met:
@@ -62,7 +61,7 @@ def _collars(i: int, told: Stacked) -> Iterator[Judgement]:
         for down, left in ((True, shock.down_m), (False, shock.up_m)):
             if left < -SAID:
                 main = told.pair.main.free_m - (left if down else -left)
-                cure = Remedy("main spring", Place(i), offers.up_to_mm(main) if down else offers.down_to_mm(main))
+                cure = MainSpring(i, offers.up_to_mm(main) if down else offers.down_to_mm(main))
                 yield CollarBeyond(
                     grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, by_m=-left, down=down, remedies=(cure,)
                 )

@@ -10,6 +10,7 @@ from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.gravity import gravity_height_in, gravity_height_m, stability
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import Level, SolveSprings, SpacerAllowed, StrapLength
 from isostat.assess.solve.standing import cross_weight
 from isostat.assess.stance.attitude import highest, lamp, lamp_range
 from isostat.assess.stance.findings import (
@@ -24,7 +25,7 @@ from isostat.assess.stance.findings import (
     TargetTwisted,
     TipsSooner,
 )
-from isostat.assess.stance.level_by_spacer import leans
+from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import bump_end, droop_end
 
@@ -94,9 +95,9 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
     as_read = float((a.baseline_m[:, 0] - a.baseline_m[:, 1]).mean())
     if abs(lean[worst_case]) > LEAN_SAID:
         small = abs(lean[worst_case]) <= max(LEAN_NOTE, abs(as_read) + 0.001)
-        level = [] if target.lean_m is not None or target.corners else [Remedy("level", Place())]
+        level = [] if target.lean_m is not None or target.corners else [Level()]
         lower = 1 if lean[worst_case] > 0.0 else 0
-        spacers = [Remedy("spring spacer", Place(i, lower, worst_case)) for i in (0, len(a.axles) - 1)]
+        spacers = [SpringSpacer(Place(i, lower, worst_case)) for i in (0, len(a.axles) - 1)]
         yield Lean(
             grade=Grade.NOTE if small else Grade.WATCH,
             place=Place(None, None, worst_case),
@@ -112,7 +113,7 @@ def _within(a: Assessment, i: int, by_m: float, end: Event, *, hangs: bool) -> t
     axle, fit, more = a.axles[i], a.fits[i], offers.up_to_mm(by_m)
     target = offers.lift(a, i, -more if hangs else more)
     if end == Event.STRAP_TAUT and fit.strap_m is not None:
-        return (Remedy("strap", Place(i), offers.up_to_mm(fit.strap_m.value + by_m * axle.strap_ratio.value)), *target)
+        return (StrapLength(i, offers.up_to_mm(fit.strap_m.value + by_m * axle.strap_ratio.value)), *target)
     if hangs:
         return (*offers.shock_length(a, i, offers.up_to_mm(fit.shock_longer_m + by_m * axle.shock_ratio.value)), *target)
     return target
@@ -161,9 +162,9 @@ def _tipping(a: Assessment) -> Iterator[Judgement]:
 
 def _back_on_target(a: Assessment, axle: int) -> tuple[Remedy, ...]:
     fit = a.job.proposal.axles[axle]
-    ways = []
+    ways: list[Remedy] = []
     if any(c.free_length_m or c.spacer_m or c.collar_m or c.slack_rad for c in (fit.left, fit.right)):
-        ways.append(Remedy("solve springs", Place(axle)))
+        ways.append(SolveSprings(axle))
     if fit.sides == "same":
-        ways.append(Remedy("spacer allowed", Place(axle)))
+        ways.append(SpacerAllowed(axle))
     return tuple(ways)

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
+from typing_extensions import override
 
-from isostat.assess.judgement import Place
+from isostat.assess.judgement import Place, Remedy
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.core.limits import Floats
@@ -48,27 +49,31 @@ def one_spacer(a: Assessment, place: Place) -> float | None:
     return total if 0.0 < total <= THICKEST else None
 
 
-def with_spacer(job: Job, place: Place) -> Job:
-    """The job with the springs ordered as they are now, level wanted, and a spacer at one corner that levels it in a case.
+@dataclass(frozen=True, slots=True)
+class SpringSpacer(Remedy):
+    """The springs ordered as they are now, level wanted, and a spacer at a corner, found when it is done, that levels a case."""
 
-    Raises JobFault where nothing can be ordered that a spacer would go under, or none would do.
-    """
-    a = assess(job)
-    thick = one_spacer(a, place)
-    if thick is None or not all(o.can_be_had for o in a.orders):
-        raise JobFault("remedy", ["No spacer there levels it; accepted is springs that can be had and a spacer up to 50 mm."])
-    for i, o in enumerate(a.orders):
-        for s, name in enumerate(SIDES):
-            here = (i, s) == (place.axle, place.side)
-            if o.stack is not None:  # a collar takes the place of the spacer
-                parts = {"collar_m": thick if here else o.stack.collar_m[s]}
-            elif o.torsion is not None or o.air is not None:
-                continue  # an anchor is turned, a pressure set: no spacer goes there
-            elif a.job.proposal.axles[i].kind == "leaf":
-                parts = {"spacer_m": thick if here else o.order.spacer_m[s]}
-            else:
-                parts = {"free_length_m": o.order.free_m[s], "spacer_m": thick if here else o.order.spacer_m[s]}
-                parts |= {} if a.job.proposal.axles[i].kind == "progressive" else {"rate_n_per_m": o.order.rate_n_per_m[s]}
-            for field, value in parts.items():
-                job = put(job, ("proposal", "axles", i, name, field), value)
-    return aim_by_axle(job, {"lean_m": {"value": 0.0}})
+    place: Place
+
+    @override
+    def on(self, job: Job) -> Job:
+        """Raises JobFault where nothing can be ordered that a spacer would go under, or none would do."""
+        a = assess(job)
+        thick = one_spacer(a, self.place)
+        if thick is None or not all(o.can_be_had for o in a.orders):
+            raise JobFault("remedy", ["No spacer there levels it; accepted is springs that can be had and a spacer up to 50 mm."])
+        for i, o in enumerate(a.orders):
+            for s, name in enumerate(SIDES):
+                here = (i, s) == (self.place.axle, self.place.side)
+                if o.stack is not None:  # a collar takes the place of the spacer
+                    parts = {"collar_m": thick if here else o.stack.collar_m[s]}
+                elif o.torsion is not None or o.air is not None:
+                    continue  # an anchor is turned, a pressure set: no spacer goes there
+                elif a.job.proposal.axles[i].kind == "leaf":
+                    parts = {"spacer_m": thick if here else o.order.spacer_m[s]}
+                else:
+                    parts = {"free_length_m": o.order.free_m[s], "spacer_m": thick if here else o.order.spacer_m[s]}
+                    parts |= {} if a.job.proposal.axles[i].kind == "progressive" else {"rate_n_per_m": o.order.rate_n_per_m[s]}
+                for field, value in parts.items():
+                    job = put(job, ("proposal", "axles", i, name, field), value)
+        return aim_by_axle(job, {"lean_m": {"value": 0.0}})

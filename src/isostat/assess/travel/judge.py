@@ -10,6 +10,7 @@ from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.measure.assumptions import assumptions
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.remedies import HoseLength, StopFitted, StrapLength
 from isostat.assess.travel.articulation import crossing, lanes
 from isostat.assess.travel.findings import LittleBump, LittleDroop, OrderRight, StopLeftOut, WrongOrder
 from isostat.assess.travel.margins import kept
@@ -29,7 +30,7 @@ def travel_judgements(a: Assessment) -> Iterator[Judgement]:
         yield from wrong
         fit = a.fits[i]
         if fit.stop_left_out and fit.cushion is None and fit.helper is None and a.orders[i].air is None:
-            cure = (Remedy("stop fitted", Place(i)),)
+            cure = (StopFitted(i),)
             yield StopLeftOut(grade=Grade.FAULT, place=Place(i), step=Step.TRAVEL, remedies=cure)
         if not wrong:
             guessed = sum(m.axle == i for m in assumptions(a, Step.TRAVEL))
@@ -96,11 +97,11 @@ def _sooner_end(a: Assessment, i: int, what: Event, short_m: float) -> tuple[Rem
     longer = fit.shock_longer_m - short_m * axle.shock_ratio.value
     out = list(offers.shock_length(a, i, offers.down_to_mm(longer)))
     if what == Event.HOSE_TAUT:
-        out.insert(0, Remedy("hose length", Place(i), offers.up_to_mm(fit.hose_longer_m + short_m)))
+        out.insert(0, HoseLength(i, offers.up_to_mm(fit.hose_longer_m + short_m)))
     mounts = [m.value for m in axle.strap_mounts_m if m is not None]
     if len(mounts) == 2:
         hangs = max(droop_end(side).travel_m for side in a.proposed.events[i]) + short_m
-        out.append(Remedy("strap", Place(i), offers.down_to_mm(min(mounts) - hangs * axle.strap_ratio.value)))
+        out.append(StrapLength(i, offers.down_to_mm(min(mounts) - hangs * axle.strap_ratio.value)))
     return tuple(out)
 
 
@@ -155,5 +156,5 @@ def _more_droop(a: Assessment, i: int, side: int, case: int) -> tuple[Remedy, ..
     more = (DROOP_SHARE * bump - (1.0 - DROOP_SHARE) * droop) / (1.0 - DROOP_SHARE)
     lower = offers.lift(a, i, -offers.up_to_mm(more * (1.0 - DROOP_SHARE)))
     if droop_end(s.events[i][side]).name == Event.STRAP_TAUT and fit.strap_m is not None:
-        return (Remedy("strap", Place(i), offers.up_to_mm(fit.strap_m.value + more * axle.strap_ratio.value)), *lower)
+        return (StrapLength(i, offers.up_to_mm(fit.strap_m.value + more * axle.strap_ratio.value)), *lower)
     return (*offers.shock_length(a, i, offers.up_to_mm(fit.shock_longer_m + more * axle.shock_ratio.value)), *lower)
