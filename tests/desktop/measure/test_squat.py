@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
-from isostat.assess.measure.findings import RateNotTold, RateTold, TestIncomplete, TestsDisagree
+from isostat.assess.measure import findings
 from isostat.assess.solve.remedies import TakeRate
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.findings import FixButton
@@ -73,7 +73,7 @@ def test_without_the_place_of_the_load_the_missing_number_is_named(squatting: Ma
     type_test(window, ["1400 lb", "", "", NOSE_UP, NOSE_UP, TAIL_DOWN, TAIL_DOWN])
     assert read(window, "missing 0") == "Missing, test 1: how far behind the front hub the load lies."
     assert read(window, "told 1") == "Rear: not told by these readings"
-    assert any(isinstance(j, TestIncomplete) for j in window.document.judgements)
+    assert any(isinstance(j, findings.TestIncomplete) for j in window.document.judgements)
 
 
 def test_the_told_rate_is_taken_over_by_its_button_and_undone(squatting: MainWindow, qtbot: QtBot) -> None:
@@ -89,7 +89,7 @@ def test_the_told_rate_is_taken_over_by_its_button_and_undone(squatting: MainWin
     assert front.left.rate_n_per_m is not None and front.left.rate_n_per_m == front.right.rate_n_per_m
     ratio = window.document.assessment.axles[0].spring_ratio.value
     assert front.left.rate_n_per_m.value == pytest.approx(280.0 * POUNDS_PER_INCH / ratio**2, rel=0.01)
-    assert not any(isinstance(j, RateTold) and j.place.axle == 0 for j in window.document.judgements)
+    assert not any(isinstance(j, findings.RateTold) and j.place.axle == 0 for j in window.document.judgements)
     window.document.undo.undo()
     assert window.document.job == before
 
@@ -99,7 +99,7 @@ def test_a_load_over_the_rear_axle_cannot_tell_the_front_and_the_window_says_so(
     behind = window.document.job.vehicle.axles[1].behind_front_m.value
     type_test(window, ["1400 lb", f"{behind:.4f} m", "", "40 in", "40 in", TAIL_DOWN, TAIL_DOWN])
     assert read(window, "told 0") == "Front: not told by these readings"
-    assert any(isinstance(j, RateNotTold) and j.place.axle == 0 for j in window.document.judgements)
+    assert any(isinstance(j, findings.RateNotTold) and j.place.axle == 0 for j in window.document.judgements)
     assert read(window, "told 1").startswith("Rear: wheel rate ")
 
 
@@ -107,7 +107,7 @@ def test_readings_that_no_springs_explain_are_said_and_a_test_is_removed(squatti
     window = squatting
     behind = 1.2 * window.document.job.vehicle.axles[1].behind_front_m.value
     type_test(window, ["1400 lb", f"{behind:.4f} m", "", NOSE_UP, "42 in", TAIL_DOWN, "34 in"])
-    assert any(isinstance(j, TestsDisagree) for j in window.document.judgements)
+    assert any(isinstance(j, findings.TestsDisagree) for j in window.document.judgements)
     press(qtbot, window, "drop test 0")
     assert window.document.job.squats == ()
-    assert not any(isinstance(j, TestsDisagree) for j in window.document.judgements)
+    assert not any(isinstance(j, findings.TestsDisagree) for j in window.document.judgements)
