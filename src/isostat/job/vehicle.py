@@ -28,6 +28,7 @@ from isostat.job.reading import (
     PlaceShare,
     Pressure,
     Raised,
+    Rated,
     StrapLength,
     Stroke,
     Text,
@@ -137,7 +138,7 @@ class Axle(Frozen):
     track_m: Track
     layout: Literal["independent", "solid"] = "independent"
     steered: bool = False
-    rating_kg: Mass | None = None
+    rating_kg: Rated | None = None
     unsprung_kg: Unsprung | None = None
     spring_ratio: MotionRatio | None = None
     spring_place: PlaceShare | None = None
@@ -159,10 +160,10 @@ class Axle(Frozen):
     track_bar_m: Stroke | None = None
     track_bar_frame_m: Height | None = None
     track_bar_axle_m: Height | None = None
-    tyre_plate_kg: Mass | None = None
+    tyre_plate_kg: Rated | None = None
     tyre_pressure_pa: Pressure | None = None
     tyre_plate_pa: Pressure | None = None
-    wheel_plate_kg: Mass | None = None
+    wheel_plate_kg: Rated | None = None
     wheel_tyre_kg: Unsprung | None = None
     hub_on_pad_kg: Unsprung | None = None
     second_pad_kg: Mass | None = None
@@ -203,8 +204,8 @@ class Vehicle(Frozen):
     outline: Literal["flatbed", "estate", "van", "buggy", "trailer"] = "flatbed"
     front_overhang_m: Overhang
     rear_overhang_m: Overhang
-    rating_kg: Mass | None = None
-    hitch_plate_kg: Mass | None = None
+    rating_kg: Rated | None = None
+    hitch_plate_kg: Rated | None = None
     coupling_ahead_m: Overhang | None = None
     nose_kg: Mass | None = None
     deck_front_m: Place | None = None

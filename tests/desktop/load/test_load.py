@@ -174,6 +174,19 @@ def test_a_heavier_wheel_rides_unsprung_a_nose_load_fills_the_hitch_and_a_part_c
     assert load.document.assessment.loading.whole_kg[[1, 4]] - whole[[1, 4]] == pytest.approx([0, -30])
 
 
+@pytest.mark.parametrize("field", ["vehicle hitch_plate_kg", "axle rating_kg 0", "tyre_plate_kg 1", "wheel_plate_kg 1"])
+def test_a_rating_of_nothing_is_refused(load, qtbot: QtBot, field: str) -> None:  # type: ignore[no-untyped-def]
+    """Nothing carries nothing: what is not rated is left empty, and the bars divide by what stands there."""
+    load.go(Step.MEASURE)
+    load.sheets[Step.MEASURE].turn("axles" if field.startswith("axle") else "points")
+    before = load.document.job
+    type_into(qtbot, load, field, "0")
+    assert "accepted is 1 kg to 20000 kg" in load.notice.text() and load.document.job == before
+    type_into(qtbot, load, field, "1")
+    load.go(Step.LOAD)
+    assert load.document.job != before
+
+
 def test_more_items_than_room_are_reached_by_buttons_and_wheel(load, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     for _ in range(6):
         add(load, "Tool chest")
