@@ -16,7 +16,7 @@ from isostat.assess.measure.findings import SpringDisagrees, Warp, WeighedAmiss
 from isostat.assess.spring.findings import BeyondLaw, FallingCurve, RateNotPicked, RateOutsideWindow, ToppedOut
 from isostat.assess.stance.findings import TargetPastTravel
 from isostat.assess.travel.findings import WrongOrder
-from isostat.assess.workings import Shown, explain, shown_numbers
+from isostat.assess.workings import explain, shown_numbers
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import travel_of
 from isostat.job.demos import demo, demo_names
@@ -298,11 +298,6 @@ def test_impossible_and_doubtful_vehicles_give_findings_in_words(
     plain = answer(a, judge(a), judge_fixes(a, judge(a)), reader)
     assert "nan" not in str(plain).lower()
     assert letter(a, judge(a), (), reader)
-
-
-def test_explain_refuses_what_nothing_shows(hive: Assessment) -> None:
-    with pytest.raises(KeyError, match="colour"):
-        explain(hive, Shown("colour"))
 
 
 def test_a_soft_spring_far_longer_than_any_coil_is_answered_not_refused(hive: Assessment) -> None:

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from isostat.answers.assessment import answer
-from isostat.assess import assess
+from isostat.assess import assess, workings
 from isostat.assess.fixes import SAID, Fix, judge_fixes, same_judgement
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement, Step
@@ -20,6 +20,7 @@ from isostat.assess.stance.findings import LampAim, TargetPastTravel
 from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
 from isostat.assess.stance.ways_to_lift import names_for, ways
 from isostat.assess.travel.findings import LittleBump
+from isostat.assess.workings import explain
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits.paths import put, put_number
@@ -316,6 +317,17 @@ def test_unequal_blocks_are_ordered_as_equal_ones_and_a_plate_or_more_arch(
     told = [row for row in answer(a, (), (), r)["order"] if row["kind"] == "leaf"]
     assert [row["equal_block_m"] + row["over_equal_block_m"] for row in told] == pytest.approx(blocks, abs=1e-9)
     assert told[0]["equal_block_m"] == told[1]["equal_block_m"] == min(blocks)
+
+
+def test_a_way_with_which_the_vehicle_falls_over_is_none() -> None:
+    """A stop that is met 33 mm above where it rides: nothing stands on it, and no lightest case is to be found."""
+    job = put_number(demo("hive-hauler"), ("vehicle", "axles", 0, "left", "stop_gap_m"), -0.033)
+    told = ways(job)
+    a = assess(job)
+    assert told and all(np.isfinite([w.gives_m, w.droop_m, w.bump_m, w.light_m, w.range_m]).all() for w in told)
+    assert a.found.stands.all() or any(w.amount is None for w in told)
+    for shown in workings.ways.shown_ways(a):
+        assert np.isfinite(explain(a, shown).result)
 
 
 def test_a_shackle_more_than_twice_as_long_is_said() -> None:

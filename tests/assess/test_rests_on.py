@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 
-from isostat.assess import assess
+from isostat.assess import assess, workings
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
 from isostat.assess.load.staying import load_cases, stays_kg
@@ -26,17 +26,23 @@ from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 from tests.jobs import guessed, hive_on_coils, three_axles, unladen
 
-STATED = {"band", "buys height", "buys travel", "friction", "lift rate"}  # they say themselves how sure they are, or were tried
-NOT_ASKED = {"spacer", "free length"}  # of air, bars and stacked pairs
+STATED = {  # they say themselves how sure they are, or were tried
+    workings.banding.band,
+    workings.buying.height,
+    workings.buying.travel,
+    workings.instead.friction,
+    workings.instead.lifted,
+}
+NOT_ASKED = {workings.order.spacer, workings.order.free_length}  # of air, bars and stacked pairs
 
 
 @pytest.mark.parametrize("name", demo_names())
 def test_of_a_vehicle_that_nobody_measured_no_number_goes_without_its_mark(name: str) -> None:
     a = assess(guessed(demo(name)))
-    sure = [key for key in shown_numbers(a) if key.name not in STATED and not explain(a, key).approximate]
+    sure = [key for key in shown_numbers(a) if key.number not in STATED and not explain(a, key).approximate]
     kinds = [fit.kind for fit in a.job.proposal.axles]
-    left = [key for key in sure if not (key.name in NOT_ASKED and kinds[key.axle] not in ("coil", "progressive", "leaf"))]
-    assert not [key for key in left if not (key.name.startswith("way ") and key.event == "spring")], left
+    left = [key for key in sure if not (key.number in NOT_ASKED and kinds[key.axle] not in ("coil", "progressive", "leaf"))]
+    assert not [key for key in left if not (key.number in workings.ways.WAYS and key.event == "spring")], left
 
 
 RATES = {
@@ -55,7 +61,9 @@ def test_a_rate_shows_the_part_that_it_comes_from() -> None:
         a = assess(demo(name))
         for axle, fit in enumerate(a.job.proposal.axles):
             if fit.kind in RATES:
-                assert RATES[fit.kind] <= {given.symbol for given in explain(a, Shown("spring rate", axle)).inputs}, fit.kind
+                assert RATES[fit.kind] <= {given.symbol for given in explain(a, Shown(workings.order.spring_rate, axle)).inputs}, (
+                    fit.kind
+                )
                 seen.add(fit.kind)
     assert seen == set(RATES)
 
@@ -140,7 +148,7 @@ def test_an_unknown_rate_on_a_beam_takes_its_frequency_by_the_springs_own_share(
 
 def test_a_typed_rate_carries_no_rule_of_rounding() -> None:
     job = put(hive_on_coils(), ("proposal", "axles", 0, "left", "rate_n_per_m"), 97_300.0)
-    typed = explain(assess(job), Shown("spring rate", 0, 0))
+    typed = explain(assess(job), Shown(workings.order.spring_rate, 0, 0))
     assert "ound" not in typed.rule and typed.result == 97_300.0 and typed.inputs[0].origin is Origin.TYPED
 
 
@@ -162,7 +170,7 @@ def test_a_ratio_off_the_arm_is_worked_by_the_arm_only_where_it_is_taken(layout:
     job = put(blank_job(), ("vehicle", "axles", 0, "layout"), layout)
     for field, value in (("arm_seat_m", seat), ("arm_joint_m", 0.6)):
         job = put(job, ("vehicle", "axles", 0, field), value)
-    w = explain(assess(job), Shown("spring ratio", 0))
+    w = explain(assess(job), Shown(workings.instead.spring_ratio, 0))
     assert ({g.symbol for g in w.inputs} == {"s", "j", "c"}) is taken and w.approximate is not taken
     if taken:
         assert w.result == pytest.approx(seat / 0.6)

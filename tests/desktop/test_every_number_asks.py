@@ -9,6 +9,7 @@ import pytest
 from PyQt6.QtWidgets import QLabel
 from pytestqt.qtbot import QtBot
 
+from isostat.assess import workings
 from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.desktop.pieces.fields import Number
@@ -97,7 +98,7 @@ def test_each_number_of_the_charts_list_wears_its_own_mark(open_window, name: st
     a, r = window.document.assessment, window.view().reader
     for case in range(a.cases):
         row = window.sheets[Step.SPRING].findChild(Number, f"dot {case}").text()  # type: ignore[union-attr]
-        told = [explain(a, Shown(key, axle, 0, case)) for key in ("height", "held")]
+        told = [explain(a, Shown(key, axle, 0, case)) for key in (workings.corner.height, workings.corner.held)]
         height, kg = r.height(told[0].result), f"{told[1].result:.0f}"
         marks = [ABOUT if working.approximate else "" for working in told]
         assert row == f"{marks[0]}{height}   {marks[1]}{kg}   {r.case(case)}"
@@ -106,7 +107,7 @@ def test_each_number_of_the_charts_list_wears_its_own_mark(open_window, name: st
 @pytest.mark.parametrize("name", demo_names())
 def test_every_working_can_be_shown_in_the_panel(open_window, name: str) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo(name))
-    kinds = {shown.name: shown for shown in shown_numbers(window.document.assessment)}
+    kinds = {shown.number: shown for shown in shown_numbers(window.document.assessment)}
     for shown in kinds.values():
         window.working.pick(shown)
         working = window.working.working()

@@ -13,13 +13,13 @@ from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMenu, QPushBu
 from pytestqt.qtbot import QtBot
 
 from isostat.answers.assessment import answer
-from isostat.assess import assess
+from isostat.assess import assess, workings
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Step
 from isostat.assess.spring.winding import wound
 from isostat.assess.travel.findings import OrderRight
-from isostat.assess.workings import Shown, explain, shown_numbers
+from isostat.assess.workings import Explain, Shown, explain, shown_numbers
 from isostat.core.parts.wire import wire
 from isostat.core.working import Origin
 from isostat.desktop.pieces.fields import Choice, Number, QuantityField
@@ -108,7 +108,7 @@ def test_a_suspension_is_named_and_its_usual_ratio_follows_until_the_arm_is_tape
         type_into(qtbot, window, f"{field} 0", text)
     ratio = window.document.assessment.axles[0].spring_ratio
     assert ratio.value == pytest.approx(0.6 * math.cos(math.radians(20))) and not ratio.assumed
-    window.working.pick(Shown("spring ratio", 0))
+    window.working.pick(Shown(workings.instead.spring_ratio, 0))
     assert "0.56" in window.working.findChild(Number, "result").text()
 
 
@@ -290,24 +290,26 @@ def test_a_modulus_is_its_grades_until_typed_and_rates_go_with_it(open_window, q
 
     choose(window, "kind", "coil")
     type_into(qtbot, window, "part inside_m", "115")
-    turns = explain(window.document.assessment, Shown("wound turns", 0))
+    turns = explain(window.document.assessment, Shown(workings.winding.turns, 0))
     type_into(qtbot, window, "part modulus", "70")
-    softer = explain(window.document.assessment, Shown("wound turns", 0))
+    softer = explain(window.document.assessment, Shown(workings.winding.turns, 0))
     assert softer.result - 2 == pytest.approx((turns.result - 2) * 70e9 / usual)
     assert (turns.inputs[0].origin, softer.inputs[0].origin) == (Origin.ASSUMED, Origin.TYPED)
 
     window.sheets[Step.SPRING].turn_bench(0)
-    rate = explain(window.document.assessment, Shown("bench caliper", 0))
+    rate = explain(window.document.assessment, Shown(workings.bench.caliper, 0))
     type_into(qtbot, window, "bench modulus", "70")
-    softer = explain(window.document.assessment, Shown("bench caliper", 0))
+    softer = explain(window.document.assessment, Shown(workings.bench.caliper, 0))
     assert softer.result == pytest.approx(rate.result * 70e9 / rate.inputs[0].value)
     assert (rate.inputs[0].origin, softer.inputs[0].origin) == (Origin.ASSUMED, Origin.TYPED)
 
 
-@pytest.mark.parametrize("name", ["torsion slack", "bag pressure", "bench used", "u-bolt", "band"])
-def test_a_working_shows_every_input(open_window, name: str) -> None:  # type: ignore[no-untyped-def]
+@pytest.mark.parametrize(
+    "number", [workings.twisting.slack, workings.air.pressure, workings.bench.used, workings.hanging.u_bolt, workings.banding.band]
+)
+def test_a_working_shows_every_input(open_window, number: Explain) -> None:  # type: ignore[no-untyped-def]
     for job in (twisted(), demo("orchard-sprayer"), demo("hive-hauler"), hive_on_coils()):
-        keys = [k for k in shown_numbers(assess(job)) if k.name == name]
+        keys = [k for k in shown_numbers(assess(job)) if k.number is number]
         if keys:
             break
     else:
@@ -339,7 +341,7 @@ def test_working_opens_on_the_steps_own_number_and_hover_says_that_it_can_be_ask
     window = open_window(hive_on_coils())
     for step in Step:
         window.go(step)
-        assert window.working.picked is not None and window.working.picked.name == MAIN_NUMBERS[step].name
+        assert window.working.picked is not None and window.working.picked.number is MAIN_NUMBERS[step].number
         assert not window.working.findChild(QWidget, "formula").isHidden()
     window.go(Step.SPRING)
     window.sheets[Step.SPRING].turn_axle(1)

@@ -11,6 +11,7 @@ from PyQt6.QtGui import QDropEvent
 from PyQt6.QtWidgets import QWidget
 from pytestqt.qtbot import QtBot
 
+from isostat.assess import workings
 from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.fields import Number, QuantityField
@@ -173,7 +174,7 @@ def test_a_click_on_a_number_shows_its_working_and_a_fix_can_be_taken_and_undone
     number = window.strip.findChild(Number, "rear left frequency")
     assert number is not None
     qtbot.mouseClick(number, Qt.MouseButton.LeftButton)
-    assert window.working.picked == Shown("frequency", 1, 0, window.case)
+    assert window.working.picked == Shown(workings.corner.frequency, 1, 0, window.case)
     assert "k" in window.working.findChild(QWidget, "formula").text()
     qtbot.waitUntil(lambda: any(b.isVisible() for b in window.findings.findChildren(FixButton)), timeout=3000)
     fix = next(b for b in window.findings.findChildren(FixButton) if b.isVisible())

@@ -92,6 +92,13 @@ def test_ride_motion_is_stiffer_than_standing_and_frequency_hardly_depends_on_lo
         )
 
 
+@pytest.mark.parametrize("x", [-0.05, 0.0, 0.03])
+def test_past_the_ends_of_its_table_a_bag_rides_on_the_gas_that_it_has_there(x: float) -> None:
+    law = closed(1.0)
+    end = np.asarray(np.clip(x, *law.domain))
+    assert float(law.riding(x).gauge_at(end)) == pytest.approx(float(law.gauge_at(end)), rel=1e-12)
+
+
 @pytest.mark.parametrize("warmer", [0.9, 1.1])
 def test_a_bump_starts_from_the_force_that_stands_there_however_warm(warmer: float) -> None:
     law = closed(1.0, warmer=warmer, ambient_pa=80_000)

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from isostat.assess import Assessment, assess
+from isostat.assess import Assessment, assess, workings
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
@@ -285,6 +285,6 @@ def test_the_drop_between_light_and_full_is_told_by_its_own_heights_whichever_ca
     a = assess(job)
     way = next(w for w in ways(job) if (w.axle, w.name) == (1, "spring"))
     mean, whole = a.proposed.hub_to_arch_m[1].mean(axis=0), a.loading.whole_kg
-    told = {g.symbol: g.value for g in explain(a, Shown("way range", 1, event="spring")).inputs}
+    told = {g.symbol: g.value for g in explain(a, Shown(workings.ways.span, 1, event="spring")).inputs}
     assert told == pytest.approx({"h_l": float(mean[np.argmin(whole)]), "h_f": float(mean[np.argmax(whole)])})
     assert told["h_l"] - told["h_f"] == pytest.approx(way.range_m)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from isostat.assess import workings
 from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Judgement
 from isostat.assess.setup.springs.stacked import Seated
@@ -39,7 +40,7 @@ def _corner(a: Assessment, s: Standing, place: tuple[int, int, int]) -> dict[str
         "bump_left_m": _f(s.bump_left_m[place]),
         "droop_left_m": _f(s.droop_left_m[place]),
         "beyond": bool(s.beyond[place]),
-        "approximate": is_approximate(a, Shown("height", axle, side, case, s is a.found)),
+        "approximate": is_approximate(a, Shown(workings.corner.height, axle, side, case, s is a.found)),
     }
 
 
@@ -61,7 +62,12 @@ def _setup(a: Assessment, s: Standing) -> list[dict[str, Any]]:
     ]
 
 
-ORDERED = ("spring rate", "free length", "spacer", "preload")
+ORDERED = {
+    "spring_rate": workings.order.spring_rate,
+    "free_length": workings.order.free_length,
+    "spacer": workings.order.spacer,
+    "preload": workings.order.preload,
+}
 
 
 def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
@@ -88,7 +94,7 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 **({} if air is None else _air(a, air, (i, side))),
                 **_turned(a, (i, side)),
                 **{name: _f(value) if o.can_be_had else None for name, value in ordered.items()},
-                **{f"{name.replace(' ', '_')}_approximate": is_approximate(a, Shown(name, i, side)) for name in ORDERED},
+                **{f"{name}_approximate": is_approximate(a, Shown(number, i, side)) for name, number in ORDERED.items()},
                 **_block(a, (i, side)),
                 "settled": a.job.target.settled,
             }
@@ -111,7 +117,7 @@ def _air(a: Assessment, air: Aired, at: tuple[int, int]) -> dict[str, Any]:
     return {
         f"{name}gauge_pa": [_f(p) for p in air.gauge_pa[at[1]]],
         f"{name}height_m": [_f(h) for h in air.height_m[at[1]]],
-        f"{name}gauge_approximate": is_approximate(a, Shown("bag pressure", *at, a.target_case)),
+        f"{name}gauge_approximate": is_approximate(a, Shown(workings.air.pressure, *at, a.target_case)),
     }
 
 
@@ -121,7 +127,7 @@ def _turned(a: Assessment, at: tuple[int, int]) -> dict[str, Any]:
     if bar is None:
         return {}
     slack, turn = _f(bar.slack[at[1]]), _f(bar.turn[at[1]])
-    return {"slack_rad": slack, "turn_rad": turn, "turn_approximate": is_approximate(a, Shown("torsion turn", *at))}
+    return {"slack_rad": slack, "turn_rad": turn, "turn_approximate": is_approximate(a, Shown(workings.twisting.turn, *at))}
 
 
 def _stack(a: Assessment, stack: Seated | None, at: tuple[int, int]) -> dict[str, Any]:
@@ -131,9 +137,9 @@ def _stack(a: Assessment, stack: Seated | None, at: tuple[int, int]) -> dict[str
     crossover, ring = stack.pair.crossover, stack.pair.ring_m
     return {
         "collar_down_m": _f(stack.collar_m[at[1]]),
-        "collar_approximate": is_approximate(a, Shown("stack collar", *at)),
+        "collar_approximate": is_approximate(a, Shown(workings.stack.collar, *at)),
         "ring_m": None if ring is None else _f(ring),
-        "ring_approximate": ring is not None and is_approximate(a, Shown("stack collar", *at)),
+        "ring_approximate": ring is not None and is_approximate(a, Shown(workings.stack.collar, *at)),
         "crossover_n": None if crossover is None else _f(crossover.force_n),
         "crossover_by": None if crossover is None else crossover.by,
     }

@@ -7,7 +7,7 @@ import math
 from collections.abc import Sequence
 from typing import Any
 
-from isostat.assess import Assessment, assess
+from isostat.assess import Assessment, assess, workings
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Step
 from isostat.assess.travel.articulation import crossing, lanes, ramp_index
@@ -102,7 +102,7 @@ def _wheel(a: Assessment, i: int, side: int) -> dict[str, Any]:
             {
                 "event": e.name,
                 "hub_to_arch_m": round(base - e.travel_m, 6),
-                "approximate": is_approximate(a, Shown("event", i, side, event=e.name)),
+                "approximate": is_approximate(a, Shown(workings.events.event, i, side, event=e.name)),
             }
             for e in lanes(a, i, side, one_up=one_up)
         ]

@@ -20,6 +20,7 @@ from PyQt6.QtWidgets import (
 )
 from typing_extensions import override
 
+from isostat.assess import workings
 from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Step
 from isostat.assess.measure.value_of_readings import what_it_buys
@@ -60,9 +61,12 @@ WORKING = 216  # px of the working at least, at 100 % text
 NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a rail
 TEXT_SIZES = (1.0, 1.25, 1.5)
 MAIN_NUMBERS = {
-    Step.MEASURE: Shown("height", 0, 0, 0, found=True), Step.LOAD: Shown("axle load", 0), Step.STANCE: Shown("height", 0, 0),
-    Step.SPRING: Shown("spring rate", 0), Step.TRAVEL: Shown("bump left", 0),
-}  # fmt: skip
+    Step.MEASURE: Shown(workings.corner.height, found=True),
+    Step.LOAD: Shown(workings.carrying.axle_load),
+    Step.STANCE: Shown(workings.corner.height),
+    Step.SPRING: Shown(workings.order.spring_rate),
+    Step.TRAVEL: Shown(workings.corner.bump),
+}
 
 
 class MainWindow(QMainWindow):
@@ -356,7 +360,7 @@ class MainWindow(QMainWindow):
         """Everything for another load case; round at the ends."""
         self.case = case % len(self.document.job.cases)
         picked = self.working.picked
-        if picked is not None and picked.name == MAIN_NUMBERS[self.step].name:
+        if picked is not None and picked.number is MAIN_NUMBERS[self.step].number:
             self.working.pick(replace(picked, case=self.case))
         self.redraw()
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from functools import partial
 
+from isostat.assess import workings
 from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Judgement
 from isostat.assess.setup.springs.stacked import Seated
@@ -33,13 +34,13 @@ def _case_lines(a: Assessment, case: int, r: Reader) -> list[str]:
             if case == a.target_case:
                 words, _ = r.off(float(s.hub_to_arch_m[at]), float(a.fitted_target_m[i, side]), a.job.target.band_m.value)
                 words = words if words == "on target" else f"{words} of {r.height(float(a.fitted_target_m[i, side]))}"
-                verdict = about(a, Shown("height", *at), words)
+                verdict = about(a, Shown(workings.corner.height, *at), words)
             lines.append(
-                f"  {r.corner(i, side):<14}{about(a, Shown('load', *at), r.mass(float(s.pad_kg[at]))):>9}"
-                f"{about(a, Shown('height', *at), r.height_unit(float(s.hub_to_arch_m[at]))):>16} hub to arch"
-                f"{about(a, Shown('bump left', *at), r.left(float(s.bump_left_m[at]))):>12} bump"
-                f"{about(a, Shown('droop left', *at), r.left(float(s.droop_left_m[at]))):>12} droop"
-                f"{about(a, Shown('frequency', *at), f'{s.frequency_hz[at]:.2f} Hz'):>12}  {verdict}".rstrip()
+                f"  {r.corner(i, side):<14}{about(a, Shown(workings.corner.load, *at), r.mass(float(s.pad_kg[at]))):>9}"
+                f"{about(a, Shown(workings.corner.height, *at), r.height_unit(float(s.hub_to_arch_m[at]))):>16} hub to arch"
+                f"{about(a, Shown(workings.corner.bump, *at), r.left(float(s.bump_left_m[at]))):>12} bump"
+                f"{about(a, Shown(workings.corner.droop, *at), r.left(float(s.droop_left_m[at]))):>12} droop"
+                f"{about(a, Shown(workings.corner.frequency, *at), f'{s.frequency_hz[at]:.2f} Hz'):>12}  {verdict}".rstrip()
             )
     return lines
 
@@ -50,10 +51,10 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
         return [f"  {r.corner(i, None)}: nothing to order, no spring holds this target"]
     for side in (0, 1):
         preload, force = hanging_force_n(a, i, side)
-        rate = about(a, Shown("spring rate", i, side), r.rate(o.order.rate_n_per_m[side]))
-        free = about(a, Shown("free length", i, side), r.coil(o.order.free_m[side]))
+        rate = about(a, Shown(workings.order.spring_rate, i, side), r.rate(o.order.rate_n_per_m[side]))
+        free = about(a, Shown(workings.order.free_length, i, side), r.coil(o.order.free_m[side]))
         spacer = _spacer(a, (i, side), r, o.order.spacer_m[side])
-        preloaded = about(a, Shown("preload", i, side), r.coil(preload))
+        preloaded = about(a, Shown(workings.order.preload, i, side), r.coil(preload))
         hanging = f"preload {preloaded} hanging" if preload > 0 else "loose when hanging"
         kind = a.job.proposal.axles[i].kind if not o.lacks else "coil"
         said = f"{kind} {rate} spring rate, free {free}, spacer {spacer}"
@@ -64,26 +65,25 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
             said = f"leaf pack {rate} spring rate, free arch {free}, {blocks}"
         if o.torsion is not None:
             turn = math.degrees(o.torsion.turn[side])
-            turned = about(a, Shown("torsion turn", i, side), f"{abs(turn):.2f}°")
+            turned = about(a, Shown(workings.twisting.turn, i, side), f"{abs(turn):.2f}°")
             said = f"torsion bar {rate} spring rate, anchor {turned} {'tighter' if turn >= 0 else 'slacker'}"
             hanging = "handed, left and right are not swapped"
         if o.air is not None:
             at = (i, side, a.target_case)
-            pressure = about(a, Shown("bag pressure", *at), with_unit(o.air.gauge_pa[side], Quantity.PRESSURE, r.preset))
-            high = about(a, Shown("bag height", *at), r.coil(o.air.full_m - o.air.set_x_m[side]))
+            pressure = about(a, Shown(workings.air.pressure, *at), with_unit(o.air.gauge_pa[side], Quantity.PRESSURE, r.preset))
+            high = about(a, Shown(workings.air.height, *at), r.coil(o.air.full_m - o.air.set_x_m[side]))
             said, hanging = f"air spring at {pressure}, {high} high in {a.job.target.case}", f"{rate} over a bump"
         lines.append(f"  {r.corner(i, side):<14}{said}, {hanging}")
         care = "unload the bar, hold the key" if o.torsion is not None else "proper compressor"
         if force > 0 and o.air is None and kind != "leaf":
-            lines.append(
-                f"  {'':<14}holds {about(a, Shown('preload', i, side), r.mass(force / GRAVITY))} hanging: {care}, nobody in line"
-            )
+            holds = about(a, Shown(workings.order.preload, i, side), r.mass(force / GRAVITY))
+            lines.append(f"  {'':<14}holds {holds} hanging: {care}, nobody in line")
     return lines
 
 
 def _spacer(a: Assessment, at: tuple[int, int], r: Reader, m: float) -> str:
     """A thickness of what stands under or over a spring. at: axle and side."""
-    return about(a, Shown("spacer", *at), r.coil(m))
+    return about(a, Shown(workings.order.spacer, *at), r.coil(m))
 
 
 def _stack_words(a: Assessment, stack: Seated, at: tuple[int, int], r: Reader) -> str:
@@ -91,7 +91,7 @@ def _stack_words(a: Assessment, stack: Seated, at: tuple[int, int], r: Reader) -
     pair, collar = stack.pair, stack.collar_m[at[1]]
     parts = (pair.third, pair.top, pair.main)
     springs = " over ".join(f"{r.rate(p.rate)} {r.coil(p.free_m)} free" for p in parts if p is not None)
-    placed = Shown("stack collar", *at)  # the ring from it
+    placed = Shown(workings.stack.collar, *at)  # the ring from it
     ring = "no ring" if pair.ring_m is None else f"ring {about(a, placed, r.coil(pair.ring_m))} from the collar"
     way = "down" if collar >= 0 else "up"
     return f"stacked pair {springs}, collar {about(a, placed, r.coil(abs(collar)))} {way}, {ring}"

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from isostat.assess import workings
 from isostat.assess.judgement import Grade
 from isostat.assess.proposals import Rival, rivals
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.workings import Shown, is_approximate
+from isostat.assess.workings import Explain, Shown, is_approximate
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.stacked import StackedPair
 from isostat.core.springs.torsion.bar import ArmLaw
@@ -79,18 +80,18 @@ def _spring(a: Assessment, i: int, r: Reader) -> str:
     if isinstance(law, LeafLaw):
         leaves = len(a.job.proposal.axles[i].pack.leaves)
         rate, arch = r.rate(o.order.rate_n_per_m[0]), number(law.flat_m, Quantity.COIL, r.preset)
-        return _about(a, i, "spring rate", f"{leaves} leaves, {rate}, arch {arch}")
-    rate = _about(a, i, "spring rate", r.rate(o.order.rate_n_per_m[0]))
+        return _about(a, i, workings.order.spring_rate, f"{leaves} leaves, {rate}, arch {arch}")
+    rate = _about(a, i, workings.order.spring_rate, r.rate(o.order.rate_n_per_m[0]))
     if o.torsion is not None:
         return f"torsion bars, {rate}"
     if o.air is not None:
         return f"air springs, {rate} over a bump"
-    free = _about(a, i, "free length", number(o.order.free_m[0], Quantity.COIL, r.preset))
+    free = _about(a, i, workings.order.free_length, number(o.order.free_m[0], Quantity.COIL, r.preset))
     return f"{'progressive, ' if a.job.proposal.axles[i].kind == 'progressive' and not o.lacks else ''}{rate}, {free} free"
 
 
-def _about(a: Assessment, i: int, name: str, text: str, case: int = 0, *, found: bool = False) -> str:
-    return (ABOUT if any(is_approximate(a, Shown(name, i, side, case, found)) for side in (0, 1)) else "") + text
+def _about(a: Assessment, i: int, what: Explain, text: str, case: int = 0, *, found: bool = False) -> str:
+    return (ABOUT if any(is_approximate(a, Shown(what, i, side, case, found)) for side in (0, 1)) else "") + text
 
 
 def _set_word(others: tuple[Rival, ...], i: int) -> str:
@@ -105,13 +106,13 @@ def _set(a: Assessment, i: int, r: Reader) -> str:
         return ""
     if o.torsion is not None:
         turns = [f"{number(abs(t), Quantity.ANGLE, r.preset)}° {'tighter' if t >= 0 else 'slacker'}" for t in o.torsion.turn]
-        return _about(a, i, "torsion turn", ", ".join(turns))
+        return _about(a, i, workings.twisting.turn, ", ".join(turns))
     if o.air is not None:
         gauge = ", ".join(number(p, Quantity.PRESSURE, r.preset) for p in o.air.gauge_pa)
-        return _about(a, i, "bag pressure", f"{gauge} {r.preset.pressure.sign} at the target", a.target_case)
+        return _about(a, i, workings.air.pressure, f"{gauge} {r.preset.pressure.sign} at the target", a.target_case)
     left, right = o.order.spacer_m if o.stack is None else o.stack.collar_m
     ring = f", ring {r.coil(o.stack.pair.ring_m)}" if o.stack is not None and o.stack.pair.ring_m is not None else ""
-    rests_on = "spacer" if o.stack is None else "stack collar"
+    rests_on = workings.order.spacer if o.stack is None else workings.stack.collar
     if left < 0.0 or right < 0.0:
         return _about(a, i, rests_on, f"{_way(left, r)}, {_way(right, r)}{ring}")
     return _about(a, i, rests_on, f"{number(left, Quantity.COIL, r.preset)}, {r.coil(right)}{ring}")
@@ -128,10 +129,11 @@ def _case(a: Assessment, found: bool, i: int, c: int, r: Reader) -> str:
         return "falls over"
     left, right = (r.height(float(h)) for h in s.hub_to_arch_m[i, :, c])
     bump, droop = (r.left(float(m[i, :, c].min())) for m in (s.bump_left_m, s.droop_left_m))
-    stands = _about(a, i, "height", f"{left}, {right}", c, found=found)
-    swings = _about(a, i, "frequency", f"{float(s.frequency_hz[i, :, c].mean()):.2f} Hz", c, found=found)
-    rests = [_about(a, i, name, text, c, found=found) for name, text in (("bump left", bump), ("droop left", droop))]
-    return f"{stands}   {swings}   {', '.join(rests)}"
+    stands = _about(a, i, workings.corner.height, f"{left}, {right}", c, found=found)
+    swings = _about(a, i, workings.corner.frequency, f"{float(s.frequency_hz[i, :, c].mean()):.2f} Hz", c, found=found)
+    up = _about(a, i, workings.corner.bump, bump, c, found=found)
+    down = _about(a, i, workings.corner.droop, droop, c, found=found)
+    return f"{stands}   {swings}   {up}, {down}"
 
 
 def _verdict(o: Rival) -> str:

@@ -10,6 +10,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
+from isostat.assess import workings
 from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown, explain
 from isostat.desktop.measure.step import PAGES, MeasureStep
@@ -85,7 +86,7 @@ def test_a_trailer_gets_a_third_axle_or_keeps_one_and_a_truck_keeps_two(open_win
     before = window.document.job
     measure(window, "axles")
     press(qtbot, window, "axle more")
-    window.working.pick(Shown("height", 2, 1, 1))
+    window.working.pick(Shown(workings.corner.height, 2, 1, 1))
     assert window.working.working().name == "hub to arch"
     window.document.undo.undo()
     assert window.working.working().name == "axle load", "the third axle is gone, and its number with it"

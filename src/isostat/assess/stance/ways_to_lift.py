@@ -227,9 +227,12 @@ def _way(
 ) -> Way:
     case = a.target_case
     mean = s.hub_to_arch_m[axle].mean(axis=0)
-    loads = np.where(s.stands, a.loading.whole_kg, np.nan)
-    light, full = int(np.nanargmin(loads)), int(np.nanargmax(loads))
+    loads = a.loading.whole_kg
+    counts = s.stands if s.stands.any() else np.full(loads.shape, fill_value=True)
+    light, full = int(np.where(counts, loads, np.inf).argmin()), int(np.where(counts, loads, -np.inf).argmax())
     amount, typed, each = told
+    if not s.stands[case]:
+        amount = None
     there = value_or(a.job.as_found.axles[axle].pack.shackle_m, HANGS)
     springs = any(f.rate.assumed for f in a.found_springs[axle]) or a.axles[axle].spring_ratio.assumed
     rates = springs and name != "spring"  # that one meets the target whatever it takes

@@ -23,7 +23,7 @@ def seat_of(a: Assessment, axle: int) -> Seat | None:
         for side in (0, 1)
         for limit in kept(a, axle, side)
         for e in events[side]
-        if e.name == limit.name and not limit.bump and not limit.name.startswith("coil")
+        if e.name == limit.name and not limit.bump and not limit.name.of_coil
     ]
     return Seat(
         eye_m=long.value - sum(shaft.value for shaft in figures.droop_shaft_m) / 2 + a.fits[axle].shock_mounts_m,

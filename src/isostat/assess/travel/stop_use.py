@@ -82,7 +82,7 @@ def _clear(a: Assessment, axle: int, later_m: float, radius_m: float) -> float |
 
     def moved(e: TravelEvent) -> TravelEvent:
         sooner = tyre_sooner(figures, fit, radius_m, e.name) - tyre_sooner(figures, fit, fit.tyre_radius_m.value, e.name)
-        return replace(e, travel_m=e.travel_m - sooner + (later_m if e.name.startswith("stop") else 0.0))
+        return replace(e, travel_m=e.travel_m - sooner + (later_m if e.name.of_stop else 0.0))
 
     left, right = a.proposed.events[axle]
     nearest = _nearest((tuple(moved(e) for e in left), tuple(moved(e) for e in right)))

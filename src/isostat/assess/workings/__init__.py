@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import replace
 
 from isostat.assess.load.ratings import hitch_kg, ratings
@@ -30,84 +29,22 @@ from isostat.assess.workings import (
     ways,
     winding,
 )
-from isostat.assess.workings.guessed import WHOLLY, rests_on_a_guess
-from isostat.assess.workings.shown import Shown
+from isostat.assess.workings.marks import WHOLLY, rests_on_a_guess
+from isostat.assess.workings.shown import Explain, Shown
 from isostat.core.working import Working
 
-Explain = Callable[[Assessment, Shown], Working]
-BOTH_SETUPS: dict[str, Explain] = {
-    "height": corner.height,
-    "load": corner.load,
-    "frequency": corner.frequency,
-    "held": corner.held,
-    "left right": corner.left_right,
-    "bump left": corner.bump,
-    "droop left": corner.droop,
-}
-CORNER: dict[str, Explain] = {
-    "band": banding.band,
-    "settled": banding.settled,
-    "wheel rate": corner.wheel_rate,
-    "off target": corner.off_target,
-    "load change": carrying.load_change,
-}
-AXLE: dict[str, Explain] = {"axle load": carrying.axle_load, "mean height": corner.mean_height, "tyre's share": corner.tyre_share}
-CASE: dict[str, Explain] = {"whole": carrying.whole, "gravity x": carrying.gravity_x, "gravity y": carrying.gravity_y}
-CASE |= dict.fromkeys(("front share", "left share", "cross weight", "steered share", "nose share"), carrying.share)
-EVENT: dict[str, Explain] = {
-    "event": events.event,
-    "event away": events.event_away,
-    "event up": events.event_up,
-    "event up away": events.event_up_away,
-}
-ORDERED: dict[str, Explain] = {
-    "spring rate": order.spring_rate,
-    "free length": order.free_length,
-    "spacer": order.spacer,
-    "preload": order.preload,
-    "target": corner.target,
-}
-FOUND: dict[str, Explain] = {
-    "unsprung": instead.unsprung,
-    "tyre rate": instead.tyre_rate,
-    "bar rate": instead.bar_rate,
-    "spring ratio": instead.spring_ratio,
-    "friction": instead.friction,
-    "stop rate": instead.stop_rate,
-}
-SOMETIMES: dict[str, Explain] = {
-    "in hand": carrying.in_hand,
-    "hitch load": carrying.hitch_load,
-    "rake": attitude.rake_now,
-    "lean": attitude.lean,
-    "lamp height": attitude.lamp_height,
-    "lamp drop": attitude.lamp_drop,
-    "point height": attitude.point_height,
-    "ramp": attitude.ramp,
-    "tips at": attitude.tips_at,
-    **ways.WAYS,
-    **bench.BENCH,
-    **stack.STACK,
-    **winding.WINDING,
-    **packs.PACKS,
-    **twisting.TWISTING,
-    **air.AIR,
-    **cushions.CUSHIONS,
-    **damping.DAMPING,
-    **hanging.HANGING,
-    "told rate": order.told_rate,
-    "lift rate": instead.lifted,
-    "payload": instead.payload,
-    "gravity height": instead.gravity_height,
-    "buys height": buying.height,
-    "buys travel": buying.travel,
-}
-_WORKINGS = {**BOTH_SETUPS, **CORNER, **AXLE, **CASE, **EVENT, **ORDERED, **FOUND, **SOMETIMES}
+BOTH_SETUPS = (corner.height, corner.load, corner.frequency, corner.held, corner.left_right, corner.bump, corner.droop)
+CORNER = (banding.band, banding.settled, corner.wheel_rate, corner.off_target, carrying.load_change)
+AXLE = (carrying.axle_load, corner.mean_height, corner.tyre_share)
+CASE = (carrying.whole, carrying.gravity_x, carrying.gravity_y, *carrying.SHARES.values())
+EVENT = (events.event, events.event_away, events.event_up, events.event_up_away)
+ORDERED = (order.spring_rate, order.free_length, order.spacer, order.preload, corner.target)
+FOUND = (instead.unsprung, instead.tyre_rate, instead.bar_rate, instead.spring_ratio, instead.friction, instead.stop_rate)
 
 
 def explain(a: Assessment, shown: Shown) -> Working:
-    """The working of a shown number. Raises KeyError for a name that nothing shows."""
-    working = _WORKINGS[shown.name](a, shown)
+    """The working of a shown number. Raises KeyError for one that a view does not show of this job."""
+    working = shown.number(a, shown)
     guessed = _guessed(a, shown, working)
     return working if working.approximate == guessed else replace(working, approximate=guessed)
 
@@ -119,22 +56,22 @@ def is_approximate(a: Assessment, shown: Shown) -> bool:
 
 def _guessed(a: Assessment, shown: Shown, working: Working | None) -> bool:
     """working: where it is at hand already."""
-    if (wholly := WHOLLY.get(shown.name)) is not None:
+    if (wholly := WHOLLY.get(shown.number)) is not None:
         return wholly(a, shown)
-    return rests_on_a_guess(a, shown) or (working or _WORKINGS[shown.name](a, shown)).approximate
+    return rests_on_a_guess(a, shown) or (working or shown.number(a, shown)).approximate
 
 
 def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     """Every number that some view can show of an assessment."""
     axles = range(len(a.axles))
-    keys = [Shown(name, axle, side) for name in ORDERED for axle in axles for side in (0, 1)]
+    keys = [Shown(number, axle, side) for number in ORDERED for axle in axles for side in (0, 1)]
     result = squat_result(a)
-    keys += [Shown("told rate", axle, side) for axle in axles for side in (0, 1) if result is not None and result.told[axle]]
-    keys += [Shown("payload", case=p.test) for p in (result.payloads if result else ())]
-    keys += [Shown(name, axle) for name in FOUND for axle in axles]
-    keys += [Shown("lift rate", axle, side) for axle in axles for side in (0, 1) if lift_result(a, axle, side)]
-    keys.append(Shown("gravity height"))
-    keys += [Shown(name, m.axle, event=m.what) for name in ("buys height", "buys travel") for m in missing_readings(a)]
+    keys += [Shown(order.told_rate, axle, side) for axle in axles for side in (0, 1) if result is not None and result.told[axle]]
+    keys += [Shown(instead.payload, case=p.test) for p in (result.payloads if result else ())]
+    keys += [Shown(number, axle) for number in FOUND for axle in axles]
+    keys += [Shown(instead.lifted, axle, side) for axle in axles for side in (0, 1) if lift_result(a, axle, side)]
+    keys.append(Shown(instead.gravity_height))
+    keys += [Shown(number, m.axle, event=m.what) for number in (buying.height, buying.travel) for m in missing_readings(a)]
     keys += (
         ways.shown_ways(a)
         + bench.shown_bench(a)
@@ -149,17 +86,17 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     )
     ball = hitch_kg(a)
     for case in range(a.cases):
-        keys += [Shown("hitch load", case=case)] if ball[case] else []
+        keys += [Shown(carrying.hitch_load, case=case)] if ball[case] else []
         keys += attitude.shown_attitudes(a, case)
-        keys += [Shown(name, case=case) for name in CASE]
-        keys += [Shown(name, axle, case=case) for name in AXLE for axle in axles]
-        keys += [Shown("in hand", n, case=case) for n in range(len(ratings(a)))]
+        keys += [Shown(number, case=case) for number in CASE]
+        keys += [Shown(number, axle, case=case) for number in AXLE for axle in axles]
+        keys += [Shown(carrying.in_hand, n, case=case) for n in range(len(ratings(a)))]
         for axle in axles:
             for side in (0, 1):
-                keys += [Shown(name, axle, side, case, found) for name in BOTH_SETUPS for found in (False, True)]
-                keys += [Shown(name, axle, side, case) for name in CORNER]
-                keys += [Shown(name, axle, side, case, event=e.name) for name in EVENT for e in a.proposed.events[axle][side]]
+                keys += [Shown(number, axle, side, case, found) for number in BOTH_SETUPS for found in (False, True)]
+                keys += [Shown(number, axle, side, case) for number in CORNER]
+                keys += [Shown(number, axle, side, case, event=e.name) for number in EVENT for e in a.proposed.events[axle][side]]
     return tuple(keys)
 
 
-__all__ = ["Shown", "explain", "is_approximate", "shown_numbers"]
+__all__ = ["Explain", "Shown", "explain", "is_approximate", "shown_numbers"]

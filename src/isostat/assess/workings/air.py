@@ -127,10 +127,10 @@ def load(a: Assessment, k: Shown) -> Working:
     )
 
 
-AIR = {"bag pressure": pressure, "bag height": height, "bag load": load}
+AIR = (pressure, height, load)
 
 
 def shown_air(a: Assessment) -> list[Shown]:
     """Every such number."""
     axles = [i for i in range(len(a.axles)) if aired(a, i) is not None]
-    return [Shown(name, axle, side, case) for axle in axles for side in (0, 1) for case in range(a.cases) for name in AIR]
+    return [Shown(number, axle, side, case) for axle in axles for side in (0, 1) for case in range(a.cases) for number in AIR]

@@ -160,7 +160,7 @@ def tips_at(a: Assessment, k: Shown) -> Working:
 
 def shown_attitudes(a: Assessment, case: int) -> list[Shown]:
     """Every such number of a case."""
-    keys = [Shown(name, case=case) for name in ("rake", "lean", "tips at")]
-    keys += [Shown(name, case=case) for name in ("lamp height", "lamp drop") if lamp(a) is not None]
-    keys += [Shown("point height", n, case=case) for n in range(len(a.job.vehicle.body_points))]
-    return keys + [Shown("ramp", n, case=case) for n, angle in enumerate(ramps(a, case)) if angle is not None]
+    keys = [Shown(number, case=case) for number in (rake_now, lean, tips_at)]
+    keys += [Shown(number, case=case) for number in (lamp_height, lamp_drop) if lamp(a) is not None]
+    keys += [Shown(point_height, n, case=case) for n in range(len(a.job.vehicle.body_points))]
+    return keys + [Shown(ramp, n, case=case) for n, angle in enumerate(ramps(a, case)) if angle is not None]

@@ -158,16 +158,7 @@ def used_solid(a: Assessment, k: Shown) -> Working:
     return stress(h, rate[0] * max(free - h.solid_m, 0.0), "when solid", Origin.MEASURED)
 
 
-BENCH = {
-    "bench caliper": caliper,
-    "bench press": press,
-    "bench solid": solid,
-    "bench mass": mass,
-    "bench grows": grows,
-    "bench length": length,
-    "bench used": used,
-    "bench used solid": used_solid,
-}
+BENCH = (caliper, press, solid, mass, grows, length, used, used_solid)
 
 
 def shown_bench(a: Assessment) -> list[Shown]:
@@ -175,10 +166,10 @@ def shown_bench(a: Assessment) -> list[Shown]:
     keys = []
     for n, coil in enumerate(a.job.bench):
         told = benched(coil)
-        names = ["bench press"] if told.press else []
-        names += ["bench caliper", "bench solid", "bench mass", "bench grows"] if told.helix else []
-        keys += [Shown(name, n) for name in names]
+        read = [press] if told.press else []
+        read += [caliper, solid, mass, grows] if told.helix else []
+        keys += [Shown(number, n) for number in read]
         for axle in range(len(a.axles)):
-            keys += [Shown("bench length", n, axle)] if told.rate and told.free_m else []
-            keys += [Shown(name, n, axle) for name in ("bench used", "bench used solid") if told.helix]
+            keys += [Shown(length, n, axle)] if told.rate and told.free_m else []
+            keys += [Shown(number, n, axle) for number in (used, used_solid) if told.helix]
     return keys

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 import numpy as np
 
 from isostat.assess.load.ratings import nose_kg, ratings
 from isostat.assess.setup.items import loads
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.workings.shown import Shown
+from isostat.assess.workings.shown import Explain, Shown
 from isostat.core.limits import Floats
 from isostat.core.working import Given, Origin, Working
 
@@ -222,11 +224,11 @@ def weight_share(a: Assessment, name: str, case: int) -> float:
     return part / max(whole, 1e-9)
 
 
-def share(a: Assessment, k: Shown) -> Working:
+def _share(name: str, a: Assessment, k: Shown) -> Working:
     """A share of the weight."""
-    part, whole_kg = _part_and_whole(a, k.name, k.case)
+    part, whole_kg = _part_and_whole(a, name, k.case)
     return Working(
-        name=_SHARES[k.name],
+        name=_SHARES[name],
         symbol="q",
         quantity="share",
         expression="N / m",
@@ -238,3 +240,6 @@ def share(a: Assessment, k: Shown) -> Working:
         approximate=any(p.assumed for axle in a.axles for p in axle.pad_kg),
         rule="Front and rear, left and right are statics; only cross weight can be set by a spring or collar.",
     )
+
+
+SHARES: dict[str, Explain] = {name: partial(_share, name) for name in _SHARES}

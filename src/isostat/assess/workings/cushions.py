@@ -47,10 +47,10 @@ def load(a: Assessment, k: Shown) -> Working:
     )
 
 
-CUSHIONS = {"helper load": load}
+CUSHIONS = (load,)
 
 
 def shown_cushions(a: Assessment) -> list[Shown]:
     """Every such number."""
     axles = [i for i, fit in enumerate(a.fits) if fit.cushion is not None]
-    return [Shown("helper load", axle, side, case) for axle in axles for side in (0, 1) for case in range(a.cases)]
+    return [Shown(load, axle, side, case) for axle in axles for side in (0, 1) for case in range(a.cases)]

@@ -82,7 +82,7 @@ def asked(a: Assessment, k: Shown) -> Working:
     )
 
 
-DAMPING = {"damping": body, "damping one way": one_way, "hop": hop, "revalve": asked}
+DAMPING = (body, one_way, hop, asked)
 
 
 def shown_damping(a: Assessment) -> list[Shown]:
@@ -92,8 +92,8 @@ def shown_damping(a: Assessment) -> list[Shown]:
         for found in (True, False):
             for case in sorted({*light_and_full(a), a.job.weighed_case}):
                 if damped(a, axle, case, found=found) is not None:
-                    out += [Shown(name, axle, case=case, found=found) for name in ("damping", "hop")]
-                    out += [Shown("damping one way", axle, case=case, found=found, event=way) for way in ("bump", "rebound")]
+                    out += [Shown(number, axle, case=case, found=found) for number in (body, hop)]
+                    out += [Shown(one_way, axle, case=case, found=found, event=way) for way in ("bump", "rebound")]
         if revalve(a, axle) is not None:
-            out += [Shown("revalve", axle, event=way) for way in ("bump", "rebound")]
+            out += [Shown(asked, axle, event=way) for way in ("bump", "rebound")]
     return out

@@ -1,8 +1,7 @@
-"""What a number mainly rests on, and whether that is assumed: who wears the ≈."""
+"""What a number may mainly rest on, and whether that is assumed."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import replace
 
 from isostat.assess.solve.assessment import Assessment
@@ -91,33 +90,3 @@ def collar_guessed(a: Assessment, k: Shown) -> bool:
 def bench_guessed(a: Assessment, k: Shown) -> bool:
     """Whether a spring on the bench was not read; `axle` is its place there."""
     return any_assumed(a.job.bench[k.axle])
-
-
-BENCH = ("caliper", "press", "solid", "used solid", "grows", "length", "mass", "used")
-Rests = Callable[[Assessment, Shown], bool]
-WHOLLY: dict[str, Rests] = {  # numbers whose mark is this and nothing else
-    **dict.fromkeys(("height", "off target", "left right"), height_guessed),
-    "mean height": mean_height_guessed,
-    "load": load_guessed,
-    "bump left": bump_guessed,
-    "droop left": droop_guessed,
-    **dict.fromkeys(("event", "event up"), event_guessed),
-    **dict.fromkeys(("event away", "event up away"), event_away_guessed),
-}
-RESTS: dict[str, Rests] = {  # numbers that their own formula may mark too
-    **dict.fromkeys(("rake", "lean", "lamp height", "lamp drop", "point height"), any_height_guessed),
-    **dict.fromkeys(("bag pressure", "bag height", "bag load"), air_guessed),
-    **dict.fromkeys(("torsion slack", "torsion turn", "torsion stress"), order_guessed),
-    "stack collar": collar_guessed,
-    **dict.fromkeys(("stack change", "stack ring", "stack main", "stack top", "stack hanging"), order_guessed),
-    **dict.fromkeys((f"mark {key}" for key in ("collar", "collar mark", "ring", "ring mark", "slider")), order_guessed),
-    **dict.fromkeys(("pack arch", "pack stress", "pack peaks", "pack capacity", "pack friction", "revalve"), order_guessed),
-    **dict.fromkeys(("pack free arch", "pack bound", "pack raised", "pack turned", "u-bolt"), part_guessed),
-    **dict.fromkeys((f"bench {key}" for key in BENCH), bench_guessed),
-}
-
-
-def rests_on_a_guess(a: Assessment, shown: Shown) -> bool:
-    """Whether a number that its own formula would not mark rests on an assumption further back."""
-    rests = RESTS.get(shown.name)
-    return rests is not None and rests(a, shown)

@@ -118,7 +118,7 @@ def friction(a: Assessment, k: Shown) -> Working:
     )
 
 
-HANGING = {"pack raised": raised, "pack turned": turned, "u-bolt": u_bolt, "pack friction": friction}
+HANGING = (raised, turned, u_bolt, friction)
 
 
 def shown_hanging(a: Assessment) -> list[Shown]:
@@ -127,9 +127,9 @@ def shown_hanging(a: Assessment) -> list[Shown]:
     for axle, fit in enumerate(a.job.proposal.axles):
         if packed(a, axle) is None:
             continue
-        out += [Shown("pack friction", axle), *([Shown("u-bolt", axle)] if fit.pack.tube_m is not None else [])]
+        out += [Shown(friction, axle), *([Shown(u_bolt, axle)] if fit.pack.tube_m is not None else [])]
         try:
-            out += [Shown(name, axle) for name in ("pack raised", "pack turned")] if hanging(fit.pack) else []
+            out += [Shown(number, axle) for number in (raised, turned)] if hanging(fit.pack) else []
         except Incomplete:
             continue
     return out

@@ -144,17 +144,10 @@ def capacity(a: Assessment, k: Shown) -> Working:
     )
 
 
-PACKS = {
-    "pack capacity": capacity,
-    "pack free arch": free_arch,
-    "pack arch": arch,
-    "pack stress": stress,
-    "pack peaks": peaks,
-    "pack bound": bound,
-}
+PACKS = (capacity, free_arch, arch, stress, peaks, bound)
 
 
 def shown_packs(a: Assessment) -> list[Shown]:
     """Every such number."""
     told = [(axle, packed(a, axle)) for axle in range(len(a.axles))]
-    return [Shown(n, axle) for axle, pack in told if pack is not None for n in PACKS if n != "pack peaks" or pack.found is not None]
+    return [Shown(n, axle) for axle, pack in told if pack is not None for n in PACKS if n is not peaks or pack.found is not None]

@@ -2,14 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+
+from isostat.assess.solve.assessment import Assessment
+from isostat.core.working import Working
+
+Explain = Callable[[Assessment, "Shown"], Working]
 
 
 @dataclass(frozen=True, slots=True)
 class Shown:
-    """A shown number: its name, corner and case. `found` asks for the as-found set-up; `event` is the name of one."""
+    """A shown number: what works it out, its corner and case. `found` asks for the as-found set-up; `event` is the name of one."""
 
-    name: str
+    number: Explain
     axle: int = 0
     side: int = 0
     case: int = 0

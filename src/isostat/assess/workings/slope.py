@@ -60,14 +60,20 @@ def _quotient(law: ForceLaw, pressed_m: float, rate: float) -> Working:
 
 
 def _gas(bags: Bags, side: int, rate: float) -> Working:
-    x, bag = bags.set_x_m, bags.bag
-    area, grows = (float(n) for n in bag.area(np.asarray(x[side])))
+    bag = bags.bag
+    x = tuple(float(m) for m in np.clip(bags.set_x_m, bag.x_m[0], bag.x_m[-1]))  # past an end its curve goes on as it was there
+    teed = isinstance(bags.couple, TeedAir | LevelledTee)
+    gives = [0.0 if teed and m != at else 1.0 for m, at in zip(bags.set_x_m, x, strict=True)]  # and of two on a tee stays as it was
+    area, grows = (gives[side] * float(n) for n in bag.area(np.asarray(x[side])))
     widens = Given("w", "the pressure times how its area grows", "rate", bags.gauge_pa[side] * grows, Origin.COMPUTED)
     gas = _shut_in(bags, side)
     if gas is None:
         return _made("w", (widens,), rate, "Its line holds the pressure; only the area changes.")
-    pressed = [np.asarray(m) for m in (x if isinstance(gas, TeedAir) else (x[side],))]
-    swept, room = (sum(float(of(m)) for m in pressed) for of in (bag.swept, bag.volume))
+    pressed = [np.asarray(m) for m in (x if teed else (x[side],))]
+    swept, room = (
+        sum(float(bag.swept(m)) * g for m, g in zip(pressed, gives, strict=False)),
+        sum(float(bag.volume(m)) for m in pressed),
+    )
     inputs = (
         Given("n", "of a quick change of air", "ratio", gas.exponent, Origin.TYPED),
         Given("p", "gauge pressure at the target", "pressure", gas.gauge_pa, Origin.SOLVED),

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.stacked import Stacked, stacked
-from isostat.assess.workings.shown import Shown
+from isostat.assess.workings.shown import Explain, Shown
 from isostat.core.springs.ring_fit import force_at, main_length, preload
 from isostat.core.working import Given, Origin, Working
 
@@ -155,9 +157,6 @@ def top_spring(a: Assessment, k: Shown) -> Working:
     return _made("top spring over solid, collar run down", "m", "sqrt((g + t - w - l_s)**2)", parts, abs(spare), rule)
 
 
-MARKS = ("collar", "collar mark", "ring", "ring mark", "slider")
-
-
 def mark_m(told: Stacked, key: str, shaft_m: float) -> float | None:
     """What a ruler finds from the perch's upper face up to one of MARKS, the shaft in by so much, m; None where there is none."""
     m = told.marks
@@ -168,9 +167,9 @@ def mark_m(told: Stacked, key: str, shaft_m: float) -> float | None:
     return None if found is None else found - shaft_m
 
 
-def mark(a: Assessment, k: Shown) -> Working:
+def _mark(key: str, a: Assessment, k: Shown) -> Working:
     """A distance from the perch's upper face; with the shock extended, or at ride in a case (event)."""
-    told, key = _told(a, k), k.name.removeprefix("mark ")
+    told = _told(a, k)
     shaft = float(told.ride_m[k.case]) if k.event == "at ride" else 0.0
     result = mark_m(told, key, shaft)
     if result is None:
@@ -209,15 +208,8 @@ def mark(a: Assessment, k: Shown) -> Working:
     return _made("mark for the collar", "h", "e - g + l_s - u", (collar, ring_at, keeps, u), result, rule)
 
 
-STACK = {
-    "stack hanging": hanging,
-    "stack change": change,
-    "stack ring": ring,
-    "stack collar": collar,
-    "stack main": main_at_bump,
-    "stack top": top_spring,
-    **{f"mark {key}": mark for key in MARKS},
-}
+MARKS: dict[str, Explain] = {key: partial(_mark, key) for key in ("collar", "collar mark", "ring", "ring mark", "slider")}
+STACK = (hanging, change, ring, collar, main_at_bump, top_spring, *MARKS.values())
 
 
 def shown_stack(a: Assessment) -> list[Shown]:
@@ -227,12 +219,12 @@ def shown_stack(a: Assessment) -> list[Shown]:
         told = stacked(a, axle)
         if told is None:
             continue
-        keys += [Shown("stack hanging", axle), Shown("stack main", axle)]
-        keys += [Shown("stack ring", axle)] if told.pair.ring_m is not None and told.crossover else []
-        keys += [Shown("stack top", axle)] if told.top_spare_m is not None else []
-        keys += [Shown("stack collar", axle, side) for side in (0, 1)]
-        keys += [Shown("stack change", axle, case=c) for c in range(a.cases)] if told.crossover else []
+        keys += [Shown(hanging, axle), Shown(main_at_bump, axle)]
+        keys += [Shown(ring, axle)] if told.pair.ring_m is not None and told.crossover else []
+        keys += [Shown(top_spring, axle)] if told.top_spare_m is not None else []
+        keys += [Shown(collar, axle, side) for side in (0, 1)]
+        keys += [Shown(change, axle, case=c) for c in range(a.cases)] if told.crossover else []
         found = [key for key in MARKS if mark_m(told, key, 0.0) is not None]
-        keys += [Shown(f"mark {key}", axle, event="bench, hanging") for key in found]
-        keys += [Shown(f"mark {key}", axle, case=c, event="at ride") for key in found for c in range(a.cases)]
+        keys += [Shown(MARKS[key], axle, event="bench, hanging") for key in found]
+        keys += [Shown(MARKS[key], axle, case=c, event="at ride") for key in found for c in range(a.cases)]
     return keys

@@ -118,10 +118,10 @@ def stress(a: Assessment, k: Shown) -> Working:
     )
 
 
-TWISTING = {"torsion slack": slack, "torsion turn": turn, "torsion stress": stress}
+TWISTING = (slack, turn, stress)
 
 
 def shown_twisting(a: Assessment) -> list[Shown]:
     """Every such number."""
     axles = [i for i, o in enumerate(a.orders) if o.torsion is not None]
-    return [Shown(name, axle, side) for axle in axles for side in (0, 1) for name in TWISTING]
+    return [Shown(number, axle, side) for axle in axles for side in (0, 1) for number in TWISTING]

@@ -70,9 +70,9 @@ def span(a: Assessment, k: Shown) -> Working:
     return _made(way, "light to full, lift", "d", "h_l - h_f", inputs, rule)
 
 
-WAYS = {"way lift": lift, "way droop": droop, "way bump": bump, "way range": span}
+WAYS = (lift, droop, bump, span)
 
 
 def shown_ways(a: Assessment) -> list[Shown]:
     """Every such number."""
-    return [Shown(name, way.axle, event=way.name) for name in WAYS for way in ways(a.job)]
+    return [Shown(number, way.axle, event=way.name) for number in WAYS for way in ways(a.job)]

@@ -99,14 +99,7 @@ def window(a: Assessment, k: Shown) -> Working:
     )
 
 
-WINDING = {
-    "wound wire": wire_size,
-    "wound turns": turns,
-    "wound solid": solid,
-    "wound ride": stress_ride,
-    "wound used solid": stress_solid,
-    "rate window": window,
-}
+WINDING = (wire_size, turns, solid, stress_ride, stress_solid, window)
 
 
 def shown_winding(a: Assessment) -> list[Shown]:
@@ -114,6 +107,6 @@ def shown_winding(a: Assessment) -> list[Shown]:
     keys = []
     for axle in range(len(a.axles)):
         told = wound(a, axle)
-        names = WINDING if told is not None and told.helix is not None else ("rate window",)
-        keys += [Shown(name, axle) for name in names]
+        numbers = WINDING if told is not None and told.helix is not None else (window,)
+        keys += [Shown(number, axle) for number in numbers]
     return keys

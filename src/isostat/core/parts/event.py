@@ -44,6 +44,16 @@ class Event(StrEnum):
         return self in _DOWN
 
     @property
+    def of_stop(self) -> bool:
+        """Whether it is the bump stop's: it moves with the stop."""
+        return self in (Event.STOP_TOUCHED, Event.STOP_FLAT)
+
+    @property
+    def of_coil(self) -> bool:
+        """Whether it is a coil's: it moves with the spring."""
+        return self in (Event.COIL_LOOSE, Event.COIL_OFF_ITS_SEAT, Event.COIL_SOLID)
+
+    @property
     def of_tyre(self) -> bool:
         """Whether it is the tyre that meets its arch."""
         return self is Event.TYRE_STRAIGHT or self.at_lock

@@ -9,6 +9,7 @@ from PyQt6.QtGui import QKeyEvent, QPainter
 from PyQt6.QtWidgets import QLineEdit, QWidget
 from typing_extensions import override
 
+from isostat.assess import workings
 from isostat.assess.judgement import Grade, Step
 from isostat.assess.workings import Shown
 from isostat.desktop.far.picture import draw_point
@@ -202,12 +203,12 @@ class FarView(Sheet):
                     self._say(f"far height {axle}{side}", "falls over", x, y + 34, 64, weight=600, role="brick")
                     continue
                 height, target = float(s.hub_to_arch_m[axle, side, v.case]), float(v.a.fitted_target_m[axle, side])
-                key = Shown("height", axle, side, v.case)
+                key = Shown(workings.corner.height, axle, side, v.case)
                 box = self._say(f"far height {axle}{side}", v.number(key, v.reader.height(height)), x, y + 24, size, weight=600)
                 words, inside = v.reader.off(height, target, v.job.target.band_m.value)
                 words = v.number(key, words)
                 if v.case != v.a.target_case:
-                    wanted = v.number(Shown("target", axle, side), v.reader.height(target))
+                    wanted = v.number(Shown(workings.corner.target, axle, side), v.reader.height(target))
                     words, inside = f"{wanted} when {v.reader.case(v.a.target_case)}", True
                 role = "ink" if inside else "ochre"
                 below = box.bottom() / f - size * 0.16

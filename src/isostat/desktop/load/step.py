@@ -11,6 +11,7 @@ from PyQt6.QtGui import QPainter, QWheelEvent
 from PyQt6.QtWidgets import QWidget
 from typing_extensions import override
 
+from isostat.assess import workings
 from isostat.assess.workings import Shown
 from isostat.desktop.load.bars import draw_bars, lay_bars
 from isostat.desktop.load.plan import Plan, Snapped, draw_gravity, draw_hand, draw_plan, plan, snap
@@ -115,7 +116,7 @@ class LoadStep(Sheet):
                        label=f"{self.datum.words} behind the front hub", value=own)  # fmt: skip
             self.text("datum unit", f"{unit} behind hub", QPointF(x + size.width() + 5, y), size=13, role="ink2")
         behind, left = -float(v.a.loading.gravity_x_m[v.case]), float(v.a.loading.gravity_y_m[v.case])
-        across, key = Shown("gravity y", case=v.case), Shown("gravity x", case=v.case)
+        across, key = Shown(workings.carrying.gravity_y, case=v.case), Shown(workings.carrying.gravity_x, case=v.case)
         words = f"{v.number(across, v.reader.height(abs(left)))} {'left' if left >= 0 else 'right'}"
         right = self.width() - t.px(16) - self.text_width(words, 14) - t.px(6) - self.text_width(f"  {unit}", 13)
         self.text("gravity y", words, QPointF(right, y), size=14, shown=across, unit=unit)
@@ -177,7 +178,7 @@ class LoadStep(Sheet):
             for side in (0, 1):
                 y = view.top - t.px(40) if side == 1 else view.foot + t.px(6)
                 load, change = told[axle, side]
-                key, changed = (Shown(name, axle, side, v.case) for name in ("load", "load change"))
+                key, changed = (Shown(n, axle, side, v.case) for n in (workings.corner.load, workings.carrying.load_change))
                 left = x - t.px(130 if axle == last else 70) if not close else x - t.px(96)
                 if not close:
                     name = QPointF(left, y + t.px(12))
@@ -191,8 +192,8 @@ class LoadStep(Sheet):
         """Load on a wheel, and what is more of it than in the case that was weighed."""
         kg, was = (float(v.a.proposed.pad_kg[axle, side, case]) for case in (v.case, base))
         change = f"{'+' if kg >= was else '−'}{number(abs(kg - was), Quantity.MASS, v.reader.preset)}"
-        load = v.number(Shown("load", axle, side, v.case), number(kg, Quantity.MASS, v.reader.preset))
-        return load, v.number(Shown("load change", axle, side, v.case), change)
+        load = v.number(Shown(workings.corner.load, axle, side, v.case), number(kg, Quantity.MASS, v.reader.preset))
+        return load, v.number(Shown(workings.carrying.load_change, axle, side, v.case), change)
 
     # -- hands
     def _choose_datum(self, n: int) -> None:

@@ -8,9 +8,10 @@ from itertools import pairwise
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
+from isostat.assess import workings
 from isostat.assess.load.gravity import gravity_height_m
 from isostat.assess.measure.lift_test import friction_m
-from isostat.assess.workings import Shown
+from isostat.assess.workings import Explain, Shown
 from isostat.desktop.pieces.entry import entry, loose_entry, nth_put
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
@@ -88,14 +89,15 @@ class _Column:
         """What this line is."""
         self.sheet.text(key, words, QPointF(self.left, self.y + self.v.theme.px(3)), size=13, unit=unit)
 
-    def head(self, caps: str, name: str, quantity: Quantity, si: list[float]) -> None:
+    def head(self, caps: str, what: tuple[str, Explain], quantity: Quantity, si: list[float]) -> None:
         """The head of a block with what follows from it, an axle a number that can be asked."""
+        name, follows = what
         box = self.sheet.caps(f"{name} head", caps, QPointF(self.left, self.y + self.v.theme.px(6)))
         preset, beside = self.v.reader.preset, QPointF(box.right() + self.v.theme.px(6), self.y + self.v.theme.px(4))
         self.sheet.text(f"{name} unit", preset.unit(quantity).sign, beside, size=12.5, role="ink2")
         said = [number(value, quantity, preset) for value in si]
         for axle, text in enumerate(said):
-            key, at = Shown(name, axle), self.at(axle) + QPointF(0, self.v.theme.px(4))
+            key, at = Shown(follows, axle), self.at(axle) + QPointF(0, self.v.theme.px(4))
             self.sheet.text(f"follows {name} {axle}", self.v.number(key, text), at, size=13, weight=600, role="accent", shown=key)
         self.y += self.pitch
 
@@ -141,21 +143,30 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     t, a = v.theme, v.a
     pitch = min((sheet.height() - top - t.px(42)) / LINES, t.px(34))
     left = _Column(sheet, v, t.px(16), top, pitch)
-    left.head("Unsprung", "unsprung", Quantity.MASS, [x.unsprung_kg.value for x in a.axles])
+    left.head("Unsprung", ("unsprung", workings.instead.unsprung), Quantity.MASS, [x.unsprung_kg.value for x in a.axles])
     left.rows(UNSPRUNG)
-    left.head("Tyre rate", "tyre rate", Quantity.RATE, [x.tyre_rate.value for x in a.axles])
+    left.head("Tyre rate", ("tyre rate", workings.instead.tyre_rate), Quantity.RATE, [x.tyre_rate.value for x in a.axles])
     left.rows(TYRE)
     if any(x.layout == "independent" for x in v.job.vehicle.axles):
-        left.head("Motion ratio", "spring ratio", Quantity.RATIO, [x.spring_ratio.value for x in a.axles])
+        left.head(
+            "Motion ratio", ("spring ratio", workings.instead.spring_ratio), Quantity.RATIO, [x.spring_ratio.value for x in a.axles]
+        )
         left.rows(ARM)
-    left.head("Friction, either way", "friction", Quantity.HEIGHT, [friction_m(a, n) for n in range(len(a.axles))])
+    left.head(
+        "Friction, either way",
+        ("friction", workings.instead.friction),
+        Quantity.HEIGHT,
+        [friction_m(a, n) for n in range(len(a.axles))],
+    )
     left.rows(FRICTION)
     _lay_gravity(left)
     right = _Column(sheet, v, (sheet.width() + t.px(24)) / 2, top, pitch)
-    right.head("Anti-roll bar", "bar rate", Quantity.RATE, [f.bar.value for f in a.found_fits])
+    right.head("Anti-roll bar", ("bar rate", workings.instead.bar_rate), Quantity.RATE, [f.bar.value for f in a.found_fits])
     right.rows(BAR)
     right.choices("sense", "a typed rate was read", ("bar_read",), SENSES, ("one up", "opposed"))
-    right.head("Stop, at the touch", "stop rate", Quantity.RATE, [f.stop_rate.value for f in a.found_fits])
+    right.head(
+        "Stop, at the touch", ("stop rate", workings.instead.stop_rate), Quantity.RATE, [f.stop_rate.value for f in a.found_fits]
+    )
     right.choices("stop kind", "made of", ("stop", "kind"), (None, *KINDS), ("?", *KINDS))
     right.rows(STOP)
     _lay_presses(right)
@@ -170,7 +181,7 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
 def _lay_gravity(column: _Column) -> None:
     """The tail-up weighing."""
     v, t = column.v, column.v.theme
-    key = Shown("gravity height", case=v.weighed)
+    key = Shown(workings.instead.gravity_height, case=v.weighed)
     column.sheet.caps("gravity head", "Centre of gravity, height", QPointF(column.left, column.y + t.px(6)))
     text = v.number(key, v.reader.height_unit(gravity_height_m(v.a).value))
     at = column.at(0) + QPointF(t.px(30), t.px(4))

@@ -8,6 +8,7 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
+from isostat.assess import workings
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.head import HEAD
 from isostat.desktop.pieces.sheet import Sheet
@@ -49,8 +50,11 @@ def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str, Path], N
         go = partial(_go, sheet, n, turn)
         sheet.button(f"read {n}", what.capitalize(), QPointF(t.px(16), y), go, width=round(t.px(212)))
         sheet.text(f"now {n}", now, QPointF(t.px(236), y + t.px(4)), size=13, role="ink2")
-        for key, m, x in (("height", buy.height_m, 386), ("travel", buy.travel_m, 660)):
-            shown = Shown(f"buys {key}", buy.missing.axle, event=buy.missing.what)
+        for key, number, m, x in (
+            ("height", workings.buying.height, buy.height_m, 386),
+            ("travel", workings.buying.travel, buy.travel_m, 660),
+        ):
+            shown = Shown(number, buy.missing.axle, event=buy.missing.what)
             text = f"± {v.reader.height(m)}"
             sheet.text(f"buys {key} {n}", text, QPointF(t.px(x), y + t.px(2)), size=15, weight=600, role=role, shown=shown)
         y += t.px(ROW)

@@ -8,6 +8,7 @@ from itertools import pairwise
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
+from isostat.assess import workings
 from isostat.assess.measure.load_test import TRIAL_KG, Payload, squat_result
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.elevation import draw_body, draw_wheels, fit, hub_heights
@@ -114,7 +115,7 @@ def _lay_told(sheet: Sheet, v: View, top: float) -> None:
             continue
         x = t.px(16)
         for side in (0, 1) if result.apart[axle] else (0,):
-            key = Shown("told rate", axle, side)
+            key = Shown(workings.order.told_rate, axle, side)
             where = f"{name} {('left', 'right')[side]}" if result.apart[axle] else name
             rate, share = (float(r[axle, side]) for r in (result.wheel_rate, result.share))
             words = f"{where}: wheel rate {v.reader.rate(rate)} ± {v.reader.percent(share)}"
@@ -128,7 +129,9 @@ def _lay_told(sheet: Sheet, v: View, top: float) -> None:
     said: list[tuple[str, str, str, Shown | None]]
     said = [(f"missing {n}", f"Missing, {words}.", "ochre", None) for n, words in enumerate(result.missing[:2])]
     for p in result.payloads[:2]:
-        said.append((f"payload {p.test}", _payload_words(v, p), "ink", Shown("payload", case=p.test) if p.told else None))
+        said.append(
+            (f"payload {p.test}", _payload_words(v, p), "ink", Shown(workings.instead.payload, case=p.test) if p.told else None)
+        )
     if result.misfit > 0 and all(test.left_m.value == 0.0 for test in v.job.squats):
         said.append(("no side load", "No side load: nothing is told of roll and of the anti-roll bar.", "ink2", None))
     if (then := result.next_test) is not None:

@@ -10,9 +10,10 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QLabel, QPushButton
 from typing_extensions import override
 
+from isostat.assess import workings
 from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Grade, Judgement
-from isostat.assess.workings import AXLE, CASE, Shown, explain
+from isostat.assess.workings import Shown, explain
 from isostat.core.working import Origin, Working
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.ink import mark
@@ -234,7 +235,7 @@ class WorkingPanel(Sheet):
             with suppress(LookupError, AttributeError, AssertionError, StopIteration):
                 return explain(v.a, self.picked)
             self.picked = None  # what was asked for is no longer there: a damper taken out, an axle less
-        return explain(v.a, Shown("axle load", len(v.a.axles) - 1, 0, v.case))
+        return explain(v.a, Shown(workings.carrying.axle_load, len(v.a.axles) - 1, 0, v.case))
 
     @override
     def signature(self, v: View) -> object:
@@ -282,9 +283,9 @@ class WorkingPanel(Sheet):
 
     def _place(self, v: View, shown: Shown) -> str:
         """Corner or axle of a number, nothing for the whole vehicle."""
-        if shown.name in CASE or shown.axle >= len(v.a.axles):
+        if shown.number in workings.CASE or shown.axle >= len(v.a.axles):
             return ""
-        side = None if shown.name in AXLE or shown.name == "in hand" else shown.side
+        side = None if shown.number in (*workings.AXLE, workings.carrying.in_hand) else shown.side
         return f", {v.reader.corner(shown.axle, side)}"
 
     @override

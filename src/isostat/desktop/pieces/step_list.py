@@ -10,6 +10,7 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 from typing_extensions import override
 
+from isostat.assess import workings
 from isostat.assess.judgement import Grade, Step
 from isostat.assess.measure.assumptions import assumptions
 from isostat.assess.workings import Shown, is_approximate
@@ -47,11 +48,13 @@ def state_line(v: View, step: Step) -> str:
             return f"{items} item{'s' * (items != 1)}, {len(v.job.cases)} cases"
         case Step.STANCE:
             case = v.a.target_case
-            near = any(is_approximate(v.a, Shown("height", i, side, case)) for i in range(len(v.a.axles)) for side in (0, 1))
+            near = any(
+                is_approximate(v.a, Shown(workings.corner.height, i, side, case)) for i in range(len(v.a.axles)) for side in (0, 1)
+            )
             return f"{ABOUT if near else ''}on target when {v.reader.case(case)}{about}"
         case Step.SPRING:
             rates = [
-                v.number(Shown("spring rate", i), number(o.order.rate_n_per_m[0], Quantity.RATE, v.reader.preset))
+                v.number(Shown(workings.order.spring_rate, i), number(o.order.rate_n_per_m[0], Quantity.RATE, v.reader.preset))
                 for i, o in enumerate(v.a.orders)
             ]
             return f"{', '.join(rates)} {v.reader.preset.rate.sign}{about}"

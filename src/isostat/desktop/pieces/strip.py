@@ -6,6 +6,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
 from typing_extensions import override
 
+from isostat.assess import workings
 from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.solve.standing import Standing
 from isostat.assess.workings import Shown
@@ -76,7 +77,7 @@ class CornerStrip(Sheet):
     def _readings(self, v: View, corner: tuple[int, int]) -> list[tuple[str, str, str, Shown]]:
         """Load and height: key, what is read, unit, which number it is."""
         s, at, units = self._standing(v), (*corner, v.case), v.reader.preset
-        load, height = Shown("load", *at, v.found), Shown("height", *at, v.found)
+        load, height = Shown(workings.corner.load, *at, v.found), Shown(workings.corner.height, *at, v.found)
         kg = v.number(load, number(float(s.pad_kg[at]), Quantity.MASS, units))
         reading = v.number(height, v.reader.height(float(s.hub_to_arch_m[at])))
         return [("load", kg, units.mass.sign, load), ("height", reading, units.height.sign, height)]
@@ -103,12 +104,12 @@ class CornerStrip(Sheet):
             self.text(f"{key}{name} caption", words, QPointF(x, t.px(61)), size=12.5, role="ink2")
         band = v.band_m(*corner)
         if band is not None:
-            box, shown = self._children[f"{key}height caption"].geometry(), Shown("band", *corner, v.case)
+            box, shown = self._children[f"{key}height caption"].geometry(), Shown(workings.banding.band, *corner, v.case)
             role, words = "ink" if v.prediction_fresh else "ink3", f"± {v.reader.height(band)}"
             if box.right() + t.px(8) + self.text_width(words, 12.5, 600) < end - t.px(6):
                 at = QPointF(box.right() + t.px(8), t.px(61))
                 self.text(key + "band", words, at, size=12.5, weight=600, role=role, shown=shown)
-        shown = Shown("frequency", *corner, v.case, v.found)
+        shown = Shown(workings.corner.frequency, *corner, v.case, v.found)
         hertz = v.number(shown, f"{s.frequency_hz[(*corner, v.case)]:.2f}")
         self.text(key + "frequency", hertz, QPointF(left, t.px(86)), size=14, weight=600, unit="Hz", shown=shown)
         words, role, shown = self._verdict(v, corner, end - left - half - 6)
@@ -126,8 +127,12 @@ class CornerStrip(Sheet):
         bump, droop = float(s.bump_left_m[at]), float(s.droop_left_m[at])
         whole, y = max(bump + droop, 1e-6), self._y(float(s.rest.travel_m[at]))
         left, room = x + t.px(44 if self._narrow else 52), t.px(38 if self._narrow else 66)
-        for name, value, middle in (("bump", bump, (BAR_TOP + y) / 2), ("droop", droop, (y + BAR_TOP + BAR_HEIGHT) / 2)):
-            top, shown = max(min(middle - 17, 74.0), 4.0) * t.scale, Shown(f"{name} left", *at, v.found)
+        ways = (
+            ("bump", workings.corner.bump, bump, (BAR_TOP + y) / 2),
+            ("droop", workings.corner.droop, droop, (y + BAR_TOP + BAR_HEIGHT) / 2),
+        )
+        for name, left_of, value, middle in ways:
+            top, shown = max(min(middle - 17, 74.0), 4.0) * t.scale, Shown(left_of, *at, v.found)
             text = v.number(shown, v.reader.left(value))
             figure = next((f for f in (19, 15, 12.5) if self.text_width(text, f, 600) < room), 11)
             self.text(key + name, text, QPointF(left, top), size=figure, weight=600, shown=shown)
@@ -138,7 +143,7 @@ class CornerStrip(Sheet):
     def _verdict(self, v: View, corner: tuple[int, int], room: float) -> tuple[str, str, Shown]:
         """How the height is to be taken, in words that have room; their colour; which number it is."""
         heights, side = self._standing(v).hub_to_arch_m[corner[0], :, v.case], corner[1]
-        shown = Shown("left right" if v.found else "off target", *corner, v.case, v.found)
+        shown = Shown(workings.corner.left_right if v.found else workings.corner.off_target, *corner, v.case, v.found)
         fitted = float(v.a.fitted_target_m[corner])
         role, target = "ink", v.reader.height(fitted)
         if v.found:
@@ -148,14 +153,14 @@ class CornerStrip(Sheet):
             ways.append("level" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'}")
             ways = [v.number(shown, way) for way in ways]
         elif v.case != v.a.target_case:
-            shown = Shown("target", *corner)
+            shown = Shown(workings.corner.target, *corner)
             target = v.number(shown, target)
             ways = [f"{target} when {v.reader.case(v.a.target_case)}", f"{target} wanted", target]
         else:
             words, inside = v.reader.off(float(heights[side]), fitted, v.job.target.band_m.value)
             role = "ink" if inside else "ochre"
             ways = [words] if words == "on target" else [f"{words} of {target}", words]
-            height = Shown("height", *corner, v.case, v.found)
+            height = Shown(workings.corner.height, *corner, v.case, v.found)
             ways = [v.number(height, way) for way in ways]
         return next((w for w in ways if self.text_width(w, 13, 600) <= room), ways[-1]), role, shown
 

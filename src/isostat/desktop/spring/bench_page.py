@@ -9,6 +9,7 @@ from typing import get_args
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
+from isostat.assess import workings
 from isostat.assess.spring.bench import Benched, at_axle, benched
 from isostat.assess.workings import Shown
 from isostat.core.parts.wire import wire
@@ -123,8 +124,7 @@ def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, told: 
         sheet.text("bench waits words", "Wire, diameter, turns and free length; or two lengths with their loads.", at, size=13,
                    role="ink2", width=wide)  # fmt: skip
         return
-    name = "bench press" if told.press else "bench caliper"
-    shown = Shown(name, n)
+    shown = Shown(workings.bench.press if told.press else workings.bench.caliper, n)
     value = number(rate[0], Quantity.RATE, r.preset)
     box = sheet.text("bench rate", value, QPointF(at.x(), y - t.px(6)), size=34, weight=600, unit=r.preset.rate.sign, shown=shown)
     sheet.text("bench rate error", f"± {rate[1] * 100:.0f} %", QPointF(box.right() + t.px(8), y + t.px(14)), size=15, weight=600)
@@ -135,13 +135,13 @@ def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, told: 
     if told.press and told.caliper:
         both = f"caliper {r.rate(told.caliper.rate)}" + ("" if told.agree else ": they do not agree, read the wire again")
         box = sheet.text("bench caliper", both, QPointF(at.x(), y), size=13, weight=600 if not told.agree else 400,
-                         role="ink" if told.agree else "ochre", shown=Shown("bench caliper", n))  # fmt: skip
+                         role="ink" if told.agree else "ochre", shown=Shown(workings.bench.caliper, n))  # fmt: skip
         y = box.bottom() + t.px(4)
     if told.press and told.press.firmer > 1.25:
         words = f"firmer by {told.press.firmer:.2f} as it is pressed: progressive"
         y = sheet.text("bench firmer words", words, QPointF(at.x(), y), size=13, weight=600).bottom() + t.px(4)
     if told.helix is not None:
-        solid, mass = Shown("bench solid", n), Shown("bench mass", n)
+        solid, mass = Shown(workings.bench.solid, n), Shown(workings.bench.mass, n)
         words = f"solid {r.coil(told.helix.solid_m)}"
         box = sheet.text("bench solid", words, QPointF(at.x(), y), size=14, weight=600, shown=solid)
         mass_words = number(told.helix.mass_kg, Quantity.MASS, r.preset, decimals=1)
@@ -150,7 +150,7 @@ def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, told: 
         )
         y = box.bottom() + 1
         grows = f"grows {r.wire(told.helix.grows_m())} across when solid"
-        y = sheet.text("bench grows", grows, QPointF(at.x(), y), size=13, shown=Shown("bench grows", n)).bottom() + t.px(10)
+        y = sheet.text("bench grows", grows, QPointF(at.x(), y), size=13, shown=Shown(workings.bench.grows, n)).bottom() + t.px(10)
     for axle in range(len(v.a.axles)):
         y = _lay_at(sheet, v, QPointF(at.x(), y), (n, axle), told) + t.px(12)
 
@@ -166,11 +166,14 @@ def _lay_at(sheet: Sheet, v: View, at: QPointF, which: tuple[int, int], told: Be
     sheet.button(f"bench try {axle}", f"Try it, both {name.lower()}", beside, partial(_try, sheet, n, axle))
     y = at.y() + t.px(18)
     box = sheet.text(f"bench length {axle}", f"{r.coil(held.length_m)} long", QPointF(at.x(), y), size=14, weight=600,
-                     shown=Shown("bench length", n, axle))  # fmt: skip
+                     shown=Shown(workings.bench.length, n, axle))  # fmt: skip
     y = box.bottom() + 2
     if held.used is not None and held.used_solid is not None:
-        for key, words, share in (("used", "stress at ride", held.used), ("used solid", "solid", held.used_solid)):
-            shown = Shown(f"bench {key}", n, axle)
+        for key, part, words, share in (
+            ("used", workings.bench.used, "stress at ride", held.used),
+            ("used solid", workings.bench.used_solid, "solid", held.used_solid),
+        ):
+            shown = Shown(part, n, axle)
             role = "brick" if share > 1.0 else ("ochre" if share > 0.95 else "ink")
             more = " !" if share > 1.0 else ""
             box = sheet.text(f"bench {key} {axle}", f"{words} {share * 100:.1f} %{more}", QPointF(at.x(), y), size=13, role=role,

@@ -8,6 +8,7 @@ import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
 
+from isostat.assess import workings
 from isostat.assess.proposals import rivals
 from isostat.assess.setup.platform import CUSHION, HELPER
 from isostat.assess.solve.standing import WheelCurve, wheel_curve
@@ -141,7 +142,7 @@ def _lay_scales(sheet: Sheet, v: View, c: SpringChart) -> None:
 
 def _lay_rates(sheet: Sheet, v: View, c: SpringChart) -> None:
     """Spring rate large, wheel rate small, both named."""
-    t, rate, wheel = v.theme, Shown("spring rate", c.axle, 0), Shown("wheel rate", c.axle, 0, v.case)
+    t, rate, wheel = v.theme, Shown(workings.order.spring_rate, c.axle, 0), Shown(workings.corner.wheel_rate, c.axle, 0, v.case)
     shown = v.number(rate, number(v.a.orders[c.axle].order.rate_n_per_m[0], Quantity.RATE, v.reader.preset))
     x = c.area.left() + c.area.width() * 0.04
     unit = v.reader.preset.rate.sign
@@ -180,8 +181,8 @@ def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
     told = []
     for case in cases:
         at = (c.axle, 0, case)
-        kg = v.number(Shown("held", *at), number(float(s.rest.force_n[at]) / GRAVITY, Quantity.MASS, v.reader.preset))
-        height = v.number(Shown("height", *at), v.reader.height(float(s.hub_to_arch_m[at])))
+        kg = v.number(Shown(workings.corner.held, *at), number(float(s.rest.force_n[at]) / GRAVITY, Quantity.MASS, v.reader.preset))
+        height = v.number(Shown(workings.corner.height, *at), v.reader.height(float(s.hub_to_arch_m[at])))
         told.append(f"{height}   {kg}   {v.reader.case(case)}")
     top = c.area.bottom() - t.px(17) * len(cases) - 4
     wide = max((sheet.text_width(words, 13, 600) for words in told), default=0.0) + t.px(6)
@@ -191,7 +192,7 @@ def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
         here, at = case == v.case, (c.axle, 0, case)
         y = c.area.bottom() - t.px(17) * (len(cases) - n) - 4
         style = {"weight": 600 if here else 400, "role": "ink" if here else "ink2"}
-        sheet.text(f"dot {case}", words, QPointF(x, y), size=13, halo=True, shown=Shown("held", *at), **style)  # type: ignore[arg-type]
+        sheet.text(f"dot {case}", words, QPointF(x, y), size=13, halo=True, shown=Shown(workings.corner.held, *at), **style)  # type: ignore[arg-type]
 
 
 def _clear_of(c: SpringChart, y: float) -> float:

@@ -8,6 +8,7 @@ from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
+from isostat.assess import workings
 from isostat.assess.setup.figures import default_frequency
 from isostat.assess.setup.picking import DIFFER, DROOP_SHARE, MULTIPLE
 from isostat.assess.workings import Shown
@@ -69,7 +70,7 @@ def lay_pick(sheet: Sheet, v: View, axle: int) -> None:
     """The way of picking the rate with its number and cases, and the window."""
     t, pick = v.theme, v.job.proposal.axles[axle].pick
     if v.job.proposal.axles[axle].kind != "coil" and not v.a.orders[axle].lacks:  # the part has its own rate
-        rate = v.number(Shown("spring rate", axle), v.reader.rate(v.a.orders[axle].order.rate_n_per_m[0]))
+        rate = v.number(Shown(workings.order.spring_rate, axle), v.reader.rate(v.a.orders[axle].order.rate_n_per_m[0]))
         said = f"rate {rate} by the part itself"
         fixed = sheet.text("rate fixed word", said, QPointF(t.px(16), t.px(HEAD + 8)), size=13.5, role="ink2")
         _lay_window(sheet, v, axle, fixed.right() + t.px(12), t.px(HEAD + 5))
@@ -125,7 +126,7 @@ def lay_pick(sheet: Sheet, v: View, axle: int) -> None:
 def _lay_window(sheet: Sheet, v: View, axle: int, left: float, top: float) -> None:
     """What all wishes leave of the rate, as long as there is room to say it."""
     t, window, r = v.theme, v.a.orders[axle].window, v.reader
-    shown = Shown("rate window", axle)
+    shown = Shown(workings.winding.window, axle)
     low, high = (v.number(shown, r.rate(end).rsplit(" ", 1)[0]) for end in (window.low, window.high))
     span = f"{low} to {v.number(shown, r.rate(window.high))}" if window.is_open else f"none: {low} and {high}"
     tries = (f"window {span}, by {window.low_by} and {window.high_by}", f"window {span}", span)

@@ -6,6 +6,7 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
+from isostat.assess import workings
 from isostat.assess.spring.hanging import hanging_force_n
 from isostat.assess.spring.winding import wound
 from isostat.assess.workings import Shown, is_approximate
@@ -66,6 +67,12 @@ COLUMNS = {
     "solid_length_m": ("solid length", Quantity.COIL),
 }
 
+NUMBERS = {
+    "rate_n_per_m": workings.order.spring_rate,
+    "free_length_m": workings.order.free_length,
+    "spacer_m": workings.order.spacer,
+}
+
 
 def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, ...]) -> None:
     """A row for each corner of an axle: what is ordered there, typed or solved, and what it holds when hanging."""
@@ -84,14 +91,14 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
         values, origin = told.get(path, (None, None))
         sheet.text(f"head {path}", words, QPointF(x, top), size=13, weight=600, unit=v.reader.preset.unit(quantity).sign)
         if origin is not None and o.can_be_had:
-            key = Shown(words, axle, 0)
+            key = Shown(NUMBERS[path], axle, 0)
             sheet.text(f"origin {path}", STATE[origin], QPointF(x, top + t.px(80)), size=12.5, role="ink2", shown=key)
         for side in (0, 1):
             given = getattr(getattr(fit, SIDES[side]), path)
             value = values[side] if values is not None and o.can_be_had else (given.value if given else None)
             at, where = QPointF(x, top + t.px(22 + 29 * side)), ("proposal", "axles", axle, SIDES[side], path)
             label = f"{words} {v.reader.corner(axle, side)}"
-            guessed = origin is not None and is_approximate(v.a, Shown(words, axle, side))
+            guessed = origin is not None and is_approximate(v.a, Shown(NUMBERS[path], axle, side))
             if path == "solid_length_m" and value is None and wound_m is not None:
                 value, guessed = wound_m, True
             sheet.field(f"{path} {side}", where, at, size, label=label, quantity=quantity, value=value, figure=15,
@@ -109,7 +116,7 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None
         y = top + t.px(26 + 29 * side)
         sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y), size=14, weight=600)
         preload, force = hanging_force_n(v.a, axle, side)
-        key = Shown("preload", axle, side)
+        key = Shown(workings.order.preload, axle, side)
         words, role = "loose when hanging", "brick"
         if not v.a.orders[axle].can_be_had:
             words, role = NOTHING, "ink2"
@@ -148,13 +155,13 @@ def lay_cases(sheet: Sheet, v: View, axle: int, top: float) -> None:
         if not s.stands[case]:
             sheet.text(f"try height {case}", "falls over", QPointF(x, top + t.px(19)), size=13, role="brick")
             continue
-        shown = Shown("height", axle, 0, case)
+        shown = Shown(workings.corner.height, axle, 0, case)
         heights = both_heights(v, axle, case)
         sheet.text(f"try height {case}", heights, QPointF(x, top + t.px(17)), size=14, weight=600, shown=shown)
         keys, said = [], []
-        for name, left_m in (("bump left", s.bump_left_m), ("droop left", s.droop_left_m)):
+        for left, left_m in ((workings.corner.bump, s.bump_left_m), (workings.corner.droop, s.droop_left_m)):
             side = int(left_m[axle, :, case].argmin())
-            keys.append(Shown(name, axle, side, case))
+            keys.append(Shown(left, axle, side, case))
             said.append(v.number(keys[-1], v.reader.left(float(left_m[axle, side, case]))))
         sheet.text(f"try travel {case}", ", ".join(said), QPointF(x, top + t.px(36)), size=13, role="ink2", shown=keys[0])
 

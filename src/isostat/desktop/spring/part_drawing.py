@@ -10,6 +10,7 @@ from typing import get_args
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
+from isostat.assess import workings
 from isostat.assess.spring.shapes import Shape, found_shapes, ordered_shapes
 from isostat.assess.spring.winding import Wound, wound
 from isostat.assess.workings import Shown
@@ -64,7 +65,7 @@ def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
         sheet.text("part old word", length, at, size=13, weight=600, role="ink2")
     picture = OnFloor(room.bottom(), room, tuple(coils))
     sheet.text("part words", said, QPointF(area.center().x(), area.top()), size=12.5, role="ink2", anchor=MIDDLE)
-    free = Shown("free length", axle, 0)
+    free = Shown(workings.order.free_length, axle, 0)
     at = QPointF(right + new.outside_m * per_m / 2 + t.px(16), level)
     sheet.text(
         "part new",
@@ -122,20 +123,23 @@ def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound) -> No
     t, r, coil = v.theme, v.reader, told.helix
     assert coil is not None
     x = at.x()
-    for key, words, value, sign in (
-        ("wire", "wire", r.wire(coil.wire_m).rsplit(" ", 1)[0], r.preset.coil.sign),
-        ("turns", "turns", number(coil.turns, Quantity.RATIO, r.preset), ""),
-        ("solid", "solid", number(coil.solid_m, Quantity.COIL, r.preset), r.preset.coil.sign),
+    for key, part, words, value, sign in (
+        ("wire", workings.winding.wire_size, "wire", r.wire(coil.wire_m).rsplit(" ", 1)[0], r.preset.coil.sign),
+        ("turns", workings.winding.turns, "turns", number(coil.turns, Quantity.RATIO, r.preset), ""),
+        ("solid", workings.winding.solid, "solid", number(coil.solid_m, Quantity.COIL, r.preset), r.preset.coil.sign),
     ):
-        shown = Shown(f"wound {key}", axle)
+        shown = Shown(part, axle)
         x = sheet.text(
             f"part {key}", f"{words} {v.number(shown, value)}", QPointF(x, at.y()), size=13.5, weight=600, unit=sign, shown=shown
         ).right()
         x += t.px(12)
     x = at.x()
-    for key, words, share in (("ride", "stress at ride", told.used_ride), ("used solid", "when solid", told.used_solid)):
+    for key, part, words, share in (
+        ("ride", workings.winding.stress_ride, "stress at ride", told.used_ride),
+        ("used solid", workings.winding.stress_solid, "when solid", told.used_solid),
+    ):
         role = "ochre" if share > 1.0 else "ink"
-        more, shown = " !" if share > 1.0 else "", Shown(f"wound {key}", axle)
+        more, shown = " !" if share > 1.0 else "", Shown(part, axle)
         box = sheet.text(
             f"part {key}",
             f"{words} {v.number(shown, f'{share * 100:.1f} %')}{more}",

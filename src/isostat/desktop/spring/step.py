@@ -8,6 +8,7 @@ from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 from typing_extensions import override
 
+from isostat.assess import workings
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.travel.trimming import put_stop_spacer
 from isostat.assess.workings import Shown
@@ -117,7 +118,7 @@ class SpringStep(Sheet):
         """Another axle, and the working of its rate."""
         self.axle, self.shelf = axle, ""
         self._relay()
-        self.asked.emit(Shown("spring rate", axle))
+        self.asked.emit(Shown(workings.order.spring_rate, axle))
 
     def turn(self, page: str) -> None:
         """Another page of the step."""

@@ -8,10 +8,11 @@ from functools import partial
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
+from isostat.assess import workings
 from isostat.assess.load.gravity import gravity_height_in, gravity_height_m, stability
 from isostat.assess.stance.attitude import heights, highest, lamp, lamp_range, lowest, rake, ramps
 from isostat.assess.stance.level_by_spacer import leans
-from isostat.assess.workings import Shown
+from isostat.assess.workings import Explain, Shown
 from isostat.assess.workings.attitude import RAMPS
 from isostat.desktop.pieces.elevation import Elevation, body_shift, draw_body, draw_wheels, fit
 from isostat.desktop.pieces.entry import entry
@@ -61,20 +62,26 @@ def _lines(v: View) -> list[_Line]:
     told = rake(a)
     out = []
 
-    def line(words: str, unit: str, was: str, name: str, texts: list[str], axle: int = 0, bad: tuple[int, ...] = ()) -> None:
-        shown = [Shown(name, axle, case=c) for c in cases]
+    def line(words: str, unit: str, was: str, what: Explain, texts: list[str], axle: int = 0, bad: tuple[int, ...] = ()) -> None:
+        shown = [Shown(what, axle, case=c) for c in cases]
         out.append(_Line(words, unit, was, [(v.number(s, text), s) for s, text in zip(shown, texts, strict=True)], bad))
 
-    line(f"rake, nose, {told.front} to {told.rear}", sign, _nose(r.height(abs(told.was_m)), told.was_m), "rake",
+    line(f"rake, nose, {told.front} to {told.rear}", sign, _nose(r.height(abs(told.was_m)), told.was_m), workings.attitude.rake_now,
          [_nose(r.height(abs(float(m))), float(m)) for m in told.now_m])  # fmt: skip
     found = float((a.baseline_m[:, 0] - a.baseline_m[:, 1]).mean())
-    line("lean, low side", sign, r.low_side(found), "lean", [r.low_side(float(m)) for m in leans(a)])
+    line("lean, low side", sign, r.low_side(found), workings.attitude.lean, [r.low_side(float(m)) for m in leans(a)])
     lamps = lamp(a)
     if lamps is not None:
-        line("headlamp", sign, r.height(lamps.was_m.value), "lamp height", [r.height(float(m)) for m in lamps.height_m])
+        line(
+            "headlamp",
+            sign,
+            r.height(lamps.was_m.value),
+            workings.attitude.lamp_height,
+            [r.height(float(m)) for m in lamps.height_m],
+        )
         bad = tuple(c for c in cases if not _within(float(lamps.drop_m[c]), lamp_range(float(lamps.height_m[c]))))
         about = "≈ " if lamps.drop_was_m.assumed else ""
-        line("cut-off below it at 10 m", sign, about + _below(v, lamps.drop_was_m.value), "lamp drop",
+        line("cut-off below it at 10 m", sign, about + _below(v, lamps.drop_was_m.value), workings.attitude.lamp_drop,
              [_below(v, float(m)) for m in lamps.drop_m], bad=bad)  # fmt: skip
     for height in (lowest(a), highest(a)):
         if height is not None:
@@ -83,7 +90,7 @@ def _lines(v: View) -> list[_Line]:
                 f"{height.point.name} above the ground",
                 sign,
                 r.height(height.was_m),
-                "point height",
+                workings.attitude.point_height,
                 [r.height(float(m)) for m in height.now_m],
                 axle=n,
             )
@@ -93,11 +100,11 @@ def _lines(v: View) -> list[_Line]:
         if angle is not None:
             now = [ramps(a, c)[n] or 0.0 for c in cases]
             texts = [number(x, Quantity.ANGLE, r.preset) for x in (angle, *now)]
-            line(name, "°", texts[0], "ramp", texts[1:], axle=n)
+            line(name, "°", texts[0], workings.attitude.ramp, texts[1:], axle=n)
     base = gravity_height_m(a)
     first = f"{ABOUT if base.assumed else ''}{stability(a, base.value):.2f}"
     now_g = [stability(a, gravity_height_in(a, c).value) for c in cases]
-    line("tips at, rigid", "g", first, "tips at", [f"{g:.2f}" for g in now_g])
+    line("tips at, rigid", "g", first, workings.attitude.tips_at, [f"{g:.2f}" for g in now_g])
     return out
 
 

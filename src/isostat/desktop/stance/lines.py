@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
+from isostat.assess import workings
 from isostat.assess.workings import Shown
 from isostat.core.limits import Floats
 from isostat.desktop.pieces.ink import bracket, case_sign, hatch, polyline
@@ -67,7 +68,11 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
         x = (lines.area.left() - t.px(14), lines.area.right() + t.px(14))[end]
         for place, case, _ in lines.labels(end):
             height, here = float(lines.heights[case][end]), case == v.case
-            shown = Shown("mean height", axle, 0, v.weighed, found=True) if case == FOUND else Shown("mean height", axle, 0, case)
+            shown = (
+                Shown(workings.corner.mean_height, axle, 0, v.weighed, found=True)
+                if case == FOUND
+                else Shown(workings.corner.mean_height, axle, 0, case)
+            )
             told = v.reader.height(height)
             if case == FOUND:  # as read: the old springs need not be solved to know whether it was
                 parts = [(ABOUT if any(h.assumed for h in v.a.axles[axle].hub_to_arch_m) else "") + told, "found"]

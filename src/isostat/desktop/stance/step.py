@@ -9,6 +9,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 from typing_extensions import override
 
+from isostat.assess import workings
 from isostat.assess.setup.settling import settle_share, settling_assumed
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import rake
@@ -144,7 +145,7 @@ class StanceStep(Sheet):
             mean, target = float(s.hub_to_arch_m[axle, :, v.case].mean()), float(v.a.fitted_target_m[axle].mean())
             beside = self._beside(v, e, axle, hub, hubs[axle])
             left = beside + t.px(10) if beside > hub.x() else beside - t.px(166)
-            at, key = QPointF(left, hub.y() - t.px(62)), Shown("mean height", axle, 0, v.case)
+            at, key = QPointF(left, hub.y() - t.px(62)), Shown(workings.corner.mean_height, axle, 0, v.case)
             if axle in (0, last):  # a middle axle's heights stand in the strip
                 self._lay_height(v, axle, at, key, mean, target)
                 end = min(axle, 1)
@@ -166,12 +167,12 @@ class StanceStep(Sheet):
                   unit=v.reader.preset.height.sign, shown=key, halo=True)  # fmt: skip
         words, inside = v.reader.off(mean, target, v.job.target.band_m.value)
         if v.case != v.a.target_case:
-            wanted = v.number(Shown("target", axle, 0), v.reader.height(target))
+            wanted = v.number(Shown(workings.corner.target, axle, 0), v.reader.height(target))
             words, inside = f"{wanted} when {v.reader.case(v.a.target_case)}", True
         role = "ink" if inside else "ochre"
         self.text(f"verdict {axle}", words, at + QPointF(0, t.px(41)), size=17, weight=600, halo=True, role=role)
         heights = s.hub_to_arch_m[axle, :, v.case]
-        left, right = (v.number(Shown("height", axle, n, v.case), v.reader.height(float(heights[n]))) for n in (0, 1))
+        left, right = (v.number(Shown(workings.corner.height, axle, n, v.case), v.reader.height(float(heights[n]))) for n in (0, 1))
         self.text(f"sides {axle}", f"left {left}, right {right}", at + QPointF(0, t.px(64)), size=12.5, role="ink2", halo=True)
         self._lay_band(v, axle, at + QPointF(0, t.px(79)))
 
@@ -181,10 +182,13 @@ class StanceStep(Sheet):
         if band is None or told is None:
             return
         role, x = "ink" if v.prediction_fresh else "ink3", at.x()
-        rough = settling_assumed(v.job, axle) or is_approximate(v.a, Shown("height", axle, 0, v.case))
+        rough = settling_assumed(v.job, axle) or is_approximate(v.a, Shown(workings.corner.height, axle, 0, v.case))
         settled = (ABOUT if rough else "") + v.reader.height(float(told.settled_m[axle, 0, v.case]))  # its working waits for a band
-        for name, words in (("band", f"left ± {v.reader.height(band)}"), ("settled", f"settles to {settled}")):
-            shown = Shown(name, axle, 0, v.case)
+        for name, number, words in (
+            ("band", workings.banding.band, f"left ± {v.reader.height(band)}"),
+            ("settled", workings.banding.settled, f"settles to {settled}"),
+        ):
+            shown = Shown(number, axle, 0, v.case)
             box = self.text(f"{name} {axle}", words, QPointF(x, at.y()), size=12.5, weight=600, role=role, shown=shown, halo=True)
             x = box.right() + v.theme.px(8)
 
@@ -212,7 +216,7 @@ class StanceStep(Sheet):
             rise = float(s.arch_rise_m[axle, :, v.case].mean())
             spring = float(s.hub_to_arch_m[axle, :, v.case].mean() - v.a.baseline_m[axle].mean())
             said = [f"{v.reader.height(abs(m))} {'up' if m >= 0 else 'down'}" for m in (rise, rise - spring, spring)]
-            key = Shown("tyre's share", axle, 0, v.case)
+            key = Shown(workings.corner.tyre_share, axle, 0, v.case)
             words = v.number(key, f"{said[0]}: tyre {said[1]}, spring {said[2]}")
             self.text(f"ground change {axle}", words, QPointF(columns[4], y + t.px(3)), size=13, shown=key)
             self.field(f"settles {axle}", ("proposal", "axles", axle, "settle_share"), QPointF(columns[3], y), size,

@@ -6,6 +6,7 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
+from isostat.assess import workings
 from isostat.assess.stance.ways_to_lift import FIELDS, Way, ways
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.entry import entry
@@ -32,6 +33,7 @@ AMOUNTS = {
     "pressure": Quantity.PRESSURE,
     "index": Quantity.RATIO,
 }
+NUMBERS = {"lift": workings.ways.lift, "droop": workings.ways.droop, "bump": workings.ways.bump, "range": workings.ways.span}
 WHOLE = ("spring", "helper")  # taken as proposed, with no amount of their own
 COUNTED = ("collar", "index")  # their titles say in what
 OWN = {  # numbers of its own that a way needs
@@ -102,7 +104,7 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
                     assumed=not way.typed and way.assumed, figure=13)  # fmt: skip
         sheet.text(f"way unit {key}", sign, QPointF(x["amount"] + t.px(62), y + 2), size=12.5, role="ink2")
     if way.name in WHOLE or way.amount is not None:
-        shown = {name: Shown(f"way {name}", way.axle, event=way.name) for name in ("lift", "droop", "bump", "range")}
+        shown = {name: Shown(number, way.axle, event=way.name) for name, number in NUMBERS.items()}
         short = way.asked_m - way.gives_m
         on = abs(short) <= v.job.target.band_m.value
         words = v.number(shown["lift"], _signless(r.height(abs(way.gives_m)), way.gives_m))
@@ -130,7 +132,7 @@ def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, right: float, high: i
         sign = "" if quantity is Quantity.RATIO or field == "bag_min_pa" else v.reader.preset.unit(quantity).sign
         box = sheet.text(f"own word {key}", words, QPointF(x, at.y() + 2), size=12.5, role="ink2", unit=sign)
         size, place = QSize(round(t.px(38)), high), QPointF(box.right() + 4, at.y())
-        if field.startswith("teeth"):
+        if quantity is Quantity.RATIO:
             count = getattr(v.job.as_found.axles[way.axle].torsion, field)
             sheet.field(key, (), place, size, label=label, quantity=quantity, value=count, whole=True, empty="–", figure=13,
                         put=partial(parts.put_teeth, ("as_found", "axles", way.axle, "torsion", field)))  # fmt: skip

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
+from isostat.assess import workings
 from isostat.assess.travel.articulation import found_lane, lanes
 from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.workings import Shown
@@ -134,9 +135,10 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) 
     name = v.reader.corner(c.axle, c.side).capitalize()
     sheet.text(key + "name", name, QPointF(c.x + LANE / 2, y_name), size=17, weight=600, anchor=MIDDLE)
     ride, left = float(s.rest.travel_m[c.axle, c.side, v.case]), c.x + LANE + t.px(15)
-    name = "event up" if c.one_up else "event"
+    events = workings.events
+    numbers = (events.event_up, events.event_up_away) if c.one_up else (events.event, events.event_away)
     for event, _, at in c.events:
-        stands, goes = (Shown(n, c.axle, c.side, v.case, event=event.name) for n in (name, f"{name} away"))
+        stands, goes = (Shown(n, c.axle, c.side, v.case, event=event.name) for n in numbers)
         height = v.number(stands, v.reader.left(c.base - event.travel_m))
         away = v.number(goes, v.reader.height(abs(event.travel_m - ride)))
         label = _label(sheet, event, height, c.right - left - sheet.text_width(away, 12.5) - t.px(8))
@@ -154,7 +156,7 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) 
         here = case == v.case
         if fractional and not here:
             continue
-        shown = Shown("height", c.axle, c.side, case)
+        shown = Shown(workings.corner.height, c.axle, c.side, case)
         words = v.number(shown, v.reader.height(float(s.hub_to_arch_m[c.axle, c.side, case])))
         size = 13 if fractional or not here else 17
         place, weight, role = QPointF(c.x - t.px(22), at - t.px(12 if here else 9)), 600 if here else 400, "ink" if here else "ink2"

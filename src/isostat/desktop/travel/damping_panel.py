@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
+from isostat.assess import workings
 from isostat.assess.travel.damping import damped, light_and_full, on_heavier_wheels, revalve
 from isostat.assess.workings import Shown
 from isostat.core.parts.damper import RIDE_SPEED
@@ -77,9 +78,9 @@ def _lay_told(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> No
         sheet.text(f"damping row {n}", words, QPointF(at.x(), y), size=13, weight=400 if found else 600)
         if told is None:
             continue
-        shown = [Shown("damping", axle, case=case, found=found)]
-        shown += [Shown("damping one way", axle, case=case, found=found, event=way) for way in ("bump", "rebound")]
-        shown.append(Shown("hop", axle, case=case, found=found))
+        shown = [Shown(workings.damping.body, axle, case=case, found=found)]
+        shown += [Shown(workings.damping.one_way, axle, case=case, found=found, event=way) for way in ("bump", "rebound")]
+        shown.append(Shown(workings.damping.hop, axle, case=case, found=found))
         _, hop = told.swings
         values = [told.ratio, told.body[0].ratio, told.body[1].ratio, hop.ratio]
         for k, (x, key, value) in enumerate(zip(xs, shown, values, strict=True)):
@@ -94,4 +95,4 @@ def _lay_told(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> No
         ]
         words = f"Ask for {forces[0]}, {forces[1]}: the old {asked.ratio:.2f} under the target's load."
         sheet.text("revalve", words, QPointF(at.x(), y), size=13, weight=600, role="accent", width=right - at.x(),
-                   shown=Shown("revalve", axle, event="bump"))  # fmt: skip
+                   shown=Shown(workings.damping.asked, axle, event="bump"))  # fmt: skip

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF
 from PyQt6.QtGui import QPainter
 from typing_extensions import override
 
+from isostat.assess import workings
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.travel.articulation import crossing
 from isostat.assess.travel.trimming import put_stop_spacer
@@ -58,7 +59,9 @@ class TravelStep(Sheet):
         wide = (self.width() - left) / count
         self.narrow = wide < t.px(170)  # ride heights then stand in the strip alone
         corners = [(axle, side) for axle in range(len(v.a.axles)) for side in (0, 1)]
-        about = any(is_approximate(v.a, Shown("height", *at, v.case)) for at in corners)  # room for its sign beside the lane
+        about = any(
+            is_approximate(v.a, Shown(workings.corner.height, *at, v.case)) for at in corners
+        )  # room for its sign beside the lane
         lane = t.px(34 if self.narrow else (78 if v.reader.preset.height.fractional else 50) + 14 * about)
         edges = [(left + n * wide + lane, left + n * wide + min(wide - t.px(8), t.px(230))) for n in range(count)]
         self.columns = [column(v, self.scale, n // 2, n % 2, edges[n], one_up=self.one_up) for n in range(count)]

@@ -225,8 +225,9 @@ class ClosedAir(ShutIn, InBag):
 
     def riding(self, x: float) -> ClosedAir:
         """What a bump meets from compression x in m: the same gas, without the time to take the room's temperature."""
-        gauge = float(self.gauge_at(np.asarray(np.clip(x, *self.domain))))
-        return replace(self, gauge_pa=gauge, set_x_m=x, exponent=FAST, set_ambient_pa=self.ambient_pa, warmer=1.0)
+        inside = float(np.clip(x, *self.domain))
+        gauge = float(self.gauge_at(np.asarray(inside)))
+        return replace(self, gauge_pa=gauge, set_x_m=inside, exponent=FAST, set_ambient_pa=self.ambient_pa, warmer=1.0)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -66,9 +66,9 @@ class LevelledAir(InBag):
 
     def riding(self, x: float) -> ClosedAir:
         """What a bump meets at compression x in m: the valve is slow, the gas is shut in."""
-        gauge = float(self.gauge_at(np.asarray(x)))
+        gauge, inside = float(self.gauge_at(np.asarray(x))), float(np.clip(x, *self.domain))
         return ClosedAir(
-            bag=self.bag, gauge_pa=gauge, set_x_m=x, exponent=FAST, set_ambient_pa=self.ambient_pa, ambient_pa=self.ambient_pa
+            bag=self.bag, gauge_pa=gauge, set_x_m=inside, exponent=FAST, set_ambient_pa=self.ambient_pa, ambient_pa=self.ambient_pa
         )
 
 

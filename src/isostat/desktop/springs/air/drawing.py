@@ -11,6 +11,7 @@ import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPainterPath
 
+from isostat.assess import workings
 from isostat.assess.spring.air import aired
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.ink import dimension
@@ -49,7 +50,7 @@ def lay_bag_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
     sheet.text("bag drawing word", f"left bag, {r.case(v.case)}", QPointF(area.center().x(), area.top()), size=12.5, role="ink2",
                anchor=MIDDLE)  # fmt: skip
     right = drawn.middle + drawn.across / 2 + t.px(30)
-    shown = Shown("bag height", axle, 0, v.case)
+    shown = Shown(workings.air.height, axle, 0, v.case)
     stands = v.number(shown, number(high, Quantity.COIL, r.preset))
     sheet.text("bag height now", stands, QPointF(right, drawn.foot - drawn.now / 2 - t.px(10)),
                size=15, weight=600, unit=r.preset.coil.sign, shown=shown)  # fmt: skip

@@ -7,6 +7,7 @@ from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
+from isostat.assess import workings
 from isostat.assess.setup.springs.air import FLAT, ROOM_K
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.springs.air.valve import VALVE_BAND
@@ -65,7 +66,7 @@ def usual(told: AirBag, field: str) -> float | None:
 def solved_pressures(v: View, axle: int, gauge_pa: tuple[float, float]) -> dict[str, Figure]:
     """What the bags of an axle are set to where nothing was typed, by field."""
     origins = [
-        Origin.ASSUMED if is_approximate(v.a, Shown("bag pressure", axle, side, v.a.target_case)) else Origin.SOLVED
+        Origin.ASSUMED if is_approximate(v.a, Shown(workings.air.pressure, axle, side, v.a.target_case)) else Origin.SOLVED
         for side in (0, 1)
     ]
     return {name: Figure(gauge_pa[side], origins[side]) for side, name in enumerate(("left_pa", "right_pa"))}

@@ -6,6 +6,7 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
+from isostat.assess import workings
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import against_roll, aired, blocks_on_steel, on_steel
 from isostat.assess.spring.air_pressures import with_pressures
@@ -103,11 +104,11 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
         weight = 600 if here else 400
         sheet.text(f"helper case {case} word", v.job.cases[case].name, QPointF(area.left(), y), size=13, weight=weight)
         for n, a in enumerate((v.a, steel)):
-            shown = Shown("mean height", axle, case=case) if n == 0 else None
+            shown = Shown(workings.corner.mean_height, axle, case=case) if n == 0 else None
             key = f"helper height {case}" if n == 0 else f"helper steel {case} word"
             sheet.text(key, _stand(v, a, axle, case), QPointF(xs[n], y), size=13, weight=weight, shown=shown)
         for side in (0, 1):
-            pressed, holds = (Shown(name, axle, side, case) for name in ("bag pressure", "bag load"))
+            pressed, holds = (Shown(n, axle, side, case) for n in (workings.air.pressure, workings.air.load))
             gauge = v.number(pressed, number(float(told.gauge_pa[side, case]), Quantity.PRESSURE, r.preset))
             carries = v.number(holds, number(float(told.carries_kg[side, case]), Quantity.MASS, r.preset))
             inside = bool(told.within[side, case])
@@ -118,7 +119,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
             sheet.text(f"helper load {side} {case}", carries, at, size=13, weight=weight, role="ink2",
                        shown=holds)  # fmt: skip
     y = area.top() + t.px(52) + v.a.cases * t.px(23)
-    rates = [about(a, Shown("spring rate", axle), r.rate(a.orders[axle].order.rate_n_per_m[0])) for a in (v.a, steel)]
+    rates = [about(a, Shown(workings.order.spring_rate, axle), r.rate(a.orders[axle].order.rate_n_per_m[0])) for a in (v.a, steel)]
     left = [_least_left(v, a, axle) for a in (v.a, steel)]
     across = told.bags.told.across_m
     lines = (
@@ -164,8 +165,8 @@ def _least_left(v: View, a: Assessment, axle: int) -> str:
     if not s.stands.any():
         return "nothing"
     up, down = (float(left[axle][:, s.stands].min()) for left in (s.bump_left_m, s.droop_left_m))
-    told = (("bump left", up), ("droop left", down))
-    return " and ".join(about(a, Shown(name, axle, case=v.case), v.reader.left(m)) for name, m in told)
+    told = ((workings.corner.bump, up), (workings.corner.droop, down))
+    return " and ".join(about(a, Shown(number, axle, case=v.case), v.reader.left(m)) for number, m in told)
 
 
 def _range(v: View, a: Assessment, axle: int) -> str:
@@ -174,4 +175,4 @@ def _range(v: View, a: Assessment, axle: int) -> str:
     loads = [c for c in range(a.cases) if s.stands[c] and a.job.cases[c].kind == "load"] or [v.case]
     heights = s.hub_to_arch_m[axle].mean(axis=0)[loads]
     far = v.reader.height_unit(float(heights.max() - heights.min()))
-    return about(a, Shown("mean height", axle, case=v.case), far)
+    return about(a, Shown(workings.corner.mean_height, axle, case=v.case), far)

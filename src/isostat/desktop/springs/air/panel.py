@@ -6,6 +6,7 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QSize
 
+from isostat.assess import workings
 from isostat.assess.spring.air import Aired, aired
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -98,18 +99,23 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, told: Aired, top: float) -> Non
             continue
         heights = both_heights(v, axle, case)
         sheet.text(
-            f"air height {case}", heights, QPointF(x, top + t.px(17)), size=14, weight=600, shown=Shown("height", axle, 0, case)
+            f"air height {case}",
+            heights,
+            QPointF(x, top + t.px(17)),
+            size=14,
+            weight=600,
+            shown=Shown(workings.corner.height, axle, 0, case),
         )
         at = x
         for side in (0, 1):
-            shown = Shown("bag pressure", axle, side, case)
+            shown = Shown(workings.air.pressure, axle, side, case)
             gauge = number(float(told.gauge_pa[side, case]), Quantity.PRESSURE, r.preset) + ("," if side == 0 else "")
             gauge = v.number(shown, gauge)
             box = sheet.text(f"air pressure {side} {case}", gauge, QPointF(at, top + t.px(37)), size=13.5, weight=weight,
                              shown=shown)  # fmt: skip
             at = box.right() + t.px(5)
         outside = told.within[:, case].min() == 0.0
-        stand = (v.number(Shown("bag height", axle, n, case), r.coil(float(told.height_m[n, case]))) for n in (0, 1))
+        stand = (v.number(Shown(workings.air.height, axle, n, case), r.coil(float(told.height_m[n, case]))) for n in (0, 1))
         high = ", ".join(stand) + (" !" if outside else "")
         sheet.text(f"air bag {case} word", high, QPointF(x, top + t.px(56)), size=12.5, role="brick" if outside else "ink2")
 

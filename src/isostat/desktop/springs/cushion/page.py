@@ -7,6 +7,7 @@ from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 
+from isostat.assess import workings
 from isostat.assess.measure.pressed import pressed
 from isostat.assess.setup.springs.cushion import Cushioned, jack_up_m
 from isostat.assess.workings import Shown
@@ -91,7 +92,12 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, fit: Cushioned, area: QRectF) -
         if s.stands[case]:
             high = height_and_hertz(v, v.a, axle, case)
         sheet.text(
-            f"foam height {case}", high, QPointF(xs[0], y), size=13, weight=weight, shown=Shown("mean height", axle, case=case)
+            f"foam height {case}",
+            high,
+            QPointF(xs[0], y),
+            size=13,
+            weight=weight,
+            shown=Shown(workings.corner.mean_height, axle, case=case),
         )
         by = ", ".join(number(float(m), Quantity.COIL, r.preset) for m in done.squeeze_m[:, case])
         flat = bool((done.squeeze_m[:, case] > fit.flat.value).any())
@@ -99,7 +105,7 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, fit: Cushioned, area: QRectF) -
                    role="brick" if flat else "ink")  # fmt: skip
         x = xs[2]
         for side in (0, 1):
-            shown = Shown("helper load", axle, side, case)
+            shown = Shown(workings.cushions.load, axle, side, case)
             words = v.number(shown, number(float(done.carries_kg[side, case]), Quantity.MASS, r.preset))
             box = sheet.text(f"foam load {side} {case}", words, QPointF(x, y), size=13, weight=weight, shown=shown)
             x = box.right() + t.px(14)

@@ -7,6 +7,7 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QSize
 
+from isostat.assess import workings
 from isostat.assess.setup.springs.laws import Incomplete
 from isostat.assess.setup.springs.leaf import FRICTION, PLATE, ROD, hanging, over_to_under_m, turned_rad, u_bolt_m
 from isostat.assess.spring.judge_leaf import shackle_leans
@@ -59,7 +60,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     try:
         hung = hanging(pack)
         if hung is not None:
-            raised = Shown("pack raised", axle)
+            raised = Shown(workings.hanging.raised, axle)
             frame = f"frame {'up' if hung.raised_m >= 0 else 'down'} {v.number(raised, r.coil(abs(hung.raised_m)))}"
             lines.append(("raised", frame, raised))
             leans = shackle_leans(v.a, axle, 0)
@@ -69,19 +70,25 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         turned = turned_rad(pack)
         if hung is not None:
             way = "up" if turned >= 0 else "down"
-            nose = Shown("pack turned", axle)
+            nose = Shown(workings.hanging.turned, axle)
             said = f"pinion {v.number(nose, with_unit(abs(turned), Quantity.ANGLE, r.preset))} {way}"
             lines.insert(1, ("turned", said, nose))
     except (Incomplete, OutOfRange) as why:
         lines.append(("hangs word", str(why), None))
-    friction = Shown("pack friction", axle)
+    friction = Shown(workings.hanging.friction, axle)
     band = v.number(friction, f"± {r.coil(explain(v.a, friction).result)}")
     lines.append(("friction", f"friction band {band}", friction))
     legs = u_bolt_m(pack, told.pack, max(v.a.orders[axle].order.spacer_m))
     if legs is not None:
         over = over_to_under_m(pack, told.pack)
         assert over is not None
-        lines.append(("u-bolt", f"U-bolt legs {v.number(Shown('u-bolt', axle), r.coil(legs))}", Shown("u-bolt", axle)))
+        lines.append(
+            (
+                "u-bolt",
+                f"U-bolt legs {v.number(Shown(workings.hanging.u_bolt, axle), r.coil(legs))}",
+                Shown(workings.hanging.u_bolt, axle),
+            )
+        )
         lines.append(("other side word", f"axle to the spring's other side: {r.coil(over)}", None))
     lines.sort(key=lambda line: line[2] is None)  # the long ones last, each on a line of its own
     short = sum(shown is not None for _, _, shown in lines)

@@ -7,9 +7,10 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
+from isostat.assess import workings
 from isostat.assess.setup.springs.laws import CLAMP
 from isostat.assess.spring.leaf import Packed, packed, put_leaf
-from isostat.assess.workings import Shown, is_approximate
+from isostat.assess.workings import Explain, Shown, is_approximate
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.leaf.pack import ALLOWED
 from isostat.desktop.pieces.entry import entry
@@ -117,7 +118,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         value = order.order.spacer_m[side] if order.can_be_had else typed.value if typed else None
         made = sheet.field(f"block {side}", (*base, SIDES[side], "spacer_m"), QPointF(word.right() + t.px(5), y), size, figure=14,
                            label=f"block {r.corner(axle, side)}", quantity=Quantity.COIL, value=value,
-                           assumed=order.can_be_had and is_approximate(v.a, Shown("spacer", axle, side)))  # fmt: skip
+                           assumed=order.can_be_had and is_approximate(v.a, Shown(workings.order.spacer, axle, side)))  # fmt: skip
         x = made.geometry().right() + t.px(10)
     y += t.px(28)
     area = QRect(round(at.x()), round(y), round(t.px(112)), size.height())
@@ -138,29 +139,29 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     if not order.can_be_had:
         sheet.text("not to be had", NONE_HOLDS, QPointF(at.x(), y), size=13, weight=600, role="brick")
         return
-    blocks = blocks_words(order.order.spacer_m, lambda m: v.number(Shown("spacer", axle), r.coil(m)))
-    sheet.text("leaf blocks said", blocks, QPointF(at.x(), y), size=13, shown=Shown("spacer", axle))
+    blocks = blocks_words(order.order.spacer_m, lambda m: v.number(Shown(workings.order.spacer, axle), r.coil(m)))
+    sheet.text("leaf blocks said", blocks, QPointF(at.x(), y), size=13, shown=Shown(workings.order.spacer, axle))
     y += t.px(17)
     for n, (words, key, role) in enumerate(_said(v, axle, told)):
         sheet.text(f"leaf said {n}", words, QPointF(at.x(), y + n * t.px(17)), size=13, shown=Shown(key, axle), role=role,
                    weight=600 if role != "ink" else 400)  # fmt: skip
 
 
-def _said(v: View, axle: int, told: Packed) -> list[tuple[str, str, str]]:
+def _said(v: View, axle: int, told: Packed) -> list[tuple[str, Explain, str]]:
     """Lines: words, which number they ask for, role."""
     r, worst = v.reader, int(told.used.argmax())
     leaf = "main leaf" if worst == 0 else f"leaf {worst + 1}"
     arch = ("arch at the target", "") if told.arch_m >= 0 else ("past flat by", "at the target")
     times = "" if told.times_found is None else f"{told.times_found:.2f}"
     lines = (  # what is before the number, the number, what is after it
-        ("pack free arch", "free arch", r.coil(told.free_arch_m), f"of it nip {r.coil(told.nip_m)}"),
-        ("pack arch", arch[0], r.coil(abs(told.arch_m)), arch[1]),
-        ("pack stress", f"{leaf} stress, full bump:", with_unit(told.used[worst], Quantity.SHARE, r.preset), "of limit"),
-        ("pack peaks", "peaks", times, "times as found at most"),
-        ("pack capacity", "carries", r.mass((told.at_old_n - told.found_n) / GRAVITY), "more a side, as high as weighed"),
-        ("pack bound", "all leaves as one would be", r.rate(told.pack.bound_rate), ""),
+        (workings.packs.free_arch, "free arch", r.coil(told.free_arch_m), f"of it nip {r.coil(told.nip_m)}"),
+        (workings.packs.arch, arch[0], r.coil(abs(told.arch_m)), arch[1]),
+        (workings.packs.stress, f"{leaf} stress, full bump:", with_unit(told.used[worst], Quantity.SHARE, r.preset), "of limit"),
+        (workings.packs.peaks, "peaks", times, "times as found at most"),
+        (workings.packs.capacity, "carries", r.mass((told.at_old_n - told.found_n) / GRAVITY), "more a side, as high as weighed"),
+        (workings.packs.bound, "all leaves as one would be", r.rate(told.pack.bound_rate), ""),
     )
-    bad = {"pack arch": told.arch_m < 0, "pack stress": told.used[worst] > 1.0}
+    bad = {workings.packs.arch: told.arch_m < 0, workings.packs.stress: told.used[worst] > 1.0}
     return [
         (f"{before} {v.number(Shown(key, axle), text)} {after}".strip(), key, "ochre" if bad.get(key) else "ink")
         for key, before, text, after in lines

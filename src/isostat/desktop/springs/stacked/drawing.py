@@ -9,6 +9,7 @@ from functools import partial
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF
 from PyQt6.QtGui import QPainter
 
+from isostat.assess import workings
 from isostat.assess.spring.shapes import Shape, ordered_shapes
 from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings import Shown
@@ -113,7 +114,7 @@ def _lay_labels(
         ys[n] = min(ys[n], at.y() - step * (len(ys) - n)) if over else ys[n]
     out = {}
     for key, y in zip(order, ys, strict=True):
-        shown = Shown(f"mark {key}", axle, case=case, event=posture)
+        shown = Shown(workings.stack.MARKS[key], axle, case=case, event=posture)
         m = mark_m(told, key, float(told.ride_m[v.case]) if posture == "at ride" else 0.0)
         assert m is not None
         heavy = key in ("collar", "ring")
