@@ -219,6 +219,18 @@ def test_a_levelling_valve_holds_its_height_within_its_band_between_its_pressure
     assert float(law.force(np.asarray(0.18))) <= most * (1 + 1e-9)
 
 
+@given(first=st.floats(-1.0, 1.0), second=st.floats(-1.0, 1.0))
+def test_wherever_bags_stand_a_bump_meets_gas_that_can_be_told(first: float, second: float) -> None:
+    """Pressed flat, the gas of a shut bag would be at hundreds of bar: it counts as what a gauge reads, and nothing falls."""
+    valve = levelled(ROUND, 4e5, 0.1, (1e5, 8e5), 0.004, SEA_LEVEL)
+    shut = ClosedAir(bag=ROUND, gauge_pa=4e5, set_x_m=0.02)
+    alone = [law.riding(first) for law in (shut, valve)]
+    for law in (TeedAir(bag=ROUND, gauge_pa=4e5, set_x_m=(0.02, 0.02)), LevelledTee(valve)):
+        (left, right), tangent = law.riding(first, second).both(np.asarray(first), np.asarray(second))
+        assert np.isfinite([left, right, *tangent]).all() and left >= 0.0 and right >= 0.0
+    assert all(np.isfinite([law.force(np.asarray(first)), law.rate(np.asarray(first))]).all() for law in alone)
+
+
 @pytest.mark.parametrize(
     ("make", "words"),
     [

@@ -12,6 +12,7 @@ from isostat.core.parts.event import Event
 from isostat.core.parts.law import LawEvent
 
 SEA_LEVEL = 101_325.0  # Pa
+MOST_GAUGE = 1.5e6  # Pa that a gauge is read to; gas that is pressed beyond counts as that
 SLOW, FAST = 1.0, 1.38  # exponent: gas that takes the room's temperature, and ride motion (common practice, no source)
 
 
@@ -169,7 +170,7 @@ class ShutIn:
     warmer: float = 1.0
 
     def __post_init__(self) -> None:
-        within("gauge pressure", self.gauge_pa, 0.0, 1.5e6, "Pa")
+        within("gauge pressure", self.gauge_pa, 0.0, MOST_GAUGE, "Pa")
         within("tank", self.tank_m3, 0.0, 0.5, "m³")
         within("exponent of the gas", self.exponent, 1.0, 1.42, "")
         within("absolute temperature over that of the reading", self.warmer, 0.6, 1.6, "")
@@ -226,7 +227,7 @@ class ClosedAir(ShutIn, InBag):
     def riding(self, x: float) -> ClosedAir:
         """What a bump meets from compression x in m: the same gas, without the time to take the room's temperature."""
         inside = float(np.clip(x, *self.domain))
-        gauge = float(self.gauge_at(np.asarray(inside)))
+        gauge = min(float(self.gauge_at(np.asarray(inside))), MOST_GAUGE)
         return replace(self, gauge_pa=gauge, set_x_m=inside, exponent=FAST, set_ambient_pa=self.ambient_pa, warmer=1.0)
 
 
@@ -238,7 +239,7 @@ class HeldAir(InBag):
     gauge_pa: float
 
     def __post_init__(self) -> None:
-        within("gauge pressure", self.gauge_pa, 0.0, 1.5e6, "Pa")
+        within("gauge pressure", self.gauge_pa, 0.0, MOST_GAUGE, "Pa")
 
     @property
     def knots(self) -> tuple[float, ...]:

@@ -8,7 +8,7 @@ import numpy as np
 
 from isostat.core.limits import Floats
 from isostat.core.parts.couple import Forces, Tangent
-from isostat.core.springs.air.bag import FAST, ShutIn
+from isostat.core.springs.air.bag import FAST, MOST_GAUGE, ShutIn
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -45,5 +45,6 @@ class TeedAir(ShutIn):
 
     def riding(self, first: float, second: float) -> TeedAir:
         """What a bump meets from these compressions in m: the gas has no time to take the room's temperature."""
-        gauge = float(self.gauge_at(np.asarray(first), np.asarray(second)))
-        return replace(self, gauge_pa=gauge, set_x_m=(first, second), exponent=FAST, set_ambient_pa=self.ambient_pa, warmer=1.0)
+        x, y = (float(np.clip(m, self.bag.x_m[0], self.bag.x_m[-1])) for m in (first, second))
+        gauge = min(float(self.gauge_at(np.asarray(x), np.asarray(y))), MOST_GAUGE)
+        return replace(self, gauge_pa=gauge, set_x_m=(x, y), exponent=FAST, set_ambient_pa=self.ambient_pa, warmer=1.0)

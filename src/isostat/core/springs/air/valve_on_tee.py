@@ -33,7 +33,8 @@ class LevelledTee:
     def riding(self, first: float, second: float) -> TeedAir:
         """What a bump meets from these compressions in m: the gas of both, shut in."""
         at = self.valve.riding((first + second) / 2.0)
+        x, y = (float(np.clip(m, *self.valve.domain)) for m in (first, second))
         return TeedAir(
-            bag=at.bag, gauge_pa=at.gauge_pa, set_x_m=(first, second), exponent=at.exponent, set_ambient_pa=at.ambient_pa,
+            bag=at.bag, gauge_pa=at.gauge_pa, set_x_m=(x, y), exponent=at.exponent, set_ambient_pa=at.ambient_pa,
             ambient_pa=at.ambient_pa,
         )  # fmt: skip
