@@ -9,7 +9,7 @@ import pytest
 
 from isostat.answers.assessment import answer
 from isostat.assess import assess, workings
-from isostat.assess.fixes import SAID, Fix, judge_fixes, same_judgement
+from isostat.assess.fixes import Fix, judge_fixes, same_judgement
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement, Step
 from isostat.assess.load.findings import NoseLoad, OverRating
@@ -21,6 +21,7 @@ from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
 from isostat.assess.stance.ways_to_lift import names_for, ways
 from isostat.assess.travel.findings import LittleBump
 from isostat.assess.workings import explain
+from isostat.core import rules
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits.paths import put, put_number
@@ -109,7 +110,7 @@ def test_worst_is_the_least_that_is_left_not_the_most_that_is_lost() -> None:
         for fix in fixes:
             after = assess(fix.job)
             left = {
-                what: np.where(after.proposed.stands & (old - new > SAID), new, np.inf)
+                what: np.where(after.proposed.stands & (old - new > rules.PRICE_SAID), new, np.inf)
                 for what, old, new in (
                     ("free bump", a.proposed.bump_left_m, after.proposed.bump_left_m),
                     ("droop", a.proposed.droop_left_m, after.proposed.droop_left_m),

@@ -9,7 +9,7 @@ from uncertainties import correlated_values_norm, ufloat, wrap
 from isostat.assess import assess
 from isostat.assess.measure.value_of_readings import as_ordered
 from isostat.assess.stance.band import prediction
-from isostat.assess.stance.part_errors import LENGTH, RATE
+from isostat.core import rules
 from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
 from tests.jobs import workshop_squat
@@ -61,8 +61,8 @@ def test_the_band_of_a_straight_line_vehicle_is_that_of_first_order_propagation(
 
     pads = [ufloat(c.pad_kg.value, 0.005 * c.pad_kg.value) for x in job.vehicle.axles for c in (x.left, x.right)]
     seats = [ufloat(0.31, 0.00075) for _ in CORNERS]
-    frees = [v for o in a.orders for v in pair(o.order.free_m[0], LENGTH * o.order.free_m[0])]
-    rates = [v for o in a.orders for v in pair(o.order.rate_n_per_m[0], RATE * o.order.rate_n_per_m[0])]
+    frees = [v for o in a.orders for v in pair(o.order.free_m[0], rules.LENGTH_ERROR * o.order.free_m[0])]
+    rates = [v for o in a.orders for v in pair(o.order.rate_n_per_m[0], rules.RATE_ERROR * o.order.rate_n_per_m[0])]
     told = prediction(a, 20_000)
     others = ("unsprung", "tyre rate", "motion ratio", "hub to arch")  # typed, small, and not among the sixteen
     keep = [n for n, s in enumerate(told.sources) if s.what not in others]

@@ -15,6 +15,7 @@ from scipy.spatial.transform import Rotation
 
 from isostat.assess import assess
 from isostat.assess.travel.articulation import crossing, lanes
+from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.parts.bump_stop import BumpStop
 from isostat.core.parts.damper import Damper
@@ -22,7 +23,7 @@ from isostat.core.parts.event import Event
 from isostat.core.parts.law import ForceLaw, TableLaw
 from isostat.core.ride.quarter_car import QuarterCar
 from isostat.core.springs.coil import Coil
-from isostat.core.travel.arch import LOCK, MEETS, TREAD, taken_by_tyre
+from isostat.core.travel.arch import taken_by_tyre
 from isostat.core.travel.articulation import Crossed, axle_tilt, crossed, crossed_events, ramp_travel_index
 from isostat.core.travel.events import TravelEvent, travel_of
 from isostat.core.vehicle.layout import Layout, Side, row
@@ -185,17 +186,20 @@ def test_a_ramp_is_climbed_by_what_both_axles_cross() -> None:
 
 
 @pytest.mark.parametrize(
-    ("larger", "out", "turned"), [(0.0, 0.03, LOCK), (0.014, 0.0, LOCK), (0.02, -0.025, 0.3), (0.014, 0.05, 0.0)]
+    ("larger", "out", "turned"),
+    [(0.0, 0.03, rules.FULL_LOCK), (0.014, 0.0, rules.FULL_LOCK), (0.02, -0.025, 0.3), (0.014, 0.05, 0.0)],
 )
 def test_a_turned_tyre_reaches_as_far_as_all_its_points(larger: float, out: float, turned: float) -> None:
     """Every point of the tread's outer edge, turned about the steering axis by a general rotation (scipy): how far up the wheel
     goes until the furthest of them meets a plane tangent to the arch at MEETS."""
     radius, offset = 0.37, 0.02  # of the tyre; from steering axis to the wheel's middle
-    meets = MEETS if turned else 0.0
+    meets = rules.MEETS_ARCH_AT if turned else 0.0
 
     def reaches(r: float, s: float) -> float:
         round_it = np.linspace(0.0, 2.0 * np.pi, 200_001)
-        edge = np.stack([r * np.sin(round_it), np.full_like(round_it, s + TREAD / 2.0 * r), r * np.cos(round_it)], axis=1)
+        edge = np.stack(
+            [r * np.sin(round_it), np.full_like(round_it, s + rules.TREAD_WIDTH / 2.0 * r), r * np.cos(round_it)], axis=1
+        )
         x, _, z = Rotation.from_euler("z", -turned).apply(edge).T
         return float((x * np.sin(meets) + z * np.cos(meets)).max()) / np.cos(meets)
 
@@ -214,4 +218,4 @@ def test_wheels_further_out_and_larger_tyres_meet_the_arch_sooner_at_lock_only_b
         tuple(travel_of(x.proposed.events[0][0], f"tyre touches, {where}") for x in (a, b)) for where in ("straight", "at lock")
     )
     assert straight[0] == straight[1], "it goes up as far as before"
-    assert lock[0] - lock[1] == pytest.approx(0.04 * math.sin(LOCK) * math.tan(MEETS))
+    assert lock[0] - lock[1] == pytest.approx(0.04 * math.sin(rules.FULL_LOCK) * math.tan(rules.MEETS_ARCH_AT))

@@ -9,9 +9,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.parts.wire import WIRES
-from isostat.core.springs.winding import WIRE_STEP, Wish, wind
+from isostat.core.springs.winding import Wish, wind
 
 wishes = st.builds(
     Wish, rate=st.floats(8e3, 2e5), free_m=st.floats(0.25, 0.5), inside_m=st.floats(0.05, 0.14), pressed_m=st.floats(0.03, 0.16),
@@ -30,14 +31,14 @@ def test_a_wound_coil_has_its_rate_its_stress_and_its_room(wish: Wish, name: str
         assert refused.low <= refused.high < refused.value or refused.value == 0.030
         return
     d, mean = coil.wire_m, coil.mean_m
-    assert d / WIRE_STEP == pytest.approx(round(d / WIRE_STEP))
+    assert d / rules.WIRE_STEP == pytest.approx(round(d / rules.WIRE_STEP))
     assert mean - d == pytest.approx(wish.inside_m)
     assert wire.shear_pa * d**4 / (8 * mean**3 * (coil.turns - 2)) == pytest.approx(wish.rate)
     c = mean / d
     stress = (4 * c + 2) / (4 * c - 3) * 8 * mean * wish.rate * wish.pressed_m / (math.pi * d**3)
     assert stress <= wire.allowed * wire.strength_pa(d)[0] * (1 + 1e-9)
     assert wish.free_m - wish.pressed_m - d * coil.turns >= wish.margin_m - 1e-12
-    thin = d - WIRE_STEP
+    thin = d - rules.WIRE_STEP
     c, turns = (wish.inside_m + thin) / thin, wire.shear_pa * thin**4 / (8 * (wish.inside_m + thin) ** 3 * wish.rate)
     thinner = (4 * c + 2) / (4 * c - 3) * 8 * (wish.inside_m + thin) * wish.rate * wish.pressed_m / (math.pi * thin**3)
     assert thinner > wire.allowed * wire.strength_pa(thin)[0] or thin < 0.004 or c > 30 or turns < 2

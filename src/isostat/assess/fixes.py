@@ -12,18 +12,13 @@ from isostat.assess.judgement import Grade, Judgement, Place, Remedy
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.remedies import Level, SpringRate, StopSpacer
 from isostat.assess.solve.standing import cross_weight
-from isostat.assess.spring.blocks import EQUAL, PLATE
+from isostat.assess.spring.blocks import EQUAL
 from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
-from isostat.assess.travel.judge import FREE_BUMP, free_bump
+from isostat.assess.travel.judge import free_bump
+from isostat.core import rules
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-
-SAID = 0.001  # m: smaller changes of travel are no price
-LESS = 0.001  # m by which a cure of a lean makes the worst one less (stated rule)
-EASES = 0.1  # of how far over its limit, that a fix that does not cure takes off at least (stated rule)
-GREW = 0.02  # of how far over its limit a judgement was, that is no growth (stated rule)
-THINNEST, THICKEST = 0.002, 0.060  # m of spacer (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,7 +104,7 @@ def _grew(was: tuple[Grade, float], now: tuple[Grade, float]) -> bool:
     """Whether a fault or watch became graver: in grade, or further over its limit by more than a tape or a scale would notice."""
     if now[0] != was[0]:
         return now[0] > was[0]
-    return now[0] > Grade.NOTE and now[1] > was[1] + max(GREW * abs(was[1]), 1e-4)
+    return now[0] > Grade.NOTE and now[1] > was[1] + max(rules.GREW * abs(was[1]), 1e-4)
 
 
 def _weigh(
@@ -118,7 +113,7 @@ def _weigh(
     remaining = next((j for j in then if same_judgement(j) == same_judgement(judgement)), None)
     if remaining is not None and remaining.grade >= judgement.grade:
         eased = judgement.severity - remaining.severity
-        if remaining.grade > judgement.grade or eased < max(EASES * abs(judgement.severity), 1e-9):
+        if remaining.grade > judgement.grade or eased < max(rules.EASES * abs(judgement.severity), 1e-9):
             return None
     about_lean = isinstance(remedy, Level | SpringSpacer)
     spacers = _new_spacers(a, after) if about_lean else ()
@@ -137,7 +132,7 @@ def _weigh(
 
 def _levels(a: Assessment, after: Assessment) -> bool:
     """Whether the worst lean of all cases is a millimetre less, and no corner left its target for it."""
-    if np.abs(leans(after)).max() > np.abs(leans(a)).max() - LESS:
+    if np.abs(leans(after)).max() > np.abs(leans(a)).max() - rules.LEAN_LESS:
         return False
     off = [np.abs(x.proposed.hub_to_arch_m[..., x.target_case] - x.fitted_target_m) - x.job.target.band_m.value for x in (a, after)]
     return bool(((off[1] <= 0.0) | (off[0] > 0.0)).all())
@@ -148,12 +143,12 @@ def _to_be_had(after: Assessment, spacers: tuple[tuple[Place, float], ...]) -> b
     for place, new in spacers:
         axle, side = int(place.axle or 0), int(place.side or 0)
         other = after.orders[axle].order.spacer_m[1 - side]
-        if new > THICKEST or 0.0 < new < THINNEST:
+        if new > rules.THICKEST_SPACER or 0.0 < new < rules.THINNEST_SPACER:
             return False
         if isinstance(after.orders[axle].law[0], LeafLaw):
             if after.job.vehicle.axles[axle].steered and new > 0.0:
                 return False
-            if not THINNEST <= abs(new - other) <= PLATE and abs(new - other) > EQUAL:
+            if not rules.THINNEST_SPACER <= abs(new - other) <= rules.BLOCK_PLATE and abs(new - other) > EQUAL:
                 return False
     return True
 
@@ -162,7 +157,7 @@ def _on_its_stop(after: Assessment, remedy: Remedy) -> bool:
     """Whether a spacer brings a stop so near that the heaviest load has hardly any free bump."""
     if not isinstance(remedy, StopSpacer):
         return False
-    return any(free_bump(after, remedy.axle, side)[after.heaviest_case] < FREE_BUMP for side in (0, 1))
+    return any(free_bump(after, remedy.axle, side)[after.heaviest_case] < rules.FREE_BUMP for side in (0, 1))
 
 
 def _leveled(a: Assessment, after: Assessment, case: int) -> Leveled:
@@ -176,7 +171,7 @@ def _new_spacers(a: Assessment, after: Assessment) -> tuple[tuple[Place, float],
     news: list[tuple[Place, float]] = []
     for axle, (was, now) in enumerate(zip(a.orders, after.orders, strict=True)):
         new = now.order.spacer_m
-        changed = [abs(m - old) > SAID for m, old in zip(new, was.order.spacer_m, strict=True)]
+        changed = [abs(m - old) > rules.PRICE_SAID for m, old in zip(new, was.order.spacer_m, strict=True)]
         both = any(changed) and isinstance(now.law[0], LeafLaw)
         news += [(Place(axle, side), new[side]) for side in (0, 1) if both or changed[side]]
     return tuple(news)
@@ -189,7 +184,7 @@ def worst_price(a: Assessment, after: Assessment) -> Price | None:
         ("free bump", a.proposed.bump_left_m, after.proposed.bump_left_m),
         ("droop", a.proposed.droop_left_m, after.proposed.droop_left_m),
     ):
-        left = np.where(after.proposed.stands & (old - new > SAID), new, np.inf)
+        left = np.where(after.proposed.stands & (old - new > rules.PRICE_SAID), new, np.inf)
         i, side, case = (int(n) for n in np.unravel_index(int(np.argmin(left)), left.shape))
         if left[i, side, case] < np.inf:
             losses.append(Price(what, Place(i, side, case), float(old[i, side, case]), float(new[i, side, case])))

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
+from isostat.core import rules
 from isostat.job.edits.paths import put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-
-EMPTY_SHARE = 0.72  # of the plate that a vehicle weighs empty (common practice, no source)
 
 
 def put_pads(job: Job, masses_kg: list[float]) -> Job:
@@ -50,7 +49,7 @@ def weigh_by_plates(job: Job) -> Job:
     if gross is None:
         raise JobFault("edit", ["No plate was typed; accepted is the vehicle's plate or all axle plates."])
     whole = sum(a or gross / len(axles) for a in axles)
-    shares = {n: gross * EMPTY_SHARE * (a or gross / len(axles)) / whole for n, a in enumerate(axles)}
+    shares = {n: gross * rules.EMPTY_OF_PLATE * (a or gross / len(axles)) / whole for n, a in enumerate(axles)}
     return _weighed(job, shares, None)
 
 

@@ -22,8 +22,9 @@ from isostat.assess.spring.pairs import pair_wish, pairs_for, with_pair
 from isostat.assess.spring.shapes import found_shapes, ordered_shapes
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.winding import wound
+from isostat.core import rules
 from isostat.core.limits import GRAVITY
-from isostat.core.springs.ring_fit import SHARE, main_length
+from isostat.core.springs.ring_fit import main_length
 from isostat.core.springs.stacked import StackedPair
 from isostat.core.travel.events import droop_end
 from isostat.job.demos import demo
@@ -112,7 +113,9 @@ def test_a_stack_carries_the_target_by_its_collars_and_the_wheel_feels_it_by_bru
         told = stacked(a, i)
         assert told is not None and told.change_m is not None
         target = seated.target_m[0]
-        assert (told.change_m - target) / (shock.bump_m - target) == pytest.approx(SHARE, abs=0.012), "to the ring's millimetre"
+        assert (told.change_m - target) / (shock.bump_m - target) == pytest.approx(rules.CROSSOVER_SHARE, abs=0.012), (
+            "to the ring's millimetre"
+        )
         kept = [main_length(pair, shock, s) for s in np.linspace(0, shock.bump_m, 30)]
         assert kept == sorted(kept, reverse=True) and kept[-1] == pytest.approx(told.main_at_bump_m)
 

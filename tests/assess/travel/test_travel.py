@@ -13,11 +13,11 @@ from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
 from isostat.assess.solve.remedies import HoseLength, StopSpacer
 from isostat.assess.travel.articulation import lanes
-from isostat.assess.travel.damping import RIDE_SPEED, as_weighed, damped, light_and_full, revalve
+from isostat.assess.travel.damping import as_weighed, damped, light_and_full, revalve
 from isostat.assess.travel.findings import DampedAmiss, WrongOrder
-from isostat.assess.travel.judge import FREE_BUMP
 from isostat.assess.travel.shocks import ranked_shocks, seat_of, shock_to_order
 from isostat.assess.travel.stop_use import spacer_steps, stop_use, strap_for
+from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.travel.events import droop_end, travel_of
 from isostat.core.travel.shock_fit import Seat, Shock, asked_shock, fit_shocks
@@ -138,7 +138,7 @@ def test_a_spacer_that_puts_the_heaviest_load_on_its_stop_is_never_the_filled_bu
         after = assess(fix.remedy.on(job))
         full = light_and_full(after)[1]
         gap = min(travel_of(after.proposed.events[1][s], "stop touched") - after.proposed.rest.travel_m[1, s, full] for s in (0, 1))
-        assert fix.worsens or gap >= FREE_BUMP
+        assert fix.worsens or gap >= rules.FREE_BUMP
 
 
 def test_shocks_are_ranked_by_the_split_and_the_wanted_one_is_among_what_fits() -> None:
@@ -198,7 +198,7 @@ def test_damping_is_told_by_a_tested_damper_and_a_revalve_brings_back_the_old_fe
         assert lighter.ratio > fuller.ratio and fuller.body[0].ratio < fuller.ratio < fuller.body[1].ratio
         ratio = a.axles[axle].shock_ratio.value
         assert fuller.at_wheel[1] == pytest.approx(a.fits[axle].damper.coefficients()[1] * ratio**2)
-        rows = [{"speed_m_s": RIDE_SPEED, "bump_n": asked.bump_n, "rebound_n": asked.rebound_n}]
+        rows = [{"speed_m_s": rules.RIDE_SPEED, "bump_n": asked.bump_n, "rebound_n": asked.rebound_n}]
         b = assess(put(a.job, ("proposal", "axles", axle, "damper"), rows))
         now = damped(b, axle, b.target_case)
         assert now is not None and now.ratio == pytest.approx(was.ratio, abs=1e-4)

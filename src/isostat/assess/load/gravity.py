@@ -5,11 +5,10 @@ from __future__ import annotations
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.vehicle.center_of_gravity import gravity_height
 from isostat.core.working import Figure, Origin
-
-OF_TRACK = 0.42  # of the mean track (common practice, no source)
 
 
 def hub_height_m(a: Assessment) -> float:
@@ -21,7 +20,7 @@ def gravity_height_m(a: Assessment) -> Figure:
     """Height of the centre of gravity as weighed in m: tail-up weighing, else a share of the track."""
     vehicle = a.job.vehicle
     raised, front = vehicle.tail_raised_m, vehicle.tail_up_front_kg
-    otherwise = Figure(OF_TRACK * 2 * sum(axle.half_track_m for axle in a.axles) / len(a.axles), Origin.ASSUMED)
+    otherwise = Figure(rules.GRAVITY_HEIGHT * 2 * sum(axle.half_track_m for axle in a.axles) / len(a.axles), Origin.ASSUMED)
     if raised is None or front is None:
         return otherwise
     level = sum(p.value for p in a.axles[0].pad_kg)
@@ -36,9 +35,6 @@ def gravity_height_m(a: Assessment) -> Figure:
     return Figure(height, Origin.ASSUMED if guessed else Origin.COMPUTED)
 
 
-ABOVE_ARCH = 0.35  # m, of an item whose height was not typed (stated rule: low on a deck)
-
-
 def gravity_height_in(a: Assessment, case: int) -> Figure:
     """Height of the centre of gravity above the ground in a case on the new springs, m.
 
@@ -47,7 +43,9 @@ def gravity_height_in(a: Assessment, case: int) -> Figure:
     base, weighed = gravity_height_m(a), a.job.weighed_case
     hub, arch = hub_height_m(a), float(a.baseline_m.mean())
     usual = {"wheels": hub, "hitch": hub + 0.5 * arch}
-    high = [i.above_ground_m.value if i.above_ground_m else usual.get(i.kind, hub + arch + ABOVE_ARCH) for i in a.job.items]
+    high = [
+        i.above_ground_m.value if i.above_ground_m else usual.get(i.kind, hub + arch + rules.ITEM_ABOVE_ARCH) for i in a.job.items
+    ]
     then, now = float(a.loading.whole_kg[weighed]), float(a.loading.whole_kg[case])
     change = a.loading.items_kg[case] - a.loading.items_kg[weighed]
     risen = float(a.proposed.arch_rise_m[..., case].mean()) * max(1.0 - sum(2 * x.unsprung_kg.value for x in a.axles) / now, 0.0)

@@ -13,11 +13,7 @@ from isostat.assess.load.staying import carried_by
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import CarryLess
-
-NEARLY_FULL = 0.05  # of a plate in hand
-LIGHT_WATCH, LIGHT_FAULT = 0.25, 0.20  # share of the weight on the steered axle (common practice, no source)
-NOSE_SHARE = (0.04, 0.15)  # of a trailer's weight on its coupling (common practice, no source)
-NOSE_CLEAR = 0.005  # of its weight that a fix stays inside of that (stated rule)
+from isostat.core import rules
 
 
 def carrying_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -43,7 +39,7 @@ def _ratings(a: Assessment) -> Iterator[Judgement]:
     for r in ratings(a):
         case = int(np.argmax(np.where(a.proposed.stands, r.load_kg, -np.inf)))
         worst = float(r.load_kg[case])
-        if worst <= r.limit_kg * (1 - NEARLY_FULL) or not a.proposed.stands[case]:
+        if worst <= r.limit_kg * (1 - rules.NEARLY_FULL) or not a.proposed.stands[case]:
             continue
         yield OverRating(
             grade=Grade.FAULT if worst > r.limit_kg else Grade.WATCH,
@@ -58,7 +54,7 @@ def _ratings(a: Assessment) -> Iterator[Judgement]:
 
 def _relief(a: Assessment, axle: int | None, case: int, worst_kg: float, limit_kg: float) -> tuple[Remedy, ...]:
     """Something moved to the other axle, less of a tank, or a thing left off; of a wheel's rating twice as much for its axle."""
-    too_much = worst_kg - limit_kg * (1 - NEARLY_FULL)
+    too_much = worst_kg - limit_kg * (1 - rules.NEARLY_FULL)
     moved = () if axle is None else offers.move(a, axle, case, too_much)
     less = _carry_less(a, axle, case, too_much)
     if less:
@@ -98,14 +94,14 @@ def _steering(a: Assessment) -> Iterator[Judgement]:
     share = a.proposed.pad_kg[steered].sum(axis=(0, 1)) / np.maximum(a.loading.whole_kg, 1e-6)
     share = np.where(a.proposed.stands, share, 1.0)
     case = int(np.argmin(share))
-    if share[case] < LIGHT_WATCH:
-        fault = share[case] < LIGHT_FAULT
+    if share[case] < rules.LIGHT_STEERING_WATCH:
+        fault = share[case] < rules.LIGHT_STEERING_FAULT
         yield LightSteering(
             grade=Grade.FAULT if fault else Grade.WATCH,
             place=Place(steered[0], None, case),
             step=Step.LOAD,
             share=float(share[case]),
-            limit=LIGHT_FAULT if fault else LIGHT_WATCH,
+            limit=rules.LIGHT_STEERING_FAULT if fault else rules.LIGHT_STEERING_WATCH,
         )
 
 
@@ -115,18 +111,18 @@ def _nose_load(a: Assessment) -> Iterator[Judgement]:
         return
     nose = nose_kg(a)
     share = nose / np.maximum(a.loading.whole_kg, 1e-6)
-    off = np.where(a.proposed.stands, np.maximum(NOSE_SHARE[0] - share, share - NOSE_SHARE[1]), -np.inf)
+    off = np.where(a.proposed.stands, np.maximum(rules.NOSE_SHARE[0] - share, share - rules.NOSE_SHARE[1]), -np.inf)
     case = int(np.argmax(off))
     if off[case] > 0.0:
-        aim = float(np.clip(share[case], NOSE_SHARE[0] + NOSE_CLEAR, NOSE_SHARE[1] - NOSE_CLEAR))
+        aim = float(np.clip(share[case], rules.NOSE_SHARE[0] + rules.NOSE_CLEAR, rules.NOSE_SHARE[1] - rules.NOSE_CLEAR))
         yield NoseLoad(
             grade=Grade.FAULT if nose[case] <= 0.0 else Grade.WATCH,
             place=Place(case=case),
             step=Step.LOAD,
             nose_kg=float(nose[case]),
             share=float(share[case]),
-            low=NOSE_SHARE[0],
-            high=NOSE_SHARE[1],
+            low=rules.NOSE_SHARE[0],
+            high=rules.NOSE_SHARE[1],
             remedies=offers.move_on_trailer(a, case, aim * float(a.loading.whole_kg[case]) - float(nose[case])),
         )
 

@@ -10,11 +10,10 @@ from isostat.assess.judgement import Grade, Judgement, Place, Step
 from isostat.assess.load.findings import BeamAtStop, TandemUneven
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.core.parts.equalizer import Equalized
 from isostat.core.vehicle.wheel_forces import ExactForces
-
-UNEVEN = 0.12  # of the heavier axle (stated rule)
 
 
 def beam_angles(a: Assessment) -> Floats | None:
@@ -39,7 +38,7 @@ def tandem_judgements(a: Assessment) -> Iterator[Judgement]:
     front = len(a.axles) - 2
     read = [a.job.vehicle.axles[i] for i in (front, front + 1)]  # as the scales saw them, whatever the arms say
     pads = [axle.left.pad_kg.value + axle.right.pad_kg.value for axle in read]
-    if abs(pads[0] - pads[1]) > UNEVEN * max(pads):
+    if abs(pads[0] - pads[1]) > rules.TANDEM_UNEVEN * max(pads):
         yield TandemUneven(grade=Grade.WATCH, place=Place(front), step=Step.MEASURE, front_kg=pads[0], rear_kg=pads[1])
     beam = next(c for c in a.proposed.bank.couples if isinstance(c, Equalized))
     turned = np.where(a.proposed.stands, np.abs(angles), 0.0)

@@ -7,11 +7,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.tyre_capacity import tyre_capacity
 from isostat.job.vehicle import Axle
-
-STANDARD_PA = 250_000.0  # of a standard-load car tyre's index (from memory)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -34,7 +33,7 @@ def tyre_limit(axle: Axle) -> tuple[float, bool] | None:
     if axle.tyre_pressure_pa is None:
         return rated, axle.tyre_plate_kg.assumed
     full = axle.tyre_plate_pa
-    limit = tyre_capacity(rated, axle.tyre_pressure_pa.value, full.value if full else STANDARD_PA)
+    limit = tyre_capacity(rated, axle.tyre_pressure_pa.value, full.value if full else rules.LOAD_INDEX_PRESSURE)
     return limit, full is None or full.assumed or axle.tyre_plate_kg.assumed
 
 

@@ -13,6 +13,7 @@ from isostat.assess.measure.findings import HubHeightOff, LikelySlip, SidesDisag
 from isostat.assess.setup.figures import AxleFigures
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import CorrectReading, SwapSides
+from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.job.fitted import AxleFit
 from isostat.job.points import CORNER_POINTS
@@ -30,8 +31,6 @@ LEAN_MEASURES = {
     "stop_gap_m": "stop_ratio",
     "shaft_showing_m": "shock_ratio",
 }  # readings that all tell how much higher one side of the body stands, with the ratio that brings them to the wheel
-SIDES_APART = 0.008  # m that two of them may differ by: four tapes' errors and a body that is not straight
-HUB_APART = 0.020  # m between the hub as read and as the tyre says (stated rule)
 NEAR = {"inches": 1.35, "ten": 1.35, "hundred": 1.35, "pounds": 1.12}
 
 
@@ -99,7 +98,7 @@ def _sides(read: _Sheet, doubted: set[tuple[int | None, str]]) -> Iterator[Judge
         middle = float(np.median(list(leans.values())))
         odd = max(names, key=lambda n: abs(leans[n] - middle)) if len(names) > 2 else names[0]
         other = min((n for n in names if n != odd), key=lambda n: abs(leans[n] - middle)) if len(names) > 2 else names[1]
-        if abs(leans[odd] - leans[other]) > SIDES_APART:
+        if abs(leans[odd] - leans[other]) > rules.SIDES_APART:
             found = SidesDisagree(
                 grade=Grade.WATCH, place=Place(axle), step=Step.MEASURE, what=odd, other=other, left_m=leans[odd],
                 other_left_m=leans[other], outvoted=len(names) > 2,
@@ -116,7 +115,7 @@ def _hubs(read: _Sheet) -> Iterator[Judgement]:
         if fit.tyre_radius_m is None or fit.tyre_radius_m.assumed:
             continue
         hub, by_tyre = figures.hub_m, figures.hub_m + fit.tyre_radius_m.value - figures.tyre_radius_m.value
-        if abs(hub - by_tyre) > HUB_APART:
+        if abs(hub - by_tyre) > rules.HUB_APART:
             yield HubHeightOff(grade=Grade.WATCH, place=Place(axle), step=Step.MEASURE, hub_m=hub, tyre_m=by_tyre)
 
 

@@ -25,22 +25,19 @@ from isostat.assess.measure.lift_test import lift_result, lifted_spring_rate
 from isostat.assess.measure.load_test import squat_result
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import TakeRate
+from isostat.core import rules
 from isostat.core.travel.events import droop_end, travel_events
 from isostat.core.vehicle.center_of_gravity import pads_shift
 
-PADS_APART = 0.12
 MISFIT = 2.5  # standard deviations
 TAKEN = 0.005  # a rate taken over is the told one to this share
-WARP_SAID = 0.010
-LEVEL = 0.003  # m between blocks and pads that is not said
-HANGS_APART = 0.008  # m
 
 
 def measured_judgements(a: Assessment) -> Iterator[Judgement]:
     """Readings, weights, springs against their tags, and what the tests on the vehicle tell."""
     for i, axle in enumerate(a.axles):
         left, right = (p.value for p in axle.pad_kg)
-        if left + right > 0 and abs(left - right) > PADS_APART * (left + right) / 2:
+        if left + right > 0 and abs(left - right) > rules.PADS_APART * (left + right) / 2:
             yield PadsApart(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, left_kg=left, right_kg=right)
         sprung = [pad.value - axle.unsprung_kg.value for pad in axle.pad_kg]
         if sum(sprung) <= 0.0:
@@ -51,7 +48,7 @@ def measured_judgements(a: Assessment) -> Iterator[Judgement]:
                 yield WeighedAmiss(grade=Grade.FAULT, place=Place(i, side), step=Step.MEASURE, left_kg=kg)
     h = a.baseline_m
     warp = float(-(h[0, 0] - h[0, 1] - h[-1, 0] + h[-1, 1]))
-    if abs(warp) > WARP_SAID:
+    if abs(warp) > rules.WARP_SAID:
         yield Warp(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, warp_m=warp)
     yield from reading_judgements(a)
     yield from _blocks(a)
@@ -78,7 +75,7 @@ def _blocks(a: Assessment) -> Iterator[Judgement]:
     lower = w.block_m.value - w.pad_m.value
     height, base = gravity_height_m(a).value, abs(a.axles[-1].x_m)
     shift = pads_shift(float(a.loading.whole_kg[a.job.weighed_case]), height, base, lower)
-    if abs(lower) > LEVEL:
+    if abs(lower) > rules.BLOCKS_LEVEL:
         place = Place()
         yield BlocksOff(grade=Grade.NOTE, place=place, step=Step.MEASURE, lower_m=lower, shift_kg=shift)
 
@@ -133,7 +130,7 @@ def _lift(a: Assessment) -> Iterator[Judgement]:
             if test.topped_m is None or a.axles[i].droop_shaft_m[side].assumed:
                 continue
             by_shock = float(a.baseline_m[i, side]) - droop_end(travel_events(*a.found_parts, i, side, 0)).travel_m
-            if abs(test.topped_m - by_shock) <= HANGS_APART:
+            if abs(test.topped_m - by_shock) <= rules.HANGS_APART:
                 continue
             yield HangsElsewhere(
                 grade=Grade.WATCH, place=Place(i, side), step=Step.MEASURE, lifted_m=test.topped_m, shock_m=by_shock

@@ -6,8 +6,8 @@ from functools import lru_cache
 
 import numpy as np
 
-from isostat.assess.setup.as_found import PAD, TAPE
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.core.fitting.lift import Lifted, lift_test
 from isostat.core.limits import GRAVITY
 from isostat.core.rates.rate import spring_rate_for_wheel_rate
@@ -32,7 +32,7 @@ def _lifted(rows: tuple[LiftRow, ...], unsprung_kg: float, seed: float) -> Lifte
     if not read:
         return None
     heights, forces, up = (np.array(column) for column in zip(*read, strict=True))
-    return lift_test(heights, forces, up, (TAPE / 2.0, PAD / 2.0), seed)
+    return lift_test(heights, forces, up, (rules.TAPE_ERROR / 2.0, rules.PAD_ERROR / 2.0), seed)
 
 
 def lifted_spring_rate(a: Assessment, axle: int, side: int, lifted: Lifted) -> float:

@@ -9,10 +9,11 @@ import numpy as np
 
 from isostat.assess.measure.lift_test import friction_m
 from isostat.assess.measure.load_test_model import Trial
-from isostat.assess.setup.as_found import HIGHEST_RATE, LOWEST_RATE, TAPE, FoundSpring
+from isostat.assess.setup.as_found import HIGHEST_RATE, LOWEST_RATE, FoundSpring
 from isostat.assess.setup.figures import AxleFigures, FitFigures
 from isostat.assess.setup.platform import Hitch
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.core.fitting.inference import Fitted, Readings, Unknowns, fit_unknowns, sensitivities, spread
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.rates.rate import wheel_rate
@@ -88,7 +89,7 @@ def _sigma(a: Assessment, axle: int, side: int) -> float:
     """One standard deviation of a height: the tape's, and the friction band that the wheel may rest anywhere in."""
     corner = (a.job.vehicle.axles[axle].left, a.job.vehicle.axles[axle].right)[side]
     band = friction_m(a, axle)
-    return float(np.hypot((corner.hub_to_arch_m.error or TAPE) / 2.0, band / np.sqrt(3.0)))
+    return float(np.hypot((corner.hub_to_arch_m.error or rules.TAPE_ERROR) / 2.0, band / np.sqrt(3.0)))
 
 
 def _missing(tests: tuple[SquatTest, ...]) -> tuple[str, ...]:

@@ -9,6 +9,7 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment, assess
+from isostat.core import rules
 from isostat.core.working import Figure
 from isostat.job.edits import paths as edits
 from isostat.job.files import JobFault
@@ -33,8 +34,6 @@ LENGTHS = {
     "metal_gap_m": 0.025,
     "flat_m": 0.008,
 }
-BAR = 12_000.0  # N/m, of a bar that nobody looked for
-SPLIT = 0.05  # of an axle's load that may lie on the other side, where a ticket told the sum alone
 WORTH = 0.0005  # m, below which a reading buys nothing that a tape shows
 TRAVEL_COUNTS = 0.5  # of a height, in the ranking (stated rule)
 
@@ -95,7 +94,7 @@ def _of_axle(a: Assessment, i: int) -> Iterator[Missing]:
         if axle.left.pad_kg.typed is None:
             yield both("pad_kg", corners, mean)
         else:
-            yield Missing("pad_split", i, mean, SPLIT * 2 * mean, tuple((*c, "pad_kg") for c in corners), (1.0, -1.0))
+            yield Missing("pad_split", i, mean, rules.TICKET_SPLIT * 2 * mean, tuple((*c, "pad_kg") for c in corners), (1.0, -1.0))
     if any(h.assumed for h in figures.hub_to_arch_m):
         yield both("hub_to_arch_m", corners, figures.hub_to_arch_m[0].value)
     for what in ("unsprung_kg", "spring_ratio", "shock_ratio", "stop_ratio", "spring_place"):
@@ -120,7 +119,7 @@ def _of_axle(a: Assessment, i: int) -> Iterator[Missing]:
         yield both("flat_m", (("as_found", "axles", i, "stop"),), a.found_fits[i].stop_flat_m.value, (1.0,))
     if a.found_fits[i].bar.assumed and job.proposal.axles[i].bar_rate_n_per_m is None:
         value = a.found_fits[i].bar.value
-        yield Missing("bar_rate_n_per_m", i, value, BAR, (("as_found", "axles", i, "bar_rate_n_per_m"),), (1.0,))
+        yield Missing("bar_rate_n_per_m", i, value, rules.BAR_UNREAD, (("as_found", "axles", i, "bar_rate_n_per_m"),), (1.0,))
 
 
 def as_ordered(a: Assessment) -> Job:

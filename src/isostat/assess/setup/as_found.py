@@ -6,11 +6,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.assess.setup.figures import INSTALLED, AxleFigures, default_frequency
+from isostat.assess.setup.figures import AxleFigures, default_frequency
 from isostat.assess.setup.platform import Springs
 from isostat.assess.setup.springs.air import Bags, air_springs, riding_rates
 from isostat.assess.setup.springs.laws import Incomplete, spring_law
 from isostat.assess.setup.springs.torsion import arm_law, bar_of
+from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.parts.couple import Couple
 from isostat.core.parts.law import METAL_RATE, ForceLaw
@@ -23,7 +24,6 @@ from isostat.core.working import Figure, Origin
 from isostat.job.fitted import AxleFit, Coil
 from isostat.job.reading import Reading
 
-TAPE, PAD = 0.0015, 0.01  # two standard deviations: of a tape in m, of a scale pad as a share
 REACH = (0.001, 3.0)  # m
 LOWEST_RATE, HIGHEST_RATE = 500.0, METAL_RATE / 2.0
 
@@ -97,7 +97,7 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
             or bool(coil.installed_length_m or coil.unloaded_length_m or coil.free_length_m),
             implied_free_m=implied,
             free_off_m=implied - coil.free_length_m.value if known and coil.free_length_m else None,
-            free_error_m=float(np.hypot(np.hypot(TAPE, TAPE), PAD * pressed)),
+            free_error_m=float(np.hypot(np.hypot(rules.TAPE_ERROR, rules.TAPE_ERROR), rules.PAD_ERROR * pressed)),
             spacer_m=coil.spacer_m.value if coil.spacer_m else 0.0,
             law=curve or CoilLaw(rate.value, reach(implied, coil.solid_length_m)),
             lacks=lacks,
@@ -119,7 +119,7 @@ def _found_bag(bags: Bags, force_n: Floats, side: int) -> FoundSpring:
         length_known=True,
         implied_free_m=bags.full_m,
         free_off_m=None,
-        free_error_m=TAPE,
+        free_error_m=rules.TAPE_ERROR,
         spacer_m=0.0,
         law=bags.law[side],
         couple=bags.couple,
@@ -144,7 +144,7 @@ def _installed(axle: AxleFigures, side: int, coil: Coil, pressed_m: float, *, gu
     if coil.free_length_m is not None:
         origin = Origin.ASSUMED if guessed or coil.free_length_m.assumed else Origin.COMPUTED
         return Figure(coil.free_length_m.value - pressed_m, origin)
-    return Figure(INSTALLED, Origin.ASSUMED)
+    return Figure(rules.INSTALLED_UNREAD, Origin.ASSUMED)
 
 
 def as_stand(found: tuple[FoundSpring, FoundSpring]) -> Springs:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from isostat.assess.setup.figures import AxleFigures, FitFigures
+from isostat.core import rules
 from isostat.core.parts.event import Event
 from isostat.core.parts.motion import Motion
-from isostat.core.travel.arch import LOCK, taken_by_tyre
+from isostat.core.travel.arch import taken_by_tyre
 from isostat.core.travel.events import TravelEvent, off_its_seat, with_events
 
 
@@ -51,4 +52,4 @@ def tyre_sooner(axle: AxleFigures, fit: FitFigures, radius_m: float, name: Event
     if not name.of_tyre:
         return 0.0
     larger, further_out = radius_m - axle.tyre_radius_m.value, fit.half_track_m - axle.half_track_m
-    return taken_by_tyre(larger, further_out, LOCK if name.at_lock else 0.0)
+    return taken_by_tyre(larger, further_out, rules.FULL_LOCK if name.at_lock else 0.0)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from isostat.core import rules
 from isostat.core.fitting.stop_fit import stop_from_press
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.bar import bar_rate
@@ -15,13 +16,7 @@ from isostat.job.reading import Reading
 from isostat.job.springs.stop import Stop
 from isostat.job.vehicle import Axle
 
-# Common practice, no source: what hangs on a wheel beside wheel and tyre, half of a beam with its drive included.
-BESIDE_WHEEL = {Layout.INDEPENDENT: 22.0, Layout.SOLID: 48.0}
-# Common practice, no source: share of a stop's free height that it can be squeezed by, and its rate at the touch.
-USABLE_SHARE = {"rubber": 0.45, "foam": 0.65, "hydraulic": 0.60}
-KIND_RATE = {"rubber": 60_000.0, "foam": 25_000.0, "hydraulic": 40_000.0}
 TYRE_LIMITS = (20_000.0, 5.0e6)
-LINK_RATIO = {Layout.INDEPENDENT: 0.6, Layout.SOLID: 0.9}  # common practice, no source
 
 
 def _origin(*readings: Reading | None) -> Origin:
@@ -33,7 +28,7 @@ def unsprung(axle: Axle) -> Figure | None:
     if axle.hub_on_pad_kg is not None:
         return Figure(axle.hub_on_pad_kg.value, Origin.ASSUMED if axle.hub_on_pad_kg.assumed else Origin.MEASURED)
     if axle.wheel_tyre_kg is not None:
-        beside = BESIDE_WHEEL[Layout(axle.layout)]
+        beside = rules.BESIDE_WHEEL[Layout(axle.layout)]
         mostly = Origin.ASSUMED if beside > axle.wheel_tyre_kg.value else _origin(axle.wheel_tyre_kg)
         return Figure(axle.wheel_tyre_kg.value + beside, mostly)
     return None
@@ -97,7 +92,7 @@ def anti_roll(fit: AxleFit, layout: Layout) -> Figure | None:
     d, a, length = fit.bar.diameter_m, fit.bar.arm_m, fit.bar.length_m
     if d is None or a is None or length is None:
         return None
-    ratio = fit.bar.link_ratio.value if fit.bar.link_ratio else LINK_RATIO[layout]
+    ratio = fit.bar.link_ratio.value if fit.bar.link_ratio else rules.LINK_RATIO[layout]
     shear = fit.bar.shear_pa.value if fit.bar.shear_pa else SHEAR
     return Figure(bar_rate(d.value, a.value, length.value, ratio, shear), _origin(d, a, length, fit.bar.link_ratio))
 
@@ -107,7 +102,7 @@ def stop_figures(stop: Stop) -> tuple[Figure | None, Figure | None]:
     rate = _read(stop.rate_n_per_m)
     flat = _read(stop.flat_m)
     if flat is None and stop.kind is not None and stop.free_height_m is not None:
-        flat = Figure(max(USABLE_SHARE[stop.kind] * stop.free_height_m.value, 0.002), Origin.ASSUMED)
+        flat = Figure(max(rules.STOP_USABLE[stop.kind] * stop.free_height_m.value, 0.002), Origin.ASSUMED)
     whole = [(row.squeeze_m.value, row.force_kg.value) for row in stop.press if row.squeeze_m and row.force_kg]
     pressed = [(x, kg * GRAVITY) for x, kg in whole if kg > 0]
     if pressed and rate is None:
@@ -116,7 +111,7 @@ def stop_figures(stop: Stop) -> tuple[Figure | None, Figure | None]:
         rate = Figure(k0, Origin.COMPUTED)
         flat = flat or Figure(at, Origin.COMPUTED if len(pressed) > 1 else Origin.ASSUMED)
     if rate is None and stop.kind is not None:
-        rate = Figure(KIND_RATE[stop.kind], Origin.ASSUMED)
+        rate = Figure(rules.STOP_RATE_BY_KIND[stop.kind], Origin.ASSUMED)
     return rate, flat
 
 
@@ -124,7 +119,7 @@ def stop_height(stop: Stop, flat: Figure) -> Figure:
     """Free height of a stop in m: as read, else by its squeeze until flat and its kind, rubber where that is not known."""
     if stop.free_height_m is not None:
         return Figure(stop.free_height_m.value, Origin.ASSUMED if stop.free_height_m.assumed else Origin.MEASURED)
-    return Figure(flat.value / USABLE_SHARE[stop.kind or "rubber"], Origin.ASSUMED)
+    return Figure(flat.value / rules.STOP_USABLE[stop.kind or "rubber"], Origin.ASSUMED)
 
 
 def _read(reading: Reading | None) -> Figure | None:

@@ -11,6 +11,7 @@ from isostat.assess.setup.cycle_sheet import Cycled, cycle_motion, cycled
 from isostat.assess.setup.dampers import damper_of
 from isostat.assess.setup.springs.air import Bags
 from isostat.assess.setup.springs.cushion import Cushioned, cushioned
+from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.damper import Damper
 from isostat.core.parts.event import Event
@@ -21,18 +22,6 @@ from isostat.core.working import Figure, Origin
 from isostat.job.fitted import AxleFit
 from isostat.job.reading import Reading, any_assumed
 from isostat.job.vehicle import Axle, Corner
-
-# Assumed until measured: common practice, no source.
-TYRE_SINKS = 0.05  # of its radius under the baseline load
-TYRE_RADIUS = 0.37
-UNSPRUNG = {Layout.INDEPENDENT: 45.0, Layout.SOLID: 70.0}
-RATIO = {Layout.INDEPENDENT: 0.65, Layout.SOLID: 1.0}
-BY_ARM = {"strut": 0.95, "wishbones": 0.65, "trailing arm": 0.65}
-PLACE = 0.65
-DROOP, STOP_TOUCHED, STOP_FLAT, METAL = 0.090, 0.060, 0.085, 0.115
-STOP_RATE = 60_000.0
-FREQUENCY = (1.3, 1.5)  # first axle, all others
-INSTALLED = 0.30
 
 
 def figure(reading: Reading | None, otherwise: float, origin: Origin = Origin.ASSUMED) -> Figure:
@@ -110,7 +99,9 @@ class FitFigures:
 def usual_ratio(axle: Axle) -> float:
     """Spring over wheel travel of a suspension's kind, until it is read."""
     layout = Layout(axle.layout)
-    return BY_ARM[axle.arm] if axle.arm is not None and layout is Layout.INDEPENDENT else RATIO[layout]
+    return (
+        rules.MOTION_RATIO_BY_ARM[axle.arm] if axle.arm is not None and layout is Layout.INDEPENDENT else rules.MOTION_RATIO[layout]
+    )
 
 
 def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
@@ -135,16 +126,16 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
         if sheet.hanging is not None:  # measured with the axle on a jack, which outranks
             return Figure(-sheet.hanging.value * shock_ratio.value, sheet.hanging.origin)
         if corner.shaft_showing_m is None or stroke is None:
-            return Figure(DROOP * shock_ratio.value, Origin.ASSUMED)
+            return Figure(rules.DROOP_UNREAD * shock_ratio.value, Origin.ASSUMED)
         assumed = corner.shaft_showing_m.assumed or stroke.assumed
         return Figure(stroke.value - corner.shaft_showing_m.value, Origin.ASSUMED if assumed else Origin.MEASURED)
 
     def gap(corner: Corner, sheet: Cycled) -> Figure:
         if sheet.touched is not None:
             return Figure(sheet.touched.value * stop_ratio.value, sheet.touched.origin)
-        return figure(corner.stop_gap_m, STOP_TOUCHED * stop_ratio.value)
+        return figure(corner.stop_gap_m, rules.STOP_TOUCHED_UNREAD * stop_ratio.value)
 
-    strap_ratio, strap_place = figure(axle.strap_ratio, 1.0), figure(axle.strap_place, PLACE)
+    strap_ratio, strap_place = figure(axle.strap_ratio, 1.0), figure(axle.strap_place, rules.SPRING_PLACE)
     hose_ratio = figure(axle.hose_ratio, 1.0)
 
     def mounts(sheet: Cycled) -> Figure | None:
@@ -152,9 +143,9 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
             return Figure(fit.strap_m.value + sheet.strap.value * strap_ratio.value, sheet.strap.origin)
         return None if axle.strap_mounts_m is None else figure(axle.strap_mounts_m, 0.0)
 
-    radius = figure(fit.tyre_radius_m, TYRE_RADIUS)
+    radius = figure(fit.tyre_radius_m, rules.TYRE_RADIUS)
     mean_pad = (axle.left.pad_kg.value + axle.right.pad_kg.value) / 2.0
-    sinking = Figure(max(mean_pad, 50.0) * GRAVITY / (TYRE_SINKS * radius.value), Origin.ASSUMED)
+    sinking = Figure(max(mean_pad, 50.0) * GRAVITY / (rules.TYRE_SINKS * radius.value), Origin.ASSUMED)
     tyre = figure(fit.tyre_rate_n_per_m, 0.0) if fit.tyre_rate_n_per_m else derived.tyre_rate(axle) or sinking
     radius = derived.tyre_radius(axle, tyre.value) or radius
     left, right = corners
@@ -168,17 +159,17 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
         hub_to_arch_m=(figure(left.hub_to_arch_m, 0.0), figure(right.hub_to_arch_m, 0.0)),
         unsprung_kg=figure(axle.unsprung_kg, 0.0)
         if axle.unsprung_kg
-        else derived.unsprung(axle) or Figure(UNSPRUNG[layout], Origin.ASSUMED),
+        else derived.unsprung(axle) or Figure(rules.UNSPRUNG[layout], Origin.ASSUMED),
         spring_motion=motion,
         spring_ratio=spring_ratio,
-        spring_place=figure(axle.spring_place, PLACE),
+        spring_place=figure(axle.spring_place, rules.SPRING_PLACE),
         shock_ratio=shock_ratio,
-        shock_place=figure(axle.shock_place, PLACE),
+        shock_place=figure(axle.shock_place, rules.SPRING_PLACE),
         stop_ratio=stop_ratio,
-        stop_place=figure(axle.stop_place, PLACE),
+        stop_place=figure(axle.stop_place, rules.SPRING_PLACE),
         droop_shaft_m=(droop(left, sheets[0]), droop(right, sheets[1])),
         stop_gap_m=(gap(left, sheets[0]), gap(right, sheets[1])),
-        metal_m=tuple(s.metal or figure(c.metal_gap_m, METAL) for c, s in zip(corners, sheets, strict=True)),  # type: ignore[arg-type]
+        metal_m=tuple(s.metal or figure(c.metal_gap_m, rules.METAL_UNREAD) for c, s in zip(corners, sheets, strict=True)),  # type: ignore[arg-type]
         strap_ratio=strap_ratio,
         strap_place=strap_place,
         hose_ratio=hose_ratio,
@@ -221,9 +212,9 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
     spacer, strap = fit.stop.spacer_m or found.stop.spacer_m, fit.strap_m or found.strap_m
     own = derived.stop_figures(fit.stop) if fit is not found else (None, None)
     old = derived.stop_figures(found.stop)
-    stop_rate = own[0] or old[0] or Figure(STOP_RATE, Origin.ASSUMED)
+    stop_rate = own[0] or old[0] or Figure(rules.STOP_RATE, Origin.ASSUMED)
     flat = own[1] or _cycled_flat(axle) or old[1]
-    flat = flat or Figure((STOP_FLAT - STOP_TOUCHED) * axle.stop_ratio.value, Origin.ASSUMED)
+    flat = flat or Figure((rules.STOP_FLAT_UNREAD - rules.STOP_TOUCHED_UNREAD) * axle.stop_ratio.value, Origin.ASSUMED)
     tall, was = derived.stop_height(fit.stop, flat), derived.stop_height(found.stop, flat)
     taller = 0.0 if fit is found or tall.assumed or was.assumed else tall.value - was.value
     height = tall if fit.stop.free_height_m else was
@@ -267,4 +258,4 @@ def _cycled_flat(axle: AxleFigures) -> Figure | None:
 
 def default_frequency(axle: int) -> float:
     """The ride frequency in Hz that is assumed for an axle until something is known."""
-    return FREQUENCY[min(axle, 1)]
+    return rules.FREQUENCY_UNREAD[min(axle, 1)]

@@ -9,6 +9,7 @@ import numpy as np
 
 from isostat.assess.setup.as_found import FoundSpring
 from isostat.assess.setup.figures import AxleFigures, default_frequency
+from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.core.rates.rate import (
     spring_rate_for_wheel_rate,
@@ -25,11 +26,6 @@ from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for
 from isostat.job.fitted import Pick
 from isostat.job.schema import Job
-
-MULTIPLE = 2.0  # of the static load that full bump shall take, the stop left out, until said otherwise (common practice, no source)
-DIFFER = 0.04  # m that light and full may differ, until said otherwise
-DROOP_SHARE = 0.40  # of the travel that is droop at ride, until said otherwise
-DROOP_SHARES = (0.30, 0.50)  # common practice, no source
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,7 +112,7 @@ def pick_rate(
 
 
 def _two_loads(job: Job, pick: Pick, loads: dict[str | None, float]) -> float:
-    differ = pick.differ_m.value if pick.differ_m else DIFFER
+    differ = pick.differ_m.value if pick.differ_m else rules.LIGHT_AND_FULL_DIFFER
     return wheel_rate_for_two_loads(loads[pick.light or job.cases[0].name], loads[pick.full], differ)
 
 
@@ -130,9 +126,9 @@ def _at_wheel(job: Job, axle: int, loads: dict[str | None, float], room: Room) -
         case "same feel":  # the old frequency under the new mass
             return room.old_rate * held / GRAVITY / room.old_kg
         case "bump capacity":
-            return wheel_rate_for_bump(held, room.bump_m, pick.multiple.value if pick.multiple else MULTIPLE)
+            return wheel_rate_for_bump(held, room.bump_m, pick.multiple.value if pick.multiple else rules.BUMP_MULTIPLE)
         case "share of droop":
-            share = pick.droop_share.value if pick.droop_share else DROOP_SHARE
+            share = pick.droop_share.value if pick.droop_share else rules.WANTED_DROOP_SHARE
             return wheel_rate_for_droop_share(held, room.whole_m, share)
         case _:
             return wheel_rate_for_frequency(pick.hertz.value if pick.hertz else default_frequency(axle), held / GRAVITY)
@@ -141,13 +137,13 @@ def _at_wheel(job: Job, axle: int, loads: dict[str | None, float], room: Room) -
 def _bounds(job: Job, axle: int, loads: dict[str | None, float], room: Room) -> list[Bound]:
     """What each wish asks of the wheel rate: the two that always hold, and those of which a number was typed."""
     pick, aimed = job.proposal.axles[axle].pick, loads[None]
-    multiple = pick.multiple.value if pick.multiple else MULTIPLE
+    multiple = pick.multiple.value if pick.multiple else rules.BUMP_MULTIPLE
     bounds = [
         Bound("bump capacity", low=wheel_rate_for_bump(aimed, float(np.clip(room.bump_m, 0.005, 1.0)), multiple)),
         Bound("hanging", high=wheel_rate_seated(aimed, room.droop_m)),
     ]
     if pick.droop_share is not None:
-        low, high = (wheel_rate_for_droop_share(aimed, room.whole_m, share) for share in DROOP_SHARES[::-1])
+        low, high = (wheel_rate_for_droop_share(aimed, room.whole_m, share) for share in rules.DROOP_SHARES[::-1])
         bounds.append(Bound("share of droop", low, high))
     if pick.differ_m is not None:
         with suppress(OutOfRange):  # loads that are as good as equal ask nothing

@@ -5,12 +5,9 @@ from __future__ import annotations
 import numpy as np
 
 from isostat.assess.setup.to_order import Ordered
+from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.job.schema import Job
-
-# Of the loaded deflection (common practice, no source); air does not.
-SETTLES = 0.035
-BY_KIND = {"leaf": 0.045, "air": 0.0}
 
 
 def settling_assumed(job: Job, axle: int) -> bool:
@@ -22,7 +19,7 @@ def settling_assumed(job: Job, axle: int) -> bool:
 def settle_share(job: Job, axle: int) -> float:
     """Share of the loaded deflection by which an axle's springs settle, as typed or as usual for their kind."""
     fit = job.proposal.axles[axle]
-    return BY_KIND.get(fit.kind, SETTLES) if fit.settle_share is None else float(fit.settle_share.value)
+    return rules.SETTLES_BY_KIND.get(fit.kind, rules.SETTLES) if fit.settle_share is None else float(fit.settle_share.value)
 
 
 def settles_m(job: Job, orders: tuple[Ordered, ...]) -> Floats:

@@ -8,13 +8,13 @@ import numpy as np
 
 from isostat.assess.setup.figures import AxleFigures
 from isostat.assess.setup.springs.laws import value_or
+from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.core.parts.couple import Coupled
 from isostat.core.parts.equalizer import Equalized
 from isostat.core.parts.law import ForceLaw
 from isostat.job.vehicle import Vehicle
 
-ARM = 0.09  # m from the beam's pivot to its end, until measured (common practice, no source)
 HALF = 0.5  # outer over outer and inner half of a leaf of equal halves
 
 
@@ -36,7 +36,7 @@ def beams_of(vehicle: Vehicle, force_n: Floats) -> Beams | None:
     typed = typed_arms(vehicle)
     if typed is not None:
         return Beams((typed, typed))
-    mean = HALF * value_or(vehicle.beam_m, ARM)
+    mean = HALF * value_or(vehicle.beam_m, rules.BEAM_ARM)
     front, rear = np.maximum(force_n[-2], 1.0), np.maximum(force_n[-1], 1.0)
     share = np.clip(rear / (front + rear), 0.1, 0.9)  # of the front arm in both
     arms = [(2.0 * mean * float(s), 2.0 * mean * float(1.0 - s)) for s in share]

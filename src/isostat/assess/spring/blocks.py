@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-PLATE = 0.012  # m of plate on one side of equal blocks at most; more is re-arched (common practice, no source)
 EQUAL = 0.0005  # m by which blocks differ that count as equal
 
 

@@ -29,6 +29,7 @@ from isostat.assess.spring.findings import (
     TurnsTouch,
 )
 from isostat.assess.spring.winding import tight, wound
+from isostat.core import rules
 from isostat.core.springs.coil import Coil
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.progressive import Progressive
@@ -38,10 +39,6 @@ from isostat.job.fitted import Pick
 
 PICKED = get_args(Pick.model_fields["way"].annotation)
 SAID = 0.0005  # m
-OUTSIDE = 0.03  # of a rate that is not said (stated rule)
-DROPS_FAR = 0.040  # m between the lightest and the heaviest load that is said (stated rule)
-MOST_PRELOAD, PRELOAD_SHARE = 0.075, 0.25  # common practice, no source
-FLAT_RIDE = (0.95, 1.30)
 
 
 def spring_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -52,7 +49,7 @@ def spring_judgements(a: Assessment) -> Iterator[Judgement]:
         if o.picked not in PICKED:
             yield RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.picked)
         rate, window = float(np.mean(o.order.rate_n_per_m)), o.window
-        if o.can_be_had and o.stack is None and o.air is None and window.by(rate, OUTSIDE) is not None:
+        if o.can_be_had and o.stack is None and o.air is None and window.by(rate, rules.OUTSIDE_WINDOW) is not None:
             place = Place(i, None, a.target_case)
             yield RateOutsideWindow(grade=Grade.NOTE, place=place, step=Step.SPRING, rate_n_per_m=rate, window=window)
         if not all(f.length_known for f in a.found_springs[i]):
@@ -79,7 +76,7 @@ def spring_judgements(a: Assessment) -> Iterator[Judgement]:
     yield from _comes_and_goes(a)
     hz = s.frequency_hz[..., a.target_case].mean(axis=1)
     ordered = all(o.can_be_had for o in a.orders)
-    if ordered and s.stands[a.target_case] and hz[0] > 0 and not FLAT_RIDE[0] <= hz[-1] / hz[0] <= FLAT_RIDE[1]:
+    if ordered and s.stands[a.target_case] and hz[0] > 0 and not rules.FLAT_RIDE[0] <= hz[-1] / hz[0] <= rules.FLAT_RIDE[1]:
         yield FrequencySplit(
             grade=Grade.NOTE, place=Place(None, None, a.target_case), step=Step.SPRING, front_hz=float(hz[0]), rear_hz=float(hz[-1])
         )
@@ -133,7 +130,7 @@ def _comes_and_goes(a: Assessment) -> Iterator[Judgement]:
         pads, height = s.pad_kg[i].sum(axis=0), s.hub_to_arch_m[i].mean(axis=0)
         light, full = min(loads, key=lambda c: pads[c]), max(loads, key=lambda c: pads[c])
         drop = float(height[light] - height[full])
-        if drop > DROPS_FAR:
+        if drop > rules.DROPS_FAR:
             stays = max(float(stays_kg(a, i)[full]), 0.0)
             goes = float(pads[full] - pads[light])
             place = Place(i, None, full)
@@ -147,7 +144,7 @@ def _preload(a: Assessment, i: int, side: int, droop_travel: float) -> Iterator[
     stroke = a.fits[i].shock_stroke_m
     if o.air is not None or isinstance(o.law[side], LeafLaw | ArmLaw):  # a pack hangs from its eyes, an arm from its bar
         return
-    limit = min(MOST_PRELOAD, PRELOAD_SHARE * stroke) if stroke else MOST_PRELOAD
+    limit = min(rules.MOST_PRELOAD, rules.PRELOAD_SHARE * stroke) if stroke else rules.MOST_PRELOAD
     if x > limit:
         cures = _firmer(a, i, side, x, limit)
         yield MuchPreload(grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, preload_m=x, limit_m=limit, remedies=cures)

@@ -23,13 +23,12 @@ from isostat.assess.spring.findings_air import (
     PressureOutside,
     ValvesFight,
 )
+from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import bump_end, droop_end, travel_of
 
 MOST_VALVES = 3  # on two axles: a plane has three heights
-CLAIM = 0.10  # that a claim may be off pressure times area
-MOSTLY = 0.5  # of what stays, above which air in the lightest case is said to carry it (stated rule)
 
 
 def air_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -81,7 +80,11 @@ def _claims(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     if told.bags.told.across_m is None or told.bags.told.chart_pa is None:
         return
     by_area = float(told.bags.told.chart_pa.value) * np.pi * float(told.bags.told.across_m.value) ** 2 / 4.0 / GRAVITY
-    off = [row.load_kg.value for row in told.bags.told.chart if row.load_kg and abs(row.load_kg.value / by_area - 1.0) > CLAIM]
+    off = [
+        row.load_kg.value
+        for row in told.bags.told.chart
+        if row.load_kg and abs(row.load_kg.value / by_area - 1.0) > rules.AIR_CLAIM
+    ]
     if off:
         claimed = float(max(off, key=lambda kg: abs(kg - by_area)))
         yield ClaimOff(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, claimed_kg=claimed, by_area_kg=by_area)
@@ -118,5 +121,5 @@ def _stays(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
     light = min(loads, key=lambda c: s.pad_kg[i, :, c].sum())
     stays = float(stays_kg(a, i)[light])
     carried = float(told.carries_kg[:, light].sum())
-    if stays > 20.0 and carried > MOSTLY * stays:
+    if stays > 20.0 and carried > rules.AIR_MOSTLY * stays:
         yield AirForWhatStays(grade=Grade.NOTE, place=Place(i, None, light), step=Step.SPRING, stays_kg=stays, air_kg=carried)

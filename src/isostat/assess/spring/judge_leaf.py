@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from math import radians
 
 import numpy as np
 
@@ -15,14 +14,13 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import LeafLess, Rearch, ThinnerLeaves
 from isostat.assess.spring.findings_leaf import BlockOnSteered, HangingWrong, LeafStress, PackTooHigh, PinionTurned, ShackleFar
 from isostat.assess.spring.leaf import Packed, packed
+from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.rising import compression_at
 from isostat.core.travel.events import bump_end, droop_end
 
 SAID = 0.0005  # m
-FAR = radians(70.0)  # of a shackle from upright (stated rule)
-TURNED = radians(0.5)  # of a pinion from what it was (common practice, no source)
 
 
 def leaf_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -37,7 +35,7 @@ def leaf_judgements(a: Assessment) -> Iterator[Judgement]:
             yield BlockOnSteered(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, block_m=block)
         try:
             turned = turned_rad(fit.pack)
-            if abs(turned) > TURNED:
+            if abs(turned) > rules.PINION_TURNED:
                 yield PinionTurned(grade=Grade.NOTE, place=Place(i), step=Step.SPRING, turned_rad=turned)
             yield from _leans(a, i)
         except (Incomplete, OutOfRange) as why:
@@ -98,5 +96,5 @@ def _leans(a: Assessment, i: int) -> Iterator[Judgement]:
     sides = [leans for side in (0, 1) if (leans := shackle_leans(a, i, side)) is not None]
     for end, hangs in ((0, True), (2, False)):
         lean = max((leans[end] for leans in sides), key=abs, default=0.0)
-        if abs(lean) > FAR:
+        if abs(lean) > rules.SHACKLE_LEAN:
             yield ShackleFar(grade=Grade.WATCH, place=Place(i), step=Step.TRAVEL, lean_rad=lean, hanging=hangs)

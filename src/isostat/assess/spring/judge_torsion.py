@@ -7,9 +7,10 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Step
-from isostat.assess.setup.springs.torsion import ALLOWED, Twisted
+from isostat.assess.setup.springs.torsion import Twisted
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
+from isostat.core import rules
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import bump_end, droop_end, travel_of
 
@@ -34,6 +35,6 @@ def _bar(a: Assessment, i: int, told: Twisted) -> Iterator[Judgement]:
         ends = (bump_end(a.proposed.events[i][side]).travel_m, float(a.target_travel_m[i, side]))
         full, target = (float(a.axles[i].spring_motion.at(np.asarray(u))[0]) for u in ends)
         reach = np.clip(np.sin(told.at_target[side]) + (full - target) / told.arm_m, -1.0, 1.0)
-        used.append(told.stress_pa(side, float(np.arcsin(reach))) / ALLOWED)
+        used.append(told.stress_pa(side, float(np.arcsin(reach))) / rules.BAR_STRESS)
     if max(used) > 1.0:
         yield BarStress(grade=Grade.WATCH, place=Place(i, int(np.argmax(used))), step=Step.SPRING, used=max(used))

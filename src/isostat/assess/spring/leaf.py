@@ -8,13 +8,14 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.setup.platform import SPRING
-from isostat.assess.setup.springs.laws import STRING, Incomplete, leaf_pack, value_or
+from isostat.assess.setup.springs.laws import Incomplete, leaf_pack, value_or
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import Events
+from isostat.core import rules
 from isostat.core.limits import Floats, OutOfRange
 from isostat.core.parts.law import ForceLaw
 from isostat.core.springs.leaf.half_pack import STEEL, bending_stress
-from isostat.core.springs.leaf.pack import ALLOWED, Leaf, LeafLaw, LeafPack, rise_of
+from isostat.core.springs.leaf.pack import Leaf, LeafLaw, LeafPack, rise_of
 from isostat.core.springs.rising import compression_at
 from isostat.core.travel.events import bump_end
 from isostat.job.edits.paths import put, put_number
@@ -122,7 +123,7 @@ def put_leaf(axle: int, n: int, field: str, job: Job, si: float | None, typed: s
 
 def rise_told(leaf: Leaf) -> float:
     """Rise of a leaf over its string as the job keeps it, m."""
-    return rise_of((leaf.front_m + leaf.rear_m) * STRING, leaf.curve)
+    return rise_of((leaf.front_m + leaf.rear_m) * rules.LEAF_STRING, leaf.curve)
 
 
 @lru_cache(maxsize=8)
@@ -147,7 +148,7 @@ def packed(a: Assessment, axle: int) -> Packed | None:
         stress_pa=bending_stress(_bent(pack, force)[0], pack.widths),
         bent=bent,
         nominal_pa=nominal,
-        allowed_pa=value_or(fit.allowed_pa, ALLOWED),
+        allowed_pa=value_or(fit.allowed_pa, rules.LEAF_STRESS),
         found=_found(a, axle, pack),
         at_old_n=float(law.force(np.asarray(o.offset_m[0]))),
         found_n=a.found_springs[axle][0].force_n,

@@ -7,18 +7,16 @@ from typing import Any
 
 import numpy as np
 
-from isostat.assess.setup.picking import MULTIPLE
 from isostat.assess.setup.platform import SPRING
-from isostat.assess.setup.springs.laws import SLIDER, THREAD, value_or
+from isostat.assess.setup.springs.laws import value_or
 from isostat.assess.setup.to_order import STOCKS
 from isostat.assess.solve.assessment import Assessment
-from isostat.core.springs.pairs import SOLID_SHARE, PairChoice, PairWish, choose_pairs
-from isostat.core.springs.ring_fit import SHARE, CoilOver
+from isostat.core import rules
+from isostat.core.springs.pairs import PairChoice, PairWish, choose_pairs
+from isostat.core.springs.ring_fit import CoilOver
 from isostat.core.travel.events import bump_end, droop_end
 from isostat.job.edits.paths import put
 from isostat.job.schema import Job
-
-ROOM = 0.05  # m of thread that a collar is taken to have each way where none was read (stated rule)
 
 
 def _shaft_at(a: Assessment, axle: int) -> tuple[float, float]:
@@ -37,17 +35,17 @@ def pair_wish(a: Assessment, axle: int, *, far: bool) -> PairWish:
     o, fit, told = a.orders[axle], a.job.proposal.axles[axle], a.job.proposal.axles[axle].stack
     shaft, bump = _shaft_at(a, axle)
     extended = value_or(told.extended_m, bump * 2)
-    shock = CoilOver(extended_m=extended, bump_m=bump, thread_m=value_or(told.thread_m, THREAD),
-                     down_m=value_or(told.down_m, ROOM), up_m=value_or(told.up_m, ROOM))  # fmt: skip
+    shock = CoilOver(extended_m=extended, bump_m=bump, thread_m=value_or(told.thread_m, rules.STACK_THREAD),
+                     down_m=value_or(told.down_m, rules.COLLAR_ROOM), up_m=value_or(told.up_m, rules.COLLAR_ROOM))  # fmt: skip
     return PairWish(
         series=o.picked_rate,
         force_n=float(np.mean(o.target_force_n)),
         ride_m=shaft,
         shock=shock,
         far=far,
-        multiple=fit.pick.multiple.value if fit.pick.multiple else MULTIPLE,
-        share=value_or(told.share, SHARE),
-        slider_m=value_or(told.slider_m, SLIDER),
+        multiple=fit.pick.multiple.value if fit.pick.multiple else rules.BUMP_MULTIPLE,
+        share=value_or(told.share, rules.CROSSOVER_SHARE),
+        slider_m=value_or(told.slider_m, rules.SLIDER),
         step_m=value_or(told.step_m, 0.0),
     )
 
@@ -72,7 +70,7 @@ def with_pair(job: Job, axle: int, choice: PairChoice, *, far: bool) -> Job:
     stack = job.proposal.axles[axle].stack.model_dump()
     for name, part in (("top", choice.pair.top), ("main", choice.pair.main)):
         kept: dict[str, Any] = {"inside_m": stack[name]["inside_m"]}
-        solid = {"value": round(SOLID_SHARE * part.free_m, 4), "assumed": True}
+        solid = {"value": round(rules.SOLID_SHARE * part.free_m, 4), "assumed": True}
         stack[name] = {**kept, "rate_n_per_m": round(part.rate, 1), "free_m": round(part.free_m, 4), "solid_m": solid}
     stack |= {"placed": "by share" if far else "protecting", "ring_m": None, "third": None}
     job = put(job, ("proposal", "axles", axle, "stack"), stack)

@@ -8,15 +8,13 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.parts.wire import wire
 from isostat.core.springs.coil import Coil
 from isostat.core.springs.helix import Helix
 from isostat.core.springs.winding import Wish, wind
 from isostat.core.travel.events import bump_end
-
-SPARE = 0.010  # m that a coil keeps over solid at full bump (common practice, no source)
-CLEAR = 0.001  # m that a spring keeps from what it goes round or into (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,7 +45,9 @@ def wound(a: Assessment, axle: int) -> Wound | None:
     rate = max(o.order.rate_n_per_m)
     ends = [bump_end(events).travel_m for events in a.proposed.events[axle]]
     full = max(float(a.axles[axle].spring_motion.at(np.asarray(u))[0]) + x for u, x in zip(ends, o.offset_m, strict=True))
-    wish = Wish(rate=rate, free_m=min(o.order.free_m), inside_m=fit.inside_m.value, pressed_m=max(full, 0.0), margin_m=SPARE)
+    wish = Wish(
+        rate=rate, free_m=min(o.order.free_m), inside_m=fit.inside_m.value, pressed_m=max(full, 0.0), margin_m=rules.COIL_SPARE
+    )
     made = _wind(wish, fit.wire, fit.wire_shear_pa.value if fit.wire_shear_pa else None)
     if not isinstance(made, Helix):
         return Wound(helix=None, strong_m=made[0], roomy_m=made[1])
@@ -67,14 +67,14 @@ def tight(a: Assessment, axle: int) -> list[tuple[str, str, float]]:
         parts = (("top spring", fit.stack.top), ("main spring", fit.stack.main), ("third spring", fit.stack.third))
         for name, part in parts:
             if part is not None and part.inside_m is not None:
-                out.append((name, "body", fit.stack.body_m.value + CLEAR - part.inside_m.value))
+                out.append((name, "body", fit.stack.body_m.value + rules.COIL_CLEAR - part.inside_m.value))
     if o.stack is None and fit.inside_m is not None:
         if fit.stack.body_m is not None:
-            out.append(("coil", "body", fit.stack.body_m.value + CLEAR - fit.inside_m.value))
+            out.append(("coil", "body", fit.stack.body_m.value + rules.COIL_CLEAR - fit.inside_m.value))
         if fit.ways.bag_across_m is not None and fit.ways.bag_pa is not None:
-            out.append(("coil", "bag", fit.ways.bag_across_m.value + CLEAR - fit.inside_m.value))
+            out.append(("coil", "bag", fit.ways.bag_across_m.value + rules.COIL_CLEAR - fit.inside_m.value))
         told = wound(a, axle)
         if told is not None and told.helix is not None and fit.pocket_m is not None:
             widest = told.helix.mean_m + told.helix.wire_m + max(told.helix.grows_m(), 0.0)
-            out.append(("coil", "pocket", widest + CLEAR - fit.pocket_m.value))
+            out.append(("coil", "pocket", widest + rules.COIL_CLEAR - fit.pocket_m.value))
     return [(part, within, float(by)) for part, within, by in out if by > 1e-6]

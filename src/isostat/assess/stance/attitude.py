@@ -10,14 +10,13 @@ from isostat.assess.setup.figures import figure
 from isostat.assess.setup.rake import rake_points
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import Standing
+from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.core.vehicle.clearance import ramp_angles
 from isostat.core.working import Figure
 from isostat.job.vehicle import BodyPoint
 
 LAMP_AT = 10.0  # m ahead, where the cut-off is read
-LAMP_DROP = 0.12  # m below the lamp there, until it was read (common practice, no source)
-LOW_LAMP = 1.0  # m
 LAMP_RANGE = ((0.05, 0.25), (0.10, 0.30))  # m at 10 m, lamps up to LOW_LAMP and above. Source: UN Regulation 48 (from memory)
 
 
@@ -100,7 +99,7 @@ def lamp(a: Assessment) -> Lamp | None:
     vehicle = a.job.vehicle
     if vehicle.headlamp_m is None:
         return None
-    drop = figure(vehicle.headlamp_drop_m, LAMP_DROP)
+    drop = figure(vehicle.headlamp_drop_m, rules.LAMP_DROP)
     high = body_rise(a.proposed, -vehicle.front_overhang_m.value)
     return Lamp(
         was_m=figure(vehicle.headlamp_m, 0.0),
@@ -112,7 +111,7 @@ def lamp(a: Assessment) -> Lamp | None:
 
 def lamp_range(height_m: float) -> tuple[float, float]:
     """Least and most drop of the cut-off at 10 m for lamps at a height, m. Source: UN Regulation 48 (from memory)."""
-    return LAMP_RANGE[0 if height_m <= LOW_LAMP else 1]
+    return LAMP_RANGE[0 if height_m <= rules.LOW_LAMP else 1]
 
 
 Angles = tuple[float | None, float | None, float | None]

@@ -8,12 +8,12 @@ from functools import lru_cache
 import numpy as np
 
 from isostat.assess.measure.value_of_readings import LENGTHS, SHARES
-from isostat.assess.setup.as_found import PAD, TAPE
 from isostat.assess.setup.items import loads
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.settling import settle_share
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.stance.part_errors import part_errors
+from isostat.core import rules
 from isostat.core.fitting.band import Band, band_of, half_band
 from isostat.core.fitting.band_draws import Draws, Source
 from isostat.core.limits import GRAVITY, Bools, Floats
@@ -26,10 +26,7 @@ from isostat.job.schema import Job
 
 DRAWS = 5000
 # One standard deviation of each, where a reading does not say its own (common practice, no source).
-NOSE = 0.02  # of the weight on a coupling
-LOAD, PLACED = 0.05, 0.010  # of an item's mass, and of its place in m
 MEASURED = {"unsprung_kg": 0.02, "tyre_rate_n_per_m": 0.05, "spring_ratio": 0.01}
-OFF_JACK = 0.006  # m that it stands higher off the jack, until it is rolled (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -60,11 +57,16 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     d = Draws(draws)
     corners = [(axle.left, axle.right) for axle in a.job.vehicle.axles]
     pad_sigma = np.array(
-        [[_error(c.pad_kg, PAD / 2 * c.pad_kg.value, SHARES["pad_kg"] / 2 * c.pad_kg.value) for c in p] for p in corners]
+        [
+            [_error(c.pad_kg, rules.PAD_ERROR / 2 * c.pad_kg.value, SHARES["pad_kg"] / 2 * c.pad_kg.value) for c in p]
+            for p in corners
+        ]
     )
-    height_sigma = np.array([[_error(c.hub_to_arch_m, TAPE / 2, LENGTHS["hub_to_arch_m"] / 2) for c in p] for p in corners])
+    height_sigma = np.array(
+        [[_error(c.hub_to_arch_m, rules.TAPE_ERROR / 2, LENGTHS["hub_to_arch_m"] / 2) for c in p] for p in corners]
+    )
     seat_sigma = np.array(
-        [[TAPE / 2 if s.length_known else LENGTHS["installed_length_m"] / 2 for s in pair] for pair in a.found_springs]
+        [[rules.TAPE_ERROR / 2 if s.length_known else LENGTHS["installed_length_m"] / 2 for s in pair] for pair in a.found_springs]
     )
     pads = pad_sigma[..., None] * d.corners("scale pad", count)
     heights = height_sigma[..., None] * d.corners("hub to arch", count)
@@ -78,7 +80,7 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     weight = _weights(a, d, pads, unsprung)
     hitch, held = a.loading.hitch, None
     if hitch is not None:
-        nose = GRAVITY * NOSE * hitch.nose_kg.value * d.one("weight on the coupling")
+        nose = GRAVITY * rules.NOSE_ERROR * hitch.nose_kg.value * d.one("weight on the coupling")
         weight = weight + lever(hitch.x_m, 0.0)[:, None, None] * nose[:, None]
         held = np.array([np.full(draws, hitch.x_m), np.full(draws, hitch.rate), GRAVITY * hitch.nose_kg.value + nose])
 
@@ -136,7 +138,7 @@ def _weights(a: Assessment, d: Draws, pads: Floats, unsprung: Floats) -> Floats:
     for n in range(len(a.job.items)):
         if not aboard[:, n].any():
             continue
-        more, along = LOAD * d.one(a.job.items[n].name), PLACED * d.one(f"place of {a.job.items[n].name}")
+        more, along = rules.ITEM_ERROR * d.one(a.job.items[n].name), rules.PLACE_ERROR * d.one(f"place of {a.job.items[n].name}")
         drawn = unit[:, n, None] * more + along_of[:, n, None] * along
         whole = whole + drawn[..., None] * aboard[:, n]
     return np.asarray(whole)

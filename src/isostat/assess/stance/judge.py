@@ -26,14 +26,10 @@ from isostat.assess.stance.findings import (
     TipsSooner,
 )
 from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
+from isostat.core import rules
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import bump_end, droop_end
 
-TIPS_SAID, TIPS_WATCH = 0.05, 0.85  # change that is said; g below which it is a watch (stated rule)
-LAMP_LIMITS = (0.5, 1.2)  # m above the ground, dipped beam. Source: UN Regulation 48 (from memory)
-DOOR_ROOM = 0.05  # m between roof and door that is not said (stated rule)
-LEAN_NOTE, LEAN_SAID = 0.010, 0.004
-CROSS_MISSED = 0.004  # of the weight
 TWIST_SAID = 0.002  # of heights that were typed, so any that a tape can tell
 
 
@@ -47,7 +43,7 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
     if target.cross_share is not None and s.stands[case]:
         got, u = float(cross_weight(s.pad_kg)[case]), a.target_travel_m
         yield CrossWanted(
-            grade=Grade.WATCH if abs(got - target.cross_share.value) > CROSS_MISSED else Grade.NOTE,
+            grade=Grade.WATCH if abs(got - target.cross_share.value) > rules.CROSS_MISSED else Grade.NOTE,
             place=Place(None, None, case), step=Step.STANCE, share=got, wanted=target.cross_share.value,
             twist_m=float(abs(u[0, 0] - u[0, 1] - u[-1, 0] + u[-1, 1])),
         )  # fmt: skip
@@ -93,8 +89,8 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
     lean = leans(a)
     worst_case = int(np.argmax(np.abs(lean)))
     as_read = float((a.baseline_m[:, 0] - a.baseline_m[:, 1]).mean())
-    if abs(lean[worst_case]) > LEAN_SAID:
-        small = abs(lean[worst_case]) <= max(LEAN_NOTE, abs(as_read) + 0.001)
+    if abs(lean[worst_case]) > rules.LEAN_SAID:
+        small = abs(lean[worst_case]) <= max(rules.LEAN_MORE, abs(as_read) + 0.001)
         level = [] if target.lean_m is not None or target.corners else [Level()]
         lower = 1 if lean[worst_case] > 0.0 else 0
         spacers = [SpringSpacer(Place(i, lower, worst_case)) for i in (0, len(a.axles) - 1)]
@@ -131,7 +127,7 @@ def _named_places(a: Assessment) -> Iterator[Judgement]:
             grade = Grade.WATCH if read and told.drop_m[case] < ranges[case][0] else Grade.NOTE
             yield LampAim(grade=grade, place=Place(None, None, case), step=Step.STANCE, drop_m=float(told.drop_m[case]),
                                  low_m=ranges[case][0], high_m=ranges[case][1], read=read)  # fmt: skip
-        for limit, way in ((LAMP_LIMITS[0], -1), (LAMP_LIMITS[1], 1)):
+        for limit, way in ((rules.LAMP_HEIGHT[0], -1), (rules.LAMP_HEIGHT[1], 1)):
             over = np.where(stands, (told.height_m - limit) * way, -np.inf)
             case = int(np.argmax(over))
             if over[case] > 0.0:
@@ -141,7 +137,7 @@ def _named_places(a: Assessment) -> Iterator[Judgement]:
     if door is not None and roof is not None:
         room = np.where(stands, door.value - roof.now_m, np.inf)
         case = int(np.argmin(room))
-        if room[case] < DOOR_ROOM:
+        if room[case] < rules.DOOR_ROOM:
             grade = Grade.FAULT if room[case] < 0.0 else Grade.WATCH
             yield RoofUnderDoor(grade=grade, place=Place(case=case), step=Step.STANCE, point=roof.point.name,
                                        room_m=float(room[case]), door_m=float(door.value))  # fmt: skip
@@ -154,8 +150,8 @@ def _tipping(a: Assessment) -> Iterator[Judgement]:
     heights = [gravity_height_in(a, c).value if a.proposed.stands[c] else 0.0 for c in range(a.cases)]
     case = int(np.argmax(heights))
     now = stability(a, heights[case])
-    if heights[case] > 0.0 and now < was * (1.0 - TIPS_SAID):
-        grade = Grade.WATCH if now < TIPS_WATCH and not base.assumed else Grade.NOTE
+    if heights[case] > 0.0 and now < was * (1.0 - rules.TIPS_CHANGE):
+        grade = Grade.WATCH if now < rules.TIPS_WATCH and not base.assumed else Grade.NOTE
         place = Place(None, None, case)
         yield TipsSooner(grade=grade, place=place, step=Step.STANCE, was=was, now=now, height_m=heights[case], assumed=base.assumed)
 

@@ -10,6 +10,7 @@ from typing_extensions import override
 from isostat.assess.judgement import Place, Remedy
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.solve.assessment import Assessment, assess
+from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.core.rates.purchase import SPACER_STEP, to_step
 from isostat.core.vehicle.equilibrium import solve_equilibrium
@@ -20,7 +21,6 @@ from isostat.job.points import SIDES
 from isostat.job.schema import Job
 
 PROBE = 0.005  # m of spacer by which the answer is felt
-THICKEST = 0.05  # m of spacer that is offered (stated rule)
 
 
 def leans(a: Assessment) -> Floats:
@@ -46,7 +46,7 @@ def one_spacer(a: Assessment, place: Place) -> float | None:
     o = a.orders[axle]
     stood = o.order.spacer_m[side] if o.stack is None else o.stack.collar_m[side]
     total = to_step(stood - lean / felt * PROBE, SPACER_STEP)
-    return total if 0.0 < total <= THICKEST else None
+    return total if 0.0 < total <= rules.THICKEST_LEVELLING else None
 
 
 @dataclass(frozen=True, slots=True)

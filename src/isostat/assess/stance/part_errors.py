@@ -6,19 +6,13 @@ import numpy as np
 
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.springs.laws import value_or
-from isostat.assess.setup.springs.leaf import FRICTION
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.core.fitting.band_draws import Draws
 from isostat.core.limits import Floats
-from isostat.core.springs.air.valve import VALVE_BAND
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.stacked import StackedPair
 from isostat.core.springs.torsion.bar import ArmLaw
-
-# One standard deviation of each (common practice, no source); half of a pair's variance is shared.
-RATE, LENGTH = 0.025, 0.0075  # of a new coil, of its rate and its free length
-ARCH = 0.0015  # m of a new leaf pack
-ROD = 0.001  # m of a levelling valve's rod
 
 
 def part_errors(a: Assessment, d: Draws) -> tuple[Floats, Floats]:
@@ -29,16 +23,16 @@ def part_errors(a: Assessment, d: Draws) -> tuple[Floats, Floats]:
         if isinstance(o.law[0], StackedPair):
             scale[i], longer[i] = _stacked(a, d, i, o.law[0])
         elif isinstance(o.law[0], LeafLaw):
-            longer[i] = d.pair("arch of the pack", i)[..., None] * ARCH + _friction(a, d, i)
+            longer[i] = d.pair("arch of the pack", i)[..., None] * rules.ARCH_ERROR + _friction(a, d, i)
         elif o.air is not None and o.air.told.gas == "levelled":
-            ratio, band = a.axles[i].spring_ratio.value, value_or(o.air.told.band_m, VALVE_BAND)
+            ratio, band = a.axles[i].spring_ratio.value, value_or(o.air.told.band_m, rules.VALVE_BAND)
             dead = np.array([d.even("dead band of the valve", i, side) for side in (0, 1)])
-            longer[i] = ratio * (ROD * d.pair("valve's rod", i) + band * dead)[..., None]
+            longer[i] = ratio * (rules.ROD_ERROR * d.pair("valve's rod", i) + band * dead)[..., None]
         else:
             what = "effective area of the bag" if o.air is not None else "spring rate"
-            scale[i] = 1.0 + RATE * d.pair(what, i)[..., None]
+            scale[i] = 1.0 + rules.RATE_ERROR * d.pair(what, i)[..., None]
             if not isinstance(o.law[0], ArmLaw):
-                longer[i] = (np.array(o.order.free_m)[:, None] * LENGTH * d.pair("free length", i))[..., None]
+                longer[i] = (np.array(o.order.free_m)[:, None] * rules.LENGTH_ERROR * d.pair("free length", i))[..., None]
     return scale, longer
 
 
@@ -53,7 +47,7 @@ def _pressed(a: Assessment, axle: int) -> Floats:
 def friction_band(a: Assessment, axle: int) -> Floats:
     """How far either way a pack may rest by the friction between its leaves, (2, B) in m."""
     law, x = a.orders[axle].law[0], _pressed(a, axle)
-    share = value_or(a.job.proposal.axles[axle].pack.friction, FRICTION)
+    share = value_or(a.job.proposal.axles[axle].pack.friction, rules.LEAF_FRICTION)
     return np.asarray(share * np.maximum(law.force(x), 0.0) / np.maximum(law.rate(x), 1.0))
 
 
@@ -76,6 +70,6 @@ def _stacked(a: Assessment, d: Draws, axle: int, law: StackedPair) -> tuple[Floa
         main = part is law.main
         works = np.where(past, 1.0 if main else 0.0, give[n] / give.sum())[:, None, :]  # behind the ring the upper ones do nothing
         counts = np.where(past, 1.0 if main else 0.0, 1.0)[:, None, :]
-        scale += RATE * d.pair(f"rate of the {words}", axle)[..., None] * works
-        longer += LENGTH * part.free_m * d.pair(f"free length of the {words}", axle)[..., None] * counts
+        scale += rules.RATE_ERROR * d.pair(f"rate of the {words}", axle)[..., None] * works
+        longer += rules.LENGTH_ERROR * part.free_m * d.pair(f"free length of the {words}", axle)[..., None] * counts
     return scale, longer

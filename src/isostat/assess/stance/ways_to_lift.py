@@ -17,6 +17,7 @@ from isostat.assess.setup.platform import SPRING, Springs, stand
 from isostat.assess.setup.springs.laws import value_or
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.standing import Standing, stand_up
+from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.core.springs.rising import compression_at
 from isostat.core.springs.torsion.bar import ArmLaw, turn_for
@@ -24,9 +25,6 @@ from isostat.core.springs.torsion.splines import spline_step
 from isostat.job.fitted import Ways
 from isostat.job.schema import Job
 
-THREAD, BAG = 0.002, 0.100  # m of a collar's thread a turn; across a bag (common practice, no source)
-SHACKLE = 0.5  # of a longer shackle that the axle is lowered by (common practice, no source)
-HANGS = 0.100  # m, length of a shackle until it is read (common practice, no source)
 FIELDS = {
     "spacer": "spacer_m",
     "collar": "collar_turns",
@@ -63,11 +61,11 @@ def _each(a: Assessment, axle: int, name: str) -> tuple[float, bool]:
     own = a.job.proposal.axles[axle].ways
     match name:
         case "collar":
-            return (own.thread_m.value, own.thread_m.assumed) if own.thread_m else (THREAD, True)
+            return (own.thread_m.value, own.thread_m.assumed) if own.thread_m else (rules.COLLAR_THREAD, True)
         case "shackle":
-            return SHACKLE, True
+            return rules.SHACKLE_LIFTS, True
         case "pressure":
-            across = own.bag_across_m.value if own.bag_across_m else BAG
+            across = own.bag_across_m.value if own.bag_across_m else rules.BAG_ACROSS
             rate = sum(f.rate.value for f in a.found_springs[axle]) / 2
             guessed = own.bag_across_m is None or any(f.rate.assumed for f in a.found_springs[axle])
             return math.pi * across**2 / 4 / rate, guessed
@@ -233,7 +231,7 @@ def _way(
     amount, typed, each = told
     if not s.stands[case]:
         amount = None
-    there = value_or(a.job.as_found.axles[axle].pack.shackle_m, HANGS)
+    there = value_or(a.job.as_found.axles[axle].pack.shackle_m, rules.SHACKLE_LENGTH)
     springs = any(f.rate.assumed for f in a.found_springs[axle]) or a.axles[axle].spring_ratio.assumed
     rates = springs and name != "spring"  # that one meets the target whatever it takes
     return Way(

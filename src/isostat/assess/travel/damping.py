@@ -10,15 +10,14 @@ import numpy as np
 
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import Standing, moved_together
+from isostat.core import rules
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.parts.bank import Bank
-from isostat.core.parts.damper import RIDE_SPEED, Damper
+from isostat.core.parts.damper import Damper
 from isostat.core.ride.quarter_car import QuarterCar, Swing
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.riding import as_riding
 from isostat.core.vehicle.wheel_forces import ExactForces
-
-USUAL = 0.30  # of the body, that is asked for where the found set-up gives none (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -145,10 +144,10 @@ def revalve(a: Assessment, axle: int) -> Revalve | None:
     now = damped(a, axle, a.target_case)
     if told is None or now is None:
         return None
-    ratio = float(np.clip(was.ratio if was is not None else USUAL, 0.05, 0.85))
+    ratio = float(np.clip(was.ratio if was is not None else rules.USUAL_DAMPING, 0.05, 0.85))
     try:
         times = now.car.damping_for(ratio) / now.mean
     except OutOfRange:
         return None
-    bump, rebound = (c * told[1] * times * RIDE_SPEED for c in told[0].coefficients())
+    bump, rebound = (c * told[1] * times * rules.RIDE_SPEED for c in told[0].coefficients())
     return Revalve(ratio, bump, rebound, times)

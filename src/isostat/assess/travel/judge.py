@@ -14,13 +14,11 @@ from isostat.assess.solve.remedies import HoseLength, StopFitted, StrapLength
 from isostat.assess.travel.articulation import crossing, lanes
 from isostat.assess.travel.findings import LittleBump, LittleDroop, OrderRight, StopLeftOut, WrongOrder
 from isostat.assess.travel.margins import kept
+from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_of
 from isostat.core.vehicle.layout import Layout
-
-FREE_BUMP = 0.025  # to the stop in the heaviest case
-DROOP_SHARE = 0.25
 
 
 def travel_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -118,19 +116,19 @@ def _left(a: Assessment, i: int, side: int) -> Iterator[Judgement]:
     if touched is not None:
         gap = np.where(s.stands, free_bump(a, i, side), np.inf)
         case = int(np.argmin(gap))
-        if gap[case] < FREE_BUMP:
+        if gap[case] < rules.FREE_BUMP:
             yield LittleBump(
                 grade=Grade.WATCH,
                 place=Place(i, side, case),
                 step=Step.TRAVEL,
                 to_stop_m=float(gap[case]),
                 left_m=float(s.bump_left_m[i, side, case]),
-                remedies=_more_bump(a, i, FREE_BUMP - float(gap[case])),
+                remedies=_more_bump(a, i, rules.FREE_BUMP - float(gap[case])),
             )
     whole = s.bump_left_m[i, side] + s.droop_left_m[i, side]
     share = np.where(s.stands, s.droop_left_m[i, side] / np.maximum(whole, 1e-6), np.inf)
     case = int(np.argmin(share))
-    if share[case] < DROOP_SHARE:
+    if share[case] < rules.LEAST_DROOP_SHARE:
         yield LittleDroop(
             grade=Grade.WATCH,
             place=Place(i, side, case),
@@ -153,8 +151,8 @@ def _more_droop(a: Assessment, i: int, side: int, case: int) -> tuple[Remedy, ..
     """A longer shock or strap, whichever ends the droop, or a lower target: until the usual share is left."""
     s, axle, fit = a.proposed, a.axles[i], a.fits[i]
     bump, droop = (float(left[i, side, case]) for left in (s.bump_left_m, s.droop_left_m))
-    more = (DROOP_SHARE * bump - (1.0 - DROOP_SHARE) * droop) / (1.0 - DROOP_SHARE)
-    lower = offers.lift(a, i, -offers.up_to_mm(more * (1.0 - DROOP_SHARE)))
+    more = (rules.LEAST_DROOP_SHARE * bump - (1.0 - rules.LEAST_DROOP_SHARE) * droop) / (1.0 - rules.LEAST_DROOP_SHARE)
+    lower = offers.lift(a, i, -offers.up_to_mm(more * (1.0 - rules.LEAST_DROOP_SHARE)))
     if droop_end(s.events[i][side]).name == Event.STRAP_TAUT and fit.strap_m is not None:
         return (StrapLength(i, offers.up_to_mm(fit.strap_m.value + more * axle.strap_ratio.value)), *lower)
     return (*offers.shock_length(a, i, offers.up_to_mm(fit.shock_longer_m + more * axle.shock_ratio.value)), *lower)

@@ -10,9 +10,7 @@ from isostat.assess.judgement import Grade, Judgement, Place, Step
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.damping import as_weighed, damped, light_and_full
 from isostat.assess.travel.findings import DampedAmiss, DamperOff
-
-DAMPING = (0.20, 0.50)  # of the body, below which it wallows and above which it is harsh (common practice, no source)
-DAMPED = (0.85, 1.25)  # share of the damping as found that is not said (stated rule)
+from isostat.core import rules
 
 
 def damping_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -30,14 +28,14 @@ def damping_judgements(a: Assessment) -> Iterator[Judgement]:
         if now <= 0.0 or then <= 0.0:
             continue
         share = fit.damping.value * float(np.sqrt(then / now))
-        if not DAMPED[0] <= share <= DAMPED[1]:
+        if not rules.DAMPED_AS_FOUND[0] <= share <= rules.DAMPED_AS_FOUND[1]:
             yield DamperOff(grade=Grade.NOTE, place=Place(i, None, case), step=Step.SPRING, share=share)
 
 
 def _by_pole(a: Assessment, axle: int) -> Iterator[Judgement]:
     """Too little damping with the heaviest load, or too much with the lightest."""
     light, full = light_and_full(a)
-    for case, (low, high) in ((full, (DAMPING[0], np.inf)), (light, (0.0, DAMPING[1]))):
+    for case, (low, high) in ((full, (rules.BODY_DAMPING[0], np.inf)), (light, (0.0, rules.BODY_DAMPING[1]))):
         told = damped(a, axle, case)
         if told is not None and not low <= told.ratio <= high:
             was = as_weighed(a, axle)
@@ -47,6 +45,6 @@ def _by_pole(a: Assessment, axle: int) -> Iterator[Judgement]:
                 step=Step.TRAVEL,
                 ratio=told.ratio,
                 found_ratio=was.ratio if was else None,
-                low=DAMPING[0],
-                high=DAMPING[1],
+                low=rules.BODY_DAMPING[0],
+                high=rules.BODY_DAMPING[1],
             )

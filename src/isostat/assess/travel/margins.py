@@ -7,17 +7,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.core.parts.event import Event
 from isostat.core.springs.leaf.pack import LeafLaw
-from isostat.core.springs.ring_fit import MARGIN as STACK_MARGIN
 from isostat.job.reading import Reading
-
-# Common practice, no source.
-SHOCK = 0.010  # m at the shock, before it ends
-COIL = 0.15  # of a coil's working deflection, before solid
-TYRE, TYRE_LOCK, TYRE_ON_LEAF = 0.012, 0.025, 0.025  # m at the wheel; on leaf springs the axle winds and shifts
-HOSE, HOSE_ON_LEAF = 0.010, 0.025  # m at the wheel, beyond the end of droop
-STRETCH = 0.08  # of a strap's length, that it gives when it is loaded
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,20 +31,20 @@ def kept(a: Assessment, axle: int, side: int) -> tuple[Kept, ...]:
     told, figures, order, fit = a.job.margins, a.axles[axle], a.orders[axle], a.fits[axle]
     leaf = isinstance(order.law[side], LeafLaw)
     out = [
-        Kept(Event.SHOCK_BOTTOMED, _or(told.shock_m, SHOCK) / figures.shock_ratio.value, bump=True),
+        Kept(Event.SHOCK_BOTTOMED, _or(told.shock_m, rules.SHOCK_MARGIN) / figures.shock_ratio.value, bump=True),
         Kept(Event.METAL, 0.0, bump=True),
     ]
     ordered = order.can_be_had  # else there is no coil whose ends could be judged
     if order.law[side].domain[1] < np.inf and ordered:
-        margin = STACK_MARGIN if order.stack else _or(told.coil_share, COIL) * max(order.pressed_m[side], 0.0)
+        margin = rules.RING_MARGIN if order.stack else _or(told.coil_share, rules.COIL_MARGIN) * max(order.pressed_m[side], 0.0)
         out.append(Kept(Event.COIL_SOLID, margin / figures.spring_ratio.value, bump=True))
-    straight = _or(told.tyre_m, TYRE_ON_LEAF if leaf else TYRE)
+    straight = _or(told.tyre_m, rules.TYRE_MARGIN_ON_LEAVES if leaf else rules.TYRE_MARGIN)
     out.append(Kept(Event.TYRE_STRAIGHT, straight, bump=True))
     if a.job.vehicle.axles[axle].steered:
-        lock = _or(told.tyre_lock_m, TYRE_LOCK)
+        lock = _or(told.tyre_lock_m, rules.TYRE_MARGIN_AT_LOCK)
         out += [Kept(event, lock, bump=True) for event in Event if event.at_lock]
-    gives = STRETCH * fit.strap_m.value / figures.strap_ratio.value if fit.strap_m else 0.0
-    hose = _or(told.hose_m, HOSE_ON_LEAF if leaf else HOSE) + gives
+    gives = rules.STRAP_STRETCH * fit.strap_m.value / figures.strap_ratio.value if fit.strap_m else 0.0
+    hose = _or(told.hose_m, rules.HOSE_MARGIN_ON_LEAVES if leaf else rules.HOSE_MARGIN) + gives
     leaves = Event.COIL_OFF_ITS_SEAT if figures.seat_m > 0.0 else Event.COIL_LOOSE
     down = (*(((leaves, 0.0),) if ordered else ()), (Event.HOSE_TAUT, hose), (Event.JOINT_AT_ITS_LIMIT, 0.0))
     return (*out, *(Kept(name, margin, bump=False) for name, margin in down))

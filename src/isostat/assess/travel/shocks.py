@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from isostat.assess.setup.picking import DROOP_SHARE
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.travel.margins import SHOCK, kept
+from isostat.assess.travel.margins import kept
+from isostat.core import rules
 from isostat.core.travel.events import bump_end
 from isostat.core.travel.shock_fit import Seat, Shock, ShockFit, asked_shock, fit_shocks
 from isostat.job.fitted import ShockRow
@@ -37,7 +37,7 @@ def seat_of(a: Assessment, axle: int) -> Seat | None:
 def _asked(a: Assessment, axle: int) -> tuple[float, float]:
     """Share of droop asked for, and the margin at the shock."""
     share, margin = a.job.proposal.axles[axle].pick.droop_share, a.job.margins.shock_m
-    return (share.value if share else DROOP_SHARE), (margin.value if margin else SHOCK)
+    return (share.value if share else rules.WANTED_DROOP_SHARE), (margin.value if margin else rules.SHOCK_MARGIN)
 
 
 def ranked_shocks(a: Assessment, axle: int, rows: Sequence[ShockRow]) -> tuple[ShockFit, ...]:

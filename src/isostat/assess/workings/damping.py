@@ -8,7 +8,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.damping import Damped, damped, damper_in, light_and_full, revalve
 from isostat.assess.workings.guessed import springs_guessed
 from isostat.assess.workings.shown import Shown
-from isostat.core.parts.damper import RIDE_SPEED
+from isostat.core import rules
 from isostat.core.ride.quarter_car import Swing
 from isostat.core.working import Given, Origin, Working
 
@@ -66,9 +66,9 @@ def asked(a: Assessment, k: Shown) -> Working:
     if told is None or damper is None:
         raise KeyError("no damper")
     way = ("bump", "rebound").index(k.event)
-    now = damper[0].coefficients()[way] * damper[1] * RIDE_SPEED
+    now = damper[0].coefficients()[way] * damper[1] * rules.RIDE_SPEED
     return Working(
-        name=f"{k.event} to ask for at {RIDE_SPEED * 1000:.0f} mm/s",
+        name=f"{k.event} to ask for at {rules.RIDE_SPEED * 1000:.0f} mm/s",
         symbol="F",
         quantity="force",
         expression="F_0 * t",

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from isostat.assess.setup.springs.laws import Incomplete
-from isostat.assess.setup.springs.leaf import FRICTION, NUT, PLATE, ROD, Hanging, hanging, stack_m, turned_rad, u_bolt_m
+from isostat.assess.setup.springs.leaf import Hanging, hanging, stack_m, turned_rad, u_bolt_m
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.leaf import Packed, packed
 from isostat.assess.workings.given import given_or
 from isostat.assess.workings.shown import Shown
+from isostat.core import rules
 from isostat.core.working import Given, Origin, Working
 from isostat.job.springs.leaf import Pack
 
@@ -88,9 +89,9 @@ def u_bolt(a: Assessment, k: Shown) -> Working:
             given_or("t", "across the axle's tube", "fine length", pack.tube_m, 0.0),
             Given("s", "the pack at its clamp", "fine length", stack_m(told.pack), Origin.COMPUTED),
             Given("b", "the thicker block", "fine length", block, Origin.SOLVED),
-            given_or("q", "spring plate", "fine length", pack.plate_m, PLATE),
-            Given("n", "rods for washer, nut and thread", "ratio", NUT, Origin.ASSUMED),
-            given_or("r", "across the rod", "fine length", pack.bolt_m, ROD),
+            given_or("q", "spring plate", "fine length", pack.plate_m, rules.SPRING_PLATE),
+            Given("n", "rods for washer, nut and thread", "ratio", rules.U_BOLT_NUT, Origin.ASSUMED),
+            given_or("r", "across the rod", "fine length", pack.bolt_m, rules.U_BOLT_ROD),
         ),
         result=length,
         approximate=pack.plate_m is None or pack.bolt_m is None,
@@ -101,7 +102,7 @@ def u_bolt(a: Assessment, k: Shown) -> Working:
 def friction(a: Assessment, k: Shown) -> Working:
     """Band of heights within which the pack may rest anywhere, at the target."""
     told, pack = _told(a, k)
-    share = given_or("f", "of the load that the leaves hold", "share", pack.friction, FRICTION)
+    share = given_or("f", "of the load that the leaves hold", "share", pack.friction, rules.LEAF_FRICTION)
     return Working(
         name="friction, either way",
         symbol="y",

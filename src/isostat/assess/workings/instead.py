@@ -9,10 +9,11 @@ import numpy as np
 from isostat.assess.load.gravity import gravity_height_m, hub_height_m
 from isostat.assess.measure.lift_test import friction_m, lift_result
 from isostat.assess.measure.load_test import squat_result
-from isostat.assess.setup.derived import BESIDE_WHEEL, LINK_RATIO, arm_ratio
+from isostat.assess.setup.derived import arm_ratio
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.given import given_or
 from isostat.assess.workings.shown import Shown
+from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.bar import E_STEEL
 from isostat.core.springs.torsion.bar import SHEAR
@@ -28,7 +29,7 @@ def unsprung(a: Assessment, k: Shown) -> Working:
     if wheel is not None:
         inputs = (
             Given("m_w", "wheel and tyre on a scale", "mass", wheel, Origin.MEASURED),
-            Given("m_h", "hub, brake and its part of the axle", "mass", BESIDE_WHEEL[a.axles[k.axle].layout], Origin.ASSUMED),
+            Given("m_h", "hub, brake and its part of the axle", "mass", rules.BESIDE_WHEEL[a.axles[k.axle].layout], Origin.ASSUMED),
         )
     return Working(
         name="unsprung mass a wheel",
@@ -98,7 +99,7 @@ def bar_rate(a: Assessment, k: Shown) -> Working:
     inputs: tuple[Given, ...] = (Given("K", "as typed, in the sense that it was read", "rate", figure.value, figure.origin),)
     expression = "K"
     if typed is None and d and arm and length:
-        ratio = bar.link_ratio.value if bar.link_ratio else LINK_RATIO[a.axles[k.axle].layout]
+        ratio = bar.link_ratio.value if bar.link_ratio else rules.LINK_RATIO[a.axles[k.axle].layout]
         expression = "r**2 / (32 * a**2 * L / (G * pi * d**4) + 128 * a**3 / (3 * E * pi * d**4))"
         inputs = (
             Given("d", "diameter of the bar", "coil size", d.value, Origin.MEASURED),

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import math
 
-from isostat.assess.setup.springs.torsion import ALLOWED, Twisted
+from isostat.assess.setup.springs.torsion import Twisted
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.given import given_or
 from isostat.assess.workings.shown import Shown
+from isostat.core import rules
 from isostat.core.springs.torsion.bar import SHEAR
 from isostat.core.working import Given, Origin, Working
 
@@ -100,7 +101,7 @@ def turn(a: Assessment, k: Shown) -> Working:
 def stress(a: Assessment, k: Shown) -> Working:
     """Shear stress at the target as a share of what is allowed."""
     t = _told(a, k)
-    used = t.stress_pa(k.side, t.at_target[k.side]) / ALLOWED
+    used = t.stress_pa(k.side, t.at_target[k.side]) / rules.BAR_STRESS
     return Working(
         name="stress at the target",
         symbol="q",
@@ -110,7 +111,7 @@ def stress(a: Assessment, k: Shown) -> Working:
             *(given for given in _bar(a, k) if given.symbol != "b"),
             Given("a", "arm from level at the target", "angle", t.at_target[k.side], Origin.SOLVED),
             Given("a_0", "slack angle", "angle", t.slack[k.side], Origin.SOLVED),
-            Given("S", "allowed, set once one way", "stress", ALLOWED, Origin.ASSUMED),
+            Given("S", "allowed, set once one way", "stress", rules.BAR_STRESS, Origin.ASSUMED),
         ),
         result=used,
         approximate=False,

@@ -5,10 +5,10 @@ from __future__ import annotations
 import argparse
 from typing import Any
 
-from isostat.assess.setup.springs.laws import CLAMP, STRING
 from isostat.cli.options import Lines, typed_number
+from isostat.core import rules
 from isostat.core.limits import GRAVITY
-from isostat.core.springs.leaf.pack import ALLOWED, Leaf, LeafPack, curve_of
+from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of
 from isostat.core.springs.rising import compression_at
 from isostat.job.files import JobFault
 from isostat.units.unit import Preset, Quantity
@@ -21,7 +21,7 @@ def leaf_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dict[s
         raise JobFault(
             "spring", ["--leaf is missing; accepted is FRONT=REAR=WIDTH=THICK, and =RISE, for each leaf from the main one down."]
         )
-    clamp = CLAMP if asked.clamp is None else typed_number(asked.clamp, "clamp", Quantity.COIL, preset)
+    clamp = rules.LEAF_CLAMP if asked.clamp is None else typed_number(asked.clamp, "clamp", Quantity.COIL, preset)
     pack = LeafPack(leaves=leaves, clamp_m=clamp, held=asked.held)
     load = typed_number(asked.load, "load", Quantity.MASS, preset) * GRAVITY
     law, x = pack.law, compression_at(pack.law, load)
@@ -34,7 +34,7 @@ def leaf_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dict[s
         (
             "stress_share",
             "nominal stress there, of what is allowed at full bump",
-            float(pack.nominal(load).max()) / ALLOWED,
+            float(pack.nominal(load).max()) / rules.LEAF_STRESS,
             Quantity.SHARE,
         ),
     ]
@@ -51,4 +51,4 @@ def _leaf(text: str, preset: Preset) -> Leaf:
         raise JobFault("spring", [f"--leaf is “{text}”; accepted are 4 or 5 values joined by “=”."])
     front, rear, width, thick = (typed_number(p, "leaf", Quantity.COIL, preset) for p in pieces[:4])
     rise = typed_number(pieces[4], "leaf", Quantity.COIL, preset) if len(pieces) == 5 else 0.0
-    return Leaf(front_m=front, rear_m=rear, width_m=width, thick_m=thick, curve=curve_of((front + rear) * STRING, rise))
+    return Leaf(front_m=front, rear_m=rear, width_m=width, thick_m=thick, curve=curve_of((front + rear) * rules.LEAF_STRING, rise))

@@ -6,6 +6,7 @@ import argparse
 from typing import Any
 
 from isostat.cli.options import Lines, typed_number, typed_pieces
+from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.rates.purchase import INCH, POUND_AN_INCH
 from isostat.core.springs import ring_fit
@@ -43,7 +44,7 @@ class _Sizes:
     @property
     def share(self) -> float:
         """Of the bump travel at which the crossover shall be."""
-        return ring_fit.SHARE if self.asked.share is None else float(self.asked.share)
+        return rules.CROSSOVER_SHARE if self.asked.share is None else float(self.asked.share)
 
     @property
     def load_n(self) -> float:
@@ -60,7 +61,7 @@ def stack_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dict[
     ring = None if asked.ring is None else size("ring")
     stack = StackedPair(top=_part(asked.top, "top", preset), main=_part(asked.main, "main", preset), third=third,
                         slider_m=size("slider", 0.010), step_m=size("step", 0.0), ring_m=ring)  # fmt: skip
-    shock, margin, said = size.shock, size("margin", ring_fit.MARGIN), []
+    shock, margin, said = size.shock, size("margin", rules.RING_MARGIN), []
     window = ring_fit.ring_window(stack, shock, margin_m=margin)
     before = ring_fit.preload(stack, shock)
     lines: Lines = [

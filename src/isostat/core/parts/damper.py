@@ -6,9 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.core import rules
 from isostat.core.limits import OutOfRange, within
-
-RIDE_SPEED = 0.13  # m/s of the shaft at which a ride is judged: 5 in/s, where tests are usually told (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,7 +39,7 @@ class Damper:
             return float(np.copysign(max(forces[-1] + slope * (fast - at[-1]), 0.0), speed_m_s))
         return float(np.copysign(np.interp(fast, at, forces), speed_m_s))
 
-    def coefficients(self, speed_m_s: float = RIDE_SPEED) -> tuple[float, float]:
+    def coefficients(self, speed_m_s: float = rules.RIDE_SPEED) -> tuple[float, float]:
         """Bump and rebound in N·s/m at the shaft: force over speed there."""
         within("speed of the shaft", speed_m_s, 1e-3, 5.0, "m/s")
         return self.force(speed_m_s) / speed_m_s, -self.force(-speed_m_s) / speed_m_s

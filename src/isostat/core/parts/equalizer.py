@@ -6,11 +6,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.core import rules
 from isostat.core.limits import Floats, within
 from isostat.core.parts.couple import Forces, Tangent
 from isostat.core.parts.law import ForceLaw
 
-BEAM_STOP = np.radians(20.0)  # either way (common practice, no source)
 PASSES, CLOSE = 60, 1e-6  # at most; N·m that the beam may be out of balance
 
 
@@ -25,7 +25,7 @@ class Equalized:
     front: ForceLaw
     rear: ForceLaw
     arms_m: tuple[float, float]
-    stop_rad: float = BEAM_STOP
+    stop_rad: float = rules.BEAM_STOP
 
     def __post_init__(self) -> None:
         within("arm of the equalizer", self.arms_m, 0.005, 0.5, "m")

@@ -9,11 +9,11 @@ from itertools import product
 
 import numpy as np
 
+from isostat.core import rules
 from isostat.core.limits import OutOfRange, within
-from isostat.core.springs.ring_fit import SHARE, CoilOver, crossover_at, main_at_bump, preload, ring_for_crossover, ring_window
+from isostat.core.springs.ring_fit import CoilOver, crossover_at, main_at_bump, preload, ring_for_crossover, ring_window
 from isostat.core.springs.stacked import Part, StackedPair
 
-SOLID_SHARE = 0.30  # of the free length that a spring off the shelf has when solid (common practice, no source)
 LENGTHS = (0.10, 0.46)  # m, of springs off the shelf
 MAIN_OVER_SERIES = (2.0, 50.0)  # at 2 both springs are alike; below, the firmer one would be on top
 NEAR = 2  # steps of the stock's rate to either side of the ideal that are tried
@@ -34,7 +34,7 @@ class PairWish:
     shock: CoilOver
     far: bool
     multiple: float = 2.0
-    share: float = SHARE
+    share: float = rules.CROSSOVER_SHARE
     slider_m: float = 0.010
     step_m: float = 0.0
 
@@ -98,8 +98,8 @@ def _that_fit(wish: PairWish, k1: float, k2: float, lengths: np.ndarray, miss: f
         collar = room - l1 - l2
         if not -wish.shock.up_m <= collar <= wish.shock.down_m:
             continue
-        pair = StackedPair(top=Part(k1, l1, SOLID_SHARE * l1), main=Part(k2, l2, SOLID_SHARE * l2), slider_m=wish.slider_m,
-                           step_m=wish.step_m)  # fmt: skip
+        top, main = (Part(rate, free, rules.SOLID_SHARE * free) for rate, free in ((k1, l1), (k2, l2)))
+        pair = StackedPair(top=top, main=main, slider_m=wish.slider_m, step_m=wish.step_m)
         shock = replace(
             wish.shock,
             extended_m=wish.shock.extended_m - collar,

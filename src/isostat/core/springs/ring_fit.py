@@ -6,12 +6,10 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from isostat.core import rules
 from isostat.core.limits import OutOfRange, within
 from isostat.core.springs.rising import compression_at
 from isostat.core.springs.stacked import StackedPair
-
-MARGIN = 0.010  # m that the main spring keeps over solid at full bump (common practice, no source)
-SHARE = 0.55  # of the bump travel at which the crossover is placed (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -72,7 +70,7 @@ class RingWindow:
         return max(self.nearest_m - self.furthest_m, 0.0)
 
 
-def ring_window(stack: StackedPair, shock: CoilOver, *, margin_m: float = MARGIN) -> RingWindow:
+def ring_window(stack: StackedPair, shock: CoilOver, *, margin_m: float = rules.RING_MARGIN) -> RingWindow:
     """Where the ring may sit, the collar where it stands.
 
     stack, shock: what stands on what. margin_m: that the main spring keeps over solid. Source: lengths face to face, collar
@@ -86,7 +84,7 @@ def ring_window(stack: StackedPair, shock: CoilOver, *, margin_m: float = MARGIN
     return RingWindow(nearest, furthest)
 
 
-def ring_for_crossover(stack: StackedPair, shock: CoilOver, ride_m: float, *, share: float = SHARE) -> StackedPair:
+def ring_for_crossover(stack: StackedPair, shock: CoilOver, ride_m: float, *, share: float = rules.CROSSOVER_SHARE) -> StackedPair:
     """The stack with its ring set so that the rate changes at a share of the bump travel above ride height.
 
     stack, shock: what stands on what. ride_m: shaft travel from full droop to the highest ride height that matters. share: 0
@@ -157,7 +155,7 @@ class Marks:
     collar_mark_m: float | None
 
 
-def marks(stack: StackedPair, shock: CoilOver, *, margin_m: float = MARGIN) -> Marks:
+def marks(stack: StackedPair, shock: CoilOver, *, margin_m: float = rules.RING_MARGIN) -> Marks:
     """Where everything stands with the shock extended, on the bench or hanging, springs on.
 
     stack, shock: what stands on what, the collar set. margin_m: that the main spring keeps over solid.

@@ -6,14 +6,13 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.core import rules
 from isostat.core.limits import OutOfRange, within
 from isostat.core.parts.wire import Wire
 from isostat.core.springs.helix import Ends, Helix
 
-WIRE_STEP = 0.0005  # m, wire is drawn in half millimetres (common practice, no source)
 THINNEST, THICKEST = 0.004, 0.030  # m
 FEWEST = 2.0  # working turns; EN 13906-1 counts no spring with fewer (from memory)
-CLOSED = 2.0  # turns at the ends that do not work, closed and ground
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -37,7 +36,7 @@ def wind(wish: Wish, wire: Wire) -> Helix:
     within("spring rate", wish.rate, 500.0, 1e6, "N/m")
     within("inside diameter", wish.inside_m, 0.02, 0.4, "m")
     force = wish.rate * max(wish.pressed_m, 0.0)
-    sizes = np.arange(THINNEST, THICKEST + WIRE_STEP / 2, WIRE_STEP)
+    sizes = np.arange(THINNEST, THICKEST + rules.WIRE_STEP / 2, rules.WIRE_STEP)
     strong: float | None = None
     roomy: float | None = None
     for d in sizes.tolist():
@@ -59,6 +58,8 @@ def _coil(wish: Wish, wire: Wire, d: float) -> Helix | None:
     if active < FEWEST:
         return None
     try:
-        return Helix(wire_m=d, mean_m=mean, turns=active + CLOSED, free_m=wish.free_m, ends=Ends.CLOSED_GROUND, wire=wire)
+        return Helix(
+            wire_m=d, mean_m=mean, turns=active + rules.CLOSED_TURNS, free_m=wish.free_m, ends=Ends.CLOSED_GROUND, wire=wire
+        )
     except OutOfRange:
         return None

@@ -4,9 +4,7 @@ from __future__ import annotations
 
 import math
 
-LOCK = math.radians(35.0)  # of a steered wheel, at full lock (stated rule)
-TREAD = 0.62  # of its radius, that a tyre is wide (stated rule)
-MEETS = math.radians(45.0)  # from straight above the hub, where a turned tyre meets its arch (stated rule)
+from isostat.core import rules
 
 
 def taken_by_tyre(larger_m: float, further_out_m: float, turned_rad: float = 0.0) -> float:
@@ -20,6 +18,6 @@ def taken_by_tyre(larger_m: float, further_out_m: float, turned_rad: float = 0.0
     """
     if turned_rad == 0.0:
         return larger_m
-    slope = math.tan(MEETS)
-    edge_m = further_out_m + TREAD / 2.0 * larger_m
+    slope = math.tan(rules.MEETS_ARCH_AT)
+    edge_m = further_out_m + rules.TREAD_WIDTH / 2.0 * larger_m
     return larger_m * math.hypot(1.0, math.cos(turned_rad) * slope) + edge_m * math.sin(abs(turned_rad)) * slope

@@ -8,10 +8,10 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
-from isostat.assess.load.judge import LIGHT_FAULT, LIGHT_WATCH
 from isostat.assess.load.ratings import Rating, hitch_kg, ratings
 from isostat.assess.workings import Shown
 from isostat.assess.workings.carrying import weight_share
+from isostat.core import rules
 from isostat.desktop.pieces.ink import hatch
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen
@@ -116,8 +116,8 @@ def _lay_shares(sheet: Sheet, v: View, at: QPointF) -> None:
     names += [("nose share", "nose")] if v.a.loading.hitch else []
     for name, words in (*names, ("cross weight", "cross weight")):
         share, shown = weight_share(v.a, name, v.case), Shown(workings.carrying.SHARES[name], case=v.case)
-        low = name == "steered share" and share < LIGHT_WATCH
-        role = ("brick" if share < LIGHT_FAULT else "ochre") if low else "ink"
+        low = name == "steered share" and share < rules.LIGHT_STEERING_WATCH
+        role = ("brick" if share < rules.LIGHT_STEERING_FAULT else "ochre") if low else "ink"
         box = sheet.text(f"{name} word", words, QPointF(x, at.y() + 2), size=13, role="ink2")
         told = v.number(shown, f"{share * 100:.1f} %") + (", light" if low else "")
         box = sheet.text(name, told, QPointF(box.right() + 5, at.y()), size=14, weight=600, role=role, shown=shown)

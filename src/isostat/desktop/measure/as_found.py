@@ -8,7 +8,7 @@ from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
-from isostat.assess.setup.tandem import ARM
+from isostat.core import rules
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
@@ -202,7 +202,7 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
             arm = v.job.vehicle.beam_m
             beside = QPointF(area.right() + t.px(8), y)
             sheet.field("beam arm", ("vehicle", "beam_m"), beside, cell, label="arm of the rocking beam", quantity=Quantity.HEIGHT,
-                        value=arm.value if arm else ARM, assumed=arm is None, figure=13)  # fmt: skip
+                        value=arm.value if arm else rules.BEAM_ARM, assumed=arm is None, figure=13)  # fmt: skip
             y += pitch
             sheet.text("beam arms word", "beam's ends", QPointF(at.x(), y + 2), size=13)
             for n, (field, words) in enumerate(

@@ -6,7 +6,7 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
-from isostat.assess.setup.as_found import PAD, TAPE
+from isostat.core import rules
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -20,8 +20,8 @@ ANGLE = 0.2 * 0.017453292519943295  # two standard deviations of an angle finder
 def usual_error(reading: Reading, quantity: Quantity) -> float:
     """Two standard deviations of a reading until its own are typed, in its unit."""
     if quantity is Quantity.MASS:
-        return max(PAD * abs(reading.value), 0.01)
-    return ANGLE if quantity is Quantity.ANGLE else TAPE
+        return max(rules.PAD_ERROR * abs(reading.value), 0.01)
+    return ANGLE if quantity is Quantity.ANGLE else rules.TAPE_ERROR
 
 
 def lay_in_hand(sheet: Sheet, v: View, path: edits.Path, label: str, quantity: Quantity, at: QPointF) -> bool:

@@ -10,8 +10,8 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess import workings
 from isostat.assess.setup.figures import default_frequency
-from isostat.assess.setup.picking import DIFFER, DROOP_SHARE, MULTIPLE
 from isostat.assess.workings import Shown
+from isostat.core import rules
 from isostat.desktop.pieces.head import HEAD
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -105,17 +105,17 @@ def lay_pick(sheet: Sheet, v: View, axle: int) -> None:
 
     match pick.way:
         case "two loads":
-            x = number("differ", "differ_m", "light and full may differ", Quantity.HEIGHT, DIFFER)
+            x = number("differ", "differ_m", "light and full may differ", Quantity.HEIGHT, rules.LIGHT_AND_FULL_DIFFER)
             x = words(v.reader.preset.height.sign, x - 2)
             x = case("light", "light case", pick.light or names[0], x) + 5
             end = case("full", "full case", pick.full or v.job.target.case, x)
         case "same feel":
             end = case("case", "load case of the pick", pick.case or v.job.target.case, words("the old frequency,", at.x()))
         case "bump capacity":
-            x = number("multiple", "multiple", "multiple of the load that full bump takes", Quantity.RATIO, MULTIPLE)
+            x = number("multiple", "multiple", "multiple of the load that full bump takes", Quantity.RATIO, rules.BUMP_MULTIPLE)
             end = case("case", "load case of the pick", pick.case or v.job.target.case, words("times the load,", x))
         case "share of droop":
-            x = number("droop share", "droop_share", "share of the travel that is droop", Quantity.SHARE, DROOP_SHARE)
+            x = number("droop share", "droop_share", "share of the travel that is droop", Quantity.SHARE, rules.WANTED_DROOP_SHARE)
             end = case("case", "load case of the pick", pick.case or v.job.target.case, words("of travel,", x))
         case _:
             x = number("hertz", "hertz", "wanted frequency", Quantity.FREQUENCY, default_frequency(axle))

@@ -13,9 +13,9 @@ from isostat.assess import workings
 from isostat.assess.setup.settling import settle_share, settling_assumed
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import rake
-from isostat.assess.stance.band import OFF_JACK
 from isostat.assess.stance.named_targets import WORDS, aim, words_of
 from isostat.assess.workings import Shown, is_approximate
+from isostat.core import rules
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule
@@ -134,7 +134,7 @@ class StanceStep(Sheet):
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
         when = f", {v.job.read_on}" if v.job.read_on else ""
         words = f"Lift is from {bases} {sign}, as weighed, old springs{when}. "
-        words += f"Off the jack it stands ≈ {v.reader.height(OFF_JACK)} higher: roll it before reading."
+        words += f"Off the jack it stands ≈ {v.reader.height(rules.OFF_JACK)} higher: roll it before reading."
         self.text("from", words, QPointF(t.px(16), self._chart_top(v) - t.px(22)), size=13, role="ink2", halo=True)
 
     def _lay_axles(self, v: View) -> None:

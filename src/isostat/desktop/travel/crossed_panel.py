@@ -12,9 +12,9 @@ from PyQt6.QtGui import QPainter, QPolygonF
 from isostat.assess.setup.clearances import tyre_sooner
 from isostat.assess.travel.articulation import crossing, lanes, ramp_index
 from isostat.assess.travel.stop_use import arch_at, nearest_arch
+from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.event import Event
-from isostat.core.travel.arch import LOCK, TREAD
 from isostat.core.travel.articulation import Crossed, axle_tilt
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
@@ -59,7 +59,7 @@ class CrossedView:
 
 def _clearance(v: View, c: CrossedView, side: int) -> float | None:
     """From tyre to arch, m, as it is turned."""
-    meets = arch_at(v.a, c.axle, side, abs(c.lock) / LOCK)
+    meets = arch_at(v.a, c.axle, side, abs(c.lock) / rules.FULL_LOCK)
     return None if meets is None else meets - c.travel(side)
 
 
@@ -75,9 +75,9 @@ def lay_crossed(
     clear = max((arch_at(v.a, axle, s, 0.0) or 0.0) - float(v.a.baseline_m[axle, s]) for s in (0, 1)) + radius
     head = max(radius - hubs[0], clear, 0.06)
     tall = hubs[1] + radius + head
-    wide = 2.0 * fit.half_track_m + 2.0 * radius * (TREAD + 0.5)
+    wide = 2.0 * fit.half_track_m + 2.0 * radius * (rules.TREAD_WIDTH + 0.5)
     steered = v.job.vehicle.axles[axle].steered
-    per_m, turned = min((left.height() - 20) / tall, left.width() * 0.62 / wide), lock * LOCK if steered else 0.0
+    per_m, turned = min((left.height() - 20) / tall, left.width() * 0.62 / wide), lock * rules.FULL_LOCK if steered else 0.0
     c = CrossedView(left, per_m, axle, up, pose, turned, head)
     for side in (0, 1):
         height = float(v.a.baseline_m[axle, side]) - c.travel(side)
@@ -209,7 +209,10 @@ def _draw_arch(p: QPainter, v: View, c: CrossedView, side: int, way: float) -> N
         return
     radius = v.a.fits[c.axle].tyre_radius_m.value
     top = -(float(v.a.baseline_m[c.axle, side]) - c.travel(side)) + radius + clear
-    inner, outer = way * (axle.half_track_m - radius * TREAD * 0.5), way * (axle.half_track_m + radius * TREAD * 0.5)
+    inner, outer = (
+        way * (axle.half_track_m - radius * rules.TREAD_WIDTH * 0.5),
+        way * (axle.half_track_m + radius * rules.TREAD_WIDTH * 0.5),
+    )
     role = "brick" if clear < 0.0 else "ink"
     if clear < 0.0:  # both in one place
         hatch(p, QRectF(c.at(outer, top), c.at(inner, top + clear)).normalized(), t.colour("brick"), 3.4, crossed=True)
@@ -220,7 +223,7 @@ def _draw_arch(p: QPainter, v: View, c: CrossedView, side: int, way: float) -> N
 
 def _tyre(c: CrossedView, y: float, z: float, radius: float, tilt: float, lock: float) -> QPolygonF:
     """A tyre from behind, as wide as it shows when it is turned."""
-    half = radius * (TREAD / 2 * math.cos(lock) + abs(math.sin(lock)) * 0.8)
+    half = radius * (rules.TREAD_WIDTH / 2 * math.cos(lock) + abs(math.sin(lock)) * 0.8)
     corners = [(-half, radius), (half, radius), (half, -radius), (-half, -radius)]
     cos, sin = math.cos(tilt), math.sin(tilt)
     return QPolygonF([c.at(y + a * cos - b * sin, z + a * sin + b * cos) for a, b in corners])

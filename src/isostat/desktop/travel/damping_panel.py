@@ -7,7 +7,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize
 from isostat.assess import workings
 from isostat.assess.travel.damping import damped, light_and_full, on_heavier_wheels, revalve
 from isostat.assess.workings import Shown
-from isostat.core.parts.damper import RIDE_SPEED
+from isostat.core import rules
 from isostat.desktop.pieces.entry import entry, loose_entry, nth_put
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
@@ -32,7 +32,7 @@ def lay_damping(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     where = (QPointF(word.right() + t.px(6), y), QSize(round(t.px(60)), round(t.px(23))))
     entry(sheet, v, "travel damping", ("proposal", "axles", axle, "damping"), where, label="new damper, as now is 1.00",
           quantity=Quantity.RATIO)  # fmt: skip
-    words = f"Forces without the gas. Judged at {with_unit(RIDE_SPEED, Quantity.SPEED, v.reader.preset)} of the shaft."
+    words = f"Forces without the gas. Judged at {with_unit(rules.RIDE_SPEED, Quantity.SPEED, v.reader.preset)} of the shaft."
     sheet.text("damping rule", words, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
     left = area.left() + t.px(466)
     _lay_told(sheet, v, axle, QPointF(left, area.top()), area.right())

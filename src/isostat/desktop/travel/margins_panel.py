@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
-from isostat.assess.setup.figures import PLACE
-from isostat.assess.travel.margins import COIL, HOSE, HOSE_ON_LEAF, SHOCK, TYRE, TYRE_LOCK, TYRE_ON_LEAF
+from isostat.core import rules
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.axle_table import lay_axle_table
 from isostat.desktop.pieces.entry import entry
@@ -16,19 +15,19 @@ from isostat.units.unit import Quantity
 PARTS = (  # field of the axle, words, quantity, what is gone by until it is typed; a place only for a beam
     ("strap_ratio", "strap / wheel travel", Quantity.RATIO, 1.0),
     ("hose_ratio", "hose / wheel travel", Quantity.RATIO, 1.0),
-    ("strap_place", "straps apart / track", Quantity.RATIO, PLACE),
+    ("strap_place", "straps apart / track", Quantity.RATIO, rules.SPRING_PLACE),
     ("hose_place", "hoses apart / track", Quantity.RATIO, 1.0),
     ("joint_place", "joints apart / track", Quantity.RATIO, 1.0),
     ("seat_m", "coil held, loose by", Quantity.COIL, 0.0),
 )
 MARGINS = (
-    ("shock_m", "at the shock's end", Quantity.COIL, SHOCK),
-    ("coil_share", "coil to solid, of its way", Quantity.SHARE, COIL),
-    ("tyre_m", "tyre to arch", Quantity.COIL, TYRE),
-    ("tyre_lock_m", "tyre to arch, at lock", Quantity.COIL, TYRE_LOCK),
-    ("hose_m", "hose beyond droop", Quantity.COIL, HOSE),
+    ("shock_m", "at the shock's end", Quantity.COIL, rules.SHOCK_MARGIN),
+    ("coil_share", "coil to solid, of its way", Quantity.SHARE, rules.COIL_MARGIN),
+    ("tyre_m", "tyre to arch", Quantity.COIL, rules.TYRE_MARGIN),
+    ("tyre_lock_m", "tyre to arch, at lock", Quantity.COIL, rules.TYRE_MARGIN_AT_LOCK),
+    ("hose_m", "hose beyond droop", Quantity.COIL, rules.HOSE_MARGIN),
 )
-ON_LEAF = {"tyre_m": TYRE_ON_LEAF, "hose_m": HOSE_ON_LEAF}
+ON_LEAF = {"tyre_m": rules.TYRE_MARGIN_ON_LEAVES, "hose_m": rules.HOSE_MARGIN_ON_LEAVES}
 
 
 def lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:

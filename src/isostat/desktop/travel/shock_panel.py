@@ -7,8 +7,8 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
-from isostat.assess.setup.picking import DROOP_SHARE
 from isostat.assess.travel.shocks import ranked_shocks, shock_to_order
+from isostat.core import rules
 from isostat.core.travel.shock_fit import ShockFit
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import entry
@@ -39,7 +39,7 @@ def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[]
     box = sheet.text("shocks share word", "droop asked", QPointF(area.right() - t.px(150), area.top() - t.px(2)), size=13, unit="%")
     where = (QPointF(box.right() + t.px(6), area.top() - t.px(5)), QSize(round(t.px(56)), round(t.px(22))))
     entry(sheet, v, "droop asked", ("proposal", "axles", axle, "pick", "droop_share"), where, label="share of the travel as droop",
-          quantity=Quantity.SHARE, otherwise=None if share else Figure(DROOP_SHARE, Origin.ASSUMED))  # fmt: skip
+          quantity=Quantity.SHARE, otherwise=None if share else Figure(rules.WANTED_DROOP_SHARE, Origin.ASSUMED))  # fmt: skip
     xs = {name: area.left() + share * area.width() for name, share in COLUMNS}
     for name, x in xs.items():
         if name != "name":

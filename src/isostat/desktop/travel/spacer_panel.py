@@ -6,8 +6,8 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
-from isostat.assess.travel.judge import FREE_BUMP
 from isostat.assess.travel.stop_use import Clearance, spacer_steps, stop_use
+from isostat.core import rules
 from isostat.desktop.pieces.entry import entry, tyre_entry
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
@@ -44,7 +44,7 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         weight = 600 if now else 400
         said = [(r.height(step.spacer_m), "ink"), *(_clear(v, c) for c in step.clear)]
         said += [("", "ink")] * (3 - len(said))
-        scant = step.free_bump_m < FREE_BUMP
+        scant = step.free_bump_m < rules.FREE_BUMP
         said += [(r.left(step.bump_m), "ink"), (r.left(step.free_bump_m) + (" !" if scant else ""), "brick" if scant else "ink")]
         for k, (x, (words, role)) in enumerate(zip(xs, said, strict=True)):
             sheet.text(f"spacers {k} {n} word", words, QPointF(x, y), size=13.5, weight=weight, role=role, anchor=RIGHT)

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
+from isostat.core import rules
 from isostat.job.files import JobFault, job_from
 from isostat.job.schema import Job
 
 MOST = 3
-APART_M = 0.9  # between the axles of a tandem, until measured (common practice, no source)
 SIDES = ("left", "right")
 
 
@@ -25,7 +25,7 @@ def add_axle(job: Job) -> Job:
     for side in SIDES:
         last[side]["pad_kg"] = _guess(last[side]["pad_kg"]["value"] / 2)
     fresh = _assumed(last)
-    behind = last["behind_front_m"]["value"] + APART_M
+    behind = last["behind_front_m"]["value"] + rules.TANDEM_APART
     fresh |= {"name": f"Axle {len(axles) + 1}", "behind_front_m": _guess(behind), "steered": False}
     for side in SIDES:
         fresh[side] |= {"cycle": [], "lift": []}

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
-from isostat.core.springs.leaf.leaves_to_add import SHORTER
+from isostat.core import rules
 from isostat.job.edits.paths import put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
@@ -32,9 +32,9 @@ def add_leaf(job: Job, axle: int, below: int) -> Job:
         for key in ("front_m", "rear_m"):
             if above[key] is not None:
                 least = following[key]["value"] if following and following[key] else 0.0
-                fresh[key] = round(max(above[key]["value"] * SHORTER, least), 3)
+                fresh[key] = round(max(above[key]["value"] * rules.ADDED_SHORTER, least), 3)
         if above["rise_m"] is not None:
-            fresh["rise_m"] = round(above["rise_m"]["value"] * SHORTER**2, 3)
+            fresh["rise_m"] = round(above["rise_m"]["value"] * rules.ADDED_SHORTER**2, 3)
     rows.insert(below + 1, fresh)
     return _put(job, axle, rows)
 

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from isostat.assess.spring.blocks import PLATE, equal_block_m, over_equal_m
+from isostat.assess.spring.blocks import equal_block_m, over_equal_m
 from isostat.assess.spring.findings_leaf import BlockOnSteered, HangingWrong, LeafStress, PackTooHigh, PinionTurned, ShackleFar
+from isostat.core import rules
 from isostat.job.points import SIDES
 from isostat.units.shown import with_unit
 from isostat.units.unit import Quantity
@@ -65,7 +66,7 @@ def block_words(blocks_m: tuple[float, float], side: int, show: Callable[[float]
         return "no block"
     words = [f"block {show(block)}"] if block else []
     if more:
-        words.append(f"{show(more)} more by re-arching" if more > PLATE else f"plate {show(more)}")
+        words.append(f"{show(more)} more by re-arching" if more > rules.BLOCK_PLATE else f"plate {show(more)}")
     return " and ".join(words)
 
 
@@ -75,5 +76,7 @@ def blocks_words(blocks_m: tuple[float, float], show: Callable[[float], str]) ->
     words = [f"equal blocks {show(block)}" if block else "no block"]
     for side in (0, 1):
         if more := over_equal_m(blocks_m, side):
-            words.append(f"{show(more)} more arch {SIDES[side]}" if more > PLATE else f"plate {show(more)} {SIDES[side]}")
+            words.append(
+                f"{show(more)} more arch {SIDES[side]}" if more > rules.BLOCK_PLATE else f"plate {show(more)} {SIDES[side]}"
+            )
     return ", ".join(words)

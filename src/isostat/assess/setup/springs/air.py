@@ -7,18 +7,17 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.setup.springs.laws import Incomplete, value_or
+from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.core.parts.couple import Couple, Coupled
 from isostat.core.parts.law import ForceLaw
 from isostat.core.springs.air.bag import Bag, ClosedAir, HeldAir, ambient_pa, charted, cylinder
 from isostat.core.springs.air.tee import TeedAir
-from isostat.core.springs.air.valve import VALVE_BAND, LevelledAir, levelled
+from isostat.core.springs.air.valve import LevelledAir, levelled
 from isostat.core.springs.air.valve_on_tee import LevelledTee
 from isostat.job.springs.air import AirBag
 
 NO_PRESSURE = "Its bag has no pressure at the target: it carries nothing until one is entered or solved."
-FLAT = 0.25  # of its full height at which a bag is flat, until read (stated rule)
-ROOM_K = 293.15  # where the pressure is set, until typed (stated rule)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -75,7 +74,7 @@ def bag_of(told: AirBag, what: str) -> tuple[Bag, float]:
         _need(told, "across_m", f"Effective diameter of the {what}"),
         _need(told, "height_m", f"Full height of the {what}"),
     )
-    return cylinder(across, full, value_or(told.least_m, FLAT * full)), full
+    return cylinder(across, full, value_or(told.least_m, rules.BAG_FLAT * full)), full
 
 
 def needed_height(told: AirBag) -> float:
@@ -151,7 +150,7 @@ def _held(told: AirBag, bag: Bag, gauge: Floats, at: Floats) -> tuple[tuple[Forc
     """The laws of bags with a gauge pressure each at a compression, and what joins them."""
     there = ambient_pa(value_or(told.set_high_m, 0.0))
     here = ambient_pa(value_or(told.high_m, value_or(told.set_high_m, 0.0)))
-    room = value_or(told.set_k, ROOM_K)
+    room = value_or(told.set_k, rules.ROOM_TEMPERATURE)
     warmer = (room + value_or(told.warmer_k, 0.0)) / room
     teed = told.lines == "tee"
     if told.gas == "held":
@@ -159,7 +158,7 @@ def _held(told: AirBag, bag: Bag, gauge: Floats, at: Floats) -> tuple[tuple[Forc
         return (left, right), None
     if told.gas == "levelled":
         limits = (_need(told, "least_pa", "Least pressure"), _need(told, "most_pa", "Most pressure"))
-        band = value_or(told.band_m, VALVE_BAND)
+        band = value_or(told.band_m, rules.VALVE_BAND)
         middle = np.full(2, at.mean()) if teed else at
         valves = [levelled(bag, float(p), float(x), limits, band, here) for p, x in zip(gauge, middle, strict=True)]
         if not teed:

@@ -5,11 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.assess.setup import derived
+from isostat.core import rules
 from isostat.core.parts.bump_stop import Cushion as Law
 from isostat.core.working import Figure
 from isostat.job.springs.cushion import Cushion
-
-ROOM = 0.010  # m that it wants to be got in with (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,4 +31,4 @@ def cushioned(told: Cushion) -> Cushioned | None:
 
 def jack_up_m(told: Cushioned) -> float:
     """How far the frame must come up from where it was weighed to get the helper in."""
-    return max(ROOM - told.gap_m, 0.0)
+    return max(rules.CUSHION_ROOM - told.gap_m, 0.0)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from functools import lru_cache
 
+from isostat.core import rules
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.parts.law import ForceLaw
 from isostat.core.parts.wire import wire
@@ -16,10 +17,6 @@ from isostat.job.fitted import AxleFit
 from isostat.job.reading import Reading
 from isostat.job.springs.curved import ProgressiveCoil, Stack, StackPart
 from isostat.job.springs.leaf import Pack
-
-CLAMP = 0.10  # m of a pack that its clamp keeps from bending, until measured (common practice, no source)
-STRING = 0.98  # of its length along the leaf, where no string was read (stated rule)
-SLIDER, THREAD = 0.010, 0.002  # m (common practice, no source)
 
 
 class Incomplete(ValueError):
@@ -102,12 +99,12 @@ def leaf_pack(told: Pack) -> LeafPack:
                 width_m=width,
                 thick_m=_given(row.thick_m, f"Thickness of leaf {n}"),
                 tip_m=None if row.tip_m is None else float(row.tip_m.value),
-                curve=curve_of(value_or(row.string_m, (front + rear) * STRING), rise),
+                curve=curve_of(value_or(row.string_m, (front + rear) * rules.LEAF_STRING), rise),
                 gap_m=value_or(row.gap_m, 0.0),
             )
         )
         above = row if row.width_m else above
-    return LeafPack(leaves=tuple(leaves), clamp_m=value_or(told.clamp_m, CLAMP), held=told.seat == "held")
+    return LeafPack(leaves=tuple(leaves), clamp_m=value_or(told.clamp_m, rules.LEAF_CLAMP), held=told.seat == "held")
 
 
 def _part(part: StackPart, words: str) -> Part:
@@ -125,7 +122,7 @@ def stacked_pair(told: Stack) -> StackedPair:
         top=_part(told.top, "top spring"),
         main=_part(told.main, "main spring"),
         third=None if told.third is None else _part(told.third, "third spring"),
-        slider_m=value_or(told.slider_m, SLIDER),
+        slider_m=value_or(told.slider_m, rules.SLIDER),
         step_m=value_or(told.step_m, 0.0),
         ring_m=ring,
     )

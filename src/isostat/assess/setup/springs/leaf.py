@@ -4,15 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from isostat.assess.setup.springs.laws import STRING, Incomplete, leaf_pack, value_or
+from isostat.assess.setup.springs.laws import Incomplete, leaf_pack, value_or
+from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.springs.leaf.pack import LeafPack
 from isostat.core.springs.leaf.shackle import Hung, chord_at
 from isostat.job.springs.leaf import Pack
-
-FRICTION = 0.06  # of the load, until a lift test tells (common practice, no source)
-ROD, NUT = 0.014, 1.8  # m across a U-bolt's rod; rod diameters for washer, nut and two threads (common practice, no source)
-PLATE = 0.006  # m of the spring plate, until measured (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -40,7 +37,7 @@ def hanging(told: Pack) -> Hanging | None:
     main = told.leaves[0]
     front = float(main.front_m.value)  # type: ignore[union-attr]
     rear = value_or(main.rear_m, front)
-    chord = value_or(main.string_m, (front + rear) * STRING)
+    chord = value_or(main.string_m, (front + rear) * rules.LEAF_STRING)
     shackle, dropped = value_or(told.new_shackle_m, float(told.shackle_m.value)), value_or(told.hanger_m, 0.0)
     try:
         hung = Hung(
@@ -78,8 +75,8 @@ def u_bolt_m(told: Pack, pack: LeafPack, block_m: float) -> float | None:
     """Length of a U-bolt's legs from the inside of its bend, m; None where the tube was not measured."""
     if told.tube_m is None:
         return None
-    rod = value_or(told.bolt_m, ROD)
-    return float(told.tube_m.value) + stack_m(pack) + block_m + value_or(told.plate_m, PLATE) + NUT * rod
+    rod = value_or(told.bolt_m, rules.U_BOLT_ROD)
+    return float(told.tube_m.value) + stack_m(pack) + block_m + value_or(told.plate_m, rules.SPRING_PLATE) + rules.U_BOLT_NUT * rod
 
 
 def over_to_under_m(told: Pack, pack: LeafPack) -> float | None:

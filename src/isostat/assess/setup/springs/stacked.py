@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from isostat.assess.setup.figures import AxleFigures
-from isostat.assess.setup.springs.laws import THREAD, value_or
+from isostat.assess.setup.springs.laws import value_or
+from isostat.core import rules
 from isostat.core.limits import Floats, OutOfRange
 from isostat.core.rates.purchase import LENGTH_STEP, to_step
 from isostat.core.springs import ring_fit
@@ -17,8 +18,6 @@ from isostat.core.springs.stacked import StackedPair
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.job.fitted import AxleFit
 from isostat.job.springs.curved import Stack
-
-USUAL_EXTENDED = 0.05  # m by which a coil-over that was not measured is taken longer than its stroke (stated rule)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,7 +46,7 @@ def seat_stack(
     at = np.asarray(axle.spring_motion.at(at_springs)[0])
     target = (float(at[0]) - x[0][0], float(at[1]) - x[1][0])
     bump = [max(high - low, 0.02) for low, high in x]
-    extended = value_or(told.extended_m, max(bump) + USUAL_EXTENDED)
+    extended = value_or(told.extended_m, max(bump) + rules.COILOVER_LONGER)
 
     def down(law: StackedPair, side: int) -> float:
         typed = sides[side].collar_m
@@ -58,7 +57,7 @@ def seat_stack(
 
     def shock(side: int, collar: float) -> CoilOver:
         long = max(extended - collar, bump[side], 0.05)
-        return CoilOver(extended_m=long, bump_m=bump[side], thread_m=value_or(told.thread_m, THREAD),
+        return CoilOver(extended_m=long, bump_m=bump[side], thread_m=value_or(told.thread_m, rules.STACK_THREAD),
                         down_m=value_or(told.down_m, 0.0) - collar, up_m=value_or(told.up_m, 0.0) + collar)  # fmt: skip
 
     made, fault, collars = pair, "", [0.0, 0.0]
@@ -96,7 +95,7 @@ def _ringed(
     try:
         for shock, target in zip(shocks, target_m, strict=True):
             ride = float(np.clip(target, 0.0, shock.bump_m))
-            set_ = ring_fit.ring_for_crossover(pair, shock, ride, share=value_or(told.share, ring_fit.SHARE))
+            set_ = ring_fit.ring_for_crossover(pair, shock, ride, share=value_or(told.share, rules.CROSSOVER_SHARE))
             assert set_.ring_m is not None
             rings.append(set_.ring_m)
     except OutOfRange as refused:

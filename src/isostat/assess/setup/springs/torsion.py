@@ -13,8 +13,6 @@ from isostat.core.springs.torsion.bar import SHEAR, STEEPEST, ArmLaw, Bar, slack
 from isostat.job.reading import Reading
 from isostat.job.springs.torsion import TorsionBar
 
-ALLOWED = 1.0e9  # Pa, of a bar that was set once one way (DIN 2091, from memory; a hint)
-
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Twisted:

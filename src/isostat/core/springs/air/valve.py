@@ -6,10 +6,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.core import rules
 from isostat.core.limits import Floats, OutOfRange, within
 from isostat.core.springs.air.bag import FAST, SEA_LEVEL, Bag, ClosedAir, InBag
-
-VALVE_BAND = 0.003  # m either way within which a valve does nothing (common practice, no source)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -25,7 +24,7 @@ class LevelledAir(InBag):
     least_pa: float
     most_pa: float
     from_x_m: float
-    band_m: float = VALVE_BAND
+    band_m: float = rules.VALVE_BAND
     ambient_pa: float = SEA_LEVEL
 
     def __post_init__(self) -> None:

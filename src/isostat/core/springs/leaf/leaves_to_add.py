@@ -6,12 +6,10 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.springs.leaf.pack import Leaf, LeafPack
 
-SHORTER = 0.82  # of the leaf above it, that an added leaf is long (common practice, no source)
-CURVES = (-1.5, 1.0)  # 1/m, that a leaf is arched beyond its neighbour (stated rule)
-BOWED = 0.7  # half its length over its radius, the most that a leaf is bent when made (stated rule)
 CLOSE, PASSES = 0.0005, 9  # m of height that will do; evaluations at most
 
 
@@ -63,14 +61,17 @@ def _with(pack: LeafPack, count: int, more_curve: float) -> LeafPack:
     added = []
     front, rear = main.front_m, main.rear_m
     for _ in range(count):
-        front, rear = max(front * SHORTER, near.front_m if below else 0.0), max(rear * SHORTER, near.rear_m if below else 0.0)
+        front, rear = (
+            max(front * rules.ADDED_SHORTER, near.front_m if below else 0.0),
+            max(rear * rules.ADDED_SHORTER, near.rear_m if below else 0.0),
+        )
         added.append(replace(near, front_m=front, rear_m=rear, curve=near.curve + more_curve, gap_m=0.0))
     return LeafPack(leaves=(main, *added, *below), clamp_m=pack.clamp_m, held=pack.held)
 
 
 def _arched(pack: LeafPack, force: float, wanted: float, count: int) -> Added | None:
     """The arch of the added leaves by regula falsi: more of it, higher."""
-    low, high = CURVES
+    low, high = (float(curve) for curve in rules.ADDED_CURVES)
     ends = [height_under(_with(pack, count, at), force)[0] - wanted for at in (low, high)]
     if ends[0] > 0.0 or ends[1] < 0.0:
         return None
@@ -85,6 +86,6 @@ def _arched(pack: LeafPack, force: float, wanted: float, count: int) -> Added | 
         low, high = (low, at) if miss > 0.0 else (at, high)
         ends = [ends[0], miss] if miss > 0.0 else [miss, ends[1]]
     leaf = made.leaves[1]
-    if abs(miss) > 0.003 or abs(leaf.curve) * (leaf.front_m + leaf.rear_m) / 2.0 > BOWED:
+    if abs(miss) > 0.003 or abs(leaf.curve) * (leaf.front_m + leaf.rear_m) / 2.0 > rules.ADDED_BOWED:
         return None
     return Added(count=count, pack=made, leaf=leaf, rate=rate, misses_m=float(miss))

@@ -14,7 +14,6 @@ from isostat.core.parts.event import Event
 from isostat.core.parts.law import LawEvent, TableLaw
 from isostat.core.springs.leaf.half_pack import STEEL, HalfPack, bending_stress
 
-ALLOWED = 1.0e9  # Pa, of a leaf's nominal stress at full bump; 1000 to 1150 MPa are named (from memory)
 PAST_FLAT = 0.12  # m past flat until which a pack is tabulated
 
 

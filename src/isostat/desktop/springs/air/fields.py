@@ -8,9 +8,8 @@ from typing import get_args
 from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.air import FLAT, ROOM_K
 from isostat.assess.workings import Shown, is_approximate
-from isostat.core.springs.air.valve import VALVE_BAND
+from isostat.core import rules
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.fields import QuantityField
@@ -48,15 +47,15 @@ def usual(told: AirBag, field: str) -> float | None:
     """What is gone by where a field was not given."""
     match field:
         case "least_m" if told.height_m is not None and not told.chart:
-            return FLAT * float(told.height_m.value)
+            return rules.BAG_FLAT * float(told.height_m.value)
         case "band_m" if told.gas == "levelled":
-            return VALVE_BAND
+            return rules.VALVE_BAND
         case "set_high_m":
             return 0.0
         case "high_m":
             return float(told.set_high_m.value) if told.set_high_m else 0.0
         case "set_k":
-            return ROOM_K
+            return rules.ROOM_TEMPERATURE
         case "warmer_k":
             return 0.0
         case _:

@@ -9,11 +9,12 @@ from PyQt6.QtCore import QPointF, QSize
 
 from isostat.assess import workings
 from isostat.assess.setup.springs.laws import Incomplete
-from isostat.assess.setup.springs.leaf import FRICTION, PLATE, ROD, hanging, over_to_under_m, turned_rad, u_bolt_m
+from isostat.assess.setup.springs.leaf import hanging, over_to_under_m, turned_rad, u_bolt_m
 from isostat.assess.spring.judge_leaf import shackle_leans
 from isostat.assess.spring.leaf import packed, rise_told
 from isostat.assess.spring.leaves_to_add import LeavesOffered, with_added
 from isostat.assess.workings import Shown, explain
+from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.springs.leaf.leaves_to_add import Added
 from isostat.desktop.pieces.entry import entry
@@ -28,10 +29,10 @@ FIELDS = (
     ("new_shackle_m", "new shackle", Quantity.COIL, None),
     ("hanger_m", "front hanger down", Quantity.COIL, 0.0),
     ("wedge_rad", "wedge, pinion up +", Quantity.ANGLE, 0.0),
-    ("friction", "friction of load", Quantity.SHARE, FRICTION),
+    ("friction", "friction of load", Quantity.SHARE, rules.LEAF_FRICTION),
     ("tube_m", "axle's tube", Quantity.COIL, None),
-    ("plate_m", "spring plate", Quantity.COIL, PLATE),
-    ("bolt_m", "U-bolt's rod", Quantity.COIL, ROD),
+    ("plate_m", "spring plate", Quantity.COIL, rules.SPRING_PLATE),
+    ("bolt_m", "U-bolt's rod", Quantity.COIL, rules.U_BOLT_ROD),
 )
 
 

@@ -8,11 +8,10 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.laws import CLAMP
 from isostat.assess.spring.leaf import Packed, packed, put_leaf
 from isostat.assess.workings import Explain, Shown, is_approximate
+from isostat.core import rules
 from isostat.core.limits import GRAVITY
-from isostat.core.springs.leaf.pack import ALLOWED
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now
@@ -105,7 +104,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     word = sheet.text("clamp word", "clamp", QPointF(at.x(), at.y() + 3), size=12.5, unit=r.preset.coil.sign)
     field = sheet.field("leaf clamp", (*base, "pack", "clamp_m"), QPointF(word.right() + t.px(6), at.y()), size, figure=13,
                         label="length held by the clamp", quantity=Quantity.COIL,
-                        value=pack.clamp_m.value if pack.clamp_m else CLAMP, assumed=pack.clamp_m is None)  # fmt: skip
+                        value=pack.clamp_m.value if pack.clamp_m else rules.LEAF_CLAMP, assumed=pack.clamp_m is None)  # fmt: skip
     area = QRect(field.geometry().right() + round(t.px(8)), round(at.y()), round(t.px(104)), size.height())
     sheet.choice("leaf seat", ("seat free", "seat held"), ("free", "held").index(pack.seat), area, label="whether the axle turns",
                  chosen=lambda n: sheet.put((*base, "pack", "seat"), ("free", "held")[n], "the seat"))  # fmt: skip
@@ -127,7 +126,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     word = sheet.text("leaf limit word", "limit", QPointF(at.x() + t.px(120), y + 3), size=12.5, unit="MPa")
     sheet.field("leaf limit", (*base, "pack", "allowed_pa"), QPointF(word.right() + t.px(6), y), size, figure=13,
                 label="nominal stress that the steel is trusted with", quantity=Quantity.STRESS,
-                value=pack.allowed_pa.value if pack.allowed_pa else ALLOWED,
+                value=pack.allowed_pa.value if pack.allowed_pa else rules.LEAF_STRESS,
                 assumed=pack.allowed_pa is None or pack.allowed_pa.assumed)  # fmt: skip
     y += t.px(28)
     if told is None:

@@ -8,15 +8,13 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess import workings
-from isostat.assess.setup.picking import MULTIPLE
-from isostat.assess.setup.springs.laws import SLIDER, THREAD
-from isostat.assess.spring.judge import MOST_PRELOAD
 from isostat.assess.spring.pairs import pairs_for, with_pair
 from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings import Shown, is_approximate
+from isostat.core import rules
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.springs.pairs import PairChoice
-from isostat.core.springs.ring_fit import MARGIN, SHARE, force_at, preload, turns_from_snug
+from isostat.core.springs.ring_fit import force_at, preload, turns_from_snug
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, NOTHING, lay_fitted_now, solve_again
@@ -37,9 +35,9 @@ COLUMNS = (
 SIZES = (  # two columns; with a second field beside where two belong together
     (("extended_m", "collar to perch", Quantity.COIL, None),),
     (("body_m", "body, across", Quantity.COIL, None),),
-    (("slider_m", "slider, its step", Quantity.COIL, SLIDER), ("step_m", "step of the slider", Quantity.COIL, 0.0)),
-    (("share", "crossover, of bump", Quantity.SHARE, SHARE),),
-    (("thread_m", "thread a turn", Quantity.COIL, THREAD),),
+    (("slider_m", "slider, its step", Quantity.COIL, rules.SLIDER), ("step_m", "step of the slider", Quantity.COIL, 0.0)),
+    (("share", "crossover, of bump", Quantity.SHARE, rules.CROSSOVER_SHARE),),
+    (("thread_m", "thread a turn", Quantity.COIL, rules.STACK_THREAD),),
     (("down_m", "thread below collar", Quantity.COIL, 0.0),),
     (("up_m", "and above", Quantity.COIL, 0.0),),
 )
@@ -175,7 +173,7 @@ def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     sheet.text("stack multiple word", "full bump, × load", QPointF(x, y + 4), size=12.5)
     sheet.field("stack multiple", ("proposal", "axles", axle, "pick", "multiple"), QPointF(x + t.px(130), y), size, figure=13,
                 label="multiple of the load that full bump takes", quantity=Quantity.RATIO,
-                value=pick.multiple.value if pick.multiple else MULTIPLE, assumed=pick.multiple is None)  # fmt: skip
+                value=pick.multiple.value if pick.multiple else rules.BUMP_MULTIPLE, assumed=pick.multiple is None)  # fmt: skip
 
 
 def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> None:
@@ -238,7 +236,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
     lines = (
         (*_hanging(v, axle, told), workings.stack.hanging, 0),
         (*_change(v, axle, told), workings.stack.change if told.crossover else None, v.case),
-        (bump, spare < MARGIN - 1e-6, workings.stack.main_at_bump, 0),
+        (bump, spare < rules.RING_MARGIN - 1e-6, workings.stack.main_at_bump, 0),
     )
     for n, (words, bad, says, case) in enumerate(lines):
         shown = None if says is None else Shown(says, axle, case=case)
@@ -253,7 +251,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
         )
     sheet.text("stack window words", window, at + QPointF(t.px(492), 0), size=13.5, weight=600, role="ink" if free else "brick")
     if told.top_spare_m is not None:
-        low = told.top_spare_m < MARGIN - 1e-6
+        low = told.top_spare_m < rules.RING_MARGIN - 1e-6
         top, way = Shown(workings.stack.top_spring, axle), "over" if told.top_spare_m >= 0 else "past"
         words = f"top spring {v.number(top, r.coil(abs(told.top_spare_m)))} {way} solid, collar run down"
         sheet.text("stack top", words, at + QPointF(t.px(492), t.px(19)), size=12.5, weight=600 if low else 400,
@@ -270,7 +268,7 @@ def _hanging(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
     holds = v.number(shown, r.mass(force_at(told.pair, told.shock, 0.0) / GRAVITY))
     turns = v.number(shown, number(turns_from_snug(told.pair, told.shock), Quantity.RATIO, r.preset, decimals=1))
     press = "press needed" if before > 0.002 else "no press"
-    return f"hanging: preload {far}, {turns} turns from just snug, holds {holds}, {press}", before > MOST_PRELOAD
+    return f"hanging: preload {far}, {turns} turns from just snug, holds {holds}, {press}", before > rules.MOST_PRELOAD
 
 
 def _change(v: View, axle: int, told: Stacked) -> tuple[str, bool]:

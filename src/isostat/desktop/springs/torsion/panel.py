@@ -12,8 +12,9 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.torsion import ALLOWED, Twisted
+from isostat.assess.setup.springs.torsion import Twisted
 from isostat.assess.workings import Shown, is_approximate
+from isostat.core import rules
 from isostat.core.parts.law import ForceLaw
 from isostat.core.springs.torsion.bar import SHEAR, ArmLaw, lower_by
 from isostat.core.springs.torsion.indexing import bolt_turn, index_bar
@@ -186,7 +187,7 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
         )
     if not stands:
         return
-    used = told.stress_pa(0, told.at_target[0]) / ALLOWED
+    used = told.stress_pa(0, told.at_target[0]) / rules.BAR_STRESS
     shown = Shown(workings.twisting.stress, axle)
     words = f"stress at the target {v.number(shown, f'{used * 100:.1f} %')} of allowed"
     sheet.text(
