@@ -34,8 +34,8 @@ from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import weight_of
 from isostat.job.demos import demo
 from isostat.job.edits import items as item_edits
-from isostat.job.saving import save_job
-from isostat.units.typed import NotUnderstood, parse
+from isostat.job.save import save_job
+from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import Quantity
 
 RULER = np.random.default_rng(1).random(1_000_000)

@@ -31,7 +31,7 @@ KINDS = ("coil", "progressive", "stacked pair", "leaf", "torsion bar", "air")
 FUNCTIONS = {"__builtins__": {}, "pi": math.pi} | {f.__name__: f for f in (math.sqrt, math.asin)}
 ENDS = [way * number * 10.0**power for way in (-1, 1) for power in range(-3, 12) for number in (1, 2, 5)]
 ENDS.sort()
-DRAWN = (workings.banding.band, workings.banding.settled)  # by thousands of draws; they have tests of their own
+DRAWN = (workings.band.band, workings.band.settled)  # by thousands of draws; they have tests of their own
 SLIPS = st.one_of(  # what a reading becomes by a slip of the hand
     st.floats(0.3, 3.0).map(lambda factor: lambda value: value * factor),
     st.sampled_from([10.0, 0.1, -1.0, 0.0]).map(lambda factor: lambda value: value * factor),

@@ -23,7 +23,7 @@ from isostat.job.demos import demo, demo_names
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.fixes import say_fix
 from isostat.wording.letter import letter

@@ -10,7 +10,7 @@ import pytest
 from isostat.assess import assess, workings
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
-from isostat.assess.load.staying import load_cases, stays_kg
+from isostat.assess.load.load_that_stays import load_cases, stays_kg
 from isostat.assess.spring.findings import ComesAndGoes
 from isostat.assess.stance.findings import TipsSooner
 from isostat.assess.workings import Shown, explain, shown_numbers
@@ -27,11 +27,11 @@ from isostat.wording.sentences import say
 from tests.jobs import guessed, hive_on_coils, three_axles, unladen
 
 STATED = {  # they say themselves how sure they are, or were tried
-    workings.banding.band,
-    workings.buying.height,
-    workings.buying.travel,
-    workings.instead.friction,
-    workings.instead.lifted,
+    workings.band.band,
+    workings.value_of_readings.height,
+    workings.value_of_readings.travel,
+    workings.derived.friction,
+    workings.derived.lifted,
 }
 NOT_ASKED = {workings.order.spacer, workings.order.free_length}  # of air, bars and stacked pairs
 
@@ -170,7 +170,7 @@ def test_a_ratio_off_the_arm_is_worked_by_the_arm_only_where_it_is_taken(layout:
     job = put(blank_job(), ("vehicle", "axles", 0, "layout"), layout)
     for field, value in (("arm_seat_m", seat), ("arm_joint_m", 0.6)):
         job = put(job, ("vehicle", "axles", 0, field), value)
-    w = explain(assess(job), Shown(workings.instead.spring_ratio, 0))
+    w = explain(assess(job), Shown(workings.derived.spring_ratio, 0))
     assert ({g.symbol for g in w.inputs} == {"s", "j", "c"}) is taken and w.approximate is not taken
     if taken:
         assert w.result == pytest.approx(seat / 0.6)

@@ -11,7 +11,7 @@ from isostat import __version__
 from isostat.cli.main import main
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from tests.jobs import guessed
 
 

@@ -15,7 +15,7 @@ import pytest
 from isostat.cli.main import main
 from isostat.cli.terminal import ANSWERED, FAULTS, REFUSED, USAGE, spoken, tell
 from isostat.job.edits import paths as edits
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from tests.jobs import hive_on_coils, unladen
 
 COMMAND = [sys.executable, "-m", "isostat.cli"]

@@ -15,7 +15,7 @@ from isostat.desktop.filing import OVER
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
 from isostat.job.files import read_job
-from isostat.job.saving import save_job, stamp_of
+from isostat.job.save import save_job, stamp_of
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils
 

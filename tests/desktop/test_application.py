@@ -11,7 +11,7 @@ from pathlib import Path
 import pytest
 
 from isostat.job.files import read_job
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from tests.jobs import hive_on_coils
 
 WORKED_IN = """

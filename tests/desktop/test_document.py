@@ -17,7 +17,7 @@ from isostat.desktop.window import MainWindow
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
 from isostat.job.files import read_job
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from tests.jobs import hive_on_coils
 
 TITLE = ("title",)

@@ -108,7 +108,7 @@ def test_a_suspension_is_named_and_its_usual_ratio_follows_until_the_arm_is_tape
         type_into(qtbot, window, f"{field} 0", text)
     ratio = window.document.assessment.axles[0].spring_ratio
     assert ratio.value == pytest.approx(0.6 * math.cos(math.radians(20))) and not ratio.assumed
-    window.working.pick(Shown(workings.instead.spring_ratio, 0))
+    window.working.pick(Shown(workings.derived.spring_ratio, 0))
     assert "0.56" in window.working.findChild(Number, "result").text()
 
 
@@ -305,7 +305,8 @@ def test_a_modulus_is_its_grades_until_typed_and_rates_go_with_it(open_window, q
 
 
 @pytest.mark.parametrize(
-    "number", [workings.twisting.slack, workings.air.pressure, workings.bench.used, workings.hanging.u_bolt, workings.banding.band]
+    "number",
+    [workings.torsion.slack, workings.air.pressure, workings.bench.used, workings.leaf_hardware.u_bolt, workings.band.band],
 )
 def test_a_working_shows_every_input(open_window, number: Explain) -> None:  # type: ignore[no-untyped-def]
     for job in (twisted(), demo("orchard-sprayer"), demo("hive-hauler"), hive_on_coils()):

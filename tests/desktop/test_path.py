@@ -19,7 +19,7 @@ from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
 from isostat.job.files import read_job
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from tests.desktop.hands import drag, seen, type_into
 from tests.jobs import hive_on_coils
 

@@ -16,7 +16,7 @@ from pytestqt.qtbot import QtBot
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
 from isostat.job.files import read_job
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from tests.jobs import hive_on_coils
 
 KILLED = """

@@ -18,7 +18,7 @@ from pytestqt.qtbot import QtBot
 from isostat.desktop import scales_line
 from isostat.devices.scales import STEADY, Gathering, LineFault, PadReading, pad_names, read_line
 from isostat.devices.stand_in import Faults, lines, serve
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from tests.desktop.conftest import open_window  # noqa: F401 - a fixture
 from tests.jobs import hive_on_coils, three_axles
 

@@ -17,8 +17,8 @@ from isostat.job.files import JobFault, job_from_text, job_text
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.reading import Bounds
 from isostat.job.schema import Job
-from isostat.units.shown import number
-from isostat.units.typed import NotUnderstood
+from isostat.units.format import number
+from isostat.units.parse import NotUnderstood
 from isostat.units.unit import DEFAULT_PRESET, PRESETS, Quantity
 from tests.jobs import aided, hive_on_coils
 

@@ -18,7 +18,7 @@ from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
 from isostat.job.files import JobFault, job_from, job_from_text, job_text, read_job
 from isostat.job.palette import PALETTE, add_usual
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from isostat.job.schema import Job
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say

@@ -14,7 +14,7 @@ from isostat.cli.main import main
 from isostat.job.blank import blank_job
 from isostat.job.edits import paths as edits
 from isostat.job.files import JobFault, read_job
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from isostat.job.tables.readings_csv import COLUMNS, measurements_csv, with_measurements
 from isostat.units.unit import PRESETS
 from tests.jobs import hive_on_coils

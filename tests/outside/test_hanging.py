@@ -21,7 +21,7 @@ from isostat.core.springs.leaf.half_pack import _pressed_apart
 from isostat.core.springs.leaf.leaves_to_add import height_under, leaves_to_add
 from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of, rise_of
 from isostat.core.springs.leaf.shackle import Hung, chord_at
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.job.edits.paths import put
 from isostat.job.schema import Job
 from tests.jobs import leafed

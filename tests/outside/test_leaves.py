@@ -13,7 +13,7 @@ from Pynite import FEModel3D
 from isostat.core.limits import OutOfRange
 from isostat.core.springs.leaf.half_pack import STEEL
 from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 
 
 def pack(lengths: list[float], thick: float = 0.008, width: float = 0.06, clamp: float = 0.0, **more: object) -> LeafPack:

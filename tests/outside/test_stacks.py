@@ -30,8 +30,8 @@ from isostat.core.springs.ring_fit import (
     top_spare,
     turns_from_snug,
 )
-from isostat.core.springs.rising import compression_at
 from isostat.core.springs.stacked import Part, StackedPair
+from isostat.core.springs.straight_pieces import compression_at
 
 INCH, LBF = 0.0254, 4.4482216
 LB_IN = LBF / INCH

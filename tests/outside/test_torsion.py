@@ -15,7 +15,7 @@ from scipy.optimize import brentq
 
 from isostat.core.limits import OutOfRange
 from isostat.core.parts.bank import Bank
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.springs.torsion.bar import ArmLaw, Bar, lower_by, turn_for
 from isostat.core.springs.torsion.indexing import bolt_turn, index_bar
 from isostat.core.springs.torsion.splines import spline_step

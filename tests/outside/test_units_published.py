@@ -8,8 +8,8 @@ import pint
 import pytest
 from scipy import constants
 
-from isostat.units.shown import fraction_text
-from isostat.units.typed import parse
+from isostat.units.format import fraction_text
+from isostat.units.parse import parse
 from isostat.units.unit import SPELLINGS, Quantity
 
 UREG = pint.UnitRegistry()

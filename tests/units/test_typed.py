@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from isostat.units.shown import number, step, with_unit
-from isostat.units.typed import NotUnderstood, parse
+from isostat.units.format import number, step, with_unit
+from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import PRESETS, Preset, Quantity
 
 INCH = PRESETS["in lb lb/in psi"]

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from isostat.job.edits import paths as edits
-from isostat.units.typed import NotUnderstood
+from isostat.units.parse import NotUnderstood
 from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import Quantity
 from tests.jobs import hive_on_coils

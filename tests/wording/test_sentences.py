@@ -34,7 +34,7 @@ from isostat.units.unit import PRESETS
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
-from isostat.wording.telling import NotSaid
+from isostat.wording.tell import NotSaid
 from isostat.wording.travel import EVENT_WORDS
 from tests.jobs import hive_on_coils, unladen
 

@@ -12,7 +12,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import Standing, cross_weight
 from isostat.assess.spring.air import Aired, aired
 from isostat.assess.spring.blocks import equal_block_m, over_equal_m
-from isostat.assess.spring.hanging import hanging_force_n
+from isostat.assess.spring.preload import hanging_force_n
 from isostat.assess.stance.attitude import rake
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.limits import GRAVITY
@@ -127,7 +127,7 @@ def _turned(a: Assessment, at: tuple[int, int]) -> dict[str, Any]:
     if bar is None:
         return {}
     slack, turn = _f(bar.slack[at[1]]), _f(bar.turn[at[1]])
-    return {"slack_rad": slack, "turn_rad": turn, "turn_approximate": is_approximate(a, Shown(workings.twisting.turn, *at))}
+    return {"slack_rad": slack, "turn_rad": turn, "turn_approximate": is_approximate(a, Shown(workings.torsion.turn, *at))}
 
 
 def _stack(a: Assessment, stack: Seated | None, at: tuple[int, int]) -> dict[str, Any]:
@@ -137,9 +137,9 @@ def _stack(a: Assessment, stack: Seated | None, at: tuple[int, int]) -> dict[str
     crossover, ring = stack.pair.crossover, stack.pair.ring_m
     return {
         "collar_down_m": _f(stack.collar_m[at[1]]),
-        "collar_approximate": is_approximate(a, Shown(workings.stack.collar, *at)),
+        "collar_approximate": is_approximate(a, Shown(workings.stacked.collar, *at)),
         "ring_m": None if ring is None else _f(ring),
-        "ring_approximate": ring is not None and is_approximate(a, Shown(workings.stack.collar, *at)),
+        "ring_approximate": ring is not None and is_approximate(a, Shown(workings.stacked.collar, *at)),
         "crossover_n": None if crossover is None else _f(crossover.force_n),
         "crossover_by": None if crossover is None else crossover.by,
     }

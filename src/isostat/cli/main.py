@@ -14,7 +14,7 @@ from isostat.cli.spring_options import add_to as add_spring
 from isostat.cli.terminal import ANSWERED, FAULTS, REFUSED, complain, spoken, tell, tell_plain
 from isostat.job.demos import demo, demo_names
 from isostat.job.files import JobFault, read_job
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from isostat.job.schema import Job
 from isostat.job.tables.reader import read_table
 from isostat.job.tables.readings_csv import measurements_csv, with_measurements

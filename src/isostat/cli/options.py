@@ -5,7 +5,7 @@ from __future__ import annotations
 from argparse import ArgumentTypeError
 
 from isostat.job.files import JobFault
-from isostat.units.typed import NotUnderstood, parse, quoted
+from isostat.units.parse import NotUnderstood, parse, quoted
 from isostat.units.unit import Preset, Quantity
 
 Lines = list[tuple[str, str, float, Quantity]]  # key of the JSON, words, SI value, quantity

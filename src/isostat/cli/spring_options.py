@@ -7,7 +7,7 @@ from pathlib import Path
 from typing import Any, get_args
 
 from isostat.cli.options import plain_number, whole_number
-from isostat.job.fitted import BenchCoil
+from isostat.job.axle_fit import BenchCoil
 from isostat.units.unit import DEFAULT_PRESET, PRESETS
 
 ENDS = get_args(BenchCoil.model_fields["ends"].annotation)

@@ -17,8 +17,8 @@ from isostat.assess.travel.stop_use import nearest_arch, spacer_steps, stop_use,
 from isostat.assess.workings import Shown, is_approximate
 from isostat.cli.terminal import ANSWERED, FAULTS, tell, tell_plain
 from isostat.core.travel.articulation import axle_tilt
+from isostat.job.axle_fit import ShockRow
 from isostat.job.files import read_job
-from isostat.job.fitted import ShockRow
 from isostat.job.points import SIDES
 from isostat.job.tables.reader import read_table
 from isostat.job.tables.shock_list import shipped_shocks, shock_list

@@ -18,7 +18,7 @@ from isostat.desktop.theme import FAMILY, load_fonts
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.files import read_job
-from isostat.job.saving import stamp_of
+from isostat.job.save import stamp_of
 
 
 def run(path: Path | None) -> int:

@@ -13,7 +13,7 @@ from isostat.assess.fixes import Fix, trials
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Judgement
 from isostat.job.files import JobFault, read_job
-from isostat.job.saving import save_job, stamp_of
+from isostat.job.save import save_job, stamp_of
 from isostat.job.schema import Job
 
 Edit = Callable[[Job], Job]

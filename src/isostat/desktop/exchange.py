@@ -17,7 +17,7 @@ from isostat.devices.scales import pad_names
 from isostat.job import weighing
 from isostat.job.edits import paths as edits
 from isostat.job.files import JobFault
-from isostat.job.saving import write_whole
+from isostat.job.save import write_whole
 from isostat.job.springs import parts
 from isostat.job.tables.reader import read_table
 from isostat.job.tables.readings_csv import measurements_csv, with_measurements

@@ -14,7 +14,7 @@ from isostat.desktop.pieces.question import ask
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.job.blank import blank_job
 from isostat.job.files import JobFault, read_job
-from isostat.job.saving import ReadOnly, stamp_of
+from isostat.job.save import ReadOnly, stamp_of
 
 RECENT = 6
 OVER = "Write over it"

@@ -23,7 +23,7 @@ from PyQt6.QtWidgets import QApplication, QMessageBox
 from isostat import __version__
 from isostat.desktop.pieces.question import box_in
 from isostat.desktop.window import MainWindow
-from isostat.job.saving import write_whole
+from isostat.job.save import write_whole
 
 MOST_REPORTS = 20  # files, the newest
 LAST_EDITS = 20

@@ -6,7 +6,7 @@ from pathlib import Path
 
 from PyQt6.QtCore import QFileSystemWatcher, QObject, QTimer, pyqtSignal
 
-from isostat.job.saving import stamp_of
+from isostat.job.save import stamp_of
 
 SETTLES_MS = 300  # whoever writes it may do so in several goes
 

@@ -13,7 +13,7 @@ from PyQt6.QtCore import QLockFile, QObject, QTimer
 
 from isostat.desktop.document import Document
 from isostat.job.files import JobFault, job_text, read_job
-from isostat.job.saving import sweep, write_whole
+from isostat.job.save import sweep, write_whole
 from isostat.job.schema import Job
 
 EVERY_MS = 2000  # a crash loses at most so much

@@ -62,7 +62,7 @@ NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a 
 TEXT_SIZES = (1.0, 1.25, 1.5)
 MAIN_NUMBERS = {
     Step.MEASURE: Shown(workings.corner.height, found=True),
-    Step.LOAD: Shown(workings.carrying.axle_load),
+    Step.LOAD: Shown(workings.load.axle_load),
     Step.STANCE: Shown(workings.corner.height),
     Step.SPRING: Shown(workings.order.spring_rate),
     Step.TRAVEL: Shown(workings.corner.bump),

@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass, field
 from statistics import fmean
 
-from isostat.units.typed import NotUnderstood, parse
+from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import Quantity
 
 LINE = re.compile(r"^(?P<pad>[A-Za-z0-9]{1,8})\s+(?P<value>[-+0-9.,]+)\s*(?P<unit>kg|lb)\s+(?P<state>[SU])$")

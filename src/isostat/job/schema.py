@@ -6,7 +6,7 @@ from typing import Any, Literal, Self
 
 from pydantic import Field, model_validator
 
-from isostat.job.fitted import BenchCoil, Setup, ShockRow
+from isostat.job.axle_fit import BenchCoil, Setup, ShockRow
 from isostat.job.reading import (
     Angle,
     Clash,

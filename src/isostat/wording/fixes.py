@@ -32,12 +32,12 @@ from isostat.assess.solve.remedies import (
 from isostat.assess.spring.air_pressures import Pressures
 from isostat.assess.stance.level_by_spacer import SpringSpacer
 from isostat.job.points import CORNER_POINTS
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import GRADE_WORDS, say
 from isostat.wording.springs.leaf import blocks_words
-from isostat.wording.telling import NotSaid
+from isostat.wording.tell import NotSaid
 
 
 @dataclass(frozen=True, slots=True)

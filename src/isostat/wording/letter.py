@@ -10,10 +10,10 @@ from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Judgement
 from isostat.assess.setup.springs.stacked import Seated
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.spring.hanging import hanging_force_n
+from isostat.assess.spring.preload import hanging_force_n
 from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.about import about
 from isostat.wording.fixes import say_fix
@@ -65,7 +65,7 @@ def _order_lines(a: Assessment, i: int, r: Reader) -> list[str]:
             said = f"leaf pack {rate} spring rate, free arch {free}, {blocks}"
         if o.torsion is not None:
             turn = math.degrees(o.torsion.turn[side])
-            turned = about(a, Shown(workings.twisting.turn, i, side), f"{abs(turn):.2f}°")
+            turned = about(a, Shown(workings.torsion.turn, i, side), f"{abs(turn):.2f}°")
             said = f"torsion bar {rate} spring rate, anchor {turned} {'tighter' if turn >= 0 else 'slacker'}"
             hanging = "handed, left and right are not swapped"
         if o.air is not None:
@@ -91,7 +91,7 @@ def _stack_words(a: Assessment, stack: Seated, at: tuple[int, int], r: Reader) -
     pair, collar = stack.pair, stack.collar_m[at[1]]
     parts = (pair.third, pair.top, pair.main)
     springs = " over ".join(f"{r.rate(p.rate)} {r.coil(p.free_m)} free" for p in parts if p is not None)
-    placed = Shown(workings.stack.collar, *at)  # the ring from it
+    placed = Shown(workings.stacked.collar, *at)  # the ring from it
     ring = "no ring" if pair.ring_m is None else f"ring {about(a, placed, r.coil(pair.ring_m))} from the collar"
     way = "down" if collar >= 0 else "up"
     return f"stacked pair {springs}, collar {about(a, placed, r.coil(abs(collar)))} {way}, {ring}"

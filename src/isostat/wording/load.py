@@ -13,10 +13,10 @@ from isostat.assess.load.findings import (
     Unsettled,
     WheelInTheAir,
 )
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 
 
 @tell.register

@@ -19,7 +19,7 @@ from isostat.assess.measure.findings import (
 )
 from isostat.job.points import CORNER_POINTS
 from isostat.wording.reader import Reader
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 
 READING_WORDS = {point.field: point.words for point in CORNER_POINTS}
 

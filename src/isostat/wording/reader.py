@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from isostat.assess.judgement import Place
 from isostat.job.schema import Job
-from isostat.units.shown import number, with_unit
+from isostat.units.format import number, with_unit
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 ABOUT = "≈ "

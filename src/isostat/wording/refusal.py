@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from isostat.job.files import JobFault
 from isostat.job.reading import Clash
-from isostat.units.shown import with_unit
-from isostat.units.typed import NotUnderstood
+from isostat.units.format import with_unit
+from isostat.units.parse import NotUnderstood
 from isostat.units.unit import Preset, Quantity
 
 

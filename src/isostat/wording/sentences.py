@@ -15,7 +15,7 @@ import isostat.wording.stance
 import isostat.wording.travel  # noqa: F401
 from isostat.assess.judgement import Grade, Judgement
 from isostat.wording.reader import Reader
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 
 GRADE_WORDS = {Grade.FAULT: "FAULT", Grade.WATCH: "WATCH", Grade.NOTE: "NOTE"}
 

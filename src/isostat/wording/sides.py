@@ -13,7 +13,7 @@ from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.stacked import StackedPair
 from isostat.core.springs.torsion.bar import ArmLaw
 from isostat.job.schema import Job
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT, Reader
 
@@ -106,13 +106,13 @@ def _set(a: Assessment, i: int, r: Reader) -> str:
         return ""
     if o.torsion is not None:
         turns = [f"{number(abs(t), Quantity.ANGLE, r.preset)}° {'tighter' if t >= 0 else 'slacker'}" for t in o.torsion.turn]
-        return _about(a, i, workings.twisting.turn, ", ".join(turns))
+        return _about(a, i, workings.torsion.turn, ", ".join(turns))
     if o.air is not None:
         gauge = ", ".join(number(p, Quantity.PRESSURE, r.preset) for p in o.air.gauge_pa)
         return _about(a, i, workings.air.pressure, f"{gauge} {r.preset.pressure.sign} at the target", a.target_case)
     left, right = o.order.spacer_m if o.stack is None else o.stack.collar_m
     ring = f", ring {r.coil(o.stack.pair.ring_m)}" if o.stack is not None and o.stack.pair.ring_m is not None else ""
-    rests_on = workings.order.spacer if o.stack is None else workings.stack.collar
+    rests_on = workings.order.spacer if o.stack is None else workings.stacked.collar
     if left < 0.0 or right < 0.0:
         return _about(a, i, rests_on, f"{_way(left, r)}, {_way(right, r)}{ring}")
     return _about(a, i, rests_on, f"{number(left, Quantity.COIL, r.preset)}, {r.coil(right)}{ring}")

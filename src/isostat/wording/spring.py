@@ -19,7 +19,7 @@ from isostat.assess.spring.findings import (
     TurnsTouch,
 )
 from isostat.wording.reader import Reader
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 
 
 def _firm_hanging(r: Reader, axle: int) -> str:

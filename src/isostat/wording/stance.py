@@ -15,7 +15,7 @@ from isostat.assess.stance.findings import (
     TipsSooner,
 )
 from isostat.wording.reader import ABOUT, Reader
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 
 
 @tell.register

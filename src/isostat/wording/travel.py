@@ -6,7 +6,7 @@ from isostat.assess.travel.findings import DampedAmiss, DamperOff, LittleBump, L
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent
 from isostat.wording.reader import Reader
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 
 EVENT_WORDS = {
     Event.SHOCK_TOPPED: "shock tops",

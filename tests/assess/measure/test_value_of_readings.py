@@ -10,7 +10,7 @@ from isostat.job import weighing
 from isostat.job.blank import blank_job
 from isostat.job.edits import paths as edits
 from isostat.units.unit import PRESETS
-from isostat.wording.missing import page_of, say_missing
+from isostat.wording.missing_readings import page_of, say_missing
 from isostat.wording.reader import Reader
 from tests.jobs import hive_on_coils, past_its_travel, three_axles
 

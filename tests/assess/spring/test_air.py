@@ -12,7 +12,7 @@ from scipy.optimize import brentq
 from isostat.assess import Assessment, assess
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Place, Step
-from isostat.assess.load.staying import stays_kg
+from isostat.assess.load.load_that_stays import stays_kg
 from isostat.assess.solve.remedies import ShockLength, StopSpacer
 from isostat.assess.spring.air import Aired, aired, on_steel
 from isostat.assess.spring.findings import SpringLacks

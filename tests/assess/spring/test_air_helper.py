@@ -10,13 +10,13 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
-from isostat.assess.measure.pressed import pressed
 from isostat.assess.setup.platform import CUSHION, HELPER
 from isostat.assess.setup.springs.cushion import jack_up_m
 from isostat.assess.setup.springs.laws import Incomplete
 from isostat.assess.solve.standing import wheel_curve
 from isostat.assess.spring.air import aired, blocks_on_steel, on_steel
 from isostat.assess.spring.air_pressures import helper_pressures, with_pressures
+from isostat.assess.spring.cushion import pressed
 from isostat.assess.spring.findings_air import HelperLacks, LimitsUnknown, PressureOutside
 from isostat.assess.spring.leaf import pack_force_n
 from isostat.core.limits import GRAVITY

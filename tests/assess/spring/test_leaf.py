@@ -16,7 +16,7 @@ from isostat.assess.spring.findings_leaf import LeafStress, PackTooHigh
 from isostat.assess.spring.leaf import pack_force_n, packed
 from isostat.assess.spring.leaves_to_add import LeavesOffered, leaves_offered, with_added
 from isostat.core.limits import GRAVITY
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import bump_end
 from isostat.job.edits.paths import put
 from isostat.job.files import JobFault

@@ -11,11 +11,11 @@ from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.load.gravity import gravity_height_in, gravity_height_m, hub_height_m
-from isostat.assess.measure.pressed import pressed
 from isostat.assess.setup.springs.laws import leaf_pack
 from isostat.assess.setup.springs.leaf import u_bolt_m
 from isostat.assess.solve.remedies import StrapLength
 from isostat.assess.spring.air import aired
+from isostat.assess.spring.cushion import pressed
 from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.travel.margins import kept
 from isostat.assess.travel.stop_use import arch_at, strap_for

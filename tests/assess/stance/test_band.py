@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess, workings
-from isostat.assess.setup.settling import settle_share
+from isostat.assess.setup.settlement import settle_share
 from isostat.assess.stance.band import predicted, prediction
 from isostat.assess.stance.part_errors import friction_band, part_errors
 from isostat.assess.workings import Shown, explain
@@ -66,7 +66,7 @@ def test_settling_lowers_every_corner_by_a_share_of_what_the_spring_is_pressed()
 
 def test_the_working_of_a_band_names_what_is_worth_measuring_better() -> None:
     a = assess(HIVE)
-    working = explain(a, Shown(workings.banding.band, 1, 0, a.target_case))
+    working = explain(a, Shown(workings.band.band, 1, 0, a.target_case))
     assert len(working.inputs) == 6 and working.inputs[0].value >= working.inputs[1].value
     assert {"spring rate, rear", "free length, rear"} <= {g.words for g in working.inputs}
 

@@ -12,7 +12,7 @@ from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
 from isostat.assess.travel.findings import StopLeftOut, WrongOrder
-from isostat.assess.travel.trimming import put_stop_spacer
+from isostat.assess.travel.trim import put_stop_spacer
 from isostat.core.travel.events import bump_end, travel_of
 from isostat.job.edits.paths import put
 from isostat.job.files import JobFault

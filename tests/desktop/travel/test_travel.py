@@ -21,7 +21,7 @@ from isostat.desktop.travel.step import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
 from isostat.job.files import read_job
-from isostat.job.saving import save_job
+from isostat.job.save import save_job
 from isostat.job.schema import Job
 from tests.desktop.hands import drag, press, read, seen, type_into
 from tests.jobs import hive_on_coils, limited

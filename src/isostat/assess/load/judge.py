@@ -8,8 +8,8 @@ import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.findings import LightSteering, LoadOutsideWheels, NoseLift, NoseLoad, OverRating, Unsettled, WheelInTheAir
+from isostat.assess.load.load_that_stays import carried_by
 from isostat.assess.load.ratings import nose_kg, ratings
-from isostat.assess.load.staying import carried_by
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import CarryLess

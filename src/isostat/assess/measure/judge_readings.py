@@ -15,7 +15,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import CorrectReading, SwapSides
 from isostat.core import rules
 from isostat.core.limits import Floats
-from isostat.job.fitted import AxleFit
+from isostat.job.axle_fit import AxleFit
 from isostat.job.points import CORNER_POINTS
 from isostat.job.vehicle import Vehicle
 

@@ -18,10 +18,10 @@ from isostat.core.parts.law import METAL_RATE, ForceLaw
 from isostat.core.rates.rate import spring_rate_for_wheel_rate, wheel_rate_for_frequency
 from isostat.core.springs.coil import Coil as CoilLaw
 from isostat.core.springs.leaf.pack import LeafLaw
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.springs.torsion.bar import ArmLaw, slack_for
 from isostat.core.working import Figure, Origin
-from isostat.job.fitted import AxleFit, Coil
+from isostat.job.axle_fit import AxleFit, Coil
 from isostat.job.reading import Reading
 
 REACH = (0.001, 3.0)  # m

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from isostat.core.limits import OutOfRange
 from isostat.core.parts.damper import Damper
-from isostat.job.fitted import DamperRow
+from isostat.job.axle_fit import DamperRow
 
 
 def damper_of(rows: Sequence[DamperRow]) -> Damper | None:

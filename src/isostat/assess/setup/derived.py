@@ -11,7 +11,7 @@ from isostat.core.parts.bar import bar_rate
 from isostat.core.springs.torsion.bar import SHEAR
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
-from isostat.job.fitted import AxleFit
+from isostat.job.axle_fit import AxleFit
 from isostat.job.reading import Reading
 from isostat.job.springs.stop import Stop
 from isostat.job.vehicle import Axle

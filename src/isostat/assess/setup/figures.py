@@ -19,7 +19,7 @@ from isostat.core.parts.motion import Motion
 from isostat.core.travel.events import TravelEvent
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
-from isostat.job.fitted import AxleFit
+from isostat.job.axle_fit import AxleFit
 from isostat.job.reading import Reading, any_assumed
 from isostat.job.vehicle import Axle, Corner
 

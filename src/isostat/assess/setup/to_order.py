@@ -9,8 +9,8 @@ import numpy as np
 
 from isostat.assess.setup.as_found import HIGHEST_RATE, FoundSpring, reach
 from isostat.assess.setup.figures import AxleFigures
-from isostat.assess.setup.picking import Picked, pick_rate, room_at
 from isostat.assess.setup.platform import SPRING
+from isostat.assess.setup.rate_choice import Picked, pick_rate, room_at
 from isostat.assess.setup.springs.air import Bags, air_springs, riding_rates
 from isostat.assess.setup.springs.laws import Incomplete, spring_law
 from isostat.assess.setup.springs.leaf import hanging, thicker_m
@@ -25,13 +25,13 @@ from isostat.core.rates.rate import wheel_rate
 from isostat.core.rates.window import Window
 from isostat.core.springs.coil import Coil as CoilLaw
 from isostat.core.springs.leaf.pack import LeafLaw
-from isostat.core.springs.rising import compression_at
 from isostat.core.springs.stacked import StackedPair
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_events
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for, spring_forces
 from isostat.core.working import Origin
-from isostat.job.fitted import AxleFit
+from isostat.job.axle_fit import AxleFit
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
 

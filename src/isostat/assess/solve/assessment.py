@@ -14,7 +14,7 @@ from isostat.assess.setup.figures import AxleFigures, FitFigures, axle_figures, 
 from isostat.assess.setup.items import loads
 from isostat.assess.setup.platform import HITCH_STIFF, NO_SPRINGS, SPRING, Hitch, Springs, stand
 from isostat.assess.setup.rake import rake_points, raked
-from isostat.assess.setup.settling import settles_m
+from isostat.assess.setup.settlement import settles_m
 from isostat.assess.setup.springs.air import helpers
 from isostat.assess.setup.springs.laws import Incomplete
 from isostat.assess.setup.tandem import Beams, beams_of, split_by_beams

@@ -14,7 +14,7 @@ from isostat.core.rates.rate import ride_frequency
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_events
 from isostat.core.vehicle.equilibrium import Equilibrium, solve_equilibrium
 from isostat.core.vehicle.platform import Platform
-from isostat.core.vehicle.riding import as_riding
+from isostat.core.vehicle.ride_laws import as_riding
 from isostat.core.vehicle.statics import lever, support_margin
 from isostat.core.vehicle.wheel_forces import ExactForces, Stiffness
 

@@ -11,7 +11,7 @@ from isostat.core.fitting.press import Pressed, pressed
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.parts.wire import wire
 from isostat.core.springs.helix import CALIPER, CaliperRate, Ends, Helix, caliper_rate, mean_diameter
-from isostat.job.fitted import BenchCoil
+from isostat.job.axle_fit import BenchCoil
 
 APART = 1.0  # of both errors together, beyond which caliper and press do not agree
 

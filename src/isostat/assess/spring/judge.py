@@ -8,7 +8,7 @@ from typing import get_args
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.assess.load.staying import load_cases, stays_kg
+from isostat.assess.load.load_that_stays import load_cases, stays_kg
 from isostat.assess.setup.to_order import Ordered
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import SpringRate
@@ -35,7 +35,7 @@ from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.progressive import Progressive
 from isostat.core.springs.torsion.bar import ArmLaw
 from isostat.core.travel.events import droop_end
-from isostat.job.fitted import Pick
+from isostat.job.axle_fit import Pick
 
 PICKED = get_args(Pick.model_fields["way"].annotation)
 SAID = 0.0005  # m

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Step
-from isostat.assess.load.staying import load_cases, stays_kg
+from isostat.assess.load.load_that_stays import load_cases, stays_kg
 from isostat.assess.setup.springs.air import NO_PRESSURE
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment

@@ -17,7 +17,7 @@ from isostat.assess.spring.leaf import Packed, packed
 from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.springs.leaf.pack import LeafLaw
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import bump_end, droop_end
 
 SAID = 0.0005  # m

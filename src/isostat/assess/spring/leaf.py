@@ -16,7 +16,7 @@ from isostat.core.limits import Floats, OutOfRange
 from isostat.core.parts.law import ForceLaw
 from isostat.core.springs.leaf.half_pack import STEEL, bending_stress
 from isostat.core.springs.leaf.pack import Leaf, LeafLaw, LeafPack, rise_of
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import bump_end
 from isostat.job.edits.paths import put, put_number
 from isostat.job.files import JobFault

@@ -19,7 +19,7 @@ from isostat.core.springs.progressive import Progressive
 from isostat.core.springs.stacked import StackedPair
 from isostat.core.springs.torsion.bar import ArmLaw
 from isostat.core.springs.winding import Wish, wind
-from isostat.job.fitted import AxleFit
+from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.curved import ProgressiveCoil, StackPart
 
 INSIDE, WIRE, TURNS = 0.100, 0.013, 8.0  # m and turns, drawn where nothing is known (stated rule)

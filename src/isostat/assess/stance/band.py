@@ -10,7 +10,7 @@ import numpy as np
 from isostat.assess.measure.value_of_readings import LENGTHS, SHARES
 from isostat.assess.setup.items import loads
 from isostat.assess.setup.platform import SPRING
-from isostat.assess.setup.settling import settle_share
+from isostat.assess.setup.settlement import settle_share
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.stance.part_errors import part_errors
 from isostat.core import rules

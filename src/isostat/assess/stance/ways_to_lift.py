@@ -19,10 +19,10 @@ from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.standing import Standing, stand_up
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.springs.torsion.bar import ArmLaw, turn_for
 from isostat.core.springs.torsion.splines import spline_step
-from isostat.job.fitted import Ways
+from isostat.job.axle_fit import Ways
 from isostat.job.schema import Job
 
 FIELDS = {

@@ -16,7 +16,7 @@ from isostat.core.parts.bank import Bank
 from isostat.core.parts.damper import Damper
 from isostat.core.ride.quarter_car import QuarterCar, Swing
 from isostat.core.vehicle.platform import Platform
-from isostat.core.vehicle.riding import as_riding
+from isostat.core.vehicle.ride_laws import as_riding
 from isostat.core.vehicle.wheel_forces import ExactForces
 
 

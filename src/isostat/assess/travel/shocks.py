@@ -9,7 +9,7 @@ from isostat.assess.travel.margins import kept
 from isostat.core import rules
 from isostat.core.travel.events import bump_end
 from isostat.core.travel.shock_fit import Seat, Shock, ShockFit, asked_shock, fit_shocks
-from isostat.job.fitted import ShockRow
+from isostat.job.axle_fit import ShockRow
 
 
 def seat_of(a: Assessment, axle: int) -> Seat | None:

@@ -12,20 +12,20 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings import (
     air,
     attitude,
-    banding,
+    band,
     bench,
-    buying,
-    carrying,
     corner,
-    cushions,
+    cushion,
     damping,
+    derived,
     events,
-    hanging,
-    instead,
+    leaf,
+    leaf_hardware,
+    load,
     order,
-    packs,
-    stack,
-    twisting,
+    stacked,
+    torsion,
+    value_of_readings,
     ways,
     winding,
 )
@@ -34,12 +34,12 @@ from isostat.assess.workings.shown import Explain, Shown
 from isostat.core.working import Working
 
 BOTH_SETUPS = (corner.height, corner.load, corner.frequency, corner.held, corner.left_right, corner.bump, corner.droop)
-CORNER = (banding.band, banding.settled, corner.wheel_rate, corner.off_target, carrying.load_change)
-AXLE = (carrying.axle_load, corner.mean_height, corner.tyre_share)
-CASE = (carrying.whole, carrying.gravity_x, carrying.gravity_y, *carrying.SHARES.values())
+CORNER = (band.band, band.settled, corner.wheel_rate, corner.off_target, load.load_change)
+AXLE = (load.axle_load, corner.mean_height, corner.tyre_share)
+CASE = (load.whole, load.gravity_x, load.gravity_y, *load.SHARES.values())
 EVENT = (events.event, events.event_away, events.event_up, events.event_up_away)
 ORDERED = (order.spring_rate, order.free_length, order.spacer, order.preload, corner.target)
-FOUND = (instead.unsprung, instead.tyre_rate, instead.bar_rate, instead.spring_ratio, instead.friction, instead.stop_rate)
+FOUND = (derived.unsprung, derived.tyre_rate, derived.bar_rate, derived.spring_ratio, derived.friction, derived.stop_rate)
 
 
 def explain(a: Assessment, shown: Shown) -> Working:
@@ -67,30 +67,34 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     keys = [Shown(number, axle, side) for number in ORDERED for axle in axles for side in (0, 1)]
     result = squat_result(a)
     keys += [Shown(order.told_rate, axle, side) for axle in axles for side in (0, 1) if result is not None and result.told[axle]]
-    keys += [Shown(instead.payload, case=p.test) for p in (result.payloads if result else ())]
+    keys += [Shown(derived.payload, case=p.test) for p in (result.payloads if result else ())]
     keys += [Shown(number, axle) for number in FOUND for axle in axles]
-    keys += [Shown(instead.lifted, axle, side) for axle in axles for side in (0, 1) if lift_result(a, axle, side)]
-    keys.append(Shown(instead.gravity_height))
-    keys += [Shown(number, m.axle, event=m.what) for number in (buying.height, buying.travel) for m in missing_readings(a)]
+    keys += [Shown(derived.lifted, axle, side) for axle in axles for side in (0, 1) if lift_result(a, axle, side)]
+    keys.append(Shown(derived.gravity_height))
+    keys += [
+        Shown(number, m.axle, event=m.what)
+        for number in (value_of_readings.height, value_of_readings.travel)
+        for m in missing_readings(a)
+    ]
     keys += (
         ways.shown_ways(a)
         + bench.shown_bench(a)
-        + stack.shown_stack(a)
+        + stacked.shown_stack(a)
         + winding.shown_winding(a)
-        + packs.shown_packs(a)
-        + twisting.shown_twisting(a)
+        + leaf.shown_packs(a)
+        + torsion.shown_twisting(a)
         + air.shown_air(a)
-        + cushions.shown_cushions(a)
+        + cushion.shown_cushions(a)
         + damping.shown_damping(a)
-        + hanging.shown_hanging(a)
+        + leaf_hardware.shown_hanging(a)
     )
     ball = hitch_kg(a)
     for case in range(a.cases):
-        keys += [Shown(carrying.hitch_load, case=case)] if ball[case] else []
+        keys += [Shown(load.hitch_load, case=case)] if ball[case] else []
         keys += attitude.shown_attitudes(a, case)
         keys += [Shown(number, case=case) for number in CASE]
         keys += [Shown(number, axle, case=case) for number in AXLE for axle in axles]
-        keys += [Shown(carrying.in_hand, n, case=case) for n in range(len(ratings(a)))]
+        keys += [Shown(load.in_hand, n, case=case) for n in range(len(ratings(a)))]
         for axle in axles:
             for side in (0, 1):
                 keys += [Shown(number, axle, side, case, found) for number in BOTH_SETUPS for found in (False, True)]

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.bench import AtAxle, Benched, at_axle, benched
-from isostat.assess.workings.given import given_or
 from isostat.assess.workings.helix import solid_length, stress
+from isostat.assess.workings.inputs import given_or
 from isostat.assess.workings.shown import Shown
 from isostat.core.springs.helix import Helix
 from isostat.core.working import Given, Origin, Working

@@ -7,7 +7,7 @@ import numpy as np
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import Standing
 from isostat.assess.workings.events import event_assumed
-from isostat.assess.workings.guessed import springs_guessed
+from isostat.assess.workings.grounds import springs_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end

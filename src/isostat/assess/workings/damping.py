@@ -6,7 +6,7 @@ import math
 
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.damping import Damped, damped, damper_in, light_and_full, revalve
-from isostat.assess.workings.guessed import springs_guessed
+from isostat.assess.workings.grounds import springs_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core import rules
 from isostat.core.ride.quarter_car import Swing

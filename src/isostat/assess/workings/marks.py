@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.workings import air, attitude, bench, corner, damping, events, hanging, packs, stack, twisting
-from isostat.assess.workings.guessed import (
+from isostat.assess.workings import air, attitude, bench, corner, damping, events, leaf, leaf_hardware, stacked, torsion
+from isostat.assess.workings.grounds import (
     air_guessed,
     any_height_guessed,
     bench_guessed,
@@ -38,12 +38,12 @@ RESTS: dict[Explain, Rests] = {  # numbers that their own formula may mark too
         (attitude.rake_now, attitude.lean, attitude.lamp_height, attitude.lamp_drop, attitude.point_height), any_height_guessed
     ),
     **dict.fromkeys((air.pressure, air.height, air.load), air_guessed),
-    **dict.fromkeys((twisting.slack, twisting.turn, twisting.stress), order_guessed),
-    stack.collar: collar_guessed,
-    **dict.fromkeys((stack.change, stack.ring, stack.main_at_bump, stack.top_spring, stack.hanging), order_guessed),
-    **dict.fromkeys(stack.MARKS.values(), order_guessed),
-    **dict.fromkeys((packs.arch, packs.stress, packs.peaks, packs.capacity, hanging.friction, damping.asked), order_guessed),
-    **dict.fromkeys((packs.free_arch, packs.bound, hanging.raised, hanging.turned, hanging.u_bolt), part_guessed),
+    **dict.fromkeys((torsion.slack, torsion.turn, torsion.stress), order_guessed),
+    stacked.collar: collar_guessed,
+    **dict.fromkeys((stacked.change, stacked.ring, stacked.main_at_bump, stacked.top_spring, stacked.hanging), order_guessed),
+    **dict.fromkeys(stacked.MARKS.values(), order_guessed),
+    **dict.fromkeys((leaf.arch, leaf.stress, leaf.peaks, leaf.capacity, leaf_hardware.friction, damping.asked), order_guessed),
+    **dict.fromkeys((leaf.free_arch, leaf.bound, leaf_hardware.raised, leaf_hardware.turned, leaf_hardware.u_bolt), part_guessed),
     **dict.fromkeys(bench.BENCH, bench_guessed),
 }
 

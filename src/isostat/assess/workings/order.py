@@ -9,11 +9,11 @@ import numpy as np
 from isostat.assess.measure.load_test import squat_result
 from isostat.assess.setup.figures import default_frequency
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.spring.hanging import hanging_force_n
-from isostat.assess.workings import twisting
-from isostat.assess.workings.guessed import order_guessed, part_guessed
+from isostat.assess.spring.preload import hanging_force_n
+from isostat.assess.workings import torsion
+from isostat.assess.workings.grounds import order_guessed, part_guessed
+from isostat.assess.workings.rate_at_target import curve_rate
 from isostat.assess.workings.shown import Shown
-from isostat.assess.workings.slope import curve_rate
 from isostat.core.springs.coil import Coil
 from isostat.core.travel.events import droop_end
 from isostat.core.working import Given, Origin, Working
@@ -32,7 +32,7 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
     o, axle = a.orders[k.axle], a.axles[k.axle]
     rate = o.order.rate_n_per_m[k.side]
     if not isinstance(o.law[k.side], Coil):
-        made = curve_rate(a, k) if o.torsion is None else twisting.rate(a, k)
+        made = curve_rate(a, k) if o.torsion is None else torsion.rate(a, k)
         return replace(made, approximate=axle.spring_ratio.assumed or part_guessed(a, k))
     if o.rate_origin is Origin.TYPED or o.picked != "frequency":
         typed = o.rate_origin is Origin.TYPED

@@ -6,9 +6,9 @@ from dataclasses import replace
 
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.winding import Wound, wound
-from isostat.assess.workings.given import given_or
-from isostat.assess.workings.guessed import order_guessed
+from isostat.assess.workings.grounds import order_guessed
 from isostat.assess.workings.helix import solid_length, stress
+from isostat.assess.workings.inputs import given_or
 from isostat.assess.workings.shown import Shown
 from isostat.core.springs.helix import Helix
 from isostat.core.working import Given, Origin, Working

@@ -19,11 +19,11 @@ from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.parts.wire import wire
 from isostat.core.springs.helix import CALIPER, Ends, Helix, caliper_rate, mean_diameter
 from isostat.core.springs.progressive import Progressive, from_groups, from_rate_pair
-from isostat.core.springs.rising import Tested
+from isostat.core.springs.straight_pieces import Tested
 from isostat.job.files import JobFault
 from isostat.job.tables.reader import read_table
 from isostat.job.tables.spring_table import spring_table
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import PRESETS, Preset, Quantity
 
 

@@ -9,7 +9,7 @@ from isostat.cli.options import Lines, typed_number
 from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.job.files import JobFault
 from isostat.units.unit import Preset, Quantity
 

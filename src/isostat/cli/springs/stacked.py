@@ -13,7 +13,7 @@ from isostat.core.springs import ring_fit
 from isostat.core.springs.pairs import PairChoice, PairWish, choose_pairs, ideal_rates
 from isostat.core.springs.stacked import Part, StackedPair
 from isostat.job.files import JobFault
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Preset, Quantity
 
 

@@ -10,10 +10,10 @@ import numpy as np
 
 from isostat.cli.options import Lines, typed_number
 from isostat.core.limits import GRAVITY
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.springs.torsion.bar import SHEAR, ArmLaw, Bar, lower_by, turn_for
 from isostat.core.springs.torsion.indexing import bolt_turn, index_bar
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Preset, Quantity
 from isostat.wording.springs.torsion import TEETH_SEEN, say_teeth
 

@@ -12,7 +12,7 @@ from isostat.core.limits import Floats, OutOfRange, within
 from isostat.core.parts.event import Event
 from isostat.core.parts.law import METAL_RATE, LawEvent
 from isostat.core.springs.helix import Helix
-from isostat.core.springs.rising import Rising
+from isostat.core.springs.straight_pieces import Rising
 
 
 @dataclass(frozen=True)

@@ -8,8 +8,8 @@ import numpy as np
 
 from isostat.core import rules
 from isostat.core.limits import OutOfRange, within
-from isostat.core.springs.rising import compression_at
 from isostat.core.springs.stacked import StackedPair
+from isostat.core.springs.straight_pieces import compression_at
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

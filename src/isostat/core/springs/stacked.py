@@ -12,7 +12,7 @@ from isostat.core.limits import Floats, within
 from isostat.core.parts.event import Event
 from isostat.core.parts.law import METAL_RATE, LawEvent
 from isostat.core.springs.progressive import Progressive
-from isostat.core.springs.rising import Rising
+from isostat.core.springs.straight_pieces import Rising
 
 NO_WAY = 1e-9  # m: what is left of a way that two lengths take from each other
 

@@ -20,8 +20,8 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.points import SIDES, walk_order, walk_points
-from isostat.units.shown import number
-from isostat.units.typed import NotUnderstood
+from isostat.units.format import number
+from isostat.units.parse import NotUnderstood
 from isostat.units.unit import OTHER, PRESETS, Preset, Quantity
 from isostat.wording.sentences import say
 

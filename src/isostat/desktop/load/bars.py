@@ -10,13 +10,13 @@ from PyQt6.QtGui import QPainter
 from isostat.assess import workings
 from isostat.assess.load.ratings import Rating, hitch_kg, ratings
 from isostat.assess.workings import Shown
-from isostat.assess.workings.carrying import weight_share
+from isostat.assess.workings.load import weight_share
 from isostat.core import rules
 from isostat.desktop.pieces.ink import hatch
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 PAST = 1.1  # of a rating that a bar can show
@@ -47,17 +47,17 @@ def _rows(v: View, found: tuple[Rating, ...]) -> list[_Row]:
         _Row(
             v.reader.corner(i, None).capitalize(),
             float(v.a.proposed.pad_kg[i, :, case].sum()),
-            Shown(workings.carrying.axle_load, i, 0, case),
+            Shown(workings.load.axle_load, i, 0, case),
             places.get(("plate", i)),
         )
         for i, a in enumerate(axles)
     ]
     rows.append(
-        _Row("All up", float(v.a.loading.whole_kg[case]), Shown(workings.carrying.whole, case=case), places.get(("plate", None)))
+        _Row("All up", float(v.a.loading.whole_kg[case]), Shown(workings.load.whole, case=case), places.get(("plate", None)))
     )
     if ball := float(hitch_kg(v.a)[case]):
         name = "Coupling" if v.a.loading.hitch else "Hitch"
-        rows.append(_Row(name, ball, Shown(workings.carrying.hitch_load, case=case), places.get(("hitch", None))))
+        rows.append(_Row(name, ball, Shown(workings.load.hitch_load, case=case), places.get(("hitch", None))))
     for n, r in enumerate(found):
         if r.axle is not None and r.what != "plate":
             heavier = int(v.a.proposed.pad_kg[r.axle, :, case].argmax())
@@ -90,7 +90,7 @@ def lay_bars(sheet: Sheet, v: View, area: QRectF) -> list[Bar]:
         limit = found[row.rating].limit_kg
         hand = limit - row.kg
         role = "brick" if hand < 0 else ("ochre" if hand < 0.05 * limit else "ink")
-        shown = Shown(workings.carrying.in_hand, row.rating, case=v.case)
+        shown = Shown(workings.load.in_hand, row.rating, case=v.case)
         words = v.number(shown, f"{number(abs(hand), Quantity.MASS, v.reader.preset)} {'in hand' if hand >= 0 else 'over'}")
         more = f" of {number(limit, Quantity.MASS, v.reader.preset)}"
         left = area.left() + t.px(200) if roomy else max(area.left() + t.px(158), box.right() + 6)
@@ -115,7 +115,7 @@ def _lay_shares(sheet: Sheet, v: View, at: QPointF) -> None:
     x = at.x()
     names += [("nose share", "nose")] if v.a.loading.hitch else []
     for name, words in (*names, ("cross weight", "cross weight")):
-        share, shown = weight_share(v.a, name, v.case), Shown(workings.carrying.SHARES[name], case=v.case)
+        share, shown = weight_share(v.a, name, v.case), Shown(workings.load.SHARES[name], case=v.case)
         low = name == "steered share" and share < rules.LIGHT_STEERING_WATCH
         role = ("brick" if share < rules.LIGHT_STEERING_FAULT else "ochre") if low else "ink"
         box = sheet.text(f"{name} word", words, QPointF(x, at.y() + 2), size=13, role="ink2")

@@ -24,7 +24,7 @@ from isostat.desktop.view import View
 from isostat.job.edits import items as item_edits
 from isostat.job.palette import PALETTE, Usual, add_usual
 from isostat.job.places import DATUMS, FRONT_HUB
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 REACH = 8  # px within which a dragged item snaps to a line
@@ -116,7 +116,7 @@ class LoadStep(Sheet):
                        label=f"{self.datum.words} behind the front hub", value=own)  # fmt: skip
             self.text("datum unit", f"{unit} behind hub", QPointF(x + size.width() + 5, y), size=13, role="ink2")
         behind, left = -float(v.a.loading.gravity_x_m[v.case]), float(v.a.loading.gravity_y_m[v.case])
-        across, key = Shown(workings.carrying.gravity_y, case=v.case), Shown(workings.carrying.gravity_x, case=v.case)
+        across, key = Shown(workings.load.gravity_y, case=v.case), Shown(workings.load.gravity_x, case=v.case)
         words = f"{v.number(across, v.reader.height(abs(left)))} {'left' if left >= 0 else 'right'}"
         right = self.width() - t.px(16) - self.text_width(words, 14) - t.px(6) - self.text_width(f"  {unit}", 13)
         self.text("gravity y", words, QPointF(right, y), size=14, shown=across, unit=unit)
@@ -178,7 +178,7 @@ class LoadStep(Sheet):
             for side in (0, 1):
                 y = view.top - t.px(40) if side == 1 else view.foot + t.px(6)
                 load, change = told[axle, side]
-                key, changed = (Shown(n, axle, side, v.case) for n in (workings.corner.load, workings.carrying.load_change))
+                key, changed = (Shown(n, axle, side, v.case) for n in (workings.corner.load, workings.load.load_change))
                 left = x - t.px(130 if axle == last else 70) if not close else x - t.px(96)
                 if not close:
                     name = QPointF(left, y + t.px(12))
@@ -193,7 +193,7 @@ class LoadStep(Sheet):
         kg, was = (float(v.a.proposed.pad_kg[axle, side, case]) for case in (v.case, base))
         change = f"{'+' if kg >= was else '−'}{number(abs(kg - was), Quantity.MASS, v.reader.preset)}"
         load = v.number(Shown(workings.corner.load, axle, side, v.case), number(kg, Quantity.MASS, v.reader.preset))
-        return load, v.number(Shown(workings.carrying.load_change, axle, side, v.case), change)
+        return load, v.number(Shown(workings.load.load_change, axle, side, v.case), change)
 
     # -- hands
     def _choose_datum(self, n: int) -> None:

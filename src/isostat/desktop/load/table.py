@@ -20,7 +20,7 @@ from isostat.job.edits import paths as edits
 from isostat.job.files import JobFault
 from isostat.job.places import FRONT_HUB, Datum
 from isostat.job.schema import Item, Job
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.aboard import aboard_words
 

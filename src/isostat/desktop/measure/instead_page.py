@@ -17,7 +17,7 @@ from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 KINDS = ("rubber", "foam", "hydraulic")
@@ -143,29 +143,29 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     t, a = v.theme, v.a
     pitch = min((sheet.height() - top - t.px(42)) / LINES, t.px(34))
     left = _Column(sheet, v, t.px(16), top, pitch)
-    left.head("Unsprung", ("unsprung", workings.instead.unsprung), Quantity.MASS, [x.unsprung_kg.value for x in a.axles])
+    left.head("Unsprung", ("unsprung", workings.derived.unsprung), Quantity.MASS, [x.unsprung_kg.value for x in a.axles])
     left.rows(UNSPRUNG)
-    left.head("Tyre rate", ("tyre rate", workings.instead.tyre_rate), Quantity.RATE, [x.tyre_rate.value for x in a.axles])
+    left.head("Tyre rate", ("tyre rate", workings.derived.tyre_rate), Quantity.RATE, [x.tyre_rate.value for x in a.axles])
     left.rows(TYRE)
     if any(x.layout == "independent" for x in v.job.vehicle.axles):
         left.head(
-            "Motion ratio", ("spring ratio", workings.instead.spring_ratio), Quantity.RATIO, [x.spring_ratio.value for x in a.axles]
+            "Motion ratio", ("spring ratio", workings.derived.spring_ratio), Quantity.RATIO, [x.spring_ratio.value for x in a.axles]
         )
         left.rows(ARM)
     left.head(
         "Friction, either way",
-        ("friction", workings.instead.friction),
+        ("friction", workings.derived.friction),
         Quantity.HEIGHT,
         [friction_m(a, n) for n in range(len(a.axles))],
     )
     left.rows(FRICTION)
     _lay_gravity(left)
     right = _Column(sheet, v, (sheet.width() + t.px(24)) / 2, top, pitch)
-    right.head("Anti-roll bar", ("bar rate", workings.instead.bar_rate), Quantity.RATE, [f.bar.value for f in a.found_fits])
+    right.head("Anti-roll bar", ("bar rate", workings.derived.bar_rate), Quantity.RATE, [f.bar.value for f in a.found_fits])
     right.rows(BAR)
     right.choices("sense", "a typed rate was read", ("bar_read",), SENSES, ("one up", "opposed"))
     right.head(
-        "Stop, at the touch", ("stop rate", workings.instead.stop_rate), Quantity.RATE, [f.stop_rate.value for f in a.found_fits]
+        "Stop, at the touch", ("stop rate", workings.derived.stop_rate), Quantity.RATE, [f.stop_rate.value for f in a.found_fits]
     )
     right.choices("stop kind", "made of", ("stop", "kind"), (None, *KINDS), ("?", *KINDS))
     right.rows(STOP)
@@ -181,7 +181,7 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
 def _lay_gravity(column: _Column) -> None:
     """The tail-up weighing."""
     v, t = column.v, column.v.theme
-    key = Shown(workings.instead.gravity_height, case=v.weighed)
+    key = Shown(workings.derived.gravity_height, case=v.weighed)
     column.sheet.caps("gravity head", "Centre of gravity, height", QPointF(column.left, column.y + t.px(6)))
     text = v.number(key, v.reader.height_unit(gravity_height_m(v.a).value))
     at = column.at(0) + QPointF(t.px(30), t.px(4))

@@ -97,7 +97,7 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
         result = lift_result(v.a, axle, side)
         if result is None:
             continue
-        key = Shown(workings.instead.lifted, axle, side)
+        key = Shown(workings.derived.lifted, axle, side)
         words = f"{('left', 'right')[side]} {v.number(key, v.reader.rate(result.wheel_rate))} ± {v.reader.percent(result.share)}"
         at = QPointF(chart.left(), chart.bottom() + t.px(20 + 22 * side))
         box = sheet.text(f"lift told {side}", words, at, size=15, weight=600, shown=key)

@@ -15,7 +15,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import Path
 from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS, asked_of_axle, asked_of_vehicle
-from isostat.wording.missing import page_of, say_missing
+from isostat.wording.missing_readings import page_of, say_missing
 
 ROW, TOP, FOOT = 27, 66, 84
 BAR_FROM, BAR_TO = 470, 640  # px at 100 % text
@@ -51,8 +51,8 @@ def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str, Path], N
         sheet.button(f"read {n}", what.capitalize(), QPointF(t.px(16), y), go, width=round(t.px(212)))
         sheet.text(f"now {n}", now, QPointF(t.px(236), y + t.px(4)), size=13, role="ink2")
         for key, number, m, x in (
-            ("height", workings.buying.height, buy.height_m, 386),
-            ("travel", workings.buying.travel, buy.travel_m, 660),
+            ("height", workings.value_of_readings.height, buy.height_m, 386),
+            ("travel", workings.value_of_readings.travel, buy.travel_m, 660),
         ):
             shown = Shown(number, buy.missing.axle, event=buy.missing.what)
             text = f"± {v.reader.height(m)}"

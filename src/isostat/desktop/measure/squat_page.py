@@ -130,7 +130,7 @@ def _lay_told(sheet: Sheet, v: View, top: float) -> None:
     said = [(f"missing {n}", f"Missing, {words}.", "ochre", None) for n, words in enumerate(result.missing[:2])]
     for p in result.payloads[:2]:
         said.append(
-            (f"payload {p.test}", _payload_words(v, p), "ink", Shown(workings.instead.payload, case=p.test) if p.told else None)
+            (f"payload {p.test}", _payload_words(v, p), "ink", Shown(workings.derived.payload, case=p.test) if p.told else None)
         )
     if result.misfit > 0 and all(test.left_m.value == 0.0 for test in v.job.squats):
         said.append(("no side load", "No side load: nothing is told of roll and of the anti-roll bar.", "ink2", None))

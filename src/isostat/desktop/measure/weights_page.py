@@ -10,7 +10,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
 from isostat.assess.workings import Shown
-from isostat.assess.workings.carrying import weight_share
+from isostat.assess.workings.load import weight_share
 from isostat.desktop.load.table import lay_aboard
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.fields import QuantityField
@@ -226,7 +226,7 @@ def _told(sheet: Sheet, v: View, top: float) -> None:
     room = sheet.width() - head.right() - t.px(32)
     lay_aboard(sheet, v, QPointF(head.right() + t.px(12), top - 2), room)
     x, y = t.px(16), top + t.px(20)
-    whole = Shown(workings.carrying.whole, case=case)
+    whole = Shown(workings.load.whole, case=case)
     said = [("whole", whole, f"all up {v.number(whole, v.reader.mass(float(v.a.loading.whole_kg[case])))}")]
     for name, words in (
         ("front share", "on the front"),
@@ -234,7 +234,7 @@ def _told(sheet: Sheet, v: View, top: float) -> None:
         ("cross weight", "front right and rear left"),
     ):
         share = weight_share(v.a, name, case)
-        shown = Shown(workings.carrying.SHARES[name], case=case)
+        shown = Shown(workings.load.SHARES[name], case=case)
         said.append((name, shown, f"{v.number(shown, f'{share * 100:.1f} %')} {words}"))
     for key, shown, words in said:
         x = sheet.text(f"weighed {key}", words, QPointF(x, y), size=15, weight=600, shown=shown).right() + t.px(22)

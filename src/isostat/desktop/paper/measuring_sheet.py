@@ -24,7 +24,7 @@ from isostat.job.points import (
     walk_order,
 )
 from isostat.job.schema import Job
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Preset
 
 MORE_HIGH = 204.0  # px, of the small boxes

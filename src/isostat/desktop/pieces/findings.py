@@ -22,7 +22,7 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.fixes import say_fix
 from isostat.wording.sentences import GRADE_WORDS, say
@@ -235,7 +235,7 @@ class WorkingPanel(Sheet):
             with suppress(LookupError, AttributeError, AssertionError, StopIteration):
                 return explain(v.a, self.picked)
             self.picked = None  # what was asked for is no longer there: a damper taken out, an axle less
-        return explain(v.a, Shown(workings.carrying.axle_load, len(v.a.axles) - 1, 0, v.case))
+        return explain(v.a, Shown(workings.load.axle_load, len(v.a.axles) - 1, 0, v.case))
 
     @override
     def signature(self, v: View) -> object:
@@ -285,7 +285,7 @@ class WorkingPanel(Sheet):
         """Corner or axle of a number, nothing for the whole vehicle."""
         if shown.number in workings.CASE or shown.axle >= len(v.a.axles):
             return ""
-        side = None if shown.number in (*workings.AXLE, workings.carrying.in_hand) else shown.side
+        side = None if shown.number in (*workings.AXLE, workings.load.in_hand) else shown.side
         return f", {v.reader.corner(shown.axle, side)}"
 
     @override

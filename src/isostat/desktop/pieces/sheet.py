@@ -17,20 +17,20 @@ from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
 from typing_extensions import override
 
 from isostat.assess.workings import Shown
-from isostat.desktop.pieces.changed import TILE, changed
+from isostat.desktop.pieces.difference import TILE, changed
 from isostat.desktop.pieces.fields import Choice, Look, Number, Put, PutWords, QuantityField, TextField
+from isostat.desktop.pieces.focus_walk import Walked
 from isostat.desktop.pieces.grip import Grip, Handle
 from isostat.desktop.pieces.ink import SignPainter
 from isostat.desktop.pieces.plain import set_tip
-from isostat.desktop.pieces.signed import Signed
+from isostat.desktop.pieces.sign_hints import Signed
 from isostat.desktop.pieces.styles import button_style, field_style, restyle
-from isostat.desktop.pieces.walked import Walked
 from isostat.desktop.theme import smooth
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
-from isostat.units.shown import number, with_unit
-from isostat.units.typed import NotUnderstood
+from isostat.units.format import number, with_unit
+from isostat.units.parse import NotUnderstood
 from isostat.units.unit import Quantity
 
 LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0

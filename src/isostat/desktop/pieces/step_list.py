@@ -19,9 +19,9 @@ from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
-from isostat.wording.missing import name_missing
+from isostat.wording.missing_readings import name_missing
 from isostat.wording.reader import ABOUT
 from isostat.wording.sentences import say
 

@@ -16,7 +16,7 @@ from isostat.desktop.pieces.ink import bracket, case_sign, dimension, hatch, mar
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 TEXT_X, SPARE, BESIDE = 126, 88, 44  # px from the cell's left to its figures: wide cell, narrow cell, tight cell
@@ -104,7 +104,7 @@ class CornerStrip(Sheet):
             self.text(f"{key}{name} caption", words, QPointF(x, t.px(61)), size=12.5, role="ink2")
         band = v.band_m(*corner)
         if band is not None:
-            box, shown = self._children[f"{key}height caption"].geometry(), Shown(workings.banding.band, *corner, v.case)
+            box, shown = self._children[f"{key}height caption"].geometry(), Shown(workings.band.band, *corner, v.case)
             role, words = "ink" if v.prediction_fresh else "ink3", f"± {v.reader.height(band)}"
             if box.right() + t.px(8) + self.text_width(words, 12.5, 600) < end - t.px(6):
                 at = QPointF(box.right() + t.px(8), t.px(61))

@@ -20,10 +20,10 @@ from isostat.desktop.pieces.ink import dimension
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.spring.order import set_both
 from isostat.desktop.view import View
+from isostat.job.axle_fit import BenchCoil
 from isostat.job.edits import rows as row_edits
-from isostat.job.fitted import BenchCoil
 from isostat.job.schema import Job
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 ROW, PRESSES = 28, 4

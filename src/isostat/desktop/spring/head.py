@@ -16,8 +16,8 @@ from isostat.desktop.pieces.head import HEAD
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
+from isostat.job.axle_fit import AxleFit, Pick
 from isostat.job.edits import proposals
-from isostat.job.fitted import AxleFit, Pick
 from isostat.units.unit import Quantity
 
 PAGES = ("chart", "air", "foam", "side by side", "bench")

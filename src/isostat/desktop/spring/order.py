@@ -7,7 +7,7 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess import workings
-from isostat.assess.spring.hanging import hanging_force_n
+from isostat.assess.spring.preload import hanging_force_n
 from isostat.assess.spring.winding import wound
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.limits import GRAVITY

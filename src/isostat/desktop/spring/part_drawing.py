@@ -20,8 +20,8 @@ from isostat.desktop.pieces.entry import entry, modulus_entry
 from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.view import View
-from isostat.job.fitted import AxleFit
-from isostat.units.shown import number
+from isostat.job.axle_fit import AxleFit
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 WIRES = get_args(AxleFit.model_fields["wire"].annotation)

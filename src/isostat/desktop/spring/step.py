@@ -10,7 +10,7 @@ from typing_extensions import override
 
 from isostat.assess import workings
 from isostat.assess.spring.stacked import stacked
-from isostat.assess.travel.trimming import put_stop_spacer
+from isostat.assess.travel.trim import put_stop_spacer
 from isostat.assess.workings import Shown
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import droop_end, travel_of

@@ -23,7 +23,7 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import FOUND, View
 from isostat.job.edits import rows as row_edits
 from isostat.job.schema import Job
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT
 

@@ -10,7 +10,7 @@ from PyQt6.QtGui import QPainter
 from typing_extensions import override
 
 from isostat.assess import workings
-from isostat.assess.setup.settling import settle_share, settling_assumed
+from isostat.assess.setup.settlement import settle_share, settling_assumed
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import rake
 from isostat.assess.stance.named_targets import WORDS, aim, words_of
@@ -185,8 +185,8 @@ class StanceStep(Sheet):
         rough = settling_assumed(v.job, axle) or is_approximate(v.a, Shown(workings.corner.height, axle, 0, v.case))
         settled = (ABOUT if rough else "") + v.reader.height(float(told.settled_m[axle, 0, v.case]))  # its working waits for a band
         for name, number, words in (
-            ("band", workings.banding.band, f"left ± {v.reader.height(band)}"),
-            ("settled", workings.banding.settled, f"settles to {settled}"),
+            ("band", workings.band.band, f"left ± {v.reader.height(band)}"),
+            ("settled", workings.band.settled, f"settles to {settled}"),
         ):
             shown = Shown(number, axle, 0, v.case)
             box = self.text(f"{name} {axle}", words, QPointF(x, at.y()), size=12.5, weight=600, role=role, shown=shown, halo=True)

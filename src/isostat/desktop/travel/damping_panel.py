@@ -12,7 +12,7 @@ from isostat.desktop.pieces.entry import entry, loose_entry, nth_put
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 
 ROWS = 3

@@ -8,7 +8,7 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess.travel.stop_use import strap_for
-from isostat.assess.travel.trimming import put_stop_spacer
+from isostat.assess.travel.trim import put_stop_spacer
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.axle_table import lay_axle_table
 from isostat.desktop.pieces.entry import entry
@@ -17,7 +17,7 @@ from isostat.desktop.travel.columns import Column, role_of, wrong_at
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.units.unit import Quantity
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 from isostat.wording.travel import order_words
 
 ROWS: tuple[tuple[str, str, Quantity], ...] = (

@@ -12,7 +12,7 @@ from typing_extensions import override
 from isostat.assess import workings
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.travel.articulation import crossing
-from isostat.assess.travel.trimming import put_stop_spacer
+from isostat.assess.travel.trim import put_stop_spacer
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import travel_of

@@ -10,8 +10,8 @@ from pydantic.fields import FieldInfo
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import LEAST, Bounds, Reading
 from isostat.job.schema import Job
-from isostat.units.shown import with_unit
-from isostat.units.typed import NotUnderstood, Typed, parse
+from isostat.units.format import with_unit
+from isostat.units.parse import NotUnderstood, Typed, parse
 from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 

@@ -12,8 +12,8 @@ from isostat.job.points import AXLE_POINTS, CORNER_POINTS, POINTS, SIDES, VEHICL
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
 from isostat.job.tables.reader import rows_of
-from isostat.units.shown import with_unit
-from isostat.units.typed import NotUnderstood
+from isostat.units.format import with_unit
+from isostat.units.parse import NotUnderstood
 from isostat.units.unit import DEFAULT_PRESET, Preset
 
 COLUMNS = {point.words: point for point in (*CORNER_POINTS, *AXLE_POINTS, *VEHICLE_POINTS)}

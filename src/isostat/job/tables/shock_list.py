@@ -5,10 +5,10 @@ from __future__ import annotations
 from functools import cache
 from importlib.resources import files
 
+from isostat.job.axle_fit import ShockRow
 from isostat.job.files import JobFault
-from isostat.job.fitted import ShockRow
 from isostat.job.tables.reader import rows_of
-from isostat.units.typed import NotUnderstood, parse
+from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 MOST = 60  # rows

@@ -7,7 +7,7 @@ from itertools import pairwise
 from isostat.job.files import JobFault
 from isostat.job.springs.curved import PressRow
 from isostat.job.tables.reader import rows_of
-from isostat.units.typed import NotUnderstood, parse
+from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import Preset, Quantity
 
 MOST = 60  # rows

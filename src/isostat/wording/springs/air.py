@@ -12,10 +12,10 @@ from isostat.assess.spring.findings_air import (
     PressureOutside,
     ValvesFight,
 )
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 
 
 def _bar(pa: float, r: Reader) -> str:

@@ -8,10 +8,10 @@ from isostat.assess.spring.blocks import equal_block_m, over_equal_m
 from isostat.assess.spring.findings_leaf import BlockOnSteered, HangingWrong, LeafStress, PackTooHigh, PinionTurned, ShackleFar
 from isostat.core import rules
 from isostat.job.points import SIDES
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 
 
 @tell.register

@@ -5,7 +5,7 @@ from __future__ import annotations
 from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
 from isostat.core.springs.torsion.indexing import Index
 from isostat.wording.reader import Reader
-from isostat.wording.telling import tell
+from isostat.wording.tell import tell
 
 TEETH_SEEN = "turn of the anchor; tighter: more twist, lifts; each end seen from that end"
 

@@ -11,9 +11,9 @@ from isostat.core.parts.wire import wire
 from isostat.core.springs.helix import Ends, Helix, mean_diameter
 from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of
 from isostat.core.springs.progressive import Progressive, from_groups, from_rate_pair
-from isostat.core.springs.rising import Rising, Tested
 from isostat.core.springs.stacked import Part, StackedPair
-from isostat.job.fitted import AxleFit
+from isostat.core.springs.straight_pieces import Rising, Tested
+from isostat.job.axle_fit import AxleFit
 from isostat.job.reading import Reading
 from isostat.job.springs.curved import ProgressiveCoil, Stack, StackPart
 from isostat.job.springs.leaf import Pack

@@ -13,10 +13,10 @@ from isostat.core.limits import Floats, OutOfRange
 from isostat.core.rates.purchase import LENGTH_STEP, to_step
 from isostat.core.springs import ring_fit
 from isostat.core.springs.ring_fit import CoilOver, RingWindow
-from isostat.core.springs.rising import compression_at
 from isostat.core.springs.stacked import StackedPair
+from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
-from isostat.job.fitted import AxleFit
+from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.curved import Stack
 
 

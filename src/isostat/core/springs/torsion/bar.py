@@ -10,7 +10,7 @@ import numpy as np
 from isostat.core.limits import Floats, within
 from isostat.core.parts.event import Event
 from isostat.core.parts.law import LawEvent
-from isostat.core.springs.rising import compression_at
+from isostat.core.springs.straight_pieces import compression_at
 
 SHEAR = 78.5e9  # Pa, of spring steel in torsion (DIN 2091, from memory)
 STEEPEST = math.radians(80.0)  # of the arm from level; beyond it the law goes on straight

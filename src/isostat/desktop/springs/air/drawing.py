@@ -18,7 +18,7 @@ from isostat.desktop.pieces.ink import dimension
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 

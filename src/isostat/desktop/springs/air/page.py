@@ -33,7 +33,7 @@ from isostat.desktop.springs.air.fields import (
     solved_pressures,
 )
 from isostat.desktop.view import View
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.about import about
 

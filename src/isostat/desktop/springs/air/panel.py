@@ -29,7 +29,7 @@ from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
 from isostat.job.springs.air import AirBag
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 CAUTION = "Stands under the frame, bleed to nothing, then open a line."

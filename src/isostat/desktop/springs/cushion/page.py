@@ -8,15 +8,15 @@ from typing import get_args
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 
 from isostat.assess import workings
-from isostat.assess.measure.pressed import pressed
 from isostat.assess.setup.springs.cushion import Cushioned, jack_up_m
+from isostat.assess.spring.cushion import pressed
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.case_figures import height_and_hertz
 from isostat.desktop.view import View
 from isostat.job.springs.cushion import Cushion
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 KINDS = tuple(k for k in get_args(get_args(Cushion.model_fields["kind"].annotation)[0]) if k != "hydraulic")
@@ -105,7 +105,7 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, fit: Cushioned, area: QRectF) -
                    role="brick" if flat else "ink")  # fmt: skip
         x = xs[2]
         for side in (0, 1):
-            shown = Shown(workings.cushions.load, axle, side, case)
+            shown = Shown(workings.cushion.load, axle, side, case)
             words = v.number(shown, number(float(done.carries_kg[side, case]), Quantity.MASS, r.preset))
             box = sheet.text(f"foam load {side} {case}", words, QPointF(x, y), size=13, weight=weight, shown=shown)
             x = box.right() + t.px(14)

@@ -20,7 +20,7 @@ from isostat.core.springs.leaf.leaves_to_add import Added
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 
 FIELDS = (
@@ -61,7 +61,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     try:
         hung = hanging(pack)
         if hung is not None:
-            raised = Shown(workings.hanging.raised, axle)
+            raised = Shown(workings.leaf_hardware.raised, axle)
             frame = f"frame {'up' if hung.raised_m >= 0 else 'down'} {v.number(raised, r.coil(abs(hung.raised_m)))}"
             lines.append(("raised", frame, raised))
             leans = shackle_leans(v.a, axle, 0)
@@ -71,12 +71,12 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         turned = turned_rad(pack)
         if hung is not None:
             way = "up" if turned >= 0 else "down"
-            nose = Shown(workings.hanging.turned, axle)
+            nose = Shown(workings.leaf_hardware.turned, axle)
             said = f"pinion {v.number(nose, with_unit(abs(turned), Quantity.ANGLE, r.preset))} {way}"
             lines.insert(1, ("turned", said, nose))
     except (Incomplete, OutOfRange) as why:
         lines.append(("hangs word", str(why), None))
-    friction = Shown(workings.hanging.friction, axle)
+    friction = Shown(workings.leaf_hardware.friction, axle)
     band = v.number(friction, f"± {r.coil(explain(v.a, friction).result)}")
     lines.append(("friction", f"friction band {band}", friction))
     legs = u_bolt_m(pack, told.pack, max(v.a.orders[axle].order.spacer_m))
@@ -86,8 +86,8 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         lines.append(
             (
                 "u-bolt",
-                f"U-bolt legs {v.number(Shown(workings.hanging.u_bolt, axle), r.coil(legs))}",
-                Shown(workings.hanging.u_bolt, axle),
+                f"U-bolt legs {v.number(Shown(workings.leaf_hardware.u_bolt, axle), r.coil(legs))}",
+                Shown(workings.leaf_hardware.u_bolt, axle),
             )
         )
         lines.append(("other side word", f"axle to the spring's other side: {r.coil(over)}", None))

@@ -20,7 +20,7 @@ from isostat.desktop.view import View
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.springs import leaf_edits
-from isostat.units.shown import with_unit
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.springs.leaf import blocks_words
 
@@ -153,14 +153,14 @@ def _said(v: View, axle: int, told: Packed) -> list[tuple[str, Explain, str]]:
     arch = ("arch at the target", "") if told.arch_m >= 0 else ("past flat by", "at the target")
     times = "" if told.times_found is None else f"{told.times_found:.2f}"
     lines = (  # what is before the number, the number, what is after it
-        (workings.packs.free_arch, "free arch", r.coil(told.free_arch_m), f"of it nip {r.coil(told.nip_m)}"),
-        (workings.packs.arch, arch[0], r.coil(abs(told.arch_m)), arch[1]),
-        (workings.packs.stress, f"{leaf} stress, full bump:", with_unit(told.used[worst], Quantity.SHARE, r.preset), "of limit"),
-        (workings.packs.peaks, "peaks", times, "times as found at most"),
-        (workings.packs.capacity, "carries", r.mass((told.at_old_n - told.found_n) / GRAVITY), "more a side, as high as weighed"),
-        (workings.packs.bound, "all leaves as one would be", r.rate(told.pack.bound_rate), ""),
+        (workings.leaf.free_arch, "free arch", r.coil(told.free_arch_m), f"of it nip {r.coil(told.nip_m)}"),
+        (workings.leaf.arch, arch[0], r.coil(abs(told.arch_m)), arch[1]),
+        (workings.leaf.stress, f"{leaf} stress, full bump:", with_unit(told.used[worst], Quantity.SHARE, r.preset), "of limit"),
+        (workings.leaf.peaks, "peaks", times, "times as found at most"),
+        (workings.leaf.capacity, "carries", r.mass((told.at_old_n - told.found_n) / GRAVITY), "more a side, as high as weighed"),
+        (workings.leaf.bound, "all leaves as one would be", r.rate(told.pack.bound_rate), ""),
     )
-    bad = {workings.packs.arch: told.arch_m < 0, workings.packs.stress: told.used[worst] > 1.0}
+    bad = {workings.leaf.arch: told.arch_m < 0, workings.leaf.stress: told.used[worst] > 1.0}
     return [
         (f"{before} {v.number(Shown(key, axle), text)} {after}".strip(), key, "ochre" if bad.get(key) else "ink")
         for key, before, text, after in lines

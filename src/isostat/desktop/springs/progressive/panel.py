@@ -14,7 +14,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.order import lay_cases, lay_corners, lay_fitted_now, solve_again
 from isostat.desktop.view import View
 from isostat.job.schema import Job
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 BY = ("rates", "turns", "table")

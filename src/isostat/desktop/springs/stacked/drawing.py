@@ -13,14 +13,14 @@ from isostat.assess import workings
 from isostat.assess.spring.shapes import Shape, ordered_shapes
 from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings import Shown
-from isostat.assess.workings.stack import MARKS, mark_m
+from isostat.assess.workings.stacked import MARKS, mark_m
 from isostat.core.springs.ring_fit import main_length, preload
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
 from isostat.desktop.pieces.ink import hatch
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 POSTURES = ("bench, hanging", "at ride")
@@ -114,7 +114,7 @@ def _lay_labels(
         ys[n] = min(ys[n], at.y() - step * (len(ys) - n)) if over else ys[n]
     out = {}
     for key, y in zip(order, ys, strict=True):
-        shown = Shown(workings.stack.MARKS[key], axle, case=case, event=posture)
+        shown = Shown(workings.stacked.MARKS[key], axle, case=case, event=posture)
         m = mark_m(told, key, float(told.ride_m[v.case]) if posture == "at ride" else 0.0)
         assert m is not None
         heavy = key in ("collar", "ring")

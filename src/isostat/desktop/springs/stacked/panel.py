@@ -22,7 +22,7 @@ from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 PARTS = (("third", "third spring"), ("top", "top spring"), ("main", "main spring"))
@@ -99,7 +99,7 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
         label="collar to ring",
         quantity=Quantity.COIL,
         value=ring,
-        assumed=told is not None and stack.placed != "typed" and is_approximate(v.a, Shown(workings.stack.collar, axle)),
+        assumed=told is not None and stack.placed != "typed" and is_approximate(v.a, Shown(workings.stacked.collar, axle)),
         figure=13,
         put=partial(_type_placed, axle, "ring_m", "typed"),
     )
@@ -184,7 +184,7 @@ def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> N
     stands = told.seated.collar_typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
         word = sheet.text(f"collar {SIDES[side]} word", SIDES[side], QPointF(x, y + 4), size=13, role="ink2")
-        at, placed = QPointF(word.right() + t.px(6), y), Shown(workings.stack.collar, axle, side)
+        at, placed = QPointF(word.right() + t.px(6), y), Shown(workings.stacked.collar, axle, side)
         sheet.field(
             f"collar {side}",
             ("proposal", "axles", axle, SIDES[side], "collar_m"),
@@ -224,7 +224,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
     t, r = v.theme, v.reader
     spare = told.main_at_bump_m - told.pair.main.solid_m
     near, far = (r.coil(m).split(" ")[0] for m in (told.window.nearest_m, told.window.furthest_m))
-    main = Shown(workings.stack.main_at_bump, axle)
+    main = Shown(workings.stacked.main_at_bump, axle)
     placed = v.number(main, near)
     free = told.window.missing_m == 0.0
     window = (
@@ -234,9 +234,9 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
     )
     bump = f"main spring {v.number(main, r.coil(told.main_at_bump_m))} at full bump, {v.number(main, r.coil(spare))} over solid"
     lines = (
-        (*_hanging(v, axle, told), workings.stack.hanging, 0),
-        (*_change(v, axle, told), workings.stack.change if told.crossover else None, v.case),
-        (bump, spare < rules.RING_MARGIN - 1e-6, workings.stack.main_at_bump, 0),
+        (*_hanging(v, axle, told), workings.stacked.hanging, 0),
+        (*_change(v, axle, told), workings.stacked.change if told.crossover else None, v.case),
+        (bump, spare < rules.RING_MARGIN - 1e-6, workings.stacked.main_at_bump, 0),
     )
     for n, (words, bad, says, case) in enumerate(lines):
         shown = None if says is None else Shown(says, axle, case=case)
@@ -252,7 +252,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
     sheet.text("stack window words", window, at + QPointF(t.px(492), 0), size=13.5, weight=600, role="ink" if free else "brick")
     if told.top_spare_m is not None:
         low = told.top_spare_m < rules.RING_MARGIN - 1e-6
-        top, way = Shown(workings.stack.top_spring, axle), "over" if told.top_spare_m >= 0 else "past"
+        top, way = Shown(workings.stacked.top_spring, axle), "over" if told.top_spare_m >= 0 else "past"
         words = f"top spring {v.number(top, r.coil(abs(told.top_spare_m)))} {way} solid, collar run down"
         sheet.text("stack top", words, at + QPointF(t.px(492), t.px(19)), size=12.5, weight=600 if low else 400,
                    role="ochre" if low else "ink2", shown=top)  # fmt: skip
@@ -261,7 +261,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
 def _hanging(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
     """Preload at full droop, in words, and whether it warns."""
     r, before = v.reader, preload(told.pair, told.shock)
-    shown = Shown(workings.stack.hanging, axle)
+    shown = Shown(workings.stacked.hanging, axle)
     far = v.number(shown, r.coil(abs(before)))
     if before < 0:
         return f"hanging: loose by {far}", True
@@ -277,7 +277,7 @@ def _change(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
         return "the slider stands on its ring: the top spring never works", True
     by = {"ring": "at the ring", "top solid": "top spring solid", "main solid": "main spring solid, the top carries on"}
     away = told.change_m - float(told.ride_m[v.case])
-    shown = Shown(workings.stack.change, axle, case=v.case)
+    shown = Shown(workings.stacked.change, axle, case=v.case)
     wheel = v.number(shown, v.reader.height_unit(abs(away) / float(told.ratio[v.case])))
     where = "above ride" if away > 0 else "below ride: it does nothing there"
     shaft = v.number(shown, v.reader.coil(abs(away)))

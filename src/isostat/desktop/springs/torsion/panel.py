@@ -27,7 +27,7 @@ from isostat.desktop.view import View
 from isostat.job.points import SIDES
 from isostat.job.springs import parts
 from isostat.job.springs.torsion import TorsionBar
-from isostat.units.shown import number
+from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT
 from isostat.wording.springs.torsion import TEETH_SEEN, say_teeth
@@ -162,25 +162,25 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
             label=f"slack angle {v.reader.corner(axle, side)}",
             quantity=Quantity.ANGLE,
             value=told.slack[side] if stands else None,
-            assumed=stands and not told.typed and is_approximate(v.a, Shown(workings.twisting.slack, axle, side)),
+            assumed=stands and not told.typed and is_approximate(v.a, Shown(workings.torsion.slack, axle, side)),
             figure=14,
         )
         if not stands:
             continue
         turn = told.turn[side]
         way = "tighter" if turn >= 0 else "slacker"
-        words = v.number(Shown(workings.twisting.turn, axle, side), f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
+        words = v.number(Shown(workings.torsion.turn, axle, side), f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
         box = sheet.text(
             f"torsion turn {side}",
             words,
             QPointF(t.px(214), y + 3),
             size=14,
             weight=600,
-            shown=Shown(workings.twisting.turn, axle, side),
+            shown=Shown(workings.torsion.turn, axle, side),
         )
         sheet.text(
             f"torsion set {side} word",
-            v.number(Shown(workings.twisting.turn, axle, side), _setting(v, bar, told, v.a.orders[axle].law[side], side)),
+            v.number(Shown(workings.torsion.turn, axle, side), _setting(v, bar, told, v.a.orders[axle].law[side], side)),
             QPointF(box.right() + t.px(12), y + 4),
             size=12.5,
             role="ink2",
@@ -188,7 +188,7 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
     if not stands:
         return
     used = told.stress_pa(0, told.at_target[0]) / rules.BAR_STRESS
-    shown = Shown(workings.twisting.stress, axle)
+    shown = Shown(workings.torsion.stress, axle)
     words = f"stress at the target {v.number(shown, f'{used * 100:.1f} %')} of allowed"
     sheet.text(
         "torsion stress",
@@ -231,7 +231,7 @@ def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
     angles: tuple[tuple[float, str], ...] = ((float(found.value), "ghost"),)
     if told.typed or v.a.orders[axle].can_be_had:
         angles += ((told.slack[0], "dash"), (told.at_target[0], "ink"))
-    solved = v.number(Shown(workings.twisting.slack, axle), "")
+    solved = v.number(Shown(workings.torsion.slack, axle), "")
     marks = {"dash": solved, "ghost": ABOUT if found.assumed else "", "ink": solved}
     sign = v.reader.preset.unit(Quantity.ANGLE).sign
     places = sorted(((pivot.y() - arm * math.sin(a), a, kind) for a, kind in angles), key=lambda p: p[0])

@@ -6,7 +6,7 @@ from isostat.assess.setup.springs.laws import Incomplete
 from isostat.assess.setup.springs.leaf import Hanging, hanging, stack_m, turned_rad, u_bolt_m
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.leaf import Packed, packed
-from isostat.assess.workings.given import given_or
+from isostat.assess.workings.inputs import given_or
 from isostat.assess.workings.shown import Shown
 from isostat.core import rules
 from isostat.core.working import Given, Origin, Working

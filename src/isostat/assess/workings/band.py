@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 
-from isostat.assess.setup.settling import settle_share, settling_assumed
+from isostat.assess.setup.settlement import settle_share, settling_assumed
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.band import predicted
-from isostat.assess.workings.guessed import height_guessed
+from isostat.assess.workings.grounds import height_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.fitting.band_draws import Source
 from isostat.core.working import Given, Origin, Working

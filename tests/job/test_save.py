@@ -11,10 +11,10 @@ from pathlib import Path
 
 import pytest
 
-from isostat.job import saving
+from isostat.job import save
 from isostat.job.edits import paths as edits
 from isostat.job.files import job_text, read_job
-from isostat.job.saving import PART, ReadOnly, save_job, stamp_of, sweep, write_whole
+from isostat.job.save import PART, ReadOnly, save_job, stamp_of, sweep, write_whole
 from tests.jobs import hive_on_coils
 
 OLD = hive_on_coils()
@@ -95,8 +95,8 @@ def test_a_file_that_cannot_be_given_to_its_owner_is_written_in_place(place: Pat
     def refused(*_: object) -> None:
         raise PermissionError(1, "Operation not permitted")
 
-    monkeypatch.setattr(saving.os, "fstat", another)
-    monkeypatch.setattr(saving.os, "fchown", refused)
+    monkeypatch.setattr(save.os, "fstat", another)
+    monkeypatch.setattr(save.os, "fchown", refused)
     save_job(NEW, place)
     assert read_job(place) == NEW and place.stat().st_ino == inode and not beside(place)
 
@@ -126,7 +126,7 @@ def test_a_disk_that_is_full_at_any_point_leaves_the_old_file_whole(
         raise OSError(28, "No space left on device")
 
     before = place.read_bytes()
-    monkeypatch.setattr(saving.os, fails, full)
+    monkeypatch.setattr(save.os, fails, full)
     with pytest.raises(OSError, match="No space"):
         save_job(NEW, place)
     assert place.read_bytes() == before and not beside(place)

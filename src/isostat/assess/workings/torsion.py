@@ -6,7 +6,7 @@ import math
 
 from isostat.assess.setup.springs.torsion import Twisted
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.workings.given import given_or
+from isostat.assess.workings.inputs import given_or
 from isostat.assess.workings.shown import Shown
 from isostat.core import rules
 from isostat.core.springs.torsion.bar import SHEAR

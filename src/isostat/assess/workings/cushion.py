@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from isostat.assess.measure.pressed import pressed
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.cushion import pressed
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.working import Given, Origin, Working

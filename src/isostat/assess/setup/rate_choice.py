@@ -24,7 +24,7 @@ from isostat.core.rates.window import Bound, Window, intersect
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for
-from isostat.job.fitted import Pick
+from isostat.job.axle_fit import Pick
 from isostat.job.schema import Job
 
 

@@ -11,7 +11,7 @@ from isostat.assess.measure.lift_test import friction_m, lift_result
 from isostat.assess.measure.load_test import squat_result
 from isostat.assess.setup.derived import arm_ratio
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.workings.given import given_or
+from isostat.assess.workings.inputs import given_or
 from isostat.assess.workings.shown import Shown
 from isostat.core import rules
 from isostat.core.limits import GRAVITY

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from isostat.assess.measure.value_of_readings import Missing
-from isostat.units.shown import number, with_unit
+from isostat.units.format import number, with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT, Reader
 
