@@ -277,10 +277,10 @@ def test_only_ways_that_an_axle_has_are_told(kind: str, steered: bool, has: set[
 
 def test_ways_count_from_the_old_springs_alone_and_a_bag_has_a_line_of_its_own() -> None:
     plain = demo("hive-hauler")
-    helped = [w for w in ways(plain) if w.name == "helper"]
+    helped = [w for w in ways(assess(plain)) if w.name == "helper"]
     assert {w.axle for w in helped} == {n for n, fit in enumerate(plain.proposal.axles) if assess(plain).fits[n].helper is not None}
     bare = put(plain, ("proposal", "axles", 1, "helper"), {})
-    ours, theirs = ([w for w in ways(job) if w.name in ("block", "shackle")] for job in (plain, bare))
+    ours, theirs = ([w for w in ways(assess(job)) if w.name in ("block", "shackle")] for job in (plain, bare))
     assert ours and [(w.name, w.amount, w.gives_m) for w in ours] == [(w.name, w.amount, w.gives_m) for w in theirs], "no bag in it"
 
 
@@ -323,7 +323,7 @@ def test_unequal_blocks_are_ordered_as_equal_ones_and_a_plate_or_more_arch(
 def test_a_way_with_which_the_vehicle_falls_over_is_none() -> None:
     """A stop that is met 33 mm above where it rides: nothing stands on it, and no lightest case is to be found."""
     job = put_number(demo("hive-hauler"), ("vehicle", "axles", 0, "left", "stop_gap_m"), -0.033)
-    told = ways(job)
+    told = ways(assess(job))
     a = assess(job)
     assert told and all(np.isfinite([w.gives_m, w.droop_m, w.bump_m, w.light_m, w.range_m]).all() for w in told)
     assert a.found.stands.all() or any(w.amount is None for w in told)
@@ -333,8 +333,8 @@ def test_a_way_with_which_the_vehicle_falls_over_is_none() -> None:
 
 def test_a_shackle_more_than_twice_as_long_is_said() -> None:
     job = put(demo("hive-hauler"), ("target", "rear_lift_m"), 0.12)
-    told = {w.name: w for w in ways(job) if w.axle == 1}
+    told = {w.name: w for w in ways(assess(job)) if w.axle == 1}
     shackle = told["shackle"]
     assert shackle.amount is not None and shackle.shackle_m == 0.098 and shackle.amount > 0.098
-    small = {w.name: w for w in ways(put(job, ("target", "rear_lift_m"), -0.06)) if w.axle == 1}
+    small = {w.name: w for w in ways(assess(put(job, ("target", "rear_lift_m"), -0.06))) if w.axle == 1}
     assert small["shackle"].shackle_m is None

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import json
 from pathlib import Path
 
@@ -10,12 +11,17 @@ from PyQt6.QtCore import QSettings, Qt
 from PyQt6.QtWidgets import QApplication, QMessageBox
 from pytestqt.qtbot import QtBot
 
+from isostat.assess import Assessment
 from isostat.assess.judgement import Step
+from isostat.assess.spring.leaf import packed
+from isostat.assess.stance.ways_to_lift import ways
 from isostat.desktop.document import Document
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.window import MainWindow
+from isostat.job.demos import demo, demo_names
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import put
 from isostat.job.files import read_job
 from isostat.job.save import save_job
 from tests.jobs import hive_on_coils
@@ -164,3 +170,23 @@ def test_a_narrow_window_folds_the_findings_and_the_rail_opens_them_over_the_she
     for _ in range(2):
         window.grow_text(1)
     assert window.rail.isVisible() and window.steps.width() == round(56 * 1.5), "steps fold to numbers and marks"
+
+
+def living() -> int:
+    gc.collect()
+    return sum(isinstance(each, Assessment) for each in gc.get_objects())
+
+
+def test_a_day_of_edits_and_jobs_leaves_no_more_answers_alive_than_an_hour(qtbot: QtBot) -> None:
+    """What was worked out of an answer is kept by it, and goes with it; what is remembered otherwise is bounded."""
+    document, counted = Document(hive_on_coils()), []
+    for n in range(60):
+        lift = 0.01 + 0.0005 * n
+        assert document.edit(lambda job, lift=lift: put(job, ("target", "rear_lift_m"), lift), "lift")
+        ways(document.assessment)
+        packed(document.assessment, 1)
+        if n % 6 == 5:
+            document.replace(demo(demo_names()[n % 5]), None)
+        if n in (29, 59):
+            counted.append(living())
+    assert counted[1] <= counted[0] + 2, counted

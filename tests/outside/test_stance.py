@@ -153,7 +153,7 @@ LEAFED = edits.put(leafed(), ("proposal", "axles", 1, "kind"), "coil")  # found 
 
 @pytest.fixture(scope="module")
 def hive_ways() -> dict[tuple[int, str], object]:
-    return {(w.axle, w.name): w for w in ways(LEAFED)}
+    return {(w.axle, w.name): w for w in ways(assess(LEAFED))}
 
 
 def test_every_way_that_is_solved_gives_the_asked_lift_through_the_whole_vehicle(hive_ways) -> None:  # type: ignore[no-untyped-def]
@@ -177,7 +177,7 @@ def test_a_block_exchanged_for_a_thicker_one_lifts_by_the_difference() -> None:
     """Common practice, no source: 1¼ in for 2 in, rear up ¾ in."""
     at = ("proposal", "axles", 1, "ways", "block_m")
     jobs = [edits.put_number(LEAFED, at, inches * INCH) for inches in (1.25, 2)]
-    thin, thick = (next(w for w in ways(job) if (w.axle, w.name) == (1, "block")) for job in jobs)
+    thin, thick = (next(w for w in ways(assess(job)) if (w.axle, w.name) == (1, "block")) for job in jobs)
     assert thin.typed and thick.gives_m - thin.gives_m == pytest.approx(0.75 * INCH, rel=0.1)
 
 
@@ -185,7 +185,7 @@ def test_a_bag_said_to_carry_a_thousand_pounds_at_its_pressure_would_have_to_be_
     """Pressure times area; common practice, no source: 35 psi, `1,000 lb each`."""
     path = ("proposal", "axles", 1, "ways")
     job = edits.put_number(edits.put_number(HIVE, (*path, "bag_across_m"), 6.03 * INCH), (*path, "bag_pa"), 35 * PSI)
-    way = next(w for w in ways(job) if (w.axle, w.name) == (1, "pressure"))
+    way = next(w for w in ways(assess(job)) if (w.axle, w.name) == (1, "pressure"))
     rate = sum(s.rate.value for s in assess(HIVE).found_springs[1]) / 2
     assert way.each is not None and way.amount is not None
     assert way.each * way.amount * rate == pytest.approx(1000 * POUND_FORCE, rel=0.01)
@@ -202,7 +202,7 @@ def test_lowering_is_the_same_downwards() -> None:
     lifts = (a.proposed.hub_to_arch_m[..., case] - a.baseline_m).mean(axis=1)
     assert lifts == pytest.approx([-0.02, -0.01], abs=0.001)
     assert a.proposed.arch_rise_m[..., case].mean(axis=1) == pytest.approx([-0.02, -0.01], abs=0.002), "on the same tyres"
-    told = {(w.axle, w.name): w for w in ways(job)}
+    told = {(w.axle, w.name): w for w in ways(assess(job))}
     assert all(told[n].amount is None for n in ((0, "spacer"), (1, "spacer")))
     assert told[0, "collar"].amount < 0 and told[0, "collar"].gives_m == pytest.approx(-0.02, abs=0.002)
 
@@ -211,13 +211,13 @@ def test_a_bar_indexed_by_its_splines_gives_what_the_bars_solved_for_the_target_
     """One law: so many steps turn the found bars as far as the solved ones are turned, and lift as much."""
     job = twisted()
     a = assess(job)
-    way = next(w for w in ways(job) if (w.axle, w.name) == (0, "index"))
+    way = next(w for w in ways(assess(job)) if (w.axle, w.name) == (0, "index"))
     t = a.orders[0].torsion
     assert t is not None and way.amount is not None
     assert way.amount * spline_step(40, 44) == pytest.approx(sum(t.turn) / 2, rel=1e-6)
     assert way.gives_m == pytest.approx(way.asked_m, abs=1e-3)
     bare = edits.put(job, ("as_found", "axles", 0, "torsion", "teeth_inner"), None)
-    assert next(w for w in ways(bare) if w.name == "index").amount is None, "teeth not counted"
+    assert next(w for w in ways(assess(bare)) if w.name == "index").amount is None, "teeth not counted"
 
 
 def test_lift_counts_from_what_it_stood_at_and_the_tyres_have_their_own_share() -> None:
@@ -283,7 +283,7 @@ def test_the_drop_between_light_and_full_is_told_by_its_own_heights_whichever_ca
     """The working's two heights are those of the lightest and the heaviest case, not of the target's."""
     job = edits.put(HIVE, ("target", "case"), "Out")
     a = assess(job)
-    way = next(w for w in ways(job) if (w.axle, w.name) == (1, "spring"))
+    way = next(w for w in ways(assess(job)) if (w.axle, w.name) == (1, "spring"))
     mean, whole = a.proposed.hub_to_arch_m[1].mean(axis=0), a.loading.whole_kg
     told = {g.symbol: g.value for g in explain(a, Shown(workings.ways.span, 1, event="spring")).inputs}
     assert told == pytest.approx({"h_l": float(mean[np.argmin(whole)]), "h_f": float(mean[np.argmax(whole)])})

@@ -3,12 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
-from isostat.assess.solve.assessment import Assessment, assess
-from isostat.job.schema import Job
+from isostat.assess.solve.assessment import Assessment, solved
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,16 +22,11 @@ class Rival:
         return sum(j.grade is grade for j in judge(self.a))
 
 
-@lru_cache(maxsize=8)
-def _solved(job: Job) -> Assessment:
-    return assess(job)
-
-
 def rivals(a: Assessment) -> tuple[Rival, ...]:
     """Every proposal of the job, A first. One that waits is remembered by its own parts: an edit of another leaves it as it was."""
     job, out = a.job, []
     for setup in job.proposals:
         here = setup.name == job.proposal.name
-        solved = a if here else _solved(job.model_copy(update={"proposal": setup, "others": ()}))
-        out.append(Rival(setup.name, solved, here))
+        other = a if here else solved(job.model_copy(update={"proposal": setup, "others": ()}))
+        out.append(Rival(setup.name, other, here))
     return tuple(out)

@@ -120,7 +120,7 @@ class MainWindow(QMainWindow):
         self.far.hide()
         self.notice = Notice(self.frame)
         self.buying = Background(what_it_buys, self)
-        self.predicting = Background(lambda a: predicted(a.job), self)
+        self.predicting = Background(predicted, self)
         self.adding = Background(leaves_offered, self)
         self.filing = Filing(self.document, self.settings, self.safe, self)
         self.exchange = Exchange(self.document, self.settings, self.shown_units, self)

@@ -118,7 +118,7 @@ def test_a_pack_beside_a_bag_carries_the_rest() -> None:
 
 def test_steel_for_the_same_load_meets_the_same_target() -> None:
     a = assess(helped())
-    steel = on_steel(a.job, 1)
+    steel = on_steel(a, 1)
     case = a.target_case
     assert steel.proposed.hub_to_arch_m[1, :, case] == pytest.approx(a.target_m[1], abs=0.0015)
     assert steel.fits[1].helper is None and steel.proposed.platform.row.shape[1] == 8
@@ -259,7 +259,7 @@ def test_a_bag_without_a_pressure_is_said_and_solved_by_its_fix() -> None:
 
 def test_steel_alone_stands_on_the_blocks_that_are_there_and_says_what_it_would_take() -> None:
     a = assess(demo("hive-hauler"))
-    steel, case = on_steel(a.job, 1), a.target_case
+    steel, case = on_steel(a, 1), a.target_case
     assert steel.orders[1].order.spacer_m == a.orders[1].order.spacer_m
     assert steel.proposed.hub_to_arch_m[1, :, case].mean() < a.target_m[1].mean() - 0.02, "the bag carried something"
     takes = blocks_on_steel(steel, 1)

@@ -72,9 +72,9 @@ def test_the_working_of_a_band_names_what_is_worth_measuring_better() -> None:
 
 
 def test_a_trailers_nose_has_its_part_in_the_band_and_a_car_has_none() -> None:
-    told = predicted(demo("dairy-trailer"))
+    told = predicted(assess(demo("dairy-trailer")))
     names = [source.what for source in told.sources]
-    assert "weight on the coupling" in names and "weight on the coupling" not in [s.what for s in predicted(HIVE).sources]
+    assert "weight on the coupling" in names and "weight on the coupling" not in [s.what for s in predicted(assess(HIVE)).sources]
     assert np.isfinite(told.band.half_m).all() and (told.mean_half_m <= told.band.half_m.max(axis=1) + 1e-4).all()
 
 

@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 import numpy as np
 
 from isostat.assess.setup.items import loads
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.memory import remembered
 from isostat.core.limits import Floats
 from isostat.core.vehicle.statics import lever
 
 
-@lru_cache(maxsize=8)
+@remembered
 def carried_by(a: Assessment, axle: int) -> Floats:
     """Part of each item's mass that an axle bears, (items,); by levers, three supports as a stiff body on equal springs."""
     carried = loads(a.job)
@@ -24,7 +23,7 @@ def carried_by(a: Assessment, axle: int) -> Floats:
     return np.asarray(rides + share[axle] * (1.0 - carried.on_wheel.sum(axis=(0, 1))))
 
 
-@lru_cache(maxsize=8)
+@remembered
 def stays_kg(a: Assessment, axle: int) -> Floats:
     """What of the items that stay came upon an axle since the weighing, (B,) in kg."""
     stays = np.array([item.stays for item in a.job.items], dtype=float)

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.solve.memory import remembered
 from isostat.core import rules
 from isostat.core.working import Figure
 from isostat.job.edits import paths as edits
@@ -74,7 +74,7 @@ class Buy:
         return max(self.height_m, TRAVEL_COUNTS * self.travel_m)
 
 
-@lru_cache(maxsize=8)
+@remembered
 def missing_readings(a: Assessment) -> tuple[Missing, ...]:
     """Every number that the answer rests on and nobody read."""
     return tuple(m for axle in range(len(a.axles)) for m in _of_axle(a, axle))

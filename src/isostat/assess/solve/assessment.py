@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
+from typing import Any
 
 import numpy as np
 
@@ -19,6 +20,7 @@ from isostat.assess.setup.springs.air import helpers
 from isostat.assess.setup.springs.laws import Incomplete
 from isostat.assess.setup.tandem import Beams, beams_of, split_by_beams
 from isostat.assess.setup.to_order import Ordered, order
+from isostat.assess.solve.memory import remembered
 from isostat.assess.solve.standing import Events, Standing, stand_up, wheel_events
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.parts.bank import Bank
@@ -66,6 +68,7 @@ class Assessment:
     beams: Beams | None  # of an equalized tandem
     helper_lacks: tuple[str, ...]  # of each axle: why its air helper cannot be, empty where nothing lacks
     warp_m: float  # of heights wanted by corner: what no plane gives, u_FL − u_FR − u_RL + u_RR
+    memory: dict[Any, Any] = field(default_factory=dict, init=False, repr=False)  # what was worked out of it since
 
     @property
     def cases(self) -> int:
@@ -99,7 +102,7 @@ class Assessment:
         return _found_events(self)
 
 
-@lru_cache(maxsize=4)
+@remembered
 def _found_events(a: Assessment) -> Events:
     return wheel_events(*a.found_unladen, all_met(a.axles, a.found_fits))
 
@@ -218,6 +221,12 @@ def assess(job: Job) -> Assessment:
     first = _assess(job, as_read(job))
     guessed = any(spring.rate.assumed for pair in first.found_springs for spring in pair)
     return _assess(job, at_baseline(job, first.axles, first.found.rest.travel_m, first.found.stands, guessed))
+
+
+@lru_cache(maxsize=8)
+def solved(job: Job) -> Assessment:
+    """The same of a job that waits beside the one in hand, remembered by what it holds."""
+    return assess(job)
 
 
 def _assess(given: Job, job: Job) -> Assessment:

@@ -3,20 +3,19 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
 from isostat.assess.setup.platform import HELPER, SPRING
 from isostat.assess.setup.springs.air import Bags
 from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.solve.memory import remembered
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.edits.paths import put
 from isostat.job.points import SIDES
 from isostat.job.reading import Reading
-from isostat.job.schema import Job
 from isostat.job.springs.air import AirBag
 
 
@@ -61,10 +60,11 @@ def against_roll(a: Assessment, axle: int) -> float:
     return float((k.ll[axle, 0] - 2.0 * k.lr[axle, 0] + k.rr[axle, 0]) * a.axles[axle].half_track_m ** 2)
 
 
-@lru_cache(maxsize=4)
-def on_steel(job: Job, axle: int) -> Assessment:
+@remembered
+def on_steel(a: Assessment, axle: int) -> Assessment:
     """The same job with no air at an axle: a leaf pack on the blocks that stand there, other springs solved for the target."""
-    fits, order = list(job.proposal.axles), assess(job).orders[axle]
+    job, order = a.job, a.orders[axle]
+    fits = list(job.proposal.axles)
     plain: dict[str, Reading | None] = dict.fromkeys(("rate_n_per_m", "free_length_m", "spacer_m", "collar_m", "slack_rad"))
     packed = isinstance(order.law[0], LeafLaw)
     sides = {

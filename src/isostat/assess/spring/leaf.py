@@ -10,6 +10,7 @@ import numpy as np
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.springs.laws import Incomplete, leaf_pack, value_or
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.memory import remembered
 from isostat.assess.solve.standing import Events
 from isostat.core import rules
 from isostat.core.limits import Floats, OutOfRange
@@ -126,7 +127,7 @@ def rise_told(leaf: Leaf) -> float:
     return rise_of((leaf.front_m + leaf.rear_m) * rules.LEAF_STRING, leaf.curve)
 
 
-@lru_cache(maxsize=8)
+@remembered
 def packed(a: Assessment, axle: int) -> Packed | None:
     """The pack of an axle; None where none is ordered there."""
     o = a.orders[axle]

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 import numpy as np
 
@@ -11,7 +10,8 @@ from isostat.assess.measure.value_of_readings import LENGTHS, SHARES
 from isostat.assess.setup.items import loads
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.settlement import settle_share
-from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.memory import remembered
 from isostat.assess.stance.part_errors import part_errors
 from isostat.core import rules
 from isostat.core.fitting.band import Band, band_of, half_band
@@ -22,7 +22,6 @@ from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import lever
 from isostat.core.working import Figure
 from isostat.job.reading import Reading
-from isostat.job.schema import Job
 
 DRAWS = 5000
 # One standard deviation of each, where a reading does not say its own (common practice, no source).
@@ -164,7 +163,7 @@ def _settled(a: Assessment, stands: Bools) -> Floats:
     return np.asarray(a.baseline_m[..., None] - rest.travel_m)
 
 
-@lru_cache(maxsize=4)
-def predicted(job: Job) -> Prediction:
-    """The prediction of a job, remembered."""
-    return prediction(assess(job))
+@remembered
+def predicted(a: Assessment) -> Prediction:
+    """The prediction, remembered."""
+    return prediction(a)

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 import numpy as np
 
@@ -15,7 +14,8 @@ from isostat.assess.setup.as_found import as_stand
 from isostat.assess.setup.clearances import NOTHING
 from isostat.assess.setup.platform import SPRING, Springs, stand
 from isostat.assess.setup.springs.laws import value_or
-from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.memory import remembered
 from isostat.assess.solve.standing import Standing, stand_up
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
@@ -23,7 +23,6 @@ from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.springs.torsion.bar import ArmLaw, turn_for
 from isostat.core.springs.torsion.splines import spline_step
 from isostat.job.axle_fit import Ways
-from isostat.job.schema import Job
 
 FIELDS = {
     "spacer": "spacer_m",
@@ -162,11 +161,10 @@ def _stood(a: Assessment, more: Floats, instead: dict[int, Springs] | None = Non
     return stand_up(platform, bank, a.baseline_m, GRAVITY, (NOTHING,) * len(a.axles))
 
 
-@lru_cache(maxsize=4)
-def ways(job: Job) -> tuple[Way, ...]:
+@remembered
+def ways(a: Assessment) -> tuple[Way, ...]:
     """Every way at every axle, front to back; none where the target's case does not stand."""
-    a = assess(job)
-    case = a.target_case
+    job, case = a.job, a.target_case
     if not a.proposed.stands[case]:
         return ()
     needed, old = _needed(a), _stood(a, np.zeros(len(a.axles)))

@@ -17,7 +17,7 @@ LISTED = 5  # sources that are named; the rest is one line
 
 def band(a: Assessment, k: Shown) -> Working:
     """Half of the band of a height: the largest sources, each as the band it would leave alone."""
-    told = predicted(a.job)
+    told = predicted(a)
     at = (k.axle, k.side, k.case)
     half = float(told.band.half_m[at])
     by: dict[str, float] = {}
@@ -51,7 +51,7 @@ def _words(a: Assessment, source: Source) -> str:
 
 def settled(a: Assessment, k: Shown) -> Working:
     """Height after the coils have settled."""
-    told = predicted(a.job)
+    told = predicted(a)
     new = float(a.proposed.hub_to_arch_m[k.axle, k.side, k.case])
     after = float(told.settled_m[k.axle, k.side, k.case])
     share, rough = settle_share(a.job, k.axle), settling_assumed(a.job, k.axle)

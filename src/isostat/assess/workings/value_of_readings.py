@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 from isostat.assess.measure.value_of_readings import Buy, as_ordered, missing_readings, one_buy
-from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.solve.assessment import Assessment, solved
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 from isostat.job.files import JobFault
-from isostat.job.schema import Job
 
 
 def height(a: Assessment, k: Shown) -> Working:
@@ -31,12 +28,7 @@ def _bought(a: Assessment, k: Shown) -> Buy:
         ordered = as_ordered(a)
     except JobFault:
         return nothing
-    return one_buy(_solved(ordered), ordered, missing) or nothing
-
-
-@lru_cache(maxsize=4)
-def _solved(job: Job) -> Assessment:
-    return assess(job)
+    return one_buy(solved(ordered), ordered, missing) or nothing
 
 
 def _working(pair: tuple[float, float], words: str) -> Working:

@@ -9,7 +9,7 @@ from isostat.core.working import Given, Origin, Working
 
 
 def _told(a: Assessment, k: Shown) -> Way:
-    way = next((w for w in ways(a.job) if w.axle == k.axle and w.name == k.event), None)
+    way = next((w for w in ways(a) if w.axle == k.axle and w.name == k.event), None)
     if way is None:
         raise KeyError(f"no such way: {k.event}")
     return way
@@ -75,4 +75,4 @@ WAYS = (lift, droop, bump, span)
 
 def shown_ways(a: Assessment) -> list[Shown]:
     """Every such number."""
-    return [Shown(number, way.axle, event=way.name) for number in WAYS for way in ways(a.job)]
+    return [Shown(number, way.axle, event=way.name) for number in WAYS for way in ways(a)]

@@ -51,7 +51,7 @@ CAUTION = (
 
 def lay_ways(sheet: Sheet, v: View, area: QRectF) -> None:
     """Places a table an axle in an area of the sheet."""
-    t, told = v.theme, ways(v.job)
+    t, told = v.theme, ways(v.a)
     case = v.reader.case(v.a.target_case)
     if not told:
         sheet.text("ways empty words", f"The vehicle does not stand when {case}: see the findings.", area.topLeft(), size=14)

@@ -90,7 +90,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
             "helper waits words", words, area.topLeft(), size=14, role="brick" if lacks else "ink2", width=area.width()
         )
         return float(box.bottom())
-    steel = on_steel(v.job, axle)
+    steel = on_steel(v.a, axle)
     columns = (0.20, 0.42, 0.62, 0.82)
     xs = [area.left() + share * area.width() for share in columns]
     for x, words in zip(xs, ("with air", "steel alone", "left bag", "right bag"), strict=True):
