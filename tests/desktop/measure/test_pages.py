@@ -158,6 +158,21 @@ def test_a_click_into_a_field_selects_what_stands_there_and_a_tab_after_a_refusa
     assert rear.wheel_tyre_kg is None and second.text() == "12abc", "what was refused stays to be mended"
 
 
+def test_after_enter_the_next_number_replaces_the_last_and_a_refused_one_is_mended(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    field = seen(window, "hub_to_arch_m 0 0")
+    for text, stands in (("512", 0.512), ("64o", 0.512)):
+        type_into(qtbot, window, "hub_to_arch_m 0 0", text)
+        assert window.document.job.vehicle.axles[0].left.hub_to_arch_m.value == stands  # type: ignore[union-attr]
+    qtbot.keyClick(field, Qt.Key.Key_Backspace)
+    qtbot.keyClicks(field, "2")
+    qtbot.keyClick(field, Qt.Key.Key_Return)
+    assert window.document.job.vehicle.axles[0].left.hub_to_arch_m.value == 0.642  # type: ignore[union-attr]
+    qtbot.keyClicks(field, "498")
+    qtbot.keyClick(field, Qt.Key.Key_Return)
+    assert window.document.job.vehicle.axles[0].left.hub_to_arch_m.value == 0.498  # type: ignore[union-attr]
+
+
 def test_the_reading_in_hand_takes_its_error_day_note_and_what_was_on_board(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
     window.activateWindow()

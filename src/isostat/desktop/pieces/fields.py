@@ -218,6 +218,8 @@ class QuantityField(QLineEdit):
                     asked.emit()
                     return
         super().keyPressEvent(event)
+        if event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and not self.property("refused"):
+            self.selectAll()  # taken: what is typed next replaces it
 
 
 class TextField(QLineEdit):
