@@ -20,6 +20,8 @@ from isostat.job.blank import blank_job
 from isostat.job.files import read_job
 from isostat.job.save import stamp_of
 
+AT_REST_MS = 2000  # after which the window has been painted and its first long answers are there
+
 
 def run(path: Path | None) -> int:
     """Opens the window on a job, or on a blank one; returns Qt's exit status.
@@ -43,6 +45,7 @@ def run(path: Path | None) -> int:
     window = started(lambda: MainWindow(job, path, keep=keep, stamp=stamp), lambda: MainWindow(blank_job(), keep=keep), net)
     window.show()
     QTimer.singleShot(0, _sweep_again)
+    QTimer.singleShot(AT_REST_MS, background.prepare)
     status = application.exec()
     window.leave()
     background.end()

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
+from importlib import import_module
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
@@ -32,6 +33,11 @@ def _work(answer: Answer, a: Assessment, signals: _Told) -> None:
     except Exception as fault:  # whatever it is, the window must hear that there is no answer
         signal, told = signals.failed, (fault,)
     signal.emit(*told)
+
+
+def prepare() -> None:
+    """What is slow to import and wanted only by a test of springs, before the hand comes to it."""
+    POOL.submit(import_module, "scipy.optimize")
 
 
 def end() -> None:

@@ -10,6 +10,7 @@ import numpy as np
 from isostat.core.limits import Bools, Floats
 
 STEP = 1e-3  # of an unknown's scale, for its derivative
+TRIES = 60  # evaluations at most: what fits takes a dozen, and readings that nothing explains would creep for seconds
 SEEN = 0.5  # a direction is seen when a change by one scale moves the readings by so many standard deviations
 
 Predict = Callable[[Floats], Floats]  # unknowns (P, K) of K candidates -> predicted travels (K, tests, readings) in m
@@ -78,7 +79,7 @@ def fit_unknowns(predict: Predict, unknowns: Unknowns, read: Readings) -> Fitted
     free = np.full(read.unloaded_m.size, np.inf)
     span = (np.concatenate([u.low / u.scale, -free]), np.concatenate([u.high / u.scale, free]))
     sizes = np.concatenate([np.ones(count), np.full(free.size, 0.01)])
-    found = least_squares(residuals, first, jac=jacobian, bounds=span, x_scale=sizes)
+    found = least_squares(residuals, first, jac=jacobian, bounds=span, x_scale=sizes, max_nfev=TRIES)
     value = found.x[:count] * u.scale
     covariance, blind = spread(jacobian(found.x), u)
     covariance = _over_its_width(predict, u, read, value, covariance)
