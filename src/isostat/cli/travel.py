@@ -123,14 +123,14 @@ def _damping(a: Assessment, i: int) -> dict[str, Any]:
     out: dict[str, Any] = {}
     for name, found in (("as_found", True), ("as_fitted", False)):
         for word, case in zip(("light", "full"), light_and_full(a), strict=True):
-            told = damped(a, i, case, found=found)
-            if told is not None:
-                _, hop = told.swings
+            swing = damped(a, i, case, found=found)
+            if swing is not None:
+                _, hop = swing.swings
                 out[f"{name}_{word}"] = {
                     "case": a.job.cases[case].name,
-                    "ratio": round(told.ratio, 4),
-                    "bump_ratio": round(told.body[0].ratio, 4),
-                    "rebound_ratio": round(told.body[1].ratio, 4),
+                    "ratio": round(swing.ratio, 4),
+                    "bump_ratio": round(swing.body[0].ratio, 4),
+                    "rebound_ratio": round(swing.body[1].ratio, 4),
                     "hop_hz": round(hop.frequency_hz, 3),
                     "hop_ratio": round(hop.ratio, 4),
                 }

@@ -84,13 +84,13 @@ class AtAxle:
     buckles: bool | None  # before the target's length, both seats flat
 
 
-def at_axle(a: Assessment, axle: int, told: Benched) -> AtAxle | None:
+def at_axle(a: Assessment, axle: int, part: Benched) -> AtAxle | None:
     """The spring carrying what the target asks of the axle, mean of both sides; None where its rate or length is not known."""
-    rate, free = told.rate, told.free_m
+    rate, free = part.rate, part.free_m
     if rate is None or free is None:
         return None
     force = float(np.mean(a.orders[axle].target_force_n))
-    down, helix = force / rate[0], told.helix
+    down, helix = force / rate[0], part.helix
     limit = None if helix is None else helix.buckles_at_m("both flat")
     return AtAxle(
         force_n=force,

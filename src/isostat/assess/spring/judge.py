@@ -111,13 +111,13 @@ def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:
 
 def _wire(a: Assessment, i: int) -> Iterator[Judgement]:
     """Whether the ordered coil can be wound, and what its wire bears."""
-    told, here = wound(a, i), Place(i)
-    if told is None:
+    coil, here = wound(a, i), Place(i)
+    if coil is None:
         return
-    if told.helix is None:
-        yield NoWire(grade=Grade.WATCH, place=here, step=Step.SPRING, strong_m=told.strong_m, roomy_m=told.roomy_m)
-    elif told.used_solid > 1.0:
-        yield StressHigh(grade=Grade.NOTE, place=here, step=Step.SPRING, used=told.used_solid)
+    if coil.helix is None:
+        yield NoWire(grade=Grade.WATCH, place=here, step=Step.SPRING, strong_m=coil.strong_m, roomy_m=coil.roomy_m)
+    elif coil.used_solid > 1.0:
+        yield StressHigh(grade=Grade.NOTE, place=here, step=Step.SPRING, used=coil.used_solid)
 
 
 def _comes_and_goes(a: Assessment) -> Iterator[Judgement]:

@@ -47,19 +47,19 @@ def air_judgements(a: Assessment) -> Iterator[Judgement]:
                 yield from judged(a, i, told)
 
 
-def _overloaded(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
+def _overloaded(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
     """A bag that carries more than its maker allows, in the worst case."""
-    if told.bags.told.most_kg is None:
+    if bags.bags.told.most_kg is None:
         return
-    most = float(told.bags.told.most_kg.value)
-    carried = np.where(a.proposed.stands, told.carries_kg, -np.inf)
+    most = float(bags.bags.told.most_kg.value)
+    carried = np.where(a.proposed.stands, bags.carries_kg, -np.inf)
     side, case = (int(n) for n in np.unravel_index(int(carried.argmax()), carried.shape))
     if carried[side, case] > most:
         place = Place(i, side, case)
         yield BagOverloaded(grade=Grade.FAULT, place=place, step=Step.SPRING, carries_kg=float(carried[side, case]), most_kg=most)
 
 
-def _ends(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
+def _ends(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
     """A bag that is drawn long before the shock ends the droop, or flat before the stop is."""
     for side in (0, 1):
         events = a.proposed.events[i][side]
@@ -75,14 +75,14 @@ def _ends(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
                 yield BagEnds(grade=Grade.WATCH, place=place, step=Step.TRAVEL, by_m=by, drawn=drawn, remedies=cures)
 
 
-def _claims(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
+def _claims(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
     """What a bag is said to carry, against pressure times area of its diameter."""
-    if told.bags.told.across_m is None or told.bags.told.chart_pa is None:
+    if bags.bags.told.across_m is None or bags.bags.told.chart_pa is None:
         return
-    by_area = float(told.bags.told.chart_pa.value) * np.pi * float(told.bags.told.across_m.value) ** 2 / 4.0 / GRAVITY
+    by_area = float(bags.bags.told.chart_pa.value) * np.pi * float(bags.bags.told.across_m.value) ** 2 / 4.0 / GRAVITY
     off = [
         row.load_kg.value
-        for row in told.bags.told.chart
+        for row in bags.bags.told.chart
         if row.load_kg and abs(row.load_kg.value / by_area - 1.0) > rules.AIR_CLAIM
     ]
     if off:
@@ -90,14 +90,14 @@ def _claims(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
         yield ClaimOff(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, claimed_kg=claimed, by_area_kg=by_area)
 
 
-def _pressures(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
-    limits = told.bags.told
+def _pressures(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
+    limits = bags.bags.told
     if limits.least_pa is None or limits.most_pa is None:
         yield LimitsUnknown(grade=Grade.WATCH, place=Place(i), step=Step.SPRING)
         return
-    stands, asked = a.proposed.stands, told.gauge_pa.copy()
-    if told.alone:  # the law itself stays within the limits: what the load asks shows there
-        asked[:, a.target_case] = np.where(told.within[:, a.target_case] > 0.0, told.bags.needed_pa, asked[:, a.target_case])
+    stands, asked = a.proposed.stands, bags.gauge_pa.copy()
+    if bags.alone:  # the law itself stays within the limits: what the load asks shows there
+        asked[:, a.target_case] = np.where(bags.within[:, a.target_case] > 0.0, bags.bags.needed_pa, asked[:, a.target_case])
     for over, limit, sign in ((True, limits.most_pa.value, 1.0), (False, limits.least_pa.value, -1.0)):
         beyond = np.where(stands, sign * (asked - limit), -np.inf)
         side, case = (int(n) for n in np.unravel_index(int(np.argmax(beyond)), beyond.shape))
@@ -112,14 +112,14 @@ def _pressures(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
             )
 
 
-def _stays(a: Assessment, i: int, told: Aired) -> Iterator[Judgement]:
+def _stays(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
     """Air in the lightest load, where gear that stays is what it holds up."""
     s = a.proposed
     loads = load_cases(a)
-    if told.alone or len(loads) < 2:
+    if bags.alone or len(loads) < 2:
         return
     light = min(loads, key=lambda c: s.pad_kg[i, :, c].sum())
     stays = float(stays_kg(a, i)[light])
-    carried = float(told.carries_kg[:, light].sum())
+    carried = float(bags.carries_kg[:, light].sum())
     if stays > 20.0 and carried > rules.AIR_MOSTLY * stays:
         yield AirForWhatStays(grade=Grade.NOTE, place=Place(i, None, light), step=Step.SPRING, stays_kg=stays, air_kg=carried)

@@ -26,10 +26,10 @@ SAID = 0.0005  # m
 def leaf_judgements(a: Assessment) -> Iterator[Judgement]:
     """Of every axle that is on leaf packs."""
     for i, fit in enumerate(a.job.proposal.axles):
-        told = packed(a, i)
-        if told is None:
+        pack = packed(a, i)
+        if pack is None:
             continue
-        yield from _arch_and_stress(a, i, told)
+        yield from _arch_and_stress(a, i, pack)
         block = max(a.orders[i].order.spacer_m)
         if a.job.vehicle.axles[i].steered and block > 0.0:
             yield BlockOnSteered(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, block_m=block)
@@ -42,30 +42,30 @@ def leaf_judgements(a: Assessment) -> Iterator[Judgement]:
             yield HangingWrong(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=str(why))
 
 
-def _arch_and_stress(a: Assessment, i: int, told: Packed) -> Iterator[Judgement]:
+def _arch_and_stress(a: Assessment, i: int, pack: Packed) -> Iterator[Judgement]:
     """Whether a pack can stand low enough, and its worst leaf."""
-    if told.too_high_m > SAID:
-        lower = Rearch(i, -float(np.ceil(told.too_high_m * 1000)) / 1000)
+    if pack.too_high_m > SAID:
+        lower = Rearch(i, -float(np.ceil(pack.too_high_m * 1000)) / 1000)
         yield PackTooHigh(
             grade=Grade.WATCH,
             place=Place(i),
             step=Step.SPRING,
-            by_m=told.too_high_m,
+            by_m=pack.too_high_m,
             remedies=(lower, LeafLess(i)),
         )
-    worst = int(np.argmax(told.used))
-    used = float(told.used[worst])
+    worst = int(np.argmax(pack.used))
+    used = float(pack.used[worst])
     if used > 1.0:
         yield LeafStress(
-            grade=Grade.NOTE if told.no_worse else Grade.WATCH, place=Place(i), step=Step.SPRING, leaf=worst + 1, used=used,
-            times_found=told.times_found, no_worse=told.no_worse, remedies=_less_bent(a, i, told),
+            grade=Grade.NOTE if pack.no_worse else Grade.WATCH, place=Place(i), step=Step.SPRING, leaf=worst + 1, used=used,
+            times_found=pack.times_found, no_worse=pack.no_worse, remedies=_less_bent(a, i, pack),
         )  # fmt: skip
 
 
-def _less_bent(a: Assessment, i: int, told: Packed) -> tuple[Remedy, ...]:
+def _less_bent(a: Assessment, i: int, pack: Packed) -> tuple[Remedy, ...]:
     """A stop that is flat before the stress is reached, or one leaf more, all thinner, at the same rate."""
     law, o = a.orders[i].law[0], a.orders[i]
-    force = told.bump_force_n / float(told.used.max())  # nominal stress goes nearly as the force
+    force = pack.bump_force_n / float(pack.used.max())  # nominal stress goes nearly as the force
     x = compression_at(law, force) - max(o.offset_m)
     limit = a.axles[i].spring_motion.travel_for(x)
     full = max(bump_end(side).travel_m for side in a.proposed.events[i])
@@ -78,15 +78,15 @@ def shackle_leans(a: Assessment, axle: int, side: int) -> tuple[float, float, fl
 
     Raises Incomplete or OutOfRange where it cannot follow.
     """
-    told, hung = packed(a, axle), hanging(a.job.proposal.axles[axle].pack)
-    if told is None or hung is None:
+    pack, hung = packed(a, axle), hanging(a.job.proposal.axles[axle].pack)
+    if pack is None or hung is None:
         return None
     events, o = a.proposed.events[axle][side], a.orders[axle]
     law = o.law[side]
     assert isinstance(law, LeafLaw)
     travels = (droop_end(events).travel_m, float(a.target_travel_m[axle, side]), bump_end(events).travel_m)
     pressed = [float(a.axles[axle].spring_motion.at(np.asarray(u))[0]) + o.offset_m[side] for u in travels]
-    chords = [chord_of(told.pack, law.flat_m - x) for x in pressed]
+    chords = [chord_of(pack.pack, law.flat_m - x) for x in pressed]
     shift = hung.hung.chord_m - chords[1]  # the lean was read about as the target has it
     hanging_at, target, bump = (hung.lean(chord + shift) for chord in chords)
     return hanging_at, target, bump

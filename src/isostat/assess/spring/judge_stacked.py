@@ -56,11 +56,11 @@ def _ring(a: Assessment, i: int, sides: tuple[Stacked, Stacked]) -> Iterator[Jud
         yield PastCrossover(grade=Grade.NOTE, place=Place(i, None, case), step=step, by_m=by)
 
 
-def _collars(i: int, told: Stacked) -> Iterator[Judgement]:
-    for side, shock in enumerate(told.seated.shock):
+def _collars(i: int, pair: Stacked) -> Iterator[Judgement]:
+    for side, shock in enumerate(pair.seated.shock):
         for down, left in ((True, shock.down_m), (False, shock.up_m)):
             if left < -SAID:
-                main = told.pair.main.free_m - (left if down else -left)
+                main = pair.pair.main.free_m - (left if down else -left)
                 cure = MainSpring(i, offers.up_to_mm(main) if down else offers.down_to_mm(main))
                 yield CollarBeyond(
                     grade=Grade.WATCH, place=Place(i, side), step=Step.SPRING, by_m=-left, down=down, remedies=(cure,)

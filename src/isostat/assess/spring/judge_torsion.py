@@ -24,7 +24,7 @@ def torsion_judgements(a: Assessment) -> Iterator[Judgement]:
             yield from _bar(a, i, o.torsion)
 
 
-def _bar(a: Assessment, i: int, told: Twisted) -> Iterator[Judgement]:
+def _bar(a: Assessment, i: int, bars: Twisted) -> Iterator[Judgement]:
     """What a bar bears when its stop is flat, the worse side."""
     used = []
     for side in (0, 1):
@@ -34,7 +34,7 @@ def _bar(a: Assessment, i: int, told: Twisted) -> Iterator[Judgement]:
             yield ArmStopFirst(grade=Grade.WATCH, place=Place(i, side), step=Step.TRAVEL, by_m=early)
         ends = (bump_end(a.proposed.events[i][side]).travel_m, float(a.target_travel_m[i, side]))
         full, target = (float(a.axles[i].spring_motion.at(np.asarray(u))[0]) for u in ends)
-        reach = np.clip(np.sin(told.at_target[side]) + (full - target) / told.arm_m, -1.0, 1.0)
-        used.append(told.stress_pa(side, float(np.arcsin(reach))) / rules.BAR_STRESS)
+        reach = np.clip(np.sin(bars.at_target[side]) + (full - target) / bars.arm_m, -1.0, 1.0)
+        used.append(bars.stress_pa(side, float(np.arcsin(reach))) / rules.BAR_STRESS)
     if max(used) > 1.0:
         yield BarStress(grade=Grade.WATCH, place=Place(i, int(np.argmax(used))), step=Step.SPRING, used=max(used))

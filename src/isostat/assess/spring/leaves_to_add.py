@@ -31,10 +31,10 @@ def leaves_offered(a: Assessment) -> dict[int, tuple[LeavesOffered, ...] | str]:
     return {axle: _offered(a, axle, pack) for axle, pack in told if pack is not None}
 
 
-def _offered(a: Assessment, axle: int, told: Packed) -> tuple[LeavesOffered, ...] | str:
+def _offered(a: Assessment, axle: int, pack: Packed) -> tuple[LeavesOffered, ...] | str:
     offered, refused = [], ""
     try:
-        ways = ways_to_add(a, axle, told)
+        ways = ways_to_add(a, axle, pack)
     except OutOfRange as why:
         return str(why)
     for way in ways:
@@ -46,24 +46,24 @@ def _offered(a: Assessment, axle: int, told: Packed) -> tuple[LeavesOffered, ...
 
 
 def _tried(job: Job, axle: int, way: Added) -> LeavesOffered:
-    told = packed(assess(with_added(job, axle, way)), axle)
-    return LeavesOffered(added=way, used=np.inf if told is None else float(told.used.max()))
+    pack = packed(assess(with_added(job, axle, way)), axle)
+    return LeavesOffered(added=way, used=np.inf if pack is None else float(pack.used.max()))
 
 
-def ways_to_add(a: Assessment, axle: int, told: Packed) -> tuple[Added, ...]:
+def ways_to_add(a: Assessment, axle: int, pack: Packed) -> tuple[Added, ...]:
     """Leaves to add so that, with no block, a pack meets its target or carries what is wanted of it at the height as weighed.
 
-    told: the pack of that axle. Raises OutOfRange where it carries nothing.
+    pack: the pack of that axle. Raises OutOfRange where it carries nothing.
     """
     order, fit = a.orders[axle], a.job.proposal.axles[axle].pack
     more, over = fit.wanted_more_kg, fit.mount == "over axle"
     if more is None:
-        force, higher = told.force_n, max(order.order.need_m) - told.free_arch_m
+        force, higher = pack.force_n, max(order.order.need_m) - pack.free_arch_m
     else:
-        force = told.found_n + GRAVITY * more.value
-        room = told.free_arch_m - order.offset_m[0] + order.order.spacer_m[0]  # eyes over the seat as weighed
-        higher = room - height_under(told.pack, force)[0]
-    return leaves_to_add(told.pack, force, higher, MOST_ADDED, over=over)
+        force = pack.found_n + GRAVITY * more.value
+        room = pack.free_arch_m - order.offset_m[0] + order.order.spacer_m[0]  # eyes over the seat as weighed
+        higher = room - height_under(pack.pack, force)[0]
+    return leaves_to_add(pack.pack, force, higher, MOST_ADDED, over=over)
 
 
 def with_added(job: Job, axle: int, way: Added) -> Job:

@@ -96,7 +96,7 @@ def of_progressive(told: ProgressiveCoil, law: Progressive, free_m: float, insid
 def ordered_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
     """The left spring that an axle orders, or those of its stack from the lowest up; none of a pack, a torsion bar or a bag."""
     o, fit = a.orders[axle], a.job.proposal.axles[axle]
-    law, told = o.law[0], wound(a, axle)
+    law, coil = o.law[0], wound(a, axle)
     if isinstance(law, NO_COIL):
         return ()
     if isinstance(law, StackedPair):
@@ -106,8 +106,8 @@ def ordered_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
         return tuple(of_part(typed, fit, part.free_m, part.rate) for typed, part in pairs)
     inside = fit.inside_m.value if fit.inside_m else None
     free = max(o.order.free_m[0], 0.05)
-    if told is not None and told.helix is not None:
-        return (of_helix(told.helix),)
+    if coil is not None and coil.helix is not None:
+        return (of_helix(coil.helix),)
     if isinstance(law, Progressive):
         return (of_progressive(fit.progressive, law, free, inside),)
     return (of_rate(o.order.rate_n_per_m[0], free, inside, fit),)

@@ -73,8 +73,8 @@ def tight(a: Assessment, axle: int) -> list[tuple[str, str, float]]:
             out.append(("coil", "body", fit.stack.body_m.value + rules.COIL_CLEAR - fit.inside_m.value))
         if fit.ways.bag_across_m is not None and fit.ways.bag_pa is not None:
             out.append(("coil", "bag", fit.ways.bag_across_m.value + rules.COIL_CLEAR - fit.inside_m.value))
-        told = wound(a, axle)
-        if told is not None and told.helix is not None and fit.pocket_m is not None:
-            widest = told.helix.mean_m + told.helix.wire_m + max(told.helix.grows_m(), 0.0)
+        coil = wound(a, axle)
+        if coil is not None and coil.helix is not None and fit.pocket_m is not None:
+            widest = coil.helix.mean_m + coil.helix.wire_m + max(coil.helix.grows_m(), 0.0)
             out.append(("coil", "pocket", widest + rules.COIL_CLEAR - fit.pocket_m.value))
     return [(part, within, float(by)) for part, within, by in out if by > 1e-6]

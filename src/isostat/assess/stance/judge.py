@@ -117,21 +117,21 @@ def _within(a: Assessment, i: int, by_m: float, end: Event, *, hangs: bool) -> t
 
 def _named_places(a: Assessment) -> Iterator[Judgement]:
     """Headlamps that dazzle or shine short, and a roof that does not pass its door: each in its worst case."""
-    stands, told = a.proposed.stands, lamp(a)
-    if told is not None and stands.any():
-        ranges = [lamp_range(float(h)) for h in told.height_m]
-        off = [max(low - drop, drop - high) for (low, high), drop in zip(ranges, told.drop_m, strict=True)]
+    stands, lamps = a.proposed.stands, lamp(a)
+    if lamps is not None and stands.any():
+        ranges = [lamp_range(float(h)) for h in lamps.height_m]
+        off = [max(low - drop, drop - high) for (low, high), drop in zip(ranges, lamps.drop_m, strict=True)]
         case = int(np.argmax(np.where(stands, off, -np.inf)))
-        read = not told.drop_was_m.assumed
+        read = not lamps.drop_was_m.assumed
         if off[case] > 0.0:
-            grade = Grade.WATCH if read and told.drop_m[case] < ranges[case][0] else Grade.NOTE
-            yield LampAim(grade=grade, place=Place(None, None, case), step=Step.STANCE, drop_m=float(told.drop_m[case]),
+            grade = Grade.WATCH if read and lamps.drop_m[case] < ranges[case][0] else Grade.NOTE
+            yield LampAim(grade=grade, place=Place(None, None, case), step=Step.STANCE, drop_m=float(lamps.drop_m[case]),
                                  low_m=ranges[case][0], high_m=ranges[case][1], read=read)  # fmt: skip
         for limit, way in ((rules.LAMP_HEIGHT[0], -1), (rules.LAMP_HEIGHT[1], 1)):
-            over = np.where(stands, (told.height_m - limit) * way, -np.inf)
+            over = np.where(stands, (lamps.height_m - limit) * way, -np.inf)
             case = int(np.argmax(over))
             if over[case] > 0.0:
-                high = float(told.height_m[case])
+                high = float(lamps.height_m[case])
                 yield LampHigh(grade=Grade.WATCH, place=Place(case=case), step=Step.STANCE, height_m=high, limit_m=limit)
     door, roof = a.job.vehicle.door_m, highest(a)
     if door is not None and roof is not None:

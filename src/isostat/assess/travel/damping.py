@@ -111,11 +111,11 @@ def _baseline_rate(platform: Platform, bank: Bank, axle: int) -> float:
 
 def _with_damper(a: Assessment, axle: int, car: QuarterCar | None, *, found: bool) -> Damped | None:
     """The damper's part is taken by the square of its ratio."""
-    told = damper_in(a, axle, found=found)
-    if told is None or car is None:
+    fitted = damper_in(a, axle, found=found)
+    if fitted is None or car is None:
         return None
-    ratio, (bump, rebound) = a.axles[axle].shock_ratio.value, told[0].coefficients()
-    return Damped(car=car, at_wheel=(bump * told[1] * ratio**2, rebound * told[1] * ratio**2))
+    ratio, (bump, rebound) = a.axles[axle].shock_ratio.value, fitted[0].coefficients()
+    return Damped(car=car, at_wheel=(bump * fitted[1] * ratio**2, rebound * fitted[1] * ratio**2))
 
 
 def light_and_full(a: Assessment) -> tuple[int, int]:
@@ -140,14 +140,14 @@ def revalve(a: Assessment, axle: int) -> Revalve | None:
 
     None without a tested damper, or where no damper gives that.
     """
-    told, was = damper_in(a, axle, found=False), as_weighed(a, axle)
+    fitted, was = damper_in(a, axle, found=False), as_weighed(a, axle)
     now = damped(a, axle, a.target_case)
-    if told is None or now is None:
+    if fitted is None or now is None:
         return None
     ratio = float(np.clip(was.ratio if was is not None else rules.USUAL_DAMPING, 0.05, 0.85))
     try:
         times = now.car.damping_for(ratio) / now.mean
     except OutOfRange:
         return None
-    bump, rebound = (c * told[1] * times * rules.RIDE_SPEED for c in told[0].coefficients())
+    bump, rebound = (c * fitted[1] * times * rules.RIDE_SPEED for c in fitted[0].coefficients())
     return Revalve(ratio, bump, rebound, times)

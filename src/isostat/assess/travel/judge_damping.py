@@ -36,14 +36,14 @@ def _by_pole(a: Assessment, axle: int) -> Iterator[Judgement]:
     """Too little damping with the heaviest load, or too much with the lightest."""
     light, full = light_and_full(a)
     for case, (low, high) in ((full, (rules.BODY_DAMPING[0], np.inf)), (light, (0.0, rules.BODY_DAMPING[1]))):
-        told = damped(a, axle, case)
-        if told is not None and not low <= told.ratio <= high:
+        swing = damped(a, axle, case)
+        if swing is not None and not low <= swing.ratio <= high:
             was = as_weighed(a, axle)
             yield DampedAmiss(
                 grade=Grade.WATCH,
                 place=Place(axle, None, case),
                 step=Step.TRAVEL,
-                ratio=told.ratio,
+                ratio=swing.ratio,
                 found_ratio=was.ratio if was else None,
                 low=rules.BODY_DAMPING[0],
                 high=rules.BODY_DAMPING[1],

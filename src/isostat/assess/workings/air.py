@@ -14,10 +14,10 @@ from isostat.core.working import Given, Origin, Working
 
 
 def _told(a: Assessment, k: Shown) -> Aired:
-    told = aired(a, k.axle)
-    if told is None:
+    bags = aired(a, k.axle)
+    if bags is None:
         raise KeyError("no bag")
-    return told
+    return bags
 
 
 def pressure(a: Assessment, k: Shown) -> Working:
@@ -63,16 +63,16 @@ def pressure(a: Assessment, k: Shown) -> Working:
     )
 
 
-def _by_load(told: Aired, k: Shown, result: float, rule: str) -> Working:
-    x = told.bags.full_m - float(told.height_m[k.side, k.case])
-    area = float(told.bags.bag.area(np.asarray(x))[0])
+def _by_load(bags: Aired, k: Shown, result: float, rule: str) -> Working:
+    x = bags.bags.full_m - float(bags.height_m[k.side, k.case])
+    area = float(bags.bags.bag.area(np.asarray(x))[0])
     return Working(
         name="bag pressure",
         symbol="p",
         quantity="pressure",
         expression="m * g / A",
         inputs=(
-            Given("m", "carried by the bag", "fine mass", float(told.carries_kg[k.side, k.case]), Origin.SOLVED),
+            Given("m", "carried by the bag", "fine mass", float(bags.carries_kg[k.side, k.case]), Origin.SOLVED),
             Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED),
             Given("A", "effective area at its height", "area", area, Origin.COMPUTED),
         ),

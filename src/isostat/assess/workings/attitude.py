@@ -55,8 +55,8 @@ def lean(a: Assessment, k: Shown) -> Working:
 
 def lamp_height(a: Assessment, k: Shown) -> Working:
     """Height of the headlamps."""
-    told = lamp(a)
-    if told is None:
+    lamps = lamp(a)
+    if lamps is None:
         raise KeyError("no lamp was read")
     front = a.job.vehicle.front_overhang_m.value
     return Working(
@@ -65,21 +65,21 @@ def lamp_height(a: Assessment, k: Shown) -> Working:
         quantity="height",
         expression="z_0 + q - theta * x",
         inputs=(
-            Given("z_0", "as weighed", "height", told.was_m.value, told.was_m.origin),
+            Given("z_0", "as weighed", "height", lamps.was_m.value, lamps.was_m.origin),
             Given("q", "the body's rise over the front axle", "height", float(a.proposed.rest.pose[0, k.case]), Origin.SOLVED),
             _pitch(a, k),
             Given("x", "lamp ahead of the front axle", "height", front, Origin.ASSUMED),
         ),
-        result=float(told.height_m[k.case]),
-        approximate=told.was_m.assumed,
+        result=float(lamps.height_m[k.case]),
+        approximate=lamps.was_m.assumed,
         rule="Tyres and springs together.",
     )
 
 
 def lamp_drop(a: Assessment, k: Shown) -> Working:
     """Cut-off below the lamp at 10 m."""
-    told = lamp(a)
-    if told is None:
+    lamps = lamp(a)
+    if lamps is None:
         raise KeyError("no lamp was read")
     return Working(
         name="cut-off below the lamp at 10 m",
@@ -87,12 +87,12 @@ def lamp_drop(a: Assessment, k: Shown) -> Working:
         quantity="height",
         expression="e_0 + D * theta",
         inputs=(
-            Given("e_0", "as weighed", "height", told.drop_was_m.value, told.drop_was_m.origin),
+            Given("e_0", "as weighed", "height", lamps.drop_was_m.value, lamps.drop_was_m.origin),
             Given("D", "to the wall", "height", LAMP_AT, Origin.TYPED),
             _pitch(a, k),
         ),
-        result=float(told.drop_m[k.case]),
-        approximate=told.drop_was_m.assumed,
+        result=float(lamps.drop_m[k.case]),
+        approximate=lamps.drop_was_m.assumed,
         rule="Lamps not readjusted. Height moves the beam, pitch turns it. Local law and its testing station decide.",
     )
 

@@ -17,11 +17,11 @@ LISTED = 5  # sources that are named; the rest is one line
 
 def band(a: Assessment, k: Shown) -> Working:
     """Half of the band of a height: the largest sources, each as the band it would leave alone."""
-    told = predicted(a)
+    prediction = predicted(a)
     at = (k.axle, k.side, k.case)
-    half = float(told.band.half_m[at])
+    half = float(prediction.band.half_m[at])
     by: dict[str, float] = {}
-    for source, share in zip(told.sources, told.band.share[(slice(None), *at)], strict=True):
+    for source, share in zip(prediction.sources, prediction.band.share[(slice(None), *at)], strict=True):
         words = _words(a, source)
         by[words] = by.get(words, 0.0) + float(share)
     first = sorted(by.items(), key=lambda pair: -pair[1])[:LISTED]
@@ -51,9 +51,9 @@ def _words(a: Assessment, source: Source) -> str:
 
 def settled(a: Assessment, k: Shown) -> Working:
     """Height after the coils have settled."""
-    told = predicted(a)
+    prediction = predicted(a)
     new = float(a.proposed.hub_to_arch_m[k.axle, k.side, k.case])
-    after = float(told.settled_m[k.axle, k.side, k.case])
+    after = float(prediction.settled_m[k.axle, k.side, k.case])
     share, rough = settle_share(a.job, k.axle), settling_assumed(a.job, k.axle)
     origin = Origin.ASSUMED if rough else Origin.TYPED
     return Working(

@@ -165,11 +165,11 @@ def shown_bench(a: Assessment) -> list[Shown]:
     """Every such number."""
     keys = []
     for n, coil in enumerate(a.job.bench):
-        told = benched(coil)
-        read = [press] if told.press else []
-        read += [caliper, solid, mass, grows] if told.helix else []
+        part = benched(coil)
+        read = [press] if part.press else []
+        read += [caliper, solid, mass, grows] if part.helix else []
         keys += [Shown(number, n) for number in read]
         for axle in range(len(a.axles)):
-            keys += [Shown(length, n, axle)] if told.rate and told.free_m else []
-            keys += [Shown(number, n, axle) for number in (used, used_solid) if told.helix]
+            keys += [Shown(length, n, axle)] if part.rate and part.free_m else []
+            keys += [Shown(number, n, axle) for number in (used, used_solid) if part.helix]
     return keys

@@ -11,10 +11,10 @@ from isostat.core.working import Given, Origin, Working
 
 def load(a: Assessment, k: Shown) -> Working:
     """Carried by a helper, at its own place."""
-    told, fit = pressed(a, k.axle), a.fits[k.axle].cushion
-    if told is None or fit is None:
+    cushion, fit = pressed(a, k.axle), a.fits[k.axle].cushion
+    if cushion is None or fit is None:
         raise KeyError("no helper")
-    x, result = float(told.squeeze_m[k.side, k.case]), float(told.carries_kg[k.side, k.case])
+    x, result = float(cushion.squeeze_m[k.side, k.case]), float(cushion.carries_kg[k.side, k.case])
     about = fit.rate.assumed or fit.flat.assumed
     rate = Given("k_0", "rate at the touch", "rate", fit.rate.value, fit.rate.origin)
     flat = Given("x_f", "flat when pressed by", "fine length", fit.flat.value, fit.flat.origin)

@@ -14,10 +14,10 @@ from isostat.core.working import Given, Origin, Working
 
 
 def _told(a: Assessment, k: Shown) -> Damped:
-    told = damped(a, k.axle, k.case, found=k.found)
-    if told is None:
+    swing = damped(a, k.axle, k.case, found=k.found)
+    if swing is None:
         raise KeyError("no damper")
-    return told
+    return swing
 
 
 def _pole(a: Assessment, k: Shown, name: str, swing: Swing, rule: str) -> Working:

@@ -11,10 +11,10 @@ from isostat.core.working import Given, Origin, Working
 
 
 def _told(a: Assessment, k: Shown) -> Packed:
-    told = packed(a, k.axle)
-    if told is None:
+    pack = packed(a, k.axle)
+    if pack is None:
         raise KeyError("no pack")
-    return told
+    return pack
 
 
 def free_arch(a: Assessment, k: Shown) -> Working:

@@ -14,10 +14,10 @@ from isostat.job.springs.leaf import Pack
 
 
 def _told(a: Assessment, k: Shown) -> tuple[Packed, Pack]:
-    told = packed(a, k.axle)
-    if told is None:
+    pack = packed(a, k.axle)
+    if pack is None:
         raise KeyError("no pack")
-    return told, a.job.proposal.axles[k.axle].pack
+    return pack, a.job.proposal.axles[k.axle].pack
 
 
 def _hung(pack: Pack) -> Hanging:

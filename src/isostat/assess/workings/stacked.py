@@ -12,10 +12,10 @@ from isostat.core.working import Given, Origin, Working
 
 
 def _told(a: Assessment, k: Shown) -> Stacked:
-    told = stacked(a, k.axle)
-    if told is None:
+    pair = stacked(a, k.axle)
+    if pair is None:
         raise KeyError("no stack")
-    return told
+    return pair
 
 
 def _made(name: str, symbol: str, expression: str, inputs: tuple[Given, ...], result: float, rule: str) -> Working:
@@ -157,12 +157,12 @@ def top_spring(a: Assessment, k: Shown) -> Working:
     return _made("top spring over solid, collar run down", "m", "sqrt((g + t - w - l_s)**2)", parts, abs(spare), rule)
 
 
-def mark_m(told: Stacked, key: str, shaft_m: float) -> float | None:
+def mark_m(pair: Stacked, key: str, shaft_m: float) -> float | None:
     """What a ruler finds from the perch's upper face up to one of MARKS, the shaft in by so much, m; None where there is none."""
-    m = told.marks
+    m = pair.marks
     extended = {"collar": m.collar_m, "collar mark": m.collar_mark_m, "ring": m.ring_m, "ring mark": m.ring_mark_m}
     if key == "slider":
-        return main_length(told.pair, told.shock, shaft_m) + told.pair.slider_m
+        return main_length(pair.pair, pair.shock, shaft_m) + pair.pair.slider_m
     found = extended[key]
     return None if found is None else found - shaft_m
 
@@ -216,15 +216,15 @@ def shown_stack(a: Assessment) -> list[Shown]:
     """Every such number."""
     keys = []
     for axle in range(len(a.axles)):
-        told = stacked(a, axle)
-        if told is None:
+        pair = stacked(a, axle)
+        if pair is None:
             continue
         keys += [Shown(hanging, axle), Shown(main_at_bump, axle)]
-        keys += [Shown(ring, axle)] if told.pair.ring_m is not None and told.crossover else []
-        keys += [Shown(top_spring, axle)] if told.top_spare_m is not None else []
+        keys += [Shown(ring, axle)] if pair.pair.ring_m is not None and pair.crossover else []
+        keys += [Shown(top_spring, axle)] if pair.top_spare_m is not None else []
         keys += [Shown(collar, axle, side) for side in (0, 1)]
-        keys += [Shown(change, axle, case=c) for c in range(a.cases)] if told.crossover else []
-        found = [key for key in MARKS if mark_m(told, key, 0.0) is not None]
+        keys += [Shown(change, axle, case=c) for c in range(a.cases)] if pair.crossover else []
+        found = [key for key in MARKS if mark_m(pair, key, 0.0) is not None]
         keys += [Shown(MARKS[key], axle, event="bench, hanging") for key in found]
         keys += [Shown(MARKS[key], axle, case=c, event="at ride") for key in found for c in range(a.cases)]
     return keys

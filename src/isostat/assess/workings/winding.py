@@ -15,10 +15,10 @@ from isostat.core.working import Given, Origin, Working
 
 
 def _told(a: Assessment, k: Shown) -> tuple[Wound, Helix]:
-    told = wound(a, k.axle)
-    if told is None or told.helix is None:
+    coil = wound(a, k.axle)
+    if coil is None or coil.helix is None:
         raise KeyError("no coil wound")
-    return told, told.helix
+    return coil, coil.helix
 
 
 def _size(symbol: str, words: str, value: float, origin: Origin = Origin.COMPUTED) -> Given:
@@ -106,7 +106,7 @@ def shown_winding(a: Assessment) -> list[Shown]:
     """Every such number."""
     keys = []
     for axle in range(len(a.axles)):
-        told = wound(a, axle)
-        numbers = WINDING if told is not None and told.helix is not None else (window,)
+        coil = wound(a, axle)
+        numbers = WINDING if coil is not None and coil.helix is not None else (window,)
         keys += [Shown(number, axle) for number in numbers]
     return keys

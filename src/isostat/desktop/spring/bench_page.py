@@ -63,13 +63,13 @@ def lay_bench(sheet: Sheet, v: View, area: QRectF, n: int, turn: object) -> Benc
         "drop bench", "remove", QPointF(end + t.px(92), area.top()), partial(_drop, sheet, n), width=round(t.px(70))
     )
     drop.setAccessibleName(f"remove {coils[n].name}")
-    told, top = benched(coils[n]), area.top() + t.px(40)
+    part, top = benched(coils[n]), area.top() + t.px(40)
     _lay_readings(sheet, v, QPointF(area.left(), top), n)
     sheet.text("bench caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(18)), size=12.5, weight=600, role="brick")
     right = area.left() + area.width() * 0.62
-    _lay_results(sheet, v, QPointF(right, top), area.right() - right, n, told)
+    _lay_results(sheet, v, QPointF(right, top), area.right() - right, n, part)
     room = QRectF(area.left() + t.px(262), top, right - area.left() - t.px(282), area.bottom() - top - t.px(40))
-    return _picture(sheet, v, room, told.helix)
+    return _picture(sheet, v, room, part.helix)
 
 
 def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
@@ -113,46 +113,46 @@ def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
                         label=words, quantity=quantity, put=nth_put(("bench", n, "press"), k, {}, field))  # fmt: skip
 
 
-def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, told: Benched) -> None:
+def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, part: Benched) -> None:
     """What it is, large; then solid length, mass; then how it would stand at each axle, with buttons to try it."""
     t, r, y = v.theme, v.reader, at.y()
-    if told.fault:
-        sheet.text("bench fault", told.fault, at, size=13, weight=600, role="brick", width=wide)
+    if part.fault:
+        sheet.text("bench fault", part.fault, at, size=13, weight=600, role="brick", width=wide)
         return
-    rate = told.rate
+    rate = part.rate
     if rate is None:
         sheet.text("bench waits words", "Wire, diameter, turns and free length; or two lengths with their loads.", at, size=13,
                    role="ink2", width=wide)  # fmt: skip
         return
-    shown = Shown(workings.bench.press if told.press else workings.bench.caliper, n)
+    shown = Shown(workings.bench.press if part.press else workings.bench.caliper, n)
     value = number(rate[0], Quantity.RATE, r.preset)
     box = sheet.text("bench rate", value, QPointF(at.x(), y - t.px(6)), size=34, weight=600, unit=r.preset.rate.sign, shown=shown)
     sheet.text("bench rate error", f"± {rate[1] * 100:.0f} %", QPointF(box.right() + t.px(8), y + t.px(14)), size=15, weight=600)
     y = box.bottom() + 2
-    words = "spring rate by the press" if told.press else "spring rate by the caliper"
+    words = "spring rate by the press" if part.press else "spring rate by the caliper"
     box = sheet.text("bench rate words", words, QPointF(at.x(), y), size=13, role="ink2")
     y = box.bottom() + t.px(4)
-    if told.press and told.caliper:
-        both = f"caliper {r.rate(told.caliper.rate)}" + ("" if told.agree else ": they do not agree, read the wire again")
-        box = sheet.text("bench caliper", both, QPointF(at.x(), y), size=13, weight=600 if not told.agree else 400,
-                         role="ink" if told.agree else "ochre", shown=Shown(workings.bench.caliper, n))  # fmt: skip
+    if part.press and part.caliper:
+        both = f"caliper {r.rate(part.caliper.rate)}" + ("" if part.agree else ": they do not agree, read the wire again")
+        box = sheet.text("bench caliper", both, QPointF(at.x(), y), size=13, weight=600 if not part.agree else 400,
+                         role="ink" if part.agree else "ochre", shown=Shown(workings.bench.caliper, n))  # fmt: skip
         y = box.bottom() + t.px(4)
-    if told.press and told.press.firmer > 1.25:
-        words = f"firmer by {told.press.firmer:.2f} as it is pressed: progressive"
+    if part.press and part.press.firmer > 1.25:
+        words = f"firmer by {part.press.firmer:.2f} as it is pressed: progressive"
         y = sheet.text("bench firmer words", words, QPointF(at.x(), y), size=13, weight=600).bottom() + t.px(4)
-    if told.helix is not None:
+    if part.helix is not None:
         solid, mass = Shown(workings.bench.solid, n), Shown(workings.bench.mass, n)
-        words = f"solid {r.coil(told.helix.solid_m)}"
+        words = f"solid {r.coil(part.helix.solid_m)}"
         box = sheet.text("bench solid", words, QPointF(at.x(), y), size=14, weight=600, shown=solid)
-        mass_words = number(told.helix.mass_kg, Quantity.MASS, r.preset, decimals=1)
+        mass_words = number(part.helix.mass_kg, Quantity.MASS, r.preset, decimals=1)
         sheet.text(
             "bench mass", f"mass {mass_words}", QPointF(box.right() + t.px(14), y), size=14, unit=r.preset.mass.sign, shown=mass
         )
         y = box.bottom() + 1
-        grows = f"grows {r.wire(told.helix.grows_m())} across when solid"
+        grows = f"grows {r.wire(part.helix.grows_m())} across when solid"
         y = sheet.text("bench grows", grows, QPointF(at.x(), y), size=13, shown=Shown(workings.bench.grows, n)).bottom() + t.px(10)
     for axle in range(len(v.a.axles)):
-        y = _lay_at(sheet, v, QPointF(at.x(), y), (n, axle), told) + t.px(12)
+        y = _lay_at(sheet, v, QPointF(at.x(), y), (n, axle), part) + t.px(12)
 
 
 def _lay_at(sheet: Sheet, v: View, at: QPointF, which: tuple[int, int], told: Benched) -> float:
@@ -218,8 +218,8 @@ def _try(sheet: Sheet, n: int, axle: int) -> None:
     """Its rate and free length into the proposal, both sides."""
 
     def change(job: Job) -> Job:
-        told = benched(job.bench[n])
-        rate, free = told.rate, told.free_m
+        part = benched(job.bench[n])
+        rate, free = part.rate, part.free_m
         if rate is None or free is None:
             return job
         return set_both(set_both(job, axle, "rate_n_per_m", round(rate[0], -2)), axle, "free_length_m", round(free, 4))

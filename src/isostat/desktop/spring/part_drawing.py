@@ -80,7 +80,7 @@ def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
     return partial(_draw_floor, v, picture)
 
 
-def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound | None) -> None:
+def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None) -> None:
     """Inside diameter, pocket, wire; and what they make of the coil, in two lines."""
     t, base = v.theme, ("proposal", "axles", axle)
     size, x = QSize(round(t.px(42)), round(t.px(23))), at.x()
@@ -107,15 +107,15 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound | None
     y += t.px(28)
     if v.job.proposal.axles[axle].kind != "coil":
         return
-    if told is None:
+    if coil is None:
         words = "Inside diameter of the coil, as its perch wants it: then wire, turns and stress."
         sheet.text("part waits words", words, QPointF(at.x(), y), size=12.5, role="ink2", width=t.px(270))
         return
-    if told.helix is None:
-        words = f"wire {v.reader.wire(told.strong_m)} for stress, at most {v.reader.wire(told.roomy_m)} for room"
+    if coil.helix is None:
+        words = f"wire {v.reader.wire(coil.strong_m)} for stress, at most {v.reader.wire(coil.roomy_m)} for room"
         sheet.text("part waits words", words, QPointF(at.x(), y), size=12.5, weight=600, role="ochre", width=t.px(270))
         return
-    _lay_wound(sheet, v, axle, QPointF(at.x(), y), told)
+    _lay_wound(sheet, v, axle, QPointF(at.x(), y), coil)
 
 
 def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound) -> None:

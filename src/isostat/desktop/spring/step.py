@@ -162,13 +162,13 @@ class SpringStep(Sheet):
             at.setY(min(max(at.y(), inside.top()), inside.bottom()))
             self.grip(key, sign, at, name, handle)
 
-        told = stacked(a, axle)
-        if told is not None:
-            collar = Handle(told.seated.collar_m[0], LENGTH_PER_PX, LENGTH_NUDGE, self._pull_collar)
+        pair = stacked(a, axle)
+        if pair is not None:
+            collar = Handle(pair.seated.collar_m[0], LENGTH_PER_PX, LENGTH_NUDGE, self._pull_collar)
             put("grip collar", "capsule", c.on_curve(hanging + 0.004), "collar of both sides, drag", collar)
             changes = travel_of(a.proposed.events[axle][0], Event.CROSSOVER)
-            if changes is not None and told.pair.ring_m is not None:
-                ring = Handle(told.pair.ring_m, -LENGTH_PER_PX, -LENGTH_NUDGE, self._pull_ring)
+            if changes is not None and pair.pair.ring_m is not None:
+                ring = Handle(pair.pair.ring_m, -LENGTH_PER_PX, -LENGTH_NUDGE, self._pull_ring)
                 put("grip ring", "ring", c.on_curve(changes), "crossover: ring nearer or further, drag", ring)
         elif kind not in ("leaf", "torsion bar", "air"):
             free = Handle(order.free_m[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(self._pull, "free_length_m", 3, "the preload"))

@@ -211,9 +211,9 @@ def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
 
 def _lay_scale(sheet: Sheet, v: View, area: QRectF) -> list[tuple[int, float, float]]:
     """The cut-off's drop of every case on one scale, to be drawn; labels beside it."""
-    told = lamp(v.a)
-    assert told is not None
-    t, drops = v.theme, {FOUND: told.drop_was_m.value, **{c: float(m) for c, m in enumerate(told.drop_m)}}
+    lamps = lamp(v.a)
+    assert lamps is not None
+    t, drops = v.theme, {FOUND: lamps.drop_was_m.value, **{c: float(m) for c, m in enumerate(lamps.drop_m)}}
     sheet.text("scale word", "cut-off at 10 m", QPointF(area.left() - t.px(30), area.top() - t.px(24)), size=12.5, role="ink2")
     order = sorted(drops, key=lambda c: drops[c])
     points = [area.top() + min(max(drops[c] / LAMP_SCALE, -0.02), 1.02) * area.height() for c in order]
@@ -287,23 +287,23 @@ def draw_by_case(p: QPainter, v: View, page: ByCase) -> None:
 
 def _draw_beam(p: QPainter, v: View, e: Elevation) -> None:
     """The lamp and the way its cut-off falls, to scale."""
-    told = lamp(v.a)
-    if told is None:
+    lamps = lamp(v.a)
+    if lamps is None:
         return
     x, z = -v.job.vehicle.front_overhang_m.value, v.job.vehicle.headlamp_m
     assert z is not None
     lamp_at = e.at(x, z.value + body_shift(v.a.proposed, v.case, x))
     p.setPen(pen(v.theme, "accent", 1.2))
     out = 0.6
-    p.drawLine(QLineF(lamp_at, lamp_at + QPointF(-out * e.per_m, float(told.drop_m[v.case]) / 10 * out * e.per_m)))
+    p.drawLine(QLineF(lamp_at, lamp_at + QPointF(-out * e.per_m, float(lamps.drop_m[v.case]) / 10 * out * e.per_m)))
     p.drawEllipse(lamp_at, 3, 3)
 
 
 def _draw_scale(p: QPainter, v: View, area: QRectF, dots: list[tuple[int, float, float]]) -> None:
     """The range that lamps of this height are given, hatched; a glyph a case, joined to its words."""
-    t, told = v.theme, lamp(v.a)
-    assert told is not None
-    low, high = lamp_range(float(told.height_m[v.case]))
+    t, lamps = v.theme, lamp(v.a)
+    assert lamps is not None
+    low, high = lamp_range(float(lamps.height_m[v.case]))
     top, foot = (area.top() + m / LAMP_SCALE * area.height() for m in (low, high))
     hatch(p, QRectF(area.left(), top, area.width(), foot - top), t.colour("accent"), 5)
     p.setPen(pen(t, "ink", 1.0))

@@ -73,19 +73,19 @@ def _lay_told(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> No
     for n, (x, words) in enumerate(zip(xs, ("ratio", "bump", "rebound", "wheel"), strict=True)):
         sheet.text(f"damping head {n}", words, QPointF(x, at.y()), size=12.5, role="ink2", anchor=RIGHT)
     for n, (found, case) in enumerate(rows):
-        told, y = damped(v.a, axle, case, found=found), at.y() + t.px(20) + n * t.px(20)
+        swing, y = damped(v.a, axle, case, found=found), at.y() + t.px(20) + n * t.px(20)
         words = f"{'as found' if found else 'as fitted'}, {r.case(case)}"
         sheet.text(f"damping row {n}", words, QPointF(at.x(), y), size=13, weight=400 if found else 600)
-        if told is None:
+        if swing is None:
             continue
         shown = [Shown(workings.damping.body, axle, case=case, found=found)]
         shown += [Shown(workings.damping.one_way, axle, case=case, found=found, event=way) for way in ("bump", "rebound")]
         shown.append(Shown(workings.damping.hop, axle, case=case, found=found))
-        _, hop = told.swings
-        values = [told.ratio, told.body[0].ratio, told.body[1].ratio, hop.ratio]
+        _, hop = swing.swings
+        values = [swing.ratio, swing.body[0].ratio, swing.body[1].ratio, hop.ratio]
         for k, (x, key, value) in enumerate(zip(xs, shown, values, strict=True)):
             sheet.text(f"damping {n} {k}", f"{value:.2f}", QPointF(x, y), size=13, weight=600 if k == 0 else 400, anchor=RIGHT,
-                       shown=key if told.ratio < 1.0 else None)  # fmt: skip
+                       shown=key if swing.ratio < 1.0 else None)  # fmt: skip
     asked = revalve(v.a, axle)
     y = at.y() + t.px(26) + len(rows) * t.px(20)
     if asked is not None:

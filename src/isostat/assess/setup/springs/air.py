@@ -59,27 +59,27 @@ def _gauge(law: ForceLaw, x: Floats) -> Floats:
     return np.full(np.shape(x), law.gauge_pa)
 
 
-def bag_of(told: AirBag, what: str) -> tuple[Bag, float]:
+def bag_of(bag: AirBag, what: str) -> tuple[Bag, float]:
     """The bag and its full height in m, by its maker's chart where one was typed; one line beside a diameter is only a claim.
 
     Raises Incomplete or OutOfRange, in words.
     """
-    rows = [(float(r.height_m.value), float(r.load_kg.value) * GRAVITY) for r in told.chart if r.height_m and r.load_kg]
-    if rows and not (len(rows) == 1 and told.across_m is not None):
-        if len(rows) < 2 or told.chart_pa is None:
+    rows = [(float(r.height_m.value), float(r.load_kg.value) * GRAVITY) for r in bag.chart if r.height_m and r.load_kg]
+    if rows and not (len(rows) == 1 and bag.across_m is not None):
+        if len(rows) < 2 or bag.chart_pa is None:
             raise Incomplete(f"The chart of the {what} wants its pressure and two heights; they must be given here.")
         heights, forces = zip(*rows, strict=True)
-        return charted(heights, forces, float(told.chart_pa.value)), max(heights)
+        return charted(heights, forces, float(bag.chart_pa.value)), max(heights)
     across, full = (
-        _need(told, "across_m", f"Effective diameter of the {what}"),
-        _need(told, "height_m", f"Full height of the {what}"),
+        _need(bag, "across_m", f"Effective diameter of the {what}"),
+        _need(bag, "height_m", f"Full height of the {what}"),
     )
-    return cylinder(across, full, value_or(told.least_m, rules.BAG_FLAT * full)), full
+    return cylinder(across, full, value_or(bag.least_m, rules.BAG_FLAT * full)), full
 
 
-def needed_height(told: AirBag) -> float:
+def needed_height(bag: AirBag) -> float:
     """Height of a helper bag as weighed, m. Raises Incomplete where it was not read."""
-    return _need(told, "stands_m", "Height of the helper bag as weighed")
+    return _need(bag, "stands_m", "Height of the helper bag as weighed")
 
 
 def helpers(told: AirBag, grown_m: Floats, beside: str) -> Bags | None:
@@ -183,8 +183,8 @@ def _stand_ins(law: ClosedAir | LevelledAir) -> tuple[Coupled, Coupled]:
     return made, made
 
 
-def _need(told: AirBag, name: str, words: str) -> float:
-    reading = getattr(told, name)
+def _need(bag: AirBag, name: str, words: str) -> float:
+    reading = getattr(bag, name)
     if reading is None:
         raise Incomplete(f"{words} is missing; it must be given here.")
     return float(reading.value)

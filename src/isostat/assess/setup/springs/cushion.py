@@ -21,14 +21,14 @@ class Cushioned:
     gap_m: float
 
 
-def cushioned(told: Cushion) -> Cushioned | None:
+def cushioned(cushion: Cushion) -> Cushioned | None:
     """The helper that was told; None where its gap, or what it is, was not."""
-    rate, flat = derived.stop_figures(told)
-    if told.gap_m is None or rate is None or flat is None:
+    rate, flat = derived.stop_figures(cushion)
+    if cushion.gap_m is None or rate is None or flat is None:
         return None
-    return Cushioned(law=Law(rate.value, flat.value), rate=rate, flat=flat, gap_m=float(told.gap_m.value))
+    return Cushioned(law=Law(rate.value, flat.value), rate=rate, flat=flat, gap_m=float(cushion.gap_m.value))
 
 
-def jack_up_m(told: Cushioned) -> float:
+def jack_up_m(cushion: Cushioned) -> float:
     """How far the frame must come up from where it was weighed to get the helper in."""
-    return max(rules.CUSHION_ROOM - told.gap_m, 0.0)
+    return max(rules.CUSHION_ROOM - cushion.gap_m, 0.0)

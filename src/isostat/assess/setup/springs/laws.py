@@ -82,12 +82,12 @@ def from_turns(told: ProgressiveCoil) -> Progressive:
 
 
 @lru_cache(maxsize=32)
-def leaf_pack(told: Pack) -> LeafPack:
+def leaf_pack(pack: Pack) -> LeafPack:
     """A leaf pack as measured, remembered with its law, which takes a tenth of a second. Raises Incomplete or OutOfRange."""
-    if not told.leaves:
+    if not pack.leaves:
         raise Incomplete("No leaf is measured; accepted is at least the main one with its lengths, width and thickness.")
     leaves, above = [], None
-    for n, row in enumerate(told.leaves, start=1):
+    for n, row in enumerate(pack.leaves, start=1):
         front = _given(row.front_m, f"Length of leaf {n} to the front")
         rear = value_or(row.rear_m, front)
         width = _given(row.width_m or (above.width_m if above else None), f"Width of leaf {n}")
@@ -104,7 +104,7 @@ def leaf_pack(told: Pack) -> LeafPack:
             )
         )
         above = row if row.width_m else above
-    return LeafPack(leaves=tuple(leaves), clamp_m=value_or(told.clamp_m, rules.LEAF_CLAMP), held=told.seat == "held")
+    return LeafPack(leaves=tuple(leaves), clamp_m=value_or(pack.clamp_m, rules.LEAF_CLAMP), held=pack.seat == "held")
 
 
 def _part(part: StackPart, words: str) -> Part:
@@ -115,14 +115,14 @@ def _part(part: StackPart, words: str) -> Part:
     )
 
 
-def stacked_pair(told: Stack) -> StackedPair:
+def stacked_pair(stack: Stack) -> StackedPair:
     """The springs of a stack, its ring as typed or not there yet. Raises Incomplete or OutOfRange, in words."""
-    ring = told.ring_m.value if told.placed == "typed" and told.ring_m else None
+    ring = stack.ring_m.value if stack.placed == "typed" and stack.ring_m else None
     return StackedPair(
-        top=_part(told.top, "top spring"),
-        main=_part(told.main, "main spring"),
-        third=None if told.third is None else _part(told.third, "third spring"),
-        slider_m=value_or(told.slider_m, rules.SLIDER),
-        step_m=value_or(told.step_m, 0.0),
+        top=_part(stack.top, "top spring"),
+        main=_part(stack.main, "main spring"),
+        third=None if stack.third is None else _part(stack.third, "third spring"),
+        slider_m=value_or(stack.slider_m, rules.SLIDER),
+        step_m=value_or(stack.step_m, 0.0),
         ring_m=ring,
     )

@@ -27,21 +27,21 @@ class Hanging:
         return self.hung.lean(chord_m, self.shackle_m, self.dropped_m)
 
 
-def hanging(told: Pack) -> Hanging | None:
+def hanging(pack: Pack) -> Hanging | None:
     """The hanging of a pack by its shackle as found and as wanted; None where the shackle or its lean was not read.
 
     Raises Incomplete in words where they cannot hang so.
     """
-    if told.shackle_m is None or told.lean_rad is None or not told.leaves or told.leaves[0].front_m is None:
+    if pack.shackle_m is None or pack.lean_rad is None or not pack.leaves or pack.leaves[0].front_m is None:
         return None
-    main = told.leaves[0]
+    main = pack.leaves[0]
     front = float(main.front_m.value)  # type: ignore[union-attr]
     rear = value_or(main.rear_m, front)
     chord = value_or(main.string_m, (front + rear) * rules.LEAF_STRING)
-    shackle, dropped = value_or(told.new_shackle_m, float(told.shackle_m.value)), value_or(told.hanger_m, 0.0)
+    shackle, dropped = value_or(pack.new_shackle_m, float(pack.shackle_m.value)), value_or(pack.hanger_m, 0.0)
     try:
         hung = Hung(
-            chord_m=chord, shackle_m=float(told.shackle_m.value), lean_rad=float(told.lean_rad.value), share=front / (front + rear)
+            chord_m=chord, shackle_m=float(pack.shackle_m.value), lean_rad=float(pack.lean_rad.value), share=front / (front + rear)
         )
         raised, turned = hung.changed(shackle, dropped)
     except OutOfRange as refused:
@@ -61,12 +61,12 @@ def stack_m(pack: LeafPack) -> float:
     return sum(leaf.thick_m + leaf.gap_m for leaf in pack.leaves)
 
 
-def thicker_m(told: Pack, found: Pack | None) -> float:
+def thicker_m(pack: Pack, found: Pack | None) -> float:
     """How far the frame comes up because the pack is thicker than the one found, m; nothing under the axle, or where none was."""
-    if told.mount == "under axle" or found is None:
+    if pack.mount == "under axle" or found is None:
         return 0.0
     try:
-        return stack_m(leaf_pack(told)) - stack_m(leaf_pack(found))
+        return stack_m(leaf_pack(pack)) - stack_m(leaf_pack(found))
     except (Incomplete, OutOfRange):
         return 0.0
 
@@ -84,7 +84,7 @@ def over_to_under_m(told: Pack, pack: LeafPack) -> float | None:
     return None if told.tube_m is None else float(told.tube_m.value) + stack_m(pack)
 
 
-def turned_rad(told: Pack) -> float:
+def turned_rad(pack: Pack) -> float:
     """How far the pinion comes up in all, rad, by shackle, hanger and wedge."""
-    hung = hanging(told)
-    return (hung.turned_rad if hung else 0.0) + value_or(told.wedge_rad, 0.0)
+    hung = hanging(pack)
+    return (hung.turned_rad if hung else 0.0) + value_or(pack.wedge_rad, 0.0)

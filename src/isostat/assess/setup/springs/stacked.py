@@ -84,18 +84,18 @@ def window_of_both(pair: StackedPair, shocks: tuple[CoilOver, CoilOver]) -> Ring
 
 
 def _ringed(
-    told: Stack, pair: StackedPair, shocks: tuple[CoilOver, CoilOver], target_m: tuple[float, float]
+    stack: Stack, pair: StackedPair, shocks: tuple[CoilOver, CoilOver], target_m: tuple[float, float]
 ) -> tuple[StackedPair, str]:
     """The stack with its ring where it is wanted, one distance for both sides, and why that cannot be."""
-    if told.placed == "typed":
+    if stack.placed == "typed":
         return pair, ""
-    if told.placed == "protecting":
+    if stack.placed == "protecting":
         return replace(pair, ring_m=window_of_both(pair, shocks).nearest_m), ""
     rings = []
     try:
         for shock, target in zip(shocks, target_m, strict=True):
             ride = float(np.clip(target, 0.0, shock.bump_m))
-            set_ = ring_fit.ring_for_crossover(pair, shock, ride, share=value_or(told.share, rules.CROSSOVER_SHARE))
+            set_ = ring_fit.ring_for_crossover(pair, shock, ride, share=value_or(stack.share, rules.CROSSOVER_SHARE))
             assert set_.ring_m is not None
             rings.append(set_.ring_m)
     except OutOfRange as refused:

@@ -43,17 +43,17 @@ CAUTION = "A bag under pressure bursts: let it down before any work, never above
 CHART_ROWS = 3
 
 
-def usual(told: AirBag, field: str) -> float | None:
+def usual(bag: AirBag, field: str) -> float | None:
     """What is gone by where a field was not given."""
     match field:
-        case "least_m" if told.height_m is not None and not told.chart:
-            return rules.BAG_FLAT * float(told.height_m.value)
-        case "band_m" if told.gas == "levelled":
+        case "least_m" if bag.height_m is not None and not bag.chart:
+            return rules.BAG_FLAT * float(bag.height_m.value)
+        case "band_m" if bag.gas == "levelled":
             return rules.VALVE_BAND
         case "set_high_m":
             return 0.0
         case "high_m":
-            return float(told.set_high_m.value) if told.set_high_m else 0.0
+            return float(bag.set_high_m.value) if bag.set_high_m else 0.0
         case "set_k":
             return rules.ROOM_TEMPERATURE
         case "warmer_k":
@@ -72,42 +72,42 @@ def solved_pressures(v: View, axle: int, gauge_pa: tuple[float, float]) -> dict[
 
 
 def bag_field(
-    sheet: Sheet, v: View, name: str, base: edits.Path, told: AirBag, what: tuple[str, str, Quantity], at: QPointF, size: QSize,
+    sheet: Sheet, v: View, name: str, base: edits.Path, bag: AirBag, what: tuple[str, str, Quantity], at: QPointF, size: QSize,
     otherwise: Figure | None = None,
 ) -> QuantityField:  # fmt: skip
     """One field. name: prefix of its key. otherwise: what was solved, where nothing was typed."""
     field, words, quantity = what
-    reading = getattr(told, field)
-    value = reading.value if reading else usual(told, field) if otherwise is None else otherwise.value
+    reading = getattr(bag, field)
+    value = reading.value if reading else usual(bag, field) if otherwise is None else otherwise.value
     guessed = reading.assumed if reading else value is not None and (otherwise is None or otherwise.assumed)
     return sheet.field(f"{name} {field}", (*base, field), at, size, label=words, quantity=quantity, value=value, assumed=guessed,
                        empty="–", figure=14)  # fmt: skip
 
 
-def lay_ways(sheet: Sheet, name: str, base: edits.Path, told: AirBag, at: QPointF, wide: float, gases: tuple[str, ...]) -> float:
+def lay_ways(sheet: Sheet, name: str, base: edits.Path, bag: AirBag, at: QPointF, wide: float, gases: tuple[str, ...]) -> float:
     """How its air is held, and how its lines run, side by side. Returns where they end."""
     assert sheet.view is not None
     t = sheet.view.theme
     area = QRect(round(at.x()), round(at.y()), round(wide), round(t.px(25)))
-    sheet.choice(f"{name} gas", gases, gases.index(told.gas) if told.gas in gases else 0, area, label="how the air is held",
+    sheet.choice(f"{name} gas", gases, gases.index(bag.gas) if bag.gas in gases else 0, area, label="how the air is held",
                  chosen=lambda n: sheet.put((*base, "gas"), gases[n], "how the air is held"))  # fmt: skip
     area = area.translated(area.width() + round(t.px(6)), 0)
-    sheet.choice(f"{name} lines", LINE_WORDS, LINES.index(told.lines), area, label="how its lines run",
+    sheet.choice(f"{name} lines", LINE_WORDS, LINES.index(bag.lines), area, label="how its lines run",
                  chosen=lambda n: sheet.put((*base, "lines"), LINES[n], "how its lines run"))  # fmt: skip
     return float(area.right())
 
 
-def lay_chart_rows(sheet: Sheet, v: View, name: str, base: edits.Path, told: AirBag, at: QPointF, size: QSize) -> float:
+def lay_chart_rows(sheet: Sheet, v: View, name: str, base: edits.Path, bag: AirBag, at: QPointF, size: QSize) -> float:
     """What its maker's chart says that it carries at some heights, at one pressure. Returns where the last row ends."""
     t, preset, y = v.theme, v.reader.preset, at.y()
-    first = max(len(told.chart) - CHART_ROWS + 1, 0)  # the last lines, and one that is empty
+    first = max(len(bag.chart) - CHART_ROWS + 1, 0)  # the last lines, and one that is empty
     words = f"maker's chart from line {first + 1}, at" if first else "maker's chart, at"
     word = sheet.text(f"{name} chart word", words, QPointF(at.x(), y + 4), size=13, unit=preset.pressure.sign)
-    bag_field(sheet, v, name, base, told, ("chart_pa", "pressure of the chart", Quantity.PRESSURE),
+    bag_field(sheet, v, name, base, bag, ("chart_pa", "pressure of the chart", Quantity.PRESSURE),
               QPointF(max(word.right() + t.px(6), at.x() + t.px(176)), y), size)  # fmt: skip
     for n in range(first, first + CHART_ROWS):
         y += t.px(26)
-        row = told.chart[n] if n < len(told.chart) else None
+        row = bag.chart[n] if n < len(bag.chart) else None
         for m, (field, words, quantity) in enumerate((("height_m", "high", Quantity.COIL), ("load_kg", "carries", Quantity.MASS))):
             x = at.x() + m * t.px(132)
             box = sheet.text(f"{name} chart {field} {n} word", words, QPointF(x, y + 4), size=13, unit=preset.unit(quantity).sign)

@@ -82,8 +82,8 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
 def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
     """Steel or air: every case on the one and the other. Returns where it ends."""
     t, r = v.theme, v.reader
-    told = aired(v.a, axle)
-    if told is None:
+    bags = aired(v.a, axle)
+    if bags is None:
         lacks = v.a.helper_lacks[axle] or v.a.orders[axle].lacks
         words = lacks or "A pressure at the target turns the helper on; its area alone gives none."
         box = sheet.text(
@@ -109,9 +109,9 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
             sheet.text(key, _stand(v, a, axle, case), QPointF(xs[n], y), size=13, weight=weight, shown=shown)
         for side in (0, 1):
             pressed, holds = (Shown(n, axle, side, case) for n in (workings.air.pressure, workings.air.load))
-            gauge = v.number(pressed, number(float(told.gauge_pa[side, case]), Quantity.PRESSURE, r.preset))
-            carries = v.number(holds, number(float(told.carries_kg[side, case]), Quantity.MASS, r.preset))
-            inside = bool(told.within[side, case])
+            gauge = v.number(pressed, number(float(bags.gauge_pa[side, case]), Quantity.PRESSURE, r.preset))
+            carries = v.number(holds, number(float(bags.carries_kg[side, case]), Quantity.MASS, r.preset))
+            inside = bool(bags.within[side, case])
             beyond, role = ("", "ink") if inside else (" !", "brick")
             sheet.text(f"helper bag {side} {case}", f"{gauge}{beyond}", QPointF(xs[2 + side], y), size=13, weight=weight,
                        role=role, shown=pressed)  # fmt: skip
@@ -121,14 +121,14 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
     y = area.top() + t.px(52) + v.a.cases * t.px(23)
     rates = [about(a, Shown(workings.order.spring_rate, axle), r.rate(a.orders[axle].order.rate_n_per_m[0])) for a in (v.a, steel)]
     left = [_least_left(v, a, axle) for a in (v.a, steel)]
-    across = told.bags.told.across_m
+    across = bags.bags.told.across_m
     lines = (
         *_steel_blocks(v, steel, axle),
-        f"{'bag' if told.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
+        f"{'bag' if bags.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
         f"light to full: {_range(v, v.a, axle)} with air, {_range(v, steel, axle)} on steel",
         f"least left in {r.preset.height.sign}, up and down: {left[0]} with air, {left[1]} on steel",
         f"against roll {against_roll(v.a, axle) / max(against_roll(steel, axle), 1.0):.2f} times steel alone",
-        *([START] if across is not None and across.assumed and not told.bags.told.chart else FITS),
+        *([START] if across is not None and across.assumed and not bags.bags.told.chart else FITS),
     )
     for n, words in enumerate(lines):
         box = sheet.text(f"helper said {n} word", words, QPointF(area.left(), y), size=13, role="ink" if n < 4 else "ink2",

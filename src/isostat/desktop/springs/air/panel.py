@@ -83,7 +83,7 @@ def _lay_rod(sheet: Sheet, v: View, axle: int, of: tuple[edits.Path, AirBag], y:
     sheet.text("air rod word", f"{way} for the target{whole}", QPointF(field.geometry().right() + t.px(8), y + 4), size=12.5)
 
 
-def _lay_cases(sheet: Sheet, v: View, axle: int, told: Aired, top: float) -> None:
+def _lay_cases(sheet: Sheet, v: View, axle: int, bags: Aired, top: float) -> None:
     """Hub to arch, pressures and the bags' height in every case, side by side."""
     t, r, s = v.theme, v.reader, v.a.proposed
     x0, wide = t.px(132), (sheet.width() - t.px(148)) / max(v.a.cases, 1)
@@ -109,13 +109,13 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, told: Aired, top: float) -> Non
         at = x
         for side in (0, 1):
             shown = Shown(workings.air.pressure, axle, side, case)
-            gauge = number(float(told.gauge_pa[side, case]), Quantity.PRESSURE, r.preset) + ("," if side == 0 else "")
+            gauge = number(float(bags.gauge_pa[side, case]), Quantity.PRESSURE, r.preset) + ("," if side == 0 else "")
             gauge = v.number(shown, gauge)
             box = sheet.text(f"air pressure {side} {case}", gauge, QPointF(at, top + t.px(37)), size=13.5, weight=weight,
                              shown=shown)  # fmt: skip
             at = box.right() + t.px(5)
-        outside = told.within[:, case].min() == 0.0
-        stand = (v.number(Shown(workings.air.height, axle, n, case), r.coil(float(told.height_m[n, case]))) for n in (0, 1))
+        outside = bags.within[:, case].min() == 0.0
+        stand = (v.number(Shown(workings.air.height, axle, n, case), r.coil(float(bags.height_m[n, case]))) for n in (0, 1))
         high = ", ".join(stand) + (" !" if outside else "")
         sheet.text(f"air bag {case} word", high, QPointF(x, top + t.px(56)), size=12.5, role="brick" if outside else "ink2")
 

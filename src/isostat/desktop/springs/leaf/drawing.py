@@ -29,16 +29,16 @@ class Drawn:
 
 def lay_leaf_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[[QPainter], None]:
     """Places the drawing of an axle's left pack."""
-    t, told = v.theme, packed(v.a, axle)
-    if told is None:
+    t, pack = v.theme, packed(v.a, axle)
+    if pack is None:
         return lambda p: None
-    main = told.pack.leaves[0]
+    main = pack.pack.leaves[0]
     per_m = (area.width() - t.px(24)) / (main.front_m + main.rear_m)
     force = max(pack_force_n(v.a, axle, v.case), 0.0)
     middle = area.left() + t.px(12) + main.front_m * per_m
     high = area.height() / 2
     drawn = tuple(
-        _drawn(told.pack, load, QPointF(middle, area.top() + y), per_m, ghost=ghost)
+        _drawn(pack.pack, load, QPointF(middle, area.top() + y), per_m, ghost=ghost)
         for load, y, ghost in ((0.0, high * 0.62, True), (force, high * 1.45, False))
     )
     words = f"as it carries {v.reader.case(v.case)}"

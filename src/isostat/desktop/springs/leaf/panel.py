@@ -146,21 +146,21 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
                    weight=600 if role != "ink" else 400)  # fmt: skip
 
 
-def _said(v: View, axle: int, told: Packed) -> list[tuple[str, Explain, str]]:
+def _said(v: View, axle: int, pack: Packed) -> list[tuple[str, Explain, str]]:
     """Lines: words, which number they ask for, role."""
-    r, worst = v.reader, int(told.used.argmax())
+    r, worst = v.reader, int(pack.used.argmax())
     leaf = "main leaf" if worst == 0 else f"leaf {worst + 1}"
-    arch = ("arch at the target", "") if told.arch_m >= 0 else ("past flat by", "at the target")
-    times = "" if told.times_found is None else f"{told.times_found:.2f}"
+    arch = ("arch at the target", "") if pack.arch_m >= 0 else ("past flat by", "at the target")
+    times = "" if pack.times_found is None else f"{pack.times_found:.2f}"
     lines = (  # what is before the number, the number, what is after it
-        (workings.leaf.free_arch, "free arch", r.coil(told.free_arch_m), f"of it nip {r.coil(told.nip_m)}"),
-        (workings.leaf.arch, arch[0], r.coil(abs(told.arch_m)), arch[1]),
-        (workings.leaf.stress, f"{leaf} stress, full bump:", with_unit(told.used[worst], Quantity.SHARE, r.preset), "of limit"),
+        (workings.leaf.free_arch, "free arch", r.coil(pack.free_arch_m), f"of it nip {r.coil(pack.nip_m)}"),
+        (workings.leaf.arch, arch[0], r.coil(abs(pack.arch_m)), arch[1]),
+        (workings.leaf.stress, f"{leaf} stress, full bump:", with_unit(pack.used[worst], Quantity.SHARE, r.preset), "of limit"),
         (workings.leaf.peaks, "peaks", times, "times as found at most"),
-        (workings.leaf.capacity, "carries", r.mass((told.at_old_n - told.found_n) / GRAVITY), "more a side, as high as weighed"),
-        (workings.leaf.bound, "all leaves as one would be", r.rate(told.pack.bound_rate), ""),
+        (workings.leaf.capacity, "carries", r.mass((pack.at_old_n - pack.found_n) / GRAVITY), "more a side, as high as weighed"),
+        (workings.leaf.bound, "all leaves as one would be", r.rate(pack.pack.bound_rate), ""),
     )
-    bad = {workings.leaf.arch: told.arch_m < 0, workings.leaf.stress: told.used[worst] > 1.0}
+    bad = {workings.leaf.arch: pack.arch_m < 0, workings.leaf.stress: pack.used[worst] > 1.0}
     return [
         (f"{before} {v.number(Shown(key, axle), text)} {after}".strip(), key, "ochre" if bad.get(key) else "ink")
         for key, before, text, after in lines

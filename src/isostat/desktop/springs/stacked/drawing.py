@@ -54,33 +54,33 @@ def lay_stack_drawing(
     sheet: Sheet, v: View, axle: int, area: QRectF, posture: str, turn: Callable[[int], object]
 ) -> Callable[[QPainter], None]:
     """Places the drawing of an axle's left stack and its distances from the perch; `turn` is told which posture is wanted."""
-    t, told = v.theme, stacked(v.a, axle)
+    t, pair = v.theme, stacked(v.a, axle)
     tabs = QRect(round(area.left()), round(area.top()), 0, round(t.px(24)))
-    if told is None:
+    if pair is None:
         words = v.a.orders[axle].lacks or "Rates, free and solid lengths, and collar to perch."
         sheet.text("stack waits words", words, area.topLeft(), size=13.5, role="brick", width=area.width())
         return lambda p: None
     sheet.tabs("posture", POSTURES, POSTURES.index(posture), tabs, turn)
     at_ride = posture == "at ride"
-    u = float(told.ride_m[v.case]) if at_ride else 0.0
+    u = float(pair.ride_m[v.case]) if at_ride else 0.0
     top = area.top() + t.px(66)
-    per_m = (area.bottom() - top - t.px(14)) / (told.shock.extended_m + 0.02)
-    shapes = _shapes(v, axle, told, u)
+    per_m = (area.bottom() - top - t.px(14)) / (pair.shock.extended_m + 0.02)
+    shapes = _shapes(v, axle, pair, u)
     half = max(s.outside_m for s, _ in shapes) * per_m / 2
     axis = area.left() + half + t.px(6)
-    perch = top + (told.shock.extended_m - u) * per_m
-    springs, y = [], perch - (sum(length for _, length in shapes) + told.pair.slider_m) * per_m  # loose, they stand on the perch
+    perch = top + (pair.shock.extended_m - u) * per_m
+    springs, y = [], perch - (sum(length for _, length in shapes) + pair.pair.slider_m) * per_m  # loose, they stand on the perch
     for n, (shape, length) in enumerate(shapes):
         springs.append(_placed(shape, length, axis, y, per_m))
-        y += length * per_m + (told.pair.slider_m * per_m if n == len(shapes) - 2 else 0.0)
-    heights = {key: m for key in MARKS if (m := mark_m(told, key, u)) is not None and m <= told.shock.extended_m - u}
+        y += length * per_m + (pair.pair.slider_m * per_m if n == len(shapes) - 2 else 0.0)
+    heights = {key: m for key in MARKS if (m := mark_m(pair, key, u)) is not None and m <= pair.shock.extended_m - u}
     levels = {key: perch - m * per_m for key, m in heights.items()}
-    labels = _lay_labels(sheet, v, axle, told, levels, QPointF(axis + half + t.px(30), area.bottom()), posture)
+    labels = _lay_labels(sheet, v, axle, pair, levels, QPointF(axis + half + t.px(30), area.bottom()), posture)
     words = f"{v.reader.preset.coil.sign} from the perch's upper face up" + (f", {v.reader.case(v.case)}" if at_ride else "")
     sheet.text("stack drawing words", words, QPointF(area.left(), area.top() + t.px(28)), size=12.5, role="ink2")
     read = v.job.proposal.axles[axle].stack.body_m
     body = BODY if read is None else float(read.value)
-    return partial(_draw, v, OnShock(told, axis, top, perch, per_m, tuple(springs), levels, labels, half, body))
+    return partial(_draw, v, OnShock(pair, axis, top, perch, per_m, tuple(springs), levels, labels, half, body))
 
 
 def _shapes(v: View, axle: int, told: Stacked, shaft_m: float) -> list[tuple[Shape, float]]:
@@ -100,7 +100,7 @@ def _placed(shape: Shape, length_m: float, axis: float, top: float, per_m: float
 
 
 def _lay_labels(
-    sheet: Sheet, v: View, axle: int, told: Stacked, levels: dict[str, float], at: QPointF, posture: str
+    sheet: Sheet, v: View, axle: int, pair: Stacked, levels: dict[str, float], at: QPointF, posture: str
 ) -> dict[str, QPointF]:
     """A line of words at each level, pushed apart where they would overlap; returns where each begins."""
     t, step, case = v.theme, v.theme.px(30), v.case if posture == "at ride" else 0
@@ -115,7 +115,7 @@ def _lay_labels(
     out = {}
     for key, y in zip(order, ys, strict=True):
         shown = Shown(workings.stacked.MARKS[key], axle, case=case, event=posture)
-        m = mark_m(told, key, float(told.ride_m[v.case]) if posture == "at ride" else 0.0)
+        m = mark_m(pair, key, float(pair.ride_m[v.case]) if posture == "at ride" else 0.0)
         assert m is not None
         heavy = key in ("collar", "ring")
         ruled = v.number(shown, number(m, Quantity.COIL, v.reader.preset))

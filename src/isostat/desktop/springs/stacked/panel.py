@@ -56,11 +56,11 @@ def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, lo
     if shelf:
         _lay_shelf(sheet, v, axle, below, far=shelf == "far")
         return
-    told = stacked(v.a, axle)
-    if told is not None:
-        _lay_collars(sheet, v, axle, below, told)
+    pair = stacked(v.a, axle)
+    if pair is not None:
+        _lay_collars(sheet, v, axle, below, pair)
         if v.a.orders[axle].can_be_had:
-            _lay_said(sheet, v, axle, QPointF(t.px(16), below + t.px(30)), told)
+            _lay_said(sheet, v, axle, QPointF(t.px(16), below + t.px(30)), pair)
     sheet.text(
         "stack caution",
         CAUTION,
@@ -86,8 +86,8 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
         chosen=lambda n: sheet.put((*base, "placed"), PLACED[n], "how the ring is placed"),
     )
     x = area.right() + t.px(8)
-    told = stacked(v.a, axle)
-    ring = stack.ring_m.value if stack.ring_m and stack.placed == "typed" else told.pair.ring_m if told else None
+    pair = stacked(v.a, axle)
+    ring = stack.ring_m.value if stack.ring_m and stack.placed == "typed" else pair.pair.ring_m if pair else None
     word = sheet.text("stack ring word", "collar to ring", QPointF(x, top + t.px(9)), size=13)
     size = QSize(round(t.px(62)), round(t.px(24)))
     field = sheet.field(
@@ -99,7 +99,7 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
         label="collar to ring",
         quantity=Quantity.COIL,
         value=ring,
-        assumed=told is not None and stack.placed != "typed" and is_approximate(v.a, Shown(workings.stacked.collar, axle)),
+        assumed=pair is not None and stack.placed != "typed" and is_approximate(v.a, Shown(workings.stacked.collar, axle)),
         figure=13,
         put=partial(_type_placed, axle, "ring_m", "typed"),
     )
@@ -111,8 +111,8 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
     third = stack.third
     words = "+ third" if third is None else "− third"
     made = sheet.button("stack third", words, QPointF(x, top + t.px(4)), partial(_third, sheet, axle, third is None))
-    if told is not None:
-        lay_fitted_now(sheet, axle, QPointF(made.geometry().right() + t.px(6), top + t.px(4)), told.pair.ring_m)
+    if pair is not None:
+        lay_fitted_now(sheet, axle, QPointF(made.geometry().right() + t.px(6), top + t.px(4)), pair.pair.ring_m)
 
 
 def _type_placed(axle: int, field: str, placed: str, job: Job, si: float | None, typed: str) -> Job:
@@ -176,12 +176,12 @@ def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
                 value=pick.multiple.value if pick.multiple else rules.BUMP_MULTIPLE, assumed=pick.multiple is None)  # fmt: skip
 
 
-def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> None:
+def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, pair: Stacked) -> None:
     """How far each collar goes down, by corner; typed or solved."""
     t, r = v.theme, v.reader
     box = sheet.text("collar word", "collar goes down", QPointF(t.px(16), y + 4), size=13.5, weight=600, unit=r.preset.coil.sign)
     x, size = box.right() + t.px(12), QSize(round(t.px(64)), round(t.px(24)))
-    stands = told.seated.collar_typed or v.a.orders[axle].can_be_had
+    stands = pair.seated.collar_typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
         word = sheet.text(f"collar {SIDES[side]} word", SIDES[side], QPointF(x, y + 4), size=13, role="ink2")
         at, placed = QPointF(word.right() + t.px(6), y), Shown(workings.stacked.collar, axle, side)
@@ -192,12 +192,12 @@ def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> N
             size,
             quantity=Quantity.COIL,
             label=f"collar goes down, {r.corner(axle, side)}",
-            value=told.seated.collar_m[side] if stands else None,
+            value=pair.seated.collar_m[side] if stands else None,
             assumed=stands and is_approximate(v.a, placed),
             figure=14,
         )
-        turns = number(abs(told.seated.collar_m[side]) / told.shock.thread_m, Quantity.RATIO, r.preset, decimals=1)
-        way = "turns up" if told.seated.collar_m[side] < 0 else "turns"
+        turns = number(abs(pair.seated.collar_m[side]) / pair.shock.thread_m, Quantity.RATIO, r.preset, decimals=1)
+        way = "turns up" if pair.seated.collar_m[side] < 0 else "turns"
         turned = v.number(placed, f"{turns} {way}")
         beside = QPointF(at.x() + size.width() + t.px(6), y + 4)
         if not stands:
@@ -209,9 +209,9 @@ def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, told: Stacked) -> N
     if not stands:
         sheet.text("collar state word", NONE_HOLDS, QPointF(x, y + 4), size=12.5, weight=600, role="brick")
         return
-    left = told.shock.down_m
+    left = pair.shock.down_m
     said = f"{r.coil(left)} of thread left below" if left >= 0 else f"{r.coil(-left)} beyond its thread"
-    state = "typed" if told.seated.collar_typed else "solved"
+    state = "typed" if pair.seated.collar_typed else "solved"
     sheet.text("collar state word", f"{state}; {said}", QPointF(x, y + 4), size=12.5, role="ink2" if left >= 0 else "ochre")
 
 
@@ -219,23 +219,23 @@ def _solve(sheet: Sheet, axle: int) -> None:
     sheet.edited.emit(lambda job: solve_again(job, axle), "solve the collars", -1)
 
 
-def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> None:
+def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, pair: Stacked) -> None:
     """What it does, a line each."""
     t, r = v.theme, v.reader
-    spare = told.main_at_bump_m - told.pair.main.solid_m
-    near, far = (r.coil(m).split(" ")[0] for m in (told.window.nearest_m, told.window.furthest_m))
+    spare = pair.main_at_bump_m - pair.pair.main.solid_m
+    near, far = (r.coil(m).split(" ")[0] for m in (pair.window.nearest_m, pair.window.furthest_m))
     main = Shown(workings.stacked.main_at_bump, axle)
     placed = v.number(main, near)
-    free = told.window.missing_m == 0.0
+    free = pair.window.missing_m == 0.0
     window = (
         f"ring window {placed} to {far} {r.preset.coil.sign}"
         if free
-        else f"no place for the ring, {v.number(main, r.coil(told.window.missing_m))} missing"
+        else f"no place for the ring, {v.number(main, r.coil(pair.window.missing_m))} missing"
     )
-    bump = f"main spring {v.number(main, r.coil(told.main_at_bump_m))} at full bump, {v.number(main, r.coil(spare))} over solid"
+    bump = f"main spring {v.number(main, r.coil(pair.main_at_bump_m))} at full bump, {v.number(main, r.coil(spare))} over solid"
     lines = (
-        (*_hanging(v, axle, told), workings.stacked.hanging, 0),
-        (*_change(v, axle, told), workings.stacked.change if told.crossover else None, v.case),
+        (*_hanging(v, axle, pair), workings.stacked.hanging, 0),
+        (*_change(v, axle, pair), workings.stacked.change if pair.crossover else None, v.case),
         (bump, spare < rules.RING_MARGIN - 1e-6, workings.stacked.main_at_bump, 0),
     )
     for n, (words, bad, says, case) in enumerate(lines):
@@ -250,38 +250,38 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, told: Stacked) -> N
             shown=shown,
         )
     sheet.text("stack window words", window, at + QPointF(t.px(492), 0), size=13.5, weight=600, role="ink" if free else "brick")
-    if told.top_spare_m is not None:
-        low = told.top_spare_m < rules.RING_MARGIN - 1e-6
-        top, way = Shown(workings.stacked.top_spring, axle), "over" if told.top_spare_m >= 0 else "past"
-        words = f"top spring {v.number(top, r.coil(abs(told.top_spare_m)))} {way} solid, collar run down"
+    if pair.top_spare_m is not None:
+        low = pair.top_spare_m < rules.RING_MARGIN - 1e-6
+        top, way = Shown(workings.stacked.top_spring, axle), "over" if pair.top_spare_m >= 0 else "past"
+        words = f"top spring {v.number(top, r.coil(abs(pair.top_spare_m)))} {way} solid, collar run down"
         sheet.text("stack top", words, at + QPointF(t.px(492), t.px(19)), size=12.5, weight=600 if low else 400,
                    role="ochre" if low else "ink2", shown=top)  # fmt: skip
 
 
-def _hanging(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
+def _hanging(v: View, axle: int, pair: Stacked) -> tuple[str, bool]:
     """Preload at full droop, in words, and whether it warns."""
-    r, before = v.reader, preload(told.pair, told.shock)
+    r, before = v.reader, preload(pair.pair, pair.shock)
     shown = Shown(workings.stacked.hanging, axle)
     far = v.number(shown, r.coil(abs(before)))
     if before < 0:
         return f"hanging: loose by {far}", True
-    holds = v.number(shown, r.mass(force_at(told.pair, told.shock, 0.0) / GRAVITY))
-    turns = v.number(shown, number(turns_from_snug(told.pair, told.shock), Quantity.RATIO, r.preset, decimals=1))
+    holds = v.number(shown, r.mass(force_at(pair.pair, pair.shock, 0.0) / GRAVITY))
+    turns = v.number(shown, number(turns_from_snug(pair.pair, pair.shock), Quantity.RATIO, r.preset, decimals=1))
     press = "press needed" if before > 0.002 else "no press"
     return f"hanging: preload {far}, {turns} turns from just snug, holds {holds}, {press}", before > rules.MOST_PRELOAD
 
 
-def _change(v: View, axle: int, told: Stacked) -> tuple[str, bool]:
+def _change(v: View, axle: int, pair: Stacked) -> tuple[str, bool]:
     """Where the rate changes, from ride height in the chosen case, and whether that warns."""
-    if told.change_m is None or told.crossover is None:
+    if pair.change_m is None or pair.crossover is None:
         return "the slider stands on its ring: the top spring never works", True
     by = {"ring": "at the ring", "top solid": "top spring solid", "main solid": "main spring solid, the top carries on"}
-    away = told.change_m - float(told.ride_m[v.case])
+    away = pair.change_m - float(pair.ride_m[v.case])
     shown = Shown(workings.stacked.change, axle, case=v.case)
-    wheel = v.number(shown, v.reader.height_unit(abs(away) / float(told.ratio[v.case])))
+    wheel = v.number(shown, v.reader.height_unit(abs(away) / float(pair.ratio[v.case])))
     where = "above ride" if away > 0 else "below ride: it does nothing there"
     shaft = v.number(shown, v.reader.coil(abs(away)))
-    return f"rate changes {shaft} of shaft, {wheel} of wheel {where}, {by[told.crossover.by]}", away <= 0
+    return f"rate changes {shaft} of shaft, {wheel} of wheel {where}, {by[pair.crossover.by]}", away <= 0
 
 
 def _lay_shelf(sheet: Sheet, v: View, axle: int, y: float, *, far: bool) -> None:

@@ -121,12 +121,12 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     _lay_corners(sheet, v, axle, o.torsion, told, top + t.px(126))
 
 
-def _lay_teeth(sheet: Sheet, v: View, axle: int, told: TorsionBar, at: QPointF) -> None:
+def _lay_teeth(sheet: Sheet, v: View, axle: int, bar: TorsionBar, at: QPointF) -> None:
     t, size = v.theme, QSize(round(v.theme.px(60)), round(v.theme.px(25)))
     for n, (field, words) in enumerate(TEETH):
         place = at + QPointF(n * t.px(90), 0)
         sheet.text(f"torsion {field} word", words, place, size=12.5, weight=600)
-        count = getattr(told, field)
+        count = getattr(bar, field)
         sheet.field(
             f"torsion {field}",
             ("proposal", "axles", axle, "torsion", field),
@@ -142,14 +142,14 @@ def _lay_teeth(sheet: Sheet, v: View, axle: int, told: TorsionBar, at: QPointF) 
         )
 
 
-def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBar, top: float) -> None:
+def _lay_corners(sheet: Sheet, v: View, axle: int, bars: Twisted, bar: TorsionBar, top: float) -> None:
     """A row a corner: slack angle, turn of the anchor, and what sets it."""
     t, preset, size = v.theme, v.reader.preset, QSize(round(v.theme.px(72)), round(v.theme.px(25)))
     sign = preset.unit(Quantity.ANGLE).sign
     sheet.text("torsion slack word", "slack angle", QPointF(t.px(120), top), size=12.5, weight=600, unit=sign)
     words = TEETH_SEEN if bar.teeth_inner is not None and bar.teeth_outer is not None else "turn of the anchor"
     sheet.text("torsion turn word", words, QPointF(t.px(214), top), size=12.5, weight=600)
-    stands = told.typed or v.a.orders[axle].can_be_had
+    stands = bars.typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
         y = top + t.px(20 + 29 * side)
         sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y + 3), size=14, weight=600)
@@ -161,13 +161,13 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
             size,
             label=f"slack angle {v.reader.corner(axle, side)}",
             quantity=Quantity.ANGLE,
-            value=told.slack[side] if stands else None,
-            assumed=stands and not told.typed and is_approximate(v.a, Shown(workings.torsion.slack, axle, side)),
+            value=bars.slack[side] if stands else None,
+            assumed=stands and not bars.typed and is_approximate(v.a, Shown(workings.torsion.slack, axle, side)),
             figure=14,
         )
         if not stands:
             continue
-        turn = told.turn[side]
+        turn = bars.turn[side]
         way = "tighter" if turn >= 0 else "slacker"
         words = v.number(Shown(workings.torsion.turn, axle, side), f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
         box = sheet.text(
@@ -180,14 +180,14 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
         )
         sheet.text(
             f"torsion set {side} word",
-            v.number(Shown(workings.torsion.turn, axle, side), _setting(v, bar, told, v.a.orders[axle].law[side], side)),
+            v.number(Shown(workings.torsion.turn, axle, side), _setting(v, bar, bars, v.a.orders[axle].law[side], side)),
             QPointF(box.right() + t.px(12), y + 4),
             size=12.5,
             role="ink2",
         )
     if not stands:
         return
-    used = told.stress_pa(0, told.at_target[0]) / rules.BAR_STRESS
+    used = bars.stress_pa(0, bars.at_target[0]) / rules.BAR_STRESS
     shown = Shown(workings.torsion.stress, axle)
     words = f"stress at the target {v.number(shown, f'{used * 100:.1f} %')} of allowed"
     sheet.text(
@@ -200,9 +200,9 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, told: Twisted, bar: TorsionBa
     )
 
 
-def _setting(v: View, bar: TorsionBar, told: Twisted, law: ForceLaw, side: int) -> str:
+def _setting(v: View, bar: TorsionBar, bars: Twisted, law: ForceLaw, side: int) -> str:
     """Bolt turns, then the nearest teeth with what is left over; of equal teeth what one of them is and lifts."""
-    said, turn = [], told.turn[side]
+    said, turn = [], bars.turn[side]
     if bar.pitch_m is not None and bar.lever_m is not None:
         said.append(f"{abs(turn) / bolt_turn(bar.pitch_m.value, bar.lever_m.value):.1f} turns of the bolt")
     if bar.teeth_inner is not None and bar.teeth_outer is not None:
@@ -211,7 +211,7 @@ def _setting(v: View, bar: TorsionBar, told: Twisted, law: ForceLaw, side: int) 
         said.append(f"{'or ' if said else ''}{words[0].lower()}{words[1:]}, {abs(math.degrees(best.left_rad)):.2f}° left over")
         if bar.teeth_inner == bar.teeth_outer and isinstance(law, ArmLaw):
             step = 2.0 * math.pi / bar.teeth_inner
-            force = float(law.force(np.asarray(law.rise_at(told.at_target[side]))))
+            force = float(law.force(np.asarray(law.rise_at(bars.at_target[side]))))
             said.append(f"a tooth {math.degrees(step):.1f}°, {v.reader.coil(lower_by(law, force, step))} at the arm")
     return ", ".join(said) or "thread and lever, or teeth, tell what to turn"
 
