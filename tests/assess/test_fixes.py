@@ -37,7 +37,8 @@ LIFTS = (-0.03, 0.0, 0.06)
 PLACES = {  # what the place of a finding names: axle, side, case
     (False, False, True): "FrequencySplit LampAim Lean NoseLoad OverRating RoofUnderDoor TipsSooner",
     (True, False, False): "LeafStress NoWire OrderRight PackTooHigh StressHigh",
-    (True, False, True): "AirForWhatStays ComesAndGoes DampedAmiss NoseLift OverRating RateOutsideWindow TurnsTouch",
+    (True, False, True): "AirForWhatStays ComesAndGoes DampedAmiss NoseLift OverRating RateOutsideWindow TargetOutOfReach "
+    "TurnsTouch",
     (True, True, False): "CollarBeyond MuchPreload WrongOrder",
     (True, True, True): "LittleBump LittleDroop OffTarget TargetPastTravel ToppedOut",
 }

@@ -202,6 +202,7 @@ def test_a_target_that_cannot_be_blanks_the_order_and_marks_spring(open_window, 
         window.document.replace(edits.put(demo(name), ("target", ("front_lift_m", "rear_lift_m")[axle]), 0.5), None)
         window.go(Step.SPRING)
         press(qtbot, window, f"axle {axle}")
+        assert "fault" in marks(window)[Step.SPRING], name
         words = [n.text() for n in window.sheets[Step.SPRING].findChildren(Number) if not n.isHidden()]
         assert "No spring holds this target." in words
         for field in fields:

@@ -80,6 +80,8 @@ def _(j: TipsSooner, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: TargetOutOfReach, r: Reader) -> tuple[str, str]:
+    if j.force_n > 0.0:
+        return "No spring holds this target", "Past the end of travel a spring only presses on it: other shocks, or another target."
     return "No spring holds this target", "It would have to pull. Lower the target or move the load."
 
 

@@ -46,10 +46,9 @@ class TargetTwisted(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TargetOutOfReach(Judgement):
-    """The target wants a wheel, spring or rate below zero: an axle cannot be held there by springs."""
+    """Springs cannot hold an axle at the target: they would have to pull, or it lies past an end of travel. force_n: the lesser."""
 
     force_n: float
-    rate_n_per_m: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

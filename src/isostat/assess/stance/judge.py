@@ -47,13 +47,11 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
             place=Place(None, None, case), step=Step.STANCE, share=got, wanted=target.cross_share.value,
             twist_m=float(abs(u[0, 0] - u[0, 1] - u[-1, 0] + u[-1, 1])),
         )  # fmt: skip
-    past: set[int] = set()
     for i, side in np.ndindex(len(a.axles), 2):
         wanted_travel = float(a.target_travel_m[i, side])
         low, high = droop_end(s.events[i][side]), bump_end(s.events[i][side])
         by, end = max((low.travel_m - wanted_travel, low), (wanted_travel - high.travel_m, high), key=lambda pair: pair[0])
         if by > 0.0:
-            past.add(i)
             yield TargetPastTravel(
                 grade=Grade.FAULT,
                 place=Place(i, side, case),
@@ -63,14 +61,12 @@ def stance_judgements(a: Assessment) -> Iterator[Judgement]:
                 remedies=_within(a, i, by, end.name, hangs=end is low),
             )
     for i, o in enumerate(a.orders):
-        worst = min(o.target_force_n)
-        if not o.can_be_had and (worst <= 0.0 or i not in past):
+        if not o.can_be_had:
             yield TargetOutOfReach(
                 grade=Grade.FAULT,
                 place=Place(i, None, case),
                 step=Step.SPRING,
-                force_n=worst,
-                rate_n_per_m=min(o.order.rate_n_per_m),
+                force_n=min(o.target_force_n),
             )
     if not s.stands[case]:
         return
