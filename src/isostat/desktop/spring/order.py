@@ -26,7 +26,6 @@ WAYS = ("same", "spacer", "each")
 WAY_WORDS = ("same, no spacer", "same, spacer", "each its own")
 STOCKS = ("any", "25 lb/in", "50 lb/in")
 STOCK_WORDS = ("wound to order", "shelf 25 lb/in", "shelf 50 lb/in")
-SETTLED = ("as fitted", "once settled")
 NOTHING = "–"
 NONE_HOLDS = "No spring holds this target."
 STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solved"}
@@ -46,13 +45,10 @@ def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
     shelf = QRect(sides.right() + round(t.px(8)), sides.top(), round(t.px(118)), sides.height())
     sheet.choice("stock", STOCK_WORDS, STOCKS.index(stock), shelf, label="springs wound to order, or off a shelf",
                  chosen=lambda n: sheet.put(("proposal", "axles", axle, "stock"), STOCKS[n], "wound or off a shelf"))  # fmt: skip
-    when = QRect(shelf.right() + round(t.px(8)), sides.top(), round(t.px(104)), sides.height())
-    sheet.choice("settled", SETTLED, int(v.job.target.settled), when, label="at which time the target's height is wanted",
-                 chosen=lambda n: sheet.put(("target", "settled"), bool(n), "height as fitted or settled"))  # fmt: skip
     wanted = [v.reader.height(float(m)) for m in v.a.target_m[axle]]
     words = f"for {v.reader.case(v.a.target_case)}, hub to arch {wanted[0]} left, {wanted[1]} right"
     short = f"{v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}"
-    room = sheet.width() - t.px(28) - when.right()
+    room = sheet.width() - t.px(28) - shelf.right()
     words = next((w for w in (words, short) if sheet.text_width(w, 12.5) < room), "")
     place = QPointF(sheet.width() - t.px(16), top + t.px(8))
     sheet.text("order at", words, place, size=12.5, role="ink2", anchor=RIGHT)

@@ -36,6 +36,7 @@ PAGES = ("pose", "by case", "ways")
 LEANS = ("as it was", "level")
 LIFTS = ("front_lift_m", "rear_lift_m")
 ROW, CHART = 28, 152  # px of a row at the foot, and of the lines above it
+SETTLED = ("as fitted", "once settled")
 
 
 class StanceStep(Sheet):
@@ -131,9 +132,12 @@ class StanceStep(Sheet):
         self.field("cross weight", ("target", "cross_share"), at, QSize(round(t.px(52)), round(t.px(24))), empty="–", figure=13,
                    label="cross weight wanted, front right and rear left", quantity=Quantity.SHARE,
                    value=cross.value if cross else None)  # fmt: skip
+        when = QRect(round(at.x() + t.px(60)), area.top(), round(t.px(112)), area.height())
+        self.choice("settled", SETTLED, int(target.settled), when, label="at which time the target's height is wanted",
+                    chosen=lambda n: self.put(("target", "settled"), bool(n), "height as fitted or settled"))  # fmt: skip
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
-        when = f", {v.job.read_on}" if v.job.read_on else ""
-        words = f"Lift is from {bases} {sign}, as weighed, old springs{when}. "
+        read = f", {v.job.read_on}" if v.job.read_on else ""
+        words = f"Lift is from {bases} {sign}, as weighed, old springs{read}. "
         words += f"Off the jack it stands ≈ {v.reader.height(rules.OFF_JACK)} higher: roll it before reading."
         self.text("from", words, QPointF(t.px(16), self._chart_top(v) - t.px(22)), size=13, role="ink2", halo=True)
 
