@@ -17,8 +17,7 @@ from isostat.assess.load.findings import LightSteering, Unsettled, WheelInTheAir
 from isostat.assess.load.gravity import gravity_height_m
 from isostat.assess.measure.findings import BlocksOff, PadsApart
 from isostat.assess.solve.remedies import Lift, ShockLength, SolveSprings, SpringRate
-from isostat.assess.spring.findings import FrequencySplit, LengthAssumed, MuchPreload, StressHigh
-from isostat.assess.spring.findings_air import HelperLacks
+from isostat.assess.spring.findings import FrequencySplit, HelperLacks, LengthAssumed, MuchPreload, StressHigh
 from isostat.assess.spring.winding import wound
 from isostat.assess.stance.findings import LampHigh, OffTarget, TargetOutOfReach, TargetPastTravel
 from isostat.assess.travel.findings import LittleBump, LittleDroop

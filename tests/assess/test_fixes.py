@@ -14,6 +14,7 @@ from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement, Step
 from isostat.assess.load.findings import NoseLoad, OverRating
 from isostat.assess.load.ratings import nose_kg
+from isostat.assess.setup.springs.air import Bags
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import CarryLess, Level, Lift, Move, ShockLength, StopSpacer
 from isostat.assess.stance.findings import LampAim, TargetPastTravel
@@ -279,7 +280,7 @@ def test_only_ways_that_an_axle_has_are_told(kind: str, steered: bool, has: set[
 def test_ways_count_from_the_old_springs_alone_and_a_bag_has_a_line_of_its_own() -> None:
     plain = demo("hive-hauler")
     helped = [w for w in ways(assess(plain)) if w.name == "helper"]
-    assert {w.axle for w in helped} == {n for n, fit in enumerate(plain.proposal.axles) if assess(plain).fits[n].helper is not None}
+    assert {w.axle for w in helped} == {n for n, fit in enumerate(assess(plain).fits) if fit.helper(Bags) is not None}
     bare = put(plain, ("proposal", "axles", 1, "helper"), {})
     ours, theirs = ([w for w in ways(assess(job)) if w.name in ("block", "shackle")] for job in (plain, bare))
     assert ours and [(w.name, w.amount, w.gives_m) for w in ours] == [(w.name, w.amount, w.gives_m) for w in theirs], "no bag in it"

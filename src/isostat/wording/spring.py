@@ -7,6 +7,7 @@ from isostat.assess.spring.findings import (
     ComesAndGoes,
     FallingCurve,
     FrequencySplit,
+    HelperLacks,
     LengthAssumed,
     MuchPreload,
     NoWire,
@@ -141,3 +142,8 @@ def _(j: FallingCurve, r: Reader) -> tuple[str, str]:
     return "The wheel gets softer into bump than its spring can hold", (
         f"Wheel rate {r.rate(j.wheel_rate)}: the motion ratio falls too fast. Check its table."
     )
+
+
+@tell.register
+def _(j: HelperLacks, r: Reader) -> tuple[str, str]:
+    return "The helper is left out", f"{j.reason[0].upper()}{j.reason[1:]}"

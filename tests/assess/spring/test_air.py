@@ -163,7 +163,7 @@ def test_what_is_no_air_spring_is_said_and_a_coil_stands_in(more: dict[str, obje
 def test_a_helper_beside_air_is_refused_and_steel_stands_beside_it_in_every_case() -> None:
     job = put(on_air(), ("proposal", "axles", 1, "helper"), {**BAG, "left_pa": 200_000})
     a = assess(job)
-    assert "in place of the springs already" in a.helper_lacks[1]
+    assert "in place of the springs already" in a.helper_lacks[1]["air"]
     steel = on_steel(a, 1)
     assert steel.orders[1].air is None and steel.proposed.hub_to_arch_m[1, :, steel.target_case] == pytest.approx(
         steel.target_m[1], abs=0.0015

@@ -10,14 +10,16 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
-from isostat.assess.setup.platform import CUSHION, HELPER
-from isostat.assess.setup.springs.cushion import jack_up_m
+from isostat.assess.setup.platform import SPRING, helper_parts
+from isostat.assess.setup.springs.air import Bags
+from isostat.assess.setup.springs.cushion import Cushioned, jack_up_m
 from isostat.assess.setup.springs.laws import Incomplete
 from isostat.assess.solve.standing import wheel_curve
 from isostat.assess.spring.air import aired, blocks_on_steel, on_steel
 from isostat.assess.spring.air_pressures import helper_pressures, with_pressures
 from isostat.assess.spring.cushion import pressed
-from isostat.assess.spring.findings_air import HelperLacks, LimitsUnknown, PressureOutside
+from isostat.assess.spring.findings import HelperLacks
+from isostat.assess.spring.findings_air import LimitsUnknown, PressureOutside
 from isostat.assess.spring.leaf import pack_force_n
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.air.bag import SEA_LEVEL
@@ -121,22 +123,22 @@ def test_steel_for_the_same_load_meets_the_same_target() -> None:
     steel = on_steel(a, 1)
     case = a.target_case
     assert steel.proposed.hub_to_arch_m[1, :, case] == pytest.approx(a.target_m[1], abs=0.0015)
-    assert steel.fits[1].helper is None and steel.proposed.platform.row.shape[1] == 8
+    assert steel.fits[1].helper(Bags) is None and steel.proposed.platform.row.shape[1] == 8
     assert steel.orders[1].target_force_n[0] > a.orders[1].target_force_n[0]
 
 
 def test_what_lacks_or_is_outside_is_told_and_the_curve_shows_air() -> None:
     a = assess(helped(across_m=None))
-    assert "Effective diameter of the helper bag is missing" in a.helper_lacks[1]
+    assert "Effective diameter of the helper bag is missing" in a.helper_lacks[1]["air"]
     assert assess(hive_on_coils()).proposed.platform.row.shape[1] == 8, "without air no part is carried along"
     bad = assess(helped(least_m=0.299))
-    assert "bag's least height" in bad.helper_lacks[1]
+    assert "bag's least height" in bad.helper_lacks[1]["air"]
     aided = assess(helped())
     curve = wheel_curve(aided.proposed.platform, aided.proposed.bank, 1, 0, (-0.05, 0.05))
     plain = assess(hive_on_coils())
     before = wheel_curve(plain.proposed.platform, plain.proposed.bank, 1, 0, (-0.05, 0.05)).force_n
     assert (np.diff(curve.force_n) > 0).all() and abs(curve.force_n.mean() - before.mean()) < 900 * GRAVITY
-    helper = curve.part_n[[*HELPER]].sum(axis=0)
+    helper = curve.part_n[helper_parts(aided.fits[1])].sum(axis=0)
     assert (helper >= 0.0).all() and curve.part_n.sum(axis=0) == pytest.approx(curve.force_n)
 
 
@@ -150,16 +152,16 @@ def cushioned(job: Job | None = None, **more: object) -> Job:
 def test_a_foam_helper_carries_its_press_readings_and_the_springs_the_rest() -> None:
     """F = k0·x/(1 − (0.95·x/x_flat)³) through the reading; what it carries at the target is off the steel."""
     plain, foam = assess(hive_on_coils()), assess(cushioned())
-    fit, done, case = foam.fits[1].cushion, pressed(foam, 1), foam.target_case
+    fit, done, case = foam.fits[1].helper(Cushioned), pressed(foam, 1), foam.target_case
     assert fit is not None and done is not None
-    assert float(fit.law.force(np.asarray(0.03))) == pytest.approx(90 * GRAVITY)
-    at = foam.proposed.platform.row[1, list(CUSHION), :, 0] @ foam.target_travel_m[1]
+    assert float(fit.law[0].force(np.asarray(0.03))) == pytest.approx(90 * GRAVITY)
+    at = foam.proposed.platform.row[1, list(SPRING), :, 0] @ foam.target_travel_m[1]
     for side in (0, 1):
         off = plain.orders[1].target_force_n[side] - foam.orders[1].target_force_n[side]
-        assert off == pytest.approx(float(fit.law.force(np.asarray(at[side] + 0.05))), rel=1e-6)
+        assert off == pytest.approx(float(fit.law[0].force(np.asarray(at[side] + 0.05))), rel=1e-6)
     assert foam.proposed.hub_to_arch_m[1, :, case] == pytest.approx(foam.target_m[1], abs=0.0015)
     x = done.squeeze_m[:, case]
-    assert done.carries_kg[:, case] * GRAVITY == pytest.approx(fit.law.force(x))
+    assert done.carries_kg[:, case] * GRAVITY == pytest.approx(fit.law[0].force(x))
     names = [e.name for e in foam.proposed.events[1][0]]
     assert "helper touched" in names and "helper flat" in names
 
@@ -167,7 +169,7 @@ def test_a_foam_helper_carries_its_press_readings_and_the_springs_the_rest() -> 
 @pytest.mark.parametrize(("gap", "up"), [(0.02, 0.0), (-0.028, 0.038)])
 def test_trade_foam_helpers_need_the_frame_up_to_go_in(gap: float, up: float) -> None:
     """About 1½ in of jacking over trailer leaves, with 28 mm of squeeze as it stands (common practice, no source)."""
-    fit = assess(cushioned(gap_m=gap)).fits[1].cushion
+    fit = assess(cushioned(gap_m=gap)).fits[1].helper(Cushioned)
     assert fit is not None and jack_up_m(fit) == pytest.approx(up)
     if up:
         assert up == pytest.approx(0.0381, abs=0.001)
@@ -176,7 +178,7 @@ def test_trade_foam_helpers_need_the_frame_up_to_go_in(gap: float, up: float) ->
 @pytest.mark.parametrize("missing", ["gap_m", "kind"])
 def test_what_is_not_told_leaves_a_foam_helper_out(missing: str) -> None:
     a = assess(cushioned(**{missing: None}, **({"press": []} if missing == "kind" else {})))
-    assert a.fits[1].cushion is None and pressed(a, 1) is None
+    assert a.fits[1].helper(Cushioned) is None and pressed(a, 1) is None
     assert a.proposed.hub_to_arch_m == pytest.approx(assess(hive_on_coils()).proposed.hub_to_arch_m)
 
 
@@ -188,8 +190,8 @@ def test_helpers_beside_each_other_add_up_at_rest() -> None:
     u = a.proposed.rest.travel_m[..., case]
     one = a.proposed.platform.take(np.array([case]))
     force, _, _, _ = ExactForces(one, a.proposed.bank).parts(u[..., None])
-    assert force[1, list(HELPER), 0] / GRAVITY == pytest.approx(done.carries_kg[:, case])
-    assert force[1, list(CUSHION), 0] / GRAVITY == pytest.approx(foam.carries_kg[:, case])
+    carried = np.concatenate([done.carries_kg[:, case], foam.carries_kg[:, case]])
+    assert force[1, helper_parts(a.fits[1]), 0] / GRAVITY == pytest.approx(carried)
 
 
 def test_pressures_are_solved_for_the_target_on_springs_that_are_known() -> None:
@@ -250,7 +252,7 @@ def test_a_bag_without_a_pressure_is_said_and_solved_by_its_fix() -> None:
         job = put(job, ("proposal", "axles", 1, side, "spacer_m"), 0.0)
     a = assess(job)
     (said,) = [j for j in judge(a) if isinstance(j, HelperLacks)]
-    assert "no pressure" in said.reason and a.fits[1].helper is None
+    assert "no pressure" in said.reason and a.fits[1].helper(Bags) is None
     (fix,) = [f for f in judge_fixes(a, judge(a)) if f.judgement == said]
     b = assess(fix.job)
     assert not [j for j in judge(b) if isinstance(j, HelperLacks)]

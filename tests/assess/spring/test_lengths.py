@@ -11,6 +11,7 @@ from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.load.gravity import gravity_height_in, gravity_height_m, hub_height_m
+from isostat.assess.setup.springs.cushion import Cushioned
 from isostat.assess.setup.springs.laws import leaf_pack
 from isostat.assess.setup.springs.leaf import u_bolt_m
 from isostat.assess.solve.remedies import StrapLength
@@ -138,9 +139,9 @@ def test_foam_beside_a_motion_table_is_squeezed_by_the_tables_travel() -> None:
         u = float(rows @ a.proposed.rest.travel_m[1, :, case])
         x = float(a.axles[1].spring_motion.at(np.asarray(u))[0])
         assert told.squeeze_m[side, case] == pytest.approx(max(x + 0.05, 0.0), abs=1e-9)
-        fit = a.fits[1].cushion
+        fit = a.fits[1].helper(Cushioned)
         assert fit is not None
-        force = float(fit.law.force(np.asarray(x + 0.05)))
+        force = float(fit.law[0].force(np.asarray(x + 0.05)))
         assert told.carries_kg[side, case] * GRAVITY == pytest.approx(force, abs=1e-6)
 
 

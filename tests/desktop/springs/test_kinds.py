@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
+from isostat.assess.setup.springs.cushion import Cushioned
 from isostat.assess.spring.findings import SpringLacks, TooTight
 from isostat.assess.spring.findings_stacked import RingOutside
 from isostat.assess.spring.stacked import Stacked, stacked
@@ -424,7 +425,7 @@ def test_a_foam_helper_is_told_by_kind_or_press_drawn_on_the_chart_and_taken_awa
     choose(window, "foam kind", "foam")
     type_into(qtbot, window, "foam free_height_m", "120")
     type_into(qtbot, window, "foam gap_m", "-60")
-    assert document.assessment.fits[1].cushion is not None and read(window, "foam said 0 word").startswith(
+    assert document.assessment.fits[1].helper(Cushioned) is not None and read(window, "foam said 0 word").startswith(
         "Frame up by at least 70 mm"
     )
     soft = read(window, "foam load 0 4")
@@ -438,7 +439,7 @@ def test_a_foam_helper_is_told_by_kind_or_press_drawn_on_the_chart_and_taken_awa
     assert read(window, "helpers word") == "helper" and sheet.chart.helpers_n is not None
     sheet.turn("foam")
     press(qtbot, window, "foam off")
-    assert document.assessment.fits[1].cushion is None
+    assert document.assessment.fits[1].helper(Cushioned) is None
     assert undo_all(window) == before
 
 

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import TypeVar
 
 import numpy as np
 
 from isostat.assess.setup import derived
 from isostat.assess.setup.cycle_sheet import Cycled, cycle_motion, cycled
 from isostat.assess.setup.dampers import damper_of
-from isostat.assess.setup.springs.air import Bags
-from isostat.assess.setup.springs.cushion import Cushioned, cushioned
+from isostat.assess.setup.springs.helper import Helper
 from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.damper import Damper
@@ -22,6 +22,8 @@ from isostat.core.working import Figure, Origin
 from isostat.job.axle_fit import AxleFit
 from isostat.job.reading import Reading, any_assumed
 from isostat.job.vehicle import Axle, Corner
+
+Kind = TypeVar("Kind")
 
 
 def figure(reading: Reading | None, otherwise: float, origin: Origin = Origin.ASSUMED) -> Figure:
@@ -92,8 +94,15 @@ class FitFigures:
     hose_longer_m: float
     damper: Damper | None
     part_guessed: bool  # a reading of its spring is assumed; of a plain coil nothing is read that it is ordered by
-    cushion: Cushioned | None = None  # foam or rubber beside the springs
-    helper: Bags | None = None  # air beside the springs, set once the target's travel is known
+    helpers: tuple[Helper, ...] = ()  # beside the springs, set once the target's travel is known
+
+    def helper(self, kind: type[Kind]) -> Kind | None:
+        """The helper of a kind; None where the axle has none."""
+        return next((made for made in self.helpers if isinstance(made, kind)), None)
+
+    def without(self, kind: type[Helper]) -> FitFigures:
+        """The same with no helper of a kind."""
+        return replace(self, helpers=tuple(made for made in self.helpers if not isinstance(made, kind)))
 
 
 def usual_ratio(axle: Axle) -> float:
@@ -245,7 +254,6 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
         strap_m=figure(strap, 0.0) if strap else None,
         hose_longer_m=fit.hose_longer_m.value if fit.hose_longer_m else 0.0,
         damper=damper_of(fit.damper or found.damper),
-        cushion=cushioned(fit.cushion),
     )
 
 

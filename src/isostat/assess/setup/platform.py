@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 
 import numpy as np
@@ -15,16 +15,14 @@ from isostat.core.parts.bump_stop import BumpStop
 from isostat.core.parts.couple import Couple
 from isostat.core.parts.ends import Metal, ShockEnds, Strap
 from isostat.core.parts.law import ForceLaw
+from isostat.core.parts.motion import Motion
 from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.layout import SIDES, row
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import lever
 from isostat.core.working import Figure
 
-# The parts of an axle, left before right: their places in the platform's arrays.
-SPRING, STOP, SHOCK, METAL = (0, 1), (2, 3), (4, 5), (6, 7)
-HELPER, CUSHION, STRAP = (8, 9), (10, 11), (12, 13)  # only where some axle has one
-PARTS, WITH_HELPERS, WITH_STRAPS = 8, 12, 14
+SPRING = (0, 1)  # the places of an axle's springs in the platform's arrays, left and right; what stands beside them is next
 HITCH_STIFF = 1e5  # times the weight as weighed, a metre ahead of the axle: the coupling gives way by nothing (stated rule)
 
 
@@ -62,6 +60,63 @@ def uneven_pads(axles: tuple[AxleFigures, ...]) -> Floats:
     return np.asarray(heights - (h @ plane).reshape(heights.shape))
 
 
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A part of an axle, left and right.
+
+    offset_m: compression of its law at the baseline. ratio: its travel per travel of its own place; motion: in place of it, where
+    that changes. place: how far out it stands, of the half track.
+    """
+
+    law: tuple[ForceLaw, ForceLaw]
+    offset_m: tuple[float, float]
+    ratio: float
+    place: float
+    motion: Motion | None = None
+    couple: Couple | None = None
+
+
+def helper_parts(fit: FitFigures) -> slice:
+    """The places in the platform's arrays of what stands beside the springs of an axle."""
+    return slice(len(SPRING), len(SPRING) + 2 * len(fit.helpers))
+
+
+def _mounted(axle: AxleFigures, fit: FitFigures, springs: Springs) -> list[Part]:
+    """Every part of an axle: its springs, what stands beside them, stops, shocks, metal on metal, straps."""
+    ratio, place = axle.spring_ratio.value, axle.spring_place.value
+    motion = axle.spring_motion if axle.spring_motion.is_table else None
+    parts = [Part(pair.law, pair.offset_m, ratio, place, motion, pair.couple) for pair in (springs, *fit.helpers)]
+    if not fit.stop_left_out:
+        sooner = fit.stop_spacer_m + fit.stop_taller_m - axle.stop_spacer_m
+        stop = BumpStop(fit.stop_rate.value, fit.stop_flat_m.value)
+        left, right = (sooner - gap.value for gap in axle.stop_gap_m)
+        parts.append(Part((stop, stop), (left, right), axle.stop_ratio.value, axle.stop_place.value))
+    shock = ShockEnds(fit.shock_stroke_m)
+    left, right = (shaft.value + fit.shock_longer_m - fit.shock_mounts_m for shaft in axle.droop_shaft_m)
+    parts.append(Part((shock, shock), (left, right), axle.shock_ratio.value, axle.shock_place.value))
+    left, right = (-way.value for way in axle.metal_m)  # beam on frame, beside its stop
+    parts.append(Part((Metal(), Metal()), (left, right), 1.0, axle.stop_place.value))
+    mounts = axle.strap_mounts_m
+    if fit.strap_m is not None and mounts[0] is not None and mounts[1] is not None:
+        left, right = fit.strap_m.value - mounts[0].value, fit.strap_m.value - mounts[1].value
+        parts.append(Part((Strap(), Strap()), (left, right), axle.strap_ratio.value, axle.strap_place.value))
+    return parts
+
+
+def _on_beams(springs: tuple[Springs, ...]) -> tuple[list[Springs], dict[int, list[Couple]]]:
+    """What stands at the springs' places, and by the axle before them the beams of both sides."""
+    ridden: list[Springs] = list(springs)
+    beams: dict[int, list[Couple]] = {}
+    for a, (front, behind) in enumerate(pairwise(springs)):
+        if front.beams is None or front.couple is not None or behind.couple is not None:
+            continue
+        sides = [equalized(front.beams, side, (front.law[side], behind.law[side])) for side in (0, 1)]
+        beams[a] = [beam for beam, _, _ in sides]
+        ridden[a] = replace(front, law=(sides[0][1], sides[1][1]))
+        ridden[a + 1] = replace(behind, law=(sides[0][2], sides[1][2]))
+    return ridden, beams
+
+
 def stand(
     axles: tuple[AxleFigures, ...],
     fits: tuple[FitFigures, ...],
@@ -76,62 +131,28 @@ def stand(
     more_unsprung_kg: (A, 2, B) on each wheel beyond what was weighed, kg. hitch: the coupling of a trailer.
     """
     count, cases = len(axles), weight.shape[1]
+    ridden, beams = _on_beams(springs)
+    mounted = [_mounted(axle, fit, spring) for axle, fit, spring in zip(axles, fits, ridden, strict=True)]
     laws: dict[ForceLaw, int] = {}
-    motions: dict[object, int] = {}
+    motions: dict[Motion, int] = {}
     couples: dict[Couple, int] = {}
-    parts = WITH_HELPERS if any(fit.helper or fit.cushion for fit in fits) else PARTS
-    strapped = [fit.strap_m is not None and all(axle.strap_mounts_m) for axle, fit in zip(axles, fits, strict=True)]
-    shape = (count, WITH_STRAPS if any(strapped) else parts)
-    rows, ratio = np.zeros((*shape, 2)), np.ones(shape)
-    offset, law, motion = np.zeros(shape), np.zeros(shape, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
-    teed, tandem = np.full(shape, -1, dtype=np.int64), np.full(shape, -1, dtype=np.int64)
-    ridden = [list(spring.law) for spring in springs]  # what stands at the springs' places
-    for a, (spring, behind) in enumerate(pairwise(springs)):
-        if spring.beams is None or spring.couple is not None or behind.couple is not None:
-            continue
-        for s in (0, 1):
-            made, ridden[a][s], ridden[a + 1][s] = equalized(spring.beams, s, (spring.law[s], behind.law[s]))
-            tandem[a, SPRING[s]] = couples.setdefault(made, len(couples))
-
-    def put(a: int, part: int, places: tuple[float, float, float], force_law: ForceLaw) -> None:
-        ratio[a, part], place, offset[a, part] = places
-        stood = place * axles[a].half_track_m / fits[a].half_track_m  # wheels further out leave the parts where they are
-        rows[a, part] = row(axles[a].layout, SIDES[part % 2], stood)
-        law[a, part] = laws.setdefault(force_law, len(laws))
-
-    for a, (axle, fit, spring) in enumerate(zip(axles, fits, springs, strict=True)):
-        for s in (0, 1):
-            put(a, SPRING[s], (axle.spring_ratio.value, axle.spring_place.value, spring.offset_m[s]), ridden[a][s])
-            if axle.spring_motion.is_table:
-                motion[a, SPRING[s]] = motions.setdefault(axle.spring_motion, len(motions))
-            if not fit.stop_left_out:
-                sooner = fit.stop_spacer_m + fit.stop_taller_m - axle.stop_spacer_m
-                places = axle.stop_ratio.value, axle.stop_place.value, sooner - axle.stop_gap_m[s].value
-                put(a, STOP[s], places, BumpStop(fit.stop_rate.value, fit.stop_flat_m.value))
-            put(
-                a,
-                SHOCK[s],
-                (
-                    axle.shock_ratio.value,
-                    axle.shock_place.value,
-                    axle.droop_shaft_m[s].value + fit.shock_longer_m - fit.shock_mounts_m,
-                ),
-                ShockEnds(fit.shock_stroke_m),
-            )
-            put(a, METAL[s], (1.0, axle.stop_place.value, -axle.metal_m[s].value), Metal())  # beam on frame, beside its stop
-            for part, pair in ((SPRING[0], spring), (HELPER[0], fit.helper)):
-                if s == 0 and pair is not None and pair.couple is not None:
-                    teed[a, part] = couples.setdefault(pair.couple, len(couples))
-            if fit.helper is not None:
-                places = axle.spring_ratio.value, axle.spring_place.value, fit.helper.offset_m[s]
-                put(a, HELPER[s], places, fit.helper.law[s])
-                motion[a, HELPER[s]] = motion[a, SPRING[s]]
-            mounts = axle.strap_mounts_m[s]
-            if strapped[a] and fit.strap_m is not None and mounts is not None:
-                put(a, STRAP[s], (axle.strap_ratio.value, axle.strap_place.value, fit.strap_m.value - mounts.value), Strap())
-            if fit.cushion is not None:
-                put(a, CUSHION[s], (axle.spring_ratio.value, axle.spring_place.value, -fit.cushion.gap_m), fit.cushion.law)
-                motion[a, CUSHION[s]] = motion[a, SPRING[s]]
+    shape = (count, 2 * max(len(parts) for parts in mounted))
+    rows, ratio, offset, law = np.zeros((*shape, 2)), np.ones(shape), np.zeros(shape), np.zeros(shape, dtype=np.int64)
+    motion, teed, tandem = (np.full(shape, -1, dtype=np.int64) for _ in range(3))
+    for a, parts in enumerate(mounted):
+        for n, part in enumerate(parts):
+            stood = part.place * axles[a].half_track_m / fits[a].half_track_m  # wheels further out leave the parts where they are
+            for side in (0, 1):
+                at = a, 2 * n + side
+                rows[at] = row(axles[a].layout, SIDES[side], stood)
+                ratio[at], offset[at] = part.ratio, part.offset_m[side]
+                law[at] = laws.setdefault(part.law[side], len(laws))
+                if part.motion is not None:
+                    motion[at] = motions.setdefault(part.motion, len(motions))
+            if part.couple is not None:
+                teed[a, 2 * n] = couples.setdefault(part.couple, len(couples))
+        for side, beam in enumerate(beams.get(a, ())):
+            tandem[a, SPRING[side]] = couples.setdefault(beam, len(couples))
 
     def spread(values: Floats) -> Floats:
         return np.repeat(np.asarray(values)[..., None], cases, axis=-1)
@@ -160,4 +181,4 @@ def stand(
         tandem=np.repeat(tandem[..., None], cases, axis=-1) if (tandem >= 0).any() else None,
         hitch=None if hitch is None else spread(np.array([hitch.x_m, hitch.rate, hitch.nose_kg.value * GRAVITY])),
     )
-    return platform, Bank(tuple(laws), tuple(motions), tuple(couples))  # type: ignore[arg-type]
+    return platform, Bank(tuple(laws), tuple(motions), tuple(couples))

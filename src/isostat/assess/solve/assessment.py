@@ -16,8 +16,7 @@ from isostat.assess.setup.items import loads
 from isostat.assess.setup.platform import HITCH_STIFF, NO_SPRINGS, SPRING, Hitch, Springs, stand
 from isostat.assess.setup.rake import rake_points, raked
 from isostat.assess.setup.settlement import settles_m
-from isostat.assess.setup.springs.air import helpers
-from isostat.assess.setup.springs.laws import Incomplete
+from isostat.assess.setup.springs.helpers import helpers_as_found, helpers_fitted
 from isostat.assess.setup.tandem import Beams, beams_of, split_by_beams
 from isostat.assess.setup.to_order import Ordered, order
 from isostat.assess.solve.memory import remembered
@@ -66,7 +65,7 @@ class Assessment:
     target_m: Floats  # (A, 2) hub to arch wanted
     fitted_target_m: Floats  # (A, 2) the same as fitted: higher, where the target is one of settled springs
     beams: Beams | None  # of an equalized tandem
-    helper_lacks: tuple[str, ...]  # of each axle: why its air helper cannot be, empty where nothing lacks
+    helper_lacks: tuple[dict[str, str], ...]  # of each axle, by the kind of a helper: why it cannot be
     warp_m: float  # of heights wanted by corner: what no plane gives, u_FL − u_FR − u_RL + u_RR
     memory: dict[Any, Any] = field(default_factory=dict, init=False, repr=False)  # what was worked out of it since
 
@@ -197,17 +196,14 @@ def _stand_up(
 
 def _with_helpers(
     job: Job, axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], platform: Platform, wanted: Floats
-) -> tuple[tuple[FitFigures, ...], tuple[str, ...]]:
-    """What is fitted with the air helpers that are set at the target, and what each axle's lacks."""
+) -> tuple[tuple[FitFigures, ...], tuple[dict[str, str], ...]]:
+    """What is fitted with the helpers that are set at the target, and what each axle's lack."""
     out, lacks = [], []
     for i, (axle, fit, told) in enumerate(zip(axles, fits, job.proposal.axles, strict=True)):
         grown = np.asarray(axle.spring_motion.at(platform.row[i, list(SPRING), :, 0] @ wanted[i])[0])
-        try:
-            out.append(replace(fit, helper=helpers(told.helper, grown, beside=told.kind)))
-            lacks.append("")
-        except Incomplete as why:
-            out.append(fit)
-            lacks.append(str(why))
+        helpers, lacking = helpers_fitted(told, grown)
+        out.append(replace(fit, helpers=helpers))
+        lacks.append(lacking)
     return tuple(out), tuple(lacks)
 
 
@@ -234,7 +230,7 @@ def _assess(given: Job, job: Job) -> Assessment:
     found_parts = job.as_found.axles
     axles = tuple(axle_figures(axle, fit) for axle, fit in zip(job.vehicle.axles, found_parts, strict=True))
     axles = split_by_beams(job.vehicle, axles)
-    found_fits = tuple(fit_figures(a, f, f) for a, f in zip(axles, found_parts, strict=True))
+    found_fits = tuple(replace(fit_figures(a, f, f), helpers=helpers_as_found(f)) for a, f in zip(axles, found_parts, strict=True))
     fits = tuple(fit_figures(a, f, p) for a, f, p in zip(axles, found_parts, job.proposal.axles, strict=True))
     loading = _loading(job, axles)
     bare = (NO_SPRINGS,) * len(axles)
@@ -257,7 +253,7 @@ def _assess(given: Job, job: Job) -> Assessment:
     if job.target.cross_share is not None:
         wanted = crossed_travel(platform, job.case_index(job.target.case), wanted, job.target.cross_share.value)
     fits, lacks = _with_helpers(job, axles, fits, platform, wanted)
-    if any(fit.helper for fit in fits):
+    if any(fit.helpers for fit in fits):
         platform, bank = stand(axles, fits, bare, loading.sprung, loading.unsprung_kg, loading.hitch)
     beams = beams_of(job.vehicle, force)
     orders, fitted_at = order(job, axles, springs, (platform, bank, beams), wanted), wanted

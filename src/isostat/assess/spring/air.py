@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.assess.setup.platform import HELPER, SPRING
+from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.springs.air import Bags
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.memory import remembered
@@ -34,11 +34,11 @@ class Aired:
 def aired(a: Assessment, axle: int) -> Aired | None:
     """What the bags of an axle do, in place of its springs or beside them; None where there are none."""
     alone = a.orders[axle].air
-    bags = alone or a.fits[axle].helper
+    bags = alone or a.fits[axle].helper(Bags)
     if bags is None:
         return None
     s = a.proposed
-    rows = s.platform.row[axle, list(HELPER if alone is None else SPRING), :, 0]
+    rows = s.platform.row[axle, list(SPRING), :, 0]
     x = np.asarray(a.axles[axle].spring_motion.at(rows @ s.rest.travel_m[axle])[0]) + np.array(bags.offset_m)[:, None]
     low, high = bags.bag.x_m[0], bags.bag.x_m[-1]
     inside = (x >= low - 1e-9) & (x <= high + 1e-9)

@@ -147,3 +147,10 @@ class FallingCurve(Judgement):
     """The wheel's force falls as it goes into bump (falling motion ratio): the balance is not sure."""
 
     wheel_rate: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HelperLacks(Judgement):
+    """A helper is wanted and cannot be reckoned with. reason: a sentence."""
+
+    reason: str

@@ -10,13 +10,6 @@ from isostat.assess.judgement import Judgement
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class HelperLacks(Judgement):
-    """A helper is wanted and cannot be reckoned with. reason: a sentence."""
-
-    reason: str
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
 class PressureOutside(Judgement):
     """A bag's pressure in a case is outside what its maker allows, Pa. over: above the most, else below the least."""
 

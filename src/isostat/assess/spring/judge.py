@@ -9,14 +9,17 @@ import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.load_that_stays import load_cases, stays_kg
+from isostat.assess.setup.springs.air import NO_PRESSURE
 from isostat.assess.setup.to_order import Ordered
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import SpringRate
+from isostat.assess.spring.air_pressures import Pressures
 from isostat.assess.spring.findings import (
     BeyondLaw,
     ComesAndGoes,
     FallingCurve,
     FrequencySplit,
+    HelperLacks,
     LengthAssumed,
     MuchPreload,
     NoWire,
@@ -89,6 +92,9 @@ def _made(a: Assessment, i: int, o: Ordered) -> Iterator[Judgement]:
         yield SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, reason=reason)
     if o.lacks:
         yield SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.lacks)
+    for lacks in a.helper_lacks[i].values():
+        cure = (Pressures(i),) if lacks == NO_PRESSURE else ()
+        yield HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks, remedies=cure)
     if isinstance(o.law[0], Progressive):
         yield from _touching(a, i, o.law[0])
     for part, within, by in tight(a, i):

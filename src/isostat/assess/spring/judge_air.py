@@ -8,17 +8,14 @@ import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Step
 from isostat.assess.load.load_that_stays import load_cases, stays_kg
-from isostat.assess.setup.springs.air import NO_PRESSURE
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import Aired, aired
-from isostat.assess.spring.air_pressures import Pressures
 from isostat.assess.spring.findings_air import (
     AirForWhatStays,
     BagEnds,
     BagOverloaded,
     ClaimOff,
-    HelperLacks,
     LimitsUnknown,
     PressureOutside,
     ValvesFight,
@@ -38,11 +35,8 @@ def air_judgements(a: Assessment) -> Iterator[Judgement]:
     count = sum(1 if bag.lines == "tee" else 2 for bag in valves)
     if count > MOST_VALVES:
         yield ValvesFight(grade=Grade.WATCH, place=Place(len(a.axles) - 1), step=Step.SPRING, valves=count)
-    for i, (told, lacks) in enumerate(zip(every, a.helper_lacks, strict=True)):
-        if lacks:
-            cure = (Pressures(i),) if lacks == NO_PRESSURE else ()
-            yield HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks, remedies=cure)
-        elif told is not None:
+    for i, told in enumerate(every):
+        if told is not None:
             for judged in (_claims, _overloaded, _ends, _pressures, _stays):
                 yield from judged(a, i, told)
 

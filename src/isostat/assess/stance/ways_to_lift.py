@@ -6,13 +6,14 @@ Every one of them comes to more compression of the spring at the same wheel heig
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
 from isostat.assess.setup.as_found import as_stand
 from isostat.assess.setup.clearances import NOTHING
 from isostat.assess.setup.platform import SPRING, Springs, stand
+from isostat.assess.setup.springs.air import Bags
 from isostat.assess.setup.springs.laws import value_or
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
@@ -136,7 +137,7 @@ def _needed(a: Assessment) -> Floats:
 
 def _alone_n(a: Assessment, axle: int) -> Floats:
     """What an axle's springs must carry at the target with no bag beside them, (2,) in N."""
-    force, bags = np.array(a.orders[axle].target_force_n), a.fits[axle].helper
+    force, bags = np.array(a.orders[axle].target_force_n), a.fits[axle].helper(Bags)
     return force if bags is None else force + np.array(bags.gauge_pa) * bags.bag.area(np.array(bags.set_x_m))[0]
 
 
@@ -151,7 +152,7 @@ def _stood(a: Assessment, more: Floats, instead: dict[int, Springs] | None = Non
 
     Tyres, stops and shocks are those that the proposal fits; helped: the axle whose helper bag is there too.
     """
-    fits = tuple(fit if i == helped else replace(fit, helper=None) for i, fit in enumerate(a.fits))
+    fits = tuple(fit if i == helped else fit.without(Bags) for i, fit in enumerate(a.fits))
     springs = []
     for i, (pair, extra) in enumerate(zip(a.found_springs, more, strict=True)):
         had = as_stand(pair)
@@ -172,7 +173,7 @@ def ways(a: Assessment) -> tuple[Way, ...]:
     out = []
     for i, found in enumerate(job.as_found.axles):
         asked = float((a.target_m[i] - old.hub_to_arch_m[i, :, case]).mean())
-        helped = ("helper",) if a.fits[i].helper is not None else ()
+        helped = ("helper",) if a.fits[i].helper(Bags) is not None else ()
         for name in (*names_for(found.kind, job.vehicle.axles[i].steered), *helped):
             if name == "helper":
                 s = _stood(a, np.zeros(len(a.axles)), helped=i)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from isostat.assess.setup.springs.cushion import Cushioned
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.cushion import pressed
 from isostat.assess.workings.shown import Shown
@@ -11,7 +12,7 @@ from isostat.core.working import Given, Origin, Working
 
 def load(a: Assessment, k: Shown) -> Working:
     """Carried by a helper, at its own place."""
-    cushion, fit = pressed(a, k.axle), a.fits[k.axle].cushion
+    cushion, fit = pressed(a, k.axle), a.fits[k.axle].helper(Cushioned)
     if cushion is None or fit is None:
         raise KeyError("no helper")
     x, result = float(cushion.squeeze_m[k.side, k.case]), float(cushion.carries_kg[k.side, k.case])
@@ -26,7 +27,7 @@ def load(a: Assessment, k: Shown) -> Working:
         inputs = (rate, Given("x", "squeezed by", "fine length", x, Origin.SOLVED), flat, gravity)
         expression, rule = "k_0 * x / (1 - (0.95 * x / x_f)**3) / g", "Soft at the touch, a wall when flat."
     else:
-        wall = float(fit.law.rate(fit.flat.value))  # type: ignore[arg-type]
+        wall = float(fit.law[0].rate(fit.flat.value))  # type: ignore[arg-type]
         inputs = (
             rate,
             flat,
@@ -52,5 +53,5 @@ CUSHIONS = (load,)
 
 def shown_cushions(a: Assessment) -> list[Shown]:
     """Every such number."""
-    axles = [i for i, fit in enumerate(a.fits) if fit.cushion is not None]
+    axles = [i for i, fit in enumerate(a.fits) if fit.helper(Cushioned) is not None]
     return [Shown(load, axle, side, case) for axle in axles for side in (0, 1) for case in range(a.cases)]

@@ -10,7 +10,7 @@ from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess import workings
 from isostat.assess.proposals import rivals
-from isostat.assess.setup.platform import CUSHION, HELPER
+from isostat.assess.setup.platform import helper_parts
 from isostat.assess.solve.standing import WheelCurve, wheel_curve
 from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY, Floats
@@ -72,7 +72,7 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     if air is not None and air.told.gas == "levelled" and s.stands[v.case]:
         bump = wheel_curve(s.riding[0].take(np.array([v.case])), s.riding[1], axle, 0, ends)
     fit = v.a.fits[axle]
-    helpers = None if fit.helper is None and fit.cushion is None else curve.part_n[[*HELPER, *CUSHION]].sum(axis=0)
+    helpers = curve.part_n[helper_parts(fit)].sum(axis=0) if fit.helpers else None
     low, high = float(curve.travel_m[0]) - 0.005, float(curve.travel_m[-1]) + 0.005
     return SpringChart(axle, area, low, high, most, found, curve, bump, helpers, ghosts)
 

@@ -7,7 +7,6 @@ from isostat.assess.spring.findings_air import (
     BagEnds,
     BagOverloaded,
     ClaimOff,
-    HelperLacks,
     LimitsUnknown,
     PressureOutside,
     ValvesFight,
@@ -20,11 +19,6 @@ from isostat.wording.tell import tell
 
 def _bar(pa: float, r: Reader) -> str:
     return with_unit(pa, Quantity.PRESSURE, r.preset)
-
-
-@tell.register
-def _(j: HelperLacks, r: Reader) -> tuple[str, str]:
-    return "The helper is left out", f"{j.reason[0].upper()}{j.reason[1:]}"
 
 
 @tell.register

@@ -15,6 +15,7 @@ from isostat.core.springs.air.bag import Bag, ClosedAir, HeldAir, ambient_pa, ch
 from isostat.core.springs.air.tee import TeedAir
 from isostat.core.springs.air.valve import LevelledAir, levelled
 from isostat.core.springs.air.valve_on_tee import LevelledTee
+from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.air import AirBag
 
 NO_PRESSURE = "Its bag has no pressure at the target: it carries nothing until one is entered or solved."
@@ -82,17 +83,22 @@ def needed_height(bag: AirBag) -> float:
     return _need(bag, "stands_m", "Height of the helper bag as weighed")
 
 
-def helpers(told: AirBag, grown_m: Floats, beside: str) -> Bags | None:
+def as_found(fit: AxleFit) -> Bags | None:
+    """None: what the vehicle was weighed on is taken for its springs."""
+    return None
+
+
+def fitted(fit: AxleFit, grown_m: Floats) -> Bags | None:
     """The bags beside an axle's springs as they are set at the target; None where none is wanted.
 
-    grown_m: (2,) compression of the springs from the baseline to there. beside: kind of those. Raises Incomplete where a
-    number is missing or will not do.
+    grown_m: (2,) compression of the springs from the baseline to there. Raises Incomplete where a number is missing or will not do.
     """
+    told = fit.helper
     if told.left_pa is None and told.right_pa is None:
         if told.across_m is None and not told.chart:
             return None
         raise Incomplete(NO_PRESSURE)
-    if beside == "air":
+    if fit.kind == "air":
         raise Incomplete("A bag stands in place of the springs already; accepted is a helper beside steel.")
     what = "helper bag"
     if told.gas == "levelled":

@@ -6,27 +6,41 @@ from dataclasses import dataclass
 
 from isostat.assess.setup import derived
 from isostat.core import rules
+from isostat.core.limits import Floats
 from isostat.core.parts.bump_stop import Cushion as Law
 from isostat.core.working import Figure
-from isostat.job.springs.cushion import Cushion
+from isostat.job.axle_fit import AxleFit
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Cushioned:
     """A helper a side. rate, flat: at the touch and where it is flat. gap_m: as weighed, below nothing where it is pressed."""
 
-    law: Law
+    law: tuple[Law, Law]
     rate: Figure
     flat: Figure
     gap_m: float
+    couple: None = None
+
+    @property
+    def offset_m(self) -> tuple[float, float]:
+        """Compression of each as weighed."""
+        return -self.gap_m, -self.gap_m
 
 
-def cushioned(cushion: Cushion) -> Cushioned | None:
+def as_found(fit: AxleFit) -> Cushioned | None:
     """The helper that was told; None where its gap, or what it is, was not."""
-    rate, flat = derived.stop_figures(cushion)
-    if cushion.gap_m is None or rate is None or flat is None:
+    told = fit.cushion
+    rate, flat = derived.stop_figures(told)
+    if told.gap_m is None or rate is None or flat is None:
         return None
-    return Cushioned(law=Law(rate.value, flat.value), rate=rate, flat=flat, gap_m=float(cushion.gap_m.value))
+    law = Law(rate.value, flat.value)
+    return Cushioned(law=(law, law), rate=rate, flat=flat, gap_m=float(told.gap_m.value))
+
+
+def fitted(fit: AxleFit, grown_m: Floats) -> Cushioned | None:
+    """The same of a proposal: it stands where it was told, wherever the target is."""
+    return as_found(fit)
 
 
 def jack_up_m(cushion: Cushioned) -> float:

@@ -84,7 +84,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
     t, r = v.theme, v.reader
     bags = aired(v.a, axle)
     if bags is None:
-        lacks = v.a.helper_lacks[axle] or v.a.orders[axle].lacks
+        lacks = v.a.helper_lacks[axle].get("air") or v.a.orders[axle].lacks
         words = lacks or "A pressure at the target turns the helper on; its area alone gives none."
         box = sheet.text(
             "helper waits words", words, area.topLeft(), size=14, role="brick" if lacks else "ink2", width=area.width()

@@ -38,7 +38,7 @@ def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     if told != Cushion():
         sheet.button("foam off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
                      partial(sheet.put, base, Cushion().model_dump(), "no helper"))  # fmt: skip
-    fit, size, y = v.a.fits[axle].cushion, QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
+    fit, size, y = v.a.fits[axle].helper(Cushioned), QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
     sheet.text("foam kind word", "it is of", QPointF(area.left(), y + 4), size=13)
     kinds = (NONE, *KINDS)
     where = QRect(round(area.left() + t.px(176)), round(y), round(t.px(92)), size.height())

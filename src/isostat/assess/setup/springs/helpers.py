@@ -1,0 +1,32 @@
+"""Every kind of helper that may stand beside an axle's springs, and what of them an axle has."""
+
+from __future__ import annotations
+
+from isostat.assess.setup.springs import air, cushion
+from isostat.assess.setup.springs.helper import Helper, HelperKind
+from isostat.assess.setup.springs.laws import Incomplete
+from isostat.core.limits import Floats
+from isostat.job.axle_fit import AxleFit
+
+HELPERS: dict[str, HelperKind] = {"air": air, "cushion": cushion}
+
+
+def helpers_as_found(fit: AxleFit) -> tuple[Helper, ...]:
+    """What stood beside the springs of an axle when it was weighed."""
+    return tuple(made for kind in HELPERS.values() if (made := kind.as_found(fit)) is not None)
+
+
+def helpers_fitted(fit: AxleFit, grown_m: Floats) -> tuple[tuple[Helper, ...], dict[str, str]]:
+    """What a proposal fits beside the springs of an axle, and by its kind why one cannot be.
+
+    grown_m: (2,) compression of the springs from the baseline to the target.
+    """
+    made, lacks = [], {}
+    for name, kind in HELPERS.items():
+        try:
+            helper = kind.fitted(fit, grown_m)
+        except Incomplete as why:
+            lacks[name] = str(why)
+        else:
+            made += [] if helper is None else [helper]
+    return tuple(made), lacks
