@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Judgement
+from isostat.assess.setup.springs.stacked import seated_of
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits.paths import put
 from isostat.job.schema import Job
@@ -66,9 +67,10 @@ def check(job: Job) -> None:
     for one, two in zip(a.orders, b.orders, strict=True):
         assert two.order.free_m[::-1] == pytest.approx(one.order.free_m, abs=1e-9)
         assert two.order.spacer_m[::-1] == pytest.approx(one.order.spacer_m, abs=1e-9)
-        if one.stack is not None and two.stack is not None:
-            assert two.stack.pair == one.stack.pair, "the ring is one for both sides"
-            assert two.stack.collar_m[::-1] == pytest.approx(one.stack.collar_m)
+        ours, theirs = seated_of(one), seated_of(two)
+        if ours is not None and theirs is not None:
+            assert theirs.pair == ours.pair, "the ring is one for both sides"
+            assert theirs.collar_m[::-1] == pytest.approx(ours.collar_m)
     said, mirror = (sorted((seen(j, other=turn) for j in judge(x)), key=str) for x, turn in ((a, False), (b, True)))
     ours, theirs = [s[:4] for s in said], [s[:4] for s in mirror]
     assert ours == theirs

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
+from isostat.assess.setup.springs.stacked import seated_of
 from isostat.desktop.measure.step import PAGES as MEASURE_PAGES
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.pieces.fields import QuantityField
@@ -198,7 +199,7 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     for axle in range(1, len(window.document.job.vehicle.axles)):
         spring.turn_axle(axle)
         wrong += [f"chart of axle {axle}: {f}" for f in faults(spring)]
-    for shelf in ("close", "far") if spring.axle and window.document.assessment.orders[spring.axle].stack else ():
+    for shelf in ("close", "far") if spring.axle and seated_of(window.document.assessment.orders[spring.axle]) else ():
         spring.look(shelf)
         wrong += [f"{shelf} pairs: {f}" for f in faults(spring)]
     for shelf in LEAF_SHELVES.get(job, ()):

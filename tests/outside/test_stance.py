@@ -13,6 +13,7 @@ from isostat.assess import Assessment, assess, workings
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
+from isostat.assess.setup.springs.torsion import twisted_of
 from isostat.assess.stance.attitude import LAMP_AT, heights, hub_rise, lamp, lamp_range, rake
 from isostat.assess.stance.findings import LampAim, Lean, RoofUnderDoor
 from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
@@ -212,7 +213,7 @@ def test_a_bar_indexed_by_its_splines_gives_what_the_bars_solved_for_the_target_
     job = twisted()
     a = assess(job)
     way = next(w for w in ways(assess(job)) if (w.axle, w.name) == (0, "index"))
-    t = a.orders[0].torsion
+    t = twisted_of(a.orders[0])
     assert t is not None and way.amount is not None
     assert way.amount * spline_step(40, 44) == pytest.approx(sum(t.turn) / 2, rel=1e-6)
     assert way.gives_m == pytest.approx(way.asked_m, abs=1e-3)

@@ -7,7 +7,8 @@ from typing import Any
 from isostat.assess import workings
 from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Judgement
-from isostat.assess.setup.springs.stacked import Seated
+from isostat.assess.setup.springs.stacked import seated_of
+from isostat.assess.setup.springs.torsion import twisted_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.standing import Standing, cross_weight
 from isostat.assess.spring.air import Aired, aired
@@ -89,8 +90,8 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
                 "at_case": a.job.target.case,
                 "target_hub_to_arch_m": _f(a.target_m[i, side]),
                 "can_be_had": o.can_be_had,
-                "kind": "coil" if o.lacks else a.job.proposal.axles[i].kind,
-                **_stack(a, o.stack, (i, side)),
+                "kind": o.kind.name,
+                **_stack(a, (i, side)),
                 **({} if air is None else _air(a, air, (i, side))),
                 **_turned(a, (i, side)),
                 **{name: _f(value) if o.can_be_had else None for name, value in ordered.items()},
@@ -105,7 +106,7 @@ def _order(a: Assessment, i: int) -> list[dict[str, Any]]:
 def _block(a: Assessment, at: tuple[int, int]) -> dict[str, Any]:
     """The block of both packs, and what this side has above it; nothing for another kind of spring. at: axle and side."""
     o = a.orders[at[0]]
-    if a.job.proposal.axles[at[0]].kind != "leaf" or o.lacks or not o.can_be_had:
+    if not o.kind.hangs_from_eyes or not o.can_be_had:
         return {}
     blocks = o.order.spacer_m
     return {"equal_block_m": _f(equal_block_m(blocks)), "over_equal_block_m": _f(over_equal_m(blocks, at[1]))}
@@ -123,15 +124,16 @@ def _air(a: Assessment, air: Aired, at: tuple[int, int]) -> dict[str, Any]:
 
 def _turned(a: Assessment, at: tuple[int, int]) -> dict[str, Any]:
     """How a torsion bar is set; nothing for another kind of spring."""
-    bar = a.orders[at[0]].torsion
+    bar = twisted_of(a.orders[at[0]])
     if bar is None:
         return {}
     slack, turn = _f(bar.slack[at[1]]), _f(bar.turn[at[1]])
     return {"slack_rad": slack, "turn_rad": turn, "turn_approximate": is_approximate(a, Shown(workings.torsion.turn, *at))}
 
 
-def _stack(a: Assessment, stack: Seated | None, at: tuple[int, int]) -> dict[str, Any]:
-    """What is set on a stacked pair; nothing for another kind of spring."""
+def _stack(a: Assessment, at: tuple[int, int]) -> dict[str, Any]:
+    """What is set on a stacked pair; nothing for another kind of spring. at: axle and side."""
+    stack = seated_of(a.orders[at[0]])
     if stack is None:
         return {}
     crossover, ring = stack.pair.crossover, stack.pair.ring_m

@@ -16,7 +16,6 @@ from isostat.assess.spring.blocks import EQUAL
 from isostat.assess.stance.level_by_spacer import SpringSpacer, leans
 from isostat.assess.travel.judge import free_bump
 from isostat.core import rules
-from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
@@ -145,7 +144,7 @@ def _to_be_had(after: Assessment, spacers: tuple[tuple[Place, float], ...]) -> b
         other = after.orders[axle].order.spacer_m[1 - side]
         if new > rules.THICKEST_SPACER or 0.0 < new < rules.THINNEST_SPACER:
             return False
-        if isinstance(after.orders[axle].law[0], LeafLaw):
+        if after.orders[axle].kind.hangs_from_eyes:
             if after.job.vehicle.axles[axle].steered and new > 0.0:
                 return False
             if not rules.THINNEST_SPACER <= abs(new - other) <= rules.BLOCK_PLATE and abs(new - other) > EQUAL:
@@ -172,7 +171,7 @@ def _new_spacers(a: Assessment, after: Assessment) -> tuple[tuple[Place, float],
     for axle, (was, now) in enumerate(zip(a.orders, after.orders, strict=True)):
         new = now.order.spacer_m
         changed = [abs(m - old) > rules.PRICE_SAID for m, old in zip(new, was.order.spacer_m, strict=True)]
-        both = any(changed) and isinstance(now.law[0], LeafLaw)
+        both = any(changed) and now.kind.hangs_from_eyes
         news += [(Place(axle, side), new[side]) for side in (0, 1) if both or changed[side]]
     return tuple(news)
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from itertools import groupby
 
 from isostat.assess.fixes import Fix, Leveled
+from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.solve.remedies import (
     CarryLess,
     CorrectReading,
@@ -126,7 +127,7 @@ def _spacers(fix: Fix, r: Reader) -> str:
     spacers, blocks = [], []
     for axle, at_axle in groupby(fix.spacers, key=lambda new: int(new[0].axle or 0)):
         new = tuple(at_axle)
-        if fix.job.proposal.axles[axle].kind == "leaf":
+        if KINDS[fix.job.proposal.axles[axle].kind].hangs_from_eyes:
             blocks.append(f"{r.corner(axle, None)}: {blocks_words((new[0][1], new[1][1]), r.coil)}")
         else:
             spacers += [f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}" for place, m in new]

@@ -7,10 +7,7 @@ from dataclasses import dataclass
 import isostat.wording.load
 import isostat.wording.measure
 import isostat.wording.spring
-import isostat.wording.springs.air
-import isostat.wording.springs.leaf
-import isostat.wording.springs.stacked
-import isostat.wording.springs.torsion
+import isostat.wording.springs.words
 import isostat.wording.stance
 import isostat.wording.travel  # noqa: F401
 from isostat.assess.judgement import Grade, Judgement

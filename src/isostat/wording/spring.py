@@ -20,24 +20,14 @@ from isostat.assess.spring.findings import (
     TurnsTouch,
 )
 from isostat.wording.reader import Reader
+from isostat.wording.springs.kind import SpringWords
+from isostat.wording.springs.words import WORDS
 from isostat.wording.tell import tell
 
 
-def _firm_hanging(r: Reader, axle: int) -> str:
-    if r.job.proposal.axles[axle].kind in ("leaf", "torsion bar"):
-        return "Above that it carries nothing at full droop: a softer spring, or a shorter shock."
-    return "Above that it goes loose at full droop: retain the coil, or use a softer, longer spring."
-
-
-def _instead_of_one_rate(r: Reader, axle: int) -> str:
-    """What else would do, by the kind of spring that is proposed."""
-    match r.job.proposal.axles[axle].kind:
-        case "leaf":
-            return "Options: a second stage, a helper, more travel, or a relaxed rule."
-        case "torsion bar":
-            return "Options: a helper beside the bar, more travel, or a relaxed rule."
-        case _:
-            return "Options: a stacked pair, a progressive coil, more travel, or a relaxed rule."
+def _words(r: Reader, axle: int | None) -> SpringWords:
+    """Those of the kind of spring that is proposed."""
+    return WORDS[r.job.proposal.axles[int(axle or 0)].kind]
 
 
 @tell.register
@@ -83,7 +73,7 @@ def _(j: RateOutsideWindow, r: Reader) -> tuple[str, str]:
     w, rate = j.window, r.rate(j.rate_n_per_m)
     low, high = r.rate(w.low), r.rate(w.high)
     if not w.is_open:
-        other = _instead_of_one_rate(r, int(j.place.axle or 0))
+        other = _words(r, j.place.axle).instead_of_one_rate
         return f"No single rate fits: {low} or more, {high} or less", f"Limits: {w.low_by}; {w.high_by}. {other}"
     if j.rate_n_per_m < w.low:
         return f"{rate}: {w.low_by} asks for {low}", {
@@ -91,7 +81,7 @@ def _(j: RateOutsideWindow, r: Reader) -> tuple[str, str]:
             "two loads": "Light and full will stand further apart than asked.",
         }.get(w.low_by, "Softer than the wanted share of droop.")
     return f"{rate}: at most {high} by {w.high_by}", {
-        "hanging": _firm_hanging(r, int(j.place.axle or 0)),
+        "hanging": _words(r, j.place.axle).too_firm,
     }.get(w.high_by, "Firmer than the wanted share of droop.")
 
 

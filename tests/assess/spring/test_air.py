@@ -13,6 +13,7 @@ from isostat.assess import Assessment, assess
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Place, Step
 from isostat.assess.load.load_that_stays import stays_kg
+from isostat.assess.setup.springs.air import bags_of
 from isostat.assess.solve.remedies import ShockLength, StopSpacer
 from isostat.assess.spring.air import Aired, aired, on_steel
 from isostat.assess.spring.findings import SpringLacks
@@ -59,7 +60,9 @@ def test_pressures_are_solved_for_the_target_and_carry_it(gas: str) -> None:
     assert done.gauge_pa[:, case] == pytest.approx(np.array(a.orders[1].target_force_n) / AREA, rel=2e-3)
     assert a.proposed.hub_to_arch_m[1, :, case] == pytest.approx(a.target_m[1], abs=0.0015)
     assert np.allclose(a.proposed.pad_kg.sum(axis=1), steel.proposed.pad_kg.sum(axis=1), atol=1.5)
-    assert done.height_m[:, case] == pytest.approx([a.orders[1].air.full_m - x for x in a.orders[1].air.set_x_m], abs=0.001)  # type: ignore[union-attr]
+    assert done.height_m[:, case] == pytest.approx(
+        [bags_of(a.orders[1]).full_m - x for x in bags_of(a.orders[1]).set_x_m], abs=0.001
+    )  # type: ignore[union-attr]
 
 
 def test_a_valve_holds_its_height_in_every_case_and_shut_in_gas_does_not() -> None:
@@ -92,7 +95,7 @@ def test_bags_on_a_tee_stand_at_one_pressure_and_cannot_cure_a_lean() -> None:
 def test_a_mountain_and_a_cold_day_change_shut_in_gas_as_real_air_does(high: float, warmer: float) -> None:
     """Absolute pressure of the same air in the same room, CoolProp; gauge is what is left above the standard atmosphere."""
     a = assess(on_air(left_pa=400_000, right_pa=400_000, high_m=high, warmer_k=warmer))
-    case, done, bags = a.target_case, told(a), a.orders[1].air
+    case, done, bags = a.target_case, told(a), bags_of(a.orders[1])
     assert bags is not None
     room, was = (float(bags.bag.volume(np.asarray(x))) for x in (bags.full_m - done.height_m[0, case], bags.set_x_m[0]))
     dense = PropsSI("D", "T", 293.15, "P", 400_000 + ambient_pa(0.0), "Air") * was / room
@@ -115,7 +118,7 @@ def test_a_makers_chart_gives_area_and_what_it_sweeps() -> None:
     chart = [{"height_m": 0.30, "load_kg": 1020}, {"height_m": 0.12, "load_kg": 1100}]
     a = assess(on_air(across_m=None, height_m=None, least_m=None, chart=chart, chart_pa=550_000))
     assert not a.orders[1].lacks
-    x = a.orders[1].air.set_x_m[0]  # type: ignore[union-attr]
+    x = bags_of(a.orders[1]).set_x_m[0]  # type: ignore[union-attr]
     area = (1020 + (1100 - 1020) * x / 0.18) * GRAVITY / 550_000
     assert told(a).gauge_pa[0, a.target_case] == pytest.approx(a.orders[1].target_force_n[0] / area, rel=0.005)
 
@@ -165,7 +168,7 @@ def test_a_helper_beside_air_is_refused_and_steel_stands_beside_it_in_every_case
     a = assess(job)
     assert "in place of the springs already" in a.helper_lacks[1]["air"]
     steel = on_steel(a, 1)
-    assert steel.orders[1].air is None and steel.proposed.hub_to_arch_m[1, :, steel.target_case] == pytest.approx(
+    assert bags_of(steel.orders[1]) is None and steel.proposed.hub_to_arch_m[1, :, steel.target_case] == pytest.approx(
         steel.target_m[1], abs=0.0015
     )
 

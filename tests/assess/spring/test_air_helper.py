@@ -13,7 +13,7 @@ from isostat.assess.judge import judge
 from isostat.assess.setup.platform import SPRING, helper_parts
 from isostat.assess.setup.springs.air import Bags
 from isostat.assess.setup.springs.cushion import Cushioned, jack_up_m
-from isostat.assess.setup.springs.laws import Incomplete
+from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.assess.solve.standing import wheel_curve
 from isostat.assess.spring.air import aired, blocks_on_steel, on_steel
 from isostat.assess.spring.air_pressures import helper_pressures, with_pressures

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -15,11 +13,12 @@ from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Judgement
 from isostat.assess.proposals import rivals
+from isostat.assess.setup.springs.stacked import seated_of
 from isostat.assess.solve.standing import wheel_curve
 from isostat.assess.spring.findings import NoWire, SpringLacks, TooTight, TurnsTouch
 from isostat.assess.spring.findings_stacked import CollarBeyond, NoRingWindow, PastCrossover, RingNotSet, RingOutside, TopBinds
 from isostat.assess.spring.pairs import pair_wish, pairs_for, with_pair
-from isostat.assess.spring.shapes import found_shapes, ordered_shapes
+from isostat.assess.spring.results import found_shapes, ordered_shapes
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.winding import wound
 from isostat.core import rules
@@ -87,7 +86,7 @@ def test_a_stack_carries_the_target_by_its_collars_and_the_wheel_feels_it_by_bru
     case = a.target_case
     for i in (0, 1):
         assert a.proposed.hub_to_arch_m[i, :, case] == pytest.approx(a.target_m[i], abs=0.0012), "collars go in whole millimetres"
-        seated, motion = a.orders[i].stack, a.axles[i].spring_motion
+        seated, motion = seated_of(a.orders[i]), a.axles[i].spring_motion
         assert seated is not None
         pair, shock, ratio = seated.pair, seated.shock[0], motion.ratio
         hangs = droop_end(a.proposed.events[i][0]).travel_m
@@ -128,7 +127,7 @@ def test_a_collar_moves_height_not_rate_and_hanging_does_not_move(down: float) -
     moved = job
     for i in (0, 1):
         for s, side in enumerate(("left", "right")):
-            seated = a.orders[i].stack
+            seated = seated_of(a.orders[i])
             assert seated is not None and seated.pair.ring_m is not None
             moved = put(moved, ("proposal", "axles", i, side, "collar_m"), seated.collar_m[s] + down)
         moved = fitted(moved, i, stack__placed="typed", stack__ring_m=seated.pair.ring_m)
@@ -305,13 +304,13 @@ def test_what_an_earlier_file_says_is_read_as_plain_coils() -> None:
     job = hive_on_coils()
     data = job.model_dump(exclude_none=True)
     assert "others" not in data or data["others"] == ()
-    assert replace(assess(job).orders[0], stack=None) == assess(job).orders[0]
+    assert assess(job).orders[0].kind.name == "coil" and assess(job).orders[0].set is None
 
 
 def test_a_stack_that_its_shock_cannot_take_is_a_sentence_and_a_plain_coil_stands_in() -> None:
     job = demo("survey-buggy")
     job = put(put(job, ("proposal", "axles", 0, "stack", "extended_m"), 2.0), ("proposal", "axles", 0, "left", "collar_m"), -0.2)
     a = assess(job)
-    assert a.orders[0].lacks == "collar to perch, extended is 2.2 m; accepted is 0.05 to 2 m." and a.orders[0].stack is None
+    assert a.orders[0].lacks == "collar to perch, extended is 2.2 m; accepted is 0.05 to 2 m." and seated_of(a.orders[0]) is None
     assert any(isinstance(j, SpringLacks) and a.orders[0].lacks in j.reason for j in judge(a))
-    assert np.isfinite(a.proposed.hub_to_arch_m).all() and a.orders[1].stack is not None
+    assert np.isfinite(a.proposed.hub_to_arch_m).all() and seated_of(a.orders[1]) is not None

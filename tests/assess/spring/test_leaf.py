@@ -9,7 +9,7 @@ from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
-from isostat.assess.setup.springs.laws import leaf_pack
+from isostat.assess.setup.springs.leaf import leaf_pack
 from isostat.assess.solve.remedies import Rearch, StopSpacer, ThinnerLeaves
 from isostat.assess.spring.findings import SpringLacks
 from isostat.assess.spring.findings_leaf import LeafStress, PackTooHigh

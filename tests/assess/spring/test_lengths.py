@@ -12,8 +12,7 @@ from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.load.gravity import gravity_height_in, gravity_height_m, hub_height_m
 from isostat.assess.setup.springs.cushion import Cushioned
-from isostat.assess.setup.springs.laws import leaf_pack
-from isostat.assess.setup.springs.leaf import u_bolt_m
+from isostat.assess.setup.springs.leaf import leaf_pack, u_bolt_m
 from isostat.assess.solve.remedies import StrapLength
 from isostat.assess.spring.air import aired
 from isostat.assess.spring.cushion import pressed

@@ -9,6 +9,7 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
+from isostat.assess.setup.springs.torsion import twisted_of
 from isostat.assess.spring.findings import SpringLacks
 from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
 from isostat.core.travel.events import bump_end, droop_end, travel_of
@@ -23,7 +24,7 @@ def test_as_weighed_it_stands_as_read_and_the_turned_bars_hold_the_target() -> N
     weighed, case, o = a.job.weighed_case, a.target_case, a.orders[0]
     assert a.found.hub_to_arch_m[0, :, weighed] == pytest.approx([0.488, 0.492], abs=1e-6)
     assert a.proposed.hub_to_arch_m[0, :, case] == pytest.approx(a.target_m[0], abs=3e-4)
-    t = o.torsion
+    t = twisted_of(o)
     assert t is not None
     for side in (0, 1):
         force, angle = o.target_force_n[side], t.at_target[side]
@@ -43,7 +44,7 @@ def test_as_weighed_it_stands_as_read_and_the_turned_bars_hold_the_target() -> N
 def test_an_anchor_turned_further_lifts_and_a_thicker_bar_is_stiffer() -> None:
     job = twisted()
     a, case = assess(job), 4
-    t = a.orders[0].torsion
+    t = twisted_of(a.orders[0])
     assert t is not None
     tighter = job
     for side, slack in zip(("left", "right"), t.slack, strict=True):
@@ -73,7 +74,7 @@ def test_a_thin_bar_turned_far_is_over_its_stress_at_full_bump() -> None:
     assert not [j for j in judge(thick) if isinstance(j, BarStress)]
     short = put(twisted(), ("proposal", "axles", 0, "torsion", "length_m"), 0.45)
     a = assess(put(short, ("proposal", "axles", 0, "torsion", "diameter_m"), 0.031))
-    told = a.orders[0].torsion
+    told = twisted_of(a.orders[0])
     found = [j for j in judge(a) if isinstance(j, BarStress)]
     assert told is not None and len(found) == 1
     side = int(found[0].place.side or 0)
@@ -90,7 +91,7 @@ def test_an_arm_that_meets_its_stop_before_the_shock_tops_takes_the_blow() -> No
     assert len(found) == 2
     for j in found:
         events = a.proposed.events[0][int(j.place.side or 0)]
-        stop, told = travel_of(events, "arm on its stop"), a.orders[0].torsion
+        stop, told = travel_of(events, "arm on its stop"), twisted_of(a.orders[0])
         assert stop is not None and told is not None
         assert j.by_m == pytest.approx(stop - droop_end(events).travel_m)
         side = int(j.place.side or 0)

@@ -7,8 +7,10 @@ import pytest
 
 from isostat.assess import assess, workings
 from isostat.assess.setup.settlement import settle_share
+from isostat.assess.setup.springs.air import bags_of
+from isostat.assess.spring.leaf import friction_band
+from isostat.assess.spring.results import part_errors
 from isostat.assess.stance.band import predicted, prediction
-from isostat.assess.stance.part_errors import friction_band, part_errors
 from isostat.assess.workings import Shown, explain
 from isostat.core.fitting.band import band_of
 from isostat.core.fitting.band_draws import Draws
@@ -105,7 +107,7 @@ def test_levelled_air_varies_by_its_rod_and_dead_band_not_by_a_free_length() -> 
            "band_m": 0.004}  # fmt: skip
     job = edits.put(edits.put(HIVE, ("proposal", "axles", 1, "air"), bag), ("proposal", "axles", 1, "kind"), "air")
     a = assess(job)
-    assert a.orders[1].air is not None
+    assert bags_of(a.orders[1]) is not None
     told, whats = prediction(a, 8000), _whats(a, 1)
     assert {"valve's rod", "dead band of the valve"} <= whats and not {"free length", "spring rate"} & whats
     valve = [n for n, s in enumerate(told.sources) if s.axle == 1 and s.what in ("valve's rod", "dead band of the valve")]

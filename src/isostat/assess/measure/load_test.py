@@ -9,9 +9,10 @@ import numpy as np
 
 from isostat.assess.measure.lift_test import friction_m
 from isostat.assess.measure.load_test_model import Trial
-from isostat.assess.setup.as_found import HIGHEST_RATE, LOWEST_RATE, FoundSpring
 from isostat.assess.setup.figures import AxleFigures, FitFigures
 from isostat.assess.setup.platform import Hitch
+from isostat.assess.setup.springs.found import HIGHEST_RATE, LOWEST_RATE
+from isostat.assess.setup.springs.kind import FoundSpring
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.core.fitting.inference import Fitted, Readings, Unknowns, fit_unknowns, sensitivities, spread

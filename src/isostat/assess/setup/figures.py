@@ -20,7 +20,7 @@ from isostat.core.travel.events import TravelEvent
 from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
 from isostat.job.axle_fit import AxleFit
-from isostat.job.reading import Reading, any_assumed
+from isostat.job.reading import Reading
 from isostat.job.vehicle import Axle, Corner
 
 Kind = TypeVar("Kind")
@@ -93,7 +93,6 @@ class FitFigures:
     strap_m: Figure | None  # its length, taut
     hose_longer_m: float
     damper: Damper | None
-    part_guessed: bool  # a reading of its spring is assumed; of a plain coil nothing is read that it is ordered by
     helpers: tuple[Helper, ...] = ()  # beside the springs, set once the target's travel is known
 
     def helper(self, kind: type[Kind]) -> Kind | None:
@@ -229,15 +228,7 @@ def fit_figures(axle: AxleFigures, found: AxleFit, fit: AxleFit) -> FitFigures:
     height = tall if fit.stop.free_height_m else was
     trimmed = max(-(spacer.value if spacer else 0.0), 0.0)  # less to squeeze, in proportion
     flat = Figure(max(flat.value * (1.0 - trimmed / height.value), 0.002), flat.origin) if trimmed else flat
-    parts = {
-        "stacked pair": fit.stack,
-        "leaf": fit.pack,
-        "air": fit.air,
-        "progressive": fit.progressive,
-        "torsion bar": fit.torsion if fit is found else fit.torsion.over(found.torsion),
-    }
     return FitFigures(
-        part_guessed=any_assumed(parts.get(fit.kind)),
         tyre_rate=tyre,
         tyre_radius_m=radius,
         bar=bar,

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from isostat.assess.setup.as_found import FoundSpring
 from isostat.assess.setup.figures import AxleFigures, default_frequency
+from isostat.assess.setup.springs.kind import FoundSpring, Picked
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.core.rates.rate import (
@@ -20,7 +20,7 @@ from isostat.core.rates.rate import (
     wheel_rate_for_two_loads,
     wheel_rate_seated,
 )
-from isostat.core.rates.window import Bound, Window, intersect
+from isostat.core.rates.window import Bound, intersect
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for
@@ -56,21 +56,6 @@ def room_at(
         old_rate=sum(old) / 2,
         old_kg=sum(sprung) / 2,
     )
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Picked:
-    """Spring rates in N/m, left and right; sprung mass a wheel in kg, mean; the way, or why it could not; the window of rates.
-
-    bends: X' and X'' of the spring at the target, by which the window at the wheel becomes that of the spring.
-    """
-
-    rate: tuple[float, float]
-    sprung_kg: float
-    words: str
-    window: Window
-    at_wheel: Window  # the same of the wheel rate
-    bends: tuple[float, float]
 
 
 def pick_rate(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from isostat.assess.setup.to_order import Ordered
+from isostat.assess.setup.springs.kind import Ordered
 from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.job.schema import Job

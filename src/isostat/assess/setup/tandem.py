@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from isostat.assess.setup.figures import AxleFigures
-from isostat.assess.setup.springs.laws import value_or
+from isostat.assess.setup.springs.incomplete import value_or
 from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.core.parts.couple import Coupled

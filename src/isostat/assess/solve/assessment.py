@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from isostat.assess.setup.as_found import FoundSpring, as_stand, found_springs
+from isostat.assess.setup.as_found import as_stand, found_springs
 from isostat.assess.setup.baseline import as_read, at_baseline, read_elsewhere
 from isostat.assess.setup.clearances import all_met
 from isostat.assess.setup.figures import AxleFigures, FitFigures, axle_figures, figure, fit_figures
@@ -17,8 +17,9 @@ from isostat.assess.setup.platform import HITCH_STIFF, NO_SPRINGS, SPRING, Hitch
 from isostat.assess.setup.rake import rake_points, raked
 from isostat.assess.setup.settlement import settles_m
 from isostat.assess.setup.springs.helpers import helpers_as_found, helpers_fitted
+from isostat.assess.setup.springs.kind import FoundSpring, Ordered
 from isostat.assess.setup.tandem import Beams, beams_of, split_by_beams
-from isostat.assess.setup.to_order import Ordered, order
+from isostat.assess.setup.to_order import order
 from isostat.assess.solve.memory import remembered
 from isostat.assess.solve.standing import Events, Standing, stand_up, wheel_events
 from isostat.core.limits import GRAVITY, Floats
@@ -260,7 +261,7 @@ def _assess(given: Job, job: Job) -> Assessment:
     if job.target.settled:  # as fitted they stand higher by what they settle
         fitted_at = wanted - settles_m(job, orders)
         orders = order(job, axles, springs, (platform, bank, beams), fitted_at)
-    fitted = _on_beams(tuple(Springs(o.law, o.offset_m, o.air.couple if o.air else None) for o in orders), beams)
+    fitted = _on_beams(tuple(Springs(o.law, o.offset_m, o.couple) for o in orders), beams)
     proposed = _stand_up(axles, fits, fitted, _Weight.of(loading), baseline.tobytes())
     return Assessment(
         job=given,

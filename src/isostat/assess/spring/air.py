@@ -5,13 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+from typing_extensions import override
 
 from isostat.assess.setup.platform import SPRING
-from isostat.assess.setup.springs.air import Bags
+from isostat.assess.setup.springs.air import Bags, bags_of
+from isostat.assess.setup.springs.incomplete import value_or
+from isostat.assess.setup.springs.kinds import COIL
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.memory import remembered
+from isostat.assess.spring.kind import Errors, Result, length_errors, rate_errors
+from isostat.core import rules
+from isostat.core.fitting.band_draws import Draws
 from isostat.core.limits import GRAVITY, Floats
-from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.edits.paths import put
 from isostat.job.points import SIDES
@@ -33,7 +38,7 @@ class Aired:
 
 def aired(a: Assessment, axle: int) -> Aired | None:
     """What the bags of an axle do, in place of its springs or beside them; None where there are none."""
-    alone = a.orders[axle].air
+    alone = bags_of(a.orders[axle])
     bags = alone or a.fits[axle].helper(Bags)
     if bags is None:
         return None
@@ -66,12 +71,12 @@ def on_steel(a: Assessment, axle: int) -> Assessment:
     job, order = a.job, a.orders[axle]
     fits = list(job.proposal.axles)
     plain: dict[str, Reading | None] = dict.fromkeys(("rate_n_per_m", "free_length_m", "spacer_m", "collar_m", "slack_rad"))
-    packed = isinstance(order.law[0], LeafLaw)
+    packed = order.kind.hangs_from_eyes
     sides = {
         side: getattr(fits[axle], side).model_copy(update=plain | ({"spacer_m": Reading(value=block)} if packed else {}))
         for side, block in zip(SIDES, order.order.spacer_m, strict=True)
     }
-    kind = "coil" if fits[axle].kind == "air" else fits[axle].kind
+    kind = COIL.name if bags_of(order) is not None else fits[axle].kind
     fits[axle] = fits[axle].model_copy(update={"helper": AirBag(), "kind": kind, **sides})
     return assess(job.model_copy(update={"proposal": job.proposal.model_copy(update={"axles": tuple(fits)})}))
 
@@ -81,9 +86,22 @@ def blocks_on_steel(steel: Assessment, axle: int) -> tuple[float, float] | None:
 
     steel: as `on_steel` has it.
     """
-    if not isinstance(steel.orders[axle].law[0], LeafLaw):
+    if not steel.orders[axle].kind.hangs_from_eyes:
         return None
     job = steel.job
     for side in SIDES:
         job = put(job, ("proposal", "axles", axle, side, "spacer_m"), None)
     return assess(job).orders[axle].order.spacer_m
+
+
+class AirResult(Result):
+    """Of bags in place of springs: their area varies, or where a valve holds the height, its rod."""
+
+    @override
+    def errors(self, a: Assessment, d: Draws, axle: int) -> Errors:
+        bags = bags_of(a.orders[axle])
+        if bags is None or bags.told.gas != "levelled":
+            return rate_errors(d, axle, "effective area of the bag"), length_errors(a, d, axle)
+        ratio, band = a.axles[axle].spring_ratio.value, value_or(bags.told.band_m, rules.VALVE_BAND)
+        dead = np.array([d.even("dead band of the valve", axle, side) for side in (0, 1)])
+        return np.ones(()), ratio * (rules.ROD_ERROR * d.pair("valve's rod", axle) + band * dead)[..., None]

@@ -10,10 +10,9 @@ from typing_extensions import override
 from isostat.assess.judgement import Remedy
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.springs.air import bag_of, needed_height
-from isostat.assess.setup.springs.laws import Incomplete
+from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.core.limits import OutOfRange
-from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.edits.paths import Path, put_number
 from isostat.job.files import JobFault
 from isostat.job.points import SIDES
@@ -61,7 +60,7 @@ def with_pressures(job: Job, axle: int) -> Job:
     here: Path = ("proposal", "axles", axle)
     for field, pressure in zip(("left_pa", "right_pa"), pressures, strict=True):
         job = put_number(job, (*here, "helper", field), round(pressure, -2))
-    if isinstance(a.orders[axle].law[0], LeafLaw):
+    if a.orders[axle].kind.hangs_from_eyes:
         for side, block in zip(SIDES, a.orders[axle].order.spacer_m, strict=True):
             job = put_number(job, (*here, side, "spacer_m"), block)
     return job
@@ -77,12 +76,7 @@ def _without(job: Job, axle: int) -> Job:
 def _offsets(a: Assessment, axle: int) -> tuple[float, float]:
     """Compression of the springs as weighed, from what is typed alone. Raises Incomplete where that does not tell it."""
     o, fit = a.orders[axle], a.job.proposal.axles[axle]
-    law, sides = o.law[0], (fit.left, fit.right)
-    if isinstance(law, LeafLaw):
-        return o.offset_m
-    if fit.kind in ("coil", "progressive") and all(
-        s.free_length_m and (s.rate_n_per_m or fit.kind == "progressive") for s in sides
-    ):
+    if o.kind.told_alone(fit):
         return o.offset_m
     raise Incomplete("The springs beside the bag are still solved for the target; type them first: rate and free length.")
 

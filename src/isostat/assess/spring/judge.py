@@ -10,7 +10,7 @@ import numpy as np
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.load_that_stays import load_cases, stays_kg
 from isostat.assess.setup.springs.air import NO_PRESSURE
-from isostat.assess.setup.to_order import Ordered
+from isostat.assess.setup.springs.kind import Ordered
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import SpringRate
 from isostat.assess.spring.air_pressures import Pressures
@@ -31,12 +31,11 @@ from isostat.assess.spring.findings import (
     ToppedOut,
     TurnsTouch,
 )
-from isostat.assess.spring.winding import tight, wound
+from isostat.assess.spring.results import tight
+from isostat.assess.spring.winding import wound
 from isostat.core import rules
 from isostat.core.springs.coil import Coil
-from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.progressive import Progressive
-from isostat.core.springs.torsion.bar import ArmLaw
 from isostat.core.travel.events import droop_end
 from isostat.job.axle_fit import Pick
 
@@ -52,7 +51,7 @@ def spring_judgements(a: Assessment) -> Iterator[Judgement]:
         if o.picked not in PICKED:
             yield RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.picked)
         rate, window = float(np.mean(o.order.rate_n_per_m)), o.window
-        if o.can_be_had and o.stack is None and o.air is None and window.by(rate, rules.OUTSIDE_WINDOW) is not None:
+        if o.can_be_had and o.kind.window_judged and window.by(rate, rules.OUTSIDE_WINDOW) is not None:
             place = Place(i, None, a.target_case)
             yield RateOutsideWindow(grade=Grade.NOTE, place=place, step=Step.SPRING, rate_n_per_m=rate, window=window)
         if not all(f.length_known for f in a.found_springs[i]):
@@ -148,7 +147,7 @@ def _preload(a: Assessment, i: int, side: int, droop_travel: float) -> Iterator[
     axle, o = a.axles[i], a.orders[i]
     x = float(axle.spring_motion.at(np.asarray(droop_travel))[0]) + o.offset_m[side]
     stroke = a.fits[i].shock_stroke_m
-    if o.air is not None or isinstance(o.law[side], LeafLaw | ArmLaw):  # a pack hangs from its eyes, an arm from its bar
+    if not o.kind.between_seats:
         return
     limit = min(rules.MOST_PRELOAD, rules.PRELOAD_SHARE * stroke) if stroke else rules.MOST_PRELOAD
     if x > limit:

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.assess.setup.springs.laws import Incomplete
+from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.assess.setup.springs.leaf import chord_of, hanging, turned_rad
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Step
-from isostat.assess.setup.springs.torsion import Twisted
+from isostat.assess.setup.springs.torsion import Twisted, twisted_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
 from isostat.core import rules
@@ -20,8 +20,9 @@ SAID = 0.0005  # m
 def torsion_judgements(a: Assessment) -> Iterator[Judgement]:
     """Of every axle on torsion bars."""
     for i, o in enumerate(a.orders):
-        if o.torsion is not None:
-            yield from _bar(a, i, o.torsion)
+        bars = twisted_of(o)
+        if bars is not None:
+            yield from _bar(a, i, bars)
 
 
 def _bar(a: Assessment, i: int, bars: Twisted) -> Iterator[Judgement]:

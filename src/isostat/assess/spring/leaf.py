@@ -6,13 +6,16 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
+from typing_extensions import override
 
-from isostat.assess.setup.platform import SPRING
-from isostat.assess.setup.springs.laws import Incomplete, leaf_pack, value_or
+from isostat.assess.setup.springs.incomplete import Incomplete, value_or
+from isostat.assess.setup.springs.leaf import leaf_pack
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
 from isostat.assess.solve.standing import Events
+from isostat.assess.spring.kind import Errors, Result, pressed_m
 from isostat.core import rules
+from isostat.core.fitting.band_draws import Draws
 from isostat.core.limits import Floats, OutOfRange
 from isostat.core.parts.law import ForceLaw
 from isostat.core.springs.leaf.half_pack import STEEL, bending_stress
@@ -82,10 +85,7 @@ class FoundPack:
 
 def pack_force_n(a: Assessment, axle: int, case: int) -> float:
     """What the left pack itself carries in a case, N; a helper and the stop carry the rest."""
-    s, o = a.proposed, a.orders[axle]
-    travel = float(s.platform.row[axle, SPRING[0], :, 0] @ s.rest.travel_m[axle, :, case])
-    x = float(a.axles[axle].spring_motion.at(np.asarray(travel))[0]) + o.offset_m[0]
-    return float(o.law[0].force(np.asarray(x)))
+    return float(a.orders[axle].law[0].force(pressed_m(a, axle)[0, case]))
 
 
 @lru_cache(maxsize=256)
@@ -175,3 +175,20 @@ def _at_full_bump(a: Assessment, axle: int, events: Events, laws: tuple[ForceLaw
         x = float(a.axles[axle].spring_motion.at(np.asarray(full))[0]) + offset_m[side]
         forces.append(float(laws[side].force(np.asarray(x))))
     return max(forces)
+
+
+class LeafResult(Result):
+    """Of packs: they are ordered as they are, and rest anywhere within their friction."""
+
+    @override
+    def errors(self, a: Assessment, d: Draws, axle: int) -> Errors:
+        arch = d.pair("arch of the pack", axle)[..., None] * rules.ARCH_ERROR
+        even = np.array([d.even("friction of the leaves", axle, side) for side in (0, 1)])
+        return np.ones(()), arch + even[..., None] * friction_band(a, axle)[:, None, :]
+
+
+def friction_band(a: Assessment, axle: int) -> Floats:
+    """How far either way a pack may rest by the friction between its leaves, (2, B) in m."""
+    law, x = a.orders[axle].law[0], pressed_m(a, axle)
+    share = value_or(a.job.proposal.axles[axle].pack.friction, rules.LEAF_FRICTION)
+    return np.asarray(share * np.maximum(law.force(x), 0.0) / np.maximum(law.rate(x), 1.0))

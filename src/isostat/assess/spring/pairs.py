@@ -8,8 +8,8 @@ from typing import Any
 import numpy as np
 
 from isostat.assess.setup.platform import SPRING
-from isostat.assess.setup.springs.laws import value_or
-from isostat.assess.setup.to_order import STOCKS
+from isostat.assess.setup.springs.incomplete import value_or
+from isostat.assess.setup.springs.order import STOCKS
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.core.springs.pairs import PairChoice, PairWish, choose_pairs

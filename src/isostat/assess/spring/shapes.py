@@ -6,27 +6,16 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.assess.solve.assessment import Assessment
-from isostat.assess.spring.winding import wound
 from isostat.core.limits import OutOfRange
-from isostat.core.parts.couple import Coupled
 from isostat.core.parts.wire import wire
-from isostat.core.springs.air.bag import ClosedAir, HeldAir
-from isostat.core.springs.air.valve import LevelledAir
 from isostat.core.springs.helix import Helix, mean_diameter
-from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.core.springs.progressive import Progressive
-from isostat.core.springs.stacked import StackedPair
-from isostat.core.springs.torsion.bar import ArmLaw
 from isostat.core.springs.winding import Wish, wind
 from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.curved import ProgressiveCoil, StackPart
 
 INSIDE, WIRE, TURNS = 0.100, 0.013, 8.0  # m and turns, drawn where nothing is known (stated rule)
 PRESSED_SHARE = 0.5  # of its free length that a coil of unknown travel is taken to be pressed by, drawn only (stated rule)
-
-
-NO_COIL = (LeafLaw, ArmLaw, ClosedAir, HeldAir, LevelledAir, Coupled)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,18 +53,6 @@ def of_rate(rate: float, free_m: float, inside_m: float | None, fit: AxleFit) ->
         return Shape(free_m=free_m, mean_m=inside + WIRE, wire_m=WIRE, pitches=_even(TURNS), known=False)
 
 
-def found_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
-    """The left spring of an axle as found, as it lies on the floor; none of a pack, a torsion bar or a bag."""
-    fit, spring = a.job.as_found.axles[axle], a.found_springs[axle][0]
-    inside = fit.inside_m or a.job.proposal.axles[axle].inside_m
-    across = None if inside is None else float(inside.value)
-    if isinstance(spring.law, NO_COIL):
-        return ()
-    if isinstance(spring.law, Progressive):
-        return (of_progressive(fit.progressive, spring.law, spring.implied_free_m, across),)
-    return (of_rate(spring.rate.value, max(spring.implied_free_m, 0.05), across, fit),)
-
-
 def of_progressive(told: ProgressiveCoil, law: Progressive, free_m: float, inside_m: float | None) -> Shape:
     """A progressive coil: by its counted turns, else with as many close ones as its two rates tell."""
     if told.by == "turns" and told.wire_m and told.across_m:
@@ -91,26 +68,6 @@ def of_progressive(told: ProgressiveCoil, law: Progressive, free_m: float, insid
     near = d + 2 * close_way / max(close, 1)
     far = max((free_m - close * near / 2) * 2 / rest, d)
     return Shape(free_m=free_m, mean_m=inside + d, wire_m=d, pitches=(near,) * close + (far,) * rest, known=False)
-
-
-def ordered_shapes(a: Assessment, axle: int) -> tuple[Shape, ...]:
-    """The left spring that an axle orders, or those of its stack from the lowest up; none of a pack, a torsion bar or a bag."""
-    o, fit = a.orders[axle], a.job.proposal.axles[axle]
-    law, coil = o.law[0], wound(a, axle)
-    if isinstance(law, NO_COIL):
-        return ()
-    if isinstance(law, StackedPair):
-        pairs = [(fit.stack.main, law.main), (fit.stack.top, law.top)]
-        if law.third is not None and fit.stack.third is not None:
-            pairs.append((fit.stack.third, law.third))
-        return tuple(of_part(typed, fit, part.free_m, part.rate) for typed, part in pairs)
-    inside = fit.inside_m.value if fit.inside_m else None
-    free = max(o.order.free_m[0], 0.05)
-    if coil is not None and coil.helix is not None:
-        return (of_helix(coil.helix),)
-    if isinstance(law, Progressive):
-        return (of_progressive(fit.progressive, law, free, inside),)
-    return (of_rate(o.order.rate_n_per_m[0], free, inside, fit),)
 
 
 def of_part(part: StackPart, fit: AxleFit, free_m: float, rate: float) -> Shape:

@@ -5,9 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+from typing_extensions import override
 
-from isostat.assess.setup.springs.stacked import Seated, window_of_both
+from isostat.assess.setup.springs.stacked import Seated, seated_of, window_of_both
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.kind import Errors, Result, pressed_m
+from isostat.assess.spring.shapes import Shape, of_part
+from isostat.core import rules
+from isostat.core.fitting.band_draws import Draws
 from isostat.core.limits import Floats
 from isostat.core.springs import ring_fit
 from isostat.core.springs.ring_fit import CoilOver, Marks, RingWindow
@@ -43,7 +48,7 @@ class Stacked:
 
 def stacked(a: Assessment, axle: int, side: int = 0) -> Stacked | None:
     """The stack of an axle at one of its wheels; None where none is ordered there, or it cannot be made."""
-    seated = a.orders[axle].stack
+    seated = seated_of(a.orders[axle])
     if seated is None:
         return None
     pair, shock, s = seated.pair, seated.shock[side], a.proposed
@@ -61,3 +66,47 @@ def stacked(a: Assessment, axle: int, side: int = 0) -> Stacked | None:
         top_spare_m=ring_fit.top_spare(pair, shock),
         marks=ring_fit.marks(pair, shock),
     )
+
+
+class StackedResult(Result):
+    """Of coils on each other."""
+
+    @override
+    def errors(self, a: Assessment, d: Draws, axle: int) -> Errors:
+        """Every spring of a stack its own: those that still work have their part by how far they are pressed of the whole."""
+        law = a.orders[axle].law[0]
+        assert isinstance(law, StackedPair)
+        springs = [("top spring", law.top), ("main spring", law.main)]
+        springs += [("third spring", law.third)] if law.third else []
+        x = pressed_m(a, axle)
+        past = np.zeros_like(x, dtype=bool) if law.crossover is None else x >= law.crossover.x_m
+        past |= law.locked_from_the_start
+        give = 1.0 / np.array([part.rate for _, part in springs])
+        scale, longer = np.ones((2, d.n, a.cases)), np.zeros((2, d.n, a.cases))
+        for n, (words, part) in enumerate(springs):
+            main = part is law.main
+            works = np.where(past, 1.0 if main else 0.0, give[n] / give.sum())[
+                :, None, :
+            ]  # behind the ring the upper ones do nothing
+            counts = np.where(past, 1.0 if main else 0.0, 1.0)[:, None, :]
+            scale += rules.RATE_ERROR * d.pair(f"rate of the {words}", axle)[..., None] * works
+            longer += rules.LENGTH_ERROR * part.free_m * d.pair(f"free length of the {words}", axle)[..., None] * counts
+        return scale, longer
+
+    @override
+    def shapes(self, a: Assessment, axle: int) -> tuple[Shape, ...]:
+        law, fit = a.orders[axle].law[0], a.job.proposal.axles[axle]
+        assert isinstance(law, StackedPair)
+        pairs = [(fit.stack.main, law.main), (fit.stack.top, law.top)]
+        if law.third is not None and fit.stack.third is not None:
+            pairs.append((fit.stack.third, law.third))
+        return tuple(of_part(typed, fit, part.free_m, part.rate) for typed, part in pairs)
+
+    @override
+    def tight(self, a: Assessment, axle: int) -> list[tuple[str, str, float]]:
+        told = a.job.proposal.axles[axle].stack
+        parts = (("top spring", told.top), ("main spring", told.main), ("third spring", told.third))
+        if told.body_m is None:
+            return []
+        wide = told.body_m.value + rules.COIL_CLEAR
+        return [(name, "body", wide - part.inside_m.value) for name, part in parts if part and part.inside_m]

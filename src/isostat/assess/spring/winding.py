@@ -57,24 +57,3 @@ def wound(a: Assessment, axle: int) -> Wound | None:
         used_bump=made.used(rate * max(full, 0.0)),
         used_solid=made.used(made.solid_force_n),
     )
-
-
-def tight(a: Assessment, axle: int) -> list[tuple[str, str, float]]:
-    """Springs that do not go on: which, against what, and by how much they are short of room, m."""
-    fit, o = a.job.proposal.axles[axle], a.orders[axle]
-    out: list[tuple[str, str, float]] = []
-    if o.stack is not None and fit.stack.body_m is not None:
-        parts = (("top spring", fit.stack.top), ("main spring", fit.stack.main), ("third spring", fit.stack.third))
-        for name, part in parts:
-            if part is not None and part.inside_m is not None:
-                out.append((name, "body", fit.stack.body_m.value + rules.COIL_CLEAR - part.inside_m.value))
-    if o.stack is None and fit.inside_m is not None:
-        if fit.stack.body_m is not None:
-            out.append(("coil", "body", fit.stack.body_m.value + rules.COIL_CLEAR - fit.inside_m.value))
-        if fit.ways.bag_across_m is not None and fit.ways.bag_pa is not None:
-            out.append(("coil", "bag", fit.ways.bag_across_m.value + rules.COIL_CLEAR - fit.inside_m.value))
-        coil = wound(a, axle)
-        if coil is not None and coil.helix is not None and fit.pocket_m is not None:
-            widest = coil.helix.mean_m + coil.helix.wire_m + max(coil.helix.grows_m(), 0.0)
-            out.append(("coil", "pocket", widest + rules.COIL_CLEAR - fit.pocket_m.value))
-    return [(part, within, float(by)) for part, within, by in out if by > 1e-6]

@@ -12,7 +12,7 @@ from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.settlement import settle_share
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
-from isostat.assess.stance.part_errors import part_errors
+from isostat.assess.spring.results import part_errors
 from isostat.core import rules
 from isostat.core.fitting.band import Band, band_of, half_band
 from isostat.core.fitting.band_draws import Draws, Source

@@ -32,7 +32,8 @@ def leans(a: Assessment) -> Floats:
 def one_spacer(a: Assessment, place: Place) -> float | None:
     """Total spacer in m at a corner that by itself levels the place's case; None where none up to THICKEST does."""
     axle, side, case = int(place.axle or 0), int(place.side or 0), int(place.case or 0)
-    if a.orders[axle].torsion is not None or a.orders[axle].air is not None:
+    o = a.orders[axle]
+    if o.kind.levelled_by is None:  # an anchor is turned, a pressure set: no spacer goes there
         return None
     lean = float(leans(a)[case])
     probe = a.proposed.platform.take(np.array([case]))
@@ -43,8 +44,7 @@ def one_spacer(a: Assessment, place: Place) -> float | None:
     felt = float((height[:, 0] - height[:, 1]).mean()) - lean
     if abs(felt) < 1e-5:
         return None
-    o = a.orders[axle]
-    stood = o.order.spacer_m[side] if o.stack is None else o.stack.collar_m[side]
+    stood = o.kind.typed_as_ordered(o, side)[o.kind.levelled_by]
     total = to_step(stood - lean / felt * PROBE, SPACER_STEP)
     return total if 0.0 < total <= rules.THICKEST_LEVELLING else None
 
@@ -64,16 +64,9 @@ class SpringSpacer(Remedy):
             raise JobFault("remedy", ["No spacer there levels it; accepted is springs that can be had and a spacer up to 50 mm."])
         for i, o in enumerate(a.orders):
             for s, name in enumerate(SIDES):
-                here = (i, s) == (self.place.axle, self.place.side)
-                if o.stack is not None:  # a collar takes the place of the spacer
-                    parts = {"collar_m": thick if here else o.stack.collar_m[s]}
-                elif o.torsion is not None or o.air is not None:
-                    continue  # an anchor is turned, a pressure set: no spacer goes there
-                elif a.job.proposal.axles[i].kind == "leaf":
-                    parts = {"spacer_m": thick if here else o.order.spacer_m[s]}
-                else:
-                    parts = {"free_length_m": o.order.free_m[s], "spacer_m": thick if here else o.order.spacer_m[s]}
-                    parts |= {} if a.job.proposal.axles[i].kind == "progressive" else {"rate_n_per_m": o.order.rate_n_per_m[s]}
-                for field, value in parts.items():
+                fields = o.kind.typed_as_ordered(o, s)
+                if (i, s) == (self.place.axle, self.place.side) and o.kind.levelled_by is not None:
+                    fields[o.kind.levelled_by] = thick
+                for field, value in fields.items():
                     job = put(job, ("proposal", "axles", i, name, field), value)
         return aim_by_axle(job, {"lean_m": {"value": 0.0}})

@@ -14,7 +14,8 @@ from isostat.assess.setup.as_found import as_stand
 from isostat.assess.setup.clearances import NOTHING
 from isostat.assess.setup.platform import SPRING, Springs, stand
 from isostat.assess.setup.springs.air import Bags
-from isostat.assess.setup.springs.laws import value_or
+from isostat.assess.setup.springs.incomplete import value_or
+from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
 from isostat.assess.solve.standing import Standing, stand_up
@@ -73,19 +74,9 @@ def _each(a: Assessment, axle: int, name: str) -> tuple[float, bool]:
             return 1.0, False
 
 
-BY_KIND = {
-    "coil": ("spacer", "collar"),
-    "progressive": ("spacer", "collar"),
-    "stacked pair": ("collar",),
-    "leaf": ("block", "shackle"),
-    "torsion bar": ("index",),
-    "air": (),
-}  # what is there to lift an axle by, on the springs as found
-
-
 def names_for(kind: str, steered: bool) -> tuple[str, ...]:
     """The ways that an axle has by the kind of its springs as found; no block under one that steers."""
-    own = tuple(name for name in BY_KIND[kind] if not (steered and name == "block"))
+    own = tuple(name for name in KINDS[kind].lifted_by if not (steered and name == "block"))
     return ("spring", *own, "pressure")
 
 

@@ -27,7 +27,7 @@ def travel_judgements(a: Assessment) -> Iterator[Judgement]:
         wrong = [j for side in (0, 1) for j in order_faults(a, i, side)]
         yield from wrong
         fit = a.fits[i]
-        if fit.stop_left_out and not fit.helpers and a.orders[i].air is None:
+        if fit.stop_left_out and not fit.helpers and not a.orders[i].kind.bears_flat:
             cure = (StopFitted(i),)
             yield StopLeftOut(grade=Grade.FAULT, place=Place(i), step=Step.TRAVEL, remedies=cure)
         if not wrong:

@@ -9,7 +9,6 @@ import numpy as np
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.core.parts.event import Event
-from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.reading import Reading
 
 
@@ -29,14 +28,16 @@ def _or(told: Reading | None, usual: float) -> float:
 def kept(a: Assessment, axle: int, side: int) -> tuple[Kept, ...]:
     """Every limit that has to come after the stop, or after the end of droop, with its margin."""
     told, figures, order, fit = a.job.margins, a.axles[axle], a.orders[axle], a.fits[axle]
-    leaf = isinstance(order.law[side], LeafLaw)
+    leaf = order.kind.hangs_from_eyes
     out = [
         Kept(Event.SHOCK_BOTTOMED, _or(told.shock_m, rules.SHOCK_MARGIN) / figures.shock_ratio.value, bump=True),
         Kept(Event.METAL, 0.0, bump=True),
     ]
     ordered = order.can_be_had  # else there is no coil whose ends could be judged
     if order.law[side].domain[1] < np.inf and ordered:
-        margin = rules.RING_MARGIN if order.stack else _or(told.coil_share, rules.COIL_MARGIN) * max(order.pressed_m[side], 0.0)
+        margin = order.kind.solid_margin_m
+        if margin is None:
+            margin = _or(told.coil_share, rules.COIL_MARGIN) * max(order.pressed_m[side], 0.0)
         out.append(Kept(Event.COIL_SOLID, margin / figures.spring_ratio.value, bump=True))
     straight = _or(told.tyre_m, rules.TYRE_MARGIN_ON_LEAVES if leaf else rules.TYRE_MARGIN)
     out.append(Kept(Event.TYRE_STRAIGHT, straight, bump=True))

@@ -4,12 +4,16 @@ from __future__ import annotations
 
 import numpy as np
 
+from isostat.assess.setup.springs.air import Bags
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import Aired, aired
+from isostat.assess.workings.rate_at_target import made_rate
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.air.bag import ClosedAir
 from isostat.core.springs.air.tee import TeedAir
+from isostat.core.springs.air.valve import LevelledAir
+from isostat.core.springs.air.valve_on_tee import LevelledTee
 from isostat.core.working import Given, Origin, Working
 
 
@@ -18,6 +22,44 @@ def _told(a: Assessment, k: Shown) -> Aired:
     if bags is None:
         raise KeyError("no bag")
     return bags
+
+
+def rate(a: Assessment, k: Shown) -> Working:
+    """Rate of bags in place of springs at the target, as a bump meets them."""
+    bags, side, result = _told(a, k).bags, k.side, a.orders[k.axle].order.rate_n_per_m[k.side]
+    bag = bags.bag
+    x = tuple(float(m) for m in np.clip(bags.set_x_m, bag.x_m[0], bag.x_m[-1]))  # past an end its curve goes on as it was there
+    teed = isinstance(bags.couple, TeedAir | LevelledTee)
+    gives = [0.0 if teed and m != at else 1.0 for m, at in zip(bags.set_x_m, x, strict=True)]  # and of two on a tee stays as it was
+    area, grows = (gives[side] * float(n) for n in bag.area(np.asarray(x[side])))
+    widens = Given("w", "the pressure times how its area grows", "rate", bags.gauge_pa[side] * grows, Origin.COMPUTED)
+    gas = _shut_in(bags, side)
+    if gas is None:
+        return made_rate("w", (widens,), result, "Its line holds the pressure; only the area changes.")
+    pressed = [np.asarray(m) for m in (x if teed else (x[side],))]
+    swept, room = (
+        sum(float(bag.swept(m)) * g for m, g in zip(pressed, gives, strict=False)),
+        sum(float(bag.volume(m)) for m in pressed),
+    )
+    inputs = (
+        Given("n", "of a quick change of air", "ratio", gas.exponent, Origin.TYPED),
+        Given("p", "gauge pressure at the target", "pressure", gas.gauge_pa, Origin.SOLVED),
+        Given("p_a", "of the air around it", "pressure", gas.ambient_pa, Origin.ASSUMED),
+        Given("A", "effective area there", "area", area, Origin.COMPUTED),
+        Given("B", "swept there, by both bags where a tee joins them", "area", swept, Origin.COMPUTED),
+        Given("V", "gas, of both bags where a tee joins them", "fine volume", room + gas.tank_m3, Origin.COMPUTED),
+        widens,
+    )
+    rule = "Over a bump the gas is shut in and has no time to cool; both wheels together."
+    return made_rate("n * (p + p_a) * A * B / V + w", inputs, result, rule)
+
+
+def _shut_in(bags: Bags, side: int) -> ClosedAir | TeedAir | None:
+    """The gas as a bump meets it; None where the line holds its pressure."""
+    if isinstance(bags.couple, TeedAir | LevelledTee):
+        return bags.couple.riding(*bags.set_x_m)
+    law = bags.law[side]
+    return law.riding(bags.set_x_m[side]) if isinstance(law, ClosedAir | LevelledAir) else None
 
 
 def pressure(a: Assessment, k: Shown) -> Working:

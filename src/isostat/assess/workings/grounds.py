@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from isostat.assess.setup.springs.kinds import KINDS
+from isostat.assess.setup.springs.stacked import seated_of
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.memory import remembered
 from isostat.assess.workings.events import event_assumed
 from isostat.assess.workings.shown import Shown
 from isostat.core.parts.event import Event
@@ -13,8 +16,15 @@ from isostat.job.reading import any_assumed
 
 
 def part_guessed(a: Assessment, k: Shown) -> bool:
-    """Whether what was read of the spring that is fitted is assumed."""
-    return (a.found_fits if k.found else a.fits)[k.axle].part_guessed
+    """Whether what was read of the spring that is fitted is assumed; of a plain coil nothing is read that it is ordered by."""
+    return _part_guessed(a, k.axle, k.found)
+
+
+@remembered
+def _part_guessed(a: Assessment, axle: int, as_found: bool) -> bool:
+    found = a.job.as_found.axles[axle]
+    fit = found if as_found else a.job.proposal.axles[axle]
+    return any_assumed(KINDS[fit.kind].part(fit, found))
 
 
 def order_guessed(a: Assessment, k: Shown) -> bool:
@@ -83,7 +93,7 @@ def air_guessed(a: Assessment, k: Shown) -> bool:
 
 def collar_guessed(a: Assessment, k: Shown) -> bool:
     """Whether a collar, or the ring from it, rests on something assumed; a typed one rests on the hand."""
-    stack = a.orders[k.axle].stack
+    stack = seated_of(a.orders[k.axle])
     return stack is not None and not stack.collar_typed and order_guessed(a, k)
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.assess.setup.springs.laws import value_or
+from isostat.assess.setup.springs.incomplete import value_or
 from isostat.core.working import Given, Origin
 from isostat.job.reading import Reading
 

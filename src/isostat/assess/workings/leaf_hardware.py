@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.assess.setup.springs.laws import Incomplete
+from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.assess.setup.springs.leaf import Hanging, hanging, stack_m, turned_rad, u_bolt_m
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.leaf import Packed, packed

@@ -10,13 +10,14 @@ from isostat.assess.measure.load_test import squat_result
 from isostat.assess.setup.figures import default_frequency
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.preload import hanging_force_n
-from isostat.assess.workings import torsion
+from isostat.assess.workings import air, stacked, torsion
 from isostat.assess.workings.grounds import order_guessed, part_guessed
 from isostat.assess.workings.rate_at_target import curve_rate
 from isostat.assess.workings.shown import Shown
-from isostat.core.springs.coil import Coil
 from isostat.core.travel.events import droop_end
 from isostat.core.working import Given, Origin, Working
+
+RATES = {"stacked pair": stacked.rate, "torsion bar": torsion.rate, "air": air.rate}  # others have a curve and no more
 
 
 def _as_chosen(name: str, symbol: str, quantity: str, value: float, origin: Origin, words: str, rule: str) -> Working:
@@ -31,8 +32,8 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
     """Spring rate of the order."""
     o, axle = a.orders[k.axle], a.axles[k.axle]
     rate = o.order.rate_n_per_m[k.side]
-    if not isinstance(o.law[k.side], Coil):
-        made = curve_rate(a, k) if o.torsion is None else torsion.rate(a, k)
+    if not o.kind.picks_rate:
+        made = RATES.get(o.kind.name, curve_rate)(a, k)
         return replace(made, approximate=axle.spring_ratio.assumed or part_guessed(a, k))
     if o.rate_origin is Origin.TYPED or o.picked != "frequency":
         typed = o.rate_origin is Origin.TYPED

@@ -6,6 +6,7 @@ from functools import partial
 
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.stacked import Stacked, stacked
+from isostat.assess.workings.rate_at_target import curve_rate, made_rate
 from isostat.assess.workings.shown import Explain, Shown
 from isostat.core.springs.ring_fit import force_at, main_length, preload
 from isostat.core.working import Given, Origin, Working
@@ -33,6 +34,17 @@ def _made(name: str, symbol: str, expression: str, inputs: tuple[Given, ...], re
 
 def _length(symbol: str, words: str, value: float, origin: Origin = Origin.TYPED) -> Given:
     return Given(symbol, words, "fine length", value, origin)
+
+
+def rate(a: Assessment, k: Shown) -> Working:
+    """Rate of a stack at the target: of all its springs, while none is solid or on the ring."""
+    pair, result = _told(a, k).pair, a.orders[k.axle].order.rate_n_per_m[k.side]
+    parts = [part for part in (pair.third, pair.top, pair.main) if part is not None]
+    if abs(result * sum(1.0 / part.rate for part in parts) - 1.0) >= 1e-9:
+        return curve_rate(a, k)
+    inputs = tuple(Given(f"k_{n}", f"spring {n} from the top", "rate", p.rate, Origin.TYPED) for n, p in enumerate(parts, 1))
+    expression = f"1 / ({' + '.join(f'1 / {given.symbol}' for given in inputs)})"
+    return made_rate(expression, inputs, result, "Springs on each other, none of them solid or on its ring.")
 
 
 def hanging(a: Assessment, k: Shown) -> Working:

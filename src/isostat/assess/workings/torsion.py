@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from isostat.assess.setup.springs.torsion import Twisted
+from isostat.assess.setup.springs.torsion import Twisted, twisted_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.inputs import given_or
 from isostat.assess.workings.shown import Shown
@@ -14,7 +14,7 @@ from isostat.core.working import Given, Origin, Working
 
 
 def _told(a: Assessment, k: Shown) -> Twisted:
-    told = a.orders[k.axle].torsion
+    told = twisted_of(a.orders[k.axle])
     if told is None:
         raise KeyError("no torsion bar")
     return told
@@ -124,5 +124,5 @@ TWISTING = (slack, turn, stress)
 
 def shown_twisting(a: Assessment) -> list[Shown]:
     """Every such number."""
-    axles = [i for i, o in enumerate(a.orders) if o.torsion is not None]
+    axles = [i for i, o in enumerate(a.orders) if twisted_of(o) is not None]
     return [Shown(number, axle, side) for axle in axles for side in (0, 1) for number in TWISTING]

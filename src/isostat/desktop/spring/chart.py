@@ -11,12 +11,11 @@ from PyQt6.QtGui import QPainter, QPolygonF
 from isostat.assess import workings
 from isostat.assess.proposals import rivals
 from isostat.assess.setup.platform import helper_parts
+from isostat.assess.setup.springs.air import bags_of
 from isostat.assess.solve.standing import WheelCurve, wheel_curve
 from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.parts.event import Event
-from isostat.core.springs.coil import Coil
-from isostat.core.springs.stacked import StackedPair
 from isostat.core.travel.events import bump_end, droop_end, travel_of
 from isostat.desktop.pieces.ink import bracket, case_sign, hatch
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
@@ -24,6 +23,7 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.units.format import number
 from isostat.units.unit import Quantity
+from isostat.wording.springs.words import WORDS
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +67,7 @@ def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     most = max(float((s.rest.force_n[axle] / GRAVITY).max()), 50.0) * 1.9
     others = [r for r in rivals(v.a) if not r.here] if v.job.others else []
     ghosts = tuple((r.name, wheel_curve(r.a.proposed.platform, r.a.proposed.bank, axle, 0, ends)) for r in others)
-    air = v.a.orders[axle].air
+    air = bags_of(v.a.orders[axle])
     bump = None
     if air is not None and air.told.gas == "levelled" and s.stands[v.case]:
         bump = wheel_curve(s.riding[0].take(np.array([v.case])), s.riding[1], axle, 0, ends)
@@ -147,22 +147,11 @@ def _lay_rates(sheet: Sheet, v: View, c: SpringChart) -> None:
     x = c.area.left() + c.area.width() * 0.04
     unit = v.reader.preset.rate.sign
     box = sheet.text("rate", shown, QPointF(x, c.area.top() + 4), size=26, weight=600, unit=unit, shown=rate)
-    sheet.text("rate name", _rate_name(v, c.axle), QPointF(x, box.bottom() - 2), size=13, weight=600)
+    name = WORDS[v.a.orders[c.axle].kind.name].rate_name(v.a, c.axle)
+    sheet.text("rate name", name, QPointF(x, box.bottom() - 2), size=13, weight=600)
     at_wheel = float(v.a.proposed.wheel_rate[c.axle, 0, v.case])
     words = f"wheel rate {v.number(wheel, v.reader.rate(at_wheel))}"
     sheet.text("wheel rate", words, QPointF(x, box.bottom() + t.px(15)), size=12.5, role="ink2", shown=wheel)
-
-
-def _rate_name(v: View, axle: int) -> str:
-    """Which rate that is where a spring has more than one."""
-    o = v.a.orders[axle]
-    law = o.law[0]
-    if o.air is not None:
-        return "spring rate over a bump"
-    if isinstance(law, StackedPair):
-        told = law.crossover
-        return "spring rate, both springs" if told and o.pressed_m[0] < told.x_m else "spring rate, main spring alone"
-    return "spring rate" if isinstance(law, Coil) else "spring rate at the target"
 
 
 def _lay_ghosts(sheet: Sheet, v: View, c: SpringChart) -> None:

@@ -11,7 +11,8 @@ from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
-from isostat.assess.spring.shapes import Shape, found_shapes, ordered_shapes
+from isostat.assess.spring.results import found_shapes, ordered_shapes
+from isostat.assess.spring.shapes import Shape
 from isostat.assess.spring.winding import Wound, wound
 from isostat.assess.workings import Shown
 from isostat.core.parts.wire import wire

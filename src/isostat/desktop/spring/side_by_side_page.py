@@ -11,7 +11,8 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.proposals import rivals
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.spring.shapes import Shape, found_shapes, ordered_shapes
+from isostat.assess.spring.results import found_shapes, ordered_shapes
+from isostat.assess.spring.shapes import Shape
 from isostat.desktop.paper.paper import MARGIN, pdf_page
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
 from isostat.desktop.pieces.ink import ground

@@ -1,7 +1,12 @@
-"""The words for bags."""
+"""How air springs are said, and what may be wrong with bags, beside springs or in their place."""
 
 from __future__ import annotations
 
+from typing_extensions import override
+
+from isostat.assess import workings
+from isostat.assess.setup.springs.air import Bags, bags_of
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.findings_air import (
     AirForWhatStays,
     BagEnds,
@@ -11,9 +16,12 @@ from isostat.assess.spring.findings_air import (
     PressureOutside,
     ValvesFight,
 )
-from isostat.units.format import with_unit
+from isostat.assess.workings import Shown
+from isostat.units.format import number, with_unit
 from isostat.units.unit import Quantity
+from isostat.wording.about import about, about_both
 from isostat.wording.reader import Reader
+from isostat.wording.springs.kind import SpringWords
 from isostat.wording.tell import tell
 
 
@@ -71,3 +79,51 @@ def _(j: AirForWhatStays, r: Reader) -> tuple[str, str]:
         f"Air holds {r.mass(j.air_kg)} when light",
         f"{r.mass(j.stays_kg)} of gear stays on this axle: that wants steel, air is for the rest.",
     )
+
+
+class AirWords(SpringWords):
+    """Pressure and height."""
+
+    set_by = "bags"
+    held = None
+
+    @override
+    def found(self, a: Assessment, axle: int, r: Reader, mark: str) -> str:
+        spring = a.found_springs[axle][0]
+        high = number(spring.installed_m.value, Quantity.COIL, r.preset)
+        return f"air springs, {mark}{r.rate(spring.rate.value)}, {high} high"
+
+    @override
+    def ordered(self, a: Assessment, axle: int, r: Reader) -> str:
+        return f"air springs, {_rate(a, axle, r)} over a bump"
+
+    @override
+    def set(self, a: Assessment, axle: int, r: Reader) -> str:
+        gauge = ", ".join(number(p, Quantity.PRESSURE, r.preset) for p in _bags(a, axle).gauge_pa)
+        return about_both(a, axle, workings.air.pressure, f"{gauge} {r.preset.pressure.sign} at the target", a.target_case)
+
+    @override
+    def line(self, a: Assessment, at: tuple[int, int], r: Reader) -> str:
+        bags, here = _bags(a, at[0]), (*at, a.target_case)
+        pressure = about(a, Shown(workings.air.pressure, *here), _bar(bags.gauge_pa[at[1]], r))
+        high = about(a, Shown(workings.air.height, *here), r.coil(bags.full_m - bags.set_x_m[at[1]]))
+        return f"air spring at {pressure}, {high} high in {a.job.target.case}"
+
+    @override
+    def hanging(self, a: Assessment, at: tuple[int, int], r: Reader) -> str:
+        rate = about(a, Shown(workings.order.spring_rate, *at), r.rate(a.orders[at[0]].order.rate_n_per_m[at[1]]))
+        return f"{rate} over a bump"
+
+    @override
+    def rate_name(self, a: Assessment, axle: int) -> str:
+        return "spring rate over a bump"
+
+
+def _bags(a: Assessment, axle: int) -> Bags:
+    bags = bags_of(a.orders[axle])
+    assert bags is not None
+    return bags
+
+
+def _rate(a: Assessment, axle: int, r: Reader) -> str:
+    return about_both(a, axle, workings.order.spring_rate, r.rate(a.orders[axle].order.rate_n_per_m[0]))

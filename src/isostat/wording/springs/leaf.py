@@ -1,16 +1,24 @@
-"""The words for how a leaf pack stands, hangs and is held, and for its blocks."""
+"""How leaf packs are said, with their blocks, and what may be wrong with how they stand, hang and are held."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 
+from typing_extensions import override
+
+from isostat.assess import workings
+from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.blocks import equal_block_m, over_equal_m
 from isostat.assess.spring.findings_leaf import BlockOnSteered, HangingWrong, LeafStress, PackTooHigh, PinionTurned, ShackleFar
 from isostat.core import rules
+from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.points import SIDES
-from isostat.units.format import with_unit
+from isostat.units.format import number, with_unit
 from isostat.units.unit import Quantity
+from isostat.wording.about import about_both
 from isostat.wording.reader import Reader
+from isostat.wording.springs.kind import SpringWords, free_words, rate_words, spacer_words
 from isostat.wording.tell import tell
 
 
@@ -80,3 +88,37 @@ def blocks_words(blocks_m: tuple[float, float], show: Callable[[float], str]) ->
                 f"{show(more)} more arch {SIDES[side]}" if more > rules.BLOCK_PLATE else f"plate {show(more)} {SIDES[side]}"
             )
     return ", ".join(words)
+
+
+class LeafWords(SpringWords):
+    """Leaves, rate, arch, blocks."""
+
+    set_by = "blocks"
+    held = None
+    too_firm = "Above that it carries nothing at full droop: a softer spring, or a shorter shock."
+    instead_of_one_rate = "Options: a second stage, a helper, more travel, or a relaxed rule."
+
+    @override
+    def found(self, a: Assessment, axle: int, r: Reader, mark: str) -> str:
+        spring = a.found_springs[axle][0]
+        return f"{mark}{_pack_words(spring.law, len(a.job.as_found.axles[axle].pack.leaves), spring.rate.value, r)}"
+
+    @override
+    def ordered(self, a: Assessment, axle: int, r: Reader) -> str:
+        o = a.orders[axle]
+        said = _pack_words(o.law[0], len(a.job.proposal.axles[axle].pack.leaves), o.order.rate_n_per_m[0], r)
+        return about_both(a, axle, workings.order.spring_rate, said)
+
+    @override
+    def line(self, a: Assessment, at: tuple[int, int], r: Reader) -> str:
+        blocks = block_words(a.orders[at[0]].order.spacer_m, at[1], partial(spacer_words, a, at, r))
+        return f"leaf pack {rate_words(a, at, r)}, free arch {free_words(a, at, r)}, {blocks}"
+
+    @override
+    def hanging(self, a: Assessment, at: tuple[int, int], r: Reader) -> str:
+        return "hangs from its eyes"
+
+
+def _pack_words(law: object, leaves: int, rate: float, r: Reader) -> str:
+    assert isinstance(law, LeafLaw)
+    return f"{leaves} leaves, {r.rate(rate)}, arch {number(law.flat_m, Quantity.COIL, r.preset)}"

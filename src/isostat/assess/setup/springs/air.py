@@ -5,16 +5,21 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+from typing_extensions import override
 
-from isostat.assess.setup.springs.laws import Incomplete, value_or
+from isostat.assess.setup.springs.incomplete import Incomplete, needed, value_or
+from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, FoundSpring, Kind, Ordered, Wanted
+from isostat.assess.setup.springs.order import TYPED, grown_m, order_for
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
 from isostat.core.parts.couple import Couple, Coupled
 from isostat.core.parts.law import ForceLaw
+from isostat.core.rates.purchase import SpringOrder
 from isostat.core.springs.air.bag import Bag, ClosedAir, HeldAir, ambient_pa, charted, cylinder
 from isostat.core.springs.air.tee import TeedAir
 from isostat.core.springs.air.valve import LevelledAir, levelled
 from isostat.core.springs.air.valve_on_tee import LevelledTee
+from isostat.core.working import Figure, Origin
 from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.air import AirBag
 
@@ -53,6 +58,58 @@ class Bags:
         return np.stack([law.force(at) for law, at in zip(self.law, x, strict=True)])
 
 
+class AirSprings(Kind):
+    """Bags in place of springs: their pressures are solved for the target where they are not typed."""
+
+    name = "air"
+    window_judged = False
+    between_seats = False
+    bears_flat = True
+    levelled_by = None
+    lifted_by = ()
+
+    @override
+    def part(self, fit: AxleFit, found: AxleFit) -> AirBag:
+        return fit.air
+
+    @override
+    def as_found(self, at: AsWeighed) -> FoundPair:
+        """Their pressures follow from the scales, the height that they stand at is read."""
+        bags = air_springs(at.fit.air.model_copy(update={"left_pa": None, "right_pa": None}), np.zeros(2), at.force_n)
+        return self._found(bags, at.force_n, 0), self._found(bags, at.force_n, 1)
+
+    def _found(self, bags: Bags, force_n: Floats, side: int) -> FoundSpring:
+        pressed = bags.offset_m[side]
+        return FoundSpring(
+            kind=self,
+            force_n=float(force_n[side]),
+            pressed_m=pressed,
+            rate=Figure(riding_rates(bags, np.array(bags.offset_m))[side], Origin.COMPUTED),
+            installed_m=Figure(bags.full_m - pressed, Origin.MEASURED),
+            length_known=True,
+            implied_free_m=bags.full_m,
+            free_off_m=None,
+            free_error_m=rules.TAPE_ERROR,
+            spacer_m=0.0,
+            law=bags.law[side],
+            couple=bags.couple,
+        )
+
+    @override
+    def to_order(self, w: Wanted) -> Ordered:
+        bags = air_springs(w.fit.air.over(w.found_fit.air), grown_m(w), w.force)
+        pressed, full = np.array(bags.set_x_m), (bags.full_m,) * 2
+        order = SpringOrder(rate_n_per_m=riding_rates(bags, pressed), free_m=full, spacer_m=(0.0, 0.0), need_m=full)
+        typed = Origin.TYPED if w.fit.air.left_pa or w.fit.air.right_pa else Origin.SOLVED
+        more = {**TYPED, "rate_origin": typed, "offset_m": bags.offset_m, "couple": bags.couple, "set": bags}
+        return order_for(self, w, order, bags.law, pressed, np.full(2, bags.full_m - bags.offset_m[0]), **more)
+
+
+def bags_of(ordered: Ordered) -> Bags | None:
+    """How bags in place of springs are set; None of another kind of spring."""
+    return ordered.set if isinstance(ordered.set, Bags) else None
+
+
 def _gauge(law: ForceLaw, x: Floats) -> Floats:
     if isinstance(law, ClosedAir | LevelledAir):
         return law.gauge_at(np.clip(x, *law.domain) if isinstance(law, ClosedAir) else x)
@@ -72,15 +129,15 @@ def bag_of(bag: AirBag, what: str) -> tuple[Bag, float]:
         heights, forces = zip(*rows, strict=True)
         return charted(heights, forces, float(bag.chart_pa.value)), max(heights)
     across, full = (
-        _need(bag, "across_m", f"Effective diameter of the {what}"),
-        _need(bag, "height_m", f"Full height of the {what}"),
+        needed(bag.across_m, f"Effective diameter of the {what}"),
+        needed(bag.height_m, f"Full height of the {what}"),
     )
     return cylinder(across, full, value_or(bag.least_m, rules.BAG_FLAT * full)), full
 
 
 def needed_height(bag: AirBag) -> float:
     """Height of a helper bag as weighed, m. Raises Incomplete where it was not read."""
-    return _need(bag, "stands_m", "Height of the helper bag as weighed")
+    return needed(bag.stands_m, "Height of the helper bag as weighed")
 
 
 def as_found(fit: AxleFit) -> Bags | None:
@@ -120,7 +177,7 @@ def air_springs(told: AirBag, grown_m: Floats, force_n: Floats) -> Bags:
         bag, full = bag_of(told, what)
         if told.gas == "held" and max(np.diff(bag.area_m2) / np.diff(bag.x_m)) <= 0.0:
             raise Incomplete("Pressure held by its line gives this bag no rate; accepted is air shut in, or a levelling valve.")
-        return _set(told, bag, full, full - _need(told, "stands_m", f"Height of the {what} as weighed"), grown_m, force_n)
+        return _set(told, bag, full, full - needed(told.stands_m, f"Height of the {what} as weighed"), grown_m, force_n)
     except OutOfRange as refused:
         raise Incomplete(str(refused)) from None
 
@@ -163,7 +220,7 @@ def _held(told: AirBag, bag: Bag, gauge: Floats, at: Floats) -> tuple[tuple[Forc
         left, right = (HeldAir(bag=bag, gauge_pa=float(p)) for p in gauge)
         return (left, right), None
     if told.gas == "levelled":
-        limits = (_need(told, "least_pa", "Least pressure"), _need(told, "most_pa", "Most pressure"))
+        limits = (needed(told.least_pa, "Least pressure"), needed(told.most_pa, "Most pressure"))
         band = value_or(told.band_m, rules.VALVE_BAND)
         middle = np.full(2, at.mean()) if teed else at
         valves = [levelled(bag, float(p), float(x), limits, band, here) for p, x in zip(gauge, middle, strict=True)]
@@ -187,13 +244,6 @@ def _held(told: AirBag, bag: Bag, gauge: Floats, at: Floats) -> tuple[tuple[Forc
 def _stand_ins(law: ClosedAir | LevelledAir) -> tuple[Coupled, Coupled]:
     made = Coupled(law.domain, law.events)
     return made, made
-
-
-def _need(bag: AirBag, name: str, words: str) -> float:
-    reading = getattr(bag, name)
-    if reading is None:
-        raise Incomplete(f"{words} is missing; it must be given here.")
-    return float(reading.value)
 
 
 def riding_rates(bags: Bags, x_m: Floats) -> tuple[float, float]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from isostat.assess.setup.springs import air, cushion
 from isostat.assess.setup.springs.helper import Helper, HelperKind
-from isostat.assess.setup.springs.laws import Incomplete
+from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.core.limits import Floats
 from isostat.job.axle_fit import AxleFit
 

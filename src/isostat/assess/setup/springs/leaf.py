@@ -1,15 +1,104 @@
-"""How a leaf pack hangs and is held: shackle and hanger, wedge, U-bolts; what they lift, turn and want."""
+"""Leaf packs: their law from tape and caliper, how they hang and are held, and the blocks under them."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
-from isostat.assess.setup.springs.laws import Incomplete, leaf_pack, value_or
+import numpy as np
+from typing_extensions import override
+
+from isostat.assess.setup.springs.found import of_law
+from isostat.assess.setup.springs.incomplete import Incomplete, needed, value_or
+from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, Kind, Ordered, Wanted
+from isostat.assess.setup.springs.order import given, grown_m, order_for, pair, seats_m
 from isostat.core import rules
 from isostat.core.limits import OutOfRange
-from isostat.core.springs.leaf.pack import LeafPack
+from isostat.core.rates.purchase import SPACER_STEP, SpringOrder, to_step
+from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of
 from isostat.core.springs.leaf.shackle import Hung, chord_at
+from isostat.core.springs.straight_pieces import compression_at
+from isostat.core.working import Origin
+from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.leaf import Pack
+
+
+class LeafPacks(Kind):
+    """Packs of leaves: their free arch is their own, blocks make up what the target lacks."""
+
+    name = "leaf"
+    between_seats = False
+    hangs_from_eyes = True
+    lifted_by = ("block", "shackle")
+
+    @override
+    def part(self, fit: AxleFit, found: AxleFit) -> Pack:
+        return fit.pack
+
+    @override
+    def as_found(self, at: AsWeighed) -> FoundPair:
+        try:
+            law = leaf_pack(at.fit.pack).law
+        except OutOfRange as refused:
+            raise Incomplete(str(refused)) from None
+        return of_law(self, at, (law, law), law.flat_m)  # its arch follows from the pack and the scales
+
+    @override
+    def to_order(self, w: Wanted) -> Ordered:
+        """A pack that stands too high is left so."""
+        law, base = leaf_pack(w.fit.pack).law, seats_m(w)
+        pressed = np.array([compression_at(law, float(f)) for f in w.force])
+        try:
+            hung = hanging(w.fit.pack)
+        except Incomplete:  # said as a finding; it hangs as it was
+            hung = None
+        was = w.found_fit.pack if w.found_fit.kind == self.name else None
+        raised = (hung.raised_m if hung else 0.0) + thicker_m(w.fit.pack, was)
+        need = base - grown_m(w) + pressed - raised
+        lacks = need - law.flat_m
+        blocks = np.full(2, lacks.mean()) if w.fit.sides == "same" else lacks
+        typed = (given(w.fit.left.spacer_m), given(w.fit.right.spacer_m))
+        left, right = (max(to_step(float(b), SPACER_STEP), 0.0) if t is None else t for b, t in zip(blocks, typed, strict=True))
+        order = SpringOrder(
+            rate_n_per_m=pair(law.rate(pressed)), free_m=(law.flat_m, law.flat_m), spacer_m=(left, right), need_m=pair(need)
+        )
+        offset = pair(law.flat_m + np.array([left, right]) + raised - base)
+        known = {"rate_origin": Origin.TYPED, "free_origin": Origin.TYPED}
+        return order_for(self, w, order, (law, law), pressed, base, offset_m=offset, **known)
+
+    @override
+    def told_alone(self, fit: AxleFit) -> bool:
+        return True
+
+    @override
+    def typed_as_ordered(self, ordered: Ordered, side: int) -> dict[str, float]:
+        return {"spacer_m": ordered.order.spacer_m[side]}
+
+
+@lru_cache(maxsize=32)
+def leaf_pack(pack: Pack) -> LeafPack:
+    """A leaf pack as measured, remembered with its law, which takes a tenth of a second. Raises Incomplete or OutOfRange."""
+    if not pack.leaves:
+        raise Incomplete("No leaf is measured; accepted is at least the main one with its lengths, width and thickness.")
+    leaves, above = [], None
+    for n, row in enumerate(pack.leaves, start=1):
+        front = needed(row.front_m, f"Length of leaf {n} to the front")
+        rear = value_or(row.rear_m, front)
+        width = needed(row.width_m or (above.width_m if above else None), f"Width of leaf {n}")
+        rise = value_or(row.rise_m, 0.0)
+        leaves.append(
+            Leaf(
+                front_m=front,
+                rear_m=rear,
+                width_m=width,
+                thick_m=needed(row.thick_m, f"Thickness of leaf {n}"),
+                tip_m=None if row.tip_m is None else float(row.tip_m.value),
+                curve=curve_of(value_or(row.string_m, (front + rear) * rules.LEAF_STRING), rise),
+                gap_m=value_or(row.gap_m, 0.0),
+            )
+        )
+        above = row if row.width_m else above
+    return LeafPack(leaves=tuple(leaves), clamp_m=value_or(pack.clamp_m, rules.LEAF_CLAMP), held=pack.seat == "held")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -5,19 +5,23 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 import numpy as np
+from typing_extensions import override
 
 from isostat.assess.setup.figures import AxleFigures
-from isostat.assess.setup.springs.laws import value_or
+from isostat.assess.setup.springs.found import of_law
+from isostat.assess.setup.springs.incomplete import Incomplete, needed, value_or
+from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, Kind, Ordered, Wanted
+from isostat.assess.setup.springs.order import TYPED, grown_m, order_for, pair
 from isostat.core import rules
 from isostat.core.limits import Floats, OutOfRange
-from isostat.core.rates.purchase import LENGTH_STEP, to_step
+from isostat.core.rates.purchase import LENGTH_STEP, SpringOrder, to_step
 from isostat.core.springs import ring_fit
 from isostat.core.springs.ring_fit import CoilOver, RingWindow
-from isostat.core.springs.stacked import StackedPair
+from isostat.core.springs.stacked import Part, StackedPair
 from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.job.axle_fit import AxleFit
-from isostat.job.springs.curved import Stack
+from isostat.job.springs.curved import Stack, StackPart
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,6 +35,54 @@ class Seated:
     hangs_x_m: tuple[float, float]  # spring travel from hanging to the baseline, taken negative
     target_m: tuple[float, float]  # shaft at the target, from hanging
     ring_fault: str = ""  # why the ring cannot be set as wanted
+
+
+class StackedPairs(Kind):
+    """Coils on each other on a coil-over, with a ring that takes the upper ones out; collars set the height."""
+
+    name = "stacked pair"
+    window_judged = False
+    levelled_by = "collar_m"
+    lifted_by = ("collar",)
+    solid_margin_m = rules.RING_MARGIN
+
+    @override
+    def part(self, fit: AxleFit, found: AxleFit) -> Stack:
+        return fit.stack
+
+    @override
+    def as_found(self, at: AsWeighed) -> FoundPair:
+        try:
+            law = stacked_pair(at.fit.stack)
+        except OutOfRange as refused:
+            raise Incomplete(str(refused)) from None
+        return of_law(self, at, (law, law))
+
+    @override
+    def to_order(self, w: Wanted) -> Ordered:
+        """The collars are solved, and the ring where it is not typed."""
+        seated = seat_stack(w.fit, w.axle, w.events, w.at_springs, w.force, stacked_pair(w.fit.stack))
+        law = seated.pair
+        pressed = np.array([compression_at(law, float(f)) for f in w.force])
+        # collar to perch at the baseline, the collar where it stands in the end
+        base = np.array([s.extended_m + x for s, x in zip(seated.shock, seated.hangs_x_m, strict=True)])
+        order = SpringOrder(
+            rate_n_per_m=pair(law.rate(pressed)),
+            free_m=(law.free_m,) * 2,
+            spacer_m=(0.0, 0.0),
+            need_m=pair(base - grown_m(w) + pressed),
+        )
+        return order_for(self, w, order, (law, law), pressed, base, set=seated, **TYPED)
+
+    @override
+    def typed_as_ordered(self, ordered: Ordered, side: int) -> dict[str, float]:
+        seated = seated_of(ordered)
+        return {} if seated is None else {"collar_m": seated.collar_m[side]}
+
+
+def seated_of(ordered: Ordered) -> Seated | None:
+    """How a stack is set; None of another kind of spring."""
+    return ordered.set if isinstance(ordered.set, Seated) else None
 
 
 def seat_stack(
@@ -101,3 +153,24 @@ def _ringed(
     except OutOfRange as refused:
         return pair, str(refused)
     return replace(pair, ring_m=max(to_step(sum(rings) / 2.0, LENGTH_STEP), 0.0)), ""
+
+
+def _part(part: StackPart, words: str) -> Part:
+    return Part(
+        needed(part.rate_n_per_m, f"Rate of the {words}"),
+        needed(part.free_m, f"Free length of the {words}"),
+        needed(part.solid_m, f"Solid length of the {words}"),
+    )
+
+
+def stacked_pair(stack: Stack) -> StackedPair:
+    """The springs of a stack, its ring as typed or not there yet. Raises Incomplete or OutOfRange, in words."""
+    ring = stack.ring_m.value if stack.placed == "typed" and stack.ring_m else None
+    return StackedPair(
+        top=_part(stack.top, "top spring"),
+        main=_part(stack.main, "main spring"),
+        third=None if stack.third is None else _part(stack.third, "third spring"),
+        slider_m=value_or(stack.slider_m, rules.SLIDER),
+        step_m=value_or(stack.step_m, 0.0),
+        ring_m=ring,
+    )

@@ -3,13 +3,20 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
+from typing_extensions import override
 
-from isostat.assess.setup.springs.laws import Incomplete, value_or
+from isostat.assess.setup.springs.found import of_law
+from isostat.assess.setup.springs.incomplete import Incomplete, needed, value_or
+from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, Kind, Ordered, Wanted
+from isostat.assess.setup.springs.order import TYPED, given, grown_m, order_for, pair, seats_m
 from isostat.core.limits import Floats, OutOfRange
+from isostat.core.rates.purchase import SpringOrder
 from isostat.core.springs.torsion.bar import SHEAR, STEEPEST, ArmLaw, Bar, slack_for
+from isostat.core.working import Figure, Origin
+from isostat.job.axle_fit import AxleFit
 from isostat.job.reading import Reading
 from isostat.job.springs.torsion import TorsionBar
 
@@ -35,25 +42,60 @@ class Twisted:
         return self.bar.stress_pa(self.bar.rate * (angle_rad - self.slack[side]))
 
 
+class TorsionBars(Kind):
+    """Bars with an arm each: an anchor is turned until its arm holds the target's force at the target's angle."""
+
+    name = "torsion bar"
+    between_seats = False
+    levelled_by = None
+    lifted_by = ("index",)
+
+    @override
+    def part(self, fit: AxleFit, found: AxleFit) -> TorsionBar:
+        return fit.torsion if fit is found else fit.torsion.over(found.torsion)
+
+    @override
+    def as_found(self, at: AsWeighed) -> FoundPair:
+        """Slack where the scales and the arm's angle say."""
+        bar, arm, angle = bar_of(at.fit.torsion)
+        left, right = (arm_law(bar, arm, slack_for(bar.rate, arm, angle, float(f))) for f in at.force_n)
+        first, second = (  # between no seats: its ways count from any length
+            replace(f, installed_m=Figure(f.installed_m.value, Origin.COMPUTED)) for f in of_law(self, at, (left, right))
+        )
+        return first, second
+
+    @override
+    def to_order(self, w: Wanted) -> Ordered:
+        told, found = w.fit.torsion.over(w.found_fit.torsion), w.found_fit.torsion
+        grown, held = grown_m(w), np.array([f.force_n for f in w.found])
+        t = twist(told, found.over(told), held, w.force, grown, (given(w.fit.left.slack_rad), given(w.fit.right.slack_rad)))
+        left, right = (arm_law(t.bar, t.arm_m, s, told.stop_rad) for s in t.slack)
+        stands = [t.arm_m * math.sin(a) - g for a, g in zip(t.at_target, grown, strict=True)]  # the arms' ends as weighed
+        offset = np.array([y - t.arm_m * math.sin(s) for y, s in zip(stands, t.slack, strict=True)])
+        pressed = offset + grown
+        rates = tuple(float(law.rate(np.asarray(x))) for law, x in zip((left, right), pressed, strict=True))
+        order = SpringOrder(rate_n_per_m=(rates[0], rates[1]), free_m=(0.0, 0.0), spacer_m=(0.0, 0.0), need_m=(0.0, 0.0))
+        return order_for(self, w, order, (left, right), pressed, seats_m(w), offset_m=pair(offset), set=t, **TYPED)
+
+
+def twisted_of(ordered: Ordered) -> Twisted | None:
+    """How bars are set; None of another kind of spring."""
+    return ordered.set if isinstance(ordered.set, Twisted) else None
+
+
 def bar_of(told: TorsionBar) -> tuple[Bar, float, float]:
     """Bar, arm in m and the arm's angle as weighed. Raises Incomplete in words where a number is missing or makes no bar."""
 
-    def need(name: str, words: str) -> float:
-        reading = getattr(told, name)
-        if reading is None:
-            raise Incomplete(f"{words} is missing; it must be given here.")
-        return float(reading.value)
-
     try:
         bar = Bar(
-            diameter_m=need("diameter_m", "Diameter of the torsion bar"),
-            length_m=need("length_m", "Length of the torsion bar"),
+            diameter_m=needed(told.diameter_m, "Diameter of the torsion bar"),
+            length_m=needed(told.length_m, "Length of the torsion bar"),
             bore_m=value_or(told.bore_m, 0.0),
             shear_pa=value_or(told.shear_pa, SHEAR),
         )
     except OutOfRange as refused:
         raise Incomplete(str(refused)) from None
-    return bar, need("arm_m", "Arm of the torsion bar"), need("angle_rad", "Angle of the arm from level, as weighed,")
+    return bar, needed(told.arm_m, "Arm of the torsion bar"), needed(told.angle_rad, "Angle of the arm from level, as weighed,")
 
 
 def arm_law(bar: Bar, arm_m: float, slack_rad: float, stop: Reading | None = None) -> ArmLaw:

@@ -5,13 +5,17 @@ from __future__ import annotations
 from functools import partial
 
 from PyQt6.QtCore import QPointF, QSize
+from typing_extensions import override
 
 from isostat.assess import workings
+from isostat.assess.setup.springs.air import bags_of
 from isostat.assess.spring.air import Aired, aired
 from isostat.assess.workings import Shown
+from isostat.desktop.pieces.head import HEAD
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.case_figures import both_heights
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now
+from isostat.desktop.springs.air.drawing import lay_bag_drawing
 from isostat.desktop.springs.air.fields import (
     BAND,
     BY_DIAMETER,
@@ -25,6 +29,7 @@ from isostat.desktop.springs.air.fields import (
     lay_ways,
     solved_pressures,
 )
+from isostat.desktop.springs.kind import Draw, Room, SpringPage
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
@@ -46,7 +51,7 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     gap = BAND if told.gas == "levelled" else TANK
     size, wide = QSize(round(t.px(68)), round(t.px(25))), (sheet.width() - t.px(32)) / 6
     rows = ((*BY_DIAMETER, STANDS, *LIMITS), (*PRESSURES, *PLACES, gap))
-    bags = v.a.orders[axle].air
+    bags = bags_of(v.a.orders[axle])
     held = v.a.orders[axle].can_be_had or None not in (told.left_pa, told.right_pa)
     solved = {} if bags is None or not held else solved_pressures(v, axle, bags.gauge_pa)
     for k, row in enumerate(rows):
@@ -127,3 +132,18 @@ def _solve(sheet: Sheet, axle: int) -> None:
         return job
 
     sheet.edited.emit(change, "solve the pressures", -1)
+
+
+class AirPage(SpringPage):
+    """Bags in place of springs, drawn to scale."""
+
+    @override
+    def lay_rate(self, sheet: Sheet, v: View, axle: int) -> None:
+        words = "the rate follows from pressure, area and room; the height from the pressure"
+        sheet.text("rate word", words, QPointF(v.theme.px(16), v.theme.px(HEAD + 8)), size=13.5, role="ink2")
+
+    @override
+    def lay(self, room: Room, v: View) -> Draw:
+        draw = lay_bag_drawing(room.sheet, v, room.axle, room.part)
+        lay_air_panel(room.sheet, v, room.axle, room.panel)
+        return draw

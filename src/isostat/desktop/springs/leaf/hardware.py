@@ -8,7 +8,7 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QSize
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.laws import Incomplete
+from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.assess.setup.springs.leaf import hanging, over_to_under_m, turned_rad, u_bolt_m
 from isostat.assess.spring.judge_leaf import shackle_leans
 from isostat.assess.spring.leaf import packed, rise_told

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QSize
+from typing_extensions import override
 
 from isostat.assess import workings
 from isostat.assess.spring.leaf import Packed, packed, put_leaf
@@ -15,6 +16,8 @@ from isostat.core.limits import GRAVITY
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now
+from isostat.desktop.springs.kind import Draw, Room, SpringPage
+from isostat.desktop.springs.leaf.drawing import lay_leaf_drawing
 from isostat.desktop.springs.leaf.hardware import lay_adding, lay_hardware
 from isostat.desktop.view import View
 from isostat.job.points import SIDES
@@ -170,3 +173,13 @@ def _said(v: View, axle: int, pack: Packed) -> list[tuple[str, Explain, str]]:
 
 def _do(sheet: Sheet, change: Callable[[Job], Job], words: str) -> None:
     sheet.edited.emit(change, words, -1)
+
+
+class LeafPage(SpringPage):
+    """Leaf packs, drawn to scale."""
+
+    @override
+    def lay(self, room: Room, v: View) -> Draw:
+        draw = lay_leaf_drawing(room.sheet, v, room.axle, room.part)
+        lay_leaf_panel(room.sheet, v, room.axle, room.panel, room.shelf, room.look)
+        return draw

@@ -2,17 +2,27 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from functools import partial
 
 import numpy as np
 from PyQt6.QtCore import QPointF, QRect, QSize
+from typing_extensions import override
 
 from isostat.core.limits import GRAVITY
+from isostat.core.parts.event import Event
 from isostat.core.parts.wire import wire
+from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.entry import entry, loose_entry, modulus_entry, nth_put
+from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.spring.chart import SpringChart
 from isostat.desktop.spring.order import lay_cases, lay_corners, lay_fitted_now, solve_again
+from isostat.desktop.spring.part_drawing import lay_floor
+from isostat.desktop.springs.coil.panel import free_drag
+from isostat.desktop.springs.kind import LENGTH_NUDGE, LENGTH_PER_PX, Drag, Draw, Room, SpringPage
 from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
 from isostat.units.format import number
 from isostat.units.unit import Quantity
@@ -173,3 +183,26 @@ def _lay_table(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     if len(told.table) > CELLS:
         more = f"+ {len(told.table) - CELLS}"
         sheet.text("table more word", more, QPointF(left + CELLS * t.px(74), at.y() + t.px(16)), size=13, role="ink2")
+
+
+class ProgressivePage(SpringPage):
+    """Progressive coils, old and new on the floor; where their rate changes is under the hand."""
+
+    @override
+    def lay(self, room: Room, v: View) -> Draw:
+        draw = lay_floor(room.sheet, v, room.axle, room.part)
+        lay_progressive(room.sheet, v, room.axle, room.panel, room.read_table)
+        return draw
+
+    @override
+    def drags(self, sheet: Sheet, v: View, axle: int, chart: SpringChart) -> Iterator[Drag]:
+        yield free_drag(sheet, v, axle, chart)
+        coil, changes = v.job.proposal.axles[axle].progressive, travel_of(v.a.proposed.events[axle][0], Event.TURNS_TOUCH)
+        if coil.by == "rates" and coil.change_m is not None and changes is not None:
+            handle = Handle(coil.change_m.value, LENGTH_PER_PX, LENGTH_NUDGE, partial(_pull_change, sheet, axle))
+            yield Drag("grip change", "ring", chart.on_curve(changes), "change of rate, drag", handle)
+
+
+def _pull_change(sheet: Sheet, axle: int, value: float, way: str, gesture: int) -> None:
+    path, wanted = ("proposal", "axles", axle, "progressive", "change_m"), max(round(value, 3), 0.001)
+    sheet.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the change of rate", gesture)

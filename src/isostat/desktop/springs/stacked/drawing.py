@@ -10,7 +10,8 @@ from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
-from isostat.assess.spring.shapes import Shape, ordered_shapes
+from isostat.assess.spring.results import ordered_shapes
+from isostat.assess.spring.shapes import Shape
 from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings import Shown
 from isostat.assess.workings.stacked import MARKS, mark_m

@@ -10,9 +10,10 @@ from functools import partial
 import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
+from typing_extensions import override
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.torsion import Twisted
+from isostat.assess.setup.springs.torsion import Twisted, twisted_of
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
 from isostat.core.parts.law import ForceLaw
@@ -22,6 +23,7 @@ from isostat.desktop.pieces.entry import entry, modulus_entry
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now, solve_again
+from isostat.desktop.springs.kind import Draw, Room, SpringPage
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.points import SIDES
@@ -60,10 +62,11 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     told, base = v.job.proposal.axles[axle].torsion.over(found), ("proposal", "axles", axle, "torsion")
     head = sheet.caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
     end = lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
-    if o.torsion is not None:
+    bars = twisted_of(o)
+    if bars is not None:
         sheet.button("solve bars", "Solve", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
-        state = "typed" if o.torsion.typed else "solved for the target" if o.can_be_had else NONE_HOLDS
-        role = "ink2" if o.torsion.typed or o.can_be_had else "brick"
+        state = "typed" if bars.typed else "solved for the target" if o.can_be_had else NONE_HOLDS
+        role = "ink2" if bars.typed or o.can_be_had else "brick"
         sheet.text("torsion state word", state, QPointF(end + t.px(76), top + t.px(8)), size=12.5, role=role)
     size, wide = QSize(round(t.px(72)), round(t.px(25))), t.px(98)
     for n, (field, words, quantity) in enumerate(FIELDS):
@@ -112,13 +115,13 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     path = (*base, "shear_pa")
     modulus_entry(sheet, v, "torsion modulus", path, QPointF(x, at.y()), label="shear modulus of the bar", usual_pa=SHEAR)
     sheet.text("torsion caution", CAUTION, QPointF(t.px(16), top + t.px(217)), size=12.5, weight=600, role="brick")
-    if o.torsion is None:
+    if bars is None:
         words = f"{o.lacks} A plain coil stands in."
         sheet.text(
             "torsion waits words", words, QPointF(t.px(16), top + t.px(128)), size=13, role="brick", width=sheet.width() - 40
         )
         return
-    _lay_corners(sheet, v, axle, o.torsion, told, top + t.px(126))
+    _lay_corners(sheet, v, axle, bars, told, top + t.px(126))
 
 
 def _lay_teeth(sheet: Sheet, v: View, axle: int, bar: TorsionBar, at: QPointF) -> None:
@@ -222,7 +225,7 @@ def _solve(sheet: Sheet, axle: int) -> None:
 
 def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[[QPainter], None]:
     """Places the arm of the left bar: slack, as weighed, and at the target."""
-    t, told = v.theme, v.a.orders[axle].torsion
+    t, told = v.theme, twisted_of(v.a.orders[axle])
     found = v.job.as_found.axles[axle].torsion.angle_rad
     if told is None or found is None:
         return lambda p: None
@@ -268,3 +271,13 @@ def _draw(v: View, c: Arms, p: QPainter) -> None:
         a = n * math.pi / 12
         way = QPointF(math.cos(a), math.sin(a))
         p.drawLine(QLineF(c.pivot + way * 11, c.pivot + way * 15))
+
+
+class TorsionPage(SpringPage):
+    """Torsion bars, their arm drawn to scale."""
+
+    @override
+    def lay(self, room: Room, v: View) -> Draw:
+        draw = lay_arm_drawing(room.sheet, v, room.axle, room.part)
+        lay_torsion_panel(room.sheet, v, room.axle, room.panel)
+        return draw

@@ -1,0 +1,1 @@
+"""Panel and drawing of leaf packs."""

@@ -1,0 +1,54 @@
+"""How plain and progressive coils are said."""
+
+from __future__ import annotations
+
+from typing_extensions import override
+
+from isostat.assess import workings
+from isostat.assess.solve.assessment import Assessment
+from isostat.units.format import number
+from isostat.units.unit import Quantity
+from isostat.wording.about import about_both
+from isostat.wording.reader import Reader
+from isostat.wording.springs.kind import SpringWords, free_words, rate_words, spacer_words
+
+
+class CoilWords(SpringWords):
+    """Rate, free length, spacer."""
+
+    name = "coil"
+
+    @override
+    def found(self, a: Assessment, axle: int, r: Reader, mark: str) -> str:
+        spring = a.found_springs[axle][0]
+        return f"{mark}{r.rate(spring.rate.value)}, {number(spring.implied_free_m, Quantity.COIL, r.preset)} free"
+
+    @override
+    def ordered(self, a: Assessment, axle: int, r: Reader) -> str:
+        order = a.orders[axle].order
+        rate = about_both(a, axle, workings.order.spring_rate, r.rate(order.rate_n_per_m[0]))
+        free = about_both(a, axle, workings.order.free_length, number(order.free_m[0], Quantity.COIL, r.preset))
+        return f"{rate}, {free} free"
+
+    @override
+    def line(self, a: Assessment, at: tuple[int, int], r: Reader) -> str:
+        spacer = spacer_words(a, at, r, a.orders[at[0]].order.spacer_m[at[1]])
+        return f"{self.name} {rate_words(a, at, r)}, free {free_words(a, at, r)}, spacer {spacer}"
+
+    @override
+    def rate_name(self, a: Assessment, axle: int) -> str:
+        return "spring rate"
+
+
+class ProgressiveWords(CoilWords):
+    """The same, and that it is one."""
+
+    name = "progressive"
+
+    @override
+    def ordered(self, a: Assessment, axle: int, r: Reader) -> str:
+        return f"progressive, {super().ordered(a, axle, r)}"
+
+    @override
+    def rate_name(self, a: Assessment, axle: int) -> str:
+        return "spring rate at the target"
