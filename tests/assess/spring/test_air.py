@@ -26,7 +26,9 @@ from isostat.assess.spring.findings_air import (
     PressureOutside,
     ValvesFight,
 )
+from isostat.assess.stance.ways_to_lift import ways
 from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.core.parts.couple import together_at
 from isostat.core.springs.air.bag import ambient_pa, charted
 from isostat.core.travel.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.wheel_forces import ExactForces
@@ -131,6 +133,18 @@ def test_bags_that_were_found_take_their_pressure_from_the_scales() -> None:
     spring = a.found_springs[1][0]
     assert float(spring.law.force(np.asarray(spring.pressed_m))) == pytest.approx(spring.force_n)
     assert spring.installed_m.value == pytest.approx(0.20)
+
+
+@pytest.mark.parametrize("gas", ["shut in", "levelled"])
+def test_bags_that_were_found_on_one_line_can_be_lifted_from(gas: str) -> None:
+    """What one of them carries depends on the other: both together carry what stands on the axle."""
+    a = assess(fitted_now(on_air(gas=gas, lines="tee"), 1, None))
+    pair = a.found_springs[1]
+    assert pair[0].couple is not None
+    held = pair[0].force_n + pair[1].force_n
+    x = together_at(pair[0].couple, held, pair[0].law.domain)
+    assert sum(float(f) for f in pair[0].couple.both(np.asarray(x), np.asarray(x))[0]) == pytest.approx(held)
+    assert ways(a) and all(np.isfinite([w.gives_m, w.droop_m, w.light_m]).all() for w in ways(a))
 
 
 def test_limits_and_valves_are_judged() -> None:

@@ -166,6 +166,7 @@ def test_what_a_shop_does_changes_what_it_should() -> None:
         (lambda: leaf_edits.remove_leaf(job, 1, 0), "main leaf stays"),
         (lambda: leaf_edits.rearch(job, 0, 0.01), "No leaf is measured"),
         (lambda: leaf_edits.thicken(bare, 1, 0, 0.1), "no thickness"),
+        (lambda: leaf_edits.thicken(bare, 1, 7, 0.001), "Leaf 8 has no thickness"),
     ):
         with pytest.raises(JobFault, match=words):
             act()

@@ -15,12 +15,14 @@ from isostat.assess.setup.clearances import NOTHING
 from isostat.assess.setup.platform import SPRING, Springs, stand
 from isostat.assess.setup.springs.air import Bags
 from isostat.assess.setup.springs.incomplete import value_or
+from isostat.assess.setup.springs.kind import FoundPair
 from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
 from isostat.assess.solve.standing import Standing, stand_up
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
+from isostat.core.parts.couple import together_at
 from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.springs.torsion.bar import ArmLaw, turn_for
 from isostat.core.springs.torsion.splines import spline_step
@@ -121,9 +123,17 @@ def _needed(a: Assessment) -> Floats:
     for i, (axle, pair) in enumerate(zip(a.axles, a.found_springs, strict=True)):
         moved = np.asarray(axle.spring_motion.at(np.asarray(_at_springs(a, i)))[0])
         had = as_stand(pair).offset_m
-        sides = [compression_at(pair[s].law, _alone_n(a, i)[s]) - float(moved[s]) - had[s] for s in (0, 1)]
-        out.append(sum(sides) / 2)
+        pressed = _pressed_by(pair, _alone_n(a, i))
+        out.append(sum(pressed[s] - float(moved[s]) - had[s] for s in (0, 1)) / 2)
     return np.array(out)
+
+
+def _pressed_by(pair: FoundPair, force_n: Floats) -> tuple[float, float]:
+    """Compression in m of both springs as found under forces (2,) in N; the same of both where they share what is in them."""
+    left, right = pair
+    if left.couple is not None:
+        return (together_at(left.couple, float(force_n.sum()), left.law.domain),) * 2
+    return compression_at(left.law, float(force_n[0])), compression_at(right.law, float(force_n[1]))
 
 
 def _alone_n(a: Assessment, axle: int) -> Floats:

@@ -21,6 +21,19 @@ class Couple(Protocol):
         """Force in N of each at their compressions in m, any shape, both alike; and dF₁/dx₁, dF₁/dx₂ = dF₂/dx₁, dF₂/dx₂ in N/m."""
 
 
+def together_at(couple: Couple, force_n: float, domain: tuple[float, float]) -> float:
+    """Compression in m, the same of both, at which they carry a force in all, N; the nearer end of the domain where none does.
+
+    couple: its force rises with compression. domain: from, to in m.
+    """
+    low, high = domain
+    for _ in range(50):
+        middle = (low + high) / 2.0
+        (first, second), _ = couple.both(np.asarray(middle), np.asarray(middle))
+        low, high = (middle, high) if float(first + second) < force_n else (low, middle)
+    return high
+
+
 @dataclass(frozen=True, slots=True)
 class Coupled:
     """Stands in a part's own place where its couple gives the force: nothing of its own, but the same range and events."""

@@ -26,6 +26,7 @@ def add_leaf(job: Job, axle: int, below: int) -> Job:
     rows = _rows(job, axle)
     fresh: dict[str, Any] = {"front_m": 0.6, "rear_m": 0.6, "width_m": 0.06, "thick_m": 0.008, "rise_m": 0.1}
     if rows:
+        below = min(below, len(rows) - 1)  # a row that has just gone
         above = rows[below]
         following = rows[below + 1] if below + 1 < len(rows) else None
         fresh = {key: above[key] for key in ("width_m", "thick_m", "tip_m")}
@@ -76,7 +77,7 @@ def rearch(job: Job, axle: int, by_m: float) -> Job:
 def thicken(job: Job, axle: int, n: int, by_m: float) -> Job:
     """The n-th leaf thicker, or thinner. Raises JobFault where it is not measured."""
     rows = _rows(job, axle)
-    if rows[n]["thick_m"] is None:
+    if n >= len(rows) or rows[n]["thick_m"] is None:
         raise JobFault("edit", [f"Leaf {n + 1} has no thickness yet; accepted is a number first."])
     rows[n]["thick_m"] = round(rows[n]["thick_m"]["value"] + by_m, 4)
     return _put(job, axle, rows)
