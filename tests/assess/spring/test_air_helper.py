@@ -17,9 +17,9 @@ from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.assess.solve.standing import wheel_curve
 from isostat.assess.spring.air import aired, blocks_on_steel, on_steel
 from isostat.assess.spring.air_pressures import helper_pressures, with_pressures
-from isostat.assess.spring.cushion import pressed
 from isostat.assess.spring.findings import HelperLacks
 from isostat.assess.spring.findings_air import LimitsUnknown, PressureOutside
+from isostat.assess.spring.helper_loads import helper_loads
 from isostat.assess.spring.leaf import pack_force_n
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.air.bag import SEA_LEVEL
@@ -152,8 +152,9 @@ def cushioned(job: Job | None = None, **more: object) -> Job:
 def test_a_foam_helper_carries_its_press_readings_and_the_springs_the_rest() -> None:
     """F = k0·x/(1 − (0.95·x/x_flat)³) through the reading; what it carries at the target is off the steel."""
     plain, foam = assess(hive_on_coils()), assess(cushioned())
-    fit, done, case = foam.fits[1].helper(Cushioned), pressed(foam, 1), foam.target_case
-    assert fit is not None and done is not None
+    fit, case = foam.fits[1].helper(Cushioned), foam.target_case
+    assert fit is not None
+    done = helper_loads(foam, 1, fit)
     assert float(fit.law[0].force(np.asarray(0.03))) == pytest.approx(90 * GRAVITY)
     at = foam.proposed.platform.row[1, list(SPRING), :, 0] @ foam.target_travel_m[1]
     for side in (0, 1):
@@ -178,15 +179,16 @@ def test_trade_foam_helpers_need_the_frame_up_to_go_in(gap: float, up: float) ->
 @pytest.mark.parametrize("missing", ["gap_m", "kind"])
 def test_what_is_not_told_leaves_a_foam_helper_out(missing: str) -> None:
     a = assess(cushioned(**{missing: None}, **({"press": []} if missing == "kind" else {})))
-    assert a.fits[1].helper(Cushioned) is None and pressed(a, 1) is None
+    assert a.fits[1].helper(Cushioned) is None
     assert a.proposed.hub_to_arch_m == pytest.approx(assess(hive_on_coils()).proposed.hub_to_arch_m)
 
 
 def test_helpers_beside_each_other_add_up_at_rest() -> None:
     """Foam and air beside pinned springs: what all carry is what stands on the axle."""
     a = assess(cushioned(helped(pinned())))
-    done, foam, case = aired(a, 1), pressed(a, 1), a.target_case
-    assert done is not None and foam is not None
+    done, fit, case = aired(a, 1), a.fits[1].helper(Cushioned), a.target_case
+    assert done is not None and fit is not None
+    foam = helper_loads(a, 1, fit)
     u = a.proposed.rest.travel_m[..., case]
     one = a.proposed.platform.take(np.array([case]))
     force, _, _, _ = ExactForces(one, a.proposed.bank).parts(u[..., None])

@@ -15,7 +15,7 @@ from isostat.assess.setup.springs.cushion import Cushioned
 from isostat.assess.setup.springs.leaf import leaf_pack, u_bolt_m
 from isostat.assess.solve.remedies import StrapLength
 from isostat.assess.spring.air import aired
-from isostat.assess.spring.cushion import pressed
+from isostat.assess.spring.helper_loads import helper_loads
 from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.travel.margins import kept
 from isostat.assess.travel.stop_use import arch_at, strap_for
@@ -131,15 +131,14 @@ def test_foam_beside_a_motion_table_is_squeezed_by_the_tables_travel() -> None:
     table = {"wheel_m": [-0.12, -0.05, 0.0, 0.05, 0.12], "spring_m": [-0.075, -0.034, 0.0, 0.040, 0.110]}
     job = with_(hive_on_coils(), ((*REAR, "spring_motion"), table), ((*FIT, "cushion"), FOAM))
     a = assess(job)
-    told = pressed(a, 1)
-    assert told is not None
+    fit = a.fits[1].helper(Cushioned)
+    assert fit is not None
+    told = helper_loads(a, 1, fit)
     for side, case in product((0, 1), range(a.cases)):
         rows = a.proposed.platform.row[1, side, :, 0]
         u = float(rows @ a.proposed.rest.travel_m[1, :, case])
         x = float(a.axles[1].spring_motion.at(np.asarray(u))[0])
         assert told.squeeze_m[side, case] == pytest.approx(max(x + 0.05, 0.0), abs=1e-9)
-        fit = a.fits[1].helper(Cushioned)
-        assert fit is not None
         force = float(fit.law[0].force(np.asarray(x + 0.05)))
         assert told.carries_kg[side, case] * GRAVITY == pytest.approx(force, abs=1e-6)
 

@@ -8,6 +8,7 @@ from itertools import pairwise
 import numpy as np
 
 from isostat.assess.setup.figures import AxleFigures, FitFigures
+from isostat.assess.setup.springs.helper import Pair
 from isostat.assess.setup.tandem import Beams, equalized
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.parts.bank import Bank
@@ -85,7 +86,8 @@ def _mounted(axle: AxleFigures, fit: FitFigures, springs: Springs) -> list[Part]
     """Every part of an axle: its springs, what stands beside them, stops, shocks, metal on metal, straps."""
     ratio, place = axle.spring_ratio.value, axle.spring_place.value
     motion = axle.spring_motion if axle.spring_motion.is_table else None
-    parts = [Part(pair.law, pair.offset_m, ratio, place, motion, pair.couple) for pair in (springs, *fit.helpers)]
+    pairs: tuple[Pair, ...] = (springs, *fit.helpers)
+    parts = [Part(pair.law, pair.offset_m, ratio, place, motion, pair.couple) for pair in pairs]
     if not fit.stop_left_out:
         sooner = fit.stop_spacer_m + fit.stop_taller_m - axle.stop_spacer_m
         stop = BumpStop(fit.stop_rate.value, fit.stop_flat_m.value)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from isostat.assess.setup.springs.cushion import Cushioned
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.spring.cushion import pressed
+from isostat.assess.spring.helper_loads import helper_loads
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.working import Given, Origin, Working
@@ -12,9 +12,10 @@ from isostat.core.working import Given, Origin, Working
 
 def load(a: Assessment, k: Shown) -> Working:
     """Carried by a helper, at its own place."""
-    cushion, fit = pressed(a, k.axle), a.fits[k.axle].helper(Cushioned)
-    if cushion is None or fit is None:
+    fit = a.fits[k.axle].helper(Cushioned)
+    if fit is None:
         raise KeyError("no helper")
+    cushion = helper_loads(a, k.axle, fit)
     x, result = float(cushion.squeeze_m[k.side, k.case]), float(cushion.carries_kg[k.side, k.case])
     about = fit.rate.assumed or fit.flat.assumed
     rate = Given("k_0", "rate at the touch", "rate", fit.rate.value, fit.rate.origin)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from isostat.assess.setup.clearances import tyre_sooner
-from isostat.assess.setup.springs.cushion import Cushioned
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.articulation import crossing, lanes
 from isostat.assess.workings.shown import Shown
@@ -37,8 +36,7 @@ def event_assumed(a: Assessment, k: Shown, name: Event) -> bool:
             turned = tyre.at_lock and tyre_sooner(axle, fit, fit.tyre_radius_m.value, tyre) != 0.0
             return axle.tyre_radius_m.assumed or fit.tyre_radius_m.assumed or turned
         case Event.HELPER_TOUCHED | Event.HELPER_FLAT:
-            told = fit.helper(Cushioned)
-            return axle.spring_ratio.assumed or (name == Event.HELPER_FLAT and told is not None and told.flat.assumed)
+            return axle.spring_ratio.assumed or (name == Event.HELPER_FLAT and any(h.flat_guessed for h in fit.helpers))
         case _:
             return axle.spring_ratio.assumed or a.found_springs[k.axle][k.side].installed_m.assumed
 

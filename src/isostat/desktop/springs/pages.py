@@ -9,13 +9,13 @@ from PyQt6.QtCore import QRectF
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.springs.air.page import lay_air_page
 from isostat.desktop.springs.air.panel import AirPage
-from isostat.desktop.springs.coil.panel import CoilPage
-from isostat.desktop.springs.cushion.page import lay_foam
+from isostat.desktop.springs.coil import CoilPage
+from isostat.desktop.springs.cushion import lay_foam
 from isostat.desktop.springs.kind import SpringPage
 from isostat.desktop.springs.leaf.panel import LeafPage
-from isostat.desktop.springs.progressive.panel import ProgressivePage
+from isostat.desktop.springs.progressive import ProgressivePage
 from isostat.desktop.springs.stacked.page import StackedPage
-from isostat.desktop.springs.torsion.panel import TorsionPage
+from isostat.desktop.springs.torsion import TorsionPage
 from isostat.desktop.view import View
 
 SPRING_PAGES: dict[str, SpringPage] = {

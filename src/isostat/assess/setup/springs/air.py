@@ -45,6 +45,11 @@ class Bags:
     set_x_m: tuple[float, float]
     needed_pa: tuple[float, float]
 
+    @property
+    def flat_guessed(self) -> bool:
+        """False: its flat height was read, or is its own by rule."""
+        return False
+
     def gauge_at(self, x: Floats) -> Floats:
         """Gauge pressure (2, ...) in Pa at compressions x (2, ...) in m."""
         if isinstance(self.couple, TeedAir | LevelledTee):

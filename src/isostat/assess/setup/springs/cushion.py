@@ -27,6 +27,11 @@ class Cushioned:
         """Compression of each as weighed."""
         return -self.gap_m, -self.gap_m
 
+    @property
+    def flat_guessed(self) -> bool:
+        """Whether where it is flat is not its own."""
+        return self.flat.assumed
+
 
 def as_found(fit: AxleFit) -> Cushioned | None:
     """The helper that was told; None where its gap, or what it is, was not."""

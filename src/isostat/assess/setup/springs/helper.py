@@ -10,8 +10,8 @@ from isostat.core.parts.law import ForceLaw
 from isostat.job.axle_fit import AxleFit
 
 
-class Helper(Protocol):
-    """A pair of helpers, left and right: they stand at the springs' place and follow their motion. Frozen and hashable."""
+class Pair(Protocol):
+    """What stands at the springs' place of an axle, left and right, and follows their motion."""
 
     @property
     def law(self) -> tuple[ForceLaw, ForceLaw]:
@@ -24,6 +24,14 @@ class Helper(Protocol):
     @property
     def couple(self) -> Couple | None:
         """What both share."""
+
+
+class Helper(Pair, Protocol):
+    """A pair of helpers. Frozen and hashable."""
+
+    @property
+    def flat_guessed(self) -> bool:
+        """Whether where it is flat rests on something assumed."""
 
 
 class HelperKind(Protocol):

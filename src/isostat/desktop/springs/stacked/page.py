@@ -14,7 +14,7 @@ from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.chart import SpringChart
-from isostat.desktop.springs.coil.panel import free_drag
+from isostat.desktop.springs.coil import free_drag
 from isostat.desktop.springs.kind import LENGTH_NUDGE, LENGTH_PER_PX, Drag, Draw, Room, SpringPage, hanging_at
 from isostat.desktop.springs.stacked.drawing import lay_stack_drawing
 from isostat.desktop.springs.stacked.panel import lay_stack_panel

@@ -9,14 +9,11 @@ from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 
 from isostat.assess import workings
 from isostat.assess.setup.springs.cushion import Cushioned, jack_up_m
-from isostat.assess.spring.cushion import pressed
-from isostat.assess.workings import Shown
 from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.spring.case_figures import height_and_hertz
+from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
 from isostat.desktop.view import View
 from isostat.job.springs.cushion import Cushion
-from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 KINDS = tuple(k for k in get_args(get_args(Cushion.model_fields["kind"].annotation)[0]) if k != "hydraulic")
@@ -73,47 +70,7 @@ def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         words = "Its gap, and its kind with its free height or a reading under a press, put it in."
         sheet.text("foam waits words", words, right.topLeft(), size=14, role="ink2", width=right.width())
         return
-    _lay_cases(sheet, v, axle, fit, right)
-
-
-def _lay_cases(sheet: Sheet, v: View, axle: int, fit: Cushioned, area: QRectF) -> None:
-    t, r, s = v.theme, v.reader, v.a.proposed
-    done = pressed(v.a, axle)
-    assert done is not None
-    xs = [area.left() + share * area.width() for share in (0.20, 0.48, 0.74)]
-    signs = (f"{r.preset.height.sign}, Hz", r.preset.coil.sign, r.preset.mass.sign)
-    for x, words, sign in zip(xs, ("hub to arch", "squeezed by", "carries"), signs, strict=True):
-        sheet.text(f"foam {words} word", words, QPointF(x, area.top()), size=13.5, weight=600, unit=sign)
-    y = area.top() + t.px(26)
-    for case in range(v.a.cases):
-        weight = 600 if case == v.case else 400
-        sheet.text(f"foam case {case} word", v.job.cases[case].name, QPointF(area.left(), y), size=13, weight=weight)
-        high = "falls over"
-        if s.stands[case]:
-            high = height_and_hertz(v, v.a, axle, case)
-        sheet.text(
-            f"foam height {case}",
-            high,
-            QPointF(xs[0], y),
-            size=13,
-            weight=weight,
-            shown=Shown(workings.corner.mean_height, axle, case=case),
-        )
-        by = ", ".join(number(float(m), Quantity.COIL, r.preset) for m in done.squeeze_m[:, case])
-        flat = bool((done.squeeze_m[:, case] > fit.flat.value).any())
-        sheet.text(f"foam squeeze {case} word", by + (" flat" if flat else ""), QPointF(xs[1], y), size=13, weight=weight,
-                   role="brick" if flat else "ink")  # fmt: skip
-        x = xs[2]
-        for side in (0, 1):
-            shown = Shown(workings.cushion.load, axle, side, case)
-            words = v.number(shown, number(float(done.carries_kg[side, case]), Quantity.MASS, r.preset))
-            box = sheet.text(f"foam load {side} {case}", words, QPointF(x, y), size=13, weight=weight, shown=shown)
-            x = box.right() + t.px(14)
-        y += t.px(23)
-    lines = [f"Frame up by at least {r.coil(jack_up_m(fit))} from where it was weighed to get it in."] if jack_up_m(fit) > 0 else []
-    if done.squeeze_m[:, s.stands].size and done.squeeze_m[:, s.stands].min() > 0.0:
-        lines.append("It is pressed in every case: the empty ride stiffens too.")
-    lines.append("It takes the place of no bump stop, and of no spring that has gone tired.")
-    for n, words in enumerate(lines):
-        box = sheet.text(f"foam said {n} word", words, QPointF(area.left(), y + t.px(10)), size=13, role="ink2", width=area.width())
-        y = box.bottom() - t.px(6)
+    cases = HelperCases("foam", axle, fit, fit.flat.value, workings.cushion.load)
+    up = jack_up_m(fit)
+    first = [f"Frame up by at least {v.reader.coil(up)} from where it was weighed to get it in."] if up > 0 else []
+    lay_helper_cases(sheet, v, cases, right, first, "It takes the place of no bump stop, and of no spring that has gone tired.")

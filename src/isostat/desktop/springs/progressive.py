@@ -19,7 +19,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.chart import SpringChart
 from isostat.desktop.spring.order import lay_cases, lay_corners, lay_fitted_now, solve_again
 from isostat.desktop.spring.part_drawing import lay_floor
-from isostat.desktop.springs.coil.panel import free_drag
+from isostat.desktop.springs.coil import free_drag
 from isostat.desktop.springs.kind import LENGTH_NUDGE, LENGTH_PER_PX, Drag, Draw, Room, SpringPage
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits

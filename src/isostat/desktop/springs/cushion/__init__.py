@@ -1,1 +1,0 @@
-"""Panel and drawing of foam helpers."""

@@ -1,0 +1,72 @@
+"""What a helper beside the springs does in every case, as its page shows it: by how much it is squeezed, what it carries."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QPointF, QRectF
+
+from isostat.assess import workings
+from isostat.assess.setup.springs.helper import Helper
+from isostat.assess.spring.helper_loads import helper_loads
+from isostat.assess.workings import Explain, Shown
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.spring.case_figures import height_and_hertz
+from isostat.desktop.view import View
+from isostat.units.format import number
+from isostat.units.unit import Quantity
+
+STIFFENS = "It is pressed in every case: the empty ride stiffens too."
+
+
+@dataclass(frozen=True, slots=True)
+class HelperCases:
+    """Which helper of which axle; name: of its page. flat_m: squeeze at which it is flat. load: the working of what it carries."""
+
+    name: str
+    axle: int
+    helper: Helper
+    flat_m: float
+    load: Explain
+
+
+def lay_helper_cases(sheet: Sheet, v: View, c: HelperCases, area: QRectF, first: list[str], last: str) -> None:
+    """Places a row for every case, and below them what is to be known: first and last lines."""
+    t, r, s = v.theme, v.reader, v.a.proposed
+    axle, done = c.axle, helper_loads(v.a, c.axle, c.helper)
+    xs = [area.left() + share * area.width() for share in (0.20, 0.48, 0.74)]
+    signs = (f"{r.preset.height.sign}, Hz", r.preset.coil.sign, r.preset.mass.sign)
+    for x, words, sign in zip(xs, ("hub to arch", "squeezed by", "carries"), signs, strict=True):
+        sheet.text(f"{c.name} {words} word", words, QPointF(x, area.top()), size=13.5, weight=600, unit=sign)
+    y = area.top() + t.px(26)
+    for case in range(v.a.cases):
+        weight = 600 if case == v.case else 400
+        sheet.text(f"{c.name} case {case} word", v.job.cases[case].name, QPointF(area.left(), y), size=13, weight=weight)
+        high = "falls over"
+        if s.stands[case]:
+            high = height_and_hertz(v, v.a, axle, case)
+        sheet.text(
+            f"{c.name} height {case}",
+            high,
+            QPointF(xs[0], y),
+            size=13,
+            weight=weight,
+            shown=Shown(workings.corner.mean_height, axle, case=case),
+        )
+        by = ", ".join(number(float(m), Quantity.COIL, r.preset) for m in done.squeeze_m[:, case])
+        flat = bool((done.squeeze_m[:, case] > c.flat_m).any())
+        sheet.text(f"{c.name} squeeze {case} word", by + (" flat" if flat else ""), QPointF(xs[1], y), size=13, weight=weight,
+                   role="brick" if flat else "ink")  # fmt: skip
+        x = xs[2]
+        for side in (0, 1):
+            shown = Shown(c.load, axle, side, case)
+            words = v.number(shown, number(float(done.carries_kg[side, case]), Quantity.MASS, r.preset))
+            box = sheet.text(f"{c.name} load {side} {case}", words, QPointF(x, y), size=13, weight=weight, shown=shown)
+            x = box.right() + t.px(14)
+        y += t.px(23)
+    pressed = done.squeeze_m[:, s.stands]
+    always = [STIFFENS] if pressed.size and pressed.min() > 0.0 else []
+    for n, words in enumerate([*first, *always, last]):
+        at = QPointF(area.left(), y + t.px(10))
+        box = sheet.text(f"{c.name} said {n} word", words, at, size=13, role="ink2", width=area.width())
+        y = box.bottom() - t.px(6)
