@@ -178,6 +178,12 @@ def counted_turns() -> Job:
     return put(job, ("proposal", "axles", 0, "kind"), "stacked pair")
 
 
+def washered() -> Job:
+    """The flatbed with stacks of Belleville washers beside its rear springs."""
+    sizes = {"outer_m": 0.05, "inner_m": 0.0254, "thick_m": 0.002, "height_m": 0.0034, "nested": 2, "opposed": 50, "gap_m": -0.06}
+    return put(hive_on_coils(), ("proposal", "axles", 1, "discs"), sizes)
+
+
 def aided() -> Job:
     """The flatbed with helpers of air and foam in the rear."""
     bag = {

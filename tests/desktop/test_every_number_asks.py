@@ -14,9 +14,10 @@ from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.findings import value_text
+from isostat.desktop.springs.pages import HELPER_PAGES
 from isostat.job.demos import demo, demo_names
 from isostat.wording.reader import ABOUT
-from tests.jobs import aided, guessed, leafed, past_its_travel, shifted_sheet, twisted, wound_anew
+from tests.jobs import aided, guessed, leafed, past_its_travel, shifted_sheet, twisted, washered, wound_anew
 
 # Texts with digits that are no result: scales, captions, names, and sentences whose numbers stand on the drawing.
 NO_RESULT = re.compile(
@@ -31,7 +32,7 @@ NO_RESULT = re.compile(
 MARKED = re.compile(r"≈ [+−±↓]? ?#|≈ \d+ (up|down): tyre #")  # of the change of ground to arch the tyre's share is asked
 
 
-JOBS = {"leafed": leafed, "twisted": twisted, "aided": aided, "new job": wound_anew}
+JOBS = {"leafed": leafed, "twisted": twisted, "aided": aided, "washered": washered, "new job": wound_anew}
 JOBS |= {f"guessed {name}": partial(lambda name: guessed(demo(name)), name) for name in demo_names()}
 
 
@@ -51,6 +52,7 @@ JOBS |= {f"guessed {name}": partial(lambda name: guessed(demo(name)), name) for 
         (Step.SPRING, "", "twisted"),
         (Step.SPRING, "air", "aided"),
         (Step.SPRING, "foam", "aided"),
+        (Step.SPRING, "washers", "washered"),
         *((Step.SPRING, page, "guessed orchard-sprayer") for page in ("", "rear", "air", "side by side")),
         *((Step.SPRING, page, "guessed glaziers-flatbed") for page in ("", "rear", "air")),
         *((step, "", "guessed survey-buggy") for step in Step),
@@ -66,7 +68,7 @@ def test_every_computed_number_on_the_screen_shows_its_working_when_asked(
     window.show_case(len(window.document.job.cases) - 1)
     if step is Step.STANCE:
         qtbot.waitUntil(lambda: window.view().prediction_fresh, timeout=30_000)
-    if page in ("rear", "air", "foam"):
+    if page in ("rear", *HELPER_PAGES):
         window.sheets[step].turn_axle(1)  # type: ignore[attr-defined]
     if page not in ("", "rear"):
         window.sheets[step].turn(page)  # type: ignore[attr-defined]

@@ -14,6 +14,7 @@ from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.step import SpringStep
+from isostat.desktop.springs.pages import HELPER_PAGES
 from isostat.desktop.stance.step import PAGES as STANCE_PAGES
 from isostat.desktop.stance.step import StanceStep
 from isostat.desktop.travel.step import PANELS, TravelStep
@@ -192,7 +193,7 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     wrong += [f"side by side: {f}" for f in faults(spring)]
     for axle in range(len(window.document.job.vehicle.axles)):
         spring.turn_axle(axle)
-        for page in ("air", "foam"):
+        for page in HELPER_PAGES:
             spring.turn(page)
             wrong += [f"{page} of axle {axle}: {f}" for f in faults(spring)]
     spring.turn("chart")

@@ -46,6 +46,7 @@ from isostat.job.reading import (
 from isostat.job.springs.air import AirBag
 from isostat.job.springs.curved import Material, ProgressiveCoil, Stack
 from isostat.job.springs.cushion import Cushion
+from isostat.job.springs.disc import Discs
 from isostat.job.springs.leaf import Pack
 from isostat.job.springs.stop import Stop
 from isostat.job.springs.torsion import TorsionBar
@@ -209,6 +210,7 @@ class AxleFit(Frozen):
     air: AirBag = AirBag()
     helper: AirBag = AirBag()
     cushion: Cushion = Cushion()
+    discs: Discs = Discs()
 
 
 class Setup(Frozen):

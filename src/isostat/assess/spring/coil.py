@@ -21,8 +21,7 @@ class CoilResult(Result):
 
     @override
     def found_shapes(self, a: Assessment, axle: int) -> tuple[Shape, ...]:
-        fit, spring = a.job.as_found.axles[axle], a.found_springs[axle][0]
-        return (of_rate(spring.rate.value, max(spring.implied_free_m, 0.05), found_inside_m(a, axle), fit),)
+        return (found_coil(a, axle),)
 
     @override
     def shapes(self, a: Assessment, axle: int) -> tuple[Shape, ...]:
@@ -46,6 +45,13 @@ class CoilResult(Result):
             widest = coil.helix.mean_m + coil.helix.wire_m + max(coil.helix.grows_m(), 0.0)
             out.append(("coil", "pocket", widest + rules.COIL_CLEAR - fit.pocket_m.value))
         return out
+
+
+def found_coil(a: Assessment, axle: int) -> Shape:
+    """The left spring as found, as a plain coil of its rate and length."""
+    spring = a.found_springs[axle][0]
+    free = max(spring.implied_free_m, 0.05)
+    return of_rate(spring.rate.value, free, found_inside_m(a, axle), a.job.as_found.axles[axle])
 
 
 def found_inside_m(a: Assessment, axle: int) -> float | None:

@@ -9,6 +9,7 @@ from typing_extensions import override
 
 from isostat.assess.setup.springs.stacked import Seated, seated_of, window_of_both
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.coil import found_coil
 from isostat.assess.spring.kind import Errors, Result, pressed_m
 from isostat.assess.spring.shapes import Shape, of_part
 from isostat.core import rules
@@ -92,6 +93,10 @@ class StackedResult(Result):
             scale += rules.RATE_ERROR * d.pair(f"rate of the {words}", axle)[..., None] * works
             longer += rules.LENGTH_ERROR * part.free_m * d.pair(f"free length of the {words}", axle)[..., None] * counts
         return scale, longer
+
+    @override
+    def found_shapes(self, a: Assessment, axle: int) -> tuple[Shape, ...]:
+        return (found_coil(a, axle),)
 
     @override
     def shapes(self, a: Assessment, axle: int) -> tuple[Shape, ...]:

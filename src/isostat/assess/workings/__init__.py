@@ -18,6 +18,7 @@ from isostat.assess.workings import (
     cushion,
     damping,
     derived,
+    disc,
     events,
     leaf,
     leaf_hardware,
@@ -85,6 +86,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
         + torsion.shown_twisting(a)
         + air.shown_air(a)
         + cushion.shown_cushions(a)
+        + disc.shown_discs(a)
         + damping.shown_damping(a)
         + leaf_hardware.shown_hanging(a)
     )

@@ -11,6 +11,7 @@ from isostat.desktop.springs.air.page import lay_air_page
 from isostat.desktop.springs.air.panel import AirPage
 from isostat.desktop.springs.coil import CoilPage
 from isostat.desktop.springs.cushion import lay_foam
+from isostat.desktop.springs.disc import lay_discs
 from isostat.desktop.springs.kind import SpringPage
 from isostat.desktop.springs.leaf.panel import LeafPage
 from isostat.desktop.springs.progressive import ProgressivePage
@@ -26,4 +27,4 @@ SPRING_PAGES: dict[str, SpringPage] = {
     "torsion bar": TorsionPage(),
     "air": AirPage(),
 }
-HELPER_PAGES: dict[str, Callable[[Sheet, View, QRectF, int], None]] = {"air": lay_air_page, "foam": lay_foam}
+HELPER_PAGES: dict[str, Callable[[Sheet, View, QRectF, int], None]] = {"air": lay_air_page, "foam": lay_foam, "washers": lay_discs}

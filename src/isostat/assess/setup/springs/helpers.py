@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from isostat.assess.setup.springs import air, cushion
+from isostat.assess.setup.springs import air, cushion, disc
 from isostat.assess.setup.springs.helper import Helper, HelperKind
 from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.core.limits import Floats
 from isostat.job.axle_fit import AxleFit
 
-HELPERS: dict[str, HelperKind] = {"air": air, "cushion": cushion}
+HELPERS: dict[str, HelperKind] = {"air": air, "cushion": cushion, "discs": disc}
 
 
 def helpers_as_found(fit: AxleFit) -> tuple[Helper, ...]:

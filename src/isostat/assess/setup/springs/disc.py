@@ -1,0 +1,54 @@
+"""Belleville washers at an axle, beside its springs: from caliper readings to their law."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.assess.setup.springs.incomplete import Incomplete, needed
+from isostat.core.limits import Floats, OutOfRange
+from isostat.core.springs.disc import DiscStack
+from isostat.job.axle_fit import AxleFit
+from isostat.job.springs.disc import Discs
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stacks:
+    """A stack a side. gap_m: as weighed, below nothing where it is pressed."""
+
+    law: tuple[DiscStack, DiscStack]
+    gap_m: float
+    couple: None = None
+    flat_guessed: bool = False
+
+    @property
+    def offset_m(self) -> tuple[float, float]:
+        """Compression of each as weighed."""
+        return -self.gap_m, -self.gap_m
+
+
+def as_found(fit: AxleFit) -> Stacks | None:
+    """What stood beside the springs; None where it was not told in full."""
+    try:
+        return fitted(fit, None)
+    except Incomplete:
+        return None
+
+
+def fitted(fit: AxleFit, grown_m: Floats | None) -> Stacks | None:
+    """The stacks as they were told, wherever the target is; None where nothing was. Raises Incomplete in words."""
+    told = fit.discs
+    if told == Discs():
+        return None
+    thick = needed(told.thick_m, "Thickness of the washers")
+    try:
+        stack = DiscStack(
+            outer_m=needed(told.outer_m, "Outer diameter of the washers"),
+            inner_m=needed(told.inner_m, "Inner diameter of the washers"),
+            thick_m=thick,
+            cone_m=needed(told.height_m, "Height of the washers") - thick,
+            nested=told.nested,
+            opposed=told.opposed,
+        )
+    except OutOfRange as refused:
+        raise Incomplete(str(refused)) from None
+    return Stacks(law=(stack, stack), gap_m=needed(told.gap_m, "Gap to the washers as weighed"))

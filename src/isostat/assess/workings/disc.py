@@ -1,0 +1,67 @@
+"""The working of what a stack of Belleville washers carries in a case."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from isostat.assess.setup.springs.disc import Stacks
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.helper_loads import helper_loads
+from isostat.assess.workings.shown import Shown
+from isostat.core.limits import GRAVITY
+from isostat.core.parts.law import METAL_RATE
+from isostat.core.springs.disc import POISSON, YOUNG
+from isostat.core.working import Given, Origin, Working
+
+
+def load(a: Assessment, k: Shown) -> Working:
+    """Carried by a stack, at its own place."""
+    fit = a.fits[k.axle].helper(Stacks)
+    if fit is None:
+        raise KeyError("no washers")
+    done, stack = helper_loads(a, k.axle, fit), fit.law[k.side]
+    x, result = float(done.squeeze_m[k.side, k.case]), float(done.carries_kg[k.side, k.case])
+    gravity = Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED)
+    pressed = Given("x", "stack squeezed by", "fine length", x, Origin.SOLVED)
+    inputs: tuple[Given, ...]
+    if x > stack.flat_x_m:
+        flat = float(stack.force(np.asarray(stack.flat_x_m)))
+        inputs = (
+            Given("F", "held when flat", "force", flat, Origin.COMPUTED),
+            Given("k", "metal on metal", "rate", METAL_RATE, Origin.ASSUMED),
+            pressed,
+            Given("x_f", "flat when squeezed by", "fine length", stack.flat_x_m, Origin.TYPED),
+            gravity,
+        )
+        expression, rule = "(F + k * (x - x_f)) / g", "Flat: it gives no more."
+    else:
+        inputs = (
+            Given("n", "washers to a packet", "ratio", float(stack.nested), Origin.TYPED),
+            Given("i", "packets", "ratio", float(stack.opposed), Origin.TYPED),
+            Given("E", "modulus of spring steel", "modulus", YOUNG, Origin.ASSUMED),
+            Given("v", "Poisson's ratio of steel", "ratio", POISSON, Origin.ASSUMED),
+            Given("t", "thickness of a washer", "fine length", stack.thick_m, Origin.TYPED),
+            Given("K", "factor of outer over inner diameter", "ratio", stack.shape, Origin.COMPUTED),
+            Given("D", "outer diameter", "fine length", stack.outer_m, Origin.TYPED),
+            Given("h", "height less thickness", "fine length", stack.cone_m, Origin.TYPED),
+            pressed,
+            gravity,
+        )
+        expression = "n * 4 * E / (1 - v**2) * t**3 * x / i / (K * D**2) * ((h - x / i) * (h - x / i / 2) / t**2 + 1) / g"
+        rule = "Nested washers share the load, opposed ones the way; friction between them is left out."
+    return Working(
+        name="carried by the washers",
+        symbol="m",
+        quantity="mass",
+        expression=expression,
+        inputs=inputs,
+        result=result,
+        approximate=False,
+        rule=rule,
+    )
+
+
+def shown_discs(a: Assessment) -> list[Shown]:
+    """Every such number."""
+    axles = [i for i, fit in enumerate(a.fits) if fit.helper(Stacks) is not None]
+    return [Shown(load, axle, side, case) for axle in axles for side in (0, 1) for case in range(a.cases)]

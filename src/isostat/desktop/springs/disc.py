@@ -1,0 +1,66 @@
+"""Spring's page on Belleville washers beside the springs: their sizes, how they are stacked, what they carry in every case."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+
+from isostat.assess import workings
+from isostat.assess.setup.springs.disc import Stacks
+from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
+from isostat.desktop.view import View
+from isostat.job.edits.paths import Path
+from isostat.job.springs.disc import Discs
+from isostat.units.unit import Quantity
+
+FIELDS = (
+    ("outer_m", "outer diameter", Quantity.COIL),
+    ("inner_m", "inner diameter", Quantity.COIL),
+    ("thick_m", "thickness of one", Quantity.COIL),
+    ("height_m", "free height of one", Quantity.COIL),
+    ("gap_m", "gap to the stack, as weighed", Quantity.COIL),
+)
+COUNTS = (("nested", "washers nested in a packet", 10), ("opposed", "packets, turned about", 200))
+CAUTION = "A stack flies off when let go: unload it on its guide, nobody in line."
+
+
+def lay_discs(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
+    """Places the page of one axle."""
+    t, told, base = v.theme, v.job.proposal.axles[axle].discs, ("proposal", "axles", axle, "discs")
+    head = sheet.caps("discs head", f"Belleville washers, {v.job.vehicle.axles[axle].name}", area.topLeft())
+    if told != Discs():
+        sheet.button("discs off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
+                     partial(sheet.put, base, Discs().model_dump(), "no helper"))  # fmt: skip
+    size, y, left = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28), area.left() + t.px(196)
+    for field, words, quantity in FIELDS:
+        sheet.text(f"discs {field} word", words, QPointF(area.left(), y + 4), size=13, unit=v.reader.preset.unit(quantity).sign)
+        entry(sheet, v, f"discs {field}", (*base, field), (QPointF(left, y), size), label=words, quantity=quantity, figure=14,
+              finer=field in ("thick_m", "height_m"))  # fmt: skip
+        y += t.px(30)
+    for field, words, most in COUNTS:
+        sheet.text(f"discs {field} word", words, QPointF(area.left(), y + 4), size=13)
+        where = QRect(round(left), round(y), size.width(), size.height())
+        now = getattr(told, field)
+        counts = [str(n) for n in range(1, most + 1)]
+        sheet.choice(f"discs {field}", counts, now - 1, where, label=words,
+                     chosen=partial(_count, sheet, (*base, field), words))  # fmt: skip
+        y += t.px(30)
+    sheet.text("discs caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
+    right = QRectF(area.left() + t.px(310), area.top(), area.width() - t.px(310), area.height() - t.px(26))
+    fit = v.a.fits[axle].helper(Stacks)
+    if fit is None:
+        words = v.a.helper_lacks[axle].get("discs") or "Its sizes and its gap put it in."
+        sheet.text("discs waits words", words, right.topLeft(), size=14, role="ink2", width=right.width())
+        return
+    stack = fit.law[0]
+    cases = HelperCases("discs", axle, fit, stack.flat_x_m, workings.disc.load)
+    tall = stack.opposed * (stack.cone_m + stack.nested * stack.thick_m)
+    first = [f"The stack is {v.reader.coil(tall)} tall without load, flat when squeezed by {v.reader.coil(stack.flat_x_m)}."]
+    lay_helper_cases(sheet, v, cases, right, first, "Past three quarters of that washers tire soon.")
+
+
+def _count(sheet: Sheet, path: Path, words: str, n: int) -> None:
+    sheet.put(path, n + 1, words)
