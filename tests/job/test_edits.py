@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -11,6 +13,7 @@ from isostat.job import weighing
 from isostat.job.demos import demo
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
+from isostat.job.edits import rows as row_edits
 from isostat.job.edits import target as target_edits
 from isostat.job.edits.axles import add_axle, remove_axle
 from isostat.job.files import JobFault, job_from_text, job_text
@@ -117,6 +120,19 @@ def test_a_renamed_item_or_case_keeps_everything_that_hangs_on_its_name(item: st
 @pytest.mark.parametrize(
     ("edit", "words"),
     [
+        *(
+            (partial(edit, index=99), "not there any more")
+            for edit in (
+                row_edits.remove_body_point,
+                partial(row_edits.rename_body_point, name="Sill"),
+                partial(item_edits.rename_item, name="Box"),
+                partial(item_edits.rename_case, name="Empty"),
+                item_edits.remove_case,
+            )
+        ),
+        (lambda job: item_edits.move_items(job, {99: (0.0, 0.0)}), "not there any more"),
+        (lambda job: item_edits.copy_items(job, (99,), mirrored=False), "not there any more"),
+        (lambda job: item_edits.remove_items(job, (99,)), "not there any more"),
         (lambda job: item_edits.remove_case(job, 0), "“Floor now” stays"),
         (lambda job: item_edits.remove_case(job, 1), "“As weighed” stays"),
         (lambda job: item_edits.remove_case(job, 4), "accepted is one that nothing asks for"),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from isostat.job.edits.paths import free_name, put, value_at
+from isostat.job.edits.paths import free_name, put, row_at, value_at
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Reading
 from isostat.job.schema import Carried, Case, Item, Job
@@ -17,6 +17,7 @@ def move_items(job: Job, places: Mapping[int, tuple[float, float]]) -> Job:
     Raises JobFault when a place is out of range.
     """
     for index, place in places.items():
+        row_at(job.items, index)
         for key, value in zip(("behind_front_m", "left_m"), place, strict=True):
             if round(value, 3) != value_at(job, ("items", index, key)).value:
                 job = put(job, ("items", index, key), round(value, 3))
@@ -37,7 +38,7 @@ def copy_items(job: Job, indices: Sequence[int], *, mirrored: bool) -> Job:
     """One more of each item, on board wherever it is: half a metre further back, or on the other side of the middle."""
     data, names = job.model_dump(), [i.name for i in job.items]
     for index in indices:
-        item = job.items[index]
+        item = row_at(job.items, index)
         names.append(name := free_name(item.name, names))
         moved = {"left_m": -item.left_m.value} if mirrored else {"behind_front_m": item.behind_front_m.value + 0.5}
         made = item.model_copy(update={"name": name, **{k: Reading(value=round(v, 3)) for k, v in moved.items()}})
@@ -49,7 +50,7 @@ def copy_items(job: Job, indices: Sequence[int], *, mirrored: bool) -> Job:
 
 def remove_items(job: Job, indices: Sequence[int]) -> Job:
     """The job without some items, in the list and in every case."""
-    gone = {job.items[index].name for index in indices}
+    gone = {row_at(job.items, index).name for index in indices}
     data = job.model_dump()
     data["items"] = [i for i in data["items"] if i["name"] not in gone]
     for case in data["cases"]:
@@ -61,7 +62,7 @@ def rename_item(job: Job, index: int, name: str) -> Job:
     """An item under another name, in the list and in every case. Raises JobFault for an empty or taken name."""
     if not name.strip():
         raise JobFault("edit", ["The item's name is empty; accepted is a name."])
-    was, data = job.items[index].name, job.model_dump()
+    was, data = row_at(job.items, index).name, job.model_dump()
     data["items"][index]["name"] = name.strip()
     for case in data["cases"]:
         for carried in case["carried"]:
@@ -104,7 +105,7 @@ def rename_case(job: Job, index: int, name: str) -> Job:
     """A load case under another name, wherever it is asked for. Raises JobFault for an empty or taken name."""
     if not name.strip():
         raise JobFault("edit", ["The case's name is empty; accepted is a name."])
-    was, data = job.cases[index].name, job.model_dump()
+    was, data = row_at(job.cases, index).name, job.model_dump()
     data["cases"][index]["name"] = name.strip()
     for owner, key in _asked_cases(data):
         if owner[key] == was:
@@ -114,7 +115,7 @@ def rename_case(job: Job, index: int, name: str) -> Job:
 
 def remove_case(job: Job, index: int) -> Job:
     """The job without a load case. Raises JobFault for the last load, a pinned case, or one that the job asks for."""
-    case, data = job.cases[index], job.model_dump()
+    case, data = row_at(job.cases, index), job.model_dump()
     if case.kind != "load" or sum(c.kind == "load" for c in job.cases) < 2:
         raise JobFault("edit", [f"Case “{case.name}” stays; accepted is a load case with another beside it."])
     if any(owner[key] == case.name for owner, key in _asked_cases(data)):

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from itertools import pairwise
-from typing import Any, get_args
+from typing import Any, TypeVar, get_args
 
 from pydantic.fields import FieldInfo
 
@@ -16,6 +17,7 @@ from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 Path = tuple[str | int, ...]
+Row = TypeVar("Row")
 WORDS = {
     "least_pa": "Least pressure", "most_pa": "Most pressure", "left_pa": "Pressure left", "right_pa": "Pressure right",
     "bag_min_pa": "Least pressure", "bag_max_pa": "Most pressure", "bag_pa": "Pressure",
@@ -153,6 +155,13 @@ def free_name(wanted: str, taken: list[str]) -> str:
     while name in taken:
         name, n = f"{wanted} {n}", n + 1
     return name
+
+
+def row_at(rows: Sequence[Row], index: int) -> Row:
+    """A row of a list that may have changed since a hand went for it. Raises JobFault where it has gone."""
+    if not 0 <= index < len(rows):
+        raise JobFault("edit", ["That row is not there any more; nothing was changed."])
+    return rows[index]
 
 
 def put_row(job: Job, path: Path, key: str, kind: str, field: str, reading: dict[str, Any] | str | None) -> Job:

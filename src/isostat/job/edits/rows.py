@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.job.edits.paths import free_name, put
+from isostat.job.edits.paths import free_name, put, row_at
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Reading
 from isostat.job.schema import Heights, Job, SquatTest
@@ -39,7 +39,7 @@ def add_body_point(job: Job, kind: str) -> Job:
 
 def remove_body_point(job: Job, index: int) -> Job:
     """The job without a point of the body; a rake taken there goes back to its usual points."""
-    gone, data = job.vehicle.body_points[index].name, job.model_dump()
+    gone, data = row_at(job.vehicle.body_points, index).name, job.model_dump()
     vehicle = data["vehicle"]
     vehicle["body_points"] = [p for p in vehicle["body_points"] if p["name"] != gone]
     for end in ("rake_front", "rake_rear"):
@@ -51,7 +51,7 @@ def rename_body_point(job: Job, index: int, name: str) -> Job:
     """A point of the body under another name, wherever the rake asks for it. Raises JobFault for an empty or taken name."""
     if not name.strip():
         raise JobFault("edit", ["The point's name is empty; accepted is a name."])
-    was, data = job.vehicle.body_points[index].name, job.model_dump()
+    was, data = row_at(job.vehicle.body_points, index).name, job.model_dump()
     vehicle = data["vehicle"]
     vehicle["body_points"][index]["name"] = name.strip()
     for end in ("rake_front", "rake_rear"):
