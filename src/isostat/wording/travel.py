@@ -5,6 +5,7 @@ from __future__ import annotations
 from isostat.assess.travel.findings import DampedAmiss, DamperOff, LittleBump, LittleDroop, OrderRight, StopLeftOut, WrongOrder
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent
+from isostat.core.travel.shock_fit import ShockFit
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
 
@@ -119,3 +120,12 @@ def _(j: DampedAmiss, r: Reader) -> tuple[str, str]:
             f"{j.low:.2f} to {j.high:.2f} is usual. Ask for a revalve, or others.",
         )
     return f"Harsh: damping ratio {j.ratio:.2f}{was}", f"{j.low:.2f} to {j.high:.2f} is usual. Less rebound, or others."
+
+
+def why_no_shock(f: ShockFit, r: Reader) -> str:
+    """In a few words, why a shock of a list does not fit."""
+    if f.droop_m <= 0.0:
+        return "too short to reach"
+    if f.short_by_m > 0.0:
+        return f"{r.height_unit(f.short_by_m)} too long collapsed"
+    return f"hangs {r.height_unit(f.loose_by_m)} past the next limit"

@@ -68,6 +68,11 @@ class AxleFigures:
     tyre_rate: Figure  # as found
 
     @property
+    def is_beam(self) -> bool:
+        """Whether both wheels stand on one beam."""
+        return self.layout is Layout.SOLID
+
+    @property
     def hub_m(self) -> float:
         """Mean height of the hubs above the ground as weighed, as the squashed tyres leave it."""
         return self.tyre_radius_m.value - sum(p.value for p in self.pad_kg) / 2 * GRAVITY / self.tyre_rate.value

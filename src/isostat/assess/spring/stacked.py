@@ -20,6 +20,8 @@ from isostat.core.springs.ring_fit import CoilOver, Marks, RingWindow
 from isostat.core.springs.stacked import Crossover, StackedPair
 from isostat.core.travel.events import droop_end
 
+TIE = 1e-6  # m
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stacked:
@@ -45,6 +47,45 @@ class Stacked:
     def shock(self) -> CoilOver:
         """Its own, the collar where it ends."""
         return self.seated.shock[self.side]
+
+    @property
+    def preload_m(self) -> float:
+        """Compression hanging; below nothing it is loose by that."""
+        return ring_fit.preload(self.pair, self.shock)
+
+    @property
+    def much_preload(self) -> bool:
+        """Whether that is more than usual."""
+        return self.preload_m > rules.MOST_PRELOAD
+
+    @property
+    def hanging_n(self) -> float:
+        """Force hanging."""
+        return ring_fit.force_at(self.pair, self.shock, 0.0)
+
+    @property
+    def turns(self) -> float:
+        """Of the collar beyond just touching the spring."""
+        return ring_fit.turns_from_snug(self.pair, self.shock)
+
+    @property
+    def main_tight(self) -> bool:
+        """Whether the main spring comes too near to solid at full bump."""
+        return self.main_at_bump_m - self.pair.main.solid_m < rules.RING_MARGIN - TIE
+
+    @property
+    def top_tight(self) -> bool:
+        """Whether the top spring comes too near to solid at the ring, the collar run down."""
+        return self.top_spare_m is not None and self.top_spare_m < rules.RING_MARGIN - TIE
+
+    def lengths_m(self, shaft_m: float) -> tuple[float, float, float]:
+        """Lengths of main, top and third spring with the shaft pushed in by so much from full droop; of no third one 0."""
+        pair, third = self.pair, self.pair.third
+        main = ring_fit.main_length(pair, self.shock, shaft_m)
+        force = (pair.main.free_m - main) * pair.main.rate
+        more = 0.0 if third is None else max(third.free_m - force / third.rate, third.solid_m)
+        top = max(pair.free_m - max(self.preload_m + shaft_m, 0.0) - main - more - pair.slider_m, pair.top.solid_m)
+        return main, top, more
 
 
 def stacked(a: Assessment, axle: int, side: int = 0) -> Stacked | None:

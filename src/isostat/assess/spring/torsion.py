@@ -1,13 +1,73 @@
-"""What comes of torsion bars: their rate varies, no length does."""
+"""What comes of torsion bars: how their anchors are set, by bolt and teeth; their rate varies, no length does."""
 
 from __future__ import annotations
+
+import math
+from dataclasses import dataclass
 
 import numpy as np
 from typing_extensions import override
 
+from isostat.assess.setup.springs.torsion import Twisted, twisted_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.kind import Errors, Result, rate_errors
+from isostat.core import rules
 from isostat.core.fitting.band_draws import Draws
+from isostat.core.springs.torsion.bar import ArmLaw, lower_by
+from isostat.core.springs.torsion.indexing import Index, bolt_turn, index_bar
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Anchor:
+    """How one anchor is set; None where thread, lever or teeth were not read."""
+
+    slack_rad: float
+    turn_rad: float  # tighter +
+    at_target_rad: float  # of its arm
+    bolt_turns: float | None
+    teeth: Index | None  # the nearest setting
+    tooth_rad: float | None  # one tooth, where both ends have as many
+    tooth_lifts_m: float | None  # at the arm
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TorsionSet:
+    """The bars of an axle as the proposal sets them, left and right. used: stress at the target, of what is allowed."""
+
+    typed: bool
+    arm_m: float
+    used: float
+    anchors: tuple[Anchor, Anchor]
+
+
+def torsion_set(a: Assessment, axle: int) -> TorsionSet | None:
+    """The bars of an axle; None where none are ordered there."""
+    bars = twisted_of(a.orders[axle])
+    if bars is None:
+        return None
+    used = bars.stress_pa(0, bars.at_target[0]) / rules.BAR_STRESS
+    return TorsionSet(typed=bars.typed, arm_m=bars.arm_m, used=used, anchors=(_anchor(a, axle, bars, 0), _anchor(a, axle, bars, 1)))
+
+
+def _anchor(a: Assessment, axle: int, bars: Twisted, side: int) -> Anchor:
+    told = a.job.proposal.axles[axle].torsion.over(a.job.as_found.axles[axle].torsion)
+    turn, law, turns, teeth, tooth, lifts = bars.turn[side], a.orders[axle].law[side], None, None, None, None
+    if told.pitch_m is not None and told.lever_m is not None:
+        turns = abs(turn) / bolt_turn(told.pitch_m.value, told.lever_m.value)
+    if told.teeth_inner is not None and told.teeth_outer is not None:
+        teeth = index_bar(told.teeth_inner, told.teeth_outer, turn, most=1)[0]
+        if told.teeth_inner == told.teeth_outer and isinstance(law, ArmLaw):
+            tooth = 2.0 * math.pi / told.teeth_inner
+            lifts = lower_by(law, float(law.force(np.asarray(law.rise_at(bars.at_target[side])))), tooth)
+    return Anchor(
+        slack_rad=bars.slack[side],
+        turn_rad=turn,
+        at_target_rad=bars.at_target[side],
+        bolt_turns=turns,
+        teeth=teeth,
+        tooth_rad=tooth,
+        tooth_lifts_m=lifts,
+    )
 
 
 class TorsionResult(Result):

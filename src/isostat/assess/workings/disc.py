@@ -6,20 +6,48 @@ import numpy as np
 
 from isostat.assess.setup.springs.disc import Stacks
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.spring.helper_loads import helper_loads
+from isostat.assess.spring.helper_loads import HelperLoads, helper_loads
 from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.law import METAL_RATE
-from isostat.core.springs.disc import POISSON, YOUNG
+from isostat.core.springs.disc import POISSON, YOUNG, DiscStack
 from isostat.core.working import Given, Origin, Working
+
+
+def disc_loads(a: Assessment, axle: int) -> HelperLoads | None:
+    """What the washers of an axle carry; None where there are none."""
+    helper = a.fits[axle].helper(Stacks)
+    return None if helper is None else helper_loads(a, axle, helper)
+
+
+def _stack(a: Assessment, k: Shown) -> DiscStack:
+    helper = a.fits[k.axle].helper(Stacks)
+    if helper is None:
+        raise KeyError("no washers")
+    return helper.law[k.side]
+
+
+def tall(a: Assessment, k: Shown) -> Working:
+    """Height of a stack without load."""
+    stack = _stack(a, k)
+    inputs = (
+        Given("i", "packets", "ratio", float(stack.opposed), Origin.TYPED),
+        Given("h", "height of a washer less its thickness", "fine length", stack.cone_m, Origin.TYPED),
+        Given("n", "washers to a packet", "ratio", float(stack.nested), Origin.TYPED),
+        Given("t", "thickness of a washer", "fine length", stack.thick_m, Origin.TYPED),
+    )
+    high = stack.opposed * (stack.cone_m + stack.nested * stack.thick_m)
+    return Working(
+        name="stack without load", symbol="H", quantity="coil size", expression="i * (h + n * t)", inputs=inputs, result=high,
+        approximate=False, rule="A packet is as high as one cone and all its thicknesses.",
+    )  # fmt: skip
 
 
 def load(a: Assessment, k: Shown) -> Working:
     """Carried by a stack, at its own place."""
-    fit = a.fits[k.axle].helper(Stacks)
-    if fit is None:
+    done, stack = disc_loads(a, k.axle), _stack(a, k)
+    if done is None:
         raise KeyError("no washers")
-    done, stack = helper_loads(a, k.axle, fit), fit.law[k.side]
     x, result = float(done.squeeze_m[k.side, k.case]), float(done.carries_kg[k.side, k.case])
     gravity = Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED)
     pressed = Given("x", "stack squeezed by", "fine length", x, Origin.SOLVED)
@@ -64,4 +92,5 @@ def load(a: Assessment, k: Shown) -> Working:
 def shown_discs(a: Assessment) -> list[Shown]:
     """Every such number."""
     axles = [i for i, fit in enumerate(a.fits) if fit.helper(Stacks) is not None]
-    return [Shown(load, axle, side, case) for axle in axles for side in (0, 1) for case in range(a.cases)]
+    loads = [Shown(load, axle, side, case) for axle in axles for side in (0, 1) for case in range(a.cases)]
+    return [*(Shown(tall, axle) for axle in axles), *loads]

@@ -5,12 +5,10 @@ from __future__ import annotations
 from functools import partial
 from itertools import pairwise
 
-import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QSize
 from PyQt6.QtGui import QPainter
 
-from isostat.assess.setup.cycle_sheet import cycle_motion
-from isostat.core.parts.motion import Motion
+from isostat.assess.measure.cycle_ratio import cycle_ratio, with_cycle_motion
 from isostat.desktop.pieces.entry import loose_entry, row_put
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
@@ -83,15 +81,13 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
 
 def _lay_told(sheet: Sheet, v: View, y: float, axle: int) -> None:
     """The ratio that the readings give, and a button that gives it to the spring."""
-    t, moved = v.theme, cycle_motion(v.job.vehicle.axles[axle])
+    t, moved = v.theme, cycle_ratio(v.job.vehicle.axles[axle])
     words = "Two heights with the shock's length 20 mm apart give its ratio; four or more give its change."
     if moved is not None:
-        places = np.array([0.0, moved.wheel_m[0], moved.wheel_m[-1]])
-        ride, hanging, bump = Motion(1.0, moved.wheel_m, moved.spring_m).at(places)[1]
-        words = f"Shock / wheel travel {ride:.2f} at ride, {hanging:.2f} hanging, {bump:.2f} in bump."
+        words = f"Shock / wheel travel {moved.ride:.2f} at ride, {moved.hanging:.2f} hanging, {moved.bump:.2f} in bump."
     box = sheet.text("cycle told", words, QPointF(t.px(16), y), size=14, weight=600)
     if moved is not None:
-        act = partial(sheet.edited.emit, partial(_take_motion, axle), "motion of the spring off the cycle sheet", -1)
+        act = partial(sheet.edited.emit, partial(with_cycle_motion, axle=axle), "motion of the spring off the cycle sheet", -1)
         sheet.button("take motion", "The spring is on the shock: take it", QPointF(box.right() + t.px(14), y - t.px(4)), act)
     more = "Measured events outrank computed ones. Wheels off: stands under the frame, a second support, the spring out and away."
     sheet.text(
@@ -138,8 +134,3 @@ def _pitch(sheet: Sheet, v: View, top: float) -> float:
 
 def _put_where(axle: int, event: str, job: Job, words: str) -> Job:
     return edits.put_row(job, ("vehicle", "axles", axle, "left", "cycle"), "event", event, "where", words)
-
-
-def _take_motion(axle: int, job: Job) -> Job:
-    moved = cycle_motion(job.vehicle.axles[axle])
-    return job if moved is None else edits.put(job, ("vehicle", "axles", axle, "spring_motion"), moved)

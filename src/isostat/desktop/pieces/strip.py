@@ -9,9 +9,9 @@ from typing_extensions import override
 from isostat.assess import workings
 from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.solve.standing import Standing
+from isostat.assess.travel.landmarks import Landmarks
 from isostat.assess.workings import Shown
 from isostat.core.parts.event import Event
-from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.ink import bracket, case_sign, dimension, hatch, mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
@@ -195,10 +195,10 @@ class CornerStrip(Sheet):
         p.translate(x, 0)
         p.scale(t.scale, t.scale)
         x = 0.0
-        events = s.events[axle][side]
-        top = self._y(travel_of(events, Event.METAL) or 0.0)
-        foot = self._y(travel_of(events, Event.SHOCK_TOPPED) or 0.0)
-        touched, flat = (travel_of(events, n) for n in (Event.STOP_TOUCHED, Event.STOP_FLAT))
+        way = Landmarks(s.events[axle][side])
+        top = self._y(way.at(Event.METAL) or 0.0)
+        foot = self._y(way.at(Event.SHOCK_TOPPED) or 0.0)
+        touched, flat = (way.at(n) for n in (Event.STOP_TOUCHED, Event.STOP_FLAT))
         left, bar = x + BAR_X, QRectF(x + BAR_X, top, BAR_WIDTH, foot - top)
         p.fillRect(bar, t.colour("sheet"))
         if touched is not None and flat is not None:

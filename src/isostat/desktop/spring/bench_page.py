@@ -11,9 +11,8 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
 from isostat.assess.spring.bench import Benched, at_axle, benched
+from isostat.assess.spring.usual import usual_shear_pa
 from isostat.assess.workings import Shown
-from isostat.core.parts.wire import wire
-from isostat.core.springs.helix import Helix
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, even_halves
 from isostat.desktop.pieces.entry import entry, loose_entry, modulus_entry, nth_put
 from isostat.desktop.pieces.ink import dimension
@@ -44,7 +43,7 @@ CAUTION = "A coil under a press can fly out: guard it, nobody in line, never bey
 class BenchPicture:
     """The coil to be drawn, its scale in px a metre and where its axis stands; None where its dimensions are not known."""
 
-    helix: Helix | None
+    part: Benched | None
     per_m: float
     middle: QPointF
 
@@ -69,7 +68,7 @@ def lay_bench(sheet: Sheet, v: View, area: QRectF, n: int, turn: object) -> Benc
     right = area.left() + area.width() * 0.62
     _lay_results(sheet, v, QPointF(right, top), area.right() - right, n, part)
     room = QRectF(area.left() + t.px(262), top, right - area.left() - t.px(282), area.bottom() - top - t.px(40))
-    return _picture(sheet, v, room, part.helix)
+    return _picture(sheet, v, room, part)
 
 
 def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
@@ -96,7 +95,7 @@ def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
         area = QRect(round(x), round(y(row)), round(t.px(128)), high)
         sheet.choice(f"bench {key}", ways, ways.index(now), area, label=f"{coil.name}, {words}",
                      chosen=partial(_choose, sheet, n, key, ways))  # fmt: skip
-    grade = wire(coil.material).shear_pa
+    grade = usual_shear_pa(coil.material)
     label = f"{coil.name}, shear modulus"
     modulus_entry(sheet, v, "bench modulus", ("bench", n, "shear_pa"), QPointF(at.x(), y(8)), label=label, usual_pa=grade, x=x)
     sheet.caps("bench press head", "Under a press", QPointF(at.x(), y(9.2)))
@@ -186,8 +185,9 @@ def _lay_at(sheet: Sheet, v: View, at: QPointF, which: tuple[int, int], told: Be
     return float(y)
 
 
-def _picture(sheet: Sheet, v: View, room: QRectF, helix: Helix | None) -> BenchPicture:
+def _picture(sheet: Sheet, v: View, room: QRectF, part: Benched) -> BenchPicture:
     """Where the coil is drawn, and its dimensions in words."""
+    helix = part.helix
     if helix is None or room.width() < 60:
         return BenchPicture(None, 1.0, room.center())
     outside = helix.mean_m + helix.wire_m
@@ -198,7 +198,7 @@ def _picture(sheet: Sheet, v: View, room: QRectF, helix: Helix | None) -> BenchP
     below = QPointF(middle.x(), middle.y() + helix.free_m * per_m / 2 + v.theme.px(8))
     words = f"{v.reader.coil(helix.free_m)} free, {number(helix.active, Quantity.RATIO, v.reader.preset)} turns work"
     sheet.text("bench free word", words, below, size=13, weight=600, anchor=MIDDLE)
-    return BenchPicture(helix, per_m, middle)
+    return BenchPicture(part, per_m, middle)
 
 
 # -- hands
@@ -230,7 +230,7 @@ def _try(sheet: Sheet, n: int, axle: int) -> None:
 # -- strokes
 def draw_bench(p: QPainter, v: View, picture: BenchPicture) -> None:
     """The coil from the side, to scale, and its two dimensions."""
-    helix = picture.helix
+    helix = None if picture.part is None else picture.part.helix
     if helix is None:
         return
     t, per_m = v.theme, picture.per_m

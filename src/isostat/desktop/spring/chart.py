@@ -10,13 +10,12 @@ from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess import workings
 from isostat.assess.proposals import rivals
-from isostat.assess.setup.platform import helper_parts
-from isostat.assess.setup.springs.air import bags_of
-from isostat.assess.solve.standing import WheelCurve, wheel_curve
+from isostat.assess.solve.standing import WheelCurve
+from isostat.assess.spring.curves import rival_curve, spring_curves
+from isostat.assess.travel.landmarks import landmarks
 from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.parts.event import Event
-from isostat.core.travel.events import bump_end, droop_end, travel_of
 from isostat.desktop.pieces.ink import bracket, case_sign, hatch
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
@@ -59,22 +58,12 @@ class SpringChart:
 
 def spring_chart(v: View, axle: int, area: QRectF) -> SpringChart:
     """The chart of an axle in an area of the sheet."""
-    s = v.a.proposed
-    events = s.events[axle][0]
-    rides = [float(u) for u in s.rest.travel_m[axle, 0]] + [float(v.a.target_travel_m[axle, 0])]
-    ends = min(droop_end(events).travel_m, *rides), max(travel_of(events, Event.METAL) or 0.0, *rides)
-    found, curve = (wheel_curve(platform, bank, axle, 0, ends) for platform, bank in (v.a.found_unladen, (s.platform, s.bank)))
-    most = max(float((s.rest.force_n[axle] / GRAVITY).max()), 50.0) * 1.9
+    made = spring_curves(v.a, axle, v.case)
     others = [r for r in rivals(v.a) if not r.here] if v.job.others else []
-    ghosts = tuple((r.name, wheel_curve(r.a.proposed.platform, r.a.proposed.bank, axle, 0, ends)) for r in others)
-    air = bags_of(v.a.orders[axle])
-    bump = None
-    if air is not None and air.told.gas == "levelled" and s.stands[v.case]:
-        bump = wheel_curve(s.riding[0].take(np.array([v.case])), s.riding[1], axle, 0, ends)
-    fit = v.a.fits[axle]
-    helpers = curve.part_n[helper_parts(fit)].sum(axis=0) if fit.helpers else None
-    low, high = float(curve.travel_m[0]) - 0.005, float(curve.travel_m[-1]) + 0.005
-    return SpringChart(axle, area, low, high, most, found, curve, bump, helpers, ghosts)
+    ghosts = tuple((r.name, rival_curve(r.a, axle, made.ends_m)) for r in others)
+    low, high = float(made.proposed.travel_m[0]) - 0.005, float(made.proposed.travel_m[-1]) + 0.005
+    most = max(made.most_kg, 50.0) * 1.9
+    return SpringChart(axle, area, low, high, most, made.found, made.proposed, made.bump, made.helpers_n, ghosts)
 
 
 def step_that_fits(span: float, at_most: int, choices: tuple[float, ...]) -> float:
@@ -104,7 +93,7 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     half = sheet.text_width(aimed, 13, 600) / 2
     at = QPointF(min(max(target.x(), c.area.left() + half), c.area.right() - half), c.area.top() - t.px(4))
     sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE, halo=True)
-    end = c.at(bump_end(v.a.proposed.events[c.axle][0]).travel_m - 0.006, 0)
+    end = c.at(landmarks(v.a, c.axle, 0).full_m - 0.006, 0)
     end.setY(c.area.top() + t.px(44))  # below the grip of the stop
     listed = c.area.bottom() - t.px(17) * int(v.a.proposed.stands.sum()) - 4
     if end.x() < c.area.right() and end.y() + t.px(17) < listed:
@@ -193,14 +182,14 @@ def _clear_of(c: SpringChart, y: float) -> float:
 def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
     """Zones, curves of both set-ups, and the dots."""
     t, s, area = v.theme, v.a.proposed, c.area
-    events = s.events[c.axle][0]
+    way = landmarks(v.a, c.axle, 0)
     top, foot = area.top(), area.bottom()
     p.setPen(pen(t, "rule", 0.8))
     step = _mass_step(v, c.most)
     for k in range(1, int(c.most / step) + 1):
         y = c.at(c.low, k * step).y()
         p.drawLine(QLineF(area.left(), y, area.right(), y))
-    touched, flat, metal = (travel_of(events, n) for n in (Event.STOP_TOUCHED, Event.STOP_FLAT, Event.METAL))
+    touched, flat, metal = (way.at(n) for n in (Event.STOP_TOUCHED, Event.STOP_FLAT, Event.METAL))
 
     def zone(low: float, high: float, role: str, gap: float, width: float, *, crossed: bool = False) -> None:
         a, b = c.at(low, 0).x(), c.at(high, 0).x()
@@ -209,7 +198,7 @@ def draw_chart(p: QPainter, v: View, c: SpringChart) -> None:
     if touched is not None and flat is not None:
         squeezed = min(flat, c.high if metal is None else metal)  # metal may meet before the stop is flat
         zone(touched, max(touched, squeezed), "ink2", 4.5, 0.5, crossed=True)
-    zone(c.low, droop_end(events).travel_m, "ink", 3.2, 1.0)
+    zone(c.low, way.hanging_m, "ink", 3.2, 1.0)
     if metal is not None:
         zone(metal, c.high, "ink", 3.2, 1.0)
     p.setPen(pen(t, "ink", 1.25))

@@ -13,9 +13,9 @@ from PyQt6.QtGui import QPainter
 from isostat.assess import workings
 from isostat.assess.spring.results import found_shapes, ordered_shapes
 from isostat.assess.spring.shapes import Shape
+from isostat.assess.spring.usual import usual_shear_pa
 from isostat.assess.spring.winding import Wound, wound
 from isostat.assess.workings import Shown
-from isostat.core.parts.wire import wire
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
 from isostat.desktop.pieces.entry import entry, modulus_entry
 from isostat.desktop.pieces.ink import dimension, ground
@@ -104,7 +104,7 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None
         chosen=lambda n: sheet.put((*base, "wire"), WIRES[n], "wire"),
     )
     place = QPointF(wires.right() + t.px(6), y)
-    modulus_entry(sheet, v, "part modulus", (*base, "wire_shear_pa"), place, label="shear modulus", usual_pa=wire(now).shear_pa)
+    modulus_entry(sheet, v, "part modulus", (*base, "wire_shear_pa"), place, label="shear modulus", usual_pa=usual_shear_pa(now))
     y += t.px(28)
     if v.job.proposal.axles[axle].kind != "coil":
         return

@@ -7,7 +7,7 @@ from typing import get_args
 from PyQt6.QtCore import QPointF, QRect, QSize
 
 from isostat.assess import workings
-from isostat.assess.setup.figures import default_frequency
+from isostat.assess.spring.usual import usual_hertz
 from isostat.assess.workings import Shown
 from isostat.core import rules
 from isostat.desktop.pieces.head import HEAD
@@ -71,7 +71,7 @@ def lay_pick(sheet: Sheet, v: View, axle: int) -> None:
             x = number("droop share", "droop_share", "share of the travel that is droop", Quantity.SHARE, rules.WANTED_DROOP_SHARE)
             end = case("case", "load case of the pick", pick.case or v.job.target.case, words("of travel,", x))
         case _:
-            x = number("hertz", "hertz", "wanted frequency", Quantity.FREQUENCY, default_frequency(axle))
+            x = number("hertz", "hertz", "wanted frequency", Quantity.FREQUENCY, usual_hertz(axle))
             end = case("case", "load case of the frequency", pick.case or v.job.target.case, words("Hz when", x))
     _lay_window(sheet, v, axle, end + t.px(12), top)
 

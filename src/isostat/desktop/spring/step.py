@@ -9,10 +9,10 @@ from PyQt6.QtGui import QPainter
 from typing_extensions import override
 
 from isostat.assess import workings
+from isostat.assess.travel.landmarks import landmarks
 from isostat.assess.travel.trim import put_stop_spacer
 from isostat.assess.workings import Shown
 from isostat.core.parts.event import Event
-from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule
 from isostat.desktop.pieces.ink import case_sign
@@ -129,7 +129,7 @@ class SpringStep(Sheet):
 
         for drag in kind.drags(self, v, axle, c):
             put(drag)
-        touched = travel_of(a.proposed.events[axle][0], Event.STOP_TOUCHED)
+        touched = landmarks(v.a, axle, 0).at(Event.STOP_TOUCHED)
         if touched is not None and touched < c.high:
             stop = Handle(a.fits[axle].stop_spacer_m, LENGTH_PER_PX, LENGTH_NUDGE, self._pull_stop)
             top = QPointF(c.at(touched, 0).x(), inside.top() + v.theme.px(14))

@@ -8,7 +8,7 @@ from typing import get_args
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.cushion import Cushioned, jack_up_m
+from isostat.assess.spring.cushion import cushion_page
 from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
@@ -35,7 +35,7 @@ def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     if told != Cushion():
         sheet.button("foam off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
                      partial(sheet.put, base, Cushion().model_dump(), "no helper"))  # fmt: skip
-    fit, size, y = v.a.fits[axle].helper(Cushioned), QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
+    fit, size, y = cushion_page(v.a, axle), QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
     sheet.text("foam kind word", "it is of", QPointF(area.left(), y + 4), size=13)
     kinds = (NONE, *KINDS)
     where = QRect(round(area.left() + t.px(176)), round(y), round(t.px(92)), size.height())
@@ -70,7 +70,6 @@ def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         words = "Its gap, and its kind with its free height or a reading under a press, put it in."
         sheet.text("foam waits words", words, right.topLeft(), size=14, role="ink2", width=right.width())
         return
-    cases = HelperCases("foam", axle, fit, fit.flat.value, workings.cushion.load)
-    up = jack_up_m(fit)
-    first = [f"Frame up by at least {v.reader.coil(up)} from where it was weighed to get it in."] if up > 0 else []
+    cases = HelperCases("foam", axle, fit.loads, workings.cushion.load)
+    first = [f"Frame up by at least {v.reader.coil(fit.up_m)} from where it was weighed to get it in."] if fit.up_m > 0 else []
     lay_helper_cases(sheet, v, cases, right, first, "It takes the place of no bump stop, and of no spring that has gone tired.")

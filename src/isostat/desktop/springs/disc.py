@@ -7,7 +7,7 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.disc import Stacks
+from isostat.assess.workings import Shown, explain
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
@@ -50,15 +50,14 @@ def lay_discs(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         y += t.px(30)
     sheet.text("discs caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
     right = QRectF(area.left() + t.px(310), area.top(), area.width() - t.px(310), area.height() - t.px(26))
-    fit = v.a.fits[axle].helper(Stacks)
-    if fit is None:
+    loads = workings.disc.disc_loads(v.a, axle)
+    if loads is None:
         words = v.a.helper_lacks[axle].get("discs") or "Its sizes and its gap put it in."
         sheet.text("discs waits words", words, right.topLeft(), size=14, role="ink2", width=right.width())
         return
-    stack = fit.law[0]
-    cases = HelperCases("discs", axle, fit, stack.flat_x_m, workings.disc.load)
-    tall = stack.opposed * (stack.cone_m + stack.nested * stack.thick_m)
-    first = [f"The stack is {v.reader.coil(tall)} tall without load, flat when squeezed by {v.reader.coil(stack.flat_x_m)}."]
+    cases = HelperCases("discs", axle, loads, workings.disc.load)
+    tall = explain(v.a, Shown(workings.disc.tall, axle)).result
+    first = [f"The stack is {v.reader.coil(tall)} tall without load, flat when squeezed by {v.reader.coil(loads.flat_m)}."]
     lay_helper_cases(sheet, v, cases, right, first, "Past three quarters of that washers tire soon.")
 
 

@@ -7,8 +7,7 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.helper import Helper
-from isostat.assess.spring.helper_loads import helper_loads
+from isostat.assess.spring.helper_loads import HelperLoads
 from isostat.assess.workings import Explain, Shown
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.case_figures import height_and_hertz
@@ -21,19 +20,18 @@ STIFFENS = "It is pressed in every case: the empty ride stiffens too."
 
 @dataclass(frozen=True, slots=True)
 class HelperCases:
-    """Which helper of which axle; name: of its page. flat_m: squeeze at which it is flat. load: the working of what it carries."""
+    """Which helper of which axle; name: of its page. load: the working of what it carries."""
 
     name: str
     axle: int
-    helper: Helper
-    flat_m: float
+    loads: HelperLoads
     load: Explain
 
 
 def lay_helper_cases(sheet: Sheet, v: View, c: HelperCases, area: QRectF, first: list[str], last: str) -> None:
     """Places a row for every case, and below them what is to be known: first and last lines."""
     t, r, s = v.theme, v.reader, v.a.proposed
-    axle, done = c.axle, helper_loads(v.a, c.axle, c.helper)
+    axle, done = c.axle, c.loads
     xs = [area.left() + share * area.width() for share in (0.20, 0.48, 0.74)]
     signs = (f"{r.preset.height.sign}, Hz", r.preset.coil.sign, r.preset.mass.sign)
     for x, words, sign in zip(xs, ("hub to arch", "squeezed by", "carries"), signs, strict=True):
@@ -54,7 +52,7 @@ def lay_helper_cases(sheet: Sheet, v: View, c: HelperCases, area: QRectF, first:
             shown=Shown(workings.corner.mean_height, axle, case=case),
         )
         by = ", ".join(number(float(m), Quantity.COIL, r.preset) for m in done.squeeze_m[:, case])
-        flat = bool((done.squeeze_m[:, case] > c.flat_m).any())
+        flat = bool((done.squeeze_m[:, case] > done.flat_m).any())
         sheet.text(f"{c.name} squeeze {case} word", by + (" flat" if flat else ""), QPointF(xs[1], y), size=13, weight=weight,
                    role="brick" if flat else "ink")  # fmt: skip
         x = xs[2]

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
-from isostat.core.travel.events import droop_end
+from isostat.assess.travel.landmarks import landmarks
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.chart import SpringChart
@@ -69,4 +69,4 @@ class SpringPage(ABC):
 
 def hanging_at(v: View, axle: int, chart: SpringChart) -> QPointF:
     """Where the curve of the left wheel begins to be felt, hanging."""
-    return chart.on_curve(droop_end(v.a.proposed.events[axle][0]).travel_m + 0.004)
+    return chart.on_curve(landmarks(v.a, axle, 0).hanging_m + 0.004)

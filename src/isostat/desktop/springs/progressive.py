@@ -9,10 +9,10 @@ import numpy as np
 from PyQt6.QtCore import QPointF, QRect, QSize
 from typing_extensions import override
 
+from isostat.assess.spring.usual import usual_shear_pa
+from isostat.assess.travel.landmarks import landmarks
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.event import Event
-from isostat.core.parts.wire import wire
-from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.entry import entry, loose_entry, modulus_entry, nth_put
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import Sheet
@@ -138,7 +138,7 @@ def _lay_turns(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         label="which diameter was read",
         chosen=lambda n: sheet.put((*base, "across"), ACROSS[n], "which diameter"),
     )
-    place, usual = QPointF(at.x() + t.px(672), at.y() + 3), wire(told.material).shear_pa
+    place, usual = QPointF(at.x() + t.px(672), at.y() + 3), usual_shear_pa(told.material)
     modulus_entry(sheet, v, "progressive modulus", (*base, "shear_pa"), place, label="shear modulus", usual_pa=usual)
     left = at.x() + t.px(300)
     sheet.text("group turns word", "turns", QPointF(left - t.px(46), at.y() + 3), size=12.5, role="ink2")
@@ -197,7 +197,7 @@ class ProgressivePage(SpringPage):
     @override
     def drags(self, sheet: Sheet, v: View, axle: int, chart: SpringChart) -> Iterator[Drag]:
         yield free_drag(sheet, v, axle, chart)
-        coil, changes = v.job.proposal.axles[axle].progressive, travel_of(v.a.proposed.events[axle][0], Event.TURNS_TOUCH)
+        coil, changes = v.job.proposal.axles[axle].progressive, landmarks(v.a, axle, 0).at(Event.TURNS_TOUCH)
         if coil.by == "rates" and coil.change_m is not None and changes is not None:
             handle = Handle(coil.change_m.value, LENGTH_PER_PX, LENGTH_NUDGE, partial(_pull_change, sheet, axle))
             yield Drag("grip change", "ring", chart.on_curve(changes), "change of rate, drag", handle)

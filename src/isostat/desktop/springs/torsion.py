@@ -7,18 +7,14 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
 
-import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 from typing_extensions import override
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.torsion import Twisted, twisted_of
+from isostat.assess.spring.torsion import Anchor, TorsionSet, torsion_set
+from isostat.assess.spring.usual import BAR_SHEAR
 from isostat.assess.workings import Shown, is_approximate
-from isostat.core import rules
-from isostat.core.parts.law import ForceLaw
-from isostat.core.springs.torsion.bar import SHEAR, ArmLaw, lower_by
-from isostat.core.springs.torsion.indexing import bolt_turn, index_bar
 from isostat.desktop.pieces.entry import entry, modulus_entry
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.sheet import Sheet
@@ -62,7 +58,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     told, base = v.job.proposal.axles[axle].torsion.over(found), ("proposal", "axles", axle, "torsion")
     head = sheet.caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
     end = lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
-    bars = twisted_of(o)
+    bars = torsion_set(v.a, axle)
     if bars is not None:
         sheet.button("solve bars", "Solve", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
         state = "typed" if bars.typed else "solved for the target" if o.can_be_had else NONE_HOLDS
@@ -113,7 +109,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
                 quantity=Quantity.ANGLE, value=stop.value if stop else None, empty="–", figure=13)  # fmt: skip
     x = word.right() + t.px(16) + size.width()
     path = (*base, "shear_pa")
-    modulus_entry(sheet, v, "torsion modulus", path, QPointF(x, at.y()), label="shear modulus of the bar", usual_pa=SHEAR)
+    modulus_entry(sheet, v, "torsion modulus", path, QPointF(x, at.y()), label="shear modulus of the bar", usual_pa=BAR_SHEAR)
     sheet.text("torsion caution", CAUTION, QPointF(t.px(16), top + t.px(217)), size=12.5, weight=600, role="brick")
     if bars is None:
         words = f"{o.lacks} A plain coil stands in."
@@ -145,7 +141,7 @@ def _lay_teeth(sheet: Sheet, v: View, axle: int, bar: TorsionBar, at: QPointF) -
         )
 
 
-def _lay_corners(sheet: Sheet, v: View, axle: int, bars: Twisted, bar: TorsionBar, top: float) -> None:
+def _lay_corners(sheet: Sheet, v: View, axle: int, bars: TorsionSet, bar: TorsionBar, top: float) -> None:
     """A row a corner: slack angle, turn of the anchor, and what sets it."""
     t, preset, size = v.theme, v.reader.preset, QSize(round(v.theme.px(72)), round(v.theme.px(25)))
     sign = preset.unit(Quantity.ANGLE).sign
@@ -164,13 +160,13 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, bars: Twisted, bar: TorsionBa
             size,
             label=f"slack angle {v.reader.corner(axle, side)}",
             quantity=Quantity.ANGLE,
-            value=bars.slack[side] if stands else None,
+            value=bars.anchors[side].slack_rad if stands else None,
             assumed=stands and not bars.typed and is_approximate(v.a, Shown(workings.torsion.slack, axle, side)),
             figure=14,
         )
         if not stands:
             continue
-        turn = bars.turn[side]
+        turn = bars.anchors[side].turn_rad
         way = "tighter" if turn >= 0 else "slacker"
         words = v.number(Shown(workings.torsion.turn, axle, side), f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
         box = sheet.text(
@@ -183,39 +179,35 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, bars: Twisted, bar: TorsionBa
         )
         sheet.text(
             f"torsion set {side} word",
-            v.number(Shown(workings.torsion.turn, axle, side), _setting(v, bar, bars, v.a.orders[axle].law[side], side)),
+            v.number(Shown(workings.torsion.turn, axle, side), _setting(v, bars.anchors[side])),
             QPointF(box.right() + t.px(12), y + 4),
             size=12.5,
             role="ink2",
         )
     if not stands:
         return
-    used = bars.stress_pa(0, bars.at_target[0]) / rules.BAR_STRESS
     shown = Shown(workings.torsion.stress, axle)
-    words = f"stress at the target {v.number(shown, f'{used * 100:.1f} %')} of allowed"
+    words = f"stress at the target {v.number(shown, f'{bars.used * 100:.1f} %')} of allowed"
     sheet.text(
         "torsion stress",
         words,
         QPointF(t.px(430), top + t.px(82)),
         size=13,
-        role="ochre" if used > 1.0 else "ink",
+        role="ochre" if bars.used > 1.0 else "ink",
         shown=shown,
     )
 
 
-def _setting(v: View, bar: TorsionBar, bars: Twisted, law: ForceLaw, side: int) -> str:
+def _setting(v: View, anchor: Anchor) -> str:
     """Bolt turns, then the nearest teeth with what is left over; of equal teeth what one of them is and lifts."""
-    said, turn = [], bars.turn[side]
-    if bar.pitch_m is not None and bar.lever_m is not None:
-        said.append(f"{abs(turn) / bolt_turn(bar.pitch_m.value, bar.lever_m.value):.1f} turns of the bolt")
-    if bar.teeth_inner is not None and bar.teeth_outer is not None:
-        best = index_bar(bar.teeth_inner, bar.teeth_outer, turn, most=1)[0]
-        words = say_teeth(best)
-        said.append(f"{'or ' if said else ''}{words[0].lower()}{words[1:]}, {abs(math.degrees(best.left_rad)):.2f}° left over")
-        if bar.teeth_inner == bar.teeth_outer and isinstance(law, ArmLaw):
-            step = 2.0 * math.pi / bar.teeth_inner
-            force = float(law.force(np.asarray(law.rise_at(bars.at_target[side]))))
-            said.append(f"a tooth {math.degrees(step):.1f}°, {v.reader.coil(lower_by(law, force, step))} at the arm")
+    said = []
+    if anchor.bolt_turns is not None:
+        said.append(f"{anchor.bolt_turns:.1f} turns of the bolt")
+    if anchor.teeth is not None:
+        words, left = say_teeth(anchor.teeth), abs(math.degrees(anchor.teeth.left_rad))
+        said.append(f"{'or ' if said else ''}{words[0].lower()}{words[1:]}, {left:.2f}° left over")
+    if anchor.tooth_rad is not None and anchor.tooth_lifts_m is not None:
+        said.append(f"a tooth {math.degrees(anchor.tooth_rad):.1f}°, {v.reader.coil(anchor.tooth_lifts_m)} at the arm")
     return ", ".join(said) or "thread and lever, or teeth, tell what to turn"
 
 
@@ -225,7 +217,7 @@ def _solve(sheet: Sheet, axle: int) -> None:
 
 def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[[QPainter], None]:
     """Places the arm of the left bar: slack, as weighed, and at the target."""
-    t, told = v.theme, twisted_of(v.a.orders[axle])
+    t, told = v.theme, torsion_set(v.a, axle)
     found = v.job.as_found.axles[axle].torsion.angle_rad
     if told is None or found is None:
         return lambda p: None
@@ -233,7 +225,7 @@ def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
     pivot = QPointF(area.left() + t.px(34), area.center().y())
     angles: tuple[tuple[float, str], ...] = ((float(found.value), "ghost"),)
     if told.typed or v.a.orders[axle].can_be_had:
-        angles += ((told.slack[0], "dash"), (told.at_target[0], "ink"))
+        angles += ((told.anchors[0].slack_rad, "dash"), (told.anchors[0].at_target_rad, "ink"))
     solved = v.number(Shown(workings.torsion.slack, axle), "")
     marks = {"dash": solved, "ghost": ABOUT if found.assumed else "", "ink": solved}
     sign = v.reader.preset.unit(Quantity.ANGLE).sign

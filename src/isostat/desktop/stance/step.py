@@ -10,10 +10,10 @@ from PyQt6.QtGui import QPainter
 from typing_extensions import override
 
 from isostat.assess import workings
-from isostat.assess.setup.settlement import settle_share, settling_assumed
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import rake
 from isostat.assess.stance.named_targets import WORDS, aim, words_of
+from isostat.assess.stance.settle import settling
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
@@ -186,7 +186,7 @@ class StanceStep(Sheet):
         if band is None or told is None:
             return
         role, x = "ink" if v.prediction_fresh else "ink3", at.x()
-        rough = settling_assumed(v.job, axle) or is_approximate(v.a, Shown(workings.corner.height, axle, 0, v.case))
+        rough = settling(v.job, axle).assumed or is_approximate(v.a, Shown(workings.corner.height, axle, 0, v.case))
         settled = (ABOUT if rough else "") + v.reader.height(float(told.settled_m[axle, 0, v.case]))  # its working waits for a band
         for name, number, words in (
             ("band", workings.band.band, f"left ± {v.reader.height(band)}"),
@@ -223,9 +223,10 @@ class StanceStep(Sheet):
             key = Shown(workings.corner.tyre_share, axle, 0, v.case)
             words = v.number(key, f"{said[0]}: tyre {said[1]}, spring {said[2]}")
             self.text(f"ground change {axle}", words, QPointF(columns[4], y + t.px(3)), size=13, shown=key)
+            settled = settling(v.job, axle)
             self.field(f"settles {axle}", ("proposal", "axles", axle, "settle_share"), QPointF(columns[3], y), size,
                        label=f"springs settle, share of the loaded deflection, {v.reader.corner(axle, None)}",
-                       quantity=Quantity.SHARE, value=settle_share(v.job, axle), assumed=settling_assumed(v.job, axle))  # fmt: skip
+                       quantity=Quantity.SHARE, value=settled.value, assumed=settled.assumed)  # fmt: skip
 
     # -- hands
     def _choose_words(self, n: int) -> None:

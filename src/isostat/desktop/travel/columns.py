@@ -8,12 +8,10 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
-from isostat.assess.travel.articulation import found_lane, lanes
 from isostat.assess.travel.findings import WrongOrder
+from isostat.assess.travel.landmarks import Landmarks, landmarks
 from isostat.assess.workings import Shown
 from isostat.core.parts.event import Event
-from isostat.core.travel.events import TravelEvent, bump_end, droop_end, travel_of
-from isostat.core.vehicle.layout import Layout
 from isostat.desktop.pieces.ink import bracket, case_sign, hatch, mark
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
@@ -63,7 +61,7 @@ def travel_scale(v: View, top: float, foot: float, *, one_up: bool) -> Scale:
         float(v.a.baseline_m[i, side]) - e.travel_m
         for i in range(len(v.a.axles))
         for side in (0, 1)
-        for e in lanes(v.a, i, side, one_up=one_up)
+        for e in landmarks(v.a, i, side, one_up=one_up).events
         if e.name not in (Event.COIL_LOOSE, Event.COIL_OFF_ITS_SEAT)
     ]
     return Scale(top, foot, min(shown) - 0.006, max(shown) + 0.012)
@@ -78,12 +76,12 @@ class Column:
     x: float
     right: float
     scale: Scale
-    events: tuple[tuple[TravelEvent, float, float], ...]
+    events: tuple[tuple[Event, float, float, float], ...]  # with its travel in m, and where mark and label lie
     cases: tuple[tuple[int, float, float], ...]
     wrong: dict[Event, WrongOrder]
     base: float  # hub to arch at the baseline
-    view: tuple[TravelEvent, ...]  # in rising travel
-    found: tuple[TravelEvent, ...]  # as found, the same view
+    view: Landmarks
+    found: Landmarks  # the same view as found
     one_up: bool
 
     def y(self, travel: float | None) -> float:
@@ -113,18 +111,18 @@ def column(v: View, scale: Scale, axle: int, side: int, edges: tuple[float, floa
     def beside(marks: list[float]) -> list[float]:
         return spread(marks, t.px(PITCH), scale.top - 4, scale.foot + t.px(24))
 
-    view = lanes(v.a, axle, side, one_up=one_up)
-    events = sorted(view, key=lambda e: -e.travel_m)
+    view = landmarks(v.a, axle, side, one_up=one_up)
+    events = sorted(view.events, key=lambda e: -e.travel_m)
     marks = [min(scale.y(base - e.travel_m), scale.foot + t.px(20)) for e in events]
     rows = sorted((scale.y(float(s.hub_to_arch_m[axle, side, c])), c) for c in range(v.a.cases) if s.stands[c])
     rides = [y for y, _ in rows]
-    alike = v.a.axles[axle].layout is not Layout.SOLID  # on single wheels both views are
+    alike = not v.a.axles[axle].is_beam  # on single wheels both views are
     wrong = {j.what: j for j in wrong_at(v, axle, side) if alike or j.crossed == one_up}
     return Column(
         axle, side, *edges, scale,
-        tuple(zip(events, marks, beside(marks), strict=True)),
+        tuple((e.name, e.travel_m, y, at) for e, y, at in zip(events, marks, beside(marks), strict=True)),
         tuple((c, y, at) for (y, c), at in zip(rows, beside(rides), strict=True)),
-        wrong, base, view, found_lane(v.a, axle, side, one_up=one_up), one_up,
+        wrong, base, view, landmarks(v.a, axle, side, one_up=one_up, found=True), one_up,
     )  # fmt: skip
 
 
@@ -137,21 +135,19 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) 
     ride, left = float(s.rest.travel_m[c.axle, c.side, v.case]), c.x + LANE + t.px(15)
     events = workings.events
     numbers = (events.event_up, events.event_up_away) if c.one_up else (events.event, events.event_away)
-    for event, _, at in c.events:
-        stands, goes = (Shown(n, c.axle, c.side, v.case, event=event.name) for n in numbers)
-        height = v.number(stands, v.reader.left(c.base - event.travel_m))
-        away = v.number(goes, v.reader.height(abs(event.travel_m - ride)))
+    for event, travel, _, at in c.events:
+        stands, goes = (Shown(n, c.axle, c.side, v.case, event=event) for n in numbers)
+        height = v.number(stands, v.reader.left(c.base - travel))
+        away = v.number(goes, v.reader.height(abs(travel - ride)))
         label = _label(sheet, event, height, c.right - left - sheet.text_width(away, 12.5) - t.px(8))
         crowded = label == height
         if crowded:
             label = _label(sheet, event, height, c.right - left)
-        weight = 600 if event.name in STRONG or event.name in c.wrong else 400
-        sheet.text(
-            key + event.name, label, QPointF(left, at - t.px(9)), size=13, weight=weight, role=c.role(event.name), shown=stands
-        )
+        weight = 600 if event in STRONG or event in c.wrong else 400
+        sheet.text(key + event, label, QPointF(left, at - t.px(9)), size=13, weight=weight, role=c.role(event), shown=stands)
         if not crowded:
             place = QPointF(c.right, at - t.px(9))
-            sheet.text(f"{key}{event.name} away", away, place, size=12.5, role="ink2", anchor=RIGHT, shown=goes)
+            sheet.text(f"{key}{event} away", away, place, size=12.5, role="ink2", anchor=RIGHT, shown=goes)
     for case, _, at in c.cases if rides else ():
         here = case == v.case
         if fractional and not here:
@@ -163,9 +159,9 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) 
         sheet.text(f"{key}case {case}", words, place, size=size, weight=weight, role=role, anchor=RIGHT, shown=shown)
 
 
-def _label(sheet: Sheet, event: TravelEvent, height: str, room: float) -> str:
+def _label(sheet: Sheet, event: Event, height: str, room: float) -> str:
     """The reading with the longest name that has room."""
-    for name in SHORT.get(event.name, (event.name,)):
+    for name in SHORT.get(event, (event,)):
         if sheet.text_width(f"{height} {name}", 13, 600) <= room:
             return f"{height} {name}"
     return height
@@ -174,12 +170,12 @@ def _label(sheet: Sheet, event: TravelEvent, height: str, room: float) -> str:
 def _draw_found(p: QPainter, v: View, c: Column) -> None:
     """As found, beside the lane: how far the wheel went, and where its stop was touched and flat."""
     t, x = v.theme, c.x + LANE + 3.0
-    top, foot = (c.scale.y(c.base - e.travel_m) for e in (bump_end(c.found), droop_end(c.found)))
+    top, foot = (c.scale.y(c.base - travel) for travel in (c.found.full_m, c.found.hanging_m))
     p.setPen(pen(t, "ink3", 1.2, "before"))
     p.drawLine(QLineF(x, top, x, foot))
     p.setPen(pen(t, "ink3", 1.2))
-    for name in (Event.STOP_TOUCHED, Event.STOP_FLAT, droop_end(c.found).name):
-        travel = travel_of(c.found, name)
+    for name in (Event.STOP_TOUCHED, Event.STOP_FLAT, c.found.hanging):
+        travel = c.found.at(name)
         if travel is not None:
             y = c.scale.y(c.base - travel)
             p.drawLine(QLineF(x - 3, y, x + 3, y))
@@ -188,8 +184,8 @@ def _draw_found(p: QPainter, v: View, c: Column) -> None:
 def draw_column(p: QPainter, v: View, c: Column) -> None:
     """The lane, its zones, what is wrong, the target, and a mark for every event and case."""
     t, x = v.theme, c.x
-    metal, hang = c.y(travel_of(c.view, Event.METAL)), c.y(droop_end(c.view).travel_m)
-    touched, flat = travel_of(c.view, Event.STOP_TOUCHED), travel_of(c.view, Event.STOP_FLAT)
+    metal, hang = c.y(c.view.at(Event.METAL)), c.y(c.view.hanging_m)
+    touched, flat = c.view.at(Event.STOP_TOUCHED), c.view.at(Event.STOP_FLAT)
     _draw_found(p, v, c)
     lane = QRectF(x, metal, LANE, hang - metal)
     p.fillRect(lane, t.colour("sheet"))
@@ -217,8 +213,8 @@ def draw_column(p: QPainter, v: View, c: Column) -> None:
     target = c.y(float(v.a.target_travel_m[c.axle, c.side]))
     p.setPen(pen(t, "accent", 1.6, "target"))
     p.drawLine(QLineF(x - t.px(22), target, x + LANE + t.px(10), target))
-    for event, at, label in c.events:
-        p.setPen(pen(t, c.role(event.name), 1.0))
+    for event, _, at, label in c.events:
+        p.setPen(pen(t, c.role(event), 1.0))
         p.drawLine(QLineF(x + LANE, at, x + LANE + 4, at))
         p.drawLine(QLineF(x + LANE + 4, at, x + LANE + t.px(13), label))
     p.setPen(pen(t, "ink3", 0.8))

@@ -9,14 +9,12 @@ from dataclasses import dataclass
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPolygonF
 
-from isostat.assess.setup.clearances import tyre_sooner
-from isostat.assess.travel.articulation import crossing, lanes, ramp_index
+from isostat.assess.travel.articulation import ramp_index
+from isostat.assess.travel.crossed_axle import CrossedAxle, crossed_axle
 from isostat.assess.travel.stop_use import arch_at, nearest_arch
 from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.event import Event
-from isostat.core.travel.articulation import Crossed, axle_tilt
-from isostat.core.vehicle.layout import Layout
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import entry, tyre_entry
 from isostat.desktop.pieces.fill import Fill
@@ -44,7 +42,7 @@ class CrossedView:
     per_m: float
     axle: int
     up: int
-    pose: Crossed
+    pose: CrossedAxle
     lock: float  # rad
     head: float  # m above the arches that something reaches
 
@@ -54,7 +52,7 @@ class CrossedView:
 
     def travel(self, side: int) -> float:
         """Of a wheel, m."""
-        return self.pose.bump_m if side == self.up else self.pose.droop_m
+        return self.pose.travel_m[side]
 
 
 def _clearance(v: View, c: CrossedView, side: int) -> float | None:
@@ -68,10 +66,10 @@ def lay_crossed(
 ) -> CrossedView:
     """Places heights, clearances and what the crossing comes to. which: axle, side that is up. lock: share of full lock."""
     t, r, (axle, up) = v.theme, v.reader, which
-    pose, fit = crossing(v.a, axle, up), v.a.fits[axle]
+    pose, fit = crossed_axle(v.a, axle, up), v.a.fits[axle]
     radius = fit.tyre_radius_m.value
     left = QRectF(area.left(), area.top(), area.width() * 0.70, area.height())
-    hubs = (float(v.a.baseline_m[axle, up]) - pose.bump_m, float(v.a.baseline_m[axle, 1 - up]) - pose.droop_m)
+    hubs = [float(v.a.baseline_m[axle, side]) - pose.travel_m[side] for side in (up, 1 - up)]
     clear = max((arch_at(v.a, axle, s, 0.0) or 0.0) - float(v.a.baseline_m[axle, s]) for s in (0, 1)) + radius
     head = max(radius - hubs[0], clear, 0.06)
     tall = hubs[1] + radius + head
@@ -81,7 +79,7 @@ def lay_crossed(
     c = CrossedView(left, per_m, axle, up, pose, turned, head)
     for side in (0, 1):
         height = float(v.a.baseline_m[axle, side]) - c.travel(side)
-        end = pose.up.name if side == up else pose.down.name
+        end = pose.ends[side]
         x = c.at((1 if side == 0 else -1) * (fit.half_track_m + radius * 0.75), 0.0).x()
         x += t.px(62) * (-1 if side == 0 else 1)
         at = QPointF(x, left.top() + t.px(30))
@@ -134,13 +132,12 @@ def _lay_clear(sheet: Sheet, v: View, c: CrossedView, side: int, at: QPointF) ->
 def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) -> None:
     """Tilt, what is met first, what the bar asks, and how far a ramp is climbed."""
     t, r, axle, fit = v.theme, v.reader, v.a.axles[c.axle], v.a.fits[c.axle]
-    tilt = math.degrees(axle_tilt(c.pose, fit.half_track_m))
+    tilt = math.degrees(c.pose.tilt_rad)
     box = sheet.text("tilt word", f"{tilt:.1f}°", at, size=22, weight=600)
-    words = "axle tilt" if axle.layout is Layout.SOLID else "tilt from hub to hub"
+    words = "axle tilt" if axle.is_beam else "tilt from hub to hub"
     sheet.text("tilt name word", words, QPointF(box.right() + t.px(8), box.bottom() - t.px(24)), size=12.5, role="ink2")
-    up = [e.name for e in lanes(v.a, c.axle, c.up, one_up=True) if e.travel_m > 0.0][:3]
-    down = [e.name for e in reversed(lanes(v.a, c.axle, 1 - c.up, one_up=True)) if e.travel_m < 0.0][:2]
-    bar = fit.bar.value * (c.pose.bump_m - c.pose.droop_m) / GRAVITY
+    up, down = c.pose.up[:3], c.pose.down[:2]
+    bar = fit.bar.value * c.pose.apart_m / GRAVITY
     near, lines = nearest_arch(v.a, c.axle), [f"up: {', '.join(up)}", f"down: {', '.join(down)}"]
     if near is not None:
         lines.insert(0, f"tyre first: {SIDES[near.side]} {MET[near.event]}, {'one wheel up' if near.one_up else 'both up'}")
@@ -148,7 +145,7 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
     out = fit.half_track_m - axle.half_track_m
     if abs(out) > 5e-4:
         lines.append(f"wheels {r.coil(abs(out))} further {'out' if out > 0 else 'in'}")
-    takes = tyre_sooner(axle, fit, fit.tyre_radius_m.value, Event.TYRE_AT_LOCK)
+    takes = c.pose.lock_nearer_m
     if v.job.vehicle.axles[c.axle].steered and abs(takes) > 5e-4:
         lines.append(f"at lock {r.height_unit(abs(takes))} {'nearer' if takes > 0 else 'further from'} the arch, read it")
     index = ramp_index(v.a)
@@ -178,7 +175,7 @@ def draw_crossed(p: QPainter, v: View, c: CrossedView) -> None:
         p.setPen(pen(t, "ink3", 1.0, "before"))
         p.setBrush(Qt.BrushStyle.NoBrush)
         p.drawPolygon(_tyre(c, way * half, -(base[side] - rest), radius, 0.0, 0.0))
-        tilt = axle_tilt(c.pose, half) * (1 if c.up == 0 else -1) if axle.layout is Layout.SOLID else 0.0
+        tilt = c.pose.tilt_rad * (1 if c.up == 0 else -1) if axle.is_beam else 0.0
         p.setPen(pen(t, "ink", 1.8))
         p.setBrush(t.colour("tyre"))
         p.drawPolygon(_tyre(c, hub.x(), hub.y(), radius, tilt, c.lock))
@@ -187,7 +184,7 @@ def draw_crossed(p: QPainter, v: View, c: CrossedView) -> None:
         dimension(p, t, QPointF(edge, top), QPointF(edge, foot))
     p.setPen(pen(t, "ink", 2.0))
     ends = [c.at(h.x(), h.y()) for h in hubs]
-    if axle.layout is Layout.SOLID:
+    if axle.is_beam:
         along = ends[1] - ends[0]
         across = QPointF(-along.y(), along.x()) / math.hypot(along.x(), along.y()) * max(c.per_m * 0.035, 3.0)
         p.setBrush(t.colour("sheet"))

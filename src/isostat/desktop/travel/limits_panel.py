@@ -70,7 +70,7 @@ def _lay_order(sheet: Sheet, v: View, columns: Sequence[Column], area: QRectF) -
     t, s = v.theme, v.a.proposed
     told = {}
     if s.stands[v.case]:
-        told = {c.side: order_words(c.view, float(s.rest.travel_m[c.axle, c.side, v.case]), v.reader) for c in columns}
+        told = {c.side: order_words(c.view.events, float(s.rest.travel_m[c.axle, c.side, v.case]), v.reader) for c in columns}
     rows = sum(len(t.lines(words, SIZE, 400, area.width() - 2)) for ways in told.values() for words in ways)
     rows += sum(len(t.lines(_verdict(v, c)[0], SIZE, 400, area.width() - t.px(NAME))) for c in columns)
     if rows > LINES:

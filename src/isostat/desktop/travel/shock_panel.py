@@ -9,7 +9,6 @@ from PyQt6.QtCore import QPointF, QRectF, QSize
 
 from isostat.assess.travel.shocks import ranked_shocks, shock_to_order
 from isostat.core import rules
-from isostat.core.travel.shock_fit import ShockFit
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.plain import set_tip
@@ -18,6 +17,7 @@ from isostat.desktop.view import View
 from isostat.job.springs.parts import put_shock
 from isostat.job.tables.shock_list import shipped_shocks
 from isostat.units.unit import Quantity
+from isostat.wording.travel import why_no_shock
 
 COLUMNS = (("name", 0.0), ("extended", 0.27), ("collapsed", 0.40), ("droop", 0.49), ("of travel", 0.58), ("in hand", 0.69))
 
@@ -59,22 +59,8 @@ def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[]
                        weight=600 if name == "name" and f.fits else 400)  # fmt: skip
         at = QPointF(xs["in hand"] + t.px(12), y)
         if f.fits:
-            take = partial(_take, sheet, axle, f)
+            change = partial(put_shock, axle=axle, extended_m=f.shock.extended_m, stroke_m=f.shock.stroke_m)
+            take = partial(sheet.edited.emit, change, f"shock {f.shock.name}", -1)
             sheet.button(f"shocks take {n}", "take it", at - QPointF(0, t.px(4)), take).setFixedHeight(round(t.px(22)))
         else:
-            sheet.text(f"shocks why {n} word", _why(v, f), at, size=12.5, role="ochre")
-
-
-def _why(v: View, f: ShockFit) -> str:
-    """In a few words, why it does not fit."""
-    r = v.reader
-    if f.droop_m <= 0.0:
-        return "too short to reach"
-    if f.short_by_m > 0.0:
-        return f"{r.height_unit(f.short_by_m)} too long collapsed"
-    return f"hangs {r.height_unit(f.loose_by_m)} past the next limit"
-
-
-def _take(sheet: Sheet, axle: int, f: ShockFit) -> None:
-    shock = f.shock
-    sheet.edited.emit(lambda job: put_shock(job, axle, shock.extended_m, shock.stroke_m), f"shock {shock.name}", -1)
+            sheet.text(f"shocks why {n} word", why_no_shock(f, r), at, size=12.5, role="ochre")

@@ -11,11 +11,10 @@ from typing_extensions import override
 
 from isostat.assess import workings
 from isostat.assess.spring.stacked import stacked
-from isostat.assess.travel.articulation import crossing
+from isostat.assess.travel.crossed_axle import grip_gains
 from isostat.assess.travel.trim import put_stop_spacer
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.parts.event import Event
-from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, lay_head
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -141,16 +140,16 @@ class TravelStep(Sheet):
 
     def _grips(self, v: View) -> None:
         for c in self.columns:
-            own = self._gains(v, c.axle, c.side)
+            own = grip_gains(v.a, c.axle, c.side, one_up=self.one_up)
             axle, fit, corner = v.a.axles[c.axle], v.a.fits[c.axle], v.reader.corner(c.axle, c.side)
-            touched = travel_of(c.view, Event.STOP_TOUCHED)
+            touched = c.view.at(Event.STOP_TOUCHED)
             if touched is not None:  # dragging the tab down lowers the stop: the spacer grows
                 handle = Handle(
                     fit.stop_spacer_m, -axle.stop_ratio.value / own[0] / self.scale.per_m, -NUDGE, partial(self._put_spacer, c.axle)
                 )
                 self.grip(f"stop {c.axle}{c.side}", "tab", QPointF(c.x, c.y(touched)), f"stop spacer {corner}", handle)
             self._ring_grip(v, c)
-            taut = travel_of(c.view, Event.STRAP_TAUT)
+            taut = c.view.at(Event.STRAP_TAUT)
             if taut is not None and fit.strap_m is not None:  # down: longer
                 handle = Handle(
                     fit.strap_m.value, -axle.strap_ratio.value / own[1] / self.scale.per_m, -NUDGE, partial(self._put_strap, c.axle)
@@ -159,7 +158,7 @@ class TravelStep(Sheet):
 
     def _ring_grip(self, v: View, c: Column) -> None:
         """Where the rate of a stacked pair changes, the other spring being shut: the ring that does it."""
-        told, changes = stacked(v.a, c.axle), travel_of(c.view, Event.CROSSOVER)
+        told, changes = stacked(v.a, c.axle), c.view.at(Event.CROSSOVER)
         ring = told.pair.ring_m if told else None
         if told is None or ring is None or changes is None:
             return
@@ -167,13 +166,6 @@ class TravelStep(Sheet):
         gives = (1.0 + pair.top.rate / pair.main.rate) / ratio  # of wheel travel, for a metre of ring nearer
         handle = Handle(ring, -1.0 / gives / self.scale.per_m, -NUDGE, partial(self._put_ring, c.axle))
         self.grip(f"ring {c.axle}{c.side}", "ring", QPointF(c.x, c.y(changes)), f"ring {v.reader.corner(c.axle, c.side)}", handle)
-
-    def _gains(self, v: View, axle: int, side: int) -> tuple[float, float]:
-        """How far stop and strap move in this view for a metre of theirs, both wheels together."""
-        if not self.one_up:
-            return 1.0, 1.0
-        up, down = crossing(v.a, axle, side), crossing(v.a, axle, 1 - side)
-        return up.bump_gain, down.droop_gain
 
     def _put_spacer(self, axle: int, spacer: float, way: str, gesture: int) -> None:
         wanted = max(round(spacer, 3), 0.0)  # what is trimmed off a stop is typed, never dragged

@@ -9,6 +9,7 @@ from isostat.assess.setup.springs.stacked import Seated, seated_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.findings_stacked import CollarBeyond, NoRingWindow, PastCrossover, RingNotSet, RingOutside, TopBinds
 from isostat.assess.workings import Shown
+from isostat.core.springs.pairs import PairChoice
 from isostat.core.springs.stacked import StackedPair
 from isostat.units.format import number
 from isostat.units.unit import Quantity
@@ -115,3 +116,12 @@ def _seated(a: Assessment, axle: int) -> Seated:
 
 def _collar(m: float, said: str) -> str:
     return f"{said} {'up' if m < 0 else 'down'}"
+
+
+def pair_words(choice: PairChoice, r: Reader) -> str:
+    """A pair off the shelf: its rates, lengths, rate together, and where its collar goes."""
+    top, main = choice.pair.top, choice.pair.main
+    rates = f"{number(top.rate, Quantity.RATE, r.preset)} over {r.rate(main.rate)}"
+    lengths = f"{number(top.free_m, Quantity.COIL, r.preset)} over {r.coil(main.free_m)}"
+    collar = _collar(choice.collar_m, number(abs(choice.collar_m), Quantity.COIL, r.preset))
+    return f"{rates}, {lengths}: {number(choice.pair.series_rate, Quantity.RATE, r.preset)}, collar {collar}"

@@ -46,6 +46,11 @@ class Bags:
     needed_pa: tuple[float, float]
 
     @property
+    def flat_m(self) -> float:
+        """Compression at which a bag is flat."""
+        return float(self.bag.x_m[-1])
+
+    @property
     def flat_guessed(self) -> bool:
         """False: its flat height was read, or is its own by rule."""
         return False
@@ -106,8 +111,10 @@ class AirSprings(Kind):
         pressed, full = np.array(bags.set_x_m), (bags.full_m,) * 2
         order = SpringOrder(rate_n_per_m=riding_rates(bags, pressed), free_m=full, spacer_m=(0.0, 0.0), need_m=full)
         typed = Origin.TYPED if w.fit.air.left_pa or w.fit.air.right_pa else Origin.SOLVED
-        more = {**TYPED, "rate_origin": typed, "offset_m": bags.offset_m, "couple": bags.couple, "set": bags}
-        return order_for(self, w, order, bags.law, pressed, np.full(2, bags.full_m - bags.offset_m[0]), **more)
+        known = {**TYPED, "rate_origin": typed, "holds_height": bags.told.gas == "levelled"}
+        base = np.full(2, bags.full_m - bags.offset_m[0])
+        more = {"offset_m": bags.offset_m, "couple": bags.couple, "set": bags}
+        return order_for(self, w, order, bags.law, pressed, base, **known, **more)
 
 
 def bags_of(ordered: Ordered) -> Bags | None:

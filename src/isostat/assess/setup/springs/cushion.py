@@ -28,6 +28,11 @@ class Cushioned:
         return -self.gap_m, -self.gap_m
 
     @property
+    def flat_m(self) -> float:
+        """Compression at which it is flat."""
+        return self.flat.value
+
+    @property
     def flat_guessed(self) -> bool:
         """Whether where it is flat is not its own."""
         return self.flat.assumed

@@ -21,6 +21,11 @@ class Stacks:
     flat_guessed: bool = False
 
     @property
+    def flat_m(self) -> float:
+        """Compression at which all washers are flat."""
+        return self.law[0].flat_x_m
+
+    @property
     def offset_m(self) -> tuple[float, float]:
         """Compression of each as weighed."""
         return -self.gap_m, -self.gap_m

@@ -30,6 +30,10 @@ class Helper(Pair, Protocol):
     """A pair of helpers. Frozen and hashable."""
 
     @property
+    def flat_m(self) -> float:
+        """Compression at which it is flat."""
+
+    @property
     def flat_guessed(self) -> bool:
         """Whether where it is flat rests on something assumed."""
 

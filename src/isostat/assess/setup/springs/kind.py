@@ -110,6 +110,7 @@ class Ordered:
     offset_m: tuple[float, float]  # compression at the baseline position
     can_be_had: bool  # False: past an end of travel, or a force or a rate below zero would be wanted
     couple: Couple | None = None  # what both sides share
+    holds_height: bool = False  # by a valve: over a bump its rate is another
     set: object | None = None  # how they are set where not by length and spacer: a type of the kind's own
     lacks: str = ""  # why the wanted kind of spring cannot be made; a plain coil stands in
 

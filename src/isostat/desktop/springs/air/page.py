@@ -7,7 +7,6 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QRectF, QSize
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.air import bags_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import against_roll, aired, blocks_on_steel, on_steel
 from isostat.assess.spring.air_pressures import with_pressures
@@ -60,8 +59,8 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         solve = sheet.button("solve helper", "Solve", at, partial(_solve, sheet, axle))
         set_tip(solve, "pressures for the target, on these springs")
     size, y = QSize(round(t.px(76)), round(t.px(23))), area.top() + t.px(26)
-    bags = bags_of(v.a.orders[axle])
-    solved = {} if bags is None else solved_pressures(v, axle, bags.gauge_pa)
+    done = aired(v.a, axle)
+    solved = solved_pressures(v, axle, done.bags.gauge_pa) if done is not None and done.alone else {}
     for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD, SET_WARMTH):
         sign = v.reader.preset.unit(what[2]).sign
         sheet.text(f"{name} {what[0]} word", what[1], QPointF(area.left(), y + 4), size=13, unit=sign)

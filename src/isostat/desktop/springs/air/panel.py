@@ -8,7 +8,6 @@ from PyQt6.QtCore import QPointF, QSize
 from typing_extensions import override
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.air import bags_of
 from isostat.assess.spring.air import Aired, aired
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.head import HEAD
@@ -51,15 +50,14 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     gap = BAND if told.gas == "levelled" else TANK
     size, wide = QSize(round(t.px(68)), round(t.px(25))), (sheet.width() - t.px(32)) / 6
     rows = ((*BY_DIAMETER, STANDS, *LIMITS), (*PRESSURES, *PLACES, gap))
-    bags = bags_of(v.a.orders[axle])
+    done = aired(v.a, axle)
     held = v.a.orders[axle].can_be_had or None not in (told.left_pa, told.right_pa)
-    solved = {} if bags is None or not held else solved_pressures(v, axle, bags.gauge_pa)
+    solved = solved_pressures(v, axle, done.bags.gauge_pa) if done is not None and done.alone and held else {}
     for k, row in enumerate(rows):
         for n, what in enumerate(row):
             at = QPointF(t.px(16) + n * wide, top + t.px(38 + 47 * k))
             sheet.text(f"air {what[0]} word", what[1], at, size=12.5, weight=600, unit=v.reader.preset.unit(what[2]).sign)
             bag_field(sheet, v, "air", base, told, what, at + QPointF(0, t.px(18)), size, solved.get(what[0]))
-    done = aired(v.a, axle)
     if done is None:
         words = f"{v.a.orders[axle].lacks} A plain coil stands in."
         sheet.text(

@@ -6,12 +6,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
 
-import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPolygonF
 
-from isostat.assess.spring.leaf import pack_force_n, packed
-from isostat.core.springs.leaf.pack import LeafPack
+from isostat.assess.spring.leaf_lines import LeafLines, leaf_lines
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -29,17 +27,15 @@ class Drawn:
 
 def lay_leaf_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[[QPainter], None]:
     """Places the drawing of an axle's left pack."""
-    t, pack = v.theme, packed(v.a, axle)
-    if pack is None:
+    t, free, loaded = v.theme, leaf_lines(v.a, axle, None), leaf_lines(v.a, axle, v.case)
+    if free is None or loaded is None:
         return lambda p: None
-    main = pack.pack.leaves[0]
-    per_m = (area.width() - t.px(24)) / (main.front_m + main.rear_m)
-    force = max(pack_force_n(v.a, axle, v.case), 0.0)
-    middle = area.left() + t.px(12) + main.front_m * per_m
+    per_m = (area.width() - t.px(24)) / free.whole_m
+    middle = area.left() + t.px(12) + free.front_m * per_m
     high = area.height() / 2
     drawn = tuple(
-        _drawn(pack.pack, load, QPointF(middle, area.top() + y), per_m, ghost=ghost)
-        for load, y, ghost in ((0.0, high * 0.62, True), (force, high * 1.45, False))
+        _drawn(pack, QPointF(middle, area.top() + y), per_m, ghost=ghost)
+        for pack, y, ghost in ((free, high * 0.62, True), (loaded, high * 1.45, False))
     )
     words = f"as it carries {v.reader.case(v.case)}"
     for key, said, y in (("free", "on the floor, free", high * 0.62), ("loaded", words, high * 1.45)):
@@ -48,25 +44,16 @@ def lay_leaf_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable
     return partial(_draw, v, drawn)
 
 
-def _drawn(pack: LeafPack, load: float, clamp: QPointF, per_m: float, *, ghost: bool) -> Drawn:
-    """The pack under a force at its seat; the main leaf's clamp stands at a point."""
+def _drawn(pack: LeafLines, clamp: QPointF, per_m: float, *, ghost: bool) -> Drawn:
+    """The pack with its main leaf's clamp at a point."""
     leaves: list[tuple[QPolygonF, float]] = []
-    eyes: list[QPointF] = []
-    halves = [half.shapes(load * share) for half, share in zip(pack.halves, pack.shares, strict=True)]
-    drop = 0.0
-    for n, leaf in enumerate(pack.leaves):
-        drop += (leaf.thick_m / 2 + pack.leaves[n - 1].thick_m / 2 + leaf.gap_m) if n else 0.0
-        points: list[QPointF] = []
-        for way, half in ((-1, halves[0]), (1, halves[1])):
-            s, y = half[n]
-            pick = np.linspace(0, s.size - 1, 25).astype(int)
-            side = [QPointF(clamp.x() + way * (s[k] + pack.clamp_m / 2) * per_m, clamp.y() + (drop - y[k]) * per_m) for k in pick]
-            points = side[::-1] if way < 0 else [*points, *side]
+    for leaf in pack.leaves:
+        xs, ys = clamp.x() + leaf.along_m * per_m, clamp.y() + leaf.below_m * per_m
+        points = [QPointF(x, y) for x, y in zip(xs.tolist(), ys.tolist(), strict=True)]
         leaves.append((QPolygonF(points), max(leaf.thick_m * per_m, 1.5)))
-        if n == 0:
-            eyes = [points[0], points[-1]]
-    held = QRectF(clamp.x() - pack.clamp_m / 2 * per_m, clamp.y() - 4, pack.clamp_m * per_m, drop * per_m + 8)
-    return Drawn(tuple(leaves), (eyes[0], eyes[1]), held, ghost)
+    main = leaves[0][0]
+    held = QRectF(clamp.x() - pack.clamp_m / 2 * per_m, clamp.y() - 4, pack.clamp_m * per_m, pack.deep_m * per_m + 8)
+    return Drawn(tuple(leaves), (main.first(), main.last()), held, ghost)
 
 
 def _draw(v: View, packs: tuple[Drawn, ...], p: QPainter) -> None:

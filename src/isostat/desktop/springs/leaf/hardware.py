@@ -8,15 +8,11 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QSize
 
 from isostat.assess import workings
-from isostat.assess.setup.springs.incomplete import Incomplete
-from isostat.assess.setup.springs.leaf import hanging, over_to_under_m, turned_rad, u_bolt_m
-from isostat.assess.spring.judge_leaf import shackle_leans
 from isostat.assess.spring.leaf import packed, rise_told
+from isostat.assess.spring.leaf_hardware import leaf_hardware
 from isostat.assess.spring.leaves_to_add import LeavesOffered, with_added
 from isostat.assess.workings import Shown, explain
 from isostat.core import rules
-from isostat.core.limits import OutOfRange
-from isostat.core.springs.leaf.leaves_to_add import Added
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
@@ -53,50 +49,39 @@ def lay_hardware(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """What shackle, wedge, bolts and friction come to, in lines; leaves to add at the foot."""
-    t, r, told = v.theme, v.reader, packed(v.a, axle)
-    if told is None:
+    t, r, made = v.theme, v.reader, leaf_hardware(v.a, axle)
+    if made is None:
         return
-    pack = v.job.proposal.axles[axle].pack
     lines: list[tuple[str, str, Shown | None]] = []
-    try:
-        hung = hanging(pack)
-        if hung is not None:
-            raised = Shown(workings.leaf_hardware.raised, axle)
-            frame = f"frame {'up' if hung.raised_m >= 0 else 'down'} {v.number(raised, r.coil(abs(hung.raised_m)))}"
-            lines.append(("raised", frame, raised))
-            leans = shackle_leans(v.a, axle, 0)
-            assert leans is not None
-            each = ", ".join(f"{math.degrees(lean):.0f}°".replace("-", "−") for lean in leans)
-            lines.append(("leans word", f"left shackle leans {each} hanging, at the target, at full bump", None))
-        turned = turned_rad(pack)
-        if hung is not None:
-            way = "up" if turned >= 0 else "down"
-            nose = Shown(workings.leaf_hardware.turned, axle)
-            said = f"pinion {v.number(nose, with_unit(abs(turned), Quantity.ANGLE, r.preset))} {way}"
-            lines.insert(1, ("turned", said, nose))
-    except (Incomplete, OutOfRange) as why:
-        lines.append(("hangs word", str(why), None))
+    if made.raised_m is not None:
+        raised = Shown(workings.leaf_hardware.raised, axle)
+        lines.append(("raised", f"frame {_way(made.raised_m)} {v.number(raised, r.coil(abs(made.raised_m)))}", raised))
+    if made.turned_rad is not None:
+        nose = Shown(workings.leaf_hardware.turned, axle)
+        turned = v.number(nose, with_unit(abs(made.turned_rad), Quantity.ANGLE, r.preset))
+        lines.append(("turned", f"pinion {turned} {_way(made.turned_rad)}", nose))
+    if made.leans_rad is not None:
+        each = ", ".join(f"{math.degrees(lean):.0f}°".replace("-", "−") for lean in made.leans_rad)
+        lines.append(("leans word", f"left shackle leans {each} hanging, at the target, at full bump", None))
+    if made.fault:
+        lines.append(("hangs word", made.fault, None))
     friction = Shown(workings.leaf_hardware.friction, axle)
     band = v.number(friction, f"± {r.coil(explain(v.a, friction).result)}")
     lines.append(("friction", f"friction band {band}", friction))
-    legs = u_bolt_m(pack, told.pack, max(v.a.orders[axle].order.spacer_m))
-    if legs is not None:
-        over = over_to_under_m(pack, told.pack)
-        assert over is not None
-        lines.append(
-            (
-                "u-bolt",
-                f"U-bolt legs {v.number(Shown(workings.leaf_hardware.u_bolt, axle), r.coil(legs))}",
-                Shown(workings.leaf_hardware.u_bolt, axle),
-            )
-        )
-        lines.append(("other side word", f"axle to the spring's other side: {r.coil(over)}", None))
+    if made.legs_m is not None and made.other_side_m is not None:
+        legs = Shown(workings.leaf_hardware.u_bolt, axle)
+        lines.append(("u-bolt", f"U-bolt legs {v.number(legs, r.coil(made.legs_m))}", legs))
+        lines.append(("other side word", f"axle to the spring's other side: {r.coil(made.other_side_m)}", None))
     lines.sort(key=lambda line: line[2] is None)  # the long ones last, each on a line of its own
     short = sum(shown is not None for _, _, shown in lines)
     for n, (key, words, shown) in enumerate(lines):
         row = n // 2 if n < short else (short + 1) // 2 + n - short
         place = at + QPointF((n % 2) * t.px(206) if n < short else 0.0, row * t.px(18))
         sheet.text(f"hung {key}", words, place, size=12.5, shown=shown)
+
+
+def _way(value: float) -> str:
+    return "up" if value >= 0 else "down"
 
 
 def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
@@ -120,7 +105,8 @@ def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         sheet.text("leaf adding waits word", words, at, size=12.5, role="ochre", width=t.px(500))
     else:
         for n, way in enumerate(offered):
-            take = partial(_take, sheet, axle, way.added)
+            count, change = way.added.count, partial(with_added, axle=axle, way=way.added)
+            take = partial(sheet.edited.emit, change, f"{count} leaves more", -1)
             sheet.button(f"leaf adding {n}", _said(v, way), at + QPointF(0, n * t.px(28)), take)
 
 
@@ -131,7 +117,3 @@ def _said(v: View, offered: LeavesOffered) -> str:
         f"Add {way.count} {leaves} under main, {r.coil(way.leaf.thick_m)}, rise {r.coil(rise_told(way.leaf))}: "
         f"{r.rate(way.rate)}, full bump {r.percent(offered.used)} of limit"
     )
-
-
-def _take(sheet: Sheet, axle: int, way: Added) -> None:
-    sheet.edited.emit(lambda job: with_added(job, axle, way), f"{way.count} leaves more", -1)

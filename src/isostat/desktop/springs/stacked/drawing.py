@@ -15,7 +15,6 @@ from isostat.assess.spring.shapes import Shape
 from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings import Shown
 from isostat.assess.workings.stacked import MARKS, mark_m
-from isostat.core.springs.ring_fit import main_length, preload
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
 from isostat.desktop.pieces.ink import hatch
 from isostat.desktop.pieces.sheet import Sheet
@@ -86,13 +85,7 @@ def lay_stack_drawing(
 
 def _shapes(v: View, axle: int, told: Stacked, shaft_m: float) -> list[tuple[Shape, float]]:
     """The springs from the collar down, each with its length there, m."""
-    pair, third = told.pair, told.pair.third
-    pressed = max(preload(pair, told.shock) + shaft_m, 0.0)
-    main = main_length(pair, told.shock, shaft_m)
-    force = (pair.main.free_m - main) * pair.main.rate
-    more = 0.0 if third is None else max(third.free_m - force / third.rate, third.solid_m)
-    top = max(pair.free_m - pressed - main - more - pair.slider_m, pair.top.solid_m)
-    return list(zip(ordered_shapes(v.a, axle), (main, top, more), strict=False))[::-1]
+    return list(zip(ordered_shapes(v.a, axle), told.lengths_m(shaft_m), strict=False))[::-1]
 
 
 def _placed(shape: Shape, length_m: float, axis: float, top: float, per_m: float) -> CoilShape:

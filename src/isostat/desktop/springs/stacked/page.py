@@ -7,10 +7,9 @@ from functools import partial
 
 from typing_extensions import override
 
-from isostat.assess.setup.springs.stacked import Seated
 from isostat.assess.spring.stacked import stacked
+from isostat.assess.travel.landmarks import landmarks
 from isostat.core.parts.event import Event
-from isostat.core.travel.events import travel_of
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.chart import SpringChart
@@ -40,22 +39,23 @@ class StackedPage(SpringPage):
         if pair is None:  # a plain coil stands in
             yield free_drag(sheet, v, axle, chart)
             return
-        collar = Handle(pair.seated.collar_m[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(_pull_collar, sheet, axle, pair.seated))
+        stood = pair.seated.collar_m
+        collar = Handle(stood[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(_pull_collar, sheet, axle, stood))
         yield Drag("grip collar", "capsule", hanging_at(v, axle, chart), "collar of both sides, drag", collar)
-        changes = travel_of(v.a.proposed.events[axle][0], Event.CROSSOVER)
+        changes = landmarks(v.a, axle, 0).at(Event.CROSSOVER)
         if changes is not None and pair.pair.ring_m is not None:
             ring = Handle(pair.pair.ring_m, -LENGTH_PER_PX, -LENGTH_NUDGE, partial(_pull_ring, sheet, axle))
             yield Drag("grip ring", "ring", chart.on_curve(changes), "crossover: ring nearer or further, drag", ring)
 
 
-def _pull_collar(sheet: Sheet, axle: int, seated: Seated, value: float, way: str, gesture: int) -> None:
+def _pull_collar(sheet: Sheet, axle: int, stood_m: tuple[float, float], value: float, way: str, gesture: int) -> None:
     """Both collars by the same way; what they differ by stays."""
-    moved = round(value - seated.collar_m[0], 3)
+    moved = round(value - stood_m[0], 3)
 
     def change(job: Job) -> Job:
         for side in (0, 1):
             path = ("proposal", "axles", axle, SIDES[side], "collar_m")
-            job = edits.put_number(job, path, round(seated.collar_m[side] + moved, 4))
+            job = edits.put_number(job, path, round(stood_m[side] + moved, 4))
         return job
 
     sheet.edited.emit(change, f"{way} the collars", gesture)

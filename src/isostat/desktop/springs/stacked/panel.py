@@ -13,8 +13,6 @@ from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, OutOfRange
-from isostat.core.springs.pairs import PairChoice
-from isostat.core.springs.ring_fit import force_at, preload, turns_from_snug
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, NOTHING, lay_fitted_now, solve_again
@@ -24,6 +22,7 @@ from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.units.format import number
 from isostat.units.unit import Quantity
+from isostat.wording.springs.stacked import pair_words
 
 PARTS = (("third", "third spring"), ("top", "top spring"), ("main", "main spring"))
 COLUMNS = (
@@ -236,7 +235,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, pair: Stacked) -> N
     lines = (
         (*_hanging(v, axle, pair), workings.stacked.hanging, 0),
         (*_change(v, axle, pair), workings.stacked.change if pair.crossover else None, v.case),
-        (bump, spare < rules.RING_MARGIN - 1e-6, workings.stacked.main_at_bump, 0),
+        (bump, pair.main_tight, workings.stacked.main_at_bump, 0),
     )
     for n, (words, bad, says, case) in enumerate(lines):
         shown = None if says is None else Shown(says, axle, case=case)
@@ -251,7 +250,7 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, pair: Stacked) -> N
         )
     sheet.text("stack window words", window, at + QPointF(t.px(492), 0), size=13.5, weight=600, role="ink" if free else "brick")
     if pair.top_spare_m is not None:
-        low = pair.top_spare_m < rules.RING_MARGIN - 1e-6
+        low = pair.top_tight
         top, way = Shown(workings.stacked.top_spring, axle), "over" if pair.top_spare_m >= 0 else "past"
         words = f"top spring {v.number(top, r.coil(abs(pair.top_spare_m)))} {way} solid, collar run down"
         sheet.text("stack top", words, at + QPointF(t.px(492), t.px(19)), size=12.5, weight=600 if low else 400,
@@ -260,15 +259,15 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, pair: Stacked) -> N
 
 def _hanging(v: View, axle: int, pair: Stacked) -> tuple[str, bool]:
     """Preload at full droop, in words, and whether it warns."""
-    r, before = v.reader, preload(pair.pair, pair.shock)
+    r, before = v.reader, pair.preload_m
     shown = Shown(workings.stacked.hanging, axle)
     far = v.number(shown, r.coil(abs(before)))
     if before < 0:
         return f"hanging: loose by {far}", True
-    holds = v.number(shown, r.mass(force_at(pair.pair, pair.shock, 0.0) / GRAVITY))
-    turns = v.number(shown, number(turns_from_snug(pair.pair, pair.shock), Quantity.RATIO, r.preset, decimals=1))
+    holds = v.number(shown, r.mass(pair.hanging_n / GRAVITY))
+    turns = v.number(shown, number(pair.turns, Quantity.RATIO, r.preset, decimals=1))
     press = "press needed" if before > 0.002 else "no press"
-    return f"hanging: preload {far}, {turns} turns from just snug, holds {holds}, {press}", before > rules.MOST_PRELOAD
+    return f"hanging: preload {far}, {turns} turns from just snug, holds {holds}, {press}", pair.much_preload
 
 
 def _change(v: View, axle: int, pair: Stacked) -> tuple[str, bool]:
@@ -306,19 +305,6 @@ def _lay_shelf(sheet: Sheet, v: View, axle: int, y: float, *, far: bool) -> None
     wide = (sheet.width() - t.px(40)) / 2
     for n, choice in enumerate(choices):
         at = QPointF(t.px(16) + (n % 2) * (wide + t.px(8)), y + (n // 2) * t.px(28))
-        made = sheet.button(f"shelf {n}", _pair_words(v, choice), at, partial(_take, sheet, axle, choice, far), width=round(wide))
+        take = partial(sheet.edited.emit, partial(with_pair, axle=axle, choice=choice, far=far), "a pair off the shelf", -1)
+        made = sheet.button(f"shelf {n}", pair_words(choice, v.reader), at, take, width=round(wide))
         set_tip(made, "solid lengths are assumed until they are read off the maker's list")
-
-
-def _pair_words(v: View, c: PairChoice) -> str:
-    r = v.reader
-    top, main = c.pair.top, c.pair.main
-    rates = f"{number(top.rate, Quantity.RATE, r.preset)} over {r.rate(main.rate)}"
-    lengths = f"{number(top.free_m, Quantity.COIL, r.preset)} over {r.coil(main.free_m)}"
-    series = number(c.pair.series_rate, Quantity.RATE, r.preset)
-    collar = f"collar {number(abs(c.collar_m), Quantity.COIL, r.preset)} {'down' if c.collar_m >= 0 else 'up'}"
-    return f"{rates}, {lengths}: {series}, {collar}"
-
-
-def _take(sheet: Sheet, axle: int, choice: PairChoice, far: bool) -> None:
-    sheet.edited.emit(lambda job: with_pair(job, axle, choice, far=far), "a pair off the shelf", -1)
