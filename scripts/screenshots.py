@@ -19,6 +19,7 @@ from isostat.desktop.travel.step import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
 PICTURES = [(step, "light") for step in Step] + [(Step.TRAVEL, "dark")]
@@ -94,7 +95,7 @@ behind = 1.2 * window.document.job.vehicle.axles[1].behind_front_m.value
 heights = [{"left_m": h[0] + by, "right_m": h[1] + by} for h, by in zip(base, (0.009, -0.041), strict=True)]
 squat = {"mass_kg": 300.0, "behind_front_m": round(behind, 3), "heights": heights}
 asked = {"heights": [{"left_m": h[0] + by, "right_m": h[1] + by} for h, by in zip(base, (-0.006, -0.030), strict=True)]}
-window.document.edit(lambda job: edits.put(job, ("squats",), [squat, asked]), "squat tests")
+window.document.edit(lambda job: edits.put(job, path_to(JOB.squats), [squat, asked]), "squat tests")
 measure.turn("squat")
 QTest.qWait(400)  # the fixes are tried when the hand rests
 window.grab().save(str(FOLDER / "squat.png"))
@@ -108,7 +109,7 @@ happens = (
 )
 for side, h in zip(("left", "right"), base[1], strict=True):
     rows = [{"event": e, "hub_to_arch_m": h + x, "eye_to_eye_m": 0.43 + 0.93 * x + 0.2 * x * x} for e, x in happens]
-    path = ("vehicle", "axles", 1, side, "cycle")
+    path = (*path_to(JOB.vehicle.axles[1]), side, "cycle")
     window.document.edit(lambda job, path=path, rows=rows: edits.put(job, path, rows), "cycle sheet")
 measure.turn("cycle")
 measure.turn_axle(1)
@@ -120,10 +121,10 @@ while window.document.undo.canUndo():
 for axle in (0, 1):  # a sheet that was left half empty
     for field in ("shaft_showing_m", "stop_gap_m"):
         for side in ("left", "right"):
-            path = ("vehicle", "axles", axle, side, field)
+            path = (*path_to(JOB.vehicle.axles[axle]), side, field)
             window.document.edit(lambda job, path=path: edits.put(job, path, None), "not read")
     for side in ("left", "right"):
-        path = ("as_found", "axles", axle, side, "installed_length_m")
+        path = (*path_to(JOB.as_found.axles[axle]), side, "installed_length_m")
         window.document.edit(lambda job, path=path: edits.put(job, path, None), "not read")
 measure.turn("missing")
 settle()

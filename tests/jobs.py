@@ -9,7 +9,7 @@ from isostat.assess import assess
 from isostat.assess.spring.pairs import pairs_for, with_pair
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
-from isostat.job.edits.paths import put, put_number
+from isostat.job.edits.paths import JOB, path_to, put, put_number
 from isostat.job.edits.proposals import add_proposal, work_on
 from isostat.job.files import job_from, read_job
 from isostat.job.schema import Job
@@ -126,7 +126,7 @@ def rival_proposals() -> Job:
         job = with_pair(job, axle, pairs_for(assess(job), axle, far=False)[0], far=False)
     job = add_proposal(job)
     for axle in (0, 1):
-        job = put(job, ("proposal", "axles", axle, "kind"), "coil")
+        job = put(job, path_to(JOB.proposal.axles[axle].kind), "coil")
     return work_on(job, "A")
 
 
@@ -139,12 +139,15 @@ def leafed() -> Job:
     main["width_m"] = 0.0635
     more = {"front_m": 0.36, "rear_m": 0.38, "thick_m": 0.008, "rise_m": 0.055}
     job = hive_on_coils()
-    for setup, leaves in (("as_found", [main, two, three, four]), ("proposal", [main, two, three, more, four])):
+    for setup, leaves in (
+        (*path_to(JOB.as_found), [main, two, three, four]),
+        (*path_to(JOB.proposal), [main, two, three, more, four]),
+    ):
         job = put(job, (setup, "axles", 1, "pack"), {"leaves": leaves, "clamp_m": 0.11})
         job = put(job, (setup, "axles", 1, "kind"), "leaf")
     for side in ("left", "right"):
         for field in ("installed_length_m", "solid_length_m"):
-            job = put(job, ("as_found", "axles", 1, side, field), None)
+            job = put(job, (*path_to(JOB.as_found.axles[1]), side, field), None)
     return job
 
 
@@ -154,7 +157,7 @@ def twisted() -> Job:
         "diameter_m": 0.039, "length_m": 1.1, "arm_m": 0.4, "angle_rad": -0.1, "pitch_m": 0.00175, "lever_m": 0.06,
         "teeth_inner": 40, "teeth_outer": 44,
     }  # fmt: skip
-    job = put(hive_on_coils(), ("as_found", "axles", 0, "torsion"), bar)
+    job = put(hive_on_coils(), path_to(JOB.as_found.axles[0].torsion), bar)
     for setup in ("as_found", "proposal"):
         job = put(job, (setup, "axles", 0, "kind"), "torsion bar")
     return job
@@ -167,21 +170,21 @@ def counted_turns() -> Job:
         "by": "turns", "wire_m": 0.0135, "across_m": 0.128, "across": "mean",
         "groups": [{"turns": 3, "pitch_m": 0.028}, {"turns": 4.5, "pitch_m": 0.052}],
     }  # fmt: skip
-    job = put(job, ("proposal", "axles", 1, "progressive"), told)
+    job = put(job, path_to(JOB.proposal.axles[1].progressive), told)
     stack = {
         "top": {"rate_n_per_m": 90_000, "free_m": 0.2, "solid_m": 0.08},
         "main": {"rate_n_per_m": 90_000, "free_m": 0.2, "solid_m": 0.08},
         "third": {"rate_n_per_m": 30_000, "free_m": 0.09, "solid_m": 0.03}, "extended_m": 0.41, "body_m": 0.05, "down_m": 0.05,
         "up_m": 0.05, "placed": "by share",
     }  # fmt: skip
-    job = put(job, ("proposal", "axles", 0, "stack"), stack)
-    return put(job, ("proposal", "axles", 0, "kind"), "stacked pair")
+    job = put(job, path_to(JOB.proposal.axles[0].stack), stack)
+    return put(job, path_to(JOB.proposal.axles[0].kind), "stacked pair")
 
 
 def washered() -> Job:
     """The flatbed with stacks of Belleville washers beside its rear springs."""
     sizes = {"outer_m": 0.05, "inner_m": 0.0254, "thick_m": 0.002, "height_m": 0.0034, "nested": 2, "opposed": 50, "gap_m": -0.06}
-    return put(hive_on_coils(), ("proposal", "axles", 1, "discs"), sizes)
+    return put(hive_on_coils(), path_to(JOB.proposal.axles[1].discs), sizes)
 
 
 def aided() -> Job:
@@ -191,7 +194,7 @@ def aided() -> Job:
         "least_pa": 35_000, "most_pa": 600_000,
     }  # fmt: skip
     foam = {"kind": "foam", "free_height_m": 0.12, "gap_m": -0.06, "press": [{"squeeze_m": 0.03, "force_kg": 90}]}
-    return put(put(hive_on_coils(), ("proposal", "axles", 1, "helper"), bag), ("proposal", "axles", 1, "cushion"), foam)
+    return put(put(hive_on_coils(), path_to(JOB.proposal.axles[1].helper), bag), path_to(JOB.proposal.axles[1].cushion), foam)
 
 
 def guessed(job: Job) -> Job:
@@ -225,17 +228,17 @@ def limited() -> Job:
     """The flatbed on leaves with everything that can end a wheel's way: straps, hoses, joints, tyres straight and at lock."""
     job = demo("hive-hauler")
     for axle, mounts in ((0, 0.30), (1, 0.42)):
-        job = put(job, ("vehicle", "axles", axle, "strap_mounts_m"), mounts)
-        job = put(job, ("proposal", "axles", axle, "strap_m"), mounts + 0.135)
-        job = put(job, ("proposal", "axles", axle, "wheel_out_m"), 0.02)
+        job = put(job, path_to(JOB.vehicle.axles[axle].strap_mounts_m), mounts)
+        job = put(job, path_to(JOB.proposal.axles[axle].strap_m), mounts + 0.135)
+        job = put(job, path_to(JOB.proposal.axles[axle].wheel_out_m), 0.02)
         for side in ("left", "right"):
             for field, gap in (("arch_gap_m", 0.19), ("hose_slack_m", 0.21), ("joint_left_m", 0.24)):
-                job = put(job, ("vehicle", "axles", axle, side, field), gap)
+                job = put(job, (*path_to(JOB.vehicle.axles[axle]), side, field), gap)
     for side, gap in (("left", 0.062), ("right", 0.066)):  # so much that without a spacer the shock ends the bump
-        job = put(job, ("vehicle", "axles", 1, side, "stop_gap_m"), gap)
+        job = put(job, (*path_to(JOB.vehicle.axles[1]), side, "stop_gap_m"), gap)
     for field, value in (("hose_ratio", 0.8), ("hose_place", 0.3), ("joint_place", 0.0), ("strap_ratio", 0.9)):
-        job = put(job, ("vehicle", "axles", 1, field), value)
-    return put(job, ("vehicle", "axles", 0, "seat_m"), 0.015)
+        job = put(job, (*path_to(JOB.vehicle.axles[1]), field), value)
+    return put(job, path_to(JOB.vehicle.axles[0].seat_m), 0.015)
 
 
 MIRROR = {
@@ -266,4 +269,4 @@ def mirrored(job: Job) -> Job:
 
 def wound_anew() -> Job:
     """A new job whose front coil is wound to order: nothing of it was read."""
-    return put_number(blank_job(), ("proposal", "axles", 0, "inside_m"), 0.112)
+    return put_number(blank_job(), path_to(JOB.proposal.axles[0].inside_m), 0.112)

@@ -19,7 +19,7 @@ from isostat.assess.judge import judge
 from isostat.assess.workings import explain, shown_numbers
 from isostat.cli.travel import travel_plain
 from isostat.job.demos import demo, demo_names
-from isostat.job.edits.paths import Path, put
+from isostat.job.edits.paths import JOB, Path, path_to, put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.job.tables.shock_list import shipped_shocks
@@ -79,7 +79,7 @@ def answered(job: Job) -> Assessment:
 def test_any_job_is_answered(name: str, kind: str | None, slips: list[tuple[float, Any]]) -> None:
     job = demo(name)
     if kind is not None:
-        job = put(job, ("proposal", "axles", 0, "kind"), kind)
+        job = put(job, path_to(JOB.proposal.axles[0].kind), kind)
     for which, slip in slips:
         job = slipped(job, which, slip)
     a = answered(job)
@@ -105,7 +105,7 @@ def ends(job: Job, path: Path) -> list[Job]:
 def test_the_ends_of_what_is_accepted_are_answered_too(name: str) -> None:
     """Of some readings, there or not, the least and the most that the schema takes: no law knows less than it."""
     job, chance = demo(name), random.Random(name)
-    every = [path for path, _ in readings(job.model_dump()) if path[0] in ("vehicle", "proposal", "as_found")]
+    every = [path for path, _ in readings(job.model_dump()) if path[0] in (*path_to(JOB.vehicle), "proposal", "as_found")]
     answers = [answered(made) for path in chance.sample(every, 25) for made in ends(job, path)]
     assert len(answers) > 20
 
@@ -113,10 +113,10 @@ def test_the_ends_of_what_is_accepted_are_answered_too(name: str) -> None:
 @pytest.mark.parametrize(
     ("name", "path"),
     [
-        ("dairy-trailer", ("proposal", "axles", 0, "pack", "leaves", 0, "gap_m")),  # no plate lies over the main leaf
-        ("dairy-trailer", ("vehicle", "beam_m")),
-        ("dairy-trailer", ("as_found", "axles", 0, "cushion", "rate_n_per_m")),
-        ("glaziers-flatbed", ("proposal", "axles", 0, "shock_longer_m")),  # a bag far beyond its ends
+        ("dairy-trailer", path_to(JOB.proposal.axles[0].pack.leaves[0].gap_m)),  # no plate lies over the main leaf
+        ("dairy-trailer", path_to(JOB.vehicle.beam_m)),
+        ("dairy-trailer", path_to(JOB.as_found.axles[0].cushion.rate_n_per_m)),
+        ("glaziers-flatbed", path_to(JOB.proposal.axles[0].shock_longer_m)),  # a bag far beyond its ends
     ],
 )
 def test_these_ends_are_answered(name: str, path: Path) -> None:

@@ -22,6 +22,7 @@ from isostat.core.travel.events import travel_of
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from isostat.units.format import number
 from isostat.units.unit import Quantity
@@ -32,7 +33,7 @@ from isostat.wording.sentences import say
 from tests.jobs import hive_on_coils
 
 FALLING = {"wheel_m": [-0.2, -0.1, 0, 0.1, 0.2], "spring_m": [-0.22, -0.095, 0, 0.04, 0.05]}
-FRONT, REAR = ("vehicle", "axles", 0), ("vehicle", "axles", 1)
+FRONT, REAR = path_to(JOB.vehicle.axles[0]), path_to(JOB.vehicle.axles[1])
 
 
 @pytest.fixture(scope="module")
@@ -86,7 +87,9 @@ def test_every_fix_offered_helps_and_brings_no_new_fault(name: str) -> None:
 def test_the_order_solved_forwards_meets_its_target(hive: Assessment) -> None:
     miss = hive.proposed.hub_to_arch_m[..., hive.target_case] - hive.target_m
     assert np.abs(miss).max() < 0.0015  # lengths are ordered in whole millimetres
-    each = edits.put(edits.put(hive.job, ("proposal", "axles", 0, "sides"), "same"), ("proposal", "axles", 1, "sides"), "same")
+    each = edits.put(
+        edits.put(hive.job, path_to(JOB.proposal.axles[0].sides), "same"), path_to(JOB.proposal.axles[1].sides), "same"
+    )
     same = assess(each)
     mean = (same.proposed.hub_to_arch_m[..., same.target_case] - same.target_m).mean(axis=1)
     assert np.abs(mean).max() < 0.001  # equal springs meet the axle means
@@ -104,12 +107,12 @@ def test_a_picked_rate_keeps_the_old_feel_or_takes_a_multiple_of_the_load_and_it
     """Closed form: f = √(k/m)/2π under the old and the new mass; (n − 1)·F over the bump travel; F over the droop."""
     job = hive_on_coils()
     for axle in (0, 1):
-        job = edits.put(job, ("proposal", "axles", axle, "pick"), {"way": "same feel"})
+        job = edits.put(job, path_to(JOB.proposal.axles[axle].pick), {"way": "same feel"})
     a = assess(job)
     old = a.found.frequency_hz[..., a.job.weighed_case].mean(axis=1)
     assert a.proposed.frequency_hz[..., a.target_case].mean(axis=1) == pytest.approx(old, rel=0.015), "but for whole N/mm"
     for axle in (0, 1):
-        job = edits.put(job, ("proposal", "axles", axle, "pick"), {"way": "bump capacity", "multiple": 2.4})
+        job = edits.put(job, path_to(JOB.proposal.axles[axle].pick), {"way": "bump capacity", "multiple": 2.4})
     b = assess(job)
     held = b.proposed.rest.force_n[:, :, b.target_case].mean(axis=1)
     bump = b.proposed.bump_left_m[:, :, b.target_case].mean(axis=1)
@@ -128,9 +131,9 @@ def test_a_picked_rate_keeps_the_old_feel_or_takes_a_multiple_of_the_load_and_it
 def test_a_share_of_droop_picks_the_rate_and_bounds_it_and_a_lopsided_load_gets_a_rate_a_side() -> None:
     """Closed form: F over the share of the whole travel; 30 to 50 % (common practice, no source); (2πf)²·m of each side."""
     job = hive_on_coils()
-    job = edits.put(job, ("proposal", "axles", 0, "pick"), {"way": "share of droop", "droop_share": 0.45})
-    job = edits.put(job, ("proposal", "axles", 1, "pick"), {"way": "frequency", "hertz": 1.6})
-    job = edits.put(job, ("proposal", "axles", 1, "sides"), "each")
+    job = edits.put(job, path_to(JOB.proposal.axles[0].pick), {"way": "share of droop", "droop_share": 0.45})
+    job = edits.put(job, path_to(JOB.proposal.axles[1].pick), {"way": "frequency", "hertz": 1.6})
+    job = edits.put(job, path_to(JOB.proposal.axles[1].sides), "each")
     a = assess(job)
     s, case = a.proposed, a.target_case
     held = s.rest.force_n[0, :, case].mean()
@@ -172,7 +175,7 @@ def test_ten_inch_shock_splits_forty_to_sixty(hive: Assessment) -> None:
     """Common practice, no source: 250 mm stroke, 100 showing: 150 mm of droop left at the shaft."""
     a = _told(
         hive.job,
-        (("as_found", "axles", 0, "shock_stroke_m"), 0.250),
+        (path_to(JOB.as_found.axles[0].shock_stroke_m), 0.250),
         ((*FRONT, "shock_ratio"), 1.0),
         *(((*FRONT, side, "shaft_showing_m"), 0.100) for side in ("left", "right")),
     )
@@ -186,11 +189,11 @@ def test_a_spring_swap_read_at_arch_and_shaft_confirms_a_ratio_of_one(hive: Asse
     a = _told(
         hive.job,
         ((*REAR, "shock_ratio"), 1.0),
-        (("target", "rear_lift_m"), 0.020),
-        (("target", "front_lift_m"), 0.0),
-        (("target", "case"), "As weighed"),
-        (("proposal", "axles", 1, "tyre_radius_m"), None),
-        (("proposal", "axles", 1, "pick"), {"way": "frequency"}),
+        (path_to(JOB.target.rear_lift_m), 0.020),
+        (path_to(JOB.target.front_lift_m), 0.0),
+        (path_to(JOB.target.case), "As weighed"),
+        (path_to(JOB.proposal.axles[1].tyre_radius_m), None),
+        (path_to(JOB.proposal.axles[1].pick), {"way": "frequency"}),
     )
     weighed = a.target_case
     arch = a.proposed.arch_rise_m[1, :, weighed].mean()
@@ -204,11 +207,11 @@ def test_lift_is_spent_from_droop_and_the_hanging_height_stays(hive: Assessment)
     inch = 0.0254
     a = _told(
         hive.job,
-        (("as_found", "axles", 0, "shock_stroke_m"), 12 * inch),
+        (path_to(JOB.as_found.axles[0].shock_stroke_m), 12 * inch),
         ((*FRONT, "shock_ratio"), 1.0),
-        (("proposal", "axles", 0, "shock_longer_m"), None),
-        (("target", "case"), "As weighed"),
-        (("target", "front_lift_m"), 3 * inch),
+        (path_to(JOB.proposal.axles[0].shock_longer_m), None),
+        (path_to(JOB.target.case), "As weighed"),
+        (path_to(JOB.target.front_lift_m), 3 * inch),
         *(((*FRONT, side, "shaft_showing_m"), 5.5 * inch) for side in ("left", "right")),
     )
     was = a.found.droop_left_m[0, 0, a.target_case] / inch
@@ -220,7 +223,7 @@ def test_lift_is_spent_from_droop_and_the_hanging_height_stays(hive: Assessment)
 
 def test_two_springs_sold_by_the_same_lift_sit_differently(hive: Assessment) -> None:
     """Common practice, no source: a "2 inch" spring sat 10 mm lower than another "2 inch" one."""
-    at = ("proposal", "axles", 1)
+    at = path_to(JOB.proposal.axles[1])
     heights = []
     for rate, free in ((46_000.0, 0.420), (60_000.0, 0.390)):
         a = _told(
@@ -237,7 +240,7 @@ def test_gaps_go_through_their_own_ratio_before_they_are_sorted(hive: Assessment
     """Point 15, together: a stop gap of 33 at ratio 0.55 is 60 at the wheel; a spacer opens or closes only the stop."""
     events = hive.proposed.events[0][0]
     assert travel_of(events, "stop touched") == pytest.approx(0.033 / 0.55)
-    spaced = _told(hive.job, (("proposal", "axles", 0, "stop", "spacer_m"), 0.011))
+    spaced = _told(hive.job, (path_to(JOB.proposal.axles[0].stop.spacer_m), 0.011))
     assert travel_of(spaced.proposed.events[0][0], "stop touched") == pytest.approx((0.033 - 0.011) / 0.55)
     assert travel_of(spaced.proposed.events[0][0], "coil solid") == travel_of(events, "coil solid")
 
@@ -247,7 +250,7 @@ def test_scales_win_and_a_sagged_spring_is_found(hive: Assessment) -> None:
     force = (477 - 70) * GRAVITY
     free = installed + force / rate
     for claimed, found in ((free + 0.015, True), (None, False)):
-        a = _told(hive.job, (("as_found", "axles", 1, "left", "free_length_m"), claimed))
+        a = _told(hive.job, (path_to(JOB.as_found.axles[1].left.free_length_m), claimed))
         assert any(isinstance(j, SpringDisagrees) for j in judge(a)) is found
         weighed = [c.kind for c in a.job.cases].index("weighed")
         assert a.found.pad_kg[1, 0, weighed] == pytest.approx(477, abs=0.01)
@@ -256,27 +259,27 @@ def test_scales_win_and_a_sagged_spring_is_found(hive: Assessment) -> None:
 @pytest.mark.parametrize(
     ("changes", "kind", "grade"),
     [
-        ([(("items", 7, "behind_front_m"), 14.0), (("items", 7, "mass_kg"), 4000.0)], LoadOutsideWheels, Grade.FAULT),
-        ([(("vehicle", "axles", 1, "rating_kg"), 1500.0)], OverRating, Grade.FAULT),
-        ([(("vehicle", "axles", 0, "left", "pad_kg"), 10.0)], WeighedAmiss, Grade.WATCH),
-        ([(("proposal", "axles", 0, s, "free_length_m"), 0.520) for s in ("left", "right")], ToppedOut, Grade.WATCH),
+        ([(path_to(JOB.items[7].behind_front_m), 14.0), (path_to(JOB.items[7].mass_kg), 4000.0)], LoadOutsideWheels, Grade.FAULT),
+        ([(path_to(JOB.vehicle.axles[1].rating_kg), 1500.0)], OverRating, Grade.FAULT),
+        ([(path_to(JOB.vehicle.axles[0].left.pad_kg), 10.0)], WeighedAmiss, Grade.WATCH),
+        ([((*path_to(JOB.proposal.axles[0]), s, "free_length_m"), 0.520) for s in ("left", "right")], ToppedOut, Grade.WATCH),
         (
-            [(("proposal", "axles", 1, s, "free_length_m"), 0.210) for s in ("left", "right")]
-            + [(("proposal", "axles", 1, "stop"), {"rate_n_per_m": 2000, "flat_m": 0.02})],
+            [((*path_to(JOB.proposal.axles[1]), s, "free_length_m"), 0.210) for s in ("left", "right")]
+            + [(path_to(JOB.proposal.axles[1].stop), {"rate_n_per_m": 2000, "flat_m": 0.02})],
             BeyondLaw,
             Grade.FAULT,
         ),
-        ([(("vehicle", "axles", 0, "spring_motion"), FALLING)], FallingCurve, Grade.WATCH),
-        ([(("target", "rear_lift_m"), 0.9)], TargetPastTravel, Grade.FAULT),
+        ([(path_to(JOB.vehicle.axles[0].spring_motion), FALLING)], FallingCurve, Grade.WATCH),
+        ([(path_to(JOB.target.rear_lift_m), 0.9)], TargetPastTravel, Grade.FAULT),
         (
-            [(("as_found", "axles", 0, s, "solid_length_m"), None) for s in ("left", "right")]
-            + [(("proposal", "axles", 0, s, "solid_length_m"), 0.330) for s in ("left", "right")],
+            [((*path_to(JOB.as_found.axles[0]), s, "solid_length_m"), None) for s in ("left", "right")]
+            + [((*path_to(JOB.proposal.axles[0]), s, "solid_length_m"), 0.330) for s in ("left", "right")],
             WrongOrder,
             Grade.FAULT,
         ),
-        ([(("vehicle", "axles", 0, "left", "hub_to_arch_m"), 0.520)], Warp, Grade.NOTE),
+        ([(path_to(JOB.vehicle.axles[0].left.hub_to_arch_m), 0.520)], Warp, Grade.NOTE),
         (
-            [(("proposal", "axles", 1, "pick"), {"way": "two loads", "light": "Light", "full": "Light"})],
+            [(path_to(JOB.proposal.axles[1].pick), {"way": "two loads", "light": "Light", "full": "Light"})],
             RateNotPicked,
             Grade.WATCH,
         ),
@@ -286,7 +289,7 @@ def test_impossible_and_doubtful_vehicles_give_findings_in_words(
     hive: Assessment, changes: list[tuple[tuple[str | int, ...], object]], kind: type, grade: Grade
 ) -> None:
     if kind is WeighedAmiss:
-        changes = [*changes, (("vehicle", "axles", 0, "right", "pad_kg"), 60.0)]
+        changes = [*changes, (path_to(JOB.vehicle.axles[0].right.pad_kg), 60.0)]
         grade = Grade.FAULT
     a = _told(hive.job, *changes)
     found = [j for j in judge(a) if isinstance(j, kind)]
@@ -302,6 +305,6 @@ def test_impossible_and_doubtful_vehicles_give_findings_in_words(
 
 def test_a_soft_spring_far_longer_than_any_coil_is_answered_not_refused(hive: Assessment) -> None:
     """500 N/m under a rear axle would be metres long: the found spring is what it is, and the job still opens."""
-    a = _told(hive.job, (("as_found", "axles", 1, "left", "rate_n_per_m"), 500.0))
+    a = _told(hive.job, (path_to(JOB.as_found.axles[1].left.rate_n_per_m), 500.0))
     assert a.found_springs[1][0].implied_free_m > 3.0
     assert np.isfinite(a.proposed.hub_to_arch_m).all() and np.isfinite(a.found.hub_to_arch_m).all()

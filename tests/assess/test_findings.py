@@ -24,14 +24,14 @@ from isostat.assess.travel.findings import LittleBump, LittleDroop
 from isostat.core.travel.events import droop_end
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo, demo_names
-from isostat.job.edits.paths import Path, put
+from isostat.job.edits.paths import JOB, Path, path_to, put
 from isostat.job.files import job_from
 from isostat.job.schema import Job
 from isostat.wording.letter import letter
 from isostat.wording.reader import Reader
 from tests.jobs import hive_on_coils, unladen
 
-REAR: Path = ("proposal", "axles", 1)
+REAR: Path = path_to(JOB.proposal.axles[1])
 
 
 J = TypeVar("J", bound=Judgement)
@@ -48,7 +48,7 @@ def changed(job: Job, *changes: tuple[Path, object]) -> Job:
 
 
 def pads(axle: int, left: float, right: float) -> tuple[tuple[Path, object], ...]:
-    at: Path = ("vehicle", "axles", axle)
+    at: Path = path_to(JOB.vehicle.axles[axle])
     return ((*at, "left", "pad_kg"), left), ((*at, "right", "pad_kg"), right)
 
 
@@ -99,7 +99,7 @@ def test_a_case_that_found_no_rest_is_a_fault_and_nothing_else_is_said_of_it() -
 @pytest.mark.parametrize("lift", [-0.3, 0.5])
 def test_past_an_end_of_travel_nothing_is_ordered_of_any_kind(name: str, lift: float) -> None:
     """Blocks of twelve metres and bags of 774 bar: what pushes against the end of a shock is no spring that holds a height."""
-    job = put(demo(name), ("target", "rear_lift_m"), lift)
+    job = put(demo(name), path_to(JOB.target.rear_lift_m), lift)
     a = assess(job)
     assert not a.orders[-1].can_be_had
     rear = [j for j in judge(a) if j.place.axle == len(a.orders) - 1]
@@ -114,7 +114,7 @@ def test_past_an_end_of_travel_nothing_is_ordered_of_any_kind(name: str, lift: f
 
 @pytest.mark.parametrize("lift", [-0.3, 0.9])
 def test_a_height_that_no_spring_holds_orders_nothing(lift: float) -> None:
-    job = put(hive_on_coils(), ("target", "rear_lift_m"), lift)
+    job = put(hive_on_coils(), path_to(JOB.target.rear_lift_m), lift)
     a = assess(job)
     past = told(TargetPastTravel, job)
     assert {j.place.axle for j in past} == {1} and all(j.grade is Grade.FAULT for j in past)
@@ -128,7 +128,7 @@ def test_a_height_that_no_spring_holds_orders_nothing(lift: float) -> None:
 
 def test_a_front_that_only_a_pull_would_hold_is_out_of_reach() -> None:
     """Weighing 60 kg a wheel with 70 kg unsprung, the spring would have to pull by the difference."""
-    job = changed(unladen(), *pads(0, 60.0, 60.0), (("vehicle", "axles", 0, "unsprung_kg"), 70.0))
+    job = changed(unladen(), *pads(0, 60.0, 60.0), (path_to(JOB.vehicle.axles[0].unsprung_kg), 70.0))
     (found,) = told(TargetOutOfReach, job)
     ratio = assess(job).axles[0].spring_ratio.value
     assert found.place.axle == 0 and found.force_n == pytest.approx(-10 * 9.80665 / ratio, rel=0.02)
@@ -184,8 +184,9 @@ def test_preload_past_a_quarter_of_the_stroke_asks_for_another_rate(over_m: floa
     """75 mm, or a quarter of the stroke where that is less (common practice, no source): the fix's rate holds just so much."""
     job = demo("survey-buggy")
     for side in ("left", "right"):
-        job = changed(job, (("proposal", "axles", 1, "kind"), "coil"), (("proposal", "axles", 1, side, "free_length_m"), None),
-                      (("proposal", "axles", 1, side, "spacer_m"), None))  # fmt: skip
+        rear = JOB.proposal.axles[1]
+        job = changed(job, (path_to(rear.kind), "coil"), ((*path_to(rear), side, "free_length_m"), None),
+                      ((*path_to(JOB.proposal.axles[1]), side, "spacer_m"), None))  # fmt: skip
     a = assess(job)
     stroke = a.fits[1].shock_stroke_m
     assert stroke is not None
@@ -194,7 +195,7 @@ def test_preload_past_a_quarter_of_the_stroke_asks_for_another_rate(over_m: floa
     at_target, hung = (float(a.axles[1].spring_motion.at(np.asarray(u))[0]) for u in (a.target_travel_m[1, 0], hangs))
     rate = a.orders[1].target_force_n[0] / (at_target - hung + limit + over_m)  # pressed as much more as the shaft goes in
     for side in ("left", "right"):
-        job = put(job, ("proposal", "axles", 1, side, "rate_n_per_m"), round(rate, 1))
+        job = put(job, (*path_to(JOB.proposal.axles[1]), side, "rate_n_per_m"), round(rate, 1))
     found = [j for j in told(MuchPreload, job) if j.place.axle == 1 and j.place.side == 0]
     assert bool(found) is said, (limit, rate)
     if found:
@@ -228,7 +229,7 @@ def test_a_helper_that_is_not_told_is_left_out_with_a_sentence() -> None:
 @pytest.mark.parametrize(("by", "said"), [(0.004, False), (0.009, True)])
 def test_a_corner_is_off_its_target_past_its_band_and_the_fix_solves_its_springs(by: float, said: bool) -> None:
     """Springs longer than ordered lift the axle by so much, less what its tyres and the other axle take."""
-    job = put(hive_on_coils(), ("target", "band_m"), 0.005)
+    job = put(hive_on_coils(), path_to(JOB.target.band_m), 0.005)
     a = assess(job)
     for side, free in zip(("left", "right"), a.orders[1].order.free_m, strict=True):
         job = put(job, (*REAR, side, "free_length_m"), round(free + by, 4))
@@ -244,7 +245,7 @@ def test_a_corner_is_off_its_target_past_its_band_and_the_fix_solves_its_springs
 @pytest.mark.parametrize(("rear_hz", "said"), [(1.4, False), (1.78, False), (1.90, True), (1.30, True)])
 def test_ride_frequencies_apart_are_said_outside_flat_ride(rear_hz: float, said: bool) -> None:
     """The rear 0.95 to 1.30 of the front rides flat (common practice, no source)."""
-    job = put(unladen(), ("proposal", "axles", 1, "pick"), {"way": "frequency", "hertz": rear_hz})
+    job = put(unladen(), path_to(JOB.proposal.axles[1].pick), {"way": "frequency", "hertz": rear_hz})
     found = told(FrequencySplit, job)
     assert bool(found) is said
     if found:
@@ -254,7 +255,7 @@ def test_ride_frequencies_apart_are_said_outside_flat_ride(rear_hz: float, said:
 @pytest.mark.parametrize(("high", "limit"), [(0.9, None), (1.3, 1.2), (0.35, 0.5)])
 def test_lamps_above_or_below_what_the_regulation_gives_are_said(high: float, limit: float | None) -> None:
     """Dipped beam 0.5 to 1.2 m above the ground. Source: UN Regulation 48 (from memory)."""
-    found = told(LampHigh, put(unladen(), ("vehicle", "headlamp_m"), high))
+    found = told(LampHigh, put(unladen(), path_to(JOB.vehicle.headlamp_m), high))
     assert [j.limit_m for j in found] == ([] if limit is None else [limit])
     assert all(j.height_m == pytest.approx(high, abs=0.06) and j.severity == abs(j.height_m - j.limit_m) for j in found)
 

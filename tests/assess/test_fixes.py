@@ -25,7 +25,7 @@ from isostat.assess.workings import explain
 from isostat.core import rules
 from isostat.core.springs.leaf.pack import LeafLaw
 from isostat.job.demos import demo, demo_names
-from isostat.job.edits.paths import put, put_number
+from isostat.job.edits.paths import JOB, path_to, put, put_number
 from isostat.job.schema import Job
 from isostat.wording.fixes import say_fix
 from isostat.wording.letter import letter
@@ -51,7 +51,7 @@ def asked(job: Job, more: float) -> Job:
     if job.target.corners or job.target.rake_m is not None:
         return job
     for end in ("front_lift_m", "rear_lift_m"):
-        job = put(job, ("target", end), round(getattr(job.target, end).value + more, 4))
+        job = put(job, (*path_to(JOB.target), end), round(getattr(job.target, end).value + more, 4))
     return job
 
 
@@ -155,7 +155,7 @@ def test_nothing_is_offered_that_no_shop_has_or_no_part_allows() -> None:
 
 
 def test_too_much_on_an_axle_names_what_to_move_or_leave_how_much_and_where_and_it_does_it() -> None:
-    job = put(hive_on_coils(), ("vehicle", "axles", 1, "rating_kg"), 1640.0)
+    job = put(hive_on_coils(), path_to(JOB.vehicle.axles[1].rating_kg), 1640.0)
     a = assess(job)
     told = judge(a)
     over = next(j for j in told if isinstance(j, OverRating) and j.what == "plate" and j.place.axle == 1)
@@ -175,7 +175,7 @@ def test_a_nose_too_light_names_what_to_move_and_how_far() -> None:
     """Moments about the coupling: what goes forward by d brings m·d over the way from coupling to wheels onto the nose."""
     job = demo("dairy-trailer")
     for field, value in (("kind", "thing"), ("behind_front_m", 2.0), ("mass_kg", 120.0)):
-        job = put(job, ("items", 2, field), value)
+        job = put(job, (*path_to(JOB.items[2]), field), value)
     a = assess(job)
     told = judge(a)
     (light,) = [j for j in told if isinstance(j, NoseLoad)]
@@ -216,7 +216,7 @@ def test_less_of_a_tank_is_told_by_the_share_that_is_enough() -> None:
 
 
 def test_little_bump_is_cured_by_less_spacer_or_a_higher_target() -> None:
-    job = put(hive_on_coils(), ("proposal", "axles", 1, "stop", "spacer_m"), 0.075)
+    job = put(hive_on_coils(), path_to(JOB.proposal.axles[1].stop.spacer_m), 0.075)
     a = assess(job)
     told = judge(a)
     little = [j for j in told if isinstance(j, LittleBump) and j.place.axle == 1]
@@ -281,7 +281,7 @@ def test_ways_count_from_the_old_springs_alone_and_a_bag_has_a_line_of_its_own()
     plain = demo("hive-hauler")
     helped = [w for w in ways(assess(plain)) if w.name == "helper"]
     assert {w.axle for w in helped} == {n for n, fit in enumerate(assess(plain).fits) if fit.helper(Bags) is not None}
-    bare = put(plain, ("proposal", "axles", 1, "helper"), {})
+    bare = put(plain, path_to(JOB.proposal.axles[1].helper), {})
     ours, theirs = ([w for w in ways(assess(job)) if w.name in ("block", "shackle")] for job in (plain, bare))
     assert ours and [(w.name, w.amount, w.gives_m) for w in ours] == [(w.name, w.amount, w.gives_m) for w in theirs], "no bag in it"
 
@@ -312,7 +312,7 @@ def test_unequal_blocks_are_ordered_as_equal_ones_and_a_plate_or_more_arch(
 ) -> None:
     job = demo("hive-hauler")
     for side, m in zip(("left", "right"), blocks, strict=True):
-        job = put_number(job, ("proposal", "axles", 1, side, "spacer_m"), m)
+        job = put_number(job, (*path_to(JOB.proposal.axles[1]), side, "spacer_m"), m)
     a, r = assess(job), Reader(job)
     assert (block_words(blocks, 0, r.coil), block_words(blocks, 1, r.coil), blocks_words(blocks, r.coil)) == (left, right, both)
     text = letter(a, (), (), r)
@@ -324,7 +324,7 @@ def test_unequal_blocks_are_ordered_as_equal_ones_and_a_plate_or_more_arch(
 
 def test_a_way_with_which_the_vehicle_falls_over_is_none() -> None:
     """A stop that is met 33 mm above where it rides: nothing stands on it, and no lightest case is to be found."""
-    job = put_number(demo("hive-hauler"), ("vehicle", "axles", 0, "left", "stop_gap_m"), -0.033)
+    job = put_number(demo("hive-hauler"), path_to(JOB.vehicle.axles[0].left.stop_gap_m), -0.033)
     told = ways(assess(job))
     a = assess(job)
     assert told and all(np.isfinite([w.gives_m, w.droop_m, w.bump_m, w.light_m, w.range_m]).all() for w in told)
@@ -334,9 +334,9 @@ def test_a_way_with_which_the_vehicle_falls_over_is_none() -> None:
 
 
 def test_a_shackle_more_than_twice_as_long_is_said() -> None:
-    job = put(demo("hive-hauler"), ("target", "rear_lift_m"), 0.12)
+    job = put(demo("hive-hauler"), path_to(JOB.target.rear_lift_m), 0.12)
     told = {w.name: w for w in ways(assess(job)) if w.axle == 1}
     shackle = told["shackle"]
     assert shackle.amount is not None and shackle.shackle_m == 0.098 and shackle.amount > 0.098
-    small = {w.name: w for w in ways(assess(put(job, ("target", "rear_lift_m"), -0.06))) if w.axle == 1}
+    small = {w.name: w for w in ways(assess(put(job, path_to(JOB.target.rear_lift_m), -0.06))) if w.axle == 1}
     assert small["shackle"].shackle_m is None

@@ -14,7 +14,7 @@ from isostat.assess.judge import judge
 from isostat.assess.judgement import Judgement
 from isostat.assess.setup.springs.stacked import seated_of
 from isostat.job.demos import demo, demo_names
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 from tests import jobs
 from tests.jobs import mirrored
@@ -99,10 +99,10 @@ def test_any_lopsided_vehicle_is_told_the_same_in_a_mirror(
     read = getattr(job.vehicle.axles[axle].left, corner)
     if read is not None:
         value = read.value * (1 + 3 * by) if corner == "pad_kg" else max(read.value + by, 0.0)
-        job = put(job, ("vehicle", "axles", axle, "left", corner), round(value, 4))
-    job = put(job, ("target", "rear_lift_m"), round(lift, 3))
+        job = put(job, (*path_to(JOB.vehicle.axles[axle].left), corner), round(value, 4))
+    job = put(job, path_to(JOB.target.rear_lift_m), round(lift, 3))
     if not job.target.corners:
-        job = put(job, ("target", "lean_m"), None if lean is None else round(lean, 3))
+        job = put(job, path_to(JOB.target.lean_m), None if lean is None else round(lean, 3))
     check(job)
 
 

@@ -17,7 +17,7 @@ from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.core.working import Origin
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo, demo_names
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import job_from
 from isostat.job.schema import Job
 from isostat.units.unit import PRESETS
@@ -92,7 +92,7 @@ def test_of_a_load_what_each_item_says_stays_by_its_lever() -> None:
     expected = sum(came[i.name] * share[i.name] for i in job.items if i.stays)
     assert stays_kg(a, 1)[full] == pytest.approx(expected, abs=0.2)
     index = next(n for n, i in enumerate(job.items) if i.name == "Driver")
-    more = assess(put(job, ("items", index, "stays"), True))
+    more = assess(put(job, path_to(JOB.items[index].stays), True))
     assert stays_kg(more, 1)[full] - stays_kg(a, 1)[full] == pytest.approx(came["Driver"] * share["Driver"], abs=0.2)
 
 
@@ -111,17 +111,17 @@ def test_how_soon_it_tips_is_approximate_until_it_was_weighed_tail_up() -> None:
     job = hive_on_coils()
     (guessed,) = (j for j in judge(assess(job)) if isinstance(j, TipsSooner))
     assert guessed.assumed and guessed.grade is Grade.NOTE and say(guessed, Reader(job)).title.count("≈") == 2
-    job = put(put(job, ("vehicle", "tail_raised_m"), 0.6), ("vehicle", "tail_up_front_kg"), 1245.0)
+    job = put(put(job, path_to(JOB.vehicle.tail_raised_m), 0.6), path_to(JOB.vehicle.tail_up_front_kg), 1245.0)
     for n in range(len(job.items)):
-        job = put(job, ("items", n, "above_ground_m"), 1.1)
+        job = put(job, path_to(JOB.items[n].above_ground_m), 1.1)
     (read,) = (j for j in judge(assess(job)) if isinstance(j, TipsSooner))
     assert not read.assumed and "≈" not in say(read, Reader(job)).title and "Weigh" not in say(read, Reader(job)).body
 
 
 def test_a_lowered_vehicle_is_not_told_of_a_lift() -> None:
     job = put(
-        put(put(demo("puppet-van"), ("target", "front_lift_m"), -0.02), ("target", "rear_lift_m"), -0.06),
-        ("target", "rake_m"),
+        put(put(demo("puppet-van"), path_to(JOB.target.front_lift_m), -0.02), path_to(JOB.target.rear_lift_m), -0.06),
+        path_to(JOB.target.rake_m),
         None,
     )
     said = [say(j, Reader(job)) for j in judge(assess(job)) if type(j).__name__ == "LampAim"]
@@ -133,9 +133,9 @@ def test_an_unknown_rate_on_a_beam_takes_its_frequency_by_the_springs_own_share(
     """k = (2πf)²·F/g with the spring's force by levers of a beam: F = N̄ ± ΔN/(2ρ), less the hubs; 1.5 Hz at the rear."""
     job = unladen()
     for side, kg in zip(("left", "right"), pads, strict=True):
-        job = put(job, ("vehicle", "axles", 1, side, "pad_kg"), kg)
+        job = put(job, (*path_to(JOB.vehicle.axles[1]), side, "pad_kg"), kg)
         for field in ("rate_n_per_m", "free_length_m"):
-            job = put(job, ("as_found", "axles", 1, side, field), None)
+            job = put(job, (*path_to(JOB.as_found.axles[1]), side, field), None)
     a = assess(job)
     x, springs = a.axles[1], a.found_springs[1]
     place = x.spring_place.value
@@ -147,7 +147,7 @@ def test_an_unknown_rate_on_a_beam_takes_its_frequency_by_the_springs_own_share(
 
 
 def test_a_typed_rate_carries_no_rule_of_rounding() -> None:
-    job = put(hive_on_coils(), ("proposal", "axles", 0, "left", "rate_n_per_m"), 97_300.0)
+    job = put(hive_on_coils(), path_to(JOB.proposal.axles[0].left.rate_n_per_m), 97_300.0)
     typed = explain(assess(job), Shown(workings.order.spring_rate, 0, 0))
     assert "ound" not in typed.rule and typed.result == 97_300.0 and typed.inputs[0].origin is Origin.TYPED
 
@@ -167,9 +167,9 @@ def test_columns_of_the_letter_never_run_into_each_other(units: str) -> None:
 )
 def test_a_ratio_off_the_arm_is_worked_by_the_arm_only_where_it_is_taken(layout: str, seat: float, taken: bool) -> None:
     """Seat over joint; not on a solid axle, nor where no arm has such a ratio: then the usual one is told as it is."""
-    job = put(blank_job(), ("vehicle", "axles", 0, "layout"), layout)
+    job = put(blank_job(), path_to(JOB.vehicle.axles[0].layout), layout)
     for field, value in (("arm_seat_m", seat), ("arm_joint_m", 0.6)):
-        job = put(job, ("vehicle", "axles", 0, field), value)
+        job = put(job, (*path_to(JOB.vehicle.axles[0]), field), value)
     w = explain(assess(job), Shown(workings.derived.spring_ratio, 0))
     assert ({g.symbol for g in w.inputs} == {"s", "j", "c"}) is taken and w.approximate is not taken
     if taken:

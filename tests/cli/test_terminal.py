@@ -15,6 +15,7 @@ import pytest
 from isostat.cli.main import main
 from isostat.cli.terminal import ANSWERED, FAULTS, REFUSED, USAGE, spoken, tell
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.save import save_job
 from tests.jobs import hive_on_coils, unladen
 
@@ -30,7 +31,7 @@ def job(tmp_path: Path) -> Path:
 @pytest.mark.parametrize("encoding", ["ascii", "latin-1", "utf-8"])
 @pytest.mark.parametrize("arguments", [["assess"], ["assess", "--json"], ["travel"], ["travel", "--json"], ["measurements"]])
 def test_an_answer_is_written_in_whatever_encoding_there_is(job: Path, encoding: str, arguments: list[str]) -> None:
-    named = edits.put(hive_on_coils(), ("title",), "Überführung ≈ 蜂")
+    named = edits.put(hive_on_coils(), path_to(JOB.title), "Überführung ≈ 蜂")
     save_job(named, job)
     surroundings = {**os.environ, "PYTHONIOENCODING": encoding, "LC_ALL": "C", "PYTHONUTF8": "0", "PYTHONCOERCECLOCALE": "0"}
     done = subprocess.run([*COMMAND, arguments[0], str(job), *arguments[1:]], env=surroundings, capture_output=True, check=False)

@@ -14,12 +14,13 @@ from pytestqt.qtbot import QtBot
 from isostat.desktop.filing import OVER
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import read_job
 from isostat.job.save import save_job, stamp_of
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils
 
-MINE, THEIRS = (edits.put(hive_on_coils(), ("title",), title) for title in ("mine", "theirs"))
+MINE, THEIRS = (edits.put(hive_on_coils(), path_to(JOB.title), title) for title in ("mine", "theirs"))
 
 
 @pytest.fixture

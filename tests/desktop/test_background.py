@@ -13,9 +13,9 @@ from pytestqt.qtbot import QtBot
 from isostat.assess import Assessment, assess
 from isostat.desktop.background import Background
 from isostat.job.blank import blank_job
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 
-A, B, C = (assess(put(blank_job(), ("title",), title)) for title in "ABC")
+A, B, C = (assess(put(blank_job(), path_to(JOB.title), title)) for title in "ABC")
 
 
 @pytest.mark.parametrize(

@@ -21,7 +21,7 @@ from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import read_job
 from isostat.job.save import save_job
 from tests.jobs import hive_on_coils
@@ -49,7 +49,7 @@ def test_edits_of_one_gesture_are_one_step_and_of_two_gestures_two(qapp) -> None
 def test_a_refused_edit_is_said_and_leaves_no_step(qtbot: QtBot) -> None:
     document = Document(hive_on_coils())
     with qtbot.waitSignal(document.refused) as said:
-        assert not document.edit(lambda job: edits.put_number(job, ("items", 0, "mass_kg"), -3.0), "mass")
+        assert not document.edit(lambda job: edits.put_number(job, path_to(JOB.items[0].mass_kg), -3.0), "mass")
     assert said.args is not None and said.args[1] == "mass"
     assert said.args[0].faults == ("items[0].mass_kg is -3 kg; accepted is 0 to 20000 kg.",)
     assert document.undo.count() == 0
@@ -182,7 +182,7 @@ def test_a_day_of_edits_and_jobs_leaves_no_more_answers_alive_than_an_hour(qtbot
     document, counted = Document(hive_on_coils()), []
     for n in range(60):
         lift = 0.01 + 0.0005 * n
-        assert document.edit(lambda job, lift=lift: put(job, ("target", "rear_lift_m"), lift), "lift")
+        assert document.edit(lambda job, lift=lift: put(job, path_to(JOB.target.rear_lift_m), lift), "lift")
         ways(document.assessment)
         packed(document.assessment, 1)
         if n % 6 == 5:

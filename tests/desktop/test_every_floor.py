@@ -20,7 +20,7 @@ from isostat.core.fitting.band_draws import Draws
 from isostat.desktop.springs.pages import HELPER_PAGES, SPRING_PAGES
 from isostat.job.axle_fit import AxleFit
 from isostat.job.demos import demo
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import job_from_text, job_text
 from isostat.job.schema import Job
 from isostat.job.springs.parts import fitted_now
@@ -39,7 +39,7 @@ MADE: dict[str, tuple[Callable[[], Job], int]] = {  # a job with such springs on
 }
 HELPED: dict[str, tuple[Callable[[], Job], str]] = {  # a job with such a helper on its last axle, and the page that shows it
     "air": (aided, "air"),
-    "cushion": (lambda: put(hive_on_coils(), ("proposal", "axles", 1, "cushion"), FOAM), "foam"),
+    "cushion": (lambda: put(hive_on_coils(), path_to(JOB.proposal.axles[1].cushion), FOAM), "foam"),
     "discs": (washered, "washers"),
 }
 
@@ -93,7 +93,7 @@ def test_a_helper_takes_its_part_of_the_load_and_has_its_page(open_window, name:
     made = HELPERS[name].fitted(job.proposal.axles[axle], np.zeros(2))
     helper = next(h for h in a.fits[axle].helpers if isinstance(h, type(made)))
     assert job_from_text(job_text(job)) == job and not a.helper_lacks[axle]
-    alone = assess(put(job, ("proposal", "axles", axle, "helper" if name == "air" else name), {}))
+    alone = assess(put(job, (*path_to(JOB.proposal.axles[axle]), "helper" if name == "air" else name), {}))
     less = np.array(alone.orders[axle].target_force_n) - np.array(a.orders[axle].target_force_n)
     assert (less > 100.0).all(), "the springs beside it are ordered for what it leaves"
     bare = replace(a.fits[axle], helpers=(helper,)).without(type(helper))

@@ -27,6 +27,7 @@ from isostat.desktop.window import MAIN_NUMBERS, MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import walk_order
 from isostat.wording.letter import letter
 from isostat.wording.reader import ABOUT, Reader
@@ -61,11 +62,11 @@ def test_a_measured_vehicle_rests_on_readings_and_an_assumed_ratio_alone_takes_i
     measured = hive_on_coils()
     for axle in (0, 1):
         for field, value in (("unsprung_kg", 40.0), ("spring_place", 0.8)):
-            measured = edits.put_number(measured, ("vehicle", "axles", axle, field), value)
+            measured = edits.put_number(measured, (*path_to(JOB.vehicle.axles[axle]), field), value)
     window = open_window(measured)
     assert "rests on readings" in marks(window)[Step.MEASURE]
     sure = order_fields(window, 0)
-    guessed = open_window(edits.put(measured, ("vehicle", "axles", 0, "spring_ratio"), None))
+    guessed = open_window(edits.put(measured, path_to(JOB.vehicle.axles[0].spring_ratio), None))
     assert not sure[0].startswith(ABOUT) and order_fields(guessed, 0)[0].startswith(ABOUT)
     assert "assumed" in marks(guessed)[Step.STANCE] or "assumed" in marks(guessed)[Step.SPRING]
 
@@ -185,7 +186,7 @@ def test_refused_text_goes_first_and_survives_neither_undo_nor_another_job(open_
 
 
 def test_a_target_that_cannot_be_blanks_the_order_and_marks_spring(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    job = edits.put(hive_on_coils(), ("target", "rear_lift_m"), -0.3)
+    job = edits.put(hive_on_coils(), path_to(JOB.target.rear_lift_m), -0.3)
     window = open_window(job)
     assert "no spring holds this target" in marks(window)[Step.SPRING] and "fault" in marks(window)[Step.SPRING]
     window.go(Step.SPRING)
@@ -199,7 +200,7 @@ def test_a_target_that_cannot_be_blanks_the_order_and_marks_spring(open_window, 
         ("survey-buggy", 1): ("collar 0", "collar 1"), ("glaziers-flatbed", 1): ("air left_pa", "air right_pa"),
     }  # fmt: skip
     for (name, axle), fields in solved.items():
-        window.document.replace(edits.put(demo(name), ("target", ("front_lift_m", "rear_lift_m")[axle]), 0.5), None)
+        window.document.replace(edits.put(demo(name), (*path_to(JOB.target), ("front_lift_m", "rear_lift_m")[axle]), 0.5), None)
         window.go(Step.SPRING)
         press(qtbot, window, f"axle {axle}")
         assert "fault" in marks(window)[Step.SPRING], name

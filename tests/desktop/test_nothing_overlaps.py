@@ -20,7 +20,7 @@ from isostat.desktop.stance.step import StanceStep
 from isostat.desktop.travel.step import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 from tests.desktop.logged_text import painted_texts, stroked_texts
 from tests.jobs import (
@@ -62,7 +62,7 @@ JOBS = {
     "survey-buggy": rival_proposals,
     "puppet-van": lambda: demo("puppet-van"),
     "counted turns": counted_turns,
-    "leafed": lambda: put(leafed(), ("proposal", "axles", 1, "pack", "wanted_more_kg"), 600.0),
+    "leafed": lambda: put(leafed(), path_to(JOB.proposal.axles[1].pack.wanted_more_kg), 600.0),
     "twisted": twisted,
     "glazier": lambda: demo("glaziers-flatbed"),
     "aided": aided,

@@ -18,6 +18,7 @@ from isostat.desktop.pieces.fields import Number, QuantityField
 from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import read_job
 from isostat.job.save import save_job
 from tests.desktop.hands import drag, seen, type_into
@@ -191,9 +192,9 @@ def test_a_fix_that_was_tried_before_another_edit_takes_nothing_of_it_back(open_
     window = open_window()
     qtbot.waitUntil(lambda: bool(window.document.fixes), timeout=10_000)
     fix = window.document.fixes[0]
-    window.document.edit(lambda job: edits.put(job, ("title",), "typed since"), "title")
+    window.document.edit(lambda job: edits.put(job, path_to(JOB.title), "typed since"), "title")
     window.findings.fix_wanted.emit(fix)
-    assert window.document.job == edits.put(fix.job, ("title",), "typed since")
+    assert window.document.job == edits.put(fix.job, path_to(JOB.title), "typed since")
 
 
 def test_a_dropped_file_opens_and_a_broken_one_is_refused_in_words(open_window, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]

@@ -15,6 +15,7 @@ from pytestqt.qtbot import QtBot
 
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import read_job
 from isostat.job.save import save_job
 from tests.jobs import hive_on_coils
@@ -144,7 +145,7 @@ def test_the_copies_of_two_windows_are_both_offered_the_newest_shown(opened, fil
 
 def test_copies_are_for_nobody_else_to_read(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     window = opened(file)
-    window.document.edit(lambda job: edits.put(job, ("title",), "mine"), "title")
+    window.document.edit(lambda job: edits.put(job, path_to(JOB.title), "mine"), "title")
     window.safe.copy_now()
     (copy,) = (tmp_path / "keep").glob("*.json")
     assert copy.stat().st_mode & 0o777 == 0o600 and copy.parent.stat().st_mode & 0o777 == 0o700
@@ -158,7 +159,7 @@ def test_the_same_file_in_two_windows_is_said_in_the_second(opened, file: Path) 
     assert not third.notice.text() and third.filing.save_to(file)
     assert "hive.json is open in another window as well" in third.notice.text()
     for window in (first, second):
-        window.document.edit(lambda job: edits.put(job, ("title",), "mine"), "title")
+        window.document.edit(lambda job: edits.put(job, path_to(JOB.title), "mine"), "title")
         window.safe.copy_now()
     first.document.undo.setClean()
     first.close()
@@ -169,14 +170,14 @@ def test_copies_are_written_after_a_while_and_dropped_when_saved_or_left(opened,
     window = opened(file)
     copies = lambda: list((tmp_path / "keep").glob("*.json"))  # noqa: E731
     window.safe._timer.setInterval(20)
-    window.document.edit(lambda job: edits.put(job, ("title",), "a while ago"), "title")
+    window.document.edit(lambda job: edits.put(job, path_to(JOB.title), "a while ago"), "title")
     assert not copies()
     qtbot.waitUntil(lambda: len(copies()) == 1, timeout=2000)
     assert read_job(copies()[0]).title == "a while ago"
     qtbot.keyClick(window, Qt.Key.Key_S, Qt.KeyboardModifier.ControlModifier)
     assert not copies()
     assert read_job(file).title == "a while ago"
-    window.document.edit(lambda job: edits.put(job, ("title",), "left on purpose"), "title")
+    window.document.edit(lambda job: edits.put(job, path_to(JOB.title), "left on purpose"), "title")
     qtbot.waitUntil(lambda: len(copies()) == 1, timeout=2000)
     window.document.undo.setClean()
     window.close()
@@ -186,7 +187,7 @@ def test_copies_are_written_after_a_while_and_dropped_when_saved_or_left(opened,
 def test_a_folder_that_cannot_be_written_stops_nobody(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     window = opened(file)
     window.safe._copy = tmp_path / "nowhere" / "copy.json"
-    window.document.edit(lambda job: edits.put(job, ("title",), "goes on"), "title")
+    window.document.edit(lambda job: edits.put(job, path_to(JOB.title), "goes on"), "title")
     window.safe.copy_now()
     assert window.document.job.title == "goes on"
 
@@ -195,7 +196,7 @@ def test_a_home_that_cannot_be_written_opens_without_copies_and_says_so(opened, 
     (tmp_path / "keep").write_text("a file where the folder should be")
     window = opened(file)
     assert "No copies against a crash" in window.notice.text()
-    window.document.edit(lambda job: edits.put(job, ("title",), "goes on"), "title")
+    window.document.edit(lambda job: edits.put(job, path_to(JOB.title), "goes on"), "title")
     window.safe.copy_now()
     qt_saved = window.filing.save_to(file)
     assert qt_saved and read_job(file).title == "goes on"

@@ -15,25 +15,25 @@ from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
-from isostat.job.edits.paths import put, value_at
+from isostat.job.edits.paths import JOB, path_to, put, value_at
 from isostat.job.schema import Job
 from tests.desktop.hands import choose, drag, press, read, seen, type_into
 
-AXLE = ("proposal", "axles", 0)
+AXLE = path_to(JOB.proposal.axles[0])
 TYPED: list[tuple[Step, str, str, tuple[str | int, ...], float]] = [
-    (Step.MEASURE, "stop_gap_m 1 1", "2 9/16 in", ("vehicle", "axles", 1, "right", "stop_gap_m"), 0.0650875),
-    (Step.MEASURE, "wheelbase", "3200", ("vehicle", "axles", 1, "behind_front_m"), 3.2),
-    (Step.LOAD, "mass 7", "130 kg", ("items", 7, "mass_kg"), 130.0),
-    (Step.LOAD, "behind 2", "1300", ("items", 2, "behind_front_m"), 1.3),
-    (Step.LOAD, "left 2", "-12 in", ("items", 2, "left_m"), -0.3048),
-    (Step.LOAD, "item up", "0.9 m", ("items", 0, "above_ground_m"), 0.9),
-    (Step.STANCE, "rear lift", "1 1/2 in", ("target", "rear_lift_m"), 0.0381),
-    (Step.STANCE, "tyre 1", "390", ("proposal", "axles", 1, "tyre_radius_m"), 0.390),
+    (Step.MEASURE, "stop_gap_m 1 1", "2 9/16 in", path_to(JOB.vehicle.axles[1].right.stop_gap_m), 0.0650875),
+    (Step.MEASURE, "wheelbase", "3200", path_to(JOB.vehicle.axles[1].behind_front_m), 3.2),
+    (Step.LOAD, "mass 7", "130 kg", path_to(JOB.items[7].mass_kg), 130.0),
+    (Step.LOAD, "behind 2", "1300", path_to(JOB.items[2].behind_front_m), 1.3),
+    (Step.LOAD, "left 2", "-12 in", path_to(JOB.items[2].left_m), -0.3048),
+    (Step.LOAD, "item up", "0.9 m", path_to(JOB.items[0].above_ground_m), 0.9),
+    (Step.STANCE, "rear lift", "1 1/2 in", path_to(JOB.target.rear_lift_m), 0.0381),
+    (Step.STANCE, "tyre 1", "390", path_to(JOB.proposal.axles[1].tyre_radius_m), 0.390),
     (Step.SPRING, "hertz", "1,4", (*AXLE, "pick", "hertz"), 1.4),
     (Step.SPRING, "rate_n_per_m 1", "560 lb/in", (*AXLE, "right", "rate_n_per_m"), 98071.0),
     (Step.SPRING, "spacer_m 0", "7", (*AXLE, "left", "spacer_m"), 0.007),
     (Step.SPRING, "solid_length_m 0", "190mm", (*AXLE, "left", "solid_length_m"), 0.190),
-    (Step.TRAVEL, "stop spacer 1", "12", ("proposal", "axles", 1, "stop", "spacer_m"), 0.012),
+    (Step.TRAVEL, "stop spacer 1", "12", path_to(JOB.proposal.axles[1].stop.spacer_m), 0.012),
     (Step.TRAVEL, "shock longer 0", "-15", (*AXLE, "shock_longer_m"), -0.015),
 ]  # fmt: skip
 
@@ -123,8 +123,8 @@ def test_light_and_full_of_the_rear_are_chosen_on_the_screen(open_window, qtbot:
 @pytest.mark.parametrize(
     ("step", "name", "keys", "path", "change"),
     [
-        (Step.STANCE, "grip 0", [(Qt.Key.Key_Up, False)], ("target", "front_lift_m"), 0.001),
-        (Step.STANCE, "grip 1", [(Qt.Key.Key_Down, True)], ("target", "rear_lift_m"), -0.010),
+        (Step.STANCE, "grip 0", [(Qt.Key.Key_Up, False)], path_to(JOB.target.front_lift_m), 0.001),
+        (Step.STANCE, "grip 1", [(Qt.Key.Key_Down, True)], path_to(JOB.target.rear_lift_m), -0.010),
         (Step.TRAVEL, "stop 00", [(Qt.Key.Key_Down, True), (Qt.Key.Key_Up, False)], (*AXLE, "stop", "spacer_m"), 0.009),
     ],
 )  # fmt: skip
@@ -142,7 +142,9 @@ def test_a_height_wanted_at_one_corner_aims_at_the_nearest_plane_and_says_the_tw
     window = open_window()
     window.go(Step.STANCE)
     wanted = window.document.assessment.target_m.copy()
-    lowered = put(window.document.job, ("target", "front_lift_m"), -0.5)  # the tyre above its arch: no height that can be wanted
+    lowered = put(
+        window.document.job, path_to(JOB.target.front_lift_m), -0.5
+    )  # the tyre above its arch: no height that can be wanted
     window.document.edit(lambda _: lowered, "lower", -1)
     type_into(qtbot, window, "wanted 0 1", "250")
     assert "accepted is 0" in window.notice.text() and not window.document.job.target.corners

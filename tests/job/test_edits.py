@@ -16,6 +16,7 @@ from isostat.job.edits import paths as edits
 from isostat.job.edits import rows as row_edits
 from isostat.job.edits import target as target_edits
 from isostat.job.edits.axles import add_axle, remove_axle
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault, job_from_text, job_text
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.reading import Bounds
@@ -139,8 +140,8 @@ def test_a_renamed_item_or_case_keeps_everything_that_hangs_on_its_name(item: st
         (lambda job: item_edits.rename_case(job, 2, "  "), "empty"),
         (lambda job: item_edits.rename_item(job, 0, "Water"), "item “Water” stands twice"),
         (lambda job: item_edits.set_share(job, "Out", "Water", 1.2), "accepted is 0 to 1"),
-        (lambda job: edits.put(job, ("target", "case"), "Sunday"), "“Sunday” is asked for; accepted is one of"),
-        (lambda job: edits.put(job, ("target", "corners"), ({"left_m": 0.5, "right_m": 0.5},)), "accepted is none or 2"),
+        (lambda job: edits.put(job, path_to(JOB.target.case), "Sunday"), "“Sunday” is asked for; accepted is one of"),
+        (lambda job: edits.put(job, path_to(JOB.target.corners), ({"left_m": 0.5, "right_m": 0.5},)), "accepted is none or 2"),
         (lambda job: item_edits.move_items(job, {0: (99.0, 0.0)}), "behind_front_m is 99 m"),
     ],
 )  # fmt: skip
@@ -174,9 +175,9 @@ def test_corner_targets_are_kept_as_typed_and_the_pose_is_the_nearest_plane(axle
 
 
 def test_an_emptied_field_is_asked_whether_the_job_can_do_without() -> None:
-    assert edits.can_be_empty(HIVE, ("vehicle", "rating_kg"))
-    assert edits.can_be_empty(HIVE, ("vehicle", "axles", 0, "left", "stop_gap_m"))
-    assert not edits.can_be_empty(HIVE, ("vehicle", "axles", 0, "left", "pad_kg"))
+    assert edits.can_be_empty(HIVE, path_to(JOB.vehicle.rating_kg))
+    assert edits.can_be_empty(HIVE, path_to(JOB.vehicle.axles[0].left.stop_gap_m))
+    assert not edits.can_be_empty(HIVE, path_to(JOB.vehicle.axles[0].left.pad_kg))
     assert not edits.can_be_empty(HIVE, ("share", 0, 0))
 
 
@@ -194,7 +195,7 @@ def test_a_weighbridge_ticket_keeps_the_axle_and_says_that_the_split_is_assumed(
     job = HIVE
     if assumed:
         for side, kg in (("left", 900.0), ("right", 100.0)):
-            job = edits.put(job, ("vehicle", "axles", 1, side, "pad_kg"), {"value": kg, "assumed": True})
+            job = edits.put(job, (*path_to(JOB.vehicle.axles[1]), side, "pad_kg"), {"value": kg, "assumed": True})
     after = weighing.weigh_axle(job, 1, 1000.0, "1000 kg").vehicle.axles[1]
     assert after.left.pad_kg.value + after.right.pad_kg.value == pytest.approx(1000.0, abs=0.01)
     assert after.left.pad_kg.assumed and after.right.pad_kg.assumed and after.left.pad_kg.typed == "1000 kg"
@@ -223,7 +224,7 @@ def test_a_copy_is_on_board_wherever_its_like_is_and_a_mirrored_pair_balances(in
 
 def test_a_refusal_names_the_one_place_that_is_wrong() -> None:
     with pytest.raises(JobFault) as refused:
-        edits.put(hive_on_coils(), ("proposal", "axles", 1, "tyre_radius_m"), 9.0)
+        edits.put(hive_on_coils(), path_to(JOB.proposal.axles[1].tyre_radius_m), 9.0)
     assert refused.value.faults == ("proposal.axles[1].tyre_radius_m is 9 m; accepted is 0.1 to 1.2 m.",)
 
 
@@ -252,7 +253,7 @@ def test_an_axle_more_and_one_less_keep_the_weight_and_every_part_its_place(name
             remove_axle(remove_axle(job))
 
 
-BAG = ("proposal", "axles", 1, "helper")
+BAG = path_to(JOB.proposal.axles[1].helper)
 
 
 @pytest.mark.parametrize(
@@ -275,7 +276,7 @@ def test_a_pressure_that_the_bags_maker_does_not_allow_is_refused_where_it_is_ty
 
 
 def test_the_ways_bag_keeps_to_its_limits_too() -> None:
-    way = ("proposal", "axles", 1, "ways")
+    way = path_to(JOB.proposal.axles[1].ways)
     job = edits.put_number(hive_on_coils(), (*way, "bag_max_pa"), 5e5)
     with pytest.raises(JobFault, match=r"Pressure is 7\.00 bar; accepted is at most 5\.00 bar"):
         edits.put_number(job, (*way, "bag_pa"), 7e5)

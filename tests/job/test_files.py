@@ -16,6 +16,7 @@ from isostat.assess.judge import judge
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault, job_from, job_from_text, job_text, read_job
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.save import save_job
@@ -48,7 +49,7 @@ def test_a_save_that_fails_leaves_the_old_file_whole(hive: Job, tmp_path: Path, 
 
     monkeypatch.setattr(os, "fsync", full_disk)
     with pytest.raises(OSError, match="No space"):
-        save_job(edits.put(hive, ("title",), "changed"), place)
+        save_job(edits.put(hive, path_to(JOB.title), "changed"), place)
     assert place.read_bytes() == before
     assert len(list(tmp_path.iterdir())) == 1
 
@@ -163,7 +164,7 @@ def test_edits_make_new_jobs_and_keep_the_old(hive: Job) -> None:
     for refused in (
         lambda: item_edits.set_share(hive, "Out", "Water", 1.2),
         lambda: item_edits.rename_item(hive, 0, " "),
-        lambda: edits.put_number(hive, ("vehicle", "axles", 0, "left", "pad_kg"), float("nan")),
+        lambda: edits.put_number(hive, path_to(JOB.vehicle.axles[0].left.pad_kg), float("nan")),
     ):
         with pytest.raises(JobFault, match="accepted"):
             refused()

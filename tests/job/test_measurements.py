@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 from isostat.cli.main import main
 from isostat.job.blank import blank_job
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault, read_job
 from isostat.job.save import save_job
 from isostat.job.tables.readings_csv import COLUMNS, measurements_csv, with_measurements
@@ -114,8 +115,8 @@ def test_a_table_of_odd_cells_is_whole_or_nothing(cells: list[str]) -> None:
 
 
 def test_no_cell_that_goes_out_can_carry_a_formula() -> None:
-    evil = edits.put(HIVE, ("vehicle", "axles", 0, "name"), "=HYPERLINK(1)")
-    evil = edits.put(evil, ("vehicle", "axles", 0, "left", "hub_to_arch_m"), {"value": 0.5, "typed": "@SUM(A1)"})
+    evil = edits.put(HIVE, path_to(JOB.vehicle.axles[0].name), "=HYPERLINK(1)")
+    evil = edits.put(evil, path_to(JOB.vehicle.axles[0].left.hub_to_arch_m), {"value": 0.5, "typed": "@SUM(A1)"})
     rows = list(csv.reader(io.StringIO(measurements_csv(evil))))
     assert all(cell[:1] not in ("=", "+", "-", "@") for row in rows for cell in row)
     assert rows[0][0] == "corner" and set(rows[0][1:]) <= set(COLUMNS)

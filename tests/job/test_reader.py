@@ -13,6 +13,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import MOST_BYTES, MOST_FAULTS, JobFault, job_from_text, job_text, read_job
 from isostat.job.plain_json import DEEPEST
 from isostat.job.tables.reader import LONGEST_CELL, MOST_LINES, read_table, rows_of
@@ -48,24 +49,24 @@ def put(path: tuple[str | int, ...], value: Any) -> str:
     [
         (("title",), "a\x00b", "title has the character U+0000 in it; accepted is text that can be seen."),
         (("title",), "bell\x07", "title has the character U+0007"),
-        (("items", 0, "name"), "esc\x1b[2J", "items[0].name has the character U+001B"),
+        (path_to(JOB.items[0].name), "esc\x1b[2J", "items[0].name has the character U+001B"),
         (("notes",), "next\x85line", "notes has the character U+0085"),
         (("title",), "n" * 201, "title has 201 characters; accepted is up to 200."),
         (("notes",), "n" * 4001, "notes has 4001 characters; accepted is up to 4000."),
-        (("vehicle", "axles", 0, "track_m"), True, "vehicle.axles[0].track_m is true; accepted is a number."),
-        (("vehicle", "axles", 0, "left", "pad_kg"), {"value": False}, "left.pad_kg.value is false; accepted is a number."),
-        (("proposal", "axles", 0, "ways"), 5, "proposal.axles[0].ways is 5"),
-        (("proposal", "axles", 0), [1, 2], "proposal.axles[0] is [1, 2]"),
-        (("as_found", "axles", 0, "torsion"), [5], "as_found.axles[0].torsion is [5]"),
-        (("as_found", "axles"), 5, "as_found.axles is 5"),
-        (("proposal", "axles"), True, "proposal.axles is true"),
-        (("as_found", "axles", 0), 3.5, "as_found.axles[0] is 3.5"),
-        (("items", 0, "count"), True, "items[0].count is true; accepted is a number."),
-        (("vehicle", "axles", 0, "steered"), 7, "vehicle.axles[0].steered is 7"),
-        (("vehicle", "axles", 0, "left", "pad_kg"), 5e-324, "4.94066e-324 kg; accepted is 0, or no less than 1e-09 kg."),
-        (("vehicle", "axles", 0, "left", "pad_kg"), {"value": 600, "error": 1e300}, "has an error of 1e+300 kg; accepted is"),
-        (("vehicle", "axles", 0, "left", "pad_kg"), {"value": 600, "error": 5e-324}, "has an error of 4.94066e-324 kg"),
-        (("vehicle", "axles", 0, "left", "pad_kg"), 10**24, "left.pad_kg is 1e+24 kg; accepted is 0 to 20000 kg."),
+        (path_to(JOB.vehicle.axles[0].track_m), True, "vehicle.axles[0].track_m is true; accepted is a number."),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), {"value": False}, "left.pad_kg.value is false; accepted is a number."),
+        (path_to(JOB.proposal.axles[0].ways), 5, "proposal.axles[0].ways is 5"),
+        (path_to(JOB.proposal.axles[0]), [1, 2], "proposal.axles[0] is [1, 2]"),
+        (path_to(JOB.as_found.axles[0].torsion), [5], "as_found.axles[0].torsion is [5]"),
+        (path_to(JOB.as_found.axles), 5, "as_found.axles is 5"),
+        (path_to(JOB.proposal.axles), True, "proposal.axles is true"),
+        (path_to(JOB.as_found.axles[0]), 3.5, "as_found.axles[0] is 3.5"),
+        (path_to(JOB.items[0].count), True, "items[0].count is true; accepted is a number."),
+        (path_to(JOB.vehicle.axles[0].steered), 7, "vehicle.axles[0].steered is 7"),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), 5e-324, "4.94066e-324 kg; accepted is 0, or no less than 1e-09 kg."),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), {"value": 600, "error": 1e300}, "has an error of 1e+300 kg; accepted is"),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), {"value": 600, "error": 5e-324}, "has an error of 4.94066e-324 kg"),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), 10**24, "left.pad_kg is 1e+24 kg; accepted is 0 to 20000 kg."),
     ],
 )  # fmt: skip
 def test_what_no_job_holds_is_refused_by_its_place(path: tuple[str | int, ...], value: Any, sentence: str) -> None:
@@ -73,7 +74,7 @@ def test_what_no_job_holds_is_refused_by_its_place(path: tuple[str | int, ...], 
 
 
 def test_new_lines_and_tabs_in_notes_are_text() -> None:
-    assert job_from_text(put(("notes",), "one\n\ttwo")).notes == "one\n\ttwo"
+    assert job_from_text(put(path_to(JOB.notes), "one\n\ttwo")).notes == "one\n\ttwo"
 
 
 @pytest.mark.parametrize(
@@ -88,7 +89,7 @@ def test_new_lines_and_tabs_in_notes_are_text() -> None:
     ],
 )
 def test_a_motion_table_rises_within_reach_at_a_ratio_that_can_be(table: list[list[float]], sentence: str) -> None:
-    text = put(("vehicle", "axles", 0, "spring_motion"), {"wheel_m": table[0], "spring_m": table[1]})
+    text = put(path_to(JOB.vehicle.axles[0].spring_motion), {"wheel_m": table[0], "spring_m": table[1]})
     assert any(sentence in fault for fault in refused(text))
 
 

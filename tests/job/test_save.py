@@ -13,12 +13,13 @@ import pytest
 
 from isostat.job import save
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import job_text, read_job
 from isostat.job.save import PART, ReadOnly, save_job, stamp_of, sweep, write_whole
 from tests.jobs import hive_on_coils
 
 OLD = hive_on_coils()
-NEW = edits.put(OLD, ("title",), "changed")
+NEW = edits.put(OLD, path_to(JOB.title), "changed")
 
 
 @pytest.fixture
@@ -48,7 +49,7 @@ def test_other_names_of_a_file_see_the_new_one_longer_or_shorter(place: Path) ->
     other = place.parent / "other name.json"
     other.hardlink_to(place)
     inode = place.stat().st_ino
-    for job in (NEW, edits.put(OLD, ("notes",), "n" * 3000), OLD):
+    for job in (NEW, edits.put(OLD, path_to(JOB.notes), "n" * 3000), OLD):
         save_job(job, place)
         assert read_job(other) == job and place.stat().st_ino == other.stat().st_ino == inode
     assert not beside(place)

@@ -11,6 +11,7 @@ from isostat.assess.measure.value_of_readings import as_ordered
 from isostat.assess.stance.band import prediction
 from isostat.core import rules
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from tests.jobs import workshop_squat
 
@@ -22,15 +23,15 @@ def _known() -> Job:
     job = workshop_squat()
     for axle, side in CORNERS:
         for path, value in (
-            (("vehicle", "axles", axle, side, "pad_kg"), 520.0 - 40.0 * axle),
-            (("as_found", "axles", axle, side, "installed_length_m"), 0.31),
+            ((*path_to(JOB.vehicle.axles[axle]), side, "pad_kg"), 520.0 - 40.0 * axle),
+            ((*path_to(JOB.as_found.axles[axle]), side, "installed_length_m"), 0.31),
         ):
             job = edits.put(job, path, value)
     for axle in (0, 1):
         for field, value in (("unsprung_kg", 50.0), ("spring_ratio", 0.7 if axle == 0 else 1.0)):
-            job = edits.put(job, ("vehicle", "axles", axle, field), value)
-        job = edits.put(job, ("as_found", "axles", axle, "tyre_rate_n_per_m"), 250_000.0)
-    return edits.put(job, ("items", 0, "weighed_share"), 1.0)
+            job = edits.put(job, (*path_to(JOB.vehicle.axles[axle]), field), value)
+        job = edits.put(job, path_to(JOB.as_found.axles[axle].tyre_rate_n_per_m), 250_000.0)
+    return edits.put(job, path_to(JOB.items[0].weighed_share), 1.0)
 
 
 def test_the_band_of_a_straight_line_vehicle_is_that_of_first_order_propagation() -> None:
@@ -45,10 +46,10 @@ def test_the_band_of_a_straight_line_vehicle_is_that_of_first_order_propagation(
             changed = ordered
             for n, (i, name) in enumerate(CORNERS):
                 for path, value in (
-                    (("vehicle", "axles", i, name, "pad_kg"), pads[n]),
-                    (("as_found", "axles", i, name, "installed_length_m"), seats[n]),
-                    (("proposal", "axles", i, name, "free_length_m"), frees[n]),
-                    (("proposal", "axles", i, name, "rate_n_per_m"), rates[n]),
+                    ((*path_to(JOB.vehicle.axles[i]), name, "pad_kg"), pads[n]),
+                    ((*path_to(JOB.as_found.axles[i]), name, "installed_length_m"), seats[n]),
+                    ((*path_to(JOB.proposal.axles[i]), name, "free_length_m"), frees[n]),
+                    ((*path_to(JOB.proposal.axles[i]), name, "rate_n_per_m"), rates[n]),
                 ):
                     changed = edits.put(changed, path, float(value))
             return float(assess(changed).proposed.hub_to_arch_m[axle, side, case])

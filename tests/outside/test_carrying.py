@@ -19,6 +19,7 @@ from isostat.core.limits import GRAVITY
 from isostat.job.demos import demo
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault, job_from_text, job_text
 from isostat.job.palette import PALETTE, add_usual
 from isostat.job.places import DATUMS
@@ -30,13 +31,13 @@ TRAILER = demo("dairy-trailer")
 
 def on_coils(job: Job) -> Job:
     """The trailer with a coil a wheel and nothing else: every part of it straight."""
-    job = edits.put(job, ("vehicle", "tandem"), "apart")
+    job = edits.put(job, path_to(JOB.vehicle.tandem), "apart")
     for axle in (0, 1):
         for setup in ("as_found", "proposal"):
             job = edits.put(job, (setup, "axles", axle, "kind"), "coil")
-        job = edits.put(job, ("proposal", "axles", axle, "cushion", "gap_m"), None)
+        job = edits.put(job, path_to(JOB.proposal.axles[axle].cushion.gap_m), None)
         for side in ("left", "right"):
-            job = edits.put(job, ("as_found", "axles", axle, side, "rate_n_per_m"), 52_000)
+            job = edits.put(job, (*path_to(JOB.as_found.axles[axle]), side, "rate_n_per_m"), 52_000)
     return job
 
 
@@ -50,7 +51,7 @@ def pinned(job: Job) -> Job:
                 "spacer_m": ordered.order.spacer_m,
             }
             for field, pair in parts.items():
-                job = edits.put(job, ("proposal", "axles", axle, side, field), pair[n])
+                job = edits.put(job, (*path_to(JOB.proposal.axles[axle]), side, field), pair[n])
     return job
 
 
@@ -127,13 +128,13 @@ def test_a_nose_that_is_light_or_lifts_is_said_and_one_that_is_right_is_not() ->
 
 
 def test_a_tyre_counts_by_its_pressure_and_a_hitch_by_what_hangs_on_it() -> None:
-    soft = edits.put_number(HIVE, ("vehicle", "axles", 1, "tyre_pressure_pa"), 250_000)
+    soft = edits.put_number(HIVE, path_to(JOB.vehicle.axles[1].tyre_pressure_pa), 250_000)
     limits = [next(r for r in ratings(assess(job)) if (r.what, r.axle) == ("tyre", 1)).limit_kg for job in (HIVE, soft)]
     assert limits == pytest.approx([1000 * (3.2 / 3.5) ** 0.8, 1000 * (2.5 / 3.5) ** 0.8])
     over = [j for j in judge(assess(soft)) if isinstance(j, OverRating) and j.what == "tyre"]
     assert over and over[0].grade is Grade.FAULT
     assert {type(r) for r in over[0].remedies} <= {Move, CarryLess}, "no spring clears it"
-    towing = edits.put_number(HIVE, ("vehicle", "hitch_plate_kg"), 80.0)
+    towing = edits.put_number(HIVE, path_to(JOB.vehicle.hitch_plate_kg), 80.0)
     for kg, said in ((60.0, False), (95.0, True)):
         job = with_item(towing, kg, 4.3, 0.0, kind="hitch")
         assert any(isinstance(j, OverRating) and j.what == "hitch" for j in judge(assess(job))) is said
@@ -166,7 +167,9 @@ def test_an_old_file_with_a_tank_flag_is_read_as_that_kind() -> None:
 @given(behind=st.floats(-1, 6))
 @settings(max_examples=20, deadline=None)
 def test_a_place_survives_every_line_that_it_is_measured_from(behind: float) -> None:
-    vehicle = edits.put_number(edits.put_number(HIVE, ("vehicle", "deck_front_m"), 1.83), ("vehicle", "deck_rear_m"), 4.5).vehicle
+    vehicle = edits.put_number(
+        edits.put_number(HIVE, path_to(JOB.vehicle.deck_front_m), 1.83), path_to(JOB.vehicle.deck_rear_m), 4.5
+    ).vehicle
     for datum in DATUMS:
         measured = datum.from_here(vehicle, behind)
         assert measured is not None and datum.to_front_hub(vehicle, measured) == pytest.approx(behind, abs=1e-12)
@@ -186,4 +189,4 @@ def test_a_trailer_on_one_axle_is_a_lever(behind: float) -> None:
     target = before.target_case
     assert before.proposed.hub_to_arch_m[0, :, target] == pytest.approx(before.target_m[0], abs=0.0025)
     with pytest.raises(JobFault, match="one axle and no coupling"):
-        edits.put(job, ("vehicle", "nose_kg"), None)
+        edits.put(job, path_to(JOB.vehicle.nose_kg), None)

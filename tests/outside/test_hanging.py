@@ -22,7 +22,7 @@ from isostat.core.springs.leaf.leaves_to_add import height_under, leaves_to_add
 from isostat.core.springs.leaf.pack import Leaf, LeafPack, curve_of, rise_of
 from isostat.core.springs.leaf.shackle import Hung, chord_at
 from isostat.core.springs.straight_pieces import compression_at
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 from tests.jobs import leafed
 
@@ -140,7 +140,7 @@ def test_leaves_press_apart_and_never_pull_or_pass_through_each_other(curves: li
 def hung(**more: object) -> Job:
     job = leafed()
     for field, value in {"shackle_m": 0.1, "lean_rad": 0.3, **more}.items():
-        job = put(job, ("proposal", "axles", 1, "pack", field), value)
+        job = put(job, (*path_to(JOB.proposal.axles[1].pack), field), value)
     return job
 
 
@@ -171,5 +171,5 @@ def test_shackles_that_cannot_follow_are_said(more: dict[str, object], kind: typ
 
 
 def test_a_block_under_steered_wheels_is_a_fault() -> None:
-    job = put(put(leafed(), ("vehicle", "axles", 1, "steered"), True), ("proposal", "axles", 1, "left", "spacer_m"), 0.03)
+    job = put(put(leafed(), path_to(JOB.vehicle.axles[1].steered), True), path_to(JOB.proposal.axles[1].left.spacer_m), 0.03)
     assert any(isinstance(j, BlockOnSteered) for j in judge(assess(job)))

@@ -27,6 +27,7 @@ from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
 from isostat.job.edits import rows as row_edits
 from isostat.job.edits import target as target_edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils, leafed, twisted
 
@@ -82,7 +83,7 @@ def test_a_headlamp_is_moved_by_height_and_turned_by_pitch() -> None:
     overhang = HIVE.vehicle.front_overhang_m.value
     assert told.height_m[a.target_case] - told.was_m.value == pytest.approx(front - pitch * overhang, abs=2e-4)
     assert lamp_range(0.8) == (0.05, 0.25) and lamp_range(1.1) == (0.10, 0.30)  # UN Regulation 48 (from memory)
-    aimed_high = edits.put_number(HIVE, ("vehicle", "headlamp_drop_m"), 0.10)
+    aimed_high = edits.put_number(HIVE, path_to(JOB.vehicle.headlamp_drop_m), 0.10)
     found = next(j for j in judge(assess(aimed_high)) if isinstance(j, LampAim))
     assert found.drop_m < found.low_m and found.grade is Grade.WATCH
     level = assess(aim(aimed_high, "keep rake"))
@@ -130,13 +131,13 @@ def _gear(kg: float) -> tuple[Job, Job]:
     bare = HIVE.model_copy(update={"items": (), "cases": tuple(c.model_copy(update={"carried": ()}) for c in HIVE.cases)})
     job = edits.job_from(bare.model_dump(), "test")
     for side in ("left", "right"):
-        job = edits.put_number(job, ("as_found", "axles", 0, side, "rate_n_per_m"), 90_000)
+        job = edits.put_number(job, (*path_to(JOB.as_found.axles[0]), side, "rate_n_per_m"), 90_000)
     heavy = job
     winch = {"name": "Winch", "mass_kg": kg, "behind_front_m": 0.0, "left_m": 0.0, "weighed_share": 1.0}
     for side in ("left", "right"):
-        path = ("vehicle", "axles", 0, side, "pad_kg")
+        path = (*path_to(JOB.vehicle.axles[0]), side, "pad_kg")
         heavy = edits.put_number(heavy, path, edits.value_at(heavy, path).value + kg / 2)
-    return job, edits.put(heavy, ("items",), [winch])
+    return job, edits.put(heavy, path_to(JOB.items), [winch])
 
 
 def test_back_to_the_height_before_the_gear_undoes_what_the_gear_pressed() -> None:
@@ -149,7 +150,7 @@ def test_back_to_the_height_before_the_gear_undoes_what_the_gear_pressed() -> No
     assert a.pose.front_lift_m == pytest.approx(front, abs=1e-4)
 
 
-LEAFED = edits.put(leafed(), ("proposal", "axles", 1, "kind"), "coil")  # found on leaves, sprung anew
+LEAFED = edits.put(leafed(), path_to(JOB.proposal.axles[1].kind), "coil")  # found on leaves, sprung anew
 
 
 @pytest.fixture(scope="module")
@@ -176,7 +177,7 @@ def test_every_way_that_is_solved_gives_the_asked_lift_through_the_whole_vehicle
 
 def test_a_block_exchanged_for_a_thicker_one_lifts_by_the_difference() -> None:
     """Common practice, no source: 1¼ in for 2 in, rear up ¾ in."""
-    at = ("proposal", "axles", 1, "ways", "block_m")
+    at = path_to(JOB.proposal.axles[1].ways.block_m)
     jobs = [edits.put_number(LEAFED, at, inches * INCH) for inches in (1.25, 2)]
     thin, thick = (next(w for w in ways(assess(job)) if (w.axle, w.name) == (1, "block")) for job in jobs)
     assert thin.typed and thick.gives_m - thin.gives_m == pytest.approx(0.75 * INCH, rel=0.1)
@@ -184,7 +185,7 @@ def test_a_block_exchanged_for_a_thicker_one_lifts_by_the_difference() -> None:
 
 def test_a_bag_said_to_carry_a_thousand_pounds_at_its_pressure_would_have_to_be_six_inches_across() -> None:
     """Pressure times area; common practice, no source: 35 psi, `1,000 lb each`."""
-    path = ("proposal", "axles", 1, "ways")
+    path = path_to(JOB.proposal.axles[1].ways)
     job = edits.put_number(edits.put_number(HIVE, (*path, "bag_across_m"), 6.03 * INCH), (*path, "bag_pa"), 35 * PSI)
     way = next(w for w in ways(assess(job)) if (w.axle, w.name) == (1, "pressure"))
     rate = sum(s.rate.value for s in assess(HIVE).found_springs[1]) / 2
@@ -195,9 +196,9 @@ def test_a_bag_said_to_carry_a_thousand_pounds_at_its_pressure_would_have_to_be_
 def test_lowering_is_the_same_downwards() -> None:
     """Common practice, no source: 20 mm front, 10 mm rear; no spacer lowers, no block, no air."""
     job = target_edits.aim_by_axle(HIVE, {"front_lift_m": {"value": -0.02}, "rear_lift_m": {"value": -0.01}})
-    job = edits.put(job, ("target", "case"), "As weighed")
+    job = edits.put(job, path_to(JOB.target.case), "As weighed")
     for fit in (0, 1):
-        job = edits.put(job, ("proposal", "axles", fit, "tyre_radius_m"), None)
+        job = edits.put(job, path_to(JOB.proposal.axles[fit].tyre_radius_m), None)
     a = assess(job)
     case = a.target_case
     lifts = (a.proposed.hub_to_arch_m[..., case] - a.baseline_m).mean(axis=1)
@@ -217,7 +218,7 @@ def test_a_bar_indexed_by_its_splines_gives_what_the_bars_solved_for_the_target_
     assert t is not None and way.amount is not None
     assert way.amount * spline_step(40, 44) == pytest.approx(sum(t.turn) / 2, rel=1e-6)
     assert way.gives_m == pytest.approx(way.asked_m, abs=1e-3)
-    bare = edits.put(job, ("as_found", "axles", 0, "torsion", "teeth_inner"), None)
+    bare = edits.put(job, path_to(JOB.as_found.axles[0].torsion.teeth_inner), None)
     assert next(w for w in ways(assess(bare)) if w.name == "index").amount is None, "teeth not counted"
 
 
@@ -226,7 +227,7 @@ def test_lift_counts_from_what_it_stood_at_and_the_tyres_have_their_own_share() 
     a = assess(HIVE)
     taller = HIVE
     for side in ("left", "right"):
-        path = ("vehicle", "axles", 0, side, "hub_to_arch_m")
+        path = (*path_to(JOB.vehicle.axles[0]), side, "hub_to_arch_m")
         taller = edits.put_number(taller, path, edits.value_at(HIVE, path).value + INCH)
     taller = target_edits.aim_by_axle(taller, {"front_lift_m": {"value": HIVE.target.front_lift_m.value - INCH}})
     b = assess(taller)
@@ -243,7 +244,7 @@ def _lean_fixes(a: Assessment) -> list:  # type: ignore[type-arg]
 
 
 def test_a_lean_is_taken_out_by_one_spacer_named_with_what_it_does_everywhere() -> None:
-    wide = edits.put_number(HIVE, ("target", "band_m"), 0.020)
+    wide = edits.put_number(HIVE, path_to(JOB.target.band_m), 0.020)
     assert not _lean_fixes(assess(HIVE)), "within a band of 6 mm one spacer puts its corner off the target: it is none"
     fixes = _lean_fixes(assess(wide))
     assert {f.remedy.place.axle for f in fixes} == {0, 1} and {f.remedy.place.side for f in fixes} == {0}, "the left stands low"
@@ -260,14 +261,14 @@ def test_a_lean_is_taken_out_by_one_spacer_named_with_what_it_does_everywhere() 
 
 def test_a_small_lean_is_a_note_and_a_large_one_a_watch() -> None:
     for kg, grade in ((146, Grade.NOTE), (520, Grade.WATCH)):
-        job = edits.put_number(HIVE, ("items", 4, "mass_kg"), kg if grade is Grade.WATCH else 170)
+        job = edits.put_number(HIVE, path_to(JOB.items[4].mass_kg), kg if grade is Grade.WATCH else 170)
         lean = next(j for j in judge(assess(job)) if isinstance(j, Lean))
         assert lean.grade is grade and (abs(lean.lean_m) > 0.010) is (grade is Grade.WATCH)
 
 
 @pytest.mark.parametrize(("door", "grade"), [(2.2, None), (2.04, Grade.WATCH), (1.99, Grade.FAULT)])
 def test_a_roof_is_held_against_its_door_in_the_case_that_stands_highest(door: float, grade: Grade | None) -> None:
-    found = [j for j in judge(assess(edits.put_number(HIVE, ("vehicle", "door_m"), door))) if isinstance(j, RoofUnderDoor)]
+    found = [j for j in judge(assess(edits.put_number(HIVE, path_to(JOB.vehicle.door_m), door))) if isinstance(j, RoofUnderDoor)]
     assert [j.grade for j in found] == ([grade] if grade else [])
 
 
@@ -282,7 +283,7 @@ def test_points_are_renamed_and_removed_wherever_the_rake_asks_for_them() -> Non
 
 def test_the_drop_between_light_and_full_is_told_by_its_own_heights_whichever_case_is_aimed_at() -> None:
     """The working's two heights are those of the lightest and the heaviest case, not of the target's."""
-    job = edits.put(HIVE, ("target", "case"), "Out")
+    job = edits.put(HIVE, path_to(JOB.target.case), "Out")
     a = assess(job)
     way = next(w for w in ways(assess(job)) if (w.axle, w.name) == (1, "spring"))
     mean, whole = a.proposed.hub_to_arch_m[1].mean(axis=0), a.loading.whole_kg

@@ -27,7 +27,7 @@ from isostat.core.travel.arch import taken_by_tyre
 from isostat.core.travel.articulation import Crossed, axle_tilt, crossed, crossed_events, ramp_travel_index
 from isostat.core.travel.events import TravelEvent, travel_of
 from isostat.core.vehicle.layout import Layout, Side, row
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from tests.jobs import hive_on_coils
 
 QUARTER = QuarterCar(sprung_kg=400, unsprung_kg=50, wheel_rate=30_000, tyre_rate=250_000)
@@ -165,7 +165,7 @@ def test_an_axle_crosses_as_far_as_a_general_optimiser_can_push_it(
 def test_together_and_crossed_orders_differ() -> None:
     """Physics point 15: what stands further out than the stop is met sooner with one wheel up; on single wheels nothing changes."""
     job = hive_on_coils()
-    job = put(job, ("vehicle", "axles", 1, "left", "arch_gap_m"), 0.15)
+    job = put(job, path_to(JOB.vehicle.axles[1].left.arch_gap_m), 0.15)
     a = assess(job)
     together, up = a.proposed.events[1][0], lanes(a, 1, 0, one_up=True)
     tyre, flat = (travel_of(up, name) for name in (Event.TYRE_STRAIGHT, Event.STOP_FLAT))
@@ -212,8 +212,8 @@ def test_wheels_further_out_and_larger_tyres_meet_the_arch_sooner_at_lock_only_b
     job = hive_on_coils()
     for side in ("left", "right"):
         for field in ("arch_gap_m", "arch_gap_lock_m"):
-            job = put(job, ("vehicle", "axles", 0, side, field), 0.2)
-    a, b = assess(job), assess(put(job, ("proposal", "axles", 0, "wheel_out_m"), 0.04))
+            job = put(job, (*path_to(JOB.vehicle.axles[0]), side, field), 0.2)
+    a, b = assess(job), assess(put(job, path_to(JOB.proposal.axles[0].wheel_out_m), 0.04))
     straight, lock = (
         tuple(travel_of(x.proposed.events[0][0], f"tyre touches, {where}") for x in (a, b)) for where in ("straight", "at lock")
     )

@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.parse import NotUnderstood
 from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import Quantity
@@ -97,13 +98,13 @@ def test_any_text_is_a_size_of_a_sane_shape_or_none(text: str) -> None:
 
 
 def test_a_size_may_be_typed_where_a_tyre_radius_is_asked_and_nowhere_else() -> None:
-    job, path = hive_on_coils(), ("proposal", "axles", 1, "tyre_radius_m")
+    job, path = hive_on_coils(), path_to(JOB.proposal.axles[1].tyre_radius_m)
     typed = edits.typed_for(job, path, "33x12.50R15", Quantity.HEIGHT)
     assert typed.si == pytest.approx(0.4191)
     kept = edits.value_at(edits.put_number(job, path, typed.si, typed.text), path)
     assert kept.typed == "33x12.50R15"
     with pytest.raises(NotUnderstood):
-        edits.typed_for(job, ("target", "front_lift_m"), "33x12.50R15", Quantity.HEIGHT)
+        edits.typed_for(job, path_to(JOB.target.front_lift_m), "33x12.50R15", Quantity.HEIGHT)
 
 
 @pytest.mark.parametrize(
@@ -121,7 +122,7 @@ def test_a_bare_number_is_a_mass_and_an_unknown_index_none() -> None:
     for text in ("104", "900 kg", "44T", "140Q", "104O", ""):
         assert load_index_kg(text) is None
     job = hive_on_coils()
-    path: edits.Path = ("vehicle", "axles", 1, "tyre_plate_kg")
+    path: edits.Path = path_to(JOB.vehicle.axles[1].tyre_plate_kg)
     assert edits.typed_for(job, path, "110/108R", Quantity.MASS).si == 1060.0
     assert edits.typed_for(job, path, "1060", Quantity.MASS).si == 1060.0
     assert edits.typed_for(job, path, "2337 lb", Quantity.MASS).si == pytest.approx(1060.05, abs=0.01)

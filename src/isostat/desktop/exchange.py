@@ -16,6 +16,7 @@ from isostat.desktop.scales_line import ScalesLine
 from isostat.devices.scales import pad_names
 from isostat.job import weighing
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
 from isostat.job.save import write_whole
 from isostat.job.springs import parts
@@ -151,7 +152,7 @@ class Exchange(QObject):
         rows = self._taken(path, lambda text: shock_list(text, path.name, self._units()))
         if rows is not None:
             plain = [row.model_dump() for row in rows]
-            self.edited.emit(lambda job: edits.put(job, ("shocks",), plain), f"shocks of {path.name}", -1)
+            self.edited.emit(lambda job: edits.put(job, path_to(JOB.shocks), plain), f"shocks of {path.name}", -1)
 
     def ask_readings_in(self) -> None:
         """Asks for a CSV and takes its readings in, as one step that can be undone."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from isostat.core import rules
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
@@ -13,7 +13,7 @@ from isostat.job.schema import Job
 def put_pads(job: Job, masses_kg: list[float]) -> Job:
     """All pads at once, axle by axle, left before right. Raises JobFault when a mass is out of range."""
     for n, mass in enumerate(masses_kg):
-        job = put(job, ("vehicle", "axles", n // 2, ("left", "right")[n % 2], "pad_kg"), round(mass, 2))
+        job = put(job, (*path_to(JOB.vehicle.axles[n // 2]), ("left", "right")[n % 2], "pad_kg"), round(mass, 2))
     return job
 
 
@@ -64,5 +64,5 @@ def _weighed(job: Job, axles_kg: dict[int, float], typed: str | None) -> Job:
             reading: dict[str, Any] = {"value": round(mass * share, 3), "typed": typed, "assumed": True}
             if typed is not None and step is not None:
                 reading["error"] = step.value
-            job = put(job, ("vehicle", "axles", n, side, "pad_kg"), reading)
+            job = put(job, (*path_to(JOB.vehicle.axles[n]), side, "pad_kg"), reading)
     return job

@@ -12,6 +12,7 @@ from isostat.assess.judge import judge
 from isostat.assess.measure.findings import LikelySlip
 from isostat.assess.solve.remedies import CorrectReading
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
@@ -27,7 +28,7 @@ def slips(job: Job) -> list[LikelySlip]:
 
 
 def with_reading(axle: int, side: str, name: str, si: float) -> Job:
-    return edits.put_number(HIVE, ("vehicle", "axles", axle, side, name), si)
+    return edits.put_number(HIVE, (*path_to(JOB.vehicle.axles[axle]), side, name), si)
 
 
 def test_a_sound_sheet_is_not_suspected() -> None:
@@ -75,8 +76,8 @@ def test_readings_that_merely_differ_are_left_alone(factors: list[float], name: 
     job = HIVE
     for n, factor in enumerate(factors):
         side = ("left", "right")[n % 2]
-        whole = edits.value_at(HIVE, ("vehicle", "axles", n // 2, side, name)).value
+        whole = edits.value_at(HIVE, (*path_to(JOB.vehicle.axles[n // 2]), side, name)).value
         base = {"hub_to_arch_m": 0.48, "pad_kg": 520.0, "stop_gap_m": 0.05}[name]
         assert whole > 0
-        job = edits.put_number(job, ("vehicle", "axles", n // 2, side, name), base * factor)
+        job = edits.put_number(job, (*path_to(JOB.vehicle.axles[n // 2]), side, name), base * factor)
     assert not slips(job)

@@ -9,6 +9,7 @@ from isostat.assess.measure.value_of_readings import as_ordered, missing_reading
 from isostat.job import weighing
 from isostat.job.blank import blank_job
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.unit import PRESETS
 from isostat.wording.missing_readings import page_of, say_missing
 from isostat.wording.reader import Reader
@@ -23,7 +24,7 @@ def test_a_reading_that_is_taken_is_no_longer_missing_and_its_words_are_plain(mi
     for path in missing.paths:
         job = edits.put(job, path, missing.value)
     if missing.what == "shaft_showing_m":
-        job = edits.put(job, ("as_found", "axles", missing.axle, "shock_stroke_m"), 2 * missing.value)
+        job = edits.put(job, path_to(JOB.as_found.axles[missing.axle].shock_stroke_m), 2 * missing.value)
     left = {(m.what, m.axle) for m in missing_readings(assess(job))}
     assert (missing.what, missing.axle) not in left
     for preset in PRESETS.values():
@@ -42,7 +43,7 @@ def test_the_ranking_is_what_the_vehicle_does_when_that_number_alone_is_off() ->
     assert base.proposed.hub_to_arch_m == pytest.approx(a.proposed.hub_to_arch_m, abs=1e-9), "typed in, the order is the same"
     off = ordered
     for side in ("left", "right"):
-        off = edits.put(off, ("as_found", "axles", 1, side, "installed_length_m"), 0.315)
+        off = edits.put(off, (*path_to(JOB.as_found.axles[1]), side, "installed_length_m"), 0.315)
     case = base.target_case
     moved = abs(assess(off).proposed.hub_to_arch_m - base.proposed.hub_to_arch_m)[..., case].max()
     assert by["installed_length_m", 1].height_m == pytest.approx(moved, abs=1e-9)
@@ -54,7 +55,7 @@ def test_a_measured_vehicle_lacks_little_and_an_impossible_target_is_not_ranked(
     assert {b.missing.what for b in what_it_buys(assess(hive_on_coils()))} <= {"unsprung_kg", "flat_m", "bar_rate_n_per_m"}
     assert len(what_it_buys(assess(three_axles()))) > 0
     job = past_its_travel()
-    heavy = edits.put(edits.put(job, ("target", "front_lift_m"), 0.9), ("target", "rear_lift_m"), 0.9)
+    heavy = edits.put(edits.put(job, path_to(JOB.target.front_lift_m), 0.9), path_to(JOB.target.rear_lift_m), 0.9)
     assert what_it_buys(assess(heavy)) == () or all(b.height_m < 1.0 for b in what_it_buys(assess(heavy)))
 
 

@@ -27,6 +27,7 @@ from isostat.core.working import Origin
 from isostat.job import weighing
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault, job_from
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils
@@ -46,7 +47,7 @@ def kinds(job: Job) -> list[type]:
 
 
 def corner(axle: int, side: str, field: str) -> edits.Path:
-    return ("vehicle", "axles", axle, side, field)
+    return (*path_to(JOB.vehicle.axles[axle]), side, field)
 
 
 # -- readings with something else on board
@@ -96,16 +97,16 @@ def test_a_hub_height_corrects_the_radius_and_never_the_load() -> None:
     assert [p.value for p in a.axles[0].pad_kg] == [p.value for p in base.axles[0].pad_kg]
     assert a.loading.sprung == pytest.approx(base.loading.sprung)
     assert np.abs(a.found.rest.pose[:, HIVE.weighed_case]).max() < 1e-5, "as found, as weighed stands where it stood"
-    far = edits.put(job, ("as_found", "axles", 0, "tyre_radius_m"), 0.44)
+    far = edits.put(job, path_to(JOB.as_found.axles[0].tyre_radius_m), 0.44)
     assert HubHeightOff in kinds(far) and HubHeightOff not in kinds(job)
 
 
 def test_unsprung_and_tyre_rate_follow_from_what_is_there_and_typed_ones_win() -> None:
-    rear: edits.Path = ("vehicle", "axles", 1)
+    rear: edits.Path = path_to(JOB.vehicle.axles[1])
     job = changed(((*rear, "wheel_tyre_kg"), 31.0))
     told = assess(job).axles[1].unsprung_kg
     assert told.value == pytest.approx(79.0) and told.assumed, "most of it is the beam, a guess"
-    front = assess(changed((("vehicle", "axles", 0, "wheel_tyre_kg"), 31.0))).axles[0].unsprung_kg
+    front = assess(changed((path_to(JOB.vehicle.axles[0].wheel_tyre_kg), 31.0))).axles[0].unsprung_kg
     assert front.value == pytest.approx(53.0) and front.origin is Origin.COMPUTED
     job = edits.put(job, (*rear, "hub_on_pad_kg"), 72.0)
     assert assess(job).axles[1].unsprung_kg.value == 72.0
@@ -122,7 +123,7 @@ def test_unsprung_and_tyre_rate_follow_from_what_is_there_and_typed_ones_win() -
 
 def test_a_bar_read_with_opposed_wheels_is_half_as_stiff_a_wheel() -> None:
     """Point 7: the field asks in which sense it was read."""
-    fit: edits.Path = ("as_found", "axles", 0)
+    fit: edits.Path = path_to(JOB.as_found.axles[0])
     one = changed(((*fit, "bar_rate_n_per_m"), 20_000.0))
     both = edits.put(one, (*fit, "bar_read"), "opposed")
     assert assess(both).found_fits[0].bar.value == assess(one).found_fits[0].bar.value / 2
@@ -133,7 +134,7 @@ def test_a_bar_read_with_opposed_wheels_is_half_as_stiff_a_wheel() -> None:
 
 
 def test_a_stop_is_known_by_kind_and_height_and_better_by_the_press() -> None:
-    stop: edits.Path = ("as_found", "axles", 1, "stop")
+    stop: edits.Path = path_to(JOB.as_found.axles[1].stop)
     bare = changed(((*stop, "rate_n_per_m"), None), ((*stop, "flat_m"), None))
     foam = edits.put(edits.put(bare, (*stop, "kind"), "foam"), (*stop, "free_height_m"), 0.08)
     fit = assess(foam).found_fits[1]
@@ -175,7 +176,7 @@ def test_the_motion_of_a_coil_over_is_taken_from_the_cycle_sheet_bend_and_all() 
         job = edits.put(job, corner(0, side, "cycle"), rows)
     moved = cycle_motion(job.vehicle.axles[0])
     assert moved is not None
-    axle = assess(edits.put(job, ("vehicle", "axles", 0, "spring_motion"), moved)).axles[0]
+    axle = assess(edits.put(job, path_to(JOB.vehicle.axles[0].spring_motion), moved)).axles[0]
     x, slope, bend = (float(n) for n in axle.spring_motion.at(np.asarray(0.0)))
     assert (x, slope, bend) == pytest.approx((0.0, 0.6, -1.4), abs=0.02)
 
@@ -253,7 +254,7 @@ def test_plates_alone_give_a_marked_guess_and_none_is_refused() -> None:
     assert all(p.assumed for p in pads)
     plate = HIVE.vehicle.rating_kg
     assert plate is not None and sum(p.value for p in pads) == pytest.approx(0.72 * plate.value, abs=0.1)
-    bare = edits.put(edits.put(HIVE, ("vehicle", "rating_kg"), None), ("vehicle", "axles", 0, "rating_kg"), None)
+    bare = edits.put(edits.put(HIVE, path_to(JOB.vehicle.rating_kg), None), path_to(JOB.vehicle.axles[0].rating_kg), None)
     with pytest.raises(JobFault, match="No plate was typed"):
         weighing.weigh_by_plates(bare)
 
@@ -269,7 +270,7 @@ def test_blocks_that_are_lower_than_the_pads_are_said_with_what_they_shift() -> 
 @pytest.mark.parametrize("share", [0.48, 0.50, 0.52])
 def test_a_wanted_cross_weight_is_met_within_the_step_of_a_spacer_and_leaves_axles_alone(share: float) -> None:
     free = assess(HIVE)
-    a = assess(edits.put(HIVE, ("target", "cross_share"), share))
+    a = assess(edits.put(HIVE, path_to(JOB.target.cross_share), share))
     case = a.target_case
     assert cross_weight(a.proposed.pad_kg)[case] == pytest.approx(share, abs=0.0035)
     assert a.proposed.pad_kg[..., case].sum(axis=1) == pytest.approx(free.proposed.pad_kg[..., case].sum(axis=1), abs=2.0)
@@ -277,7 +278,7 @@ def test_a_wanted_cross_weight_is_met_within_the_step_of_a_spacer_and_leaves_axl
     assert found.grade is Grade.NOTE and found.wanted == share
     same = a.job
     for axle in (0, 1):
-        same = edits.put(same, ("proposal", "axles", axle, "sides"), "same")
+        same = edits.put(same, path_to(JOB.proposal.axles[axle].sides), "same")
     if share != 0.50:
         worse = next(j for j in judge(assess(same)) if isinstance(j, CrossWanted))
         assert worse.grade is Grade.WATCH, "same springs both sides cannot set it"
@@ -286,7 +287,9 @@ def test_a_wanted_cross_weight_is_met_within_the_step_of_a_spacer_and_leaves_axl
 def test_a_tyre_that_carries_more_than_it_may_is_a_fault_that_no_spring_clears() -> None:
     heaviest = float(assess(HIVE).proposed.pad_kg[1].max())
     a = assess(
-        changed((("vehicle", "axles", 1, "tyre_plate_kg"), heaviest - 20.0), (("vehicle", "axles", 1, "wheel_plate_kg"), 950.0))
+        changed(
+            (path_to(JOB.vehicle.axles[1].tyre_plate_kg), heaviest - 20.0), (path_to(JOB.vehicle.axles[1].wheel_plate_kg), 950.0)
+        )
     )
     found = [j for j in judge(a) if isinstance(j, OverRating) and j.what != "plate"]
     over = [j for j in found if j.load_kg > j.rating_kg]
@@ -335,7 +338,7 @@ def test_a_lift_test_that_hangs_elsewhere_than_the_shock_says_is_a_finding() -> 
 
 
 def test_a_damper_of_now_under_a_stiffer_spring_and_more_load_is_said_to_damp_less() -> None:
-    job = changed((("proposal", "axles", 1, "damping"), 1.0))
+    job = changed((path_to(JOB.proposal.axles[1].damping), 1.0))
     j = next(j for j in judge(assess(job)) if isinstance(j, DamperOff))
     assert j.share < 0.85
-    assert DamperOff not in kinds(changed((("proposal", "axles", 1, "damping"), 1.0 / j.share)))
+    assert DamperOff not in kinds(changed((path_to(JOB.proposal.axles[1].damping), 1.0 / j.share)))

@@ -17,7 +17,7 @@ from isostat.assess.solve.assessment import _as_found, _stood
 from isostat.core.parts.equalizer import Equalized
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.job.demos import demo
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import job_from
 from isostat.job.schema import Job
 
@@ -43,8 +43,8 @@ def test_the_split_is_statics_alone_on_beams_and_moves_with_the_load_without_the
     """Physics, points 16 and 18: with an equalizer no load, spring or nose height shifts weight between the axles."""
     job = demo("dairy-trailer")
     for axle in (0, 1):  # foam beside the springs is on no beam
-        job = put(job, ("proposal", "axles", axle, "cushion", "gap_m"), None)
-    beams, apart = assess(job), assess(put(job, ("vehicle", "tandem"), "apart"))
+        job = put(job, path_to(JOB.proposal.axles[axle].cushion.gap_m), None)
+    beams, apart = assess(job), assess(put(job, path_to(JOB.vehicle.tandem), "apart"))
     assert float(np.ptp(axle_share(beams))) < 0.006
     assert float(np.ptp(axle_share(apart))) > 0.02
     assert beams.proposed.rest.converged.all()
@@ -55,7 +55,7 @@ def test_raising_the_nose_loads_the_rear_axle_only_without_beams() -> None:
     job = demo("dairy-trailer")
     shifted = []
     for kind in ("equalized", "apart"):
-        a = assess(put(job, ("vehicle", "tandem"), kind))
+        a = assess(put(job, path_to(JOB.vehicle.tandem), kind))
         platform, bank = a.proposed.platform, a.proposed.bank
         assert platform.hitch is not None
         raised = platform.hitch.copy()
@@ -82,18 +82,18 @@ def test_both_axles_ride_as_one_spring_and_a_bump_under_one_lifts_the_other() ->
 
 def uneven(job: Job) -> Job:
     for side in ("left", "right"):
-        job = put(job, ("vehicle", "axles", 0, side, "pad_kg"), 300.0)
+        job = put(job, (*path_to(JOB.vehicle.axles[0]), side, "pad_kg"), 300.0)
     return job
 
 
 def test_unlike_axles_and_a_beam_at_its_stop_are_said() -> None:
     told = [j for j in judge(assess(uneven(demo("dairy-trailer")))) if isinstance(j, TandemUneven)]
     assert [round(j.front_kg) for j in told] == [600]
-    job = put(demo("dairy-trailer"), ("vehicle", "beam_m"), 0.05)
+    job = put(demo("dairy-trailer"), path_to(JOB.vehicle.beam_m), 0.05)
     for side in ("left", "right"):  # springs so unlike that the beam runs out
-        job = put(job, ("proposal", "axles", 0, "kind"), "coil")
-        job = put(job, ("proposal", "axles", 0, side, "rate_n_per_m"), 40_000)
-        job = put(job, ("proposal", "axles", 0, side, "free_length_m"), 0.55)
+        job = put(job, path_to(JOB.proposal.axles[0].kind), "coil")
+        job = put(job, (*path_to(JOB.proposal.axles[0]), side, "rate_n_per_m"), 40_000)
+        job = put(job, (*path_to(JOB.proposal.axles[0]), side, "free_length_m"), 0.55)
     a = assess(job)
     angles = beam_angles(a)
     assert angles is not None and np.abs(angles).max() == pytest.approx(np.radians(20.0))
@@ -104,7 +104,7 @@ def test_unlike_axles_and_a_beam_at_its_stop_are_said() -> None:
 
 def test_bags_on_one_line_share_no_beam() -> None:
     bag = {"across_m": 0.12, "height_m": 0.24, "stands_m": 0.16, "least_pa": 50_000, "most_pa": 800_000, "lines": "tee"}
-    job = put(put(demo("dairy-trailer"), ("proposal", "axles", 0, "air"), bag), ("proposal", "axles", 0, "kind"), "air")
+    job = put(put(demo("dairy-trailer"), path_to(JOB.proposal.axles[0].air), bag), path_to(JOB.proposal.axles[0].kind), "air")
     a = assess(job)
     assert a.proposed.platform.tandem is None and a.proposed.platform.teed is not None
     assert beam_angles(a) is None
@@ -131,7 +131,7 @@ def test_a_latched_coupling_holds_down_too_and_the_nose_stays_a_fault() -> None:
     h = np.array([1.0, -a.job.vehicle.coupling_ahead_m.value, 0.0])  # type: ignore[union-attr]
     moved = h @ a.proposed.rest.pose
     assert np.abs(moved).max() < 2e-5, "a tow ball moves a hundredth of a millimetre"
-    beside = put(a.job, ("items", len(a.job.items) - 1, "left_m"), 4.0)
+    beside = put(a.job, path_to(JOB.items[len(a.job.items) - 1].left_m), 4.0)
     assert [j for j in judge(assess(beside)) if isinstance(j, LoadOutsideWheels)], "beside its wheels it tips over"
 
 
@@ -151,7 +151,7 @@ def scaled(job: Job, s: float) -> Job:
 @pytest.mark.parametrize("s", [0.5, 1.7])
 def test_a_trailer_of_other_mass_and_rates_stands_alike(s: float) -> None:
     """Every force and stiffness scaled, the coupling's too: the same heights (coils, so that nothing has a modulus of its own)."""
-    job = put(demo("dairy-trailer"), ("vehicle", "tandem"), "apart")
+    job = put(demo("dairy-trailer"), path_to(JOB.vehicle.tandem), "apart")
     for setup in ("as_found", "proposal"):
         for axle in (0, 1):
             fit = (setup, "axles", axle)
@@ -160,14 +160,14 @@ def test_a_trailer_of_other_mass_and_rates_stands_alike(s: float) -> None:
             for side in ("left", "right"):
                 job = put(put(job, (*fit, side, "rate_n_per_m"), 50_000), (*fit, side, "installed_length_m"), 0.25)
     for axle in (0, 1):
-        job = put(job, ("vehicle", "axles", axle, "unsprung_kg"), 60)
+        job = put(job, path_to(JOB.vehicle.axles[axle].unsprung_kg), 60)
     a, b = assess(job), assess(scaled(job, s))
     assert b.proposed.stands.all() and b.proposed.hub_to_arch_m == pytest.approx(a.proposed.hub_to_arch_m, abs=2e-5)
     assert nose_kg(b) == pytest.approx(s * nose_kg(a), rel=1e-3)
 
 
 def test_measured_arms_of_the_beams_share_what_the_scales_saw_and_stand_as_read() -> None:
-    job = put(put(demo("dairy-trailer"), ("vehicle", "beam_front_m"), 0.18), ("vehicle", "beam_rear_m"), 0.20)
+    job = put(put(demo("dairy-trailer"), path_to(JOB.vehicle.beam_front_m), 0.18), path_to(JOB.vehicle.beam_rear_m), 0.20)
     a, was = assess(job), assess(demo("dairy-trailer"))
     assert a.beams is not None and a.beams.arms_m == ((0.09, 0.10), (0.09, 0.10))
     front, rear = a.axles

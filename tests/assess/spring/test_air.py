@@ -33,7 +33,7 @@ from isostat.core.springs.air.bag import ambient_pa, charted
 from isostat.core.travel.events import bump_end, droop_end, travel_of
 from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.demos import demo
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 from isostat.job.springs.parts import fitted_now
 from tests.jobs import hive_on_coils
@@ -43,8 +43,8 @@ AREA = math.pi * 0.15**2 / 4
 
 
 def on_air(axle: int = 1, job: Job | None = None, **more: object) -> Job:
-    job = put(job or hive_on_coils(), ("proposal", "axles", axle, "air"), {**BAG, **more})
-    return put(job, ("proposal", "axles", axle, "kind"), "air")
+    job = put(job or hive_on_coils(), path_to(JOB.proposal.axles[axle].air), {**BAG, **more})
+    return put(job, path_to(JOB.proposal.axles[axle].kind), "air")
 
 
 def told(a: Assessment, axle: int = 1) -> Aired:
@@ -83,8 +83,8 @@ def test_a_valve_holds_its_height_in_every_case_and_shut_in_gas_does_not() -> No
 
 def test_bags_on_a_tee_stand_at_one_pressure_and_cannot_cure_a_lean() -> None:
     """Trade: separate lines take a lean out, a tee cannot."""
-    job = put(on_air(), ("target", "lean_m"), 0.0)
-    apart, tee = assess(job), assess(put(job, ("proposal", "axles", 1, "air", "lines"), "tee"))
+    job = put(on_air(), path_to(JOB.target.lean_m), 0.0)
+    apart, tee = assess(job), assess(put(job, path_to(JOB.proposal.axles[1].air.lines), "tee"))
     case = apart.target_case
     assert np.ptp(told(tee).gauge_pa[:, case]) == pytest.approx(0.0, abs=1e-6)
     lean_apart, lean_tee = (abs(float(np.diff(a.proposed.hub_to_arch_m[1, :, case])[0])) for a in (apart, tee))
@@ -154,7 +154,7 @@ def test_limits_and_valves_are_judged() -> None:
     four = on_air(1, on_air(0, gas="levelled", stands_m=0.2, across_m=0.17), gas="levelled")
     fights = [j for j in judge(assess(four)) if isinstance(j, ValvesFight)]
     assert [j.valves for j in fights] == [4]
-    three = put(four, ("proposal", "axles", 0, "air", "lines"), "tee")
+    three = put(four, path_to(JOB.proposal.axles[0].air.lines), "tee")
     assert not [j for j in judge(assess(three)) if isinstance(j, ValvesFight)]
     assert any(isinstance(j, LimitsUnknown) for j in judge(assess(on_air(least_pa=None))))
 
@@ -178,7 +178,7 @@ def test_what_is_no_air_spring_is_said_and_a_coil_stands_in(more: dict[str, obje
 
 
 def test_a_helper_beside_air_is_refused_and_steel_stands_beside_it_in_every_case() -> None:
-    job = put(on_air(), ("proposal", "axles", 1, "helper"), {**BAG, "left_pa": 200_000})
+    job = put(on_air(), path_to(JOB.proposal.axles[1].helper), {**BAG, "left_pa": 200_000})
     a = assess(job)
     assert "in place of the springs already" in a.helper_lacks[1]["air"]
     steel = on_steel(a, 1)
@@ -189,8 +189,8 @@ def test_a_helper_beside_air_is_refused_and_steel_stands_beside_it_in_every_case
 
 def test_trade_a_load_behind_the_axle_is_held_up_and_the_nose_stays_light() -> None:
     """1,400 lb in a bed: bags bring the rear back to 40 in; the nose load does not come back. Common practice, no source."""
-    job = put(hive_on_coils(), ("target", "rear_lift_m"), 0.0)
-    job = put(put(job, ("target", "front_lift_m"), 0.0), ("target", "lean_m"), 0.0)
+    job = put(hive_on_coils(), path_to(JOB.target.rear_lift_m), 0.0)
+    job = put(put(job, path_to(JOB.target.front_lift_m), 0.0), path_to(JOB.target.lean_m), 0.0)
     bags, steel = assess(on_air(1, job, gas="levelled")), assess(job)
     full = bags.target_case
     assert np.allclose(bags.proposed.pad_kg[0, :, full].sum(), steel.proposed.pad_kg[0, :, full].sum(), atol=1.0)
@@ -217,7 +217,7 @@ def test_trade_a_claim_of_a_thousand_pounds_at_35_psi_is_held_against_pressure_t
     assert across / 0.0254 == pytest.approx(6.0, abs=0.05)
     claim = {"chart": [{"height_m": 0.2, "load_kg": 1000 * lb}], "chart_pa": 35 * psi, "left_pa": 200_000, "stands_m": 0.24}
     for wide, said in ((0.10, True), (round(across, 4), False)):
-        job = put(demo("hive-hauler"), ("proposal", "axles", 1, "helper"), {**BAG, **claim, "across_m": wide})
+        job = put(demo("hive-hauler"), path_to(JOB.proposal.axles[1].helper), {**BAG, **claim, "across_m": wide})
         found = [j for j in judge(assess(job)) if isinstance(j, ClaimOff)]
         assert bool(found) is said
         if said:
@@ -264,13 +264,13 @@ def test_air_that_holds_up_what_stays_is_said_from_half_of_it_on(share: float, s
     index = next(n for n, item in enumerate(job.items) if item.stays)
     behind = job.vehicle.axles[1].behind_front_m.value
     for field, value in (("behind_front_m", behind), ("mass_kg", 1.0), ("weighed_share", 0.0)):
-        job = put(job, ("items", index, field), value)
+        job = put(job, (*path_to(JOB.items[index]), field), value)
     for n in range(len(job.items)):
         if n != index:
-            job = put(job, ("items", n, "stays"), False)
-    a = assess(put(job, ("items", index, "mass_kg"), wanted))
+            job = put(job, path_to(JOB.items[n].stays), False)
+    a = assess(put(job, path_to(JOB.items[index].mass_kg), wanted))
     carried = float(told(a).carries_kg[:, light.place.case].sum())
-    a = assess(put(job, ("items", index, "mass_kg"), carried / share))
+    a = assess(put(job, path_to(JOB.items[index].mass_kg), carried / share))
     now = float(told(a).carries_kg[:, light.place.case].sum())
     stays = float(stays_kg(a, 1)[light.place.case])
     assert stays == pytest.approx(carried / share, rel=0.01)

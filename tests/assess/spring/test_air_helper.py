@@ -25,7 +25,7 @@ from isostat.core.limits import GRAVITY
 from isostat.core.springs.air.bag import SEA_LEVEL
 from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.demos import demo
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 from tests.jobs import hive_on_coils
 
@@ -34,7 +34,7 @@ AREA = math.pi * 0.12**2 / 4
 
 
 def helped(job: Job | None = None, **more: object) -> Job:
-    return put(job or hive_on_coils(), ("proposal", "axles", 1, "helper"), {**BAG, **more})
+    return put(job or hive_on_coils(), path_to(JOB.proposal.axles[1].helper), {**BAG, **more})
 
 
 def pinned() -> Job:
@@ -42,7 +42,7 @@ def pinned() -> Job:
     job = hive_on_coils()
     for side in ("left", "right"):
         for field, value in (("rate_n_per_m", 60_000), ("free_length_m", 0.40), ("spacer_m", 0.0)):
-            job = put(job, ("proposal", "axles", 1, side, field), value)
+            job = put(job, (*path_to(JOB.proposal.axles[1]), side, field), value)
     return job
 
 
@@ -146,7 +146,7 @@ FOAM = {"free_height_m": 0.12, "kind": "foam", "gap_m": -0.05, "press": [{"squee
 
 
 def cushioned(job: Job | None = None, **more: object) -> Job:
-    return put(job or hive_on_coils(), ("proposal", "axles", 1, "cushion"), {**FOAM, **more})
+    return put(job or hive_on_coils(), path_to(JOB.proposal.axles[1].cushion), {**FOAM, **more})
 
 
 def test_a_foam_helper_carries_its_press_readings_and_the_springs_the_rest() -> None:
@@ -202,21 +202,21 @@ def test_pressures_are_solved_for_the_target_on_springs_that_are_known() -> None
     seen = assess(job).orders[1].order.spacer_m
     assert assess(with_pressures(job, 1)).orders[1].order.spacer_m == seen != (0.0, 0.0), "blocks stay as thick as they are seen"
     for side in ("left", "right"):
-        job = put(job, ("proposal", "axles", 1, side, "spacer_m"), 0.0)
+        job = put(job, (*path_to(JOB.proposal.axles[1]), side, "spacer_m"), 0.0)
     job = with_pressures(job, 1)
     a = assess(job)
     assert a.orders[1].order.spacer_m == (0.0, 0.0)
     assert a.proposed.hub_to_arch_m[1, :, a.target_case] == pytest.approx(a.target_m[1], abs=0.0012)
-    coils = put(helped(pinned()), ("proposal", "axles", 1, "left", "free_length_m"), 0.35)
+    coils = put(helped(pinned()), path_to(JOB.proposal.axles[1].left.free_length_m), 0.35)
     coils = put(
-        put(coils, ("proposal", "axles", 1, "right", "free_length_m"), 0.35), ("proposal", "axles", 1, "helper", "most_pa"), 1.4e6
+        put(coils, path_to(JOB.proposal.axles[1].right.free_length_m), 0.35), path_to(JOB.proposal.axles[1].helper.most_pa), 1.4e6
     )
-    coils = put(coils, ("proposal", "axles", 1, "helper", "least_pa"), 30_000)
+    coils = put(coils, path_to(JOB.proposal.axles[1].helper.least_pa), 30_000)
     for side, pressure in zip(("left_pa", "right_pa"), helper_pressures(assess(coils), 1), strict=True):
-        coils = put(coils, ("proposal", "axles", 1, "helper", side), pressure)
+        coils = put(coils, (*path_to(JOB.proposal.axles[1].helper), side), pressure)
     b = assess(coils)
     assert b.proposed.hub_to_arch_m[1, :, b.target_case] == pytest.approx(b.target_m[1], abs=0.0015)
-    fit = ("proposal", "axles", 1)
+    fit = path_to(JOB.proposal.axles[1])
     tagged = {"soft_n_per_m": 3e4, "firm_n_per_m": 6e4, "change_m": 0.09, "solid_m": 0.25}
     two_rates = put(
         put(put(coils, (*fit, "kind"), "progressive"), (*fit, "progressive"), tagged), (*fit, "helper", "most_pa"), 1.5e6
@@ -241,7 +241,7 @@ def test_pressures_are_solved_for_the_target_on_springs_that_are_known() -> None
 def test_no_pressure_is_solved_where_none_will_do(change: dict[str, float | None], words: str) -> None:
     job = demo("hive-hauler")
     for field, value in change.items():
-        job = put(job, ("proposal", "axles", 1, "helper", field), value)
+        job = put(job, (*path_to(JOB.proposal.axles[1].helper), field), value)
     with pytest.raises(Incomplete, match=words):
         helper_pressures(assess(job), 1)
 
@@ -249,9 +249,9 @@ def test_no_pressure_is_solved_where_none_will_do(change: dict[str, float | None
 def test_a_bag_without_a_pressure_is_said_and_solved_by_its_fix() -> None:
     job = demo("hive-hauler")
     for field in ("left_pa", "right_pa"):
-        job = put(job, ("proposal", "axles", 1, "helper", field), None)
+        job = put(job, (*path_to(JOB.proposal.axles[1].helper), field), None)
     for side in ("left", "right"):
-        job = put(job, ("proposal", "axles", 1, side, "spacer_m"), 0.0)
+        job = put(job, (*path_to(JOB.proposal.axles[1]), side, "spacer_m"), 0.0)
     a = assess(job)
     (said,) = [j for j in judge(a) if isinstance(j, HelperLacks)]
     assert "no pressure" in said.reason and a.fits[1].helper(Bags) is None

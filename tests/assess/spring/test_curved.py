@@ -27,7 +27,7 @@ from isostat.core.springs.ring_fit import main_length
 from isostat.core.springs.stacked import StackedPair
 from isostat.core.travel.events import droop_end
 from isostat.job.demos import demo
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.edits.proposals import add_proposal, drop_proposal, work_on
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
@@ -40,7 +40,7 @@ from tests.jobs import counted_turns, hive_on_coils, rival_proposals
 def fitted(job: Job, axle: int, **values: object) -> Job:
     """The job with values at paths below a proposal's axle, dots for the steps."""
     for path, value in values.items():
-        job = put(job, ("proposal", "axles", axle, *path.split("__")), value)
+        job = put(job, (*path_to(JOB.proposal.axles[axle]), *path.split("__")), value)
     return job
 
 
@@ -50,8 +50,8 @@ def found(a: Assessment, kind: type[Judgement]) -> list[Judgement]:
 
 def test_a_tested_table_of_one_straight_line_is_a_plain_coil() -> None:
     """The same heights, loads, rates and bands of travel in every case as the coil of that rate."""
-    plain = put(put(hive_on_coils(), ("proposal", "axles", 1, "left", "rate_n_per_m"), 60_000), (
-        "proposal", "axles", 1, "right", "rate_n_per_m"), 60_000)  # fmt: skip
+    rear = JOB.proposal.axles[1]
+    plain = put(put(hive_on_coils(), path_to(rear.left.rate_n_per_m), 60_000), path_to(rear.right.rate_n_per_m), 60_000)
     rows = spring_table("mm;kg".replace(";", ",") + "\n" + f"250,{250 * 60 / GRAVITY}", "t.csv", DEFAULT_PRESET)
     a, b = assess(plain), assess(fitted(put_table(plain, 1, rows), 1, kind="progressive"))
     assert b.orders[1].order.free_m == pytest.approx(a.orders[1].order.free_m, abs=1e-9)
@@ -68,7 +68,7 @@ def test_a_progressive_spring_meets_the_target_and_its_force_is_the_curve(
 ) -> None:
     """Series of two straight springs, by hand: soft until the change, then firm; solved for the force that statics ask."""
     told = {"by": "rates", "soft_n_per_m": soft, "firm_n_per_m": soft * more, "change_m": change, "solid_m": 0.39}
-    job = put(fitted(demo("puppet-van"), 1, progressive=told), ("target", "rear_lift_m"), rear)
+    job = put(fitted(demo("puppet-van"), 1, progressive=told), path_to(JOB.target.rear_lift_m), rear)
     a = assess(job)
     case, o = a.target_case, a.orders[1]
     for side in (0, 1):
@@ -76,7 +76,7 @@ def test_a_progressive_spring_meets_the_target_and_its_force_is_the_curve(
         assert force == pytest.approx(soft * min(x, change) + soft * more * max(x - change, 0.0), rel=1e-9)
     if a.proposed.stands[case] and (a.proposed.bump_left_m[1, :, case] > 0.04).all() and x < 0.38:
         assert a.proposed.hub_to_arch_m[1, :, case].mean() == pytest.approx(a.target_m[1].mean(), abs=0.0025)
-        shorter = put(job, ("proposal", "axles", 1, "sides"), "each")
+        shorter = put(job, path_to(JOB.proposal.axles[1].sides), "each")
         assert assess(shorter).proposed.hub_to_arch_m[1, :, case] == pytest.approx(a.target_m[1], abs=0.0015)
 
 
@@ -129,7 +129,7 @@ def test_a_collar_moves_height_not_rate_and_hanging_does_not_move(down: float) -
         for s, side in enumerate(("left", "right")):
             seated = seated_of(a.orders[i])
             assert seated is not None and seated.pair.ring_m is not None
-            moved = put(moved, ("proposal", "axles", i, side, "collar_m"), seated.collar_m[s] + down)
+            moved = put(moved, (*path_to(JOB.proposal.axles[i]), side, "collar_m"), seated.collar_m[s] + down)
         moved = fitted(moved, i, stack__placed="typed", stack__ring_m=seated.pair.ring_m)
     b, case = assess(moved), a.target_case
     rise = (b.proposed.hub_to_arch_m - a.proposed.hub_to_arch_m)[:, :, case]
@@ -182,7 +182,7 @@ def test_pairs_off_the_shelf_stand_at_the_target_when_taken() -> None:
     """Close pairs carry the picked rate; the far ones take the asked multiple at full bump, but for the shelf's steps."""
     job = demo("survey-buggy")
     for far, multiple in ((False, None), (True, 2.9)):
-        wanted = put(job, ("proposal", "axles", 0, "pick"), {"way": "same feel", **({"multiple": multiple} if multiple else {})})
+        wanted = put(job, path_to(JOB.proposal.axles[0].pick), {"way": "same feel", **({"multiple": multiple} if multiple else {})})
         a = assess(wanted)
         choices = pairs_for(a, 0, far=far)
         assert choices
@@ -212,7 +212,7 @@ def test_a_strut_is_measured_out_of_the_vehicle() -> None:
     out, moved = 0.386, 0.235 - 0.142
     a = assess(job)
     assert a.found_springs[1][0].installed_m.value == pytest.approx(out - moved / 0.95)
-    b = assess(put(job, ("as_found", "axles", 1, "left", "installed_length_m"), 0.301))
+    b = assess(put(job, path_to(JOB.as_found.axles[1].left.installed_length_m), 0.301))
     assert b.found_springs[1][0].installed_m.value == 0.301, "read in the vehicle outranks"
 
 
@@ -309,7 +309,7 @@ def test_what_an_earlier_file_says_is_read_as_plain_coils() -> None:
 
 def test_a_stack_that_its_shock_cannot_take_is_a_sentence_and_a_plain_coil_stands_in() -> None:
     job = demo("survey-buggy")
-    job = put(put(job, ("proposal", "axles", 0, "stack", "extended_m"), 2.0), ("proposal", "axles", 0, "left", "collar_m"), -0.2)
+    job = put(put(job, path_to(JOB.proposal.axles[0].stack.extended_m), 2.0), path_to(JOB.proposal.axles[0].left.collar_m), -0.2)
     a = assess(job)
     assert a.orders[0].lacks == "collar to perch, extended is 2.2 m; accepted is 0.05 to 2 m." and seated_of(a.orders[0]) is None
     assert any(isinstance(j, SpringLacks) and a.orders[0].lacks in j.reason for j in judge(a))

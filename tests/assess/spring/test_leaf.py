@@ -18,7 +18,7 @@ from isostat.assess.spring.leaves_to_add import LeavesOffered, leaves_offered, w
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import bump_end
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.job.springs import leaf_edits
@@ -47,7 +47,7 @@ def test_as_weighed_it_stands_as_read_and_blocks_meet_the_target() -> None:
         pressed = compression_at(a.orders[1].law[side], a.orders[1].target_force_n[side])
         block = arch - u + pressed - told.free_arch_m
         assert a.orders[1].order.spacer_m[side] == pytest.approx(block - 0.008, abs=6e-4), "the leaf more lifts by its 8 mm"
-        under = assess(put(a.job, ("proposal", "axles", 1, "pack", "mount"), "under axle"))
+        under = assess(put(a.job, path_to(JOB.proposal.axles[1].pack.mount), "under axle"))
         assert under.orders[1].order.spacer_m[side] == pytest.approx(block, abs=6e-4)
     for side_case in (case, weighed):
         held = a.proposed.rest.force_n[1, :, side_case].sum()
@@ -65,7 +65,7 @@ def offered(job: Job) -> tuple[LeavesOffered, ...]:
 @pytest.mark.parametrize("more", [50.0, 400.0])
 def test_leaves_added_for_a_load_carry_it_as_high_as_weighed(more: float) -> None:
     """The pack with them, taken through the shop's edit and solved anew, carries what was wanted beyond what was found."""
-    job = put(leafed(), ("proposal", "axles", 1, "pack", "wanted_more_kg"), more)
+    job = put(leafed(), path_to(JOB.proposal.axles[1].pack.wanted_more_kg), more)
     ways = offered(job)
     assert ways
     for way in ways:
@@ -73,12 +73,12 @@ def test_leaves_added_for_a_load_carry_it_as_high_as_weighed(more: float) -> Non
         assert told is not None
         assert (told.at_old_n - told.found_n) / GRAVITY == pytest.approx(more, abs=6.0), "half a millimetre of arch at 90 N/mm"
         assert way.used == told.used.max()
-    assert not offered(put(job, ("proposal", "axles", 1, "pack", "wanted_more_kg"), 9000.0))
+    assert not offered(put(job, path_to(JOB.proposal.axles[1].pack.wanted_more_kg), 9000.0))
 
 
 def test_of_leaves_to_add_none_is_offered_that_a_pack_has_no_room_for() -> None:
     """Nine leaves take no more: the job's own sentence says so."""
-    job = put(leafed(), ("proposal", "axles", 1, "pack", "wanted_more_kg"), 600.0)
+    job = put(leafed(), path_to(JOB.proposal.axles[1].pack.wanted_more_kg), 600.0)
     for below in range(len(job.proposal.axles[1].pack.leaves) - 1, 8):
         job = leaf_edits.add_leaf(job, 1, below)
     none = leaves_offered(assess(job))[1]
@@ -91,7 +91,7 @@ def test_a_block_moves_the_axle_not_the_rate() -> None:
     heights, rates = [], []
     for block in (1.25 * 0.0254, 2.0 * 0.0254):
         for side in ("left", "right"):
-            job = put(job, ("proposal", "axles", 1, side, "spacer_m"), block)
+            job = put(job, (*path_to(JOB.proposal.axles[1]), side, "spacer_m"), block)
         a = assess(job)
         heights.append(a.proposed.hub_to_arch_m[1, :, 4].mean())
         rates.append(a.proposed.wheel_rate[1, :, 4].mean())
@@ -105,7 +105,7 @@ def stressed(job: Job) -> list[LeafStress]:
 
 def test_the_verdict_on_stress_is_nominal_and_a_pack_left_as_it_was_is_no_worse_than_a_note() -> None:
     """Moment over ΣEI by hand, of the side that is pressed harder; the same pack with the same stop is told as such."""
-    job = put(leafed(), ("proposal", "axles", 1, "pack", "allowed_pa"), 600e6)
+    job = put(leafed(), path_to(JOB.proposal.axles[1].pack.allowed_pa), 600e6)
     a = assess(job)
     told = packed(a, 1)
     assert told is not None
@@ -118,11 +118,11 @@ def test_the_verdict_on_stress_is_nominal_and_a_pack_left_as_it_was_is_no_worse_
     assert said.used * 600e6 == pytest.approx(6 * moment / (5 * main.width_m * 0.008**2), rel=0.01)
     assert said.grade is Grade.WATCH and not said.no_worse
     assert said.times_found == pytest.approx(told.peak_pa.max() / told.found.peak_pa)  # type: ignore[union-attr]
-    same = put(job, ("proposal", "axles", 1, "pack"), {**job.as_found.axles[1].pack.model_dump(), "allowed_pa": 600e6})
+    same = put(job, path_to(JOB.proposal.axles[1].pack), {**job.as_found.axles[1].pack.model_dump(), "allowed_pa": 600e6})
     for side in ("left", "right"):
-        same = put(same, ("proposal", "axles", 1, side, "spacer_m"), 0.0)
+        same = put(same, (*path_to(JOB.proposal.axles[1]), side, "spacer_m"), 0.0)
     for lift in ("front_lift_m", "rear_lift_m"):
-        same = put(same, ("target", lift), 0.0)
+        same = put(same, (*path_to(JOB.target), lift), 0.0)
     (kept,) = stressed(same)
     assert kept.no_worse and kept.grade is Grade.NOTE and kept.times_found == pytest.approx(1.0, abs=2e-3)
     worse = [s for s in stressed(leaf_edits.thicken(same, 1, 0, 0.002)) if not s.no_worse]
@@ -130,7 +130,7 @@ def test_the_verdict_on_stress_is_nominal_and_a_pack_left_as_it_was_is_no_worse_
 
 
 def test_what_is_offered_against_stress_and_height_has_been_tried_and_does_it() -> None:
-    job = put(leafed(), ("proposal", "axles", 1, "pack", "allowed_pa"), 1300e6)
+    job = put(leafed(), path_to(JOB.proposal.axles[1].pack.allowed_pa), 1300e6)
     a = assess(job)
     (said,) = stressed(job)
     offered = {type(f.remedy): f for f in judge_fixes(a, judge(a)) if f.judgement == said}
@@ -161,7 +161,7 @@ def test_what_a_shop_does_changes_what_it_should() -> None:
     assert leaf_edits.flip(leaf_edits.flip(job, 1), 1) == job
     turned = leaf_pack(leaf_edits.flip(job, 1).proposal.axles[1].pack)
     assert turned.leaves[0].front_m == 0.66 and turned.bound_rate == pytest.approx(leaf_pack(job.proposal.axles[1].pack).bound_rate)
-    bare = put(job, ("proposal", "axles", 1, "pack", "leaves"), [{}])
+    bare = put(job, path_to(JOB.proposal.axles[1].pack.leaves), [{}])
     for act, words in (
         (lambda: leaf_edits.remove_leaf(job, 1, 0), "main leaf stays"),
         (lambda: leaf_edits.rearch(job, 0, 0.01), "No leaf is measured"),
@@ -185,7 +185,7 @@ def test_what_a_shop_does_changes_what_it_should() -> None:
     ],
 )  # fmt: skip
 def test_a_pack_that_cannot_be_or_will_not_do_is_said(change: dict[str, object], kind: type, words: str) -> None:
-    job = put(leafed(), ("proposal", "axles", 1, "pack"), change)
+    job = put(leafed(), path_to(JOB.proposal.axles[1].pack), change)
     a = assess(job)
     said = [j for j in judge(a) if isinstance(j, kind)]
     assert said and words in getattr(said[0], "reason", words)

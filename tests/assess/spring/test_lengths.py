@@ -23,15 +23,15 @@ from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import droop_end, travel_of
 from isostat.core.vehicle.clearance import ramp_angles, tangent_angle
 from isostat.job.demos import demo
-from isostat.job.edits.paths import Path, put
+from isostat.job.edits.paths import JOB, Path, path_to, put
 from isostat.job.files import job_from
 from isostat.job.schema import Job
 from tests.assess.spring.test_air import on_air
 from tests.assess.spring.test_air_helper import FOAM
 from tests.jobs import hive_on_coils, unladen
 
-REAR: Path = ("vehicle", "axles", 1)
-FIT: Path = ("proposal", "axles", 1)
+REAR: Path = path_to(JOB.vehicle.axles[1])
+FIT: Path = path_to(JOB.proposal.axles[1])
 
 
 def with_(job: Job, *changes: tuple[Path, object]) -> Job:
@@ -53,7 +53,7 @@ def test_a_strap_is_sewn_for_the_nearer_hose_with_margin_stretch_and_ratio(
 
 def test_of_two_straps_that_reach_unlike_the_fix_is_cut_for_the_one_that_would_hang_further() -> None:
     """Measured taut, the mounts of the left are 6 mm further apart: the same strap lets that side down 6 mm less."""
-    job = with_(hive_on_coils(), (("as_found", "axles", 1, "strap_m"), 0.4), ((*REAR, "strap_place"), 1.0))
+    job = with_(hive_on_coils(), (path_to(JOB.as_found.axles[1].strap_m), 0.4), ((*REAR, "strap_place"), 1.0))
     for side, arch in (("left", 0.570), ("right", 0.576)):
         job = put(job, (*REAR, side, "cycle"), [{"event": "strap taut", "hub_to_arch_m": arch}])
         job = put(job, (*REAR, side, "hose_slack_m"), 0.125)
@@ -117,7 +117,7 @@ def test_the_pressure_on_a_tee_carries_both_sides_by_their_areas() -> None:
     rows = [{"height_m": h, "area_m2": a} for h, a in ((0.10, 0.024), (0.16, 0.020), (0.24, 0.015), (0.32, 0.011))]
     job = with_(on_air(lines="tee"), ((*FIT, "air", "chart_pa"), 5e5), ((*FIT, "air", "across_m"), None),
                 ((*FIT, "air", "chart"), [{"height_m": r["height_m"], "load_kg": 5e5 * r["area_m2"] / GRAVITY} for r in rows]),
-                (("target", "lean_m"), 0.03))  # fmt: skip
+                (path_to(JOB.target.lean_m), 0.03))  # fmt: skip
     a = assess(job)
     told = aired(a, 1)
     assert told is not None
@@ -145,7 +145,7 @@ def test_foam_beside_a_motion_table_is_squeezed_by_the_tables_travel() -> None:
 
 def test_between_straight_and_lock_a_tyre_meets_its_arch_in_proportion_of_the_turn() -> None:
     """The worse lock counts; with one of both gaps alone it is taken at every angle."""
-    front: Path = ("vehicle", "axles", 0)
+    front: Path = path_to(JOB.vehicle.axles[0])
     job = with_(hive_on_coils(), ((*front, "left", "arch_gap_m"), 0.20), ((*front, "left", "arch_gap_lock_m"), 0.15),
                 ((*front, "right", "arch_gap_m"), None), ((*front, "right", "arch_gap_lock_m"), 0.16))  # fmt: skip
     a = assess(job)
@@ -163,11 +163,11 @@ def test_between_straight_and_lock_a_tyre_meets_its_arch_in_proportion_of_the_tu
 def test_springs_ordered_for_the_settled_height_stand_higher_as_fitted_by_what_they_settle(kind: str) -> None:
     """A share of the loaded deflection at the spring over its ratio: coils 3.5 %, leaves 4.5 % (common practice, no source)."""
     job = hive_on_coils() if kind == "coil" else demo("hive-hauler")
-    a, b = assess(job), assess(put(job, ("target", "settled"), True))
+    a, b = assess(job), assess(put(job, path_to(JOB.target.settled), True))
     share = 0.035 if kind == "coil" else 0.045
     pressed = sum(a.orders[1].pressed_m) / 2.0 / a.orders[1].bends[0]
     assert (b.fitted_target_m - a.fitted_target_m)[1] == pytest.approx(share * pressed, rel=0.03)
     assert b.target_m == pytest.approx(a.target_m) and a.fitted_target_m == pytest.approx(a.target_m)
     assert b.proposed.hub_to_arch_m[..., b.target_case] == pytest.approx(b.fitted_target_m, abs=1.6e-3)
-    typed = assess(put(put(job, ("target", "settled"), True), ("proposal", "axles", 1, "settle_share"), 0.08))
+    typed = assess(put(put(job, path_to(JOB.target.settled), True), path_to(JOB.proposal.axles[1].settle_share), 0.08))
     assert (typed.fitted_target_m - a.fitted_target_m)[1] == pytest.approx(0.08 * pressed, rel=0.04)

@@ -13,7 +13,7 @@ from isostat.assess.setup.springs.torsion import twisted_of
 from isostat.assess.spring.findings import SpringLacks
 from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
 from isostat.core.travel.events import bump_end, droop_end, travel_of
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from tests.jobs import twisted
 
 BAR_RATE = 78.5e9 * math.pi * 0.039**4 / 32 / 1.1
@@ -48,21 +48,21 @@ def test_an_anchor_turned_further_lifts_and_a_thicker_bar_is_stiffer() -> None:
     assert t is not None
     tighter = job
     for side, slack in zip(("left", "right"), t.slack, strict=True):
-        tighter = put(tighter, ("proposal", "axles", 0, side, "slack_rad"), slack - 0.02)
+        tighter = put(tighter, (*path_to(JOB.proposal.axles[0]), side, "slack_rad"), slack - 0.02)
     b = assess(tighter)
     rise = (b.proposed.hub_to_arch_m - a.proposed.hub_to_arch_m)[0, :, case]
     assert rise == pytest.approx(0.02 * 0.4 * math.cos(t.at_target[0]) / 0.62 * np.ones(2), rel=0.06)
     assert b.proposed.droop_left_m[0, :, case] == pytest.approx(a.proposed.droop_left_m[0, :, case] - rise, abs=1e-9), (
         "it spends droop"
     )
-    thick = assess(put(job, ("proposal", "axles", 0, "torsion", "diameter_m"), 0.039 * 1.04))
+    thick = assess(put(job, path_to(JOB.proposal.axles[0].torsion.diameter_m), 0.039 * 1.04))
     assert thick.orders[0].order.rate_n_per_m[0] / a.orders[0].order.rate_n_per_m[0] == pytest.approx(1.17, abs=0.03)
     assert thick.proposed.hub_to_arch_m[0, :, case] == pytest.approx(thick.target_m[0], abs=3e-4), "set anew"
 
 
 @pytest.mark.parametrize(("field", "words"), [("diameter_m", "Diameter of the torsion bar"), ("angle_rad", "Angle of the arm")])
 def test_what_is_missing_of_a_bar_is_said_and_a_coil_stands_in(field: str, words: str) -> None:
-    a = assess(put(twisted(), ("as_found", "axles", 0, "torsion", field), None))
+    a = assess(put(twisted(), (*path_to(JOB.as_found.axles[0].torsion), field), None))
     said = [j.reason for j in judge(a) if isinstance(j, SpringLacks)]
     assert len(said) == 2 and all(words in reason for reason in said), "as found, and as proposed"
     assert np.isfinite(a.proposed.hub_to_arch_m).all()
@@ -72,8 +72,8 @@ def test_a_thin_bar_turned_far_is_over_its_stress_at_full_bump() -> None:
     """τ = 16·T/(π·d³) with the arm where the stop is flat, by hand."""
     thick = assess(twisted())
     assert not [j for j in judge(thick) if isinstance(j, BarStress)]
-    short = put(twisted(), ("proposal", "axles", 0, "torsion", "length_m"), 0.45)
-    a = assess(put(short, ("proposal", "axles", 0, "torsion", "diameter_m"), 0.031))
+    short = put(twisted(), path_to(JOB.proposal.axles[0].torsion.length_m), 0.45)
+    a = assess(put(short, path_to(JOB.proposal.axles[0].torsion.diameter_m), 0.031))
     told = twisted_of(a.orders[0])
     found = [j for j in judge(a) if isinstance(j, BarStress)]
     assert told is not None and len(found) == 1
@@ -86,7 +86,7 @@ def test_a_thin_bar_turned_far_is_over_its_stress_at_full_bump() -> None:
 
 
 def test_an_arm_that_meets_its_stop_before_the_shock_tops_takes_the_blow() -> None:
-    a = assess(put(twisted(), ("proposal", "axles", 0, "torsion", "stop_rad"), -0.15))
+    a = assess(put(twisted(), path_to(JOB.proposal.axles[0].torsion.stop_rad), -0.15))
     found = [j for j in judge(a) if isinstance(j, ArmStopFirst)]
     assert len(found) == 2
     for j in found:
@@ -97,5 +97,5 @@ def test_an_arm_that_meets_its_stop_before_the_shock_tops_takes_the_blow() -> No
         side = int(j.place.side or 0)
         up = [float(a.axles[0].spring_motion.at(np.asarray(u))[0]) for u in (stop, float(a.target_travel_m[0, side]))]
         assert told.arm_m * (math.sin(told.at_target[side]) - math.sin(-0.15)) == pytest.approx(up[1] - up[0], abs=1e-6)
-    low = assess(put(twisted(), ("proposal", "axles", 0, "torsion", "stop_rad"), -0.7))
+    low = assess(put(twisted(), path_to(JOB.proposal.axles[0].torsion.stop_rad), -0.7))
     assert not [j for j in judge(low) if isinstance(j, ArmStopFirst)]

@@ -17,6 +17,7 @@ from isostat.core.fitting.band_draws import Draws
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.springs.parts import put_ring
 from tests.jobs import hive_on_coils, leafed, past_its_travel, three_axles
 
@@ -46,8 +47,8 @@ def test_a_worse_reading_widens_the_band_and_takes_a_larger_share_of_it() -> Non
     a = assess(HIVE)
     case = a.target_case
     told = prediction(a, 2000)
-    path: edits.Path = ("as_found", "axles", 1, "left", "installed_length_m")
-    worse = assess(edits.put(HIVE, ("vehicle", "axles", 1, "left", "hub_to_arch_m"), {"value": 0.475, "error": 0.02}))
+    path: edits.Path = path_to(JOB.as_found.axles[1].left.installed_length_m)
+    worse = assess(edits.put(HIVE, path_to(JOB.vehicle.axles[1].left.hub_to_arch_m), {"value": 0.475, "error": 0.02}))
     wide = prediction(worse, 2000)
     assert wide.band.half_m[1, 0, case] > 1.5 * told.band.half_m[1, 0, case]
     assert wide.band.half_m[0, 0, case] == pytest.approx(told.band.half_m[0, 0, case], rel=0.02)
@@ -91,7 +92,7 @@ def test_a_leaf_pack_varies_by_its_arch_and_rests_anywhere_within_its_friction()
     assert not {"spring rate", "free length"} & _whats(assess(job), 1)
     halves, bands = [], []
     for share in (0.0, 0.12):
-        a = assess(edits.put(job, ("proposal", "axles", 1, "pack", "friction"), share))
+        a = assess(edits.put(job, path_to(JOB.proposal.axles[1].pack.friction), share))
         halves.append(prediction(a, 8000).mean_half_m[1, a.target_case])
         bands.append(friction_band(a, 1)[:, a.target_case].mean())
     law = a.orders[1].law[0]
@@ -105,7 +106,7 @@ def test_a_leaf_pack_varies_by_its_arch_and_rests_anywhere_within_its_friction()
 def test_levelled_air_varies_by_its_rod_and_dead_band_not_by_a_free_length() -> None:
     bag = {"across_m": 0.15, "height_m": 0.3, "least_m": 0.09, "stands_m": 0.2, "least_pa": 5e4, "most_pa": 8e5, "gas": "levelled",
            "band_m": 0.004}  # fmt: skip
-    job = edits.put(edits.put(HIVE, ("proposal", "axles", 1, "air"), bag), ("proposal", "axles", 1, "kind"), "air")
+    job = edits.put(edits.put(HIVE, path_to(JOB.proposal.axles[1].air), bag), path_to(JOB.proposal.axles[1].kind), "air")
     a = assess(job)
     assert bags_of(a.orders[1]) is not None
     told, whats = prediction(a, 8000), _whats(a, 1)
@@ -143,4 +144,4 @@ def test_every_spring_of_a_stack_is_drawn_and_behind_the_ring_the_top_one_no_lon
 
 def test_leaves_settle_more_than_coils_and_air_does_not() -> None:
     assert [settle_share(leafed(), axle) for axle in (0, 1)] == [0.035, 0.045]
-    assert settle_share(edits.put(HIVE, ("proposal", "axles", 1, "kind"), "air"), 1) == 0.0
+    assert settle_share(edits.put(HIVE, path_to(JOB.proposal.axles[1].kind), "air"), 1) == 0.0

@@ -23,14 +23,14 @@ from isostat.core.travel.events import droop_end, travel_of
 from isostat.core.travel.shock_fit import Seat, Shock, asked_shock, fit_shocks
 from isostat.core.vehicle.platform import Platform
 from isostat.job.demos import demo
-from isostat.job.edits.paths import Path, put
+from isostat.job.edits.paths import JOB, Path, path_to, put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.job.tables.shock_list import shipped_shocks, shock_list
 from isostat.units.unit import DEFAULT_PRESET
 from tests.jobs import hive_on_coils
 
-REAR: Path = ("vehicle", "axles", 1)
+REAR: Path = path_to(JOB.vehicle.axles[1])
 
 
 def with_(job: Job, *changes: tuple[Path, object]) -> Job:
@@ -77,7 +77,7 @@ def test_margins_are_the_jobs_own_and_a_longer_hose_cures_a_short_one() -> None:
     job = with_(hive_on_coils(), *((((*REAR, side, "hose_slack_m")), 0.185) for side in ("left", "right")))
     told = wrong(job, "hose taut")
     assert told and told[0].margin_m == pytest.approx(0.010)
-    wide = put(job, ("margins", "hose_m"), 0.04)
+    wide = put(job, path_to(JOB.margins.hose_m), 0.04)
     assert wrong(wide, "hose taut")[0].margin_m == pytest.approx(0.04)
     a = assess(wide)
     fixes = [f for f in judge_fixes(a, judge(a)) if isinstance(f.judgement, WrongOrder) and f.judgement.what == "hose taut"]
@@ -93,13 +93,13 @@ def test_a_strap_stops_the_axle_before_the_shock_and_carries_the_hanging_wheel()
     assert hangs.name == "shock topped"
     length = strap_for(a, 1)
     assert length is not None
-    strapped = put(job, ("proposal", "axles", 1, "strap_m"), round(length - 0.02, 3))
+    strapped = put(job, path_to(JOB.proposal.axles[1].strap_m), round(length - 0.02, 3))
     b = assess(strapped)
     end = droop_end(b.proposed.events[1][0])
     assert end.name == "strap taut" and end.travel_m == pytest.approx(-(round(length - 0.02, 3) - 0.42), abs=1e-9)
     assert (b.proposed.droop_left_m[1] < a.proposed.droop_left_m[1]).all()
     assert b.proposed.hub_to_arch_m == pytest.approx(a.proposed.hub_to_arch_m, abs=1e-6), "a slack strap moves nothing"
-    tight = assess(put(job, ("proposal", "axles", 1, "strap_m"), 0.36))  # taut above where it would ride empty
+    tight = assess(put(job, path_to(JOB.proposal.axles[1].strap_m), 0.36))  # taut above where it would ride empty
     assert (tight.proposed.droop_left_m[1] < 0.004).any() and (
         tight.proposed.hub_to_arch_m[1] < a.proposed.hub_to_arch_m[1] - 0.005
     ).any()
@@ -113,13 +113,13 @@ def test_each_step_of_spacer_buys_clearance_and_costs_bump() -> None:
     job = with_(hive_on_coils(), *((((*REAR, side, "arch_gap_m")), 0.16) for side in ("left", "right")))
     steps = spacer_steps(assess(job), 1)
     for step in steps:
-        b = assess(put(job, ("proposal", "axles", 1, "stop", "spacer_m"), step.spacer_m))
+        b = assess(put(job, path_to(JOB.proposal.axles[1].stop.spacer_m), step.spacer_m))
         here = next(s for s in spacer_steps(b, 1) if s.spacer_m == step.spacer_m)
         assert [c.clear_m for c in step.clear] == pytest.approx([c.clear_m for c in here.clear])
         assert step.free_bump_m == pytest.approx(here.free_bump_m, abs=2e-4) and step.bump_m == pytest.approx(here.bump_m, abs=2e-4)
     for less, more in pairwise(steps):
         assert more.clear[-1].clear_m > less.clear[-1].clear_m and more.bump_m < less.bump_m
-    small, large = (assess(put(job, ("proposal", "axles", 1, "tyre_radius_m"), inches * 0.0254 / 2)) for inches in (33, 35))
+    small, large = (assess(put(job, path_to(JOB.proposal.axles[1].tyre_radius_m), inches * 0.0254 / 2)) for inches in (33, 35))
     lost = spacer_steps(small, 1)[0].clear[-1].clear_m - spacer_steps(large, 1)[0].clear[-1].clear_m
     assert lost == pytest.approx(0.0254, abs=1e-9)
     use = stop_use(assess(job), 1, 0, assess(job).target_case)
@@ -165,7 +165,7 @@ def test_shocks_are_ranked_by_the_split_and_the_wanted_one_is_among_what_fits() 
         assert own.fits and own.share == pytest.approx(0.40) and own.over_m == pytest.approx(0.010)
     assert seat_of(assess(hive_on_coils()), 0) is None or hive_on_coils().vehicle.axles[0].shock_long_m is not None
     with pytest.raises(JobFault, match="shock “flat”"):
-        put(a.job, ("shocks",), [{"name": "flat", "extended_m": 0.3, "collapsed_m": 0.31}])
+        put(a.job, path_to(JOB.shocks), [{"name": "flat", "extended_m": 0.3, "collapsed_m": 0.31}])
     with pytest.raises(OutOfRange, match="stroke of the shock"):
         Shock("no stroke", 0.3, 0.31)
 
@@ -199,11 +199,11 @@ def test_damping_is_told_by_a_tested_damper_and_a_revalve_brings_back_the_old_fe
         ratio = a.axles[axle].shock_ratio.value
         assert fuller.at_wheel[1] == pytest.approx(a.fits[axle].damper.coefficients()[1] * ratio**2)
         rows = [{"speed_m_s": rules.RIDE_SPEED, "bump_n": asked.bump_n, "rebound_n": asked.rebound_n}]
-        b = assess(put(a.job, ("proposal", "axles", axle, "damper"), rows))
+        b = assess(put(a.job, path_to(JOB.proposal.axles[axle].damper), rows))
         now = damped(b, axle, b.target_case)
         assert now is not None and now.ratio == pytest.approx(was.ratio, abs=1e-4)
     assert [j.place.axle for j in judge(a) if isinstance(j, DampedAmiss)] == [1]
-    stronger = put(a.job, ("proposal", "axles", 1, "damping"), 4.0)
+    stronger = put(a.job, path_to(JOB.proposal.axles[1].damping), 4.0)
     (harsh,) = (j for j in judge(assess(stronger)) if isinstance(j, DampedAmiss))
     assert harsh.ratio > harsh.high and harsh.severity == pytest.approx(harsh.ratio - harsh.high)
     assert damped(assess(hive_on_coils()), 0, 0) is None and revalve(assess(hive_on_coils()), 0) is None
@@ -215,7 +215,7 @@ def test_the_cycle_sheet_outranks_a_gap_also_for_hose_and_strap() -> None:
     job = put(job, (*REAR, "left", "cycle"), rows)
     job = put(
         put(job, (*REAR, "right", "cycle"), [{"event": "strap taut", "hub_to_arch_m": 0.606}]),
-        ("as_found", "axles", 1, "strap_m"),
+        path_to(JOB.as_found.axles[1].strap_m),
         0.4,
     )
     a = assess(job)
@@ -223,7 +223,7 @@ def test_the_cycle_sheet_outranks_a_gap_also_for_hose_and_strap() -> None:
     assert travel_of(events, "hose taut") == pytest.approx(0.475 - 0.640) and travel_of(events, "strap taut") == pytest.approx(
         -0.125
     )
-    b = assess(put(job, ("proposal", "axles", 1, "strap_m"), 0.38))
+    b = assess(put(job, path_to(JOB.proposal.axles[1].strap_m), 0.38))
     assert travel_of(b.proposed.events[1][0], "strap taut") == pytest.approx(-0.105)
     assert np.isfinite(b.proposed.hub_to_arch_m).all()
 
@@ -238,13 +238,13 @@ def test_a_hose_in_the_middle_moves_with_both_wheels_and_moved_mounts_give_droop
     at_wheel, amid = (travel_of(lanes(x, 1, 0, one_up=True), "hose taut") for x in (a, b))
     assert at_wheel == pytest.approx(-0.16) and amid < -0.25, "the wheel that is up gives the hose its slack back"
     assert wrong(job, "hose taut") and not wrong(middle, "hose taut")
-    halved = assess(with_(job, ((*REAR, "hose_ratio"), 0.5), (("proposal", "axles", 1, "hose_longer_m"), 0.01)))
+    halved = assess(with_(job, ((*REAR, "hose_ratio"), 0.5), (path_to(JOB.proposal.axles[1].hose_longer_m), 0.01)))
     assert travel_of(halved.proposed.events[1][0], "hose taut") == pytest.approx(-(0.16 + 0.01) / 0.5)
     shafted = with_(job, *((((*REAR, side, "joint_left_m")), 0.10) for side in ("left", "right")))
     prop = assess(put(shafted, (*REAR, "joint_place"), 0.0))  # a joint in the middle: by the mean of both wheels
     (joint,) = (e for e in prop.proposed.events[1][0] if e.name == "joint at its limit")
     assert joint.own == 0.5 and joint.beside(0.05).travel_m == pytest.approx(-0.25)
-    apart = assess(put(job, ("proposal", "axles", 1, "shock_mounts_m"), 0.02))
+    apart = assess(put(job, path_to(JOB.proposal.axles[1].shock_mounts_m), 0.02))
     ratio = a.axles[1].shock_ratio.value
     for name in ("shock topped", "shock bottomed"):
         moved = travel_of(apart.proposed.events[1][0], name)
@@ -254,7 +254,7 @@ def test_a_hose_in_the_middle_moves_with_both_wheels_and_moved_mounts_give_droop
 
 def test_wheels_further_out_leave_the_parts_where_they_are_and_carry_the_same_moment() -> None:
     job = hive_on_coils()
-    a, b = assess(job), assess(put(job, ("proposal", "axles", 1, "wheel_out_m"), 0.03))
+    a, b = assess(job), assess(put(job, path_to(JOB.proposal.axles[1].wheel_out_m), 0.03))
     was, now = a.proposed.platform, b.proposed.platform
     assert now.half_track_m[1, 0] - was.half_track_m[1, 0] == pytest.approx(0.03) and b.found_fits == a.found_fits
 
@@ -278,11 +278,11 @@ def test_a_coil_may_be_loose_by_what_its_seat_holds() -> None:
     job = hive_on_coils()
     events = assess(job).proposed.events[0][0]
     early = travel_of(events, "coil loose") - droop_end(events).travel_m  # below nothing: it is loose only past the end
-    longer = put(job, ("proposal", "axles", 0, "shock_longer_m"), 0.03 + max(0.0, -early))
+    longer = put(job, path_to(JOB.proposal.axles[0].shock_longer_m), 0.03 + max(0.0, -early))
     told = wrong(longer, "coil loose")
     assert told and told[0].grade is Grade.FAULT
     missing = max(j.short_m for j in told)
-    seat, ratio = ("vehicle", "axles", 0, "seat_m"), assess(job).axles[0].spring_ratio.value
+    seat, ratio = path_to(JOB.vehicle.axles[0].seat_m), assess(job).axles[0].spring_ratio.value
     held = put(longer, seat, round(missing * ratio + 0.005, 3))
     assert not wrong(held, "coil loose") and not wrong(held, "coil off its seat"), "loose, but held"
     shallow = put(longer, seat, 0.004)

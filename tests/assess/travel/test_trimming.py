@@ -14,7 +14,7 @@ from isostat.assess.judgement import Grade
 from isostat.assess.travel.findings import StopLeftOut, WrongOrder
 from isostat.assess.travel.trim import put_stop_spacer
 from isostat.core.travel.events import bump_end, travel_of
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.units.unit import PRESETS
@@ -22,13 +22,13 @@ from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from tests.jobs import aided, hive_on_coils
 
-STOP = ("proposal", "axles", 1, "stop")
+STOP = path_to(JOB.proposal.axles[1].stop)
 
 
 def stopped(found_m: float, proposed_m: float) -> Job:
     """The flatbed with rear stops of foam by kind and free height alone."""
     job = hive_on_coils()
-    for setup, height in (("as_found", found_m), ("proposal", proposed_m)):
+    for setup, height in ((*path_to(JOB.as_found), found_m), (*path_to(JOB.proposal), proposed_m)):
         job = put(job, (setup, "axles", 1, "stop"), {"kind": "foam", "free_height_m": height})
     return job
 

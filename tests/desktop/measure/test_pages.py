@@ -19,7 +19,7 @@ from isostat.desktop.pieces.findings import value_text
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
-from isostat.job.edits.paths import value_at
+from isostat.job.edits.paths import JOB, path_to, value_at
 from isostat.job.files import read_job
 from isostat.units.unit import Quantity
 from tests.desktop.hands import choose, press, read, seen, type_into
@@ -198,10 +198,10 @@ def test_the_reading_in_hand_takes_its_error_day_note_and_what_was_on_board(open
 @pytest.mark.parametrize(
     ("page", "field", "typed", "where"),
     [
-        ("instead", "wheel_tyre_kg 1", "31 kg", ("vehicle", "axles", 1, "wheel_tyre_kg")),
-        ("axles", "fit shock_stroke_m 0", "190", ("as_found", "axles", 0, "shock_stroke_m")),
-        ("springs", "installed_length_m 0 1", "300", ("as_found", "axles", 0, "right", "installed_length_m")),
-        ("weights", "pad_kg 0 0", "610", ("vehicle", "axles", 0, "left", "pad_kg")),
+        ("instead", "wheel_tyre_kg 1", "31 kg", path_to(JOB.vehicle.axles[1].wheel_tyre_kg)),
+        ("axles", "fit shock_stroke_m 0", "190", path_to(JOB.as_found.axles[0].shock_stroke_m)),
+        ("springs", "installed_length_m 0 1", "300", path_to(JOB.as_found.axles[0].right.installed_length_m)),
+        ("weights", "pad_kg 0 0", "610", path_to(JOB.vehicle.axles[0].left.pad_kg)),
     ],
 )
 def test_readings_of_every_page_keep_a_note(open_window, qtbot: QtBot, page, field, typed, where) -> None:  # type: ignore[no-untyped-def]

@@ -15,6 +15,7 @@ from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.pieces.grip import Grip
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from tests.desktop.hands import choose, press, read, seen, type_into
 from tests.jobs import hive_on_coils, twisted
 
@@ -93,7 +94,7 @@ def test_a_way_is_tried_by_its_amount_and_solved_again_when_emptied(stance, qtbo
 
 
 def test_a_bar_is_indexed_among_the_ways_once_its_teeth_are_counted(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window = open_window(edits.put(twisted(), ("as_found", "axles", 0, "torsion", "teeth_inner"), None))
+    window = open_window(edits.put(twisted(), path_to(JOB.as_found.axles[0].torsion.teeth_inner), None))
     window.go(Step.STANCE)
     window.show_case(4)
     window.sheets[Step.STANCE].turn("ways")
@@ -107,7 +108,7 @@ def test_a_bar_is_indexed_among_the_ways_once_its_teeth_are_counted(open_window,
 def test_the_button_of_a_lean_names_corner_part_and_result_and_does_it(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     job = hive_on_coils()
     for axle in (0, 1):  # a body that leans
-        path = ("vehicle", "axles", axle, "left", "hub_to_arch_m")
+        path = path_to(JOB.vehicle.axles[axle].left.hub_to_arch_m)
         job = edits.put_number(job, path, edits.value_at(job, path).value - 0.010)
     window = open_window(job)
     window.go(Step.STANCE)

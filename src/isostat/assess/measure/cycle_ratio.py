@@ -8,7 +8,7 @@ import numpy as np
 
 from isostat.assess.setup.cycle_sheet import cycle_motion
 from isostat.core.parts.motion import Motion
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 from isostat.job.vehicle import Axle
 
@@ -35,4 +35,4 @@ def cycle_ratio(axle: Axle) -> CycleRatio | None:
 def with_cycle_motion(job: Job, axle: int) -> Job:
     """The job with that motion as the spring's; as it was where the readings give none."""
     moved = cycle_motion(job.vehicle.axles[axle])
-    return job if moved is None else put(job, ("vehicle", "axles", axle, "spring_motion"), moved)
+    return job if moved is None else put(job, path_to(JOB.vehicle.axles[axle].spring_motion), moved)

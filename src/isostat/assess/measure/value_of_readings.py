@@ -12,6 +12,7 @@ from isostat.assess.solve.memory import remembered
 from isostat.core import rules
 from isostat.core.working import Figure
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
@@ -82,8 +83,8 @@ def missing_readings(a: Assessment) -> tuple[Missing, ...]:
 
 def _of_axle(a: Assessment, i: int) -> Iterator[Missing]:
     job, axle, fit, figures = a.job, a.job.vehicle.axles[i], a.job.as_found.axles[i], a.axles[i]
-    corners = tuple(("vehicle", "axles", i, side) for side in SIDES)
-    coils = tuple(("as_found", "axles", i, side) for side in SIDES)
+    corners = tuple((*path_to(JOB.vehicle.axles[i]), side) for side in SIDES)
+    coils = tuple((*path_to(JOB.as_found.axles[i]), side) for side in SIDES)
 
     def both(what: str, owners: tuple[edits.Path, ...], value: float, ways: tuple[float, ...] = (1.0, 1.0)) -> Missing:
         spread = LENGTHS.get(what) or SHARES[what] * value
@@ -101,12 +102,12 @@ def _of_axle(a: Assessment, i: int) -> Iterator[Missing]:
         figure: Figure = getattr(figures, what)
         if not figure.assumed or (what == "spring_place" and axle.layout != "solid"):
             continue
-        found = both(what, (("vehicle", "axles", i),), figure.value, (1.0,))
+        found = both(what, (path_to(JOB.vehicle.axles[i]),), figure.value, (1.0,))
         if what == "unsprung_kg" and axle.wheel_tyre_kg is not None:  # the rest beside the wheel alone is guessed
             found = replace(found, spread=SHARES[what] * (figure.value - axle.wheel_tyre_kg.value))
         yield found
     if figures.tyre_rate.assumed:
-        yield both("tyre_rate_n_per_m", (("as_found", "axles", i),), figures.tyre_rate.value, (1.0,))
+        yield both("tyre_rate_n_per_m", (path_to(JOB.as_found.axles[i]),), figures.tyre_rate.value, (1.0,))
     if not all(s.length_known for s in a.found_springs[i]):
         yield both("installed_length_m", coils, a.found_springs[i][0].installed_m.value)
     if any(d.assumed for d in figures.droop_shaft_m):
@@ -116,10 +117,10 @@ def _of_axle(a: Assessment, i: int) -> Iterator[Missing]:
         if any(k.assumed for k in known):
             yield both(what, corners, known[0].value)
     if a.found_fits[i].stop_flat_m.assumed:
-        yield both("flat_m", (("as_found", "axles", i, "stop"),), a.found_fits[i].stop_flat_m.value, (1.0,))
+        yield both("flat_m", (path_to(JOB.as_found.axles[i].stop),), a.found_fits[i].stop_flat_m.value, (1.0,))
     if a.found_fits[i].bar.assumed and job.proposal.axles[i].bar_rate_n_per_m is None:
         value = a.found_fits[i].bar.value
-        yield Missing("bar_rate_n_per_m", i, value, rules.BAR_UNREAD, (("as_found", "axles", i, "bar_rate_n_per_m"),), (1.0,))
+        yield Missing("bar_rate_n_per_m", i, value, rules.BAR_UNREAD, (path_to(JOB.as_found.axles[i].bar_rate_n_per_m),), (1.0,))
 
 
 def as_ordered(a: Assessment) -> Job:
@@ -127,7 +128,7 @@ def as_ordered(a: Assessment) -> Job:
     job = a.job
     for i, o in enumerate(a.orders):
         for side, name in enumerate(SIDES):
-            coil: edits.Path = ("proposal", "axles", i, name)
+            coil: edits.Path = (*path_to(JOB.proposal.axles[i]), name)
             for field, pair in (
                 ("rate_n_per_m", o.order.rate_n_per_m), ("free_length_m", o.order.free_m), ("spacer_m", o.order.spacer_m)
             ):  # fmt: skip
@@ -175,7 +176,7 @@ def one_buy(base: Assessment, ordered: Job, missing: Missing) -> Buy | None:
 def _changed(job: Job, base: Assessment, path: edits.Path, missing: Missing, way: float) -> Job:
     """The job with an assumed number as far off as it may be."""
     if missing.what == "shaft_showing_m" and job.as_found.axles[missing.axle].shock_stroke_m is None:
-        stroke: edits.Path = ("as_found", "axles", missing.axle, "shock_stroke_m")
+        stroke: edits.Path = path_to(JOB.as_found.axles[missing.axle].shock_stroke_m)
         job = edits.put(job, stroke, 2 * base.axles[missing.axle].droop_shaft_m[0].value)
     if missing.what == "pad_split":
         side = SIDES.index(str(path[-2]))

@@ -8,7 +8,7 @@ from typing_extensions import override
 
 from isostat.assess.judgement import Remedy
 from isostat.job.edits.items import set_share
-from isostat.job.edits.paths import put, put_number
+from isostat.job.edits.paths import JOB, path_to, put, put_number
 from isostat.job.edits.target import aim_by_axle
 from isostat.job.points import CORNER_POINTS, SIDES
 from isostat.job.schema import Job
@@ -19,7 +19,7 @@ from isostat.job.springs.parts import put_ring
 def _on_axle(job: Job, axle: int, *changes: tuple[tuple[str, ...], object]) -> Job:
     """The job with fields of an axle's proposal changed."""
     for path, value in changes:
-        job = put(job, ("proposal", "axles", axle, *path), value)
+        job = put(job, (*path_to(JOB.proposal.axles[axle]), *path), value)
     return job
 
 
@@ -233,7 +233,7 @@ class Move(Remedy):
 
     @override
     def on(self, job: Job) -> Job:
-        return put_number(job, ("items", self.item, "behind_front_m"), self.behind_front_m)
+        return put_number(job, path_to(JOB.items[self.item].behind_front_m), self.behind_front_m)
 
 
 @dataclass(frozen=True, slots=True)
@@ -247,7 +247,9 @@ class CorrectReading(Remedy):
 
     @override
     def on(self, job: Job) -> Job:
-        return put_number(job, ("vehicle", "axles", self.axle, SIDES[self.side], CORNER_POINTS[self.point].field), self.value)
+        return put_number(
+            job, (*path_to(JOB.vehicle.axles[self.axle]), SIDES[self.side], CORNER_POINTS[self.point].field), self.value
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -261,7 +263,7 @@ class SwapSides(Remedy):
     def on(self, job: Job) -> Job:
         name, here = CORNER_POINTS[self.point].field, job.vehicle.axles[self.axle]
         for side, reading in zip(SIDES, (getattr(here.right, name), getattr(here.left, name)), strict=True):
-            job = put(job, ("vehicle", "axles", self.axle, side, name), reading)
+            job = put(job, (*path_to(JOB.vehicle.axles[self.axle]), side, name), reading)
         return job
 
 
@@ -276,5 +278,5 @@ class TakeRate(Remedy):
     @override
     def on(self, job: Job) -> Job:
         for side in SIDES if self.side is None else SIDES[self.side : self.side + 1]:
-            job = put(job, ("as_found", "axles", self.axle, side, "rate_n_per_m"), self.rate_n_per_m)
+            job = put(job, (*path_to(JOB.as_found.axles[self.axle]), side, "rate_n_per_m"), self.rate_n_per_m)
         return job

@@ -18,7 +18,7 @@ from isostat.core import rules
 from isostat.core.fitting.band_draws import Draws
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.wheel_forces import ExactForces
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.points import SIDES
 from isostat.job.reading import Reading
 from isostat.job.springs.air import AirBag
@@ -90,7 +90,7 @@ def blocks_on_steel(steel: Assessment, axle: int) -> tuple[float, float] | None:
         return None
     job = steel.job
     for side in SIDES:
-        job = put(job, ("proposal", "axles", axle, side, "spacer_m"), None)
+        job = put(job, (*path_to(JOB.proposal.axles[axle]), side, "spacer_m"), None)
     return assess(job).orders[axle].order.spacer_m
 
 

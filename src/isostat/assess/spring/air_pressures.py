@@ -13,7 +13,7 @@ from isostat.assess.setup.springs.air import bag_of, needed_height
 from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.core.limits import OutOfRange
-from isostat.job.edits.paths import Path, put_number
+from isostat.job.edits.paths import JOB, Path, path_to, put_number
 from isostat.job.files import JobFault
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
@@ -57,7 +57,7 @@ def with_pressures(job: Job, axle: int) -> Job:
         pressures = helper_pressures(a, axle)
     except (Incomplete, OutOfRange) as why:
         raise JobFault("edit", [str(why)]) from None
-    here: Path = ("proposal", "axles", axle)
+    here: Path = path_to(JOB.proposal.axles[axle])
     for field, pressure in zip(("left_pa", "right_pa"), pressures, strict=True):
         job = put_number(job, (*here, "helper", field), round(pressure, -2))
     if a.orders[axle].kind.hangs_from_eyes:

@@ -22,7 +22,7 @@ from isostat.core.springs.leaf.half_pack import STEEL, bending_stress
 from isostat.core.springs.leaf.pack import Leaf, LeafLaw, LeafPack, rise_of
 from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import bump_end
-from isostat.job.edits.paths import put, put_number
+from isostat.job.edits.paths import JOB, path_to, put, put_number
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
@@ -109,7 +109,7 @@ def put_leaf(axle: int, n: int, field: str, job: Job, si: float | None, typed: s
 
     Raises JobFault where the leaves would be no pack then: longer than the one above, or without what it needs.
     """
-    path = ("proposal", "axles", axle, "pack", "leaves", n, field)
+    path = (*path_to(JOB.proposal.axles[axle].pack.leaves[n]), field)
     changed = put(job, path, None) if si is None else put_number(job, path, si, typed)
     try:
         leaf_pack(job.proposal.axles[axle].pack)

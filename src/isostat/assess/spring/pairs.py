@@ -15,7 +15,7 @@ from isostat.core import rules
 from isostat.core.springs.pairs import PairChoice, PairWish, choose_pairs
 from isostat.core.springs.ring_fit import CoilOver
 from isostat.core.travel.events import bump_end, droop_end
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 
 
@@ -73,7 +73,7 @@ def with_pair(job: Job, axle: int, choice: PairChoice, *, far: bool) -> Job:
         solid = {"value": round(rules.SOLID_SHARE * part.free_m, 4), "assumed": True}
         stack[name] = {**kept, "rate_n_per_m": round(part.rate, 1), "free_m": round(part.free_m, 4), "solid_m": solid}
     stack |= {"placed": "by share" if far else "protecting", "ring_m": None, "third": None}
-    job = put(job, ("proposal", "axles", axle, "stack"), stack)
+    job = put(job, path_to(JOB.proposal.axles[axle].stack), stack)
     for side in ("left", "right"):
-        job = put(job, ("proposal", "axles", axle, side, "collar_m"), None)
-    return put(job, ("proposal", "axles", axle, "kind"), "stacked pair")
+        job = put(job, (*path_to(JOB.proposal.axles[axle]), side, "collar_m"), None)
+    return put(job, path_to(JOB.proposal.axles[axle].kind), "stacked pair")

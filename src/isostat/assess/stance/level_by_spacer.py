@@ -14,7 +14,7 @@ from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.core.rates.purchase import SPACER_STEP, to_step
 from isostat.core.vehicle.equilibrium import solve_equilibrium
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.edits.target import aim_by_axle
 from isostat.job.files import JobFault
 from isostat.job.points import SIDES
@@ -68,5 +68,5 @@ class SpringSpacer(Remedy):
                 if (i, s) == (self.place.axle, self.place.side) and o.kind.levelled_by is not None:
                     fields[o.kind.levelled_by] = thick
                 for field, value in fields.items():
-                    job = put(job, ("proposal", "axles", i, name, field), value)
+                    job = put(job, (*path_to(JOB.proposal.axles[i]), name, field), value)
         return aim_by_axle(job, {"lean_m": {"value": 0.0}})

@@ -5,7 +5,7 @@ from __future__ import annotations
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.travel.judge import order_faults
-from isostat.job.edits.paths import put, put_number
+from isostat.job.edits.paths import JOB, path_to, put, put_number
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
@@ -18,7 +18,7 @@ def put_stop_spacer(axle: int, job: Job, spacer_m: float | None, typed: str = ""
     spacer_m: None: as found. Raises JobFault where trimming would leave tyre, coil or shock less than their margins, with how much
     may be trimmed.
     """
-    path = ("proposal", "axles", axle, "stop", "spacer_m")
+    path = path_to(JOB.proposal.axles[axle].stop.spacer_m)
     if spacer_m is None:
         return put(job, path, None)
     changed = put_number(job, path, spacer_m, typed or None)
@@ -45,7 +45,7 @@ def _most(job: Job, axle: int, spacer_m: float, before: dict[str, float]) -> flo
     low, high = 0, round(-spacer_m * 1000)
     while high - low > 1:
         middle = (low + high) // 2
-        tried = _short(assess(put_number(job, ("proposal", "axles", axle, "stop", "spacer_m"), -middle / 1000)), axle)
+        tried = _short(assess(put_number(job, path_to(JOB.proposal.axles[axle].stop.spacer_m), -middle / 1000)), axle)
         fits = all(short <= before.get(what, 0.0) + WORSE for what, short in tried.items())
         low, high = (middle, high) if fits else (low, middle)
     return low / 1000

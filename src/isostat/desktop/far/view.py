@@ -19,6 +19,7 @@ from isostat.desktop.pieces.styles import restyle
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES, walk_order, walk_points
 from isostat.units.format import number
 from isostat.units.parse import NotUnderstood
@@ -75,7 +76,7 @@ class FarView(Sheet):
 
     def _path(self, axle: int, side: int, point: int) -> edits.Path:
         assert self.view is not None
-        return ("vehicle", "axles", axle, SIDES[side], walk_points(self.view.job.vehicle)[point].field)
+        return (*path_to(JOB.vehicle.axles[axle]), SIDES[side], walk_points(self.view.job.vehicle)[point].field)
 
     def go(self, steps: int) -> None:
         """To another reading; round at the ends."""

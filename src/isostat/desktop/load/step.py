@@ -22,6 +22,7 @@ from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import items as item_edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.palette import PALETTE, Usual, add_usual
 from isostat.job.places import DATUMS, FRONT_HUB
 from isostat.units.format import number
@@ -94,7 +95,8 @@ class LoadStep(Sheet):
         drop = t.px(76) if case.kind == "load" else 0.0
         wide = min(right - box.right() - 6 - drop, t.px(150))
         size = QSize(round(wide), round(t.px(26)))
-        self.words("case name", ("cases", v.case, "name"), QPointF(box.right() + 6, at.y()), size, label="name of the load case",
+        self.words("case name", path_to(JOB.cases[v.case].name), QPointF(box.right() + 6, at.y()), size,
+                   label="name of the load case",
                    put=lambda job, words: item_edits.rename_case(job, v.case, words))  # fmt: skip
         if case.kind == "load":
             place = QPointF(box.right() + 6 + wide + 6, at.y())
@@ -112,7 +114,8 @@ class LoadStep(Sheet):
         if self.datum.field:
             own = self.datum.behind_front_m(v.job.vehicle)
             size = QSize(round(t.px(66)), round(t.px(26)))
-            self.field("datum place", ("vehicle", self.datum.field), QPointF(x, area.top()), size, quantity=Quantity.HEIGHT,
+            self.field("datum place", (*path_to(JOB.vehicle), self.datum.field), QPointF(x, area.top()), size,
+                       quantity=Quantity.HEIGHT,
                        label=f"{self.datum.words} behind the front hub", value=own)  # fmt: skip
             self.text("datum unit", f"{unit} behind hub", QPointF(x + size.width() + 5, y), size=13, role="ink2")
         behind, left = -float(v.a.loading.gravity_x_m[v.case]), float(v.a.loading.gravity_y_m[v.case])

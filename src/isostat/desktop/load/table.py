@@ -17,6 +17,7 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
 from isostat.job.places import FRONT_HUB, Datum
 from isostat.job.schema import Item, Job
@@ -71,7 +72,7 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int, first: int, datu
     for n in range(first, min(first + rows_in(v, area), len(v.job.items))):
         item, y = v.job.items[n], top + t.px(ROW - 2 + ROW * (n - first))
         role, weight = ("accent", 600) if n == picked else ("ink", 400)
-        sheet.words(f"name {n}", ("items", n, "name"), QPointF(area.left(), y), QSize(round(name_wide), height),
+        sheet.words(f"name {n}", path_to(JOB.items[n].name), QPointF(area.left(), y), QSize(round(name_wide), height),
                     label=f"name of item {n + 1}", role=role, weight=weight, put=partial(_rename, n))  # fmt: skip
         signs.append((how_it_comes(v.job, item), QPointF(area.left() + name_wide + sign / 2 + 1, y + height / 2)))
         _lay_numbers(sheet, v, n, y, places, datum)
@@ -96,7 +97,7 @@ def _lay_numbers(sheet: Sheet, v: View, n: int, y: float, places: dict[str, tupl
     )
     for key, field, quantity, label, value, edit in rows:
         x, wide = places[key]
-        path = ("items", n, field) if edit is None else ()
+        path = (*path_to(JOB.items[n]), field) if edit is None else ()
         sheet.field(f"{key} {n}", path, QPointF(x, y), QSize(round(t.px(wide)), round(t.px(ROW - 1))), figure=13,
                     label=f"{item.name} {label}", quantity=quantity, value=value, put=edit,
                     assumed=getattr(item, field).assumed)  # fmt: skip
@@ -116,10 +117,10 @@ def lay_picked(sheet: Sheet, v: View, at: QPointF, right: float, n: int) -> None
     high, kinds = round(t.px(24)), list(KINDS)
     area = QRect(round(at.x()), round(at.y()), round(t.px(104)), high)
     sheet.choice("item kind", list(KINDS.values()), kinds.index(item.kind), area, label=f"what {item.name} is",
-                 chosen=lambda k: sheet.put(("items", n, "kind"), kinds[k], f"what {item.name} is"))  # fmt: skip
+                 chosen=lambda k: sheet.put(path_to(JOB.items[n].kind), kinds[k], f"what {item.name} is"))  # fmt: skip
     area = QRect(area.right() + 5, area.top(), round(t.px(118)), high)
     sheet.choice("item stays", STAYS, int(item.stays), area, label=f"whether {item.name} stays",
-                 chosen=lambda k: sheet.put(("items", n, "stays"), bool(k), f"whether {item.name} stays"))  # fmt: skip
+                 chosen=lambda k: sheet.put(path_to(JOB.items[n].stays), bool(k), f"whether {item.name} stays"))  # fmt: skip
     x = float(area.right() + 6)
     for key, words, wide in (("count", "×", 34), ("up", f"up {v.reader.preset.height.sign}", 50)):
         box = sheet.text(f"item {key} word", words, QPointF(x, at.y() + t.px(4)), size=12.5, role="ink2")
@@ -129,7 +130,7 @@ def lay_picked(sheet: Sheet, v: View, at: QPointF, right: float, n: int) -> None
                         value=item.count, put=partial(_put_count, n), figure=13)  # fmt: skip
         else:
             above = item.above_ground_m
-            sheet.field("item up", ("items", n, "above_ground_m"), place, size, label=f"{item.name} above the ground",
+            sheet.field("item up", path_to(JOB.items[n].above_ground_m), place, size, label=f"{item.name} above the ground",
                         quantity=Quantity.HEIGHT, value=above.value if above else None, empty="–", figure=13)  # fmt: skip
         x = box.right() + 3 + size.width() + t.px(8)
     kg, steps = float(v.a.loading.items_kg[v.case, n]), item.count if item.count > 1 else (TANK_STEPS if item.kind == "tank" else 1)
@@ -187,11 +188,11 @@ def _put_along(n: int, datum: Datum, job: Job, si: float | None, typed: str) -> 
     if si is None:
         return job
     behind = datum.to_front_hub(job.vehicle, si)
-    return edits.put_number(job, ("items", n, "behind_front_m"), behind, f"{typed} from the {datum.words}")
+    return edits.put_number(job, path_to(JOB.items[n].behind_front_m), behind, f"{typed} from the {datum.words}")
 
 
 def _put_count(n: int, job: Job, si: float | None, typed: str) -> Job:
-    return edits.put(job, ("items", n, "count"), 1 if si is None else edits.whole_number("Count", si, typed, 1, 999))
+    return edits.put(job, path_to(JOB.items[n].count), 1 if si is None else edits.whole_number("Count", si, typed, 1, 999))
 
 
 def _rename(index: int, job: Job, words: str) -> Job:

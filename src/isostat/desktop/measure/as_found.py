@@ -16,6 +16,7 @@ from isostat.desktop.spring.head import KINDS
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits.axles import add_axle, remove_axle
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
@@ -114,9 +115,9 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
             ):
                 continue
             path: edits.Path = {
-                "axle": ("vehicle", "axles", axle, row.field),
-                "fit": ("as_found", "axles", axle, row.field),
-                "stop": ("as_found", "axles", axle, "stop", row.field)}[row.under]  # fmt: skip
+                "axle": (*path_to(JOB.vehicle.axles[axle]), row.field),
+                "fit": (*path_to(JOB.as_found.axles[axle]), row.field),
+                "stop": (*path_to(JOB.as_found.axles[axle].stop), row.field)}[row.under]  # fmt: skip
             _place(sheet, v, f"{row.under} {row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
                    v.reader.corner(axle, None), _figure(v, axle, row))  # fmt: skip
     words = "Emptied, a field goes back to what is assumed (≈)."
@@ -140,9 +141,9 @@ def lay_springs(sheet: Sheet, v: View, top: float) -> None:
         y = top + (n + 1.9) * pitch
         sheet.text(f"row {row.field}", row.words, QPointF(left, y + 4), size=13, unit=v.reader.preset.unit(row.quantity).sign)
         for k, (axle, side) in enumerate(pairs):
-            path: edits.Path = ("as_found", "axles", axle, SIDES[side], row.field)
+            path: edits.Path = (*path_to(JOB.as_found.axles[axle]), SIDES[side], row.field)
             if row.under == "corner":
-                path = ("vehicle", "axles", axle, SIDES[side], row.field)
+                path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side], row.field)
             _place(sheet, v, f"{row.field} {axle} {side}", path, (QPointF(first + k * wide, y), small), row,
                    v.reader.corner(axle, side), _corner_figure(v, axle, side, row))  # fmt: skip
     y = top + (len(CORNER_ROWS) + 1.9) * pitch
@@ -169,7 +170,8 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
     t = v.theme
     long = QSize(round(min(t.px(220), sheet.width() - at.x() - t.px(90))), cell.height())
     fields: tuple[tuple[str, edits.Path], ...] = (
-        ("title", ("title",)), ("number", ("number",)), ("vehicle", ("vehicle", "name")), ("read on", ("read_on",)))  # fmt: skip
+        ("title", ("title",)), ("number", ("number",)), ("vehicle", path_to(JOB.vehicle.name)),
+        ("read on", ("read_on",)))  # fmt: skip
     for n, (words, path) in enumerate(fields):
         y = at.y() + n * pitch
         sheet.text(f"job {words}", words, QPointF(at.x(), y + 2), size=13)
@@ -178,18 +180,19 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
     sheet.text("outline word", "drawn as", QPointF(at.x(), y + 2), size=13)
     area = QRect(round(at.x() + t.px(76)), round(y), round(t.px(92)), cell.height())
     sheet.choice("outline", OUTLINES, OUTLINES.index(v.job.vehicle.outline), area, label="outline of the body",
-                 chosen=lambda n: sheet.put(("vehicle", "outline"), OUTLINES[n], "outline"))  # fmt: skip
+                 chosen=lambda n: sheet.put(path_to(JOB.vehicle.outline), OUTLINES[n], "outline"))  # fmt: skip
     plate, sign = v.job.vehicle.rating_kg, v.reader.preset.mass.sign
     y += pitch
     sheet.text("plate word", "plate", QPointF(at.x(), y + 2), size=13, unit=sign)
-    sheet.field("vehicle plate", ("vehicle", "rating_kg"), QPointF(at.x() + t.px(76), y), cell, label="vehicle plate",
+    sheet.field("vehicle plate", path_to(JOB.vehicle.rating_kg), QPointF(at.x() + t.px(76), y), cell, label="vehicle plate",
                 quantity=Quantity.MASS, value=plate.value if plate else None, figure=13)  # fmt: skip
     y += pitch
     sheet.text("overhang word", "overhangs", QPointF(at.x(), y + 2), size=13)
     sheet.text("overhang unit", v.reader.preset.height.sign, QPointF(at.x() + t.px(76 + 164), y + 2), size=13, role="ink2")
     for n, name in enumerate(("front_overhang_m", "rear_overhang_m")):
         reading = getattr(v.job.vehicle, name)
-        sheet.field(name, ("vehicle", name), QPointF(at.x() + t.px(76 + 82 * n), y), cell, label=name[:-2].replace("_", " "),
+        sheet.field(name, (*path_to(JOB.vehicle), name), QPointF(at.x() + t.px(76 + 82 * n), y), cell,
+                    label=name[:-2].replace("_", " "),
                     quantity=Quantity.HEIGHT, value=reading.value, assumed=reading.assumed, figure=13)  # fmt: skip
 
     if len(v.job.vehicle.axles) > 1:
@@ -197,18 +200,19 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
         sheet.text("tandem word", "tandem", QPointF(at.x(), y + 2), size=13)
         area = QRect(round(at.x() + t.px(76)), round(y), round(t.px(110)), cell.height())
         sheet.choice("tandem", TANDEM_WORDS, TANDEMS.index(v.job.vehicle.tandem), area, label="last two axles",
-                     chosen=lambda n: sheet.put(("vehicle", "tandem"), TANDEMS[n], "last two axles"))  # fmt: skip
+                     chosen=lambda n: sheet.put(path_to(JOB.vehicle.tandem), TANDEMS[n], "last two axles"))  # fmt: skip
         if v.job.vehicle.tandem == "equalized":
             arm = v.job.vehicle.beam_m
             beside = QPointF(area.right() + t.px(8), y)
-            sheet.field("beam arm", ("vehicle", "beam_m"), beside, cell, label="arm of the rocking beam", quantity=Quantity.HEIGHT,
+            sheet.field("beam arm", path_to(JOB.vehicle.beam_m), beside, cell, label="arm of the rocking beam",
+                        quantity=Quantity.HEIGHT,
                         value=arm.value if arm else rules.BEAM_ARM, assumed=arm is None, figure=13)  # fmt: skip
             y += pitch
             sheet.text("beam arms word", "beam's ends", QPointF(at.x(), y + 2), size=13)
             for n, (field, words) in enumerate(
                 (("beam_front_m", "front end of the beam"), ("beam_rear_m", "rear end of the beam"))
             ):
-                entry(sheet, v, field, ("vehicle", field), (QPointF(at.x() + t.px(76 + 82 * n), y), cell), label=words,
+                entry(sheet, v, field, (*path_to(JOB.vehicle), field), (QPointF(at.x() + t.px(76 + 82 * n), y), cell), label=words,
                       quantity=Quantity.HEIGHT)  # fmt: skip
     y += pitch
     sheet.text("axles word", "axles", QPointF(at.x(), y + 2), size=13)
@@ -228,12 +232,12 @@ def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPoin
 
 
 def _set_kind(sheet: Sheet, axle: int, choice: int) -> None:
-    sheet.put(("as_found", "axles", axle, "kind"), KINDS[choice], "kind of spring found")
+    sheet.put(path_to(JOB.as_found.axles[axle].kind), KINDS[choice], "kind of spring found")
 
 
 def _set_suspension(sheet: Sheet, axle: int, choice: int) -> None:
     """A solid axle, or independent by which arm."""
-    named, path = SUSPENSIONS[choice], ("vehicle", "axles", axle)
+    named, path = SUSPENSIONS[choice], path_to(JOB.vehicle.axles[axle])
 
     def change(job: Job) -> Job:
         job = edits.put(job, (*path, "layout"), "solid" if named == "solid axle" else "independent")

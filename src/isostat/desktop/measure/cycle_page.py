@@ -15,6 +15,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.vehicle import CYCLE, MEETS_ARCH, CycleRow
@@ -24,7 +25,7 @@ COLUMNS = (("hub_to_arch_m", "hub to arch"), ("eye_to_eye_m", "eye to eye"))
 
 
 def _row(v: View, axle: int, side: int, event: str) -> CycleRow | None:
-    rows = edits.value_at(v.job, ("vehicle", "axles", axle, SIDES[side], "cycle"))
+    rows = edits.value_at(v.job, (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "cycle"))
     return next((r for r in rows if r.event == event), None)
 
 
@@ -47,7 +48,7 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
         y = top + (n + 2) * pitch
         sheet.text(f"cycle row {n}", f"{n + 1}  {event}", QPointF(t.px(16), y + t.px(3)), size=13)
         for side in (0, 1):
-            row, path = _row(v, axle, side, event), ("vehicle", "axles", axle, SIDES[side], "cycle")
+            row, path = _row(v, axle, side, event), (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "cycle")
             for k, (field, words) in enumerate(COLUMNS):
                 at = QPointF(first + (2 * side + k) * wide, y)
                 label = f"{words.capitalize()} {event}, {v.reader.corner(axle, side)}"
@@ -102,7 +103,7 @@ def draw_cycle(p: QPainter, sheet: Sheet, v: View, top: float, axle: int) -> Non
     marks = [
         (side, row.event, row.hub_to_arch_m.value)
         for side in (0, 1)
-        for row in edits.value_at(v.job, ("vehicle", "axles", axle, SIDES[side], "cycle"))
+        for row in edits.value_at(v.job, (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "cycle"))
         if row.hub_to_arch_m
     ]
     if not marks or y > sheet.height() - t.px(40):
@@ -133,4 +134,4 @@ def _pitch(sheet: Sheet, v: View, top: float) -> float:
 
 
 def _put_where(axle: int, event: str, job: Job, words: str) -> Job:
-    return edits.put_row(job, ("vehicle", "axles", axle, "left", "cycle"), "event", event, "where", words)
+    return edits.put_row(job, path_to(JOB.vehicle.axles[axle].left.cycle), "event", event, "where", words)

@@ -14,6 +14,7 @@ from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import CORNER_POINTS, SIDES
 from isostat.units.unit import Quantity
 
@@ -64,7 +65,7 @@ def lay_end(sheet: Sheet, v: View, e: EndView) -> None:
     for side in (0, 1):
         y = half if side == 0 else -half
         out = e.way * (1 if side == 0 else -1)  # to which side of the sheet this wheel's outside lies
-        path: edits.Path = ("vehicle", "axles", e.axle, SIDES[side])
+        path: edits.Path = (*path_to(JOB.vehicle.axles[e.axle]), SIDES[side])
         rows = (
             ("hub_to_arch_m", (hub + _arch(v, e, side)) / 2, 0.20, QSize(round(t.px(74)), round(t.px(32))), 22.0),
             ("ground_to_arch_m", t.px(46) / e.per_m, 0.44, QSize(round(t.px(66)), round(t.px(26))), 15.0),
@@ -105,7 +106,7 @@ def lay_end(sheet: Sheet, v: View, e: EndView) -> None:
             sheet,
             v,
             "end headlamp",
-            ("vehicle", "headlamp_m"),
+            path_to(JOB.vehicle.headlamp_m),
             (at, size),
             label="Headlamp, ground to centre",
             quantity=Quantity.HEIGHT,
@@ -132,7 +133,7 @@ def _lay_tubes(sheet: Sheet, v: View, e: EndView, hub: float) -> None:
         y = (half if side == 0 else -half) * 0.42
         at = e.at(y, hub + 0.16) + QPointF(-size.width() / 2, -size.height() / 2)
         label = f"Axle tube to frame {v.reader.corner(e.axle, side)}"
-        path: edits.Path = ("vehicle", "axles", e.axle, SIDES[side], "tube_to_frame_m")
+        path: edits.Path = (*path_to(JOB.vehicle.axles[e.axle]), SIDES[side], "tube_to_frame_m")
         entry(sheet, v, f"end tube {side}", path, (at, size), label=label, quantity=Quantity.HEIGHT, figure=14)
     at = e.at(0, hub + 0.16) + QPointF(0, -t.px(8))
     sheet.text("end tube word", "tube", at + QPointF(0, -t.px(8)), size=12.5, role="ink2", anchor=MIDDLE, halo=True)

@@ -17,6 +17,7 @@ from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 
@@ -120,7 +121,7 @@ class _Column:
         """A line of choices, one an axle; `path` below the parts as found."""
         self.words(f"{key} word", words)
         for axle in range(len(self.v.a.axles)):
-            full: edits.Path = ("as_found", "axles", axle, *path)
+            full: edits.Path = (*path_to(JOB.as_found.axles[axle]), *path)
             current = ways.index(edits.value_at(self.v.job, full))
             self.sheet.choice(
                 f"{key} {axle}",
@@ -134,8 +135,8 @@ class _Column:
 
 
 def _path(axle: int, have: Have) -> edits.Path:
-    fit: edits.Path = ("as_found", "axles", axle)
-    return {"axle": ("vehicle", "axles", axle), "bar": (*fit, "bar"), "stop": (*fit, "stop")}[have.under] + (have.field,)
+    fit: edits.Path = path_to(JOB.as_found.axles[axle])
+    return {"axle": path_to(JOB.vehicle.axles[axle]), "bar": (*fit, "bar"), "stop": (*fit, "stop")}[have.under] + (have.field,)
 
 
 def lay_instead(sheet: Sheet, v: View, top: float) -> None:
@@ -193,7 +194,7 @@ def _lay_gravity(column: _Column) -> None:
     ):
         column.words(f"have {field}", words, v.reader.preset.unit(quantity).sign)
         where, label = (column.at(0), column.size), words.capitalize()
-        column.fields.append(entry(column.sheet, v, field, ("vehicle", field), where, label=label, quantity=quantity))
+        column.fields.append(entry(column.sheet, v, field, (*path_to(JOB.vehicle), field), where, label=label, quantity=quantity))
         column.y += column.pitch
 
 
@@ -205,7 +206,7 @@ def _lay_presses(column: _Column) -> None:
     for n in range(PRESSED):
         column.words(f"press {n}", f"{'abc'[n]}  pressed by, load", unit)
         for axle in range(len(v.a.axles)):
-            path: edits.Path = ("as_found", "axles", axle, "stop", "press")
+            path: edits.Path = path_to(JOB.as_found.axles[axle].stop.press)
             rows = edits.value_at(v.job, path)
             row = rows[n] if n < len(rows) else None
             for k, (field, quantity) in enumerate((("squeeze_m", Quantity.COIL), ("force_kg", Quantity.MASS))):
@@ -223,7 +224,7 @@ def _lay_damper(column: _Column) -> None:
     column.words("have damping", "new damper, as now = 1.00")
     for axle in range(len(v.a.axles)):
         where, label = (column.at(axle), column.size), f"New damper against now, {v.reader.corner(axle, None)}"
-        path: edits.Path = ("proposal", "axles", axle, "damping")
+        path: edits.Path = path_to(JOB.proposal.axles[axle].damping)
         made = entry(column.sheet, v, f"damping {axle}", path, where, label=label, quantity=Quantity.RATIO)
         column.fields.append(made)
     column.y += column.pitch

@@ -19,6 +19,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.vehicle import LiftRow
@@ -30,7 +31,7 @@ COLUMNS = (("pad_kg", "pad", Quantity.MASS), ("hub_to_arch_m", "hub to arch", Qu
 
 
 def _rows(v: View, axle: int, side: int) -> tuple[LiftRow, ...]:
-    return edits.value_at(v.job, ("vehicle", "axles", axle, SIDES[side], "lift"))  # type: ignore[no-any-return]
+    return edits.value_at(v.job, (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "lift"))  # type: ignore[no-any-return]
 
 
 def _way(v: View, axle: int, n: int) -> str:
@@ -73,7 +74,7 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
             f"lift way {n}", WAYS, WAYS.index(way), area, label=f"reading {n + 1} going", chosen=partial(_turn, sheet, axle, n)
         )
         for side in (0, 1):
-            rows, path = _rows(v, axle, side), ("vehicle", "axles", axle, SIDES[side], "lift")
+            rows, path = _rows(v, axle, side), (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "lift")
             row = rows[n] if n < len(rows) else None
             for k, (field, words, quantity) in enumerate(COLUMNS):
                 at = QPointF(first + (2 * side + k) * wide, y)
@@ -169,7 +170,7 @@ def _turn(sheet: Sheet, axle: int, n: int, choice: int) -> None:
 def _set_way(axle: int, n: int, way: str, job: Job) -> Job:
     """The way of a row, at both wheels; a row that is not there yet stays so."""
     for side in SIDES:
-        path: edits.Path = ("vehicle", "axles", axle, side, "lift")
+        path: edits.Path = (*path_to(JOB.vehicle.axles[axle]), side, "lift")
         if n < len(edits.value_at(job, path)):
             job = edits.put(job, (*path, n, "way"), way)
     return job

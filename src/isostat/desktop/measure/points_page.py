@@ -13,6 +13,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits import rows as row_edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import AXLE_POINTS, MORE_POINTS, SIDES, VEHICLE_POINTS, Point, asked_of_axle, asked_of_vehicle, walk_order
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
@@ -52,7 +53,7 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
         for n, point in enumerate(at_corners):
             if not asked_of_axle(point, v.job.vehicle.axles[axle]):
                 continue
-            path: edits.Path = ("vehicle", "axles", axle, SIDES[side], point.field)
+            path: edits.Path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side], point.field)
             label = f"{point.words.capitalize()} {v.reader.corner(axle, side)}"
             figure = v.a.axles[axle].metal_m[side] if point.field == "metal_gap_m" else None
             fields.append(
@@ -76,7 +77,7 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
         for n, point in enumerate(at_axles):
             if not asked_of_axle(point, v.job.vehicle.axles[axle]):
                 continue
-            path = ("vehicle", "axles", axle, point.field)
+            path = (*path_to(JOB.vehicle.axles[axle]), point.field)
             fields.append(
                 entry(
                     sheet,
@@ -97,7 +98,7 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
                 sheet,
                 v,
                 f"vehicle {point.field}",
-                ("vehicle", point.field),
+                (*path_to(JOB.vehicle), point.field),
                 (QPointF(below.x() + middle, below.y() + (n + 1) * pitch), size),
                 label=point.words.capitalize(),
                 quantity=point.quantity,
@@ -117,7 +118,7 @@ def _lay_own(sheet: Sheet, v: View, at: QPointF, pitch: float, fields: list[Quan
         y = at.y() + (n + 1) * pitch
         sheet.words(
             f"own name {n}",
-            ("own_points", n, "name"),
+            path_to(JOB.own_points[n].name),
             QPointF(at.x(), y),
             QSize(round(t.px(140)), high),
             label=f"name of your point {n + 1}",
@@ -132,7 +133,7 @@ def _lay_own(sheet: Sheet, v: View, at: QPointF, pitch: float, fields: list[Quan
                 sheet,
                 v,
                 f"own value {n}",
-                ("own_points", n, field),
+                (*path_to(JOB.own_points[n]), field),
                 (QPointF(at.x() + t.px(236), y), QSize(round(t.px(74)), high)),
                 label=point.name,
                 quantity=quantity,
@@ -150,7 +151,7 @@ def _lay_own(sheet: Sheet, v: View, at: QPointF, pitch: float, fields: list[Quan
 
 
 def _set_kind(sheet: Sheet, n: int, choice: int) -> None:
-    sheet.put(("own_points", n, "kind"), KINDS[choice], "kind of a point")
+    sheet.put(path_to(JOB.own_points[n].kind), KINDS[choice], "kind of a point")
 
 
 def _drop(sheet: Sheet, n: int) -> None:

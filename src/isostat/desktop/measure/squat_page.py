@@ -19,6 +19,7 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits import rows as row_edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import walk_order
 from isostat.units.unit import Quantity
 
@@ -52,12 +53,13 @@ def lay_squat(sheet: Sheet, v: View, top: float) -> None:
         for k, (words, path, quantity) in enumerate(LOAD_ROWS):
             reading, at = getattr(test, path), QPointF(x, top + (k + 1) * pitch)
             fields.append(
-                sheet.field(f"squat {n} {path}", ("squats", n, path), at, size, label=f"{words}, test {n + 1}", quantity=quantity,
+                sheet.field(f"squat {n} {path}", (*path_to(JOB.squats[n]), path), at, size, label=f"{words}, test {n + 1}",
+                            quantity=quantity,
                             value=reading.value if reading else None, assumed=bool(reading and reading.assumed))
             )  # fmt: skip
         for k, (axle, side) in enumerate(corners):
             reading, at = getattr(test.heights[axle], SIDES[side]), QPointF(x, top + (k + 1 + len(LOAD_ROWS)) * pitch)
-            where: edits.Path = ("squats", n, "heights", axle, SIDES[side])
+            where: edits.Path = (*path_to(JOB.squats[n].heights[axle]), SIDES[side])
             label = f"hub to arch {v.reader.corner(axle, side)}, test {n + 1}"
             value = reading.value if reading else None
             fields.append(

@@ -28,6 +28,7 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import POINTS, SIDES, Point, walk_order
 from isostat.job.reading import Reading
 from isostat.units.unit import Quantity
@@ -68,7 +69,7 @@ class MeasureStep(Sheet):
         reading = self._reading(v, axle, side, point.field)
         self.field(
             key,
-            ("vehicle", "axles", axle, SIDES[side], point.field),
+            (*path_to(JOB.vehicle.axles[axle]), SIDES[side], point.field),
             at,
             size,
             label=f"{point.words.capitalize()} {v.reader.corner(axle, side)}",
@@ -208,7 +209,7 @@ class MeasureStep(Sheet):
             words = sign
         self.field(
             "wheelbase",
-            ("vehicle", "axles", 1, "behind_front_m"),
+            path_to(JOB.vehicle.axles[1].behind_front_m),
             middle + QPointF(-t.px(62), t.px(9)),
             QSize(round(t.px(66)), round(t.px(26))),
             label="hub to hub",

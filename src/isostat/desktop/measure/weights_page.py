@@ -21,6 +21,7 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import weighing
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES, walk_order
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
@@ -114,7 +115,7 @@ def _pads(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     for axle, side in walk_order(len(v.a.axles)):
         y = top + t.px(24) + axle * t.px(34)
         sheet.text(f"pad axle {axle}", v.job.vehicle.axles[axle].name, QPointF(t.px(16), y + t.px(4)), size=14, weight=600)
-        corner: edits.Path = ("vehicle", "axles", axle, SIDES[side])
+        corner: edits.Path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side])
         for k, (field, quantity, words) in enumerate(
             (("pad_kg", Quantity.MASS, "scale pad"), ("pad_height_m", Quantity.HEIGHT, "height of the pad"))
         ):
@@ -138,7 +139,15 @@ def _pads(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
             x = t.px(16 + 220 * n)
             sheet.text(f"{key} word", words, QPointF(x, y + t.px(4)), size=13, unit=preset.height.sign)
             fields.append(
-                entry(sheet, v, key, ("weighing", key), (QPointF(x + t.px(124), y), size), label=words, quantity=Quantity.HEIGHT)
+                entry(
+                    sheet,
+                    v,
+                    key,
+                    (*path_to(JOB.weighing), key),
+                    (QPointF(x + t.px(124), y), size),
+                    label=words,
+                    quantity=Quantity.HEIGHT,
+                )
             )
     return fields
 
@@ -208,8 +217,8 @@ def _plates(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     """The plates, and the guess that follows."""
     t, sign, fields = v.theme, v.reader.preset.mass.sign, []
     size = QSize(round(t.px(96)), round(t.px(28)))
-    rows: list[tuple[str, edits.Path]] = [("Vehicle plate", ("vehicle", "rating_kg"))]
-    rows += [(f"{axle.name} axle plate", ("vehicle", "axles", n, "rating_kg")) for n, axle in enumerate(v.job.vehicle.axles)]
+    rows: list[tuple[str, edits.Path]] = [("Vehicle plate", path_to(JOB.vehicle.rating_kg))]
+    rows += [(f"{axle.name} axle plate", path_to(JOB.vehicle.axles[n].rating_kg)) for n, axle in enumerate(v.job.vehicle.axles)]
     for n, (words, path) in enumerate(rows):
         y = top + t.px(24) + n * t.px(34)
         sheet.text(f"plate {n}", words, QPointF(t.px(16), y + t.px(4)), size=14, weight=600, unit=sign)

@@ -11,7 +11,7 @@ from isostat.desktop.paper.paper import MARGIN, pdf_page
 from isostat.desktop.pieces.ink import polyline
 from isostat.desktop.pieces.outline import side_outline
 from isostat.desktop.theme import LIGHT, Theme
-from isostat.job.edits.paths import value_at
+from isostat.job.edits.paths import JOB, path_to, value_at
 from isostat.job.points import (
     AXLE_POINTS,
     MORE_POINTS,
@@ -150,7 +150,7 @@ def _corner(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset, place
         p.setFont(t.font(12))
         p.drawText(QPointF(x, area.top() + 42), f"{point.words.capitalize()}, {preset.unit(point.quantity).sign}")
         p.drawRect(QRectF(x, area.top() + 48, wide - 14, box))
-        reading = value_at(job, ("vehicle", "axles", axle, SIDES[side], point.field))
+        reading = value_at(job, (*path_to(JOB.vehicle.axles[axle]), SIDES[side], point.field))
         if reading is not None and not reading.assumed:
             p.setFont(t.font(11))
             p.drawText(QPointF(x, area.top() + 62 + box), f"last {with_unit(reading.value, point.quantity, preset)}")

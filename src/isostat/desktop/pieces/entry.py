@@ -12,6 +12,7 @@ from isostat.desktop.pieces.fields import Put, QuantityField
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
@@ -42,7 +43,7 @@ def entry(
 
 def tyre_entry(sheet: Sheet, v: View, key: str, axle: int, where: tuple[QPointF, QSize]) -> QuantityField:
     """A field for the tyre that is proposed at an axle, by its radius or its size."""
-    path, label = ("proposal", "axles", axle, "tyre_radius_m"), "radius of the tyre proposed, no load"
+    path, label = path_to(JOB.proposal.axles[axle].tyre_radius_m), "radius of the tyre proposed, no load"
     return entry(sheet, v, key, path, where, label=label, quantity=Quantity.HEIGHT, otherwise=v.a.fits[axle].tyre_radius_m)
 
 

@@ -21,6 +21,7 @@ from isostat.desktop.spring.order import set_both
 from isostat.desktop.view import View
 from isostat.job.axle_fit import BenchCoil
 from isostat.job.edits import rows as row_edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from isostat.units.format import number
 from isostat.units.unit import Quantity
@@ -81,15 +82,15 @@ def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
         return at.y() + row * t.px(ROW)
 
     sheet.text("bench name word", "called", QPointF(at.x(), y(0) + 3), size=13)
-    sheet.words("bench name", ("bench", n, "name"), QPointF(x, y(0)), QSize(long, high), label="name of the spring")
+    sheet.words("bench name", path_to(JOB.bench[n].name), QPointF(x, y(0)), QSize(long, high), label="name of the spring")
     for k, (field, words, quantity) in enumerate(FIELDS):
         row, unit = k + 1.0, sign if quantity is Quantity.COIL else ""
         sheet.text(f"bench {field} word", words, QPointF(at.x(), y(row) + 3), size=13, unit=unit)
         where, label, fine = (QPointF(x, y(row)), size), f"{coil.name}, {words}", quantity is Quantity.COIL
-        entry(sheet, v, f"bench {field}", ("bench", n, field), where, label=label, quantity=quantity, finer=fine)
+        entry(sheet, v, f"bench {field}", (*path_to(JOB.bench[n]), field), where, label=label, quantity=quantity, finer=fine)
     area = QRect(round(x + wide + t.px(4)), round(y(2)), round(t.px(84)), high)
     sheet.choice("bench across", ACROSS, ACROSS.index(coil.across), area, label="which diameter was read",
-                 chosen=lambda k: sheet.put(("bench", n, "across"), ACROSS[k], "which diameter"))  # fmt: skip
+                 chosen=lambda k: sheet.put(path_to(JOB.bench[n].across), ACROSS[k], "which diameter"))  # fmt: skip
     for row, key, words, ways, now in ((6, "ends", "ends", ENDS, coil.ends), (7, "material", "wire of", MATERIALS, coil.material)):
         sheet.text(f"bench {key} word", words, QPointF(at.x(), y(row) + 3), size=13)
         area = QRect(round(x), round(y(row)), round(t.px(128)), high)
@@ -97,7 +98,9 @@ def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
                      chosen=partial(_choose, sheet, n, key, ways))  # fmt: skip
     grade = usual_shear_pa(coil.material)
     label = f"{coil.name}, shear modulus"
-    modulus_entry(sheet, v, "bench modulus", ("bench", n, "shear_pa"), QPointF(at.x(), y(8)), label=label, usual_pa=grade, x=x)
+    modulus_entry(
+        sheet, v, "bench modulus", path_to(JOB.bench[n].shear_pa), QPointF(at.x(), y(8)), label=label, usual_pa=grade, x=x
+    )
     sheet.caps("bench press head", "Under a press", QPointF(at.x(), y(9.2)))
     sheet.text("bench length word", "length", QPointF(x, y(9.1)), size=12.5, role="ink2", unit=sign)
     sheet.text(
@@ -109,7 +112,7 @@ def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
             words = f"{'length' if left == 0 else 'load'} {k + 1} under the press"
             where = QPointF(x + left, y(9.8 + k)), size
             loose_entry(sheet, f"bench {field} {k}", getattr(given, field) if given else None, where,
-                        label=words, quantity=quantity, put=nth_put(("bench", n, "press"), k, {}, field))  # fmt: skip
+                        label=words, quantity=quantity, put=nth_put(path_to(JOB.bench[n].press), k, {}, field))  # fmt: skip
 
 
 def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, part: Benched) -> None:
@@ -211,7 +214,7 @@ def _drop(sheet: Sheet, n: int) -> None:
 
 
 def _choose(sheet: Sheet, n: int, key: str, ways: tuple[str, ...], k: int) -> None:
-    sheet.put(("bench", n, key), ways[k], key)
+    sheet.put((*path_to(JOB.bench[n]), key), ways[k], key)
 
 
 def _try(sheet: Sheet, n: int, axle: int) -> None:

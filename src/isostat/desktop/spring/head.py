@@ -14,6 +14,7 @@ from isostat.desktop.springs.pages import HELPER_PAGES
 from isostat.desktop.view import View
 from isostat.job.axle_fit import AxleFit
 from isostat.job.edits import proposals
+from isostat.job.edits.paths import JOB, path_to
 
 PAGES = ("chart", *HELPER_PAGES, "side by side", "bench")
 KINDS = get_args(AxleFit.model_fields["kind"].annotation)
@@ -31,7 +32,7 @@ def lay_head(sheet: Sheet, v: View, axle: int, page: str, turn: Callable[[int], 
         kind = v.job.proposal.axles[axle].kind
         area = QRect(left, first.top(), round(t.px(118)), high)
         sheet.choice("kind", KINDS, KINDS.index(kind), area, label="kind of spring",
-                     chosen=lambda n: sheet.put(("proposal", "axles", axle, "kind"), KINDS[n], "kind of spring"))  # fmt: skip
+                     chosen=lambda n: sheet.put(path_to(JOB.proposal.axles[axle].kind), KINDS[n], "kind of spring"))  # fmt: skip
         left = area.right() + round(t.px(8))
     end = sheet.tabs("page", PAGES, PAGES.index(page), QRect(left, round(t.px(5)), 0, high), turn_to)
     _lay_proposals(sheet, v, end + t.px(10))

@@ -17,6 +17,7 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.case_figures import both_heights
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.springs import parts
@@ -39,12 +40,13 @@ def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
     sides = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
 
     def choose(n: int) -> None:
-        sheet.put(("proposal", "axles", axle, "sides"), WAYS[n], "left and right springs")
+        sheet.put(path_to(JOB.proposal.axles[axle].sides), WAYS[n], "left and right springs")
 
     sheet.choice("sides", WAY_WORDS, WAYS.index(fit.sides), sides, label="how left and right may differ", chosen=choose)
     shelf = QRect(sides.right() + round(t.px(8)), sides.top(), round(t.px(118)), sides.height())
     sheet.choice("stock", STOCK_WORDS, STOCKS.index(stock), shelf, label="springs wound to order, or off a shelf",
-                 chosen=lambda n: sheet.put(("proposal", "axles", axle, "stock"), STOCKS[n], "wound or off a shelf"))  # fmt: skip
+                 chosen=lambda n: sheet.put(path_to(JOB.proposal.axles[axle].stock), STOCKS[n],
+                                            "wound or off a shelf"))  # fmt: skip
     wanted = [v.reader.height(float(m)) for m in v.a.target_m[axle]]
     words = f"for {v.reader.case(v.a.target_case)}, hub to arch {wanted[0]} left, {wanted[1]} right"
     short = f"{v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}"
@@ -92,7 +94,7 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
         for side in (0, 1):
             given = getattr(getattr(fit, SIDES[side]), path)
             value = values[side] if values is not None and o.can_be_had else (given.value if given else None)
-            at, where = QPointF(x, top + t.px(22 + 29 * side)), ("proposal", "axles", axle, SIDES[side], path)
+            at, where = QPointF(x, top + t.px(22 + 29 * side)), (*path_to(JOB.proposal.axles[axle]), SIDES[side], path)
             label = f"{words} {v.reader.corner(axle, side)}"
             guessed = origin is not None and is_approximate(v.a, Shown(NUMBERS[path], axle, side))
             if path == "solid_length_m" and value is None and wound_m is not None:
@@ -165,7 +167,7 @@ def lay_cases(sheet: Sheet, v: View, axle: int, top: float) -> None:
 def set_both(job: Job, axle: int, path: str, si: float) -> Job:
     """Both springs of a proposal's axle with the same number at a path."""
     for side in SIDES:
-        job = edits.put_number(job, ("proposal", "axles", axle, side, path), si)
+        job = edits.put_number(job, (*path_to(JOB.proposal.axles[axle]), side, path), si)
     return job
 
 
@@ -188,5 +190,5 @@ def solve_again(job: Job, axle: int) -> Job:
     """The proposal's axle with nothing chosen: rate, length, spacer and collar are solved."""
     for side in SIDES:
         for path in ("rate_n_per_m", "free_length_m", "spacer_m", "collar_m", "slack_rad"):
-            job = edits.put(job, ("proposal", "axles", axle, side, path), None)
+            job = edits.put(job, (*path_to(JOB.proposal.axles[axle]), side, path), None)
     return job

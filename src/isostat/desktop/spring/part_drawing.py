@@ -22,6 +22,7 @@ from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.view import View
 from isostat.job.axle_fit import AxleFit
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 
@@ -83,7 +84,7 @@ def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
 
 def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None) -> None:
     """Inside diameter, pocket, wire; and what they make of the coil, in two lines."""
-    t, base = v.theme, ("proposal", "axles", axle)
+    t, base = v.theme, path_to(JOB.proposal.axles[axle])
     size, x = QSize(round(t.px(42)), round(t.px(23))), at.x()
     for key, words, path in (("inside_m", "inside", ("inside_m",)), ("pocket_m", "pocket", ("pocket_m",)),
                              ("body_m", "body", ("stack", "body_m"))):  # fmt: skip

@@ -14,6 +14,7 @@ from isostat.desktop.pieces.head import HEAD
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job.axle_fit import Pick
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.unit import Quantity
 
 WAYS = get_args(Pick.model_fields["way"].annotation)
@@ -29,7 +30,7 @@ def lay_pick(sheet: Sheet, v: View, axle: int) -> None:
         _lay_window(sheet, v, axle, fixed.right() + t.px(12), t.px(HEAD + 5))
         return
     top, high = t.px(HEAD + 5), round(t.px(24))
-    base = ("proposal", "axles", axle, "pick")
+    base = path_to(JOB.proposal.axles[axle].pick)
     word = sheet.text("rate word", "rate by", QPointF(t.px(16), top + t.px(3)), size=13.5, role="ink2")
 
     def box(x: float, wide: float) -> QRect:

@@ -13,6 +13,7 @@ from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
 from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.springs.cushion import Cushion
 from isostat.units.unit import Quantity
 
@@ -30,7 +31,7 @@ CAUTION = "Jack the frame, never the axle alone; stands under the frame before a
 
 def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].cushion, ("proposal", "axles", axle, "cushion")
+    t, told, base = v.theme, v.job.proposal.axles[axle].cushion, path_to(JOB.proposal.axles[axle].cushion)
     head = sheet.caps("foam head", f"Foam or rubber, {v.job.vehicle.axles[axle].name}", area.topLeft())
     if told != Cushion():
         sheet.button("foam off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),

@@ -12,7 +12,7 @@ from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
 from isostat.desktop.view import View
-from isostat.job.edits.paths import Path
+from isostat.job.edits.paths import JOB, Path, path_to
 from isostat.job.springs.disc import Discs
 from isostat.units.unit import Quantity
 
@@ -29,7 +29,7 @@ CAUTION = "A stack flies off when let go: unload it on its guide, nobody in line
 
 def lay_discs(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].discs, ("proposal", "axles", axle, "discs")
+    t, told, base = v.theme, v.job.proposal.axles[axle].discs, path_to(JOB.proposal.axles[axle].discs)
     head = sheet.caps("discs head", f"Belleville washers, {v.job.vehicle.axles[axle].name}", area.topLeft())
     if told != Discs():
         sheet.button("discs off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),

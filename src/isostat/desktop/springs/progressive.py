@@ -23,6 +23,7 @@ from isostat.desktop.springs.coil import free_drag
 from isostat.desktop.springs.kind import LENGTH_NUDGE, LENGTH_PER_PX, Drag, Draw, Room, SpringPage
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from isostat.units.format import number
 from isostat.units.unit import Quantity
@@ -41,7 +42,7 @@ GROUPS, CELLS = 5, 8
 
 def lay_progressive(sheet: Sheet, v: View, axle: int, top: float, read_table: Callable[[], object]) -> None:
     """Places the panel below `top`; read_table asks for a CSV."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].progressive, ("proposal", "axles", axle, "progressive")
+    t, told, base = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive)
     head = sheet.caps("progressive head", f"Progressive, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
     area = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
     sheet.choice(
@@ -103,7 +104,7 @@ def _lay_rates(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
             sheet,
             v,
             f"progressive {field}",
-            ("proposal", "axles", axle, "progressive", field),
+            (*path_to(JOB.proposal.axles[axle].progressive), field),
             (QPointF(x, at.y() + t.px(19)), size),
             label=words,
             quantity=quantity,
@@ -114,7 +115,7 @@ def _lay_rates(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 def _lay_turns(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Wire and diameter, then groups of turns with their pitch, the close ones first."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].progressive, ("proposal", "axles", axle, "progressive")
+    t, told, base = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive)
     size, sign = QSize(round(t.px(58)), round(t.px(24))), v.reader.preset.coil.sign
     for n, (field, words) in enumerate((("wire_m", "wire"), ("across_m", "diameter"))):
         x = at.x() + n * t.px(68)
@@ -162,7 +163,7 @@ def _lay_turns(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 def _lay_table(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """The first readings of the table; more come with a CSV."""
     t, told = v.theme, v.job.proposal.axles[axle].progressive
-    base, preset = ("proposal", "axles", axle, "progressive", "table"), v.reader.preset
+    base, preset = path_to(JOB.proposal.axles[axle].progressive.table), v.reader.preset
     for row, (words, sign) in enumerate((("pressed by", preset.coil.sign), ("carries", preset.mass.sign))):
         sheet.text(f"table {words} word", words, QPointF(at.x(), at.y() + 3 + row * t.px(28)), size=12.5, role="ink2", unit=sign)
     left, cell = at.x() + t.px(104), QSize(round(t.px(68)), round(t.px(24)))
@@ -204,5 +205,5 @@ class ProgressivePage(SpringPage):
 
 
 def _pull_change(sheet: Sheet, axle: int, value: float, way: str, gesture: int) -> None:
-    path, wanted = ("proposal", "axles", axle, "progressive", "change_m"), max(round(value, 3), 0.001)
+    path, wanted = path_to(JOB.proposal.axles[axle].progressive.change_m), max(round(value, 3), 0.001)
     sheet.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the change of rate", gesture)

@@ -22,6 +22,7 @@ from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now, solve_again
 from isostat.desktop.springs.kind import Draw, Room, SpringPage
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.springs import parts
 from isostat.job.springs.torsion import TorsionBar
@@ -55,7 +56,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the panel below `top`."""
     t, o = v.theme, v.a.orders[axle]
     found = v.job.as_found.axles[axle].torsion
-    told, base = v.job.proposal.axles[axle].torsion.over(found), ("proposal", "axles", axle, "torsion")
+    told, base = v.job.proposal.axles[axle].torsion.over(found), path_to(JOB.proposal.axles[axle].torsion)
     head = sheet.caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
     end = lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
     bars = torsion_set(v.a, axle)
@@ -96,7 +97,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
         sheet,
         v,
         "torsion angle",
-        ("as_found", "axles", axle, "torsion", "angle_rad"),
+        path_to(JOB.as_found.axles[axle].torsion.angle_rad),
         where,
         label="arm from level, as weighed",
         quantity=Quantity.ANGLE,
@@ -128,7 +129,7 @@ def _lay_teeth(sheet: Sheet, v: View, axle: int, bar: TorsionBar, at: QPointF) -
         count = getattr(bar, field)
         sheet.field(
             f"torsion {field}",
-            ("proposal", "axles", axle, "torsion", field),
+            (*path_to(JOB.proposal.axles[axle].torsion), field),
             place + QPointF(0, t.px(19)),
             size,
             label=words,
@@ -137,7 +138,7 @@ def _lay_teeth(sheet: Sheet, v: View, axle: int, bar: TorsionBar, at: QPointF) -
             empty="–",
             figure=14,
             whole=True,
-            put=partial(parts.put_teeth, ("proposal", "axles", axle, "torsion", field)),
+            put=partial(parts.put_teeth, (*path_to(JOB.proposal.axles[axle].torsion), field)),
         )
 
 
@@ -152,7 +153,7 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, bars: TorsionSet, bar: Torsio
     for side in (0, 1):
         y = top + t.px(20 + 29 * side)
         sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y + 3), size=14, weight=600)
-        path = ("proposal", "axles", axle, SIDES[side], "slack_rad")
+        path = (*path_to(JOB.proposal.axles[axle]), SIDES[side], "slack_rad")
         sheet.field(
             f"torsion slack {side}",
             path,

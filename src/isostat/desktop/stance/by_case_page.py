@@ -22,6 +22,7 @@ from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import pen
 from isostat.desktop.view import FOUND, View
 from isostat.job.edits import rows as row_edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from isostat.units.format import number
 from isostat.units.unit import Quantity
@@ -181,7 +182,7 @@ def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
     high = round(t.px(POINT_ROW - 3))
     for n, point in enumerate(points[:room]):
         row = top + t.px(18 + POINT_ROW * n)
-        sheet.words(f"point name {n}", ("vehicle", "body_points", n, "name"), QPointF(x, row), QSize(round(t.px(112)), high),
+        sheet.words(f"point name {n}", path_to(JOB.vehicle.body_points[n].name), QPointF(x, row), QSize(round(t.px(112)), high),
                     label=f"name of point {n + 1}", put=partial(_rename, n))  # fmt: skip
         kinds = list(KINDS)
         area_k = QRect(round(x + columns["kind"]), round(row), round(t.px(114)), high)
@@ -191,7 +192,7 @@ def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
             ("behind", "behind_front_m", "behind front hub"),
             ("above", "above_ground_m", "above ground, weighed"),
         ):
-            entry(sheet, v, f"point {key} {n}", ("vehicle", "body_points", n, field),
+            entry(sheet, v, f"point {key} {n}", (*path_to(JOB.vehicle.body_points[n]), field),
                   (QPointF(x + columns[key], row), QSize(round(t.px(66)), high)), label=f"{point.name} {words}",
                   quantity=Quantity.HEIGHT)  # fmt: skip
         drop = sheet.button(f"drop point {n}", "×", QPointF(x + t.px(382), row), partial(_drop, sheet, n), width=round(t.px(24)))
@@ -205,7 +206,7 @@ def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
     for key, field, words in fields:
         box = sheet.text(f"{key} word", words, QPointF(left, foot + t.px(4)), size=13, role="ink2", unit=unit)
         field_at, size = QPointF(box.right() + 5, foot + 1), QSize(round(t.px(56)), round(t.px(24)))
-        entry(sheet, v, f"{key} field", ("vehicle", field), (field_at, size), label=words, quantity=Quantity.HEIGHT)
+        entry(sheet, v, f"{key} field", (*path_to(JOB.vehicle), field), (field_at, size), label=words, quantity=Quantity.HEIGHT)
         left = field_at.x() + size.width() + t.px(10)
 
 
@@ -236,11 +237,11 @@ def _lay_scale(sheet: Sheet, v: View, area: QRectF) -> list[tuple[int, float, fl
 def _choose_end(sheet: Sheet, end: str, n: int) -> None:
     assert sheet.view is not None
     points = sheet.view.job.vehicle.body_points
-    sheet.put(("vehicle", end), points[n - 1].name if n else "", "points of the rake")
+    sheet.put((*path_to(JOB.vehicle), end), points[n - 1].name if n else "", "points of the rake")
 
 
 def _choose_kind(sheet: Sheet, n: int, k: int) -> None:
-    sheet.put(("vehicle", "body_points", n, "kind"), list(KINDS)[k], "kind of a point")
+    sheet.put(path_to(JOB.vehicle.body_points[n].kind), list(KINDS)[k], "kind of a point")
 
 
 def _rename(n: int, job: Job, words: str) -> Job:

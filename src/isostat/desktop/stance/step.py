@@ -27,6 +27,7 @@ from isostat.desktop.stance.ways_page import lay_ways
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import target as target_edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT
@@ -94,7 +95,8 @@ class StanceStep(Sheet):
             key, at = f"{path.split('_')[0]} lift", QPointF(x, y + t.px(5))
             box = self.text(key + " word", words, at, size=14, role="ink2")
             at, assumed = QPointF(box.right() + 6, y), getattr(target, path).assumed and not by_corner
-            self.field(key, ("target", path), at, QSize(round(t.px(66)), high), label=key, quantity=Quantity.HEIGHT, value=lift,
+            self.field(key, (*path_to(JOB.target), path), at, QSize(round(t.px(66)), high), label=key,
+                       quantity=Quantity.HEIGHT, value=lift,
                        put=partial(_aim, path),
                        assumed=assumed, figure=15)  # fmt: skip
             x = box.right() + 6 + t.px(66 + 10)
@@ -106,7 +108,7 @@ class StanceStep(Sheet):
         names = [c.name for c in v.job.cases]
         area = QRect(box.right() + 6, y, round(t.px(120)), high)
         self.choice("target case", names, v.a.target_case, area, label="load case of the target",
-                    chosen=lambda n: self.put(("target", "case"), names[n], "target case"))  # fmt: skip
+                    chosen=lambda n: self.put(path_to(JOB.target.case), names[n], "target case"))  # fmt: skip
 
     def _lay_target(self, v: View) -> None:
         """What the lift counts from, the stance in words, rake and cross weight."""
@@ -123,18 +125,19 @@ class StanceStep(Sheet):
         box = self.text("rake word", "rake, nose down", QPointF(area.right() + t.px(12), y), size=13, role="ink2", unit=sign)
         wanted = target.rake_m if not target.corners else None
         place, size = QPointF(box.right() + t.px(6), y - t.px(4)), QSize(round(t.px(58)), round(t.px(24)))
-        self.field("rake", ("target", "rake_m"), place, size,
+        self.field("rake", path_to(JOB.target.rake_m), place, size,
                    empty="–", figure=13, label=f"rake wanted, nose down, {rake(v.a).front} to {rake(v.a).rear}",
                    quantity=Quantity.HEIGHT, value=wanted.value if wanted else None, put=_put_rake)  # fmt: skip
         left = box.right() + t.px(6 + 58 + 12)
         box = self.text("cross word", "cross weight", QPointF(left, y), size=13, role="ink2", unit="%")
         cross, at = target.cross_share, QPointF(box.right() + t.px(6), y - t.px(4))
-        self.field("cross weight", ("target", "cross_share"), at, QSize(round(t.px(52)), round(t.px(24))), empty="–", figure=13,
+        self.field("cross weight", path_to(JOB.target.cross_share), at, QSize(round(t.px(52)), round(t.px(24))), empty="–",
+                   figure=13,
                    label="cross weight wanted, front right and rear left", quantity=Quantity.SHARE,
                    value=cross.value if cross else None)  # fmt: skip
         when = QRect(round(at.x() + t.px(60)), area.top(), round(t.px(112)), area.height())
         self.choice("settled", SETTLED, int(target.settled), when, label="at which time the target's height is wanted",
-                    chosen=lambda n: self.put(("target", "settled"), bool(n), "height as fitted or settled"))  # fmt: skip
+                    chosen=lambda n: self.put(path_to(JOB.target.settled), bool(n), "height as fitted or settled"))  # fmt: skip
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
         read = f", {v.job.read_on}" if v.job.read_on else ""
         words = f"Lift is from {bases} {sign}, as weighed, old springs{read}. "
@@ -214,7 +217,7 @@ class StanceStep(Sheet):
                 self.field(f"wanted {axle} {side}", (), at, size, label=label, quantity=Quantity.HEIGHT,
                            value=float(v.a.target_m[axle, side]), put=partial(_aim_corner, v.a, axle, side))  # fmt: skip
             radius = v.a.fits[axle].tyre_radius_m
-            self.field(f"tyre {axle}", ("proposal", "axles", axle, "tyre_radius_m"), QPointF(columns[2], y), size,
+            self.field(f"tyre {axle}", path_to(JOB.proposal.axles[axle].tyre_radius_m), QPointF(columns[2], y), size,
                        label=f"tyre radius as fitted, {v.reader.corner(axle, None)}", quantity=Quantity.HEIGHT,
                        value=radius.value, assumed=radius.assumed)  # fmt: skip
             rise = float(s.arch_rise_m[axle, :, v.case].mean())
@@ -224,7 +227,7 @@ class StanceStep(Sheet):
             words = v.number(key, f"{said[0]}: tyre {said[1]}, spring {said[2]}")
             self.text(f"ground change {axle}", words, QPointF(columns[4], y + t.px(3)), size=13, shown=key)
             settled = settling(v.job, axle)
-            self.field(f"settles {axle}", ("proposal", "axles", axle, "settle_share"), QPointF(columns[3], y), size,
+            self.field(f"settles {axle}", path_to(JOB.proposal.axles[axle].settle_share), QPointF(columns[3], y), size,
                        label=f"springs settle, share of the loaded deflection, {v.reader.corner(axle, None)}",
                        quantity=Quantity.SHARE, value=settled.value, assumed=settled.assumed)  # fmt: skip
 

@@ -12,6 +12,7 @@ from isostat.assess.workings import Shown
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.springs import parts
 from isostat.units.unit import Quantity
 
@@ -95,7 +96,7 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
         f"way word {key}", TITLES[way.name], QPointF(area.left(), y + 2), size=13, weight=600 if way.name == "spring" else 400
     )
     high = round(min(area.height() - 3, t.px(24)))
-    path = ("proposal", "axles", way.axle, "ways")
+    path = path_to(JOB.proposal.axles[way.axle].ways)
     if way.name not in WHOLE:
         quantity = AMOUNTS[way.name]
         sign = "" if way.name in COUNTED else r.preset.unit(quantity).sign
@@ -123,7 +124,7 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
 
 def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, right: float, high: int) -> None:
     """The numbers that a way needs to be known by; or what is to be said of it."""
-    t, x, path = v.theme, at.x(), ("proposal", "axles", way.axle, "ways")
+    t, x, path = v.theme, at.x(), path_to(JOB.proposal.axles[way.axle].ways)
     if way.name not in OWN:
         sheet.text(f"way note {way.name} {way.axle}", _remark(v, way), QPointF(x, at.y() + 2), size=12.5, role="ink2")
         return
@@ -135,7 +136,7 @@ def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, right: float, high: i
         if quantity is Quantity.RATIO:
             count = getattr(v.job.as_found.axles[way.axle].torsion, field)
             sheet.field(key, (), place, size, label=label, quantity=quantity, value=count, whole=True, empty="–", figure=13,
-                        put=partial(parts.put_teeth, ("as_found", "axles", way.axle, "torsion", field)))  # fmt: skip
+                        put=partial(parts.put_teeth, (*path_to(JOB.as_found.axles[way.axle].torsion), field)))  # fmt: skip
         else:
             entry(sheet, v, key, (*path, field), (place, size), label=label, quantity=quantity)
         x = place.x() + size.width() + t.px(7)

@@ -23,6 +23,7 @@ from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.units.unit import Quantity
 
@@ -105,7 +106,7 @@ def _lay_wheels(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     out = Figure(fit.half_track_m - v.a.axles[axle].half_track_m, Origin.COMPUTED)
     size, y = QSize(round(t.px(60)), round(t.px(22))), area.bottom() - t.px(24)
     box = sheet.text("wheel out word", "wheels out", QPointF(area.left(), y + t.px(3)), size=12.5, unit=v.reader.preset.coil.sign)
-    where: edits.Path = ("proposal", "axles", axle)
+    where: edits.Path = path_to(JOB.proposal.axles[axle])
     entry(sheet, v, "wheel out", (*where, "wheel_out_m"), (QPointF(box.right() + t.px(5), y), size),
           label="wheels further out than found", quantity=Quantity.COIL, otherwise=out)  # fmt: skip
     tyre_entry(sheet, v, "crossed tyre", axle, (QPointF(area.right() - size.width(), y), size))

@@ -12,6 +12,7 @@ from isostat.desktop.pieces.entry import entry, loose_entry, nth_put
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 
@@ -30,7 +31,7 @@ def lay_damping(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     y = area.top() + t.px(42) + ROWS * t.px(26)
     word = sheet.text("damping word", "or the old one, times", QPointF(area.left() + t.px(226), y + t.px(3)), size=13)
     where = (QPointF(word.right() + t.px(6), y), QSize(round(t.px(60)), round(t.px(23))))
-    entry(sheet, v, "travel damping", ("proposal", "axles", axle, "damping"), where, label="new damper, as now is 1.00",
+    entry(sheet, v, "travel damping", path_to(JOB.proposal.axles[axle].damping), where, label="new damper, as now is 1.00",
           quantity=Quantity.RATIO)  # fmt: skip
     words = f"Forces without the gas. Judged at {with_unit(rules.RIDE_SPEED, Quantity.SPEED, v.reader.preset)} of the shaft."
     sheet.text("damping rule", words, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")

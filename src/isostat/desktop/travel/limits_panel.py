@@ -16,6 +16,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.travel.columns import Column, role_of, wrong_at
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.unit import Quantity
 from isostat.wording.tell import tell
 from isostat.wording.travel import order_words
@@ -53,14 +54,14 @@ def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -
 
 def _told(v: View, axle: int) -> dict[str, tuple[edits.Path, Figure | None]]:
     """Where each row's figure is put, and what is gone by where the job gives none."""
-    fit, base = v.a.fits[axle], ("proposal", "axles", axle)
+    fit, base = v.a.fits[axle], path_to(JOB.proposal.axles[axle])
     return {
         "stop spacer": ((*base, "stop", "spacer_m"), Figure(fit.stop_spacer_m, Origin.COMPUTED)),
         "shock longer": ((*base, "shock_longer_m"), Figure(fit.shock_longer_m, Origin.COMPUTED)),
         "mounts apart": ((*base, "shock_mounts_m"), Figure(fit.shock_mounts_m, Origin.COMPUTED)),
         "hose longer": ((*base, "hose_longer_m"), Figure(fit.hose_longer_m, Origin.COMPUTED)),
         "strap": ((*base, "strap_m"), fit.strap_m),
-        "strap mounts": (("vehicle", "axles", axle, "strap_mounts_m"), None),
+        "strap mounts": (path_to(JOB.vehicle.axles[axle].strap_mounts_m), None),
     }
 
 

@@ -10,6 +10,7 @@ from isostat.desktop.pieces.axle_table import lay_axle_table
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.unit import Quantity
 
 PARTS = (  # field of the axle, words, quantity, what is gone by until it is typed; a place only for a beam
@@ -39,7 +40,7 @@ def lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
         for axle, info in enumerate(v.job.vehicle.axles):
             if field.endswith("place") and info.layout != "solid":
                 continue
-            path, label = ("vehicle", "axles", axle, field), f"{words}, {info.name.lower()}"
+            path, label = (*path_to(JOB.vehicle.axles[axle]), field), f"{words}, {info.name.lower()}"
             guess = Figure(usual, Origin.ASSUMED)
             entry(sheet, v, f"{field} {axle}", path, cell(n, axle), label=label, quantity=quantity, otherwise=guess)
     left = max(first + len(v.a.axles) * wide + t.px(20), area.left() + t.px(400))
@@ -49,7 +50,7 @@ def lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
         y = area.top() + t.px(18) + n * pitch
         sheet.text(f"margin {field} word", words, QPointF(left, y + t.px(3)), size=13, unit=preset.unit(quantity).sign)
         where = (QPointF(left + t.px(200), y), size)
-        entry(sheet, v, f"margin {field}", ("margins", field), where, label=f"margin, {words}", quantity=quantity,
+        entry(sheet, v, f"margin {field}", (*path_to(JOB.margins), field), where, label=f"margin, {words}", quantity=quantity,
               otherwise=Figure(usual, Origin.ASSUMED))  # fmt: skip
         if field in ON_LEAF and getattr(v.job.margins, field) is None and any(fit.kind == "leaf" for fit in v.job.proposal.axles):
             said = f"{v.reader.coil(ON_LEAF[field])} on leaves"

@@ -14,6 +14,7 @@ from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.springs.parts import put_shock
 from isostat.job.tables.shock_list import shipped_shocks
 from isostat.units.unit import Quantity
@@ -38,7 +39,7 @@ def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[]
     share = v.job.proposal.axles[axle].pick.droop_share
     box = sheet.text("shocks share word", "droop asked", QPointF(area.right() - t.px(150), area.top() - t.px(2)), size=13, unit="%")
     where = (QPointF(box.right() + t.px(6), area.top() - t.px(5)), QSize(round(t.px(56)), round(t.px(22))))
-    entry(sheet, v, "droop asked", ("proposal", "axles", axle, "pick", "droop_share"), where, label="share of the travel as droop",
+    entry(sheet, v, "droop asked", path_to(JOB.proposal.axles[axle].pick.droop_share), where, label="share of the travel as droop",
           quantity=Quantity.SHARE, otherwise=None if share else Figure(rules.WANTED_DROOP_SHARE, Origin.ASSUMED))  # fmt: skip
     xs = {name: area.left() + share * area.width() for name, share in COLUMNS}
     for name, x in xs.items():

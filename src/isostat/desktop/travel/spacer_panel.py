@@ -11,6 +11,7 @@ from isostat.core import rules
 from isostat.desktop.pieces.entry import entry, tyre_entry
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.units.unit import Quantity
 
@@ -49,7 +50,7 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         for k, (x, (words, role)) in enumerate(zip(xs, said, strict=True)):
             sheet.text(f"spacers {k} {n} word", words, QPointF(x, y), size=13.5, weight=weight, role=role, anchor=RIGHT)
         if not now:
-            put = partial(sheet.put, ("proposal", "axles", axle, "stop", "spacer_m"), step.spacer_m, "another spacer")
+            put = partial(sheet.put, path_to(JOB.proposal.axles[axle].stop.spacer_m), step.spacer_m, "another spacer")
             sheet.button(f"spacers use {n}", "use", QPointF(xs[-1] + t.px(14), y - t.px(2)), put).setFixedHeight(
                 round(min(t.px(21), pitch - 1))
             )
@@ -64,7 +65,7 @@ def _lay_fitted(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Whether a stop is fitted at all."""
     out = v.job.proposal.axles[axle].stop.left_out
     words = "Fit a stop" if out else "Leave out"
-    change = partial(sheet.put, ("proposal", "axles", axle, "stop", "left_out"), not out, words.lower())
+    change = partial(sheet.put, path_to(JOB.proposal.axles[axle].stop.left_out), not out, words.lower())
     sheet.button("stop fitted", words, at, change).setFixedHeight(round(v.theme.px(21)))
 
 
@@ -73,7 +74,7 @@ def _lay_height(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     t = v.theme
     sheet.text("spacers height word", "stop's free height", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
                unit=v.reader.preset.coil.sign)  # fmt: skip
-    path, label = ("proposal", "axles", axle, "stop", "free_height_m"), "free height of the stop proposed"
+    path, label = path_to(JOB.proposal.axles[axle].stop.free_height_m), "free height of the stop proposed"
     entry(sheet, v, "spacers height", path, (at, QSize(round(t.px(66)), round(t.px(22)))), label=label, quantity=Quantity.COIL,
           otherwise=v.a.fits[axle].stop_height_m)  # fmt: skip
 

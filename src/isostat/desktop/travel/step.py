@@ -29,6 +29,7 @@ from isostat.desktop.travel.shock_panel import lay_shocks
 from isostat.desktop.travel.spacer_panel import lay_spacers
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.springs.parts import put_ring
 
 NUDGE = 0.001  # m a key press
@@ -172,7 +173,7 @@ class TravelStep(Sheet):
         self.edited.emit(partial(put_stop_spacer, axle, spacer_m=wanted), f"{way} the stop", gesture)
 
     def _put_strap(self, axle: int, length: float, way: str, gesture: int) -> None:
-        path, wanted = ("proposal", "axles", axle, "strap_m"), round(length, 3)
+        path, wanted = path_to(JOB.proposal.axles[axle].strap_m), round(length, 3)
         self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the strap", gesture)
 
     def _put_ring(self, axle: int, ring: float, way: str, gesture: int) -> None:

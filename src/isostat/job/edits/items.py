@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from isostat.job.edits.paths import free_name, put, row_at, value_at
+from isostat.job.edits.paths import JOB, free_name, path_to, put, row_at, value_at
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Reading
 from isostat.job.schema import Carried, Case, Item, Job
@@ -19,15 +19,15 @@ def move_items(job: Job, places: Mapping[int, tuple[float, float]]) -> Job:
     for index, place in places.items():
         row_at(job.items, index)
         for key, value in zip(("behind_front_m", "left_m"), place, strict=True):
-            if round(value, 3) != value_at(job, ("items", index, key)).value:
-                job = put(job, ("items", index, key), round(value, 3))
+            if round(value, 3) != value_at(job, (*path_to(JOB.items[index]), key)).value:
+                job = put(job, (*path_to(JOB.items[index]), key), round(value, 3))
     return job
 
 
 def add_item(job: Job, item: Item, case: str | None) -> Job:
     """One more item, under a name that is free: on board in a case, or in every load case if it stays."""
     item = item.model_copy(update={"name": free_name(item.name, [i.name for i in job.items])})
-    job = put(job, ("items",), [*job.items, item.model_dump()])
+    job = put(job, path_to(JOB.items), [*job.items, item.model_dump()])
     for c in job.cases:
         if c.name == case or (item.stays and c.kind == "load"):
             job = set_share(job, c.name, item.name, 1.0)
@@ -81,7 +81,7 @@ def add_case(job: Job, like: str) -> Job:
         else tuple(Carried(item=i.name, share=i.weighed_share) for i in job.items if i.weighed_share.value > 0)
     )
     case = Case(name=name, carried=carried)
-    return put(job, ("cases",), [*job.cases, case])
+    return put(job, path_to(JOB.cases), [*job.cases, case])
 
 
 def share_in(job: Job, case: Case, item: Item) -> float:
@@ -96,9 +96,9 @@ def set_share(job: Job, case: str, item: str, share: float) -> Job:
     at = job.case_index(case)
     if job.cases[at].kind == "weighed":
         index = next(n for n, i in enumerate(job.items) if i.name == item)
-        return put(job, ("items", index, "weighed_share"), share)
+        return put(job, path_to(JOB.items[index].weighed_share), share)
     rest = [c for c in job.cases[at].carried if c.item != item]
-    return put(job, ("cases", at, "carried"), [*rest, {"item": item, "share": share}] if share != 0.0 else rest)
+    return put(job, path_to(JOB.cases[at].carried), [*rest, {"item": item, "share": share}] if share != 0.0 else rest)
 
 
 def rename_case(job: Job, index: int, name: str) -> Job:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from itertools import pairwise
-from typing import Any, TypeVar, get_args
+from typing import Any, TypeVar, cast, get_args
 
 from pydantic.fields import FieldInfo
 
@@ -33,6 +33,27 @@ PRESSURES = {
     **dict.fromkeys(("least_pa", "most_pa"), (_LEFT, _RIGHT)),
     **dict.fromkeys(_WAY, (_WAY,)),
 }  # of a bag, each with the rows in which they must rise
+
+
+class _Place:
+    """A place in a job that nobody looked up yet: it keeps the way there."""
+
+    def __init__(self, path: Path = ()) -> None:
+        self._path = path
+
+    def __getattr__(self, name: str) -> _Place:
+        return _Place((*self._path, name))
+
+    def __getitem__(self, index: int) -> _Place:
+        return _Place((*self._path, index))
+
+
+JOB = cast(Job, _Place())  # a way into any job, written as if it were one: path_to(JOB.vehicle.axles[0].left.pad_kg)
+
+
+def path_to(place: object) -> Path:
+    """The path of a place in a job, a part of JOB."""
+    return cast(_Place, place)._path
 
 
 def value_at(job: Job, path: Path) -> Any:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import JobFault, job_from
 from isostat.job.schema import Job
 
@@ -43,4 +43,4 @@ def drop_proposal(job: Job, name: str) -> Job:
     if not left:
         raise JobFault("edit", ["The last proposal stays; accepted is one with another beside it."])
     job = work_on(job, left[0]) if job.proposal.name == name else job
-    return put(job, ("others",), [p.model_dump() for p in job.others if p.name != name])
+    return put(job, path_to(JOB.others), [p.model_dump() for p in job.others if p.name != name])

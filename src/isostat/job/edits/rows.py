@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.job.edits.paths import free_name, put, row_at
+from isostat.job.edits.paths import JOB, free_name, path_to, put, row_at
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Reading
 from isostat.job.schema import Heights, Job, SquatTest
@@ -11,12 +11,12 @@ from isostat.job.schema import Heights, Job, SquatTest
 def add_squat(job: Job) -> Job:
     """One more squat test: a mass to be typed over, its place and heights still to be read."""
     test = SquatTest(mass_kg=Reading(value=200.0, assumed=True), heights=tuple(Heights() for _ in job.vehicle.axles))
-    return put(job, ("squats",), [*job.squats, test])
+    return put(job, path_to(JOB.squats), [*job.squats, test])
 
 
 def remove_squat(job: Job, index: int) -> Job:
     """The job without one of its squat tests."""
-    return put(job, ("squats",), [t for n, t in enumerate(job.squats) if n != index])
+    return put(job, path_to(JOB.squats), [t for n, t in enumerate(job.squats) if n != index])
 
 
 def add_body_point(job: Job, kind: str) -> Job:
@@ -34,7 +34,7 @@ def add_body_point(job: Job, kind: str) -> Job:
         "behind_front_m": {"value": round(base * share, 3), "assumed": True},
         "above_ground_m": {"value": high, "assumed": True},
     }
-    return put(job, ("vehicle", "body_points"), [*job.vehicle.body_points, fresh])
+    return put(job, path_to(JOB.vehicle.body_points), [*job.vehicle.body_points, fresh])
 
 
 def remove_body_point(job: Job, index: int) -> Job:
@@ -62,20 +62,20 @@ def rename_body_point(job: Job, index: int, name: str) -> Job:
 def add_bench_coil(job: Job) -> Job:
     """One more spring on the bench, nothing read yet."""
     name = free_name("Spring", [c.name for c in job.bench])
-    return put(job, ("bench",), [*job.bench, {"name": name}])
+    return put(job, path_to(JOB.bench), [*job.bench, {"name": name}])
 
 
 def remove_bench_coil(job: Job, index: int) -> Job:
     """The job without one of the springs on the bench."""
-    return put(job, ("bench",), [c for n, c in enumerate(job.bench) if n != index])
+    return put(job, path_to(JOB.bench), [c for n, c in enumerate(job.bench) if n != index])
 
 
 def add_own_point(job: Job) -> Job:
     """One more measuring point of the tuner's own, a length until said otherwise."""
     name = free_name("Point", [p.name for p in job.own_points])
-    return put(job, ("own_points",), [*job.own_points, {"name": name}])
+    return put(job, path_to(JOB.own_points), [*job.own_points, {"name": name}])
 
 
 def remove_own_point(job: Job, index: int) -> Job:
     """The job without one of the tuner's own points."""
-    return put(job, ("own_points",), [p for n, p in enumerate(job.own_points) if n != index])
+    return put(job, path_to(JOB.own_points), [p for n, p in enumerate(job.own_points) if n != index])

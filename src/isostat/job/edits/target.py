@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 
 
@@ -14,7 +14,7 @@ def aim_by_axle(job: Job, changes: dict[str, Any]) -> Job:
     A rear lift outranks a rake that was wanted before.
     """
     rake = {"rake_m": None} if "rear_lift_m" in changes else {}
-    return put(job, ("target",), {**dict(job.target), "corners": (), **rake, **changes})
+    return put(job, path_to(JOB.target), {**dict(job.target), "corners": (), **rake, **changes})
 
 
 def aim_at_corner(job: Job, heights: list[tuple[float, float]], axle: int, side: int, wanted: dict[str, Any]) -> Job:
@@ -25,4 +25,4 @@ def aim_at_corner(job: Job, heights: list[tuple[float, float]], axle: int, side:
     else:
         pairs = [{side: {"value": height} for side, height in zip(sides, pair, strict=True)} for pair in heights]
     pairs[axle][sides[side]] = wanted
-    return put(job, ("target",), {**dict(job.target), "corners": pairs, "rake_m": None})
+    return put(job, path_to(JOB.target), {**dict(job.target), "corners": pairs, "rake_m": None})

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from isostat.core import rules
-from isostat.job.edits.paths import put
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
@@ -18,7 +18,7 @@ def _rows(job: Job, axle: int) -> list[dict[str, Any]]:
 
 
 def _put(job: Job, axle: int, rows: list[dict[str, Any]]) -> Job:
-    return put(job, ("proposal", "axles", axle, "pack", "leaves"), rows)
+    return put(job, path_to(JOB.proposal.axles[axle].pack.leaves), rows)
 
 
 def add_leaf(job: Job, axle: int, below: int) -> Job:
@@ -49,7 +49,7 @@ def insert_leaves(job: Job, axle: int, shapes: Sequence[tuple[float, float, floa
     ]
     job = _put(job, axle, [rows[0], *fresh, *rows[1:]])
     for side in ("left", "right"):
-        job = put(job, ("proposal", "axles", axle, side, "spacer_m"), block_m)
+        job = put(job, (*path_to(JOB.proposal.axles[axle]), side, "spacer_m"), block_m)
     return job
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from isostat.job.edits.paths import Path, put, put_number, whole_number
+from isostat.job.edits.paths import JOB, Path, path_to, put, put_number, whole_number
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.job.springs.curved import PressRow
@@ -15,13 +15,13 @@ def put_shock(job: Job, axle: int, extended_m: float, stroke_m: float) -> Job:
     long = job.vehicle.axles[axle].shock_long_m
     if long is None:
         raise JobFault("edit", ["The shock's full length is not known; accepted is another shock once it was measured."])
-    job = put(job, ("proposal", "axles", axle, "shock_longer_m"), round(extended_m - long.value, 4))
-    return put(job, ("proposal", "axles", axle, "shock_stroke_m"), round(stroke_m, 4))
+    job = put(job, path_to(JOB.proposal.axles[axle].shock_longer_m), round(extended_m - long.value, 4))
+    return put(job, path_to(JOB.proposal.axles[axle].shock_stroke_m), round(stroke_m, 4))
 
 
 def put_ring(job: Job, axle: int, ring_m: float) -> Job:
     """The proposal with the ring of a stacked pair so far from its collar, set by hand."""
-    base = ("proposal", "axles", axle, "stack")
+    base = path_to(JOB.proposal.axles[axle].stack)
     return put_number(put(job, (*base, "placed"), "typed"), (*base, "ring_m"), ring_m)
 
 
@@ -32,7 +32,7 @@ def put_teeth(path: Path, job: Job, si: float | None, typed: str) -> Job:
 
 def put_table(job: Job, axle: int, rows: Sequence[PressRow]) -> Job:
     """The job with a tester's table as the progressive springs of a proposal's axle."""
-    base = ("proposal", "axles", axle, "progressive")
+    base = path_to(JOB.proposal.axles[axle].progressive)
     job = put(job, (*base, "table"), rows)
     return put(job, (*base, "by"), "table")
 
@@ -42,7 +42,7 @@ def fitted_now(job: Job, axle: int, ring_m: float | None) -> Job:
 
     ring_m: of a stacked pair, collar to ring as it is set.
     """
-    wanted, base = job.proposal.axles[axle], ("as_found", "axles", axle)
+    wanted, base = job.proposal.axles[axle], path_to(JOB.as_found.axles[axle])
     job = put(job, (*base, "progressive"), wanted.progressive)
     job = put(job, (*base, "pack"), wanted.pack)
     job = put(job, (*base, "torsion"), wanted.torsion.over(job.as_found.axles[axle].torsion))

@@ -7,6 +7,7 @@ import io
 import re
 
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
 from isostat.job.points import AXLE_POINTS, CORNER_POINTS, POINTS, SIDES, VEHICLE_POINTS, Point
 from isostat.job.reading import Reading
@@ -28,11 +29,11 @@ def _lines(job: Job) -> dict[str, Row]:
     lines: dict[str, Row] = {}
     for axle, info in enumerate(job.vehicle.axles):
         for side in SIDES:
-            corner: edits.Path = ("vehicle", "axles", axle, side)
+            corner: edits.Path = (*path_to(JOB.vehicle.axles[axle]), side)
             lines[f"{info.name.lower()} {side}"] = {p.words: (*corner, p.field) for p in CORNER_POINTS}
     for axle, info in enumerate(job.vehicle.axles):
-        lines[f"{info.name.lower()} axle"] = {p.words: ("vehicle", "axles", axle, p.field) for p in AXLE_POINTS}
-    lines["vehicle"] = {p.words: ("vehicle", p.field) for p in VEHICLE_POINTS}
+        lines[f"{info.name.lower()} axle"] = {p.words: (*path_to(JOB.vehicle.axles[axle]), p.field) for p in AXLE_POINTS}
+    lines["vehicle"] = {p.words: (*path_to(JOB.vehicle), p.field) for p in VEHICLE_POINTS}
     return lines
 
 

@@ -33,6 +33,7 @@ from isostat.desktop.springs.air.fields import (
     solved_pressures,
 )
 from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.about import about
@@ -47,7 +48,7 @@ FITS = (
 def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
     t, fit, alone = v.theme, v.job.proposal.axles[axle], v.job.proposal.axles[axle].kind == "air"
-    name, base = ("air", ("proposal", "axles", axle, "air")) if alone else ("helper", ("proposal", "axles", axle, "helper"))
+    name, base = ("air", path_to(JOB.proposal.axles[axle].air)) if alone else ("helper", path_to(JOB.proposal.axles[axle].helper))
     told = fit.air.over(v.job.as_found.axles[axle].air) if alone else fit.helper
     head = sheet.caps(
         "helper head", f"{'Air springs' if alone else 'Air helper'}, {v.job.vehicle.axles[axle].name}", area.topLeft()

@@ -31,6 +31,7 @@ from isostat.desktop.springs.air.fields import (
 from isostat.desktop.springs.kind import Draw, Room, SpringPage
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from isostat.job.springs.air import AirBag
 from isostat.units.format import number
@@ -41,7 +42,7 @@ CAUTION = "Stands under the frame, bleed to nothing, then open a line."
 
 def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the panel below `top`."""
-    t, base = v.theme, ("proposal", "axles", axle, "air")
+    t, base = v.theme, path_to(JOB.proposal.axles[axle].air)
     told = v.job.proposal.axles[axle].air.over(v.job.as_found.axles[axle].air)
     head = sheet.caps("air head", f"Air springs, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(9)))
     end = lay_ways(sheet, "air", base, told, QPointF(head.right() + t.px(10), top + t.px(4)), t.px(106), GASES)
@@ -126,7 +127,7 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, bags: Aired, top: float) -> Non
 def _solve(sheet: Sheet, axle: int) -> None:
     def change(job: Job) -> Job:
         for field in ("left_pa", "right_pa"):
-            job = edits.put(job, ("proposal", "axles", axle, "air", field), None)
+            job = edits.put(job, (*path_to(JOB.proposal.axles[axle].air), field), None)
         return job
 
     sheet.edited.emit(change, "solve the pressures", -1)

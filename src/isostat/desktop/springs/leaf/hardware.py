@@ -16,6 +16,7 @@ from isostat.core import rules
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, path_to
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 
@@ -34,7 +35,7 @@ FIELDS = (
 
 def lay_hardware(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Places fields and what follows from them, left of the pack's own results."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].pack, ("proposal", "axles", axle, "pack")
+    t, told, base = v.theme, v.job.proposal.axles[axle].pack, path_to(JOB.proposal.axles[axle].pack)
     size, wide = QSize(round(t.px(66)), round(t.px(24))), t.px(134)
     for n, (field, words, quantity, usual) in enumerate(FIELDS):
         place = at + QPointF((n % 4) * wide, (n // 4) * t.px(44))
@@ -89,7 +90,7 @@ def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     t = v.theme
     if packed(v.a, axle) is None:
         return
-    path = ("proposal", "axles", axle, "pack", "wanted_more_kg")
+    path = path_to(JOB.proposal.axles[axle].pack.wanted_more_kg)
     words = "more to carry a side, as high as weighed; empty: for the target's lift"
     box = sheet.text("leaf wanted word", words, at + QPointF(0, 3), size=12.5, unit=v.reader.preset.mass.sign)
     entry(sheet, v, "leaf wanted more", path, (QPointF(box.right() + t.px(8), at.y()), QSize(round(t.px(60)), round(t.px(24)))),

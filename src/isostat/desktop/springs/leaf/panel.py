@@ -20,6 +20,7 @@ from isostat.desktop.springs.kind import Draw, Room, SpringPage
 from isostat.desktop.springs.leaf.drawing import lay_leaf_drawing
 from isostat.desktop.springs.leaf.hardware import lay_adding, lay_hardware
 from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.springs import leaf_edits
@@ -67,7 +68,7 @@ def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, loo
 
 
 def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> None:
-    t, base = v.theme, ("proposal", "axles", axle, "pack", "leaves")
+    t, base = v.theme, path_to(JOB.proposal.axles[axle].pack.leaves)
     left, wide, pitch = at.x() + t.px(50), t.px(58), min(t.px(26), t.px(154) / max(count, 1))
     size = QSize(round(wide - t.px(2)), round(pitch - t.px(2)))
     for n, (_, words, quantity) in enumerate(COLUMNS):
@@ -101,7 +102,7 @@ def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> No
 
 def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Clamp and seat, blocks by corner, arch and stress."""
-    t, r, base = v.theme, v.reader, ("proposal", "axles", axle)
+    t, r, base = v.theme, v.reader, path_to(JOB.proposal.axles[axle])
     told, order, size = packed(v.a, axle), v.a.orders[axle], QSize(round(t.px(60)), round(t.px(24)))
     pack = v.job.proposal.axles[axle].pack
     word = sheet.text("clamp word", "clamp", QPointF(at.x(), at.y() + 3), size=12.5, unit=r.preset.coil.sign)

@@ -19,6 +19,7 @@ from isostat.desktop.springs.stacked.drawing import lay_stack_drawing
 from isostat.desktop.springs.stacked.panel import lay_stack_panel
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.springs.parts import put_ring
@@ -54,7 +55,7 @@ def _pull_collar(sheet: Sheet, axle: int, stood_m: tuple[float, float], value: f
 
     def change(job: Job) -> Job:
         for side in (0, 1):
-            path = ("proposal", "axles", axle, SIDES[side], "collar_m")
+            path = (*path_to(JOB.proposal.axles[axle]), SIDES[side], "collar_m")
             job = edits.put_number(job, path, round(stood_m[side] + moved, 4))
         return job
 

@@ -18,6 +18,7 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, NOTHING, lay_fitted_now, solve_again
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.units.format import number
@@ -75,7 +76,7 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
     t, stack = v.theme, v.job.proposal.axles[axle].stack
     head = sheet.caps("stack head", f"Stacked pair, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
     area = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(120)), round(t.px(24)))
-    base = ("proposal", "axles", axle, "stack")
+    base = path_to(JOB.proposal.axles[axle].stack)
     sheet.choice(
         "stack placed",
         PLACED_WORDS,
@@ -116,13 +117,13 @@ def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Cal
 
 def _type_placed(axle: int, field: str, placed: str, job: Job, si: float | None, typed: str) -> Job:
     """A typed ring is placed as typed, one of a typed share by that share."""
-    base = ("proposal", "axles", axle, "stack")
+    base = path_to(JOB.proposal.axles[axle].stack)
     job = edits.put(job, (*base, "placed"), placed)
     return edits.put(job, (*base, field), None if si is None else {"value": si, "typed": typed})
 
 
 def _third(sheet: Sheet, axle: int, add: bool) -> None:
-    sheet.put(("proposal", "axles", axle, "stack", "third"), {} if add else None, "third spring")
+    sheet.put(path_to(JOB.proposal.axles[axle].stack.third), {} if add else None, "third spring")
 
 
 def _lay_parts(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
@@ -142,7 +143,7 @@ def _lay_parts(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
             reading = getattr(part, field)
             sheet.field(
                 f"stack {key} {field}",
-                ("proposal", "axles", axle, "stack", key, field),
+                (*path_to(JOB.proposal.axles[axle].stack), key, field),
                 QPointF(left + n * wide, y),
                 size,
                 quantity=quantity,
@@ -157,7 +158,7 @@ def _lay_parts(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """What the springs stand on, in two columns."""
-    t, stack, base = v.theme, v.job.proposal.axles[axle].stack, ("proposal", "axles", axle, "stack")
+    t, stack, base = v.theme, v.job.proposal.axles[axle].stack, path_to(JOB.proposal.axles[axle].stack)
     size, wide = QSize(round(t.px(50)), round(t.px(24))), t.px(54)
     for n, row in enumerate(SIZES):
         x, y = at.x() + (n // 4) * t.px(232), at.y() + (n % 4) * t.px(28)
@@ -170,7 +171,7 @@ def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
                         assumed=guessed, figure=13, put=put)  # fmt: skip
     pick, x, y = v.job.proposal.axles[axle].pick, at.x() + t.px(232), at.y() + 3 * t.px(28)
     sheet.text("stack multiple word", "full bump, × load", QPointF(x, y + 4), size=12.5)
-    sheet.field("stack multiple", ("proposal", "axles", axle, "pick", "multiple"), QPointF(x + t.px(130), y), size, figure=13,
+    sheet.field("stack multiple", path_to(JOB.proposal.axles[axle].pick.multiple), QPointF(x + t.px(130), y), size, figure=13,
                 label="multiple of the load that full bump takes", quantity=Quantity.RATIO,
                 value=pick.multiple.value if pick.multiple else rules.BUMP_MULTIPLE, assumed=pick.multiple is None)  # fmt: skip
 
@@ -186,7 +187,7 @@ def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, pair: Stacked) -> N
         at, placed = QPointF(word.right() + t.px(6), y), Shown(workings.stacked.collar, axle, side)
         sheet.field(
             f"collar {side}",
-            ("proposal", "axles", axle, SIDES[side], "collar_m"),
+            (*path_to(JOB.proposal.axles[axle]), SIDES[side], "collar_m"),
             at,
             size,
             quantity=Quantity.COIL,
