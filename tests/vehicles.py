@@ -17,7 +17,7 @@ from isostat.core.vehicle.statics import weight_of
 
 
 @dataclass(frozen=True)
-class AxleTold:
+class AxleSpec:
     """An axle in wheel terms: rates at the wheel or, on a beam, at the spring's place; metres, N/m, kg."""
 
     x: float
@@ -37,24 +37,24 @@ class AxleTold:
 
 
 @dataclass(frozen=True)
-class VehicleTold:
+class VehicleSpec:
     """Axles front to back, and masses (kg, x forward, y left) that make up the sprung load."""
 
-    axles: tuple[AxleTold, ...]
+    axles: tuple[AxleSpec, ...]
     masses: tuple[tuple[float, float, float], ...] = field(default=())
 
-    def with_mass(self, *mass: float) -> VehicleTold:
+    def with_mass(self, *mass: float) -> VehicleSpec:
         return replace(self, masses=(*self.masses, (mass[0], mass[1], mass[2])))
 
 
-FLATBED = VehicleTold(axles=(AxleTold(0.0), AxleTold(-3.0, Layout.SOLID, unsprung=70.0)), masses=((2000.0, -1.45, 0.0),))
+FLATBED = VehicleSpec(axles=(AxleSpec(0.0), AxleSpec(-3.0, Layout.SOLID, unsprung=70.0)), masses=((2000.0, -1.45, 0.0),))
 
 
 def linear_stop(rate: float) -> TableLaw:
     return TableLaw((-1.0, 0.0, 1.0), (0.0, 0.0, rate))
 
 
-def platform_of(vehicle: VehicleTold) -> tuple[Platform, Bank]:
+def platform_of(vehicle: VehicleSpec) -> tuple[Platform, Bank]:
     """Our own arrays for one vehicle, one case."""
     laws: dict[ForceLaw, int] = {}
     rows, offsets, indices = [], [], []

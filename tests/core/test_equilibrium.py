@@ -17,7 +17,7 @@ from isostat.core.vehicle.equilibrium import solve_equilibrium, travel
 from isostat.core.vehicle.layout import Layout
 from isostat.core.vehicle.platform import Platform, join
 from isostat.core.vehicle.wheel_forces import ExactForces, TableForces
-from tests.vehicles import FLATBED, AxleTold, VehicleTold, platform_of
+from tests.vehicles import FLATBED, AxleSpec, VehicleSpec, platform_of
 
 
 def by_scipy(platform: Platform, bank: Bank, start: np.ndarray) -> np.ndarray:
@@ -40,10 +40,10 @@ def by_scipy(platform: Platform, bank: Bank, start: np.ndarray) -> np.ndarray:
 
 vehicles = st.builds(
     lambda kf, kr, m, x, y, place, gap, bar, ground: replace(
-        VehicleTold(
+        VehicleSpec(
             (
-                AxleTold(0.0, rate=kf, bar=bar, stop_gap=gap, ground=(ground, 0.0)),
-                AxleTold(-3.0, Layout.SOLID, rate=kr, place=place, unsprung=70.0, stop_gap=gap),
+                AxleSpec(0.0, rate=kf, bar=bar, stop_gap=gap, ground=(ground, 0.0)),
+                AxleSpec(-3.0, Layout.SOLID, rate=kr, place=place, unsprung=70.0, stop_gap=gap),
             ),
             ((1900.0, -1.4, 0.0), (m, x, y)),
         )
@@ -62,7 +62,7 @@ vehicles = st.builds(
 
 @given(vehicles)
 @settings(max_examples=60, deadline=None)
-def test_any_vehicle_comes_to_rest_where_a_general_solver_puts_it(vehicle: VehicleTold) -> None:
+def test_any_vehicle_comes_to_rest_where_a_general_solver_puts_it(vehicle: VehicleSpec) -> None:
     platform, bank = platform_of(vehicle)
     ours = solve_equilibrium(platform, bank, exact=True)
     assert ours.converged.all()
@@ -74,7 +74,7 @@ def test_any_vehicle_comes_to_rest_where_a_general_solver_puts_it(vehicle: Vehic
 
 @given(vehicles, st.floats(1, 300))
 @settings(max_examples=30, deadline=None)
-def test_more_load_amid_the_wheels_never_raises_the_mean_height(vehicle: VehicleTold, more: float) -> None:
+def test_more_load_amid_the_wheels_never_raises_the_mean_height(vehicle: VehicleSpec, more: float) -> None:
     light, bank = platform_of(vehicle)
     heavy, _ = platform_of(vehicle.with_mass(more, -1.5, 0.0))
     a, b = solve_equilibrium(light, bank, exact=True), solve_equilibrium(heavy, bank, exact=True)

@@ -15,10 +15,10 @@ from isostat.core.vehicle.equilibrium import _Frame, _newton, _newton_whole, sol
 from isostat.core.vehicle.layout import Layout
 from isostat.core.vehicle.platform import Platform, join
 from isostat.core.vehicle.wheel_forces import ExactForces, TableForces
-from tests.vehicles import FLATBED, AxleTold, VehicleTold, platform_of
+from tests.vehicles import FLATBED, AxleSpec, VehicleSpec, platform_of
 
-SIX_WHEELS = VehicleTold(
-    (AxleTold(0.0, bar=9e3), AxleTold(-2.9, Layout.SOLID, unsprung=70.0), AxleTold(-4.0, Layout.SOLID, bar=5e3, unsprung=70.0)),
+SIX_WHEELS = VehicleSpec(
+    (AxleSpec(0.0, bar=9e3), AxleSpec(-2.9, Layout.SOLID, unsprung=70.0), AxleSpec(-4.0, Layout.SOLID, bar=5e3, unsprung=70.0)),
     ((3200.0, -2.2, 0.1),),
 )
 states = st.lists(st.floats(-0.05, 0.05), min_size=9, max_size=9)
@@ -53,7 +53,7 @@ def _dense(platform: Platform, bank: Bank, z: np.ndarray) -> np.ndarray:
 @pytest.mark.parametrize("vehicle", [FLATBED, SIX_WHEELS], ids=["four wheels", "six wheels"])
 @given(values=states)
 @settings(max_examples=40, deadline=None)
-def test_the_step_by_elimination_is_the_step_of_the_whole_matrix(vehicle: VehicleTold, values: list[float]) -> None:
+def test_the_step_by_elimination_is_the_step_of_the_whole_matrix(vehicle: VehicleSpec, values: list[float]) -> None:
     platform, bank = platform_of(vehicle)
     z = _state(platform, values)
     frame, forces = _Frame.of(platform), ExactForces(platform, bank)

@@ -23,7 +23,7 @@ from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import SIDES, Layout, row
 from isostat.core.vehicle.pose import Pose, fit_pose, pads_for, planar_travel, spring_forces
-from tests.vehicles import FLATBED, AxleTold, VehicleTold, platform_of
+from tests.vehicles import FLATBED, AxleSpec, VehicleSpec, platform_of
 
 X, HALF, DIFFERENCE = np.array([0.0, -3.1]), np.array([0.79, 0.80]), np.array([-0.004, -0.006])
 lifts = st.floats(-0.08, 0.12)
@@ -59,8 +59,8 @@ def test_without_a_wanted_lean_left_and_right_are_lifted_alike(front: float, rea
 
 
 vehicles = st.builds(
-    lambda m, x, y, bar, place: VehicleTold(
-        (AxleTold(0.0, bar=bar), AxleTold(-3.0, Layout.SOLID, place=place, unsprung=70.0)), ((1900.0, -1.4, 0.0), (m, x, y))
+    lambda m, x, y, bar, place: VehicleSpec(
+        (AxleSpec(0.0, bar=bar), AxleSpec(-3.0, Layout.SOLID, place=place, unsprung=70.0)), ((1900.0, -1.4, 0.0), (m, x, y))
     ),
     st.floats(0, 600),
     st.floats(-3.2, -0.4),
@@ -73,7 +73,7 @@ vehicles = st.builds(
 @given(vehicles, st.floats(-0.03, 0.05), st.floats(-0.03, 0.05), leans, st.floats(20e3, 80e3))
 @settings(max_examples=60, deadline=None)
 def test_springs_of_the_forces_asked_for_stand_exactly_in_the_pose(
-    vehicle: VehicleTold, front: float, rear: float, lean: float, rate: float
+    vehicle: VehicleSpec, front: float, rear: float, lean: float, rate: float
 ) -> None:
     platform, bank = platform_of(vehicle)
     half = platform.half_track_m[:, 0]

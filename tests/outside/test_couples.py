@@ -24,7 +24,7 @@ from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import Layout
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.wheel_forces import ExactForces, TableForces
-from tests.vehicles import AxleTold, VehicleTold, platform_of
+from tests.vehicles import AxleSpec, VehicleSpec, platform_of
 
 ROUND = cylinder(0.14, 0.26, 0.07)
 # a sleeve that swells and then slims, its volume the area swept, as virtual work has it
@@ -84,7 +84,7 @@ def test_a_beam_is_in_balance_or_at_its_stop(x: float, y: float, a: float, b: fl
         )
 
 
-def _energy(vehicle: VehicleTold, platform: Platform, bank: Bank, z: np.ndarray, couple_energy) -> float:  # type: ignore[no-untyped-def]
+def _energy(vehicle: VehicleSpec, platform: Platform, bank: Bank, z: np.ndarray, couple_energy) -> float:  # type: ignore[no-untyped-def]
     """Springs and limits by quadrature, tyres, weights, and what is coupled from its own closed form."""
     heave, pitch, roll = z[:3]
     wheels = z[3:].reshape(platform.axles, 2)
@@ -105,7 +105,7 @@ def _energy(vehicle: VehicleTold, platform: Platform, bank: Bank, z: np.ndarray,
     return total + couple_energy(springs + platform.offset_m[..., 0])
 
 
-def _free(vehicle: VehicleTold) -> tuple[Platform, Bank]:
+def _free(vehicle: VehicleSpec) -> tuple[Platform, Bank]:
     """A vehicle with its limits far away, so that only springs, tyres and couples work."""
     far = tuple(replace(a, stop_gap=3.0, droop=3.0) for a in vehicle.axles)
     platform, bank = platform_of(replace(vehicle, axles=far))
@@ -117,8 +117,8 @@ def _free(vehicle: VehicleTold) -> tuple[Platform, Bank]:
 @pytest.mark.parametrize("load", [(0.0, -3.0, 0.0), (260.0, -3.2, 0.35)])
 def test_teed_bags_rest_where_the_energy_is_least(layout: Layout, load: tuple[float, float, float]) -> None:
     """Adiabatic work of the shared gas, −∫p dV, against scipy's minimise. The tee adds nothing against roll."""
-    vehicle = VehicleTold(
-        (AxleTold(0.0), AxleTold(-3.0, layout, rate=20e3, unsprung=70.0)), ((1900.0, -1.4, 0.02), load if load[0] else (1.0, -1, 0))
+    vehicle = VehicleSpec(
+        (AxleSpec(0.0), AxleSpec(-3.0, layout, rate=20e3, unsprung=70.0)), ((1900.0, -1.4, 0.02), load if load[0] else (1.0, -1, 0))
     )
     platform, bank = _free(vehicle)
     tee = TeedAir(bag=ROUND, gauge_pa=1.9e5, set_x_m=(0.10, 0.10), exponent=1.38)
@@ -166,11 +166,11 @@ def test_a_tee_gives_nothing_in_roll_and_two_bags_in_heave() -> None:
 @pytest.mark.parametrize("arms", [(0.07, 0.07), (0.06, 0.08)])
 def test_an_equalized_tandem_rests_where_the_energy_is_least(load: tuple[float, float], arms: tuple[float, float]) -> None:
     """Three axles, the last two on beams: against scipy's minimise over pose, wheels and both beams; axle loads by the arms."""
-    vehicle = VehicleTold(
+    vehicle = VehicleSpec(
         (
-            AxleTold(0.0),
-            AxleTold(-2.6, Layout.SOLID, place=0.7, rate=60e3, unsprung=60.0),
-            AxleTold(-3.5, Layout.SOLID, place=0.7, rate=60e3, unsprung=60.0),
+            AxleSpec(0.0),
+            AxleSpec(-2.6, Layout.SOLID, place=0.7, rate=60e3, unsprung=60.0),
+            AxleSpec(-3.5, Layout.SOLID, place=0.7, rate=60e3, unsprung=60.0),
         ),
         ((2300.0, -1.7, 0.03), (load[0] or 1.0, -2.6 + load[1], -0.2)),
     )

@@ -14,7 +14,7 @@ import pytest
 
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import Layout
-from tests.vehicles import FLATBED, AxleTold, VehicleTold, platform_of
+from tests.vehicles import FLATBED, AxleSpec, VehicleSpec, platform_of
 
 HEIGHT = 1.0  # m between the seats of a spring at the baseline, long enough for small angles
 
@@ -26,7 +26,7 @@ def _tendon(name: str, a: str, b: str, rate: float, rest: tuple[float, float]) -
     )
 
 
-def rigid_bodies(v: VehicleTold) -> str:
+def rigid_bodies(v: VehicleSpec) -> str:
     """The vehicle as an MJCF model; a dead band makes each tendon push only, or pull only."""
     bodies, chassis_sites, ground_sites, tendons = [], [], [], []
     for i, a in enumerate(v.axles):
@@ -82,7 +82,7 @@ def rigid_bodies(v: VehicleTold) -> str:
     {"".join(bodies)}</worldbody><tendon>{"".join(tendons)}</tendon></mujoco>"""
 
 
-def at_rest(v: VehicleTold) -> tuple[np.ndarray, np.ndarray]:
+def at_rest(v: VehicleSpec) -> tuple[np.ndarray, np.ndarray]:
     """Heave, pitch, roll and the pad force under each wheel (A, 2) after the model has come to rest."""
     model = mujoco.MjModel.from_xml_string(rigid_bodies(v))
     data = mujoco.MjData(model)
@@ -100,17 +100,17 @@ def at_rest(v: VehicleTold) -> tuple[np.ndarray, np.ndarray]:
     return np.array([float(data.joint(n).qpos[0]) for n in ("heave", "pitch", "roll")]), pads
 
 
-def _axle(v: VehicleTold, index: int, **changes: object) -> VehicleTold:
+def _axle(v: VehicleSpec, index: int, **changes: object) -> VehicleSpec:
     axles = list(v.axles)
     axles[index] = replace(axles[index], **changes)  # type: ignore[arg-type]
     return replace(v, axles=tuple(axles))
 
 
-SIX = VehicleTold(
+SIX = VehicleSpec(
     axles=(
-        AxleTold(0.0),
-        AxleTold(-2.6, Layout.SOLID, unsprung=70.0, rate=45_000.0),
-        AxleTold(-3.6, Layout.SOLID, unsprung=70.0, rate=45_000.0),
+        AxleSpec(0.0),
+        AxleSpec(-2.6, Layout.SOLID, unsprung=70.0, rate=45_000.0),
+        AxleSpec(-3.6, Layout.SOLID, unsprung=70.0, rate=45_000.0),
     ),
     masses=((3000.0, -2.0, 0.05),),
 )

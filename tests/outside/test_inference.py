@@ -163,7 +163,7 @@ def _with_test(share_behind: float) -> Job:
 def test_the_trades_example_follows_its_closed_form(share: float) -> None:
     """Common practice, no source: front axle 2800·d/L, rear axle 400·(1 + d/L) lb/in."""
     result = squat_result(assess(_with_test(share)))
-    assert result is not None and all(result.told)
+    assert result is not None and all(result.certain)
     assert not any(result.apart)
     per_axle = result.wheel_rate.sum(axis=1) / (4.4482216152605 / 0.0254)
     assert per_axle == pytest.approx([2800 * share, 400 * (1 + share)], rel=0.002)
@@ -210,7 +210,7 @@ def test_springs_that_differ_left_and_right_are_told_apart_and_alike_ones_are_no
             {"mass_kg": m, "behind_front_m": x, "left_m": y, "heights": _pairs(_heights(job, m, x, y, rates))} for m, x, y in places
         ]
         result = squat_result(assess(_typed(job, tests)))
-        assert result is not None and all(result.told) and result.apart == (False, apart)
+        assert result is not None and all(result.certain) and result.apart == (False, apart)
         assert result.spring_rate[1] == pytest.approx(rear, rel=0.05)
 
 
@@ -221,13 +221,13 @@ def test_the_test_to_make_next_is_the_one_that_tells_the_axle_that_is_not_told()
     over: dict[str, object] = {"mass_kg": 300.0, "behind_front_m": base}
     over["heights"] = _pairs(_heights(job, 300.0, base, 0.0, rates))
     result = squat_result(assess(_typed(job, [over])))
-    assert result is not None and result.told == (False, True)
+    assert result is not None and result.certain == (False, True)
     assert result.next_test is not None and result.next_test.place in ("over the front axle", "at the nose")
     x = result.next_test.behind_front_m
     more: dict[str, object] = {"mass_kg": 200.0, "behind_front_m": x}
     more["heights"] = _pairs(_heights(job, 200.0, x, 0.0, rates))
     after = squat_result(assess(_typed(job, [over, more])))
-    assert after is not None and after.told == (True, True)
+    assert after is not None and after.certain == (True, True)
     assert float(after.share.max()) == pytest.approx(result.next_test.share, rel=0.35), "about as well as was said"
 
 
@@ -247,7 +247,7 @@ def test_an_unknown_payload_is_told_with_an_error_that_covers_it() -> None:
                 at["value"] = round(at["value"] + float(rng.normal(0, hand)), 3)
         read = heights + rng.normal(0, hand, heights.shape)
         result = squat_result(assess(_typed(job_from(start, "read"), [{"heights": _pairs(read)}])))
-        assert result is not None and len(result.payloads) == 1 and result.payloads[0].told
+        assert result is not None and len(result.payloads) == 1 and result.payloads[0].certain
         found = result.payloads[0]
         inside += abs(found.mass_kg - mass) <= found.mass_error_kg
         placed += abs(found.behind_front_m - behind) <= found.behind_error_m

@@ -22,22 +22,22 @@ from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import Layout
 from isostat.core.vehicle.pose import Pose, fit_pose, pads_for, planar_travel, spring_forces
 from isostat.core.vehicle.wheel_forces import ExactForces
-from tests.vehicles import FLATBED, AxleTold, VehicleTold, platform_of
+from tests.vehicles import FLATBED, AxleSpec, VehicleSpec, platform_of
 
 INCH = 0.0254
 
 
-def solved(vehicle: VehicleTold, **changes: object):  # type: ignore[no-untyped-def]
+def solved(vehicle: VehicleSpec, **changes: object):  # type: ignore[no-untyped-def]
     platform, bank = platform_of(vehicle)
     return solve_equilibrium(replace(platform, **changes), bank, exact=True)  # type: ignore[arg-type]
 
 
-def stiff_tyres(kf: float, kr: float, half: float = 0.8) -> VehicleTold:
+def stiff_tyres(kf: float, kr: float, half: float = 0.8) -> VehicleSpec:
     """Four plain springs under a chassis: the tyres next to rigid, no wheel weight, for closed forms."""
     load = 1000.0 * GRAVITY
 
-    def axle(x: float, k: float) -> AxleTold:
-        return AxleTold(
+    def axle(x: float, k: float) -> AxleSpec:
+        return AxleSpec(
             x,
             rate=k,
             press=(load / 2 / k, load / 2 / k),
@@ -49,7 +49,7 @@ def stiff_tyres(kf: float, kr: float, half: float = 0.8) -> VehicleTold:
             droop=0.2,
         )
 
-    return VehicleTold((axle(0.0, kf), axle(-3.0, kr)), ((2000.0, -1.5, 0.0),))
+    return VehicleSpec((axle(0.0, kf), axle(-3.0, kr)), ((2000.0, -1.5, 0.0),))
 
 
 @pytest.mark.parametrize(

@@ -46,7 +46,7 @@ def _corner(a: Assessment, s: Standing, place: tuple[int, int, int]) -> dict[str
 
 
 def _setup(a: Assessment, s: Standing) -> list[dict[str, Any]]:
-    share, nose, told = cross_weight(s.pad_kg), s.platform.nose_n(s.rest.pose) / GRAVITY, rake(a)
+    share, nose, raked = cross_weight(s.pad_kg), s.platform.nose_n(s.rest.pose) / GRAVITY, rake(a)
     return [
         {
             "case": case.name,
@@ -56,7 +56,7 @@ def _setup(a: Assessment, s: Standing) -> list[dict[str, Any]]:
             "gravity_left_m": _f(a.loading.gravity_y_m[c]),
             "cross_weight_share": _f(share[c]),
             "nose_kg": _f(nose[c]),
-            "rake_m": _f(told.was_m + s.rest.pose[1, c] * -a.axles[-1].x_m),
+            "rake_m": _f(raked.was_m + s.rest.pose[1, c] * -a.axles[-1].x_m),
             "corners": [_corner(a, s, (i, side, c)) for i in range(len(a.axles)) for side in (0, 1)],
         }
         for c, case in enumerate(a.job.cases)

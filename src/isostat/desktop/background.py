@@ -18,21 +18,21 @@ Answer = Callable[[Assessment], object]
 POOL = ThreadPoolExecutor(os.cpu_count(), "long answer")  # not Qt's, which crashes where what it is to run goes with its window
 
 
-class _Told(QObject):
+class _Signals(QObject):
     """What a thread says to the window; kept alive by whoever works, also when the window is gone."""
 
-    told = pyqtSignal(object, object)  # the assessment it was worked out for, the answer
+    answered = pyqtSignal(object, object)  # the assessment it was worked out for, the answer
     failed = pyqtSignal(object)
 
 
-def _work(answer: Answer, a: Assessment, signals: _Told) -> None:
+def _work(answer: Answer, a: Assessment, signals: _Signals) -> None:
     """In the other thread."""
-    told: tuple[object, ...]
+    sent: tuple[object, ...]
     try:
-        signal, told = signals.told, (a, answer(a))
+        signal, sent = signals.answered, (a, answer(a))
     except Exception as fault:  # whatever it is, the window must hear that there is no answer
-        signal, told = signals.failed, (fault,)
-    signal.emit(*told)
+        signal, sent = signals.failed, (fault,)
+    signal.emit(*sent)
 
 
 def prepare() -> None:
@@ -56,8 +56,8 @@ class Background(QObject):
         self._for: Assessment | None = None  # what the answer at hand was worked out for
         self._asked: Assessment | None = None
         self._work: Future[None] | None = None
-        self._signals = _Told()
-        self._signals.told.connect(self._take)
+        self._signals = _Signals()
+        self._signals.answered.connect(self._take)
         self._signals.failed.connect(self._fail)
         self._last: object = None
 

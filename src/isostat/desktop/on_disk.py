@@ -20,7 +20,7 @@ class OnDisk(QObject):
         super().__init__(parent)
         self._path: Path | None = None
         self._stamp: bytes | None = None
-        self._told = False
+        self._asked = False
         self._watcher = QFileSystemWatcher(self)
         self._settled = QTimer(self)
         self._settled.setSingleShot(True)
@@ -34,7 +34,7 @@ class OnDisk(QObject):
         known = [*self._watcher.files(), *self._watcher.directories()]
         if known:
             self._watcher.removePaths(known)
-        self._path, self._stamp, self._told = path, stamp, False
+        self._path, self._stamp, self._asked = path, stamp, False
         if path is not None:
             self._watcher.addPaths([str(path), str(path.parent)])
             self._settled.start()
@@ -48,6 +48,6 @@ class OnDisk(QObject):
             return
         if self._path.exists() and str(self._path) not in self._watcher.files():  # written anew under the same name
             self._watcher.addPath(str(self._path))
-        if self.altered() and not self._told:
-            self._told = True
+        if self.altered() and not self._asked:
+            self._asked = True
             self.changed.emit(self._path.exists())

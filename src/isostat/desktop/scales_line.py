@@ -21,7 +21,7 @@ class ScalesLine(QObject):
 
     def __init__(self, pads: tuple[str, ...], parent: QObject | None = None, patience_ms: int = PATIENCE_MS) -> None:
         super().__init__(parent)
-        self._gathering, self._rest, self._told = Gathering(pads), b"", pads
+        self._gathering, self._rest, self._said = Gathering(pads), b"", pads
         self._over = self._closed = False
         self._socket = QTcpSocket(self)
         self._socket.setReadBufferSize(BUFFER)  # who sends faster waits
@@ -59,8 +59,8 @@ class ScalesLine(QObject):
             QTimer.singleShot(0, self._take)  # the window has its turn first
         elif self._closed:
             self._end(f"The line to the scales closed. {self._gathering.excuse()}")
-        if waiting and waiting != self._told:
-            self._told = waiting
+        if waiting and waiting != self._said:
+            self._said = waiting
             self.waits.emit(f"Reading the scales, waiting for {', '.join(waiting)}.")
 
     def _broken(self, error: QAbstractSocket.SocketError) -> None:

@@ -63,11 +63,11 @@ class View:
 
         None where there is none yet, or the old springs are shown.
         """
-        told, at = self.prediction, self.case if case is None else case
+        prediction, at = self.prediction, self.case if case is None else case
         shape = self.a.proposed.hub_to_arch_m.shape
-        if told is None or self.found or told.band.low_m.shape != shape or not told.stands[at]:
+        if prediction is None or self.found or prediction.band.low_m.shape != shape or not prediction.stands[at]:
             return None
-        return float(told.mean_half_m[axle, at] if side is None else told.band.half_m[axle, side, at])
+        return float(prediction.mean_half_m[axle, at] if side is None else prediction.band.half_m[axle, side, at])
 
     def glyph(self, case: int) -> str:
         """The sign of a load case, or of what was FOUND; never told by colour."""

@@ -153,8 +153,8 @@ class ShockRow(Frozen):
     def _longer_out_than_in(self) -> Self:
         out, shut = self.extended_m.value, self.collapsed_m.value
         if not (shut >= 0.1 and out >= shut + 0.02):
-            told = (f"shock “{self.name}” is ", out, " extended, ", shut, " collapsed; accepted is ")
-            raise Clash("height", *told, 0.1, " or more, and ", 0.02, " longer out")
+            said = (f"shock “{self.name}” is ", out, " extended, ", shut, " collapsed; accepted is ")
+            raise Clash("height", *said, 0.1, " or more, and ", 0.02, " longer out")
         return self
 
 

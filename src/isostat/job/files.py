@@ -23,12 +23,12 @@ MOST_FAULTS = 20  # that are told one by one
 class JobFault(ValueError):
     """A job that cannot be read. `faults` holds one sentence each: the first twenty, and how many more there are.
 
-    told: what is out of its bounds or cannot stand together, where that alone is wrong.
+    refused: what is out of its bounds or cannot stand together, where that alone is wrong.
     """
 
-    def __init__(self, source: str, faults: Iterable[str], told: Outside | Clash | None = None) -> None:
+    def __init__(self, source: str, faults: Iterable[str], refused: Outside | Clash | None = None) -> None:
         found = list(faults)
-        self.told = told
+        self.refused = refused
         more = len(found) - MOST_FAULTS
         self.source = source
         self.faults = (*found[:MOST_FAULTS], *((f"And {more} more like these.",) if more > 0 else ()))
@@ -87,10 +87,10 @@ def job_from(data: Any, source: str = "job") -> Job:
         return Job.model_validate(data)
     except ValidationError as fault:
         errors = _own(fault.errors(include_url=False))
-        raise JobFault(source, [_overfull(e, data) or _sentence(e) for e in errors], _told(errors)) from None
+        raise JobFault(source, [_overfull(e, data) or _sentence(e) for e in errors], _bounds_of(errors)) from None
 
 
-def _told(errors: list[Any]) -> Outside | Clash | None:
+def _bounds_of(errors: list[Any]) -> Outside | Clash | None:
     fault = errors[0].get("ctx", {}).get("error") if len(errors) == 1 else None
     return fault if isinstance(fault, Outside | Clash) else None
 

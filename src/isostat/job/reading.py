@@ -110,12 +110,12 @@ class Outside(ValueError):
 class Clash(ValueError):
     """Lengths that cannot stand together. A file's reader says them in SI, the screen in its own units.
 
-    quantity: what the lengths are shown as. told: the sentence in pieces, words and lengths in m.
+    quantity: what the lengths are shown as. pieces: the sentence in pieces, words and lengths in m.
     """
 
-    def __init__(self, quantity: str, *told: str | float) -> None:
-        super().__init__("".join(part if isinstance(part, str) else f"{part:g} m" for part in told))
-        self.quantity, self.told = quantity, told
+    def __init__(self, quantity: str, *pieces: str | float) -> None:
+        super().__init__("".join(part if isinstance(part, str) else f"{part:g} m" for part in pieces))
+        self.quantity, self.pieces = quantity, pieces
 
 
 def _plain_number(given: Any) -> Any:

@@ -229,8 +229,8 @@ class Job(Frozen):
             for axle, found, fit in zip(self.vehicle.axles, self.as_found.axles, setup.axles, strict=True):
                 stop, high = fit.stop, fit.stop.free_height_m or found.stop.free_height_m
                 if stop.spacer_m and high and stop.spacer_m.value <= -high.value:
-                    told = (f"{axle.name.lower()} stop of ", high.value, " is trimmed by ", -stop.spacer_m.value)
-                    raise Clash("coil size", *told, "; accepted is less than there is of it")
+                    said = (f"{axle.name.lower()} stop of ", high.value, " is trimmed by ", -stop.spacer_m.value)
+                    raise Clash("coil size", *said, "; accepted is less than there is of it")
 
     def _names_are_known(self) -> None:
         items, cases = {i.name for i in self.items}, {c.name for c in self.cases}

@@ -14,14 +14,14 @@ def say_refused(fault: JobFault, words: str, typed: str, preset: Preset) -> str:
 
     typed: as it stands in the field, empty where nothing was typed.
     """
-    if fault.told is None:
+    if fault.refused is None:
         return " ".join(fault.faults)
-    if isinstance(fault.told, Clash):
-        clash = fault.told
-        parts = (p if isinstance(p, str) else with_unit(p, Quantity(clash.quantity), preset) for p in clash.told)
+    if isinstance(fault.refused, Clash):
+        clash = fault.refused
+        parts = (p if isinstance(p, str) else with_unit(p, Quantity(clash.quantity), preset) for p in clash.pieces)
         said = "".join(parts)
         return f"{said[:1].upper()}{said[1:]}."
-    outside = fault.told
+    outside = fault.refused
     bounds, quantity = outside.bounds, Quantity(outside.bounds.quantity)
     low, high = (with_unit(bound, quantity, preset) for bound in (bounds.low, bounds.high))
     given = typed or with_unit(outside.value, quantity, preset)

@@ -43,13 +43,13 @@ SAID = 7  # of what follows one way; what comes later nobody reaches
 def order_words(events: tuple[TravelEvent, ...], rides_m: float, r: Reader) -> tuple[str, str]:
     """What happens to a wheel on its way up and on its way down from where it rides, m, each in its order with the way to it."""
 
-    def told(way: str, met: list[TravelEvent]) -> str:
+    def line(way: str, met: list[TravelEvent]) -> str:
         said = [f"{EVENT_WORDS[e.name]} {r.height(abs(e.travel_m - rides_m))}" for e in met[:SAID]]
         return f"{way}: {', '.join(said)}" if said else f"{way}: nothing"
 
     up = [e for e in events if e.travel_m > rides_m]
     down = [e for e in reversed(events) if e.travel_m <= rides_m]
-    return told("up", up), told("down", down)
+    return line("up", up), line("down", down)
 
 
 @tell.register

@@ -89,9 +89,9 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
         yield TestIncomplete(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, what=words)
     if result.misfit > MISFIT:
         yield TestsDisagree(grade=Grade.WATCH, place=Place(), step=Step.MEASURE, misfit=result.misfit)
-    counts = any(result.told)
-    for i, told in enumerate(result.told):
-        if not told:
+    counts = any(result.certain)
+    for i, known in enumerate(result.certain):
+        if not known:
             if counts:
                 yield RateNotTold(grade=Grade.NOTE, place=Place(i), step=Step.MEASURE)
             continue
@@ -119,12 +119,12 @@ def _lift(a: Assessment) -> Iterator[Judgement]:
     """What the lift tests tell that the set-up as found does not know, and where they hang."""
     for i in range(len(a.axles)):
         tests = [(side, test) for side in (0, 1) if (test := lift_result(a, i, side)) is not None]
-        told = [(side, lifted_spring_rate(a, i, side, test), test.wheel_rate, test.share) for side, test in tests]
-        if len(told) == 2 and abs(told[0][1] / told[1][1] - 1.0) <= float(np.hypot(told[0][3], told[1][3])):
-            rate, wheel, share = (float(np.mean([t[n] for t in told])) for n in (1, 2, 3))
+        springs = [(side, lifted_spring_rate(a, i, side, test), test.wheel_rate, test.share) for side, test in tests]
+        if len(springs) == 2 and abs(springs[0][1] / springs[1][1] - 1.0) <= float(np.hypot(springs[0][3], springs[1][3])):
+            rate, wheel, share = (float(np.mean([t[n] for t in springs])) for n in (1, 2, 3))
             yield from _lift_tells(a, Place(i), rate, wheel, share / float(np.sqrt(2.0)))
         else:
-            for side, rate, wheel, share in told:
+            for side, rate, wheel, share in springs:
                 yield from _lift_tells(a, Place(i, side), rate, wheel, share)
         for side, test in tests:
             if test.topped_m is None or a.axles[i].droop_shaft_m[side].assumed:

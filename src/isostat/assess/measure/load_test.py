@@ -22,7 +22,7 @@ from isostat.core.vehicle.statics import weight_of
 from isostat.job.reading import Reading
 from isostat.job.schema import SquatTest
 
-TOLD, BLIND = 0.5, 0.1  # a rate is told with two standard deviations below half of it and hardly any of it unseen
+KNOWN_TO, BLIND = 0.5, 0.1  # a rate is certain with two standard deviations below half of it and hardly any of it unseen
 SIDES_TRIED = 1.5  # misfit in standard deviations above which left and right are fitted apart
 SIDES_DIFFER = 0.03  # and by how much they must differ, beyond their error
 RATE_KNOWN, RATE_GUESSED = 0.025, 0.15  # standard deviations of a rate off a tag and of an assumed one, as shares
@@ -40,7 +40,7 @@ class Payload:
     behind_front_m: float
     behind_error_m: float
     left_m: float
-    told: bool
+    certain: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +59,7 @@ class SquatResult:
     spring_rate: Floats  # (A, 2) N/m
     wheel_rate: Floats  # (A, 2) N/m of one wheel, both together, as weighed
     share: Floats  # (A, 2) two standard deviations, as a share
-    told: tuple[bool, ...]  # (A,)
+    certain: tuple[bool, ...]  # (A,)
     apart: tuple[bool, ...]  # (A,) left and right differ by more than their error
     misfit: float
     missing: tuple[str, ...]  # what was not typed and keeps a test from counting, in words
@@ -124,17 +124,17 @@ def _all(
     start = np.log([pair[0].rate.value for pair in springs])
     ready = [t for t in tests if t.behind_front_m is not None and t.mass_kg is not None and _loaded([t]).size]
     nothing = np.full((count, 2), np.nan)
-    rates, share, told, apart, misfit, then = nothing, nothing, (False,) * count, (False,) * count, 0.0, None
+    rates, share, certain, apart, misfit, then = nothing, nothing, (False,) * count, (False,) * count, 0.0, None
     if ready and np.isfinite(_loaded(ready)).any():
         put = np.stack([_weight(t) for t in ready], axis=1)
         read = Readings(unloaded_m=heights, unloaded_sigma_m=spreads, loaded_m=_loaded(ready), loaded_sigma_m=spreads)
         fit = fit_unknowns(vehicle.by_rates(put, 1), _rates(start), read)
-        rates, share, told = _by_side(fit, 1)
+        rates, share, certain = _by_side(fit, 1)
         misfit = fit.misfit
         if misfit > SIDES_TRIED:
-            fit, rates, share, told, apart = _sides(vehicle, put, read, fit, (rates, share, told))
+            fit, rates, share, certain, apart = _sides(vehicle, put, read, fit, (rates, share, certain))
             misfit = fit.misfit
-        then = _next_test(vehicle, put, read, np.where(told, np.log(rates.mean(axis=1)), start), ends)
+        then = _next_test(vehicle, put, read, np.where(certain, np.log(rates.mean(axis=1)), start), ends)
     bends = [axle.spring_motion.at(np.zeros(1)) for axle in axles]
     wheel = [
         [wheel_rate(float(k), float(f), float(x[1][0]), float(x[2][0])) for k, f in zip(pair, force, strict=True)]
@@ -142,17 +142,17 @@ def _all(
     ]
     known = np.array(
         [
-            float(share[i].max()) / 2 if told[i] else RATE_GUESSED if pair[0].rate.assumed else RATE_KNOWN
+            float(share[i].max()) / 2 if certain[i] else RATE_GUESSED if pair[0].rate.assumed else RATE_KNOWN
             for i, pair in enumerate(springs)
         ]
     )
-    best = np.where(told, np.log(np.where(told, rates.mean(axis=1), 1.0)), start)
+    best = np.where(certain, np.log(np.where(certain, rates.mean(axis=1), 1.0)), start)
     payloads = tuple(_payload(vehicle, n, t, (heights, spreads), (best, known)) for n, t in enumerate(tests) if t.mass_kg is None)
     return SquatResult(
         spring_rate=rates,
         wheel_rate=np.array(wheel),
         share=share,
-        told=told,
+        certain=certain,
         apart=apart,
         misfit=misfit,
         missing=_missing(tests),
@@ -182,10 +182,12 @@ def _rates(start: Floats) -> Unknowns:
 def _by_side(fit: Fitted, sides: int) -> tuple[Floats, Floats, tuple[bool, ...]]:
     """Rates and their shares (A, 2), and which axles are told."""
     share = 2.0 * np.sqrt(np.diag(fit.covariance))
-    told = np.asarray((fit.blind < BLIND) & (share < TOLD))
+    certain = np.asarray((fit.blind < BLIND) & (share < KNOWN_TO))
     shape = (fit.value.size // sides, sides)
-    rates, shares = (np.broadcast_to(x.reshape(shape), (shape[0], 2)) for x in (np.exp(fit.value), np.where(told, share, np.inf)))
-    return rates, shares, tuple(all(row) for row in told.reshape(shape).tolist())
+    rates, shares = (
+        np.broadcast_to(x.reshape(shape), (shape[0], 2)) for x in (np.exp(fit.value), np.where(certain, share, np.inf))
+    )
+    return rates, shares, tuple(all(row) for row in certain.reshape(shape).tolist())
 
 
 def _sides(
@@ -193,16 +195,16 @@ def _sides(
 ) -> tuple[Fitted, Floats, Floats, tuple[bool, ...], tuple[bool, ...]]:
     """Left and right fitted apart; kept where an axle's sides differ by more than their error."""
     fit = fit_unknowns(vehicle.by_rates(put, 2), _rates(alike.value.repeat(2)), read)
-    rates, share, told = _by_side(fit, 2)
+    rates, share, certain = _by_side(fit, 2)
     apart = []
     for i in range(rates.shape[0]):
         left, right = 2 * i, 2 * i + 1
         variance = fit.covariance[left, left] + fit.covariance[right, right] - 2 * fit.covariance[left, right]
         differ = abs(fit.value[left] - fit.value[right])
-        apart.append(bool(told[i] and differ > max(2.0 * np.sqrt(variance), SIDES_DIFFER)))
+        apart.append(bool(certain[i] and differ > max(2.0 * np.sqrt(variance), SIDES_DIFFER)))
     if not any(apart):
         return alike, *so_far, (False,) * len(apart)
-    return fit, rates, share, told, tuple(apart)
+    return fit, rates, share, certain, tuple(apart)
 
 
 def _next_test(vehicle: Trial, put: Floats, read: Readings, logs: Floats, ends: tuple[float, float]) -> NextTest | None:
@@ -261,5 +263,5 @@ def _payload(
         behind_front_m=behind,
         behind_error_m=float(errors[1]),
         left_m=aside / safe,
-        told=bool(max(fit.blind[:2]) < BLIND and errors[0] < abs(weight)),
+        certain=bool(max(fit.blind[:2]) < BLIND and errors[0] < abs(weight)),
     )

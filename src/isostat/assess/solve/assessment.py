@@ -163,7 +163,7 @@ class _Weight:
     def of(cls, loading: Loading) -> _Weight:
         return cls(loading.sprung.tobytes(), loading.unsprung_kg.tobytes(), loading.hitch)
 
-    def told(self, axles: int) -> tuple[Floats, Floats, Hitch | None]:
+    def arrays(self, axles: int) -> tuple[Floats, Floats, Hitch | None]:
         return np.frombuffer(self.sprung).reshape(3, -1), np.frombuffer(self.unsprung).reshape(axles, 2, -1), self.hitch
 
 
@@ -184,7 +184,7 @@ def _on_beams(springs: tuple[Springs, ...], beams: Beams | None) -> tuple[Spring
 def _stood(
     axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], springs: tuple[Springs, ...], weight: _Weight
 ) -> tuple[Platform, Bank]:
-    return stand(axles, fits, springs, *weight.told(len(axles)))
+    return stand(axles, fits, springs, *weight.arrays(len(axles)))
 
 
 @lru_cache(maxsize=16)
@@ -200,9 +200,9 @@ def _with_helpers(
 ) -> tuple[tuple[FitFigures, ...], tuple[dict[str, str], ...]]:
     """What is fitted with the helpers that are set at the target, and what each axle's lack."""
     out, lacks = [], []
-    for i, (axle, fit, told) in enumerate(zip(axles, fits, job.proposal.axles, strict=True)):
+    for i, (axle, fit, proposed) in enumerate(zip(axles, fits, job.proposal.axles, strict=True)):
         grown = np.asarray(axle.spring_motion.at(platform.row[i, list(SPRING), :, 0] @ wanted[i])[0])
-        helpers, lacking = helpers_fitted(told, grown)
+        helpers, lacking = helpers_fitted(proposed, grown)
         out.append(replace(fit, helpers=helpers))
         lacks.append(lacking)
     return tuple(out), tuple(lacks)

@@ -8,7 +8,7 @@ from typing import Any, Concatenate, ParamSpec, Protocol, TypeVar
 
 Keeper = TypeVar("Keeper", bound="Keeps")
 More = ParamSpec("More")
-Told = TypeVar("Told")
+Answer = TypeVar("Answer")
 
 
 class Keeps(Protocol):
@@ -19,15 +19,15 @@ class Keeps(Protocol):
         """By function and arguments."""
 
 
-def remembered(work: Callable[Concatenate[Keeper, More], Told]) -> Callable[Concatenate[Keeper, More], Told]:
+def remembered(work: Callable[Concatenate[Keeper, More], Answer]) -> Callable[Concatenate[Keeper, More], Answer]:
     """The same function, whose answer its first argument keeps."""
 
     @wraps(work)
-    def kept(keeper: Keeper, /, *args: More.args, **kwargs: More.kwargs) -> Told:
+    def kept(keeper: Keeper, /, *args: More.args, **kwargs: More.kwargs) -> Answer:
         key = (work, args, tuple(kwargs.items()))
         if key not in keeper.memory:
             keeper.memory[key] = work(keeper, *args, **kwargs)
-        told: Told = keeper.memory[key]
-        return told
+        answer: Answer = keeper.memory[key]
+        return answer
 
     return kept

@@ -100,8 +100,8 @@ class AirResult(Result):
     @override
     def errors(self, a: Assessment, d: Draws, axle: int) -> Errors:
         bags = bags_of(a.orders[axle])
-        if bags is None or bags.told.gas != "levelled":
+        if bags is None or bags.given.gas != "levelled":
             return rate_errors(d, axle, "effective area of the bag"), length_errors(a, d, axle)
-        ratio, band = a.axles[axle].spring_ratio.value, value_or(bags.told.band_m, rules.VALVE_BAND)
+        ratio, band = a.axles[axle].spring_ratio.value, value_or(bags.given.band_m, rules.VALVE_BAND)
         dead = np.array([d.even("dead band of the valve", axle, side) for side in (0, 1)])
         return np.ones(()), ratio * (rules.ROD_ERROR * d.pair("valve's rod", axle) + band * dead)[..., None]

@@ -25,10 +25,10 @@ def helper_pressures(a: Assessment, axle: int) -> tuple[float, float]:
     The springs are those that are typed: a leaf pack on the blocks that stand there now; a coil with rate and free length. Raises
     Incomplete in words where they are not, where the bag is not told, or where it would have to be slack or beyond its limits.
     """
-    told = a.job.proposal.axles[axle].helper
-    bag, full = bag_of(told, "helper bag")
-    stands = needed_height(told)
-    if told.least_pa is None or told.most_pa is None:
+    given = a.job.proposal.axles[axle].helper
+    bag, full = bag_of(given, "helper bag")
+    stands = needed_height(given)
+    if given.least_pa is None or given.most_pa is None:
         raise Incomplete("No pressure is a setting without the bag's least and most; they must be given here.")
     bare = assess(_without(a.job, axle))
     o, figures = bare.orders[axle], bare.axles[axle]
@@ -39,7 +39,7 @@ def helper_pressures(a: Assessment, axle: int) -> tuple[float, float]:
     lacks = np.array(o.target_force_n) - own
     area = bag.area(full - stands + grown)[0]
     pressure = lacks / area
-    least, most = float(told.least_pa.value), float(told.most_pa.value)
+    least, most = float(given.least_pa.value), float(given.most_pa.value)
     if pressure.min() < least:
         raise Incomplete("No air needed: the springs already hold that height. Use thinner blocks, less steel, or no bag.")
     if pressure.max() > most:

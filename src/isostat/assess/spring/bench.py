@@ -50,12 +50,12 @@ class Benched:
 
 def benched(coil: BenchCoil) -> Benched:
     """What the readings of one spring say."""
-    helix, caliper, told, fault = None, None, None, ""
+    helix, caliper, tested, fault = None, None, None, ""
     rows = [(r.length_m.value, r.force_kg.value * GRAVITY) for r in coil.press if r.length_m and r.force_kg]
     try:
         if len(rows) > 1:
-            told = pressed(np.array([r[0] for r in rows]), np.array([r[1] for r in rows]))
-        free = coil.free_m.value if coil.free_m else (told.free_m if told else None)
+            tested = pressed(np.array([r[0] for r in rows]), np.array([r[1] for r in rows]))
+        free = coil.free_m.value if coil.free_m else (tested.free_m if tested else None)
         if coil.wire_m and coil.across_m and coil.turns and free is not None:
             d = coil.wire_m.value
             mean = mean_diameter(coil.across_m.value, d, coil.across)
@@ -70,7 +70,7 @@ def benched(coil: BenchCoil) -> Benched:
             caliper = caliper_rate(helix, errors, outside=coil.across == "outside")
     except OutOfRange as refused:
         fault = str(refused)
-    return Benched(helix=helix, caliper=caliper, press=told, fault=fault)
+    return Benched(helix=helix, caliper=caliper, press=tested, fault=fault)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -31,21 +31,21 @@ MOST_VALVES = 3  # on two axles: a plane has three heights
 def air_judgements(a: Assessment) -> Iterator[Judgement]:
     """Of every axle with bags."""
     every = [aired(a, i) for i in range(len(a.axles))]
-    valves = [told.bags.told for told in every if told is not None and told.bags.told.gas == "levelled"]
+    valves = [bags.bags.given for bags in every if bags is not None and bags.bags.given.gas == "levelled"]
     count = sum(1 if bag.lines == "tee" else 2 for bag in valves)
     if count > MOST_VALVES:
         yield ValvesFight(grade=Grade.WATCH, place=Place(len(a.axles) - 1), step=Step.SPRING, valves=count)
-    for i, told in enumerate(every):
-        if told is not None:
+    for i, bags in enumerate(every):
+        if bags is not None:
             for judged in (_claims, _overloaded, _ends, _pressures, _stays):
-                yield from judged(a, i, told)
+                yield from judged(a, i, bags)
 
 
 def _overloaded(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
     """A bag that carries more than its maker allows, in the worst case."""
-    if bags.bags.told.most_kg is None:
+    if bags.bags.given.most_kg is None:
         return
-    most = float(bags.bags.told.most_kg.value)
+    most = float(bags.bags.given.most_kg.value)
     carried = np.where(a.proposed.stands, bags.carries_kg, -np.inf)
     side, case = (int(n) for n in np.unravel_index(int(carried.argmax()), carried.shape))
     if carried[side, case] > most:
@@ -71,12 +71,12 @@ def _ends(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
 
 def _claims(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
     """What a bag is said to carry, against pressure times area of its diameter."""
-    if bags.bags.told.across_m is None or bags.bags.told.chart_pa is None:
+    if bags.bags.given.across_m is None or bags.bags.given.chart_pa is None:
         return
-    by_area = float(bags.bags.told.chart_pa.value) * np.pi * float(bags.bags.told.across_m.value) ** 2 / 4.0 / GRAVITY
+    by_area = float(bags.bags.given.chart_pa.value) * np.pi * float(bags.bags.given.across_m.value) ** 2 / 4.0 / GRAVITY
     off = [
         row.load_kg.value
-        for row in bags.bags.told.chart
+        for row in bags.bags.given.chart
         if row.load_kg and abs(row.load_kg.value / by_area - 1.0) > rules.AIR_CLAIM
     ]
     if off:
@@ -85,7 +85,7 @@ def _claims(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
 
 
 def _pressures(a: Assessment, i: int, bags: Aired) -> Iterator[Judgement]:
-    limits = bags.bags.told
+    limits = bags.bags.given
     if limits.least_pa is None or limits.most_pa is None:
         yield LimitsUnknown(grade=Grade.WATCH, place=Place(i), step=Step.SPRING)
         return

@@ -26,12 +26,12 @@ def stacked_judgements(a: Assessment) -> Iterator[Judgement]:
 
 
 def _ring(a: Assessment, i: int, sides: tuple[Stacked, Stacked]) -> Iterator[Judgement]:
-    told = sides[0]
-    window, ring = told.window, told.pair.ring_m
+    left = sides[0]
+    window, ring = left.window, left.pair.ring_m
     step, here = Step.SPRING, Place(i)
-    if told.seated.ring_fault:
+    if left.seated.ring_fault:
         shares = tuple(RingByShare(i, share) for share in (0.4, 0.25, 0.1))
-        yield RingNotSet(grade=Grade.WATCH, place=here, step=step, reason=told.seated.ring_fault, remedies=shares)
+        yield RingNotSet(grade=Grade.WATCH, place=here, step=step, reason=left.seated.ring_fault, remedies=shares)
     if window.missing_m > SAID:
         spacer = a.fits[i].stop_spacer_m + window.missing_m / a.axles[i].spring_ratio.value * a.axles[i].stop_ratio.value
         cures = offers.stop_spacer(a, i, spacer)
@@ -45,8 +45,8 @@ def _ring(a: Assessment, i: int, sides: tuple[Stacked, Stacked]) -> Iterator[Jud
             cure = RingByShare(i) if locked else Ring(i, nearest)  # where the slider stands on it, the collar moves with the ring
             yield RingOutside(grade=Grade.WATCH, place=here, step=step, ring_m=ring, limit_m=limit, binds=binds, remedies=(cure,))
     met = any(t.change_m is not None and t.change_m < t.shock.bump_m for t in sides)
-    if told.crossover is not None and told.crossover.by != "ring" and met:
-        yield TopBinds(grade=Grade.WATCH, place=here, step=step, by=told.crossover.by)
+    if left.crossover is not None and left.crossover.by != "ring" and met:
+        yield TopBinds(grade=Grade.WATCH, place=here, step=step, by=left.crossover.by)
     changes = np.array([[-np.inf if t.change_m is None else t.change_m] for t in sides])
     rides = np.array([t.ride_m for t in sides])
     past = np.where(a.proposed.stands, rides - changes, -np.inf).max(axis=0)  # the side that is further past it

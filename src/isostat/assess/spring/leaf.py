@@ -122,7 +122,7 @@ def put_leaf(axle: int, n: int, field: str, job: Job, si: float | None, typed: s
     return changed
 
 
-def rise_told(leaf: Leaf) -> float:
+def kept_rise(leaf: Leaf) -> float:
     """Rise of a leaf over its string as the job keeps it, m."""
     return rise_of((leaf.front_m + leaf.rear_m) * rules.LEAF_STRING, leaf.curve)
 

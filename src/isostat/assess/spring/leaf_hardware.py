@@ -26,8 +26,8 @@ class LeafHardware:
 
 def leaf_hardware(a: Assessment, axle: int) -> LeafHardware | None:
     """Of the packs of an axle; None where none are ordered there."""
-    told, pack = packed(a, axle), a.job.proposal.axles[axle].pack
-    if told is None:
+    made, pack = packed(a, axle), a.job.proposal.axles[axle].pack
+    if made is None:
         return None
     raised, leans, turned, fault = None, None, None, ""
     try:
@@ -42,6 +42,6 @@ def leaf_hardware(a: Assessment, axle: int) -> LeafHardware | None:
         leans_rad=leans,
         turned_rad=turned,
         fault=fault,
-        legs_m=u_bolt_m(pack, told.pack, max(a.orders[axle].order.spacer_m)),
-        other_side_m=over_to_under_m(pack, told.pack),
+        legs_m=u_bolt_m(pack, made.pack, max(a.orders[axle].order.spacer_m)),
+        other_side_m=over_to_under_m(pack, made.pack),
     )

@@ -35,10 +35,10 @@ class LeafLines:
 
 def leaf_lines(a: Assessment, axle: int, case: int | None) -> LeafLines | None:
     """The left pack of an axle as it carries a case, free for None; None where no pack is ordered there."""
-    told = packed(a, axle)
-    if told is None:
+    made = packed(a, axle)
+    if made is None:
         return None
-    pack, load = told.pack, 0.0 if case is None else max(pack_force_n(a, axle, case), 0.0)
+    pack, load = made.pack, 0.0 if case is None else max(pack_force_n(a, axle, case), 0.0)
     halves = [half.shapes(load * share) for half, share in zip(pack.halves, pack.shares, strict=True)]
     drop, leaves = 0.0, []
     for n, leaf in enumerate(pack.leaves):

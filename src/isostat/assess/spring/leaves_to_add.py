@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment, assess
-from isostat.assess.spring.leaf import Packed, packed, rise_told
+from isostat.assess.spring.leaf import Packed, kept_rise, packed
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.springs.leaf.leaves_to_add import Added, height_under, leaves_to_add
 from isostat.job.files import JobFault
@@ -27,8 +27,8 @@ class LeavesOffered:
 
 def leaves_offered(a: Assessment) -> dict[int, tuple[LeavesOffered, ...] | str]:
     """By axle of those on leaves, what can be added; where that cannot be asked, or a job will not have it, why, in a sentence."""
-    told = [(axle, packed(a, axle)) for axle in range(len(a.axles))]
-    return {axle: _offered(a, axle, pack) for axle, pack in told if pack is not None}
+    packs = [(axle, packed(a, axle)) for axle in range(len(a.axles))]
+    return {axle: _offered(a, axle, pack) for axle, pack in packs if pack is not None}
 
 
 def _offered(a: Assessment, axle: int, pack: Packed) -> tuple[LeavesOffered, ...] | str:
@@ -69,5 +69,5 @@ def ways_to_add(a: Assessment, axle: int, pack: Packed) -> tuple[Added, ...]:
 def with_added(job: Job, axle: int, way: Added) -> Job:
     """The job with leaves added; for a load no block beside them, which would carry more again. Raises JobFault for too many."""
     block = 0.0 if job.proposal.axles[axle].pack.wanted_more_kg else None
-    shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, rise_told(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
+    shapes = [(leaf.front_m, leaf.rear_m, leaf.thick_m, kept_rise(leaf)) for leaf in way.pack.leaves[1 : 1 + way.count]]
     return insert_leaves(job, axle, shapes, block)

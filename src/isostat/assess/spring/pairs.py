@@ -32,11 +32,11 @@ def _shaft_at(a: Assessment, axle: int) -> tuple[float, float]:
 
 def pair_wish(a: Assessment, axle: int, *, far: bool) -> PairWish:
     """What a pair at an axle must do: the rate that the axle's way picks, at the target."""
-    o, fit, told = a.orders[axle], a.job.proposal.axles[axle], a.job.proposal.axles[axle].stack
+    o, fit, given = a.orders[axle], a.job.proposal.axles[axle], a.job.proposal.axles[axle].stack
     shaft, bump = _shaft_at(a, axle)
-    extended = value_or(told.extended_m, bump * 2)
-    shock = CoilOver(extended_m=extended, bump_m=bump, thread_m=value_or(told.thread_m, rules.STACK_THREAD),
-                     down_m=value_or(told.down_m, rules.COLLAR_ROOM), up_m=value_or(told.up_m, rules.COLLAR_ROOM))  # fmt: skip
+    extended = value_or(given.extended_m, bump * 2)
+    shock = CoilOver(extended_m=extended, bump_m=bump, thread_m=value_or(given.thread_m, rules.STACK_THREAD),
+                     down_m=value_or(given.down_m, rules.COLLAR_ROOM), up_m=value_or(given.up_m, rules.COLLAR_ROOM))  # fmt: skip
     return PairWish(
         series=o.picked_rate,
         force_n=float(np.mean(o.target_force_n)),
@@ -44,9 +44,9 @@ def pair_wish(a: Assessment, axle: int, *, far: bool) -> PairWish:
         shock=shock,
         far=far,
         multiple=fit.pick.multiple.value if fit.pick.multiple else rules.BUMP_MULTIPLE,
-        share=value_or(told.share, rules.CROSSOVER_SHARE),
-        slider_m=value_or(told.slider_m, rules.SLIDER),
-        step_m=value_or(told.step_m, 0.0),
+        share=value_or(given.share, rules.CROSSOVER_SHARE),
+        slider_m=value_or(given.slider_m, rules.SLIDER),
+        step_m=value_or(given.step_m, 0.0),
     )
 
 

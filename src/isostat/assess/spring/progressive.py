@@ -18,8 +18,8 @@ class ProgressiveResult(CoilResult):
         spring = a.found_springs[axle][0]
         if not isinstance(spring.law, Progressive):  # by a tester's table
             return super().found_shapes(a, axle)
-        told = a.job.as_found.axles[axle].progressive
-        return (of_progressive(told, spring.law, spring.implied_free_m, found_inside_m(a, axle)),)
+        given = a.job.as_found.axles[axle].progressive
+        return (of_progressive(given, spring.law, spring.implied_free_m, found_inside_m(a, axle)),)
 
     @override
     def shapes(self, a: Assessment, axle: int) -> tuple[Shape, ...]:

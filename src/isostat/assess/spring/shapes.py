@@ -53,12 +53,12 @@ def of_rate(rate: float, free_m: float, inside_m: float | None, fit: AxleFit) ->
         return Shape(free_m=free_m, mean_m=inside + WIRE, wire_m=WIRE, pitches=_even(TURNS), known=False)
 
 
-def of_progressive(told: ProgressiveCoil, law: Progressive, free_m: float, inside_m: float | None) -> Shape:
+def of_progressive(given: ProgressiveCoil, law: Progressive, free_m: float, inside_m: float | None) -> Shape:
     """A progressive coil: by its counted turns, else with as many close ones as its two rates tell."""
-    if told.by == "turns" and told.wire_m and told.across_m:
-        d = float(told.wire_m.value)
-        pitches = [p for g in told.groups if g.turns and g.pitch_m for p in [g.pitch_m.value] * round(g.turns.value * 2)]
-        mean = mean_diameter(told.across_m.value, d, told.across)
+    if given.by == "turns" and given.wire_m and given.across_m:
+        d = float(given.wire_m.value)
+        pitches = [p for g in given.groups if g.turns and g.pitch_m for p in [g.pitch_m.value] * round(g.turns.value * 2)]
+        mean = mean_diameter(given.across_m.value, d, given.across)
         return Shape(free_m=free_m, mean_m=mean, wire_m=d, pitches=(d, d, *pitches, d, d), known=True)
     d, inside = WIRE, INSIDE if inside_m is None else inside_m
     close_rate, close_way = max(law.groups, key=lambda g: g[0] / max(g[1], 1e-9)) if len(law.groups) > 1 else law.groups[0]

@@ -150,9 +150,9 @@ class StackedResult(Result):
 
     @override
     def tight(self, a: Assessment, axle: int) -> list[tuple[str, str, float]]:
-        told = a.job.proposal.axles[axle].stack
-        parts = (("top spring", told.top), ("main spring", told.main), ("third spring", told.third))
-        if told.body_m is None:
+        given = a.job.proposal.axles[axle].stack
+        parts = (("top spring", given.top), ("main spring", given.main), ("third spring", given.third))
+        if given.body_m is None:
             return []
-        wide = told.body_m.value + rules.COIL_CLEAR
+        wide = given.body_m.value + rules.COIL_CLEAR
         return [(name, "body", wide - part.inside_m.value) for name, part in parts if part and part.inside_m]

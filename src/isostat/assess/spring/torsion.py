@@ -50,14 +50,14 @@ def torsion_set(a: Assessment, axle: int) -> TorsionSet | None:
 
 
 def _anchor(a: Assessment, axle: int, bars: Twisted, side: int) -> Anchor:
-    told = a.job.proposal.axles[axle].torsion.over(a.job.as_found.axles[axle].torsion)
+    given = a.job.proposal.axles[axle].torsion.over(a.job.as_found.axles[axle].torsion)
     turn, law, turns, teeth, tooth, lifts = bars.turn[side], a.orders[axle].law[side], None, None, None, None
-    if told.pitch_m is not None and told.lever_m is not None:
-        turns = abs(turn) / bolt_turn(told.pitch_m.value, told.lever_m.value)
-    if told.teeth_inner is not None and told.teeth_outer is not None:
-        teeth = index_bar(told.teeth_inner, told.teeth_outer, turn, most=1)[0]
-        if told.teeth_inner == told.teeth_outer and isinstance(law, ArmLaw):
-            tooth = 2.0 * math.pi / told.teeth_inner
+    if given.pitch_m is not None and given.lever_m is not None:
+        turns = abs(turn) / bolt_turn(given.pitch_m.value, given.lever_m.value)
+    if given.teeth_inner is not None and given.teeth_outer is not None:
+        teeth = index_bar(given.teeth_inner, given.teeth_outer, turn, most=1)[0]
+        if given.teeth_inner == given.teeth_outer and isinstance(law, ArmLaw):
+            tooth = 2.0 * math.pi / given.teeth_inner
             lifts = lower_by(law, float(law.force(np.asarray(law.rise_at(bars.at_target[side])))), tooth)
     return Anchor(
         slack_rad=bars.slack[side],

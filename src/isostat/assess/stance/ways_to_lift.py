@@ -219,7 +219,7 @@ def _way(
     name: str,
     s: Standing,
     old: Standing,
-    told: tuple[float | None, bool, float | None],
+    how_much: tuple[float | None, bool, float | None],
     asked: float,
     guessed: bool,
 ) -> Way:
@@ -228,7 +228,7 @@ def _way(
     loads = a.loading.whole_kg
     counts = s.stands if s.stands.any() else np.full(loads.shape, fill_value=True)
     light, full = int(np.where(counts, loads, np.inf).argmin()), int(np.where(counts, loads, -np.inf).argmax())
-    amount, typed, each = told
+    amount, typed, each = how_much
     if not s.stands[case]:
         amount = None
     there = value_or(a.job.as_found.axles[axle].pack.shackle_m, rules.SHACKLE_LENGTH)

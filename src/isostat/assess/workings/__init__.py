@@ -67,7 +67,9 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
     axles = range(len(a.axles))
     keys = [Shown(number, axle, side) for number in ORDERED for axle in axles for side in (0, 1)]
     result = squat_result(a)
-    keys += [Shown(order.told_rate, axle, side) for axle in axles for side in (0, 1) if result is not None and result.told[axle]]
+    keys += [
+        Shown(order.rate_as_found, axle, side) for axle in axles for side in (0, 1) if result is not None and result.certain[axle]
+    ]
     keys += [Shown(derived.payload, case=p.test) for p in (result.payloads if result else ())]
     keys += [Shown(number, axle) for number in FOUND for axle in axles]
     keys += [Shown(derived.lifted, axle, side) for axle in axles for side in (0, 1) if lift_result(a, axle, side)]

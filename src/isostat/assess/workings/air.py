@@ -17,7 +17,7 @@ from isostat.core.springs.air.valve_on_tee import LevelledTee
 from isostat.core.working import Given, Origin, Working
 
 
-def _told(a: Assessment, k: Shown) -> Aired:
+def _aired(a: Assessment, k: Shown) -> Aired:
     bags = aired(a, k.axle)
     if bags is None:
         raise KeyError("no bag")
@@ -26,7 +26,7 @@ def _told(a: Assessment, k: Shown) -> Aired:
 
 def rate(a: Assessment, k: Shown) -> Working:
     """Rate of bags in place of springs at the target, as a bump meets them."""
-    bags, side, result = _told(a, k).bags, k.side, a.orders[k.axle].order.rate_n_per_m[k.side]
+    bags, side, result = _aired(a, k).bags, k.side, a.orders[k.axle].order.rate_n_per_m[k.side]
     bag = bags.bag
     x = tuple(float(m) for m in np.clip(bags.set_x_m, bag.x_m[0], bag.x_m[-1]))  # past an end its curve goes on as it was there
     teed = isinstance(bags.couple, TeedAir | LevelledTee)
@@ -64,14 +64,14 @@ def _shut_in(bags: Bags, side: int) -> ClosedAir | TeedAir | None:
 
 def pressure(a: Assessment, k: Shown) -> Working:
     """Gauge pressure of a bag in a case."""
-    told = _told(a, k)
-    bags, result = told.bags, float(told.gauge_pa[k.side, k.case])
-    gas = bags.told.gas
+    done = _aired(a, k)
+    bags, result = done.bags, float(done.gauge_pa[k.side, k.case])
+    gas = bags.given.gas
     if gas != "shut in":
         rule = "Held: the height changes, the pressure does not."
         if gas == "levelled":
             rule = "The valve fills or lets down until what the bag carries is what stands on it: load by area."
-            return _by_load(told, k, result, rule)
+            return _by_load(done, k, result, rule)
         given = (Given("p", "held by its line", "pressure", result, Origin.TYPED),)
         return Working(name="bag pressure", symbol="p", quantity="pressure", expression="p", inputs=given, result=result,
                        approximate=False, rule=rule)  # fmt: skip
@@ -81,11 +81,11 @@ def pressure(a: Assessment, k: Shown) -> Working:
                        approximate=False, rule="Drawn so long that nothing is left above the air around it.")  # fmt: skip
     law = bags.couple or bags.law[k.side]
     assert isinstance(law, ClosedAir | TeedAir)
-    set_x, x = np.array(bags.set_x_m), np.clip(bags.full_m - told.height_m[:, k.case], bags.bag.x_m[0], bags.bag.x_m[-1])
+    set_x, x = np.array(bags.set_x_m), np.clip(bags.full_m - done.height_m[:, k.case], bags.bag.x_m[0], bags.bag.x_m[-1])
     sides = [0, 1] if bags.couple is not None else [k.side]
     then, now = (sum(float(bags.bag.volume(at[n])) for n in sides) + law.tank_m3 for at in (set_x, x))
-    surrounding = Origin.ASSUMED if bags.told.high_m is None else Origin.TYPED
-    warmth = Origin.ASSUMED if bags.told.warmer_k is None or bags.told.set_k is None else Origin.TYPED
+    surrounding = Origin.ASSUMED if bags.given.high_m is None else Origin.TYPED
+    warmth = Origin.ASSUMED if bags.given.warmer_k is None or bags.given.set_k is None else Origin.TYPED
     return Working(
         name="bag pressure",
         symbol="p",
@@ -126,16 +126,16 @@ def _by_load(bags: Aired, k: Shown, result: float, rule: str) -> Working:
 
 def height(a: Assessment, k: Shown) -> Working:
     """How high a bag stands in a case."""
-    told = _told(a, k)
-    stands = float(told.height_m[k.side, k.case])
+    done = _aired(a, k)
+    stands = float(done.height_m[k.side, k.case])
     return Working(
         name="bag's height",
         symbol="h",
         quantity="coil size",
         expression="l - x",
         inputs=(
-            Given("l", "drawn to its full length", "coil size", told.bags.full_m, Origin.TYPED),
-            Given("x", "pressed from there", "coil size", told.bags.full_m - stands, Origin.SOLVED),
+            Given("l", "drawn to its full length", "coil size", done.bags.full_m, Origin.TYPED),
+            Given("x", "pressed from there", "coil size", done.bags.full_m - stands, Origin.SOLVED),
         ),
         result=stands,
         approximate=False,
@@ -145,16 +145,16 @@ def height(a: Assessment, k: Shown) -> Working:
 
 def load(a: Assessment, k: Shown) -> Working:
     """What a bag carries in a case."""
-    told = _told(a, k)
-    x = told.bags.full_m - float(told.height_m[k.side, k.case])
-    area = float(told.bags.bag.area(np.asarray(np.clip(x, told.bags.bag.x_m[0], told.bags.bag.x_m[-1])))[0])
-    gauge, carries = float(told.gauge_pa[k.side, k.case]), float(told.carries_kg[k.side, k.case])
+    done = _aired(a, k)
+    x = done.bags.full_m - float(done.height_m[k.side, k.case])
+    area = float(done.bags.bag.area(np.asarray(np.clip(x, done.bags.bag.x_m[0], done.bags.bag.x_m[-1])))[0])
+    gauge, carries = float(done.gauge_pa[k.side, k.case]), float(done.carries_kg[k.side, k.case])
     inputs = [
         Given("p", "gauge pressure", "pressure", gauge, Origin.SOLVED),
         Given("A", "effective area at its height", "area", area, Origin.COMPUTED),
         Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED),
     ]
-    past = told.within[k.side, k.case] == 0.0
+    past = done.within[k.side, k.case] == 0.0
     if past:
         inputs.append(Given("r", "by its end, drawn long or flat", "mass", carries - gauge * area / GRAVITY, Origin.SOLVED))
     return Working(

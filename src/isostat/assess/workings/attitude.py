@@ -17,18 +17,18 @@ def _pitch(a: Assessment, k: Shown) -> Given:
 
 def rake_now(a: Assessment, k: Shown) -> Working:
     """Rake in a case."""
-    told, base = rake(a), -a.axles[-1].x_m
+    raked, base = rake(a), -a.axles[-1].x_m
     return Working(
         name="rake, nose down",
         symbol="r",
         quantity="height",
         expression="r_0 + theta * L",
         inputs=(
-            Given("r_0", f"rake as weighed, {told.front} to {told.rear}", "height", told.was_m, Origin.COMPUTED),
+            Given("r_0", f"rake as weighed, {raked.front} to {raked.rear}", "height", raked.was_m, Origin.COMPUTED),
             _pitch(a, k),
             Given("L", "wheelbase", "height", base, Origin.MEASURED),
         ),
-        result=float(told.now_m[k.case]),
+        result=float(raked.now_m[k.case]),
         approximate=False,
         rule="Slope between two named points times the wheelbase, tyres included.",
     )
@@ -99,20 +99,20 @@ def lamp_drop(a: Assessment, k: Shown) -> Working:
 
 def point_height(a: Assessment, k: Shown) -> Working:
     """A named point above the ground; `axle` is its place in the list."""
-    told = heights(a)[k.axle]
-    risen = float(told.now_m[k.case]) - told.was_m
-    words = "rise of its axle's hubs, tyres alone" if told.point.kind == "axle" else "rise of the body there"
-    read = told.point.above_ground_m
+    point = heights(a)[k.axle]
+    risen = float(point.now_m[k.case]) - point.was_m
+    words = "rise of its axle's hubs, tyres alone" if point.point.kind == "axle" else "rise of the body there"
+    read = point.point.above_ground_m
     return Working(
-        name=f"{told.point.name} above the ground",
+        name=f"{point.point.name} above the ground",
         symbol="z",
         quantity="height",
         expression="z_0 + q",
         inputs=(
-            Given("z_0", "as weighed", "height", told.was_m, Origin.ASSUMED if read.assumed else Origin.MEASURED),
+            Given("z_0", "as weighed", "height", point.was_m, Origin.ASSUMED if read.assumed else Origin.MEASURED),
             Given("q", words, "height", risen, Origin.SOLVED),
         ),
-        result=float(told.now_m[k.case]),
+        result=float(point.now_m[k.case]),
         approximate=read.assumed,
         rule="What hangs on an axle rises with its tyres only; springs do not lift it.",
     )

@@ -11,21 +11,21 @@ from isostat.core.springs.helix import Helix
 from isostat.core.working import Given, Origin, Working
 
 
-def _told(a: Assessment, k: Shown) -> Benched:
+def _benched(a: Assessment, k: Shown) -> Benched:
     if k.axle >= len(a.job.bench):
         raise KeyError("no such spring on the bench")
     return benched(a.job.bench[k.axle])
 
 
 def _helix(a: Assessment, k: Shown) -> Helix:
-    helix = _told(a, k).helix
+    helix = _benched(a, k).helix
     if helix is None:
         raise KeyError("no dimensions")
     return helix
 
 
 def _held(a: Assessment, k: Shown) -> AtAxle:
-    held = at_axle(a, k.side, _told(a, k))
+    held = at_axle(a, k.side, _benched(a, k))
     if held is None:
         raise KeyError("no rate")
     return held
@@ -37,8 +37,8 @@ def _read(symbol: str, words: str, quantity: str, value: float) -> Given:
 
 def caliper(a: Assessment, k: Shown) -> Working:
     """Rate from the dimensions."""
-    h, told = _helix(a, k), _told(a, k).caliper
-    share = 0.0 if told is None else told.share
+    h, told_by_caliper = _helix(a, k), _benched(a, k).caliper
+    share = 0.0 if told_by_caliper is None else told_by_caliper.share
     return Working(
         name="rate by the caliper",
         symbol="R",
@@ -58,8 +58,8 @@ def caliper(a: Assessment, k: Shown) -> Working:
 
 def press(a: Assessment, k: Shown) -> Working:
     """Rate from the press."""
-    told = _told(a, k).press
-    if told is None:
+    tested = _benched(a, k).press
+    if tested is None:
         raise KeyError("no press readings")
     rows = [r.length_m.value for r in a.job.bench[k.axle].press if r.length_m and r.force_kg]
     first = max(rows)
@@ -69,13 +69,14 @@ def press(a: Assessment, k: Shown) -> Working:
         quantity="rate",
         expression="F / (L - l)",
         inputs=(
-            Given("F", "force on the line at the first length", "force", told.rate * (told.free_m - first), Origin.COMPUTED),
-            Given("L", "free length by the line", "fine length", told.free_m, Origin.COMPUTED),
+            Given("F", "force on the line at the first length", "force", tested.rate * (tested.free_m - first), Origin.COMPUTED),
+            Given("L", "free length by the line", "fine length", tested.free_m, Origin.COMPUTED),
             _read("l", "first length under the press", "fine length", first),
         ),
-        result=told.rate,
+        result=tested.rate,
         approximate=False,
-        rule=f"A straight line through all readings, weighed by their errors: ± {told.share * 100:.0f} %. Nobody in line with it.",
+        rule=f"A straight line through all readings, weighed by their errors: ± {tested.share * 100:.0f} %. "
+        "Nobody in line with it.",
     )
 
 
@@ -125,8 +126,8 @@ def grows(a: Assessment, k: Shown) -> Working:
 
 def length(a: Assessment, k: Shown) -> Working:
     """Length under what the target asks of an axle."""
-    told, held = _told(a, k), _held(a, k)
-    rate, free = told.rate, told.free_m
+    part, held = _benched(a, k), _held(a, k)
+    rate, free = part.rate, part.free_m
     assert rate is not None and free is not None
     where = a.job.vehicle.axles[k.side].name.lower()
     return Working(
@@ -152,8 +153,8 @@ def used(a: Assessment, k: Shown) -> Working:
 
 def used_solid(a: Assessment, k: Shown) -> Working:
     """Stress when solid, as a share of what is allowed."""
-    told, h = _told(a, k), _helix(a, k)
-    rate, free = told.rate, told.free_m
+    part, h = _benched(a, k), _helix(a, k)
+    rate, free = part.rate, part.free_m
     assert rate is not None and free is not None
     return stress(h, rate[0] * max(free - h.solid_m, 0.0), "when solid", Origin.MEASURED)
 

@@ -13,7 +13,7 @@ from isostat.core.ride.quarter_car import Swing
 from isostat.core.working import Given, Origin, Working
 
 
-def _told(a: Assessment, k: Shown) -> Damped:
+def _damped(a: Assessment, k: Shown) -> Damped:
     swing = damped(a, k.axle, k.case, found=k.found)
     if swing is None:
         raise KeyError("no damper")
@@ -40,21 +40,21 @@ def _pole(a: Assessment, k: Shown, name: str, swing: Swing, rule: str) -> Workin
 
 def body(a: Assessment, k: Shown) -> Working:
     """Damping ratio of the body, bump and rebound together."""
-    told = _told(a, k)
-    rule = f"Two masses on spring and tyre; {told.mean:.0f} N·s/m at the wheel, the damper's by its ratio squared."
-    return _pole(a, k, "damping of the body", told.swings[0], rule)
+    swing = _damped(a, k)
+    rule = f"Two masses on spring and tyre; {swing.mean:.0f} N·s/m at the wheel, the damper's by its ratio squared."
+    return _pole(a, k, "damping of the body", swing.swings[0], rule)
 
 
 def one_way(a: Assessment, k: Shown) -> Working:
     """Damping ratio of the body with the damper's bump, or its rebound, alone. event: which."""
-    told, way = _told(a, k), ("bump", "rebound").index(k.event)
-    return _pole(a, k, f"damping of the body, {k.event}", told.body[way], "As if the damper did the same both ways.")
+    swing, way = _damped(a, k), ("bump", "rebound").index(k.event)
+    return _pole(a, k, f"damping of the body, {k.event}", swing.body[way], "As if the damper did the same both ways.")
 
 
 def hop(a: Assessment, k: Shown) -> Working:
     """Damping ratio of the wheel."""
-    told = _told(a, k)
-    swing = told.swings[1]
+    done = _damped(a, k)
+    swing = done.swings[1]
     return _pole(
         a, k, "damping of the wheel's hop", swing, f"At {swing.frequency_hz:.1f} Hz. Heavier wheels hop slower and die down later."
     )
@@ -62,8 +62,8 @@ def hop(a: Assessment, k: Shown) -> Working:
 
 def asked(a: Assessment, k: Shown) -> Working:
     """Force to ask of a revalve at the usual test speed. event: bump or rebound."""
-    told, damper = revalve(a, k.axle), damper_in(a, k.axle, found=False)
-    if told is None or damper is None:
+    valve, damper = revalve(a, k.axle), damper_in(a, k.axle, found=False)
+    if valve is None or damper is None:
         raise KeyError("no damper")
     way = ("bump", "rebound").index(k.event)
     now = damper[0].coefficients()[way] * damper[1] * rules.RIDE_SPEED
@@ -74,11 +74,11 @@ def asked(a: Assessment, k: Shown) -> Working:
         expression="F_0 * t",
         inputs=(
             Given("F_0", "of the damper as it is", "force", now, Origin.MEASURED),
-            Given("t", "times, so that the body dies down as before", "fine ratio", told.times, Origin.SOLVED),
+            Given("t", "times, so that the body dies down as before", "fine ratio", valve.times, Origin.SOLVED),
         ),
-        result=(told.bump_n, told.rebound_n)[way],
+        result=(valve.bump_n, valve.rebound_n)[way],
         approximate=False,
-        rule=f"Keeps a ratio of {told.ratio:.2f} under the target's load.",
+        rule=f"Keeps a ratio of {valve.ratio:.2f} under the target's load.",
     )
 
 

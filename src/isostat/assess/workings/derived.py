@@ -242,6 +242,6 @@ def payload(a: Assessment, k: Shown) -> Working:
             Given("g", "gravity", "acceleration", GRAVITY, Origin.TYPED),
         ),
         result=found.mass_kg,
-        approximate=any(s.rate.assumed for pair in a.found_springs for s in pair) and not all(result.told if result else ()),
+        approximate=any(s.rate.assumed for pair in a.found_springs for s in pair) and not all(result.certain if result else ()),
         rule="Whole vehicle in balance; rates as found with their errors, or as the other tests tell them.",
     )

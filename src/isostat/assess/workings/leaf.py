@@ -10,7 +10,7 @@ from isostat.core.springs.leaf.half_pack import STEEL
 from isostat.core.working import Given, Origin, Working
 
 
-def _told(a: Assessment, k: Shown) -> Packed:
+def _packed(a: Assessment, k: Shown) -> Packed:
     pack = packed(a, k.axle)
     if pack is None:
         raise KeyError("no pack")
@@ -19,17 +19,17 @@ def _told(a: Assessment, k: Shown) -> Packed:
 
 def free_arch(a: Assessment, k: Shown) -> Working:
     """Arch of the assembled pack without load."""
-    told = _told(a, k)
+    made = _packed(a, k)
     return Working(
         name="free arch",
         symbol="h",
         quantity="coil size",
         expression="h_1 + n",
         inputs=(
-            Given("h_1", "the main leaf's own, from the clamp's edge", "fine length", told.pack.main_arch_m, Origin.COMPUTED),
-            Given("n", "what the nip of the leaves below adds", "fine length", told.nip_m, Origin.SOLVED),
+            Given("h_1", "the main leaf's own, from the clamp's edge", "fine length", made.pack.main_arch_m, Origin.COMPUTED),
+            Given("n", "what the nip of the leaves below adds", "fine length", made.nip_m, Origin.SOLVED),
         ),
-        result=told.free_arch_m,
+        result=made.free_arch_m,
         approximate=False,
         rule="Eyes over the clamp; leaves in one-sided contact along their lengths.",
     )
@@ -37,29 +37,29 @@ def free_arch(a: Assessment, k: Shown) -> Working:
 
 def arch(a: Assessment, k: Shown) -> Working:
     """Arch at the target."""
-    told = _told(a, k)
+    made = _packed(a, k)
     return Working(
         name="arch at the target",
         symbol="a",
         quantity="coil size",
         expression="sqrt((h - x)**2)",
         inputs=(
-            Given("h", "free arch", "fine length", told.free_arch_m, Origin.SOLVED),
-            Given("x", "compression at the target", "fine length", told.free_arch_m - told.arch_m, Origin.SOLVED),
+            Given("h", "free arch", "fine length", made.free_arch_m, Origin.SOLVED),
+            Given("x", "compression at the target", "fine length", made.free_arch_m - made.arch_m, Origin.SOLVED),
         ),
-        result=abs(told.arch_m),
+        result=abs(made.arch_m),
         approximate=False,
-        rule=f"Carries {told.force_n / GRAVITY:.0f} kg. New leaves, not settled.",
+        rule=f"Carries {made.force_n / GRAVITY:.0f} kg. New leaves, not settled.",
     )
 
 
 def stress(a: Assessment, k: Shown) -> Working:
     """Nominal stress of the thickest leaf at full bump, of what is allowed."""
-    told = _told(a, k)
-    worst = int(told.used.argmax())
+    made = _packed(a, k)
+    worst = int(made.used.argmax())
     typed = a.job.proposal.axles[k.axle].pack.allowed_pa
-    peaks = ", ".join(f"{s / 1e6:.0f}" for s in told.peak_pa)
-    found = "" if told.times_found is None else f" {told.times_found:.2f} times as found at the most."
+    peaks = ", ".join(f"{s / 1e6:.0f}" for s in made.peak_pa)
+    found = "" if made.times_found is None else f" {made.times_found:.2f} times as found at the most."
     return Working(
         name=f"stress of leaf {worst + 1} at full bump",
         symbol="q",
@@ -67,11 +67,11 @@ def stress(a: Assessment, k: Shown) -> Working:
         expression="E * t / 2 * c / S",
         inputs=(
             Given("E", "of spring steel", "modulus", STEEL, Origin.ASSUMED),
-            Given("t", "its thickness", "fine length", told.pack.leaves[worst].thick_m, Origin.TYPED),
-            Given("c", "change of curvature at the clamp, M / ΣEI", "per metre", told.turned(worst), Origin.SOLVED),
-            Given("S", "allowed", "stress", told.allowed_pa, Origin.ASSUMED if typed is None or typed.assumed else Origin.TYPED),
+            Given("t", "its thickness", "fine length", made.pack.leaves[worst].thick_m, Origin.TYPED),
+            Given("c", "change of curvature at the clamp, M / ΣEI", "per metre", made.turned(worst), Origin.SOLVED),
+            Given("S", "allowed", "stress", made.allowed_pa, Origin.ASSUMED if typed is None or typed.assumed else Origin.TYPED),
         ),
-        result=float(told.used[worst]),
+        result=float(made.used[worst]),
         approximate=typed is None,
         rule=f"Nominal, the worse side and half. Peaks leaf by leaf: {peaks} MPa.{found}",
     )
@@ -79,11 +79,11 @@ def stress(a: Assessment, k: Shown) -> Working:
 
 def peaks(a: Assessment, k: Shown) -> Working:
     """The highest stress anywhere in a pack at full bump against that of the pack as found."""
-    told = _told(a, k)
-    if told.found is None:
+    made = _packed(a, k)
+    if made.found is None:
         raise KeyError("no pack was found")
-    worst = int(told.peak_pa.argmax())
-    moment, thick = told.bent[worst]
+    worst = int(made.peak_pa.argmax())
+    moment, thick = made.bent[worst]
     return Working(
         name="highest peak at full bump, times as found",
         symbol="n",
@@ -91,11 +91,11 @@ def peaks(a: Assessment, k: Shown) -> Working:
         expression="6 * M / (b * t**2 * S)",
         inputs=(
             Given("M", f"bending moment of leaf {worst + 1} where it is bent most", "torque", float(moment), Origin.SOLVED),
-            Given("b", "its width", "fine length", told.pack.leaves[worst].width_m, Origin.TYPED),
+            Given("b", "its width", "fine length", made.pack.leaves[worst].width_m, Origin.TYPED),
             Given("t", "its thickness there", "fine length", float(thick), Origin.TYPED),
-            Given("S", "highest peak of the pack as found, at its own full bump", "stress", told.found.peak_pa, Origin.SOLVED),
+            Given("S", "highest peak of the pack as found, at its own full bump", "stress", made.found.peak_pa, Origin.SOLVED),
         ),
-        result=told.times_found or 0.0,
+        result=made.times_found or 0.0,
         approximate=False,
         rule="At a clamp's edge peaks are 1.3 to 1.5 times the nominal stress; the limit is one of nominal stress.",
     )
@@ -103,8 +103,8 @@ def peaks(a: Assessment, k: Shown) -> Working:
 
 def bound(a: Assessment, k: Shown) -> Working:
     """Upper bound of the rate: all leaves bend as one."""
-    told = _told(a, k)
-    (front, rear), (on_front, on_rear) = told.pack.half_bounds, told.pack.shares
+    made = _packed(a, k)
+    (front, rear), (on_front, on_rear) = made.pack.half_bounds, made.pack.shares
     halves = (
         Given("k_f", "front half at its eye, its leaves' EI added up", "rate", front, Origin.COMPUTED),
         Given("k_r", "rear half at its eye", "rate", rear, Origin.COMPUTED),
@@ -117,9 +117,9 @@ def bound(a: Assessment, k: Shown) -> Working:
         name="rate if all leaves bent as one",
         symbol="k",
         quantity="rate",
-        expression="k_f + k_r" if told.pack.held else "1 / (s_f**2 / k_f + s_r**2 / k_r)",
-        inputs=halves if told.pack.held else (*halves, *shares),
-        result=told.pack.bound_rate,
+        expression="k_f + k_r" if made.pack.held else "1 / (s_f**2 / k_f + s_r**2 / k_r)",
+        inputs=halves if made.pack.held else (*halves, *shares),
+        result=made.pack.bound_rate,
         approximate=False,
         rule="Sum of EI along each half: a bound only, 3 to 8 % too stiff and low in stress.",
     )
@@ -127,18 +127,18 @@ def bound(a: Assessment, k: Shown) -> Working:
 
 def capacity(a: Assessment, k: Shown) -> Working:
     """What a pack carries more as high as the vehicle was weighed."""
-    told = _told(a, k)
+    made = _packed(a, k)
     return Working(
         name="more at the height as weighed",
         symbol="m",
         quantity="mass",
         expression="(F - F_b) / g",
         inputs=(
-            Given("F", "the pack, its seat where it was as weighed", "force", told.at_old_n, Origin.SOLVED),
-            Given("F_b", "carried by what was found there", "force", told.found_n, Origin.MEASURED),
+            Given("F", "the pack, its seat where it was as weighed", "force", made.at_old_n, Origin.SOLVED),
+            Given("F_b", "carried by what was found there", "force", made.found_n, Origin.MEASURED),
             Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED),
         ),
-        result=(told.at_old_n - told.found_n) / GRAVITY,
+        result=(made.at_old_n - made.found_n) / GRAVITY,
         approximate=False,
         rule="A side, its block and shackle included. No spring raises a rating plate.",
     )
@@ -149,5 +149,5 @@ PACKS = (capacity, free_arch, arch, stress, peaks, bound)
 
 def shown_packs(a: Assessment) -> list[Shown]:
     """Every such number."""
-    told = [(axle, packed(a, axle)) for axle in range(len(a.axles))]
-    return [Shown(n, axle) for axle, pack in told if pack is not None for n in PACKS if n is not peaks or pack.found is not None]
+    packs = [(axle, packed(a, axle)) for axle in range(len(a.axles))]
+    return [Shown(n, axle) for axle, pack in packs if pack is not None for n in PACKS if n is not peaks or pack.found is not None]

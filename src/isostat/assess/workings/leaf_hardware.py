@@ -13,7 +13,7 @@ from isostat.core.working import Given, Origin, Working
 from isostat.job.springs.leaf import Pack
 
 
-def _told(a: Assessment, k: Shown) -> tuple[Packed, Pack]:
+def _packed(a: Assessment, k: Shown) -> tuple[Packed, Pack]:
     pack = packed(a, k.axle)
     if pack is None:
         raise KeyError("no pack")
@@ -29,7 +29,7 @@ def _hung(pack: Pack) -> Hanging:
 
 def raised(a: Assessment, k: Shown) -> Working:
     """Frame up over the axle by shackle and hanger."""
-    hung = _hung(_told(a, k)[1])
+    hung = _hung(_packed(a, k)[1])
     _, z = hung.hung.eye(hung.hung.chord_m, hung.shackle_m, hung.dropped_m)
     return Working(
         name="frame up by shackle and hanger",
@@ -49,7 +49,7 @@ def raised(a: Assessment, k: Shown) -> Working:
 
 def turned(a: Assessment, k: Shown) -> Working:
     """How far the pinion comes up."""
-    pack = _told(a, k)[1]
+    pack = _packed(a, k)[1]
     hung = hanging(pack)
     wedge = given_or("w", "wedge", "angle", pack.wedge_rad, 0.0)
     if hung is None:
@@ -75,9 +75,9 @@ def turned(a: Assessment, k: Shown) -> Working:
 
 def u_bolt(a: Assessment, k: Shown) -> Working:
     """Length of a U-bolt's legs."""
-    told, pack = _told(a, k)
+    made, pack = _packed(a, k)
     block = max(a.orders[k.axle].order.spacer_m)
-    length = u_bolt_m(pack, told.pack, block)
+    length = u_bolt_m(pack, made.pack, block)
     if length is None:
         raise KeyError("tube not measured")
     return Working(
@@ -87,7 +87,7 @@ def u_bolt(a: Assessment, k: Shown) -> Working:
         expression="t + s + b + q + n * r",
         inputs=(
             given_or("t", "across the axle's tube", "fine length", pack.tube_m, 0.0),
-            Given("s", "the pack at its clamp", "fine length", stack_m(told.pack), Origin.COMPUTED),
+            Given("s", "the pack at its clamp", "fine length", stack_m(made.pack), Origin.COMPUTED),
             Given("b", "the thicker block", "fine length", block, Origin.SOLVED),
             given_or("q", "spring plate", "fine length", pack.plate_m, rules.SPRING_PLATE),
             Given("n", "rods for washer, nut and thread", "ratio", rules.U_BOLT_NUT, Origin.ASSUMED),
@@ -101,7 +101,7 @@ def u_bolt(a: Assessment, k: Shown) -> Working:
 
 def friction(a: Assessment, k: Shown) -> Working:
     """Band of heights within which the pack may rest anywhere, at the target."""
-    told, pack = _told(a, k)
+    made, pack = _packed(a, k)
     share = given_or("f", "of the load that the leaves hold", "share", pack.friction, rules.LEAF_FRICTION)
     return Working(
         name="friction, either way",
@@ -110,10 +110,10 @@ def friction(a: Assessment, k: Shown) -> Working:
         expression="f * F / k",
         inputs=(
             share,
-            Given("F", "carried by the pack at the target", "force", told.force_n, Origin.SOLVED),
-            Given("k", "rate there", "rate", told.rate, Origin.SOLVED),
+            Given("F", "carried by the pack at the target", "force", made.force_n, Origin.SOLVED),
+            Given("k", "rate there", "rate", made.rate, Origin.SOLVED),
         ),
-        result=share.value * told.force_n / told.rate,
+        result=share.value * made.force_n / made.rate,
         approximate=share.origin is Origin.ASSUMED,
         rule="Within it a height means nothing: roll it, bounce it, read it from above and below.",
     )

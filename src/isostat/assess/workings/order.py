@@ -144,10 +144,10 @@ def preload(a: Assessment, k: Shown) -> Working:
     )
 
 
-def told_rate(a: Assessment, k: Shown) -> Working:
+def rate_as_found(a: Assessment, k: Shown) -> Working:
     """Wheel rate told by the squat tests, from the spring rate that fits their readings."""
     result = squat_result(a)
-    if result is None or not result.told[k.axle]:
+    if result is None or not result.certain[k.axle]:
         raise KeyError("no squat test tells this rate")
     _, slope, bend = a.axles[k.axle].spring_motion.at(np.zeros(1))
     force = a.found_springs[k.axle][k.side].force_n

@@ -12,7 +12,7 @@ from isostat.core.springs.ring_fit import force_at, main_length, preload
 from isostat.core.working import Given, Origin, Working
 
 
-def _told(a: Assessment, k: Shown) -> Stacked:
+def _stacked(a: Assessment, k: Shown) -> Stacked:
     pair = stacked(a, k.axle)
     if pair is None:
         raise KeyError("no stack")
@@ -38,7 +38,7 @@ def _length(symbol: str, words: str, value: float, origin: Origin = Origin.TYPED
 
 def rate(a: Assessment, k: Shown) -> Working:
     """Rate of a stack at the target: of all its springs, while none is solid or on the ring."""
-    pair, result = _told(a, k).pair, a.orders[k.axle].order.rate_n_per_m[k.side]
+    pair, result = _stacked(a, k).pair, a.orders[k.axle].order.rate_n_per_m[k.side]
     parts = [part for part in (pair.third, pair.top, pair.main) if part is not None]
     if abs(result * sum(1.0 / part.rate for part in parts) - 1.0) >= 1e-9:
         return curve_rate(a, k)
@@ -49,8 +49,8 @@ def rate(a: Assessment, k: Shown) -> Working:
 
 def hanging(a: Assessment, k: Shown) -> Working:
     """Preload of the whole stack at full droop."""
-    told = _told(a, k)
-    pair = told.pair
+    stack = _stacked(a, k)
+    pair = stack.pair
     return _made(
         "preload hanging",
         "p",
@@ -59,43 +59,43 @@ def hanging(a: Assessment, k: Shown) -> Working:
             _length("l_1", "top spring, free", pair.top.free_m),
             _length("l_2", "main spring, free", pair.main.free_m),
             _length("s", "slider", pair.slider_m),
-            _length("e", "collar to perch, shock extended", told.shock.extended_m),
+            _length("e", "collar to perch, shock extended", stack.shock.extended_m),
         ),
-        preload(pair, told.shock),
+        preload(pair, stack.shock),
         "Below zero the springs are loose. Over 75 mm they are too soft (common practice, no source).",
     )
 
 
 def change(a: Assessment, k: Shown) -> Working:
     """Shaft from ride height to where the rate changes."""
-    told = _told(a, k)
-    if told.crossover is None:
+    stack = _stacked(a, k)
+    if stack.crossover is None:
         raise KeyError("no crossover")
-    before, ride = preload(told.pair, told.shock), float(told.ride_m[k.case])
+    before, ride = preload(stack.pair, stack.shock), float(stack.ride_m[k.case])
     return _made(
         "shaft from ride to the change of rate",
         "c",
         "sqrt((x - p - u)**2)",
         (
-            _length("x", f"compression at which it changes: {told.crossover.by}", told.crossover.x_m, Origin.COMPUTED),
+            _length("x", f"compression at which it changes: {stack.crossover.by}", stack.crossover.x_m, Origin.COMPUTED),
             _length("p", "preload hanging", before, Origin.COMPUTED),
             _length("u", "shaft in at ride, from hanging", ride, Origin.SOLVED),
         ),
-        abs(told.crossover.x_m - before - ride),
+        abs(stack.crossover.x_m - before - ride),
         "At the wheel it is this over the shock's motion ratio.",
     )
 
 
 def ring(a: Assessment, k: Shown) -> Working:
     """Collar to ring for the wanted crossover."""
-    told = _told(a, k)
-    pair, set_ = told.pair, told.pair.ring_m
-    if set_ is None or told.crossover is None:
+    stack = _stacked(a, k)
+    pair, set_ = stack.pair, stack.pair.ring_m
+    if set_ is None or stack.crossover is None:
         raise KeyError("no ring")
-    if told.crossover.by != "ring":  # it is not what changes the rate, so that it follows from nothing but the hand
+    if stack.crossover.by != "ring":  # it is not what changes the rate, so that it follows from nothing but the hand
         by_hand = (_length("g_0", "where the ring is set", set_),)
         return _made("collar to ring", "g", "g_0", by_hand, set_, "The slider does not meet it before a spring is solid.")
-    upper, force = [pair.top] if pair.third is None else [pair.third, pair.top], told.crossover.force_n
+    upper, force = [pair.top] if pair.third is None else [pair.third, pair.top], stack.crossover.force_n
     given: list[Given] = []
     for n, (part, words) in enumerate(zip(upper, ("third spring", "top spring")[-len(upper) :], strict=True), start=1):
         gives = min(force / part.rate, part.way_m)
@@ -113,10 +113,10 @@ def ring(a: Assessment, k: Shown) -> Working:
 
 def collar(a: Assessment, k: Shown) -> Working:
     """How far the collar goes for the target."""
-    told, o = _told(a, k), a.orders[k.axle]
-    went = told.seated.collar_m[k.side]
-    shaft, stood = told.seated.target_m[k.side], told.seated.shock[k.side].extended_m + went
-    before = told.pair.free_m - stood
+    stack, o = _stacked(a, k), a.orders[k.axle]
+    went = stack.seated.collar_m[k.side]
+    shaft, stood = stack.seated.target_m[k.side], stack.seated.shock[k.side].extended_m + went
+    before = stack.pair.free_m - stood
     return _made(
         "way of the collar for the target",
         "d",
@@ -134,8 +134,8 @@ def collar(a: Assessment, k: Shown) -> Working:
 
 def main_at_bump(a: Assessment, k: Shown) -> Working:
     """Length of the main spring at full bump."""
-    told = _told(a, k)
-    pair, force = told.pair, force_at(told.pair, told.shock, told.shock.bump_m)
+    stack = _stacked(a, k)
+    pair, force = stack.pair, force_at(stack.pair, stack.shock, stack.shock.bump_m)
     force = min(force, pair.main.rate * pair.main.way_m)
     return _made(
         "main spring at full bump",
@@ -146,18 +146,18 @@ def main_at_bump(a: Assessment, k: Shown) -> Working:
             Given("F", "force at full bump", "force", force, Origin.COMPUTED),
             Given("k_2", "its rate", "rate", pair.main.rate, Origin.TYPED),
         ),
-        told.main_at_bump_m,
+        stack.main_at_bump_m,
         "The bump stop takes the bottoming, never a bound coil.",
     )
 
 
 def top_spring(a: Assessment, k: Shown) -> Working:
     """What the top spring keeps over solid at the ring with the collar run down."""
-    told = _told(a, k)
-    pair, spare = told.pair, told.top_spare_m
+    stack = _stacked(a, k)
+    pair, spare = stack.pair, stack.top_spare_m
     if spare is None or pair.ring_m is None:
         raise KeyError("no ring")
-    down = max(told.shock.down_m, 0.0)
+    down = max(stack.shock.down_m, 0.0)
     solid = pair.ring_m + pair.step_m - down - spare
     parts = (
         _length("g", "collar to ring, all set", pair.ring_m),
@@ -181,12 +181,12 @@ def mark_m(pair: Stacked, key: str, shaft_m: float) -> float | None:
 
 def _mark(key: str, a: Assessment, k: Shown) -> Working:
     """A distance from the perch's upper face; with the shock extended, or at ride in a case (event)."""
-    told = _told(a, k)
-    shaft = float(told.ride_m[k.case]) if k.event == "at ride" else 0.0
-    result = mark_m(told, key, shaft)
+    stack = _stacked(a, k)
+    shaft = float(stack.ride_m[k.case]) if k.event == "at ride" else 0.0
+    result = mark_m(stack, key, shaft)
     if result is None:
         raise KeyError("no ring")
-    pair, shock = told.pair, told.shock
+    pair, shock = stack.pair, stack.shock
     u = _length("u", "shaft in, from extended", shaft, Origin.SOLVED)
     collar = _length("e", "collar to perch, extended, all set", shock.extended_m, Origin.SOLVED)
     if key == "slider":

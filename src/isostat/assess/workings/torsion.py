@@ -13,16 +13,16 @@ from isostat.core.springs.torsion.bar import SHEAR
 from isostat.core.working import Given, Origin, Working
 
 
-def _told(a: Assessment, k: Shown) -> Twisted:
-    told = twisted_of(a.orders[k.axle])
-    if told is None:
+def _twisted(a: Assessment, k: Shown) -> Twisted:
+    bars = twisted_of(a.orders[k.axle])
+    if bars is None:
         raise KeyError("no torsion bar")
-    return told
+    return bars
 
 
 def _bar(a: Assessment, k: Shown) -> tuple[Given, ...]:
     """What the rate of the bar follows from, π(d⁴ − b⁴)G / 32L."""
-    t = _told(a, k)
+    t = _twisted(a, k)
     fit = a.job.proposal.axles[k.axle].torsion.over(a.job.as_found.axles[k.axle].torsion)
     return (
         Given("d", "diameter", "fine length", t.bar.diameter_m, Origin.TYPED),
@@ -34,7 +34,7 @@ def _bar(a: Assessment, k: Shown) -> tuple[Given, ...]:
 
 def slack(a: Assessment, k: Shown) -> Working:
     """Angle of the arm without twist."""
-    t, force = _told(a, k), a.orders[k.axle].target_force_n[k.side]
+    t, force = _twisted(a, k), a.orders[k.axle].target_force_n[k.side]
     angle = t.at_target[k.side]
     solved = angle - force * t.arm_m * math.cos(angle) / t.bar.rate
     return Working(
@@ -58,7 +58,7 @@ def slack(a: Assessment, k: Shown) -> Working:
 
 def rate(a: Assessment, k: Shown) -> Working:
     """Slope at the arm's end where it stands at the target."""
-    t, result = _told(a, k), a.orders[k.axle].order.rate_n_per_m[k.side]
+    t, result = _twisted(a, k), a.orders[k.axle].order.rate_n_per_m[k.side]
     angle, (_, _, modulus, _) = t.at_target[k.side], _bar(a, k)
     steel = Origin.ASSUMED if modulus.origin is Origin.ASSUMED else Origin.COMPUTED
     return Working(
@@ -82,7 +82,7 @@ def rate(a: Assessment, k: Shown) -> Working:
 
 def turn(a: Assessment, k: Shown) -> Working:
     """How far the anchor is turned from where it was found."""
-    t = _told(a, k)
+    t = _twisted(a, k)
     return Working(
         name="turn of the anchor",
         symbol="b",
@@ -100,7 +100,7 @@ def turn(a: Assessment, k: Shown) -> Working:
 
 def stress(a: Assessment, k: Shown) -> Working:
     """Shear stress at the target as a share of what is allowed."""
-    t = _told(a, k)
+    t = _twisted(a, k)
     used = t.stress_pa(k.side, t.at_target[k.side]) / rules.BAR_STRESS
     return Working(
         name="stress at the target",

@@ -14,7 +14,7 @@ from isostat.core.springs.helix import Helix
 from isostat.core.working import Given, Origin, Working
 
 
-def _told(a: Assessment, k: Shown) -> tuple[Wound, Helix]:
+def _wound(a: Assessment, k: Shown) -> tuple[Wound, Helix]:
     coil = wound(a, k.axle)
     if coil is None or coil.helix is None:
         raise KeyError("no coil wound")
@@ -27,7 +27,7 @@ def _size(symbol: str, words: str, value: float, origin: Origin = Origin.COMPUTE
 
 def wire_size(a: Assessment, k: Shown) -> Working:
     """Wire of the coil: its mean diameter less what it goes round."""
-    _, coil = _told(a, k)
+    _, coil = _wound(a, k)
     return Working(
         name="wire",
         symbol="d",
@@ -42,7 +42,7 @@ def wire_size(a: Assessment, k: Shown) -> Working:
 
 def turns(a: Assessment, k: Shown) -> Working:
     """Turns of the coil, those at the ends too."""
-    _, coil = _told(a, k)
+    _, coil = _wound(a, k)
     return Working(
         name="turns, all",
         symbol="n_t",
@@ -62,18 +62,18 @@ def turns(a: Assessment, k: Shown) -> Working:
 
 def solid(a: Assessment, k: Shown) -> Working:
     """Solid length."""
-    return replace(solid_length(_told(a, k)[1], Origin.COMPUTED), approximate=order_guessed(a, k))
+    return replace(solid_length(_wound(a, k)[1], Origin.COMPUTED), approximate=order_guessed(a, k))
 
 
 def stress_ride(a: Assessment, k: Shown) -> Working:
     """Stress at the target, of what the wire is allowed."""
-    told = stress(_told(a, k)[1], max(a.orders[k.axle].target_force_n), "at the target", Origin.COMPUTED)
-    return replace(told, approximate=order_guessed(a, k))
+    worked = stress(_wound(a, k)[1], max(a.orders[k.axle].target_force_n), "at the target", Origin.COMPUTED)
+    return replace(worked, approximate=order_guessed(a, k))
 
 
 def stress_solid(a: Assessment, k: Shown) -> Working:
     """Stress when solid, of what the wire is allowed."""
-    coil = _told(a, k)[1]
+    coil = _wound(a, k)[1]
     return replace(stress(coil, coil.solid_force_n, "when solid", Origin.COMPUTED), approximate=order_guessed(a, k))
 
 

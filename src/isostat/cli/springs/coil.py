@@ -68,20 +68,20 @@ def _helix(asked: argparse.Namespace, preset: Preset, free_m: float | None) -> H
 def _coil(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dict[str, Any]]:
     lines: Lines = []
     said: list[str] = []
-    told = None
+    tested = None
     if asked.press:
         rows = [typed_pieces(text, "press", 2) for text in asked.press]
         lengths = np.array([typed_number(r[0], "press", Quantity.COIL, preset) for r in rows])
         loads = np.array([typed_number(r[1], "press", Quantity.MASS, preset) * GRAVITY for r in rows])
-        told = pressed(lengths, loads)
-        lines += [("press_rate_n_per_m", "spring rate by the press", told.rate, Quantity.RATE),
-                  ("press_error_share", "  either way", told.share, Quantity.SHARE),
-                  ("press_free_m", "free length by the press", told.free_m, Quantity.COIL)]  # fmt: skip
-        if told.firmer > 1.25:
-            said.append(f"It gets {told.firmer:.2f} times firmer as it is pressed: a progressive spring.")
-    if asked.wire is None and told is not None:
+        tested = pressed(lengths, loads)
+        lines += [("press_rate_n_per_m", "spring rate by the press", tested.rate, Quantity.RATE),
+                  ("press_error_share", "  either way", tested.share, Quantity.SHARE),
+                  ("press_free_m", "free length by the press", tested.free_m, Quantity.COIL)]  # fmt: skip
+        if tested.firmer > 1.25:
+            said.append(f"It gets {tested.firmer:.2f} times firmer as it is pressed: a progressive spring.")
+    if asked.wire is None and tested is not None:
         return lines, {"said": said}
-    helix = _helix(asked, preset, told.free_m if told else None)
+    helix = _helix(asked, preset, tested.free_m if tested else None)
     caliper = caliper_rate(helix, CALIPER, outside=asked.outside is not None)
     lines += [
         ("rate_n_per_m", "spring rate by the caliper", helix.rate, Quantity.RATE),
@@ -95,7 +95,7 @@ def _coil(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dict[str, A
     ]
     if asked.load is not None:
         force = typed_number(asked.load, "load", Quantity.MASS, preset) * GRAVITY
-        rate = told.rate if told else helix.rate
+        rate = tested.rate if tested else helix.rate
         lines += [("loaded_m", "length under the load", helix.free_m - force / rate, Quantity.COIL),
                   ("stress_share", "stress under the load, of what is allowed", helix.used(force), Quantity.SHARE)]  # fmt: skip
     if not helix.wire.strength_pa(helix.wire_m)[1]:

@@ -98,12 +98,12 @@ def stack_lines(asked: argparse.Namespace, preset: Preset) -> tuple[Lines, dict[
 
 
 def _crossover(stack: StackedPair, shock: ring_fit.CoilOver, said: list[str]) -> Lines:
-    at, told = ring_fit.crossover_at(stack, shock), stack.crossover
-    if at is None or told is None:
+    at, crossover = ring_fit.crossover_at(stack, shock), stack.crossover
+    if at is None or crossover is None:
         said.append("The slider stands on its ring from the start: the top spring never works.")
         return []
-    return [("crossover_shaft_m", f"the rate changes, shaft in ({told.by})", at, Quantity.COIL),
-            ("crossover_kg", "  carrying", told.force_n / GRAVITY, Quantity.MASS)]  # fmt: skip
+    return [("crossover_shaft_m", f"the rate changes, shaft in ({crossover.by})", at, Quantity.COIL),
+            ("crossover_kg", "  carrying", crossover.force_n / GRAVITY, Quantity.MASS)]  # fmt: skip
 
 
 def _at_ride(stack: StackedPair, shock: ring_fit.CoilOver, size: _Sizes, ride: float, said: list[str]) -> Lines:

@@ -95,14 +95,14 @@ def fit_unknowns(predict: Predict, unknowns: Unknowns, read: Readings) -> Fitted
 
 def _over_its_width(predict: Predict, u: Unknowns, read: Readings, at: Floats, covariance: Floats) -> Floats:
     """Each variance halfway to the largest within its own width: a stop that is touched bends the readings."""
-    variance, told = np.diag(covariance).copy(), np.nonzero(np.diag(covariance) > 0.0)[0]
-    if not told.size:
+    variance, known = np.diag(covariance).copy(), np.nonzero(np.diag(covariance) > 0.0)[0]
+    if not known.size:
         return covariance
-    along = 2.0 * covariance[:, told] / np.sqrt(covariance[told, told])
+    along = 2.0 * covariance[:, known] / np.sqrt(covariance[known, known])
     ends = np.clip(np.concatenate([at[:, None] + along, at[:, None] - along], axis=1), u.low[:, None], u.high[:, None])
     there = [spread(_whitened(slopes, u, read), u)[0] for slopes in _slopes(predict, u, ends)]
-    for n, i in enumerate(told):
-        variance[i] = (covariance[i, i] + max(there[n][i, i], there[n + told.size][i, i], covariance[i, i])) / 2.0
+    for n, i in enumerate(known):
+        variance[i] = (covariance[i, i] + max(there[n][i, i], there[n + known.size][i, i], covariance[i, i])) / 2.0
     grown = np.sqrt(np.divide(variance, np.diag(covariance), out=np.ones_like(variance), where=variance > 0.0))
     return np.asarray(covariance * grown[:, None] * grown)
 

@@ -9,7 +9,7 @@ import numpy as np
 from isostat.core.limits import Floats, OutOfRange
 
 TAPE, PAD = 0.001, 0.01  # two standard deviations of a length in m between the plates, and of the scale as a share
-TOLD = 0.0005  # m, that two lengths must lie apart
+APART = 0.0005  # m, that two lengths must lie apart
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,8 +46,8 @@ def pressed(length_m: Floats, force_n: Floats) -> Pressed:
     free = at_nought / rate
     slope = np.array([1.0 / rate, -free / rate])  # of the free length, by both unknowns
     apart = -np.diff(length)
-    told = apart > TOLD  # between two readings at one length no rate is told
-    steps = np.diff(force)[told] / apart[told]
+    known = apart > APART  # between two readings at one length no rate is known
+    steps = np.diff(force)[known] / apart[known]
     return Pressed(
         rate=float(rate),
         share=2.0 * float(np.sqrt(cover[1, 1])) / float(rate),

@@ -49,8 +49,8 @@ def force_at(stack: StackedPair, shock: CoilOver, shaft_m: float) -> float:
 
 def crossover_at(stack: StackedPair, shock: CoilOver) -> float | None:
     """Shaft travel from full droop at which the rate changes, m; not above 0: past it when hanging. None: no top spring."""
-    told = stack.crossover
-    return None if told is None else told.x_m - preload(stack, shock)
+    crossover = stack.crossover
+    return None if crossover is None else crossover.x_m - preload(stack, shock)
 
 
 @dataclass(frozen=True, slots=True)

@@ -106,8 +106,8 @@ class StackedPair(Rising):
     @property
     def events(self) -> tuple[LawEvent, ...]:
         loose, *_, solid = self.knots
-        told = self.crossover
-        inner = () if told is None or told.x_m >= solid else (LawEvent(Event.CROSSOVER, told.x_m),)
+        crossover = self.crossover
+        inner = () if crossover is None or crossover.x_m >= solid else (LawEvent(Event.CROSSOVER, crossover.x_m),)
         return (LawEvent(Event.COIL_LOOSE, loose), *inner, LawEvent(Event.COIL_SOLID, solid))
 
     @cached_property

@@ -97,11 +97,11 @@ def lay_bars(sheet: Sheet, v: View, area: QRectF) -> list[Bar]:
         room = area.right() - left - (0 if roomy else t.px(60))
         if sheet.text_width(words + more, 13, 600) <= room:
             words += more
-        told = sheet.text(f"bar hand {n}", words, QPointF(left, middle - t.px(9)), size=13, weight=600, role=role, shown=shown)
+        made = sheet.text(f"bar hand {n}", words, QPointF(left, middle - t.px(9)), size=13, weight=600, role=role, shown=shown)
         if roomy:
             bars.append(Bar(QRectF(area.left(), y + t.px(28), (area.width() - t.px(8)) / PAST, t.px(12)), row.kg / limit))
-        elif (wide := area.right() - told.right() - t.px(14)) > t.px(30):
-            bars.append(Bar(QRectF(told.right() + t.px(8), middle - t.px(4), wide / PAST, t.px(8)), row.kg / limit))
+        elif (wide := area.right() - made.right() - t.px(14)) > t.px(30):
+            bars.append(Bar(QRectF(made.right() + t.px(8), middle - t.px(4), wide / PAST, t.px(8)), row.kg / limit))
     _lay_shares(sheet, v, QPointF(area.left(), shares))
     return bars
 
@@ -119,8 +119,8 @@ def _lay_shares(sheet: Sheet, v: View, at: QPointF) -> None:
         low = name == "steered share" and share < rules.LIGHT_STEERING_WATCH
         role = ("brick" if share < rules.LIGHT_STEERING_FAULT else "ochre") if low else "ink"
         box = sheet.text(f"{name} word", words, QPointF(x, at.y() + 2), size=13, role="ink2")
-        told = v.number(shown, f"{share * 100:.1f} %") + (", light" if low else "")
-        box = sheet.text(name, told, QPointF(box.right() + 5, at.y()), size=14, weight=600, role=role, shown=shown)
+        said = v.number(shown, f"{share * 100:.1f} %") + (", light" if low else "")
+        box = sheet.text(name, said, QPointF(box.right() + 5, at.y()), size=14, weight=600, role=role, shown=shown)
         x = box.right() + v.theme.px(16)
 
 

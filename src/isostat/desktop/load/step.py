@@ -126,9 +126,9 @@ class LoadStep(Sheet):
         along = v.number(key, v.reader.height(behind))
         words = f"centre of gravity {along} behind front hub" if not self.datum.field else f"gravity {along} behind hub"
         self.text("gravity x", words, QPointF(right - t.px(10) - self.text_width(words, 14), y), size=14, shown=key)
-        told = ("nose to the left", "area of a disc = its mass")
-        if self._plan(v).at(0, 0).x() - t.px(70) > t.px(24) + max(self.text_width(words, 12.5) for words in told):
-            for n, words in enumerate(told):
+        hints = ("nose to the left", "area of a disc = its mass")
+        if self._plan(v).at(0, 0).x() - t.px(70) > t.px(24) + max(self.text_width(words, 12.5) for words in hints):
+            for n, words in enumerate(hints):
                 self.text(f"plan words {n}", words, QPointF(t.px(16), t.px(HEAD + 8 + 17 * n)), size=12.5, role="ink2")
 
     def _lay_discs(self, v: View) -> None:
@@ -172,15 +172,15 @@ class LoadStep(Sheet):
         t, base, last, view = v.theme, v.weighed, len(v.a.axles) - 1, self._plan(v)
         places = [view.at(-axle.x_m, 0).x() for axle in v.a.axles]
         unit = v.reader.preset.mass.sign
-        told = {(axle, side): self._wheel_words(v, axle, side, base) for axle in range(last + 1) for side in (0, 1)}
+        said = {(axle, side): self._wheel_words(v, axle, side, base) for axle in range(last + 1) for side in (0, 1)}
         widest = max(
-            self.text_width(f"{load} {unit}", 24, 600) + self.text_width(change, 13, 600) for load, change in told.values()
+            self.text_width(f"{load} {unit}", 24, 600) + self.text_width(change, 13, 600) for load, change in said.values()
         )
         close = min((b - a for a, b in pairwise(places)), default=math.inf) < max(t.px(210), t.px(134) + widest)
         for axle, x in enumerate(places):
             for side in (0, 1):
                 y = view.top - t.px(40) if side == 1 else view.foot + t.px(6)
-                load, change = told[axle, side]
+                load, change = said[axle, side]
                 key, changed = (Shown(n, axle, side, v.case) for n in (workings.corner.load, workings.load.load_change))
                 left = x - t.px(130 if axle == last else 70) if not close else x - t.px(96)
                 if not close:

@@ -77,10 +77,10 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
                 made.setText(row.where if row else "")
     for before, after in pairwise(fields):
         QuantityField.setTabOrder(before, after)
-    _lay_told(sheet, v, top + (len(CYCLE) + 2.3) * pitch, axle)
+    _lay_result(sheet, v, top + (len(CYCLE) + 2.3) * pitch, axle)
 
 
-def _lay_told(sheet: Sheet, v: View, y: float, axle: int) -> None:
+def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
     """The ratio that the readings give, and a button that gives it to the spring."""
     t, moved = v.theme, cycle_ratio(v.job.vehicle.axles[axle])
     words = "Two heights with the shock's length 20 mm apart give its ratio; four or more give its change."

@@ -92,7 +92,7 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
                 )
     for before, after in pairwise(fields):
         QuantityField.setTabOrder(before, after)
-    _lay_told(sheet, v, top + (SHOWN + 2.2) * pitch, axle)
+    _lay_result(sheet, v, top + (SHOWN + 2.2) * pitch, axle)
     chart = chart_area(sheet, v, top)
     for side in (0, 1):
         result = lift_result(v.a, axle, side)
@@ -108,7 +108,7 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
         sheet.text(f"lift more {side}", more, QPointF(box.right() + t.px(12), at.y() + 2), size=13, role="ink2")
 
 
-def _lay_told(sheet: Sheet, v: View, y: float, axle: int) -> None:
+def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
     t = v.theme
     words = "Four or more heights going up, the same coming down. Jack the frame, not the axle, both sides alike."
     if any(lift_result(v.a, axle, side) for side in (0, 1)):

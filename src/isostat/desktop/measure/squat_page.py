@@ -71,7 +71,7 @@ def lay_squat(sheet: Sheet, v: View, top: float) -> None:
     if count < MOST:
         add = QPointF(first + count * wide, top + pitch)
         sheet.button("add test", "+ test", add, partial(_add, sheet), width=round(t.px(66)))
-    _lay_told(sheet, v, top + (2.2 + len(LOAD_ROWS) + len(corners)) * pitch)
+    _lay_result(sheet, v, top + (2.2 + len(LOAD_ROWS) + len(corners)) * pitch)
 
 
 def draw_squat(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
@@ -102,22 +102,22 @@ def _in_order(fields: list[QuantityField]) -> None:
         QuantityField.setTabOrder(before, after)
 
 
-def _lay_told(sheet: Sheet, v: View, top: float) -> None:
+def _lay_result(sheet: Sheet, v: View, top: float) -> None:
     """What the tests tell, axle by axle, in numbers that can be asked."""
     t, result = v.theme, squat_result(v.a)
     if result is None:
         words = "Two heights and a known load give the rate of an unmarked spring. Load behind the rear axle tells the front too."
         sheet.text("squat none", words, QPointF(t.px(16), top), size=13, role="ink2")
         return
-    for axle, told in enumerate(result.told):
+    for axle, known in enumerate(result.certain):
         name, y = v.job.vehicle.axles[axle].name, top + axle * t.px(22)
-        if not told:
+        if not known:
             words = f"{name}: not told by these readings"
             sheet.text(f"told {axle}", words, QPointF(t.px(16), y), size=14, role="ink2")
             continue
         x = t.px(16)
         for side in (0, 1) if result.apart[axle] else (0,):
-            key = Shown(workings.order.told_rate, axle, side)
+            key = Shown(workings.order.rate_as_found, axle, side)
             where = f"{name} {('left', 'right')[side]}" if result.apart[axle] else name
             rate, share = (float(r[axle, side]) for r in (result.wheel_rate, result.share))
             words = f"{where}: wheel rate {v.reader.rate(rate)} ± {v.reader.percent(share)}"
@@ -127,12 +127,12 @@ def _lay_told(sheet: Sheet, v: View, top: float) -> None:
             spring, both = (v.reader.rate(float(k)) for k in (result.spring_rate[axle, 0], 2 * result.wheel_rate[axle, 0]))
             more = f"spring {spring}, both wheels of the axle {both}"
             sheet.text(f"told more {axle}", more, QPointF(x, y + 2), size=13, role="ink2")
-    y = top + len(result.told) * t.px(22) + t.px(4)
+    y = top + len(result.certain) * t.px(22) + t.px(4)
     said: list[tuple[str, str, str, Shown | None]]
     said = [(f"missing {n}", f"Missing, {words}.", "ochre", None) for n, words in enumerate(result.missing[:2])]
     for p in result.payloads[:2]:
         said.append(
-            (f"payload {p.test}", _payload_words(v, p), "ink", Shown(workings.derived.payload, case=p.test) if p.told else None)
+            (f"payload {p.test}", _payload_words(v, p), "ink", Shown(workings.derived.payload, case=p.test) if p.certain else None)
         )
     if result.misfit > 0 and all(test.left_m.value == 0.0 for test in v.job.squats):
         said.append(("no side load", "No side load: nothing is told of roll and of the anti-roll bar.", "ink2", None))
@@ -145,7 +145,7 @@ def _lay_told(sheet: Sheet, v: View, top: float) -> None:
 
 def _payload_words(v: View, p: Payload) -> str:
     """An unknown load as the heights tell it."""
-    if not p.told:
+    if not p.certain:
         return f"Test {p.test + 1}: the heights do not tell this load; read more corners, or learn the rates first."
     mass = f"{v.reader.mass(p.mass_kg)} ± {v.reader.mass(p.mass_error_kg)}"
     place = f"{v.reader.height_unit(p.behind_front_m)} ± {v.reader.height_unit(p.behind_error_m)} behind the front hub"

@@ -62,7 +62,7 @@ def lay_weights(sheet: Sheet, v: View, top: float) -> float:
     for before, after in pairwise(fields):
         QuantityField.setTabOrder(before, after)
     y += t.px(34) * (2 + len(v.a.axles)) + t.px(10)
-    _told(sheet, v, y)
+    _lay_sums(sheet, v, y)
     y += t.px(64)
     for n, words in enumerate(PROCEDURE[way]):
         box = sheet.text(f"procedure {n}", f"{n + 1}  {words}", QPointF(t.px(16), y), size=13, width=sheet.width() - t.px(32))
@@ -228,7 +228,7 @@ def _plates(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     return fields
 
 
-def _told(sheet: Sheet, v: View, top: float) -> None:
+def _lay_sums(sheet: Sheet, v: View, top: float) -> None:
     """What the weights come to: the whole, each axle's and the left's share, cross weight."""
     t, case = v.theme, v.weighed
     head = sheet.caps("weighed head", "As weighed", QPointF(t.px(16), top))

@@ -89,14 +89,14 @@ class Findings(Sheet):
             self._marks.append((j.grade, y + t.px(12), v.letter(j)))
             self._rules.append(box.bottom() + 7)
             return float(box.bottom() + 10)
-        told = [t.lines(words, size, weight, wide) for words, size, weight in ((said.title, 15, 600), (said.body, 13, 400))]
+        wrapped = [t.lines(words, size, weight, wide) for words, size, weight in ((said.title, 15, 600), (said.body, 13, 400))]
         said_fixes = [say_fix(fix, v.reader) for fix in fixes]
         buttons = [
             [line for words in (f.title, f.cures, f.worst) for line in t.lines(words, 12, 600, wide - t.px(22))] for f in said_fixes
         ]
-        room = foot - y - t.px(26) - len(told[0]) * t.px(20) - len(told[1]) * t.px(17)
+        room = foot - y - t.px(26) - len(wrapped[0]) * t.px(20) - len(wrapped[1]) * t.px(17)
         highs = [t.px(14) + len(lines) * t.px(15.5) for lines in buttons]
-        body = len(told[1]) * t.px(17) + 4
+        body = len(wrapped[1]) * t.px(17) + 4
         terse = room < sum(highs) <= room + body  # both ways to mend it are worth more than its second sentence
         if sum(highs[:1]) > room and n > 0:
             return foot + 1

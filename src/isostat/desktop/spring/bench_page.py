@@ -157,10 +157,10 @@ def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, part: 
         y = _lay_at(sheet, v, QPointF(at.x(), y), (n, axle), part) + t.px(12)
 
 
-def _lay_at(sheet: Sheet, v: View, at: QPointF, which: tuple[int, int], told: Benched) -> float:
+def _lay_at(sheet: Sheet, v: View, at: QPointF, which: tuple[int, int], spring: Benched) -> float:
     """How it would stand at one axle; returns where that ends."""
     t, r, (n, axle) = v.theme, v.reader, which
-    held, name = at_axle(v.a, axle, told), v.job.vehicle.axles[axle].name
+    held, name = at_axle(v.a, axle, spring), v.job.vehicle.axles[axle].name
     if held is None:
         return at.y()
     sheet.caps(f"bench at {axle}", f"{name}, at the target", at)

@@ -156,17 +156,17 @@ def _lay_ghosts(sheet: Sheet, v: View, c: SpringChart) -> None:
 def _lay_dots(sheet: Sheet, v: View, c: SpringChart) -> None:
     t, s = v.theme, v.a.proposed
     cases = [n for n in range(v.a.cases) if s.stands[n]]
-    told = []
+    rows = []
     for case in cases:
         at = (c.axle, 0, case)
         kg = v.number(Shown(workings.corner.held, *at), number(float(s.rest.force_n[at]) / GRAVITY, Quantity.MASS, v.reader.preset))
         height = v.number(Shown(workings.corner.height, *at), v.reader.height(float(s.hub_to_arch_m[at])))
-        told.append(f"{height}   {kg}   {v.reader.case(case)}")
+        rows.append(f"{height}   {kg}   {v.reader.case(case)}")
     top = c.area.bottom() - t.px(17) * len(cases) - 4
-    wide = max((sheet.text_width(words, 13, 600) for words in told), default=0.0) + t.px(6)
+    wide = max((sheet.text_width(words, 13, 600) for words in rows), default=0.0) + t.px(6)
     beyond = min(_clear_of(c, top - t.px(14)) + t.px(10), c.area.right() - wide)
     x = max(c.at(float(v.a.target_travel_m[c.axle, 0]), 0).x() + t.px(30), c.area.left() + c.area.width() * 0.45, beyond)
-    for n, (case, words) in enumerate(zip(cases, told, strict=True)):
+    for n, (case, words) in enumerate(zip(cases, rows, strict=True)):
         here, at = case == v.case, (c.axle, 0, case)
         y = c.area.bottom() - t.px(17) * (len(cases) - n) - 4
         style = {"weight": 600 if here else 400, "role": "ink" if here else "ink2"}

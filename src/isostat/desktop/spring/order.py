@@ -75,7 +75,7 @@ NUMBERS = {
 def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, ...]) -> None:
     """A row for each corner of an axle: what is ordered there, typed or solved, and what it holds when hanging."""
     t, o, fit = v.theme, v.a.orders[axle], v.job.proposal.axles[axle]
-    told = {
+    ordered = {
         "rate_n_per_m": (o.order.rate_n_per_m, o.rate_origin),
         "free_length_m": (o.order.free_m, o.free_origin),
         "spacer_m": (o.order.spacer_m, o.spacer_origin),
@@ -86,7 +86,7 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
     size = QSize(round(wide - t.px(20)), round(t.px(26)))
     for n, path in enumerate(paths):
         x, (words, quantity) = left + n * wide, COLUMNS[path]
-        values, origin = told.get(path, (None, None))
+        values, origin = ordered.get(path, (None, None))
         sheet.text(f"head {path}", words, QPointF(x, top), size=13, weight=600, unit=v.reader.preset.unit(quantity).sign)
         if origin is not None and o.can_be_had:
             key = Shown(NUMBERS[path], axle, 0)

@@ -120,9 +120,9 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None
     _lay_wound(sheet, v, axle, QPointF(at.x(), y), coil)
 
 
-def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound) -> None:
+def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, made: Wound) -> None:
     """Wire, turns, solid; then the one stress verdict."""
-    t, r, coil = v.theme, v.reader, told.helix
+    t, r, coil = v.theme, v.reader, made.helix
     assert coil is not None
     x = at.x()
     for key, part, words, value, sign in (
@@ -137,8 +137,8 @@ def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, told: Wound) -> No
         x += t.px(12)
     x = at.x()
     for key, part, words, share in (
-        ("ride", workings.winding.stress_ride, "stress at ride", told.used_ride),
-        ("used solid", workings.winding.stress_solid, "when solid", told.used_solid),
+        ("ride", workings.winding.stress_ride, "stress at ride", made.used_ride),
+        ("used solid", workings.winding.stress_solid, "when solid", made.used_solid),
     ):
         role = "ochre" if share > 1.0 else "ink"
         more, shown = " !" if share > 1.0 else "", Shown(part, axle)

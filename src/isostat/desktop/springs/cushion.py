@@ -31,21 +31,21 @@ CAUTION = "Jack the frame, never the axle alone; stands under the frame before a
 
 def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].cushion, path_to(JOB.proposal.axles[axle].cushion)
+    t, given, base = v.theme, v.job.proposal.axles[axle].cushion, path_to(JOB.proposal.axles[axle].cushion)
     head = sheet.caps("foam head", f"Foam or rubber, {v.job.vehicle.axles[axle].name}", area.topLeft())
-    if told != Cushion():
+    if given != Cushion():
         sheet.button("foam off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
                      partial(sheet.put, base, Cushion().model_dump(), "no helper"))  # fmt: skip
     fit, size, y = cushion_page(v.a, axle), QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
     sheet.text("foam kind word", "it is of", QPointF(area.left(), y + 4), size=13)
     kinds = (NONE, *KINDS)
     where = QRect(round(area.left() + t.px(176)), round(y), round(t.px(92)), size.height())
-    sheet.choice("foam kind", kinds, kinds.index(told.kind) if told.kind in kinds else 0, where, label="what the helper is of",
+    sheet.choice("foam kind", kinds, kinds.index(given.kind) if given.kind in kinds else 0, where, label="what the helper is of",
                  chosen=lambda n: sheet.put((*base, "kind"), kinds[n] if n else None, "what the helper is of"))  # fmt: skip
     for field, words, quantity in FIELDS:
         y += t.px(30)
         sign = v.reader.preset.unit(quantity).sign
-        reading = getattr(told, field)
+        reading = getattr(given, field)
         value, guessed = (reading.value, reading.assumed) if reading else (None, False)
         if reading is None and fit is not None and field in ("rate_n_per_m", "flat_m"):
             told_by = fit.rate if field == "rate_n_per_m" else fit.flat
@@ -57,7 +57,7 @@ def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     sheet.text("foam press word", "or under a press: squeezed by, the scale shows", QPointF(area.left(), y), size=13, role="ink2")
     for n in range(ROWS):
         y += t.px(28)
-        row = told.press[n] if n < len(told.press) else None
+        row = given.press[n] if n < len(given.press) else None
         for m, (field, words, quantity) in enumerate((("squeeze_m", "by", Quantity.COIL), ("force_kg", "shows", Quantity.MASS))):
             x, sign = area.left() + m * t.px(132), v.reader.preset.unit(quantity).sign
             box = sheet.text(f"foam press {field} {n} word", words, QPointF(x, y + 4), size=13, unit=sign)

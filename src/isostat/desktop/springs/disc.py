@@ -29,9 +29,9 @@ CAUTION = "A stack flies off when let go: unload it on its guide, nobody in line
 
 def lay_discs(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].discs, path_to(JOB.proposal.axles[axle].discs)
+    t, given, base = v.theme, v.job.proposal.axles[axle].discs, path_to(JOB.proposal.axles[axle].discs)
     head = sheet.caps("discs head", f"Belleville washers, {v.job.vehicle.axles[axle].name}", area.topLeft())
-    if told != Discs():
+    if given != Discs():
         sheet.button("discs off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
                      partial(sheet.put, base, Discs().model_dump(), "no helper"))  # fmt: skip
     size, y, left = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28), area.left() + t.px(196)
@@ -43,7 +43,7 @@ def lay_discs(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     for field, words, most in COUNTS:
         sheet.text(f"discs {field} word", words, QPointF(area.left(), y + 4), size=13)
         where = QRect(round(left), round(y), size.width(), size.height())
-        now = getattr(told, field)
+        now = getattr(given, field)
         counts = [str(n) for n in range(1, most + 1)]
         sheet.choice(f"discs {field}", counts, now - 1, where, label=words,
                      chosen=partial(_count, sheet, (*base, field), words))  # fmt: skip

@@ -42,20 +42,20 @@ GROUPS, CELLS = 5, 8
 
 def lay_progressive(sheet: Sheet, v: View, axle: int, top: float, read_table: Callable[[], object]) -> None:
     """Places the panel below `top`; read_table asks for a CSV."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive)
+    t, given, base = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive)
     head = sheet.caps("progressive head", f"Progressive, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
     area = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
     sheet.choice(
         "progressive by",
         BY_WORDS,
-        BY.index(told.by),
+        BY.index(given.by),
         area,
         label="what the progressive coil is told by",
         chosen=lambda n: sheet.put((*base, "by"), BY[n], "what the coil is told by"),
     )
     _lay_curve(sheet, v, axle, QPointF(area.right() + t.px(14), top + t.px(9)))
     at = QPointF(t.px(16), top + t.px(33))
-    match told.by:
+    match given.by:
         case "rates":
             _lay_rates(sheet, v, axle, at)
         case "turns":
@@ -115,7 +115,7 @@ def _lay_rates(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 def _lay_turns(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Wire and diameter, then groups of turns with their pitch, the close ones first."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive)
+    t, given, base = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive)
     size, sign = QSize(round(t.px(58)), round(t.px(24))), v.reader.preset.coil.sign
     for n, (field, words) in enumerate((("wire_m", "wire"), ("across_m", "diameter"))):
         x = at.x() + n * t.px(68)
@@ -134,19 +134,19 @@ def _lay_turns(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     sheet.choice(
         "progressive across",
         ACROSS,
-        ACROSS.index(told.across),
+        ACROSS.index(given.across),
         area,
         label="which diameter was read",
         chosen=lambda n: sheet.put((*base, "across"), ACROSS[n], "which diameter"),
     )
-    place, usual = QPointF(at.x() + t.px(672), at.y() + 3), usual_shear_pa(told.material)
+    place, usual = QPointF(at.x() + t.px(672), at.y() + 3), usual_shear_pa(given.material)
     modulus_entry(sheet, v, "progressive modulus", (*base, "shear_pa"), place, label="shear modulus", usual_pa=usual)
     left = at.x() + t.px(300)
     sheet.text("group turns word", "turns", QPointF(left - t.px(46), at.y() + 3), size=12.5, role="ink2")
     sheet.text("group pitch word", "pitch", QPointF(left - t.px(46), at.y() + t.px(30)), size=12.5, role="ink2")
     cell = QSize(round(t.px(64)), round(t.px(24)))
     for n in range(GROUPS):
-        group = told.groups[n] if n < len(told.groups) else None
+        group = given.groups[n] if n < len(given.groups) else None
         for row, (field, words, quantity) in enumerate((("turns", "turns", Quantity.RATIO), ("pitch_m", "pitch", Quantity.COIL))):
             where = (QPointF(left + n * t.px(72), at.y() + row * t.px(28)), cell)
             loose_entry(
@@ -162,27 +162,27 @@ def _lay_turns(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 def _lay_table(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """The first readings of the table; more come with a CSV."""
-    t, told = v.theme, v.job.proposal.axles[axle].progressive
+    t, given = v.theme, v.job.proposal.axles[axle].progressive
     base, preset = path_to(JOB.proposal.axles[axle].progressive.table), v.reader.preset
     for row, (words, sign) in enumerate((("pressed by", preset.coil.sign), ("carries", preset.mass.sign))):
         sheet.text(f"table {words} word", words, QPointF(at.x(), at.y() + 3 + row * t.px(28)), size=12.5, role="ink2", unit=sign)
     left, cell = at.x() + t.px(104), QSize(round(t.px(68)), round(t.px(24)))
     for n in range(CELLS):
-        given = told.table[n] if n < len(told.table) else None
+        tested = given.table[n] if n < len(given.table) else None
         for row, (field, quantity) in enumerate((("squeeze_m", Quantity.COIL), ("force_kg", Quantity.MASS))):
             where = (QPointF(left + n * t.px(74), at.y() + row * t.px(28)), cell)
             words = f"{'compression' if row == 0 else 'load'} {n + 1} of the table"
             loose_entry(
                 sheet,
                 f"table {field} {n}",
-                getattr(given, field) if given else None,
+                getattr(tested, field) if tested else None,
                 where,
                 quantity=quantity,
                 label=words,
                 put=nth_put(base, n, {}, field),
             )
-    if len(told.table) > CELLS:
-        more = f"+ {len(told.table) - CELLS}"
+    if len(given.table) > CELLS:
+        more = f"+ {len(given.table) - CELLS}"
         sheet.text("table more word", more, QPointF(left + CELLS * t.px(74), at.y() + t.px(16)), size=13, role="ink2")
 
 

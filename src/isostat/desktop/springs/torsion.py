@@ -56,7 +56,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the panel below `top`."""
     t, o = v.theme, v.a.orders[axle]
     found = v.job.as_found.axles[axle].torsion
-    told, base = v.job.proposal.axles[axle].torsion.over(found), path_to(JOB.proposal.axles[axle].torsion)
+    given, base = v.job.proposal.axles[axle].torsion.over(found), path_to(JOB.proposal.axles[axle].torsion)
     head = sheet.caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
     end = lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
     bars = torsion_set(v.a, axle)
@@ -69,7 +69,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     for n, (field, words, quantity) in enumerate(FIELDS):
         at = QPointF(t.px(16) + n * wide, top + t.px(36))
         sheet.text(f"torsion {field} word", words, at, size=12.5, weight=600, unit=v.reader.preset.unit(quantity).sign)
-        reading = getattr(told, field)
+        reading = getattr(given, field)
         sheet.field(
             f"torsion {field}",
             (*base, field),
@@ -83,7 +83,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
             figure=14,
             finer=field in ("diameter_m", "pitch_m"),
         )
-    _lay_teeth(sheet, v, axle, told, QPointF(t.px(16) + 6 * wide, top + t.px(36)))
+    _lay_teeth(sheet, v, axle, given, QPointF(t.px(16) + 6 * wide, top + t.px(36)))
     at = QPointF(t.px(16), top + t.px(92))
     word = sheet.text(
         "torsion angle word",
@@ -105,7 +105,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     x = where[0].x() + size.width() + t.px(14)
     word = sheet.text("torsion stop word", "on its droop stop at", QPointF(x, at.y() + 3), size=12.5,
                       unit=v.reader.preset.unit(Quantity.ANGLE).sign)  # fmt: skip
-    stop = told.stop_rad
+    stop = given.stop_rad
     sheet.field("torsion stop", (*base, "stop_rad"), QPointF(word.right() + t.px(8), at.y()), size, label="arm on its droop stop",
                 quantity=Quantity.ANGLE, value=stop.value if stop else None, empty="–", figure=13)  # fmt: skip
     x = word.right() + t.px(16) + size.width()
@@ -118,7 +118,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
             "torsion waits words", words, QPointF(t.px(16), top + t.px(128)), size=13, role="brick", width=sheet.width() - 40
         )
         return
-    _lay_corners(sheet, v, axle, bars, told, top + t.px(126))
+    _lay_corners(sheet, v, axle, bars, given, top + t.px(126))
 
 
 def _lay_teeth(sheet: Sheet, v: View, axle: int, bar: TorsionBar, at: QPointF) -> None:
@@ -218,15 +218,15 @@ def _solve(sheet: Sheet, axle: int) -> None:
 
 def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[[QPainter], None]:
     """Places the arm of the left bar: slack, as weighed, and at the target."""
-    t, told = v.theme, torsion_set(v.a, axle)
+    t, bars = v.theme, torsion_set(v.a, axle)
     found = v.job.as_found.axles[axle].torsion.angle_rad
-    if told is None or found is None:
+    if bars is None or found is None:
         return lambda p: None
     arm = min(area.width() * 0.38, area.height() * 0.5)
     pivot = QPointF(area.left() + t.px(34), area.center().y())
     angles: tuple[tuple[float, str], ...] = ((float(found.value), "ghost"),)
-    if told.typed or v.a.orders[axle].can_be_had:
-        angles += ((told.anchors[0].slack_rad, "dash"), (told.anchors[0].at_target_rad, "ink"))
+    if bars.typed or v.a.orders[axle].can_be_had:
+        angles += ((bars.anchors[0].slack_rad, "dash"), (bars.anchors[0].at_target_rad, "ink"))
     solved = v.number(Shown(workings.torsion.slack, axle), "")
     marks = {"dash": solved, "ghost": ABOUT if found.assumed else "", "ink": solved}
     sign = v.reader.preset.unit(Quantity.ANGLE).sign
@@ -240,7 +240,7 @@ def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
         sheet.text(
             f"arm {kind} word", words, at, size=13, weight=600 if kind == "ink" else 400, role="ink" if kind == "ink" else "ink2"
         )
-    words = f"arm {v.reader.height_unit(told.arm_m)}, left side"
+    words = f"arm {v.reader.height_unit(bars.arm_m)}, left side"
     sheet.text("arm drawing word", words, QPointF(area.left(), area.top()), size=12.5, role="ink2")
     return partial(_draw, v, Arms(pivot, arm, angles))
 

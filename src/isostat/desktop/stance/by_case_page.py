@@ -60,15 +60,15 @@ def _nose(r_height: str, m: float) -> str:
 
 def _lines(v: View) -> list[_Line]:
     a, r, cases, sign = v.a, v.reader, range(v.a.cases), v.reader.preset.height.sign
-    told = rake(a)
+    tilt = rake(a)
     out = []
 
     def line(words: str, unit: str, was: str, what: Explain, texts: list[str], axle: int = 0, bad: tuple[int, ...] = ()) -> None:
         shown = [Shown(what, axle, case=c) for c in cases]
         out.append(_Line(words, unit, was, [(v.number(s, text), s) for s, text in zip(shown, texts, strict=True)], bad))
 
-    line(f"rake, nose, {told.front} to {told.rear}", sign, _nose(r.height(abs(told.was_m)), told.was_m), workings.attitude.rake_now,
-         [_nose(r.height(abs(float(m))), float(m)) for m in told.now_m])  # fmt: skip
+    line(f"rake, nose, {tilt.front} to {tilt.rear}", sign, _nose(r.height(abs(tilt.was_m)), tilt.was_m), workings.attitude.rake_now,
+         [_nose(r.height(abs(float(m))), float(m)) for m in tilt.now_m])  # fmt: skip
     found = float((a.baseline_m[:, 0] - a.baseline_m[:, 1]).mean())
     line("lean, low side", sign, r.low_side(found), workings.attitude.lean, [r.low_side(float(m)) for m in leans(a)])
     lamps = lamp(a)

@@ -73,14 +73,14 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
                 if case == FOUND
                 else Shown(workings.corner.mean_height, axle, 0, case)
             )
-            told = v.reader.height(height)
+            said = v.reader.height(height)
             if case == FOUND:  # as read: the old springs need not be solved to know whether it was
-                parts = [(ABOUT if any(h.assumed for h in v.a.axles[axle].hub_to_arch_m) else "") + told, "found"]
+                parts = [(ABOUT if any(h.assumed for h in v.a.axles[axle].hub_to_arch_m) else "") + said, "found"]
             else:
                 verdict, _ = v.reader.off(height, float(lines.target[end]), band)
                 spread_m = v.band_m(axle, None, case) if here else None
-                told = v.number(shown, told) + ("" if spread_m is None else f" ± {v.reader.height(spread_m)}")
-                parts = [told, verdict, v.reader.case(case)]
+                said = v.number(shown, said) + ("" if spread_m is None else f" ± {v.reader.height(spread_m)}")
+                parts = [said, verdict, v.reader.case(case)]
             style = {"size": 14, "weight": 600, "role": "ink"} if here else {"size": 13, "role": "ink2"}
             words = "  ".join(parts if end else reversed(parts))
             sheet.text(f"line {end} {case}", words, QPointF(x, place - t.px(9)), anchor=0.0 if end else RIGHT, shown=shown, **style)  # type: ignore[arg-type]

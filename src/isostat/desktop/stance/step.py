@@ -185,12 +185,14 @@ class StanceStep(Sheet):
 
     def _lay_band(self, v: View, axle: int, at: QPointF) -> None:
         """The promise: how far either way it may come, and where it settles; the left wheel's, which asks for the working."""
-        band, told = v.band_m(axle, 0), v.prediction
-        if band is None or told is None:
+        band, prediction = v.band_m(axle, 0), v.prediction
+        if band is None or prediction is None:
             return
         role, x = "ink" if v.prediction_fresh else "ink3", at.x()
         rough = settling(v.job, axle).assumed or is_approximate(v.a, Shown(workings.corner.height, axle, 0, v.case))
-        settled = (ABOUT if rough else "") + v.reader.height(float(told.settled_m[axle, 0, v.case]))  # its working waits for a band
+        settled = (ABOUT if rough else "") + v.reader.height(
+            float(prediction.settled_m[axle, 0, v.case])
+        )  # its working waits for a band
         for name, number, words in (
             ("band", workings.band.band, f"left ± {v.reader.height(band)}"),
             ("settled", workings.band.settled, f"settles to {settled}"),

@@ -52,17 +52,17 @@ CAUTION = (
 
 def lay_ways(sheet: Sheet, v: View, area: QRectF) -> None:
     """Places a table an axle in an area of the sheet."""
-    t, told = v.theme, ways(v.a)
+    t, every = v.theme, ways(v.a)
     case = v.reader.case(v.a.target_case)
-    if not told:
+    if not every:
         sheet.text("ways empty words", f"The vehicle does not stand when {case}: see the findings.", area.topLeft(), size=14)
         return
     caution = sheet.theme_lines(CAUTION, area.width(), 13)
-    rows = len(told) + len(v.a.axles) * 2
+    rows = len(every) + len(v.a.axles) * 2
     pitch = min((area.height() - t.px(18 * len(caution) + 10)) / rows, t.px(28))
     y = area.top()
     for axle in range(len(v.a.axles)):
-        own = [w for w in told if w.axle == axle]
+        own = [w for w in every if w.axle == axle]
         _lay_head(sheet, v, own[0], QPointF(area.left(), y), area.width())
         y += pitch
         for way in own:

@@ -36,11 +36,11 @@ def lay_damping(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     words = f"Forces without the gas. Judged at {with_unit(rules.RIDE_SPEED, Quantity.SPEED, v.reader.preset)} of the shaft."
     sheet.text("damping rule", words, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
     left = area.left() + t.px(466)
-    _lay_told(sheet, v, axle, QPointF(left, area.top()), area.right())
+    _lay_result(sheet, v, axle, QPointF(left, area.top()), area.right())
     full = light_and_full(v.a)[1]
     now, then = damped(v.a, axle, full), on_heavier_wheels(v.a, axle, full, HEAVIER)
     if now is not None and then is not None:
-        swings = [f"{told.swings[1].frequency_hz:.1f} Hz, {told.swings[1].ratio:.2f}" for told in (now, then)]
+        swings = [f"{each.swings[1].frequency_hz:.1f} Hz, {each.swings[1].ratio:.2f}" for each in (now, then)]
         words = f"Each wheel {v.reader.mass(HEAVIER)} heavier, full: hop {swings[0]} → {swings[1]}"
         sheet.text("hop words", words, QPointF(left, area.bottom() - t.px(17)), size=12.5, width=area.right() - left)
 
@@ -62,7 +62,7 @@ def _lay_rows(sheet: Sheet, v: View, setup: tuple[str, str], axle: int, at: QPoi
             loose_entry(sheet, key, reading, where, label=label, quantity=quantity, put=nth_put(path, n, {}, field))
 
 
-def _lay_told(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> None:
+def _lay_result(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> None:
     """Damping ratios of body and wheel, light and full, both set-ups; the forces that keep the old feel."""
     t, r = v.theme, v.reader
     rows = [(found, case) for found in (True, False) for case in light_and_full(v.a)]

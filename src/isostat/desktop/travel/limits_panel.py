@@ -39,7 +39,7 @@ def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -
     cell = lay_axle_table(sheet, v, ROWS, area.topLeft(), (first, wide))
     for n, (key, words, quantity) in enumerate(ROWS):
         for axle, info in enumerate(v.job.vehicle.axles):
-            label, (path, now) = f"{words}, {info.name.lower()}", _told(v, axle)[key]
+            label, (path, now) = f"{words}, {info.name.lower()}", _fields(v, axle)[key]
             put = partial(put_stop_spacer, axle) if key == "stop spacer" else None
             entry(sheet, v, f"{key} {axle}", path, cell(n, axle), label=label, quantity=quantity, otherwise=now, put=put)
     for axle in range(len(v.a.axles)):  # once its mounts are known: the strap that ends the droop before anything else
@@ -52,7 +52,7 @@ def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -
     _lay_order(sheet, v, columns, QRectF(left, area.top(), area.right() - left, area.height() - t.px(20)))
 
 
-def _told(v: View, axle: int) -> dict[str, tuple[edits.Path, Figure | None]]:
+def _fields(v: View, axle: int) -> dict[str, tuple[edits.Path, Figure | None]]:
     """Where each row's figure is put, and what is gone by where the job gives none."""
     fit, base = v.a.fits[axle], path_to(JOB.proposal.axles[axle])
     return {
@@ -69,18 +69,18 @@ def _lay_order(sheet: Sheet, v: View, columns: Sequence[Column], area: QRectF) -
     """Whether the order of each wheel is right, and what it meets up and down from where it rides in this case; where there is no
     room for both wheels, for the one that is worse."""
     t, s = v.theme, v.a.proposed
-    told = {}
+    ways_of = {}
     if s.stands[v.case]:
-        told = {c.side: order_words(c.view.events, float(s.rest.travel_m[c.axle, c.side, v.case]), v.reader) for c in columns}
-    rows = sum(len(t.lines(words, SIZE, 400, area.width() - 2)) for ways in told.values() for words in ways)
+        ways_of = {c.side: order_words(c.view.events, float(s.rest.travel_m[c.axle, c.side, v.case]), v.reader) for c in columns}
+    rows = sum(len(t.lines(words, SIZE, 400, area.width() - 2)) for ways in ways_of.values() for words in ways)
     rows += sum(len(t.lines(_verdict(v, c)[0], SIZE, 400, area.width() - t.px(NAME))) for c in columns)
     if rows > LINES:
         worse = max(columns, key=lambda c: max((j.severity for j in wrong_at(v, c.axle, c.side)), default=0.0)).side
-        told = {side: ways for side, ways in told.items() if side == worse}
+        ways_of = {side: ways for side, ways in ways_of.items() if side == worse}
     y = area.top()
     for c in columns:
         y = _lay_verdict(sheet, v, c, QPointF(area.left(), y), area.right())
-        for way, said in zip(("up", "down"), told.get(c.side, ()), strict=False):
+        for way, said in zip(("up", "down"), ways_of.get(c.side, ()), strict=False):
             made = sheet.text(f"order {way} {c.axle}{c.side} word", said, QPointF(area.left(), y), size=SIZE, width=area.width())
             y = float(made.bottom())
         y += t.px(4)

@@ -159,11 +159,11 @@ class TravelStep(Sheet):
 
     def _ring_grip(self, v: View, c: Column) -> None:
         """Where the rate of a stacked pair changes, the other spring being shut: the ring that does it."""
-        told, changes = stacked(v.a, c.axle), c.view.at(Event.CROSSOVER)
-        ring = told.pair.ring_m if told else None
-        if told is None or ring is None or changes is None:
+        stack, changes = stacked(v.a, c.axle), c.view.at(Event.CROSSOVER)
+        ring = stack.pair.ring_m if stack else None
+        if stack is None or ring is None or changes is None:
             return
-        pair, ratio = told.pair, v.a.axles[c.axle].spring_ratio.value
+        pair, ratio = stack.pair, v.a.axles[c.axle].spring_ratio.value
         gives = (1.0 + pair.top.rate / pair.main.rate) / ratio  # of wheel travel, for a metre of ring nearer
         handle = Handle(ring, -1.0 / gives / self.scale.per_m, -NUDGE, partial(self._put_ring, c.axle))
         self.grip(f"ring {c.axle}{c.side}", "ring", QPointF(c.x, c.y(changes)), f"ring {v.reader.corner(c.axle, c.side)}", handle)

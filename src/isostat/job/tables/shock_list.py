@@ -22,18 +22,18 @@ def shock_list(text: str, source: str, preset: Preset) -> tuple[ShockRow, ...]:
     """
     rows: list[ShockRow] = []
     for place, (n, row) in enumerate(rows_of(text, source)):
-        told = ",".join(row)
+        line = ",".join(row)
         try:
             extended, collapsed = (parse(cell, Quantity.COIL, preset).si for cell in row[1:3])
         except (NotUnderstood, ValueError):
             if place == 0:
                 continue
-            raise JobFault(source, [f"Line {n} is “{told}”; accepted is a name, extended and collapsed length."]) from None
+            raise JobFault(source, [f"Line {n} is “{line}”; accepted is a name, extended and collapsed length."]) from None
         if not (collapsed >= 0.1 and collapsed + 0.02 <= extended <= 1.5):
-            raise JobFault(source, [f"Line {n} is “{told}”; accepted is extended 20 mm or more over collapsed, 100 to 1500 mm."])
+            raise JobFault(source, [f"Line {n} is “{line}”; accepted is extended 20 mm or more over collapsed, 100 to 1500 mm."])
         name = row[0]
         if not name or any(name == known.name for known in rows):
-            raise JobFault(source, [f"Line {n} is “{told}”; accepted is a name that no other line has."])
+            raise JobFault(source, [f"Line {n} is “{line}”; accepted is a name that no other line has."])
         rows.append(ShockRow.model_validate({"name": name, "extended_m": round(extended, 5), "collapsed_m": round(collapsed, 5)}))
     if not 1 <= len(rows) <= MOST:
         raise JobFault(source, [f"The list has {len(rows)} shocks; accepted are 1 to {MOST}."])

@@ -35,7 +35,7 @@ class Bags:
     target alone would have asked, before the maker's limits.
     """
 
-    told: AirBag
+    given: AirBag
     bag: Bag
     full_m: float
     law: tuple[ForceLaw, ForceLaw]
@@ -111,7 +111,7 @@ class AirSprings(Kind):
         pressed, full = np.array(bags.set_x_m), (bags.full_m,) * 2
         order = SpringOrder(rate_n_per_m=riding_rates(bags, pressed), free_m=full, spacer_m=(0.0, 0.0), need_m=full)
         typed = Origin.TYPED if w.fit.air.left_pa or w.fit.air.right_pa else Origin.SOLVED
-        known = {**TYPED, "rate_origin": typed, "holds_height": bags.told.gas == "levelled"}
+        known = {**TYPED, "rate_origin": typed, "holds_height": bags.given.gas == "levelled"}
         base = np.full(2, bags.full_m - bags.offset_m[0])
         more = {"offset_m": bags.offset_m, "couple": bags.couple, "set": bags}
         return order_for(self, w, order, bags.law, pressed, base, **known, **more)
@@ -162,54 +162,54 @@ def fitted(fit: AxleFit, grown_m: Floats) -> Bags | None:
 
     grown_m: (2,) compression of the springs from the baseline to there. Raises Incomplete where a number is missing or will not do.
     """
-    told = fit.helper
-    if told.left_pa is None and told.right_pa is None:
-        if told.across_m is None and not told.chart:
+    given = fit.helper
+    if given.left_pa is None and given.right_pa is None:
+        if given.across_m is None and not given.chart:
             return None
         raise Incomplete(NO_PRESSURE)
     if fit.kind == "air":
         raise Incomplete("A bag stands in place of the springs already; accepted is a helper beside steel.")
     what = "helper bag"
-    if told.gas == "levelled":
+    if given.gas == "levelled":
         raise Incomplete("A levelling valve takes the load from the springs beside it; accepted is air shut in, or air alone.")
     try:
-        bag, full = bag_of(told, what)
-        return _set(told, bag, full, full - needed_height(told), grown_m, None)
+        bag, full = bag_of(given, what)
+        return _set(given, bag, full, full - needed_height(given), grown_m, None)
     except OutOfRange as refused:
         raise Incomplete(str(refused)) from None
 
 
-def air_springs(told: AirBag, grown_m: Floats, force_n: Floats) -> Bags:
+def air_springs(given: AirBag, grown_m: Floats, force_n: Floats) -> Bags:
     """Bags in place of springs, set so that they carry a force where the springs would be compressed further than as weighed.
 
     grown_m, force_n: (2,) there. Raises Incomplete in words where a number is missing or will not do.
     """
     what = "air spring"
     try:
-        bag, full = bag_of(told, what)
-        if told.gas == "held" and max(np.diff(bag.area_m2) / np.diff(bag.x_m)) <= 0.0:
+        bag, full = bag_of(given, what)
+        if given.gas == "held" and max(np.diff(bag.area_m2) / np.diff(bag.x_m)) <= 0.0:
             raise Incomplete("Pressure held by its line gives this bag no rate; accepted is air shut in, or a levelling valve.")
-        return _set(told, bag, full, full - needed(told.stands_m, f"Height of the {what} as weighed"), grown_m, force_n)
+        return _set(given, bag, full, full - needed(given.stands_m, f"Height of the {what} as weighed"), grown_m, force_n)
     except OutOfRange as refused:
         raise Incomplete(str(refused)) from None
 
 
-def _set(told: AirBag, bag: Bag, full: float, as_weighed: float, grown: Floats, force: Floats | None) -> Bags:
+def _set(given: AirBag, bag: Bag, full: float, as_weighed: float, grown: Floats, force: Floats | None) -> Bags:
     """force: what the bags must carry, or None where the pressures are typed."""
     at = as_weighed + np.asarray(grown, dtype=float)
     area = bag.area(at)[0]
-    typed = [None if p is None else float(p.value) for p in (told.left_pa, told.right_pa)]
+    typed = [None if p is None else float(p.value) for p in (given.left_pa, given.right_pa)]
     left = typed[0] if typed[0] is not None else typed[1]
     right = typed[1] if typed[1] is not None else typed[0]
     needed = np.array([left, right], dtype=float) if force is None else np.maximum(force / area, 0.0)
     gauge = np.where([p is not None for p in (left, right)], np.array([left, right], dtype=float), needed)
-    if told.lines == "tee":
+    if given.lines == "tee":
         gauge = np.full(2, float(gauge @ area / area.sum()))
-    if force is not None and told.least_pa is not None and told.most_pa is not None:
-        gauge = np.clip(gauge, told.least_pa.value, told.most_pa.value)
-    laws, couple = _held(told, bag, gauge, at)
+    if force is not None and given.least_pa is not None and given.most_pa is not None:
+        gauge = np.clip(gauge, given.least_pa.value, given.most_pa.value)
+    laws, couple = _held(given, bag, gauge, at)
     return Bags(
-        told=told,
+        given=given,
         bag=bag,
         full_m=full,
         law=laws,
@@ -221,25 +221,25 @@ def _set(told: AirBag, bag: Bag, full: float, as_weighed: float, grown: Floats, 
     )
 
 
-def _held(told: AirBag, bag: Bag, gauge: Floats, at: Floats) -> tuple[tuple[ForceLaw, ForceLaw], Couple | None]:
+def _held(given: AirBag, bag: Bag, gauge: Floats, at: Floats) -> tuple[tuple[ForceLaw, ForceLaw], Couple | None]:
     """The laws of bags with a gauge pressure each at a compression, and what joins them."""
-    there = ambient_pa(value_or(told.set_high_m, 0.0))
-    here = ambient_pa(value_or(told.high_m, value_or(told.set_high_m, 0.0)))
-    room = value_or(told.set_k, rules.ROOM_TEMPERATURE)
-    warmer = (room + value_or(told.warmer_k, 0.0)) / room
-    teed = told.lines == "tee"
-    if told.gas == "held":
+    there = ambient_pa(value_or(given.set_high_m, 0.0))
+    here = ambient_pa(value_or(given.high_m, value_or(given.set_high_m, 0.0)))
+    room = value_or(given.set_k, rules.ROOM_TEMPERATURE)
+    warmer = (room + value_or(given.warmer_k, 0.0)) / room
+    teed = given.lines == "tee"
+    if given.gas == "held":
         left, right = (HeldAir(bag=bag, gauge_pa=float(p)) for p in gauge)
         return (left, right), None
-    if told.gas == "levelled":
-        limits = (needed(told.least_pa, "Least pressure"), needed(told.most_pa, "Most pressure"))
-        band = value_or(told.band_m, rules.VALVE_BAND)
+    if given.gas == "levelled":
+        limits = (needed(given.least_pa, "Least pressure"), needed(given.most_pa, "Most pressure"))
+        band = value_or(given.band_m, rules.VALVE_BAND)
         middle = np.full(2, at.mean()) if teed else at
         valves = [levelled(bag, float(p), float(x), limits, band, here) for p, x in zip(gauge, middle, strict=True)]
         if not teed:
             return (valves[0], valves[1]), None
         return _stand_ins(valves[0]), LevelledTee(valves[0])
-    tank = value_or(told.tank_m3, 0.0)
+    tank = value_or(given.tank_m3, 0.0)
     shut = [
         ClosedAir(bag=bag, gauge_pa=float(p), set_x_m=float(x), tank_m3=tank, set_ambient_pa=there, ambient_pa=here, warmer=warmer)
         for p, x in zip(gauge, at, strict=True)

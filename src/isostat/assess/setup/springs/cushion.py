@@ -40,12 +40,12 @@ class Cushioned:
 
 def as_found(fit: AxleFit) -> Cushioned | None:
     """The helper that was told; None where its gap, or what it is, was not."""
-    told = fit.cushion
-    rate, flat = derived.stop_figures(told)
-    if told.gap_m is None or rate is None or flat is None:
+    given = fit.cushion
+    rate, flat = derived.stop_figures(given)
+    if given.gap_m is None or rate is None or flat is None:
         return None
     law = Law(rate.value, flat.value)
-    return Cushioned(law=(law, law), rate=rate, flat=flat, gap_m=float(told.gap_m.value))
+    return Cushioned(law=(law, law), rate=rate, flat=flat, gap_m=float(given.gap_m.value))
 
 
 def fitted(fit: AxleFit, grown_m: Floats) -> Cushioned | None:

@@ -41,19 +41,19 @@ def as_found(fit: AxleFit) -> Stacks | None:
 
 def fitted(fit: AxleFit, grown_m: Floats | None) -> Stacks | None:
     """The stacks as they were told, wherever the target is; None where nothing was. Raises Incomplete in words."""
-    told = fit.discs
-    if told == Discs():
+    given = fit.discs
+    if given == Discs():
         return None
-    thick = needed(told.thick_m, "Thickness of the washers")
+    thick = needed(given.thick_m, "Thickness of the washers")
     try:
         stack = DiscStack(
-            outer_m=needed(told.outer_m, "Outer diameter of the washers"),
-            inner_m=needed(told.inner_m, "Inner diameter of the washers"),
+            outer_m=needed(given.outer_m, "Outer diameter of the washers"),
+            inner_m=needed(given.inner_m, "Inner diameter of the washers"),
             thick_m=thick,
-            cone_m=needed(told.height_m, "Height of the washers") - thick,
-            nested=told.nested,
-            opposed=told.opposed,
+            cone_m=needed(given.height_m, "Height of the washers") - thick,
+            nested=given.nested,
+            opposed=given.opposed,
         )
     except OutOfRange as refused:
         raise Incomplete(str(refused)) from None
-    return Stacks(law=(stack, stack), gap_m=needed(told.gap_m, "Gap to the washers as weighed"))
+    return Stacks(law=(stack, stack), gap_m=needed(given.gap_m, "Gap to the washers as weighed"))

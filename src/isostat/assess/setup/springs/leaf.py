@@ -11,7 +11,7 @@ from typing_extensions import override
 from isostat.assess.setup.springs.found import of_law
 from isostat.assess.setup.springs.incomplete import Incomplete, needed, value_or
 from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, Kind, Ordered, Wanted
-from isostat.assess.setup.springs.order import given, grown_m, order_for, pair, seats_m
+from isostat.assess.setup.springs.order import grown_m, order_for, pair, seats_m, typed_value
 from isostat.core import rules
 from isostat.core.limits import OutOfRange
 from isostat.core.rates.purchase import SPACER_STEP, SpringOrder, to_step
@@ -57,7 +57,7 @@ class LeafPacks(Kind):
         need = base - grown_m(w) + pressed - raised
         lacks = need - law.flat_m
         blocks = np.full(2, lacks.mean()) if w.fit.sides == "same" else lacks
-        typed = (given(w.fit.left.spacer_m), given(w.fit.right.spacer_m))
+        typed = (typed_value(w.fit.left.spacer_m), typed_value(w.fit.right.spacer_m))
         left, right = (max(to_step(float(b), SPACER_STEP), 0.0) if t is None else t for b, t in zip(blocks, typed, strict=True))
         order = SpringOrder(
             rate_n_per_m=pair(law.rate(pressed)), free_m=(law.flat_m, law.flat_m), spacer_m=(left, right), need_m=pair(need)
@@ -160,17 +160,19 @@ def thicker_m(pack: Pack, found: Pack | None) -> float:
         return 0.0
 
 
-def u_bolt_m(told: Pack, pack: LeafPack, block_m: float) -> float | None:
+def u_bolt_m(given: Pack, pack: LeafPack, block_m: float) -> float | None:
     """Length of a U-bolt's legs from the inside of its bend, m; None where the tube was not measured."""
-    if told.tube_m is None:
+    if given.tube_m is None:
         return None
-    rod = value_or(told.bolt_m, rules.U_BOLT_ROD)
-    return float(told.tube_m.value) + stack_m(pack) + block_m + value_or(told.plate_m, rules.SPRING_PLATE) + rules.U_BOLT_NUT * rod
+    rod = value_or(given.bolt_m, rules.U_BOLT_ROD)
+    return (
+        float(given.tube_m.value) + stack_m(pack) + block_m + value_or(given.plate_m, rules.SPRING_PLATE) + rules.U_BOLT_NUT * rod
+    )
 
 
-def over_to_under_m(told: Pack, pack: LeafPack) -> float | None:
+def over_to_under_m(given: Pack, pack: LeafPack) -> float | None:
     """How far the frame comes up where the axle goes from over the spring to under it, m: its tube and the pack change places."""
-    return None if told.tube_m is None else float(told.tube_m.value) + stack_m(pack)
+    return None if given.tube_m is None else float(given.tube_m.value) + stack_m(pack)
 
 
 def turned_rad(pack: Pack) -> float:

@@ -66,8 +66,8 @@ def sized(w: Wanted, pressed: Floats, rates: tuple[float, float], stock: Stock) 
         pressed,
         rates,
         Sides(fit.sides),
-        (given(fit.left.free_length_m), given(fit.right.free_length_m)),
-        (given(fit.left.spacer_m), given(fit.right.spacer_m)),
+        (typed_value(fit.left.free_length_m), typed_value(fit.right.free_length_m)),
+        (typed_value(fit.left.spacer_m), typed_value(fit.right.spacer_m)),
         stock,
     )
 
@@ -77,6 +77,6 @@ def pair(values: Floats) -> tuple[float, float]:
     return float(values[0]), float(values[1])
 
 
-def given(reading: Reading | None) -> float | None:
+def typed_value(reading: Reading | None) -> float | None:
     """A reading's value, None where it was not typed."""
     return None if reading is None else float(reading.value)

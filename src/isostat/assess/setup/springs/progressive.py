@@ -53,30 +53,30 @@ class ProgressiveCoils(Kind):
         return {"free_length_m": ordered.order.free_m[side], "spacer_m": ordered.order.spacer_m[side]}
 
 
-def progressive_law(told: ProgressiveCoil) -> Rising:
+def progressive_law(given: ProgressiveCoil) -> Rising:
     """The law of a progressive coil, however it is told. Raises Incomplete or OutOfRange."""
-    match told.by:
+    match given.by:
         case "rates":
-            soft, firm = needed(told.soft_n_per_m, "First rate"), needed(told.firm_n_per_m, "Second rate")
-            change, solid = needed(told.change_m, "Compression at the change"), needed(told.solid_m, "Compression to solid")
+            soft, firm = needed(given.soft_n_per_m, "First rate"), needed(given.firm_n_per_m, "Second rate")
+            change, solid = needed(given.change_m, "Compression at the change"), needed(given.solid_m, "Compression to solid")
             return from_rate_pair(soft, firm, change, solid)
         case "turns":
-            return from_turns(told)
+            return from_turns(given)
         case _:
-            rows = [(r.squeeze_m.value, r.force_kg.value * GRAVITY) for r in told.table if r.squeeze_m and r.force_kg]
+            rows = [(r.squeeze_m.value, r.force_kg.value * GRAVITY) for r in given.table if r.squeeze_m and r.force_kg]
             if not rows:
                 raise Incomplete("The tester's table is empty; accepted is at least one compression with its load.")
             return Tested(tuple(r[0] for r in rows), tuple(r[1] for r in rows))
 
 
-def from_turns(told: ProgressiveCoil) -> Progressive:
+def from_turns(given: ProgressiveCoil) -> Progressive:
     """A progressive coil by its counted turns. Raises Incomplete where a number is missing, OutOfRange where they make no coil."""
-    d, across = needed(told.wire_m, "Wire"), needed(told.across_m, "Diameter")
-    groups = tuple((float(g.turns.value), float(g.pitch_m.value)) for g in told.groups if g.turns and g.pitch_m)
+    d, across = needed(given.wire_m, "Wire"), needed(given.across_m, "Diameter")
+    groups = tuple((float(g.turns.value), float(g.pitch_m.value)) for g in given.groups if g.turns and g.pitch_m)
     if not groups:
         raise Incomplete("No group of turns is counted; accepted is at least one with its turns and pitch.")
     turns, free = sum(n for n, _ in groups) + 2.0, sum(n * pitch for n, pitch in groups) + 2.0 * d
-    mean = mean_diameter(across, d, told.across)
-    shear = told.shear_pa.value if told.shear_pa else None
-    coil = Helix(wire_m=d, mean_m=mean, turns=turns, free_m=free, ends=Ends.CLOSED_GROUND, wire=wire(told.material, shear))
+    mean = mean_diameter(across, d, given.across)
+    shear = given.shear_pa.value if given.shear_pa else None
+    coil = Helix(wire_m=d, mean_m=mean, turns=turns, free_m=free, ends=Ends.CLOSED_GROUND, wire=wire(given.material, shear))
     return from_groups(coil, groups)

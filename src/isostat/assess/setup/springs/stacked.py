@@ -93,12 +93,12 @@ def seat_stack(
     events: of both wheels. at_springs: (2,) travel of the springs' own points at the target. force_n: (2,) wanted there.
     pair: the springs, with a ring where one is typed.
     """
-    told, sides = fit.stack, (fit.left, fit.right)
+    given, sides = fit.stack, (fit.left, fit.right)
     x = [[float(axle.spring_motion.at(np.asarray(end.travel_m))[0]) for end in (droop_end(e), bump_end(e))] for e in events]
     at = np.asarray(axle.spring_motion.at(at_springs)[0])
     target = (float(at[0]) - x[0][0], float(at[1]) - x[1][0])
     bump = [max(high - low, 0.02) for low, high in x]
-    extended = value_or(told.extended_m, max(bump) + rules.COILOVER_LONGER)
+    extended = value_or(given.extended_m, max(bump) + rules.COILOVER_LONGER)
 
     def down(law: StackedPair, side: int) -> float:
         typed = sides[side].collar_m
@@ -109,13 +109,13 @@ def seat_stack(
 
     def shock(side: int, collar: float) -> CoilOver:
         long = max(extended - collar, bump[side], 0.05)
-        return CoilOver(extended_m=long, bump_m=bump[side], thread_m=value_or(told.thread_m, rules.STACK_THREAD),
-                        down_m=value_or(told.down_m, 0.0) - collar, up_m=value_or(told.up_m, 0.0) + collar)  # fmt: skip
+        return CoilOver(extended_m=long, bump_m=bump[side], thread_m=value_or(given.thread_m, rules.STACK_THREAD),
+                        down_m=value_or(given.down_m, 0.0) - collar, up_m=value_or(given.up_m, 0.0) + collar)  # fmt: skip
 
     made, fault, collars = pair, "", [0.0, 0.0]
     for _ in range(2):  # a ring that is met before the target changes what the collar must do
         collars = [down(made, side) for side in (0, 1)]
-        made, fault = _ringed(told, pair, (shock(0, collars[0]), shock(1, collars[1])), target)
+        made, fault = _ringed(given, pair, (shock(0, collars[0]), shock(1, collars[1])), target)
         if made == pair:
             break
     return Seated(

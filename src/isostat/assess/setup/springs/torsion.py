@@ -11,7 +11,7 @@ from typing_extensions import override
 from isostat.assess.setup.springs.found import of_law
 from isostat.assess.setup.springs.incomplete import Incomplete, needed, value_or
 from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, Kind, Ordered, Wanted
-from isostat.assess.setup.springs.order import TYPED, given, grown_m, order_for, pair, seats_m
+from isostat.assess.setup.springs.order import TYPED, grown_m, order_for, pair, seats_m, typed_value
 from isostat.core.limits import Floats, OutOfRange
 from isostat.core.rates.purchase import SpringOrder
 from isostat.core.springs.torsion.bar import SHEAR, STEEPEST, ArmLaw, Bar, slack_for
@@ -66,10 +66,12 @@ class TorsionBars(Kind):
 
     @override
     def to_order(self, w: Wanted) -> Ordered:
-        told, found = w.fit.torsion.over(w.found_fit.torsion), w.found_fit.torsion
+        given, found = w.fit.torsion.over(w.found_fit.torsion), w.found_fit.torsion
         grown, held = grown_m(w), np.array([f.force_n for f in w.found])
-        t = twist(told, found.over(told), held, w.force, grown, (given(w.fit.left.slack_rad), given(w.fit.right.slack_rad)))
-        left, right = (arm_law(t.bar, t.arm_m, s, told.stop_rad) for s in t.slack)
+        t = twist(
+            given, found.over(given), held, w.force, grown, (typed_value(w.fit.left.slack_rad), typed_value(w.fit.right.slack_rad))
+        )
+        left, right = (arm_law(t.bar, t.arm_m, s, given.stop_rad) for s in t.slack)
         stands = [t.arm_m * math.sin(a) - g for a, g in zip(t.at_target, grown, strict=True)]  # the arms' ends as weighed
         offset = np.array([y - t.arm_m * math.sin(s) for y, s in zip(stands, t.slack, strict=True)])
         pressed = offset + grown
@@ -83,19 +85,19 @@ def twisted_of(ordered: Ordered) -> Twisted | None:
     return ordered.set if isinstance(ordered.set, Twisted) else None
 
 
-def bar_of(told: TorsionBar) -> tuple[Bar, float, float]:
+def bar_of(given: TorsionBar) -> tuple[Bar, float, float]:
     """Bar, arm in m and the arm's angle as weighed. Raises Incomplete in words where a number is missing or makes no bar."""
 
     try:
         bar = Bar(
-            diameter_m=needed(told.diameter_m, "Diameter of the torsion bar"),
-            length_m=needed(told.length_m, "Length of the torsion bar"),
-            bore_m=value_or(told.bore_m, 0.0),
-            shear_pa=value_or(told.shear_pa, SHEAR),
+            diameter_m=needed(given.diameter_m, "Diameter of the torsion bar"),
+            length_m=needed(given.length_m, "Length of the torsion bar"),
+            bore_m=value_or(given.bore_m, 0.0),
+            shear_pa=value_or(given.shear_pa, SHEAR),
         )
     except OutOfRange as refused:
         raise Incomplete(str(refused)) from None
-    return bar, needed(told.arm_m, "Arm of the torsion bar"), needed(told.angle_rad, "Angle of the arm from level, as weighed,")
+    return bar, needed(given.arm_m, "Arm of the torsion bar"), needed(given.angle_rad, "Angle of the arm from level, as weighed,")
 
 
 def arm_law(bar: Bar, arm_m: float, slack_rad: float, stop: Reading | None = None) -> ArmLaw:
@@ -113,15 +115,20 @@ def angle_after(arm_m: float, angle_rad: float, rise_m: float) -> float:
 
 
 def twist(
-    told: TorsionBar, found: TorsionBar, held_n: Floats, wanted_n: Floats, grown_m: Floats, typed: tuple[float | None, float | None]
+    given: TorsionBar,
+    found: TorsionBar,
+    held_n: Floats,
+    wanted_n: Floats,
+    grown_m: Floats,
+    typed: tuple[float | None, float | None],
 ) -> Twisted:
     """The bars set for the target.
 
-    told: the proposal's bar, with what it leaves out as found; found: the bar as found. held_n: (2,) what it held as weighed.
+    given: the proposal's bar, with what it leaves out as found; found: the bar as found. held_n: (2,) what it held as weighed.
     wanted_n, grown_m: (2,) force at the target, and rise of the arms' ends to there. typed: slack angles that are chosen.
     Raises Incomplete in words.
     """
-    bar, arm, angle = bar_of(told)
+    bar, arm, angle = bar_of(given)
     old, old_arm, _ = bar_of(found)
     was = [slack_for(old.rate, old_arm, angle, float(f)) for f in held_n]
     at = [angle_after(arm, angle, float(g)) for g in grown_m]

@@ -36,11 +36,11 @@ class Drawn:
 
 def lay_bag_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[[QPainter], None]:
     """Places the drawing of an axle's left bag."""
-    t, told = v.theme, aired(v.a, axle)
-    if told is None:
+    t, done = v.theme, aired(v.a, axle)
+    if done is None:
         return lambda p: None
-    bags, r = told.bags, v.reader
-    high = float(told.height_m[0, v.case])
+    bags, r = done.bags, v.reader
+    high = float(done.height_m[0, v.case])
     at = min(max(bags.full_m - high, bags.bag.x_m[0]), bags.bag.x_m[-1])
     across = 2.0 * (float(bags.bag.area(np.asarray(at))[0]) / math.pi) ** 0.5
     flat = bags.full_m - bags.bag.x_m[-1]

@@ -49,7 +49,7 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
     t, fit, alone = v.theme, v.job.proposal.axles[axle], v.job.proposal.axles[axle].kind == "air"
     name, base = ("air", path_to(JOB.proposal.axles[axle].air)) if alone else ("helper", path_to(JOB.proposal.axles[axle].helper))
-    told = fit.air.over(v.job.as_found.axles[axle].air) if alone else fit.helper
+    given = fit.air.over(v.job.as_found.axles[axle].air) if alone else fit.helper
     head = sheet.caps(
         "helper head", f"{'Air springs' if alone else 'Air helper'}, {v.job.vehicle.axles[axle].name}", area.topLeft()
     )
@@ -65,19 +65,19 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD, SET_WARMTH):
         sign = v.reader.preset.unit(what[2]).sign
         sheet.text(f"{name} {what[0]} word", what[1], QPointF(area.left(), y + 4), size=13, unit=sign)
-        bag_field(sheet, v, name, base, told, what, QPointF(area.left() + t.px(176), y), size, solved.get(what[0]))
+        bag_field(sheet, v, name, base, given, what, QPointF(area.left() + t.px(176), y), size, solved.get(what[0]))
         y += t.px(25)
-    lay_ways(sheet, name, base, told, QPointF(area.left(), y), t.px(124), GASES if alone else GASES[:2])
-    lay_chart_rows(sheet, v, name, base, told, QPointF(area.left(), y + t.px(31)), size)
+    lay_ways(sheet, name, base, given, QPointF(area.left(), y), t.px(124), GASES if alone else GASES[:2])
+    lay_chart_rows(sheet, v, name, base, given, QPointF(area.left(), y + t.px(31)), size)
     sheet.text("helper caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
     right = QRectF(area.left() + t.px(284), area.top(), area.width() - t.px(284), area.height() - t.px(26))
     foot = _lay_table(sheet, v, axle, right)
-    gap = BAND if told.gas == "levelled" else TANK
+    gap = BAND if given.gas == "levelled" else TANK
     wide = right.width() / 4
     for n, what in enumerate((*PLACES, gap)):
         at = QPointF(right.left() + n * wide, foot + t.px(12))
         sheet.text(f"{name} {what[0]} word", what[1], at, size=12.5, weight=600, unit=v.reader.preset.unit(what[2]).sign)
-        bag_field(sheet, v, name, base, told, what, at + QPointF(0, t.px(19)), size)
+        bag_field(sheet, v, name, base, given, what, at + QPointF(0, t.px(19)), size)
 
 
 def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
@@ -122,14 +122,14 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
     y = area.top() + t.px(52) + v.a.cases * t.px(23)
     rates = [about(a, Shown(workings.order.spring_rate, axle), r.rate(a.orders[axle].order.rate_n_per_m[0])) for a in (v.a, steel)]
     left = [_least_left(v, a, axle) for a in (v.a, steel)]
-    across = bags.bags.told.across_m
+    across = bags.bags.given.across_m
     lines = (
         *_steel_blocks(v, steel, axle),
         f"{'bag' if bags.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
         f"light to full: {_range(v, v.a, axle)} with air, {_range(v, steel, axle)} on steel",
         f"least left in {r.preset.height.sign}, up and down: {left[0]} with air, {left[1]} on steel",
         f"against roll {against_roll(v.a, axle) / max(against_roll(steel, axle), 1.0):.2f} times steel alone",
-        *([START] if across is not None and across.assumed and not bags.bags.told.chart else FITS),
+        *([START] if across is not None and across.assumed and not bags.bags.given.chart else FITS),
     )
     for n, words in enumerate(lines):
         box = sheet.text(f"helper said {n} word", words, QPointF(area.left(), y), size=13, role="ink" if n < 4 else "ink2",
@@ -166,8 +166,8 @@ def _least_left(v: View, a: Assessment, axle: int) -> str:
     if not s.stands.any():
         return "nothing"
     up, down = (float(left[axle][:, s.stands].min()) for left in (s.bump_left_m, s.droop_left_m))
-    told = ((workings.corner.bump, up), (workings.corner.droop, down))
-    return " and ".join(about(a, Shown(number, axle, case=v.case), v.reader.left(m)) for number, m in told)
+    both = ((workings.corner.bump, up), (workings.corner.droop, down))
+    return " and ".join(about(a, Shown(number, axle, case=v.case), v.reader.left(m)) for number, m in both)
 
 
 def _range(v: View, a: Assessment, axle: int) -> str:

@@ -43,22 +43,22 @@ CAUTION = "Stands under the frame, bleed to nothing, then open a line."
 def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the panel below `top`."""
     t, base = v.theme, path_to(JOB.proposal.axles[axle].air)
-    told = v.job.proposal.axles[axle].air.over(v.job.as_found.axles[axle].air)
+    given = v.job.proposal.axles[axle].air.over(v.job.as_found.axles[axle].air)
     head = sheet.caps("air head", f"Air springs, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(9)))
-    end = lay_ways(sheet, "air", base, told, QPointF(head.right() + t.px(10), top + t.px(4)), t.px(106), GASES)
+    end = lay_ways(sheet, "air", base, given, QPointF(head.right() + t.px(10), top + t.px(4)), t.px(106), GASES)
     end = lay_fitted_now(sheet, axle, QPointF(end + t.px(8), top + t.px(4)))
     sheet.button("solve air", "Solve for the target", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
-    gap = BAND if told.gas == "levelled" else TANK
+    gap = BAND if given.gas == "levelled" else TANK
     size, wide = QSize(round(t.px(68)), round(t.px(25))), (sheet.width() - t.px(32)) / 6
     rows = ((*BY_DIAMETER, STANDS, *LIMITS), (*PRESSURES, *PLACES, gap))
     done = aired(v.a, axle)
-    held = v.a.orders[axle].can_be_had or None not in (told.left_pa, told.right_pa)
+    held = v.a.orders[axle].can_be_had or None not in (given.left_pa, given.right_pa)
     solved = solved_pressures(v, axle, done.bags.gauge_pa) if done is not None and done.alone and held else {}
     for k, row in enumerate(rows):
         for n, what in enumerate(row):
             at = QPointF(t.px(16) + n * wide, top + t.px(38 + 47 * k))
             sheet.text(f"air {what[0]} word", what[1], at, size=12.5, weight=600, unit=v.reader.preset.unit(what[2]).sign)
-            bag_field(sheet, v, "air", base, told, what, at + QPointF(0, t.px(18)), size, solved.get(what[0]))
+            bag_field(sheet, v, "air", base, given, what, at + QPointF(0, t.px(18)), size, solved.get(what[0]))
     if done is None:
         words = f"{v.a.orders[axle].lacks} A plain coil stands in."
         sheet.text(
@@ -69,21 +69,21 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
         sheet.text("not to be had", NONE_HOLDS, QPointF(t.px(16), top + t.px(140)), size=14, weight=600, role="brick")
         return
     _lay_cases(sheet, v, axle, done, top + t.px(138))
-    if told.gas == "levelled":
-        _lay_rod(sheet, v, axle, (base, told), top + t.px(213))
+    if given.gas == "levelled":
+        _lay_rod(sheet, v, axle, (base, given), top + t.px(213))
     sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.px(16), top + t.px(218)), size=12.5, weight=600, role="brick",
                anchor=RIGHT)  # fmt: skip
 
 
 def _lay_rod(sheet: Sheet, v: View, axle: int, of: tuple[edits.Path, AirBag], y: float) -> None:
     """The levelling valve's rod, arm level, beside the wheel: as weighed, and as long as the target wants it."""
-    t, (base, told) = v.theme, of
+    t, (base, given) = v.theme, of
     what, size = ("rod_m", "valve's rod, arm level as weighed", Quantity.COIL), QSize(round(t.px(62)), round(t.px(23)))
     word = sheet.text("air rod_m word", what[1], QPointF(t.px(16), y + 4), size=12.5, unit=v.reader.preset.coil.sign)
-    field = bag_field(sheet, v, "air", base, told, what, QPointF(word.right() + t.px(8), y), size)
+    field = bag_field(sheet, v, "air", base, given, what, QPointF(word.right() + t.px(8), y), size)
     up = -float(v.a.target_travel_m[axle].mean())
     way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'}" if abs(up) >= 0.0005 else "unchanged"
-    whole = f", {v.reader.coil(float(told.rod_m.value) + up)} in all" if told.rod_m else ""
+    whole = f", {v.reader.coil(float(given.rod_m.value) + up)} in all" if given.rod_m else ""
     sheet.text("air rod word", f"{way} for the target{whole}", QPointF(field.geometry().right() + t.px(8), y + 4), size=12.5)
 
 

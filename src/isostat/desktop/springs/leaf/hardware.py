@@ -8,7 +8,7 @@ from functools import partial
 from PyQt6.QtCore import QPointF, QSize
 
 from isostat.assess import workings
-from isostat.assess.spring.leaf import packed, rise_told
+from isostat.assess.spring.leaf import kept_rise, packed
 from isostat.assess.spring.leaf_hardware import leaf_hardware
 from isostat.assess.spring.leaves_to_add import LeavesOffered, with_added
 from isostat.assess.workings import Shown, explain
@@ -35,12 +35,12 @@ FIELDS = (
 
 def lay_hardware(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Places fields and what follows from them, left of the pack's own results."""
-    t, told, base = v.theme, v.job.proposal.axles[axle].pack, path_to(JOB.proposal.axles[axle].pack)
+    t, given, base = v.theme, v.job.proposal.axles[axle].pack, path_to(JOB.proposal.axles[axle].pack)
     size, wide = QSize(round(t.px(66)), round(t.px(24))), t.px(134)
     for n, (field, words, quantity, usual) in enumerate(FIELDS):
         place = at + QPointF((n % 4) * wide, (n // 4) * t.px(44))
         sheet.text(f"leaf {field} word", words, place, size=12, weight=600, unit=v.reader.preset.unit(quantity).sign)
-        reading = getattr(told, field)
+        reading = getattr(given, field)
         value, assumed = (reading.value, reading.assumed) if reading else (usual, usual is not None)
         below = place + QPointF(0, t.px(16))
         sheet.field(f"leaf {field}", (*base, field), below, size, label=words, quantity=quantity, value=value, assumed=assumed,
@@ -115,6 +115,6 @@ def _said(v: View, offered: LeavesOffered) -> str:
     r, way = v.reader, offered.added
     leaves = "leaf" if way.count == 1 else "leaves"
     return (
-        f"Add {way.count} {leaves} under main, {r.coil(way.leaf.thick_m)}, rise {r.coil(rise_told(way.leaf))}: "
+        f"Add {way.count} {leaves} under main, {r.coil(way.leaf.thick_m)}, rise {r.coil(kept_rise(way.leaf))}: "
         f"{r.rate(way.rate)}, full bump {r.percent(offered.used)} of limit"
     )

@@ -42,7 +42,7 @@ VIEWS = ("leaves", "hardware", "add")
 
 def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, look: Callable[[str], object]) -> None:
     """Places the panel below `top`. shown: one of VIEWS, the first where it is none. look: told which is wanted."""
-    t, told = v.theme, v.job.proposal.axles[axle].pack
+    t, given = v.theme, v.job.proposal.axles[axle].pack
     head = sheet.caps("leaf head", f"Leaf pack, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(8)))
     x, step = head.right() + t.px(8), v.reader.coil(leaf_edits.ARCH_STEP)
     for key, words, change in (
@@ -62,7 +62,7 @@ def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, loo
     elif VIEWS[n] == "add":
         lay_adding(sheet, v, axle, at + QPointF(0, t.px(6)))
     else:
-        _lay_leaves(sheet, v, axle, at, len(told.leaves))
+        _lay_leaves(sheet, v, axle, at, len(given.leaves))
     _lay_results(sheet, v, axle, QPointF(t.px(566), top + t.px(10)))
     sheet.text("leaf caution", CAUTION, QPointF(t.px(566), top + t.px(217)), size=12, weight=600, role="brick")
 
@@ -103,7 +103,7 @@ def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> No
 def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Clamp and seat, blocks by corner, arch and stress."""
     t, r, base = v.theme, v.reader, path_to(JOB.proposal.axles[axle])
-    told, order, size = packed(v.a, axle), v.a.orders[axle], QSize(round(t.px(60)), round(t.px(24)))
+    result, order, size = packed(v.a, axle), v.a.orders[axle], QSize(round(t.px(60)), round(t.px(24)))
     pack = v.job.proposal.axles[axle].pack
     word = sheet.text("clamp word", "clamp", QPointF(at.x(), at.y() + 3), size=12.5, unit=r.preset.coil.sign)
     field = sheet.field("leaf clamp", (*base, "pack", "clamp_m"), QPointF(word.right() + t.px(6), at.y()), size, figure=13,
@@ -133,7 +133,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
                 value=pack.allowed_pa.value if pack.allowed_pa else rules.LEAF_STRESS,
                 assumed=pack.allowed_pa is None or pack.allowed_pa.assumed)  # fmt: skip
     y += t.px(28)
-    if told is None:
+    if result is None:
         words = v.a.orders[axle].lacks
         sheet.text(
             "leaf waits words", f"{words} A plain coil stands in.", QPointF(at.x(), y), size=12.5, role="brick", width=t.px(250)
@@ -145,7 +145,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     blocks = blocks_words(order.order.spacer_m, lambda m: v.number(Shown(workings.order.spacer, axle), r.coil(m)))
     sheet.text("leaf blocks said", blocks, QPointF(at.x(), y), size=13, shown=Shown(workings.order.spacer, axle))
     y += t.px(17)
-    for n, (words, key, role) in enumerate(_said(v, axle, told)):
+    for n, (words, key, role) in enumerate(_said(v, axle, result)):
         sheet.text(f"leaf said {n}", words, QPointF(at.x(), y + n * t.px(17)), size=13, shown=Shown(key, axle), role=role,
                    weight=600 if role != "ink" else 400)  # fmt: skip
 

@@ -38,7 +38,7 @@ WORDS = {
 class OnShock:
     """The stack in px: axis, levels of collar and perch, scale; its springs, and where a ruler finds each thing."""
 
-    told: Stacked
+    stack: Stacked
     axis: float
     collar: float
     perch: float
@@ -83,9 +83,9 @@ def lay_stack_drawing(
     return partial(_draw, v, OnShock(pair, axis, top, perch, per_m, tuple(springs), levels, labels, half, body))
 
 
-def _shapes(v: View, axle: int, told: Stacked, shaft_m: float) -> list[tuple[Shape, float]]:
+def _shapes(v: View, axle: int, stack: Stacked, shaft_m: float) -> list[tuple[Shape, float]]:
     """The springs from the collar down, each with its length there, m."""
-    return list(zip(ordered_shapes(v.a, axle), told.lengths_m(shaft_m), strict=False))[::-1]
+    return list(zip(ordered_shapes(v.a, axle), stack.lengths_m(shaft_m), strict=False))[::-1]
 
 
 def _placed(shape: Shape, length_m: float, axis: float, top: float, per_m: float) -> CoilShape:
@@ -122,7 +122,7 @@ def _lay_labels(
 
 def _draw(v: View, c: OnShock, p: QPainter) -> None:
     """Body, thread, collar, springs, slider, ring and perch; leaders to the distances; the marks as strokes across the body."""
-    t, told, m = v.theme, c.told, c.per_m
+    t, stack, m = v.theme, c.stack, c.per_m
     body = c.body_m * m
     low = c.levels.get("ring", c.collar) + 14
     p.setPen(pen(t, "ink2", 1.0))
@@ -140,7 +140,7 @@ def _draw(v: View, c: OnShock, p: QPainter) -> None:
     slider = c.levels["slider"]
     p.setPen(pen(t, "ink", 1.25))
     p.setBrush(t.colour("tyre"))
-    p.drawRect(QRectF(c.axis - wide, slider, 2 * wide, max(told.pair.slider_m * m, 3.0)))
+    p.drawRect(QRectF(c.axis - wide, slider, 2 * wide, max(stack.pair.slider_m * m, 3.0)))
     if "ring" in c.levels:
         p.fillRect(QRectF(c.axis - body / 2 - 5, c.levels["ring"] - t.px(5), body + 10, t.px(5)), t.colour("accent"))
     for key in ("collar mark", "ring mark"):
