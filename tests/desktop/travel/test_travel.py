@@ -56,9 +56,9 @@ def test_the_spacer_is_dragged_and_the_order_changes_and_comes_back(open_window,
     was = order(window, 1, 0, one_up=view == 1)
     grip = seen(window, "stop 10", QWidget)
     wheel = sheet.columns[2]
-    at, y = travel_of(wheel.view, "stop touched"), grip.geometry().center().y()
+    at, y = travel_of(wheel.view.events, "stop touched"), grip.geometry().center().y()
     drag(grip, QPoint(0, 24))
-    moved = travel_of(sheet.columns[2].view, "stop touched")
+    moved = travel_of(sheet.columns[2].view.events, "stop touched")
     assert window.document.undo.count() == 1, "one gesture is one step"
     assert at - moved == pytest.approx(24 / sheet.scale.per_m, abs=0.003), "a spacer goes in whole millimetres, two of the wheel"
     assert grip.geometry().center().y() - y == pytest.approx(24, abs=3)
@@ -85,7 +85,9 @@ def test_a_strap_is_typed_dragged_and_taken_off_and_its_length_is_told(open_wind
     assert droop_end(window.document.assessment.proposed.events[1][0]).name == "strap taut"
     left = window.document.assessment.proposed.droop_left_m[1].copy()
     drag(seen(window, "strap 10", QWidget), QPoint(0, -15))
-    assert (window.document.assessment.proposed.droop_left_m[1] < left).all() and sheet.columns[2].view[0].name != "stop flat"
+    assert (window.document.assessment.proposed.droop_left_m[1] < left).all() and sheet.columns[2].view.events[
+        0
+    ].name != "stop flat"
     type_into(qtbot, window, "strap 1", "5 m")
     assert "accepted is 50 mm to 2000 mm" in window.notice.text()
     qtbot.keyClick(seen(window, "strap 1"), Qt.Key.Key_Escape)
@@ -227,12 +229,12 @@ def test_a_damper_is_typed_by_keyboard_and_tells_its_ratio(open_window, qtbot: Q
 def test_the_ring_of_a_stacked_pair_is_dragged_on_its_column(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("survey-buggy"))
     sheet, before = travel(window), window.document.job
-    at = travel_of(sheet.columns[0].view, "crossover")
+    at = travel_of(sheet.columns[0].view.events, "crossover")
     drag(seen(window, "ring 00", QWidget), QPoint(0, -20))
-    moved = travel_of(sheet.columns[0].view, "crossover")
+    moved = travel_of(sheet.columns[0].view.events, "crossover")
     assert moved > at and window.document.undo.count() == 1
     assert moved - at == pytest.approx(20 / sheet.scale.per_m, rel=0.35), "collars that are solved follow it a little"
     assert window.document.job.proposal.axles[0].stack.placed == "typed"
     qtbot.keyClick(seen(window, "ring 00", QWidget), Qt.Key.Key_Down)
-    assert travel_of(sheet.columns[0].view, "crossover") < moved
+    assert travel_of(sheet.columns[0].view.events, "crossover") < moved
     assert undo_all(window) == before

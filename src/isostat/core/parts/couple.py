@@ -24,7 +24,7 @@ class Couple(Protocol):
 def together_at(couple: Couple, force_n: float, domain: tuple[float, float]) -> float:
     """Compression in m, the same of both, at which they carry a force in all, N; the nearer end of the domain where none does.
 
-    couple: its force rises with compression. domain: from, to in m.
+    couple: its force rises with compression. force_n: of both added up. domain: from, to in m.
     """
     low, high = domain
     for _ in range(50):
