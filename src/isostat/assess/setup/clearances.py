@@ -47,7 +47,7 @@ def _sooner(axle: AxleFigures, fit: FitFigures, name: Event) -> float:
 def tyre_sooner(axle: AxleFigures, fit: FitFigures, radius_m: float, name: Event) -> float:
     """Wheel travel in m by which a tyre of some radius meets the arch sooner than the one with which the gap was read.
 
-    fit: where its wheels stand. name: of the event; 0 where it is none of a tyre.
+    fit: where its wheels stand. radius_m: of the tyre. name: of the event; 0 where it is none of a tyre.
     """
     if not name.of_tyre:
         return 0.0

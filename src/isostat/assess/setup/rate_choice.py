@@ -64,7 +64,7 @@ def pick_rate(
     """Spring rates of an axle: of both sides' mean load, or of each side's own where left and right are each their own.
 
     platform: of the proposal, one column a case. travel: target u* (A, 2). force_n: (2,) spring force there.
-    bends: X' and X'' of the spring at the target. A way that has no answer falls back to the frequency.
+    bends: X' and X'' of the spring at the target. room: of its travel there. A way that has no answer falls back to the frequency.
     """
     fit = job.proposal.axles[axle]
 

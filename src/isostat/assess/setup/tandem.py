@@ -29,7 +29,7 @@ def beams_of(vehicle: Vehicle, force_n: Floats) -> Beams | None:
     """The beams as the scales have them: in balance as weighed, a₁·F₁ = a₂·F₂, their mean arm as measured; or both arms as
     measured. None without any.
 
-    force_n: (A, 2) of the springs at the baseline.
+    vehicle: as measured. force_n: (A, 2) of the springs at the baseline.
     """
     if vehicle.tandem != "equalized" or len(vehicle.axles) < 2:
         return None

@@ -28,7 +28,8 @@ def order(
 ) -> tuple[Ordered, ...]:
     """The springs of the proposal, axle by axle: typed values win, the rest is solved for the target.
 
-    bare: the proposal without its springs, one column a case, and what beams its last axles share. travel: target u* (A, 2) in m.
+    found: the springs as weighed, an axle each. bare: the proposal without its springs, one column a case, and what beams its last
+    axles share. travel: target u* (A, 2) in m.
     """
     platform, bank, beams = bare
     case = job.case_index(job.target.case)

@@ -107,6 +107,7 @@ def _bent(pack: LeafPack, force: float) -> tuple[Floats, Floats]:
 def put_leaf(axle: int, n: int, field: str, job: Job, si: float | None, typed: str) -> Job:
     """The job with one measure of a leaf typed, or emptied. A pack that is one stays one.
 
+    field: of the n-th leaf. si: in SI, None: emptied. typed: as a hand wrote it.
     Raises JobFault where the leaves would be no pack then: longer than the one above, or without what it needs.
     """
     path = (*path_to(JOB.proposal.axles[axle].pack.leaves[n]), field)

@@ -59,7 +59,7 @@ def _chosen(wish: PairWish, stock: str) -> tuple[PairChoice, ...]:
 def pairs_for(a: Assessment, axle: int, *, far: bool) -> tuple[PairChoice, ...]:
     """The pairs that fit, nearest to the wish first; off the 25 lb/in shelf unless the axle names another.
 
-    Raises OutOfRange where no pair can do it, in words.
+    far: rates far apart, else close together. Raises OutOfRange where no pair can do it, in words.
     """
     stock = a.job.proposal.axles[axle].stock
     return _chosen(pair_wish(a, axle, far=far), "25 lb/in" if stock == "any" else stock)

@@ -15,8 +15,8 @@ WORSE = 0.0005  # m of a margin
 def put_stop_spacer(axle: int, job: Job, spacer_m: float | None, typed: str = "") -> Job:
     """The proposal with a spacer under both stops of an axle; below nothing, so much is trimmed off them.
 
-    spacer_m: None: as found. Raises JobFault where trimming would leave tyre, coil or shock less than their margins, with how much
-    may be trimmed.
+    spacer_m: None: as found. typed: as a hand wrote it. Raises JobFault where trimming would leave tyre, coil or shock less than
+    their margins, with how much may be trimmed.
     """
     path = path_to(JOB.proposal.axles[axle].stop.spacer_m)
     if spacer_m is None:

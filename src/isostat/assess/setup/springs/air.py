@@ -132,7 +132,7 @@ def _gauge(law: ForceLaw, x: Floats) -> Floats:
 def bag_of(bag: AirBag, what: str) -> tuple[Bag, float]:
     """The bag and its full height in m, by its maker's chart where one was typed; one line beside a diameter is only a claim.
 
-    Raises Incomplete or OutOfRange, in words.
+    what: it is called where something is missing. Raises Incomplete or OutOfRange, in words.
     """
     rows = [(float(r.height_m.value), float(r.load_kg.value) * GRAVITY) for r in bag.chart if r.height_m and r.load_kg]
     if rows and not (len(rows) == 1 and bag.across_m is not None):
@@ -160,7 +160,8 @@ def as_found(fit: AxleFit) -> Bags | None:
 def fitted(fit: AxleFit, grown_m: Floats) -> Bags | None:
     """The bags beside an axle's springs as they are set at the target; None where none is wanted.
 
-    grown_m: (2,) compression of the springs from the baseline to there. Raises Incomplete where a number is missing or will not do.
+    fit: the axle's, as proposed. grown_m: (2,) compression of the springs from the baseline to there. Raises Incomplete where a
+    number is missing or will not do.
     """
     given = fit.helper
     if given.left_pa is None and given.right_pa is None:
@@ -182,7 +183,8 @@ def fitted(fit: AxleFit, grown_m: Floats) -> Bags | None:
 def air_springs(given: AirBag, grown_m: Floats, force_n: Floats) -> Bags:
     """Bags in place of springs, set so that they carry a force where the springs would be compressed further than as weighed.
 
-    grown_m, force_n: (2,) there. Raises Incomplete in words where a number is missing or will not do.
+    given: as measured, with pressures where typed. grown_m, force_n: (2,) there. Raises Incomplete in words where a number is
+    missing or will not do.
     """
     what = "air spring"
     try:

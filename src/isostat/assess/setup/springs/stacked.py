@@ -90,8 +90,8 @@ def seat_stack(
 ) -> Seated:
     """The stack of an axle as it carries the target.
 
-    events: of both wheels. at_springs: (2,) travel of the springs' own points at the target. force_n: (2,) wanted there.
-    pair: the springs, with a ring where one is typed.
+    fit: as proposed. events: of both wheels. at_springs: (2,) travel of the springs' own points at the target. force_n: (2,)
+    wanted there. pair: the springs, with a ring where one is typed.
     """
     given, sides = fit.stack, (fit.left, fit.right)
     x = [[float(axle.spring_motion.at(np.asarray(end.travel_m))[0]) for end in (droop_end(e), bump_end(e))] for e in events]
