@@ -41,6 +41,11 @@ class Theme:
     hive: str
     scale: float = 1.0
 
+    @property
+    def margin(self) -> float:
+        """Between a page's edge and what stands on it, left and right."""
+        return self.px(16)
+
     def px(self, size: float) -> float:
         """A logical size grown with the text."""
         return size * self.scale

@@ -18,6 +18,7 @@ from isostat.assess.setup.rake import rake_points, raked
 from isostat.assess.setup.settlement import settles_m
 from isostat.assess.setup.springs.helpers import helpers_as_found, helpers_fitted
 from isostat.assess.setup.springs.kind import FoundSpring, Ordered
+from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.setup.tandem import Beams, beams_of, split_by_beams
 from isostat.assess.setup.to_order import order
 from isostat.assess.solve.memory import remembered
@@ -74,6 +75,11 @@ class Assessment:
     def cases(self) -> int:
         """How many load cases there are."""
         return len(self.job.cases)
+
+    @property
+    def on_leaves(self) -> bool:
+        """Whether some axle shall stand on leaf packs."""
+        return any(KINDS[fit.kind].hangs_from_eyes for fit in self.job.proposal.axles)
 
     @property
     def found(self) -> Standing:

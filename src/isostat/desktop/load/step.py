@@ -61,7 +61,7 @@ class LoadStep(Sheet):
         self._lay_discs(v)
         self._lay_wheels(v)
         foot = self.height() - self._table_height(v)
-        self._bars = lay_bars(self, v, QRectF(t.px(16), foot, self._split() - t.px(28), self._table_height(v)))
+        self._bars = lay_bars(self, v, QRectF(t.margin, foot, self._split() - t.px(28), self._table_height(v)))
         area = QRectF(self._split() + t.px(12), foot, self.width() - self._split() - t.px(24), self._table_height(v))
         self._lay_list(v, area)
         self._lay_buttons(v, QPointF(area.left(), self.height() - t.px(32)), area.right())
@@ -105,7 +105,7 @@ class LoadStep(Sheet):
     def _lay_head(self, v: View) -> None:
         """Where places are measured from, and the centre of gravity in numbers."""
         t, y, unit = v.theme, v.theme.px(9), v.reader.preset.height.sign
-        name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
+        name = self.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
         box = self.text("datum word", "measured from", QPointF(name.right() + t.px(16), y), size=14, role="ink2")
         area = QRect(round(box.right() + 6), round(t.px(5)), round(t.px(100)), round(t.px(26)))
         self.choice("datum", [d.words for d in DATUMS], DATUMS.index(self.datum), area, label="where places are measured from",
@@ -121,7 +121,7 @@ class LoadStep(Sheet):
         behind, left = -float(v.a.loading.gravity_x_m[v.case]), float(v.a.loading.gravity_y_m[v.case])
         across, key = Shown(workings.load.gravity_y, case=v.case), Shown(workings.load.gravity_x, case=v.case)
         words = f"{v.number(across, v.reader.height(abs(left)))} {'left' if left >= 0 else 'right'}"
-        right = self.width() - t.px(16) - self.text_width(words, 14) - t.px(6) - self.text_width(f"  {unit}", 13)
+        right = self.width() - t.margin - self.text_width(words, 14) - t.px(6) - self.text_width(f"  {unit}", 13)
         self.text("gravity y", words, QPointF(right, y), size=14, shown=across, unit=unit)
         along = v.number(key, v.reader.height(behind))
         words = f"centre of gravity {along} behind front hub" if not self.datum.field else f"gravity {along} behind hub"
@@ -129,7 +129,7 @@ class LoadStep(Sheet):
         hints = ("nose to the left", "area of a disc = its mass")
         if self._plan(v).at(0, 0).x() - t.px(70) > t.px(24) + max(self.text_width(words, 12.5) for words in hints):
             for n, words in enumerate(hints):
-                self.text(f"plan words {n}", words, QPointF(t.px(16), t.px(HEAD + 8 + 17 * n)), size=12.5, role="ink2")
+                self.text(f"plan words {n}", words, QPointF(t.margin, t.px(HEAD + 8 + 17 * n)), size=12.5, role="ink2")
 
     def _lay_discs(self, v: View) -> None:
         t, view = v.theme, self._plan(v)

@@ -96,7 +96,7 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
     t, count = v.theme, len(v.job.vehicle.axles)
     pitch = min((sheet.height() - top - t.px(44)) / (len(ROWS) + 2), t.px(31))
     left, cell = t.px(170), QSize(round(t.px(76)), round(min(pitch - 3, t.px(26))))
-    sheet.caps("axle rows", "Axles", QPointF(t.px(16), top))
+    sheet.caps("axle rows", "Axles", QPointF(t.margin, top))
     for axle, info in enumerate(v.job.vehicle.axles):
         x = left + axle * t.px(92)
         sheet.caps(f"axle column {axle}", info.name, QPointF(x, top))
@@ -104,11 +104,11 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
         now = "solid axle" if info.layout == "solid" else info.arm or "independent"
         sheet.choice(f"layout {axle}", SUSPENSIONS, SUSPENSIONS.index(now), area, label=f"{info.name} suspension",
                      chosen=partial(_set_suspension, sheet, axle))  # fmt: skip
-    sheet.text("layout row", "suspension", QPointF(t.px(16), top + pitch * 0.8 + 2), size=13)
+    sheet.text("layout row", "suspension", QPointF(t.margin, top + pitch * 0.8 + 2), size=13)
     for n, row in enumerate(ROWS):
         y = top + (n + 1.9) * pitch
         sign = v.reader.preset.unit(row.quantity).sign
-        sheet.text(f"row {row.under} {row.field}", row.words, QPointF(t.px(16), y + 2), size=13, unit=sign)
+        sheet.text(f"row {row.under} {row.field}", row.words, QPointF(t.margin, y + 2), size=13, unit=sign)
         for axle in range(count):
             if (row.field == "behind_front_m" and axle == 0) or (
                 row.field in BEAM_ONLY and v.job.vehicle.axles[axle].layout != "solid"
@@ -128,7 +128,7 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
 
 def lay_springs(sheet: Sheet, v: View, top: float) -> None:
     """Places the page of the springs, corner by corner, below `top`."""
-    t, pitch, left = v.theme, v.theme.px(34), v.theme.px(16)
+    t, pitch, left = v.theme, v.theme.px(34), v.theme.margin
     first = left + t.px(150)
     sheet.caps("corner rows", "Springs as found", QPointF(left, top))
     pairs = [(axle, side) for axle in range(len(v.job.vehicle.axles)) for side in (0, 1)]

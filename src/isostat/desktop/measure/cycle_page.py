@@ -46,7 +46,7 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
     fields = []
     for n, event in enumerate(CYCLE):
         y = top + (n + 2) * pitch
-        sheet.text(f"cycle row {n}", f"{n + 1}  {event}", QPointF(t.px(16), y + t.px(3)), size=13)
+        sheet.text(f"cycle row {n}", f"{n + 1}  {event}", QPointF(t.margin, y + t.px(3)), size=13)
         for side in (0, 1):
             row, path = _row(v, axle, side, event), (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "cycle")
             for k, (field, words) in enumerate(COLUMNS):
@@ -86,13 +86,19 @@ def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
     words = "Two heights with the shock's length 20 mm apart give its ratio; four or more give its change."
     if moved is not None:
         words = f"Shock / wheel travel {moved.ride:.2f} at ride, {moved.hanging:.2f} hanging, {moved.bump:.2f} in bump."
-    box = sheet.text("cycle told", words, QPointF(t.px(16), y), size=14, weight=600)
+    box = sheet.text("cycle told", words, QPointF(t.margin, y), size=14, weight=600)
     if moved is not None:
         act = partial(sheet.edited.emit, partial(with_cycle_motion, axle=axle), "motion of the spring off the cycle sheet", -1)
         sheet.button("take motion", "The spring is on the shock: take it", QPointF(box.right() + t.px(14), y - t.px(4)), act)
     more = "Measured events outrank computed ones. Wheels off: stands under the frame, a second support, the spring out and away."
     sheet.text(
-        "cycle caution", more, QPointF(t.px(16), y + t.px(26)), size=13, role="brick", weight=600, width=sheet.width() - t.px(32)
+        "cycle caution",
+        more,
+        QPointF(t.margin, y + t.px(26)),
+        size=13,
+        role="brick",
+        weight=600,
+        width=sheet.width() - 2 * t.margin,
     )
 
 

@@ -69,7 +69,7 @@ class _Column:
 
     def __init__(self, sheet: Sheet, v: View, left: float, top: float, pitch: float) -> None:
         self.sheet, self.v, self.left, self.y, self.pitch = sheet, v, left, top, pitch
-        room = (sheet.width() - v.theme.px(32)) / 2 - v.theme.px(184)
+        room = (sheet.width() - 2 * v.theme.margin) / 2 - v.theme.px(184)
         self.wide = min(room / len(v.a.axles), v.theme.px(84))
         self.size = QSize(round(self.wide - v.theme.px(6)), round(min(pitch - 3, v.theme.px(26))))
         self.fields: list[QuantityField] = []
@@ -143,7 +143,7 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     """Places the page below `top`."""
     t, a = v.theme, v.a
     pitch = min((sheet.height() - top - t.px(42)) / LINES, t.px(34))
-    left = _Column(sheet, v, t.px(16), top, pitch)
+    left = _Column(sheet, v, t.margin, top, pitch)
     left.head("Unsprung", ("unsprung", workings.derived.unsprung), Quantity.MASS, [x.unsprung_kg.value for x in a.axles])
     left.rows(UNSPRUNG)
     left.head("Tyre rate", ("tyre rate", workings.derived.tyre_rate), Quantity.RATE, [x.tyre_rate.value for x in a.axles])

@@ -69,7 +69,7 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
     fields = []
     for n in range(SHOWN):
         y, way = top + (n + 2) * pitch, _way(v, axle, n)
-        area = QRect(round(t.px(16)), round(y), round(t.px(64)), size.height())
+        area = QRect(round(t.margin), round(y), round(t.px(64)), size.height())
         sheet.choice(
             f"lift way {n}", WAYS, WAYS.index(way), area, label=f"reading {n + 1} going", chosen=partial(_turn, sheet, axle, n)
         )
@@ -115,9 +115,9 @@ def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
         hung = [lift_result(v.a, axle, side) for side in (0, 1)]
         said = [f"{SIDES[s]} {v.reader.height(r.topped_m)}" for s, r in enumerate(hung) if r is not None and r.topped_m is not None]
         words = f"Hangs at {', '.join(said)} hub to arch." if said else "The readings do not reach where it hangs."
-    sheet.text("lift words", words, QPointF(t.px(16), y), size=13, weight=600, width=sheet.width() - t.px(32))
+    sheet.text("lift words", words, QPointF(t.margin, y), size=13, weight=600, width=sheet.width() - 2 * t.margin)
     caution = "Jack on a solid point, stands follow it up. Nobody under it while it moves."
-    sheet.text("lift caution", caution, QPointF(t.px(16), y + t.px(40)), size=13, role="brick", weight=600)
+    sheet.text("lift caution", caution, QPointF(t.margin, y + t.px(40)), size=13, role="brick", weight=600)
 
 
 def draw_lift(p: QPainter, sheet: Sheet, v: View, top: float, axle: int) -> None:

@@ -28,12 +28,12 @@ def _rows(sheet: Sheet, v: View) -> int:
 def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str, Path], None]) -> None:
     """Places the page below `top`; `turn` goes to the field of a path on another page."""
     t, buys = v.theme, v.buys
-    sheet.caps("missing head", "What each reading buys", QPointF(t.px(16), top))
+    sheet.caps("missing head", "What each reading buys", QPointF(t.margin, top))
     case = v.reader.case(v.a.target_case)
     words = (
         f"Parts ordered as proposed, the truth as far off as it may be: so much higher or lower the worst corner stands, {case}."
     )
-    sheet.text("missing rule", words, QPointF(t.px(16), top + t.px(20)), size=13, role="ink2", width=sheet.width() - t.px(32))
+    sheet.text("missing rule", words, QPointF(t.margin, top + t.px(20)), size=13, role="ink2", width=sheet.width() - 2 * t.margin)
     y = top + t.px(TOP)
     unit = v.reader.preset.height.sign
     heads = (("read", "read this", 16), ("now", "assumed now", 236), ("height", "height", 386), ("travel", "travel left", 660))
@@ -41,14 +41,14 @@ def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str, Path], N
         sign = unit if key in ("height", "travel") else ""
         sheet.text(f"missing head {key}", head, QPointF(t.px(x), y - t.px(22)), size=12.5, role="ink2", unit=sign)
     if buys is None:
-        sheet.text("missing wait", "Being worked out.", QPointF(t.px(16), y), size=14, role="ink2")
+        sheet.text("missing wait", "Being worked out.", QPointF(t.margin, y), size=14, role="ink2")
     elif not buys:
-        sheet.text("missing none", "Nothing that a tape could tell is missing.", QPointF(t.px(16), y), size=15, weight=600)
+        sheet.text("missing none", "Nothing that a tape could tell is missing.", QPointF(t.margin, y), size=15, weight=600)
     role = "ink" if v.buys_fresh else "ink3"
     for n, buy in enumerate((buys or ())[: _rows(sheet, v)]):
         what, now = say_missing(buy.missing, v.reader)
         go = partial(_go, sheet, n, turn)
-        sheet.button(f"read {n}", what.capitalize(), QPointF(t.px(16), y), go, width=round(t.px(212)))
+        sheet.button(f"read {n}", what.capitalize(), QPointF(t.margin, y), go, width=round(t.px(212)))
         sheet.text(f"now {n}", now, QPointF(t.px(236), y + t.px(4)), size=13, role="ink2")
         for key, number, m, x in (
             ("height", workings.value_of_readings.height, buy.height_m, 386),
@@ -79,9 +79,9 @@ def _lay_gone(sheet: Sheet, v: View) -> None:
         p.words for p in VEHICLE_POINTS if p.gone and asked_of_vehicle(p, v.job.vehicle) and getattr(v.job.vehicle, p.field) is None
     ]
     y = sheet.height() - t.px(FOOT - 8)
-    sheet.caps("gone head", "Gone once it is apart", QPointF(t.px(16), y))
+    sheet.caps("gone head", "Gone once it is apart", QPointF(t.margin, y))
     words = f"Not read yet: {', '.join(gone)}." if gone else "Everything is read."
-    sheet.text("gone words", words, QPointF(t.px(16), y + t.px(20)), size=13, width=sheet.width() - t.px(32))
+    sheet.text("gone words", words, QPointF(t.margin, y + t.px(20)), size=13, width=sheet.width() - 2 * t.margin)
 
 
 def draw_missing(p: QPainter, sheet: Sheet, v: View, top: float) -> None:

@@ -42,7 +42,7 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
     words, middle = t.px(146), t.px(164)
     cell = min((sheet.width() - t.px(44) - words - middle) / (len(corners) + len(v.a.axles)), t.px(78))
     size = QSize(round(cell - t.px(4)), round(min(pitch - 3, t.px(26))))
-    left = QPointF(t.px(16), top)
+    left = QPointF(t.margin, top)
     sheet.caps("corner points", "By corner", left)
     _rows(sheet, v, "corner", left, at_corners, pitch)
     fields = []

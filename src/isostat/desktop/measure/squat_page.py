@@ -36,7 +36,7 @@ def lay_squat(sheet: Sheet, v: View, top: float) -> None:
     """Places the tests side by side, down each the load and the heights in walk order, below them what they tell."""
     t, count, corners = v.theme, len(v.job.squats), walk_order(len(v.a.axles))
     pitch = t.px(min(30.0, (sheet.height() / t.scale - 190) / (len(LOAD_ROWS) + len(corners) + 1)))
-    left, first, wide = t.px(16), t.px(180), t.px(100)
+    left, first, wide = t.margin, t.px(180), t.px(100)
     size = QSize(round(wide - t.px(8)), round(pitch - t.px(4)))
     sheet.caps("squat head", "Squat tests", QPointF(left, top))
     words = "as weighed plus this load, on the old springs; roll it, then read hub to arch"
@@ -107,15 +107,15 @@ def _lay_result(sheet: Sheet, v: View, top: float) -> None:
     t, result = v.theme, squat_result(v.a)
     if result is None:
         words = "Two heights and a known load give the rate of an unmarked spring. Load behind the rear axle tells the front too."
-        sheet.text("squat none", words, QPointF(t.px(16), top), size=13, role="ink2")
+        sheet.text("squat none", words, QPointF(t.margin, top), size=13, role="ink2")
         return
     for axle, known in enumerate(result.certain):
         name, y = v.job.vehicle.axles[axle].name, top + axle * t.px(22)
         if not known:
             words = f"{name}: not told by these readings"
-            sheet.text(f"told {axle}", words, QPointF(t.px(16), y), size=14, role="ink2")
+            sheet.text(f"told {axle}", words, QPointF(t.margin, y), size=14, role="ink2")
             continue
-        x = t.px(16)
+        x = t.margin
         for side in (0, 1) if result.apart[axle] else (0,):
             key = Shown(workings.order.rate_as_found, axle, side)
             where = f"{name} {('left', 'right')[side]}" if result.apart[axle] else name
@@ -140,7 +140,7 @@ def _lay_result(sheet: Sheet, v: View, top: float) -> None:
         words = f"Next: {v.reader.mass(TRIAL_KG)} {then.place} tells every rate to about ± {v.reader.percent(then.share)}."
         said.append(("next test", words, "accent", None))
     for n, (name, words, role, shown) in enumerate(said):
-        sheet.text(name, words, QPointF(t.px(16), y + n * t.px(18)), size=13, role=role, weight=600, shown=shown)
+        sheet.text(name, words, QPointF(t.margin, y + n * t.px(18)), size=13, role=role, weight=600, shown=shown)
 
 
 def _payload_words(v: View, p: Payload) -> str:

@@ -82,7 +82,7 @@ class MeasureStep(Sheet):
     @override
     def lay(self, v: View) -> None:
         t = v.theme
-        name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
+        name = self.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
         left = name.right() + round(t.px(12))
         for n, (start, end) in enumerate(zip(GROUPS, (*GROUPS[1:], len(PAGES)), strict=True)):
             first, here = QRect(left, round(t.px(5)), 0, round(t.px(26))), PAGES.index(self.page) - start
@@ -101,7 +101,7 @@ class MeasureStep(Sheet):
         elif self.page == "weights":
             self._words_end = lay_weights(self, v, top)
         elif self.page in ("lift", "cycle"):
-            at = QRect(round(t.px(16)), round(top - t.px(4)), round(t.px(92)), round(t.px(26)))
+            at = QRect(round(t.margin), round(top - t.px(4)), round(t.px(92)), round(t.px(26)))
             self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, at, self.turn_axle)
             (lay_lift if self.page == "lift" else lay_cycle)(self, v, top + t.px(28), self.axle)
         else:
@@ -113,7 +113,7 @@ class MeasureStep(Sheet):
     def _lay_reading(self, v: View) -> None:
         """The line of the reading in hand; before one is, how to type."""
         t = v.theme
-        at = QPointF(t.px(16), self.height() - t.px(48 if self.page in SIDE_VIEWS else 34))
+        at = QPointF(t.margin, self.height() - t.px(48 if self.page in SIDE_VIEWS else 34))
         if self._in_hand is None or not lay_in_hand(self, v, *self._in_hand, at):
             words = 'Any unit, anywhere: 10 1/8   10-1/8"   257mm   1400 lb.   Tab walks round, Esc leaves as it was.'
             self.text("any unit", words, at + QPointF(0, t.px(3)), size=12.5, role="ink2")
@@ -194,7 +194,7 @@ class MeasureStep(Sheet):
             size = QSize(round(t.px(80)), round(t.px(32)))
             self._cell(v, f"tag pad {axle}", here, POINTS[3], pad - QPointF(t.px(40), t.px(-1)), size, 22)
             self.text(f"pad unit {axle}", unit(Quantity.MASS).sign, pad + QPointF(t.px(46), t.px(9)), size=13, role="ink2")
-        self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT)
+        self.text("scale", "1 m, to scale", QPointF(self.width() - t.margin, t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT)
         if len(v.job.vehicle.axles) > 1:
             self._lay_wheelbase(v)
 
@@ -223,10 +223,10 @@ class MeasureStep(Sheet):
     def _table(self, v: View) -> None:
         t = v.theme
         top = self.height() - t.px(202)
-        self.caps("readings head", "As weighed", QPointF(t.px(16), top))
+        self.caps("readings head", "As weighed", QPointF(t.margin, top))
         order = walk_order(len(v.a.axles))
         left = t.px(190)
-        wide = (self.width() - left - t.px(16)) / len(order)
+        wide = (self.width() - left - t.margin) / len(order)
         fields = []
         for n, (axle, side) in enumerate(order):
             x = left + n * wide
@@ -246,7 +246,7 @@ class MeasureStep(Sheet):
             self.text(
                 f"row {m}",
                 f"{m + 1}  {point.words.capitalize()}",
-                QPointF(t.px(16), top + t.px(29 + m * 31)),
+                QPointF(t.margin, top + t.px(29 + m * 31)),
                 size=14,
                 unit=v.reader.preset.unit(point.quantity).sign,
             )
@@ -255,7 +255,7 @@ class MeasureStep(Sheet):
         self.text(
             "pads caution",
             "Level pads, bar links off, bounced and rolled. Stands under the frame before anyone goes below.",
-            QPointF(t.px(16), top + t.px(178)),
+            QPointF(t.margin, top + t.px(178)),
             size=12.5,
             role="ink2",
         )
@@ -297,7 +297,7 @@ class MeasureStep(Sheet):
             p.setPen(pen(t, "ink", 1.25))
             p.setBrush(t.colour("sheet"))
             p.drawRect(QRectF(hub.x() - 46, e.ground + 1, 92, 5))
-        scale_bar(p, v, e, self.width() - t.px(16), t.px(HEAD + 36))
+        scale_bar(p, v, e, self.width() - t.margin, t.px(HEAD + 36))
         draw_rule(p, v, self.height() - t.px(210), self.width())
 
     def _leaders(self, p: QPainter, t: Theme, axle: int, hub: QPointF) -> None:

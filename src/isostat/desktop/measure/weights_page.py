@@ -55,7 +55,7 @@ CAUTION = "A plate is a limit, not a weight. Never over the pads' own rating; ch
 def lay_weights(sheet: Sheet, v: View, top: float) -> float:
     """Places the page below `top`; returns where its words end."""
     t, way = v.theme, v.job.weighing.way
-    first = QRect(round(t.px(16)), round(top), round(t.px(92)), round(t.px(26)))
+    first = QRect(round(t.margin), round(top), round(t.px(92)), round(t.px(26)))
     sheet.tabs("way", WAYS, WAYS.index(way), first, lambda n: sheet.put(("weighing", "way"), WAYS[n], f"weights from {WAYS[n]}"))
     y = top + t.px(42)
     fields = {"four pads": _pads, "two pads": _pads, "ticket": _ticket, "plates": _plates}[way](sheet, v, y)
@@ -65,17 +65,17 @@ def lay_weights(sheet: Sheet, v: View, top: float) -> float:
     _lay_sums(sheet, v, y)
     y += t.px(64)
     for n, words in enumerate(PROCEDURE[way]):
-        box = sheet.text(f"procedure {n}", f"{n + 1}  {words}", QPointF(t.px(16), y), size=13, width=sheet.width() - t.px(32))
+        box = sheet.text(f"procedure {n}", f"{n + 1}  {words}", QPointF(t.margin, y), size=13, width=sheet.width() - 2 * t.margin)
         y = box.bottom() + t.px(4)
-    at = QPointF(t.px(16), y + t.px(4))
-    box = sheet.text("pads caution", CAUTION, at, size=13, role="brick", weight=600, width=sheet.width() - t.px(32))
+    at = QPointF(t.margin, y + t.px(4))
+    box = sheet.text("pads caution", CAUTION, at, size=13, role="brick", weight=600, width=sheet.width() - 2 * t.margin)
     return float(box.bottom())
 
 
 def draw_weights(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
     """Below the words the vehicle from above, to scale: its pads, the centre of gravity as weighed; nothing without room."""
     t, vehicle = v.theme, v.job.vehicle
-    area = QRectF(t.px(16), top + t.px(14), sheet.width() - t.px(32), sheet.height() - top - t.px(60))
+    area = QRectF(t.margin, top + t.px(14), sheet.width() - 2 * t.margin, sheet.height() - top - t.px(60))
     half = max(axle.half_track_m for axle in v.a.axles) + 0.2
     front, length = vehicle.front_overhang_m.value, -v.a.axles[-1].x_m
     whole = front + length + vehicle.rear_overhang_m.value
@@ -114,7 +114,7 @@ def _pads(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
         sheet.text(f"pad head {n}", words, QPointF(t.px(110 + 100 * n), top), size=13, role="ink2", unit=sign)
     for axle, side in walk_order(len(v.a.axles)):
         y = top + t.px(24) + axle * t.px(34)
-        sheet.text(f"pad axle {axle}", v.job.vehicle.axles[axle].name, QPointF(t.px(16), y + t.px(4)), size=14, weight=600)
+        sheet.text(f"pad axle {axle}", v.job.vehicle.axles[axle].name, QPointF(t.margin, y + t.px(4)), size=14, weight=600)
         corner: edits.Path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side])
         for k, (field, quantity, words) in enumerate(
             (("pad_kg", Quantity.MASS, "scale pad"), ("pad_height_m", Quantity.HEIGHT, "height of the pad"))
@@ -159,7 +159,7 @@ def _ticket(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     for axle, info in enumerate(v.job.vehicle.axles):
         y, pads = top + t.px(24) + axle * t.px(34), v.a.axles[axle].pad_kg
         label = f"On a weighbridge, {v.reader.corner(axle, None)}"
-        sheet.text(f"ticket {axle}", f"{info.name} axle", QPointF(t.px(16), y + t.px(4)), size=14, weight=600, unit=sign)
+        sheet.text(f"ticket {axle}", f"{info.name} axle", QPointF(t.margin, y + t.px(4)), size=14, weight=600, unit=sign)
         fields.append(
             sheet.field(
                 f"ticket pad_kg {axle}",
@@ -221,7 +221,7 @@ def _plates(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     rows += [(f"{axle.name} axle plate", path_to(JOB.vehicle.axles[n].rating_kg)) for n, axle in enumerate(v.job.vehicle.axles)]
     for n, (words, path) in enumerate(rows):
         y = top + t.px(24) + n * t.px(34)
-        sheet.text(f"plate {n}", words, QPointF(t.px(16), y + t.px(4)), size=14, weight=600, unit=sign)
+        sheet.text(f"plate {n}", words, QPointF(t.margin, y + t.px(4)), size=14, weight=600, unit=sign)
         fields.append(entry(sheet, v, f"plate field {n}", path, (QPointF(t.px(170), y), size), label=words, quantity=Quantity.MASS))
     act = partial(sheet.edited.emit, weighing.weigh_by_plates, "weights from the plates", -1)
     sheet.button("by plates", "Guess the empty weight from the plates", QPointF(t.px(300), top + t.px(24)), act)
@@ -231,10 +231,10 @@ def _plates(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
 def _lay_sums(sheet: Sheet, v: View, top: float) -> None:
     """What the weights come to: the whole, each axle's and the left's share, cross weight."""
     t, case = v.theme, v.weighed
-    head = sheet.caps("weighed head", "As weighed", QPointF(t.px(16), top))
+    head = sheet.caps("weighed head", "As weighed", QPointF(t.margin, top))
     room = sheet.width() - head.right() - t.px(32)
     lay_aboard(sheet, v, QPointF(head.right() + t.px(12), top - 2), room)
-    x, y = t.px(16), top + t.px(20)
+    x, y = t.margin, top + t.px(20)
     whole = Shown(workings.load.whole, case=case)
     said = [("whole", whole, f"all up {v.number(whole, v.reader.mass(float(v.a.loading.whole_kg[case])))}")]
     for name, words in (

@@ -14,7 +14,7 @@ HEAD = 36
 
 def lay_head(sheet: Sheet, v: View, words: str) -> float:
     """Places the step's name and words; returns where the words end."""
-    name = sheet.text("step title", v.step.value, QPointF(v.theme.px(16), v.theme.px(5)), size=19, weight=600)
+    name = sheet.text("step title", v.step.value, QPointF(v.theme.margin, v.theme.px(5)), size=19, weight=600)
     box = sheet.text("step words", words, QPointF(name.right() + 16, v.theme.px(9)), size=14, role="ink2")
     return float(box.right())
 

@@ -97,7 +97,7 @@ class StepList(Sheet):
                 self.text(f"{step} number", str(n + 1), QPointF(middle, y), anchor=MIDDLE, size=26, weight=weight, role=role)
                 self.text(f"{step} name", step.value, QPointF(middle, y + t.px(33)), size=12.5, anchor=MIDDLE, weight=600)
             else:
-                self.text(f"{step} number", str(n + 1), QPointF(t.px(16), y + t.px(5)), size=26, weight=weight, role=role)
+                self.text(f"{step} number", str(n + 1), QPointF(t.margin, y + t.px(5)), size=26, weight=weight, role=role)
                 self.text(f"{step} name", step.value, QPointF(t.px(38), y + t.px(8)), size=17, weight=600)
                 self._lay_state(v, step, y)
             made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
@@ -152,11 +152,11 @@ class StepList(Sheet):
         if self.width() < t.px(100):
             return
         y = self.height() - t.px(76)
-        self.text("last head", "Last change", QPointF(t.px(16), y), size=12.5, role="ink2")
+        self.text("last head", "Last change", QPointF(t.margin, y), size=12.5, role="ink2")
         self.text(
-            "last words", words or "none yet", QPointF(t.px(16), y + t.px(18)), size=12.5, weight=600, width=self.width() - t.px(24)
+            "last words", words or "none yet", QPointF(t.margin, y + t.px(18)), size=12.5, weight=600, width=self.width() - t.px(24)
         )
-        self.text("saved", saved, QPointF(t.px(16), y + t.px(52)), size=12.5, role="ink2")
+        self.text("saved", saved, QPointF(t.margin, y + t.px(52)), size=12.5, role="ink2")
         self.text("undo key", "Ctrl Z", QPointF(self.width() - t.px(10), y), size=12.5, role="ink2", anchor=RIGHT)
 
     @override

@@ -76,7 +76,7 @@ class TopBar(Sheet):
         t = v.theme
         self._tight = self.width() < t.px(TIGHT)
         left = t.px(104 if self._tight else 188)
-        self.text("brand", "Isostat", QPointF(t.px(16), t.px(8)), size=23, weight=700)
+        self.text("brand", "Isostat", QPointF(t.margin, t.px(8)), size=23, weight=700)
         self.text("job title", v.job.title, QPointF(left, t.px(4)), size=17, weight=600)
         under = f"Job {v.job.number} · {v.job.vehicle.name}" if v.job.number else v.job.vehicle.name
         box = self.text("job line", under, QPointF(left, t.px(25)), size=12.5, role="ink2")

@@ -82,7 +82,7 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     words = f"{preset.mass.sign} held up at the wheel (unsprung off), left {axle}, against hub to arch in {preset.height.sign}"
     short = f"{preset.mass.sign} at the {axle} left wheel, against hub to arch in {preset.height.sign}"
     words = words if sheet.text_width(words, 12.5) < c.area.right() - t.px(16) else short
-    sheet.text("chart words", words, QPointF(t.px(16), c.area.top() - t.px(24)), size=12.5, role="ink2")
+    sheet.text("chart words", words, QPointF(t.margin, c.area.top() - t.px(24)), size=12.5, role="ink2")
     _lay_ghosts(sheet, v, c)
     _lay_scales(sheet, v, c)
     _lay_rates(sheet, v, c)

@@ -23,7 +23,7 @@ KINDS = get_args(AxleFit.model_fields["kind"].annotation)
 def lay_head(sheet: Sheet, v: View, axle: int, page: str, turn: Callable[[int], object], turn_to: Callable[[int], object]) -> None:
     """Places the head. turn, turn_to: told which axle, which page."""
     t, high = v.theme, round(v.theme.px(26))
-    name = sheet.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
+    name = sheet.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
     left = round(name.right() + t.px(14))
     if page == "chart" or page in HELPER_PAGES:
         first = QRect(left, round(t.px(5)), 0, high)

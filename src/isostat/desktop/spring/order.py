@@ -35,7 +35,7 @@ STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solve
 def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the order of an axle below `top`."""
     t, fit = v.theme, v.job.proposal.axles[axle]
-    head = sheet.caps("order head", f"Order, {v.job.vehicle.axles[axle].name}, new springs", QPointF(t.px(16), top + t.px(10)))
+    head = sheet.caps("order head", f"Order, {v.job.vehicle.axles[axle].name}, new springs", QPointF(t.margin, top + t.px(10)))
     stock = fit.stock
     sides = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
 
@@ -52,7 +52,7 @@ def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
     short = f"{v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}"
     room = sheet.width() - t.px(28) - shelf.right()
     words = next((w for w in (words, short) if sheet.text_width(w, 12.5) < room), "")
-    place = QPointF(sheet.width() - t.px(16), top + t.px(8))
+    place = QPointF(sheet.width() - t.margin, top + t.px(8))
     sheet.text("order at", words, place, size=12.5, role="ink2", anchor=RIGHT)
     lay_corners(sheet, v, axle, top + t.px(32), ("rate_n_per_m", "free_length_m", "spacer_m", "solid_length_m"))
     _lay_try(sheet, v, axle, top + t.px(140))
@@ -112,7 +112,7 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None
     sheet.text("head preload", "preload, hanging", QPointF(x, top), size=13, weight=600)
     for side in (0, 1):
         y = top + t.px(26 + 29 * side)
-        sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y), size=14, weight=600)
+        sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.margin, y), size=14, weight=600)
         preload, force = hanging_force_n(v.a, axle, side)
         key = Shown(workings.order.preload, axle, side)
         words, role = "loose when hanging", "brick"
@@ -125,7 +125,7 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None
 
 def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
     t, o = v.theme, v.a.orders[axle]
-    sheet.caps("try head", "Try a spring", QPointF(t.px(16), top + t.px(8)))
+    sheet.caps("try head", "Try a spring", QPointF(t.margin, top + t.px(8)))
     sheet.text("try words", "off a tag, both sides:", QPointF(t.px(120), top + t.px(6)), size=13, role="ink2")
     size = QSize(round(t.px(86)), round(t.px(26)))
     for n, (key, path, quantity, value, words) in enumerate((
@@ -145,7 +145,7 @@ def lay_cases(sheet: Sheet, v: View, axle: int, top: float) -> None:
     t, s = v.theme, v.a.proposed
     x0, wide = t.px(120), (sheet.width() - t.px(140)) / max(v.a.cases, 1)
     for words, y in (("hub to arch", 19), ("bump, droop", 37)):
-        sheet.text(f"try {words}", words, QPointF(t.px(16), top + t.px(y)), size=12.5, role="ink2")
+        sheet.text(f"try {words}", words, QPointF(t.margin, top + t.px(y)), size=12.5, role="ink2")
     for case in range(v.a.cases):
         x, here = x0 + case * wide, case == v.case
         name, role, weight = v.job.cases[case].name, "ink" if here else "ink2", 600 if here else 400

@@ -26,12 +26,12 @@ def lay_pick(sheet: Sheet, v: View, axle: int) -> None:
     if not v.a.orders[axle].kind.picks_rate:
         rate = v.number(Shown(workings.order.spring_rate, axle), v.reader.rate(v.a.orders[axle].order.rate_n_per_m[0]))
         said = f"rate {rate} by the part itself"
-        fixed = sheet.text("rate fixed word", said, QPointF(t.px(16), t.px(HEAD + 8)), size=13.5, role="ink2")
+        fixed = sheet.text("rate fixed word", said, QPointF(t.margin, t.px(HEAD + 8)), size=13.5, role="ink2")
         _lay_window(sheet, v, axle, fixed.right() + t.px(12), t.px(HEAD + 5))
         return
     top, high = t.px(HEAD + 5), round(t.px(24))
     base = path_to(JOB.proposal.axles[axle].pick)
-    word = sheet.text("rate word", "rate by", QPointF(t.px(16), top + t.px(3)), size=13.5, role="ink2")
+    word = sheet.text("rate word", "rate by", QPointF(t.margin, top + t.px(3)), size=13.5, role="ink2")
 
     def box(x: float, wide: float) -> QRect:
         return QRect(round(x), round(top), round(t.px(wide)), high)
@@ -84,7 +84,7 @@ def _lay_window(sheet: Sheet, v: View, axle: int, left: float, top: float) -> No
     low, high = (v.number(shown, r.rate(end).rsplit(" ", 1)[0]) for end in (window.low, window.high))
     span = f"{low} to {v.number(shown, r.rate(window.high))}" if window.is_open else f"none: {low} and {high}"
     tries = (f"window {span}, by {window.low_by} and {window.high_by}", f"window {span}", span)
-    right = sheet.width() - t.px(16)
+    right = sheet.width() - t.margin
     words = next((w for w in tries if sheet.text_width(w, 12.5) < right - left), None)
     if words is not None:
         role = "ink2" if window.is_open else "ochre"

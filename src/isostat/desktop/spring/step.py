@@ -46,7 +46,7 @@ class SpringStep(Sheet):
         t = v.theme
         self.axle = min(self.axle, len(v.a.axles) - 1)
         lay_head(self, v, self.axle, self.page, self.turn_axle, self._turn_to)
-        page = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
+        page = QRectF(t.margin, t.px(HEAD + 12), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 20))
         if self.page == "bench":
             self.bench = min(self.bench, max(len(v.job.bench) - 1, 0))
             self._picture = lay_bench(self, v, page, self.bench, self.turn_bench)

@@ -10,6 +10,7 @@ from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 from isostat.assess import workings
 from isostat.assess.spring.cushion import cushion_page
 from isostat.desktop.pieces.entry import loose_entry, nth_put
+from isostat.desktop.pieces.form import LIST, Form, Row, lay_list
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
 from isostat.desktop.view import View
@@ -20,10 +21,10 @@ from isostat.units.unit import Quantity
 KINDS = tuple(k for k in get_args(get_args(Cushion.model_fields["kind"].annotation)[0]) if k != "hydraulic")
 NONE = "say which"
 FIELDS = (
-    ("free_height_m", "free height", Quantity.COIL),
-    ("gap_m", "gap to it, as weighed", Quantity.COIL),
-    ("rate_n_per_m", "rate at the touch", Quantity.RATE),
-    ("flat_m", "flat when pressed by", Quantity.COIL),
+    Row("free_height_m", "free height", Quantity.COIL),
+    Row("gap_m", "gap to it, as weighed", Quantity.COIL),
+    Row("rate_n_per_m", "rate at the touch", Quantity.RATE),
+    Row("flat_m", "flat when pressed by", Quantity.COIL),
 )
 ROWS = 3
 CAUTION = "Jack the frame, never the axle alone; stands under the frame before a hand goes between."
@@ -39,21 +40,13 @@ def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     fit, size, y = cushion_page(v.a, axle), QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
     sheet.text("foam kind word", "it is of", QPointF(area.left(), y + 4), size=13)
     kinds = (NONE, *KINDS)
-    where = QRect(round(area.left() + t.px(176)), round(y), round(t.px(92)), size.height())
+    where = QRect(round(area.left() + t.px(LIST.wide)), round(y), round(t.px(92)), size.height())
     sheet.choice("foam kind", kinds, kinds.index(given.kind) if given.kind in kinds else 0, where, label="what the helper is of",
                  chosen=lambda n: sheet.put((*base, "kind"), kinds[n] if n else None, "what the helper is of"))  # fmt: skip
-    for field, words, quantity in FIELDS:
-        y += t.px(30)
-        sign = v.reader.preset.unit(quantity).sign
-        reading = getattr(given, field)
-        value, guessed = (reading.value, reading.assumed) if reading else (None, False)
-        if reading is None and fit is not None and field in ("rate_n_per_m", "flat_m"):
-            told_by = fit.rate if field == "rate_n_per_m" else fit.flat
-            value, guessed = told_by.value, told_by.assumed
-        sheet.text(f"foam {field} word", words, QPointF(area.left(), y + 4), size=13, unit=sign)
-        sheet.field(f"foam {field}", (*base, field), QPointF(area.left() + t.px(176), y), size, label=words, quantity=quantity,
-                    value=value, assumed=guessed, empty="–", figure=14)  # fmt: skip
-    y += t.px(38)
+    otherwise = {} if fit is None else {"rate_n_per_m": fit.rate, "flat_m": fit.flat}
+    form = Form("foam", base, given, FIELDS, otherwise)
+    y = lay_list(sheet, v, form, QPointF(area.left(), y + t.px(30)))
+    y += t.px(8)
     sheet.text("foam press word", "or under a press: squeezed by, the scale shows", QPointF(area.left(), y), size=13, role="ink2")
     for n in range(ROWS):
         y += t.px(28)
@@ -66,7 +59,7 @@ def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
                         label=f"press reading {n + 1}, {words}", quantity=quantity,
                         put=nth_put((*base, "press"), n, {}, field))  # fmt: skip
     sheet.text("foam caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
-    right = QRectF(area.left() + t.px(296), area.top(), area.width() - t.px(296), area.height() - t.px(26))
+    right = QRectF(area.left() + t.px(310), area.top(), area.width() - t.px(310), area.height() - t.px(26))
     if fit is None:
         words = "Its gap, and its kind with its free height or a reading under a press, put it in."
         sheet.text("foam waits words", words, right.topLeft(), size=14, role="ink2", width=right.width())

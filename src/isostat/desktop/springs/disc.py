@@ -8,7 +8,7 @@ from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
 
 from isostat.assess import workings
 from isostat.assess.workings import Shown, explain
-from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.form import LIST, Form, Row, lay_list
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
 from isostat.desktop.view import View
@@ -17,11 +17,11 @@ from isostat.job.springs.disc import Discs
 from isostat.units.unit import Quantity
 
 FIELDS = (
-    ("outer_m", "outer diameter", Quantity.COIL),
-    ("inner_m", "inner diameter", Quantity.COIL),
-    ("thick_m", "thickness of one", Quantity.COIL),
-    ("height_m", "free height of one", Quantity.COIL),
-    ("gap_m", "gap to the stack, as weighed", Quantity.COIL),
+    Row("outer_m", "outer diameter", Quantity.COIL),
+    Row("inner_m", "inner diameter", Quantity.COIL),
+    Row("thick_m", "thickness of one", Quantity.COIL, finer=True),
+    Row("height_m", "free height of one", Quantity.COIL, finer=True),
+    Row("gap_m", "gap to the stack, as weighed", Quantity.COIL),
 )
 COUNTS = (("nested", "washers nested in a packet", 10), ("opposed", "packets, turned about", 200))
 CAUTION = "A stack flies off when let go: unload it on its guide, nobody in line."
@@ -34,12 +34,8 @@ def lay_discs(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     if given != Discs():
         sheet.button("discs off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
                      partial(sheet.put, base, Discs().model_dump(), "no helper"))  # fmt: skip
-    size, y, left = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28), area.left() + t.px(196)
-    for field, words, quantity in FIELDS:
-        sheet.text(f"discs {field} word", words, QPointF(area.left(), y + 4), size=13, unit=v.reader.preset.unit(quantity).sign)
-        entry(sheet, v, f"discs {field}", (*base, field), (QPointF(left, y), size), label=words, quantity=quantity, figure=14,
-              finer=field in ("thick_m", "height_m"))  # fmt: skip
-        y += t.px(30)
+    size, y, left = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28), area.left() + t.px(LIST.wide)
+    y = lay_list(sheet, v, Form("discs", base, given, FIELDS), QPointF(area.left(), y))
     for field, words, most in COUNTS:
         sheet.text(f"discs {field} word", words, QPointF(area.left(), y + 4), size=13)
         where = QRect(round(left), round(y), size.width(), size.height())

@@ -14,6 +14,7 @@ from isostat.assess.travel.landmarks import landmarks
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.event import Event
 from isostat.desktop.pieces.entry import entry, loose_entry, modulus_entry, nth_put
+from isostat.desktop.pieces.form import Form, Row, Sizes, lay_grid
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.chart import SpringChart
@@ -32,18 +33,19 @@ BY = ("rates", "turns", "table")
 BY_WORDS = ("two rates", "counted turns", "tested table")
 ACROSS = ("outside", "mean", "inside")
 RATES = (
-    ("soft_n_per_m", "first rate", Quantity.RATE),
-    ("firm_n_per_m", "second rate", Quantity.RATE),
-    ("change_m", "changes, pressed by", Quantity.COIL),
-    ("solid_m", "solid, pressed by", Quantity.COIL),
+    Row("soft_n_per_m", "first rate", Quantity.RATE),
+    Row("firm_n_per_m", "second rate", Quantity.RATE),
+    Row("change_m", "changes, pressed by", Quantity.COIL),
+    Row("solid_m", "solid, pressed by", Quantity.COIL),
 )
+TAG = Sizes(wide=150, high=56, field=(84, 26), figure=15)
 GROUPS, CELLS = 5, 8
 
 
 def lay_progressive(sheet: Sheet, v: View, axle: int, top: float, read_table: Callable[[], object]) -> None:
     """Places the panel below `top`; read_table asks for a CSV."""
     t, given, base = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive)
-    head = sheet.caps("progressive head", f"Progressive, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
+    head = sheet.caps("progressive head", f"Progressive, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(10)))
     area = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
     sheet.choice(
         "progressive by",
@@ -54,7 +56,7 @@ def lay_progressive(sheet: Sheet, v: View, axle: int, top: float, read_table: Ca
         chosen=lambda n: sheet.put((*base, "by"), BY[n], "what the coil is told by"),
     )
     _lay_curve(sheet, v, axle, QPointF(area.right() + t.px(14), top + t.px(9)))
-    at = QPointF(t.px(16), top + t.px(33))
+    at = QPointF(t.margin, top + t.px(33))
     match given.by:
         case "rates":
             _lay_rates(sheet, v, axle, at)
@@ -93,23 +95,9 @@ def _lay_curve(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 
 def _lay_rates(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
-    t = v.theme
-    size, wide = QSize(round(t.px(84)), round(t.px(26))), t.px(150)
-    for n, (field, words, quantity) in enumerate(RATES):
-        x = at.x() + t.px(104) + n * wide
-        sheet.text(
-            f"progressive {field} word", words, QPointF(x, at.y()), size=12.5, weight=600, unit=v.reader.preset.unit(quantity).sign
-        )
-        entry(
-            sheet,
-            v,
-            f"progressive {field}",
-            (*path_to(JOB.proposal.axles[axle].progressive), field),
-            (QPointF(x, at.y() + t.px(19)), size),
-            label=words,
-            quantity=quantity,
-            figure=15,
-        )
+    t, part = v.theme, v.job.proposal.axles[axle].progressive
+    form = Form("progressive", path_to(JOB.proposal.axles[axle].progressive), part, RATES)
+    lay_grid(sheet, v, form, at + QPointF(t.px(104), 0), TAG)
     sheet.text("progressive tag word", "off its tag", QPointF(at.x(), at.y() + t.px(24)), size=13, role="ink2")
 
 

@@ -16,6 +16,7 @@ from isostat.assess.spring.torsion import Anchor, TorsionSet, torsion_set
 from isostat.assess.spring.usual import BAR_SHEAR
 from isostat.assess.workings import Shown, is_approximate
 from isostat.desktop.pieces.entry import entry, modulus_entry
+from isostat.desktop.pieces.form import TALL, Form, Row, lay_grid
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now, solve_again
@@ -32,14 +33,17 @@ from isostat.wording.reader import ABOUT
 from isostat.wording.springs.torsion import TEETH_SEEN, say_teeth
 
 FIELDS = (
-    ("diameter_m", "diameter", Quantity.COIL),
-    ("length_m", "length", Quantity.HEIGHT),
-    ("bore_m", "bore", Quantity.COIL),
-    ("arm_m", "arm", Quantity.HEIGHT),
-    ("pitch_m", "bolt's pitch", Quantity.COIL),
-    ("lever_m", "its lever", Quantity.COIL),
+    Row("diameter_m", "diameter", Quantity.COIL, finer=True),
+    Row("length_m", "length", Quantity.HEIGHT),
+    Row("bore_m", "bore", Quantity.COIL),
+    Row("arm_m", "arm", Quantity.HEIGHT),
+    Row("pitch_m", "bolt's pitch", Quantity.COIL, finer=True),
+    Row("lever_m", "its lever", Quantity.COIL),
 )
-TEETH = (("teeth_inner", "inner teeth"), ("teeth_outer", "outer teeth"))
+TEETH = (
+    Row("teeth_inner", "inner teeth", Quantity.RATIO, whole=True),
+    Row("teeth_outer", "outer teeth", Quantity.RATIO, whole=True),
+)
 CAUTION = "A loaded bar throws its arm: unload it, hold the key, nobody in line."
 
 
@@ -57,7 +61,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     t, o = v.theme, v.a.orders[axle]
     found = v.job.as_found.axles[axle].torsion
     given, base = v.job.proposal.axles[axle].torsion.over(found), path_to(JOB.proposal.axles[axle].torsion)
-    head = sheet.caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
+    head = sheet.caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(10)))
     end = lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
     bars = torsion_set(v.a, axle)
     if bars is not None:
@@ -65,26 +69,12 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
         state = "typed" if bars.typed else "solved for the target" if o.can_be_had else NONE_HOLDS
         role = "ink2" if bars.typed or o.can_be_had else "brick"
         sheet.text("torsion state word", state, QPointF(end + t.px(76), top + t.px(8)), size=12.5, role=role)
-    size, wide = QSize(round(t.px(72)), round(t.px(25))), t.px(98)
-    for n, (field, words, quantity) in enumerate(FIELDS):
-        at = QPointF(t.px(16) + n * wide, top + t.px(36))
-        sheet.text(f"torsion {field} word", words, at, size=12.5, weight=600, unit=v.reader.preset.unit(quantity).sign)
-        reading = getattr(given, field)
-        sheet.field(
-            f"torsion {field}",
-            (*base, field),
-            at + QPointF(0, t.px(19)),
-            size,
-            label=words,
-            quantity=quantity,
-            empty="–",
-            value=reading.value if reading else None,
-            assumed=bool(reading and reading.assumed),
-            figure=14,
-            finer=field in ("diameter_m", "pitch_m"),
-        )
-    _lay_teeth(sheet, v, axle, given, QPointF(t.px(16) + 6 * wide, top + t.px(36)))
-    at = QPointF(t.px(16), top + t.px(92))
+    size, at = QSize(round(t.px(72)), round(t.px(25))), QPointF(t.margin, top + t.px(36))
+    lay_grid(sheet, v, Form("torsion", base, given, FIELDS), at, TALL)
+    puts = {row.field: partial(parts.put_teeth, (*base, row.field)) for row in TEETH}
+    teeth = Form("torsion", base, given, TEETH, puts=puts)
+    lay_grid(sheet, v, teeth, at + QPointF(len(FIELDS) * t.px(TALL.wide), 0), TALL)
+    at = QPointF(t.margin, top + t.px(92))
     word = sheet.text(
         "torsion angle word",
         "arm from level as weighed, end above the pivot +",
@@ -111,35 +101,14 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     x = word.right() + t.px(16) + size.width()
     path = (*base, "shear_pa")
     modulus_entry(sheet, v, "torsion modulus", path, QPointF(x, at.y()), label="shear modulus of the bar", usual_pa=BAR_SHEAR)
-    sheet.text("torsion caution", CAUTION, QPointF(t.px(16), top + t.px(217)), size=12.5, weight=600, role="brick")
+    sheet.text("torsion caution", CAUTION, QPointF(t.margin, top + t.px(217)), size=12.5, weight=600, role="brick")
     if bars is None:
         words = f"{o.lacks} A plain coil stands in."
         sheet.text(
-            "torsion waits words", words, QPointF(t.px(16), top + t.px(128)), size=13, role="brick", width=sheet.width() - 40
+            "torsion waits words", words, QPointF(t.margin, top + t.px(128)), size=13, role="brick", width=sheet.width() - 40
         )
         return
     _lay_corners(sheet, v, axle, bars, given, top + t.px(126))
-
-
-def _lay_teeth(sheet: Sheet, v: View, axle: int, bar: TorsionBar, at: QPointF) -> None:
-    t, size = v.theme, QSize(round(v.theme.px(60)), round(v.theme.px(25)))
-    for n, (field, words) in enumerate(TEETH):
-        place = at + QPointF(n * t.px(90), 0)
-        sheet.text(f"torsion {field} word", words, place, size=12.5, weight=600)
-        count = getattr(bar, field)
-        sheet.field(
-            f"torsion {field}",
-            (*path_to(JOB.proposal.axles[axle].torsion), field),
-            place + QPointF(0, t.px(19)),
-            size,
-            label=words,
-            quantity=Quantity.RATIO,
-            value=None if count is None else float(count),
-            empty="–",
-            figure=14,
-            whole=True,
-            put=partial(parts.put_teeth, (*path_to(JOB.proposal.axles[axle].torsion), field)),
-        )
 
 
 def _lay_corners(sheet: Sheet, v: View, axle: int, bars: TorsionSet, bar: TorsionBar, top: float) -> None:
@@ -152,7 +121,7 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, bars: TorsionSet, bar: Torsio
     stands = bars.typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
         y = top + t.px(20 + 29 * side)
-        sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.px(16), y + 3), size=14, weight=600)
+        sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.margin, y + 3), size=14, weight=600)
         path = (*path_to(JOB.proposal.axles[axle]), SIDES[side], "slack_rad")
         sheet.field(
             f"torsion slack {side}",

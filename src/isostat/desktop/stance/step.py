@@ -69,10 +69,10 @@ class StanceStep(Sheet):
     def lay(self, v: View) -> None:
         t, top = v.theme, self._chart_top(v) + v.theme.px(26)
         self.lines = sloped_lines(v, QRectF(self.width() * 0.30, top, self.width() * 0.36, self._foot_top(v) - t.px(10) - top))
-        name = self.text("step title", v.step.value, QPointF(t.px(16), t.px(5)), size=19, weight=600)
+        name = self.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
         first = QRect(name.right() + round(t.px(12)), round(t.px(5)), 0, round(t.px(26)))
         end = self.tabs("page", PAGES, PAGES.index(self.page), first, self._turn_to)
-        area = QRectF(t.px(16), t.px(HEAD + 12), self.width() - t.px(32), self.height() - t.px(HEAD + 20))
+        area = QRectF(t.margin, t.px(HEAD + 12), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 20))
         if self.page == "by case":
             self._by_case = lay_by_case(self, v, area)
             return
@@ -116,7 +116,7 @@ class StanceStep(Sheet):
         ends = sorted({0, len(v.a.axles) - 1})
         bases = " and ".join(v.reader.height(float(v.a.baseline_m[i].mean())) for i in ends)
         sign = v.reader.preset.height.sign
-        box = self.text("words word", "in words", QPointF(t.px(16), y), size=13, role="ink2")
+        box = self.text("words word", "in words", QPointF(t.margin, y), size=13, role="ink2")
         said = words_of(v.a)
         ways = WORDS if said and not target.corners else (*WORDS, "by corner" if target.corners else "rake typed")
         area = QRect(box.right() + 6, round(y - t.px(4)), round(t.px(128)), round(t.px(24)))
@@ -138,11 +138,11 @@ class StanceStep(Sheet):
         when = QRect(round(at.x() + t.px(60)), area.top(), round(t.px(112)), area.height())
         self.choice("settled", SETTLED, int(target.settled), when, label="at which time the target's height is wanted",
                     chosen=lambda n: self.put(path_to(JOB.target.settled), bool(n), "height as fitted or settled"))  # fmt: skip
-        self.text("scale", "1 m, to scale", QPointF(self.width() - t.px(16), t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
+        self.text("scale", "1 m, to scale", QPointF(self.width() - t.margin, t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
         read = f", {v.job.read_on}" if v.job.read_on else ""
         words = f"Lift is from {bases} {sign}, as weighed, old springs{read}. "
         words += f"Off the jack it stands ≈ {v.reader.height(rules.OFF_JACK)} higher: roll it before reading."
-        self.text("from", words, QPointF(t.px(16), self._chart_top(v) - t.px(22)), size=13, role="ink2", halo=True)
+        self.text("from", words, QPointF(t.margin, self._chart_top(v) - t.px(22)), size=13, role="ink2", halo=True)
 
     def _lay_axles(self, v: View) -> None:
         t, e, s = v.theme, self._fit(v), v.a.proposed
@@ -213,7 +213,7 @@ class StanceStep(Sheet):
         size = QSize(round(t.px(66)), round(t.px(24)))
         for axle, info in enumerate(v.job.vehicle.axles):
             y = top + t.px(22 + ROW * axle)
-            self.text(f"foot axle {axle}", info.name, QPointF(t.px(16), y + t.px(3)), size=13, weight=600)
+            self.text(f"foot axle {axle}", info.name, QPointF(t.margin, y + t.px(3)), size=13, weight=600)
             for side in (0, 1):
                 at, label = QPointF(columns[side], y), f"height wanted, {v.reader.corner(axle, side)}"
                 self.field(f"wanted {axle} {side}", (), at, size, label=label, quantity=Quantity.HEIGHT,
@@ -272,7 +272,7 @@ class StanceStep(Sheet):
             for y in (hub.y(), arch.y()):
                 p.drawLine(QLineF(hub.x(), y, x, y))
             dimension(p, t, QPointF(x, arch.y()), QPointF(x, hub.y()))
-        scale_bar(p, v, e, self.width() - t.px(16), t.px(HEAD + 34))
+        scale_bar(p, v, e, self.width() - t.margin, t.px(HEAD + 34))
         draw_rule(p, v, self._chart_top(v), self.width())
         draw_lines(p, v, self.lines)
         p.setPen(pen(t, "rule", 0.8))

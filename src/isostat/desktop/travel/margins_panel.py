@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.core import rules
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.axle_table import lay_axle_table
 from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.form import Form, Row, Sizes, lay_list
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
@@ -22,19 +23,20 @@ PARTS = (  # field of the axle, words, quantity, what is gone by until it is typ
     ("seat_m", "coil held, loose by", Quantity.COIL, 0.0),
 )
 MARGINS = (
-    ("shock_m", "at the shock's end", Quantity.COIL, rules.SHOCK_MARGIN),
-    ("coil_share", "coil to solid, of its way", Quantity.SHARE, rules.COIL_MARGIN),
-    ("tyre_m", "tyre to arch", Quantity.COIL, rules.TYRE_MARGIN),
-    ("tyre_lock_m", "tyre to arch, at lock", Quantity.COIL, rules.TYRE_MARGIN_AT_LOCK),
-    ("hose_m", "hose beyond droop", Quantity.COIL, rules.HOSE_MARGIN),
+    Row("shock_m", "at the shock's end", Quantity.COIL, rules.SHOCK_MARGIN),
+    Row("coil_share", "coil to solid, of its way", Quantity.SHARE, rules.COIL_MARGIN),
+    Row("tyre_m", "tyre to arch", Quantity.COIL, rules.TYRE_MARGIN),
+    Row("tyre_lock_m", "tyre to arch, at lock", Quantity.COIL, rules.TYRE_MARGIN_AT_LOCK),
+    Row("hose_m", "hose beyond droop", Quantity.COIL, rules.HOSE_MARGIN),
 )
+KEPT = Sizes(wide=200, high=22.5, field=(62, 21), figure=13)
 ON_LEAF = {"tyre_m": rules.TYRE_MARGIN_ON_LEAVES, "hose_m": rules.HOSE_MARGIN_ON_LEAVES}
 
 
 def lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
     """Places the figures of all axles' parts, and the job's margins beside them."""
-    t, preset = v.theme, v.reader.preset
-    first, wide, pitch = area.left() + t.px(170), t.px(88), t.px(22.5)
+    t = v.theme
+    first, wide = area.left() + t.px(170), t.px(88)
     cell = lay_axle_table(sheet, v, [row[:3] for row in PARTS], area.topLeft(), (first, wide))
     for n, (field, words, quantity, usual) in enumerate(PARTS):
         for axle, info in enumerate(v.job.vehicle.axles):
@@ -45,13 +47,10 @@ def lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
             entry(sheet, v, f"{field} {axle}", path, cell(n, axle), label=label, quantity=quantity, otherwise=guess)
     left = max(first + len(v.a.axles) * wide + t.px(20), area.left() + t.px(400))
     sheet.caps("margins head", "Kept between", QPointF(left, area.top() - t.px(2)))
-    size = QSize(round(t.px(62)), round(t.px(21)))
-    for n, (field, words, quantity, usual) in enumerate(MARGINS):
-        y = area.top() + t.px(18) + n * pitch
-        sheet.text(f"margin {field} word", words, QPointF(left, y + t.px(3)), size=13, unit=preset.unit(quantity).sign)
-        where = (QPointF(left + t.px(200), y), size)
-        entry(sheet, v, f"margin {field}", (*path_to(JOB.margins), field), where, label=f"margin, {words}", quantity=quantity,
-              otherwise=Figure(usual, Origin.ASSUMED))  # fmt: skip
-        if field in ON_LEAF and getattr(v.job.margins, field) is None and any(fit.kind == "leaf" for fit in v.job.proposal.axles):
-            said = f"{v.reader.coil(ON_LEAF[field])} on leaves"
-            sheet.text(f"margin {field} leaf word", said, QPointF(left + t.px(268), y + t.px(3)), size=12, role="ink2")
+    at = QPointF(left, area.top() + t.px(18))
+    lay_list(sheet, v, Form("margin", path_to(JOB.margins), v.job.margins, MARGINS), at, KEPT)
+    for n, row in enumerate(MARGINS):
+        if row.field in ON_LEAF and getattr(v.job.margins, row.field) is None and v.a.on_leaves:
+            said = f"{v.reader.coil(ON_LEAF[row.field])} on leaves"
+            beside = at + QPointF(t.px(KEPT.wide + 68), n * t.px(KEPT.high) + t.px(3))
+            sheet.text(f"margin {row.field} leaf word", said, beside, size=12, role="ink2")

@@ -52,7 +52,7 @@ class TravelStep(Sheet):
         self.axle = min(self.axle, len(v.a.axles) - 1)
         end = lay_head(self, v, f"hub to arch as the tape reads, {v.reader.preset.height.sign}; then from ride height")
         wide = sum(t.width(words, 13, 600) + t.px(22) for words in VIEWS)
-        views = QRect(round(max(self.width() - wide - t.px(16), end + t.px(8))), round(t.px(5)), 0, round(t.px(26)))
+        views = QRect(round(max(self.width() - wide - t.margin, end + t.px(8))), round(t.px(5)), 0, round(t.px(26)))
         self.tabs("travel view", VIEWS, int(self.one_up), views, self.turn_view)
         self.scale = travel_scale(v, t.px(HEAD + 38), self.height() - t.px(FOOT + 28), one_up=self.one_up)
         left = t.px(48)
@@ -87,12 +87,12 @@ class TravelStep(Sheet):
         """The panel below the columns, under its tabs."""
         t = v.theme
         top = self.height() - t.px(FOOT - 38)
-        return QRectF(t.px(16), top, self.width() - t.px(32), self.height() - top - t.px(4))
+        return QRectF(t.margin, top, self.width() - 2 * t.margin, self.height() - top - t.px(4))
 
     def _lay_foot(self, v: View) -> None:
         t, top = v.theme, round(self.height() - v.theme.px(FOOT - 6))
         right = self.tabs(
-            "panel", PANELS, PANELS.index(self.panel), QRect(round(t.px(16)), top, 0, round(t.px(25))), self.turn_panel
+            "panel", PANELS, PANELS.index(self.panel), QRect(round(t.margin), top, 0, round(t.px(25))), self.turn_panel
         )
         if self.panel != "margins":
             names = [info.name for info in v.job.vehicle.axles]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
 from functools import partial
 from typing import get_args
 
@@ -12,7 +13,7 @@ from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import loose_entry, nth_put
-from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.form import CLOSE, Form, Row, lay_field
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -20,22 +21,27 @@ from isostat.job.springs.air import AirBag
 from isostat.units.unit import Quantity
 
 BY_DIAMETER = (
-    ("across_m", "effective diameter", Quantity.COIL),
-    ("height_m", "full height inside", Quantity.COIL),
-    ("least_m", "flat at", Quantity.COIL),
+    Row("across_m", "effective diameter", Quantity.COIL),
+    Row("height_m", "full height inside", Quantity.COIL),
+    Row("least_m", "flat at", Quantity.COIL),
 )
-STANDS = ("stands_m", "stands, as weighed", Quantity.COIL)
-PRESSURES = (("left_pa", "left, at the target", Quantity.PRESSURE), ("right_pa", "right, at the target", Quantity.PRESSURE))
-LIMITS = (("least_pa", "least allowed", Quantity.PRESSURE), ("most_pa", "most allowed", Quantity.PRESSURE))
-MOST_LOAD = ("most_kg", "carries at most", Quantity.MASS)
+STANDS = Row("stands_m", "stands, as weighed", Quantity.COIL)
+PRESSURES = (
+    Row("left_pa", "left, at the target", Quantity.PRESSURE),
+    Row("right_pa", "right, at the target", Quantity.PRESSURE),
+)
+LIMITS = (Row("least_pa", "least allowed", Quantity.PRESSURE), Row("most_pa", "most allowed", Quantity.PRESSURE))
+MOST_LOAD = Row("most_kg", "carries at most", Quantity.MASS)
 PLACES = (
-    ("set_high_m", "set at, above the sea", Quantity.ALTITUDE),
-    ("high_m", "used at", Quantity.ALTITUDE),
-    ("warmer_k", "warmer there by", Quantity.WARMTH),
+    Row("set_high_m", "set at, above the sea", Quantity.ALTITUDE),
+    Row("high_m", "used at", Quantity.ALTITUDE),
+    Row("warmer_k", "warmer there by", Quantity.WARMTH),
 )
-SET_WARMTH = ("set_k", "temperature when set", Quantity.TEMPERATURE)
-TANK = ("tank_m3", "tank to each", Quantity.VOLUME)
-BAND = ("band_m", "valve's dead band ±", Quantity.COIL)
+SET_WARMTH = Row("set_k", "temperature when set", Quantity.TEMPERATURE)
+TANK = Row("tank_m3", "tank to each", Quantity.VOLUME)
+BAND = Row("band_m", "valve's dead band ±", Quantity.COIL)
+ROD = Row("rod_m", "valve's rod, arm level as weighed", Quantity.COIL)
+CHART = Row("chart_pa", "pressure of the chart", Quantity.PRESSURE)
 GASES = get_args(AirBag.model_fields["gas"].annotation)
 LINES = get_args(AirBag.model_fields["lines"].annotation)
 LINE_WORDS = ("a line a side", "a tee")
@@ -43,23 +49,16 @@ CAUTION = "A bag under pressure bursts: let it down before any work, never above
 CHART_ROWS = 3
 
 
-def usual(bag: AirBag, field: str) -> float | None:
-    """What is gone by where a field was not given."""
-    match field:
-        case "least_m" if bag.height_m is not None and not bag.chart:
-            return rules.BAG_FLAT * float(bag.height_m.value)
-        case "band_m" if bag.gas == "levelled":
-            return rules.VALVE_BAND
-        case "set_high_m":
-            return 0.0
-        case "high_m":
-            return float(bag.set_high_m.value) if bag.set_high_m else 0.0
-        case "set_k":
-            return rules.ROOM_TEMPERATURE
-        case "warmer_k":
-            return 0.0
-        case _:
-            return None
+def bag_form(name: str, base: edits.Path, bag: AirBag, rows: Sequence[Row], solved: Mapping[str, Figure] | None = None) -> Form:
+    """Rows of a bag with what they are gone by until they are typed. solved: pressures, by field."""
+    here = float(bag.set_high_m.value) if bag.set_high_m else 0.0
+    usual = {"set_high_m": 0.0, "high_m": here, "set_k": rules.ROOM_TEMPERATURE, "warmer_k": 0.0}
+    if bag.height_m is not None and not bag.chart:
+        usual["least_m"] = rules.BAG_FLAT * float(bag.height_m.value)
+    if bag.gas == "levelled":
+        usual["band_m"] = rules.VALVE_BAND
+    guesses = {field: Figure(float(value), Origin.ASSUMED) for field, value in usual.items()}
+    return Form(name, base, bag, rows, {**guesses, **(solved or {})})
 
 
 def solved_pressures(v: View, axle: int, gauge_pa: tuple[float, float]) -> dict[str, Figure]:
@@ -69,19 +68,6 @@ def solved_pressures(v: View, axle: int, gauge_pa: tuple[float, float]) -> dict[
         for side in (0, 1)
     ]
     return {name: Figure(gauge_pa[side], origins[side]) for side, name in enumerate(("left_pa", "right_pa"))}
-
-
-def bag_field(
-    sheet: Sheet, v: View, name: str, base: edits.Path, bag: AirBag, what: tuple[str, str, Quantity], at: QPointF, size: QSize,
-    otherwise: Figure | None = None,
-) -> QuantityField:  # fmt: skip
-    """One field. name: prefix of its key. otherwise: what was solved, where nothing was typed."""
-    field, words, quantity = what
-    reading = getattr(bag, field)
-    value = reading.value if reading else usual(bag, field) if otherwise is None else otherwise.value
-    guessed = reading.assumed if reading else value is not None and (otherwise is None or otherwise.assumed)
-    return sheet.field(f"{name} {field}", (*base, field), at, size, label=words, quantity=quantity, value=value, assumed=guessed,
-                       empty="–", figure=14)  # fmt: skip
 
 
 def lay_ways(sheet: Sheet, name: str, base: edits.Path, bag: AirBag, at: QPointF, wide: float, gases: tuple[str, ...]) -> float:
@@ -103,8 +89,8 @@ def lay_chart_rows(sheet: Sheet, v: View, name: str, base: edits.Path, bag: AirB
     first = max(len(bag.chart) - CHART_ROWS + 1, 0)  # the last lines, and one that is empty
     words = f"maker's chart from line {first + 1}, at" if first else "maker's chart, at"
     word = sheet.text(f"{name} chart word", words, QPointF(at.x(), y + 4), size=13, unit=preset.pressure.sign)
-    bag_field(sheet, v, name, base, bag, ("chart_pa", "pressure of the chart", Quantity.PRESSURE),
-              QPointF(max(word.right() + t.px(6), at.x() + t.px(176)), y), size)  # fmt: skip
+    beside = QPointF(max(word.right() + t.px(6), at.x() + t.px(CLOSE.wide)), y)
+    lay_field(sheet, v, bag_form(name, base, bag, (CHART,)), CHART, beside, CLOSE)
     for n in range(first, first + CHART_ROWS):
         y += t.px(26)
         row = bag.chart[n] if n < len(bag.chart) else None

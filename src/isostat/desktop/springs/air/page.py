@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF, QSize
@@ -11,6 +12,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import against_roll, aired, blocks_on_steel, on_steel
 from isostat.assess.spring.air_pressures import with_pressures
 from isostat.assess.workings import Shown
+from isostat.desktop.pieces.form import CLOSE, GRID, lay_grid, lay_list
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.case_figures import height_and_hertz
@@ -26,7 +28,7 @@ from isostat.desktop.springs.air.fields import (
     SET_WARMTH,
     STANDS,
     TANK,
-    bag_field,
+    bag_form,
     clear_bag,
     lay_chart_rows,
     lay_ways,
@@ -62,22 +64,16 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     size, y = QSize(round(t.px(76)), round(t.px(23))), area.top() + t.px(26)
     done = aired(v.a, axle)
     solved = solved_pressures(v, axle, done.bags.gauge_pa) if done is not None and done.alone else {}
-    for what in (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD, SET_WARMTH):
-        sign = v.reader.preset.unit(what[2]).sign
-        sheet.text(f"{name} {what[0]} word", what[1], QPointF(area.left(), y + 4), size=13, unit=sign)
-        bag_field(sheet, v, name, base, given, what, QPointF(area.left() + t.px(176), y), size, solved.get(what[0]))
-        y += t.px(25)
+    rows = (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD, SET_WARMTH)
+    y = lay_list(sheet, v, bag_form(name, base, given, rows, solved), QPointF(area.left(), y), CLOSE)
     lay_ways(sheet, name, base, given, QPointF(area.left(), y), t.px(124), GASES if alone else GASES[:2])
     lay_chart_rows(sheet, v, name, base, given, QPointF(area.left(), y + t.px(31)), size)
     sheet.text("helper caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
     right = QRectF(area.left() + t.px(284), area.top(), area.width() - t.px(284), area.height() - t.px(26))
     foot = _lay_table(sheet, v, axle, right)
     gap = BAND if given.gas == "levelled" else TANK
-    wide = right.width() / 4
-    for n, what in enumerate((*PLACES, gap)):
-        at = QPointF(right.left() + n * wide, foot + t.px(12))
-        sheet.text(f"{name} {what[0]} word", what[1], at, size=12.5, weight=600, unit=v.reader.preset.unit(what[2]).sign)
-        bag_field(sheet, v, name, base, given, what, at + QPointF(0, t.px(19)), size)
+    sizes = replace(GRID, wide=right.width() / 4 / t.scale, figure=14)
+    lay_grid(sheet, v, bag_form(name, base, given, (*PLACES, gap)), QPointF(right.left(), foot + t.px(12)), sizes)
 
 
 def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:

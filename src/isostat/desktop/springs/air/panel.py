@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QSize
+from PyQt6.QtCore import QPointF
 from typing_extensions import override
 
 from isostat.assess import workings
 from isostat.assess.spring.air import Aired, aired
 from isostat.assess.workings import Shown
+from isostat.desktop.pieces.form import CLOSE, GRID, lay_field, lay_grid
 from isostat.desktop.pieces.head import HEAD
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.case_figures import both_heights
@@ -22,9 +24,10 @@ from isostat.desktop.springs.air.fields import (
     LIMITS,
     PLACES,
     PRESSURES,
+    ROD,
     STANDS,
     TANK,
-    bag_field,
+    bag_form,
     lay_ways,
     solved_pressures,
 )
@@ -44,47 +47,43 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the panel below `top`."""
     t, base = v.theme, path_to(JOB.proposal.axles[axle].air)
     given = v.job.proposal.axles[axle].air.over(v.job.as_found.axles[axle].air)
-    head = sheet.caps("air head", f"Air springs, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(9)))
+    head = sheet.caps("air head", f"Air springs, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(9)))
     end = lay_ways(sheet, "air", base, given, QPointF(head.right() + t.px(10), top + t.px(4)), t.px(106), GASES)
     end = lay_fitted_now(sheet, axle, QPointF(end + t.px(8), top + t.px(4)))
     sheet.button("solve air", "Solve for the target", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
     gap = BAND if given.gas == "levelled" else TANK
-    size, wide = QSize(round(t.px(68)), round(t.px(25))), (sheet.width() - t.px(32)) / 6
-    rows = ((*BY_DIAMETER, STANDS, *LIMITS), (*PRESSURES, *PLACES, gap))
+    rows = (*BY_DIAMETER, STANDS, *LIMITS, *PRESSURES, *PLACES, gap)
     done = aired(v.a, axle)
     held = v.a.orders[axle].can_be_had or None not in (given.left_pa, given.right_pa)
     solved = solved_pressures(v, axle, done.bags.gauge_pa) if done is not None and done.alone and held else {}
-    for k, row in enumerate(rows):
-        for n, what in enumerate(row):
-            at = QPointF(t.px(16) + n * wide, top + t.px(38 + 47 * k))
-            sheet.text(f"air {what[0]} word", what[1], at, size=12.5, weight=600, unit=v.reader.preset.unit(what[2]).sign)
-            bag_field(sheet, v, "air", base, given, what, at + QPointF(0, t.px(18)), size, solved.get(what[0]))
+    sizes = replace(GRID, wide=(sheet.width() - 2 * t.margin) / 6 / t.scale, high=47, figure=14)
+    lay_grid(sheet, v, bag_form("air", base, given, rows, solved), QPointF(t.margin, top + t.px(38)), sizes, columns=6)
     if done is None:
         words = f"{v.a.orders[axle].lacks} A plain coil stands in."
         sheet.text(
-            "air waits words", words, QPointF(t.px(16), top + t.px(140)), size=13, role="brick", width=sheet.width() - t.px(32)
+            "air waits words", words, QPointF(t.margin, top + t.px(140)), size=13, role="brick", width=sheet.width() - 2 * t.margin
         )
         return
     if not held:
-        sheet.text("not to be had", NONE_HOLDS, QPointF(t.px(16), top + t.px(140)), size=14, weight=600, role="brick")
+        sheet.text("not to be had", NONE_HOLDS, QPointF(t.margin, top + t.px(140)), size=14, weight=600, role="brick")
         return
     _lay_cases(sheet, v, axle, done, top + t.px(138))
     if given.gas == "levelled":
         _lay_rod(sheet, v, axle, (base, given), top + t.px(213))
-    sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.px(16), top + t.px(218)), size=12.5, weight=600, role="brick",
+    sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.margin, top + t.px(218)), size=12.5, weight=600, role="brick",
                anchor=RIGHT)  # fmt: skip
 
 
 def _lay_rod(sheet: Sheet, v: View, axle: int, of: tuple[edits.Path, AirBag], y: float) -> None:
     """The levelling valve's rod, arm level, beside the wheel: as weighed, and as long as the target wants it."""
     t, (base, given) = v.theme, of
-    what, size = ("rod_m", "valve's rod, arm level as weighed", Quantity.COIL), QSize(round(t.px(62)), round(t.px(23)))
-    word = sheet.text("air rod_m word", what[1], QPointF(t.px(16), y + 4), size=12.5, unit=v.reader.preset.coil.sign)
-    field = bag_field(sheet, v, "air", base, given, what, QPointF(word.right() + t.px(8), y), size)
+    word = sheet.text("air rod_m word", ROD.words, QPointF(t.margin, y + 4), size=12.5, unit=v.reader.preset.coil.sign)
+    lay_field(sheet, v, bag_form("air", base, given, (ROD,)), ROD, QPointF(word.right() + t.px(8), y), CLOSE)
+    end = word.right() + t.px(8 + CLOSE.field[0])
     up = -float(v.a.target_travel_m[axle].mean())
     way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'}" if abs(up) >= 0.0005 else "unchanged"
     whole = f", {v.reader.coil(float(given.rod_m.value) + up)} in all" if given.rod_m else ""
-    sheet.text("air rod word", f"{way} for the target{whole}", QPointF(field.geometry().right() + t.px(8), y + 4), size=12.5)
+    sheet.text("air rod word", f"{way} for the target{whole}", QPointF(end + t.px(8), y + 4), size=12.5)
 
 
 def _lay_cases(sheet: Sheet, v: View, axle: int, bags: Aired, top: float) -> None:
@@ -93,7 +92,7 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, bags: Aired, top: float) -> Non
     x0, wide = t.px(132), (sheet.width() - t.px(148)) / max(v.a.cases, 1)
     names = ("hub to arch", f"pressure {r.preset.pressure.sign}", "bag's height")
     for words, y in zip(names, (19, 38, 57), strict=True):
-        sheet.text(f"air {words} word", words, QPointF(t.px(16), top + t.px(y)), size=12.5, role="ink2")
+        sheet.text(f"air {words} word", words, QPointF(t.margin, top + t.px(y)), size=12.5, role="ink2")
     for case in range(v.a.cases):
         x, here = x0 + case * wide, case == v.case
         weight, role = 600 if here else 400, "ink" if here else "ink2"
@@ -139,7 +138,7 @@ class AirPage(SpringPage):
     @override
     def lay_rate(self, sheet: Sheet, v: View, axle: int) -> None:
         words = "the rate follows from pressure, area and room; the height from the pressure"
-        sheet.text("rate word", words, QPointF(v.theme.px(16), v.theme.px(HEAD + 8)), size=13.5, role="ink2")
+        sheet.text("rate word", words, QPointF(v.theme.margin, v.theme.px(HEAD + 8)), size=13.5, role="ink2")
 
     @override
     def lay(self, room: Room, v: View) -> Draw:

@@ -14,6 +14,7 @@ from isostat.assess.spring.leaves_to_add import LeavesOffered, with_added
 from isostat.assess.workings import Shown, explain
 from isostat.core import rules
 from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.form import Form, Row, lay_grid
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
@@ -21,30 +22,22 @@ from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 
 FIELDS = (
-    ("shackle_m", "shackle", Quantity.COIL, None),
-    ("lean_rad", "its lean, top rear +", Quantity.ANGLE, None),
-    ("new_shackle_m", "new shackle", Quantity.COIL, None),
-    ("hanger_m", "front hanger down", Quantity.COIL, 0.0),
-    ("wedge_rad", "wedge, pinion up +", Quantity.ANGLE, 0.0),
-    ("friction", "friction of load", Quantity.SHARE, rules.LEAF_FRICTION),
-    ("tube_m", "axle's tube", Quantity.COIL, None),
-    ("plate_m", "spring plate", Quantity.COIL, rules.SPRING_PLATE),
-    ("bolt_m", "U-bolt's rod", Quantity.COIL, rules.U_BOLT_ROD),
+    Row("shackle_m", "shackle", Quantity.COIL),
+    Row("lean_rad", "its lean, top rear +", Quantity.ANGLE),
+    Row("new_shackle_m", "new shackle", Quantity.COIL),
+    Row("hanger_m", "front hanger down", Quantity.COIL, 0.0),
+    Row("wedge_rad", "wedge, pinion up +", Quantity.ANGLE, 0.0),
+    Row("friction", "friction of load", Quantity.SHARE, rules.LEAF_FRICTION),
+    Row("tube_m", "axle's tube", Quantity.COIL),
+    Row("plate_m", "spring plate", Quantity.COIL, rules.SPRING_PLATE),
+    Row("bolt_m", "U-bolt's rod", Quantity.COIL, rules.U_BOLT_ROD),
 )
 
 
 def lay_hardware(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Places fields and what follows from them, left of the pack's own results."""
-    t, given, base = v.theme, v.job.proposal.axles[axle].pack, path_to(JOB.proposal.axles[axle].pack)
-    size, wide = QSize(round(t.px(66)), round(t.px(24))), t.px(134)
-    for n, (field, words, quantity, usual) in enumerate(FIELDS):
-        place = at + QPointF((n % 4) * wide, (n // 4) * t.px(44))
-        sheet.text(f"leaf {field} word", words, place, size=12, weight=600, unit=v.reader.preset.unit(quantity).sign)
-        reading = getattr(given, field)
-        value, assumed = (reading.value, reading.assumed) if reading else (usual, usual is not None)
-        below = place + QPointF(0, t.px(16))
-        sheet.field(f"leaf {field}", (*base, field), below, size, label=words, quantity=quantity, value=value, assumed=assumed,
-                    empty="–", figure=13)  # fmt: skip
+    t, form = v.theme, Form("leaf", path_to(JOB.proposal.axles[axle].pack), v.job.proposal.axles[axle].pack, FIELDS)
+    lay_grid(sheet, v, form, at, columns=4)
     _lay_said(sheet, v, axle, at + QPointF(t.px(134), t.px(96)))
 
 

@@ -43,7 +43,7 @@ VIEWS = ("leaves", "hardware", "add")
 def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, look: Callable[[str], object]) -> None:
     """Places the panel below `top`. shown: one of VIEWS, the first where it is none. look: told which is wanted."""
     t, given = v.theme, v.job.proposal.axles[axle].pack
-    head = sheet.caps("leaf head", f"Leaf pack, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(8)))
+    head = sheet.caps("leaf head", f"Leaf pack, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(8)))
     x, step = head.right() + t.px(8), v.reader.coil(leaf_edits.ARCH_STEP)
     for key, words, change in (
         ("rearch up", f"arch +{step}", partial(leaf_edits.rearch, axle=axle, by_m=leaf_edits.ARCH_STEP)),
@@ -54,9 +54,9 @@ def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, loo
         x = made.geometry().right() + t.px(4)
     lay_fitted_now(sheet, axle, QPointF(x, top + t.px(3)))
     n = VIEWS.index(shown) if shown in VIEWS else 0
-    views = QRect(round(t.px(16)), round(top + t.px(33)), 0, round(t.px(24)))
+    views = QRect(round(t.margin), round(top + t.px(33)), 0, round(t.px(24)))
     sheet.tabs("leaf view", VIEWS, n, views, lambda k: look(VIEWS[k]))
-    at = QPointF(t.px(16), top + t.px(62))
+    at = QPointF(t.margin, top + t.px(62))
     if VIEWS[n] == "hardware":
         lay_hardware(sheet, v, axle, at)
     elif VIEWS[n] == "add":

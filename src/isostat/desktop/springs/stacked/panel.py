@@ -13,6 +13,7 @@ from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.desktop.pieces.form import Form, Row, Sizes, lay_field, lay_list
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, NOTHING, lay_fitted_now, solve_again
@@ -32,15 +33,22 @@ COLUMNS = (
     ("solid_m", "solid", Quantity.COIL),
     ("inside_m", "inside", Quantity.COIL),
 )
-SIZES = (  # two columns; with a second field beside where two belong together
-    (("extended_m", "collar to perch", Quantity.COIL, None),),
-    (("body_m", "body, across", Quantity.COIL, None),),
-    (("slider_m", "slider, its step", Quantity.COIL, rules.SLIDER), ("step_m", "step of the slider", Quantity.COIL, 0.0)),
-    (("share", "crossover, of bump", Quantity.SHARE, rules.CROSSOVER_SHARE),),
-    (("thread_m", "thread a turn", Quantity.COIL, rules.STACK_THREAD),),
-    (("down_m", "thread below collar", Quantity.COIL, 0.0),),
-    (("up_m", "and above", Quantity.COIL, 0.0),),
+SIZES = (  # in two columns
+    (
+        Row("extended_m", "collar to perch", Quantity.COIL),
+        Row("body_m", "body, across", Quantity.COIL),
+        Row("slider_m", "slider, its step", Quantity.COIL, rules.SLIDER),
+        Row("share", "crossover, of bump", Quantity.SHARE, rules.CROSSOVER_SHARE),
+    ),
+    (
+        Row("thread_m", "thread a turn", Quantity.COIL, rules.STACK_THREAD),
+        Row("down_m", "thread below collar", Quantity.COIL, 0.0),
+        Row("up_m", "and above", Quantity.COIL, 0.0),
+    ),
 )
+STEP = Row("step_m", "step of the slider", Quantity.COIL, 0.0)  # beside the slider
+MULTIPLE = Row("multiple", "full bump, × load", Quantity.RATIO, rules.BUMP_MULTIPLE)
+NARROW = Sizes(wide=130, high=28, field=(50, 24), figure=13)
 PLACED = ("typed", "by share", "protecting")
 PLACED_WORDS = ("ring typed", "ring by share", "ring protects")
 CAUTION = "Springs under load: proper compressor, nobody in line."
@@ -50,7 +58,7 @@ def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, lo
     """Places the panel. shelf: "", "close" or "far": which pairs off the shelf are listed; `look` is told which are wanted."""
     t = v.theme
     _lay_top(sheet, v, axle, top, shelf, look)
-    _lay_parts(sheet, v, axle, QPointF(t.px(16), top + t.px(36)))
+    _lay_parts(sheet, v, axle, QPointF(t.margin, top + t.px(36)))
     _lay_sizes(sheet, v, axle, QPointF(t.px(418), top + t.px(38)))
     below = top + t.px(152)
     if shelf:
@@ -60,11 +68,11 @@ def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, lo
     if pair is not None:
         _lay_collars(sheet, v, axle, below, pair)
         if v.a.orders[axle].can_be_had:
-            _lay_said(sheet, v, axle, QPointF(t.px(16), below + t.px(30)), pair)
+            _lay_said(sheet, v, axle, QPointF(t.margin, below + t.px(30)), pair)
     sheet.text(
         "stack caution",
         CAUTION,
-        QPointF(sheet.width() - t.px(16), top + t.px(216)),
+        QPointF(sheet.width() - t.margin, top + t.px(216)),
         size=12.5,
         weight=600,
         role="brick",
@@ -74,7 +82,7 @@ def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, lo
 
 def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Callable[[str], object]) -> None:
     t, stack = v.theme, v.job.proposal.axles[axle].stack
-    head = sheet.caps("stack head", f"Stacked pair, {v.job.vehicle.axles[axle].name}", QPointF(t.px(16), top + t.px(10)))
+    head = sheet.caps("stack head", f"Stacked pair, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(10)))
     area = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(120)), round(t.px(24)))
     base = path_to(JOB.proposal.axles[axle].stack)
     sheet.choice(
@@ -158,28 +166,21 @@ def _lay_parts(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """What the springs stand on, in two columns."""
-    t, stack, base = v.theme, v.job.proposal.axles[axle].stack, path_to(JOB.proposal.axles[axle].stack)
-    size, wide = QSize(round(t.px(50)), round(t.px(24))), t.px(54)
-    for n, row in enumerate(SIZES):
-        x, y = at.x() + (n // 4) * t.px(232), at.y() + (n % 4) * t.px(28)
-        sheet.text(f"stack {row[0][0]} word", row[0][1], QPointF(x, y + 4), size=12.5, unit=v.reader.preset.unit(row[0][2]).sign)
-        for k, (field, words, quantity, usual) in enumerate(row):
-            reading, place = getattr(stack, field), QPointF(x + t.px(116 if n < 4 else 130) + k * wide, y)
-            value, guessed = (reading.value, reading.assumed) if reading else (usual, usual is not None)
-            put = partial(_type_placed, axle, "share", "by share") if field == "share" else None
-            sheet.field(f"stack {field}", (*base, field), place, size, label=words, quantity=quantity, value=value, empty="–",
-                        assumed=guessed, figure=13, put=put)  # fmt: skip
-    pick, x, y = v.job.proposal.axles[axle].pick, at.x() + t.px(232), at.y() + 3 * t.px(28)
-    sheet.text("stack multiple word", "full bump, × load", QPointF(x, y + 4), size=12.5)
-    sheet.field("stack multiple", path_to(JOB.proposal.axles[axle].pick.multiple), QPointF(x + t.px(130), y), size, figure=13,
-                label="multiple of the load that full bump takes", quantity=Quantity.RATIO,
-                value=pick.multiple.value if pick.multiple else rules.BUMP_MULTIPLE, assumed=pick.multiple is None)  # fmt: skip
+    t, fit, base = v.theme, v.job.proposal.axles[axle], path_to(JOB.proposal.axles[axle].stack)
+    puts, y = {"share": partial(_type_placed, axle, "share", "by share")}, 0.0
+    for n, rows in enumerate(SIZES):
+        place = at + QPointF(n * t.px(238), 0)
+        y = lay_list(sheet, v, Form("stack", base, fit.stack, rows, puts=puts), place, NARROW)
+    beside = QPointF(at.x() + t.px(NARROW.wide + 54), at.y() + 2 * t.px(NARROW.high))
+    lay_field(sheet, v, Form("stack", base, fit.stack, (STEP,)), STEP, beside, NARROW)
+    pick = Form("stack", path_to(JOB.proposal.axles[axle].pick), fit.pick, (MULTIPLE,))
+    lay_list(sheet, v, pick, QPointF(at.x() + t.px(238), y), NARROW)
 
 
 def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, pair: Stacked) -> None:
     """How far each collar goes down, by corner; typed or solved."""
     t, r = v.theme, v.reader
-    box = sheet.text("collar word", "collar goes down", QPointF(t.px(16), y + 4), size=13.5, weight=600, unit=r.preset.coil.sign)
+    box = sheet.text("collar word", "collar goes down", QPointF(t.margin, y + 4), size=13.5, weight=600, unit=r.preset.coil.sign)
     x, size = box.right() + t.px(12), QSize(round(t.px(64)), round(t.px(24)))
     stands = pair.seated.collar_typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
@@ -293,19 +294,19 @@ def _lay_shelf(sheet: Sheet, v: View, axle: int, y: float, *, far: bool) -> None
         sheet.text(
             "shelf waits words",
             f"No pair with rates {'far apart' if far else 'close together'}: {refused}",
-            QPointF(t.px(16), y + t.px(4)),
+            QPointF(t.margin, y + t.px(4)),
             size=13,
             role="brick",
-            width=sheet.width() - t.px(32),
+            width=sheet.width() - 2 * t.margin,
         )
         return
     if not choices:
         words = "No pair off the shelf goes here: read collar to perch and the thread left, or another target."
-        sheet.text("shelf waits words", words, QPointF(t.px(16), y + t.px(4)), size=13, role="ochre")
+        sheet.text("shelf waits words", words, QPointF(t.margin, y + t.px(4)), size=13, role="ochre")
         return
     wide = (sheet.width() - t.px(40)) / 2
     for n, choice in enumerate(choices):
-        at = QPointF(t.px(16) + (n % 2) * (wide + t.px(8)), y + (n // 2) * t.px(28))
+        at = QPointF(t.margin + (n % 2) * (wide + t.px(8)), y + (n // 2) * t.px(28))
         take = partial(sheet.edited.emit, partial(with_pair, axle=axle, choice=choice, far=far), "a pair off the shelf", -1)
         made = sheet.button(f"shelf {n}", pair_words(choice, v.reader), at, take, width=round(wide))
         set_tip(made, "solid lengths are assumed until they are read off the maker's list")
