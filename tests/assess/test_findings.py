@@ -252,6 +252,12 @@ def test_ride_frequencies_apart_are_said_outside_flat_ride(rear_hz: float, said:
         assert (found[0].front_hz, found[0].rear_hz) == (pytest.approx(1.4, abs=0.02), pytest.approx(rear_hz, abs=0.03))
 
 
+@pytest.mark.parametrize(("rear_hz", "field", "share", "said"), [(1.90, "split_most", 1.5, False), (1.4, "split_least", 1.1, True)])
+def test_a_shop_says_itself_which_frequencies_ride_flat(rear_hz: float, field: str, share: float, said: bool) -> None:
+    job = put(unladen(), path_to(JOB.proposal.axles[1].pick), {"way": "frequency", "hertz": rear_hz})
+    assert bool(told(FrequencySplit, put(job, (*path_to(JOB.margins), field), share))) is said
+
+
 @pytest.mark.parametrize(("high", "limit"), [(0.9, None), (1.3, 1.2), (0.35, 0.5)])
 def test_lamps_above_or_below_what_the_regulation_gives_are_said(high: float, limit: float | None) -> None:
     """Dipped beam 0.5 to 1.2 m above the ground. Source: UN Regulation 48 (from memory)."""

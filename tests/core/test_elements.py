@@ -10,9 +10,10 @@ from isostat.core.limits import OutOfRange
 from isostat.core.parts.bank import Bank
 from isostat.core.parts.bump_stop import BumpStop
 from isostat.core.parts.ends import Metal, ShockEnds
-from isostat.core.parts.law import ForceLaw, SumLaw, TableLaw
+from isostat.core.parts.law import ForceLaw, TableLaw
 from isostat.core.parts.motion import Motion
 from isostat.core.springs.coil import Coil
+from isostat.core.springs.disc import DiscStack
 
 LAWS: dict[str, ForceLaw] = {
     "coil": Coil(45_000.0),
@@ -22,7 +23,7 @@ LAWS: dict[str, ForceLaw] = {
     "open shock": ShockEnds(),
     "metal": Metal(),
     "table": TableLaw((0.0, 0.01, 0.03, 0.05), (0.0, 400.0, 2500.0, 9000.0)),
-    "sum": SumLaw(((BumpStop(60_000.0, 0.025), -0.06), (ShockEnds(), 0.09), (Metal(), -0.115))),
+    "washers": DiscStack(outer_m=0.05, inner_m=0.0254, thick_m=0.002, cone_m=0.0014, nested=2, opposed=30),
 }
 
 

@@ -15,7 +15,7 @@ from Pynite import FEModel3D
 from isostat.core.fitting.press import pressed
 from isostat.core.limits import OutOfRange
 from isostat.core.parts.wire import WIRES, Wire
-from isostat.core.springs.helix import SEATS, Ends, Helix, caliper_rate, cone_mean_m, mean_diameter
+from isostat.core.springs.helix import SEATS, Ends, Helix, caliper_rate, mean_diameter
 from isostat.core.springs.progressive import from_rate_pair
 
 INCH, LBF, KPSI = 0.0254, 4.4482216, 6.894757e6
@@ -202,15 +202,6 @@ def test_the_error_of_a_caliper_is_that_of_the_rate_itself(wire: float, index: f
 @pytest.mark.parametrize(("across", "more"), [("outside", -0.012), ("mean", 0.0), ("inside", 0.012)])
 def test_a_mean_diameter_is_the_one_read_less_or_plus_a_wire(across: str, more: float) -> None:
     assert mean_diameter(0.130, 0.012, across) == pytest.approx(0.130 + more)
-
-
-@given(wide=st.floats(0.06, 0.16), narrow=st.floats(0.4, 1.0))
-@settings(max_examples=30, deadline=None)
-def test_a_cone_works_like_the_mean_of_its_cubes(wide: float, narrow: float) -> None:
-    """Physics of turns in series, summed turn by turn; the mean diameter itself is too stiff."""
-    small = wide * narrow
-    cubes = float(np.mean(np.linspace(small, wide, 100_001) ** 3)) ** (1 / 3)
-    assert cone_mean_m(wide, small) == pytest.approx(cubes, rel=1e-5) and cone_mean_m(wide, small) >= (wide + small) / 2 - 1e-12
 
 
 @pytest.mark.parametrize(

@@ -1,4 +1,4 @@
-"""The arguments of `isostat spring`; the answer is worked out in spring_answer.py, which alone brings the core in."""
+"""The arguments of `isostat spring`; the answer is worked out in springs/, which alone bring the core in."""
 
 from __future__ import annotations
 

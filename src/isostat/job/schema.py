@@ -21,6 +21,7 @@ from isostat.job.reading import (
     Place,
     Reading,
     Share,
+    Split,
     Squeeze,
     Step,
     Text,
@@ -139,10 +140,10 @@ class Weighing(Frozen):
 
 
 class Margins(Frozen):
-    """What is kept between two events on the way of a wheel; left out: what is usual.
+    """What a shop keeps by its own rule; left out: what is usual.
 
     shock_m: at the shock, before it ends. coil_share: of a coil's working deflection, before solid. tyre_m, tyre_lock_m: at the
-    wheel, before the arch. hose_m: at the wheel, beyond the end of droop.
+    wheel, before the arch. hose_m: at the wheel, beyond the end of droop. split_least, split_most: rear over front frequency.
     """
 
     shock_m: Margin | None = None
@@ -150,6 +151,8 @@ class Margins(Frozen):
     tyre_m: Margin | None = None
     tyre_lock_m: Margin | None = None
     hose_m: Margin | None = None
+    split_least: Split | None = None
+    split_most: Split | None = None
 
 
 class Job(Frozen):

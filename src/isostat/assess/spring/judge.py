@@ -10,6 +10,7 @@ import numpy as np
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.load.load_that_stays import load_cases, stays_kg
 from isostat.assess.setup.springs.air import NO_PRESSURE
+from isostat.assess.setup.springs.incomplete import value_or
 from isostat.assess.setup.springs.kind import Ordered
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.remedies import SpringRate
@@ -78,7 +79,9 @@ def spring_judgements(a: Assessment) -> Iterator[Judgement]:
     yield from _comes_and_goes(a)
     hz = s.frequency_hz[..., a.target_case].mean(axis=1)
     ordered = all(o.can_be_had for o in a.orders)
-    if ordered and s.stands[a.target_case] and hz[0] > 0 and not rules.FLAT_RIDE[0] <= hz[-1] / hz[0] <= rules.FLAT_RIDE[1]:
+    kept = a.job.margins
+    least, most = value_or(kept.split_least, rules.FLAT_RIDE[0]), value_or(kept.split_most, rules.FLAT_RIDE[1])
+    if ordered and s.stands[a.target_case] and hz[0] > 0 and not least <= hz[-1] / hz[0] <= most:
         yield FrequencySplit(
             grade=Grade.NOTE, place=Place(None, None, a.target_case), step=Step.SPRING, front_hz=float(hz[0]), rear_hz=float(hz[-1])
         )

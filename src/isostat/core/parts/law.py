@@ -92,38 +92,3 @@ class TableLaw:
     def rate(self, x: Floats) -> Floats:
         """Slope in N/m at compression x in m, any shape."""
         return self._segment(x)[2]
-
-
-@dataclass(frozen=True, slots=True)
-class SumLaw:
-    """Several laws that share one row, ratio and offset, added up: one look-up where there were many.
-
-    parts: (law, offset_m): the part's own compression is x + offset.
-    """
-
-    parts: tuple[tuple[ForceLaw, float], ...]
-
-    @property
-    def knots(self) -> tuple[float, ...]:
-        """Compressions in m where the rate jumps, ascending."""
-        return tuple(sorted(k - offset for law, offset in self.parts for k in law.knots))
-
-    @property
-    def domain(self) -> tuple[float, float]:
-        """Compressions in m between which it is known."""
-        lows = [law.domain[0] - o for law, o in self.parts]
-        highs = [law.domain[1] - o for law, o in self.parts]
-        return max(lows), min(highs)
-
-    @property
-    def events(self) -> tuple[LawEvent, ...]:
-        """What happens on the way, by compression."""
-        return tuple(LawEvent(e.name, e.x_m - o) for law, o in self.parts for e in law.events)
-
-    def force(self, x: Floats) -> Floats:
-        """Sum of the parts' forces in N at compression x in m, any shape."""
-        return np.asarray(sum(law.force(x + o) for law, o in self.parts), dtype=float)
-
-    def rate(self, x: Floats) -> Floats:
-        """Sum of the parts' rates in N/m at compression x in m, any shape."""
-        return np.asarray(sum(law.rate(x + o) for law, o in self.parts), dtype=float)

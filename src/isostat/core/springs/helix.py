@@ -169,12 +169,3 @@ def caliper_rate(helix: Helix, errors: dict[str, float], *, outside: bool) -> Ca
         "modulus": 0.01,
     }
     return CaliperRate(helix.rate, math.sqrt(sum(p * p for p in parts.values())), parts)
-
-
-def cone_mean_m(widest_m: float, narrowest_m: float) -> float:
-    """Diameter in m that a conical coil works like: the cube root of the mean of D³, not the mean D.
-
-    widest_m, narrowest_m: mean diameters of first and last working turn, evenly tapered. Source: turns in series, ∫D³.
-    """
-    a, b = narrowest_m, widest_m
-    return float(((a * a + b * b) * (a + b) / 4.0) ** (1.0 / 3.0))

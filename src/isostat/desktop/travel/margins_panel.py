@@ -28,6 +28,8 @@ MARGINS = (
     Row("tyre_m", "tyre to arch", Quantity.COIL, rules.TYRE_MARGIN),
     Row("tyre_lock_m", "tyre to arch, at lock", Quantity.COIL, rules.TYRE_MARGIN_AT_LOCK),
     Row("hose_m", "hose beyond droop", Quantity.COIL, rules.HOSE_MARGIN),
+    Row("split_least", "rear Hz over front, least", Quantity.RATIO, rules.FLAT_RIDE[0]),
+    Row("split_most", "and most", Quantity.RATIO, rules.FLAT_RIDE[1]),
 )
 KEPT = Sizes(wide=200, high=22.5, field=(62, 21), figure=13)
 ON_LEAF = {"tyre_m": rules.TYRE_MARGIN_ON_LEAVES, "hose_m": rules.HOSE_MARGIN_ON_LEAVES}

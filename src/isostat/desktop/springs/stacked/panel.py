@@ -48,7 +48,7 @@ SIZES = (  # in two columns
 )
 STEP = Row("step_m", "step of the slider", Quantity.COIL, 0.0)  # beside the slider
 MULTIPLE = Row("multiple", "full bump, × load", Quantity.RATIO, rules.BUMP_MULTIPLE)
-NARROW = Sizes(wide=130, high=28, field=(50, 24), figure=13)
+NARROW = Sizes(wide=128, high=28, field=(50, 24), figure=13)
 PLACED = ("typed", "by share", "protecting")
 PLACED_WORDS = ("ring typed", "ring by share", "ring protects")
 CAUTION = "Springs under load: proper compressor, nobody in line."
@@ -169,12 +169,12 @@ def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     t, fit, base = v.theme, v.job.proposal.axles[axle], path_to(JOB.proposal.axles[axle].stack)
     puts, y = {"share": partial(_type_placed, axle, "share", "by share")}, 0.0
     for n, rows in enumerate(SIZES):
-        place = at + QPointF(n * t.px(238), 0)
+        place = at + QPointF(n * t.px(234), 0)
         y = lay_list(sheet, v, Form("stack", base, fit.stack, rows, puts=puts), place, NARROW)
     beside = QPointF(at.x() + t.px(NARROW.wide + 54), at.y() + 2 * t.px(NARROW.high))
     lay_field(sheet, v, Form("stack", base, fit.stack, (STEP,)), STEP, beside, NARROW)
     pick = Form("stack", path_to(JOB.proposal.axles[axle].pick), fit.pick, (MULTIPLE,))
-    lay_list(sheet, v, pick, QPointF(at.x() + t.px(238), y), NARROW)
+    lay_list(sheet, v, pick, QPointF(at.x() + t.px(234), y), NARROW)
 
 
 def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, pair: Stacked) -> None:
