@@ -13,11 +13,11 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from isostat.answers.travel import travel_plain
 from isostat.assess import Assessment, assess, workings
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.workings import explain, shown_numbers
-from isostat.cli.travel import travel_plain
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits.paths import JOB, Path, path_to, put
 from isostat.job.files import JobFault

@@ -10,6 +10,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.judge import spring_judgements
 from isostat.assess.spring.judge_air import air_judgements
 from isostat.assess.spring.judge_leaf import leaf_judgements
+from isostat.assess.spring.judge_progressive import progressive_judgements
 from isostat.assess.spring.judge_stacked import stacked_judgements
 from isostat.assess.spring.judge_torsion import torsion_judgements
 from isostat.assess.stance.findings import TargetOutOfReach
@@ -25,6 +26,7 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
         *measured_judgements(a),
         *stance_judgements(a),
         *spring_judgements(a),
+        *progressive_judgements(a),
         *stacked_judgements(a),
         *torsion_judgements(a),
         *air_judgements(a),

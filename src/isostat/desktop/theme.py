@@ -29,14 +29,14 @@ class Theme:
     rule: str
     accent: str
     wash: str
-    ochre: str
-    ochre_fill: str
-    ochre_wash: str
-    brick: str
-    brick_fill: str
-    brick_wash: str
+    watch: str
+    watch_fill: str
+    watch_wash: str
+    fault: str
+    fault_fill: str
+    fault_wash: str
     on_accent: str
-    on_brick: str
+    on_fault: str
     tyre: str
     hive: str
     scale: float = 1.0
@@ -118,14 +118,14 @@ LIGHT = Theme(
     rule="#C9BEA6",
     accent="#0A5566",
     wash="#D3DFDB",
-    ochre="#8F5800",
-    ochre_fill="#D79B2C",
-    ochre_wash="#EFDDB4",
-    brick="#9B2F1E",
-    brick_fill="#9B2F1E",
-    brick_wash="#EBCFC3",
+    watch="#8F5800",
+    watch_fill="#D79B2C",
+    watch_wash="#EFDDB4",
+    fault="#9B2F1E",
+    fault_fill="#9B2F1E",
+    fault_wash="#EBCFC3",
     on_accent="#F6F0E2",
-    on_brick="#F6F0E2",
+    on_fault="#F6F0E2",
     tyre="#E2D8C3",
     hive="#EFE4C8",
 )
@@ -139,14 +139,14 @@ DARK = Theme(
     rule="#453F36",
     accent="#74C2CC",
     wash="#22393C",
-    ochre="#E6B154",
-    ochre_fill="#E6B154",
-    ochre_wash="#453517",
-    brick="#F28C72",
-    brick_fill="#E5755A",
-    brick_wash="#4B2A22",
+    watch="#E6B154",
+    watch_fill="#E6B154",
+    watch_wash="#453517",
+    fault="#F28C72",
+    fault_fill="#E5755A",
+    fault_wash="#4B2A22",
     on_accent="#14201F",
-    on_brick="#1E1C19",
+    on_fault="#1E1C19",
     tyre="#2E2A24",
     hive="#2B2822",
 )

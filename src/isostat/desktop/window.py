@@ -324,7 +324,7 @@ class MainWindow(QMainWindow):
         self._say_refused(say_refused(fault, words, typed, self.shown_units()), near)
 
     def _say_refused(self, sentence: str, near: QWidget | None = None) -> None:
-        self._say(sentence, "brick_wash", near)
+        self._say(sentence, "fault_wash", near)
 
     def _say(self, sentence: str, ground: str = "wash", near: QWidget | None = None) -> None:
         """A sentence on the colour of what it is, beside the field that it is about; none takes the last away."""

@@ -11,7 +11,7 @@ from isostat.assess.measure.lift_test import friction_m
 from isostat.assess.measure.load_test_model import Trial
 from isostat.assess.setup.figures import AxleFigures, FitFigures
 from isostat.assess.setup.platform import Hitch
-from isostat.assess.setup.springs.found import HIGHEST_RATE, LOWEST_RATE
+from isostat.assess.setup.springs.as_weighed import HIGHEST_RATE, LOWEST_RATE
 from isostat.assess.setup.springs.kind import FoundSpring
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules

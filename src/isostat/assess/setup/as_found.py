@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from isostat.assess.setup.figures import AxleFigures
 from isostat.assess.setup.platform import Springs
-from isostat.assess.setup.springs.found import of_rate
+from isostat.assess.setup.springs.as_weighed import of_rate
 from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.assess.setup.springs.kind import AsWeighed, FoundPair
 from isostat.assess.setup.springs.kinds import COIL, KINDS

@@ -30,13 +30,11 @@ from isostat.assess.spring.findings import (
     StressHigh,
     TooTight,
     ToppedOut,
-    TurnsTouch,
 )
 from isostat.assess.spring.results import tight
 from isostat.assess.spring.winding import wound
 from isostat.core import rules
 from isostat.core.springs.coil import Coil
-from isostat.core.springs.progressive import Progressive
 from isostat.core.travel.events import droop_end
 from isostat.job.axle_fit import Pick
 
@@ -97,24 +95,9 @@ def _made(a: Assessment, i: int, o: Ordered) -> Iterator[Judgement]:
     for lacks in a.helper_lacks[i].values():
         cure = (Pressures(i),) if lacks == NO_PRESSURE else ()
         yield HelperLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=lacks, remedies=cure)
-    if isinstance(o.law[0], Progressive):
-        yield from _touching(a, i, o.law[0])
     for part, within, by in tight(a, i):
         yield TooTight(grade=Grade.FAULT, place=Place(i), step=Step.SPRING, part=part, within=within, by_m=by)
     yield from _wire(a, i)
-
-
-def _touching(a: Assessment, i: int, law: Progressive) -> Iterator[Judgement]:
-    """Once an axle: the case that presses it furthest beyond the first turns that touch."""
-    if len(law.knots) < 3:
-        return
-    s, motion = a.proposed, a.axles[i].spring_motion
-    pressed = np.asarray(motion.at(s.rest.travel_m[i])[0]) + np.array(a.orders[i].offset_m)[:, None]
-    beyond = np.where(s.stands, pressed - law.knots[1], -np.inf).max(axis=0)
-    case = int(np.argmax(beyond))
-    if beyond[case] > SAID:
-        place = Place(i, None, case)
-        yield TurnsTouch(grade=Grade.NOTE, place=place, step=Step.SPRING, touching_m=float(beyond[case]))
 
 
 def _wire(a: Assessment, i: int) -> Iterator[Judgement]:

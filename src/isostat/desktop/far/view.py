@@ -201,7 +201,7 @@ class FarView(Sheet):
                 x, y = 32 + side * wide, HEAD + 8 + axle * high
                 self._say(f"far name {axle}{side}", v.reader.corner(axle, side), x, y, 30, role="ink2")
                 if not s.stands[v.case]:
-                    self._say(f"far height {axle}{side}", "falls over", x, y + 34, 64, weight=600, role="brick")
+                    self._say(f"far height {axle}{side}", "falls over", x, y + 34, 64, weight=600, role="fault")
                     continue
                 height, target = float(s.hub_to_arch_m[axle, side, v.case]), float(v.a.fitted_target_m[axle, side])
                 key = Shown(workings.corner.height, axle, side, v.case)
@@ -211,7 +211,7 @@ class FarView(Sheet):
                 if v.case != v.a.target_case:
                     wanted = v.number(Shown(workings.corner.target, axle, side), v.reader.height(target))
                     words, inside = f"{wanted} when {v.reader.case(v.a.target_case)}", True
-                role = "ink" if inside else "ochre"
+                role = "ink" if inside else "watch"
                 below = box.bottom() / f - size * 0.16
                 self._say(f"far verdict {axle}{side}", words, x, below, 38, weight=600, role=role)
         worst = [j for j in v.judgements if j.grade > Grade.NOTE and j.place.case in (None, v.case)]

@@ -89,7 +89,7 @@ def lay_bars(sheet: Sheet, v: View, area: QRectF) -> list[Bar]:
             continue
         limit = found[row.rating].limit_kg
         hand = limit - row.kg
-        role = "brick" if hand < 0 else ("ochre" if hand < 0.05 * limit else "ink")
+        role = "fault" if hand < 0 else ("watch" if hand < 0.05 * limit else "ink")
         shown = Shown(workings.load.in_hand, row.rating, case=v.case)
         words = v.number(shown, f"{number(abs(hand), Quantity.MASS, v.reader.preset)} {'in hand' if hand >= 0 else 'over'}")
         more = f" of {number(limit, Quantity.MASS, v.reader.preset)}"
@@ -109,7 +109,7 @@ def lay_bars(sheet: Sheet, v: View, area: QRectF) -> list[Bar]:
 def _lay_shares(sheet: Sheet, v: View, at: QPointF) -> None:
     """Steered share and cross weight; or that it falls over."""
     if not v.a.proposed.stands[v.case]:
-        sheet.text("falls", "This load falls over.", at, size=14, weight=600, role="brick")
+        sheet.text("falls", "This load falls over.", at, size=14, weight=600, role="fault")
         return
     names = [("steered share", "steers")] if any(a.steered for a in v.job.vehicle.axles) else []
     x = at.x()
@@ -117,7 +117,7 @@ def _lay_shares(sheet: Sheet, v: View, at: QPointF) -> None:
     for name, words in (*names, ("cross weight", "cross weight")):
         share, shown = weight_share(v.a, name, v.case), Shown(workings.load.SHARES[name], case=v.case)
         low = name == "steered share" and share < rules.LIGHT_STEERING_WATCH
-        role = ("brick" if share < rules.LIGHT_STEERING_FAULT else "ochre") if low else "ink"
+        role = ("fault" if share < rules.LIGHT_STEERING_FAULT else "watch") if low else "ink"
         box = sheet.text(f"{name} word", words, QPointF(x, at.y() + 2), size=13, role="ink2")
         said = v.number(shown, f"{share * 100:.1f} %") + (", light" if low else "")
         box = sheet.text(name, said, QPointF(box.right() + 5, at.y()), size=14, weight=600, role=role, shown=shown)
@@ -134,6 +134,6 @@ def draw_bars(p: QPainter, v: View, bars: list[Bar]) -> None:
         filled = QRectF(area.left(), area.top(), area.width() * min(max(bar.share, 0.0), PAST), area.height())
         p.drawRect(filled)
         if bar.share > 1.0:
-            hatch(p, QRectF(end, area.top(), filled.right() - end, area.height()), t.colour("brick"), 3.4, crossed=True)
+            hatch(p, QRectF(end, area.top(), filled.right() - end, area.height()), t.colour("fault"), 3.4, crossed=True)
         p.setPen(pen(t, "ink", 2.0))
         p.drawLine(QLineF(end, area.top() - 3, end, area.bottom() + 3))

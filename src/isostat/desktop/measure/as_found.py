@@ -162,7 +162,7 @@ def lay_springs(sheet: Sheet, v: View, top: float) -> None:
     words = "Scales win: load and rate set the free length; a tag that says otherwise becomes a finding."
     sheet.text("scales words", words, QPointF(left, y), size=12.5, role="ink2")
     words = "A coil under load kills: proper compressor, nobody in line."
-    sheet.text("spring caution", words, QPointF(left, y + t.px(20)), size=12.5, role="brick", weight=600)
+    sheet.text("spring caution", words, QPointF(left, y + t.px(20)), size=12.5, role="fault", weight=600)
 
 
 def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> None:

@@ -96,7 +96,7 @@ def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
         more,
         QPointF(t.margin, y + t.px(26)),
         size=13,
-        role="brick",
+        role="fault",
         weight=600,
         width=sheet.width() - 2 * t.margin,
     )

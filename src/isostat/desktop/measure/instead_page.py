@@ -176,7 +176,7 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     for before, after in pairwise(fields):
         QuantityField.setTabOrder(before, after)
     words = "Stands, not jacks. Springs out only with a proper compressor."
-    sheet.text("instead caution", words, QPointF(right.left, right.y + t.px(6)), size=12.5, role="brick", weight=600)
+    sheet.text("instead caution", words, QPointF(right.left, right.y + t.px(6)), size=12.5, role="fault", weight=600)
 
 
 def _lay_gravity(column: _Column) -> None:

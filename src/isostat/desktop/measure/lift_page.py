@@ -117,7 +117,7 @@ def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
         words = f"Hangs at {', '.join(said)} hub to arch." if said else "The readings do not reach where it hangs."
     sheet.text("lift words", words, QPointF(t.margin, y), size=13, weight=600, width=sheet.width() - 2 * t.margin)
     caution = "Jack on a solid point, stands follow it up. Nobody under it while it moves."
-    sheet.text("lift caution", caution, QPointF(t.margin, y + t.px(40)), size=13, role="brick", weight=600)
+    sheet.text("lift caution", caution, QPointF(t.margin, y + t.px(40)), size=13, role="fault", weight=600)
 
 
 def draw_lift(p: QPainter, sheet: Sheet, v: View, top: float, axle: int) -> None:

@@ -129,7 +129,7 @@ def _lay_result(sheet: Sheet, v: View, top: float) -> None:
             sheet.text(f"told more {axle}", more, QPointF(x, y + 2), size=13, role="ink2")
     y = top + len(result.certain) * t.px(22) + t.px(4)
     said: list[tuple[str, str, str, Shown | None]]
-    said = [(f"missing {n}", f"Missing, {words}.", "ochre", None) for n, words in enumerate(result.missing[:2])]
+    said = [(f"missing {n}", f"Missing, {words}.", "watch", None) for n, words in enumerate(result.missing[:2])]
     for p in result.payloads[:2]:
         said.append(
             (f"payload {p.test}", _payload_words(v, p), "ink", Shown(workings.derived.payload, case=p.test) if p.certain else None)

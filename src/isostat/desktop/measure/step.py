@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from functools import partial
 from itertools import pairwise
 
@@ -36,6 +37,14 @@ from isostat.units.unit import Quantity
 PAGES = ("left", "right", "front", "rear", "missing", "points", "weights", "axles", "springs", "instead", "squat", "lift", "cycle")
 SIDE_VIEWS, END_VIEWS = PAGES[:2], PAGES[2:4]
 WITH_READING = (*PAGES[:4], "points", "weights", "axles", "springs", "instead")
+LAYS: dict[str, Callable[[Sheet, View, float], float | None]] = {  # below a height; some say where their words end
+    "weights": lay_weights,
+    "axles": lay_axles,
+    "springs": lay_springs,
+    "instead": lay_instead,
+    "squat": lay_squat,
+}
+BY_AXLE: dict[str, Callable[[Sheet, View, float, int], None]] = {"lift": lay_lift, "cycle": lay_cycle}
 GROUPS = (0, 4, 9)  # where a group of pages begins
 
 
@@ -94,19 +103,17 @@ class MeasureStep(Sheet):
             self._table(v)
         elif self.page in END_VIEWS:
             lay_end(self, v, self._end(v))
+        elif self.page in BY_AXLE:
+            at = QRect(round(t.margin), round(top - t.px(4)), round(t.px(92)), round(t.px(26)))
+            self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, at, self.turn_axle)
+            BY_AXLE[self.page](self, v, top + t.px(28), self.axle)
         elif self.page == "missing":
             lay_missing(self, v, top, self.turn_to_field)
         elif self.page == "points":
             lay_points(self, v, top, self.height() - t.px(44))
-        elif self.page == "weights":
-            self._words_end = lay_weights(self, v, top)
-        elif self.page in ("lift", "cycle"):
-            at = QRect(round(t.margin), round(top - t.px(4)), round(t.px(92)), round(t.px(26)))
-            self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, at, self.turn_axle)
-            (lay_lift if self.page == "lift" else lay_cycle)(self, v, top + t.px(28), self.axle)
         else:
-            lays = {"axles": lay_axles, "springs": lay_springs, "instead": lay_instead, "squat": lay_squat}
-            lays[self.page](self, v, top)
+            below = LAYS[self.page](self, v, top)
+            self._words_end = top if below is None else below
         if self.page in WITH_READING:
             self._lay_reading(v)
 

@@ -68,7 +68,7 @@ def lay_weights(sheet: Sheet, v: View, top: float) -> float:
         box = sheet.text(f"procedure {n}", f"{n + 1}  {words}", QPointF(t.margin, y), size=13, width=sheet.width() - 2 * t.margin)
         y = box.bottom() + t.px(4)
     at = QPointF(t.margin, y + t.px(4))
-    box = sheet.text("pads caution", CAUTION, at, size=13, role="brick", weight=600, width=sheet.width() - 2 * t.margin)
+    box = sheet.text("pads caution", CAUTION, at, size=13, role="fault", weight=600, width=sheet.width() - 2 * t.margin)
     return float(box.bottom())
 
 

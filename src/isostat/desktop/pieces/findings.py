@@ -27,7 +27,7 @@ from isostat.units.unit import Quantity
 from isostat.wording.fixes import say_fix
 from isostat.wording.sentences import GRADE_WORDS, say
 
-ROLE = {Grade.FAULT: "brick", Grade.WATCH: "ochre", Grade.NOTE: "ink"}
+ROLE = {Grade.FAULT: "fault", Grade.WATCH: "watch", Grade.NOTE: "ink"}
 
 
 class FixButton(QPushButton):

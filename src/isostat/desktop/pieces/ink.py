@@ -154,15 +154,15 @@ def mark(p: QPainter, theme: Theme, grade: Grade, at: QPointF, size: float, lett
     r = size / 2
     if grade is Grade.FAULT:
         p.setPen(Qt.PenStyle.NoPen)
-        p.setBrush(theme.colour("brick_fill"))
+        p.setBrush(theme.colour("fault_fill"))
         k = r * 0.414
         p.drawPolygon(
             QPolygonF([at + QPointF(x, y) for x, y in ((-k, -r), (k, -r), (r, -k), (r, k), (k, r), (-k, r), (-r, k), (-r, -k))])
         )
-        ink = theme.colour("on_brick")
+        ink = theme.colour("on_fault")
     elif grade is Grade.WATCH:
-        p.setPen(QPen(theme.colour("ochre"), 1))
-        p.setBrush(theme.colour("ochre_fill"))
+        p.setPen(QPen(theme.colour("watch"), 1))
+        p.setBrush(theme.colour("watch_fill"))
         p.drawPolygon(QPolygonF([at + QPointF(0, -r), at + QPointF(r * 1.1, r * 0.85), at + QPointF(-r * 1.1, r * 0.85)]))
         ink = QColor("#1E2226")
     else:

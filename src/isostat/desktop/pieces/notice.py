@@ -27,7 +27,7 @@ class Notice(QLabel):
         """Shows a sentence on the colour of a role; an empty one takes the last away. room: where it may stand, in the parent."""
         self.setText(sentence)
         self._near = near
-        edge = theme.brick if ground == "brick_wash" else theme.accent
+        edge = theme.fault if ground == "fault_wash" else theme.accent
         self.setStyleSheet(f"background:{getattr(theme, ground)};color:{theme.ink};border:1px solid {edge};padding:3px 8px")
         self.setFont(theme.font(14, 600))
         self.setAccessibleDescription(sentence)

@@ -112,7 +112,7 @@ class StepList(Sheet):
     def _lay_state(self, v: View, step: Step, y: float) -> None:
         """The line of state, as much of it as two lines take."""
         t, worst, whole = v.theme, v.worst(step), state_line(v, step)
-        role = "ink2" if worst is None else ("brick" if worst.grade is Grade.FAULT else "ochre")
+        role = "ink2" if worst is None else ("fault" if worst.grade is Grade.FAULT else "watch")
         at, wide = QPointF(t.px(38), y + t.px(30)), self.width() - t.px(44)
         short = whole.split(": ")[-1]
         shorter = (whole, short, short.split(", one")[0], short.split(" of ")[0])

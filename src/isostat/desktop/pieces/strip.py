@@ -65,7 +65,7 @@ class CornerStrip(Sheet):
             if springs:
                 self.text(key + "springs", springs, QPointF(name_box.right() + t.px(8), t.px(6)), size=12, role="ink2")
             if not s.stands[v.case]:
-                self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=14, weight=600, role="brick")
+                self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=14, weight=600, role="fault")
                 continue
             if not self._tight:
                 self._travel(v, key, x, (axle, side))
@@ -116,7 +116,7 @@ class CornerStrip(Sheet):
         self.text(key + "verdict", words, QPointF(left + half, t.px(87)), size=13, weight=600, role=role, shown=shown)
         worst = self._worst(v, *corner)
         if worst is not None:
-            words, role = ("fault", "brick") if worst.grade is Grade.FAULT else ("watch", "ochre")
+            words, role = ("fault", "fault") if worst.grade is Grade.FAULT else ("watch", "watch")
             right = end - t.px(34)
             beside = self._children[key + ("springs" if key + "springs" in self._used else "name")]
             if right - self.text_width(words, 12.5, 600) > beside.geometry().right() + t.px(5):
@@ -158,7 +158,7 @@ class CornerStrip(Sheet):
             ways = [f"{target} when {v.reader.case(v.a.target_case)}", f"{target} wanted", target]
         else:
             words, inside = v.reader.off(float(heights[side]), fitted, v.job.target.band_m.value)
-            role = "ink" if inside else "ochre"
+            role = "ink" if inside else "watch"
             ways = [words] if words == "on target" else [f"{words} of {target}", words]
             height = Shown(workings.corner.height, *corner, v.case, v.found)
             ways = [v.number(height, way) for way in ways]

@@ -13,7 +13,7 @@ def field_style(theme: Theme, role: str, border: str, *, dashed: bool) -> str:
         f"QLineEdit{{background:{theme.sheet};color:{getattr(theme, role)};border:1px {'dashed' if dashed else 'solid'} "
         f"{border};padding:0 3px;selection-background-color:{theme.accent};selection-color:{theme.on_accent}}}"
         f"QLineEdit:focus{{border:2px solid {theme.accent};padding:0 2px}}"
-        f'QLineEdit[refused="true"]{{border:2px solid {theme.brick};padding:0 2px}}'
+        f'QLineEdit[refused="true"]{{border:2px solid {theme.fault};padding:0 2px}}'
     )
 
 

@@ -65,7 +65,7 @@ def lay_bench(sheet: Sheet, v: View, area: QRectF, n: int, turn: object) -> Benc
     drop.setAccessibleName(f"remove {coils[n].name}")
     part, top = benched(coils[n]), area.top() + t.px(40)
     _lay_readings(sheet, v, QPointF(area.left(), top), n)
-    sheet.text("bench caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(18)), size=12.5, weight=600, role="brick")
+    sheet.text("bench caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(18)), size=12.5, weight=600, role="fault")
     right = area.left() + area.width() * 0.62
     _lay_results(sheet, v, QPointF(right, top), area.right() - right, n, part)
     room = QRectF(area.left() + t.px(262), top, right - area.left() - t.px(282), area.bottom() - top - t.px(40))
@@ -119,7 +119,7 @@ def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, part: 
     """What it is, large; then solid length, mass; then how it would stand at each axle, with buttons to try it."""
     t, r, y = v.theme, v.reader, at.y()
     if part.fault:
-        sheet.text("bench fault", part.fault, at, size=13, weight=600, role="brick", width=wide)
+        sheet.text("bench fault", part.fault, at, size=13, weight=600, role="fault", width=wide)
         return
     rate = part.rate
     if rate is None:
@@ -137,7 +137,7 @@ def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, part: 
     if part.press and part.caliper:
         both = f"caliper {r.rate(part.caliper.rate)}" + ("" if part.agree else ": they do not agree, read the wire again")
         box = sheet.text("bench caliper", both, QPointF(at.x(), y), size=13, weight=600 if not part.agree else 400,
-                         role="ink" if part.agree else "ochre", shown=Shown(workings.bench.caliper, n))  # fmt: skip
+                         role="ink" if part.agree else "watch", shown=Shown(workings.bench.caliper, n))  # fmt: skip
         y = box.bottom() + t.px(4)
     if part.press and part.press.firmer > 1.25:
         words = f"firmer by {part.press.firmer:.2f} as it is pressed: progressive"
@@ -176,14 +176,14 @@ def _lay_at(sheet: Sheet, v: View, at: QPointF, which: tuple[int, int], spring: 
             ("used solid", workings.bench.used_solid, "solid", held.used_solid),
         ):
             shown = Shown(part, n, axle)
-            role = "brick" if share > 1.0 else ("ochre" if share > 0.95 else "ink")
+            role = "fault" if share > 1.0 else ("watch" if share > 0.95 else "ink")
             more = " !" if share > 1.0 else ""
             box = sheet.text(f"bench {key} {axle}", f"{words} {share * 100:.1f} %{more}", QPointF(at.x(), y), size=13, role=role,
                              shown=shown)  # fmt: skip
             y = box.bottom() + 1
     if held.buckles:
         y = sheet.text(
-            f"bench buckles {axle}", "buckles sideways: guide it", QPointF(at.x(), y), size=13, weight=600, role="ochre"
+            f"bench buckles {axle}", "buckles sideways: guide it", QPointF(at.x(), y), size=13, weight=600, role="watch"
         ).bottom()
     return float(y)
 

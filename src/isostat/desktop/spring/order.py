@@ -104,7 +104,7 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
     _lay_preload(sheet, v, axle, top, left + len(paths) * wide)
     if not o.can_be_had:
         words, place = NONE_HOLDS, QPointF(left + (len(paths) - 1) * wide, top + t.px(80))
-        sheet.text("not to be had", words, place, size=14, weight=600, role="brick")
+        sheet.text("not to be had", words, place, size=14, weight=600, role="fault")
 
 
 def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None:
@@ -115,7 +115,7 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None
         sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.margin, y), size=14, weight=600)
         preload, force = hanging_force_n(v.a, axle, side)
         key = Shown(workings.order.preload, axle, side)
-        words, role = "loose when hanging", "brick"
+        words, role = "loose when hanging", "fault"
         if not v.a.orders[axle].can_be_had:
             words, role = NOTHING, "ink2"
         elif preload > 0:
@@ -151,7 +151,7 @@ def lay_cases(sheet: Sheet, v: View, axle: int, top: float) -> None:
         name, role, weight = v.job.cases[case].name, "ink" if here else "ink2", 600 if here else 400
         sheet.text(f"try case {case}", name, QPointF(x + t.px(14), top), size=12.5, role=role, weight=weight)
         if not s.stands[case]:
-            sheet.text(f"try height {case}", "falls over", QPointF(x, top + t.px(19)), size=13, role="brick")
+            sheet.text(f"try height {case}", "falls over", QPointF(x, top + t.px(19)), size=13, role="fault")
             continue
         shown = Shown(workings.corner.height, axle, 0, case)
         heights = both_heights(v, axle, case)

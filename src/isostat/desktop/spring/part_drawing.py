@@ -115,7 +115,7 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None
         return
     if coil.helix is None:
         words = f"wire {v.reader.wire(coil.strong_m)} for stress, at most {v.reader.wire(coil.roomy_m)} for room"
-        sheet.text("part waits words", words, QPointF(at.x(), y), size=12.5, weight=600, role="ochre", width=t.px(270))
+        sheet.text("part waits words", words, QPointF(at.x(), y), size=12.5, weight=600, role="watch", width=t.px(270))
         return
     _lay_wound(sheet, v, axle, QPointF(at.x(), y), coil)
 
@@ -140,7 +140,7 @@ def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, made: Wound) -> No
         ("ride", workings.winding.stress_ride, "stress at ride", made.used_ride),
         ("used solid", workings.winding.stress_solid, "when solid", made.used_solid),
     ):
-        role = "ochre" if share > 1.0 else "ink"
+        role = "watch" if share > 1.0 else "ink"
         more, shown = " !" if share > 1.0 else "", Shown(part, axle)
         box = sheet.text(
             f"part {key}",

@@ -87,6 +87,6 @@ def _lay_window(sheet: Sheet, v: View, axle: int, left: float, top: float) -> No
     right = sheet.width() - t.margin
     words = next((w for w in tries if sheet.text_width(w, 12.5) < right - left), None)
     if words is not None:
-        role = "ink2" if window.is_open else "ochre"
+        role = "ink2" if window.is_open else "watch"
         sheet.text("rate window", words, QPointF(right, top + t.px(4)), size=12.5, role=role, anchor=RIGHT,
                          shown=shown)  # fmt: skip

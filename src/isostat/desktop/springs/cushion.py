@@ -58,7 +58,7 @@ def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
             loose_entry(sheet, f"foam press {field} {n}", getattr(row, field) if row else None, place,
                         label=f"press reading {n + 1}, {words}", quantity=quantity,
                         put=nth_put((*base, "press"), n, {}, field))  # fmt: skip
-    sheet.text("foam caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
+    sheet.text("foam caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="fault")
     right = QRectF(area.left() + t.px(310), area.top(), area.width() - t.px(310), area.height() - t.px(26))
     if fit is None:
         words = "Its gap, and its kind with its free height or a reading under a press, put it in."

@@ -44,7 +44,7 @@ def lay_discs(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         sheet.choice(f"discs {field}", counts, now - 1, where, label=words,
                      chosen=partial(_count, sheet, (*base, field), words))  # fmt: skip
         y += t.px(30)
-    sheet.text("discs caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
+    sheet.text("discs caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="fault")
     right = QRectF(area.left() + t.px(310), area.top(), area.width() - t.px(310), area.height() - t.px(26))
     loads = workings.disc.disc_loads(v.a, axle)
     if loads is None:

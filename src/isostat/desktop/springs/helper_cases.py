@@ -54,7 +54,7 @@ def lay_helper_cases(sheet: Sheet, v: View, c: HelperCases, area: QRectF, first:
         by = ", ".join(number(float(m), Quantity.COIL, r.preset) for m in done.squeeze_m[:, case])
         flat = bool((done.squeeze_m[:, case] > done.flat_m).any())
         sheet.text(f"{c.name} squeeze {case} word", by + (" flat" if flat else ""), QPointF(xs[1], y), size=13, weight=weight,
-                   role="brick" if flat else "ink")  # fmt: skip
+                   role="fault" if flat else "ink")  # fmt: skip
         x = xs[2]
         for side in (0, 1):
             shown = Shown(c.load, axle, side, case)

@@ -82,7 +82,7 @@ def _lay_curve(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     o, r = v.a.orders[axle], v.reader
     if o.lacks:
         sheet.text(
-            "progressive waits words", f"{o.lacks} A plain coil stands in.", at, size=12.5, role="brick", width=v.theme.px(430)
+            "progressive waits words", f"{o.lacks} A plain coil stands in.", at, size=12.5, role="fault", width=v.theme.px(430)
         )
         return
     law = o.law[0]

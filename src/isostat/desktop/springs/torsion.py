@@ -67,7 +67,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     if bars is not None:
         sheet.button("solve bars", "Solve", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
         state = "typed" if bars.typed else "solved for the target" if o.can_be_had else NONE_HOLDS
-        role = "ink2" if bars.typed or o.can_be_had else "brick"
+        role = "ink2" if bars.typed or o.can_be_had else "fault"
         sheet.text("torsion state word", state, QPointF(end + t.px(76), top + t.px(8)), size=12.5, role=role)
     size, at = QSize(round(t.px(72)), round(t.px(25))), QPointF(t.margin, top + t.px(36))
     lay_grid(sheet, v, Form("torsion", base, given, FIELDS), at, TALL)
@@ -101,11 +101,11 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     x = word.right() + t.px(16) + size.width()
     path = (*base, "shear_pa")
     modulus_entry(sheet, v, "torsion modulus", path, QPointF(x, at.y()), label="shear modulus of the bar", usual_pa=BAR_SHEAR)
-    sheet.text("torsion caution", CAUTION, QPointF(t.margin, top + t.px(217)), size=12.5, weight=600, role="brick")
+    sheet.text("torsion caution", CAUTION, QPointF(t.margin, top + t.px(217)), size=12.5, weight=600, role="fault")
     if bars is None:
         words = f"{o.lacks} A plain coil stands in."
         sheet.text(
-            "torsion waits words", words, QPointF(t.margin, top + t.px(128)), size=13, role="brick", width=sheet.width() - 40
+            "torsion waits words", words, QPointF(t.margin, top + t.px(128)), size=13, role="fault", width=sheet.width() - 40
         )
         return
     _lay_corners(sheet, v, axle, bars, given, top + t.px(126))
@@ -163,7 +163,7 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, bars: TorsionSet, bar: Torsio
         words,
         QPointF(t.px(430), top + t.px(82)),
         size=13,
-        role="ochre" if bars.used > 1.0 else "ink",
+        role="watch" if bars.used > 1.0 else "ink",
         shown=shown,
     )
 

@@ -154,7 +154,7 @@ def _lay_table(sheet: Sheet, v: View, area: QRectF, lines: list[_Line]) -> list[
                 continue
             text, shown = line.now[case]
             here, bad = case == v.case, case in line.bad
-            role, weight = "ochre" if bad else "ink", 600 if here or bad else 400
+            role, weight = "watch" if bad else "ink", 600 if here or bad else 400
             text = f"{text} !" if bad else text
             sheet.text(f"line {n} {case}", text, at, size=14 if here else 13, weight=weight, role=role, anchor=MIDDLE, shown=shown)
     return glyphs

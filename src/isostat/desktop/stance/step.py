@@ -176,7 +176,7 @@ class StanceStep(Sheet):
         if v.case != v.a.target_case:
             wanted = v.number(Shown(workings.corner.target, axle, 0), v.reader.height(target))
             words, inside = f"{wanted} when {v.reader.case(v.a.target_case)}", True
-        role = "ink" if inside else "ochre"
+        role = "ink" if inside else "watch"
         self.text(f"verdict {axle}", words, at + QPointF(0, t.px(41)), size=17, weight=600, halo=True, role=role)
         heights = s.hub_to_arch_m[axle, :, v.case]
         left, right = (v.number(Shown(workings.corner.height, axle, n, v.case), v.reader.height(float(heights[n]))) for n in (0, 1))

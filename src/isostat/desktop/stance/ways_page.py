@@ -111,9 +111,9 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
         words = v.number(shown["lift"], _signless(r.height(abs(way.gives_m)), way.gives_m))
         tail = f" of {r.height(abs(way.asked_m))}"
         sheet.text(f"way lifts {key}", words + tail, QPointF(x["lifts"], y + 1), size=14, weight=600, anchor=RIGHT,
-                   role="ink" if on else "ochre", shown=shown["lift"])  # fmt: skip
+                   role="ink" if on else "watch", shown=shown["lift"])  # fmt: skip
         left = v.number(shown["droop"], r.left(way.droop_m))
-        role = "brick" if way.droop_m <= 0.0 else "ink"
+        role = "fault" if way.droop_m <= 0.0 else "ink"
         sheet.text(f"way droop {key}", left, QPointF(x["droop"], y + 2), size=13, anchor=RIGHT, role=role, shown=shown["droop"])
         left = v.number(shown["bump"], r.left(way.bump_m))
         sheet.text(f"way bump {key}", left, QPointF(x["bump"], y + 2), size=13, anchor=RIGHT, shown=shown["bump"])

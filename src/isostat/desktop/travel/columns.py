@@ -101,7 +101,7 @@ def wrong_at(v: View, axle: int, side: int) -> list[WrongOrder]:
 
 def role_of(wrong: WrongOrder) -> str:
     """The colour of what comes too soon: before its time, or with too little left."""
-    return "ochre" if wrong.in_order else "brick"
+    return "watch" if wrong.in_order else "fault"
 
 
 def column(v: View, scale: Scale, axle: int, side: int, edges: tuple[float, float], *, one_up: bool) -> Column:
@@ -197,10 +197,10 @@ def draw_column(p: QPainter, v: View, c: Column) -> None:
         a, b = sorted((c.y(judgement.what_m), c.y(judgement.before_m)))
         zone = QRectF(x, a, LANE, max(b - a, 2))
         if judgement.in_order:
-            hatch(p, zone, t.colour("ochre"), 4)
+            hatch(p, zone, t.colour("watch"), 4)
         else:
-            p.fillRect(zone, t.colour("brick_wash"))
-            hatch(p, zone, t.colour("brick"), 3.4, crossed=True)
+            p.fillRect(zone, t.colour("fault_wash"))
+            hatch(p, zone, t.colour("fault"), 3.4, crossed=True)
         middles.append(((a + b) / 2, judgement))
     middles.sort(key=lambda pair: pair[0])
     for y, (_, judgement) in zip(spread([y for y, _ in middles], t.px(18), c.scale.top - 8, c.scale.foot), middles, strict=True):

@@ -119,7 +119,7 @@ def _lay_clear(sheet: Sheet, v: View, c: CrossedView, side: int, at: QPointF) ->
     if clear is None:
         words, role = "tyre to arch not read", "ink2"
     elif clear < 0.0:
-        words, role = f"tyre {v.reader.height_unit(-clear)} in the arch !", "brick"
+        words, role = f"tyre {v.reader.height_unit(-clear)} in the arch !", "fault"
     else:
         words, role = f"tyre {v.reader.height_unit(clear)} clear", "ink"
     known = {MET[e.name] for e in v.a.proposed.events[c.axle][side] if e.name in MET}
@@ -211,9 +211,9 @@ def _draw_arch(p: QPainter, v: View, c: CrossedView, side: int, way: float) -> N
         way * (axle.half_track_m - radius * rules.TREAD_WIDTH * 0.5),
         way * (axle.half_track_m + radius * rules.TREAD_WIDTH * 0.5),
     )
-    role = "brick" if clear < 0.0 else "ink"
+    role = "fault" if clear < 0.0 else "ink"
     if clear < 0.0:  # both in one place
-        hatch(p, QRectF(c.at(outer, top), c.at(inner, top + clear)).normalized(), t.colour("brick"), 3.4, crossed=True)
+        hatch(p, QRectF(c.at(outer, top), c.at(inner, top + clear)).normalized(), t.colour("fault"), 3.4, crossed=True)
     p.setPen(pen(t, role, 2.0))
     p.drawLine(QLineF(c.at(inner, top), c.at(outer, top)))
     p.drawLine(QLineF(c.at(outer, top), c.at(outer, top - 0.06)))

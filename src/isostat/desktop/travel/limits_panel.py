@@ -48,7 +48,7 @@ def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -
             said = f"ends it first: {v.reader.height(length)}"
             sheet.text(f"strap word {axle}", said, at, size=12, role="ink2")
     left = max(first + len(v.a.axles) * wide + t.px(10), area.left() + t.px(430))
-    sheet.text("travel rule", RULE, QPointF(left, area.bottom() - t.px(18)), size=12, role="brick", weight=600)
+    sheet.text("travel rule", RULE, QPointF(left, area.bottom() - t.px(18)), size=12, role="fault", weight=600)
     _lay_order(sheet, v, columns, QRectF(left, area.top(), area.right() - left, area.height() - t.px(20)))
 
 

@@ -64,4 +64,4 @@ def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[]
             take = partial(sheet.edited.emit, change, f"shock {f.shock.name}", -1)
             sheet.button(f"shocks take {n}", "take it", at - QPointF(0, t.px(4)), take).setFixedHeight(round(t.px(22)))
         else:
-            sheet.text(f"shocks why {n} word", why_no_shock(f, r), at, size=12.5, role="ochre")
+            sheet.text(f"shocks why {n} word", why_no_shock(f, r), at, size=12.5, role="watch")

@@ -46,7 +46,7 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         said = [(r.height(step.spacer_m), "ink"), *(_clear(v, c) for c in step.clear)]
         said += [("", "ink")] * (3 - len(said))
         scant = step.free_bump_m < rules.FREE_BUMP
-        said += [(r.left(step.bump_m), "ink"), (r.left(step.free_bump_m) + (" !" if scant else ""), "brick" if scant else "ink")]
+        said += [(r.left(step.bump_m), "ink"), (r.left(step.free_bump_m) + (" !" if scant else ""), "fault" if scant else "ink")]
         for k, (x, (words, role)) in enumerate(zip(xs, said, strict=True)):
             sheet.text(f"spacers {k} {n} word", words, QPointF(x, y), size=13.5, weight=weight, role=role, anchor=RIGHT)
         if not now:
@@ -91,7 +91,7 @@ def _clear(v: View, c: Clearance) -> tuple[str, str]:
     if c.clear_m is None:
         return "not measured", "ink2"
     inside = c.clear_m < 0.0
-    return (f"{v.reader.height(-c.clear_m)} into it !", "brick") if inside else (v.reader.height(c.clear_m), "ink")
+    return (f"{v.reader.height(-c.clear_m)} into it !", "fault") if inside else (v.reader.height(c.clear_m), "ink")
 
 
 def _lay_use(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:

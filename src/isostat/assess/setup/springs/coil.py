@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from typing_extensions import override
 
-from isostat.assess.setup.springs.found import HIGHEST_RATE, of_rate, reach
+from isostat.assess.setup.springs.as_weighed import HIGHEST_RATE, of_rate, reach
 from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, Kind, Ordered, Wanted
 from isostat.assess.setup.springs.order import STOCKS, order_for, seats_m, sized
 from isostat.core.rates.purchase import to_step

@@ -8,7 +8,7 @@ from functools import lru_cache
 import numpy as np
 from typing_extensions import override
 
-from isostat.assess.setup.springs.found import of_law
+from isostat.assess.setup.springs.as_weighed import of_law
 from isostat.assess.setup.springs.incomplete import Incomplete, needed, value_or
 from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, Kind, Ordered, Wanted
 from isostat.assess.setup.springs.order import grown_m, order_for, pair, seats_m, typed_value

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from typing_extensions import override
 
-from isostat.assess.setup.springs.found import of_law
+from isostat.assess.setup.springs.as_weighed import of_law
 from isostat.assess.setup.springs.incomplete import Incomplete, needed
 from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, Kind, Ordered, Wanted
 from isostat.assess.setup.springs.order import order_for, pair, seats_m, sized

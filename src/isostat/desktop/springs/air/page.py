@@ -68,7 +68,7 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     y = lay_list(sheet, v, bag_form(name, base, given, rows, solved), QPointF(area.left(), y), CLOSE)
     lay_ways(sheet, name, base, given, QPointF(area.left(), y), t.px(124), GASES if alone else GASES[:2])
     lay_chart_rows(sheet, v, name, base, given, QPointF(area.left(), y + t.px(31)), size)
-    sheet.text("helper caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="brick")
+    sheet.text("helper caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="fault")
     right = QRectF(area.left() + t.px(284), area.top(), area.width() - t.px(284), area.height() - t.px(26))
     foot = _lay_table(sheet, v, axle, right)
     gap = BAND if given.gas == "levelled" else TANK
@@ -84,7 +84,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
         lacks = v.a.helper_lacks[axle].get("air") or v.a.orders[axle].lacks
         words = lacks or "A pressure at the target turns the helper on; its area alone gives none."
         box = sheet.text(
-            "helper waits words", words, area.topLeft(), size=14, role="brick" if lacks else "ink2", width=area.width()
+            "helper waits words", words, area.topLeft(), size=14, role="fault" if lacks else "ink2", width=area.width()
         )
         return float(box.bottom())
     steel = on_steel(v.a, axle)
@@ -109,7 +109,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
             gauge = v.number(pressed, number(float(bags.gauge_pa[side, case]), Quantity.PRESSURE, r.preset))
             carries = v.number(holds, number(float(bags.carries_kg[side, case]), Quantity.MASS, r.preset))
             inside = bool(bags.within[side, case])
-            beyond, role = ("", "ink") if inside else (" !", "brick")
+            beyond, role = ("", "ink") if inside else (" !", "fault")
             sheet.text(f"helper bag {side} {case}", f"{gauge}{beyond}", QPointF(xs[2 + side], y), size=13, weight=weight,
                        role=role, shown=pressed)  # fmt: skip
             at = QPointF(xs[2 + side] + t.px(48), y)

@@ -61,16 +61,16 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     if done is None:
         words = f"{v.a.orders[axle].lacks} A plain coil stands in."
         sheet.text(
-            "air waits words", words, QPointF(t.margin, top + t.px(140)), size=13, role="brick", width=sheet.width() - 2 * t.margin
+            "air waits words", words, QPointF(t.margin, top + t.px(140)), size=13, role="fault", width=sheet.width() - 2 * t.margin
         )
         return
     if not held:
-        sheet.text("not to be had", NONE_HOLDS, QPointF(t.margin, top + t.px(140)), size=14, weight=600, role="brick")
+        sheet.text("not to be had", NONE_HOLDS, QPointF(t.margin, top + t.px(140)), size=14, weight=600, role="fault")
         return
     _lay_cases(sheet, v, axle, done, top + t.px(138))
     if given.gas == "levelled":
         _lay_rod(sheet, v, axle, (base, given), top + t.px(213))
-    sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.margin, top + t.px(218)), size=12.5, weight=600, role="brick",
+    sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.margin, top + t.px(218)), size=12.5, weight=600, role="fault",
                anchor=RIGHT)  # fmt: skip
 
 
@@ -98,7 +98,7 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, bags: Aired, top: float) -> Non
         weight, role = 600 if here else 400, "ink" if here else "ink2"
         sheet.text(f"air case {case}", v.job.cases[case].name, QPointF(x, top), size=12.5, role=role, weight=weight)
         if not s.stands[case]:
-            sheet.text(f"air height {case}", "falls over", QPointF(x, top + t.px(18)), size=13, role="brick")
+            sheet.text(f"air height {case}", "falls over", QPointF(x, top + t.px(18)), size=13, role="fault")
             continue
         heights = both_heights(v, axle, case)
         sheet.text(
@@ -120,7 +120,7 @@ def _lay_cases(sheet: Sheet, v: View, axle: int, bags: Aired, top: float) -> Non
         outside = bags.within[:, case].min() == 0.0
         stand = (v.number(Shown(workings.air.height, axle, n, case), r.coil(float(bags.height_m[n, case]))) for n in (0, 1))
         high = ", ".join(stand) + (" !" if outside else "")
-        sheet.text(f"air bag {case} word", high, QPointF(x, top + t.px(56)), size=12.5, role="brick" if outside else "ink2")
+        sheet.text(f"air bag {case} word", high, QPointF(x, top + t.px(56)), size=12.5, role="fault" if outside else "ink2")
 
 
 def _solve(sheet: Sheet, axle: int) -> None:

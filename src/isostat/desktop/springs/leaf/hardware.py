@@ -93,10 +93,10 @@ def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     if offered is None:
         sheet.text("leaf adding wait", "Being worked out.", at, size=12.5, role="ink2")
     elif isinstance(offered, str):
-        sheet.text("leaf adding waits word", offered, at, size=12.5, role="brick", width=t.px(500))
+        sheet.text("leaf adding waits word", offered, at, size=12.5, role="fault", width=t.px(500))
     elif not offered:
         words = "One or two more leaves will not do it. Re-arch the pack, or change the lift or the load."
-        sheet.text("leaf adding waits word", words, at, size=12.5, role="ochre", width=t.px(500))
+        sheet.text("leaf adding waits word", words, at, size=12.5, role="watch", width=t.px(500))
     else:
         for n, way in enumerate(offered):
             count, change = way.added.count, partial(with_added, axle=axle, way=way.added)

@@ -64,7 +64,7 @@ def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, loo
     else:
         _lay_leaves(sheet, v, axle, at, len(given.leaves))
     _lay_results(sheet, v, axle, QPointF(t.px(566), top + t.px(10)))
-    sheet.text("leaf caution", CAUTION, QPointF(t.px(566), top + t.px(217)), size=12, weight=600, role="brick")
+    sheet.text("leaf caution", CAUTION, QPointF(t.px(566), top + t.px(217)), size=12, weight=600, role="fault")
 
 
 def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> None:
@@ -136,11 +136,11 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     if result is None:
         words = v.a.orders[axle].lacks
         sheet.text(
-            "leaf waits words", f"{words} A plain coil stands in.", QPointF(at.x(), y), size=12.5, role="brick", width=t.px(250)
+            "leaf waits words", f"{words} A plain coil stands in.", QPointF(at.x(), y), size=12.5, role="fault", width=t.px(250)
         )
         return
     if not order.can_be_had:
-        sheet.text("not to be had", NONE_HOLDS, QPointF(at.x(), y), size=13, weight=600, role="brick")
+        sheet.text("not to be had", NONE_HOLDS, QPointF(at.x(), y), size=13, weight=600, role="fault")
         return
     blocks = blocks_words(order.order.spacer_m, lambda m: v.number(Shown(workings.order.spacer, axle), r.coil(m)))
     sheet.text("leaf blocks said", blocks, QPointF(at.x(), y), size=13, shown=Shown(workings.order.spacer, axle))
@@ -166,7 +166,7 @@ def _said(v: View, axle: int, pack: Packed) -> list[tuple[str, Explain, str]]:
     )
     bad = {workings.leaf.arch: pack.arch_m < 0, workings.leaf.stress: pack.used[worst] > 1.0}
     return [
-        (f"{before} {v.number(Shown(key, axle), text)} {after}".strip(), key, "ochre" if bad.get(key) else "ink")
+        (f"{before} {v.number(Shown(key, axle), text)} {after}".strip(), key, "watch" if bad.get(key) else "ink")
         for key, before, text, after in lines
         if text
     ]

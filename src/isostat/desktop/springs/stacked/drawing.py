@@ -58,7 +58,7 @@ def lay_stack_drawing(
     tabs = QRect(round(area.left()), round(area.top()), 0, round(t.px(24)))
     if pair is None:
         words = v.a.orders[axle].lacks or "Rates, free and solid lengths, and collar to perch."
-        sheet.text("stack waits words", words, area.topLeft(), size=13.5, role="brick", width=area.width())
+        sheet.text("stack waits words", words, area.topLeft(), size=13.5, role="fault", width=area.width())
         return lambda p: None
     sheet.tabs("posture", POSTURES, POSTURES.index(posture), tabs, turn)
     at_ride = posture == "at ride"
@@ -145,7 +145,7 @@ def _draw(v: View, c: OnShock, p: QPainter) -> None:
         p.fillRect(QRectF(c.axis - body / 2 - 5, c.levels["ring"] - t.px(5), body + 10, t.px(5)), t.colour("accent"))
     for key in ("collar mark", "ring mark"):
         if key in c.levels:
-            p.setPen(pen(t, "brick", 2.0))
+            p.setPen(pen(t, "fault", 2.0))
             p.drawLine(QLineF(c.axis - body / 2, c.levels[key], c.axis + body / 2, c.levels[key]))
     for key, at in c.labels.items():
         p.setPen(pen(t, "ink2", 0.7))

@@ -75,7 +75,7 @@ def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, lo
         QPointF(sheet.width() - t.margin, top + t.px(216)),
         size=12.5,
         weight=600,
-        role="brick",
+        role="fault",
         anchor=RIGHT,
     )
 
@@ -208,12 +208,12 @@ def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, pair: Stacked) -> N
     made = sheet.button("solve collars", "Solve", QPointF(x, y - 1), partial(_solve, sheet, axle))
     x = made.geometry().right() + t.px(10)
     if not stands:
-        sheet.text("collar state word", NONE_HOLDS, QPointF(x, y + 4), size=12.5, weight=600, role="brick")
+        sheet.text("collar state word", NONE_HOLDS, QPointF(x, y + 4), size=12.5, weight=600, role="fault")
         return
     left = pair.shock.down_m
     said = f"{r.coil(left)} of thread left below" if left >= 0 else f"{r.coil(-left)} beyond its thread"
     state = "typed" if pair.seated.collar_typed else "solved"
-    sheet.text("collar state word", f"{state}; {said}", QPointF(x, y + 4), size=12.5, role="ink2" if left >= 0 else "ochre")
+    sheet.text("collar state word", f"{state}; {said}", QPointF(x, y + 4), size=12.5, role="ink2" if left >= 0 else "watch")
 
 
 def _solve(sheet: Sheet, axle: int) -> None:
@@ -247,16 +247,16 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF, pair: Stacked) -> N
             at + QPointF(0, n * t.px(19)),
             size=13.5,
             weight=600 if bad else 400,
-            role="ochre" if bad else "ink",
+            role="watch" if bad else "ink",
             shown=shown,
         )
-    sheet.text("stack window words", window, at + QPointF(t.px(492), 0), size=13.5, weight=600, role="ink" if free else "brick")
+    sheet.text("stack window words", window, at + QPointF(t.px(492), 0), size=13.5, weight=600, role="ink" if free else "fault")
     if pair.top_spare_m is not None:
         low = pair.top_tight
         top, way = Shown(workings.stacked.top_spring, axle), "over" if pair.top_spare_m >= 0 else "past"
         words = f"top spring {v.number(top, r.coil(abs(pair.top_spare_m)))} {way} solid, collar run down"
         sheet.text("stack top", words, at + QPointF(t.px(492), t.px(19)), size=12.5, weight=600 if low else 400,
-                   role="ochre" if low else "ink2", shown=top)  # fmt: skip
+                   role="watch" if low else "ink2", shown=top)  # fmt: skip
 
 
 def _hanging(v: View, axle: int, pair: Stacked) -> tuple[str, bool]:
@@ -296,13 +296,13 @@ def _lay_shelf(sheet: Sheet, v: View, axle: int, y: float, *, far: bool) -> None
             f"No pair with rates {'far apart' if far else 'close together'}: {refused}",
             QPointF(t.margin, y + t.px(4)),
             size=13,
-            role="brick",
+            role="fault",
             width=sheet.width() - 2 * t.margin,
         )
         return
     if not choices:
         words = "No pair off the shelf goes here: read collar to perch and the thread left, or another target."
-        sheet.text("shelf waits words", words, QPointF(t.margin, y + t.px(4)), size=13, role="ochre")
+        sheet.text("shelf waits words", words, QPointF(t.margin, y + t.px(4)), size=13, role="watch")
         return
     wide = (sheet.width() - t.px(40)) / 2
     for n, choice in enumerate(choices):
