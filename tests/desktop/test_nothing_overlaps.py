@@ -191,11 +191,10 @@ def test_no_text_is_cut_or_overlaps(open_window, qtbot: QtBot, job, width, heigh
     wrong += [f"bench: {f}" for f in faults(spring)]
     spring.turn("side by side")
     wrong += [f"side by side: {f}" for f in faults(spring)]
-    for axle in range(len(window.document.job.vehicle.axles)):
-        spring.turn_axle(axle)
-        for page in HELPER_PAGES:
-            spring.turn(page)
-            wrong += [f"{page} of axle {axle}: {f}" for f in faults(spring)]
+    spring.turn_axle(len(window.document.job.vehicle.axles) - 1)  # where those jobs that have helpers have them
+    for page in HELPER_PAGES:
+        spring.turn(page)
+        wrong += [f"{page}: {f}" for f in faults(spring)]
     spring.turn("chart")
     for axle in range(1, len(window.document.job.vehicle.axles)):
         spring.turn_axle(axle)
