@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from functools import partial
 from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
@@ -12,7 +11,7 @@ from isostat.assess.spring.cushion import cushion_page
 from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.form import LIST, Form, Row, lay_list
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
+from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases, lay_helper_head
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.springs.cushion import Cushion
@@ -33,10 +32,7 @@ CAUTION = "Jack the frame, never the axle alone; stands under the frame before a
 def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
     t, given, base = v.theme, v.job.proposal.axles[axle].cushion, path_to(JOB.proposal.axles[axle].cushion)
-    head = sheet.caps("foam head", f"Foam or rubber, {v.job.vehicle.axles[axle].name}", area.topLeft())
-    if given != Cushion():
-        sheet.button("foam off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
-                     partial(sheet.put, base, Cushion().model_dump(), "no helper"))  # fmt: skip
+    lay_helper_head(sheet, v, ("foam", "Foam or rubber", axle), area.topLeft(), base, given)
     fit, size, y = cushion_page(v.a, axle), QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
     sheet.text("foam kind word", "it is of", QPointF(area.left(), y + 4), size=13)
     kinds = (NONE, *KINDS)

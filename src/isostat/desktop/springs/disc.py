@@ -10,10 +10,9 @@ from isostat.assess import workings
 from isostat.assess.workings import Shown, explain
 from isostat.desktop.pieces.form import LIST, Form, Row, lay_list
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases
+from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases, lay_helper_head
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, Path, path_to
-from isostat.job.springs.disc import Discs
 from isostat.units.unit import Quantity
 
 FIELDS = (
@@ -30,10 +29,7 @@ CAUTION = "A stack flies off when let go: unload it on its guide, nobody in line
 def lay_discs(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
     t, given, base = v.theme, v.job.proposal.axles[axle].discs, path_to(JOB.proposal.axles[axle].discs)
-    head = sheet.caps("discs head", f"Belleville washers, {v.job.vehicle.axles[axle].name}", area.topLeft())
-    if given != Discs():
-        sheet.button("discs off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)),
-                     partial(sheet.put, base, Discs().model_dump(), "no helper"))  # fmt: skip
+    lay_helper_head(sheet, v, ("discs", "Belleville washers", axle), area.topLeft(), base, given)
     size, y, left = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28), area.left() + t.px(LIST.wide)
     y = lay_list(sheet, v, Form("discs", base, given, FIELDS), QPointF(area.left(), y))
     for field, words, most in COUNTS:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF
 
@@ -12,6 +13,8 @@ from isostat.assess.workings import Explain, Shown
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.case_figures import height_and_hertz
 from isostat.desktop.view import View
+from isostat.job.edits.paths import Path
+from isostat.job.reading import Frozen
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 
@@ -26,6 +29,15 @@ class HelperCases:
     axle: int
     loads: HelperLoads
     load: Explain
+
+
+def lay_helper_head(sheet: Sheet, v: View, of: tuple[str, str, int], at: QPointF, path: Path, part: Frozen) -> None:
+    """The head of a helper's page, and what takes it away where it is told. of: page, words, axle; part: at the path."""
+    (name, words, axle), t, none = of, v.theme, type(part)()
+    head = sheet.caps(f"{name} head", f"{words}, {v.job.vehicle.axles[axle].name}", at)
+    if part != none:
+        off = partial(sheet.put, path, none.model_dump(), "no helper")
+        sheet.button(f"{name} off", "No helper", QPointF(head.right() + t.px(12), at.y() - t.px(4)), off)
 
 
 def lay_helper_cases(sheet: Sheet, v: View, c: HelperCases, area: QRectF, first: list[str], last: str) -> None:

@@ -20,8 +20,7 @@ class CoilWords(SpringWords):
 
     @override
     def found(self, a: Assessment, axle: int, r: Reader, mark: str) -> str:
-        spring = a.found_springs[axle][0]
-        return f"{mark}{r.rate(spring.rate.value)}, {number(spring.implied_free_m, Quantity.COIL, r.preset)} free"
+        return found_coil(a, axle, r, mark)
 
     @override
     def ordered(self, a: Assessment, axle: int, r: Reader) -> str:
@@ -52,3 +51,9 @@ class ProgressiveWords(CoilWords):
     @override
     def rate_name(self, a: Assessment, axle: int) -> str:
         return "spring rate at the target"
+
+
+def found_coil(a: Assessment, axle: int, r: Reader, mark: str) -> str:
+    """Rate and free length of what was found, as of a coil."""
+    spring = a.found_springs[axle][0]
+    return f"{mark}{r.rate(spring.rate.value)}, {number(spring.implied_free_m, Quantity.COIL, r.preset)} free"

@@ -15,6 +15,7 @@ from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.about import about, about_both
 from isostat.wording.reader import Reader
+from isostat.wording.springs.coil import found_coil
 from isostat.wording.springs.kind import SpringWords
 from isostat.wording.tell import tell
 
@@ -71,8 +72,7 @@ class StackedWords(SpringWords):
 
     @override
     def found(self, a: Assessment, axle: int, r: Reader, mark: str) -> str:
-        spring = a.found_springs[axle][0]
-        return f"{mark}{r.rate(spring.rate.value)}, {number(spring.implied_free_m, Quantity.COIL, r.preset)} free"
+        return found_coil(a, axle, r, mark)
 
     @override
     def ordered(self, a: Assessment, axle: int, r: Reader) -> str:
