@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import partial
 from typing import get_args
 
-from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
@@ -17,8 +17,9 @@ from isostat.assess.spring.usual import usual_shear_pa
 from isostat.assess.spring.winding import Wound, wound
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
-from isostat.desktop.pieces.entry import entry, modulus_entry
+from isostat.desktop.pieces.entry import modulus_entry
 from isostat.desktop.pieces.ink import dimension, ground
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.view import View
 from isostat.job.axle_fit import AxleFit
@@ -84,27 +85,17 @@ def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
 
 def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None) -> None:
     """Inside diameter, pocket, wire; and what they make of the coil, in two lines."""
-    t, base = v.theme, path_to(JOB.proposal.axles[axle])
-    size, x = QSize(round(t.px(42)), round(t.px(23))), at.x()
+    t, base, line = v.theme, path_to(JOB.proposal.axles[axle]), Line(sheet, v, at, high=23)
     for key, words, path in (("inside_m", "inside", ("inside_m",)), ("pocket_m", "pocket", ("pocket_m",)),
                              ("body_m", "body", ("stack", "body_m"))):  # fmt: skip
-        box = sheet.text(f"part {key} word", words, QPointF(x, at.y() + 3), size=12.5, role="ink2")
-        where = (QPointF(box.right() + t.px(4), at.y()), size)
-        entry(sheet, v, f"part {key}", (*base, *path), where, label=f"{words} diameter", quantity=Quantity.COIL)
-        x = box.right() + size.width() + t.px(10)
+        line.words(f"part {key} word", words, role="ink2")
+        line.reading(f"part {key}", (*base, *path), label=f"{words} diameter", quantity=Quantity.COIL, wide=42)
     now = v.job.proposal.axles[axle].wire
     y = at.y() + t.px(27)
-    word = sheet.text("part of word", "wire", QPointF(at.x(), y + 3), size=12.5, role="ink2")
-    wires = QRect(word.right() + round(t.px(4)), round(y), round(t.px(112)), size.height())
-    sheet.choice(
-        "part material",
-        WIRES,
-        WIRES.index(now),
-        wires,
-        label="wire of the coil",
-        chosen=lambda n: sheet.put((*base, "wire"), WIRES[n], "wire"),
-    )
-    place = QPointF(wires.right() + t.px(6), y)
+    line = Line(sheet, v, QPointF(at.x(), y), high=23).words("part of word", "wire", role="ink2")
+    line.choice("part material", WIRES, WIRES.index(now), lambda n: sheet.put((*base, "wire"), WIRES[n], "wire"),
+                label="wire of the coil", wide=112)  # fmt: skip
+    place = QPointF(line.x, y)
     modulus_entry(sheet, v, "part modulus", (*base, "wire_shear_pa"), place, label="shear modulus", usual_pa=usual_shear_pa(now))
     y += t.px(28)
     if v.job.proposal.axles[axle].kind != "coil":

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from typing import get_args
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF
 
 from isostat.assess import workings
 from isostat.assess.spring.usual import usual_hertz
 from isostat.assess.workings import Shown
 from isostat.core import rules
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.head import HEAD
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job.axle_fit import Pick
@@ -29,52 +31,38 @@ def lay_pick(sheet: Sheet, v: View, axle: int) -> None:
         fixed = sheet.text("rate fixed word", said, QPointF(t.margin, t.px(HEAD + 8)), size=13.5, role="ink2")
         _lay_window(sheet, v, axle, fixed.right() + t.px(12), t.px(HEAD + 5))
         return
-    top, high = t.px(HEAD + 5), round(t.px(24))
-    base = path_to(JOB.proposal.axles[axle].pick)
-    word = sheet.text("rate word", "rate by", QPointF(t.margin, top + t.px(3)), size=13.5, role="ink2")
+    line = Line(sheet, v, QPointF(t.margin, t.px(HEAD + 5)), size=13.5).words("rate word", "rate by", role="ink2")
+    base, names = path_to(JOB.proposal.axles[axle].pick), [c.name for c in v.job.cases]
+    line.choice("way", WAYS, WAYS.index(pick.way), lambda n: sheet.put((*base, "way"), WAYS[n], "rate picked by"),
+                label="rate picked by", wide=116)  # fmt: skip
 
-    def box(x: float, wide: float) -> QRect:
-        return QRect(round(x), round(top), round(t.px(wide)), high)
+    def case(field: str, label: str, chosen: str) -> None:
+        line.choice(f"pick {field}", names, names.index(chosen), lambda n: sheet.put((*base, field), names[n], label),
+                    label=label, wide=92)  # fmt: skip
 
-    way = box(word.right() + 6, 116)
-    sheet.choice("way", WAYS, WAYS.index(pick.way), way, label="rate picked by",
-                 chosen=lambda n: sheet.put((*base, "way"), WAYS[n], "rate picked by"))  # fmt: skip
-    names, size = [c.name for c in v.job.cases], QSize(round(t.px(56)), high)
-    at = QPointF(way.right() + t.px(8), top)
-
-    def case(path: str, label: str, chosen: str, x: float) -> float:
-        area = box(x, 92)
-        sheet.choice(f"pick {path}", names, names.index(chosen), area, label=label,
-                     chosen=lambda n: sheet.put((*base, path), names[n], label))  # fmt: skip
-        return float(area.right())
-
-    def words(text: str, x: float) -> float:
-        return float(sheet.text("pick words", text, QPointF(x, top + t.px(3)), size=13.5, role="ink2").right()) + 6
-
-    def number(key: str, path: str, label: str, quantity: Quantity, usual: float) -> float:
-        given = getattr(pick, path)
-        sheet.field(key, (*base, path), at, size, label=label, quantity=quantity, value=given.value if given else usual,
-                    assumed=given is None, figure=13)  # fmt: skip
-        return at.x() + size.width() + 6
+    def number(key: str, field: str, label: str, quantity: Quantity, usual: float, after: str) -> None:
+        line.reading(key, (*base, field), label=label, quantity=quantity, wide=56, otherwise=Figure(usual, Origin.ASSUMED))
+        line.words("pick words", after, role="ink2")
 
     match pick.way:
         case "two loads":
-            x = number("differ", "differ_m", "light and full may differ", Quantity.HEIGHT, rules.LIGHT_AND_FULL_DIFFER)
-            x = words(v.reader.preset.height.sign, x - 2)
-            x = case("light", "light case", pick.light or names[0], x) + 5
-            end = case("full", "full case", pick.full or v.job.target.case, x)
+            differ, sign = rules.LIGHT_AND_FULL_DIFFER, v.reader.preset.height.sign
+            number("differ", "differ_m", "light and full may differ", Quantity.HEIGHT, differ, sign)
+            case("light", "light case", pick.light or names[0])
+            case("full", "full case", pick.full or v.job.target.case)
         case "same feel":
-            end = case("case", "load case of the pick", pick.case or v.job.target.case, words("the old frequency,", at.x()))
+            line.words("pick words", "the old frequency,", role="ink2")
         case "bump capacity":
-            x = number("multiple", "multiple", "multiple of the load that full bump takes", Quantity.RATIO, rules.BUMP_MULTIPLE)
-            end = case("case", "load case of the pick", pick.case or v.job.target.case, words("times the load,", x))
+            label, usual = "multiple of the load that full bump takes", rules.BUMP_MULTIPLE
+            number("multiple", "multiple", label, Quantity.RATIO, usual, "times the load,")
         case "share of droop":
-            x = number("droop share", "droop_share", "share of the travel that is droop", Quantity.SHARE, rules.WANTED_DROOP_SHARE)
-            end = case("case", "load case of the pick", pick.case or v.job.target.case, words("of travel,", x))
+            label, usual = "share of the travel that is droop", rules.WANTED_DROOP_SHARE
+            number("droop share", "droop_share", label, Quantity.SHARE, usual, "of travel,")
         case _:
-            x = number("hertz", "hertz", "wanted frequency", Quantity.FREQUENCY, usual_hertz(axle))
-            end = case("case", "load case of the frequency", pick.case or v.job.target.case, words("Hz when", x))
-    _lay_window(sheet, v, axle, end + t.px(12), top)
+            number("hertz", "hertz", "wanted frequency", Quantity.FREQUENCY, usual_hertz(axle), "Hz when")
+    if pick.way != "two loads":
+        case("case", "load case of the pick", pick.case or v.job.target.case)
+    _lay_window(sheet, v, axle, line.x + t.px(6), t.px(HEAD + 5))
 
 
 def _lay_window(sheet: Sheet, v: View, axle: int, left: float, top: float) -> None:

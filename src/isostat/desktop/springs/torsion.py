@@ -15,9 +15,11 @@ from isostat.assess import workings
 from isostat.assess.spring.torsion import Anchor, TorsionSet, torsion_set
 from isostat.assess.spring.usual import BAR_SHEAR
 from isostat.assess.workings import Shown, is_approximate
-from isostat.desktop.pieces.entry import entry, modulus_entry
+from isostat.core.working import Figure, Origin
+from isostat.desktop.pieces.entry import modulus_entry
 from isostat.desktop.pieces.form import TALL, Form, Row, lay_grid
 from isostat.desktop.pieces.ink import ground
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now, solve_again
 from isostat.desktop.springs.kind import Draw, Room, SpringPage
@@ -69,38 +71,21 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
         state = "typed" if bars.typed else "solved for the target" if o.can_be_had else NONE_HOLDS
         role = "ink2" if bars.typed or o.can_be_had else "fault"
         sheet.text("torsion state word", state, QPointF(end + t.px(76), top + t.px(8)), size=12.5, role=role)
-    size, at = QSize(round(t.px(72)), round(t.px(25))), QPointF(t.margin, top + t.px(36))
+    at = QPointF(t.margin, top + t.px(36))
     lay_grid(sheet, v, Form("torsion", base, given, FIELDS), at, TALL)
     puts = {row.field: partial(parts.put_teeth, (*base, row.field)) for row in TEETH}
     teeth = Form("torsion", base, given, TEETH, puts=puts)
     lay_grid(sheet, v, teeth, at + QPointF(len(FIELDS) * t.px(TALL.wide), 0), TALL)
-    at = QPointF(t.margin, top + t.px(92))
-    word = sheet.text(
-        "torsion angle word",
-        "arm from level as weighed, end above the pivot +",
-        at + QPointF(0, 3),
-        size=12.5,
-        unit=v.reader.preset.unit(Quantity.ANGLE).sign,
-    )
-    where = (QPointF(word.right() + t.px(8), at.y()), size)
-    entry(
-        sheet,
-        v,
-        "torsion angle",
-        path_to(JOB.as_found.axles[axle].torsion.angle_rad),
-        where,
-        label="arm from level, as weighed",
-        quantity=Quantity.ANGLE,
-    )
-    x = where[0].x() + size.width() + t.px(14)
-    word = sheet.text("torsion stop word", "on its droop stop at", QPointF(x, at.y() + 3), size=12.5,
-                      unit=v.reader.preset.unit(Quantity.ANGLE).sign)  # fmt: skip
-    stop = given.stop_rad
-    sheet.field("torsion stop", (*base, "stop_rad"), QPointF(word.right() + t.px(8), at.y()), size, label="arm on its droop stop",
-                quantity=Quantity.ANGLE, value=stop.value if stop else None, empty="–", figure=13)  # fmt: skip
-    x = word.right() + t.px(16) + size.width()
+    sign, stop = v.reader.preset.unit(Quantity.ANGLE).sign, given.stop_rad
+    line = Line(sheet, v, QPointF(t.margin, top + t.px(92)), high=25)
+    line.words("torsion angle word", "arm from level as weighed, end above the pivot +", unit=sign)
+    line.reading("torsion angle", path_to(JOB.as_found.axles[axle].torsion.angle_rad), label="arm from level, as weighed",
+                 quantity=Quantity.ANGLE, wide=72)  # fmt: skip
+    line.words("torsion stop word", "on its droop stop at", unit=sign)
+    line.field("torsion stop", (*base, "stop_rad"), Figure(stop.value, Origin.TYPED) if stop else None, wide=72,
+               label="arm on its droop stop", quantity=Quantity.ANGLE)  # fmt: skip
     path = (*base, "shear_pa")
-    modulus_entry(sheet, v, "torsion modulus", path, QPointF(x, at.y()), label="shear modulus of the bar", usual_pa=BAR_SHEAR)
+    modulus_entry(sheet, v, "torsion modulus", path, QPointF(line.x, line.y), label="shear modulus of the bar", usual_pa=BAR_SHEAR)
     sheet.text("torsion caution", CAUTION, QPointF(t.margin, top + t.px(217)), size=12.5, weight=600, role="fault")
     if bars is None:
         words = f"{o.lacks} A plain coil stands in."

@@ -8,7 +8,8 @@ from isostat.assess import workings
 from isostat.assess.travel.damping import damped, light_and_full, on_heavier_wheels, revalve
 from isostat.assess.workings import Shown
 from isostat.core import rules
-from isostat.desktop.pieces.entry import entry, loose_entry, nth_put
+from isostat.desktop.pieces.entry import loose_entry, nth_put
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -29,10 +30,9 @@ def lay_damping(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         at = QPointF(area.left() + n * t.px(226), area.top())
         _lay_rows(sheet, v, (setup, words), axle, at)
     y = area.top() + t.px(42) + ROWS * t.px(26)
-    word = sheet.text("damping word", "or the old one, times", QPointF(area.left() + t.px(226), y + t.px(3)), size=13)
-    where = (QPointF(word.right() + t.px(6), y), QSize(round(t.px(60)), round(t.px(23))))
-    entry(sheet, v, "travel damping", path_to(JOB.proposal.axles[axle].damping), where, label="new damper, as now is 1.00",
-          quantity=Quantity.RATIO)  # fmt: skip
+    line = Line(sheet, v, QPointF(area.left() + t.px(226), y), high=23, size=13).words("damping word", "or the old one, times")
+    line.reading("travel damping", path_to(JOB.proposal.axles[axle].damping), label="new damper, as now is 1.00",
+                 quantity=Quantity.RATIO)  # fmt: skip
     words = f"Forces without the gas. Judged at {with_unit(rules.RIDE_SPEED, Quantity.SPEED, v.reader.preset)} of the shaft."
     sheet.text("damping rule", words, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
     left = area.left() + t.px(466)

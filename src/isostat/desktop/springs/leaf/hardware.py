@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QSize
+from PyQt6.QtCore import QPointF
 
 from isostat.assess import workings
 from isostat.assess.spring.leaf import kept_rise, packed
@@ -13,8 +13,8 @@ from isostat.assess.spring.leaf_hardware import leaf_hardware
 from isostat.assess.spring.leaves_to_add import LeavesOffered, with_added
 from isostat.assess.workings import Shown, explain
 from isostat.core import rules
-from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.form import Form, Row, lay_grid
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
@@ -83,11 +83,10 @@ def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     t = v.theme
     if packed(v.a, axle) is None:
         return
-    path = path_to(JOB.proposal.axles[axle].pack.wanted_more_kg)
     words = "more to carry a side, as high as weighed; empty: for the target's lift"
-    box = sheet.text("leaf wanted word", words, at + QPointF(0, 3), size=12.5, unit=v.reader.preset.mass.sign)
-    entry(sheet, v, "leaf wanted more", path, (QPointF(box.right() + t.px(8), at.y()), QSize(round(t.px(60)), round(t.px(24)))),
-          label="more to carry, a side", quantity=Quantity.MASS)  # fmt: skip
+    line = Line(sheet, v, at).words("leaf wanted word", words, unit=v.reader.preset.mass.sign)
+    line.reading("leaf wanted more", path_to(JOB.proposal.axles[axle].pack.wanted_more_kg), label="more to carry, a side",
+                 quantity=Quantity.MASS)  # fmt: skip
     at = at + QPointF(0, t.px(32))
     offered = (v.leaves or {}).get(axle) if v.leaves_fresh else None
     if offered is None:

@@ -13,7 +13,9 @@ from isostat.assess.spring.leaf import Packed, packed, put_leaf
 from isostat.assess.workings import Explain, Shown, is_approximate
 from isostat.core import rules
 from isostat.core.limits import GRAVITY
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now
 from isostat.desktop.springs.kind import Draw, Room, SpringPage
@@ -34,6 +36,7 @@ COLUMNS = (
     ("gap_m", "plate", Quantity.COIL),
 )  # fmt: skip
 MOUNTS = ("over axle", "under axle")
+SEATS = ("free", "held")
 CAUTION = "New U-bolts always. Stands under the frame."
 
 
@@ -103,35 +106,32 @@ def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> No
 def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Clamp and seat, blocks by corner, arch and stress."""
     t, r, base = v.theme, v.reader, path_to(JOB.proposal.axles[axle])
-    result, order, size = packed(v.a, axle), v.a.orders[axle], QSize(round(t.px(60)), round(t.px(24)))
-    pack = v.job.proposal.axles[axle].pack
-    word = sheet.text("clamp word", "clamp", QPointF(at.x(), at.y() + 3), size=12.5, unit=r.preset.coil.sign)
-    field = sheet.field("leaf clamp", (*base, "pack", "clamp_m"), QPointF(word.right() + t.px(6), at.y()), size, figure=13,
-                        label="length held by the clamp", quantity=Quantity.COIL,
-                        value=pack.clamp_m.value if pack.clamp_m else rules.LEAF_CLAMP, assumed=pack.clamp_m is None)  # fmt: skip
-    area = QRect(field.geometry().right() + round(t.px(8)), round(at.y()), round(t.px(104)), size.height())
-    sheet.choice("leaf seat", ("seat free", "seat held"), ("free", "held").index(pack.seat), area, label="whether the axle turns",
-                 chosen=lambda n: sheet.put((*base, "pack", "seat"), ("free", "held")[n], "the seat"))  # fmt: skip
+    result, order, pack = packed(v.a, axle), v.a.orders[axle], v.job.proposal.axles[axle].pack
+    line = Line(sheet, v, at).words("clamp word", "clamp", unit=r.preset.coil.sign)
+    line.reading("leaf clamp", (*base, "pack", "clamp_m"), label="length held by the clamp", quantity=Quantity.COIL,
+                 otherwise=Figure(rules.LEAF_CLAMP, Origin.ASSUMED))  # fmt: skip
+    line.choice("leaf seat", ("seat free", "seat held"), SEATS.index(pack.seat),
+                lambda n: sheet.put((*base, "pack", "seat"), SEATS[n], "the seat"),
+                label="whether the axle turns", wide=104)  # fmt: skip
     y = at.y() + t.px(28)
-    word = sheet.text("block word", "block", QPointF(at.x(), y + 3), size=12.5, weight=600, unit=r.preset.coil.sign)
-    x = word.right() + t.px(8)
+    line = Line(sheet, v, QPointF(at.x(), y)).words("block word", "block", weight=600, unit=r.preset.coil.sign)
     for side in (0, 1):
-        word = sheet.text(f"block {SIDES[side]} word", SIDES[side], QPointF(x, y + 3), size=12.5, role="ink2")
         typed = getattr(v.job.proposal.axles[axle], SIDES[side]).spacer_m
-        value = order.order.spacer_m[side] if order.can_be_had else typed.value if typed else None
-        made = sheet.field(f"block {side}", (*base, SIDES[side], "spacer_m"), QPointF(word.right() + t.px(5), y), size, figure=14,
-                           label=f"block {r.corner(axle, side)}", quantity=Quantity.COIL, value=value,
-                           assumed=order.can_be_had and is_approximate(v.a, Shown(workings.order.spacer, axle, side)))  # fmt: skip
-        x = made.geometry().right() + t.px(10)
+        stands = Figure(typed.value, Origin.TYPED) if typed else None
+        if order.can_be_had:
+            guessed = is_approximate(v.a, Shown(workings.order.spacer, axle, side))
+            stands = Figure(order.order.spacer_m[side], Origin.ASSUMED if guessed else Origin.SOLVED)
+        line.words(f"block {SIDES[side]} word", SIDES[side], role="ink2")
+        line.field(f"block {side}", (*base, SIDES[side], "spacer_m"), stands, label=f"block {r.corner(axle, side)}",
+                   quantity=Quantity.COIL, figure=14)  # fmt: skip
     y += t.px(28)
-    area = QRect(round(at.x()), round(y), round(t.px(112)), size.height())
-    sheet.choice("leaf mount", MOUNTS, MOUNTS.index(pack.mount), area, label="where the pack lies",
-                 chosen=lambda n: sheet.put((*base, "pack", "mount"), MOUNTS[n], "over or under the axle"))  # fmt: skip
-    word = sheet.text("leaf limit word", "limit", QPointF(at.x() + t.px(120), y + 3), size=12.5, unit="MPa")
-    sheet.field("leaf limit", (*base, "pack", "allowed_pa"), QPointF(word.right() + t.px(6), y), size, figure=13,
-                label="nominal stress that the steel is trusted with", quantity=Quantity.STRESS,
-                value=pack.allowed_pa.value if pack.allowed_pa else rules.LEAF_STRESS,
-                assumed=pack.allowed_pa is None or pack.allowed_pa.assumed)  # fmt: skip
+    line = Line(sheet, v, QPointF(at.x(), y))
+    line.choice("leaf mount", MOUNTS, MOUNTS.index(pack.mount),
+                lambda n: sheet.put((*base, "pack", "mount"), MOUNTS[n], "over or under the axle"),
+                label="where the pack lies", wide=112)  # fmt: skip
+    line.words("leaf limit word", "limit", unit="MPa")
+    line.reading("leaf limit", (*base, "pack", "allowed_pa"), label="nominal stress that the steel is trusted with",
+                 quantity=Quantity.STRESS, otherwise=Figure(rules.LEAF_STRESS, Origin.ASSUMED))  # fmt: skip
     y += t.px(28)
     if result is None:
         words = v.a.orders[axle].lacks

@@ -13,7 +13,9 @@ from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.form import Form, Row, Sizes, lay_field, lay_list
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.order import NONE_HOLDS, NOTHING, lay_fitted_now, solve_again
@@ -179,41 +181,27 @@ def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 
 def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, pair: Stacked) -> None:
     """How far each collar goes down, by corner; typed or solved."""
-    t, r = v.theme, v.reader
-    box = sheet.text("collar word", "collar goes down", QPointF(t.margin, y + 4), size=13.5, weight=600, unit=r.preset.coil.sign)
-    x, size = box.right() + t.px(12), QSize(round(t.px(64)), round(t.px(24)))
+    r, base = v.reader, path_to(JOB.proposal.axles[axle])
+    line = Line(sheet, v, QPointF(v.theme.margin, y), size=13)
+    line.words("collar word", "collar goes down", weight=600, unit=r.preset.coil.sign, size=13.5).gap(6)
     stands = pair.seated.collar_typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
-        word = sheet.text(f"collar {SIDES[side]} word", SIDES[side], QPointF(x, y + 4), size=13, role="ink2")
-        at, placed = QPointF(word.right() + t.px(6), y), Shown(workings.stacked.collar, axle, side)
-        sheet.field(
-            f"collar {side}",
-            (*path_to(JOB.proposal.axles[axle]), SIDES[side], "collar_m"),
-            at,
-            size,
-            quantity=Quantity.COIL,
-            label=f"collar goes down, {r.corner(axle, side)}",
-            value=pair.seated.collar_m[side] if stands else None,
-            assumed=stands and is_approximate(v.a, placed),
-            figure=14,
-        )
-        turns = number(abs(pair.seated.collar_m[side]) / pair.shock.thread_m, Quantity.RATIO, r.preset, decimals=1)
-        way = "turns up" if pair.seated.collar_m[side] < 0 else "turns"
-        turned = v.number(placed, f"{turns} {way}")
-        beside = QPointF(at.x() + size.width() + t.px(6), y + 4)
-        if not stands:
-            turned = NOTHING
-        word = sheet.text(f"collar turns {side} word", turned, beside, size=13, role="ink2")
-        x = word.right() + t.px(18)
-    made = sheet.button("solve collars", "Solve", QPointF(x, y - 1), partial(_solve, sheet, axle))
-    x = made.geometry().right() + t.px(10)
+        down, placed = pair.seated.collar_m[side], Shown(workings.stacked.collar, axle, side)
+        guessed = Origin.ASSUMED if is_approximate(v.a, placed) else Origin.SOLVED
+        line.words(f"collar {SIDES[side]} word", SIDES[side], role="ink2")
+        line.field(f"collar {side}", (*base, SIDES[side], "collar_m"), Figure(down, guessed) if stands else None, wide=64,
+                   label=f"collar goes down, {r.corner(axle, side)}", quantity=Quantity.COIL, figure=14)  # fmt: skip
+        turns = number(abs(down) / pair.shock.thread_m, Quantity.RATIO, r.preset, decimals=1)
+        turned = v.number(placed, f"{turns} {'turns up' if down < 0 else 'turns'}") if stands else NOTHING
+        line.words(f"collar turns {side} word", turned, role="ink2").gap(12)
+    line.button("solve collars", "Solve", partial(_solve, sheet, axle)).gap(4)
     if not stands:
-        sheet.text("collar state word", NONE_HOLDS, QPointF(x, y + 4), size=12.5, weight=600, role="fault")
+        line.words("collar state word", NONE_HOLDS, weight=600, role="fault", size=12.5)
         return
     left = pair.shock.down_m
     said = f"{r.coil(left)} of thread left below" if left >= 0 else f"{r.coil(-left)} beyond its thread"
     state = "typed" if pair.seated.collar_typed else "solved"
-    sheet.text("collar state word", f"{state}; {said}", QPointF(x, y + 4), size=12.5, role="ink2" if left >= 0 else "watch")
+    line.words("collar state word", f"{state}; {said}", role="ink2" if left >= 0 else "watch", size=12.5)
 
 
 def _solve(sheet: Sheet, axle: int) -> None:
