@@ -51,6 +51,7 @@ SIZES = (  # in two columns
 STEP = Row("step_m", "step of the slider", Quantity.COIL, 0.0)  # beside the slider
 MULTIPLE = Row("multiple", "full bump, × load", Quantity.RATIO, rules.BUMP_MULTIPLE)
 NARROW = Sizes(wide=128, high=28, field=(50, 24), figure=13)
+LONG = Sizes(wide=132, high=28, field=(50, 24), figure=13)
 PLACED = ("typed", "by share", "protecting")
 PLACED_WORDS = ("ring typed", "ring by share", "ring protects")
 CAUTION = "Springs under load: proper compressor, nobody in line."
@@ -61,7 +62,7 @@ def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, lo
     t = v.theme
     _lay_top(sheet, v, axle, top, shelf, look)
     _lay_parts(sheet, v, axle, QPointF(t.margin, top + t.px(36)))
-    _lay_sizes(sheet, v, axle, QPointF(t.px(418), top + t.px(38)))
+    _lay_sizes(sheet, v, axle, QPointF(t.px(412), top + t.px(38)))
     below = top + t.px(152)
     if shelf:
         _lay_shelf(sheet, v, axle, below, far=shelf == "far")
@@ -170,13 +171,13 @@ def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """What the springs stand on, in two columns."""
     t, fit, base = v.theme, v.job.proposal.axles[axle], path_to(JOB.proposal.axles[axle].stack)
     puts, y = {"share": partial(_type_placed, axle, "share", "by share")}, 0.0
-    for n, rows in enumerate(SIZES):
+    for n, (rows, sizes) in enumerate(zip(SIZES, (NARROW, LONG), strict=True)):
         place = at + QPointF(n * t.px(234), 0)
-        y = lay_list(sheet, v, Form("stack", base, fit.stack, rows, puts=puts), place, NARROW)
+        y = lay_list(sheet, v, Form("stack", base, fit.stack, rows, puts=puts), place, sizes)
     beside = QPointF(at.x() + t.px(NARROW.wide + 54), at.y() + 2 * t.px(NARROW.high))
     lay_field(sheet, v, Form("stack", base, fit.stack, (STEP,)), STEP, beside, NARROW)
     pick = Form("stack", path_to(JOB.proposal.axles[axle].pick), fit.pick, (MULTIPLE,))
-    lay_list(sheet, v, pick, QPointF(at.x() + t.px(234), y), NARROW)
+    lay_list(sheet, v, pick, QPointF(at.x() + t.px(234), y), LONG)
 
 
 def _lay_collars(sheet: Sheet, v: View, axle: int, y: float, pair: Stacked) -> None:
