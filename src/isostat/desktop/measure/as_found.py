@@ -12,6 +12,7 @@ from isostat.core import rules
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.head import KINDS
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -95,10 +96,11 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
     """Places the page of the axles, and the job's first lines beside them, below `top`."""
     t, count = v.theme, len(v.job.vehicle.axles)
     pitch = min((sheet.height() - top - t.px(44)) / (len(ROWS) + 2), t.px(31))
-    left, cell = t.px(170), QSize(round(t.px(76)), round(min(pitch - 3, t.px(26))))
+    cell = QSize(round(t.px(76)), round(min(pitch - 3, t.px(26))))
+    table = Table(sheet, t.margin, top, t.px(170), t.px(92), pitch, cell, head=1.9, drop=2)
     sheet.caps("axle rows", "Axles", QPointF(t.margin, top))
     for axle, info in enumerate(v.job.vehicle.axles):
-        x = left + axle * t.px(92)
+        x = table.column(axle)
         sheet.caps(f"axle column {axle}", info.name, QPointF(x, top))
         area = QRect(QPointF(x, top + pitch * 0.8).toPoint(), cell)
         now = "solid axle" if info.layout == "solid" else info.arm or "independent"
@@ -106,9 +108,7 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
                      chosen=partial(_set_suspension, sheet, axle))  # fmt: skip
     sheet.text("layout row", "suspension", QPointF(t.margin, top + pitch * 0.8 + 2), size=13)
     for n, row in enumerate(ROWS):
-        y = top + (n + 1.9) * pitch
-        sign = v.reader.preset.unit(row.quantity).sign
-        sheet.text(f"row {row.under} {row.field}", row.words, QPointF(t.margin, y + 2), size=13, unit=sign)
+        table.name(f"row {row.under} {row.field}", n, row.words, v.reader.preset.unit(row.quantity).sign)
         for axle in range(count):
             if (row.field == "behind_front_m" and axle == 0) or (
                 row.field in BEAM_ONLY and v.job.vehicle.axles[axle].layout != "solid"
@@ -118,7 +118,7 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
                 "axle": (*path_to(JOB.vehicle.axles[axle]), row.field),
                 "fit": (*path_to(JOB.as_found.axles[axle]), row.field),
                 "stop": (*path_to(JOB.as_found.axles[axle].stop), row.field)}[row.under]  # fmt: skip
-            _place(sheet, v, f"{row.under} {row.field} {axle}", path, (QPointF(left + axle * t.px(92), y), cell), row,
+            _place(sheet, v, f"{row.under} {row.field} {axle}", path, table.cell(n, axle), row,
                    v.reader.corner(axle, None), _figure(v, axle, row))  # fmt: skip
     words = "Emptied, a field goes back to what is assumed (≈)."
     right = t.px(200) + count * t.px(92)
@@ -129,27 +129,26 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
 def lay_springs(sheet: Sheet, v: View, top: float) -> None:
     """Places the page of the springs, corner by corner, below `top`."""
     t, pitch, left = v.theme, v.theme.px(34), v.theme.margin
-    first = left + t.px(150)
     sheet.caps("corner rows", "Springs as found", QPointF(left, top))
     pairs = [(axle, side) for axle in range(len(v.job.vehicle.axles)) for side in (0, 1)]
+    first = left + t.px(150)
     wide = min((sheet.width() - first - t.px(8)) / len(pairs), t.px(130))
-    small = QSize(round(wide - t.px(8)), round(t.px(28)))
+    cell = QSize(round(wide - t.px(8)), round(t.px(28)))
+    table = Table(sheet, left, top, first, wide, pitch, cell, head=1.9, drop=4)
     for n, (axle, side) in enumerate(pairs):
-        x = first + n * wide
-        sheet.text(f"pair {n}", v.reader.corner(axle, side), QPointF(x, top + pitch * 0.9), size=13, weight=600)
+        table.title(f"pair {n}", n, v.reader.corner(axle, side), up=pitch, weight=600)
     for n, row in enumerate(CORNER_ROWS):
-        y = top + (n + 1.9) * pitch
-        sheet.text(f"row {row.field}", row.words, QPointF(left, y + 4), size=13, unit=v.reader.preset.unit(row.quantity).sign)
+        table.name(f"row {row.field}", n, row.words, v.reader.preset.unit(row.quantity).sign)
         for k, (axle, side) in enumerate(pairs):
             path: edits.Path = (*path_to(JOB.as_found.axles[axle]), SIDES[side], row.field)
             if row.under == "corner":
                 path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side], row.field)
-            _place(sheet, v, f"{row.field} {axle} {side}", path, (QPointF(first + k * wide, y), small), row,
+            _place(sheet, v, f"{row.field} {axle} {side}", path, table.cell(n, k), row,
                    v.reader.corner(axle, side), _corner_figure(v, axle, side, row))  # fmt: skip
-    y = top + (len(CORNER_ROWS) + 1.9) * pitch
-    sheet.text("kind word", "kind", QPointF(left, y + 4), size=13)
+    last = len(CORNER_ROWS)
+    table.name("kind word", last, "kind")
     for axle in range(len(v.job.vehicle.axles)):
-        area = QRect(round(first + 2 * axle * wide), round(y), round(min(2 * wide - t.px(8), t.px(120))), small.height())
+        area = table.area(last, 2 * axle, min(2 * wide - t.px(8), t.px(120)))
         sheet.choice(
             f"found kind {axle}",
             KINDS,
@@ -158,7 +157,7 @@ def lay_springs(sheet: Sheet, v: View, top: float) -> None:
             label=f"kind of spring found, {v.reader.corner(axle, None)}",
             chosen=partial(_set_kind, sheet, axle),
         )
-    y += pitch * 1.1
+    y = table.row(last) + pitch * 1.1
     words = "Scales win: load and rate set the free length; a tag that says otherwise becomes a finding."
     sheet.text("scales words", words, QPointF(left, y), size=12.5, role="ink2")
     words = "A coil under load kills: proper compressor, nobody in line."

@@ -12,6 +12,7 @@ from isostat.assess.measure.cycle_ratio import cycle_ratio, with_cycle_motion
 from isostat.desktop.pieces.entry import loose_entry, row_put
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -33,31 +34,27 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
     """Places the sheet of one axle below `top`."""
     t, sign = v.theme, v.reader.preset.height.sign
     pitch = _pitch(sheet, v, top)
-    first, wide = t.px(190), t.px(92)
-    size = QSize(round(wide - t.px(8)), round(min(pitch - 3, t.px(28))))
+    cell = QSize(round(t.px(84)), round(min(pitch - 3, t.px(28))))
+    table = Table(sheet, t.margin, top, t.px(190), t.px(92), pitch, cell, head=2.0, drop=t.px(3))
     for side in (0, 1):
         for k, (_, words) in enumerate(COLUMNS):
-            at = QPointF(first + (2 * side + k) * wide, top + pitch)
-            sheet.text(f"cycle head {side}{k}", words, at, size=12.5, role="ink2", unit=sign)
-        at = QPointF(first + 2 * side * wide, top + 2)
-        sheet.text(f"cycle side {side}", v.reader.corner(axle, side), at, size=13, weight=600)
-    where_x = first + 4 * wide + t.px(8)
+            table.title(f"cycle head {side}{k}", 2 * side + k, words, up=pitch, unit=sign)
+        table.title(f"cycle side {side}", 2 * side, v.reader.corner(axle, side), up=2 * pitch - 2, weight=600)
+    where_x = table.column(4) + t.px(8)
     sheet.text("cycle where", "where on the arch", QPointF(where_x, top + pitch), size=12.5, role="ink2")
     fields = []
     for n, event in enumerate(CYCLE):
-        y = top + (n + 2) * pitch
-        sheet.text(f"cycle row {n}", f"{n + 1}  {event}", QPointF(t.margin, y + t.px(3)), size=13)
+        table.name(f"cycle row {n}", n, f"{n + 1}  {event}")
         for side in (0, 1):
             row, path = _row(v, axle, side, event), (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "cycle")
             for k, (field, words) in enumerate(COLUMNS):
-                at = QPointF(first + (2 * side + k) * wide, y)
                 label = f"{words.capitalize()} {event}, {v.reader.corner(axle, side)}"
                 fields.append(
                     loose_entry(
                         sheet,
                         f"cycle {field} {axle} {side} {n}",
                         getattr(row, field) if row else None,
-                        (at, size),
+                        table.cell(n, 2 * side + k),
                         label=label,
                         quantity=Quantity.HEIGHT,
                         put=row_put(path, "event", event, field),
@@ -68,8 +65,8 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
             made = sheet.words(
                 f"cycle where {axle} {n}",
                 (),
-                QPointF(where_x, y),
-                QSize(round(t.px(110)), size.height()),
+                QPointF(where_x, table.row(n)),
+                QSize(round(t.px(110)), cell.height()),
                 label=f"where the {event}",
                 put=partial(_put_where, axle, event),
             )

@@ -16,6 +16,7 @@ from isostat.core.limits import GRAVITY
 from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -58,18 +59,16 @@ def chart_area(sheet: Sheet, v: View, top: float) -> QRectF:
 def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
     """Places the test of one axle below `top`."""
     t, pitch = v.theme, _pitch(sheet, v, top)
-    first, wide = t.px(86), t.px(98)
-    size = QSize(round(wide - t.px(8)), round(min(pitch - 3, t.px(27))))
+    cell = QSize(round(t.px(90)), round(min(pitch - 3, t.px(27))))
+    table = Table(sheet, t.margin, top, t.px(86), t.px(98), pitch, cell, head=2.0)
     for side in (0, 1):
-        at = QPointF(first + 2 * side * wide, top + 2)
-        sheet.text(f"lift side {side}", v.reader.corner(axle, side), at, size=13, weight=600)
+        table.title(f"lift side {side}", 2 * side, v.reader.corner(axle, side), up=2 * pitch - 2, weight=600)
         for k, (_, words, quantity) in enumerate(COLUMNS):
-            at = QPointF(first + (2 * side + k) * wide, top + pitch)
-            sheet.text(f"lift head {side}{k}", words, at, size=12.5, role="ink2", unit=v.reader.preset.unit(quantity).sign)
+            table.title(f"lift head {side}{k}", 2 * side + k, words, up=pitch, unit=v.reader.preset.unit(quantity).sign)
     fields = []
     for n in range(SHOWN):
-        y, way = top + (n + 2) * pitch, _way(v, axle, n)
-        area = QRect(round(t.margin), round(y), round(t.px(64)), size.height())
+        way = _way(v, axle, n)
+        area = QRect(round(t.margin), round(table.row(n)), round(t.px(64)), cell.height())
         sheet.choice(
             f"lift way {n}", WAYS, WAYS.index(way), area, label=f"reading {n + 1} going", chosen=partial(_turn, sheet, axle, n)
         )
@@ -77,14 +76,13 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
             rows, path = _rows(v, axle, side), (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "lift")
             row = rows[n] if n < len(rows) else None
             for k, (field, words, quantity) in enumerate(COLUMNS):
-                at = QPointF(first + (2 * side + k) * wide, y)
                 label = f"{words.capitalize()} {v.reader.corner(axle, side)}, going {way}, {n + 1}"
                 fields.append(
                     loose_entry(
                         sheet,
                         f"lift {field} {axle} {side} {n}",
                         getattr(row, field) if row else None,
-                        (at, size),
+                        table.cell(n, 2 * side + k),
                         label=label,
                         quantity=quantity,
                         put=nth_put(path, n, {"way": way}, field),

@@ -10,6 +10,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits import rows as row_edits
@@ -23,11 +24,9 @@ KIND_FIELDS = {"length": ("length_m", Quantity.HEIGHT), "mass": ("mass_kg", Quan
 MOST = 6  # own points that have room
 
 
-def _rows(sheet: Sheet, v: View, of: str, at: QPointF, points: tuple[Point, ...], pitch: float) -> None:
+def _name_rows(v: View, table: Table, of: str, points: tuple[Point, ...]) -> None:
     for n, point in enumerate(points):
-        sign = v.reader.preset.unit(point.quantity).sign
-        y = at.y() + (n + 1) * pitch + v.theme.px(3)
-        sheet.text(f"row {of} {point.field}", point.words, QPointF(at.x(), y), size=13, unit=sign)
+        table.name(f"row {of} {point.field}", n, point.words, v.reader.preset.unit(point.quantity).sign)
 
 
 def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
@@ -40,16 +39,15 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
     of_vehicle = tuple(point for point in VEHICLE_POINTS[1:] if asked_of_vehicle(point, v.job.vehicle))
     pitch = min((foot - top) / (len(at_axles) + len(of_vehicle) + 2.3), t.px(30))
     words, middle = t.px(146), t.px(164)
-    cell = min((sheet.width() - t.px(44) - words - middle) / (len(corners) + len(v.a.axles)), t.px(78))
-    size = QSize(round(cell - t.px(4)), round(min(pitch - 3, t.px(26))))
-    left = QPointF(t.margin, top)
-    sheet.caps("corner points", "By corner", left)
-    _rows(sheet, v, "corner", left, at_corners, pitch)
+    wide = min((sheet.width() - t.px(44) - words - middle) / (len(corners) + len(v.a.axles)), t.px(78))
+    cell, drop = QSize(round(wide - t.px(4)), round(min(pitch - 3, t.px(26)))), t.px(3)
+    left = Table(sheet, t.margin, top, t.margin + words, wide, pitch, cell, drop=drop)
+    sheet.caps("corner points", "By corner", QPointF(left.left, top))
+    _name_rows(v, left, "corner", at_corners)
     fields = []
     for k, (axle, side) in enumerate(corners):
-        x = left.x() + words + k * cell
         short = "".join(part[0] for part in v.reader.corner(axle, side).split(" ")).upper()
-        sheet.text(f"corner {axle}{side}", short, QPointF(x + 2, top - 1), size=12.5, weight=600)
+        sheet.text(f"corner {axle}{side}", short, QPointF(left.column(k) + 2, top - 1), size=12.5, weight=600)
         for n, point in enumerate(at_corners):
             if not asked_of_axle(point, v.job.vehicle.axles[axle]):
                 continue
@@ -62,18 +60,19 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
                     v,
                     f"{point.field} {axle} {side}",
                     path,
-                    (QPointF(x, top + (n + 1) * pitch), size),
+                    left.cell(n, k),
                     label=label,
                     quantity=point.quantity,
                     otherwise=figure,
                 )
             )
-    right = QPointF(left.x() + words + len(corners) * cell + t.px(14), top)
-    sheet.caps("axle points", "By axle", right)
-    _rows(sheet, v, "axle", right, at_axles, pitch)
+    begin = left.column(len(corners)) + t.px(14)
+    right = Table(sheet, begin, top, begin + middle, wide, pitch, cell, drop=drop)
+    sheet.caps("axle points", "By axle", QPointF(begin, top))
+    _name_rows(v, right, "axle", at_axles)
     for axle in axles:
-        x = right.x() + middle + axle * cell
-        sheet.text(f"axle name {axle}", v.job.vehicle.axles[axle].name, QPointF(x + 2, top - 1), size=12.5, weight=600)
+        at = QPointF(right.column(axle) + 2, top - 1)
+        sheet.text(f"axle name {axle}", v.job.vehicle.axles[axle].name, at, size=12.5, weight=600)
         for n, point in enumerate(at_axles):
             if not asked_of_axle(point, v.job.vehicle.axles[axle]):
                 continue
@@ -84,14 +83,14 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
                     v,
                     f"{point.field} {axle}",
                     path,
-                    (QPointF(x, top + (n + 1) * pitch), size),
+                    right.cell(n, axle),
                     label=f"{point.words.capitalize()} {v.reader.corner(axle, None)}",
                     quantity=point.quantity,
                 )
             )
-    below = QPointF(right.x(), top + (len(at_axles) + 1.1) * pitch)
-    sheet.caps("vehicle points", "Vehicle", below + QPointF(0, pitch * 0.25))
-    _rows(sheet, v, "vehicle", below, of_vehicle, pitch)
+    below = Table(sheet, begin, top + (len(at_axles) + 1.1) * pitch, begin + middle, wide, pitch, cell, drop=drop)
+    sheet.caps("vehicle points", "Vehicle", QPointF(begin, below.top + pitch * 0.25))
+    _name_rows(v, below, "vehicle", of_vehicle)
     for n, point in enumerate(of_vehicle):
         fields.append(
             entry(
@@ -99,12 +98,12 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
                 v,
                 f"vehicle {point.field}",
                 (*path_to(JOB.vehicle), point.field),
-                (QPointF(below.x() + middle, below.y() + (n + 1) * pitch), size),
+                below.cell(n, 0),
                 label=point.words.capitalize(),
                 quantity=point.quantity,
             )
         )
-    _lay_own(sheet, v, QPointF(left.x(), top + (len(at_corners) + 1.1) * pitch), pitch, fields)
+    _lay_own(sheet, v, QPointF(left.left, top + (len(at_corners) + 1.1) * pitch), pitch, fields)
     for before, after in pairwise(fields):
         QuantityField.setTabOrder(before, after)
 

@@ -15,6 +15,7 @@ from isostat.desktop.pieces.elevation import draw_body, draw_wheels, fit, hub_he
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.ink import arrow, ground
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -36,41 +37,38 @@ def lay_squat(sheet: Sheet, v: View, top: float) -> None:
     """Places the tests side by side, down each the load and the heights in walk order, below them what they tell."""
     t, count, corners = v.theme, len(v.job.squats), walk_order(len(v.a.axles))
     pitch = t.px(min(30.0, (sheet.height() / t.scale - 190) / (len(LOAD_ROWS) + len(corners) + 1)))
-    left, first, wide = t.margin, t.px(180), t.px(100)
-    size = QSize(round(wide - t.px(8)), round(pitch - t.px(4)))
-    sheet.caps("squat head", "Squat tests", QPointF(left, top))
+    cell = QSize(round(t.px(92)), round(pitch - t.px(4)))
+    table = Table(sheet, t.margin, top, t.px(180), t.px(100), pitch, cell)
+    sheet.caps("squat head", "Squat tests", QPointF(table.left, top))
     words = "as weighed plus this load, on the old springs; roll it, then read hub to arch"
     sheet.text("squat words", words, QPointF(t.px(118), top - 2), size=13, role="ink2")
     height = v.reader.preset.height.sign
     for k, (words, path, quantity) in enumerate(LOAD_ROWS):
-        at = QPointF(left, top + (k + 1) * pitch + 3)
-        sheet.text(f"squat row {path}", words, at, size=13, unit=v.reader.preset.unit(quantity).sign)
+        table.name(f"squat row {path}", k, words, v.reader.preset.unit(quantity).sign)
     for k, corner in enumerate(corners):
-        at = QPointF(left, top + (k + 1 + len(LOAD_ROWS)) * pitch + 3)
-        sheet.text(f"squat row {corner}", v.reader.corner(*corner), at, size=13, unit=height)
+        table.name(f"squat row {corner}", k + len(LOAD_ROWS), v.reader.corner(*corner), height)
     for n, test in enumerate(v.job.squats):
-        x, fields = first + n * wide, []
+        fields = []
         for k, (words, path, quantity) in enumerate(LOAD_ROWS):
-            reading, at = getattr(test, path), QPointF(x, top + (k + 1) * pitch)
+            reading = getattr(test, path)
             fields.append(
-                sheet.field(f"squat {n} {path}", (*path_to(JOB.squats[n]), path), at, size, label=f"{words}, test {n + 1}",
-                            quantity=quantity,
+                sheet.field(f"squat {n} {path}", (*path_to(JOB.squats[n]), path), *table.cell(k, n),
+                            label=f"{words}, test {n + 1}", quantity=quantity,
                             value=reading.value if reading else None, assumed=bool(reading and reading.assumed))
             )  # fmt: skip
         for k, (axle, side) in enumerate(corners):
-            reading, at = getattr(test.heights[axle], SIDES[side]), QPointF(x, top + (k + 1 + len(LOAD_ROWS)) * pitch)
+            reading, place = getattr(test.heights[axle], SIDES[side]), table.cell(k + len(LOAD_ROWS), n)
             where: edits.Path = (*path_to(JOB.squats[n].heights[axle]), SIDES[side])
             label = f"hub to arch {v.reader.corner(axle, side)}, test {n + 1}"
             value = reading.value if reading else None
             fields.append(
-                sheet.field(f"squat {n} {axle} {side}", where, at, size, label=label, quantity=Quantity.HEIGHT, value=value)
+                sheet.field(f"squat {n} {axle} {side}", where, *place, label=label, quantity=Quantity.HEIGHT, value=value)
             )
         _in_order(fields)
-        drop = QPointF(x, top + (1 + len(LOAD_ROWS) + len(corners)) * pitch)
-        sheet.button(f"drop test {n}", "remove", drop, partial(_remove, sheet, n), width=size.width())
+        drop, _ = table.cell(len(LOAD_ROWS) + len(corners), n)
+        sheet.button(f"drop test {n}", "remove", drop, partial(_remove, sheet, n), width=cell.width())
     if count < MOST:
-        add = QPointF(first + count * wide, top + pitch)
-        sheet.button("add test", "+ test", add, partial(_add, sheet), width=round(t.px(66)))
+        sheet.button("add test", "+ test", table.cell(0, count)[0], partial(_add, sheet), width=round(t.px(66)))
     _lay_result(sheet, v, top + (2.2 + len(LOAD_ROWS) + len(corners)) * pitch)
 
 

@@ -10,9 +10,9 @@ from PyQt6.QtCore import QPointF, QRectF
 from isostat.assess.travel.stop_use import strap_for
 from isostat.assess.travel.trim import put_stop_spacer
 from isostat.core.working import Figure, Origin
-from isostat.desktop.pieces.axle_table import lay_axle_table
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import axle_table
 from isostat.desktop.travel.columns import Column, role_of, wrong_at
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -36,14 +36,14 @@ RULE = "Hoses and shafts are no straps. Use stands."
 def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -> None:
     """Places the fields of all axles. columns: of the wheels whose order is told beside them."""
     t, first, wide = v.theme, area.left() + v.theme.px(196), v.theme.px(112)
-    cell = lay_axle_table(sheet, v, ROWS, area.topLeft(), (first, wide))
+    table = axle_table(sheet, v, ROWS, area.topLeft(), (first, wide))
     for n, (key, words, quantity) in enumerate(ROWS):
         for axle, info in enumerate(v.job.vehicle.axles):
             label, (path, now) = f"{words}, {info.name.lower()}", _fields(v, axle)[key]
             put = partial(put_stop_spacer, axle) if key == "stop spacer" else None
-            entry(sheet, v, f"{key} {axle}", path, cell(n, axle), label=label, quantity=quantity, otherwise=now, put=put)
+            entry(sheet, v, f"{key} {axle}", path, table.cell(n, axle), label=label, quantity=quantity, otherwise=now, put=put)
     for axle in range(len(v.a.axles)):  # once its mounts are known: the strap that ends the droop before anything else
-        length, (at, _) = strap_for(v.a, axle), cell(len(ROWS), axle)
+        length, (at, _) = strap_for(v.a, axle), table.cell(len(ROWS), axle)
         if length is not None:
             said = f"ends it first: {v.reader.height(length)}"
             sheet.text(f"strap word {axle}", said, at, size=12, role="ink2")

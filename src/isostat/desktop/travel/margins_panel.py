@@ -6,10 +6,10 @@ from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.core import rules
 from isostat.core.working import Figure, Origin
-from isostat.desktop.pieces.axle_table import lay_axle_table
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.form import Form, Row, Sizes, lay_list
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import axle_table
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
 from isostat.units.unit import Quantity
@@ -39,14 +39,14 @@ def lay_margins(sheet: Sheet, v: View, area: QRectF) -> None:
     """Places the figures of all axles' parts, and the job's margins beside them."""
     t = v.theme
     first, wide = area.left() + t.px(170), t.px(88)
-    cell = lay_axle_table(sheet, v, [row[:3] for row in PARTS], area.topLeft(), (first, wide))
+    table = axle_table(sheet, v, [row[:3] for row in PARTS], area.topLeft(), (first, wide))
     for n, (field, words, quantity, usual) in enumerate(PARTS):
         for axle, info in enumerate(v.job.vehicle.axles):
             if field.endswith("place") and info.layout != "solid":
                 continue
             path, label = (*path_to(JOB.vehicle.axles[axle]), field), f"{words}, {info.name.lower()}"
             guess = Figure(usual, Origin.ASSUMED)
-            entry(sheet, v, f"{field} {axle}", path, cell(n, axle), label=label, quantity=quantity, otherwise=guess)
+            entry(sheet, v, f"{field} {axle}", path, table.cell(n, axle), label=label, quantity=quantity, otherwise=guess)
     left = max(first + len(v.a.axles) * wide + t.px(20), area.left() + t.px(400))
     sheet.caps("margins head", "Kept between", QPointF(left, area.top() - t.px(2)))
     at = QPointF(left, area.top() + t.px(18))

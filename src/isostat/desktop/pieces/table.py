@@ -1,0 +1,74 @@
+"""A table: names down its left, a column for each of what is compared, and where every cell stands."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QPointF, QRect, QSize
+
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.units.unit import Quantity
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """Where it stands, in px: left end and top; the first column, and how far columns and rows are apart; a cell's size.
+
+    head: rows that lie above the first one. drop: of a name below the top of its row.
+    """
+
+    sheet: Sheet
+    left: float
+    top: float
+    first: float
+    wide: float
+    pitch: float
+    size: QSize
+    head: float = 1.0
+    drop: float = 3.0
+
+    def column(self, n: int) -> float:
+        """Where the n-th column begins."""
+        return self.first + n * self.wide
+
+    def row(self, n: int) -> float:
+        """Where the n-th row begins."""
+        return self.top + (n + self.head) * self.pitch
+
+    def cell(self, row: int, column: int) -> tuple[QPointF, QSize]:
+        """Place and size of a cell."""
+        return QPointF(self.column(column), self.row(row)), self.size
+
+    def area(self, row: int, column: int, wide: float = 0.0) -> QRect:
+        """The same as an area, so wide where it is not as wide as a cell."""
+        place = QPointF(self.column(column), self.row(row)).toPoint()
+        return QRect(place, QSize(round(wide) or self.size.width(), self.size.height()))
+
+    def name(self, key: str, row: int, words: str, unit: str = "", weight: int = 400) -> None:
+        """What a row is."""
+        self.sheet.text(key, words, QPointF(self.left, self.row(row) + self.drop), size=13, unit=unit, weight=weight)
+
+    def title(self, key: str, column: int, words: str, *, up: float = 0.0, unit: str = "", weight: int = 400) -> None:
+        """What a column is: heavy, or light in ink2. up: above the first row, px; 0: at the top of the table."""
+        y = self.row(0) - up if up else self.top
+        role, size = ("ink", 13) if weight > 400 else ("ink2", 12.5)
+        self.sheet.text(key, words, QPointF(self.column(column), y), size=size, weight=weight, role=role, unit=unit)
+
+
+def axle_table(
+    sheet: Sheet, v: View, rows: Sequence[tuple[str, str, Quantity]], at: QPointF, columns: tuple[float, float]
+) -> Table:
+    """The table of a panel, one column an axle, with the names of axles and rows in their places.
+
+    rows: key, words and quantity of each. columns: where that of the first axle stands, and how far apart they are, px.
+    """
+    t, (first, wide) = v.theme, columns
+    size, top = QSize(round(t.px(70)), round(t.px(21))), at.y() + t.px(18)
+    table = Table(sheet, at.x(), top, first, wide, t.px(22.5), size, head=0.0, drop=t.px(3))
+    for axle, info in enumerate(v.job.vehicle.axles):
+        table.title(f"table axle {axle}", axle, info.name, up=t.px(18))
+    for n, (key, words, quantity) in enumerate(rows):
+        table.name(f"{key} head", n, words.capitalize(), v.reader.preset.unit(quantity).sign, weight=600)
+    return table
