@@ -14,6 +14,7 @@ from isostat.core.limits import GRAVITY
 from isostat.core.working import Origin
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.case_figures import both_heights
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -82,37 +83,36 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
     }
     made = wound(v.a, axle)
     wound_m = made.helix.solid_m if made is not None and made.helix is not None else None
-    left, wide = t.px(120), t.px(116)
-    size = QSize(round(wide - t.px(20)), round(t.px(26)))
+    cell = QSize(round(t.px(96)), round(t.px(26)))
+    table = Table(sheet, t.margin, top, t.px(120), t.px(116), t.px(29), cell, head=22 / 29, drop=t.px(4))
     for n, path in enumerate(paths):
-        x, (words, quantity) = left + n * wide, COLUMNS[path]
+        words, quantity = COLUMNS[path]
         values, origin = ordered.get(path, (None, None))
-        sheet.text(f"head {path}", words, QPointF(x, top), size=13, weight=600, unit=v.reader.preset.unit(quantity).sign)
+        table.title(f"head {path}", n, words, unit=v.reader.preset.unit(quantity).sign, weight=600)
         if origin is not None and o.can_be_had:
             key = Shown(NUMBERS[path], axle, 0)
-            sheet.text(f"origin {path}", STATE[origin], QPointF(x, top + t.px(80)), size=12.5, role="ink2", shown=key)
+            sheet.text(f"origin {path}", STATE[origin], QPointF(table.column(n), top + t.px(80)), size=12.5, role="ink2", shown=key)
         for side in (0, 1):
             given = getattr(getattr(fit, SIDES[side]), path)
             value = values[side] if values is not None and o.can_be_had else (given.value if given else None)
-            at, where = QPointF(x, top + t.px(22 + 29 * side)), (*path_to(JOB.proposal.axles[axle]), SIDES[side], path)
+            where = (*path_to(JOB.proposal.axles[axle]), SIDES[side], path)
             label = f"{words} {v.reader.corner(axle, side)}"
             guessed = origin is not None and is_approximate(v.a, Shown(NUMBERS[path], axle, side))
             if path == "solid_length_m" and value is None and wound_m is not None:
                 value, guessed = wound_m, True
-            sheet.field(f"{path} {side}", where, at, size, label=label, quantity=quantity, value=value, figure=15,
-                        assumed=guessed and o.can_be_had)  # fmt: skip
-    _lay_preload(sheet, v, axle, top, left + len(paths) * wide)
+            sheet.field(f"{path} {side}", where, *table.cell(side, n), label=label, quantity=quantity, value=value,
+                        figure=15, assumed=guessed and o.can_be_had)  # fmt: skip
+    _lay_preload(sheet, v, axle, table, len(paths))
     if not o.can_be_had:
-        words, place = NONE_HOLDS, QPointF(left + (len(paths) - 1) * wide, top + t.px(80))
+        words, place = NONE_HOLDS, QPointF(table.column(len(paths) - 1), top + t.px(80))
         sheet.text("not to be had", words, place, size=14, weight=600, role="fault")
 
 
-def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None:
-    t = v.theme
-    sheet.text("head preload", "preload, hanging", QPointF(x, top), size=13, weight=600)
+def _lay_preload(sheet: Sheet, v: View, axle: int, table: Table, column: int) -> None:
+    table.title("head preload", column, "preload, hanging", weight=600)
     for side in (0, 1):
-        y = top + t.px(26 + 29 * side)
-        sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.margin, y), size=14, weight=600)
+        at = QPointF(table.column(column), table.row(side) + table.drop)
+        table.name(f"corner {side}", side, v.reader.corner(axle, side), weight=600)
         preload, force = hanging_force_n(v.a, axle, side)
         key = Shown(workings.order.preload, axle, side)
         words, role = "loose when hanging", "fault"
@@ -120,7 +120,7 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, top: float, x: float) -> None
             words, role = NOTHING, "ink2"
         elif preload > 0:
             words, role = f"{v.number(key, v.reader.coil(preload))}, holds {v.number(key, v.reader.mass(force / GRAVITY))}", "ink"
-        sheet.text(f"preload {side}", words, QPointF(x, y), size=14, shown=key, role=role)
+        sheet.text(f"preload {side}", words, at, size=14, shown=key, role=role)
 
 
 def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:

@@ -13,7 +13,7 @@ from isostat.assess import workings
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import rake
 from isostat.assess.stance.named_targets import WORDS, aim, words_of
-from isostat.assess.stance.settle import settling
+from isostat.assess.stance.settlement import settling
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar

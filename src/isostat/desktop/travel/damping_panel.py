@@ -11,6 +11,7 @@ from isostat.core import rules
 from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
@@ -50,16 +51,16 @@ def _lay_rows(sheet: Sheet, v: View, setup: tuple[str, str], axle: int, at: QPoi
     path: edits.Path = (name, "axles", axle, "damper")
     rows = edits.value_at(v.job, path)
     sheet.caps(f"damper {name}", f"Damper {words}", at)
+    cell = QSize(round(t.px(66)), round(t.px(23)))
+    table = Table(sheet, at.x(), at.y(), at.x(), t.px(72), t.px(26), cell, head=38 / 26)
     for k, (field, head, quantity) in enumerate(FIELDS):
-        sheet.text(f"damper {name} {field} head", head, at + QPointF(k * t.px(72), t.px(19)), size=12, role="ink2",
-                   unit=preset.unit(quantity).sign)  # fmt: skip
+        table.title(f"damper {name} {field} head", k, head, up=t.px(19), unit=preset.unit(quantity).sign)
     for n in range(ROWS):  # made row by row: so Tab goes
         for k, (field, head, quantity) in enumerate(FIELDS):
-            where = (QPointF(at.x() + k * t.px(72), at.y() + t.px(38) + n * t.px(26)), QSize(round(t.px(66)), round(t.px(23))))
             row = rows[n] if n < len(rows) else None
             label = f"{head} of the damper {words}, {v.reader.corner(axle, None)}, row {n + 1}"
             reading, key = getattr(row, field) if row else None, f"damper {name} {field} {n}"
-            loose_entry(sheet, key, reading, where, label=label, quantity=quantity, put=nth_put(path, n, {}, field))
+            loose_entry(sheet, key, reading, table.cell(n, k), label=label, quantity=quantity, put=nth_put(path, n, {}, field))
 
 
 def _lay_result(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> None:

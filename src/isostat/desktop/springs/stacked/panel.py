@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QSize
@@ -18,6 +19,7 @@ from isostat.desktop.pieces.form import Form, Row, Sizes, lay_field, lay_list
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.order import NONE_HOLDS, NOTHING, lay_fitted_now, solve_again
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -30,11 +32,12 @@ from isostat.wording.springs.stacked import pair_words
 
 PARTS = (("third", "third spring"), ("top", "top spring"), ("main", "main spring"))
 COLUMNS = (
-    ("rate_n_per_m", "rate", Quantity.RATE),
-    ("free_m", "free", Quantity.COIL),
-    ("solid_m", "solid", Quantity.COIL),
-    ("inside_m", "inside", Quantity.COIL),
+    Row("rate_n_per_m", "rate", Quantity.RATE),
+    Row("free_m", "free", Quantity.COIL),
+    Row("solid_m", "solid", Quantity.COIL),
+    Row("inside_m", "inside", Quantity.COIL),
 )
+PART = Sizes(wide=72, high=29, field=(64, 24), figure=13)
 SIZES = (  # in two columns
     (
         Row("extended_m", "collar to perch", Quantity.COIL),
@@ -140,31 +143,16 @@ def _third(sheet: Sheet, axle: int, add: bool) -> None:
 def _lay_parts(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """The springs, top to bottom as they stand on the shock."""
     t, stack = v.theme, v.job.proposal.axles[axle].stack
-    size, left, wide = QSize(round(t.px(64)), round(t.px(24))), at.x() + t.px(92), t.px(72)
-    for n, (_, words, quantity) in enumerate(COLUMNS):
-        head = QPointF(left + n * wide, at.y())
-        sheet.text(f"stack {words} word", words, head, size=12.5, weight=600, unit=v.reader.preset.unit(quantity).sign)
-    y = at.y() + t.px(20)
-    for key, words in PARTS:
-        part = getattr(stack, key)
-        if part is None:
-            continue
-        sheet.text(f"stack {key} word", words, QPointF(at.x(), y + 4), size=13.5, weight=600)
-        for n, (field, name, quantity) in enumerate(COLUMNS):
-            reading = getattr(part, field)
-            sheet.field(
-                f"stack {key} {field}",
-                (*path_to(JOB.proposal.axles[axle].stack), key, field),
-                QPointF(left + n * wide, y),
-                size,
-                quantity=quantity,
-                label=f"{words}, {name}",
-                value=reading.value if reading else None,
-                empty="–",
-                figure=13,
-                assumed=bool(reading and reading.assumed),
-            )
-        y += t.px(29)
+    cell = QSize(round(t.px(64)), round(t.px(24)))
+    table = Table(sheet, at.x(), at.y(), at.x() + t.px(92), t.px(72), t.px(29), cell, head=20 / 29, drop=4)
+    for n, row in enumerate(COLUMNS):
+        table.title(f"stack {row.words} word", n, row.words, unit=v.reader.preset.unit(row.quantity).sign, weight=600)
+    fitted = [(key, words) for key, words in PARTS if getattr(stack, key) is not None]
+    for k, (key, words) in enumerate(fitted):
+        table.name(f"stack {key} word", k, words, weight=600)
+        form = Form(f"stack {key}", (*path_to(JOB.proposal.axles[axle].stack), key), getattr(stack, key), COLUMNS)
+        for n, row in enumerate(COLUMNS):
+            lay_field(sheet, v, form, replace(row, words=f"{words}, {row.words}"), table.cell(k, n)[0], PART)
 
 
 def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
