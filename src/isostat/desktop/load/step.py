@@ -6,19 +6,21 @@ import math
 from functools import partial
 from itertools import pairwise
 
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF
 from PyQt6.QtGui import QPainter, QWheelEvent
 from PyQt6.QtWidgets import QWidget
 from typing_extensions import override
 
 from isostat.assess import workings
 from isostat.assess.workings import Shown
+from isostat.core.working import Figure, Origin
 from isostat.desktop.load.bars import draw_bars, lay_bars
 from isostat.desktop.load.plan import Plan, Snapped, draw_gravity, draw_hand, draw_plan, plan, snap
 from isostat.desktop.load.table import ABOARD, ROW, draw_signs, foot_of, lay_aboard, lay_picked, lay_table, rows_in
 from isostat.desktop.load.table import HEAD as TABLE_HEAD
 from isostat.desktop.pieces.disc import Disc
-from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule
+from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import items as item_edits
@@ -90,34 +92,27 @@ class LoadStep(Sheet):
         t, case = v.theme, v.job.cases[v.case]
         ways = {f"{u.name} ≈ {_kg(v, u)}": partial(self._add_item, u) for u in PALETTE}
         self.menu("add item", "+ item", at, ways, width=round(t.px(76)))
-        self.button("add case", "+ case", at + QPointF(t.px(84), 0), self._add_case, width=round(t.px(66)))
-        box = self.text("case word", "case", at + QPointF(t.px(162), t.px(5)), size=12.5, role="ink2")
+        line = Line(self, v, at + QPointF(t.px(84), 1), high=26, drop=4).button("add case", "+ case", self._add_case)
+        line.words("case word", "case", role="ink2")
         drop = t.px(76) if case.kind == "load" else 0.0
-        wide = min(right - box.right() - 6 - drop, t.px(150))
-        size = QSize(round(wide), round(t.px(26)))
-        self.words("case name", path_to(JOB.cases[v.case].name), QPointF(box.right() + 6, at.y()), size,
-                   label="name of the load case",
+        wide = min(right - line.x - drop, t.px(150)) / t.scale
+        line.typed("case name", path_to(JOB.cases[v.case].name), label="name of the load case", wide=wide,
                    put=lambda job, words: item_edits.rename_case(job, v.case, words))  # fmt: skip
         if case.kind == "load":
-            place = QPointF(box.right() + 6 + wide + 6, at.y())
-            self.button("drop case", "remove", place, self._remove_case, width=round(drop - 6))
+            line.button("drop case", "remove", self._remove_case)
 
     def _lay_head(self, v: View) -> None:
         """Where places are measured from, and the centre of gravity in numbers."""
         t, y, unit = v.theme, v.theme.px(9), v.reader.preset.height.sign
-        name = self.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
-        box = self.text("datum word", "measured from", QPointF(name.right() + t.px(16), y), size=14, role="ink2")
-        area = QRect(round(box.right() + 6), round(t.px(5)), round(t.px(100)), round(t.px(26)))
-        self.choice("datum", [d.words for d in DATUMS], DATUMS.index(self.datum), area, label="where places are measured from",
-                    chosen=self._choose_datum)  # fmt: skip
-        x = area.right() + t.px(6)
+        line = head_line(self, v).words("datum word", "measured from", role="ink2")
+        line.choice("datum", [d.words for d in DATUMS], DATUMS.index(self.datum), self._choose_datum,
+                    label="where places are measured from", wide=100)  # fmt: skip
         if self.datum.field:
             own = self.datum.behind_front_m(v.job.vehicle)
-            size = QSize(round(t.px(66)), round(t.px(26)))
-            self.field("datum place", (*path_to(JOB.vehicle), self.datum.field), QPointF(x, area.top()), size,
-                       quantity=Quantity.HEIGHT,
-                       label=f"{self.datum.words} behind the front hub", value=own)  # fmt: skip
-            self.text("datum unit", f"{unit} behind hub", QPointF(x + size.width() + 5, y), size=13, role="ink2")
+            shown = None if own is None else Figure(own, Origin.MEASURED)
+            line.field("datum place", (*path_to(JOB.vehicle), self.datum.field), shown, wide=66, figure=14,
+                       quantity=Quantity.HEIGHT, label=f"{self.datum.words} behind the front hub")  # fmt: skip
+            line.words("datum unit", f"{unit} behind hub", size=13, role="ink2")
         behind, left = -float(v.a.loading.gravity_x_m[v.case]), float(v.a.loading.gravity_y_m[v.case])
         across, key = Shown(workings.load.gravity_y, case=v.case), Shown(workings.load.gravity_x, case=v.case)
         words = f"{v.number(across, v.reader.height(abs(left)))} {'left' if left >= 0 else 'right'}"

@@ -9,9 +9,11 @@ from functools import partial
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.fields import Put
 from isostat.desktop.pieces.fill import Fill
 from isostat.desktop.pieces.ink import case_glyph, case_sign
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -113,31 +115,24 @@ def lay_aboard(sheet: Sheet, v: View, at: QPointF, width: float) -> None:
 
 def lay_picked(sheet: Sheet, v: View, at: QPointF, right: float, n: int) -> None:
     """The picked item in full: what it is, whether it stays, how many, how high, and how much of it this case carries."""
-    t, item = v.theme, v.job.items[n]
-    high, kinds = round(t.px(24)), list(KINDS)
-    area = QRect(round(at.x()), round(at.y()), round(t.px(104)), high)
-    sheet.choice("item kind", list(KINDS.values()), kinds.index(item.kind), area, label=f"what {item.name} is",
-                 chosen=lambda k: sheet.put(path_to(JOB.items[n].kind), kinds[k], f"what {item.name} is"))  # fmt: skip
-    area = QRect(area.right() + 5, area.top(), round(t.px(118)), high)
-    sheet.choice("item stays", STAYS, int(item.stays), area, label=f"whether {item.name} stays",
-                 chosen=lambda k: sheet.put(path_to(JOB.items[n].stays), bool(k), f"whether {item.name} stays"))  # fmt: skip
-    x = float(area.right() + 6)
-    for key, words, wide in (("count", "×", 34), ("up", f"up {v.reader.preset.height.sign}", 50)):
-        box = sheet.text(f"item {key} word", words, QPointF(x, at.y() + t.px(4)), size=12.5, role="ink2")
-        place, size = QPointF(box.right() + 3, at.y()), QSize(round(t.px(wide)), high)
-        if key == "count":
-            sheet.field("item count", (), place, size, label=f"how many of {item.name}", quantity=Quantity.RATIO, whole=True,
-                        value=item.count, put=partial(_put_count, n), figure=13)  # fmt: skip
-        else:
-            above = item.above_ground_m
-            sheet.field("item up", path_to(JOB.items[n].above_ground_m), place, size, label=f"{item.name} above the ground",
-                        quantity=Quantity.HEIGHT, value=above.value if above else None, empty="–", figure=13)  # fmt: skip
-        x = box.right() + 3 + size.width() + t.px(8)
+    item = v.job.items[n]
+    kinds, path, name = list(KINDS), path_to(JOB.items[n]), item.name
+    line = Line(sheet, v, at, drop=4)
+    line.choice("item kind", list(KINDS.values()), kinds.index(item.kind),
+                lambda k: sheet.put((*path, "kind"), kinds[k], f"what {name} is"), label=f"what {name} is", wide=104)  # fmt: skip
+    line.choice("item stays", STAYS, int(item.stays),
+                lambda k: sheet.put((*path, "stays"), bool(k), f"whether {name} stays"), label=f"whether {name} stays",
+                wide=118)  # fmt: skip
+    line.words("item count word", "×", role="ink2").gap(-3)
+    line.field("item count", (), Figure(item.count, Origin.TYPED), label=f"how many of {name}", quantity=Quantity.RATIO, wide=34,
+               whole=True, put=partial(_put_count, n)).gap(2)  # fmt: skip
+    line.words("item up word", f"up {v.reader.preset.height.sign}", role="ink2").gap(-3)
+    line.reading("item up", (*path, "above_ground_m"), label=f"{name} above the ground", quantity=Quantity.HEIGHT, wide=50).gap(2)
     kg, steps = float(v.a.loading.items_kg[v.case, n]), item.count if item.count > 1 else (TANK_STEPS if item.kind == "tank" else 1)
-    name = f"{item.name}: {v.reader.mass(kg)} of {v.reader.mass(item.whole_kg)} on board, {v.reader.case(v.case)}"
+    said = f"{name}: {v.reader.mass(kg)} of {v.reader.mass(item.whole_kg)} on board, {v.reader.case(v.case)}"
     made = sheet.child("fill", Fill, lambda fill: fill.filled.connect(partial(_fill, sheet)))
-    made.place(t, name, (v.case, n), steps, item_edits.share_in(v.job, v.job.cases[v.case], item))
-    made.setGeometry(QRect(round(x), round(at.y()), max(round(right - x), 40), high))
+    made.place(v.theme, said, (v.case, n), steps, item_edits.share_in(v.job, v.job.cases[v.case], item))
+    made.setGeometry(QRect(round(line.x), round(at.y()), max(round(right - line.x), 40), round(v.theme.px(24))))
 
 
 def _fill(sheet: Sheet, at: tuple[int, int], share: float, gesture: int) -> None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 from typing import get_args
 
@@ -11,6 +11,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize
 from isostat.core import rules
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.head import KINDS
@@ -166,59 +167,49 @@ def lay_springs(sheet: Sheet, v: View, top: float) -> None:
 
 def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> None:
     """The job's first lines and the outline that shapes the drawing."""
-    t = v.theme
-    long = QSize(round(min(t.px(220), sheet.width() - at.x() - t.px(90))), cell.height())
-    fields: tuple[tuple[str, edits.Path], ...] = (
+    t, vehicle, height = v.theme, v.job.vehicle, Quantity.HEIGHT
+    table = Table(sheet, at.x(), at.y(), at.x() + t.px(76), t.px(82), pitch, cell, head=0, drop=2)
+    long = min(t.px(220), sheet.width() - at.x() - t.px(90))
+    rows = iter(range(20))
+
+    def named(words: str, unit: str = "") -> int:
+        row = next(rows)
+        table.name(f"job {words} word", row, words, unit)
+        return row
+
+    def field(row: int, column: int, name: str, label: str, quantity: Quantity, usual: float | None = None) -> None:
+        otherwise = None if usual is None else Figure(usual, Origin.ASSUMED)
+        path: edits.Path = (*path_to(JOB.vehicle), name)
+        entry(sheet, v, f"vehicle {name}", path, table.cell(row, column), label=label, quantity=quantity, otherwise=otherwise)
+
+    texts: tuple[tuple[str, edits.Path], ...] = (
         ("title", ("title",)), ("number", ("number",)), ("vehicle", path_to(JOB.vehicle.name)),
         ("read on", ("read_on",)))  # fmt: skip
-    for n, (words, path) in enumerate(fields):
-        y = at.y() + n * pitch
-        sheet.text(f"job {words}", words, QPointF(at.x(), y + 2), size=13)
-        sheet.words(f"words {words}", path, QPointF(at.x() + t.px(76), y), long, label=words)
-    y = at.y() + len(fields) * pitch
-    sheet.text("outline word", "drawn as", QPointF(at.x(), y + 2), size=13)
-    area = QRect(round(at.x() + t.px(76)), round(y), round(t.px(92)), cell.height())
-    sheet.choice("outline", OUTLINES, OUTLINES.index(v.job.vehicle.outline), area, label="outline of the body",
+    for words, path in texts:
+        area = table.area(named(words), 0, long)
+        sheet.words(f"words {words}", path, QPointF(area.topLeft()), area.size(), label=words)
+    sheet.choice("outline", OUTLINES, OUTLINES.index(vehicle.outline), table.area(named("drawn as"), 0, t.px(92)),
+                 label="outline of the body",
                  chosen=lambda n: sheet.put(path_to(JOB.vehicle.outline), OUTLINES[n], "outline"))  # fmt: skip
-    plate, sign = v.job.vehicle.rating_kg, v.reader.preset.mass.sign
-    y += pitch
-    sheet.text("plate word", "plate", QPointF(at.x(), y + 2), size=13, unit=sign)
-    sheet.field("vehicle plate", path_to(JOB.vehicle.rating_kg), QPointF(at.x() + t.px(76), y), cell, label="vehicle plate",
-                quantity=Quantity.MASS, value=plate.value if plate else None, figure=13)  # fmt: skip
-    y += pitch
-    sheet.text("overhang word", "overhangs", QPointF(at.x(), y + 2), size=13)
-    sheet.text("overhang unit", v.reader.preset.height.sign, QPointF(at.x() + t.px(76 + 164), y + 2), size=13, role="ink2")
+    field(named("plate", v.reader.preset.mass.sign), 0, "rating_kg", "vehicle plate", Quantity.MASS)
+    row = named("overhangs")
+    sheet.text("overhang unit", v.reader.preset.height.sign, table.cell(row, 2)[0] + QPointF(0, 2), size=13, role="ink2")
     for n, name in enumerate(("front_overhang_m", "rear_overhang_m")):
-        reading = getattr(v.job.vehicle, name)
-        sheet.field(name, (*path_to(JOB.vehicle), name), QPointF(at.x() + t.px(76 + 82 * n), y), cell,
-                    label=name[:-2].replace("_", " "),
-                    quantity=Quantity.HEIGHT, value=reading.value, assumed=reading.assumed, figure=13)  # fmt: skip
-
-    if len(v.job.vehicle.axles) > 1:
-        y += pitch
-        sheet.text("tandem word", "tandem", QPointF(at.x(), y + 2), size=13)
-        area = QRect(round(at.x() + t.px(76)), round(y), round(t.px(110)), cell.height())
-        sheet.choice("tandem", TANDEM_WORDS, TANDEMS.index(v.job.vehicle.tandem), area, label="last two axles",
+        field(row, n, name, name[:-2].replace("_", " "), height)
+    if len(vehicle.axles) > 1:
+        row = named("tandem")
+        sheet.choice("tandem", TANDEM_WORDS, TANDEMS.index(vehicle.tandem), table.area(row, 0, t.px(110)), label="last two axles",
                      chosen=lambda n: sheet.put(path_to(JOB.vehicle.tandem), TANDEMS[n], "last two axles"))  # fmt: skip
-        if v.job.vehicle.tandem == "equalized":
-            arm = v.job.vehicle.beam_m
-            beside = QPointF(area.right() + t.px(8), y)
-            sheet.field("beam arm", path_to(JOB.vehicle.beam_m), beside, cell, label="arm of the rocking beam",
-                        quantity=Quantity.HEIGHT,
-                        value=arm.value if arm else rules.BEAM_ARM, assumed=arm is None, figure=13)  # fmt: skip
-            y += pitch
-            sheet.text("beam arms word", "beam's ends", QPointF(at.x(), y + 2), size=13)
-            for n, (field, words) in enumerate(
-                (("beam_front_m", "front end of the beam"), ("beam_rear_m", "rear end of the beam"))
-            ):
-                entry(sheet, v, field, (*path_to(JOB.vehicle), field), (QPointF(at.x() + t.px(76 + 82 * n), y), cell), label=words,
-                      quantity=Quantity.HEIGHT)  # fmt: skip
-    y += pitch
-    sheet.text("axles word", "axles", QPointF(at.x(), y + 2), size=13)
-    x = at.x() + t.px(76)
+        if vehicle.tandem == "equalized":
+            beside = replace(table, first=table.first + t.px(36))
+            entry(sheet, v, "beam arm", path_to(JOB.vehicle.beam_m), beside.cell(row, 1), label="arm of the rocking beam",
+                  quantity=height, otherwise=Figure(rules.BEAM_ARM, Origin.ASSUMED))  # fmt: skip
+            row = named("beam's ends")
+            field(row, 0, "beam_front_m", "front end of the beam", height)
+            field(row, 1, "beam_rear_m", "rear end of the beam", height)
+    line = Line(sheet, v, table.cell(named("axles"), 0)[0])
     for key, words, change in (("axle more", "+ one behind", add_axle), ("axle less", "− the last", remove_axle)):
-        act = partial(sheet.edited.emit, change, words, -1)
-        x = sheet.button(key, words, QPointF(x, y), act).geometry().right() + t.px(4)
+        line.button(key, words, partial(sheet.edited.emit, change, words, -1))
 
 
 def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPointF, QSize], row: Row, corner: str,

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from functools import partial
-from itertools import pairwise
 
 from PyQt6.QtCore import QLineF, QPointF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.measure.cycle_ratio import cycle_ratio, with_cycle_motion
 from isostat.desktop.pieces.entry import loose_entry, row_put
-from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.focus_walk import in_order
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.table import Table
 from isostat.desktop.theme import pen
@@ -72,8 +71,7 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
             )
             if not made.hasFocus():
                 made.setText(row.where if row else "")
-    for before, after in pairwise(fields):
-        QuantityField.setTabOrder(before, after)
+    in_order(fields)
     _lay_result(sheet, v, top + (len(CYCLE) + 2.3) * pitch, axle)
 
 

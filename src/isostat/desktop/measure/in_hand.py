@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF
 
 from isostat.core import rules
+from isostat.core.working import Figure, Origin
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
@@ -32,41 +34,24 @@ def lay_in_hand(sheet: Sheet, v: View, path: edits.Path, label: str, quantity: Q
         return False
     if not isinstance(reading, Reading):
         return False
-    t, high = v.theme, round(v.theme.px(24))
-    x: float = sheet.text("in hand", f"{label}: ±", QPointF(at.x(), at.y() + t.px(3)), size=13, weight=600).right() + t.px(4)
-    error = reading.error if reading.error is not None else usual_error(reading, quantity)
-    sheet.field(
-        "in hand error",
-        (*path, "error"),
-        QPointF(x, at.y()),
-        QSize(round(t.px(58)), high),
-        label=f"{label} error",
-        quantity=quantity,
-        value=error,
-        assumed=reading.error is None,
-        figure=13,
-        finer=True,
-        put=partial(_put_error, path),
-    )
-    x += t.px(62)
-    x = sheet.text("in hand unit", v.reader.preset.unit(quantity).sign, QPointF(x, at.y() + t.px(3)), size=13, role="ink2").right()
-    for key, words, room in (("when", "read on", 70), ("note", "note", 110)):
-        x = sheet.text(f"in hand {key} word", words, QPointF(x + t.px(8), at.y() + t.px(3)), size=13, role="ink2").right() + t.px(4)
-        size = QSize(round(t.px(room)), high)
-        sheet.words(
-            f"in hand {key}", (*path, key), QPointF(x, at.y()), size, label=f"{label}, {words}", put=partial(_put_words, path, key)
-        )
-        x += size.width()
+    line = Line(sheet, v, at, size=13).words("in hand", f"{label}: ±", weight=600)
+    error = Figure(reading.error if reading.error is not None else usual_error(reading, quantity),
+                   Origin.ASSUMED if reading.error is None else Origin.TYPED)  # fmt: skip
+    line.field("in hand error", (*path, "error"), error, label=f"{label} error", quantity=quantity, wide=58, finer=True,
+               put=partial(_put_error, path))  # fmt: skip
+    line.words("in hand unit", v.reader.preset.unit(quantity).sign, role="ink2").gap(2)
+    for key, words, wide in (("when", "read on", 70), ("note", "note", 110)):
+        line.words(f"in hand {key} word", words, role="ink2")
+        line.typed(f"in hand {key}", (*path, key), label=f"{label}, {words}", wide=wide, put=partial(_put_words, path, key)).gap(2)
     names = [case.name for case in v.job.cases]
     current = names.index(reading.case) if reading.case in names else v.weighed
-    x = sheet.text("in hand case word", "on board", QPointF(x + t.px(8), at.y() + t.px(3)), size=13, role="ink2").right() + t.px(4)
-    wide = min(t.px(130), sheet.width() - x - t.px(8))
-    area = QRect(round(x), round(at.y()), round(wide), high)
+    line.words("in hand case word", "on board", role="ink2")
+    room = (sheet.width() - line.x) / v.theme.scale - 8
 
     def choose(n: int) -> None:
         sheet.edited.emit(lambda job: _put_case(path, names[n], job), f"{label}, on board", -1)
 
-    sheet.choice("in hand case", names, current, area, label=f"{label}, on board", chosen=choose)
+    line.choice("in hand case", names, current, choose, label=f"{label}, on board", wide=min(130.0, room))
     return True
 
 

@@ -4,17 +4,19 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import partial
-from itertools import pairwise
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF, QSize
 
 from isostat.assess import workings
 from isostat.assess.load.gravity import gravity_height_m
 from isostat.assess.measure.lift_test import friction_m
 from isostat.assess.workings import Explain, Shown
-from isostat.desktop.pieces.entry import entry, loose_entry, nth_put
+from isostat.desktop.pieces.entry import entry, nth_entry
 from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.focus_walk import in_order
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
@@ -65,42 +67,38 @@ LINES = 17.4  # of the longer of the two columns
 
 
 class _Column:
-    """One of the two columns of blocks: where its next line goes, and the fields so far, in walk order."""
+    """One of the two columns of blocks: the row of its table that comes next, and the fields so far, in walk order."""
 
     def __init__(self, sheet: Sheet, v: View, left: float, top: float, pitch: float) -> None:
-        self.sheet, self.v, self.left, self.y, self.pitch = sheet, v, left, top, pitch
-        room = (sheet.width() - 2 * v.theme.margin) / 2 - v.theme.px(184)
-        self.wide = min(room / len(v.a.axles), v.theme.px(84))
-        self.size = QSize(round(self.wide - v.theme.px(6)), round(min(pitch - 3, v.theme.px(26))))
+        self.sheet, self.v, self.row = sheet, v, 0
+        t = v.theme
+        room = (sheet.width() - 2 * t.margin) / 2 - t.px(184)
+        wide = min(room / len(v.a.axles), t.px(84))
+        size = QSize(round(wide - t.px(6)), round(min(pitch - 3, t.px(26))))
+        self.table = Table(sheet, left, top, left + t.px(172), wide, pitch, size, head=0.4, drop=t.px(3))
         self.fields: list[QuantityField] = []
         for axle, info in enumerate(v.job.vehicle.axles):
-            key, at = f"have axle {'left' if left < sheet.width() / 3 else 'right'} {axle}", self.at(axle)
-            sheet.text(key, info.name, at - QPointF(0, v.theme.px(6)), size=12.5, role="ink2")
-        self.y += pitch * 0.4
+            key = f"have axle {'left' if left < sheet.width() / 3 else 'right'} {axle}"
+            self.table.title(key, axle, info.name, up=0.4 * pitch + t.px(6))
 
-    def at(self, axle: int) -> QPointF:
-        """Where the entry of an axle stands in this line."""
-        return QPointF(self.left + self.v.theme.px(172) + axle * self.wide, self.y)
-
-    def area(self, axle: int) -> QRect:
-        """The same, with its size."""
-        return QRect(self.at(axle).toPoint(), self.size)
+    def cell(self, axle: int, down: float = 0.0) -> QPointF:
+        """Where the entry of an axle stands in this row, so much further down."""
+        return self.table.cell(self.row, axle)[0] + QPointF(0, self.v.theme.px(down))
 
     def words(self, key: str, words: str, unit: str = "") -> None:
-        """What this line is."""
-        self.sheet.text(key, words, QPointF(self.left, self.y + self.v.theme.px(3)), size=13, unit=unit)
+        """What this row is."""
+        self.table.name(key, self.row, words, unit)
 
     def head(self, caps: str, what: tuple[str, Explain], quantity: Quantity, si: list[float]) -> None:
         """The head of a block with what follows from it, an axle a number that can be asked."""
-        name, follows = what
-        box = self.sheet.caps(f"{name} head", caps, QPointF(self.left, self.y + self.v.theme.px(6)))
-        preset, beside = self.v.reader.preset, QPointF(box.right() + self.v.theme.px(6), self.y + self.v.theme.px(4))
-        self.sheet.text(f"{name} unit", preset.unit(quantity).sign, beside, size=12.5, role="ink2")
-        said = [number(value, quantity, preset) for value in si]
-        for axle, text in enumerate(said):
-            key, at = Shown(follows, axle), self.at(axle) + QPointF(0, self.v.theme.px(4))
-            self.sheet.text(f"follows {name} {axle}", self.v.number(key, text), at, size=13, weight=600, role="accent", shown=key)
-        self.y += self.pitch
+        (name, follows), v, preset = what, self.v, self.v.reader.preset
+        line = Line(self.sheet, v, QPointF(self.table.left, self.table.row(self.row)), drop=4).caps(f"{name} head", caps)
+        line.words(f"{name} unit", preset.unit(quantity).sign, role="ink2")
+        for axle, value in enumerate(si):
+            key, text = Shown(follows, axle), number(value, quantity, preset)
+            self.sheet.text(f"follows {name} {axle}", v.number(key, text), self.cell(axle, 4), size=13, weight=600, role="accent",
+                            shown=key)  # fmt: skip
+        self.row += 1
 
     def rows(self, rows: tuple[Have, ...]) -> None:
         """A line a thing, an entry an axle."""
@@ -110,10 +108,13 @@ class _Column:
                 if have in ARM and info.layout != "independent":
                     continue
                 label = f"{have.words.capitalize()}, {self.v.reader.corner(axle, None)}"
-                where, key = (self.at(axle), self.size), f"{have.field} {axle}"
-                made = entry(self.sheet, self.v, key, _path(axle, have), where, label=label, quantity=have.quantity)
-                self.fields.append(made)
-            self.y += self.pitch
+                self.entry(f"{have.field} {axle}", _path(axle, have), axle, label, have.quantity)
+            self.row += 1
+
+    def entry(self, key: str, path: edits.Path, axle: int, label: str, quantity: Quantity) -> None:
+        """A field of this row."""
+        where = self.table.cell(self.row, axle)
+        self.fields.append(entry(self.sheet, self.v, key, path, where, label=label, quantity=quantity))
 
     def choices(
         self, key: str, words: str, path: tuple[str | int, ...], ways: tuple[str | None, ...], names: tuple[str, ...]
@@ -123,15 +124,9 @@ class _Column:
         for axle in range(len(self.v.a.axles)):
             full: edits.Path = (*path_to(JOB.as_found.axles[axle]), *path)
             current = ways.index(edits.value_at(self.v.job, full))
-            self.sheet.choice(
-                f"{key} {axle}",
-                names,
-                current,
-                self.area(axle),
-                label=f"{words}, {self.v.reader.corner(axle, None)}",
-                chosen=partial(_set, self.sheet, full, ways),
-            )
-        self.y += self.pitch
+            label, chosen = f"{words}, {self.v.reader.corner(axle, None)}", partial(_set, self.sheet, full, ways)
+            self.sheet.choice(f"{key} {axle}", names, current, self.table.area(self.row, axle), label=label, chosen=chosen)
+        self.row += 1
 
 
 def _path(axle: int, have: Have) -> edits.Path:
@@ -173,61 +168,62 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     _lay_presses(right)
     _lay_damper(right)
     fields = left.fields + right.fields
-    for before, after in pairwise(fields):
-        QuantityField.setTabOrder(before, after)
+    in_order(fields)
     words = "Stands, not jacks. Springs out only with a proper compressor."
-    sheet.text("instead caution", words, QPointF(right.left, right.y + t.px(6)), size=12.5, role="fault", weight=600)
+    sheet.text(
+        "instead caution",
+        words,
+        QPointF(right.table.left, right.table.row(right.row) + t.px(6)),
+        size=12.5,
+        role="fault",
+        weight=600,
+    )
 
 
 def _lay_gravity(column: _Column) -> None:
     """The tail-up weighing."""
-    v, t = column.v, column.v.theme
+    v = column.v
     key = Shown(workings.derived.gravity_height, case=v.weighed)
-    column.sheet.caps("gravity head", "Centre of gravity, height", QPointF(column.left, column.y + t.px(6)))
+    column.sheet.caps("gravity head", "Centre of gravity, height", QPointF(column.table.left, column.cell(0, 6).y()))
     text = v.number(key, v.reader.height_unit(gravity_height_m(v.a).value))
-    at = column.at(0) + QPointF(t.px(30), t.px(4))
+    at = column.cell(0, 4) + QPointF(v.theme.px(30), 0)
     column.sheet.text("follows gravity", text, at, size=13, weight=600, role="accent", shown=key)
-    column.y += column.pitch
+    column.row += 1
     for field, words, quantity in (
         ("tail_raised_m", "tail up by, springs blocked", Quantity.HEIGHT),
         ("tail_up_front_kg", "both front pads then", Quantity.MASS),
     ):
         column.words(f"have {field}", words, v.reader.preset.unit(quantity).sign)
-        where, label = (column.at(0), column.size), words.capitalize()
-        column.fields.append(entry(column.sheet, v, field, (*path_to(JOB.vehicle), field), where, label=label, quantity=quantity))
-        column.y += column.pitch
+        column.entry(field, (*path_to(JOB.vehicle), field), 0, words.capitalize(), quantity)
+        column.row += 1
 
 
 def _lay_presses(column: _Column) -> None:
     """What a press says of the stop: squeeze and load, side by side."""
-    v = column.v
-    half = QSize(round(column.size.width() / 2 - 1), column.size.height())
+    v, whole = column.v, column.table.size
+    half = QSize(round(whole.width() / 2 - 1), whole.height())
     unit = f"{v.reader.preset.coil.sign}, {v.reader.preset.mass.sign}"
     for n in range(PRESSED):
         column.words(f"press {n}", f"{'abc'[n]}  pressed by, load", unit)
         for axle in range(len(v.a.axles)):
-            path: edits.Path = path_to(JOB.as_found.axles[axle].stop.press)
-            rows = edits.value_at(v.job, path)
-            row = rows[n] if n < len(rows) else None
+            path = path_to(JOB.as_found.axles[axle].stop.press)
             for k, (field, quantity) in enumerate((("squeeze_m", Quantity.COIL), ("force_kg", Quantity.MASS))):
-                where = (column.at(axle) + QPointF(k * (half.width() + 2), 0), half)
+                where = (column.cell(axle) + QPointF(k * (half.width() + 2), 0), half)
                 label = f"{('Squeeze', 'Load')[k]} under a press, {v.reader.corner(axle, None)}, {n + 1}"
-                reading, key = getattr(row, field) if row else None, f"press {field} {axle} {n}"
-                put = nth_put(path, n, {}, field)
-                column.fields.append(loose_entry(column.sheet, key, reading, where, label=label, quantity=quantity, put=put))
-        column.y += column.pitch
+                made = nth_entry(
+                    column.sheet, v, f"press {field} {axle} {n}", (path, n, field), where, label=label, quantity=quantity
+                )
+                column.fields.append(made)
+        column.row += 1
 
 
 def _lay_damper(column: _Column) -> None:
     """The damper as fitted against the one of now."""
-    v = column.v
     column.words("have damping", "new damper, as now = 1.00")
-    for axle in range(len(v.a.axles)):
-        where, label = (column.at(axle), column.size), f"New damper against now, {v.reader.corner(axle, None)}"
-        path: edits.Path = path_to(JOB.proposal.axles[axle].damping)
-        made = entry(column.sheet, v, f"damping {axle}", path, where, label=label, quantity=Quantity.RATIO)
-        column.fields.append(made)
-    column.y += column.pitch
+    for axle in range(len(column.v.a.axles)):
+        label = f"New damper against now, {column.v.reader.corner(axle, None)}"
+        column.entry(f"damping {axle}", path_to(JOB.proposal.axles[axle].damping), axle, label, Quantity.RATIO)
+    column.row += 1
 
 
 def _set(sheet: Sheet, path: edits.Path, ways: tuple[str | None, ...], choice: int) -> None:

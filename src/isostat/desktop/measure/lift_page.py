@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from functools import partial
-from itertools import pairwise
 
 import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
@@ -13,8 +12,8 @@ from isostat.assess import workings
 from isostat.assess.measure.lift_test import lift_result
 from isostat.assess.workings import Shown
 from isostat.core.limits import GRAVITY
-from isostat.desktop.pieces.entry import loose_entry, nth_put
-from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.entry import nth_entry
+from isostat.desktop.pieces.focus_walk import in_order
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.table import Table
 from isostat.desktop.theme import pen
@@ -73,23 +72,13 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
             f"lift way {n}", WAYS, WAYS.index(way), area, label=f"reading {n + 1} going", chosen=partial(_turn, sheet, axle, n)
         )
         for side in (0, 1):
-            rows, path = _rows(v, axle, side), (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "lift")
-            row = rows[n] if n < len(rows) else None
+            path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "lift")
             for k, (field, words, quantity) in enumerate(COLUMNS):
                 label = f"{words.capitalize()} {v.reader.corner(axle, side)}, going {way}, {n + 1}"
-                fields.append(
-                    loose_entry(
-                        sheet,
-                        f"lift {field} {axle} {side} {n}",
-                        getattr(row, field) if row else None,
-                        table.cell(n, 2 * side + k),
-                        label=label,
-                        quantity=quantity,
-                        put=nth_put(path, n, {"way": way}, field),
-                    )
-                )
-    for before, after in pairwise(fields):
-        QuantityField.setTabOrder(before, after)
+                made = nth_entry(sheet, v, f"lift {field} {axle} {side} {n}", (path, n, field), table.cell(n, 2 * side + k),
+                                 label=label, quantity=quantity, fresh={"way": way})  # fmt: skip
+                fields.append(made)
+    in_order(fields)
     _lay_result(sheet, v, top + (SHOWN + 2.2) * pitch, axle)
     chart = chart_area(sheet, v, top)
     for side in (0, 1):

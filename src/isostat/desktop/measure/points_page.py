@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from functools import partial
-from itertools import pairwise
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF, QSize
 
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.focus_walk import in_order
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.table import Table
 from isostat.desktop.view import View
@@ -104,8 +105,7 @@ def lay_points(sheet: Sheet, v: View, top: float, foot: float) -> None:
             )
         )
     _lay_own(sheet, v, QPointF(left.left, top + (len(at_corners) + 1.1) * pitch), pitch, fields)
-    for before, after in pairwise(fields):
-        QuantityField.setTabOrder(before, after)
+    in_order(fields)
 
 
 def _lay_own(sheet: Sheet, v: View, at: QPointF, pitch: float, fields: list[QuantityField]) -> None:
@@ -114,33 +114,16 @@ def _lay_own(sheet: Sheet, v: View, at: QPointF, pitch: float, fields: list[Quan
     sheet.caps("own points", "Your own points", at + QPointF(0, pitch * 0.25))
     shown = v.job.own_points[:MOST]
     for n, point in enumerate(shown):
-        y = at.y() + (n + 1) * pitch
-        sheet.words(
-            f"own name {n}",
-            path_to(JOB.own_points[n].name),
-            QPointF(at.x(), y),
-            QSize(round(t.px(140)), high),
-            label=f"name of your point {n + 1}",
-        )
-        area = QRect(round(at.x() + t.px(146)), round(y), round(t.px(84)), high)
-        sheet.choice(
-            f"own kind {n}", KINDS, KINDS.index(point.kind), area, label=f"{point.name} is a", chosen=partial(_set_kind, sheet, n)
+        line, path = Line(sheet, v, at + QPointF(0, (n + 1) * pitch), high=high / t.scale, size=13), path_to(JOB.own_points[n])
+        line.typed(f"own name {n}", (*path, "name"), label=f"name of your point {n + 1}", wide=140)
+        line.choice(
+            f"own kind {n}", KINDS, KINDS.index(point.kind), partial(_set_kind, sheet, n), label=f"{point.name} is a", wide=84
         )
         field, quantity = KIND_FIELDS[point.kind]
-        fields.append(
-            entry(
-                sheet,
-                v,
-                f"own value {n}",
-                (*path_to(JOB.own_points[n]), field),
-                (QPointF(at.x() + t.px(236), y), QSize(round(t.px(74)), high)),
-                label=point.name,
-                quantity=quantity,
-            )
-        )
-        sign = v.reader.preset.unit(quantity).sign
-        sheet.text(f"own unit {n}", sign, QPointF(at.x() + t.px(314), y + t.px(3)), size=13, role="ink2")
-        drop = sheet.button(f"drop own {n}", "×", QPointF(at.x() + t.px(350), y), partial(_drop, sheet, n), width=round(t.px(24)))
+        line.reading(f"own value {n}", (*path, field), label=point.name, quantity=quantity, wide=74)
+        line.words(f"own unit {n}", v.reader.preset.unit(quantity).sign, role="ink2").upto(350)
+        fields += line.fields
+        drop = sheet.button(f"drop own {n}", "×", QPointF(line.x, line.y), partial(_drop, sheet, n), width=round(t.px(24)))
         drop.setAccessibleName(f"remove {point.name}")
         drop.resize(drop.width(), high)
     if len(shown) < MOST:

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from functools import partial
 from itertools import pairwise
 
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 from typing_extensions import override
 
@@ -23,8 +23,9 @@ from isostat.desktop.measure.squat_page import draw_squat, lay_squat
 from isostat.desktop.measure.weights_page import draw_weights, lay_weights
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.fields import QuantityField
-from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule
+from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
 from isostat.desktop.pieces.ink import dimension, ground
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
@@ -91,11 +92,10 @@ class MeasureStep(Sheet):
     @override
     def lay(self, v: View) -> None:
         t = v.theme
-        name = self.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
-        left = name.right() + round(t.px(12))
+        line = head_line(self, v)
         for n, (start, end) in enumerate(zip(GROUPS, (*GROUPS[1:], len(PAGES)), strict=True)):
-            first, here = QRect(left, round(t.px(5)), 0, round(t.px(26))), PAGES.index(self.page) - start
-            left = self.tabs(f"page {n}", PAGES[start:end], here, first, partial(self._turn_to, start)) + round(t.px(8))
+            here = PAGES.index(self.page) - start
+            line.tabs(f"page {n}", PAGES[start:end], here, partial(self._turn_to, start)).gap(2)
         self.axle = min(self.axle, len(v.a.axles) - 1)
         top = t.px(HEAD + 14)
         if self.page in SIDE_VIEWS:
@@ -104,8 +104,8 @@ class MeasureStep(Sheet):
         elif self.page in END_VIEWS:
             lay_end(self, v, self._end(v))
         elif self.page in BY_AXLE:
-            at = QRect(round(t.margin), round(top - t.px(4)), round(t.px(92)), round(t.px(26)))
-            self.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, at, self.turn_axle)
+            axles = Line(self, v, QPointF(t.margin, top - t.px(4)), high=26)
+            axles.tabs("axle", [axle.name for axle in v.job.vehicle.axles], self.axle, self.turn_axle, wide=92)
             BY_AXLE[self.page](self, v, top + t.px(28), self.axle)
         elif self.page == "missing":
             lay_missing(self, v, top, self.turn_to_field)

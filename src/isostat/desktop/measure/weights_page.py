@@ -2,21 +2,25 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from functools import partial
-from itertools import pairwise
 
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize, Qt
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
 from isostat.assess.workings import Shown
 from isostat.assess.workings.load import weight_share
+from isostat.core.working import Figure, Origin
 from isostat.desktop.load.table import lay_aboard
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.focus_walk import in_order
 from isostat.desktop.pieces.ink import polyline
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.outline import plan_outline
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job import weighing
@@ -55,12 +59,11 @@ CAUTION = "A plate is a limit, not a weight. Never over the pads' own rating; ch
 def lay_weights(sheet: Sheet, v: View, top: float) -> float:
     """Places the page below `top`; returns where its words end."""
     t, way = v.theme, v.job.weighing.way
-    first = QRect(round(t.margin), round(top), round(t.px(92)), round(t.px(26)))
-    sheet.tabs("way", WAYS, WAYS.index(way), first, lambda n: sheet.put(("weighing", "way"), WAYS[n], f"weights from {WAYS[n]}"))
+    ways = Line(sheet, v, QPointF(t.margin, top), high=26)
+    ways.tabs("way", WAYS, WAYS.index(way), lambda n: sheet.put(("weighing", "way"), WAYS[n], f"weights from {WAYS[n]}"), wide=92)
     y = top + t.px(42)
     fields = {"four pads": _pads, "two pads": _pads, "ticket": _ticket, "plates": _plates}[way](sheet, v, y)
-    for before, after in pairwise(fields):
-        QuantityField.setTabOrder(before, after)
+    in_order(fields)
     y += t.px(34) * (2 + len(v.a.axles)) + t.px(10)
     _lay_sums(sheet, v, y)
     y += t.px(64)
@@ -106,105 +109,64 @@ def draw_weights(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
 
 def _pads(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     """A pad and its height for every wheel, as one stands over the vehicle; with two pads, theirs and the blocks' height."""
-    t, preset, fields = v.theme, v.reader.preset, []
-    size = QSize(round(t.px(84)), round(t.px(28)))
+    preset, fields = v.reader.preset, []
+    table = _table(sheet, v, top, 110, (100, 84))
     mass, height = preset.mass.sign, preset.height.sign
-    heads = (("left", mass), ("right", mass), ("left stands", height), ("right stands", height))
-    for n, (words, sign) in enumerate(heads):
-        sheet.text(f"pad head {n}", words, QPointF(t.px(110 + 100 * n), top), size=13, role="ink2", unit=sign)
+    for n, (words, sign) in enumerate((("left", mass), ("right", mass), ("left stands", height), ("right stands", height))):
+        table.title(f"pad head {n}", n, words, unit=sign)
     for axle, side in walk_order(len(v.a.axles)):
-        y = top + t.px(24) + axle * t.px(34)
-        sheet.text(f"pad axle {axle}", v.job.vehicle.axles[axle].name, QPointF(t.margin, y + t.px(4)), size=14, weight=600)
+        table.name(f"pad axle {axle}", axle, v.job.vehicle.axles[axle].name, weight=600)
         corner: edits.Path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side])
         for k, (field, quantity, words) in enumerate(
             (("pad_kg", Quantity.MASS, "scale pad"), ("pad_height_m", Quantity.HEIGHT, "height of the pad"))
         ):
-            at = QPointF(t.px(110 + 100 * (side + 2 * k)), y)
-            label = f"{words.capitalize()} {v.reader.corner(axle, side)}"
-            fields.append(
-                entry(
-                    sheet,
-                    v,
-                    f"{field} {axle} {side}",
-                    (*corner, field),
-                    (at, size),
-                    label=label,
-                    quantity=quantity,
-                    figure=15 if k == 0 else 13,
-                )
-            )
-    y = top + t.px(24) + len(v.a.axles) * t.px(34)
+            label, where = f"{words.capitalize()} {v.reader.corner(axle, side)}", table.cell(axle, side + 2 * k)
+            made = entry(sheet, v, f"{field} {axle} {side}", (*corner, field), where, label=label, quantity=quantity,
+                         figure=13 if k else 15)  # fmt: skip
+            fields.append(made)
     if v.job.weighing.way == "two pads":
-        for n, (key, words) in enumerate((("pad_m", "pads are high"), ("block_m", "blocks are high"))):
-            x = t.px(16 + 220 * n)
-            sheet.text(f"{key} word", words, QPointF(x, y + t.px(4)), size=13, unit=preset.height.sign)
-            fields.append(
-                entry(
-                    sheet,
-                    v,
-                    key,
-                    (*path_to(JOB.weighing), key),
-                    (QPointF(x + t.px(124), y), size),
-                    label=words,
-                    quantity=Quantity.HEIGHT,
-                )
-            )
+        line = Line(sheet, v, QPointF(table.left, table.row(len(v.a.axles))), high=28, size=13, drop=4)
+        for key, words in (("pad_m", "pads are high"), ("block_m", "blocks are high")):
+            line.words(f"{key} word", words, unit=height)
+            line.reading(key, (*path_to(JOB.weighing), key), label=words, quantity=Quantity.HEIGHT, wide=84).gap(14)
+        fields += line.fields
     return fields
+
+
+def _table(sheet: Sheet, v: View, top: float, first: float, columns: tuple[float, float]) -> Table:
+    """The table of a way to weigh. first: of its columns; columns: how far apart, how wide their fields, px unscaled."""
+    t, (apart, wide) = v.theme, columns
+    size = QSize(round(t.px(wide)), round(t.px(28)))
+    return Table(sheet, t.margin, top, t.px(first), t.px(apart), t.px(34), size, head=24 / 34, drop=t.px(4))
 
 
 def _ticket(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     """Each axle, the whole, and the bridge's step."""
-    t, sign, fields = v.theme, v.reader.preset.mass.sign, []
-    size = QSize(round(t.px(96)), round(t.px(28)))
+    sign, fields = v.reader.preset.mass.sign, []
+    axles = _table(sheet, v, top, 130, (130, 96))
     for axle, info in enumerate(v.job.vehicle.axles):
-        y, pads = top + t.px(24) + axle * t.px(34), v.a.axles[axle].pad_kg
-        label = f"On a weighbridge, {v.reader.corner(axle, None)}"
-        sheet.text(f"ticket {axle}", f"{info.name} axle", QPointF(t.margin, y + t.px(4)), size=14, weight=600, unit=sign)
-        fields.append(
-            sheet.field(
-                f"ticket pad_kg {axle}",
-                (),
-                QPointF(t.px(130), y),
-                size,
-                label=label,
-                quantity=Quantity.MASS,
-                value=pads[0].value + pads[1].value,
-                assumed=_guessed(v, axle),
-                figure=15,
-                put=partial(_weigh, axle),
-            )
-        )
-    y = top + t.px(24)
-    sheet.text("whole word", "The whole", QPointF(t.px(260), y + t.px(4)), size=14, weight=600, unit=sign)
-    whole = sum(p.value for axle in v.a.axles for p in axle.pad_kg)
-    fields.append(
-        sheet.field(
-            "ticket whole",
-            (),
-            QPointF(t.px(366), y),
-            size,
-            label="On a weighbridge, the whole",
-            quantity=Quantity.MASS,
-            value=whole,
-            assumed=any(_guessed(v, n) for n in range(len(v.a.axles))),
-            figure=15,
-            put=_weigh_whole,
-        )
-    )
-    y += t.px(34)
-    sheet.text("step word", "Its step", QPointF(t.px(260), y + t.px(4)), size=14, weight=600, unit=sign)
-    fields.append(
-        entry(
-            sheet,
-            v,
-            "ticket step",
-            ("weighing", "ticket_step_kg"),
-            (QPointF(t.px(366), y), size),
-            label="Step of the weighbridge",
-            quantity=Quantity.MASS,
-        )
-    )
+        axles.name(f"ticket {axle}", axle, f"{info.name} axle", sign, weight=600)
+        line = Line(sheet, v, axles.cell(axle, 0)[0], high=28)
+        label, shown = f"On a weighbridge, {v.reader.corner(axle, None)}", _on_pads(v, (axle,))
+        line.field(f"ticket pad_kg {axle}", (), shown, label=label, quantity=Quantity.MASS, wide=96, figure=15,
+                   put=partial(_weigh, axle))  # fmt: skip
+        fields += line.fields
+    whole = Line(sheet, v, axles.cell(0, 1)[0], high=28, size=13, drop=4)
+    whole.words("whole word", "The whole", weight=600, unit=sign).upto(106)
+    whole.field("ticket whole", (), _on_pads(v, range(len(v.a.axles))), label="On a weighbridge, the whole",
+                quantity=Quantity.MASS, wide=96, figure=15, put=_weigh_whole)  # fmt: skip
+    step = Line(sheet, v, axles.cell(1, 1)[0], high=28, size=13, drop=4)
+    step.words("step word", "Its step", weight=600, unit=sign).upto(106)
+    step.reading("ticket step", path_to(JOB.weighing.ticket_step_kg), label="Step of the weighbridge", quantity=Quantity.MASS,
+                 wide=96)  # fmt: skip
+    fields += whole.fields + step.fields
     return fields
+
+
+def _on_pads(v: View, axles: Sequence[int]) -> Figure:
+    """What axles weigh together, assumed where one of them was neither weighed nor on a ticket."""
+    whole = sum(pad.value for n in axles for pad in v.a.axles[n].pad_kg)
+    return Figure(whole, Origin.ASSUMED if any(_guessed(v, n) for n in axles) else Origin.MEASURED)
 
 
 def _guessed(v: View, axle: int) -> bool:
@@ -215,26 +177,22 @@ def _guessed(v: View, axle: int) -> bool:
 
 def _plates(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     """The plates, and the guess that follows."""
-    t, sign, fields = v.theme, v.reader.preset.mass.sign, []
-    size = QSize(round(t.px(96)), round(t.px(28)))
+    table, sign, fields = _table(sheet, v, top, 170, (130, 96)), v.reader.preset.mass.sign, []
     rows: list[tuple[str, edits.Path]] = [("Vehicle plate", path_to(JOB.vehicle.rating_kg))]
     rows += [(f"{axle.name} axle plate", path_to(JOB.vehicle.axles[n].rating_kg)) for n, axle in enumerate(v.job.vehicle.axles)]
     for n, (words, path) in enumerate(rows):
-        y = top + t.px(24) + n * t.px(34)
-        sheet.text(f"plate {n}", words, QPointF(t.margin, y + t.px(4)), size=14, weight=600, unit=sign)
-        fields.append(entry(sheet, v, f"plate field {n}", path, (QPointF(t.px(170), y), size), label=words, quantity=Quantity.MASS))
+        table.name(f"plate {n}", n, words, sign, weight=600)
+        fields.append(entry(sheet, v, f"plate field {n}", path, table.cell(n, 0), label=words, quantity=Quantity.MASS))
     act = partial(sheet.edited.emit, weighing.weigh_by_plates, "weights from the plates", -1)
-    sheet.button("by plates", "Guess the empty weight from the plates", QPointF(t.px(300), top + t.px(24)), act)
+    sheet.button("by plates", "Guess the empty weight from the plates", table.cell(0, 1)[0], act)
     return fields
 
 
 def _lay_sums(sheet: Sheet, v: View, top: float) -> None:
     """What the weights come to: the whole, each axle's and the left's share, cross weight."""
     t, case = v.theme, v.weighed
-    head = sheet.caps("weighed head", "As weighed", QPointF(t.margin, top))
-    room = sheet.width() - head.right() - t.px(32)
-    lay_aboard(sheet, v, QPointF(head.right() + t.px(12), top - 2), room)
-    x, y = t.margin, top + t.px(20)
+    line = Line(sheet, v, QPointF(t.margin, top - 2), drop=0).caps("weighed head", "As weighed").gap(6)
+    lay_aboard(sheet, v, line.at, sheet.width() - line.x - t.margin)
     whole = Shown(workings.load.whole, case=case)
     said = [("whole", whole, f"all up {v.number(whole, v.reader.mass(float(v.a.loading.whole_kg[case])))}")]
     for name, words in (
@@ -245,8 +203,9 @@ def _lay_sums(sheet: Sheet, v: View, top: float) -> None:
         share = weight_share(v.a, name, case)
         shown = Shown(workings.load.SHARES[name], case=case)
         said.append((name, shown, f"{v.number(shown, f'{share * 100:.1f} %')} {words}"))
+    line = Line(sheet, v, QPointF(t.margin, top + t.px(20)), size=15, drop=0)
     for key, shown, words in said:
-        x = sheet.text(f"weighed {key}", words, QPointF(x, y), size=15, weight=600, shown=shown).right() + t.px(22)
+        line.words(f"weighed {key}", words, weight=600, shown=shown).gap(16)
 
 
 def _weigh(axle: int, job: Job, kg: float | None, typed: str) -> Job:

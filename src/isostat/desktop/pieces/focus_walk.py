@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from itertools import pairwise
+
 from PyQt6.QtCore import QEvent, QObject, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QApplication, QWidget
@@ -9,6 +12,12 @@ from PyQt6.QtWidgets import QApplication, QWidget
 from isostat.desktop.pieces.fields import Choice, QuantityField, TextField
 
 ARROWS = {Qt.Key.Key_Left: -1, Qt.Key.Key_Up: -1, Qt.Key.Key_Right: 1, Qt.Key.Key_Down: 1}
+
+
+def in_order(fields: Sequence[QWidget]) -> None:
+    """Tab goes through them as they come."""
+    for before, after in pairwise(fields):
+        QWidget.setTabOrder(before, after)
 
 
 class Walked(QWidget):

@@ -1,10 +1,11 @@
-"""The header that every step's sheet wears: its name, a line of words, a rule below."""
+"""The header that every step's sheet wears: its name and what goes on behind it, a rule below."""
 
 from __future__ import annotations
 
 from PyQt6.QtCore import QLineF, QPointF
 from PyQt6.QtGui import QPainter
 
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -12,11 +13,11 @@ from isostat.desktop.view import View
 HEAD = 36
 
 
-def lay_head(sheet: Sheet, v: View, words: str) -> float:
-    """Places the step's name and words; returns where the words end."""
-    name = sheet.text("step title", v.step.value, QPointF(v.theme.margin, v.theme.px(5)), size=19, weight=600)
-    box = sheet.text("step words", words, QPointF(name.right() + 16, v.theme.px(9)), size=14, role="ink2")
-    return float(box.right())
+def head_line(sheet: Sheet, v: View) -> Line:
+    """Places the step's name; the line goes on behind it."""
+    t = v.theme
+    name = sheet.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
+    return Line(sheet, v, QPointF(name.right() + t.px(14), t.px(5)), high=26, size=14, drop=4)
 
 
 def draw_head(p: QPainter, v: View, width: float) -> None:

@@ -7,8 +7,11 @@ from dataclasses import dataclass
 
 from PyQt6.QtCore import QPointF, QRect, QSize
 
+from isostat.desktop.pieces.entry import nth_entry
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
+from isostat.job.edits import paths as edits
 from isostat.units.unit import Quantity
 
 
@@ -50,11 +53,39 @@ class Table:
         """What a row is."""
         self.sheet.text(key, words, QPointF(self.left, self.row(row) + self.drop), size=13, unit=unit, weight=weight)
 
-    def title(self, key: str, column: int, words: str, *, up: float = 0.0, unit: str = "", weight: int = 400) -> None:
+    def title(
+        self, key: str, column: int, words: str, *, up: float = 0.0, unit: str = "", weight: int = 400, size: float = 0
+    ) -> None:
         """What a column is: heavy, or light in ink2. up: above the first row, px; 0: at the top of the table."""
         y = self.row(0) - up if up else self.top
-        role, size = ("ink", 13) if weight > 400 else ("ink2", 12.5)
-        self.sheet.text(key, words, QPointF(self.column(column), y), size=size, weight=weight, role=role, unit=unit)
+        role, usual = ("ink", 13) if weight > 400 else ("ink2", 12.5)
+        self.sheet.text(key, words, QPointF(self.column(column), y), size=size or usual, weight=weight, role=role, unit=unit)
+
+
+def lay_rows(
+    sheet: Sheet,
+    v: View,
+    key: str,
+    path: edits.Path,
+    columns: Sequence[tuple[str, str, Quantity]],
+    at: QPointF,
+    rows: range,
+    label: str,
+) -> float:
+    """Readings of a table of the job that need not be there yet, the words of each before it. Returns where the last row ends, px.
+
+    key: begins the names of the fields. path: of the table. columns: field, words and quantity of each. rows: which are shown.
+    label: what a reading is called, from the row's number `n` and its `words`.
+    """
+    t, y = v.theme, at.y()
+    for n in rows:
+        for m, (field, words, quantity) in enumerate(columns):
+            line = Line(sheet, v, QPointF(at.x() + m * t.px(132), y), high=25, size=13)
+            line.words(f"{key} {field} {n} word", words, unit=v.reader.preset.unit(quantity).sign)
+            nth_entry(sheet, v, f"{key} {field} {n}", (path, n, field), line.place(56), label=label.format(n=n + 1, words=words),
+                      quantity=quantity)  # fmt: skip
+        y += t.px(27)
+    return y
 
 
 def axle_table(

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
 from typing import get_args
 
-from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
@@ -14,9 +15,11 @@ from isostat.assess.spring.bench import Benched, at_axle, benched
 from isostat.assess.spring.usual import usual_shear_pa
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, even_halves
-from isostat.desktop.pieces.entry import entry, loose_entry, modulus_entry, nth_put
+from isostat.desktop.pieces.entry import entry, nth_entry
 from isostat.desktop.pieces.ink import dimension
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.order import set_both
 from isostat.desktop.view import View
 from isostat.job.axle_fit import BenchCoil
@@ -27,6 +30,7 @@ from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 ROW, PRESSES = 28, 4
+PRESSED = (("length_m", "length", Quantity.COIL), ("force_kg", "load", Quantity.MASS))
 FIELDS = (
     ("wire_m", "wire", Quantity.COIL),
     ("across_m", "diameter", Quantity.COIL),
@@ -49,20 +53,18 @@ class BenchPicture:
     middle: QPointF
 
 
-def lay_bench(sheet: Sheet, v: View, area: QRectF, n: int, turn: object) -> BenchPicture:
+def lay_bench(sheet: Sheet, v: View, area: QRectF, n: int, turn: Callable[[int], object]) -> BenchPicture:
     """Places the page for the n-th spring in an area of the sheet; `turn` is told which spring is wanted."""
     t, coils = v.theme, v.job.bench
-    first = QRect(round(area.left()), round(area.top()), 0, round(t.px(26)))
-    end = sheet.tabs("bench", [c.name for c in coils], n, first, turn) if coils else first.left()  # type: ignore[arg-type]
-    sheet.button("add bench", "+ spring", QPointF(end + t.px(8), area.top()), partial(_add, sheet), width=round(t.px(78)))
+    line = Line(sheet, v, area.topLeft(), high=26)
+    if coils:
+        line.tabs("bench", [c.name for c in coils], n, turn)
+    line.button("add bench", "+ spring", partial(_add, sheet))
     if not coils:
         words = "A spring without a tag: wire, diameter, turns and free length off a caliper, or lengths and loads under a press."
         sheet.text("bench empty words", words, QPointF(area.left(), area.top() + t.px(40)), size=14, role="ink2")
         return BenchPicture(None, 1.0, area.center())
-    drop = sheet.button(
-        "drop bench", "remove", QPointF(end + t.px(92), area.top()), partial(_drop, sheet, n), width=round(t.px(70))
-    )
-    drop.setAccessibleName(f"remove {coils[n].name}")
+    line.button("drop bench", "remove", partial(_drop, sheet, n), says=f"remove {coils[n].name}")
     part, top = benched(coils[n]), area.top() + t.px(40)
     _lay_readings(sheet, v, QPointF(area.left(), top), n)
     sheet.text("bench caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(18)), size=12.5, weight=600, role="fault")
@@ -74,45 +76,32 @@ def lay_bench(sheet: Sheet, v: View, area: QRectF, n: int, turn: object) -> Benc
 
 def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
     """The fields of one spring, top to bottom as it is measured."""
-    t, coil, sign = v.theme, v.job.bench[n], v.reader.preset.coil.sign
-    x, wide, high = at.x() + t.px(128), t.px(72), round(t.px(24))
-    size, long = QSize(round(wide), high), round(t.px(122))
-
-    def y(row: float) -> float:
-        return at.y() + row * t.px(ROW)
-
-    sheet.text("bench name word", "called", QPointF(at.x(), y(0) + 3), size=13)
-    sheet.words("bench name", path_to(JOB.bench[n].name), QPointF(x, y(0)), QSize(long, high), label="name of the spring")
-    for k, (field, words, quantity) in enumerate(FIELDS):
-        row, unit = k + 1.0, sign if quantity is Quantity.COIL else ""
-        sheet.text(f"bench {field} word", words, QPointF(at.x(), y(row) + 3), size=13, unit=unit)
-        where, label, fine = (QPointF(x, y(row)), size), f"{coil.name}, {words}", quantity is Quantity.COIL
-        entry(sheet, v, f"bench {field}", (*path_to(JOB.bench[n]), field), where, label=label, quantity=quantity, finer=fine)
-    area = QRect(round(x + wide + t.px(4)), round(y(2)), round(t.px(84)), high)
-    sheet.choice("bench across", ACROSS, ACROSS.index(coil.across), area, label="which diameter was read",
-                 chosen=lambda k: sheet.put(path_to(JOB.bench[n].across), ACROSS[k], "which diameter"))  # fmt: skip
+    t, coil, preset, path = v.theme, v.job.bench[n], v.reader.preset, path_to(JOB.bench[n])
+    size = QSize(round(t.px(72)), round(t.px(24)))
+    table = Table(sheet, at.x(), at.y(), at.x() + t.px(128), t.px(78), t.px(ROW), size, head=0)
+    table.name("bench name word", 0, "called")
+    sheet.words("bench name", (*path, "name"), table.cell(0, 0)[0], table.area(0, 0, t.px(122)).size(), label="name of the spring")
+    for row, (field, words, quantity) in enumerate(FIELDS, 1):
+        fine = quantity is Quantity.COIL
+        table.name(f"bench {field} word", row, words, preset.coil.sign if fine else "")
+        entry(sheet, v, f"bench {field}", (*path, field), table.cell(row, 0), label=f"{coil.name}, {words}", quantity=quantity,
+              finer=fine)  # fmt: skip
+    sheet.choice("bench across", ACROSS, ACROSS.index(coil.across), table.area(2, 1, t.px(84)), label="which diameter was read",
+                 chosen=lambda k: sheet.put((*path, "across"), ACROSS[k], "which diameter"))  # fmt: skip
     for row, key, words, ways, now in ((6, "ends", "ends", ENDS, coil.ends), (7, "material", "wire of", MATERIALS, coil.material)):
-        sheet.text(f"bench {key} word", words, QPointF(at.x(), y(row) + 3), size=13)
-        area = QRect(round(x), round(y(row)), round(t.px(128)), high)
-        sheet.choice(f"bench {key}", ways, ways.index(now), area, label=f"{coil.name}, {words}",
+        table.name(f"bench {key} word", row, words)
+        sheet.choice(f"bench {key}", ways, ways.index(now), table.area(row, 0, t.px(128)), label=f"{coil.name}, {words}",
                      chosen=partial(_choose, sheet, n, key, ways))  # fmt: skip
-    grade = usual_shear_pa(coil.material)
-    label = f"{coil.name}, shear modulus"
-    modulus_entry(
-        sheet, v, "bench modulus", path_to(JOB.bench[n].shear_pa), QPointF(at.x(), y(8)), label=label, usual_pa=grade, x=x
-    )
-    sheet.caps("bench press head", "Under a press", QPointF(at.x(), y(9.2)))
-    sheet.text("bench length word", "length", QPointF(x, y(9.1)), size=12.5, role="ink2", unit=sign)
-    sheet.text(
-        "bench load word", "load", QPointF(x + wide + t.px(6), y(9.1)), size=12.5, role="ink2", unit=v.reader.preset.mass.sign
-    )
-    for k in range(PRESSES):
-        given = coil.press[k] if k < len(coil.press) else None
-        for field, quantity, left in (("length_m", Quantity.COIL, 0.0), ("force_kg", Quantity.MASS, wide + t.px(6))):
-            words = f"{'length' if left == 0 else 'load'} {k + 1} under the press"
-            where = QPointF(x + left, y(9.8 + k)), size
-            loose_entry(sheet, f"bench {field} {k}", getattr(given, field) if given else None, where,
-                        label=words, quantity=quantity, put=nth_put(path_to(JOB.bench[n].press), k, {}, field))  # fmt: skip
+    line, usual = Line(sheet, v, QPointF(at.x(), table.row(8)), high=23), usual_shear_pa(coil.material)
+    line.modulus("bench modulus", (*path, "shear_pa"), label=f"{coil.name}, shear modulus", usual_pa=usual, upto=128)
+    press = Table(sheet, at.x(), table.row(9), table.first, t.px(78), t.px(ROW), size, head=0.8)
+    sheet.caps("bench press head", "Under a press", QPointF(press.left, press.top + t.px(5)))
+    for k, (_, words, quantity) in enumerate(PRESSED):
+        press.title(f"bench {words} word", k, words, unit=preset.unit(quantity).sign)
+    for row in range(PRESSES):
+        for k, (field, words, quantity) in enumerate(PRESSED):
+            nth_entry(sheet, v, f"bench {field} {row}", ((*path, "press"), row, field), press.cell(row, k),
+                      label=f"{words} {row + 1} under the press", quantity=quantity)  # fmt: skip
 
 
 def _lay_results(sheet: Sheet, v: View, at: QPointF, wide: float, n: int, part: Benched) -> None:

@@ -8,6 +8,7 @@ from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect
 
+from isostat.desktop.pieces.head import head_line
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.springs.pages import HELPER_PAGES
@@ -22,20 +23,15 @@ KINDS = get_args(AxleFit.model_fields["kind"].annotation)
 
 def lay_head(sheet: Sheet, v: View, axle: int, page: str, turn: Callable[[int], object], turn_to: Callable[[int], object]) -> None:
     """Places the head. turn, turn_to: told which axle, which page."""
-    t, high = v.theme, round(v.theme.px(26))
-    name = sheet.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
-    left = round(name.right() + t.px(14))
+    line = head_line(sheet, v)
     if page == "chart" or page in HELPER_PAGES:
-        first = QRect(left, round(t.px(5)), 0, high)
-        left = sheet.tabs("axle", [a.name for a in v.job.vehicle.axles], axle, first, turn) + round(t.px(6))
+        line.tabs("axle", [a.name for a in v.job.vehicle.axles], axle, turn)
     if page == "chart":
-        kind = v.job.proposal.axles[axle].kind
-        area = QRect(left, first.top(), round(t.px(118)), high)
-        sheet.choice("kind", KINDS, KINDS.index(kind), area, label="kind of spring",
-                     chosen=lambda n: sheet.put(path_to(JOB.proposal.axles[axle].kind), KINDS[n], "kind of spring"))  # fmt: skip
-        left = area.right() + round(t.px(8))
-    end = sheet.tabs("page", PAGES, PAGES.index(page), QRect(left, round(t.px(5)), 0, high), turn_to)
-    _lay_proposals(sheet, v, end + t.px(10))
+        path = path_to(JOB.proposal.axles[axle].kind)
+        line.choice("kind", KINDS, KINDS.index(v.job.proposal.axles[axle].kind),
+                    lambda n: sheet.put(path, KINDS[n], "kind of spring"), label="kind of spring", wide=118).gap(2)  # fmt: skip
+    line.tabs("page", PAGES, PAGES.index(page), turn_to)
+    _lay_proposals(sheet, v, line.gap(4).x)
 
 
 def _lay_proposals(sheet: Sheet, v: View, left: float) -> None:

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF, QSize
 
 from isostat.assess import workings
 from isostat.assess.spring.preload import hanging_force_n
 from isostat.assess.spring.winding import wound
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.limits import GRAVITY
-from isostat.core.working import Origin
-from isostat.desktop.pieces.plain import set_tip
+from isostat.core.working import Figure, Origin
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.case_figures import both_heights
@@ -36,22 +36,20 @@ STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solve
 def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the order of an axle below `top`."""
     t, fit = v.theme, v.job.proposal.axles[axle]
-    head = sheet.caps("order head", f"Order, {v.job.vehicle.axles[axle].name}, new springs", QPointF(t.margin, top + t.px(10)))
-    stock = fit.stock
-    sides = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
-
-    def choose(n: int) -> None:
-        sheet.put(path_to(JOB.proposal.axles[axle].sides), WAYS[n], "left and right springs")
-
-    sheet.choice("sides", WAY_WORDS, WAYS.index(fit.sides), sides, label="how left and right may differ", chosen=choose)
-    shelf = QRect(sides.right() + round(t.px(8)), sides.top(), round(t.px(118)), sides.height())
-    sheet.choice("stock", STOCK_WORDS, STOCKS.index(stock), shelf, label="springs wound to order, or off a shelf",
-                 chosen=lambda n: sheet.put(path_to(JOB.proposal.axles[axle].stock), STOCKS[n],
-                                            "wound or off a shelf"))  # fmt: skip
+    line = Line(sheet, v, QPointF(t.margin, top + t.px(5))).caps(
+        "order head", f"Order, {v.job.vehicle.axles[axle].name}, new springs"
+    )
+    path = path_to(JOB.proposal.axles[axle])
+    line.gap(6).choice("sides", WAY_WORDS, WAYS.index(fit.sides),
+                       lambda n: sheet.put((*path, "sides"), WAYS[n], "left and right springs"),
+                       label="how left and right may differ", wide=126)  # fmt: skip
+    line.choice("stock", STOCK_WORDS, STOCKS.index(fit.stock),
+                lambda n: sheet.put((*path, "stock"), STOCKS[n], "wound or off a shelf"),
+                label="springs wound to order, or off a shelf", wide=118)  # fmt: skip
     wanted = [v.reader.height(float(m)) for m in v.a.target_m[axle]]
     words = f"for {v.reader.case(v.a.target_case)}, hub to arch {wanted[0]} left, {wanted[1]} right"
     short = f"{v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}"
-    room = sheet.width() - t.px(28) - shelf.right()
+    room = sheet.width() - t.px(22) - line.x
     words = next((w for w in (words, short) if sheet.text_width(w, 12.5) < room), "")
     place = QPointF(sheet.width() - t.margin, top + t.px(8))
     sheet.text("order at", words, place, size=12.5, role="ink2", anchor=RIGHT)
@@ -124,19 +122,18 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, table: Table, column: int) ->
 
 
 def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
-    t, o = v.theme, v.a.orders[axle]
-    sheet.caps("try head", "Try a spring", QPointF(t.margin, top + t.px(8)))
-    sheet.text("try words", "off a tag, both sides:", QPointF(t.px(120), top + t.px(6)), size=13, role="ink2")
-    size = QSize(round(t.px(86)), round(t.px(26)))
-    for n, (key, path, quantity, value, words) in enumerate((
+    t, o, r = v.theme, v.a.orders[axle], v.reader
+    line = Line(sheet, v, QPointF(t.margin, top), high=26, size=13, drop=6).caps("try head", "Try a spring")
+    line.words("try words", "off a tag, both sides:", role="ink2")
+    for key, path, quantity, value, words in (
         ("try rate", "rate_n_per_m", Quantity.RATE, o.order.rate_n_per_m[0], "rate"),
         ("try free", "free_length_m", Quantity.COIL, o.order.free_m[0], "free length"),
-    )):  # fmt: skip
-        at = QPointF(t.px(252 + 100 * n), top)
-        sheet.field(key, (), at, size, label=f"{words} off the tag", quantity=quantity,
-                    value=value if o.can_be_had else None, put=partial(_try, axle, path))  # fmt: skip
-    units = f"{v.reader.preset.rate.sign}, {v.reader.preset.coil.sign} free"
-    sheet.text("try units", units, QPointF(t.px(446), top + t.px(6)), size=13, role="ink2")
+    ):
+        shown = Figure(value, Origin.SOLVED) if o.can_be_had else None
+        line.field(
+            key, (), shown, label=f"{words} off the tag", quantity=quantity, wide=86, figure=14, put=partial(_try, axle, path)
+        )
+    line.words("try units", f"{r.preset.rate.sign}, {r.preset.coil.sign} free", role="ink2")
     lay_cases(sheet, v, axle, top + t.px(33))
 
 
@@ -175,11 +172,10 @@ def _try(axle: int, path: str, job: Job, si: float | None, typed: str) -> Job:
     return job if si is None else set_both(job, axle, path, si)
 
 
-def lay_fitted_now(sheet: Sheet, axle: int, at: QPointF, ring_m: float | None = None) -> float:
-    """A button: the springs described here are those that were found. Returns where it ends."""
-    made = sheet.button("fitted now", "Fitted already", at, partial(_fit, sheet, axle, ring_m))
-    set_tip(made, "the vehicle stands on these springs as found")
-    return float(made.geometry().right())
+def lay_fitted_now(line: Line, axle: int, ring_m: float | None = None) -> Line:
+    """A button: the springs described here are those that were found. Returns the line behind it."""
+    tip = "the vehicle stands on these springs as found"
+    return line.button("fitted now", "Fitted already", partial(_fit, line.sheet, axle, ring_m), tip=tip)
 
 
 def _fit(sheet: Sheet, axle: int, ring_m: float | None) -> None:

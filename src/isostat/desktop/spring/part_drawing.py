@@ -17,7 +17,6 @@ from isostat.assess.spring.usual import usual_shear_pa
 from isostat.assess.spring.winding import Wound, wound
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.coil_drawing import CoilShape, draw_coil, uneven_halves
-from isostat.desktop.pieces.entry import modulus_entry
 from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
@@ -95,8 +94,7 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None
     line = Line(sheet, v, QPointF(at.x(), y), high=23).words("part of word", "wire", role="ink2")
     line.choice("part material", WIRES, WIRES.index(now), lambda n: sheet.put((*base, "wire"), WIRES[n], "wire"),
                 label="wire of the coil", wide=112)  # fmt: skip
-    place = QPointF(line.x, y)
-    modulus_entry(sheet, v, "part modulus", (*base, "wire_shear_pa"), place, label="shear modulus", usual_pa=usual_shear_pa(now))
+    line.modulus("part modulus", (*base, "wire_shear_pa"), label="shear modulus", usual_pa=usual_shear_pa(now))
     y += t.px(28)
     if v.job.proposal.axles[axle].kind != "coil":
         return

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from typing import get_args
 
-from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess import workings
 from isostat.assess.spring.cushion import cushion_page
-from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.form import LIST, Form, Row, lay_list
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import lay_rows
 from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases, lay_helper_head
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
@@ -26,6 +27,7 @@ FIELDS = (
     Row("flat_m", "flat when pressed by", Quantity.COIL),
 )
 ROWS = 3
+PRESSED = (("squeeze_m", "by", Quantity.COIL), ("force_kg", "shows", Quantity.MASS))
 CAUTION = "Jack the frame, never the axle alone; stands under the frame before a hand goes between."
 
 
@@ -33,27 +35,18 @@ def lay_foam(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
     t, given, base = v.theme, v.job.proposal.axles[axle].cushion, path_to(JOB.proposal.axles[axle].cushion)
     lay_helper_head(sheet, v, ("foam", "Foam or rubber", axle), area.topLeft(), base, given)
-    fit, size, y = cushion_page(v.a, axle), QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28)
-    sheet.text("foam kind word", "it is of", QPointF(area.left(), y + 4), size=13)
-    kinds = (NONE, *KINDS)
-    where = QRect(round(area.left() + t.px(LIST.wide)), round(y), round(t.px(92)), size.height())
-    sheet.choice("foam kind", kinds, kinds.index(given.kind) if given.kind in kinds else 0, where, label="what the helper is of",
-                 chosen=lambda n: sheet.put((*base, "kind"), kinds[n] if n else None, "what the helper is of"))  # fmt: skip
+    fit, y, kinds = cushion_page(v.a, axle), area.top() + t.px(28), (NONE, *KINDS)
+    line = Line(sheet, v, QPointF(area.left(), y), high=25, size=13).words("foam kind word", "it is of").upto(LIST.wide)
+    line.choice("foam kind", kinds, kinds.index(given.kind) if given.kind in kinds else 0,
+                lambda n: sheet.put((*base, "kind"), kinds[n] if n else None, "what the helper is of"),
+                label="what the helper is of", wide=92)  # fmt: skip
     otherwise = {} if fit is None else {"rate_n_per_m": fit.rate, "flat_m": fit.flat}
     form = Form("foam", base, given, FIELDS, otherwise)
     y = lay_list(sheet, v, form, QPointF(area.left(), y + t.px(30)))
     y += t.px(8)
     sheet.text("foam press word", "or under a press: squeezed by, the scale shows", QPointF(area.left(), y), size=13, role="ink2")
-    for n in range(ROWS):
-        y += t.px(28)
-        row = given.press[n] if n < len(given.press) else None
-        for m, (field, words, quantity) in enumerate((("squeeze_m", "by", Quantity.COIL), ("force_kg", "shows", Quantity.MASS))):
-            x, sign = area.left() + m * t.px(132), v.reader.preset.unit(quantity).sign
-            box = sheet.text(f"foam press {field} {n} word", words, QPointF(x, y + 4), size=13, unit=sign)
-            place = (QPointF(box.right() + t.px(6), y), QSize(round(t.px(56)), size.height()))
-            loose_entry(sheet, f"foam press {field} {n}", getattr(row, field) if row else None, place,
-                        label=f"press reading {n + 1}, {words}", quantity=quantity,
-                        put=nth_put((*base, "press"), n, {}, field))  # fmt: skip
+    pressed = QPointF(area.left(), y + t.px(28))
+    lay_rows(sheet, v, "foam press", (*base, "press"), PRESSED, pressed, range(ROWS), "press reading {n}, {words}")
     sheet.text("foam caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="fault")
     right = QRectF(area.left() + t.px(310), area.top(), area.width() - t.px(310), area.height() - t.px(26))
     if fit is None:

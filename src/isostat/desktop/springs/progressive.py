@@ -6,17 +6,19 @@ from collections.abc import Callable, Iterator
 from functools import partial
 
 import numpy as np
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF, QSize
 from typing_extensions import override
 
 from isostat.assess.spring.usual import usual_shear_pa
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.event import Event
-from isostat.desktop.pieces.entry import entry, loose_entry, modulus_entry, nth_put
-from isostat.desktop.pieces.form import Form, Row, Sizes, lay_grid
+from isostat.desktop.pieces.entry import nth_entry
+from isostat.desktop.pieces.form import UNDER, Form, Row, Sizes, lay_grid
 from isostat.desktop.pieces.grip import Handle
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.chart import SpringChart
 from isostat.desktop.spring.order import lay_cases, lay_corners, lay_fitted_now, solve_again
 from isostat.desktop.spring.part_drawing import lay_floor
@@ -39,23 +41,22 @@ RATES = (
     Row("solid_m", "solid, pressed by", Quantity.COIL),
 )
 TAG = Sizes(wide=150, high=56, field=(84, 26), figure=15)
+WOUND = (Row("wire_m", "wire", Quantity.COIL, finer=True), Row("across_m", "diameter", Quantity.COIL, finer=True))
+WOUND_SIZES = Sizes(wide=68, high=56, field=(58, 24), figure=13)
+TESTED = (("squeeze_m", "pressed by", Quantity.COIL, "compression"), ("force_kg", "carries", Quantity.MASS, "load"))
 GROUPS, CELLS = 5, 8
 
 
 def lay_progressive(sheet: Sheet, v: View, axle: int, top: float, read_table: Callable[[], object]) -> None:
     """Places the panel below `top`; read_table asks for a CSV."""
     t, given, base = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive)
-    head = sheet.caps("progressive head", f"Progressive, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(10)))
-    area = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(126)), round(t.px(24)))
-    sheet.choice(
-        "progressive by",
-        BY_WORDS,
-        BY.index(given.by),
-        area,
-        label="what the progressive coil is told by",
-        chosen=lambda n: sheet.put((*base, "by"), BY[n], "what the coil is told by"),
+    line = Line(sheet, v, QPointF(t.margin, top + t.px(5))).caps(
+        "progressive head", f"Progressive, {v.job.vehicle.axles[axle].name}"
     )
-    _lay_curve(sheet, v, axle, QPointF(area.right() + t.px(14), top + t.px(9)))
+    line.gap(6).choice("progressive by", BY_WORDS, BY.index(given.by),
+                       lambda n: sheet.put((*base, "by"), BY[n], "what the coil is told by"),
+                       label="what the progressive coil is told by", wide=126)  # fmt: skip
+    _lay_curve(sheet, v, axle, line.gap(8).at)
     at = QPointF(t.margin, top + t.px(33))
     match given.by:
         case "rates":
@@ -67,10 +68,10 @@ def lay_progressive(sheet: Sheet, v: View, axle: int, top: float, read_table: Ca
             sheet.button("read table", "Read a CSV…", button, read_table, width=round(t.px(124)))
             _lay_table(sheet, v, axle, at)
     lay_corners(sheet, v, axle, top + t.px(88), ("free_length_m", "spacer_m"))
-    lay_fitted_now(sheet, axle, QPointF(t.px(700), top + t.px(108)))
     lay_cases(sheet, v, axle, top + t.px(183))
-    place = QPointF(t.px(560), top + t.px(108))
-    sheet.button("solve again", "Solve for the target", place, lambda: sheet.edited.emit(_solve(axle), "solve the springs", -1))
+    line = Line(sheet, v, QPointF(t.px(560), top + t.px(109)))
+    line.button("solve again", "Solve for the target", lambda: sheet.edited.emit(_solve(axle), "solve the springs", -1))
+    lay_fitted_now(line, axle)
 
 
 def _solve(axle: int) -> Callable[[Job], Job]:
@@ -104,74 +105,35 @@ def _lay_rates(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
 def _lay_turns(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """Wire and diameter, then groups of turns with their pitch, the close ones first."""
     t, given, base = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive)
-    size, sign = QSize(round(t.px(58)), round(t.px(24))), v.reader.preset.coil.sign
-    for n, (field, words) in enumerate((("wire_m", "wire"), ("across_m", "diameter"))):
-        x = at.x() + n * t.px(68)
-        sheet.text(f"progressive {field} word", words, QPointF(x, at.y()), size=12.5, weight=600, unit=sign)
-        entry(
-            sheet,
-            v,
-            f"progressive {field}",
-            (*base, field),
-            (QPointF(x, at.y() + t.px(19)), size),
-            label=words,
-            quantity=Quantity.COIL,
-            finer=True,
-        )
-    area = QRect(round(at.x() + t.px(136)), round(at.y() + t.px(19)), round(t.px(84)), size.height())
-    sheet.choice(
-        "progressive across",
-        ACROSS,
-        ACROSS.index(given.across),
-        area,
-        label="which diameter was read",
-        chosen=lambda n: sheet.put((*base, "across"), ACROSS[n], "which diameter"),
-    )
-    place, usual = QPointF(at.x() + t.px(672), at.y() + 3), usual_shear_pa(given.material)
-    modulus_entry(sheet, v, "progressive modulus", (*base, "shear_pa"), place, label="shear modulus", usual_pa=usual)
-    left = at.x() + t.px(300)
-    sheet.text("group turns word", "turns", QPointF(left - t.px(46), at.y() + 3), size=12.5, role="ink2")
-    sheet.text("group pitch word", "pitch", QPointF(left - t.px(46), at.y() + t.px(30)), size=12.5, role="ink2")
-    cell = QSize(round(t.px(64)), round(t.px(24)))
-    for n in range(GROUPS):
-        group = given.groups[n] if n < len(given.groups) else None
-        for row, (field, words, quantity) in enumerate((("turns", "turns", Quantity.RATIO), ("pitch_m", "pitch", Quantity.COIL))):
-            where = (QPointF(left + n * t.px(72), at.y() + row * t.px(28)), cell)
-            loose_entry(
-                sheet,
-                f"group {field} {n}",
-                getattr(group, field) if group else None,
-                where,
-                quantity=quantity,
-                label=f"{words} of group {n + 1}",
-                put=nth_put((*base, "groups"), n, {}, field),
-            )
+    lay_grid(sheet, v, Form("progressive", base, given, WOUND), at, WOUND_SIZES)
+    across = Line(sheet, v, at + QPointF(t.px(136), t.px(UNDER)))
+    across.choice("progressive across", ACROSS, ACROSS.index(given.across),
+                  lambda n: sheet.put((*base, "across"), ACROSS[n], "which diameter"),
+                  label="which diameter was read", wide=84)  # fmt: skip
+    line, usual = Line(sheet, v, at + QPointF(t.px(672), 0), high=23), usual_shear_pa(given.material)
+    line.modulus("progressive modulus", (*base, "shear_pa"), label="shear modulus", usual_pa=usual)
+    left, cell = at.x() + t.px(254), QSize(round(t.px(64)), round(t.px(24)))
+    table = Table(sheet, left, at.y(), left + t.px(46), t.px(72), t.px(28), cell, head=0)
+    for row, (field, words, quantity) in enumerate((("turns", "turns", Quantity.RATIO), ("pitch_m", "pitch", Quantity.COIL))):
+        table.name(f"group {words} word", row, words)
+        for n in range(GROUPS):
+            nth_entry(sheet, v, f"group {field} {n}", ((*base, "groups"), n, field), table.cell(row, n), quantity=quantity,
+                      label=f"{words} of group {n + 1}")  # fmt: skip
 
 
 def _lay_table(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     """The first readings of the table; more come with a CSV."""
-    t, given = v.theme, v.job.proposal.axles[axle].progressive
-    base, preset = path_to(JOB.proposal.axles[axle].progressive.table), v.reader.preset
-    for row, (words, sign) in enumerate((("pressed by", preset.coil.sign), ("carries", preset.mass.sign))):
-        sheet.text(f"table {words} word", words, QPointF(at.x(), at.y() + 3 + row * t.px(28)), size=12.5, role="ink2", unit=sign)
-    left, cell = at.x() + t.px(104), QSize(round(t.px(68)), round(t.px(24)))
-    for n in range(CELLS):
-        tested = given.table[n] if n < len(given.table) else None
-        for row, (field, quantity) in enumerate((("squeeze_m", Quantity.COIL), ("force_kg", Quantity.MASS))):
-            where = (QPointF(left + n * t.px(74), at.y() + row * t.px(28)), cell)
-            words = f"{'compression' if row == 0 else 'load'} {n + 1} of the table"
-            loose_entry(
-                sheet,
-                f"table {field} {n}",
-                getattr(tested, field) if tested else None,
-                where,
-                quantity=quantity,
-                label=words,
-                put=nth_put(base, n, {}, field),
-            )
+    t, given, path = v.theme, v.job.proposal.axles[axle].progressive, path_to(JOB.proposal.axles[axle].progressive.table)
+    cell = QSize(round(t.px(68)), round(t.px(24)))
+    table = Table(sheet, at.x(), at.y(), at.x() + t.px(104), t.px(74), t.px(28), cell, head=0)
+    for row, (field, words, quantity, one) in enumerate(TESTED):
+        table.name(f"table {words} word", row, words, v.reader.preset.unit(quantity).sign)
+        for n in range(CELLS):
+            nth_entry(sheet, v, f"table {field} {n}", (path, n, field), table.cell(row, n), quantity=quantity,
+                      label=f"{one} {n + 1} of the table")  # fmt: skip
     if len(given.table) > CELLS:
-        more = f"+ {len(given.table) - CELLS}"
-        sheet.text("table more word", more, QPointF(left + CELLS * t.px(74), at.y() + t.px(16)), size=13, role="ink2")
+        more, beside = f"+ {len(given.table) - CELLS}", QPointF(table.column(CELLS), at.y() + t.px(16))
+        sheet.text("table more word", more, beside, size=13, role="ink2")
 
 
 class ProgressivePage(SpringPage):

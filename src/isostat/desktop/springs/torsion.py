@@ -16,7 +16,6 @@ from isostat.assess.spring.torsion import Anchor, TorsionSet, torsion_set
 from isostat.assess.spring.usual import BAR_SHEAR
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.working import Figure, Origin
-from isostat.desktop.pieces.entry import modulus_entry
 from isostat.desktop.pieces.form import TALL, Form, Row, lay_grid
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.line import Line
@@ -63,14 +62,13 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     t, o = v.theme, v.a.orders[axle]
     found = v.job.as_found.axles[axle].torsion
     given, base = v.job.proposal.axles[axle].torsion.over(found), path_to(JOB.proposal.axles[axle].torsion)
-    head = sheet.caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(10)))
-    end = lay_fitted_now(sheet, axle, QPointF(head.right() + t.px(12), top + t.px(4)))
+    line = Line(sheet, v, QPointF(t.margin, top + t.px(5))).caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}")
+    lay_fitted_now(line.gap(6), axle)
     bars = torsion_set(v.a, axle)
     if bars is not None:
-        sheet.button("solve bars", "Solve", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
+        line.button("solve bars", "Solve", partial(_solve, sheet, axle))
         state = "typed" if bars.typed else "solved for the target" if o.can_be_had else NONE_HOLDS
-        role = "ink2" if bars.typed or o.can_be_had else "fault"
-        sheet.text("torsion state word", state, QPointF(end + t.px(76), top + t.px(8)), size=12.5, role=role)
+        line.words("torsion state word", state, role="ink2" if bars.typed or o.can_be_had else "fault")
     at = QPointF(t.margin, top + t.px(36))
     lay_grid(sheet, v, Form("torsion", base, given, FIELDS), at, TALL)
     puts = {row.field: partial(parts.put_teeth, (*base, row.field)) for row in TEETH}
@@ -84,8 +82,7 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     line.words("torsion stop word", "on its droop stop at", unit=sign)
     line.field("torsion stop", (*base, "stop_rad"), Figure(stop.value, Origin.TYPED) if stop else None, wide=72,
                label="arm on its droop stop", quantity=Quantity.ANGLE)  # fmt: skip
-    path = (*base, "shear_pa")
-    modulus_entry(sheet, v, "torsion modulus", path, QPointF(line.x, line.y), label="shear modulus of the bar", usual_pa=BAR_SHEAR)
+    line.modulus("torsion modulus", (*base, "shear_pa"), label="shear modulus of the bar", usual_pa=BAR_SHEAR)
     sheet.text("torsion caution", CAUTION, QPointF(t.margin, top + t.px(217)), size=12.5, weight=600, role="fault")
     if bars is None:
         words = f"{o.lacks} A plain coil stands in."

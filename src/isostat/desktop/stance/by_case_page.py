@@ -17,6 +17,7 @@ from isostat.assess.workings.attitude import RAMPS
 from isostat.desktop.pieces.elevation import Elevation, body_shift, draw_body, draw_wheels, fit
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.ink import case_sign, dimension, ground, hatch
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import pen
@@ -165,14 +166,11 @@ def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
     t, points, unit = v.theme, v.job.vehicle.body_points, v.reader.preset.height.sign
     names = ["usual", *(p.name for p in points)]
     x, y = area.left(), area.top()
-    box = sheet.text("rake word", "rake from", QPointF(x, y + t.px(4)), size=13, role="ink2")
-    for end, chosen in (("rake_front", v.job.vehicle.rake_front), ("rake_rear", v.job.vehicle.rake_rear)):
-        place = QRect(box.right() + 6, round(y), round(t.px(118)), round(t.px(24)))
-        sheet.choice(end, names, names.index(chosen) if chosen in names else 0, place, label=f"rake taken at, {end[5:]}",
-                     chosen=partial(_choose_end, sheet, end))  # fmt: skip
-        box = place
-        if end == "rake_front":
-            box = sheet.text("rake to word", "to", QPointF(place.right() + 6, y + t.px(4)), size=13, role="ink2")
+    line = Line(sheet, v, QPointF(x, y), size=13, drop=4)
+    for end, words, chosen in (("rake_front", "rake from", v.job.vehicle.rake_front), ("rake_rear", "to", v.job.vehicle.rake_rear)):
+        line.words(f"{end} word", words, role="ink2")
+        line.choice(end, names, names.index(chosen) if chosen in names else 0, partial(_choose_end, sheet, end),
+                    label=f"rake taken at, {end[5:]}", wide=118)  # fmt: skip
     top = y + t.px(30)
     columns = {"name": 0.0, "kind": t.px(118), "behind": t.px(238), "above": t.px(310)}
     heads = {"name": "point", "kind": "it is", "behind": f"behind {unit}", "above": f"above {unit}"}
@@ -201,13 +199,10 @@ def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
     foot = top + t.px(20 + POINT_ROW * min(len(points), room))
     ways = {words: partial(_add, sheet, kind) for kind, words in KINDS.items()}
     sheet.menu("add point", "+ point", QPointF(x, foot), ways, width=round(t.px(84)))
-    fields = (("door", "door_m", "door height"), ("drop", "headlamp_drop_m", "cut-off drop"))
-    left = x + t.px(96)
-    for key, field, words in fields:
-        box = sheet.text(f"{key} word", words, QPointF(left, foot + t.px(4)), size=13, role="ink2", unit=unit)
-        field_at, size = QPointF(box.right() + 5, foot + 1), QSize(round(t.px(56)), round(t.px(24)))
-        entry(sheet, v, f"{key} field", (*path_to(JOB.vehicle), field), (field_at, size), label=words, quantity=Quantity.HEIGHT)
-        left = field_at.x() + size.width() + t.px(10)
+    line = Line(sheet, v, QPointF(x + t.px(96), foot + 1), size=13)
+    for key, field, words in (("door", "door_m", "door height"), ("drop", "headlamp_drop_m", "cut-off drop")):
+        line.words(f"{key} word", words, role="ink2", unit=unit)
+        line.reading(f"{key} field", (*path_to(JOB.vehicle), field), label=words, quantity=Quantity.HEIGHT, wide=56).gap(4)
 
 
 def _lay_scale(sheet: Sheet, v: View, area: QRectF) -> list[tuple[int, float, float]]:

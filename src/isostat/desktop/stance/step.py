@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from functools import partial
 
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 from typing_extensions import override
 
@@ -16,10 +16,12 @@ from isostat.assess.stance.named_targets import WORDS, aim, words_of
 from isostat.assess.stance.settlement import settling
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.grip import Handle
-from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule
+from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
 from isostat.desktop.pieces.ink import dimension, ground
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.stance.by_case_page import draw_by_case, lay_by_case
 from isostat.desktop.stance.lines import draw_lines, lay_lines, sloped_lines
@@ -69,9 +71,7 @@ class StanceStep(Sheet):
     def lay(self, v: View) -> None:
         t, top = v.theme, self._chart_top(v) + v.theme.px(26)
         self.lines = sloped_lines(v, QRectF(self.width() * 0.30, top, self.width() * 0.36, self._foot_top(v) - t.px(10) - top))
-        name = self.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
-        first = QRect(name.right() + round(t.px(12)), round(t.px(5)), 0, round(t.px(26)))
-        end = self.tabs("page", PAGES, PAGES.index(self.page), first, self._turn_to)
+        line = head_line(self, v).tabs("page", PAGES, PAGES.index(self.page), self._turn_to)
         area = QRectF(t.margin, t.px(HEAD + 12), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 20))
         if self.page == "by case":
             self._by_case = lay_by_case(self, v, area)
@@ -79,65 +79,50 @@ class StanceStep(Sheet):
         if self.page == "ways":
             lay_ways(self, v, area)
             return
-        self._lay_head(v, end)
+        self._lay_head(v, line.gap(6))
         self._lay_target(v)
         self._lay_axles(v)
         lay_lines(self, v, self.lines)
         self._lay_foot(v)
 
-    def _lay_head(self, v: View, x: float) -> None:
-        t, target = v.theme, v.job.target
-        x, y, high = x + t.px(12), round(t.px(5)), round(t.px(26))
+    def _lay_head(self, v: View, line: Line) -> None:
+        target = v.job.target
         by_corner = bool(target.corners)
         lifts = (v.a.pose.front_lift_m, v.a.pose.rear_lift_m)
         named = ("lift front", "rear") if len(v.a.axles) > 1 else ("lift",)  # a trailer's one axle: its coupling holds the nose
         for path, lift, words in zip(LIFTS, lifts, named, strict=False):
-            key, at = f"{path.split('_')[0]} lift", QPointF(x, y + t.px(5))
-            box = self.text(key + " word", words, at, size=14, role="ink2")
-            at, assumed = QPointF(box.right() + 6, y), getattr(target, path).assumed and not by_corner
-            self.field(key, (*path_to(JOB.target), path), at, QSize(round(t.px(66)), high), label=key,
-                       quantity=Quantity.HEIGHT, value=lift,
-                       put=partial(_aim, path),
-                       assumed=assumed, figure=15)  # fmt: skip
-            x = box.right() + 6 + t.px(66 + 10)
-        box = self.text("lean word", "lean", QPointF(x, y + t.px(5)), size=14, role="ink2")
+            key, guessed = f"{path.split('_')[0]} lift", getattr(target, path).assumed and not by_corner
+            line.words(key + " word", words, role="ink2")
+            line.field(key, (*path_to(JOB.target), path), Figure(lift, Origin.ASSUMED if guessed else Origin.COMPUTED), label=key,
+                       quantity=Quantity.HEIGHT, wide=66, figure=15, put=partial(_aim, path)).gap(4)  # fmt: skip
         ways, current = (LEANS, 0 if target.lean_m is None else 1) if not by_corner else ((*LEANS, "by corner"), 2)
-        area = QRect(round(box.right() + 6), y, round(t.px(92)), high)
-        self.choice("lean", ways, current, area, label="lean wanted", chosen=self._choose_lean)
-        box = self.text("at word", "at", QPointF(area.right() + t.px(10), y + t.px(5)), size=14, role="ink2")
+        line.words("lean word", "lean", role="ink2").choice("lean", ways, current, self._choose_lean, label="lean wanted", wide=92)
         names = [c.name for c in v.job.cases]
-        area = QRect(box.right() + 6, y, round(t.px(120)), high)
-        self.choice("target case", names, v.a.target_case, area, label="load case of the target",
-                    chosen=lambda n: self.put(path_to(JOB.target.case), names[n], "target case"))  # fmt: skip
+        line.gap(4).words("at word", "at", role="ink2")
+        line.choice("target case", names, v.a.target_case, lambda n: self.put(path_to(JOB.target.case), names[n], "target case"),
+                    label="load case of the target", wide=120)  # fmt: skip
 
     def _lay_target(self, v: View) -> None:
         """What the lift counts from, the stance in words, rake and cross weight."""
-        t, target, y = v.theme, v.job.target, v.theme.px(HEAD + 8)
+        t, target = v.theme, v.job.target
         ends = sorted({0, len(v.a.axles) - 1})
         bases = " and ".join(v.reader.height(float(v.a.baseline_m[i].mean())) for i in ends)
-        sign = v.reader.preset.height.sign
-        box = self.text("words word", "in words", QPointF(t.margin, y), size=13, role="ink2")
-        said = words_of(v.a)
+        sign, said = v.reader.preset.height.sign, words_of(v.a)
         ways = WORDS if said and not target.corners else (*WORDS, "by corner" if target.corners else "rake typed")
-        area = QRect(box.right() + 6, round(y - t.px(4)), round(t.px(128)), round(t.px(24)))
         current = len(WORDS) if len(ways) > len(WORDS) else WORDS.index(said or WORDS[0])
-        self.choice("words", ways, current, area, label="the wanted stance in words", chosen=self._choose_words)
-        box = self.text("rake word", "rake, nose down", QPointF(area.right() + t.px(12), y), size=13, role="ink2", unit=sign)
+        line = Line(self, v, QPointF(t.margin, t.px(HEAD + 4)), size=13, drop=4).words("words word", "in words", role="ink2")
+        line.choice("words", ways, current, self._choose_words, label="the wanted stance in words", wide=128).gap(6)
         wanted = target.rake_m if not target.corners else None
-        place, size = QPointF(box.right() + t.px(6), y - t.px(4)), QSize(round(t.px(58)), round(t.px(24)))
-        self.field("rake", path_to(JOB.target.rake_m), place, size,
-                   empty="–", figure=13, label=f"rake wanted, nose down, {rake(v.a).front} to {rake(v.a).rear}",
-                   quantity=Quantity.HEIGHT, value=wanted.value if wanted else None, put=_put_rake)  # fmt: skip
-        left = box.right() + t.px(6 + 58 + 12)
-        box = self.text("cross word", "cross weight", QPointF(left, y), size=13, role="ink2", unit="%")
-        cross, at = target.cross_share, QPointF(box.right() + t.px(6), y - t.px(4))
-        self.field("cross weight", path_to(JOB.target.cross_share), at, QSize(round(t.px(52)), round(t.px(24))), empty="–",
-                   figure=13,
-                   label="cross weight wanted, front right and rear left", quantity=Quantity.SHARE,
-                   value=cross.value if cross else None)  # fmt: skip
-        when = QRect(round(at.x() + t.px(60)), area.top(), round(t.px(112)), area.height())
-        self.choice("settled", SETTLED, int(target.settled), when, label="at which time the target's height is wanted",
-                    chosen=lambda n: self.put(path_to(JOB.target.settled), bool(n), "height as fitted or settled"))  # fmt: skip
+        line.words("rake word", "rake, nose down", role="ink2", unit=sign)
+        line.field("rake", path_to(JOB.target.rake_m), Figure(wanted.value, Origin.TYPED) if wanted else None, wide=58,
+                   label=f"rake wanted, nose down, {rake(v.a).front} to {rake(v.a).rear}", quantity=Quantity.HEIGHT,
+                   put=_put_rake).gap(6)  # fmt: skip
+        line.words("cross word", "cross weight", role="ink2", unit="%")
+        line.reading("cross weight", path_to(JOB.target.cross_share), label="cross weight wanted, front right and rear left",
+                     quantity=Quantity.SHARE, wide=52)  # fmt: skip
+        line.choice("settled", SETTLED, int(target.settled),
+                    lambda n: self.put(path_to(JOB.target.settled), bool(n), "height as fitted or settled"),
+                    label="at which time the target's height is wanted", wide=112)  # fmt: skip
         self.text("scale", "1 m, to scale", QPointF(self.width() - t.margin, t.px(HEAD + 8)), size=12.5, role="ink2", anchor=RIGHT)
         read = f", {v.job.read_on}" if v.job.read_on else ""
         words = f"Lift is from {bases} {sign}, as weighed, old springs{read}. "

@@ -9,7 +9,8 @@ from PyQt6.QtCore import QPointF, QRectF, QSize
 from isostat.assess import workings
 from isostat.assess.stance.ways_to_lift import FIELDS, Way, ways
 from isostat.assess.workings import Shown
-from isostat.desktop.pieces.entry import entry
+from isostat.core.working import Figure, Origin
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
@@ -119,27 +120,26 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
         sheet.text(f"way bump {key}", left, QPointF(x["bump"], y + 2), size=13, anchor=RIGHT, shown=shown["bump"])
         span = v.number(shown["range"], r.height(abs(way.range_m)))
         sheet.text(f"way range {key}", span, QPointF(x["light"], y + 2), size=13, anchor=RIGHT, shown=shown["range"])
-    _lay_own(sheet, v, way, QPointF(x["own"] + t.px(6), y), area.right(), high)
+    _lay_own(sheet, v, way, QPointF(x["own"] + t.px(6), y), high)
 
 
-def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, right: float, high: int) -> None:
+def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, high: int) -> None:
     """The numbers that a way needs to be known by; or what is to be said of it."""
-    t, x, path = v.theme, at.x(), path_to(JOB.proposal.axles[way.axle].ways)
+    path, line = path_to(JOB.proposal.axles[way.axle].ways), Line(sheet, v, at, high=high / v.theme.scale, drop=2)
     if way.name not in OWN:
-        sheet.text(f"way note {way.name} {way.axle}", _remark(v, way), QPointF(x, at.y() + 2), size=12.5, role="ink2")
+        line.words(f"way note {way.name} {way.axle}", _remark(v, way), role="ink2")
         return
     for field, words, quantity in OWN[way.name]:
         key, label = f"{field} {way.axle}", f"{words} of the {TITLES[way.name]}, {v.reader.corner(way.axle, None)}"
         sign = "" if quantity is Quantity.RATIO or field == "bag_min_pa" else v.reader.preset.unit(quantity).sign
-        box = sheet.text(f"own word {key}", words, QPointF(x, at.y() + 2), size=12.5, role="ink2", unit=sign)
-        size, place = QSize(round(t.px(38)), high), QPointF(box.right() + 4, at.y())
+        line.words(f"own word {key}", words, role="ink2", unit=sign).gap(-2)
         if quantity is Quantity.RATIO:
+            bar = path_to(JOB.as_found.axles[way.axle].torsion)
             count = getattr(v.job.as_found.axles[way.axle].torsion, field)
-            sheet.field(key, (), place, size, label=label, quantity=quantity, value=count, whole=True, empty="–", figure=13,
-                        put=partial(parts.put_teeth, (*path_to(JOB.as_found.axles[way.axle].torsion), field)))  # fmt: skip
+            line.field(key, (), Figure(count, Origin.TYPED) if count else None, label=label, quantity=quantity, wide=38, whole=True,
+                       put=partial(parts.put_teeth, (*bar, field)))  # fmt: skip
         else:
-            entry(sheet, v, key, (*path, field), (place, size), label=label, quantity=quantity)
-        x = place.x() + size.width() + t.px(7)
+            line.reading(key, (*path, field), label=label, quantity=quantity, wide=38)
 
 
 def _remark(v: View, way: Way) -> str:

@@ -6,7 +6,7 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt
+from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPolygonF
 
 from isostat.assess.travel.articulation import ramp_index
@@ -16,13 +16,12 @@ from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.event import Event
 from isostat.core.working import Figure, Origin
-from isostat.desktop.pieces.entry import entry, tyre_entry
 from isostat.desktop.pieces.fill import Fill
 from isostat.desktop.pieces.ink import dimension, hatch
+from isostat.desktop.pieces.line import Line, tyre_field
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.units.unit import Quantity
@@ -104,14 +103,12 @@ def _lay_wheels(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """What is proposed of the wheels: how far out they stand, and how large their tyres are."""
     t, fit = v.theme, v.a.fits[axle]
     out = Figure(fit.half_track_m - v.a.axles[axle].half_track_m, Origin.COMPUTED)
-    size, y = QSize(round(t.px(60)), round(t.px(22))), area.bottom() - t.px(24)
-    box = sheet.text("wheel out word", "wheels out", QPointF(area.left(), y + t.px(3)), size=12.5, unit=v.reader.preset.coil.sign)
-    where: edits.Path = path_to(JOB.proposal.axles[axle])
-    entry(sheet, v, "wheel out", (*where, "wheel_out_m"), (QPointF(box.right() + t.px(5), y), size),
-          label="wheels further out than found", quantity=Quantity.COIL, otherwise=out)  # fmt: skip
-    tyre_entry(sheet, v, "crossed tyre", axle, (QPointF(area.right() - size.width(), y), size))
+    y, preset, path = area.bottom() - t.px(24), v.reader.preset, path_to(JOB.proposal.axles[axle].wheel_out_m)
+    line = Line(sheet, v, QPointF(area.left(), y), high=22).words("wheel out word", "wheels out", unit=preset.coil.sign)
+    line.reading("wheel out", path, label="wheels further out than found", quantity=Quantity.COIL, otherwise=out)
+    tyre_field(Line(sheet, v, QPointF(area.right(), y), high=22, back=True), "crossed tyre", axle)
     sheet.text("crossed tyre word", "tyre radius", QPointF(area.right(), y - t.px(18)), size=12.5, anchor=RIGHT,
-               unit=v.reader.preset.height.sign)  # fmt: skip
+               unit=preset.height.sign)  # fmt: skip
 
 
 def _lay_clear(sheet: Sheet, v: View, c: CrossedView, side: int, at: QPointF) -> None:

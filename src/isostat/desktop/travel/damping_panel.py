@@ -8,7 +8,7 @@ from isostat.assess import workings
 from isostat.assess.travel.damping import damped, light_and_full, on_heavier_wheels, revalve
 from isostat.assess.workings import Shown
 from isostat.core import rules
-from isostat.desktop.pieces.entry import loose_entry, nth_put
+from isostat.desktop.pieces.entry import nth_entry
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.pieces.table import Table
@@ -49,7 +49,6 @@ def lay_damping(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
 def _lay_rows(sheet: Sheet, v: View, setup: tuple[str, str], axle: int, at: QPointF) -> None:
     t, (name, words), preset = v.theme, setup, v.reader.preset
     path: edits.Path = (name, "axles", axle, "damper")
-    rows = edits.value_at(v.job, path)
     sheet.caps(f"damper {name}", f"Damper {words}", at)
     cell = QSize(round(t.px(66)), round(t.px(23)))
     table = Table(sheet, at.x(), at.y(), at.x(), t.px(72), t.px(26), cell, head=38 / 26)
@@ -57,10 +56,8 @@ def _lay_rows(sheet: Sheet, v: View, setup: tuple[str, str], axle: int, at: QPoi
         table.title(f"damper {name} {field} head", k, head, up=t.px(19), unit=preset.unit(quantity).sign)
     for n in range(ROWS):  # made row by row: so Tab goes
         for k, (field, head, quantity) in enumerate(FIELDS):
-            row = rows[n] if n < len(rows) else None
             label = f"{head} of the damper {words}, {v.reader.corner(axle, None)}, row {n + 1}"
-            reading, key = getattr(row, field) if row else None, f"damper {name} {field} {n}"
-            loose_entry(sheet, key, reading, table.cell(n, k), label=label, quantity=quantity, put=nth_put(path, n, {}, field))
+            nth_entry(sheet, v, f"damper {name} {field} {n}", (path, n, field), table.cell(n, k), label=label, quantity=quantity)
 
 
 def _lay_result(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> None:

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess.travel.shocks import ranked_shocks, shock_to_order
 from isostat.core import rules
 from isostat.core.working import Figure, Origin
-from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
@@ -36,11 +36,10 @@ def lay_shocks(sheet: Sheet, v: View, area: QRectF, axle: int, read: Callable[[]
     whose = f"list of {len(v.job.shocks)}" if v.job.shocks else f"invented list of {len(rows)}"
     words = f"The target asks for {r.height(order[0])} extended, {r.height_unit(order[1])} collapsed; {whose}:"
     sheet.text("shocks asked word", words, area.topLeft() - QPointF(0, t.px(3)), size=13.5, weight=600)
-    share = v.job.proposal.axles[axle].pick.droop_share
-    box = sheet.text("shocks share word", "droop asked", QPointF(area.right() - t.px(150), area.top() - t.px(2)), size=13, unit="%")
-    where = (QPointF(box.right() + t.px(6), area.top() - t.px(5)), QSize(round(t.px(56)), round(t.px(22))))
-    entry(sheet, v, "droop asked", path_to(JOB.proposal.axles[axle].pick.droop_share), where, label="share of the travel as droop",
-          quantity=Quantity.SHARE, otherwise=None if share else Figure(rules.WANTED_DROOP_SHARE, Origin.ASSUMED))  # fmt: skip
+    line = Line(sheet, v, QPointF(area.right(), area.top() - t.px(5)), high=22, size=13, back=True)
+    line.reading("droop asked", path_to(JOB.proposal.axles[axle].pick.droop_share), label="share of the travel as droop",
+                 quantity=Quantity.SHARE, wide=56, otherwise=Figure(rules.WANTED_DROOP_SHARE, Origin.ASSUMED))  # fmt: skip
+    line.words("shocks share word", "droop asked", unit="%")
     xs = {name: area.left() + share * area.width() for name, share in COLUMNS}
     for name, x in xs.items():
         if name != "name":

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess.travel.stop_use import Clearance, spacer_steps, stop_use
 from isostat.core import rules
-from isostat.desktop.pieces.entry import entry, tyre_entry
+from isostat.desktop.pieces.line import Line, tyre_field
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
@@ -38,7 +38,6 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         sheet.text(f"spacers head {n}", words, QPointF(x, area.top()), size=12.5, role="ink2", anchor=RIGHT)
     unit = f"in {r.preset.height.sign}, worst of both views"
     sheet.text("spacers unit", unit, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
-    _lay_tyre(sheet, v, axle, QPointF(area.right() - t.px(70), area.bottom() - t.px(26)))
     here, pitch = v.a.fits[axle].stop_spacer_m, min(t.px(23), (area.height() - t.px(66)) / len(steps))
     for n, step in enumerate(steps):
         y, now = area.top() + t.px(19) + n * pitch, abs(step.spacer_m - here) < 5e-4
@@ -57,7 +56,7 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         else:
             sheet.text("spacers now word", "as proposed", QPointF(xs[-1] + t.px(14), y), size=12.5, role="ink2")
     _lay_fitted(sheet, v, axle, QPointF(xs[-1] + t.px(14), area.top() - t.px(4)))
-    _lay_height(sheet, v, axle, QPointF(area.right() - t.px(262), area.bottom() - t.px(26)))
+    _lay_parts(sheet, v, axle, QPointF(area.right() - t.px(4), area.bottom() - t.px(26)))
     _lay_use(sheet, v, axle, QPointF(area.left(), area.top() + t.px(20) + len(steps) * pitch))
 
 
@@ -69,22 +68,13 @@ def _lay_fitted(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     sheet.button("stop fitted", words, at, change).setFixedHeight(round(v.theme.px(21)))
 
 
-def _lay_height(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
-    """The free height of the stop that is proposed; another than as found moves touch and flat."""
-    t = v.theme
-    sheet.text("spacers height word", "stop's free height", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
-               unit=v.reader.preset.coil.sign)  # fmt: skip
-    path, label = path_to(JOB.proposal.axles[axle].stop.free_height_m), "free height of the stop proposed"
-    entry(sheet, v, "spacers height", path, (at, QSize(round(t.px(66)), round(t.px(22)))), label=label, quantity=Quantity.COIL,
-          otherwise=v.a.fits[axle].stop_height_m)  # fmt: skip
-
-
-def _lay_tyre(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
-    """The tyre that is proposed; another than as found has its own column."""
-    t = v.theme
-    sheet.text("spacers tyre word", "tyre's radius", at + QPointF(-t.px(6), t.px(3)), size=13, anchor=RIGHT,
-               unit=v.reader.preset.height.sign)  # fmt: skip
-    tyre_entry(sheet, v, "spacers tyre", axle, (at, QSize(round(t.px(66)), round(t.px(22)))))
+def _lay_parts(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """The tyre and the stop that are proposed; another tyre than as found has its own column, another stop moves touch and flat."""
+    line, preset = Line(sheet, v, at, high=22, size=13, back=True), v.reader.preset
+    tyre_field(line, "spacers tyre", axle).words("spacers tyre word", "tyre's radius", unit=preset.height.sign).gap(14)
+    line.reading("spacers height", path_to(JOB.proposal.axles[axle].stop.free_height_m), label="free height of the stop proposed",
+                 quantity=Quantity.COIL, wide=66, otherwise=v.a.fits[axle].stop_height_m)  # fmt: skip
+    line.words("spacers height word", "stop's free height", unit=preset.coil.sign)
 
 
 def _clear(v: View, c: Clearance) -> tuple[str, str]:

@@ -16,7 +16,8 @@ from isostat.assess.travel.trim import put_stop_spacer
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core.parts.event import Event
 from isostat.desktop.pieces.grip import Handle
-from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, lay_head
+from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.chart import step_that_fits
 from isostat.desktop.theme import pen
@@ -50,9 +51,10 @@ class TravelStep(Sheet):
     def lay(self, v: View) -> None:
         t, count = v.theme, 2 * len(v.a.axles)
         self.axle = min(self.axle, len(v.a.axles) - 1)
-        end = lay_head(self, v, f"hub to arch as the tape reads, {v.reader.preset.height.sign}; then from ride height")
+        words = f"hub to arch as the tape reads, {v.reader.preset.height.sign}; then from ride height"
+        line = head_line(self, v).words("step words", words, role="ink2")
         wide = sum(t.width(words, 13, 600) + t.px(22) for words in VIEWS)
-        views = QRect(round(max(self.width() - wide - t.margin, end + t.px(8))), round(t.px(5)), 0, round(t.px(26)))
+        views = QRect(round(max(self.width() - wide - t.margin, line.gap(2).x)), round(t.px(5)), 0, round(t.px(26)))
         self.tabs("travel view", VIEWS, int(self.one_up), views, self.turn_view)
         self.scale = travel_scale(v, t.px(HEAD + 38), self.height() - t.px(FOOT + 28), one_up=self.one_up)
         left = t.px(48)
@@ -90,24 +92,18 @@ class TravelStep(Sheet):
         return QRectF(t.margin, top, self.width() - 2 * t.margin, self.height() - top - t.px(4))
 
     def _lay_foot(self, v: View) -> None:
-        t, top = v.theme, round(self.height() - v.theme.px(FOOT - 6))
-        right = self.tabs(
-            "panel", PANELS, PANELS.index(self.panel), QRect(round(t.margin), top, 0, round(t.px(25))), self.turn_panel
-        )
+        t, area = v.theme, self._foot(v)
+        line = Line(self, v, QPointF(t.margin, self.height() - t.px(FOOT - 6)), high=25)
+        line.tabs("panel", PANELS, PANELS.index(self.panel), self.turn_panel).gap(8)
         if self.panel != "margins":
-            names = [info.name for info in v.job.vehicle.axles]
-            at = QRect(right + round(t.px(14)), top, 0, round(t.px(25)))
-            right = self.tabs("travel axle", names, self.axle, at, self.turn_axle)
-        area = self._foot(v)
+            line.tabs("travel axle", [info.name for info in v.job.vehicle.axles], self.axle, self.turn_axle).gap(8)
         match self.panel:
             case "limits":
                 lay_limits(self, v, area, self.columns[2 * self.axle : 2 * self.axle + 2])
             case "margins":
                 lay_margins(self, v, area)
             case "crossed":
-                words = [f"{side} up" for side in ("left", "right")]
-                at = QRect(right + round(t.px(14)), top, 0, round(t.px(25)))
-                self.tabs("wheel up", words, self.up, at, self._turn_up)
+                line.tabs("wheel up", ("left up", "right up"), self.up, self._turn_up)
                 self.crossed = lay_crossed(self, v, area, (self.axle, self.up), self.lock, self._turn_lock)
             case "spacers":
                 lay_spacers(self, v, area, self.axle)

@@ -6,15 +6,16 @@ from collections.abc import Mapping, Sequence
 from functools import partial
 from typing import get_args
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF
 
 from isostat.assess import workings
 from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
 from isostat.core.working import Figure, Origin
-from isostat.desktop.pieces.entry import loose_entry, nth_put
 from isostat.desktop.pieces.form import CLOSE, Form, Row, lay_field
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import lay_rows
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.springs.air import AirBag
@@ -47,6 +48,7 @@ LINES = get_args(AirBag.model_fields["lines"].annotation)
 LINE_WORDS = ("a line a side", "a tee")
 CAUTION = "A bag under pressure bursts: let it down before any work, never above its plate. Ratings plates come first."
 CHART_ROWS = 3
+CHARTED = (("height_m", "high", Quantity.COIL), ("load_kg", "carries", Quantity.MASS))
 
 
 def bag_form(name: str, base: edits.Path, bag: AirBag, rows: Sequence[Row], solved: Mapping[str, Figure] | None = None) -> Form:
@@ -70,38 +72,27 @@ def solved_pressures(v: View, axle: int, gauge_pa: tuple[float, float]) -> dict[
     return {name: Figure(gauge_pa[side], origins[side]) for side, name in enumerate(("left_pa", "right_pa"))}
 
 
-def lay_ways(sheet: Sheet, name: str, base: edits.Path, bag: AirBag, at: QPointF, wide: float, gases: tuple[str, ...]) -> float:
-    """How its air is held, and how its lines run, side by side. Returns where they end."""
-    assert sheet.view is not None
-    t = sheet.view.theme
-    area = QRect(round(at.x()), round(at.y()), round(wide), round(t.px(25)))
-    sheet.choice(f"{name} gas", gases, gases.index(bag.gas) if bag.gas in gases else 0, area, label="how the air is held",
-                 chosen=lambda n: sheet.put((*base, "gas"), gases[n], "how the air is held"))  # fmt: skip
-    area = area.translated(area.width() + round(t.px(6)), 0)
-    sheet.choice(f"{name} lines", LINE_WORDS, LINES.index(bag.lines), area, label="how its lines run",
-                 chosen=lambda n: sheet.put((*base, "lines"), LINES[n], "how its lines run"))  # fmt: skip
-    return float(area.right())
+def lay_ways(line: Line, name: str, base: edits.Path, bag: AirBag, gases: tuple[str, ...], wide: float) -> Line:
+    """How its air is held, and how its lines run, side by side, each so wide. Returns the line behind them."""
+    put = line.sheet.put
+    line.choice(f"{name} gas", gases, gases.index(bag.gas) if bag.gas in gases else 0,
+                lambda n: put((*base, "gas"), gases[n], "how the air is held"),
+                label="how the air is held", wide=wide)  # fmt: skip
+    return line.choice(f"{name} lines", LINE_WORDS, LINES.index(bag.lines),
+                       lambda n: put((*base, "lines"), LINES[n], "how its lines run"),
+                       label="how its lines run", wide=wide)  # fmt: skip
 
 
-def lay_chart_rows(sheet: Sheet, v: View, name: str, base: edits.Path, bag: AirBag, at: QPointF, size: QSize) -> float:
+def lay_chart_rows(sheet: Sheet, v: View, name: str, base: edits.Path, bag: AirBag, at: QPointF) -> float:
     """What its maker's chart says that it carries at some heights, at one pressure. Returns where the last row ends."""
-    t, preset, y = v.theme, v.reader.preset, at.y()
+    t, preset, line = v.theme, v.reader.preset, Line(sheet, v, at, size=13)
     first = max(len(bag.chart) - CHART_ROWS + 1, 0)  # the last lines, and one that is empty
     words = f"maker's chart from line {first + 1}, at" if first else "maker's chart, at"
-    word = sheet.text(f"{name} chart word", words, QPointF(at.x(), y + 4), size=13, unit=preset.pressure.sign)
-    beside = QPointF(max(word.right() + t.px(6), at.x() + t.px(CLOSE.wide)), y)
+    line.words(f"{name} chart word", words, unit=preset.pressure.sign)
+    beside = QPointF(max(line.x, at.x() + t.px(CLOSE.wide)), line.y)
     lay_field(sheet, v, bag_form(name, base, bag, (CHART,)), CHART, beside, CLOSE)
-    for n in range(first, first + CHART_ROWS):
-        y += t.px(26)
-        row = bag.chart[n] if n < len(bag.chart) else None
-        for m, (field, words, quantity) in enumerate((("height_m", "high", Quantity.COIL), ("load_kg", "carries", Quantity.MASS))):
-            x = at.x() + m * t.px(132)
-            box = sheet.text(f"{name} chart {field} {n} word", words, QPointF(x, y + 4), size=13, unit=preset.unit(quantity).sign)
-            where = (QPointF(box.right() + t.px(6), y), QSize(round(t.px(56)), size.height()))
-            loose_entry(sheet, f"{name} chart {field} {n}", getattr(row, field) if row else None, where,
-                        label=f"line {n + 1} of the chart, {words}", quantity=quantity,
-                        put=nth_put((*base, "chart"), n, {}, field))  # fmt: skip
-    return y + size.height()
+    below, rows = at + QPointF(0, t.px(26)), range(first, first + CHART_ROWS)
+    return lay_rows(sheet, v, f"{name} chart", (*base, "chart"), CHARTED, below, rows, "line {n} of the chart, {words}")
 
 
 def clear_bag(sheet: Sheet, base: edits.Path, words: str) -> partial[None]:

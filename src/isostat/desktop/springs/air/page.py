@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess import workings
 from isostat.assess.solve.assessment import Assessment
@@ -13,7 +13,7 @@ from isostat.assess.spring.air import against_roll, aired, blocks_on_steel, on_s
 from isostat.assess.spring.air_pressures import with_pressures
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.form import CLOSE, GRID, lay_grid, lay_list
-from isostat.desktop.pieces.plain import set_tip
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.case_figures import height_and_hertz
 from isostat.desktop.springs.air.fields import (
@@ -52,22 +52,19 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     t, fit, alone = v.theme, v.job.proposal.axles[axle], v.job.proposal.axles[axle].kind == "air"
     name, base = ("air", path_to(JOB.proposal.axles[axle].air)) if alone else ("helper", path_to(JOB.proposal.axles[axle].helper))
     given = fit.air.over(v.job.as_found.axles[axle].air) if alone else fit.helper
-    head = sheet.caps(
-        "helper head", f"{'Air springs' if alone else 'Air helper'}, {v.job.vehicle.axles[axle].name}", area.topLeft()
-    )
+    line = Line(sheet, v, area.topLeft() - QPointF(0, t.px(3)), drop=1)
+    line.caps("helper head", f"{'Air springs' if alone else 'Air helper'}, {v.job.vehicle.axles[axle].name}").gap(6)
     if not alone:
-        off = clear_bag(sheet, base, "no helper")
-        made = sheet.button("helper off", "No helper", QPointF(head.right() + t.px(12), area.top() - t.px(4)), off)
-        at = QPointF(made.geometry().right() + t.px(4), area.top() - t.px(4))
-        solve = sheet.button("solve helper", "Solve", at, partial(_solve, sheet, axle))
-        set_tip(solve, "pressures for the target, on these springs")
-    size, y = QSize(round(t.px(76)), round(t.px(23))), area.top() + t.px(26)
+        line.button("helper off", "No helper", clear_bag(sheet, base, "no helper"))
+        tip = "pressures for the target, on these springs"
+        line.button("solve helper", "Solve", partial(_solve, sheet, axle), tip=tip)
+    y = area.top() + t.px(26)
     done = aired(v.a, axle)
     solved = solved_pressures(v, axle, done.bags.gauge_pa) if done is not None and done.alone else {}
     rows = (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD, SET_WARMTH)
     y = lay_list(sheet, v, bag_form(name, base, given, rows, solved), QPointF(area.left(), y), CLOSE)
-    lay_ways(sheet, name, base, given, QPointF(area.left(), y), t.px(124), GASES if alone else GASES[:2])
-    lay_chart_rows(sheet, v, name, base, given, QPointF(area.left(), y + t.px(31)), size)
+    lay_ways(Line(sheet, v, QPointF(area.left(), y), high=25), name, base, given, GASES if alone else GASES[:2], 124)
+    lay_chart_rows(sheet, v, name, base, given, QPointF(area.left(), y + t.px(31)))
     sheet.text("helper caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="fault")
     right = QRectF(area.left() + t.px(284), area.top(), area.width() - t.px(284), area.height() - t.px(26))
     foot = _lay_table(sheet, v, axle, right)

@@ -13,6 +13,7 @@ from isostat.assess.spring.air import Aired, aired
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.form import CLOSE, GRID, lay_field, lay_grid
 from isostat.desktop.pieces.head import HEAD
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.spring.case_figures import both_heights
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now
@@ -47,10 +48,10 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the panel below `top`."""
     t, base = v.theme, path_to(JOB.proposal.axles[axle].air)
     given = v.job.proposal.axles[axle].air.over(v.job.as_found.axles[axle].air)
-    head = sheet.caps("air head", f"Air springs, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(9)))
-    end = lay_ways(sheet, "air", base, given, QPointF(head.right() + t.px(10), top + t.px(4)), t.px(106), GASES)
-    end = lay_fitted_now(sheet, axle, QPointF(end + t.px(8), top + t.px(4)))
-    sheet.button("solve air", "Solve for the target", QPointF(end + t.px(6), top + t.px(4)), partial(_solve, sheet, axle))
+    line = Line(sheet, v, QPointF(t.margin, top + t.px(4)), high=25, drop=4)
+    line.caps("air head", f"Air springs, {v.job.vehicle.axles[axle].name}")
+    lay_fitted_now(lay_ways(line.gap(4), "air", base, given, GASES, 106), axle)
+    line.button("solve air", "Solve for the target", partial(_solve, sheet, axle))
     gap = BAND if given.gas == "levelled" else TANK
     rows = (*BY_DIAMETER, STANDS, *LIMITS, *PRESSURES, *PLACES, gap)
     done = aired(v.a, axle)
@@ -77,13 +78,12 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
 def _lay_rod(sheet: Sheet, v: View, axle: int, of: tuple[edits.Path, AirBag], y: float) -> None:
     """The levelling valve's rod, arm level, beside the wheel: as weighed, and as long as the target wants it."""
     t, (base, given) = v.theme, of
-    word = sheet.text("air rod_m word", ROD.words, QPointF(t.margin, y + 4), size=12.5, unit=v.reader.preset.coil.sign)
-    lay_field(sheet, v, bag_form("air", base, given, (ROD,)), ROD, QPointF(word.right() + t.px(8), y), CLOSE)
-    end = word.right() + t.px(8 + CLOSE.field[0])
+    line = Line(sheet, v, QPointF(t.margin, y)).words("air rod_m word", ROD.words, unit=v.reader.preset.coil.sign)
+    lay_field(sheet, v, bag_form("air", base, given, (ROD,)), ROD, line.place(CLOSE.field[0])[0], CLOSE)
     up = -float(v.a.target_travel_m[axle].mean())
     way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'}" if abs(up) >= 0.0005 else "unchanged"
     whole = f", {v.reader.coil(float(given.rod_m.value) + up)} in all" if given.rod_m else ""
-    sheet.text("air rod word", f"{way} for the target{whole}", QPointF(end + t.px(8), y + 4), size=12.5)
+    line.words("air rod word", f"{way} for the target{whole}")
 
 
 def _lay_cases(sheet: Sheet, v: View, axle: int, bags: Aired, top: float) -> None:

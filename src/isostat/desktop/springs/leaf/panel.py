@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF, QSize
 from typing_extensions import override
 
 from isostat.assess import workings
@@ -17,6 +17,7 @@ from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now
 from isostat.desktop.springs.kind import Draw, Room, SpringPage
 from isostat.desktop.springs.leaf.drawing import lay_leaf_drawing
@@ -46,19 +47,19 @@ VIEWS = ("leaves", "hardware", "add")
 def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, look: Callable[[str], object]) -> None:
     """Places the panel below `top`. shown: one of VIEWS, the first where it is none. look: told which is wanted."""
     t, given = v.theme, v.job.proposal.axles[axle].pack
-    head = sheet.caps("leaf head", f"Leaf pack, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(8)))
-    x, step = head.right() + t.px(8), v.reader.coil(leaf_edits.ARCH_STEP)
+    line = Line(sheet, v, QPointF(t.margin, top + t.px(4)), drop=2).caps(
+        "leaf head", f"Leaf pack, {v.job.vehicle.axles[axle].name}"
+    )
+    step = v.reader.coil(leaf_edits.ARCH_STEP)
     for key, words, change in (
         ("rearch up", f"arch +{step}", partial(leaf_edits.rearch, axle=axle, by_m=leaf_edits.ARCH_STEP)),
         ("rearch down", f"arch −{step}", partial(leaf_edits.rearch, axle=axle, by_m=-leaf_edits.ARCH_STEP)),
         ("flip", "flip", partial(leaf_edits.flip, axle=axle)),
     ):
-        made = sheet.button(f"leaf {key}", words, QPointF(x, top + t.px(3)), partial(_do, sheet, change, words))
-        x = made.geometry().right() + t.px(4)
-    lay_fitted_now(sheet, axle, QPointF(x, top + t.px(3)))
+        line.button(f"leaf {key}", words, partial(_do, sheet, change, words)).gap(-2)
+    lay_fitted_now(line, axle)
     n = VIEWS.index(shown) if shown in VIEWS else 0
-    views = QRect(round(t.margin), round(top + t.px(33)), 0, round(t.px(24)))
-    sheet.tabs("leaf view", VIEWS, n, views, lambda k: look(VIEWS[k]))
+    Line(sheet, v, QPointF(t.margin, top + t.px(33))).tabs("leaf view", VIEWS, n, lambda k: look(VIEWS[k]))
     at = QPointF(t.margin, top + t.px(62))
     if VIEWS[n] == "hardware":
         lay_hardware(sheet, v, axle, at)
@@ -74,20 +75,18 @@ def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> No
     t, base = v.theme, path_to(JOB.proposal.axles[axle].pack.leaves)
     left, wide, pitch = at.x() + t.px(50), t.px(58), min(t.px(26), t.px(154) / max(count, 1))
     size = QSize(round(wide - t.px(2)), round(pitch - t.px(2)))
+    table = Table(sheet, at.x(), at.y(), left, wide, pitch, size, head=t.px(18) / pitch, drop=2)
     for n, (_, words, quantity) in enumerate(COLUMNS):
-        sign = v.reader.preset.unit(quantity).sign
-        sheet.text(f"leaf {words} word", words, QPointF(left + n * wide, at.y()), size=11.5, weight=600, unit=sign)
+        table.title(f"leaf {words} word", n, words, unit=v.reader.preset.unit(quantity).sign, size=11.5, weight=600)
     if not count:
-        sheet.button("leaf add 0", "+ main leaf", QPointF(at.x(), at.y() + t.px(20)),
-                     partial(_do, sheet, partial(leaf_edits.add_leaf, axle=axle, below=0), "a leaf"))  # fmt: skip
+        act = partial(_do, sheet, partial(leaf_edits.add_leaf, axle=axle, below=0), "a leaf")
+        sheet.button("leaf add 0", "+ main leaf", at + QPointF(0, t.px(20)), act)
     for k in range(count):
-        y = at.y() + t.px(18) + k * pitch
         name = "main" if k == 0 else f"leaf {k + 1}"
-        sheet.text(f"leaf {k} word", name, QPointF(at.x(), y + 2), size=12.5, weight=600)
+        table.name(f"leaf {k} word", k, name, weight=600)
         for n, (field, words, quantity) in enumerate(COLUMNS):
-            entry(sheet, v, f"leaf {field} {k}", (*base, k, field), (QPointF(left + n * wide, y), size), label=f"{name}, {words}",
-                  quantity=quantity, finer=field in ("thick_m", "tip_m"), figure=12.5,
-                  put=partial(put_leaf, axle, k, field))  # fmt: skip
+            entry(sheet, v, f"leaf {field} {k}", (*base, k, field), table.cell(k, n), label=f"{name}, {words}", quantity=quantity,
+                  finer=field in ("thick_m", "tip_m"), figure=12.5, put=partial(put_leaf, axle, k, field))  # fmt: skip
         acts: dict[str, Callable[[], object]] = {
             "a leaf below": partial(_do, sheet, partial(leaf_edits.add_leaf, axle=axle, below=k), "a leaf more"),
             "1 mm thicker": partial(
@@ -98,7 +97,7 @@ def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> No
             ),
             "remove": partial(_do, sheet, partial(leaf_edits.remove_leaf, axle=axle, n=k), "a leaf less"),
         }
-        made = sheet.menu(f"leaf menu {k}", "do", QPointF(left + len(COLUMNS) * wide, y), acts, width=round(t.px(44)))
+        made = sheet.menu(f"leaf menu {k}", "do", table.cell(k, len(COLUMNS))[0], acts, width=round(t.px(44)))
         made.setAccessibleName(f"what the shop does to the {name} leaf")
         made.setFixedHeight(size.height())
 

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF, QSize
 
 from isostat.assess import workings
 from isostat.assess.spring.pairs import pairs_for, with_pair
@@ -87,46 +87,26 @@ def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, lo
 
 
 def _lay_top(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Callable[[str], object]) -> None:
-    t, stack = v.theme, v.job.proposal.axles[axle].stack
-    head = sheet.caps("stack head", f"Stacked pair, {v.job.vehicle.axles[axle].name}", QPointF(t.margin, top + t.px(10)))
-    area = QRect(head.right() + round(t.px(12)), round(top + t.px(5)), round(t.px(120)), round(t.px(24)))
-    base = path_to(JOB.proposal.axles[axle].stack)
-    sheet.choice(
-        "stack placed",
-        PLACED_WORDS,
-        PLACED.index(stack.placed),
-        area,
-        label="how the ring is placed",
-        chosen=lambda n: sheet.put((*base, "placed"), PLACED[n], "how the ring is placed"),
+    t, stack, base = v.theme, v.job.proposal.axles[axle].stack, path_to(JOB.proposal.axles[axle].stack)
+    line = Line(sheet, v, QPointF(t.margin, top + t.px(5)), size=13).caps(
+        "stack head", f"Stacked pair, {v.job.vehicle.axles[axle].name}"
     )
-    x = area.right() + t.px(8)
-    pair = stacked(v.a, axle)
-    ring = stack.ring_m.value if stack.ring_m and stack.placed == "typed" else pair.pair.ring_m if pair else None
-    word = sheet.text("stack ring word", "collar to ring", QPointF(x, top + t.px(9)), size=13)
-    size = QSize(round(t.px(62)), round(t.px(24)))
-    field = sheet.field(
-        "stack ring_m",
-        (*base, "ring_m"),
-        QPointF(word.right() + t.px(6), top + t.px(5)),
-        size,
-        empty="–",
-        label="collar to ring",
-        quantity=Quantity.COIL,
-        value=ring,
-        assumed=pair is not None and stack.placed != "typed" and is_approximate(v.a, Shown(workings.stacked.collar, axle)),
-        figure=13,
-        put=partial(_type_placed, axle, "ring_m", "typed"),
-    )
-    x = field.geometry().right() + t.px(10)
+    line.gap(6).choice("stack placed", PLACED_WORDS, PLACED.index(stack.placed),
+                       lambda n: sheet.put((*base, "placed"), PLACED[n], "how the ring is placed"),
+                       label="how the ring is placed", wide=120)  # fmt: skip
+    pair, by_hand = stacked(v.a, axle), stack.placed == "typed"
+    ring_m = stack.ring_m.value if stack.ring_m and by_hand else pair.pair.ring_m if pair else None
+    guessed = pair is not None and not by_hand and is_approximate(v.a, Shown(workings.stacked.collar, axle))
+    ring = None if ring_m is None else Figure(ring_m, Origin.ASSUMED if guessed else Origin.SOLVED)
+    line.words("stack ring word", "collar to ring")
+    line.field("stack ring_m", (*base, "ring_m"), ring, label="collar to ring", quantity=Quantity.COIL, wide=62,
+               put=partial(_type_placed, axle, "ring_m", "typed")).gap(4)  # fmt: skip
     for key, words in (("close", "Close pairs"), ("far", "Far pairs")):
-        wanted = "" if shelf == key else key
-        made = sheet.button(f"pairs {key}", words, QPointF(x, top + t.px(4)), partial(look, wanted), filled=shelf == key)
-        x = made.geometry().right() + t.px(6)
-    third = stack.third
-    words = "+ third" if third is None else "− third"
-    made = sheet.button("stack third", words, QPointF(x, top + t.px(4)), partial(_third, sheet, axle, third is None))
+        line.button(f"pairs {key}", words, partial(look, "" if shelf == key else key), filled=shelf == key)
+    words = "+ third" if stack.third is None else "− third"
+    line.button("stack third", words, partial(_third, sheet, axle, stack.third is None))
     if pair is not None:
-        lay_fitted_now(sheet, axle, QPointF(made.geometry().right() + t.px(6), top + t.px(4)), pair.pair.ring_m)
+        lay_fitted_now(line, axle, pair.pair.ring_m)
 
 
 def _type_placed(axle: int, field: str, placed: str, job: Job, si: float | None, typed: str) -> Job:
