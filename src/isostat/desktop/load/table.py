@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 
 from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
@@ -15,6 +15,7 @@ from isostat.desktop.pieces.fill import Fill
 from isostat.desktop.pieces.ink import case_glyph, case_sign
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import items as item_edits
@@ -32,14 +33,15 @@ ABOARD = 20  # px of the line that says what was on board when weighed
 KINDS = {"thing": "thing", "tank": "tank", "wheels": "on the wheels", "hitch": "on the ball"}
 STAYS = ("comes and goes", "stays")
 TANK_STEPS = 20
+COLUMNS = ("mass", "behind", "left")
 
 
 @dataclass(frozen=True, slots=True)
-class Table:
+class Signs:
     """The signs to be drawn: each case at the head of its column, how each item comes and goes."""
 
     cases: list[tuple[int, QPointF]]
-    signs: list[tuple[str, QPointF]]
+    items: list[tuple[str, QPointF]]
 
 
 def foot_of(v: View) -> int:
@@ -52,57 +54,57 @@ def rows_in(v: View, area: QRectF) -> int:
     return max(int((area.height() - v.theme.px(HEAD + foot_of(v))) / v.theme.px(ROW)), 1)
 
 
-def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int, first: int, datum: Datum) -> Table:
+def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int, first: int, datum: Datum) -> Signs:
     """Places the table from its `first` item on."""
-    t, top = v.theme, area.top() + v.theme.px(8)
-    share, sign = t.px(40), t.px(17)
+    t, top, preset = v.theme, area.top() + v.theme.px(8), v.reader.preset
+    share, sign, gap = t.px(40), t.px(17), t.px(3)
     cases = range(len(v.job.cases))
     start = area.right() - share * len(cases)
-    more = 14 if v.reader.preset.height.fractional else 0
-    columns = (("mass", 48), ("behind", 50 + more), ("left", 46 + more))
-    places, x = {}, start - t.px(6) - sum(t.px(wide + 3) for _, wide in columns)
-    name_wide = x - area.left() - sign - t.px(4)
-    for key, wide in columns:
-        places[key] = (x, wide)
-        x += t.px(wide + 3)
+    more = 14 if preset.height.fractional else 0
+    wide = [t.px(48), t.px(50 + more), t.px(46 + more)]
+    left = start - t.px(6) - sum(wide) - 3 * gap
+    stops = (0.0, wide[0] + gap, wide[0] + wide[1] + 2 * gap)
+    size, name_wide = QSize(0, round(t.px(ROW - 1))), left - area.left() - sign - t.px(4)
+    table = Table(sheet, area.left(), top, left, 0, t.px(ROW), size, head=(ROW - 2) / ROW, stops=stops)
+    names = replace(table, first=area.left(), size=QSize(round(name_wide), size.height()))
+    shares = replace(table, first=start + 2, wide=share, size=QSize(round(share - 3), size.height()), stops=())
     head = sheet.caps("item head", "Item", QPointF(area.left(), top))
-    sheet.text("item units", f"in {v.reader.preset.height.sign}", QPointF(head.right() + t.px(8), top - 2), size=12.5, role="ink2")
-    heads = {"mass": v.reader.preset.mass.sign, "behind": "behind" if datum.way > 0 else "ahead", "left": "left"}
-    for key, (x, wide) in places.items():
-        sheet.text(f"{key} head", heads[key], QPointF(x + t.px(wide), top - 2), size=12.5, role="ink2", anchor=RIGHT)
-    height, signs = round(t.px(ROW - 1)), []
+    sheet.text("item units", f"in {preset.height.sign}", QPointF(head.right() + t.px(8), top - 2), size=12.5, role="ink2")
+    for k, words in enumerate((preset.mass.sign, "behind" if datum.way > 0 else "ahead", "left")):
+        at = QPointF(table.column(k) + wide[k], top - 2)
+        sheet.text(f"{COLUMNS[k]} head", words, at, size=12.5, role="ink2", anchor=RIGHT)
+    signs = []
     for n in range(first, min(first + rows_in(v, area), len(v.job.items))):
-        item, y = v.job.items[n], top + t.px(ROW - 2 + ROW * (n - first))
+        item, row = v.job.items[n], n - first
         role, weight = ("accent", 600) if n == picked else ("ink", 400)
-        sheet.words(f"name {n}", path_to(JOB.items[n].name), QPointF(area.left(), y), QSize(round(name_wide), height),
-                    label=f"name of item {n + 1}", role=role, weight=weight, put=partial(_rename, n))  # fmt: skip
-        signs.append((how_it_comes(v.job, item), QPointF(area.left() + name_wide + sign / 2 + 1, y + height / 2)))
-        _lay_numbers(sheet, v, n, y, places, datum)
-        for k, case in enumerate(cases):
+        sheet.words(f"name {n}", path_to(JOB.items[n].name), *names.cell(row, 0), label=f"name of item {n + 1}",
+                    role=role, weight=weight, put=partial(_rename, n))  # fmt: skip
+        middle = QPointF(area.left() + name_wide + sign / 2 + 1, table.row(row) + size.height() / 2)
+        signs.append((how_it_comes(v.job, item), middle))
+        _lay_numbers(sheet, v, n, [table.cell(row, k, wide[k]) for k in range(3)], datum)
+        for case in cases:
             kg = float(v.a.loading.items_kg[case, n])
-            sheet.field(f"share {n} {case}", (), QPointF(start + share * k + 2, y), QSize(round(share - 3), height),
-                        label=f"{item.name} in {v.job.cases[case].name}", quantity=Quantity.MASS, value=kg or None, empty="–",
-                        figure=13, put=partial(put_share, v.job.cases[case].name, item.name))  # fmt: skip
-    return Table([(case, QPointF(start + share * (k + 0.5), top + t.px(7))) for k, case in enumerate(cases)], signs)
+            sheet.field(f"share {n} {case}", (), *shares.cell(row, case), label=f"{item.name} in {v.job.cases[case].name}",
+                        quantity=Quantity.MASS, value=kg or None, empty="–", figure=13,
+                        put=partial(put_share, v.job.cases[case].name, item.name))  # fmt: skip
+    return Signs([(case, QPointF(start + share * (case + 0.5), top + t.px(7))) for case in cases], signs)
 
 
-def _lay_numbers(sheet: Sheet, v: View, n: int, y: float, places: dict[str, tuple[float, int]], datum: Datum) -> None:
+def _lay_numbers(sheet: Sheet, v: View, n: int, cells: list[tuple[QPointF, QSize]], datum: Datum) -> None:
     """Mass of one, place along from the datum and place across of an item."""
-    t, item, vehicle = v.theme, v.job.items[n], v.job.vehicle
+    item, vehicle = v.job.items[n], v.job.vehicle
     along = datum.from_here(vehicle, item.behind_front_m.value)
     words = f"{'behind' if datum.way > 0 else 'ahead of'} the {datum.words}"
     put = None if datum is FRONT_HUB else partial(_put_along, n, datum)
-    rows: tuple[tuple[str, str, Quantity, str, float | None, Put | None], ...] = (
-        ("mass", "mass_kg", Quantity.MASS, "mass" if item.count == 1 else "mass of one", item.mass_kg.value, None),
-        ("behind", "behind_front_m", Quantity.HEIGHT, words, along, put),
-        ("left", "left_m", Quantity.HEIGHT, "left of the middle", item.left_m.value, None),
+    rows: tuple[tuple[str, Quantity, str, float | None, Put | None], ...] = (
+        ("mass_kg", Quantity.MASS, "mass" if item.count == 1 else "mass of one", item.mass_kg.value, None),
+        ("behind_front_m", Quantity.HEIGHT, words, along, put),
+        ("left_m", Quantity.HEIGHT, "left of the middle", item.left_m.value, None),
     )
-    for key, field, quantity, label, value, edit in rows:
-        x, wide = places[key]
+    for k, (field, quantity, label, value, edit) in enumerate(rows):
         path = (*path_to(JOB.items[n]), field) if edit is None else ()
-        sheet.field(f"{key} {n}", path, QPointF(x, y), QSize(round(t.px(wide)), round(t.px(ROW - 1))), figure=13,
-                    label=f"{item.name} {label}", quantity=quantity, value=value, put=edit,
-                    assumed=getattr(item, field).assumed)  # fmt: skip
+        sheet.field(f"{COLUMNS[k]} {n}", path, *cells[k], figure=13, label=f"{item.name} {label}", quantity=quantity, value=value,
+                    put=edit, assumed=getattr(item, field).assumed)  # fmt: skip
 
 
 def lay_aboard(sheet: Sheet, v: View, at: QPointF, width: float) -> None:
@@ -149,12 +151,12 @@ def how_it_comes(job: Job, item: Item) -> str:
     return "stays" if item.stays else "goes"
 
 
-def draw_signs(p: QPainter, v: View, table: Table) -> None:
+def draw_signs(p: QPainter, v: View, signs: Signs) -> None:
     """The cases' glyphs, and beside every item a square, two arrows or a cross."""
     t = v.theme
-    for case, at in table.cases:
+    for case, at in signs.cases:
         case_sign(p, v, case, at, 5)
-    for sign, at in table.signs:
+    for sign, at in signs.items:
         p.setPen(pen(t, "ink2", 1.2))
         if sign == "stays":
             p.fillRect(QRectF(at.x() - 4, at.y() - 4, 8, 8), t.colour("ink2"))

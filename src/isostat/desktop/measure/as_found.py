@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import partial
 from typing import get_args
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF, QSize
 
 from isostat.core import rules
 from isostat.core.working import Figure, Origin
@@ -99,15 +99,14 @@ def lay_axles(sheet: Sheet, v: View, top: float) -> None:
     pitch = min((sheet.height() - top - t.px(44)) / (len(ROWS) + 2), t.px(31))
     cell = QSize(round(t.px(76)), round(min(pitch - 3, t.px(26))))
     table = Table(sheet, t.margin, top, t.px(170), t.px(92), pitch, cell, head=1.9, drop=2)
+    above = replace(table, head=0.8)
     sheet.caps("axle rows", "Axles", QPointF(t.margin, top))
     for axle, info in enumerate(v.job.vehicle.axles):
-        x = table.column(axle)
-        sheet.caps(f"axle column {axle}", info.name, QPointF(x, top))
-        area = QRect(QPointF(x, top + pitch * 0.8).toPoint(), cell)
+        sheet.caps(f"axle column {axle}", info.name, QPointF(table.column(axle), top))
         now = "solid axle" if info.layout == "solid" else info.arm or "independent"
-        sheet.choice(f"layout {axle}", SUSPENSIONS, SUSPENSIONS.index(now), area, label=f"{info.name} suspension",
+        sheet.choice(f"layout {axle}", SUSPENSIONS, SUSPENSIONS.index(now), above.area(0, axle), label=f"{info.name} suspension",
                      chosen=partial(_set_suspension, sheet, axle))  # fmt: skip
-    sheet.text("layout row", "suspension", QPointF(t.margin, top + pitch * 0.8 + 2), size=13)
+    above.name("layout row", 0, "suspension")
     for n, row in enumerate(ROWS):
         table.name(f"row {row.under} {row.field}", n, row.words, v.reader.preset.unit(row.quantity).sign)
         for axle in range(count):
@@ -186,8 +185,7 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
         ("title", ("title",)), ("number", ("number",)), ("vehicle", path_to(JOB.vehicle.name)),
         ("read on", ("read_on",)))  # fmt: skip
     for words, path in texts:
-        area = table.area(named(words), 0, long)
-        sheet.words(f"words {words}", path, QPointF(area.topLeft()), area.size(), label=words)
+        sheet.words(f"words {words}", path, *table.cell(named(words), 0, long), label=words)
     sheet.choice("outline", OUTLINES, OUTLINES.index(vehicle.outline), table.area(named("drawn as"), 0, t.px(92)),
                  label="outline of the body",
                  chosen=lambda n: sheet.put(path_to(JOB.vehicle.outline), OUTLINES[n], "outline"))  # fmt: skip

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import partial
 
 from PyQt6.QtCore import QLineF, QPointF, QSize
@@ -39,8 +40,8 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
         for k, (_, words) in enumerate(COLUMNS):
             table.title(f"cycle head {side}{k}", 2 * side + k, words, up=pitch, unit=sign)
         table.title(f"cycle side {side}", 2 * side, v.reader.corner(axle, side), up=2 * pitch - 2, weight=600)
-    where_x = table.column(4) + t.px(8)
-    sheet.text("cycle where", "where on the arch", QPointF(where_x, top + pitch), size=12.5, role="ink2")
+    where = replace(table, first=table.column(4) + t.px(8))
+    where.title("cycle where", 0, "where on the arch", up=pitch)
     fields = []
     for n, event in enumerate(CYCLE):
         table.name(f"cycle row {n}", n, f"{n + 1}  {event}")
@@ -61,14 +62,8 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
                 )
         if event in MEETS_ARCH:
             row = _row(v, axle, 0, event)
-            made = sheet.words(
-                f"cycle where {axle} {n}",
-                (),
-                QPointF(where_x, table.row(n)),
-                QSize(round(t.px(110)), cell.height()),
-                label=f"where the {event}",
-                put=partial(_put_where, axle, event),
-            )
+            made = sheet.words(f"cycle where {axle} {n}", (), *where.cell(n, 0, t.px(110)), label=f"where the {event}",
+                               put=partial(_put_where, axle, event))  # fmt: skip
             if not made.hasFocus():
                 made.setText(row.where if row else "")
     in_order(fields)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 
 from PyQt6.QtCore import QPointF, QSize
@@ -200,19 +200,18 @@ def _lay_gravity(column: _Column) -> None:
 
 def _lay_presses(column: _Column) -> None:
     """What a press says of the stop: squeeze and load, side by side."""
-    v, whole = column.v, column.table.size
-    half = QSize(round(whole.width() / 2 - 1), whole.height())
-    unit = f"{v.reader.preset.coil.sign}, {v.reader.preset.mass.sign}"
+    v, table = column.v, column.table
+    half = QSize(round(table.size.width() / 2 - 1), table.size.height())
+    stops = tuple(axle * table.wide + k * (half.width() + 2) for axle in range(len(v.a.axles)) for k in (0, 1))
+    halves, unit = replace(table, size=half, stops=stops), f"{v.reader.preset.coil.sign}, {v.reader.preset.mass.sign}"
     for n in range(PRESSED):
         column.words(f"press {n}", f"{'abc'[n]}  pressed by, load", unit)
         for axle in range(len(v.a.axles)):
             path = path_to(JOB.as_found.axles[axle].stop.press)
             for k, (field, quantity) in enumerate((("squeeze_m", Quantity.COIL), ("force_kg", Quantity.MASS))):
-                where = (column.cell(axle) + QPointF(k * (half.width() + 2), 0), half)
                 label = f"{('Squeeze', 'Load')[k]} under a press, {v.reader.corner(axle, None)}, {n + 1}"
-                made = nth_entry(
-                    column.sheet, v, f"press {field} {axle} {n}", (path, n, field), where, label=label, quantity=quantity
-                )
+                row, where = (path, n, field), halves.cell(column.row, 2 * axle + k)
+                made = nth_entry(column.sheet, v, f"press {field} {axle} {n}", row, where, label=label, quantity=quantity)
                 column.fields.append(made)
         column.row += 1
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import partial
 
 import numpy as np
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
@@ -64,13 +65,11 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
         table.title(f"lift side {side}", 2 * side, v.reader.corner(axle, side), up=2 * pitch - 2, weight=600)
         for k, (_, words, quantity) in enumerate(COLUMNS):
             table.title(f"lift head {side}{k}", 2 * side + k, words, up=pitch, unit=v.reader.preset.unit(quantity).sign)
-    fields = []
+    fields, ways = [], replace(table, first=t.margin)
     for n in range(SHOWN):
         way = _way(v, axle, n)
-        area = QRect(round(t.margin), round(table.row(n)), round(t.px(64)), cell.height())
-        sheet.choice(
-            f"lift way {n}", WAYS, WAYS.index(way), area, label=f"reading {n + 1} going", chosen=partial(_turn, sheet, axle, n)
-        )
+        sheet.choice(f"lift way {n}", WAYS, WAYS.index(way), ways.area(n, 0, t.px(64)), label=f"reading {n + 1} going",
+                     chosen=partial(_turn, sheet, axle, n))  # fmt: skip
         for side in (0, 1):
             path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "lift")
             for k, (field, words, quantity) in enumerate(COLUMNS):

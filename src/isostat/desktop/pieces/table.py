@@ -19,7 +19,8 @@ from isostat.units.unit import Quantity
 class Table:
     """Where it stands, in px: left end and top; the first column, and how far columns and rows are apart; a cell's size.
 
-    head: rows that lie above the first one. drop: of a name below the top of its row.
+    head: rows that lie above the first one. drop: of a name below the top of its row. stops: where columns begin behind the first,
+    if they are not all as far apart.
     """
 
     sheet: Sheet
@@ -31,23 +32,24 @@ class Table:
     size: QSize
     head: float = 1.0
     drop: float = 3.0
+    stops: tuple[float, ...] = ()
 
     def column(self, n: int) -> float:
         """Where the n-th column begins."""
-        return self.first + n * self.wide
+        return self.first + (self.stops[n] if self.stops else n * self.wide)
 
     def row(self, n: int) -> float:
         """Where the n-th row begins."""
         return self.top + (n + self.head) * self.pitch
 
-    def cell(self, row: int, column: int) -> tuple[QPointF, QSize]:
-        """Place and size of a cell."""
-        return QPointF(self.column(column), self.row(row)), self.size
+    def cell(self, row: int, column: int, wide: float = 0.0) -> tuple[QPointF, QSize]:
+        """Place and size of a cell, so wide where it is not as wide as the others."""
+        return QPointF(self.column(column), self.row(row)), QSize(round(wide) or self.size.width(), self.size.height())
 
     def area(self, row: int, column: int, wide: float = 0.0) -> QRect:
-        """The same as an area, so wide where it is not as wide as a cell."""
-        place = QPointF(self.column(column), self.row(row)).toPoint()
-        return QRect(place, QSize(round(wide) or self.size.width(), self.size.height()))
+        """The same as an area."""
+        place, size = self.cell(row, column, wide)
+        return QRect(place.toPoint(), size)
 
     def name(self, key: str, row: int, words: str, unit: str = "", weight: int = 400) -> None:
         """What a row is."""

@@ -80,7 +80,7 @@ def _lay_readings(sheet: Sheet, v: View, at: QPointF, n: int) -> None:
     size = QSize(round(t.px(72)), round(t.px(24)))
     table = Table(sheet, at.x(), at.y(), at.x() + t.px(128), t.px(78), t.px(ROW), size, head=0)
     table.name("bench name word", 0, "called")
-    sheet.words("bench name", (*path, "name"), table.cell(0, 0)[0], table.area(0, 0, t.px(122)).size(), label="name of the spring")
+    sheet.words("bench name", (*path, "name"), *table.cell(0, 0, t.px(122)), label="name of the spring")
     for row, (field, words, quantity) in enumerate(FIELDS, 1):
         fine = quantity is Quantity.COIL
         table.name(f"bench {field} word", row, words, preset.coil.sign if fine else "")

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess import workings
 from isostat.assess.workings import Shown, explain
 from isostat.desktop.pieces.form import LIST, Form, Row, lay_list
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.springs.helper_cases import HelperCases, lay_helper_cases, lay_helper_head
 from isostat.desktop.view import View
@@ -30,16 +31,12 @@ def lay_discs(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     """Places the page of one axle."""
     t, given, base = v.theme, v.job.proposal.axles[axle].discs, path_to(JOB.proposal.axles[axle].discs)
     lay_helper_head(sheet, v, ("discs", "Belleville washers", axle), area.topLeft(), base, given)
-    size, y, left = QSize(round(t.px(76)), round(t.px(25))), area.top() + t.px(28), area.left() + t.px(LIST.wide)
-    y = lay_list(sheet, v, Form("discs", base, given, FIELDS), QPointF(area.left(), y))
-    for field, words, most in COUNTS:
-        sheet.text(f"discs {field} word", words, QPointF(area.left(), y + 4), size=13)
-        where = QRect(round(left), round(y), size.width(), size.height())
-        now = getattr(given, field)
+    y = lay_list(sheet, v, Form("discs", base, given, FIELDS), QPointF(area.left(), area.top() + t.px(28)))
+    for row, (field, words, most) in enumerate(COUNTS):
+        line = Line(sheet, v, QPointF(area.left(), y + row * t.px(30)), high=25, size=13).words(f"discs {field} word", words)
         counts = [str(n) for n in range(1, most + 1)]
-        sheet.choice(f"discs {field}", counts, now - 1, where, label=words,
-                     chosen=partial(_count, sheet, (*base, field), words))  # fmt: skip
-        y += t.px(30)
+        line.upto(LIST.wide).choice(f"discs {field}", counts, getattr(given, field) - 1,
+                                    partial(_count, sheet, (*base, field), words), label=words, wide=76)  # fmt: skip
     sheet.text("discs caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="fault")
     right = QRectF(area.left() + t.px(310), area.top(), area.width() - t.px(310), area.height() - t.px(26))
     loads = workings.disc.disc_loads(v.a, axle)

@@ -20,6 +20,7 @@ from isostat.desktop.pieces.form import TALL, Form, Row, lay_grid
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now, solve_again
 from isostat.desktop.springs.kind import Draw, Room, SpringPage
 from isostat.desktop.theme import pen
@@ -97,45 +98,27 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, bars: TorsionSet, bar: Torsio
     """A row a corner: slack angle, turn of the anchor, and what sets it."""
     t, preset, size = v.theme, v.reader.preset, QSize(round(v.theme.px(72)), round(v.theme.px(25)))
     sign = preset.unit(Quantity.ANGLE).sign
-    sheet.text("torsion slack word", "slack angle", QPointF(t.px(120), top), size=12.5, weight=600, unit=sign)
+    table = Table(sheet, t.margin, top, t.px(120), t.px(94), t.px(29), size, head=20 / 29)
+    table.title("torsion slack word", 0, "slack angle", unit=sign, weight=600)
     words = TEETH_SEEN if bar.teeth_inner is not None and bar.teeth_outer is not None else "turn of the anchor"
-    sheet.text("torsion turn word", words, QPointF(t.px(214), top), size=12.5, weight=600)
+    table.title("torsion turn word", 1, words, weight=600)
     stands = bars.typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
-        y = top + t.px(20 + 29 * side)
-        sheet.text(f"corner {side}", v.reader.corner(axle, side), QPointF(t.margin, y + 3), size=14, weight=600)
-        path = (*path_to(JOB.proposal.axles[axle]), SIDES[side], "slack_rad")
-        sheet.field(
-            f"torsion slack {side}",
-            path,
-            QPointF(t.px(120), y),
-            size,
-            label=f"slack angle {v.reader.corner(axle, side)}",
-            quantity=Quantity.ANGLE,
-            value=bars.anchors[side].slack_rad if stands else None,
-            assumed=stands and not bars.typed and is_approximate(v.a, Shown(workings.torsion.slack, axle, side)),
-            figure=14,
-        )
+        corner, slack = v.reader.corner(axle, side), None
+        table.name(f"corner {side}", side, corner, weight=600)
+        if stands:
+            guessed = not bars.typed and is_approximate(v.a, Shown(workings.torsion.slack, axle, side))
+            slack = Figure(bars.anchors[side].slack_rad, Origin.ASSUMED if guessed else Origin.SOLVED)
+        line = Line(sheet, v, table.cell(side, 0)[0], high=25)
+        line.field(f"torsion slack {side}", (*path_to(JOB.proposal.axles[axle]), SIDES[side], "slack_rad"), slack,
+                   label=f"slack angle {corner}", quantity=Quantity.ANGLE, wide=72, figure=14)  # fmt: skip
         if not stands:
             continue
-        turn = bars.anchors[side].turn_rad
+        turn, shown = bars.anchors[side].turn_rad, Shown(workings.torsion.turn, axle, side)
         way = "tighter" if turn >= 0 else "slacker"
-        words = v.number(Shown(workings.torsion.turn, axle, side), f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
-        box = sheet.text(
-            f"torsion turn {side}",
-            words,
-            QPointF(t.px(214), y + 3),
-            size=14,
-            weight=600,
-            shown=Shown(workings.torsion.turn, axle, side),
-        )
-        sheet.text(
-            f"torsion set {side} word",
-            v.number(Shown(workings.torsion.turn, axle, side), _setting(v, bars.anchors[side])),
-            QPointF(box.right() + t.px(12), y + 4),
-            size=12.5,
-            role="ink2",
-        )
+        words = v.number(shown, f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
+        line.upto(94).words(f"torsion turn {side}", words, size=14, weight=600, shown=shown).gap(6)
+        line.words(f"torsion set {side} word", v.number(shown, _setting(v, bars.anchors[side])), role="ink2")
     if not stands:
         return
     shown = Shown(workings.torsion.stress, axle)

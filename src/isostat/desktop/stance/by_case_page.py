@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import partial
 
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, QSize
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
@@ -20,6 +20,7 @@ from isostat.desktop.pieces.ink import case_sign, dimension, ground, hatch
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.theme import pen
 from isostat.desktop.view import FOUND, View
 from isostat.job.edits import rows as row_edits
@@ -172,30 +173,25 @@ def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
         line.choice(end, names, names.index(chosen) if chosen in names else 0, partial(_choose_end, sheet, end),
                     label=f"rake taken at, {end[5:]}", wide=118)  # fmt: skip
     top = y + t.px(30)
-    columns = {"name": 0.0, "kind": t.px(118), "behind": t.px(238), "above": t.px(310)}
-    heads = {"name": "point", "kind": "it is", "behind": f"behind {unit}", "above": f"above {unit}"}
+    columns = (("name", "point", 0), ("kind", "it is", 118), ("behind", f"behind {unit}", 238), ("above", f"above {unit}", 310),
+               ("drop", "", 382))  # fmt: skip
+    size, stops = QSize(round(t.px(66)), round(t.px(POINT_ROW - 3))), tuple(t.px(left) for _, _, left in columns)
+    table = Table(sheet, x, top, x, 0, t.px(POINT_ROW), size, head=18 / POINT_ROW, stops=stops)
     room = max(int((area.bottom() - top - t.px(18 + 28)) / t.px(POINT_ROW)), 1)
-    for key, left in columns.items():
-        sheet.text(f"point {key} word", heads[key], QPointF(x + left, top), size=12.5, role="ink2")
-    high = round(t.px(POINT_ROW - 3))
+    for k, (key, words, _) in enumerate(columns[:4]):
+        table.title(f"point {key} word", k, words)
     for n, point in enumerate(points[:room]):
-        row = top + t.px(18 + POINT_ROW * n)
-        sheet.words(f"point name {n}", path_to(JOB.vehicle.body_points[n].name), QPointF(x, row), QSize(round(t.px(112)), high),
-                    label=f"name of point {n + 1}", put=partial(_rename, n))  # fmt: skip
-        kinds = list(KINDS)
-        area_k = QRect(round(x + columns["kind"]), round(row), round(t.px(114)), high)
-        sheet.choice(f"point kind {n}", list(KINDS.values()), kinds.index(point.kind), area_k, label=f"what {point.name} is",
-                     chosen=partial(_choose_kind, sheet, n))  # fmt: skip
-        for key, field, words in (
-            ("behind", "behind_front_m", "behind front hub"),
-            ("above", "above_ground_m", "above ground, weighed"),
-        ):
-            entry(sheet, v, f"point {key} {n}", (*path_to(JOB.vehicle.body_points[n]), field),
-                  (QPointF(x + columns[key], row), QSize(round(t.px(66)), high)), label=f"{point.name} {words}",
+        path, kinds = path_to(JOB.vehicle.body_points[n]), list(KINDS)
+        sheet.words(f"point name {n}", (*path, "name"), *table.cell(n, 0, t.px(112)), label=f"name of point {n + 1}",
+                    put=partial(_rename, n))  # fmt: skip
+        sheet.choice(f"point kind {n}", list(KINDS.values()), kinds.index(point.kind), table.area(n, 1, t.px(114)),
+                     label=f"what {point.name} is", chosen=partial(_choose_kind, sheet, n))  # fmt: skip
+        for k, field, words in ((2, "behind_front_m", "behind front hub"), (3, "above_ground_m", "above ground, weighed")):
+            entry(sheet, v, f"point {columns[k][0]} {n}", (*path, field), table.cell(n, k), label=f"{point.name} {words}",
                   quantity=Quantity.HEIGHT)  # fmt: skip
-        drop = sheet.button(f"drop point {n}", "×", QPointF(x + t.px(382), row), partial(_drop, sheet, n), width=round(t.px(24)))
+        drop = sheet.button(f"drop point {n}", "×", table.cell(n, 4)[0], partial(_drop, sheet, n), width=round(t.px(24)))
         drop.setAccessibleName(f"remove {point.name}")
-        drop.resize(drop.width(), high)
+        drop.resize(drop.width(), size.height())
     foot = top + t.px(20 + POINT_ROW * min(len(points), room))
     ways = {words: partial(_add, sheet, kind) for kind, words in KINDS.items()}
     sheet.menu("add point", "+ point", QPointF(x, foot), ways, width=round(t.px(84)))

@@ -18,11 +18,13 @@ from isostat.assess.workings import Shown, is_approximate
 from isostat.core import rules
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
+from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
 from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.pieces.table import Table
 from isostat.desktop.stance.by_case_page import draw_by_case, lay_by_case
 from isostat.desktop.stance.lines import draw_lines, lay_lines, sloped_lines
 from isostat.desktop.stance.ways_page import lay_ways
@@ -188,35 +190,32 @@ class StanceStep(Sheet):
 
     def _lay_foot(self, v: View) -> None:
         """By axle: heights wanted by corner, the tyre as fitted, and its share of the change of ground to arch."""
-        t, s, top = v.theme, v.a.proposed, self._foot_top(v)
-        unit = v.reader.preset.height.sign
-        columns = (t.px(92), t.px(164), t.px(258), t.px(332), t.px(410))
-        heads = ("wanted left", "right", "radius", "settles", f"ground to arch, {v.reader.case(v.case)}")
-        units = ("", "", unit, "%", unit)
-        for n, (words, sign) in enumerate(zip(heads, units, strict=True)):
-            self.text(f"foot {n}", words, QPointF(columns[n], top + 4), size=12.5, role="ink2", unit=sign)
-        size = QSize(round(t.px(66)), round(t.px(24)))
+        t, s, top, unit = v.theme, v.a.proposed, self._foot_top(v), v.reader.preset.height.sign
+        size, stops = QSize(round(t.px(66)), round(t.px(24))), tuple(t.px(x) for x in (0, 72, 166, 240, 318))
+        table = Table(self, t.margin, top + 4, t.px(92), 0, t.px(ROW), size, head=18 / ROW, drop=t.px(3), stops=stops)
+        heads = (("wanted left", ""), ("right", ""), ("radius", unit), ("settles", "%"),
+                 (f"ground to arch, {v.reader.case(v.case)}", unit))  # fmt: skip
+        for n, (words, sign) in enumerate(heads):
+            table.title(f"foot {n}", n, words, unit=sign)
         for axle, info in enumerate(v.job.vehicle.axles):
-            y = top + t.px(22 + ROW * axle)
-            self.text(f"foot axle {axle}", info.name, QPointF(t.margin, y + t.px(3)), size=13, weight=600)
+            table.name(f"foot axle {axle}", axle, info.name, weight=600)
             for side in (0, 1):
-                at, label = QPointF(columns[side], y), f"height wanted, {v.reader.corner(axle, side)}"
-                self.field(f"wanted {axle} {side}", (), at, size, label=label, quantity=Quantity.HEIGHT,
+                label = f"height wanted, {v.reader.corner(axle, side)}"
+                self.field(f"wanted {axle} {side}", (), *table.cell(axle, side), label=label, quantity=Quantity.HEIGHT,
                            value=float(v.a.target_m[axle, side]), put=partial(_aim_corner, v.a, axle, side))  # fmt: skip
-            radius = v.a.fits[axle].tyre_radius_m
-            self.field(f"tyre {axle}", path_to(JOB.proposal.axles[axle].tyre_radius_m), QPointF(columns[2], y), size,
-                       label=f"tyre radius as fitted, {v.reader.corner(axle, None)}", quantity=Quantity.HEIGHT,
-                       value=radius.value, assumed=radius.assumed)  # fmt: skip
+            radius, settled, path = v.a.fits[axle].tyre_radius_m, settling(v.job, axle), path_to(JOB.proposal.axles[axle])
+            entry(self, v, f"tyre {axle}", (*path, "tyre_radius_m"), table.cell(axle, 2), figure=14, otherwise=radius,
+                  label=f"tyre radius as fitted, {v.reader.corner(axle, None)}", quantity=Quantity.HEIGHT)  # fmt: skip
             rise = float(s.arch_rise_m[axle, :, v.case].mean())
             spring = float(s.hub_to_arch_m[axle, :, v.case].mean() - v.a.baseline_m[axle].mean())
             said = [f"{v.reader.height(abs(m))} {'up' if m >= 0 else 'down'}" for m in (rise, rise - spring, spring)]
             key = Shown(workings.corner.tyre_share, axle, 0, v.case)
             words = v.number(key, f"{said[0]}: tyre {said[1]}, spring {said[2]}")
-            self.text(f"ground change {axle}", words, QPointF(columns[4], y + t.px(3)), size=13, shown=key)
-            settled = settling(v.job, axle)
-            self.field(f"settles {axle}", path_to(JOB.proposal.axles[axle].settle_share), QPointF(columns[3], y), size,
-                       label=f"springs settle, share of the loaded deflection, {v.reader.corner(axle, None)}",
-                       quantity=Quantity.SHARE, value=settled.value, assumed=settled.assumed)  # fmt: skip
+            beside = table.cell(axle, 4)[0] + QPointF(0, table.drop)
+            self.text(f"ground change {axle}", words, beside, size=13, shown=key)
+            entry(self, v, f"settles {axle}", (*path, "settle_share"), table.cell(axle, 3), figure=14, otherwise=settled,
+                  label=f"springs settle, share of the loaded deflection, {v.reader.corner(axle, None)}",
+                  quantity=Quantity.SHARE)  # fmt: skip
 
     # -- hands
     def _choose_words(self, n: int) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess import workings
 from isostat.assess.stance.ways_to_lift import FIELDS, Way, ways
@@ -101,10 +101,13 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
     if way.name not in WHOLE:
         quantity = AMOUNTS[way.name]
         sign = "" if way.name in COUNTED else r.preset.unit(quantity).sign
-        sheet.field(f"way {key}", (*path, FIELDS[way.name]), QPointF(x["amount"], y), QSize(round(t.px(58)), high),
-                    label=f"{TITLES[way.name]}, {r.corner(way.axle, None)}", quantity=quantity, value=way.amount, empty="–",
-                    assumed=not way.typed and way.assumed, figure=13)  # fmt: skip
-        sheet.text(f"way unit {key}", sign, QPointF(x["amount"] + t.px(62), y + 2), size=12.5, role="ink2")
+        line = Line(sheet, v, QPointF(x["amount"], y), high=high / t.scale, drop=2)
+        amount = None
+        if way.amount is not None:
+            amount = Figure(way.amount, Origin.ASSUMED if way.assumed and not way.typed else Origin.TYPED)
+        line.field(f"way {key}", (*path, FIELDS[way.name]), amount, label=f"{TITLES[way.name]}, {r.corner(way.axle, None)}",
+                   quantity=quantity, wide=58)  # fmt: skip
+        line.gap(-2).words(f"way unit {key}", sign, role="ink2")
     if way.name in WHOLE or way.amount is not None:
         shown = {name: Shown(number, way.axle, event=way.name) for name, number in NUMBERS.items()}
         short = way.asked_m - way.gives_m

@@ -89,8 +89,7 @@ def lay_chart_rows(sheet: Sheet, v: View, name: str, base: edits.Path, bag: AirB
     first = max(len(bag.chart) - CHART_ROWS + 1, 0)  # the last lines, and one that is empty
     words = f"maker's chart from line {first + 1}, at" if first else "maker's chart, at"
     line.words(f"{name} chart word", words, unit=preset.pressure.sign)
-    beside = QPointF(max(line.x, at.x() + t.px(CLOSE.wide)), line.y)
-    lay_field(sheet, v, bag_form(name, base, bag, (CHART,)), CHART, beside, CLOSE)
+    lay_field(sheet, v, bag_form(name, base, bag, (CHART,)), CHART, line.upto(CLOSE.wide).place(CLOSE.field[0])[0], CLOSE)
     below, rows = at + QPointF(0, t.px(26)), range(first, first + CHART_ROWS)
     return lay_rows(sheet, v, f"{name} chart", (*base, "chart"), CHARTED, below, rows, "line {n} of the chart, {words}")
 

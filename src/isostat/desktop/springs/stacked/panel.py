@@ -142,8 +142,8 @@ def _lay_sizes(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     for n, (rows, sizes) in enumerate(zip(SIZES, (NARROW, LONG), strict=True)):
         place = at + QPointF(n * t.px(234), 0)
         y = lay_list(sheet, v, Form("stack", base, fit.stack, rows, puts=puts), place, sizes)
-    beside = QPointF(at.x() + t.px(NARROW.wide + 54), at.y() + 2 * t.px(NARROW.high))
-    lay_field(sheet, v, Form("stack", base, fit.stack, (STEP,)), STEP, beside, NARROW)
+    beside = Line(sheet, v, at + QPointF(0, 2 * t.px(NARROW.high))).upto(NARROW.wide + 54).place(50)
+    lay_field(sheet, v, Form("stack", base, fit.stack, (STEP,)), STEP, beside[0], NARROW)
     pick = Form("stack", path_to(JOB.proposal.axles[axle].pick), fit.pick, (MULTIPLE,))
     lay_list(sheet, v, pick, QPointF(at.x() + t.px(234), y), LONG)
 
