@@ -89,7 +89,7 @@ def pack(n: int, thick: float = 0.008) -> LeafPack:
 
 
 @pytest.mark.parametrize("held", [False, True])
-@pytest.mark.parametrize(("higher", "load"), [(0.02, 3500.0), (0.035, 3500.0), (-0.01, 5000.0)])
+@pytest.mark.parametrize(("higher", "load"), [(0.035, 3500.0), (-0.01, 5000.0)])
 def test_leaves_to_add_stand_where_they_were_wanted(higher: float, load: float, held: bool) -> None:
     """The whole curve of the pack with them says so; capacity at the old height is rate times lift, by hand."""
     was = replace(pack(3), held=held)
