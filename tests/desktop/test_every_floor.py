@@ -13,7 +13,7 @@ from PyQt6.QtCore import QRect
 
 from isostat.assess import assess
 from isostat.assess.judgement import Step
-from isostat.assess.setup.springs.helpers import HELPERS
+from isostat.assess.setup.springs.helper_springs import HELPERS
 from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.spring.results import RESULTS, found_shapes, ordered_shapes
 from isostat.core.fitting.band_draws import Draws

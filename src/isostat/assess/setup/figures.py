@@ -10,7 +10,7 @@ import numpy as np
 from isostat.assess.setup import derived
 from isostat.assess.setup.cycle_sheet import Cycled, cycle_motion, cycled
 from isostat.assess.setup.dampers import damper_of
-from isostat.assess.setup.springs.helper import Helper
+from isostat.assess.setup.springs.helper_spring import Helper
 from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.damper import Damper

@@ -8,7 +8,7 @@ from itertools import pairwise
 import numpy as np
 
 from isostat.assess.setup.figures import AxleFigures, FitFigures
-from isostat.assess.setup.springs.helper import Pair
+from isostat.assess.setup.springs.helper_spring import Pair
 from isostat.assess.setup.tandem import Beams, equalized
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.parts.bank import Bank

@@ -16,7 +16,7 @@ from isostat.assess.setup.items import loads
 from isostat.assess.setup.platform import HITCH_STIFF, NO_SPRINGS, SPRING, Hitch, Springs, stand
 from isostat.assess.setup.rake import rake_points, raked
 from isostat.assess.setup.settlement import settles_m
-from isostat.assess.setup.springs.helpers import helpers_as_found, helpers_fitted
+from isostat.assess.setup.springs.helper_springs import helpers_as_found, helpers_fitted
 from isostat.assess.setup.springs.kind import FoundSpring, Ordered
 from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.setup.tandem import Beams, beams_of, split_by_beams

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.setup.platform import SPRING
-from isostat.assess.setup.springs.helper import Helper
+from isostat.assess.setup.springs.helper_spring import Helper
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import GRAVITY, Floats
 

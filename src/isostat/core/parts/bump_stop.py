@@ -9,13 +9,13 @@ from typing_extensions import override
 
 from isostat.core.limits import Floats, within
 from isostat.core.parts.event import Event
-from isostat.core.parts.law import LawEvent
+from isostat.core.parts.law import LawEvent, UntilFlat
 
 USABLE = 0.95  # share of the pole's distance that the law follows; "flat" beyond it
 
 
 @dataclass(frozen=True, slots=True)
-class BumpStop:
+class BumpStop(UntilFlat):
     """F = k0·x/(1 − (x/x_pole)^m), followed to 0.95 of the pole and then along its tangent.
 
     k0_n_per_m: rate at the touch, 500 to 1 000 000. flat_x_m: compression at which it is flat
@@ -31,16 +31,6 @@ class BumpStop:
         within("stop rate at the touch", self.k0_n_per_m, 500.0, 1.0e6, "N/m")
         within("stop compression when flat", self.flat_x_m, 0.002, 0.5, "m")
         within("stop exponent", self.exponent, 1.0, 12.0, "")
-
-    @property
-    def knots(self) -> tuple[float, ...]:
-        """Compressions in m where the rate jumps, ascending."""
-        return 0.0, self.flat_x_m
-
-    @property
-    def domain(self) -> tuple[float, float]:
-        """Compressions in m between which it is known."""
-        return -np.inf, self.flat_x_m
 
     @property
     def events(self) -> tuple[LawEvent, ...]:

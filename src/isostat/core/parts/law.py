@@ -45,6 +45,30 @@ class ForceLaw(Protocol):
         """Slope of the force in N/m at compression x in m, any shape."""
 
 
+class Flattened(Protocol):
+    """What is flat at a compression."""
+
+    @property
+    def flat_x_m(self) -> float:
+        """That compression, m."""
+
+
+class UntilFlat:
+    """What a law that begins at its touch and ends where it is flat knows of itself."""
+
+    __slots__ = ()
+
+    @property
+    def knots(self: Flattened) -> tuple[float, ...]:
+        """Compressions in m where the rate jumps, ascending."""
+        return 0.0, self.flat_x_m
+
+    @property
+    def domain(self: Flattened) -> tuple[float, float]:
+        """Compressions in m between which it is known."""
+        return -np.inf, self.flat_x_m
+
+
 @dataclass(frozen=True, slots=True)
 class TableLaw:
     """A tested force table, straight between its readings.

@@ -13,14 +13,14 @@ import numpy as np
 
 from isostat.core.limits import Floats, within
 from isostat.core.parts.event import Event
-from isostat.core.parts.law import METAL_RATE, LawEvent
+from isostat.core.parts.law import METAL_RATE, LawEvent, UntilFlat
 
 YOUNG, POISSON = 206.0e9, 0.3  # Pa, of spring steel
 STEEPEST = 1.4  # cone over thickness: beyond √2 the force falls again before the washer is flat
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class DiscStack:
+class DiscStack(UntilFlat):
     """A stack of like washers. x is compression from the touch; past flat it is solid.
 
     outer_m, inner_m: diameters, 5 to 500 mm, the inner 0.2 to 0.9 of the outer. thick_m: of one, 0.2 to 30 mm. cone_m: by which
@@ -53,16 +53,6 @@ class DiscStack:
     def flat_x_m(self) -> float:
         """Compression of the stack at which all are flat, m."""
         return self.opposed * self.cone_m
-
-    @property
-    def knots(self) -> tuple[float, ...]:
-        """Compressions in m where the rate jumps, ascending."""
-        return 0.0, self.flat_x_m
-
-    @property
-    def domain(self) -> tuple[float, float]:
-        """Compressions in m between which it is known."""
-        return -np.inf, self.flat_x_m
 
     @property
     def events(self) -> tuple[LawEvent, ...]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from functools import partial
+from itertools import count
 from typing import get_args
 
 from PyQt6.QtCore import QPointF, QSize
@@ -20,7 +21,6 @@ from isostat.job.edits import paths as edits
 from isostat.job.edits.axles import add_axle, remove_axle
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
-from isostat.job.reading import Reading
 from isostat.job.schema import Job
 from isostat.job.vehicle import Vehicle
 from isostat.units.unit import Quantity
@@ -169,7 +169,7 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
     t, vehicle, height = v.theme, v.job.vehicle, Quantity.HEIGHT
     table = Table(sheet, at.x(), at.y(), at.x() + t.px(76), t.px(82), pitch, cell, head=0, drop=2)
     long = min(t.px(220), sheet.width() - at.x() - t.px(90))
-    rows = iter(range(20))
+    rows = count()
 
     def named(words: str, unit: str = "") -> int:
         row = next(rows)
@@ -212,11 +212,8 @@ def _lay_job(sheet: Sheet, v: View, at: QPointF, pitch: float, cell: QSize) -> N
 
 def _place(sheet: Sheet, v: View, key: str, path: edits.Path, where: tuple[QPointF, QSize], row: Row, corner: str,
            figure: Figure | None) -> None:  # fmt: skip
-    given = edits.value_at(v.job, path)
-    if isinstance(given, Reading):
-        figure = Figure(given.value, Origin.ASSUMED if given.assumed else Origin.MEASURED)
-    label, value, assumed = f"{row.words} {corner}", figure.value if figure else None, bool(figure and figure.assumed)
-    sheet.field(key, path, *where, label=label, quantity=row.quantity, value=value, assumed=assumed, figure=13)
+    label = f"{row.words} {corner}"
+    entry(sheet, v, key, path, where, label=label, quantity=row.quantity, otherwise=figure, empty="?")
 
 
 def _set_kind(sheet: Sheet, axle: int, choice: int) -> None:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from functools import partial
-from itertools import pairwise
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
@@ -12,13 +11,13 @@ from isostat.assess import workings
 from isostat.assess.measure.load_test import TRIAL_KG, Payload, squat_result
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.elevation import draw_body, draw_wheels, fit, hub_heights
-from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.entry import entry
+from isostat.desktop.pieces.focus_walk import in_order
 from isostat.desktop.pieces.ink import arrow, ground
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.table import Table
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.job.edits import paths as edits
 from isostat.job.edits import rows as row_edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import walk_order
@@ -47,24 +46,21 @@ def lay_squat(sheet: Sheet, v: View, top: float) -> None:
         table.name(f"squat row {path}", k, words, v.reader.preset.unit(quantity).sign)
     for k, corner in enumerate(corners):
         table.name(f"squat row {corner}", k + len(LOAD_ROWS), v.reader.corner(*corner), height)
-    for n, test in enumerate(v.job.squats):
+    for n in range(count):
         fields = []
         for k, (words, path, quantity) in enumerate(LOAD_ROWS):
-            reading = getattr(test, path)
-            fields.append(
-                sheet.field(f"squat {n} {path}", (*path_to(JOB.squats[n]), path), *table.cell(k, n),
-                            label=f"{words}, test {n + 1}", quantity=quantity,
-                            value=reading.value if reading else None, assumed=bool(reading and reading.assumed))
-            )  # fmt: skip
+            made = entry(sheet, v, f"squat {n} {path}", (*path_to(JOB.squats[n]), path), table.cell(k, n), figure=14, empty="?",
+                         label=f"{words}, test {n + 1}", quantity=quantity)  # fmt: skip
+            fields.append(made)
         for k, (axle, side) in enumerate(corners):
-            reading, place = getattr(test.heights[axle], SIDES[side]), table.cell(k + len(LOAD_ROWS), n)
-            where: edits.Path = (*path_to(JOB.squats[n].heights[axle]), SIDES[side])
-            label = f"hub to arch {v.reader.corner(axle, side)}, test {n + 1}"
-            value = reading.value if reading else None
-            fields.append(
-                sheet.field(f"squat {n} {axle} {side}", where, *place, label=label, quantity=Quantity.HEIGHT, value=value)
+            where, label = (
+                (*path_to(JOB.squats[n].heights[axle]), SIDES[side]),
+                f"hub to arch {v.reader.corner(axle, side)}, test {n + 1}",
             )
-        _in_order(fields)
+            made = entry(sheet, v, f"squat {n} {axle} {side}", where, table.cell(k + len(LOAD_ROWS), n), figure=14, empty="?",
+                         label=label, quantity=Quantity.HEIGHT)  # fmt: skip
+            fields.append(made)
+        in_order(fields)
         drop, _ = table.cell(len(LOAD_ROWS) + len(corners), n)
         sheet.button(f"drop test {n}", "remove", drop, partial(_remove, sheet, n), width=cell.width())
     if count < MOST:
@@ -93,11 +89,6 @@ def draw_squat(p: QPainter, sheet: Sheet, v: View, top: float) -> None:
         p.drawLine(QLineF(tip - QPointF(0, t.px(34)), tip))
         arrow(p, tip, QPointF(0, 1))
         p.drawText(tip + QPointF(t.px(5), -t.px(24)), str(n + 1))
-
-
-def _in_order(fields: list[QuantityField]) -> None:
-    for before, after in pairwise(fields):
-        QuantityField.setTabOrder(before, after)
 
 
 def _lay_result(sheet: Sheet, v: View, top: float) -> None:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from functools import partial
-from itertools import pairwise
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize
 from PyQt6.QtGui import QPainter
@@ -23,6 +22,7 @@ from isostat.desktop.measure.squat_page import draw_squat, lay_squat
 from isostat.desktop.measure.weights_page import draw_weights, lay_weights
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit, hub_heights, scale_bar
 from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.focus_walk import in_order
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
 from isostat.desktop.pieces.ink import dimension, ground
 from isostat.desktop.pieces.line import Line
@@ -257,8 +257,7 @@ class MeasureStep(Sheet):
                 size=14,
                 unit=v.reader.preset.unit(point.quantity).sign,
             )
-        for before, after in pairwise(fields):
-            self.setTabOrder(before, after)
+        in_order(fields)
         self.text(
             "pads caution",
             "Level pads, bar links off, bounced and rolled. Stands under the frame before anyone goes below.",

@@ -28,15 +28,19 @@ def entry(
     quantity: Quantity,
     otherwise: Figure | None = None,
     figure: float = 13,
+    empty: str = "–",
     finer: bool = False,
     put: Put | None = None,
 ) -> QuantityField:
-    """A field for the reading at a path; where there is none it shows `otherwise`. finer: one decimal more. put: its own edit."""
+    """A field for the reading at a path; where there is none it shows `otherwise`, else `empty`.
+
+    finer: one decimal more. put: its own edit.
+    """
     given = edits.value_at(v.job, path)
     if isinstance(given, Reading):
         otherwise = Figure(given.value, Origin.ASSUMED if given.assumed else Origin.MEASURED)
     value, assumed = (otherwise.value, otherwise.assumed) if otherwise else (None, False)
-    return sheet.field(key, path, *where, label=label, quantity=quantity, value=value, assumed=assumed, figure=figure, empty="–",
+    return sheet.field(key, path, *where, label=label, quantity=quantity, value=value, assumed=assumed, figure=figure, empty=empty,
                        finer=finer, put=put)  # fmt: skip
 
 

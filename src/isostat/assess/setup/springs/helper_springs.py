@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from isostat.assess.setup.springs import air, cushion, disc
-from isostat.assess.setup.springs.helper import Helper, HelperKind
+from isostat.assess.setup.springs.helper_spring import Helper, HelperKind
 from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.core.limits import Floats
 from isostat.job.axle_fit import AxleFit
