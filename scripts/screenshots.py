@@ -60,7 +60,7 @@ for step, theme in PICTURES:
     travel = window.sheets[step]
     if isinstance(travel, TravelStep) and theme == "dark":  # the axle from behind, one wheel up
         travel.turn_view(1)
-        travel.turn_panel(PANELS.index("crossed"))
+        travel.turn_panel(tuple(PANELS).index("crossed"))
     settle()
     name = step.value.lower() + ("-dark" if theme == "dark" else "")
     window.grab().save(str(FOLDER / f"{name}.png"))

@@ -9,9 +9,9 @@ import pytest
 
 from isostat.answers.assessment import answer
 from isostat.assess import assess, workings
-from isostat.assess.fixes import Fix, judge_fixes, same_judgement
+from isostat.assess.fixes import Fix, _new_spacers, judge_fixes, same_judgement
 from isostat.assess.judge import judge
-from isostat.assess.judgement import Grade, Judgement, Step
+from isostat.assess.judgement import Grade, Judgement, Place, Step
 from isostat.assess.load.findings import NoseLoad, OverRating
 from isostat.assess.load.ratings import nose_kg
 from isostat.assess.setup.springs.air import Bags
@@ -302,9 +302,9 @@ def test_what_levels_a_leaf_axle_is_called_a_block() -> None:
     ("blocks", "left", "right", "both"),
     [
         ((0.020, 0.020), "block 20 mm", "block 20 mm", "equal blocks 20 mm"),
-        ((0.013, 0.023), "block 13 mm", "block 13 mm and plate 10 mm", "equal blocks 13 mm, plate 10 mm right"),
-        ((0.006, 0.0), "plate 6 mm", "no block", "no block, plate 6 mm left"),
-        ((0.045, 0.015), "block 15 mm and 30 mm more by re-arching", "block 15 mm", "equal blocks 15 mm, 30 mm more arch left"),
+        ((0.013, 0.023), "block 13 mm", "block 13 mm, packer 10 mm", "equal blocks 13 mm, packer 10 mm right"),
+        ((0.006, 0.0), "no block, packer 6 mm", "no block", "no block, packer 6 mm left"),
+        ((0.045, 0.015), "block 15 mm, 30 mm more arch", "block 15 mm", "equal blocks 15 mm, 30 mm more arch left"),
     ],
 )
 def test_unequal_blocks_are_ordered_as_equal_ones_and_a_plate_or_more_arch(
@@ -316,7 +316,7 @@ def test_unequal_blocks_are_ordered_as_equal_ones_and_a_plate_or_more_arch(
     a, r = assess(job), Reader(job)
     assert (block_words(blocks, 0, r.coil), block_words(blocks, 1, r.coil), blocks_words(blocks, r.coil)) == (left, right, both)
     text = letter(a, (), (), r)
-    assert f"{left}, hangs" in text and f"{right}, hangs" in text
+    assert text.count(f", {left}\n") and text.count(f", {right}\n")
     told = [row for row in answer(a, (), (), r)["order"] if row["kind"] == "leaf"]
     assert [row["equal_block_m"] + row["over_equal_block_m"] for row in told] == pytest.approx(blocks, abs=1e-9)
     assert told[0]["equal_block_m"] == told[1]["equal_block_m"] == min(blocks)
@@ -340,3 +340,15 @@ def test_a_shackle_more_than_twice_as_long_is_said() -> None:
     assert shackle.amount is not None and shackle.shackle_m == 0.098 and shackle.amount > 0.098
     small = {w.name: w for w in ways(assess(put(job, path_to(JOB.target.rear_lift_m), -0.06))) if w.axle == 1}
     assert small["shackle"].shackle_m is None
+
+
+def test_blocks_are_one_thing_of_both_sides_also_where_a_coil_stands_in_for_the_pack() -> None:
+    """A pack that lacks a width is reckoned as a coil; what is laid under it is still a block."""
+    lacking = put(demo("hive-hauler"), path_to(JOB.proposal.axles[1].pack), {"leaves": [{"front_m": 0.6}]})
+    a = assess(lacking)
+    assert a.orders[1].lacks is not None
+    left = path_to(JOB.proposal.axles[1].left.spacer_m)
+    after = assess(put_number(lacking, left, a.orders[1].order.spacer_m[0] + 0.010))
+    fix = Fix(judge(a)[0], SpringSpacer(Place(1, 0)), after.job, None, None, worsens=False, spacers=_new_spacers(a, after))
+    assert [place.side for place, _ in fix.spacers] == [0, 1]
+    assert "block" in say_fix(fix, Reader(lacking)).title

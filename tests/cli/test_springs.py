@@ -28,7 +28,7 @@ def test_a_coil_by_caliper_and_by_press(capsys: pytest.CaptureFixture[str]) -> N
     rows = [f"--press={380 - mm}={mm * 40.459 / 9.80665}kg" for mm in (20, 50, 80)]
     bare = told(["spring", "coil", *rows], capsys)
     assert bare["press_rate_n_per_m"] == pytest.approx(40_459, rel=1e-4) and bare["press_free_m"] == pytest.approx(0.380, abs=1e-5)
-    assert main([*COIL, "--units", "in lb lb/in psi"]) == 1 and "accepted is" in capsys.readouterr().err
+    assert main([*COIL, "--units", "in lb lb/in psi"]) == 1 and "Enter 1/16 to 1 15/16 in" in capsys.readouterr().err
 
 
 def test_progressive_coils_by_tag_groups_and_table(capsys: pytest.CaptureFixture[str], tmp_path: Path) -> None:
@@ -66,8 +66,8 @@ def test_a_stack_says_its_window_its_crossover_and_what_binds(capsys: pytest.Cap
     ringed = told([*STACK, "--ring", f"{1000 * plain['ring_for_share_m']}"], capsys)  # type: ignore[operator]
     assert ringed["crossover_shaft_m"] == pytest.approx(0.1 + 0.55 * 0.15, abs=1e-5)
     for more, words in (
-        (["--bump", "450"], "No place for the ring"),
-        (["--ring", "290"], "outside its window"),
+        (["--bump", "450"], "No position suits the ring"),
+        (["--ring", "290"], "outside its usable range"),
         (["--ring", "310"], "the top spring never works"),
         (["--extended", "700"], "loose by that much"),
     ):
@@ -87,7 +87,9 @@ def test_a_stack_tells_its_collar_and_what_a_ruler_finds(capsys: pytest.CaptureF
     assert said["collar_from_perch_m"] == pytest.approx(0.6) and said["ring_from_perch_m"] == pytest.approx(0.42)
     assert said["ring_mark_m"] == pytest.approx(0.25 + 3.66 * 0.0254 + 0.010)
     assert said["collar_mark_m"] == pytest.approx(0.42 + 3.19 * 0.0254)
-    assert main([*STACK, "--ride", "100", "--load", "700 kg"]) == 1 and "way of the collar" in capsys.readouterr().err
+    assert (
+        main([*STACK, "--ride", "100", "--load", "700 kg"]) == 1 and "Collar travel: 310 mm is too large" in capsys.readouterr().err
+    )
 
 
 @pytest.mark.parametrize(("way", "multiple"), [("close", "2"), ("far", "2.6")])
@@ -101,7 +103,7 @@ def test_pairs_are_found_off_the_shelf(way: str, multiple: str, capsys: pytest.C
     ideal = 1 / (1 / said["ideal_top_n_per_m"] + 1 / said["ideal_main_n_per_m"])  # type: ignore[operator]
     assert ideal == pytest.approx(16_000, rel=1e-6)
     assert main([*FIND, "--find", "far", "--multiple", "1.1"]) == 1
-    assert "full bump, × load is 1.1" in capsys.readouterr().err
+    assert "Full-bump capacity, × static load: 1.1 is too small" in capsys.readouterr().err
 
 
 LEAF = ["spring", "leaf", "--leaf", "620=660=63.5=8=135", "--leaf", "500=530=63.5=8=90", "--load", "300 kg"]
@@ -121,7 +123,7 @@ def test_a_leaf_pack_by_tape_and_caliper(capsys: pytest.CaptureFixture[str]) -> 
 
 def test_a_torsion_bar_and_its_settings(capsys: pytest.CaptureFixture[str]) -> None:
     """T-01: 3010.4 N·m a rad; T-07: 30 over 31 teeth; a bolt of 1.75 mm on a lever of 60 mm."""
-    said = told([*TORSION_BAR, "--load", "200 kg", "--slack", "-17", "--rise", "25", "--teeth", "30", "31", "--pitch", "1.75",
+    said = told([*TORSION_BAR, "--load", "200 kg", "--slack", "-17", "--rise", "25", "--splines", "30", "31", "--pitch", "1.75",
                  "--lever", "60"], capsys)  # fmt: skip
     assert said["torsion_nm_per_rad"] == pytest.approx(3010.4, abs=0.1)
     angle, torque = said["angle_rad"], 200 * 9.80665 * 0.4
@@ -134,9 +136,9 @@ def test_a_torsion_bar_and_its_settings(capsys: pytest.CaptureFixture[str]) -> N
     firm = told([*TORSION_BAR, "--load", "200 kg", "--modulus", "77 GPa"], capsys)
     assert firm["torsion_nm_per_rad"] == pytest.approx(3010.4 * 77 / 78.5, rel=1e-4)
     inches = ["--diameter", "1", "--length", "40", "--arm", "16", "--load", "400", "--rise", "1", "--units", "in lb lb/in psi"]
-    assert main([*TORSION_BAR[:2], *inches, "--teeth", "30", "31"]) == 0
+    assert main([*TORSION_BAR[:2], *inches, "--splines", "30", "31"]) == 0
     words = capsys.readouterr().out
-    assert "mm" not in words and "tighter" in words and " in at the arm's end" in words
+    assert "mm" not in words and "tighter" in words and " in at the arm end" in words
     assert hollow["torsion_nm_per_rad"] == pytest.approx(3010.4 * 0.8704, rel=1e-3)
 
 
@@ -151,33 +153,36 @@ def test_a_bag_shut_in_held_and_asked_for_its_pressure(capsys: pytest.CaptureFix
     held = told([*BAG, "--pressure", "5 bar", "--held"], capsys)
     assert held["slow_rate_n_per_m"] == 0 and held["carries_kg"] == pytest.approx(509.9, abs=0.1)
     asked = told([*BAG, "--load", "509.9 kg"], capsys)
-    assert asked["pressure_pa"] == pytest.approx(500_000, abs=50) and "no setting" in str(asked["said"])
+    assert asked["pressure_pa"] == pytest.approx(500_000, abs=50) and "limits" in str(asked["said"])
     limits = told([*BAG, "--load", "509.9 kg", "--fewest", "0.3 bar", "--most", "2 bar"], capsys)
-    assert "outside the bag's least and most" in str(limits["said"])
-    assert "outside its range" in str(told([*BAG, "--pressure", "5 bar", "--at", "20"], capsys)["said"])
+    assert "Outside the bag's pressure limits" in str(limits["said"])
+    assert "outside the bag's range" in str(told([*BAG, "--pressure", "5 bar", "--at", "20"], capsys)["said"])
 
 
 @pytest.mark.parametrize(
     ("arguments", "words"),
     [
-        (["spring", "coil", "--wire", "14"], "--outside is missing"),
+        (["spring", "coil", "--wire", "14"], "Give --outside."),
         (["spring", "coil", "--wire", "forty"], "--wire: "),
-        ([*COIL[:4], *COIL[4:6], "--turns", "2", "--free", "380"], "working turns is 0"),
-        (["spring", "coil", "--press", "300"], "accepted are 2 values"),
-        (["spring", "coil", "--press", "300=200", "--press", "299=201"], "span of the lengths"),
-        (["spring", "leaf", "--load", "100 kg"], "--leaf is missing"),
-        (["spring", "leaf", "--leaf", "600=600=60", "--load", "100 kg"], "accepted are 4 or 5 values"),
-        ([*LEAF, "--leaf", "700=500=60=8"], "over the one above it"),
-        ([*LEAF[:2], "--leaf", "120=120=60=8", "--clamp", "230", "--load", "9 kg"], "length of leaf 1, front"),
-        ([*TORSION_BAR, "--load", "9 kg", "--slack", "90"], "angle of the slack arm"),
-        ([*TORSION_BAR, "--load", "9 kg", "--rise", "9", "--teeth", "3", "30"], "inner teeth"),
-        ([*BAG, "--pressure", "20 bar"], "gauge pressure"),
-        (BAG, "--pressure is missing"),
-        (["spring", "progressive"], "accepted are --rates, --group or --table"),
-        (["spring", "progressive", "--rates", "50", "30", "--change", "60", "--solid", "160"], "first rate over the second"),
-        ([*STACK, "--top", "150=12=11"], "accepted is"),
-        (["spring", "stack", "--extended", "600", "--bump", "250"], "--top is missing; it must be given here, or --find"),
-        ([*FIND[:2], "--extended", "600", "--bump", "250", "--find", "far"], "--series is missing"),
+        ([*COIL[:4], *COIL[4:6], "--turns", "2", "--free", "380"], "Number of active coils: 0 is too small. Enter 0.5 to 60"),
+        (["spring", "coil", "--press", "300"], "--press: “300” needs 2 values"),
+        (["spring", "coil", "--press", "300=200", "--press", "299=201"], "Difference between the press lengths: 1 mm is too small"),
+        (["spring", "leaf", "--load", "100 kg"], "Give --leaf FRONT=REAR"),
+        (["spring", "leaf", "--leaf", "600=600=60", "--load", "100 kg"], "needs 4 or 5 values"),
+        ([*LEAF, "--leaf", "700=500=60=8"], "Front length of leaf 3: 700 mm is too large"),
+        ([*LEAF[:2], "--leaf", "120=120=60=8", "--clamp", "230", "--load", "9 kg"], "Front length of leaf 1: 120 mm is too small"),
+        ([*TORSION_BAR, "--load", "9 kg", "--slack", "90"], "Unloaded arm angle: 90.0° is too large. Enter −80.0 to 80.0°"),
+        ([*TORSION_BAR, "--load", "9 kg", "--rise", "9", "--splines", "3", "30"], "Inner splines: 3 is too small. Enter 4 to 200"),
+        ([*BAG, "--pressure", "20 bar"], "Gauge pressure: 20.00 bar is too large"),
+        (BAG, "Give --pressure or --load"),
+        (["spring", "progressive"], "Give --rates or --group or --table"),
+        (
+            ["spring", "progressive", "--rates", "50", "30", "--change", "60", "--solid", "160"],
+            "Second rate: 30.0 N/mm is too small",
+        ),
+        ([*STACK, "--top", "150=12=11"], "Enter 20 to 2000 mm"),
+        (["spring", "stack", "--extended", "600", "--bump", "250"], "Give --top or --find"),
+        ([*FIND[:2], "--extended", "600", "--bump", "250", "--find", "far"], "Give --series"),
         (["spring", "progressive", "--table", "/nowhere.csv"], "no such file"),
     ],
 )

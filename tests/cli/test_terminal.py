@@ -65,7 +65,7 @@ def test_a_full_disk_is_a_sentence(job: Path, arguments: list[str]) -> None:
     with Path("/dev/full").open("w") as full:
         told = [str(job) if a == "JOB" else a for a in arguments]
         done = subprocess.run([*COMMAND, *told], stdout=full, stderr=subprocess.PIPE, text=True, check=False)
-    assert (done.returncode, done.stderr) == (REFUSED, "The answer cannot be written: no space left on device.\n")
+    assert (done.returncode, done.stderr) == (REFUSED, "The result cannot be written: no space left on device.\n")
 
 
 @pytest.mark.parametrize(
@@ -97,7 +97,7 @@ def test_a_port_that_is_taken_is_said_by_its_number(job: Path, capsys: pytest.Ca
         port = taken.getsockname()[1]
         assert main(["stand-in", "scales", "--job", str(job), "--port", str(port)]) == REFUSED
     said = capsys.readouterr().err
-    assert said.startswith(f"No scales can stand in at port {port}: ") and "in use" in said and "answer" not in said
+    assert said.startswith(f"Port {port} cannot be used for the scales: ") and "in use" in said and "answer" not in said
 
 
 def test_nothing_that_steers_a_terminal_is_written() -> None:
@@ -115,4 +115,4 @@ def test_an_answer_that_fails_midway_says_so_once(capsys: pytest.CaptureFixture[
     def act() -> int:
         raise OSError(28, "No space left on device")
 
-    assert spoken(act) == REFUSED and capsys.readouterr().err == "The answer cannot be written: no space left on device.\n"
+    assert spoken(act) == REFUSED and capsys.readouterr().err == "The result cannot be written: no space left on device.\n"

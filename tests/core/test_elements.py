@@ -66,15 +66,15 @@ def test_the_pole_rule_stops_at_0_95_and_goes_on_along_the_tangent() -> None:
 @pytest.mark.parametrize(
     ("build", "words"),
     [
-        (lambda: Coil(-5.0), "coil rate is -5 N/m; accepted is 100"),
-        (lambda: Coil(5e4, -0.1), "coil compression to solid is -0.1 m"),
-        (lambda: BumpStop(60_000.0, 0.0), "stop compression when flat is 0 m"),
-        (lambda: BumpStop(float("nan"), 0.02), "stop rate at the touch is nan"),
-        (lambda: ShockEnds(0.0), "shock stroke is 0 m"),
-        (lambda: TableLaw((0.0, 0.0), (1.0, 2.0)), "step between two compressions"),
-        (lambda: TableLaw((0.0,), (1.0,)), "readings in the force table is 1 rows"),
-        (lambda: Motion(1.0, (0.0, 0.1), (0.0, 0.1)), "readings in the motion table is 2"),
-        (lambda: Motion(1.0, (0.0, 0.2, 0.1), (0.0, 0.1, 0.2)), "step of wheel travel in the motion table is -0.1"),
+        (lambda: Coil(-5.0), "spring rate: -5 N/m is not in the range 100"),
+        (lambda: Coil(5e4, -0.1), "compression to coil-bind: -0.1 m"),
+        (lambda: BumpStop(60_000.0, 0.0), "bump-stop travel: 0 m"),
+        (lambda: BumpStop(float("nan"), 0.02), "bump-stop initial rate: nan"),
+        (lambda: ShockEnds(0.0), "shock stroke: 0 m"),
+        (lambda: TableLaw((0.0, 0.0), (1.0, 2.0)), "compression step in the force table: 0 m"),
+        (lambda: TableLaw((0.0,), (1.0,)), "readings in the force table: 1 rows"),
+        (lambda: Motion(1.0, (0.0, 0.1), (0.0, 0.1)), "readings in the motion-ratio table: 2 rows"),
+        (lambda: Motion(1.0, (0.0, 0.2, 0.1), (0.0, 0.1, 0.2)), "wheel-travel step in the motion-ratio table: -0.1"),
     ],
 )
 def test_a_law_outside_its_limits_is_refused_by_name_and_value(build, words: str) -> None:  # type: ignore[no-untyped-def]

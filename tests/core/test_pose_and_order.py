@@ -159,7 +159,7 @@ def test_rates_go_through_the_motion_ratio_and_back(hz: float, kg: float, ratio:
 
 @pytest.mark.parametrize(("light", "full", "differ"), [(4000.0, 4020.0, 0.04), (4000.0, 6000.0, 0.0005), (4000.0, 6000.0, 0.9)])
 def test_two_loads_too_alike_or_too_far_apart_in_height_pick_no_rate(light: float, full: float, differ: float) -> None:
-    with pytest.raises(OutOfRange, match=r"between light and full is .* accepted is"):
+    with pytest.raises(OutOfRange, match=r"difference, light to full: .* is not in the range"):
         wheel_rate_for_two_loads(light, full, differ)
 
 

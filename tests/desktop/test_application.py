@@ -49,7 +49,7 @@ def test_the_program_is_left_without_a_word(tmp_path: Path, how: str) -> None:
     assert (read_job(path).title == "worked in") == (how == "saves")
 
 
-@pytest.mark.parametrize(("screen", "says"), [({}, "No screen to open"), ({"DISPLAY": ":931"}, "“:931” does not answer")])
+@pytest.mark.parametrize(("screen", "says"), [({}, "No screen to open"), ({"DISPLAY": ":931"}, "“:931” does not respond")])
 def test_without_a_screen_a_sentence_and_no_abort(screen: dict[str, str], says: str) -> None:
     bare = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
     done = subprocess.run(

@@ -51,7 +51,7 @@ def test_a_refused_edit_is_said_and_leaves_no_step(qtbot: QtBot) -> None:
     with qtbot.waitSignal(document.refused) as said:
         assert not document.edit(lambda job: edits.put_number(job, path_to(JOB.items[0].mass_kg), -3.0), "mass")
     assert said.args is not None and said.args[1] == "mass"
-    assert said.args[0].faults == ("items[0].mass_kg is -3 kg; accepted is 0 to 20000 kg.",)
+    assert said.args[0].faults == ("Item 1, mass: −3 kg is too small. Enter 0 to 20000 kg.",)
     assert document.undo.count() == 0
 
 
@@ -110,7 +110,7 @@ def test_closing_with_changes_asks_and_does_what_is_answered(
     asked = answer(monkeypatch, button)
     window.document.edit(retitle("kept"), "title")
     assert window.close() is closed
-    assert len(asked) == 1 and "not saved" in asked[0]
+    assert len(asked) == 1 and "unsaved changes" in asked[0]
     assert read_job(place).title == title_on_disc
     assert window.document.job.title == "kept", "nothing is lost whatever was answered"
 

@@ -67,7 +67,8 @@ def test_a_kind_is_ordered_said_drawn_varied_and_found_again(open_window, name: 
     assert float(np.sum(held)) == pytest.approx(float(rest.sum()), rel=0.03), "what it orders holds the target, but for steps"
     words = WORDS[name]
     for said in (words.ordered(a, axle, r), words.set(a, axle, r), words.line(a, (axle, 1), r), words.hanging(a, (axle, 0), r)):
-        assert said and "None" not in said and "nan" not in said
+        assert "None" not in said and "nan" not in said
+    assert words.ordered(a, axle, r) and words.set(a, axle, r) and words.line(a, (axle, 1), r)
     scale, longer = RESULTS[name].errors(a, Draws(50), axle)
     for drawn in (np.broadcast_to(scale, (2, 50, a.cases)), np.broadcast_to(longer, (2, 50, a.cases))):
         assert np.isfinite(drawn).all()

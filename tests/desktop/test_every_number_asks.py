@@ -13,7 +13,7 @@ from isostat.assess import workings
 from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown, explain, shown_numbers
 from isostat.desktop.pieces.fields import Number
-from isostat.desktop.pieces.findings import value_text
+from isostat.desktop.pieces.working_panel import value_text
 from isostat.desktop.springs.pages import HELPER_PAGES
 from isostat.job.demos import demo, demo_names
 from isostat.wording.reader import ABOUT

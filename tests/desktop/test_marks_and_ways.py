@@ -49,11 +49,11 @@ def order_fields(window: MainWindow, axle: int) -> list[str]:
 def test_a_blank_job_is_nowhere_done_and_says_what_it_rests_on(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(blank_job())
     said = marks(window)
-    assert all("rests on assumptions" in words for words in said.values()), said
+    assert all("assumed" in words for words in said.values()), said
     assert "on target" not in said[Step.STANCE].split(ABOUT)[0] and "11 assumed" in said[Step.STANCE]
     assert all(text.startswith(ABOUT) for text in order_fields(window, 0))
     grounds = window.steps.findChild(QPushButton, f"grounds {Step.SPRING}")
-    assert (grounds is not None and "load on the pads" in grounds.toolTip().lower()) or "pad" in grounds.toolTip().lower()
+    assert (grounds is not None and "corner weights" in grounds.toolTip().lower()) or "corner weight" in grounds.toolTip().lower()
     qtbot.mouseClick(grounds, Qt.MouseButton.LeftButton)
     assert window.step is Step.MEASURE and window.sheets[Step.MEASURE].page == "missing"
 
@@ -64,7 +64,7 @@ def test_a_measured_vehicle_rests_on_readings_and_an_assumed_ratio_alone_takes_i
         for field, value in (("unsprung_kg", 40.0), ("spring_place", 0.8)):
             measured = edits.put_number(measured, (*path_to(JOB.vehicle.axles[axle]), field), value)
     window = open_window(measured)
-    assert "rests on readings" in marks(window)[Step.MEASURE]
+    assert "all measured" in marks(window)[Step.MEASURE]
     sure = order_fields(window, 0)
     guessed = open_window(edits.put(measured, path_to(JOB.vehicle.axles[0].spring_ratio), None))
     assert not sure[0].startswith(ABOUT) and order_fields(guessed, 0)[0].startswith(ABOUT)
@@ -80,9 +80,9 @@ def test_window_text_and_json_put_the_same_numbers_under_the_same_mark(open_wind
     for axle, side in walk_order(len(job.vehicle.axles)):
         entry = plain[2 * axle + side]
         corner = f"  {Reader(job).corner(axle, side)} "
-        (line,) = (x for x in text.splitlines() if x.startswith(corner) and ", free " in x)
+        (line,) = (x for x in text.splitlines() if x.startswith(corner) and ", free length " in x)
         assert (f"{ABOUT}" in line.split("spring rate")[0]) is entry["spring_rate_approximate"]
-        assert (f"free {ABOUT}" in line) is entry["free_length_approximate"]
+        assert (f"free length {ABOUT}" in line) is entry["free_length_approximate"]
     shown = order_fields(window, 0)
     assert [shown[n].startswith(ABOUT) for n in (0, 2)] == [plain[0][f"{n}_approximate"] for n in ("spring_rate", "free_length")]
 
@@ -188,7 +188,7 @@ def test_refused_text_goes_first_and_survives_neither_undo_nor_another_job(open_
 def test_a_target_that_cannot_be_blanks_the_order_and_marks_spring(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     job = edits.put(hive_on_coils(), path_to(JOB.target.rear_lift_m), -0.3)
     window = open_window(job)
-    assert "no spring holds this target" in marks(window)[Step.SPRING] and "fault" in marks(window)[Step.SPRING]
+    assert "Target height cannot be reached" in marks(window)[Step.SPRING] and "Fault" in marks(window)[Step.SPRING]
     window.go(Step.SPRING)
     press(qtbot, window, "axle 1")
     for field in ("rate_n_per_m", "free_length_m", "spacer_m"):
@@ -203,9 +203,9 @@ def test_a_target_that_cannot_be_blanks_the_order_and_marks_spring(open_window, 
         window.document.replace(edits.put(demo(name), (*path_to(JOB.target), ("front_lift_m", "rear_lift_m")[axle]), 0.5), None)
         window.go(Step.SPRING)
         press(qtbot, window, f"axle {axle}")
-        assert "fault" in marks(window)[Step.SPRING], name
+        assert "Fault" in marks(window)[Step.SPRING], name
         words = [n.text() for n in window.sheets[Step.SPRING].findChildren(Number) if not n.isHidden()]
-        assert "No spring holds this target." in words
+        assert "Target height cannot be reached." in words
         for field in fields:
             assert not any(c.isdigit() for c in seen(window, field).text()), (name, field)  # type: ignore[attr-defined]
     a = assess(job)
@@ -217,9 +217,9 @@ def test_a_target_that_cannot_be_blanks_the_order_and_marks_spring(open_window, 
 # -- strip, signs
 def test_the_strip_says_whose_springs_and_every_sign_tells_its_case(open_window) -> None:  # type: ignore[no-untyped-def]
     window = open_window(hive_on_coils())
-    assert read(window, "front left springs") == "old springs"
+    assert read(window, "corner 0 0 springs") == "old springs"
     window.go(Step.LOAD)
-    assert read(window, "front left springs") == "new springs"
+    assert read(window, "corner 0 0 springs") == "new springs"
     names = [c.name for c in window.document.job.cases]
     for step in (Step.LOAD, Step.STANCE, Step.SPRING, Step.TRAVEL):
         window.go(step)
@@ -283,8 +283,8 @@ def test_a_coil_that_is_wound_fills_in_its_solid_length_with_the_sign(open_windo
 def test_a_modulus_is_its_grades_until_typed_and_rates_go_with_it(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(hive_on_coils())
     window.go(Step.SPRING)
-    choose(window, "kind", "progressive")
-    choose(window, "progressive by", "counted turns")
+    choose(window, "kind", "progressive coil")
+    choose(window, "progressive by", "counted coils")
     for name, text in (("progressive wire_m", "13.5"), ("progressive across_m", "141.5"), ("group turns 0", "3"),
                        ("group pitch_m 0", "28"), ("group turns 1", "4.5"), ("group pitch_m 1", "52")):  # fmt: skip
         type_into(qtbot, window, name, text)
@@ -357,8 +357,8 @@ def test_working_opens_on_the_steps_own_number_and_hover_says_that_it_can_be_ask
     window.go(Step.LOAD)
     window.go(Step.SPRING)
     assert window.working.picked.axle == 1, "the axle that is open"
-    number = window.strip.findChild(Number, "front left height")
-    assert "working" in number.toolTip()
+    number = window.strip.findChild(Number, "corner 0 0 height")
+    assert "its working" in number.toolTip()
     plain = number.grab().toImage()
     QTest.mouseMove(number)
     number.setAttribute(Qt.WidgetAttribute.WA_UnderMouse)

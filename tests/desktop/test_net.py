@@ -46,7 +46,7 @@ PROGRAM = """
         if box is None or not box.isVisible():  # until it is said
             return QTimer.singleShot(100, look)
         print("SAID", box.text().replace(chr(10), " "))
-        next(b for b in box.buttons() if b.text() == "Go on").click()
+        next(b for b in box.buttons() if b.text() == "Continue").click()
         {mend}
         w.document.edit(lambda job: edits.put(job, ("number",), "goes on"), "number")
         w.go(Step.LOAD)
@@ -94,7 +94,7 @@ def test_a_planted_fault_is_copied_reported_said_and_survived(tmp_path: Path, pl
     command, surroundings, state = program(tmp_path, plant=plant, mend=mend)
     done = subprocess.run(command, env=surroundings, capture_output=True, text=True, timeout=60, check=False)
     assert done.returncode == 7, done.stderr
-    assert "SAID Something went wrong here. A copy of your work is kept. You can go on." in done.stdout
+    assert "SAID Something went wrong. A backup of your work was made; you can continue." in done.stdout
     assert "LIVES typed before the fault goes on" in done.stdout and "Traceback" not in done.stderr
     (copy,) = (state / "unsaved").glob("*.json")
     assert (read_job(copy).title == "typed before the fault") == copied
@@ -109,7 +109,7 @@ def test_a_job_whose_window_falls_at_the_start_opens_a_blank_one_and_is_said(tmp
     before = "made = window.Document; window.Document = lambda job, path=None, stamp=None: fall() if path else made(job)"
     command, surroundings, state = program(tmp_path, before=before)
     done = subprocess.run(command, env=surroundings, capture_output=True, text=True, timeout=60, check=False)
-    assert done.returncode == 7 and "SAID Something went wrong here." in done.stdout, done.stderr
+    assert done.returncode == 7 and "SAID Something went wrong. A backup of your work was made" in done.stdout, done.stderr
     assert list((state / "reports").glob("report-*.txt"))
 
 

@@ -16,7 +16,7 @@ from pytestqt.qtbot import QtBot
 import isostat.desktop
 from isostat.assess.judgement import Step
 from isostat.desktop.paper.measuring_sheet import draw_sheet
-from isostat.desktop.pieces.findings import _Formula
+from isostat.desktop.pieces.working_panel import _Formula
 from isostat.job.demos import demo
 from isostat.job.files import JobFault, job_from
 from isostat.job.schema import Job

@@ -11,8 +11,8 @@ from PyQt6.QtCore import QPoint, QPointF, QRect
 from PyQt6.QtGui import QColor, QFontMetricsF, QImage, QPainter
 
 from isostat.desktop.pieces.difference import TILE, changed
-from isostat.desktop.pieces.findings import pretty
 from isostat.desktop.pieces.spread import spread
+from isostat.desktop.pieces.working_panel import pretty
 from isostat.desktop.theme import DARK, LIGHT, load_fonts, runs
 
 

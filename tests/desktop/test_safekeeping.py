@@ -78,7 +78,7 @@ def test_work_on_a_file_comes_back_after_a_crash_as_one_undoable_step(opened, fi
     assert read_job(file).title == "Hive hauler", "the file itself was never touched"
     window = opened(file)
     assert window.document.job.title == "typed before the crash"
-    assert "Unsaved work on hive.json from before a crash is back" in window.notice.text()
+    assert "Recovered unsaved work on hive.json" in window.notice.text()
     assert not window.document.undo.isClean()
     window.document.undo.undo()
     assert window.document.job == read_job(file)
@@ -136,7 +136,7 @@ def test_the_copies_of_two_windows_are_both_offered_the_newest_shown(opened, fil
     """
     crash(tmp_path / "keep", file, textwrap.dedent(both).replace("\n", "\n    "))
     window = opened(file)
-    assert window.document.job.title == "typed in the second window" and "2 copies of it" in window.notice.text()
+    assert window.document.job.title == "typed in the second window" and "Recovered 2 copies" in window.notice.text()
     window.document.undo.undo()
     assert window.document.job.title == "typed before the crash"
     window.document.undo.undo()
@@ -195,7 +195,7 @@ def test_a_folder_that_cannot_be_written_stops_nobody(opened, file: Path, tmp_pa
 def test_a_home_that_cannot_be_written_opens_without_copies_and_says_so(opened, file: Path, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     (tmp_path / "keep").write_text("a file where the folder should be")
     window = opened(file)
-    assert "No copies against a crash" in window.notice.text()
+    assert "Work is not backed up" in window.notice.text()
     window.document.edit(lambda job: edits.put(job, path_to(JOB.title), "goes on"), "title")
     window.safe.copy_now()
     qt_saved = window.filing.save_to(file)

@@ -53,18 +53,18 @@ def test_a_typed_number_lands_in_the_job_and_is_undone(open_window, qtbot: QtBot
 
 
 OUTSIDE = [
-    (Step.MEASURE, "left", "wheelbase", "-7", "is −7 mm behind the front axle; accepted is 300 mm or more, front to back."),
-    (Step.MEASURE, "instead", "press squeeze_m 0 0", "-7", "out of range; accepted is 1 mm to 400 mm."),
-    (Step.MEASURE, "lift", "lift hub_to_arch_m 0 0 0", "-7", "out of range; accepted is 0 mm to 3000 mm."),
-    (Step.MEASURE, "cycle", "cycle eye_to_eye_m 0 1 3", "9 ft", "out of range; accepted is 20 mm to 1500 mm."),
-    (Step.MEASURE, "left", "in hand error", "-1", "out of range; accepted is 0 mm to 3000 mm."),
-    (Step.MEASURE, "left", "in hand error", "1e7", "out of range; accepted is 0 mm to 3000 mm."),
-    (Step.LOAD, "", "share 0 0", "-7", "Crane weighs 146 kg; -7 is less than nothing. Enter 0 to 146 kg."),
-    (Step.LOAD, "", "share 7 1", "-7", "Water holds 120 kg; -7 is less than nothing. Enter 0 to 120 kg."),
-    (Step.STANCE, "pose", "wanted 1 1", "-7", "out of range; accepted is 0 mm to 3000 mm."),
-    (Step.SPRING, "bench", "bench force_kg 0", "-7", "out of range; accepted is 0 kg to 20000 kg."),
-    (Step.SPRING, "foam", "foam press squeeze_m 0", "-7", "out of range; accepted is 1 mm to 400 mm."),
-    (Step.SPRING, "chart", "try free", "-7", "out of range; accepted is 20 mm to 2000 mm."),
+    (Step.MEASURE, "left", "wheelbase", "-7", "Enter 300 mm or more."),
+    (Step.MEASURE, "instead", "press squeeze_m 0 0", "-7", "is too small. Enter 1 to 400 mm."),
+    (Step.MEASURE, "lift", "lift hub_to_arch_m 0 0 0", "-7", "is too small. Enter 0 to 3000 mm."),
+    (Step.MEASURE, "cycle", "cycle eye_to_eye_m 0 1 3", "9 ft", "is too large. Enter 20 to 1500 mm."),
+    (Step.MEASURE, "left", "in hand error", "-1", "is too small. Leave it out instead."),
+    (Step.MEASURE, "left", "in hand error", "1e7", "is too large. Enter 0 to 3000 mm."),
+    (Step.LOAD, "", "share 0 0", "-7", "Crane in Floor now: −7 kg is too small. Enter 0 to 146 kg."),
+    (Step.LOAD, "", "share 7 1", "-7", "Water in As weighed: −7 kg is too small. Enter 0 to 120 kg."),
+    (Step.STANCE, "pose", "wanted 1 1", "-7", "is too small. Enter 0 to 3000 mm."),
+    (Step.SPRING, "bench", "bench force_kg 0", "-7", "is too small. Enter 0 to 20000 kg."),
+    (Step.SPRING, "foam", "foam press squeeze_m 0", "-7", "is too small. Enter 1 to 400 mm."),
+    (Step.SPRING, "chart", "try free", "-7", "is too small. Enter 20 to 2000 mm."),
 ]  # fmt: skip
 
 
@@ -89,10 +89,10 @@ def test_what_is_out_of_range_is_said_in_words_and_the_units_shown_wherever_it_i
 CHOSEN: list[tuple[Step, str, str, Callable[[Job], object], object]] = [
     (Step.STANCE, "lean", "level", lambda j: j.target.lean_m.value, 0.0),
     (Step.STANCE, "target case", "Light", lambda j: j.target.case, "Light"),
-    (Step.SPRING, "way", "bump capacity", lambda j: j.proposal.axles[0].pick.way, "bump capacity"),
-    (Step.SPRING, "way", "two loads", lambda j: j.proposal.axles[0].pick.way, "two loads"),
+    (Step.SPRING, "way", "full-bump capacity", lambda j: j.proposal.axles[0].pick.way, "bump capacity"),
+    (Step.SPRING, "way", "load range", lambda j: j.proposal.axles[0].pick.way, "two loads"),
     (Step.SPRING, "pick case", "Out", lambda j: j.proposal.axles[0].pick.case, "Out"),
-    (Step.SPRING, "sides", "each its own", lambda j: j.proposal.axles[0].sides, "each"),
+    (Step.SPRING, "sides", "different left and right", lambda j: j.proposal.axles[0].sides, "each"),
 ]
 
 
@@ -147,7 +147,7 @@ def test_a_height_wanted_at_one_corner_aims_at_the_nearest_plane_and_says_the_tw
     )  # the tyre above its arch: no height that can be wanted
     window.document.edit(lambda _: lowered, "lower", -1)
     type_into(qtbot, window, "wanted 0 1", "250")
-    assert "accepted is 0" in window.notice.text() and not window.document.job.target.corners
+    assert "Enter 0 to 3000 mm" in window.notice.text() and not window.document.job.target.corners
     window.document.undo.undo()
     type_into(qtbot, window, "wanted 0 0", f"{wanted[0, 0] * 1000 + 12:.0f}")
     job, a = window.document.job, window.document.assessment
@@ -176,7 +176,7 @@ def test_a_case_is_added_renamed_wherever_it_is_asked_for_and_removed(open_windo
     assert job.cases[4].name == job.target.case == "Home, brim full"
     press(qtbot, window, "drop case")  # the target's own case stays, in words
     assert len(window.document.job.cases) == 5
-    assert "accepted is one that nothing asks for" in window.notice.text()
+    assert "is used as the target or for choosing a rate" in window.notice.text()
     press(qtbot, window, "add case")
     window.show_case(5)
     assert window.document.job.cases[5].carried == window.document.job.cases[4].carried
@@ -265,7 +265,7 @@ def test_units_are_chosen_quantity_by_quantity_and_kept(open_window) -> None:  #
     window.go(Step.STANCE)
     window.show_case(4)
     window.unit_actions["mass", "lb"].trigger()
-    assert (read(window, "front left load"), read(window, "height 0")) == ("1423 lb", "540 mm")
+    assert (read(window, "corner 0 0 load"), read(window, "height 0")) == ("1423 lb", "540 mm")
     assert window.preset.name == "own" and window.unit_actions["mass", "lb"].isChecked()
     window.unit_actions["rate", "kgf/mm"].trigger()
     window.go(Step.SPRING)
@@ -273,7 +273,7 @@ def test_units_are_chosen_quantity_by_quantity_and_kept(open_window) -> None:  #
     kept = open_window()
     assert kept.preset == window.preset, "the next window reads the same"
     window.use_units("mm kg N/mm bar")
-    assert read(window, "front left load") == "646 kg" and window.unit_actions["mass", "kg"].isChecked()
+    assert read(window, "corner 0 0 load") == "646 kg" and window.unit_actions["mass", "kg"].isChecked()
     for quantity, sign in (("rate", "lb/in"), ("pressure", "psi"), ("coil", "in")):
         window.use_unit(quantity, sign)
     assert window.preset.name == "mm kg lb/in psi", "put together, it is the preset of that name"

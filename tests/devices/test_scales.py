@@ -45,7 +45,7 @@ def test_a_line_is_read(text: str, reading: PadReading) -> None:
     "text", ["", "FL", "FL 611 kg", "FL 611 st S", "FL nan kg S", "FL 1e9 kg S", "FL 6#1.5 kg S", "FL 90000 kg S", "x" * 900]
 )
 def test_what_is_no_reading_is_refused_in_words(text: str) -> None:
-    with pytest.raises(LineFault, match=r"accepted is|kg"):
+    with pytest.raises(LineFault, match=r"Send lines such as FL 611.5 kg S|kg|number"):
         read_line(text)
 
 
@@ -64,7 +64,7 @@ def test_a_pad_counts_only_when_it_has_stood_still() -> None:
         pads.take(f"FL {600 + n * 30} kg S")  # calls itself stable and creeps
         pads.take("FR 500 kg S")
     assert pads.waiting() == ("FL",)
-    assert pads.excuse() == "FL did not stand still."
+    assert pads.excuse() == "FL pad is not steady."
     with pytest.raises(LineFault, match="FL"):
         pads.masses()
     for mass in (610.0, 610.4, 609.8, 610.2, 610.1):
@@ -126,7 +126,7 @@ def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(ope
         qtbot.waitUntil(lambda n=n: window.document.undo.count() == n, timeout=8000)
     pads = [c.pad_kg.value for axle in window.document.job.vehicle.axles for c in (axle.left, axle.right)]
     assert pads == pytest.approx(TRUTH, abs=1.0)
-    assert window.notice.text() == "Mean of 2 readings."
+    assert window.notice.text() == "Average of 2 readings."
     assert window.settings.value("scales") == f"localhost:{scales}"
     for _ in range(2):
         window.document.undo.undo()
@@ -139,7 +139,7 @@ def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(ope
 def test_a_place_that_is_none_is_refused(open_window, place: str) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
     window = open_window()
     window.exchange.read_scales(place)
-    assert "is no place for scales; accepted is host:port" in window.notice.text()
+    assert "is not a scales address. Use host:port" in window.notice.text()
 
 
 def test_no_scales_there_and_scales_that_say_nonsense_end_in_words(open_window, qtbot: QtBot, monkeypatch) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
@@ -159,9 +159,9 @@ def test_no_scales_there_and_scales_that_say_nonsense_end_in_words(open_window, 
         window.exchange._line._patience.start()
         heard, _ = babble.accept()
         heard.sendall(b"\xff\xfe garbage\nFL 600 kg S\n")
-        qtbot.waitUntil(lambda: "no steady reading in time" in window.notice.text(), timeout=5000)
+        qtbot.waitUntil(lambda: "did not settle in time" in window.notice.text(), timeout=5000)
         heard.close()
-    assert "Nothing came from FR, RL, RR." in window.notice.text() and "1 line was no reading" in window.notice.text()
+    assert "No reading from FR, RL, RR." in window.notice.text() and "1 unreadable line" in window.notice.text()
     assert window.document.job == before
 
 
@@ -174,14 +174,14 @@ def test_a_line_that_closes_early_is_said(open_window, qtbot: QtBot) -> None:  #
         heard, _ = short.accept()
         heard.sendall(b"FL 600 kg S\n")
         heard.close()
-        qtbot.waitUntil(lambda: window.notice.text().startswith("The line to the scales closed."), timeout=5000)
+        qtbot.waitUntil(lambda: window.notice.text().startswith("The scales closed the connection."), timeout=5000)
 
 
 FLOODS = {
-    "empty lines": (b"\n" * 4096, r"\d+ lines were no readings"),
-    "no line ends": (b"\x00\xff" * 2048, r"What came has no line ends"),
+    "empty lines": (b"\n" * 4096, r"\d+ unreadable lines"),
+    "no line ends": (b"\x00\xff" * 2048, r"The data has no line ends"),
     "other pads": (b"".join(b"P%d 5 kg S\n" % n for n in range(400)), r"This vehicle has no pad P0, P1, P2, P3\."),
-    "bells": (b"\x07\x1b[2J 5 kg S\r\n" * 200, r"\d+ lines were no readings"),
+    "bells": (b"\x07\x1b[2J 5 kg S\r\n" * 200, r"\d+ unreadable lines"),
 }
 
 

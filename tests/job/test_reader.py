@@ -47,26 +47,29 @@ def put(path: tuple[str | int, ...], value: Any) -> str:
 @pytest.mark.parametrize(
     ("path", "value", "sentence"),
     [
-        (("title",), "a\x00b", "title has the character U+0000 in it; accepted is text that can be seen."),
-        (("title",), "bell\x07", "title has the character U+0007"),
-        (path_to(JOB.items[0].name), "esc\x1b[2J", "items[0].name has the character U+001B"),
-        (("notes",), "next\x85line", "notes has the character U+0085"),
-        (("title",), "n" * 201, "title has 201 characters; accepted is up to 200."),
-        (("notes",), "n" * 4001, "notes has 4001 characters; accepted is up to 4000."),
-        (path_to(JOB.vehicle.axles[0].track_m), True, "vehicle.axles[0].track_m is true; accepted is a number."),
-        (path_to(JOB.vehicle.axles[0].left.pad_kg), {"value": False}, "left.pad_kg.value is false; accepted is a number."),
-        (path_to(JOB.proposal.axles[0].ways), 5, "proposal.axles[0].ways is 5"),
-        (path_to(JOB.proposal.axles[0]), [1, 2], "proposal.axles[0] is [1, 2]"),
-        (path_to(JOB.as_found.axles[0].torsion), [5], "as_found.axles[0].torsion is [5]"),
-        (path_to(JOB.as_found.axles), 5, "as_found.axles is 5"),
-        (path_to(JOB.proposal.axles), True, "proposal.axles is true"),
-        (path_to(JOB.as_found.axles[0]), 3.5, "as_found.axles[0] is 3.5"),
-        (path_to(JOB.items[0].count), True, "items[0].count is true; accepted is a number."),
-        (path_to(JOB.vehicle.axles[0].steered), 7, "vehicle.axles[0].steered is 7"),
-        (path_to(JOB.vehicle.axles[0].left.pad_kg), 5e-324, "4.94066e-324 kg; accepted is 0, or no less than 1e-09 kg."),
-        (path_to(JOB.vehicle.axles[0].left.pad_kg), {"value": 600, "error": 1e300}, "has an error of 1e+300 kg; accepted is"),
-        (path_to(JOB.vehicle.axles[0].left.pad_kg), {"value": 600, "error": 5e-324}, "has an error of 4.94066e-324 kg"),
-        (path_to(JOB.vehicle.axles[0].left.pad_kg), 10**24, "left.pad_kg is 1e+24 kg; accepted is 0 to 20000 kg."),
+        (("title",), "a\x00b", "Title: The text has the hidden character U+0000. Remove it."),
+        (("title",), "bell\x07", "hidden character U+0007"),
+        (path_to(JOB.items[0].name), "esc\x1b[2J", "Item 1, name: The text has the hidden character U+001B"),
+        (("notes",), "next\x85line", "Notes: The text has the hidden character U+0085"),
+        (("title",), "n" * 201, "201 characters"),
+        (("notes",), "n" * 4001, "4001 characters"),
+        (path_to(JOB.vehicle.axles[0].track_m), True, "Vehicle, axle 1, track: true is not a number."),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), {"value": False}, "corner weight, value: false is not a number."),
+        (path_to(JOB.proposal.axles[0].ways), 5, "Proposal, axle 1, ways: 5 does"),
+        (path_to(JOB.proposal.axles[0]), [1, 2], "Proposal, axle 1: [1, 2] does"),
+        (path_to(JOB.as_found.axles[0].torsion), [5], "As found, axle 1, torsion: [5] does"),
+        (path_to(JOB.as_found.axles), 5, "As found, axles: 5 is not a list"),
+        (path_to(JOB.proposal.axles), True, "Proposal, axles: true is not a list"),
+        (path_to(JOB.as_found.axles[0]), 3.5, "As found, axle 1: 3.5 does"),
+        (path_to(JOB.items[0].count), True, "Item 1, count: true is not a number."),
+        (path_to(JOB.vehicle.axles[0].steered), 7, "Vehicle, axle 1, steered: 7 is not a choice"),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), 5e-324,
+         "corner weight: 4.9e-324 kg is too small to be a reading. Enter 0 instead."),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), {"value": 600, "error": 1e300},
+         "corner weight, error: 1e+300 kg is too large. Enter 0 to 20000 kg."),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), {"value": 600, "error": 5e-324},
+         "corner weight: an error of 4.9e-324 kg is too small"),
+        (path_to(JOB.vehicle.axles[0].left.pad_kg), 10**24, "corner weight: 1e+24 kg is too large. Enter 0 to 20000 kg."),
     ],
 )  # fmt: skip
 def test_what_no_job_holds_is_refused_by_its_place(path: tuple[str | int, ...], value: Any, sentence: str) -> None:
@@ -80,12 +83,15 @@ def test_new_lines_and_tabs_in_notes_are_text() -> None:
 @pytest.mark.parametrize(
     ("table", "sentence"),
     [
-        ([[-0.1, 0.0, 0.1], [-0.05, 0.0, -0.04]], "has a ratio of -0.4 after wheel travel 0 m; accepted is 0.1 to 2"),
-        ([[-0.1, 0.0, 0.1], [-0.05, 0.0, 0.21]], "has a ratio of 2.1 after wheel travel 0 m"),
-        ([[-0.1, 0.0, 2.1], [-0.05, 0.0, 1.0]], "goes as far as 2.1 m; accepted is up to 2 m either way"),
-        ([[-0.1, 0.1, 0.1], [-0.05, 0.0, 0.05]], "goes from wheel travel 0.1 m to 0.1 m; accepted is a rising table"),
-        ([[-0.1, 0.0, 0.1], [-0.05, 0.0]], "spring_m"),
-        ([[-0.1, 0.0, True], [-0.05, 0.0, 0.05]], "wheel_m[2] is true; accepted is a number"),
+        (
+            [[-0.1, 0.0, 0.1], [-0.05, 0.0, -0.04]],
+            "axle 1, motion-ratio table: ratio −0.40 above wheel travel 0 mm. It must be 0.1 to 2",
+        ),
+        ([[-0.1, 0.0, 0.1], [-0.05, 0.0, 0.21]], "ratio 2.10 above wheel travel 0 mm"),
+        ([[-0.1, 0.0, 2.1], [-0.05, 0.0, 1.0]], "2100 mm of travel is too large. Enter up to 2000 mm either way"),
+        ([[-0.1, 0.1, 0.1], [-0.05, 0.0, 0.05]], "wheel travel 100 mm follows 100 mm. Enter rising wheel travels"),
+        ([[-0.1, 0.0, 0.1], [-0.05, 0.0]], "2 are too few. The least is 3"),
+        ([[-0.1, 0.0, True], [-0.05, 0.0, 0.05]], "true is not a number"),
     ],
 )
 def test_a_motion_table_rises_within_reach_at_a_ratio_that_can_be(table: list[list[float]], sentence: str) -> None:
@@ -96,13 +102,13 @@ def test_a_motion_table_rises_within_reach_at_a_ratio_that_can_be(table: list[li
 @pytest.mark.parametrize(
     ("text", "sentence"),
     [
-        (TEXT.replace('"title"', '"title": "twice", "title"', 1), "title stands twice; accepted is once."),
-        (TEXT.replace('"left": {', '"left": {"bag\\u0007": 1, ', 1), "has a key with the character U+0007"),
-        (TEXT.replace('"title": "', '"title": "\\ud800', 1), "title"),
-        ('{"a":' * (DEEPEST + 5) + "1" + "}" * (DEEPEST + 5), "is too deep; accepted is up to 40 levels."),
-        ('{"version": ' + "1" * 5000 + "}", "has 5000 digits; accepted is up to 25"),
-        ('{"version": -Infinity}', "-Infinity is no number"),
-        ('{"title": "a\x00b"}', "Line 1, column 13: Invalid control character"),
+        (TEXT.replace('"title"', '"title": "twice", "title"', 1), "“title” appears twice. Keep one."),
+        (TEXT.replace('"left": {', '"left": {"bag\\u0007": 1, ', 1), "a key has the character U+0007"),
+        (TEXT.replace('"title": "', '"title": "\\ud800', 1), "Title: "),
+        ('{"a":' * (DEEPEST + 5) + "1" + "}" * (DEEPEST + 5), "nested too deep. The most is 40 levels."),
+        ('{"version": ' + "1" * 5000 + "}", "has 5000 digits. The most is 25"),
+        ('{"version": -Infinity}', "-Infinity is not a number"),
+        ('{"title": "a\x00b"}', "Line 1, column 13: not valid JSON"),
     ],
 )
 def test_text_that_is_no_plain_json_is_refused(text: str, sentence: str) -> None:
@@ -112,7 +118,7 @@ def test_text_that_is_no_plain_json_is_refused(text: str, sentence: str) -> None
 def test_two_keys_alike_deep_inside_are_named_by_their_place() -> None:
     assert PAD is not None
     twice = TEXT.replace(PAD[0], f'"pad_kg": 5, {PAD[0]}', 1)
-    assert refused(twice) == ("vehicle.axles[0].left.pad_kg stands twice; accepted is once.",)
+    assert refused(twice) == ("Vehicle, axle 1, left: “pad_kg” appears twice. Keep one.",)
 
 
 def test_the_first_twenty_faults_are_told_and_how_many_more() -> None:
@@ -143,8 +149,9 @@ def unreadable(tmp_path: Path, kind: str) -> Path:
 @pytest.mark.parametrize("read", [read_job, read_table])
 @pytest.mark.parametrize(
     ("kind", "words"),
-    [("folder", "accepted is a plain file"), ("pipe", "accepted is a plain file"), ("device", "accepted is a plain file"),
-     ("large", "bytes; accepted is up to"), ("nul", "the character U+0000"), ("none", "no such file")],
+    [("folder", "This is a folder, pipe or device. Choose a file"), ("pipe", "This is a folder, pipe or device. Choose a file"),
+     ("device", "This is a folder, pipe or device. Choose a file"),
+     ("large", "The most is"), ("nul", "U+0000"), ("none", "no such file")],
 )  # fmt: skip
 def test_a_file_that_is_none_is_refused_at_once(tmp_path: Path, read: Callable[[Path], object], kind: str, words: str) -> None:
     with pytest.raises(JobFault, match=re.escape(words)):
@@ -177,12 +184,12 @@ def test_however_a_table_is_written_it_says_the_same(kind: str, change: Callable
 @pytest.mark.parametrize(
     ("change", "words"),
     [
-        (lambda t: t.replace("\n", "\x00\n", 1), r"Line 1, column \d: has the character U\+0000 in it"),
+        (lambda t: t.replace("\n", "\x00\n", 1), r"Line 1, column \d: The text has the hidden character U\+0000"),
         (lambda t: t.replace("\n", f",{'n' * (LONGEST_CELL + 1)}\n", 1), r"Line 1, column \d: “nnnn.*” has 201 characters"),
-        (lambda t: t + '"open', r"Line \d is no CSV"),
-        (lambda t: t + "x\n" * MOST_LINES, r"goes on after line 5000"),
-        (lambda t: t * 40_000, "characters; accepted is up to 1000000"),
-        (lambda t: t + "\x1b[2J,1,2\n", r"Line \d, column 1: has the character U\+001B"),
+        (lambda t: t + '"open', r"Line \d: not valid CSV"),
+        (lambda t: t + "x\n" * MOST_LINES, r"The file is too long. The most is 5000 lines"),
+        (lambda t: t * 40_000, "characters. The most is 1000000"),
+        (lambda t: t + "\x1b[2J,1,2\n", r"Line \d, column 1: The text has the hidden character U\+001B"),
     ],
     ids=["nul", "long cell", "open quote", "many lines", "large", "escape"],
 )
@@ -194,7 +201,10 @@ def test_what_no_table_holds_is_refused_by_line_and_column(kind: str, change: Ca
 
 @pytest.mark.parametrize(
     ("data", "words"),
-    [(b"a,b\nc,\xff\n", "Line 2, character 3 is no UTF-8"), ("a,b\n".encode("utf-16"), "UTF-16 text; accepted is UTF-8")],
+    [
+        (b"a,b\nc,\xff\n", "Line 2, character 3: not UTF-8 text. Save it as CSV UTF-8"),
+        ("a,b\n".encode("utf-16"), "The file is UTF-16 text. Save it as CSV UTF-8"),
+    ],
 )
 def test_a_table_that_is_no_utf8_is_refused_by_line(tmp_path: Path, data: bytes, words: str) -> None:
     (tmp_path / "t.csv").write_bytes(data)

@@ -144,13 +144,13 @@ def test_tables_that_break_virtual_work_are_told() -> None:
 @pytest.mark.parametrize(
     ("make", "words"),
     [
-        (lambda: closed(1.5), "exponent of the gas"),
+        (lambda: closed(1.5), "gas exponent"),
         (lambda: HeldAir(bag=BAG, gauge_pa=2e6), "gauge pressure"),
-        (lambda: cylinder(0.1, 0.2, 0.2), "bag's least height"),
-        (lambda: Bag(x_m=(0.0, 0.0), area_m2=(0.01, 0.01), volume_m3=(2e-3, 1e-3)), "rise of compression"),
-        (lambda: Bag(x_m=(0.0, 0.1), area_m2=(0.01, 0.01), volume_m3=(1e-3, 2e-3)), "fall of volume"),
-        (lambda: Bag(x_m=(0.0, 0.1), area_m2=(0.01, 0.01, 0.01), volume_m3=(2e-3, 1e-3)), "rows of the bag's table"),
-        (lambda: ambient_pa(9000), "height above the sea"),
+        (lambda: cylinder(0.1, 0.2, 0.2), "compressed bag height"),
+        (lambda: Bag(x_m=(0.0, 0.0), area_m2=(0.01, 0.01), volume_m3=(2e-3, 1e-3)), "compression step in the bag table"),
+        (lambda: Bag(x_m=(0.0, 0.1), area_m2=(0.01, 0.01), volume_m3=(1e-3, 2e-3)), "volume step in the bag table"),
+        (lambda: Bag(x_m=(0.0, 0.1), area_m2=(0.01, 0.01, 0.01), volume_m3=(2e-3, 1e-3)), "rows in the bag table"),
+        (lambda: ambient_pa(9000), "altitude"),
     ],
 )
 def test_what_cannot_be_is_refused(make: object, words: str) -> None:

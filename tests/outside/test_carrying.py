@@ -188,5 +188,5 @@ def test_a_trailer_on_one_axle_is_a_lever(behind: float) -> None:
     assert np.abs(before.found.rest.travel_m[..., job.weighed_case]).max() < 1e-5
     target = before.target_case
     assert before.proposed.hub_to_arch_m[0, :, target] == pytest.approx(before.target_m[0], abs=0.0025)
-    with pytest.raises(JobFault, match="one axle and no coupling"):
+    with pytest.raises(JobFault, match="needs a trailer coupling"):
         edits.put(job, path_to(JOB.vehicle.nose_kg), None)

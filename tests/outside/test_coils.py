@@ -207,10 +207,10 @@ def test_a_mean_diameter_is_the_one_read_less_or_plus_a_wire(across: str, more: 
 @pytest.mark.parametrize(
     ("change", "words"),
     [
-        ({"wire_m": 0.2}, "wire diameter is 0.2 m"),
-        ({"mean_m": 0.02}, "mean diameter over"),
-        ({"turns": 2.1}, "working turns is 0.1"),
-        ({"free_m": 0.01}, "free length over"),
+        ({"wire_m": 0.2}, "wire diameter: 0.2 m"),
+        ({"mean_m": 0.02}, "mean coil diameter: 0.02 m"),
+        ({"turns": 2.1}, "active coils: 0.1"),
+        ({"free_m": 0.01}, "free length: 0.01 m"),
     ],
 )
 def test_what_is_no_coil_is_refused_in_words(change: dict[str, float], words: str) -> None:
@@ -235,9 +235,9 @@ def test_a_press_gives_back_the_line_that_its_readings_lie_on(rate: float, free:
 @pytest.mark.parametrize(
     ("lengths", "forces", "words"),
     [
-        ([0.3], [800.0], "span of the lengths"),
-        ([0.30, 0.302], [800.0, 700.0], "span of the lengths"),
-        ([0.30, 0.25], [900, 400], "rate under"),
+        ([0.3], [800.0], "difference between the press lengths"),
+        ([0.30, 0.302], [800.0, 700.0], "difference between the press lengths"),
+        ([0.30, 0.25], [900, 400], "rate from the press test"),
     ],
 )
 def test_a_press_that_cannot_tell_says_so(lengths: list[float], forces: list[float], words: str) -> None:

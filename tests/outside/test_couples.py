@@ -234,12 +234,12 @@ def test_wherever_bags_stand_a_bump_meets_gas_that_can_be_told(first: float, sec
 @pytest.mark.parametrize(
     ("make", "words"),
     [
-        (lambda: levelled(ROUND, 9e5, 0.1, (1e5, 8e5), 0.003, SEA_LEVEL), "pressure that the valve would need"),
-        (lambda: LevelledAir(bag=ROUND, least_pa=5e5, most_pa=4e5, from_x_m=0.1), "least pressure"),
+        (lambda: levelled(ROUND, 9e5, 0.1, (1e5, 8e5), 0.003, SEA_LEVEL), "valve pressure needed"),
+        (lambda: LevelledAir(bag=ROUND, least_pa=5e5, most_pa=4e5, from_x_m=0.1), "minimum pressure"),
         (lambda: LevelledAir(bag=ROUND, least_pa=1e5, most_pa=4e5, from_x_m=0.1, band_m=0.2), "dead band"),
         (lambda: TeedAir(bag=ROUND, gauge_pa=4e6, set_x_m=(0.1, 0.1)), "gauge pressure"),
-        (lambda: Equalized(front=RISING, rear=RISING, arms_m=(0.07, 0.001)), "arm of the equalizer"),
-        (lambda: Equalized(front=RISING, rear=RISING, arms_m=(0.07, 0.07), stop_rad=2.0), "equalizer is stopped"),
+        (lambda: Equalized(front=RISING, rear=RISING, arms_m=(0.07, 0.001)), "equalizer arm length"),
+        (lambda: Equalized(front=RISING, rear=RISING, arms_m=(0.07, 0.07), stop_rad=2.0), "equalizer angle at its stop"),
     ],
 )
 def test_what_is_no_couple_is_refused_in_words(make, words: str) -> None:  # type: ignore[no-untyped-def]

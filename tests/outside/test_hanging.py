@@ -62,7 +62,7 @@ def test_trade_a_longer_shackle_lifts_about_half_and_turns_the_pinion_up() -> No
     assert leaning.changed(0.101)[0] == pytest.approx(0.0005 / math.cos(0.6), rel=0.03), "the eye can only go down: by 1/cos more"
     down, back = upright.changed(0.10, 0.04)
     assert down == pytest.approx(0.02, abs=0.001) and back < 0.0, "a lowered front hanger turns it the other way"
-    with pytest.raises(OutOfRange, match="length of the shackle, for these eyes"):
+    with pytest.raises(OutOfRange, match="shackle length to reach the spring eye"):
         Hung(chord_m=0.7, shackle_m=0.06, lean_rad=-1.3).eye(1.4, 0.06)
 
 

@@ -222,7 +222,7 @@ def test_the_test_to_make_next_is_the_one_that_tells_the_axle_that_is_not_told()
     over["heights"] = _pairs(_heights(job, 300.0, base, 0.0, rates))
     result = squat_result(assess(_typed(job, [over])))
     assert result is not None and result.certain == (False, True)
-    assert result.next_test is not None and result.next_test.place in ("over the front axle", "at the nose")
+    assert result.next_test is not None and result.next_test.place in ("over the front axle", "at the front end")
     x = result.next_test.behind_front_m
     more: dict[str, object] = {"mass_kg": 200.0, "behind_front_m": x}
     more["heights"] = _pairs(_heights(job, 200.0, x, 0.0, rates))

@@ -33,7 +33,7 @@ def test_a_bar_gives_way_as_its_strain_energy_says(d: float, arm: float, length:
 
 def test_a_bar_stiffens_with_the_fourth_power_of_its_diameter_and_refuses_what_is_no_bar() -> None:
     assert bar_rate(0.030, 0.25, 1.0) / bar_rate(0.025, 0.25, 1.0) == pytest.approx(1.2**4)
-    with pytest.raises(OutOfRange, match=r"bar diameter is 0.3 m; accepted is 0.005 to 0.1"):
+    with pytest.raises(OutOfRange, match=r"bar diameter: 0.3 m is not in the range 0.005 to 0.1"):
         bar_rate(0.3, 0.25, 1.0)
 
 

@@ -291,9 +291,9 @@ def test_arc_and_string() -> None:
 @pytest.mark.parametrize(
     ("make", "words"),
     [
-        (lambda: pack([0.5, 0.6]), "length of leaf 2, front, over the one above it"),
-        (lambda: pack([0.6, 0.1], clamp=0.25), "length of leaf 2, front is 0.1 m"),
-        (lambda: LeafPack(leaves=()), "leaves of a pack"),
+        (lambda: pack([0.5, 0.6]), "front length of leaf 2: 0.6 m"),
+        (lambda: pack([0.6, 0.1], clamp=0.25), "front length of leaf 2: 0.1 m"),
+        (lambda: LeafPack(leaves=()), "number of leaves"),
         (lambda: pack([0.6], thick=0.2), "thickness of a leaf"),
     ],
 )

@@ -135,7 +135,7 @@ def test_a_tag_with_two_rates_gives_both_and_their_change() -> None:
     for bad in ((50_000, 30_000, 0.06, 0.16), (30_000, 50_000, 0.06, 0.05)):
         with pytest.raises(OutOfRange):
             from_rate_pair(*bad)
-    with pytest.raises(OutOfRange, match="groups of turns"):
+    with pytest.raises(OutOfRange, match="number of coil groups"):
         Progressive(())
 
 
@@ -195,7 +195,7 @@ def test_preload_moves_height_not_rate_and_the_collar_is_found_for_a_force() -> 
     assert more == pytest.approx(400 / TRADE.series_rate + 0.020)
     down = replace(long, extended_m=long.extended_m - more)
     assert force_at(TRADE, down, 0.08) == pytest.approx(now + 400)
-    with pytest.raises(OutOfRange, match="way of the collar"):
+    with pytest.raises(OutOfRange, match="collar travel"):
         collar_for_force(TRADE, replace(long, down_m=0.01), 0.08, now + 400)
 
 
@@ -239,7 +239,7 @@ def test_a_chosen_pair_carries_the_load_and_takes_the_bump_that_was_wished(far: 
         assert 1 / (1 / top + 1 / main) == pytest.approx(wish.series)
         b = shock.bump_m - wish.ride_m
         assert wish.force_n + wish.series * wish.share * b + main * (1 - wish.share) * b == pytest.approx(2.6 * wish.force_n)
-    with pytest.raises(OutOfRange, match="full bump, × load"):
+    with pytest.raises(OutOfRange, match="full-bump capacity"):
         ideal_rates(replace(wish, far=True, multiple=1.1))
 
 

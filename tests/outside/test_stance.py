@@ -277,7 +277,7 @@ def test_points_are_renamed_and_removed_wherever_the_rake_asks_for_them() -> Non
     assert job.vehicle.rake_front == "Rocker" and rake(assess(job)).was_m == rake(assess(HIVE)).was_m
     gone = row_edits.remove_body_point(job, 0)
     assert gone.vehicle.rake_front == "" and rake(assess(gone)).front == "front arch"
-    with pytest.raises(edits.JobFault, match="stands twice"):
+    with pytest.raises(edits.JobFault, match="There is already a body point"):
         row_edits.rename_body_point(job, 1, "Rocker")
 
 

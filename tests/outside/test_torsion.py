@@ -142,7 +142,7 @@ def test_the_nearest_setting_is_within_half_the_smallest_step(inner: int, outer:
 
 
 @pytest.mark.parametrize(
-    ("change", "words"), [({"slack_rad": math.pi / 2}, "angle of the slack arm"), ({"arm_m": 0.0}, "arm of the torsion bar")]
+    ("change", "words"), [({"slack_rad": math.pi / 2}, "unloaded arm angle"), ({"arm_m": 0.0}, "torsion-bar arm length")]
 )
 def test_an_arm_that_cannot_be_is_refused(change: dict[str, float], words: str) -> None:
     with pytest.raises(OutOfRange, match=words):

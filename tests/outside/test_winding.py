@@ -47,7 +47,7 @@ def test_a_wound_coil_has_its_rate_its_stress_and_its_room(wish: Wish, name: str
 def test_where_no_wire_will_do_both_ends_are_named() -> None:
     """A short firm coil pressed far: the wire that the stress asks for is solid before."""
     wish = Wish(rate=90e3, free_m=0.22, inside_m=0.10, pressed_m=0.14, margin_m=0.01)
-    with pytest.raises(OutOfRange, match="wire that the stress asks for") as refused:
+    with pytest.raises(OutOfRange, match="wire diameter for the stress") as refused:
         wind(wish, WIRES["chrome silicon"])
     assert refused.value.value > refused.value.high
     assert wind(replace(wish, free_m=0.45), WIRES["chrome silicon"]).wire_m == pytest.approx(refused.value.value)

@@ -27,15 +27,16 @@ from isostat.assess.stance.findings import Lean, OffTarget, TargetTwisted
 from isostat.core.parts.event import Event
 from isostat.core.rates.window import Bound, intersect
 from isostat.job.demos import demo, demo_names
+from isostat.job.event_words import EVENT_LABELS, EVENT_NOUNS
 from isostat.job.files import JobFault
 from isostat.job.points import CORNER_POINTS
 from isostat.job.schema import Job
-from isostat.units.unit import PRESETS
+from isostat.units.saying import Amount, saying
+from isostat.units.unit import PRESETS, Quantity
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 from isostat.wording.tell import NotSaid
-from isostat.wording.travel import EVENT_WORDS
 from tests.jobs import hive_on_coils, unladen
 
 POINT = st.sampled_from([point.field for point in CORNER_POINTS])
@@ -64,7 +65,7 @@ ALIKE = {
     "likely": st.floats(0.01, 0.9),
     "point": st.sampled_from(("Cab roof", "Rack")),
     "by": st.sampled_from(("squat", "lift")),
-    "reason": st.just("two loads are equal; accepted is a larger full."),
+    "reason": st.just(saying("{load} is too small. Enter more.", load=Amount(120.0, Quantity.MASS))),
     "height_m": st.floats(0.2, 0.9),
     "target_m": st.floats(0.2, 0.9),
     "band_m": st.floats(0.002, 0.05),
@@ -73,6 +74,9 @@ ALIKE = {
     "part": st.sampled_from(("coil", "top spring", "third spring")),
     "within": st.sampled_from(("body", "pocket", "bag")),
     "down": st.booleans(),
+    "missing": st.just(saying("Enter the {what}.", what="load")),
+    "test": st.integers(1, 9),
+    "valves": st.integers(4, 6),
     "over": st.booleans(),
     "gauge_pa": st.floats(0, 2e6),
     "limit_pa": st.floats(0, 2e6),
@@ -124,7 +128,7 @@ def test_every_judgement_is_said_shortly_and_plainly(kind: type[Judgement], data
     whole = f"{said.place}. {said.title}. {said.body}"
     assert not re.search(r"nan|inf\b|None|\{|\}|_m\b|e[+-]\d", whole), whole
     assert said.title[0].isupper() or said.title[0].isdigit() or said.title[0] == "−", said.title
-    assert len(said.title) <= 70 and len(said.body) <= 150, whole
+    assert len(said.title) <= 80 and len(said.body) <= 170, whole
     assert "  " not in whole and not said.title.endswith(".")
     if kind.__module__.endswith("travel") or kind in (OffTarget, Lean, Warp, TargetTwisted):
         assert "−" not in whole, "heights carry no sign"
@@ -145,10 +149,10 @@ def test_every_offered_fix_names_its_part_its_cure_and_its_price(name: str, unit
     for fix in fixes:
         words = say_fix(fix, reader)
         assert re.search(r"front|rear|" + "|".join(item.name for item in a.job.items), words.title), words.title
-        assert words.cures == "cures this" or "→" in words.cures
-        assert words.worst.startswith("worst: ")
+        assert words.cures in ("Clears this finding.", "Eases it.") or re.search(r"→|After: |becomes", words.cures)
+        assert words.worst == "No downside." or words.worst.startswith("Costs: ")
         if fix.price is not None:
-            assert "→" in words.worst and (fix.price.what in words.worst)
+            assert "→" in words.worst and fix.price.what.split(" ")[0] in words.worst
 
 
 @pytest.mark.parametrize(
@@ -166,7 +170,7 @@ def test_a_height_is_a_tape_reading_high_or_low_of_its_target(height: float, tar
 
 
 def test_whatever_can_happen_on_a_wheels_way_has_its_words() -> None:
-    assert set(EVENT_WORDS) == set(Event)
+    assert set(EVENT_NOUNS) == set(EVENT_LABELS) == set(Event)
     assert {event for event in Event if event.at_lock} < {event for event in Event if event.of_tyre}
     assert {event for event in Event if event.ends_droop} < {event for event in Event if event.hanging}
     assert not any(event.hanging for event in Event if event.of_tyre)

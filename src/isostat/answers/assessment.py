@@ -19,7 +19,7 @@ from isostat.assess.workings import Shown, is_approximate
 from isostat.core.limits import GRAVITY
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
-from isostat.wording.sentences import GRADE_WORDS, say
+from isostat.wording.sentences import say
 
 DIGITS = 6
 
@@ -170,7 +170,7 @@ def answer(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, .
         "findings": [
             {
                 "kind": type(j).__name__,
-                "grade": GRADE_WORDS[j.grade].lower(),
+                "grade": j.grade.name.lower(),
                 "step": j.step.value,
                 "place": s.place,
                 "title": s.title,

@@ -9,6 +9,7 @@ import numpy as np
 
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy
+from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.remedies import Level, SpringRate, StopSpacer
 from isostat.assess.solve.standing import cross_weight
@@ -144,12 +145,17 @@ def _to_be_had(after: Assessment, spacers: tuple[tuple[Place, float], ...]) -> b
         other = after.orders[axle].order.spacer_m[1 - side]
         if new > rules.THICKEST_SPACER or 0.0 < new < rules.THINNEST_SPACER:
             return False
-        if after.orders[axle].kind.hangs_from_eyes:
+        if _on_blocks(after, axle):
             if after.job.vehicle.axles[axle].steered and new > 0.0:
                 return False
             if not rules.THINNEST_SPACER <= abs(new - other) <= rules.BLOCK_PLATE and abs(new - other) > EQUAL:
                 return False
     return True
+
+
+def _on_blocks(a: Assessment, axle: int) -> bool:
+    """Whether what lifts an axle is a block of its packs, also while a coil stands in for a pack that lacks something."""
+    return KINDS[a.job.proposal.axles[axle].kind].hangs_from_eyes
 
 
 def _on_its_stop(after: Assessment, remedy: Remedy) -> bool:
@@ -171,7 +177,7 @@ def _new_spacers(a: Assessment, after: Assessment) -> tuple[tuple[Place, float],
     for axle, (was, now) in enumerate(zip(a.orders, after.orders, strict=True)):
         new = now.order.spacer_m
         changed = [abs(m - old) > rules.PRICE_SAID for m, old in zip(new, was.order.spacer_m, strict=True)]
-        both = any(changed) and now.kind.hangs_from_eyes
+        both = any(changed) and _on_blocks(after, axle)
         news += [(Place(axle, side), new[side]) for side in (0, 1) if both or changed[side]]
     return tuple(news)
 
@@ -180,7 +186,7 @@ def worst_price(a: Assessment, after: Assessment) -> Price | None:
     """The least that is left of free bump or droop where a fix takes some of it; else the largest change of cross weight."""
     losses: list[Price] = []
     for what, old, new in (
-        ("free bump", a.proposed.bump_left_m, after.proposed.bump_left_m),
+        ("bump", a.proposed.bump_left_m, after.proposed.bump_left_m),
         ("droop", a.proposed.droop_left_m, after.proposed.droop_left_m),
     ):
         left = np.where(after.proposed.stands & (old - new > rules.PRICE_SAID), new, np.inf)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import gc
+import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -18,9 +19,10 @@ from isostat.job.save import save_job
 from isostat.job.schema import Job
 from isostat.job.tables.reader import read_table
 from isostat.job.tables.readings_csv import measurements_csv, with_measurements
+from isostat.language import tr
 from isostat.units.unit import DEFAULT_PRESET, PRESETS
 
-STRICT = "exit with 3 where a finding is a fault"
+STRICT = "exit with status 3 if any finding is a fault"
 
 
 def _assess(job_path: Path, units: str, as_json: bool, strict: bool) -> int:
@@ -61,7 +63,7 @@ def _stand_in(job_path: Path, port: int, slow: str) -> int:
     job = read_job(job_path)
 
     def ready(at: int) -> None:
-        tell(f"Scales stand in at localhost:{at}. Ctrl C ends it.\n")
+        tell(tr("Simulated scales at localhost:{port}. Ctrl C stops them.", port=at) + "\n")
         sys.stdout.flush()
 
     try:
@@ -69,7 +71,7 @@ def _stand_in(job_path: Path, port: int, slow: str) -> int:
     except KeyboardInterrupt:
         tell("\n")
     except OSError as fault:
-        complain(f"No scales can stand in at port {port}: {(fault.strerror or str(fault)).lower()}.")
+        complain(tr("Port {port} cannot be used for the scales: {why}.", port=port, why=os.strerror(fault.errno or 0).lower()))
         return REFUSED
     return 0
 
@@ -90,7 +92,7 @@ def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="isostat", description=__doc__)
     parser.add_argument("--version", action="version", version=f"isostat {__version__}")
     commands = parser.add_subparsers(dest="command", required=True)
-    assess = commands.add_parser("assess", help="heights, loads, travel, the spring order and findings of a job")
+    assess = commands.add_parser("assess", help="heights, loads, travel, spring order and findings of a job")
     assess.add_argument("job", type=Path)
     assess.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
     assess.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
@@ -100,19 +102,17 @@ def _parser() -> argparse.ArgumentParser:
     write.add_argument("out", type=Path)
     opened = commands.add_parser("open", help="open a job in the window")
     opened.add_argument("job", type=Path, nargs="?")
-    out = commands.add_parser("measurements", help="print a job's readings as CSV, or put those of a CSV into it (docs/csv.md)")
+    out = commands.add_parser("measurements", help="export readings to CSV, or import them (docs/csv.md)")
     out.add_argument("job", type=Path)
-    out.add_argument("--take", type=Path, metavar="CSV", help="put these readings into the job and save it")
-    out.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name, help="of cells without a unit")
-    stand_in = commands.add_parser("stand-in", help="speak like an instrument of the workshop, to try the window without one")
+    out.add_argument("--take", type=Path, metavar="CSV", help="import these readings and save the job")
+    out.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name, help="units of cells that name none")
+    stand_in = commands.add_parser("stand-in", help="simulate workshop scales for testing")
     stand_in.add_argument("device", choices=["scales"])
-    stand_in.add_argument("--job", type=Path, required=True, help="whose pad loads it shows")
-    stand_in.add_argument("--port", type=whole_number, default=8107, help="0 takes a free one")
-    stand_in.add_argument("--slow", default="", metavar="PAD", help="a pad that settles late, such as RL")
+    stand_in.add_argument("--job", type=Path, required=True, help="job whose corner weights it shows")
+    stand_in.add_argument("--port", type=whole_number, default=8107, help="0: any free port")
+    stand_in.add_argument("--slow", default="", metavar="PAD", help="a pad that is slow to settle, e.g. RL")
     add_spring(commands)
-    travel = commands.add_parser(
-        "travel", help="what comes when on every wheel's way, one wheel up, stops, straps, shocks, damping"
-    )
+    travel = commands.add_parser("travel", help="order of contact at each wheel, articulation, stops, straps, shocks, damping")
     travel.add_argument("job", type=Path)
     travel.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
     travel.add_argument("--shocks", type=Path, metavar="CSV", help="rank these: name, extended, collapsed (docs/csv.md)")
@@ -157,7 +157,8 @@ def _main(arguments: Sequence[str] | None) -> int:
             case "open":
                 return _open(asked.job)
     except JobFault as fault:
-        complain("\n".join([f"{fault.source}: not read.", *(f"  {f}" for f in fault.faults)]))
+        preset = PRESETS[getattr(asked, "units", DEFAULT_PRESET.name)]
+        complain("\n".join([tr("{source}: not read.", source=fault.source), *(f"  {why.words(preset)}" for why in fault.sayings)]))
         return REFUSED
     except OSError as fault:
         if not fault.filename:  # of the answer's way out, not of a file

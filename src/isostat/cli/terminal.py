@@ -11,6 +11,8 @@ from collections.abc import Callable
 from contextlib import suppress
 from typing import Any, TextIO
 
+from isostat.language import tr
+
 ANSWERED, REFUSED, USAGE, FAULTS = 0, 1, 2, 3  # exit statuses
 PLAINLY = {"≈": "~", "−": "-", "–": "-", "·": ".", "→": "->", "×": "x", "“": '"', "”": '"', "…": "...", "°": "deg", "½": "1/2",
            "²": "2", "³": "3", "⁄": "/", "±": "+-", "Δ": "d", "ß": "ss"}  # fmt: skip
@@ -61,7 +63,7 @@ def spoken(act: Callable[[], int]) -> int:
         return ANSWERED
     except OSError as fault:
         _close()
-        complain(f"The answer cannot be written: {(fault.strerror or str(fault)).lower()}.")
+        complain(tr("The result cannot be written: {why}.", why=(fault.strerror or str(fault)).lower()))
         return REFUSED
     return status
 

@@ -15,18 +15,21 @@ GRAVITY = 9.80665
 
 
 class OutOfRange(ValueError):
-    """A quantity outside what its law covers. People read the sentence, the screen reads the fields."""
+    """A quantity outside what its law covers. Programs read the sentence, in SI; people are told by the fields.
 
-    def __init__(self, place: str, value: float, low: float, high: float, unit: str) -> None:
+    place: words for the quantity, with {names} for which of several it is. fills: what stands in their place.
+    """
+
+    def __init__(self, place: str, value: float, low: float, high: float, unit: str, **fills: int) -> None:
         sign = f" {unit}" if unit else ""
-        super().__init__(f"{place} is {value:.4g}{sign}; accepted is {low:g} to {high:.4g}{sign}.")
-        self.place, self.value, self.low, self.high, self.unit = place, value, low, high, unit
+        super().__init__(f"{place.format(**fills)}: {value:.4g}{sign} is not in the range {low:g} to {high:.4g}{sign}.")
+        self.place, self.value, self.low, self.high, self.unit, self.fills = place, value, low, high, unit, fills
 
 
-def within(place: str, given: ArrayLike, low: float, high: float, unit: str) -> Floats:
+def within(place: str, given: ArrayLike, low: float, high: float, unit: str, **fills: int) -> Floats:
     """The given values as floats, all inside [low, high].
 
-    place: the words for the quantity. given: any shape, in unit. low, high: accepted range, in unit.
+    place: the words for the quantity. given: any shape, in unit. low, high: accepted range, in unit. fills: as OutOfRange.
     Returns a float array of the same shape. Raises OutOfRange for the first value outside; NaN is outside.
     """
     if isinstance(given, float) and low <= given <= high:  # by far the most are one plain number
@@ -34,7 +37,7 @@ def within(place: str, given: ArrayLike, low: float, high: float, unit: str) -> 
     values = np.asarray(given, dtype=float)
     outside = ~((values >= low) & (values <= high))
     if outside.any():
-        raise OutOfRange(place, float(values[outside].flat[0]), low, high, unit)
+        raise OutOfRange(place, float(values[outside].flat[0]), low, high, unit, **fills)
     return values
 
 

@@ -5,11 +5,13 @@ from __future__ import annotations
 import ctypes
 from collections.abc import Mapping
 
-NONE = "No screen to open a window on. Start Isostat from a desktop session, or set DISPLAY."
+from isostat.language import later, tr
+
+NONE = later("No screen to open a window on. Start Isostat from a desktop session, or set DISPLAY.")
 
 
 class NoDisplay(Exception):
-    """The sentence says what lacks."""
+    """The sentence says what is missing."""
 
 
 def look_for_display(environment: Mapping[str, str]) -> None:
@@ -18,9 +20,11 @@ def look_for_display(environment: Mapping[str, str]) -> None:
         return
     x, wayland = environment.get("DISPLAY", ""), environment.get("WAYLAND_DISPLAY", "")
     if not x and not wayland:
-        raise NoDisplay(NONE)
+        raise NoDisplay(tr(NONE))
     if not (wayland and _wayland_answers()) and not (x and _x_answers()):
-        raise NoDisplay(f"The screen “{x or wayland}” does not answer. Start Isostat from a desktop session, or set DISPLAY.")
+        raise NoDisplay(
+            tr("Screen “{name}” does not respond. Start Isostat from a desktop session, or set DISPLAY.", name=x or wayland)
+        )
 
 
 def _x_answers() -> bool:

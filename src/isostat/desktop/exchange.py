@@ -24,6 +24,8 @@ from isostat.job.tables.reader import read_table
 from isostat.job.tables.readings_csv import measurements_csv, with_measurements
 from isostat.job.tables.shock_list import shock_list
 from isostat.job.tables.spring_table import spring_table
+from isostat.language import tr
+from isostat.units.parse import quoted
 from isostat.units.unit import Preset
 from isostat.wording.reader import Reader
 
@@ -53,7 +55,7 @@ class Exchange(QObject):
         """Asks where the scales are, and reads them."""
         known = str(self._settings.value("scales", "localhost:8107"))
         place, sure = QInputDialog.getText(
-            self._window, "Read scales", "Level pads, bar links off, rolled. Scales at host:port", text=known
+            self._window, tr("Read scales"), tr("Level the pads, disconnect bar links, roll it. Scales at host:port"), text=known
         )
         if sure:
             self.read_scales(place)
@@ -62,7 +64,7 @@ class Exchange(QObject):
         """Reads all pads at a place such as localhost:8107; the mean with earlier readings of this job is taken."""
         host, _, port = place.strip().rpartition(":")
         if not host or not re.fullmatch(r"[0-9]{1,5}", port) or not 0 < int(port) < 65_536:
-            self.refused.emit(f"“{place}” is no place for scales; accepted is host:port, such as localhost:8107.")
+            self.refused.emit(tr("“{typed}” is not a scales address. Use host:port, e.g. localhost:8107.", typed=quoted(place)))
             return
         self._settings.setValue("scales", place.strip())
         if self._line is not None:
@@ -77,15 +79,15 @@ class Exchange(QObject):
         """One more reading of all pads; as one step, since a pad alone means little."""
         self._pads.append(list(masses.values()))
         means = [sum(column) / len(self._pads) for column in zip(*self._pads, strict=True)]
-        self.edited.emit(lambda job: weighing.put_pads(job, means), "read the scales", -1)
+        self.edited.emit(lambda job: weighing.put_pads(job, means), tr("scale readings"), -1)
         if len(self._pads) == 1:
-            self.said.emit("Read once. Roll it half a turn, bounce it, read again: the mean is taken.")
+            self.said.emit(tr("Weighed once. Roll half a wheel turn, bounce, weigh again: readings are averaged."))
         else:
-            self.said.emit(f"Mean of {len(self._pads)} readings.")
+            self.said.emit(tr("Average of {n} readings.", n=len(self._pads)))
 
     def ask_sheet(self, page: str) -> None:
         """Asks where to, and writes a measuring sheet to print."""
-        name, _ = QFileDialog.getSaveFileName(self._window, "Measuring sheet", "measuring-sheet.pdf", "PDF (*.pdf)")
+        name, _ = QFileDialog.getSaveFileName(self._window, tr("Measuring sheet"), "measuring-sheet.pdf", tr("PDF (*.pdf)"))
         if name:
             self.sheet_out(Path(name), page)
 
@@ -94,11 +96,11 @@ class Exchange(QObject):
         try:
             write_sheet(self._document.job, path, page, self._units())
         except OSError as fault:
-            self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
+            self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
 
     def ask_sides(self, page: str) -> None:
         """Asks where to, and writes the proposals side by side to print."""
-        name, _ = QFileDialog.getSaveFileName(self._window, "Proposals side by side", "proposals.pdf", "PDF (*.pdf)")
+        name, _ = QFileDialog.getSaveFileName(self._window, tr("Compare proposals"), "proposals.pdf", tr("PDF (*.pdf)"))
         if name:
             self.sides_out(Path(name), page)
 
@@ -110,11 +112,11 @@ class Exchange(QObject):
         try:
             write_sides(document.assessment, path, page, Reader(document.job, self._units()))
         except OSError as fault:
-            self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
+            self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
 
     def ask_readings_out(self) -> None:
         """Asks where to, and writes the readings as CSV."""
-        name, _ = QFileDialog.getSaveFileName(self._window, "Readings out", "readings.csv", "Tables (*.csv)")
+        name, _ = QFileDialog.getSaveFileName(self._window, tr("Export readings"), "readings.csv", tr("Tables (*.csv)"))
         if name:
             self.readings_out(Path(name))
 
@@ -123,11 +125,12 @@ class Exchange(QObject):
         try:
             write_whole(path, measurements_csv(self._document.job, self._units()))
         except OSError as fault:
-            self.refused.emit(f"{path.name} is not written: {fault.strerror or fault}.")
+            self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
 
     def ask_file(self, what: str, axle: int) -> None:
         """Asks for a CSV and takes it in: the tested "spring table" of an axle's progressive springs, or a list of "shocks"."""
-        name, _ = QFileDialog.getOpenFileName(self._window, what.capitalize(), "", "Tables (*.csv)")
+        title = tr("Import a list of shocks") if what == "shocks" else tr("Import a spring test table")
+        name, _ = QFileDialog.getOpenFileName(self._window, title, "", tr("Tables (*.csv)"))
         if name and what == "shocks":
             self.shocks_in(Path(name))
         elif name:
@@ -137,14 +140,14 @@ class Exchange(QObject):
         """Takes in a spring's table; one with faults changes nothing and is refused by line."""
         rows = self._taken(path, lambda text: spring_table(text, path.name, self._units()))
         if rows is not None:
-            self.edited.emit(lambda job: parts.put_table(job, axle, rows), f"spring table {path.name}", -1)
+            self.edited.emit(lambda job: parts.put_table(job, axle, rows), tr("spring test table {file}", file=path.name), -1)
 
     def _taken(self, path: Path, read: Callable[[str], T]) -> T | None:
         """What `read` makes of a file's text; None, and said in words, where the file or its lines cannot be."""
         try:
             return read(read_table(path))
         except JobFault as fault:
-            self.refused.emit(f"{fault.source} is not taken in. {' '.join(fault.faults[:2])}")
+            self.refused.emit(tr("{file} was not imported. {why}", file=fault.source, why=" ".join(fault.faults[:2])))
         return None
 
     def shocks_in(self, path: Path) -> None:
@@ -152,11 +155,11 @@ class Exchange(QObject):
         rows = self._taken(path, lambda text: shock_list(text, path.name, self._units()))
         if rows is not None:
             plain = [row.model_dump() for row in rows]
-            self.edited.emit(lambda job: edits.put(job, path_to(JOB.shocks), plain), f"shocks of {path.name}", -1)
+            self.edited.emit(lambda job: edits.put(job, path_to(JOB.shocks), plain), tr("shocks of {file}", file=path.name), -1)
 
     def ask_readings_in(self) -> None:
         """Asks for a CSV and takes its readings in, as one step that can be undone."""
-        name, _ = QFileDialog.getOpenFileName(self._window, "Readings in", "", "Tables (*.csv)")
+        name, _ = QFileDialog.getOpenFileName(self._window, tr("Import readings"), "", tr("Tables (*.csv)"))
         if name:
             self.readings_in(Path(name))
 
@@ -164,4 +167,4 @@ class Exchange(QObject):
         """Takes in the readings of a CSV; one with faults changes nothing and is refused by line and column."""
         changed = self._taken(path, lambda text: with_measurements(self._document.job, text, path.name, self._units()))
         if changed is not None:
-            self.edited.emit(lambda _: changed, f"readings of {path.name}", -1)
+            self.edited.emit(lambda _: changed, tr("readings of {file}", file=path.name), -1)

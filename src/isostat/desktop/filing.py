@@ -15,9 +15,9 @@ from isostat.desktop.safekeeping import Safekeeping
 from isostat.job.blank import blank_job
 from isostat.job.files import JobFault, read_job
 from isostat.job.save import ReadOnly, stamp_of
+from isostat.language import tr, trn
 
 RECENT = 6
-OVER = "Write over it"
 
 
 def with_suffix(path: Path) -> Path:
@@ -37,7 +37,7 @@ class Filing(QObject):
         self._document, self._settings, self._safe, self._window = document, settings, safe, window
         self.on_disk = OnDisk(self)
         self.on_disk.changed.connect(self._say_changed)
-        self.recent_menu = QMenu("Recent", window)
+        self.recent_menu = QMenu(tr("Recent jobs"), window)
         self._show_recent()
 
     def new_job(self) -> None:
@@ -49,7 +49,7 @@ class Filing(QObject):
 
     def ask_open(self) -> None:
         """Asks for a job file and opens it."""
-        name, _ = QFileDialog.getOpenFileName(self._window, "Open a job", "", "Jobs (*.json);;Every file (*)")
+        name, _ = QFileDialog.getOpenFileName(self._window, tr("Open a job"), "", tr("Jobs (*.json);;All files (*)"))
         if name:
             self.open(Path(name))
 
@@ -60,7 +60,7 @@ class Filing(QObject):
         try:
             self._document.open(path)
         except JobFault as fault:
-            self.refused.emit(f"{fault.source} is not opened. {' '.join(fault.faults[:3])}")
+            self.refused.emit(tr("{file} was not opened. {why}", file=fault.source, why=" ".join(fault.faults[:3])))
             return False
         self._remember(path)
         self.refused.emit("")
@@ -74,30 +74,36 @@ class Filing(QObject):
         self.on_disk.follow(path, self._document.stamp)
         if self._safe is None:
             return
-        name = path.name if path else "a job never saved"
+        name = path.name if path else tr("a job never saved")
         if not self._safe.writable:
-            self.refused.emit("No copies against a crash: the folder for them cannot be written. Save often.")
+            self.refused.emit(tr("Work is not backed up: the backup folder cannot be written. Save often."))
         elif not self._safe.hold(path):
             self._say_shared(name)
         else:
             self._bring_back(self._safe, name)
 
     def _say_shared(self, name: str) -> None:
-        self.refused.emit(f"{name} is open in another window as well: the last save wins.")
+        self.refused.emit(tr("{file} is open in another window as well: the last save wins.", file=name))
 
     def _bring_back(self, safe: Safekeeping, name: str) -> None:
         """What crashes left, as undoable steps, the newest last; the copies stay until this job is saved or left on purpose."""
         left, steps = safe.left_over(), 0
         for job in left.jobs:
             if job != self._document.job:
-                self._document.edit(lambda _, job=job: job, "work from before the crash")  # type: ignore[misc]
+                self._document.edit(lambda _, job=job: job, tr("recovered work"))  # type: ignore[misc]
                 steps += 1
         said = []
         if steps:
             safe.copy_now()
-            more = "" if steps == 1 else f", {steps} copies of it, the newest shown"
-            said.append(f"Unsaved work on {name} from before a crash is back{more}. Save to keep it; Ctrl Z takes it away.")
-        said += [f"A copy from before a crash cannot be read. It is kept: {kept}." for kept in left.unreadable]
+            said.append(
+                trn(
+                    "Recovered unsaved work on {file}. Save to keep it, Ctrl+Z to discard.",
+                    "Recovered {n} copies of unsaved work on {file}; the newest is shown. Save to keep it, Ctrl+Z to go back.",
+                    steps,
+                    file=name,
+                )
+            )
+        said += [tr("A backup copy cannot be read. It is kept: {file}.", file=kept) for kept in left.unreadable]
         if said:
             self.refused.emit(" ".join(said))
 
@@ -105,8 +111,10 @@ class Filing(QObject):
         """Another hand was at the file: said at once, asked when it is saved."""
         path = self._document.path
         if path is not None:
-            what = "was changed by another program" if there else "was deleted or moved by another program"
-            self.refused.emit(f"{path.name} {what}. Your work is here; save asks which to keep.")
+            self.refused.emit(
+                tr("{file} was changed by another program. Your work is here; saving asks which to keep.", file=path.name) if there
+                else tr("{file} was deleted or moved by another program. Your work is here; save it again.", file=path.name)
+            )  # fmt: skip
 
     def save(self) -> bool:
         """Saves in place, or asks where; what another hand did to the file in between is asked about first."""
@@ -116,10 +124,11 @@ class Filing(QObject):
         if not self.on_disk.altered():
             return self.save_to(path)
         there = path.exists()
-        words = f"{path.name} was {'changed' if there else 'deleted or moved'} by another program since it was opened here."
-        ways = {"Keep mine": lambda: self.save_to(path), "Save as…": self.save_as}
+        ways = {tr("Keep mine"): lambda: self.save_to(path), tr("Save as…"): self.save_as}
+        words = tr("{file} was deleted or moved by another program since it was opened here.", file=path.name)
         if there:
-            ways["Take theirs"] = self._take_theirs
+            words = tr("{file} was changed by another program since it was opened here.", file=path.name)
+            ways[tr("Use the file's")] = self._take_theirs
         asked = ask(self._window, words, tuple(ways))
         return ways[asked]() if asked in ways else False
 
@@ -131,9 +140,9 @@ class Filing(QObject):
         try:
             theirs = read_job(path)
         except JobFault as fault:
-            self.refused.emit(f"{fault.source} is not opened. {' '.join(fault.faults[:3])}")
+            self.refused.emit(tr("{file} was not opened. {why}", file=fault.source, why=" ".join(fault.faults[:3])))
             return False
-        self._document.edit(lambda _: theirs, f"{path.name} as it is on the disk")
+        self._document.edit(lambda _: theirs, tr("{file} as on disk", file=path.name))
         self._document.stamp = stamp
         self._document.undo.setClean()
         self._kept(path)
@@ -141,7 +150,7 @@ class Filing(QObject):
 
     def save_as(self) -> bool:
         """Asks where to save."""
-        name, _ = QFileDialog.getSaveFileName(self._window, "Save the job", "job.json", "Jobs (*.json)")
+        name, _ = QFileDialog.getSaveFileName(self._window, tr("Save the job"), "job.json", tr("Jobs (*.json)"))
         return bool(name) and self.save_to(with_suffix(Path(name)))
 
     def save_to(self, path: Path) -> bool:
@@ -150,7 +159,8 @@ class Filing(QObject):
         try:
             self._write(path)
         except OSError as fault:
-            self.refused.emit(f"{path.name} is not saved: {(fault.strerror or str(fault)).rstrip('.').lower()}.")
+            why = (fault.strerror or str(fault)).rstrip(".").lower()
+            self.refused.emit(tr("{file} was not saved: {why}.", file=path.name, why=why))
             return False
         alone = self._safe is None or path == before or self._safe.hold(path)
         self._kept(path)
@@ -162,7 +172,8 @@ class Filing(QObject):
         try:
             self._document.save(path)
         except ReadOnly:
-            if ask(self._window, f"{path.name} is read-only: its owner wants it left as it is.", (OVER,)) != OVER:
+            over = tr("Overwrite")
+            if ask(self._window, tr("{file} is read-only. Overwrite it?", file=path.name), (over,)) != over:
                 raise
             self._document.save(path, over_read_only=True)
 
@@ -180,7 +191,7 @@ class Filing(QObject):
             return True
         keep = QMessageBox.StandardButton
         asked = QMessageBox.question(
-            self._window, "Isostat", "The job has changes that are not saved.", keep.Save | keep.Discard | keep.Cancel
+            self._window, "Isostat", tr("The job has unsaved changes."), keep.Save | keep.Discard | keep.Cancel
         )
         return asked == keep.Discard or (asked == keep.Save and self.save())
 

@@ -9,10 +9,17 @@ from PyQt6.QtGui import QAction, QKeySequence
 from PyQt6.QtWidgets import QMenu
 
 from isostat.assess.judgement import Step
+from isostat.language import later, tr
 from isostat.units.unit import CHOICES
 
 if TYPE_CHECKING:
     from isostat.desktop.window import MainWindow
+
+
+UNIT_MENUS = {
+    "height": later("Height units"), "mass": later("Weight units"), "rate": later("Rate units"),
+    "pressure": later("Pressure units"), "coil": later("Spring length units"),
+}  # fmt: skip
 
 
 class UndoAction(QAction):
@@ -20,41 +27,54 @@ class UndoAction(QAction):
 
     def name(self, words: str) -> None:
         """The last edit's words."""
-        self.setText(f"Undo {words}".rstrip())
+        self.setText(tr("Undo: {edit}", edit=words) if words else tr("Undo"))
+
+
+class RedoAction(QAction):
+    """Redo by the words of what it would do again."""
+
+    def name(self, words: str) -> None:
+        """The words of the edit last taken back."""
+        self.setText(tr("Redo: {edit}", edit=words) if words else tr("Redo"))
 
 
 def make_menus(w: MainWindow) -> dict[tuple[str, str], QAction]:
     """Fills the window's menu bar and gives every action its key; returns the action of each quantity's unit."""
-    undo, redo = UndoAction("Undo", w), w.document.undo.createRedoAction(w)
-    assert redo is not None
+    undo, redo, stack = UndoAction(tr("Undo"), w), RedoAction(tr("Redo"), w), w.document.undo
     undo.triggered.connect(w.take_back)
-    w.document.undo.undoTextChanged.connect(undo.name)
-    redo.setParent(w)  # else it would go with this call
+    redo.triggered.connect(stack.redo)
+    stack.undoTextChanged.connect(undo.name)
+    stack.redoTextChanged.connect(redo.name)
+    stack.canRedoChanged.connect(redo.setEnabled)
+    redo.setEnabled(False)
+    file, edit, view, steps, helping = tr("&File"), tr("&Edit"), tr("&View"), tr("&Step"), tr("&Help")
     undo.setShortcut(QKeySequence.StandardKey.Undo)
     redo.setShortcuts([QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")])
     table: list[tuple[str, str | QAction, str, Callable[[], object] | None]] = [
-        ("&File", "New job", "Ctrl+N", w.filing.new_job),
-        ("&File", "Open…", "Ctrl+O", w.filing.ask_open),
-        ("&File", "Save", "Ctrl+S", w.filing.save),
-        ("&File", "Save as…", "Ctrl+Shift+S", w.filing.save_as),
-        ("&File", "Readings out as CSV…", "", w.exchange.ask_readings_out),
-        ("&File", "Readings in from CSV…", "", w.exchange.ask_readings_in),
-        ("&File", "Measuring sheet, A4…", "", lambda: w.exchange.ask_sheet("A4")),
-        ("&File", "Measuring sheet, Letter…", "", lambda: w.exchange.ask_sheet("Letter")),
-        ("&File", "Proposals side by side, A4…", "", lambda: w.exchange.ask_sides("A4")),
-        ("&File", "Proposals side by side, Letter…", "", lambda: w.exchange.ask_sides("Letter")),
-        ("&File", "Quit", "Ctrl+Q", w.close),
-        ("&Edit", undo, "", None),
-        ("&Edit", redo, "", None),
-        ("&Edit", "Read scales…", "Ctrl+R", w.exchange.ask_scales),
-        ("&View", "Next load case", "PgDown", lambda: w.show_case(w.case + 1)),
-        ("&View", "Previous load case", "PgUp", lambda: w.show_case(w.case - 1)),
-        ("&View", "Inches in sixteenths or decimals", "Ctrl+I", w.turn_inches),
-        ("&View", "Far view", "F11", w.turn_far),
-        ("&View", "Light or dark", "Ctrl+D", w.turn_theme),
-        ("&View", "Larger text", "Ctrl++", lambda: w.grow_text(1)),
-        ("&View", "Smaller text", "Ctrl+-", lambda: w.grow_text(-1)),
-        *(("&Step", step.value, f"Ctrl+{n + 1}", lambda s=step: w.go(s)) for n, step in enumerate(Step)),
+        (file, tr("New job"), "Ctrl+N", w.filing.new_job),
+        (file, tr("Open…"), "Ctrl+O", w.filing.ask_open),
+        (file, tr("Save"), "Ctrl+S", w.filing.save),
+        (file, tr("Save as…"), "Ctrl+Shift+S", w.filing.save_as),
+        (file, tr("Export readings (CSV)…"), "", w.exchange.ask_readings_out),
+        (file, tr("Import readings (CSV)…"), "", w.exchange.ask_readings_in),
+        (file, tr("Measuring sheet (A4)…"), "", lambda: w.exchange.ask_sheet("A4")),
+        (file, tr("Measuring sheet (Letter)…"), "", lambda: w.exchange.ask_sheet("Letter")),
+        (file, tr("Compare proposals (A4)…"), "", lambda: w.exchange.ask_sides("A4")),
+        (file, tr("Compare proposals (Letter)…"), "", lambda: w.exchange.ask_sides("Letter")),
+        (file, tr("Quit"), "Ctrl+Q", w.close),
+        (edit, undo, "", None),
+        (edit, redo, "", None),
+        (edit, tr("Read scales…"), "Ctrl+R", w.exchange.ask_scales),
+        (view, tr("Next load case"), "PgDown", lambda: w.show_case(w.case + 1)),
+        (view, tr("Previous load case"), "PgUp", lambda: w.show_case(w.case - 1)),
+        (view, tr("Toggle inches in sixteenths"), "Ctrl+I", w.turn_inches),
+        (view, tr("Toggle decimal comma"), "", w.turn_decimal_mark),
+        (view, tr("Distance view"), "F11", w.turn_far),
+        (view, tr("Toggle dark theme"), "Ctrl+D", w.turn_theme),
+        (view, tr("Larger text"), "Ctrl++", lambda: w.grow_text(1)),
+        (view, tr("Smaller text"), "Ctrl+-", lambda: w.grow_text(-1)),
+        *((steps, tr(step.value), f"Ctrl+{n + 1}", lambda s=step: w.go(s)) for n, step in enumerate(Step)),
+        (helping, tr("Terms used here"), "F1", w.show_terms),
     ]
     bar = w.menuBar()
     assert bar is not None
@@ -70,15 +90,15 @@ def make_menus(w: MainWindow) -> dict[tuple[str, str], QAction]:
             action.triggered.connect(lambda _=False, a=act: a())
         menus[menu].addAction(action)
         w.addAction(action)
-    menus["&File"].addMenu(w.filing.recent_menu)
-    return _unit_actions(w, menus["&View"])
+    menus[file].addMenu(w.filing.recent_menu)
+    return _unit_actions(w, menus[view])
 
 
 def _unit_actions(w: MainWindow, view: QMenu) -> dict[tuple[str, str], QAction]:
     """For each quantity its units to choose from; the presets stand in the top bar."""
     actions: dict[tuple[str, str], QAction] = {}
     for quantity, units in CHOICES.items():
-        menu = QMenu(f"{quantity.capitalize()} in", w)
+        menu = QMenu(tr(UNIT_MENUS[quantity]), w)
         view.addMenu(menu)
         for unit in units:
             action = QAction(unit.sign, w)

@@ -24,6 +24,7 @@ from isostat import __version__
 from isostat.desktop.pieces.question import box_in
 from isostat.desktop.window import MainWindow
 from isostat.job.save import write_whole
+from isostat.language import tr
 
 MOST_REPORTS = 20  # files, the newest
 LAST_EDITS = 20
@@ -88,8 +89,10 @@ class Net(QObject):
         self._seen.add(text)
         report = self._report(text)
         if self._window is None:
-            where = "" if report is None else f" What happened is written in {report}"
-            sys.stderr.write(f"Isostat cannot open its window.{where}\n")
+            words = [tr("Isostat cannot open its window.")]
+            if report is not None:
+                words.append(tr("Details were written to {file}", file=report))
+            sys.stderr.write(" ".join(words) + "\n")
             return
         QTimer.singleShot(0, lambda: self._say(report))  # not from within what fell
 
@@ -124,12 +127,16 @@ class Net(QObject):
         window = self._window
         if window is None or self._box is not None:
             return
-        kept = "A copy of your work is kept." if window.safe is not None and window.safe.writable else "Save it now."
-        where = "" if report is None else f"\n\nWhat happened is written in {report}"
-        box = box_in(window, QMessageBox.Icon.Warning, f"Something went wrong here. {kept} You can go on.{where}")
+        if window.safe is not None and window.safe.writable:
+            words = tr("Something went wrong. A backup of your work was made; you can continue.")
+        else:
+            words = tr("Something went wrong. Save your work now; then you can continue.")
+        if report is not None:
+            words += "\n\n" + tr("Details were written to {file}", file=report)
+        box = box_in(window, QMessageBox.Icon.Warning, words)
         box.setObjectName("fell")
-        save = box.addButton("Save as…", QMessageBox.ButtonRole.ActionRole)
-        box.setDefaultButton(box.addButton("Go on", QMessageBox.ButtonRole.RejectRole))
+        save = box.addButton(tr("Save as…"), QMessageBox.ButtonRole.ActionRole)
+        box.setDefaultButton(box.addButton(tr("Continue"), QMessageBox.ButtonRole.RejectRole))
         if save is not None:
             save.clicked.connect(window.filing.save_as)
         box.finished.connect(self._said)

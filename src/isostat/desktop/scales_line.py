@@ -6,6 +6,7 @@ from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 from PyQt6.QtNetwork import QAbstractSocket, QTcpSocket
 
 from isostat.devices.scales import LONGEST, Gathering
+from isostat.language import tr
 
 PATIENCE_MS = 10_000
 A_TURN = 4096  # bytes that are read before the window has its turn again
@@ -30,7 +31,7 @@ class ScalesLine(QObject):
         self._patience = QTimer(self)
         self._patience.setSingleShot(True)
         self._patience.setInterval(patience_ms)
-        self._patience.timeout.connect(lambda: self._end(f"The scales gave no steady reading in time. {self._gathering.excuse()}"))
+        self._patience.timeout.connect(lambda: self._end(tr("Scales did not settle in time. {why}", why=self._gathering.excuse())))
 
     def open(self, host: str, port: int) -> None:
         """Starts to read; one of the signals tells the end."""
@@ -58,17 +59,18 @@ class ScalesLine(QObject):
         elif self._socket.bytesAvailable():
             QTimer.singleShot(0, self._take)  # the window has its turn first
         elif self._closed:
-            self._end(f"The line to the scales closed. {self._gathering.excuse()}")
+            self._end(tr("The scales closed the connection. {why}", why=self._gathering.excuse()))
         if waiting and waiting != self._said:
             self._said = waiting
-            self.waits.emit(f"Reading the scales, waiting for {', '.join(waiting)}.")
+            self.waits.emit(tr("Reading the scales, waiting for {pads}.", pads=", ".join(waiting)))
 
     def _broken(self, error: QAbstractSocket.SocketError) -> None:
         if error is QAbstractSocket.SocketError.RemoteHostClosedError:
             self._closed = True
             self._take()
         else:
-            self._end(f"No scales at {self._place}: {self._socket.errorString().rstrip('.').lower()}.")
+            why = self._socket.errorString().rstrip(".").lower()
+            self._end(tr("No scales at {place}: {why}.", place=self._place, why=why))
 
     def _end(self, fault: str | None) -> None:
         if self._over:

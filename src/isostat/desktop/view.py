@@ -13,6 +13,7 @@ from isostat.assess.stance.band import Prediction
 from isostat.assess.workings import Shown
 from isostat.desktop.theme import Theme
 from isostat.job.schema import Job
+from isostat.units.saying import Saying
 from isostat.wording.about import about
 from isostat.wording.reader import Reader
 
@@ -36,7 +37,7 @@ class View:
     buys_fresh: bool = False  # for this job, not for one before it
     prediction: Prediction | None = None  # with its band, None until it was worked out
     prediction_fresh: bool = False
-    leaves: dict[int, tuple[LeavesOffered, ...] | str] | None = None  # to add, by axle, None until it was worked out
+    leaves: dict[int, tuple[LeavesOffered, ...] | Saying] | None = None  # to add, by axle, None until it was worked out
     leaves_fresh: bool = False
 
     @property

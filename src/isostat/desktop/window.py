@@ -34,21 +34,24 @@ from isostat.desktop.far.view import FarField, FarView
 from isostat.desktop.filing import Filing
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.menus import make_menus
-from isostat.desktop.pieces.fields import QuantityField
-from isostat.desktop.pieces.findings import Findings, WorkingPanel
+from isostat.desktop.pieces.fields import Asked, QuantityField
+from isostat.desktop.pieces.findings import Findings
 from isostat.desktop.pieces.notice import Notice
 from isostat.desktop.pieces.rail import Rail
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.step_list import StepList
 from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
+from isostat.desktop.pieces.working_panel import WorkingPanel
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.sheets import Sheets
 from isostat.desktop.spring.step import SpringStep
+from isostat.desktop.terms import TermsWindow
 from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
+from isostat.language import MARKS, decimal_mark, set_decimal_mark, tr
 from isostat.units.unit import CHOICES, OTHER, PRESETS, Preset, kept_units, with_unit_of
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
@@ -208,12 +211,12 @@ class MainWindow(QMainWindow):
         if self.far.isVisible():
             self.far.show_view(v)
         self._say_saved()
-        name = self.document.path.name if self.document.path else "not saved yet"
+        name = self.document.path.name if self.document.path else tr("not saved yet")
         self.setWindowTitle(f"{v.job.title} – {name} – Isostat")
 
     def _say_saved(self, _clean: bool = True) -> None:
         d = self.document
-        saved = "not saved" if not d.undo.isClean() or d.path is None else "saved"
+        saved = tr("not saved") if not d.undo.isClean() or d.path is None else tr("saved")
         self.steps.say_last(d.undo.undoText(), saved)
 
     def _arrange(self) -> None:
@@ -291,7 +294,7 @@ class MainWindow(QMainWindow):
         return True in forgotten
 
     def show_grounds(self) -> None:
-        """To what each missing reading buys."""
+        """To what is worth measuring next."""
         self.go(Step.MEASURE)
         measure = self.sheets[Step.MEASURE]
         assert isinstance(measure, MeasureStep)
@@ -314,7 +317,7 @@ class MainWindow(QMainWindow):
         words = say_fix(fix, Reader(self.document.job, self.shown_units())).title
         self.document.edit(fix.remedy.on, words)  # to the job as it is: edits made since stay
 
-    def _ask(self, shown: Shown) -> None:
+    def _ask(self, shown: Asked) -> None:
         self.working.pick(shown)
 
     def _say_edit_refused(self, fault: JobFault, words: str) -> None:
@@ -360,7 +363,7 @@ class MainWindow(QMainWindow):
         """Everything for another load case; round at the ends."""
         self.case = case % len(self.document.job.cases)
         picked = self.working.picked
-        if picked is not None and picked.number is MAIN_NUMBERS[self.step].number:
+        if isinstance(picked, Shown) and picked.number is MAIN_NUMBERS[self.step].number:
             self.working.pick(replace(picked, case=self.case))
         self.redraw()
 
@@ -384,6 +387,19 @@ class MainWindow(QMainWindow):
         self.sixteenths = not self.sixteenths
         self.settings.setValue("sixteenths", "yes" if self.sixteenths else "no")
         self.redraw()
+
+    def turn_decimal_mark(self) -> None:
+        """Numbers with a comma or with a point, as they are read and typed."""
+        self._use_decimal_mark("," if decimal_mark() == "." else ".")
+        self.settings.setValue("decimal mark", decimal_mark())
+
+    def _use_decimal_mark(self, mark: str) -> None:
+        set_decimal_mark(mark if mark in MARKS else ".")
+        self.redraw()
+
+    def show_terms(self) -> None:
+        """What the terms on the screen mean."""
+        TermsWindow(self, self.theme).show()
 
     def turn_far(self) -> None:
         """The whole window for a reader two metres away, and back."""

@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass, field
 from statistics import fmean
 
+from isostat.language import tr, trn
 from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import Quantity
 
@@ -34,13 +35,13 @@ def read_line(text: str) -> PadReading:
     shown = text.strip()
     m = LINE.match(shown) if len(shown) <= LONGEST else None
     if m is None:
-        raise LineFault(f"“{shown[:40]}” is no reading; accepted is a line such as FL 611.5 kg S.")
+        raise LineFault(tr("“{line}” is not a reading. Send lines such as FL 611.5 kg S.", line=shown[:40]))
     try:
         mass = parse(f"{m['value']} {m['unit']}", Quantity.MASS).si
     except NotUnderstood as fault:
         raise LineFault(str(fault)) from None
     if not -50.0 <= mass <= 20_000.0:
-        raise LineFault(f"Pad {m['pad']} says {mass:.0f} kg; accepted is 0 to 20000 kg.")
+        raise LineFault(tr("Pad {pad}: {kg} kg is out of range. It must be 0 to 20000 kg.", pad=m["pad"], kg=round(mass)))
     return PadReading(m["pad"].upper(), mass, m["state"] == "S")
 
 
@@ -81,7 +82,7 @@ class Gathering:
     def masses(self) -> dict[str, float]:
         """Mean of every pad in kg, once none is waited for. Raises LineFault while one still is."""
         if missing := self.waiting():
-            raise LineFault(f"No steady reading from {', '.join(missing)}.")
+            raise LineFault(tr("No steady reading from {pads}.", pads=", ".join(missing)))
         return {pad: max(fmean(self._steady[pad]), 0.0) for pad in self.pads}
 
     def excuse(self) -> str:
@@ -90,16 +91,16 @@ class Gathering:
         restless = [pad for pad in self.waiting() if pad in self._steady]
         words = []
         if silent:
-            words.append(f"Nothing came from {', '.join(silent)}.")
+            words.append(tr("No reading from {pads}.", pads=", ".join(silent)))
         if restless:
-            words.append(f"{', '.join(restless)} did not stand still.")
+            words.append(trn("{pads} pad is not steady.", "{pads} pads are not steady.", len(restless), pads=", ".join(restless)))
         if self.strangers:
-            words.append(f"This vehicle has no pad {', '.join(self.strangers)}.")
+            words.append(tr("This vehicle has no pad {pads}.", pads=", ".join(self.strangers)))
         if self.garbage:
-            words.append("1 line was no reading." if self.garbage == 1 else f"{self.garbage} lines were no readings.")
+            words.append(trn("1 unreadable line.", "{n} unreadable lines.", self.garbage))
         if self.endless:
-            words.append("What came has no line ends.")
-        return " ".join(words) or "All pads stood still."
+            words.append(tr("The data has no line ends."))
+        return " ".join(words) or tr("All pads are steady.")
 
 
 def pad_names(axles: int) -> tuple[str, ...]:

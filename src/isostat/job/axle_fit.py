@@ -26,6 +26,7 @@ from isostat.job.reading import (
     Mass,
     MotionRatio,
     Multiple,
+    NotSo,
     Offset,
     Pressure,
     Radius,
@@ -50,6 +51,8 @@ from isostat.job.springs.disc import Discs
 from isostat.job.springs.leaf import Pack
 from isostat.job.springs.stop import Stop
 from isostat.job.springs.torsion import TorsionBar
+from isostat.units.saying import Amount, Given, saying
+from isostat.units.unit import Quantity
 
 
 class Coil(Frozen):
@@ -71,9 +74,8 @@ class Coil(Frozen):
     @model_validator(mode="after")
     def _longer_than_solid(self) -> Self:
         if self.free_length_m and self.solid_length_m and self.free_length_m.value <= self.solid_length_m.value:
-            free, solid = self.free_length_m.value, self.solid_length_m.value
-            above = "; accepted is a free length above the solid length"
-            raise Clash("coil size", "free length is ", free, " with a solid length of ", solid, above)
+            free, solid = (Amount(m.value, Quantity.COIL) for m in (self.free_length_m, self.solid_length_m))
+            raise NotSo(saying("free length {free} is not above the solid length {solid}. Enter more.", free=free, solid=solid))
         return self
 
 
@@ -152,9 +154,17 @@ class ShockRow(Frozen):
     @model_validator(mode="after")
     def _longer_out_than_in(self) -> Self:
         out, shut = self.extended_m.value, self.collapsed_m.value
-        if not (shut >= 0.1 and out >= shut + 0.02):
-            said = (f"shock “{self.name}” is ", out, " extended, ", shut, " collapsed; accepted is ")
-            raise Clash("height", *said, 0.1, " or more, and ", 0.02, " longer out")
+        if shut < 0.1:
+            least, given = Amount(0.1, Quantity.HEIGHT), Amount(shut, Quantity.HEIGHT)
+            said = "Shock “{name}”: {given} collapsed is too short. Enter {least} or more."
+            raise Clash(saying(said, name=self.name, given=given, least=least))
+        if out < shut + 0.02:
+            lengths: dict[str, Given] = {
+                "out": Amount(out, Quantity.HEIGHT), "shut": Amount(shut, Quantity.HEIGHT),
+                "least": Amount(shut + 0.02, Quantity.HEIGHT, 1),
+            }  # fmt: skip
+            said = "Shock “{name}”: {out} extended is too short for {shut} collapsed. Enter {least} or more."
+            raise Clash(saying(said, name=self.name, **lengths))
         return self
 
 

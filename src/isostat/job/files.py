@@ -12,26 +12,32 @@ from typing import Any, get_args
 
 from pydantic import BaseModel, ValidationError
 
-from isostat.job.plain_json import NotPlain, place_words, plain_data
-from isostat.job.reading import Clash, Outside
+from isostat.job.locations import location_words
+from isostat.job.plain_json import NotPlain, plain_data
+from isostat.job.reading import Clash, NotSo, Outside
 from isostat.job.schema import VERSION, Job
+from isostat.language import later, trn
+from isostat.units.saying import Amount, Given, Saying, saying
+from isostat.units.unit import Quantity
 
 MOST_BYTES = 8 * 1024 * 1024
 MOST_FAULTS = 20  # that are told one by one
 
 
 class JobFault(ValueError):
-    """A job that cannot be read. `faults` holds one sentence each: the first twenty, and how many more there are.
+    """A job that cannot be read, or an edit that it would not have.
 
-    refused: what is out of its bounds or cannot stand together, where that alone is wrong.
+    sayings: a sentence a fault, the first twenty, and how many more there are; `faults` are the same in the units of a file.
+    outside: the reading that is out of its bounds, where that alone is wrong.
     """
 
-    def __init__(self, source: str, faults: Iterable[str], refused: Outside | Clash | None = None) -> None:
-        found = list(faults)
-        self.refused = refused
+    def __init__(self, source: str, faults: Iterable[str | Saying], outside: Outside | None = None) -> None:
+        found = [fault if isinstance(fault, Saying) else Saying(fault) for fault in faults]
         more = len(found) - MOST_FAULTS
-        self.source = source
-        self.faults = (*found[:MOST_FAULTS], *((f"And {more} more like these.",) if more > 0 else ()))
+        if more > 0:
+            found[MOST_FAULTS:] = [Saying(trn("And {n} more like this.", "And {n} more like these.", more))]
+        self.source, self.sayings, self.outside = source, tuple(found), outside
+        self.faults = tuple(fault.words() for fault in found)
         super().__init__(f"{source}: " + " ".join(self.faults))
 
 
@@ -56,64 +62,110 @@ def _keys_at(location: tuple[int | str, ...]) -> list[str]:
     return list(model.model_fields)
 
 
-def _sentence(error: Any) -> str:
+def _sentence(error: Any) -> Saying:
+    """A fault of a job's data: where, what is there, and what belongs there."""
     location, kind, given = tuple(error["loc"]), error["type"], error.get("input")
-    place = place_words(location)
-    if kind == "extra_forbidden":
-        near = difflib.get_close_matches(str(location[-1]), _keys_at(location[:-1]), n=1, cutoff=0.5)
-        known = f"did you mean “{near[0]}”?" if near else f"accepted are {', '.join(_keys_at(location[:-1]))}."
-        return f"{place} is not a known key; {known}"
-    if kind == "missing":
-        return f"{place} is missing; it must be given."
-    if kind == "value_error":
-        return f"{place} {error['ctx']['error']}."
+    place, limits = location_words(location), error.get("ctx", {})
+    why = limits.get("error")
+    if isinstance(why, Clash):
+        return why.why
+    if isinstance(why, Outside):
+        return why.said(", ".join(words for words in (place, why.place.words().lower()) if words))
+    if isinstance(why, NotSo):
+        return saying("{place}: {why}", place=place, why=why.why)
     shown = json.dumps(given, default=str)
     shown = shown if len(shown) <= 40 else shown[:37] + "…"
-    return f"{place} is {shown}; accepted is: {error['msg'].removeprefix('Input should be ')}."
+    match kind:
+        case "extra_forbidden":
+            near = difflib.get_close_matches(str(location[-1]), _keys_at(location[:-1]), n=1, cutoff=0.5)
+            owner, key = location_words(location[:-1]), str(location[-1])
+            if near:
+                return saying("{place}: “{key}” is not a known key. Did you mean “{near}”?", place=owner, key=key, near=near[0])
+            known = ", ".join(_keys_at(location[:-1]))
+            return saying("{place}: “{key}” is not a known key. Use {known}.", place=owner, key=key, known=known)
+        case "missing":
+            return saying("{place} is missing. Enter it.", place=place)
+        case "literal_error":
+            return saying("{place}: {given} is not a choice. Use {known}.", place=place, given=shown, known=str(limits["expected"]))
+        case "too_long":
+            return saying("{place}: {n} are too many. The most is {most}.", place=place, n=limits["actual_length"],
+                          most=limits["max_length"])  # fmt: skip
+        case "too_short":
+            return saying("{place}: {n} are too few. The least is {least}.", place=place, n=limits["actual_length"],
+                          least=limits["min_length"])  # fmt: skip
+        case "greater_than_equal":
+            return saying("{place}: {given} is too small. Enter {least} or more.", place=place, given=shown, least=limits["ge"])
+        case "less_than_equal":
+            return saying("{place}: {given} is too large. Enter {most} or less.", place=place, given=shown, most=limits["le"])
+        case "string_type" | "string_unicode":
+            return saying("{place}: {given} is not text.", place=place, given=shown)
+        case "bool_type" | "bool_parsing":
+            return saying("{place}: {given} is not a choice. Use true or false.", place=place, given=shown)
+        case "int_type" | "int_parsing" | "int_from_float" | "int_parsing_size":
+            return saying("{place}: {given} is not a whole number.", place=place, given=shown)
+        case "model_type" if limits.get("class_name") != "Reading":
+            return saying("{place}: {given} does not belong there.", place=place, given=shown)
+        case "float_type" | "float_parsing" | "finite_number" | "model_type":
+            return saying("{place}: {given} is not a number.", place=place, given=shown)
+        case "tuple_type" | "list_type":
+            return saying("{place}: {given} is not a list.", place=place, given=shown)
+    return saying("{place}: {given} does not belong there.", place=place, given=shown)
 
 
 def job_from(data: Any, source: str = "job") -> Job:
     """The job in plain data.
 
     data: what a JSON reader gives. source: named in the fault. Returns Job.
-    Raises JobFault with every fault found, each naming place, value and what is accepted.
+    Raises JobFault with every fault found, each naming place, value and what to enter.
     """
     if not isinstance(data, dict):
-        raise JobFault(source, [f"The file holds a {type(data).__name__}; accepted is a job object."])
+        raise JobFault(source, [later("The file does not hold a job.")])
     version = data.get("version", VERSION)
     if isinstance(version, int) and version > VERSION:
-        raise JobFault(source, [f"version is {version}; this program reads up to {VERSION}. A newer one wrote it."])
+        newer = saying("The file is of version {version}; this program reads up to {most}. Open it with a newer Isostat.",
+                       version=version, most=VERSION)  # fmt: skip
+        raise JobFault(source, [newer])
     try:
         return Job.model_validate(data)
     except ValidationError as fault:
         errors = _own(fault.errors(include_url=False))
-        raise JobFault(source, [_overfull(e, data) or _sentence(e) for e in errors], _bounds_of(errors)) from None
+        faults = [_amiss_on_board(error, data) or _sentence(error) for error in errors]
+        alone = errors[0].get("ctx", {}).get("error") if len(errors) == 1 and not _amiss_on_board(errors[0], data) else None
+        raise JobFault(source, faults, alone if isinstance(alone, Outside) else None) from None
 
 
-def _bounds_of(errors: list[Any]) -> Outside | Clash | None:
-    fault = errors[0].get("ctx", {}).get("error") if len(errors) == 1 else None
-    return fault if isinstance(fault, Outside | Clash) else None
-
-
-def _overfull(error: Any, data: Any) -> str:
-    """More of an item on board than there is, by name and in kilograms; empty for another fault."""
-    match tuple(error["loc"]):
-        case "cases", int(c), "carried", int(n), "share", *_:
-            pass
-        case _:
-            return ""
+def _amiss_on_board(error: Any, data: Any) -> Saying | None:
+    """More of an item on board than there is, or less than nothing, by name and weight; None for another fault."""
     try:
-        case = data["cases"][c]
-        row = case["carried"][n]
-        item = next(i for i in data["items"] if i["name"] == row["item"])
-        share, mass = (float(x["value"] if isinstance(x, dict) else x) for x in (row["share"], item["mass_kg"]))
+        match tuple(error["loc"]):
+            case "cases", int(c), "carried", int(n), "share", *_:
+                case = _plain(data["cases"][c])
+                row = _plain(case["carried"][n])
+                item, typed = next(i for i in map(_plain, data["items"]) if i["name"] == row["item"]), row["share"]
+            case "items", int(n), "weighed_share", *_:
+                case = next(c for c in map(_plain, data["cases"]) if c.get("kind") == "weighed")
+                item = _plain(data["items"][n])
+                typed = item["weighed_share"]
+            case _:
+                return None
+        share, mass = (float(x["value"] if isinstance(x, dict) else x) for x in (typed, item["mass_kg"]))
+        whole = mass * item.get("count", 1)
     except (KeyError, IndexError, TypeError, ValueError, StopIteration):
-        return ""
-    whole = mass * item.get("count", 1)
-    word = "holds" if item.get("kind") == "tank" else "weighs"
-    if not 1.0 < share < math.inf or not 0.0 < whole < math.inf:
-        return ""
-    return f"{item['name']} {word} {whole:.0f} kg; {share * whole:.0f} kg in {case['name']} will not go in. A share is 0 to 1."
+        return None
+    if not math.isfinite(share) or not 0.0 < whole < math.inf:
+        return None
+    given: dict[str, Given] = {"item": item["name"], "case": case["name"]}
+    amounts: dict[str, Given] = {"whole": Amount(whole, Quantity.MASS), "given": Amount(share * whole, Quantity.MASS)}
+    if share < 0.0:
+        return saying("{item} in {case}: {given} is too small. Enter 0 to {whole}.", **given, **amounts)
+    if item.get("kind") == "tank":
+        return saying("{item} in {case}: {given} will not go in. Enter 0 to {whole}.", **given, **amounts)
+    return saying("{item} in {case}: {given} is more than all of it. Enter 0 to {whole}.", **given, **amounts)
+
+
+def _plain(part: Any) -> Any:
+    """A part of the document as plain data; an edit brings what it leaves alone as it was read."""
+    return part.model_dump() if isinstance(part, BaseModel) else part
 
 
 def _own(errors: list[Any]) -> list[Any]:
@@ -137,17 +189,19 @@ def read_bytes(path: Path, at_most: int) -> bytes:
     """What is in a plain file. Raises JobFault where it is missing, cannot be read, is none, or is larger than at_most bytes."""
     name = path.name or str(path)
     if "\0" in str(path):
-        raise JobFault("The file", ["Its name has the character U+0000, as no file has."])
+        raise JobFault("The file", [later("Its name has the hidden character U+0000, which no file name has.")])
     try:
         known = path.stat()  # before it is opened: opening a pipe would wait for whoever writes
         if not stat.S_ISREG(known.st_mode):
-            raise JobFault(name, ["This is a folder, pipe or device; accepted is a plain file."])
+            raise JobFault(name, [later("This is a folder, pipe or device. Choose a file.")])
         with path.open("rb") as file:
             data = file.read(at_most + 1)
     except OSError as fault:
-        raise JobFault(name, [f"The file cannot be read: {(fault.strerror or str(fault)).lower()}."]) from None
+        why = (fault.strerror or str(fault)).lower()
+        raise JobFault(name, [saying("The file cannot be read: {why}.", why=why)]) from None
     if len(data) > at_most:
-        raise JobFault(name, [f"The file has {max(known.st_size, len(data))} bytes; accepted is up to {at_most}."])
+        size, most = max(known.st_size, len(data)), at_most
+        raise JobFault(name, [saying("The file is too large: {size} bytes. The most is {most}.", size=size, most=most)])
     return data
 
 
@@ -157,7 +211,7 @@ def read_job(path: Path) -> Job:
     try:
         text = data.decode("utf-8")
     except UnicodeDecodeError as fault:
-        raise JobFault(path.name, [f"Byte {fault.start} is no UTF-8 text; accepted is a job file."]) from None
+        raise JobFault(path.name, [saying("Byte {n} is not UTF-8 text: this is not a job file.", n=fault.start)]) from None
     return job_from_text(text, path.name)
 
 

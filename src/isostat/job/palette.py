@@ -8,6 +8,7 @@ from typing import Literal
 from isostat.job.edits.items import add_item
 from isostat.job.reading import Reading
 from isostat.job.schema import Item, Job
+from isostat.language import later, tr
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -25,19 +26,19 @@ class Usual:
 
 
 PALETTE = (
-    Usual(name="Item", kg=50, along=0.7),
-    Usual(name="Person", kg=80, along=0.42, left_m=-0.37),
-    Usual(name="People in a row", kg=80, count=3, along=0.7),
-    Usual(name="Cargo in pieces", kg=20, count=10, along=0.8),
-    Usual(name="Water tank", kg=100, along=1.1, kind="tank"),
-    Usual(name="Fuel tank", kg=60, along=0.6, left_m=0.5, kind="tank"),
-    Usual(name="Tool chest", kg=45, along=0.65, stays=True),
-    Usual(name="Winch and guard", kg=70, along=-0.2, stays=True),
-    Usual(name="Spare wheel", kg=32, along=1.25, stays=True),
-    Usual(name="Heavier wheels, front", kg=8, count=2, along=0.0, kind="wheels", stays=True),
-    Usual(name="Heavier wheels, rear", kg=8, count=2, along=1.0, kind="wheels", stays=True),
-    Usual(name="Trailer on the ball", kg=75, along=1.35, kind="hitch"),
-    Usual(name="Part taken off", kg=30, along=0.0, weighed=True),
+    Usual(name=later("Item"), kg=50, along=0.7),
+    Usual(name=later("Person"), kg=80, along=0.42, left_m=-0.37),
+    Usual(name=later("People in a row"), kg=80, count=3, along=0.7),
+    Usual(name=later("Cargo in pieces"), kg=20, count=10, along=0.8),
+    Usual(name=later("Water tank"), kg=100, along=1.1, kind="tank"),
+    Usual(name=later("Fuel tank"), kg=60, along=0.6, left_m=0.5, kind="tank"),
+    Usual(name=later("Tool chest"), kg=45, along=0.65, stays=True),
+    Usual(name=later("Winch and guard"), kg=70, along=-0.2, stays=True),
+    Usual(name=later("Spare wheel"), kg=32, along=1.25, stays=True),
+    Usual(name=later("Heavier wheels, front"), kg=8, count=2, along=0.0, kind="wheels", stays=True),
+    Usual(name=later("Heavier wheels, rear"), kg=8, count=2, along=1.0, kind="wheels", stays=True),
+    Usual(name=later("Trailer on the ball"), kg=75, along=1.35, kind="hitch"),
+    Usual(name=later("Part taken off"), kg=30, along=0.0, weighed=True),
 )
 
 
@@ -45,7 +46,7 @@ def add_usual(job: Job, usual: Usual, case: str) -> Job:
     """One more item of the palette: on board in a case and in none other, or taken off since the weighing."""
     base = job.vehicle.axles[-1].behind_front_m.value
     item = Item(
-        name=usual.name,
+        name=tr(usual.name),
         kind=usual.kind,
         mass_kg=Reading(value=usual.kg, assumed=True),
         count=usual.count,

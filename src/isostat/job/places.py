@@ -6,6 +6,8 @@ from dataclasses import dataclass
 
 from isostat.job.files import JobFault
 from isostat.job.vehicle import Vehicle
+from isostat.language import later
+from isostat.units.saying import Saying, saying
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,12 +34,12 @@ class Datum:
         """A place behind the front hub in m. Raises JobFault until this line's own place is known."""
         own = self.behind_front_m(vehicle)
         if own is None:
-            raise JobFault("edit", [f"The {self.words}'s own place is not known; accepted is a place once it was typed above."])
+            raise JobFault("edit", [saying("Enter the position of the {line} first.", line=Saying(self.words))])
         return own + self.way * measured_m
 
 
-FRONT_HUB = Datum("front hub", "")
-REAR_HUB = Datum("rear hub", "")
-HEADBOARD = Datum("headboard", "deck_front_m")
-TAILBOARD = Datum("tailboard", "deck_rear_m", -1)
+FRONT_HUB = Datum(later("front hub"), "")
+REAR_HUB = Datum(later("rear hub"), "")
+HEADBOARD = Datum(later("headboard"), "deck_front_m")
+TAILBOARD = Datum(later("tailboard"), "deck_rear_m", -1)
 DATUMS = (FRONT_HUB, REAR_HUB, HEADBOARD, TAILBOARD)

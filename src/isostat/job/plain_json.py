@@ -6,11 +6,12 @@ import json
 from collections.abc import Iterator
 from typing import Any
 
+from isostat.job.locations import Location, location_words
 from isostat.job.reading import hidden_character
+from isostat.language import capital, tr
 
 DEEPEST = 40  # levels
 MOST_DIGITS = 25  # of a whole number
-Location = tuple[int | str, ...]
 
 
 class NotPlain(ValueError):
@@ -27,24 +28,19 @@ class _Object(dict[str, Any]):
     twice: tuple[str, ...] = ()
 
 
-def place_words(location: Location) -> str:
-    """`vehicle.axles[0].left.pad_kg` for a location inside the document."""
-    words = ""
-    for part in location:
-        words += f"[{part}]" if isinstance(part, int) else (f".{part}" if words else str(part))
-    return words or "the job"
-
-
 def plain_data(text: str) -> Any:
     """What a JSON text holds. Raises NotPlain with a sentence for each place where it is none, or not what a job may hold."""
     try:
         data = json.loads(text, parse_constant=_no_constant, parse_int=_whole, object_pairs_hook=_object)
     except json.JSONDecodeError as fault:
-        raise NotPlain([f"Line {fault.lineno}, column {fault.colno}: {fault.msg}."]) from None
+        line, column = fault.lineno, fault.colno
+        raise NotPlain(
+            [tr("Line {line}, column {column}: not valid JSON ({why}).", line=line, column=column, why=fault.msg)]
+        ) from None
     except RecursionError:
-        raise NotPlain([f"The text is too deep; accepted is up to {DEEPEST} levels."]) from None
+        raise NotPlain([tr("The text is nested too deep. The most is {most} levels.", most=DEEPEST)]) from None
     except ValueError as fault:
-        raise NotPlain([f"The text cannot be read: {fault}."]) from None
+        raise NotPlain([str(fault)]) from None
     faults = list(_faults(data))
     if faults:
         raise NotPlain(faults)
@@ -56,14 +52,16 @@ def _faults(data: Any) -> Iterator[str]:
     while waiting:
         at, part = waiting.pop()
         if len(at) > DEEPEST:
-            yield f"{place_words(at[:3])} and on is too deep; accepted is up to {DEEPEST} levels."
+            place = capital(location_words(at[:3]))
+            yield tr("{place}: nested too deep. The most is {most} levels.", place=place, most=DEEPEST)
             return
         if isinstance(part, _Object):
             for key in part.twice:
-                yield f"{place_words((*at, _shown(key)))} stands twice; accepted is once."
+                yield tr("{place}: “{key}” appears twice. Keep one.", place=capital(location_words(at)), key=_shown(key))
             for key in part:
                 if sign := hidden_character(key):
-                    yield f"{place_words(at)} has a key with the character {sign}; accepted are letters, digits and _."
+                    place = capital(location_words(at))
+                    yield tr("{place}: a key has the character {sign}. Use letters, digits and _.", place=place, sign=sign)
             waiting += [((*at, _shown(key)), value) for key, value in reversed(part.items())]
         elif isinstance(part, list):
             waiting += [((*at, n), value) for n, value in reversed(list(enumerate(part)))]
@@ -83,10 +81,10 @@ def _object(pairs: list[tuple[str, Any]]) -> _Object:
 
 
 def _no_constant(sign: str) -> float:
-    raise ValueError(f"{sign} is no number; accepted is a finite one")
+    raise ValueError(tr("{sign} is not a number.", sign=sign))
 
 
 def _whole(digits: str) -> int:
     if len(digits) > MOST_DIGITS:
-        raise ValueError(f"{digits[:10]}… has {len(digits)} digits; accepted is up to {MOST_DIGITS}")
+        raise ValueError(tr("{digits}… has {n} digits. The most is {most}.", digits=digits[:10], n=len(digits), most=MOST_DIGITS))
     return int(digits)

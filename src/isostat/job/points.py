@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from isostat.job.vehicle import Axle, Vehicle
+from isostat.language import later
 from isostat.units.unit import Quantity
 
 SIDES = ("left", "right")
@@ -12,58 +13,62 @@ SIDES = ("left", "right")
 
 @dataclass(frozen=True, slots=True)
 class Point:
-    """One reading: its field in the job, its words, its quantity; gone: nobody can take it any more once the work has begun."""
+    """One reading: its field in the job, its words, its quantity.
+
+    gone: nobody can take it any more once the work has begun. was: its words in tables of before.
+    """
 
     field: str
     words: str
     quantity: Quantity
     gone: bool = False
+    was: str = ""
 
 
 POINTS = (  # the walk round
-    Point("hub_to_arch_m", "hub to arch", Quantity.HEIGHT),
-    Point("stop_gap_m", "stop gap", Quantity.HEIGHT),
-    Point("shaft_showing_m", "shaft showing", Quantity.HEIGHT),
-    Point("pad_kg", "scale pad", Quantity.MASS),
+    Point("hub_to_arch_m", later("hub to arch"), Quantity.HEIGHT),
+    Point("stop_gap_m", later("bump-stop gap"), Quantity.HEIGHT, was="stop gap"),
+    Point("shaft_showing_m", later("exposed shaft"), Quantity.HEIGHT, was="shaft showing"),
+    Point("pad_kg", later("corner weight"), Quantity.MASS, was="scale pad"),
 )
 
 MORE_POINTS = (  # of a corner, taken where they matter
-    Point("ground_to_arch_m", "ground to arch", Quantity.HEIGHT),
-    Point("ground_to_sill_m", "ground to sill", Quantity.HEIGHT),
-    Point("hub_to_ground_m", "hub to ground", Quantity.HEIGHT),
-    Point("tube_to_frame_m", "axle tube to frame", Quantity.HEIGHT),
-    Point("bag_height_m", "bag height", Quantity.HEIGHT),
-    Point("metal_gap_m", "wheel to metal", Quantity.HEIGHT),
-    Point("arch_gap_m", "tyre to arch", Quantity.HEIGHT),
-    Point("arch_gap_lock_m", "tyre to arch at lock", Quantity.HEIGHT),
-    Point("hose_slack_m", "hose slack, down", Quantity.HEIGHT, gone=True),
-    Point("joint_left_m", "joint left, down", Quantity.HEIGHT, gone=True),
+    Point("ground_to_arch_m", later("ground to arch"), Quantity.HEIGHT),
+    Point("ground_to_sill_m", later("ground to sill"), Quantity.HEIGHT),
+    Point("hub_to_ground_m", later("hub to ground"), Quantity.HEIGHT),
+    Point("tube_to_frame_m", later("axle tube to frame"), Quantity.HEIGHT),
+    Point("bag_height_m", later("bag height"), Quantity.HEIGHT),
+    Point("metal_gap_m", later("travel to metal"), Quantity.HEIGHT, was="wheel to metal"),
+    Point("arch_gap_m", later("tyre to arch"), Quantity.HEIGHT),
+    Point("arch_gap_lock_m", later("tyre to arch at full lock"), Quantity.HEIGHT, was="tyre to arch at lock"),
+    Point("hose_slack_m", later("hose slack in droop"), Quantity.HEIGHT, gone=True, was="hose slack, down"),
+    Point("joint_left_m", later("joint travel in droop"), Quantity.HEIGHT, gone=True, was="joint left, down"),
 )
 CORNER_POINTS = POINTS + MORE_POINTS
 AXLE_POINTS = (
-    Point("shock_long_m", "shock, full length", Quantity.HEIGHT, gone=True),
-    Point("pinion_rad", "pinion angle", Quantity.ANGLE, gone=True),
-    Point("link_rad", "link angle", Quantity.ANGLE, gone=True),
-    Point("track_bar_m", "track bar length", Quantity.HEIGHT, gone=True),
-    Point("track_bar_frame_m", "track bar, frame end", Quantity.HEIGHT, gone=True),
-    Point("track_bar_axle_m", "track bar, axle end", Quantity.HEIGHT, gone=True),
-    Point("rating_kg", "axle plate", Quantity.MASS),
-    Point("tyre_plate_kg", "tyre rating, each", Quantity.MASS),
-    Point("tyre_pressure_pa", "tyre pressure", Quantity.PRESSURE),
-    Point("tyre_plate_pa", "pressure of its rating", Quantity.PRESSURE),
-    Point("wheel_plate_kg", "wheel rating, each", Quantity.MASS),
+    Point("shock_long_m", later("shock extended length"), Quantity.HEIGHT, gone=True, was="shock, full length"),
+    Point("pinion_rad", later("pinion angle"), Quantity.ANGLE, gone=True),
+    Point("link_rad", later("link angle"), Quantity.ANGLE, gone=True),
+    Point("track_bar_m", later("Panhard bar length"), Quantity.HEIGHT, gone=True, was="track bar length"),
+    Point("track_bar_frame_m", later("Panhard bar, frame end"), Quantity.HEIGHT, gone=True, was="track bar, frame end"),
+    Point("track_bar_axle_m", later("Panhard bar, axle end"), Quantity.HEIGHT, gone=True, was="track bar, axle end"),
+    Point("rating_kg", later("axle rating"), Quantity.MASS, was="axle plate"),
+    Point("tyre_plate_kg", later("tyre load rating, each"), Quantity.MASS, was="tyre rating, each"),
+    Point("tyre_pressure_pa", later("tyre pressure"), Quantity.PRESSURE),
+    Point("tyre_plate_pa", later("tyre pressure at its rating"), Quantity.PRESSURE, was="pressure of its rating"),
+    Point("wheel_plate_kg", later("wheel load rating, each"), Quantity.MASS, was="wheel rating, each"),
 )
 VEHICLE_POINTS = (
-    Point("rating_kg", "vehicle plate", Quantity.MASS),
-    Point("hitch_plate_kg", "hitch plate", Quantity.MASS),
-    Point("coupling_ahead_m", "trailer coupling, ahead", Quantity.HEIGHT),
-    Point("nose_kg", "weight on the coupling", Quantity.MASS),
-    Point("deck_front_m", "headboard, from hub", Quantity.HEIGHT),
-    Point("deck_rear_m", "tailboard, from hub", Quantity.HEIGHT),
-    Point("headlamp_m", "headlamp height", Quantity.HEIGHT, gone=True),
-    Point("headlamp_drop_m", "cut-off drop at 10 m", Quantity.HEIGHT, gone=True),
-    Point("door_m", "door height", Quantity.HEIGHT),
-    Point("brake_rod_m", "brake valve rod", Quantity.HEIGHT, gone=True),
+    Point("rating_kg", later("gross vehicle rating"), Quantity.MASS, was="vehicle plate"),
+    Point("hitch_plate_kg", later("hitch rating"), Quantity.MASS, was="hitch plate"),
+    Point("coupling_ahead_m", later("coupling ahead of axle"), Quantity.HEIGHT, was="trailer coupling, ahead"),
+    Point("nose_kg", later("noseweight"), Quantity.MASS, was="weight on the coupling"),
+    Point("deck_front_m", later("headboard behind hub"), Quantity.HEIGHT, was="headboard, from hub"),
+    Point("deck_rear_m", later("tailboard behind hub"), Quantity.HEIGHT, was="tailboard, from hub"),
+    Point("headlamp_m", later("headlamp height"), Quantity.HEIGHT, gone=True),
+    Point("headlamp_drop_m", later("cut-off drop at 10 m"), Quantity.HEIGHT, gone=True),
+    Point("door_m", later("door opening height"), Quantity.HEIGHT, was="door height"),
+    Point("brake_rod_m", later("brake valve (LSPV) rod"), Quantity.HEIGHT, gone=True, was="brake valve rod"),
 )
 
 

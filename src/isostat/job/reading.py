@@ -9,6 +9,10 @@ from typing import Annotated, Any
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, WithJsonSchema
 
+from isostat.language import later
+from isostat.units.saying import Amount, Given, Saying, out_of_range, saying
+from isostat.units.unit import Quantity
+
 LONGEST_NAME, LONGEST_NOTE = 200, 4000  # characters
 
 
@@ -21,12 +25,20 @@ def hidden_character(text: str) -> str:
     return ""
 
 
+class NotSo(ValueError):
+    """What a job does not hold, as a sentence without its place."""
+
+    def __init__(self, why: Saying) -> None:
+        super().__init__(why.words())
+        self.why = why
+
+
 def _seen(longest: int) -> AfterValidator:
     def check(text: str) -> str:
         if len(text) > longest:
-            raise ValueError(f"has {len(text)} characters; accepted is up to {longest}")
+            raise NotSo(saying("{n} characters are too many. The most is {most}.", n=len(text), most=longest))
         if sign := hidden_character(text):
-            raise ValueError(f"has the character {sign} in it; accepted is text that can be seen")
+            raise NotSo(saying("The text has the hidden character {sign}. Remove it.", sign=sign))
         return text
 
     return AfterValidator(check)
@@ -54,7 +66,7 @@ def make_ready() -> None:
 
 def _no_flag(given: Any) -> Any:
     if isinstance(given, bool):
-        raise ValueError(f"is {str(given).lower()}; accepted is a number")
+        raise NotSo(saying("{given} is not a number.", given=str(given).lower()))
     return given
 
 
@@ -98,24 +110,24 @@ class Bounds:
     unit: str
 
 
-class Outside(ValueError):
-    """A reading, or the error of one, out of its bounds. A file's reader says it in SI, the screen in its own units."""
+class Outside(NotSo):
+    """A reading, or the error of one, out of its bounds."""
 
-    def __init__(self, what: str, value: float, bounds: Bounds) -> None:
-        sign = f" {bounds.unit}" if bounds.unit else ""
-        super().__init__(f"{what} {value:g}{sign}; accepted is {bounds.low:g} to {bounds.high:g}{sign}")
-        self.what, self.value, self.bounds = what, value, bounds
+    def __init__(self, value: float, bounds: Bounds, *, error: bool = False) -> None:
+        self.value, self.bounds = value, bounds
+        self.place = Saying(later("error")) if error else Saying("")
+        super().__init__(self.said(self.place))
+
+    def said(self, place: Given, typed: str = "") -> Saying:
+        """The sentence. place: the words for the field. typed: as it stands there; empty where nothing was typed."""
+        bounds, quantity = self.bounds, Quantity(self.bounds.quantity)
+        low, high = Amount(bounds.low, quantity), Amount(bounds.high, quantity)
+        named = "" if place == Saying("") else place
+        return out_of_range(typed or Amount(self.value, quantity), low, high, above=self.value > bounds.high, place=named)
 
 
-class Clash(ValueError):
-    """Lengths that cannot stand together. A file's reader says them in SI, the screen in its own units.
-
-    quantity: what the lengths are shown as. pieces: the sentence in pieces, words and lengths in m.
-    """
-
-    def __init__(self, quantity: str, *pieces: str | float) -> None:
-        super().__init__("".join(part if isinstance(part, str) else f"{part:g} m" for part in pieces))
-        self.quantity, self.pieces = quantity, pieces
+class Clash(NotSo):
+    """Parts of a job that cannot stand together, as a whole sentence."""
 
 
 def _plain_number(given: Any) -> Any:
@@ -130,11 +142,17 @@ def bounded(quantity: str, low: float, high: float, unit: str) -> Any:
 
     def check(reading: Reading) -> Reading:
         if not (math.isfinite(reading.value) and low <= reading.value <= high):
-            raise Outside("is", reading.value, bounds)
+            raise Outside(reading.value, bounds)
         if 0.0 < abs(reading.value) < LEAST:
-            raise ValueError(f"is {reading.value:g} {unit}; accepted is 0, or no less than {LEAST:g} {unit}")
-        if reading.error is not None and not LEAST <= reading.error <= high - low:
-            raise Outside("has an error of", reading.error, Bounds(quantity, LEAST, high - low, unit))
+            raise NotSo(
+                saying("{given} {unit} is too small to be a reading. Enter 0 instead.", given=f"{reading.value:.2g}", unit=unit)
+            )
+        if reading.error is not None and not reading.error >= LEAST:
+            raise NotSo(
+                saying("an error of {given} {unit} is too small. Leave it out instead.", given=f"{reading.error:.2g}", unit=unit)
+            )
+        if reading.error is not None and reading.error > high - low:
+            raise Outside(reading.error, Bounds(quantity, 0.0, high - low, unit), error=True)
         return reading
 
     return Annotated[
@@ -222,6 +240,8 @@ CoilAcross = bounded("coil size", 0.01, 0.5, "m")
 CoilTurns = bounded("ratio", 0.0, 60.0, "")
 Turns = bounded("ratio", -100.0, 100.0, "")
 Thread = bounded("coil size", 0.0005, 0.02, "m")
+BoltPitch = bounded("coil size", 0.0005, 0.005, "m")
+BoltLever = bounded("coil size", 0.02, 0.4, "m")
 Settle = bounded("share", 0.0, 0.15, "")
 StopHeight = bounded("coil size", 0.01, 0.4, "m")
 Squash = bounded("coil size", 0.001, 0.4, "m")

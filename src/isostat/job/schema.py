@@ -28,6 +28,9 @@ from isostat.job.reading import (
     Whole,
 )
 from isostat.job.vehicle import Vehicle
+from isostat.language import later
+from isostat.units.saying import Amount, Given, saying
+from isostat.units.unit import Quantity
 
 VERSION = 1
 
@@ -203,26 +206,27 @@ class Job(Frozen):
         wheels = len(self.vehicle.axles)
         for setup in (self.as_found, self.proposal, *self.others):
             if len(setup.axles) != wheels:
-                raise ValueError(f"set-up “{setup.name}” has {len(setup.axles)} axles; accepted is {wheels}, as the vehicle has")
+                said = "Set-up “{name}” has {n} axles; the vehicle has {wheels}. Enter as many."
+                raise Clash(saying(said, name=setup.name, n=len(setup.axles), wheels=wheels))
         for n, test in enumerate(self.squats):
             if len(test.heights) != wheels:
-                raise ValueError(f"squat test {n + 1} has heights for {len(test.heights)} axles; accepted is {wheels}")
+                said = "Load test {test} has heights for {n} axles; the vehicle has {wheels}. Enter as many."
+                raise Clash(saying(said, test=n + 1, n=len(test.heights), wheels=wheels))
         if len(self.target.corners) not in (0, wheels):
-            raise ValueError(
-                f"target has heights for {len(self.target.corners)} axles; accepted is none or {wheels}, one pair each"
-            )
-        named = {
-            "item": self.items,
-            "case": self.cases,
-            "point": self.vehicle.body_points,
-            "spring": self.bench,
-            "proposal": self.proposals,
-        }
-        for kind, things in named.items():
-            names = [thing.name for thing in things]  # type: ignore[attr-defined]
+            said = "The target has heights for {n} axles; the vehicle has {wheels}. Enter as many, or none."
+            raise Clash(saying(said, n=len(self.target.corners), wheels=wheels))
+        named: tuple[tuple[str, tuple[Any, ...]], ...] = (
+            (later("There is already an item “{name}”. Use another name."), self.items),
+            (later("There is already a load case “{name}”. Use another name."), self.cases),
+            (later("There is already a body point “{name}”. Use another name."), self.vehicle.body_points),
+            (later("There is already a spring “{name}”. Use another name."), self.bench),
+            (later("There is already a proposal “{name}”. Use another name."), self.proposals),
+        )
+        for said, things in named:
+            names = [thing.name for thing in things]
             twice = {n for n in names if names.count(n) > 1}
             if twice:
-                raise ValueError(f"{kind} “{sorted(twice)[0]}” stands twice; accepted is every name once")
+                raise Clash(saying(said, name=sorted(twice)[0]))
         self._names_are_known()
         self._stops_are_left()
         return self
@@ -232,25 +236,30 @@ class Job(Frozen):
             for axle, found, fit in zip(self.vehicle.axles, self.as_found.axles, setup.axles, strict=True):
                 stop, high = fit.stop, fit.stop.free_height_m or found.stop.free_height_m
                 if stop.spacer_m and high and stop.spacer_m.value <= -high.value:
-                    said = (f"{axle.name.lower()} stop of ", high.value, " is trimmed by ", -stop.spacer_m.value)
-                    raise Clash("coil size", *said, "; accepted is less than there is of it")
+                    cut: dict[str, Given] = {
+                        "cut": Amount(-stop.spacer_m.value, Quantity.COIL), "high": Amount(high.value, Quantity.COIL),
+                    }  # fmt: skip
+                    said = "{axle} bump stop: it is {high} high; {cut} cannot be trimmed off. Enter less than {high}."
+                    raise Clash(saying(said, axle=axle.name, **cut))
 
     def _names_are_known(self) -> None:
         items, cases = {i.name for i in self.items}, {c.name for c in self.cases}
         for case in self.cases:
             for carried in case.carried:
                 if carried.item not in items:
-                    raise ValueError(f"case “{case.name}” carries “{carried.item}”; accepted is an item of the list")
+                    said = "Load case “{case}” carries “{item}”, which is not in the list of items."
+                    raise Clash(saying(said, case=case.name, item=carried.item))
         points = {p.name for p in self.vehicle.body_points}
         for point in (self.vehicle.rake_front, self.vehicle.rake_rear):
             if point and point not in points:
-                raise ValueError(f"rake is taken at “{point}”; accepted is a point of the body that was named")
+                raise Clash(saying("Rake is measured at “{point}”, which is not in the list of body points.", point=point))
         asked = [self.target.case, *(r.case for r in self.readings() if r.case is not None)]
         for fit in (fit for setup in self.proposals for fit in setup.axles):
             asked += [name for name in (fit.pick.case, fit.pick.light, fit.pick.full) if name is not None]
         for name in asked:
             if name not in cases:
-                raise ValueError(f"case “{name}” is asked for; accepted is one of {', '.join(sorted(cases))}")
+                known = ", ".join(sorted(cases))
+                raise Clash(saying("Load case “{name}” does not exist. Choose: {known}.", name=name, known=known))
 
     def readings(self) -> list[Reading]:
         """Every reading of the vehicle, its axles and corners, and of the tuner's own points."""

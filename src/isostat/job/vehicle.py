@@ -21,6 +21,7 @@ from isostat.job.reading import (
     Mass,
     MiddleShare,
     MotionRatio,
+    NotSo,
     Number,
     Overhang,
     PadHeight,
@@ -35,6 +36,8 @@ from isostat.job.reading import (
     Track,
     Unsprung,
 )
+from isostat.units.saying import Amount, Given, saying
+from isostat.units.unit import Quantity
 
 CycleEvent = Literal[
     "hanging",
@@ -109,19 +112,20 @@ class Motion(Frozen):
     @model_validator(mode="after")
     def _rising(self) -> Self:
         if len(self.wheel_m) != len(self.spring_m):
-            raise ValueError(
-                f"has {len(self.wheel_m)} wheel and {len(self.spring_m)} spring travels; accepted is the same count of both"
-            )
+            counts: dict[str, Given] = {"wheel": len(self.wheel_m), "spring": len(self.spring_m)}
+            raise NotSo(saying("{wheel} wheel travels and {spring} spring travels. Enter as many of both.", **counts))
         far = max(map(abs, (*self.wheel_m, *self.spring_m)))
         if far > FURTHEST:
-            raise Clash("height", "motion goes as far as ", far, "; accepted is up to ", FURTHEST, " either way")
+            ends: dict[str, Given] = {"far": Amount(far, Quantity.HEIGHT), "most": Amount(FURTHEST, Quantity.HEIGHT)}
+            raise NotSo(saying("{far} of travel is too large. Enter up to {most} either way.", **ends))
         for (before, x0), (after, x1) in pairwise(zip(self.wheel_m, self.spring_m, strict=True)):
             if after - before < LEAST_STEP:
-                raise Clash("height", "motion goes from wheel travel ", before, " to ", after, "; accepted is a rising table")
+                steps: dict[str, Given] = {"a": Amount(before, Quantity.HEIGHT), "b": Amount(after, Quantity.HEIGHT)}
+                raise NotSo(saying("wheel travel {b} follows {a}. Enter rising wheel travels.", **steps))
             if not 0.1 - 1e-9 <= (x1 - x0) / (after - before) <= 2.0 + 1e-9:
                 ratio = (x1 - x0) / (after - before)
-                words = f"motion has a ratio of {ratio:.3g} after wheel travel "
-                raise Clash("height", words, before, "; accepted is 0.1 to 2")
+                row: dict[str, Given] = {"ratio": Amount(ratio, Quantity.RATIO), "at": Amount(before, Quantity.HEIGHT)}
+                raise NotSo(saying("ratio {ratio} above wheel travel {at}. It must be 0.1 to 2.", **row))
         return self
 
 
@@ -228,13 +232,14 @@ class Vehicle(Frozen):
     @model_validator(mode="after")
     def _front_to_back(self) -> Self:
         if self.axles[0].behind_front_m.value != 0.0:
-            at = self.axles[0].behind_front_m.value
-            raise Clash("height", "first axle is ", at, " behind the front axle; accepted is ", 0.0, ", it is the front axle")
+            at = Amount(self.axles[0].behind_front_m.value, Quantity.HEIGHT)
+            raise Clash(saying("The first axle is the front axle: {at} behind it is not possible. Enter 0.", at=at))
         if len(self.axles) == 1 and (self.coupling_ahead_m is None or self.nose_kg is None):
-            raise ValueError("has one axle and no coupling; accepted is a trailer's with its nose load, or another axle")
+            raise Clash(saying("One axle needs a trailer coupling with its noseweight. Enter both, or add an axle."))
         for before, after in zip(self.axles, self.axles[1:], strict=False):
             if after.behind_front_m.value < before.behind_front_m.value + 0.3:
-                at, least = after.behind_front_m.value, before.behind_front_m.value + 0.3
-                behind = " behind the front axle; accepted is "
-                raise Clash("height", f"axle “{after.name}” is ", at, behind, least, " or more, front to back")
+                at = Amount(after.behind_front_m.value, Quantity.HEIGHT)
+                least = Amount(before.behind_front_m.value + 0.3, Quantity.HEIGHT, 1)
+                said = "{axle} axle: {at} behind the front axle is too close to the axle before it. Enter {least} or more."
+                raise Clash(saying(said, axle=after.name, at=at, least=least))
         return self

@@ -8,6 +8,9 @@ from isostat.core import rules
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
+from isostat.language import later
+from isostat.units.saying import Amount, Given, saying
+from isostat.units.unit import Quantity
 
 
 def put_pads(job: Job, masses_kg: list[float]) -> Job:
@@ -32,7 +35,9 @@ def weigh_whole(job: Job, mass_kg: float, typed: str) -> Job:
     if len(guessed) == 1:
         rest = mass_kg - sum(load for n, load in enumerate(loads) if n not in guessed)
         if rest <= 0.0:
-            raise JobFault("edit", [f"The whole is {mass_kg:g} kg; accepted is more than the other axles, {mass_kg - rest:g} kg."])
+            weights: dict[str, Given] = {"whole": Amount(mass_kg, Quantity.MASS), "others": Amount(mass_kg - rest, Quantity.MASS)}
+            said = "Whole vehicle: {whole} is not more than the other axles weigh. Enter more than {others}."
+            raise JobFault("edit", [saying(said, **weights)])
         return _weighed(job, {guessed[0]: rest}, typed)
     whole = sum(loads)
     return _weighed(job, {n: mass_kg * (load / whole if whole else 1 / len(loads)) for n, load in enumerate(loads)}, typed)
@@ -47,7 +52,7 @@ def weigh_by_plates(job: Job) -> Job:
     known = [a for a in axles if a]
     gross = job.vehicle.rating_kg.value if job.vehicle.rating_kg else sum(known) if len(known) == len(axles) else None
     if gross is None:
-        raise JobFault("edit", ["No plate was typed; accepted is the vehicle's plate or all axle plates."])
+        raise JobFault("edit", [later("Enter the gross vehicle rating, or the ratings of all axles.")])
     whole = sum(a or gross / len(axles) for a in axles)
     shares = {n: gross * rules.EMPTY_OF_PLATE * (a or gross / len(axles)) / whole for n, a in enumerate(axles)}
     return _weighed(job, shares, None)

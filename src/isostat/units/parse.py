@@ -10,6 +10,7 @@ from fractions import Fraction
 from functools import cache
 from typing import TYPE_CHECKING
 
+from isostat.language import decimal_mark, tr
 from isostat.units.unit import DEFAULT_PRESET, IN, SPELLINGS, Preset, Quantity, Unit
 
 if TYPE_CHECKING:
@@ -46,12 +47,7 @@ def quoted(typed: str) -> str:
 
 
 class NotUnderstood(ValueError):
-    """Typed text that is no number of the wanted kind; the sentence says what was typed and what is accepted."""
-
-    def __init__(self, typed: str, reason: str, accepted: str) -> None:
-        shown = quoted(typed)
-        super().__init__(f"“{shown}” {reason}; accepted is {accepted}.")
-        self.typed, self.reason, self.accepted = shown, reason, accepted
+    """Typed text that is not a number of the wanted kind; the sentence says what was typed and what to type instead."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,29 +58,57 @@ class Typed:
     text: str
     unit: Unit
 
+    @property
+    def with_unit(self) -> str:
+        """The text, its unit after it where a person typed none."""
+        if not self.unit.sign or re.search(r"[^\W\d_]|[%°\"″]", self.text):
+            return self.text
+        return f"{self.text}{'' if self.unit.sign == '°' else ' '}{self.unit.sign}"
 
-def _examples(quantity: Quantity, unit: Unit) -> str:
-    signs = {
-        Quantity.HEIGHT: "257, 257 mm or 10 1/8 in",
-        Quantity.COIL: "257, 257 mm or 10 1/8 in",
-        Quantity.MASS: "635 kg or 1400 lb",
-        Quantity.RATE: "31 N/mm, 175 lb/in or 2.5 kgf/mm",
-        Quantity.PRESSURE: "2.4 bar or 35 psi",
-        Quantity.FREQUENCY: "1.3 or 1.3 Hz",
-        Quantity.FORCE: "4000 N or 900 lbf",
-        Quantity.RATIO: "a plain number such as 0.65",
-        Quantity.SHARE: "a share such as 60 %",
-        Quantity.ANGLE: "an angle such as 4.5°",
-        Quantity.ALTITUDE: "2000 m or 6500 ft",
-        Quantity.WARMTH: "-20 °C or -36 °F",
-        Quantity.VOLUME: "5 L or 300 in³",
-        Quantity.SPEED: "130 mm/s or 5 in/s",
-        Quantity.STRESS: "1050 MPa or 150 ksi",
-        Quantity.MODULUS: "78.5 GPa or 11.4 Mpsi",
-        Quantity.TEMPERATURE: "20 °C or 68 °F",
-    }
-    bare = f" (a bare number is {unit.sign})" if unit.sign and quantity not in (Quantity.SHARE,) else ""
-    return signs[quantity] + bare
+
+EXAMPLES = {
+    Quantity.HEIGHT: ("257 mm", "10 1/8 in"),
+    Quantity.COIL: ("257 mm", "10 1/8 in"),
+    Quantity.MASS: ("635 kg", "1400 lb"),
+    Quantity.RATE: ("31 N/mm", "175 lb/in"),
+    Quantity.PRESSURE: ("2.4 bar", "35 psi"),
+    Quantity.FREQUENCY: ("1.3", "1.3 Hz"),
+    Quantity.FORCE: ("4000 N", "900 lbf"),
+    Quantity.RATIO: ("0.65", "2/3"),
+    Quantity.SHARE: ("60 %", "60"),
+    Quantity.ANGLE: ("4.5°", "4.5"),
+    Quantity.ALTITUDE: ("2000 m", "6500 ft"),
+    Quantity.WARMTH: ("-20 °C", "-36 °F"),
+    Quantity.VOLUME: ("5 L", "300 in³"),
+    Quantity.SPEED: ("130 mm/s", "5 in/s"),
+    Quantity.STRESS: ("1050 MPa", "150 ksi"),
+    Quantity.MODULUS: ("78.5 GPa", "11.4 Mpsi"),
+    Quantity.TEMPERATURE: ("20 °C", "68 °F"),
+}
+
+
+def _no_unit_of(quantity: Quantity, sign: str) -> str:
+    """That a sign is not a unit of a quantity."""
+    match quantity:
+        case Quantity.HEIGHT | Quantity.COIL | Quantity.ALTITUDE:
+            return tr("“{sign}” is not a length unit.", sign=sign)
+        case Quantity.MASS:
+            return tr("“{sign}” is not a weight unit.", sign=sign)
+        case Quantity.RATE:
+            return tr("“{sign}” is not a unit of rate.", sign=sign)
+        case Quantity.PRESSURE:
+            return tr("“{sign}” is not a unit of pressure.", sign=sign)
+        case Quantity.WARMTH | Quantity.TEMPERATURE:
+            return tr("“{sign}” is not a unit of temperature.", sign=sign)
+    return tr("“{sign}” is not a unit that fits here.", sign=sign)
+
+
+def _try(quantity: Quantity, unit: Unit) -> str:
+    """What to type instead."""
+    first, second = (text.replace(".", decimal_mark()) for text in EXAMPLES[quantity])
+    if unit.sign and quantity is not Quantity.SHARE:
+        return tr("Try {first} or {second} (plain numbers are {unit}).", first=first, second=second, unit=unit.sign)
+    return tr("Try {first} or {second}.", first=first, second=second)
 
 
 def _in_plain_signs(text: str) -> str:
@@ -131,32 +155,44 @@ def parse(text: str, quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> Typ
     """
     field = preset.unit(quantity)
     shown = text.strip()
-    accepted = _examples(quantity, field)
+    said = quoted(shown)
+
+    def no(reason: str) -> NotUnderstood:
+        return NotUnderstood(f"{reason} {_try(quantity, field)}")
+
     if not shown:
-        raise NotUnderstood(text, "is empty", accepted)
+        raise no(tr("Nothing was typed."))
     if len(shown) > LONGEST:
-        raise NotUnderstood(shown, f"has {len(shown)} characters, too many for a number", accepted)
+        raise no(tr("“{typed}” has {n} characters, too many for a number.", typed=said, n=len(shown)))
     m = _NUMBER.match(_in_plain_signs(shown))
     if m is None:
-        raise NotUnderstood(shown, "is not a number", accepted)
-    value = _value(m, shown, accepted)
+        raise no(tr("“{typed}” is not a number.", typed=said))
+    if m["den"] or m["den_only"]:
+        if int(m["den"] or m["den_only"]) == 0:
+            raise no(tr("“{typed}” divides by zero.", typed=said))
+    elif decimal_mark() == "." and _ASKED_COMMA.match(m["decimal"]):
+        dotted, joined = m["decimal"].replace(",", "."), m["decimal"].replace(",", "")
+        raise NotUnderstood(tr("Did you mean {dotted} or {joined}? Type it without a comma.", dotted=dotted, joined=joined))
+    value = _value(m)
     sign = m["unit"].strip()
     fraction = m["decimal"] is None
     unit = field if not sign else _unit(sign, quantity)
     if not sign and fraction and quantity in (Quantity.HEIGHT, Quantity.COIL):
         unit = IN  # no tape has eighths of a millimetre
     if unit is None:
-        raise NotUnderstood(shown, f"has “{quoted(sign)}” for a unit, which is no {quantity.value} unit here", accepted)
+        raise no(_no_unit_of(quantity, quoted(sign)))
     if fraction and unit.si in (0.001, 0.01, 1.0) and quantity in (Quantity.HEIGHT, Quantity.COIL):
-        raise NotUnderstood(shown, f"is a fraction of {unit.sign}", "a fraction of an inch, or a decimal")
+        raise NotUnderstood(
+            tr("“{typed}” is a fraction of {unit}. Use a fraction of an inch, or a decimal.", typed=said, unit=unit.sign)
+        )
     try:  # by the factor as written, so that 470 mm is 0.47 m to the last bit
         si = float(value * Fraction(str(unit.si)) + Fraction(str(unit.zero)))
     except OverflowError:
         si = math.inf
     if not abs(si) < MOST:
-        raise NotUnderstood(shown, "is too large to be meant", accepted)
+        raise no(tr("“{typed}” is far too large.", typed=said))
     if value != 0 and abs(si) < LEAST and unit.zero == 0.0:
-        raise NotUnderstood(shown, "is too small to be meant", accepted)
+        raise no(tr("“{typed}” is far too small.", typed=said))
     return Typed(si, shown, unit)
 
 
@@ -165,16 +201,9 @@ def _unit(sign: str, quantity: Quantity) -> Unit | None:
     return known or _rare_unit(sign, quantity)
 
 
-def _value(m: re.Match[str], shown: str, accepted: str) -> Fraction:
+def _value(m: re.Match[str]) -> Fraction:
     if m["decimal"] is not None:
-        digits = m["decimal"]
-        if _ASKED_COMMA.match(digits):
-            dotted, joined = digits.replace(",", "."), digits.replace(",", "")
-            raise NotUnderstood(shown, f"may mean {dotted} or {joined}", "the one you mean, typed without a comma")
-        value = Fraction(digits.replace(",", ".")) * Fraction(10) ** int(m["exp"] or 0)
+        value = Fraction(m["decimal"].replace(",", ".")) * Fraction(10) ** int(m["exp"] or 0)
     else:
-        den = int(m["den"] or m["den_only"])
-        if den == 0:
-            raise NotUnderstood(shown, "divides by zero", accepted)
-        value = Fraction(int(m["num"] or m["num_only"]), den) + int(m["whole"] or 0)
+        value = Fraction(int(m["num"] or m["num_only"]), int(m["den"] or m["den_only"])) + int(m["whole"] or 0)
     return -value if m["sign"] in ("-", "−") else value

@@ -58,7 +58,7 @@ PSI = Unit("psi", POUND_FORCE_N / INCH_M**2, 0)
 HZ = Unit("Hz", 1.0, 2)
 N = Unit("N", 1.0, 0)
 PLAIN = Unit("", 1.0, 2)
-PERCENT = Unit("%", 0.01, 1)
+PERCENT = Unit("%", 0.01, 0)
 METRE = Unit("m", 1.0, 0)
 FOOT = Unit("ft", 0.3048, 0)
 CELSIUS = Unit("°C", 1.0, 0)  # of a change, as is the next
@@ -71,7 +71,7 @@ MPA = Unit("MPa", 1e6, 0)
 GPA = Unit("GPa", 1e9, 1)
 DEGREE_C = Unit("°C", 1.0, 0, zero=273.15)
 DEGREE_F = Unit("°F", 5.0 / 9.0, 0, zero=459.67 * 5.0 / 9.0)
-DEGREE = Unit("°", 0.017453292519943295, 2)
+DEGREE = Unit("°", 0.017453292519943295, 1)
 
 # Every spelling that is read without asking the large unit library. Keys are lower case, without spaces.
 SPELLINGS: dict[Quantity, dict[str, Unit]] = {

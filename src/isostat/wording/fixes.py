@@ -33,10 +33,9 @@ from isostat.assess.solve.remedies import (
 from isostat.assess.spring.air_pressures import Pressures
 from isostat.assess.stance.level_by_spacer import SpringSpacer
 from isostat.job.points import CORNER_POINTS
-from isostat.units.format import with_unit
-from isostat.units.unit import Quantity
+from isostat.language import decimal, tr
 from isostat.wording.reader import Reader
-from isostat.wording.sentences import GRADE_WORDS, say
+from isostat.wording.sentences import grade_words, say
 from isostat.wording.springs.leaf import blocks_words
 from isostat.wording.tell import NotSaid
 
@@ -57,122 +56,141 @@ def say_fix(fix: Fix, reader: Reader) -> FixWords:
 
 
 def _title(fix: Fix, r: Reader) -> str:
-    def axle(at: int) -> str:
-        return r.job.vehicle.axles[at].name.lower()
-
     match fix.remedy:
         case StopSpacer(at, spacer) if spacer < 0.0:
-            return f"Trim {r.coil(-spacer)} off both {axle(at)} stops"
-        case StopSpacer(at, spacer):
-            return f"Spacer {r.coil(spacer)}, both {axle(at)} stops" if spacer else f"No spacer, both {axle(at)} stops whole"
+            return tr("Trim {m} off both {axle} bump stops", m=r.coil(-spacer), axle=r.axle(at))
+        case StopSpacer(at, spacer) if spacer:
+            return tr("Fit {m} spacers under both {axle} bump stops", m=r.coil(spacer), axle=r.axle(at))
+        case StopSpacer(at, _):
+            return tr("Leave both {axle} bump stops whole, no spacer", axle=r.axle(at))
         case StopFitted(at):
-            return f"Fit the {axle(at)} bump stops again"
+            return tr("Refit the {axle} bump stops", axle=r.axle(at))
+        case ShockLength(at, longer) if longer >= 0:
+            return tr("Fit shocks {m} longer than found, both {axle}", m=r.coil(longer), axle=r.axle(at))
         case ShockLength(at, longer):
-            return f"Shock {r.coil(abs(longer))} {'longer' if longer >= 0 else 'shorter'} than found, both {axle(at)}"
+            return tr("Fit shocks {m} shorter than found, both {axle}", m=r.coil(-longer), axle=r.axle(at))
         case HoseLength(at, longer):
-            return f"Hose {r.coil(longer)} longer, both {axle(at)}"
+            return tr("Fit brake hoses {m} longer, both {axle}", m=r.coil(longer), axle=r.axle(at))
         case StrapLength(at, long):
-            return f"Strap {r.coil(long)} long, both {axle(at)}"
+            return tr("Fit limit straps {m} long, both {axle}", m=r.coil(long), axle=r.axle(at))
+        case Rearch(at, by) if by > 0:
+            return tr("Re-arch both {axle} packs, {m} more", m=r.coil(by), axle=r.axle(at))
         case Rearch(at, by):
-            return f"Re-arch {r.coil(abs(by))} {'more' if by > 0 else 'less'}, both {axle(at)} packs"
+            return tr("Re-arch both {axle} packs, {m} less", m=r.coil(-by), axle=r.axle(at))
         case LeafLess(at):
-            return f"Remove the shortest leaf, both {axle(at)} packs"
+            return tr("Remove the shortest leaf, both {axle} packs", axle=r.axle(at))
         case ThinnerLeaves(at):
             rows = fix.job.proposal.axles[at].pack.leaves
             main = rows[0].thick_m
             assert main is not None
-            return f"Use {len(rows)} thinner leaves, main {r.wire(main.value)}, both {axle(at)} packs"
+            said = {"n": len(rows), "m": r.wire(main.value), "axle": r.axle(at)}
+            return tr("Use {n} thinner leaves, main {m}, both {axle} packs", **said)
         case Pressures(at):
             bag = fix.job.proposal.axles[at].helper
-            said = [with_unit(p.value, Quantity.PRESSURE, r.preset) for p in (bag.left_pa, bag.right_pa) if p is not None]
-            return f"Set {axle(at)} bags to {', '.join(said)}, left, right"
+            left, right = (r.pressure(p.value) if p else tr("none") for p in (bag.left_pa, bag.right_pa))
+            return tr("Set {axle} bags to {left} left, {right} right", axle=r.axle(at), left=left, right=right)
         case SpringRate(at, rate):
-            return f"Use springs of {r.rate(rate)}, free {r.coil(fix.free_m)}, both {axle(at)}"
+            return tr("Use {rate} springs, {m} free, both {axle}", rate=r.rate(rate), m=r.coil(fix.free_m), axle=r.axle(at))
         case SolveSprings(at):
-            return f"Solve the {axle(at)} springs again"
+            return tr("Recalculate the {axle} springs", axle=r.axle(at))
         case SpacerAllowed(at):
-            return f"Use the same springs and a spacer, {axle(at)}"
+            return tr("Use the same springs and a spacer, {axle}", axle=r.axle(at))
         case MainSpring(at, free):
-            return f"Use a main spring {r.coil(free)} long, free, both {axle(at)}"
+            return tr("Use main springs {m} long, free, both {axle}", m=r.coil(free), axle=r.axle(at))
         case Ring(at, from_collar):
-            return f"Set the ring {r.coil(from_collar)} from the collar, both {axle(at)}"
+            return tr("Set the crossover ring {m} from the collar, both {axle}", m=r.coil(from_collar), axle=r.axle(at))
         case RingByShare(at, share) if share is not None:
-            return f"Set the crossover at {r.percent(share)} of bump, both {axle(at)}"
+            return tr("Set the crossover at {p} of bump, both {axle}", p=r.percent(share), axle=r.axle(at))
         case RingByShare(at):
-            return f"Set the ring for a crossover in bump, both {axle(at)}"
+            return tr("Set the ring for a crossover in bump, both {axle}", axle=r.axle(at))
         case Lift(at, lift):
-            end, way = "front" if at == 0 else "rear", "lift" if lift >= 0.0 else "drop"
-            return f"Set the {end} target to a {way} of {r.height_unit(abs(lift))}"
+            m = r.height_unit(abs(lift))
+            if lift >= 0.0:
+                return tr("Set the {axle} target to {m} of lift", axle=r.axle(at), m=m)
+            return tr("Set the {axle} target to {m} lower", axle=r.axle(at), m=m)
         case Move(item, to):
-            where = "behind" if to >= 0.0 else "ahead of"
-            return f"Move {r.job.items[item].name} to {r.height_unit(abs(to))} {where} the front hub"
+            said = {"item": r.job.items[item].name, "m": r.height_unit(abs(to))}
+            if to >= 0.0:
+                return tr("Move {item} to {m} behind the front hub", **said)
+            return tr("Move {item} to {m} ahead of the front hub", **said)
         case CarryLess(case, item, 0.0):
-            return f"Leave {r.job.items[item].name} off, {r.case(case)}"
+            return tr("Leave {item} off, {case}", item=r.job.items[item].name, case=r.case(case))
         case CarryLess(case, item, share):
-            return f"Reduce {r.job.items[item].name} to {r.mass(r.job.items[item].whole_kg * share)}, {r.case(case)}"
+            carried = r.job.items[item]
+            said = {"item": carried.name, "m": r.mass(carried.whole_kg * share), "case": r.case(case)}
+            return tr("Reduce {item} to {m}, {case}", **said)
         case Level() | SpringSpacer():
-            return _spacers(fix, r) or "Springs by side, front and rear"
+            return _spacers(fix, r) or tr("Use different springs left and right, {axles}", axles=_axles(fix, r))
         case CorrectReading(at, side, point, value):
             show = r.mass if CORNER_POINTS[point].field == "pad_kg" else r.height_unit
-            return f"Correct the reading to {show(value)}, {r.corner(at, side)}"
+            return tr("Correct the reading to {m}, {corner}", m=show(value), corner=r.corner(at, side))
         case SwapSides(at, point):
-            return f"Swap left and right of {CORNER_POINTS[point].words}, {axle(at)}"
+            return tr("Swap left and right of {reading}, {axle}", reading=tr(CORNER_POINTS[point].words), axle=r.axle(at))
+        case TakeRate(at, None, rate):
+            return tr("Use {rate} as the as-found rate, both {axle}", rate=r.rate(rate), axle=r.axle(at))
         case TakeRate(at, side, rate):
-            return f"Take {r.rate(rate)} as found, {f'both {axle(at)}' if side is None else r.corner(at, side)}"
+            return tr("Use {rate} as the as-found rate, {corner}", rate=r.rate(rate), corner=r.corner(at, side))
     raise NotSaid(type(fix.remedy).__name__)
 
 
 def _spacers(fix: Fix, r: Reader) -> str:
     """What goes where: the spacers at springs, then the blocks of both packs of an axle."""
-    spacers, blocks = [], []
+    words = []
     for axle, at_axle in groupby(fix.spacers, key=lambda new: int(new[0].axle or 0)):
         new = tuple(at_axle)
         if KINDS[fix.job.proposal.axles[axle].kind].hangs_from_eyes:
-            blocks.append(f"{r.corner(axle, None)}: {blocks_words((new[0][1], new[1][1]), r.coil)}")
-        else:
-            spacers += [f"{r.coil(m) if m else 'none'} {r.corner(place.axle, place.side)}" for place, m in new]
-    words = "; ".join([*([f"spring spacer {', '.join(spacers)}"] if spacers else []), *blocks])
-    return words[:1].upper() + words[1:]
+            blocks = blocks_words((new[0][1], new[1][1]), r.coil)
+            words.append(tr("Set up the {axle}: {blocks}", axle=r.corner(axle, None), blocks=blocks))
+            continue
+        for place, m in new:
+            corner = r.corner(place.axle, place.side)
+            words.append(
+                tr("Fit a {m} spring spacer {corner}", corner=corner, m=r.coil(m)) if m
+                else tr("Remove the {corner} spring spacer", corner=corner)
+            )  # fmt: skip
+    return ". ".join(words)
+
+
+def _axles(fix: Fix, r: Reader) -> str:
+    """Every axle, first and last named."""
+    last = len(fix.job.vehicle.axles) - 1
+    return tr("{first} and {last}", first=r.axle(0), last=r.axle(last)) if last else r.axle(0)
 
 
 def _leaning(fix: Leveled, r: Reader) -> str:
     """What becomes of the lean, in the case that was worst and in all others."""
-    was, now = r.height(abs(fix.was_m[fix.case])), r.height(abs(fix.now_m[fix.case]))
-    cross = f"cross weight {fix.cross_was * 100:.1f} → {fix.cross_now * 100:.1f} %"
-    rest = {c: r.low_side(m) for c, m in enumerate(fix.now_m) if c != fix.case}
-    others = ", ".join(f"{r.case(c)} {words}" for c, words in rest.items() if words != "level")
-    return f"lean {was} → {now}, {cross}; {f'low side then: {others}' if others else '0 in all cases'}"
+    was, now = r.height(abs(fix.was_m[fix.case])), r.height_unit(abs(fix.now_m[fix.case]))
+    rest = {c: r.low_side(m) for c, m in enumerate(fix.now_m) if c != fix.case and r.height(m) != "0"}
+    said = {"was": was, "now": now, "cross": decimal(fix.cross_was * 100, 1), "cross_now": r.tenths(fix.cross_now)}
+    lean = tr("Lean {was} → {now}, cross weight {cross} → {cross_now}.", **said)
+    if not rest:
+        return lean
+    low = ", ".join(tr("{side} ({case})", side=words, case=r.case(c)) for c, words in rest.items())
+    return tr("{lean} Low side after: {low}.", lean=lean, low=low)
 
 
 def _cures(fix: Fix, r: Reader) -> str:
     if fix.leveled is not None:
         return _leaning(fix.leveled, r)
     if fix.remaining is None:
-        return "cures this"
+        return tr("Clears this finding.")
     was, now = say(fix.judgement, r), say(fix.remaining, r)
     if fix.remaining.grade < fix.judgement.grade:
-        return f"{GRADE_WORDS[fix.judgement.grade].lower()} → {GRADE_WORDS[fix.remaining.grade].lower()}"
-    return _difference(was.title, now.title)
-
-
-def _difference(was: str, now: str) -> str:
-    """Where two titles are of one form, only what differs, with a word after it: `124 % → 118 %`."""
-    old, new = was.split(), now.split()
-    if len(old) != len(new):
-        return f"{was} → {now}"
-    apart = [n for n, (a, b) in enumerate(zip(old, new, strict=True)) if a != b]
-    if not apart:
-        return f"{was} → {now}"
-    part = slice(apart[0], apart[-1] + 2)
-    return f"{' '.join(old[part])} → {' '.join(new[part])}".rstrip(":,")
+        return tr("{was} becomes {now}.", was=grade_words(fix.judgement.grade), now=grade_words(fix.remaining.grade).lower())
+    return tr("After: {title}.", title=now.title) if now.title != was.title else tr("Eases it.")
 
 
 def _worst(fix: Fix, r: Reader) -> str:
     price = fix.price
     if price is None:
-        return "worst: nothing gets less"
+        return tr("No downside.")
     if price.what == "cross weight":
-        return f"worst: cross weight {price.before * 100:.1f} → {price.after * 100:.1f} %"
-    where = r.corner(price.place.axle, price.place.side)
-    change = r.change(r.height(price.before), r.height(price.after))
-    return f"worst: {where} {price.what} {change}, {r.case(price.place.case or 0)}"
+        return tr("Costs: cross weight {was} → {now}.", was=decimal(price.before * 100, 1), now=r.tenths(price.after))
+    said = {
+        "where": r.corner(price.place.axle, price.place.side),
+        "change": r.change(r.height(price.before), r.height_unit(price.after)),
+        "case": r.case(price.place.case or 0),
+    }
+    if price.what == "droop":
+        return tr("Costs: droop {where} {change} ({case}).", **said)
+    return tr("Costs: bump travel {where} {change} ({case}).", **said)

@@ -13,69 +13,91 @@ from isostat.assess.load.findings import (
     Unsettled,
     WheelInTheAir,
 )
-from isostat.units.format import with_unit
-from isostat.units.unit import Quantity
+from isostat.language import tr
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
 
 
 @tell.register
 def _(j: LoadOutsideWheels, r: Reader) -> tuple[str, str]:
-    return "The load lies outside the wheels", (
-        f"{r.height_unit(j.outside_m)} outside: it tips over. Heights are not worked out for this case."
+    return tr("Centre of gravity is {m} outside the wheels", m=r.height_unit(j.outside_m)), (
+        tr("The vehicle would tip. Heights are not calculated for this case. Move or remove load.")
     )
 
 
 @tell.register
 def _(j: Unsettled, r: Reader) -> tuple[str, str]:
-    return "No rest position found", "The heights shown are the nearest found. Look for a part that cannot be right."
+    return tr("No static balance found"), tr("Heights shown are the closest. Check for an impossible part or reading.")
 
 
 @tell.register
 def _(j: WheelInTheAir, r: Reader) -> tuple[str, str]:
-    return "The wheel is off the ground", "It carries nothing. Move the load, or look for a wrong pad reading."
+    return tr("Wheel carries no load"), tr("It would lift off the ground. Move the load, or check the corner weight.")
 
 
 @tell.register
 def _(j: OverRating, r: Reader) -> tuple[str, str]:
-    hand = j.rating_kg - j.load_kg
-    if hand < 0:
-        rule = "No spring raises a plate." if j.what == "plate" else "Carry less, or fit what is rated for it."
-        over = f"{r.mass(-hand)} over the {j.what if j.what == 'plate' else f'{j.what} rating'}"
-        return over, f"{r.mass(j.load_kg)} on {r.mass(j.rating_kg)}. {rule}"
-    of = "" if j.what == "plate" else f" of the {j.what}"
-    return f"{r.mass(hand)} in hand of {r.mass(j.rating_kg)}{of}", "The lowest rating rules; springs never raise it."
+    spare, rating, load = r.mass(abs(j.rating_kg - j.load_kg)), r.mass(j.rating_kg), r.mass(j.load_kg)
+    if j.rating_kg < j.load_kg:
+        body = tr("Carries {load}. Remove load, or fit parts rated for it.", load=load)
+        match j.what:
+            case "tyre":
+                return tr("{m} over the {rating} tyre rating", m=spare, rating=rating), body
+            case "wheel":
+                return tr("{m} over the {rating} wheel rating", m=spare, rating=rating), body
+        return tr("{m} over the {rating} rating", m=spare, rating=rating), (
+            tr("Carries {load}. Stronger springs do not raise a rating. Remove load.", load=load)
+        )
+    body = tr("The lowest of axle, tyre and wheel ratings applies. Weigh it loaded before it goes out.")
+    match j.what:
+        case "tyre":
+            return tr("{m} below the {rating} tyre rating", m=spare, rating=rating), body
+        case "wheel":
+            return tr("{m} below the {rating} wheel rating", m=spare, rating=rating), body
+    return tr("{m} below the {rating} rating", m=spare, rating=rating), body
 
 
 @tell.register
 def _(j: LightSteering, r: Reader) -> tuple[str, str]:
-    return f"{r.percent(j.share)} of the weight steers", f"Keep {r.percent(j.limit)} or more on the steered wheels."
+    return tr("Only {p} of the weight is on the steered wheels", p=r.percent(j.share)), (
+        tr("Steering gets light. Keep {p} or more there: move load forward.", p=r.percent(j.limit))
+    )
 
 
 @tell.register
 def _(j: NoseLoad, r: Reader) -> tuple[str, str]:
-    usual = f"{r.percent(j.low)} to {r.percent(j.high)} is usual."
+    usual = {"low": r.percent(j.low), "high": r.percent(j.high)}
     if j.nose_kg <= 0.0:
-        return f"The nose lifts by {r.mass(-j.nose_kg)}", f"The trailer will swing. {usual} Load further forward."
-    word = "forward" if j.share < j.low else "back"
-    return f"{r.mass(j.nose_kg)} on the coupling, {j.share * 100:.1f} %", f"{usual} Load further {word}; the lowest plate rules."
+        return tr("Negative noseweight: {m} upwards", m=r.mass(-j.nose_kg)), (
+            tr("The trailer will snake at speed. Usual is {low} to {high} downwards. Move load forward.", **usual)
+        )
+    title = tr("Noseweight {m}, {p} of the trailer", m=r.mass(j.nose_kg), p=r.tenths(j.share))
+    if j.share < j.low:
+        return title, tr("Usual is {low} to {high}. Move load forward, within the lowest coupling and hitch rating.", **usual)
+    return title, tr("Usual is {low} to {high}. Move load back. The lowest coupling and hitch rating applies.", **usual)
 
 
 @tell.register
 def _(j: NoseLift, r: Reader) -> tuple[str, str]:
     name = r.job.items[j.item].name
-    return f"{name} lifts the nose", f"Front {r.mass(-j.front_kg)} less, rear {r.mass(j.rear_kg)} more."
+    return tr("{item} sits behind the rear axle", item=name), (
+        tr(
+            "It takes {front} off the front axle and puts {rear} more on the rear.",
+            front=r.mass(-j.front_kg),
+            rear=r.mass(j.rear_kg),
+        )
+    )
 
 
 @tell.register
 def _(j: BeamAtStop, r: Reader) -> tuple[str, str]:
-    angle = with_unit(j.angle_rad, Quantity.ANGLE, r.preset)
-    return f"Rocking beam at its stop, {angle}", "From there on one axle takes it all: longer arms, or springs nearer alike."
+    return tr("Equalizer on its stop at {angle}", angle=r.angle(j.angle_rad)), (
+        tr("Beyond that one axle carries all the extra load. Use a longer equalizer, or closer-matched springs.")
+    )
 
 
 @tell.register
 def _(j: TandemUneven, r: Reader) -> tuple[str, str]:
-    return (
-        f"{r.mass(j.front_kg)} before {r.mass(j.rear_kg)} on one beam",
-        "A free beam shares evenly: pads level? beam stuck? The arms are taken as the scales say.",
+    return tr("Front {front}, rear {rear} on one equalizer", front=r.mass(j.front_kg), rear=r.mass(j.rear_kg)), (
+        tr("A free equalizer shares evenly. Check that the pads are level and it is not seized. The weighed split is used.")
     )

@@ -18,6 +18,7 @@ from isostat.assess.measure.findings import (
     WeighedAmiss,
 )
 from isostat.job.points import CORNER_POINTS
+from isostat.language import capital, decimal, later, tr
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
 
@@ -25,104 +26,113 @@ READING_WORDS = {point.field: point.words for point in CORNER_POINTS}
 
 
 SLIP_WORDS = {
-    "inches": "millimetres and inches mixed up?",
-    "pounds": "pounds and kilograms mixed up?",
-    "ten": "a digit too many or too few?",
-    "hundred": "two digits too many or too few?",
-    "tyre": "read from the ground?",
+    "inches": later("{what} {m}: millimetres and inches mixed up?"),
+    "pounds": later("{what} {m}: pounds and kilograms mixed up?"),
+    "ten": later("{what} {m}: one digit too many or too few?"),
+    "hundred": later("{what} {m}: two digits too many or too few?"),
+    "tyre": later("{what} {m}: measured from the ground?"),
 }
 
 
 def _higher(r: Reader, left_m: float) -> str:
-    return f"{'left' if left_m > 0 else 'right'} {r.height(abs(left_m))} higher"
+    m = r.height_unit(abs(left_m))
+    return tr("left {m} higher", m=m) if left_m > 0 else tr("right {m} higher", m=m)
 
 
 @tell.register
 def _(j: WeighedAmiss, r: Reader) -> tuple[str, str]:
-    return "Pads show less than the wheels weigh", (
-        f"{r.mass(j.left_kg)} would be left for the springs. Read the pads again, or the unsprung mass."
+    return tr("Corner weight is {m} less than the unsprung mass", m=r.mass(-j.left_kg)), (
+        tr("Nothing is left for the spring to carry. Re-weigh, or check the unsprung mass.")
     )
 
 
 @tell.register
 def _(j: PadsApart, r: Reader) -> tuple[str, str]:
-    return f"Left {r.mass(j.left_kg)}, right {r.mass(j.right_kg)}", ("Far apart. Roll it, read again; is a pad or a side swapped?")
+    return tr("Left {left}, right {right}", left=r.mass(j.left_kg), right=r.mass(j.right_kg)), (
+        tr("Big left-right difference. Roll it and re-weigh; check for swapped pads or sides.")
+    )
 
 
 @tell.register
 def _(j: LikelySlip, r: Reader) -> tuple[str, str]:
     show = r.mass if j.what == "pad_kg" else r.height_unit
-    return f"{READING_WORDS[j.what].capitalize()} {show(j.value)}: {SLIP_WORDS[j.slip]}", (
-        f"The other wheels say it should be near {show(j.likely)}."
-    )
+    what = capital(tr(READING_WORDS[j.what]))
+    return tr(SLIP_WORDS[j.slip], what=what, m=show(j.value)), tr("By the other wheels it should be near {m}.", m=show(j.likely))
 
 
 @tell.register
 def _(j: SidesDisagree, r: Reader) -> tuple[str, str]:
-    what, other = READING_WORDS[j.what], READING_WORDS[j.other]
-    first = f"Read {what} again first: other readings agree with {other}." if j.outvoted else "Read both again."
-    why = "Left and right mixed up?" if j.swapped else first
-    return f"{what.capitalize()} and {other} lean differently", (
-        f"{_higher(r, j.left_m).capitalize()} by the one, {_higher(r, j.other_left_m)} by the other. {why}"
-    )
+    what, other = tr(READING_WORDS[j.what]), tr(READING_WORDS[j.other])
+    title = tr("{what} and {other} disagree on lean", what=capital(what), other=other)
+    said = {"one": capital(_higher(r, j.left_m)), "two": _higher(r, j.other_left_m), "what": what, "other": other}
+    if j.swapped:
+        return title, tr("{one} by {what}, {two} by {other}. Check for swapped sides.", **said)
+    if j.outvoted:
+        return title, tr("{one} by {what}, {two} by {other}. Re-measure {what} first: the rest agree with {other}.", **said)
+    return title, tr("{one} by {what}, {two} by {other}. Re-measure both.", **said)
 
 
 @tell.register
 def _(j: HubHeightOff, r: Reader) -> tuple[str, str]:
-    return f"Hub {r.height_unit(j.hub_m)} above the ground, {r.height(j.tyre_m)} by its tyre", (
-        "The reading is taken; is the tyre's size right, or a height misread?"
+    return tr("Hub {m} above the ground, {tyre} by its tyre size", m=r.height_unit(j.hub_m), tyre=r.height(j.tyre_m)), (
+        tr("The reading is used. Check the tyre size and the reading.")
     )
 
 
 @tell.register
 def _(j: BlocksOff, r: Reader) -> tuple[str, str]:
-    return f"Blocks {r.height_unit(abs(j.lower_m))} {'over' if j.lower_m > 0 else 'under'} the pads", (
-        f"That moves about {r.mass(abs(j.shift_kg))} between the axles. Make blocks and pads equally high."
-    )
+    m, kg = r.height_unit(abs(j.lower_m)), r.mass(abs(j.shift_kg))
+    title = tr("Packers {m} higher than the pads", m=m) if j.lower_m > 0 else tr("Packers {m} lower than the pads", m=m)
+    return title, tr("This moves about {kg} between the axles. Make packers and pads the same height.", kg=kg)
 
 
 @tell.register
 def _(j: Warp, r: Reader) -> tuple[str, str]:
-    return f"Twist of {r.height_unit(abs(j.warp_m))} in the readings", ("No lean explains it: body or arches. It is left as it is.")
-
-
-@tell.register
-def _(j: SpringDisagrees, r: Reader) -> tuple[str, str]:
-    low = "shorter" if j.implied_m < j.part_m else "longer"
-    return f"Acts {r.coil(abs(j.implied_m - j.part_m))} {low} than its tag", (
-        f"{r.coil(j.implied_m)} by load and length, {r.coil(j.part_m)} on the part: sagged, wrong part or a misread."
+    return tr("Heights disagree diagonally by {m}", m=r.height_unit(abs(j.warp_m))), (
+        tr("Lean does not explain it: check body and arches. The readings are used as they are.")
     )
 
 
 @tell.register
+def _(j: SpringDisagrees, r: Reader) -> tuple[str, str]:
+    m = r.coil(abs(j.implied_m - j.part_m))
+    lengths = {"by_load": r.coil(j.implied_m), "marked": r.coil(j.part_m)}
+    title = tr("Acts {m} shorter than marked", m=m) if j.implied_m < j.part_m else tr("Acts {m} longer than marked", m=m)
+    return title, tr("Free length {by_load} by load and height, {marked} marked: sagged, wrong part or misread.", **lengths)
+
+
+@tell.register
 def _(j: RateTold, r: Reader) -> tuple[str, str]:
-    title = f"{j.by.capitalize()} test: {r.rate(j.spring_rate)} ± {r.percent(j.share)}"
-    more = "Outside that lies the rate that was typed." if j.typed else "The rate as found is only assumed."
-    return title, f"Wheel rate {r.rate(j.wheel_rate)}. {more}"
+    rate, share = r.rate(j.spring_rate), r.percent(j.share)
+    lift = j.by == "lift"
+    title = tr("Lift test: {rate} ± {p}", rate=rate, p=share) if lift else tr("Load test: {rate} ± {p}", rate=rate, p=share)
+    if j.typed:
+        return title, tr("The rate you typed is outside that. Wheel rate {rate}.", rate=r.rate(j.wheel_rate))
+    return title, tr("The as-found rate is only assumed. Wheel rate {rate}.", rate=r.rate(j.wheel_rate))
 
 
 @tell.register
 def _(j: HangsElsewhere, r: Reader) -> tuple[str, str]:
-    return f"Hangs at {r.height_unit(j.lifted_m)} by the lift test, {r.height(j.shock_m)} by the shock", (
-        "Another limit stops it first, or shaft showing or stroke was misread."
+    said = {"lift": r.height_unit(j.lifted_m), "shock": r.height(j.shock_m)}
+    return tr("Full droop at {lift} by lift test, {shock} by shock length", **said), (
+        tr("Something else limits droop first, or exposed shaft or stroke was misread.")
     )
 
 
 @tell.register
 def _(j: RateNotTold, r: Reader) -> tuple[str, str]:
-    return (
-        "The squat does not tell this rate",
-        "The load hardly moves this axle. Put it further behind the rear axle, or read more.",
+    return tr("Load test cannot determine this rate"), (
+        tr("The axle barely moved. Load further behind the rear axle, or take more readings.")
     )
 
 
 @tell.register
 def _(j: TestIncomplete, r: Reader) -> tuple[str, str]:
-    return f"Missing, {j.what}", "Without it the load on each axle is not known, and no rate follows."
+    return tr("Load test {n} is incomplete", n=j.test), j.missing.words(r.preset)
 
 
 @tell.register
 def _(j: TestsDisagree, r: Reader) -> tuple[str, str]:
-    return "The squat readings do not fit together", (
-        f"{j.misfit:.1f} times what a tape explains: friction, a stop reached, a point off the hub, or a misread."
+    return tr("Load-test readings are inconsistent: {n} × tape error", n=decimal(j.misfit, 1)), (
+        tr("Friction, a bump stop in contact, a height not taken at the hub, or a misread. Bounce, roll and measure again.")
     )

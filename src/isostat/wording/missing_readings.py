@@ -3,37 +3,37 @@
 from __future__ import annotations
 
 from isostat.assess.measure.value_of_readings import Missing
+from isostat.language import later, tr
 from isostat.units.format import number, with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT, Reader
 
 _WORDS: dict[str, tuple[str, Quantity, str]] = {  # of a field: what to read, its quantity, the page of Measure where it is typed
-    "pad_kg": ("weight on the pads", Quantity.MASS, "left"),
-    "pad_split": ("left against right on pads", Quantity.MASS, "left"),
-    "hub_to_arch_m": ("hub to arch", Quantity.HEIGHT, "left"),
-    "unsprung_kg": ("unsprung mass", Quantity.MASS, "axles"),
-    "spring_ratio": ("spring / wheel travel", Quantity.RATIO, "axles"),
-    "shock_ratio": ("shock / wheel travel", Quantity.RATIO, "axles"),
-    "stop_ratio": ("stop / wheel travel", Quantity.RATIO, "axles"),
-    "spring_place": ("springs apart / track", Quantity.RATIO, "axles"),
-    "tyre_rate_n_per_m": ("tyre rate, two loads", Quantity.RATE, "axles"),
-    "installed_length_m": ("installed length of a spring", Quantity.COIL, "springs"),
-    "shaft_showing_m": ("shaft showing, and stroke", Quantity.HEIGHT, "left"),
-    "stop_gap_m": ("stop gap", Quantity.HEIGHT, "left"),
-    "metal_gap_m": ("wheel to metal", Quantity.HEIGHT, "points"),
-    "flat_m": ("stop, touched to flat", Quantity.HEIGHT, "axles"),
-    "bar_rate_n_per_m": ("anti-roll bar", Quantity.RATE, "axles"),
+    "pad_kg": (later("corner weights, {axle}"), Quantity.MASS, "left"),
+    "pad_split": (later("left-right split on scales, {axle}"), Quantity.MASS, "left"),
+    "hub_to_arch_m": (later("hub to arch, {axle}"), Quantity.HEIGHT, "left"),
+    "unsprung_kg": (later("unsprung mass, {axle}"), Quantity.MASS, "axles"),
+    "spring_ratio": (later("spring motion ratio, {axle}"), Quantity.RATIO, "axles"),
+    "shock_ratio": (later("shock motion ratio, {axle}"), Quantity.RATIO, "axles"),
+    "stop_ratio": (later("bump-stop motion ratio, {axle}"), Quantity.RATIO, "axles"),
+    "spring_place": (later("spring spacing ÷ track, {axle}"), Quantity.RATIO, "axles"),
+    "tyre_rate_n_per_m": (later("tyre rate at two loads, {axle}"), Quantity.RATE, "axles"),
+    "installed_length_m": (later("installed spring length, {axle}"), Quantity.COIL, "springs"),
+    "shaft_showing_m": (later("exposed shaft and stroke, {axle}"), Quantity.HEIGHT, "left"),
+    "stop_gap_m": (later("bump-stop gap, {axle}"), Quantity.HEIGHT, "left"),
+    "metal_gap_m": (later("travel to metal contact, {axle}"), Quantity.HEIGHT, "points"),
+    "flat_m": (later("bump-stop travel, {axle}"), Quantity.HEIGHT, "axles"),
+    "bar_rate_n_per_m": (later("anti-roll bar rate, {axle}"), Quantity.RATE, "axles"),
 }
 
 
 def say_missing(missing: Missing, r: Reader) -> tuple[str, str]:
     """What to read and where; what is gone by now with how far off it may be."""
     words, quantity, _ = _WORDS[missing.what]
-    name = r.job.vehicle.axles[missing.axle].name.lower()
+    what = tr(words, axle=r.axle(missing.axle))
     if missing.what == "pad_split":
-        return f"{words}, {name}", f"halves, {with_unit(missing.spread / 2, quantity, r.preset)} either way"
-    now = f"{ABOUT}{number(missing.value, quantity, r.preset)} ± {with_unit(missing.spread, quantity, r.preset)}"
-    return f"{words}, {name}", now
+        return what, tr("split 50/50 (± {m})", m=with_unit(missing.spread / 2, quantity, r.preset))
+    return what, f"{ABOUT}{number(missing.value, quantity, r.preset)} ± {with_unit(missing.spread, quantity, r.preset)}"
 
 
 def name_missing(missing: Missing, r: Reader) -> str:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from isostat.assess.judgement import Place
 from isostat.job.schema import Job
+from isostat.language import decimal, tr
 from isostat.units.format import number, with_unit
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
@@ -30,7 +31,7 @@ class Reader:
     def left(self, m: float) -> str:
         """Travel left without its unit; beyond the end of the travel it is said as such: `10 past`."""
         text = self.height(abs(m))
-        return text if m >= 0 or text == "0" else f"{text} past"
+        return text if m >= 0 or text == "0" else tr("{m} past", m=text)
 
     def coil(self, m: float) -> str:
         """A coil or spacer size with its unit."""
@@ -51,15 +52,33 @@ class Reader:
         return with_unit(n_per_m, Quantity.RATE, self.preset)
 
     def percent(self, share: float) -> str:
-        """A share as per cent."""
-        return f"{share * 100:.0f} %"
+        """A share as whole per cent."""
+        return f"{decimal(share * 100, 0)} %"
+
+    def tenths(self, share: float) -> str:
+        """A share as per cent with a tenth, where a tenth matters: cross weight, noseweight."""
+        return f"{decimal(share * 100, 1)} %"
+
+    def angle(self, rad: float) -> str:
+        """An angle with its sign of degrees."""
+        return with_unit(rad, Quantity.ANGLE, self.preset)
+
+    def pressure(self, pa: float) -> str:
+        """A pressure with its unit."""
+        return with_unit(pa, Quantity.PRESSURE, self.preset)
+
+    def axle(self, axle: int) -> str:
+        """An axle's name as it stands inside a sentence: `front`, `rear`, `axle 3`."""
+        return self.job.vehicle.axles[axle].name.lower()
 
     def corner(self, axle: int | None, side: int | None) -> str:
-        """`front left`, `rear, both`, `vehicle`."""
+        """`front left`, `rear axle`, `whole vehicle`."""
         if axle is None:
-            return "whole vehicle"
-        name = self.job.vehicle.axles[axle].name.lower()
-        return (name if name.endswith("axle") else f"{name} axle") if side is None else f"{name} {('left', 'right')[side]}"
+            return tr("whole vehicle")
+        name = self.axle(axle)
+        if side is None:
+            return name if "axle" in name else tr("{name} axle", name=name)
+        return tr("{name} left", name=name) if side == 0 else tr("{name} right", name=name)
 
     def case(self, index: int) -> str:
         """A load case's name in lower case, as it stands inside a sentence."""
@@ -68,20 +87,22 @@ class Reader:
     def place(self, place: Place) -> str:
         """Corner and case of a place: `rear left, home full`."""
         where = self.corner(place.axle, place.side)
-        return where if place.case is None else f"{where}, {self.case(place.case)}"
+        return where if place.case is None else tr("{where}, {case}", where=where, case=self.case(place.case))
 
     def low_side(self, lean_m: float) -> str:
         """How low which side stands, left higher +: `8 right`; `level` where a tape tells no difference."""
         said = self.height(abs(lean_m))
-        return "level" if said == "0" else f"{said} {'right' if lean_m > 0 else 'left'}"
+        if said == "0":
+            return tr("level")
+        return tr("{m} right", m=said) if lean_m > 0 else tr("{m} left", m=said)
 
     def off(self, height_m: float, target_m: float, band_m: float) -> tuple[str, bool]:
         """Verdict of a height against its target, and whether it lies inside the band: (`15 low`, False)."""
         away = height_m - target_m
         said = self.height(abs(away))
         if said == "0":
-            return "on target", True
-        words = f"{said} {'high' if away > 0 else 'low'}"
+            return tr("on target"), True
+        words = tr("{m} high", m=said) if away > 0 else tr("{m} low", m=said)
         return words, abs(away) <= band_m + 1e-9
 
     def change(self, before: str, after: str) -> str:

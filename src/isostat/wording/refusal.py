@@ -2,11 +2,21 @@
 
 from __future__ import annotations
 
+import math
+
 from isostat.job.files import JobFault
-from isostat.job.reading import Clash
-from isostat.units.format import with_unit
-from isostat.units.parse import NotUnderstood
+from isostat.job.reading import Outside
+from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import Preset, Quantity
+
+
+def _is_that(typed: str, outside: Outside, preset: Preset) -> bool:
+    """Whether what was typed is the value that is out of its bounds, not one that follows from it."""
+    try:
+        si = parse(typed, Quantity(outside.bounds.quantity), preset).si
+    except NotUnderstood:
+        return False
+    return math.isclose(si, outside.value, rel_tol=1e-9, abs_tol=1e-12)
 
 
 def say_refused(fault: JobFault, words: str, typed: str, preset: Preset) -> str:
@@ -14,15 +24,6 @@ def say_refused(fault: JobFault, words: str, typed: str, preset: Preset) -> str:
 
     typed: as it stands in the field, empty where nothing was typed.
     """
-    if fault.refused is None:
-        return " ".join(fault.faults)
-    if isinstance(fault.refused, Clash):
-        clash = fault.refused
-        parts = (p if isinstance(p, str) else with_unit(p, Quantity(clash.quantity), preset) for p in clash.pieces)
-        said = "".join(parts)
-        return f"{said[:1].upper()}{said[1:]}."
-    outside = fault.refused
-    bounds, quantity = outside.bounds, Quantity(outside.bounds.quantity)
-    low, high = (with_unit(bound, quantity, preset) for bound in (bounds.low, bounds.high))
-    given = typed or with_unit(outside.value, quantity, preset)
-    return f"{words[:1].upper()}{words[1:]}: {NotUnderstood(given, 'is out of range', f'{low} to {high}')}"
+    if fault.outside is not None and (not typed or _is_that(typed, fault.outside, preset)):
+        return fault.outside.said(words, typed).words(preset)
+    return " ".join(said.words(preset) for said in fault.sayings)

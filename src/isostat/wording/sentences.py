@@ -11,10 +11,16 @@ import isostat.wording.springs.words
 import isostat.wording.stance
 import isostat.wording.travel  # noqa: F401
 from isostat.assess.judgement import Grade, Judgement
+from isostat.language import later, tr
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
 
-GRADE_WORDS = {Grade.FAULT: "FAULT", Grade.WATCH: "WATCH", Grade.NOTE: "NOTE"}
+_GRADES = {Grade.FAULT: later("Fault"), Grade.WATCH: later("Warning"), Grade.NOTE: later("Note")}
+
+
+def grade_words(grade: Grade) -> str:
+    """How grave a judgement is, as a word."""
+    return tr(_GRADES[grade])
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,4 +1,4 @@
-"""The words for heights, lean and what hangs on them."""
+"""The words for heights, lean and what follows from them."""
 
 from __future__ import annotations
 
@@ -14,77 +14,118 @@ from isostat.assess.stance.findings import (
     TargetTwisted,
     TipsSooner,
 )
+from isostat.job.event_words import EVENT_NOUNS
+from isostat.language import decimal, tr
 from isostat.wording.reader import ABOUT, Reader
 from isostat.wording.tell import tell
 
 
 @tell.register
 def _(j: OffTarget, r: Reader) -> tuple[str, str]:
-    words, _ = r.off(j.height_m, j.target_m, j.band_m)
-    return f"{r.height(j.height_m)}, {words} of {r.height(j.target_m)}", f"Outside the {r.height(j.band_m)} either way."
+    m, away = r.height_unit(j.height_m), r.height(abs(j.height_m - j.target_m))
+    said = {"m": m, "away": away, "target": r.height(j.target_m)}
+    title = (
+        tr("{m}: {away} above target {target}", **said)
+        if j.height_m > j.target_m
+        else tr("{m}: {away} below target {target}", **said)
+    )
+    return title, tr("Tolerance is ±{band}.", band=r.height_unit(j.band_m))
 
 
 @tell.register
 def _(j: Lean, r: Reader) -> tuple[str, str]:
-    low = "Right" if j.lean_m > 0 else "Left"
-    was = f"{'right' if j.found_m > 0 else 'left'} {r.height(abs(j.found_m))} low" if r.height(j.found_m) != "0" else "level"
-    return f"{low} stands {r.height_unit(abs(j.lean_m))} low", (f"As weighed it was {was}. Side load, tank or driver.")
+    m, was = r.height_unit(abs(j.lean_m)), r.height_unit(abs(j.found_m))
+    title = tr("Right stands {m} low", m=m) if j.lean_m > 0 else tr("Left stands {m} low", m=m)
+    if r.height(j.found_m) == "0":
+        return title, tr("It was level when weighed. Check side load, tank position and driver.")
+    if j.found_m > 0:
+        return title, tr("It was {was} low on the right when weighed. Check side load, tank position and driver.", was=was)
+    return title, tr("It was {was} low on the left when weighed. Check side load, tank position and driver.", was=was)
 
 
 @tell.register
 def _(j: TargetTwisted, r: Reader) -> tuple[str, str]:
-    return f"Twist of {r.height_unit(abs(j.warp_m))} in the wanted heights", (
-        "A body is flat: the nearest plane is aimed at. The rest would only shift cross weight."
+    return tr("Target heights are {m} out of one plane", m=r.height_unit(abs(j.warp_m))), (
+        tr("A body is rigid, so four heights cannot all be met. The closest plane is used; the rest would only jack weight across.")
     )
 
 
 @tell.register
 def _(j: CrossWanted, r: Reader) -> tuple[str, str]:
-    return f"Cross weight {j.share * 100:.1f} %, {j.wanted * 100:.1f} % wanted", (
-        f"It twists the stand by {r.height_unit(j.twist_m)}. Set by spacers or collars; front and rear stay as they are."
+    return tr("Cross weight {p}, target {target}", p=r.tenths(j.share), target=r.tenths(j.wanted)), (
+        tr(
+            "Needs {m} of diagonal height change. Adjust spacers or collars; axle heights stay the same.",
+            m=r.height_unit(j.twist_m),
+        )
     )
 
 
 @tell.register
 def _(j: LampAim, r: Reader) -> tuple[str, str]:
-    about = "" if j.read else "≈ "
-    drop = r.height_unit(abs(j.drop_m))
-    where = f"{about}{drop} {'below' if j.drop_m >= 0 else 'above'} the lamp at 10 m"
-    wrong = "it dazzles" if j.drop_m < j.low_m else "it shines short"
-    after = "Set the lamps after the height change."
-    more = after if j.read else f"Read it as it is now. {after}"
-    turn = f"Set them {r.height_unit(j.severity)} {'lower' if j.drop_m < j.low_m else 'higher'} at 10 m."
-    return f"Cut-off {where}: {wrong}", f"Aim at this lamp height: {r.height(j.low_m)} to {r.height_unit(j.high_m)}. {turn} {more}"
+    high = j.drop_m < j.low_m
+    said = {
+        "drop": ("" if j.read else ABOUT) + r.height_unit(abs(j.drop_m)),
+        "limit": r.height(j.low_m if high else j.high_m),
+        "low": r.height(j.low_m),
+        "high": r.height_unit(j.high_m),
+        "turn": r.height_unit(j.severity),
+    }
+    if high and j.drop_m < 0.0:
+        title = tr("Headlamps too high: cut-off {drop} above lamp at 10 m", **said)
+    elif high:
+        title = tr("Headlamps too high: cut-off {drop} below lamp at 10 m (limit {limit})", **said)
+    else:
+        title = tr("Headlamps too low: cut-off {drop} below lamp at 10 m (limit {limit})", **said)
+    if high:
+        body = tr("They dazzle. Re-aim {turn} lower at 10 m. At this lamp height: {low} to {high}.", **said)
+    else:
+        body = tr(
+            "They light too short. Re-aim {turn} higher at 10 m. At this lamp height: {low} to {high}.",
+            **said,
+        )
+    return title, body if j.read else tr("{aim} Measure the cut-off as it is now.", aim=body)
 
 
 @tell.register
 def _(j: LampHigh, r: Reader) -> tuple[str, str]:
-    word = "above" if j.height_m > j.limit_m else "below"
-    return f"Headlamps at {r.height_unit(j.height_m)}, {word} {r.height(j.limit_m)}", "Local law on lamps decides."
+    said = {"m": r.height_unit(j.height_m), "limit": r.height(j.limit_m)}
+    body = tr("Check local rules on lamp height.")
+    if j.height_m > j.limit_m:
+        return tr("Headlamps at {m}: limit is {limit} at most", **said), body
+    return tr("Headlamps at {m}: limit is {limit} at least", **said), body
 
 
 @tell.register
 def _(j: RoofUnderDoor, r: Reader) -> tuple[str, str]:
+    said = {"point": j.point, "m": r.height_unit(abs(j.room_m)), "door": r.height_unit(j.door_m)}
     if j.room_m < 0:
-        return f"{j.point} is {r.height_unit(-j.room_m)} too high for the door", f"The door is {r.height_unit(j.door_m)} high."
-    return f"{j.point}: {r.height_unit(j.room_m)} under the door", f"Of {r.height_unit(j.door_m)}. A bounce takes some of it."
+        return tr("{point} is {m} too high for the door", **said), tr("The door opening is {door}. Lower the target.", **said)
+    return tr("{point} clears the door by {m}", **said), tr("The door opening is {door}. Allow for bounce.", **said)
 
 
 @tell.register
 def _(j: TipsSooner, r: Reader) -> tuple[str, str]:
     about = ABOUT if j.assumed else ""
-    high = f"Half the track over {about}{r.height_unit(j.height_m)} of height; less when it sways."
-    more = "Weigh it with the tail raised to know." if j.assumed else "Slower in bends, load low."
-    return f"Tips sooner: {about}{j.was:.2f} → {about}{j.now:.2f} g", f"{high} {more}"
+    said = {"was": about + decimal(j.was, 2), "now": about + decimal(j.now, 2), "m": about + r.height_unit(j.height_m)}
+    title = tr("Rollover threshold falls from {was} to {now} g", **said)
+    if j.assumed:
+        return title, tr(
+            "Half-track over {m} CG height, rigid; lower with body roll. Weigh with the rear raised to measure it.", **said
+        )
+    return title, tr("Half-track over {m} CG height, rigid; lower with body roll. Corner slower, keep the load low.", **said)
 
 
 @tell.register
 def _(j: TargetOutOfReach, r: Reader) -> tuple[str, str]:
     if j.force_n > 0.0:
-        return "No spring holds this target", "Past the end of travel a spring only presses on it: other shocks, or another target."
-    return "No spring holds this target", "It would have to pull. Lower the target or move the load."
+        return tr("Target height cannot be held by a spring"), (
+            tr("It lies beyond the end of travel. Fit different shocks, or change the target.")
+        )
+    return tr("Target height cannot be reached"), tr("The spring would have to pull down. Lower the target, or remove load.")
 
 
 @tell.register
 def _(j: TargetPastTravel, r: Reader) -> tuple[str, str]:
-    return f"The target lies {r.height_unit(j.by_m)} past {j.end}", "No spring can hold it there: other shocks, or another target."
+    return tr("Target is {m} beyond {end}", m=r.height_unit(j.by_m), end=tr(EVENT_NOUNS[j.end])), (
+        tr("No spring can hold it there. Fit different shocks, or change the target.")
+    )

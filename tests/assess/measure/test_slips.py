@@ -63,7 +63,7 @@ def test_the_button_puts_the_meant_reading_in_and_the_finding_is_gone() -> None:
     fix = next(f for f in judge_fixes(a, judge(a)) if isinstance(f.remedy, CorrectReading))
     assert fix.remaining is None
     words = say_fix(fix, Reader(job))
-    assert words.title == "Correct the reading to 492 mm, front right" and words.cures == "cures this"
+    assert words.title == "Correct the reading to 492 mm, front right" and words.cures == "Clears this finding."
     assert not slips(fix.remedy.on(job))
     said = say(slips(job)[0], Reader(job))
     assert said.title == "Hub to arch 19 mm: millimetres and inches mixed up?"

@@ -12,8 +12,10 @@ from isostat.assess.judge import judge
 from isostat.assess.setup.springs.torsion import twisted_of
 from isostat.assess.spring.findings import SpringLacks
 from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
+from isostat.assess.spring.torsion import torsion_set
 from isostat.core.travel.events import bump_end, droop_end, travel_of
 from isostat.job.edits.paths import JOB, path_to, put
+from isostat.job.files import JobFault
 from tests.jobs import twisted
 
 BAR_RATE = 78.5e9 * math.pi * 0.039**4 / 32 / 1.1
@@ -60,11 +62,11 @@ def test_an_anchor_turned_further_lifts_and_a_thicker_bar_is_stiffer() -> None:
     assert thick.proposed.hub_to_arch_m[0, :, case] == pytest.approx(thick.target_m[0], abs=3e-4), "set anew"
 
 
-@pytest.mark.parametrize(("field", "words"), [("diameter_m", "Diameter of the torsion bar"), ("angle_rad", "Angle of the arm")])
+@pytest.mark.parametrize(("field", "words"), [("diameter_m", "torsion-bar diameter"), ("angle_rad", "arm angle")])
 def test_what_is_missing_of_a_bar_is_said_and_a_coil_stands_in(field: str, words: str) -> None:
     a = assess(put(twisted(), (*path_to(JOB.as_found.axles[0].torsion), field), None))
     said = [j.reason for j in judge(a) if isinstance(j, SpringLacks)]
-    assert len(said) == 2 and all(words in reason for reason in said), "as found, and as proposed"
+    assert len(said) == 2 and all(words in reason.words() for reason in said), "as found, and as proposed"
     assert np.isfinite(a.proposed.hub_to_arch_m).all()
 
 
@@ -99,3 +101,13 @@ def test_an_arm_that_meets_its_stop_before_the_shock_tops_takes_the_blow() -> No
         assert told.arm_m * (math.sin(told.at_target[side]) - math.sin(-0.15)) == pytest.approx(up[1] - up[0], abs=1e-6)
     low = assess(put(twisted(), path_to(JOB.proposal.axles[0].torsion.stop_rad), -0.7))
     assert not [j for j in judge(low) if isinstance(j, ArmStopFirst)]
+
+
+@pytest.mark.parametrize(("field", "low", "high"), [("pitch_m", 0.0005, 0.005), ("lever_m", 0.02, 0.4)])
+def test_the_adjusters_bolt_is_taken_as_far_as_it_can_be_reckoned_with(field: str, low: float, high: float) -> None:
+    place = (*path_to(JOB.as_found.axles[0].torsion), field)
+    for size in (low, high):
+        assert torsion_set(assess(put(twisted(), place, size)), 0) is not None
+    for size in (low * 0.99, high * 1.01):
+        with pytest.raises(JobFault, match="Enter"):
+            put(twisted(), place, size)

@@ -57,16 +57,16 @@ def test_a_trimmed_stop_is_touched_later_by_all_and_flat_later_by_what_was_no_sq
 def test_no_more_is_trimmed_off_a_stop_than_there_is_of_it() -> None:
     job = stopped(0.06, 0.06)
     assert put(job, (*STOP, "spacer_m"), -0.059).proposal.axles[1].stop.spacer_m
-    with pytest.raises(JobFault, match=r"rear stop of 0\.06 m is trimmed by 0\.06 m; accepted is less than there is of it"):
+    with pytest.raises(JobFault, match=r"Rear bump stop: it is 60 mm high; 60 mm cannot be trimmed off\. Enter less than 60 mm"):
         put(job, (*STOP, "spacer_m"), -0.06)
-    with pytest.raises(JobFault, match=r"rear stop of 0\.06 m is trimmed by 0\.07 m"):
+    with pytest.raises(JobFault, match="70 mm cannot be trimmed off"):
         put(put(job, (*STOP, "free_height_m"), None), (*STOP, "spacer_m"), -0.07)
 
 
 def test_a_fix_that_trims_less_says_trim_not_a_spacer_below_nothing() -> None:
     a = assess(put(stopped(0.08, 0.08), (*STOP, "spacer_m"), -0.07))
     said = {say_fix(fix, Reader(a.job, PRESETS["mm kg N/mm bar"])).title for fix in judge_fixes(a, judge(a))}
-    assert any(re.fullmatch(r"Trim \d+ mm off both rear stops", title) for title in said), said
+    assert any(re.fullmatch(r"Trim \d+ mm off both rear bump stops", title) for title in said), said
     assert not any("−" in title for title in said), said
 
 
@@ -77,11 +77,9 @@ def short(job: Job) -> dict[tuple[str, int | None], float]:
 
 def test_trimming_is_refused_where_a_margin_goes_and_says_how_much_is_left_to_take() -> None:
     job = stopped(0.08, 0.08)
-    with pytest.raises(
-        JobFault, match=r"Stops trimmed by 70 mm leave too little before .*; accepted is at most (\d+) mm trimmed"
-    ) as no:
+    with pytest.raises(JobFault, match=r"70 mm off the bump stop leaves too little room before .*\. Trim up to (\d+) mm") as no:
         put_stop_spacer(1, job, -0.070)
-    most = int(no.value.faults[0].split("at most ")[1].split(" ")[0])
+    most = int(no.value.faults[0].split("Trim up to ")[1].split(" ")[0])
     before, after = short(job), short(put_stop_spacer(1, job, -most / 1000))
     assert all(m <= before.get(key, 0.0) + 6e-4 for key, m in after.items())
     with pytest.raises(JobFault):

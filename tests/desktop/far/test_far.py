@@ -72,13 +72,13 @@ def test_the_whole_walk_round_is_typed_on_the_keypad(open_window, qtbot: QtBot) 
 def test_empty_enter_skips_and_a_star_goes_back(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = far(open_window, qtbot)
     pad("")
-    assert said(window, "point") == "stop gap"
+    assert said(window, "point") == "bump-stop gap"
     pad("")
     QTest.keyClicks(QApplication.focusWidget(), "*")
-    assert said(window, "point") == "stop gap"
+    assert said(window, "point") == "bump-stop gap"
     assert window.document.undo.count() == 0
     pad("33")
-    assert said(window, "point") == "shaft showing"
+    assert said(window, "point") == "exposed shaft"
     QTest.keyClicks(QApplication.focusWidget(), "*")
     assert said(window, "last") == "33", "the reading just taken stands as the last"
 
@@ -102,7 +102,7 @@ def test_a_slash_means_sixteenths_only_where_the_tape_has_them(text: str, units:
 def test_a_reading_that_cannot_be_stays_with_a_sentence_and_a_slip_is_said_large(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = far(open_window, qtbot, hive_on_coils())
     pad("99999")
-    assert "out of range; accepted is 0 mm to 3000 mm" in said(window, "sentence")
+    assert "is too large. Enter 0 to 3000 mm." in said(window, "sentence")
     assert window.document.undo.count() == 0 and said(window, "point") == "hub to arch"
     field = QApplication.focusWidget()
     assert isinstance(field, FarField) and field.text() == "99999"

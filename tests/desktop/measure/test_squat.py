@@ -71,8 +71,10 @@ def test_fourteen_hundred_pounds_behind_the_axle_tell_both_rates(squatting: Main
 def test_without_the_place_of_the_load_the_missing_number_is_named(squatting: MainWindow) -> None:
     window = squatting
     type_test(window, ["1400 lb", "", "", NOSE_UP, NOSE_UP, TAIL_DOWN, TAIL_DOWN])
-    assert read(window, "missing 0") == "Missing, test 1: how far behind the front hub the load lies."
-    assert read(window, "told 1") == "Rear: not told by these readings"
+    assert (
+        read(window, "missing 0") == "Test 1: Enter how far behind the front hub the load lies: it is needed to work out the rate."
+    )
+    assert read(window, "told 1") == "Rear: not enough readings"
     assert any(isinstance(j, findings.TestIncomplete) for j in window.document.judgements)
 
 
@@ -82,7 +84,7 @@ def test_the_told_rate_is_taken_over_by_its_button_and_undone(squatting: MainWin
     type_test(window, ["1400 lb", f"{behind:.4f} m", "", NOSE_UP, NOSE_UP, TAIL_DOWN, TAIL_DOWN])
     qtbot.waitUntil(lambda: any(isinstance(f.remedy, TakeRate) for f in window.document.fixes), timeout=4000)
     shown = [b for b in window.findings.findChildren(FixButton) if not b.isHidden()]
-    button = next(b for b in shown if b.accessibleName().startswith("Take") and "both front" in b.accessibleName())
+    button = next(b for b in shown if b.accessibleName().startswith("Use") and "both front" in b.accessibleName())
     before = window.document.job
     qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
     front = window.document.job.as_found.axles[0]
@@ -98,7 +100,7 @@ def test_a_load_over_the_rear_axle_cannot_tell_the_front_and_the_window_says_so(
     window = squatting
     behind = window.document.job.vehicle.axles[1].behind_front_m.value
     type_test(window, ["1400 lb", f"{behind:.4f} m", "", "40 in", "40 in", TAIL_DOWN, TAIL_DOWN])
-    assert read(window, "told 0") == "Front: not told by these readings"
+    assert read(window, "told 0") == "Front: not enough readings"
     assert any(isinstance(j, findings.RateNotTold) and j.place.axle == 0 for j in window.document.judgements)
     assert read(window, "told 1").startswith("Rear: wheel rate ")
 

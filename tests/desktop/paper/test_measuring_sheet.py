@@ -68,7 +68,7 @@ def test_from_the_window_and_to_a_place_that_cannot_be_written(open_window, tmp_
     window.exchange.sheet_out(tmp_path / "sheet.pdf", "A4")
     assert (tmp_path / "sheet.pdf").stat().st_size > 5000
     window.exchange.sheet_out(tmp_path / "nowhere" / "sheet.pdf", "A4")
-    assert "sheet.pdf is not written" in window.notice.text()
+    assert "sheet.pdf was not written" in window.notice.text()
 
 
 def test_readings_go_out_and_in_through_the_window_as_one_step(open_window, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
@@ -83,7 +83,7 @@ def test_readings_go_out_and_in_through_the_window_as_one_step(open_window, tmp_
     assert window.document.job == before
     place.write_text("corner,stop gap\nfront left,wide\n")
     window.exchange.readings_in(place)
-    assert "Line 2, column “stop gap”: “wide” is not a number" in window.notice.text()
+    assert "Line 2, column “bump-stop gap”: “wide” is not a number" in window.notice.text()
     assert window.document.job == before
     window.exchange.readings_in(tmp_path / "missing.csv")
-    assert "missing.csv is not taken in. The file cannot be read" in window.notice.text()
+    assert "missing.csv was not imported. The file cannot be read" in window.notice.text()

@@ -26,18 +26,18 @@ def test_an_unmarked_spring_is_told_tried_and_put_back(bench: MainWindow, qtbot:
     before = bench.document.job
     press(qtbot, bench, "add bench")
     bench.sheets[Step.SPRING].turn_bench(1)  # type: ignore[attr-defined]
-    assert "Wire, diameter" in read(bench, "bench waits words")
+    assert "Enter wire, diameter" in read(bench, "bench waits words")
     for field, text in READ:
         type_into(qtbot, bench, f"bench {field}", text)
     choose(bench, "bench material", "hot rolled")
-    assert read(bench, "bench rate") == "40.5 N/mm" and read(bench, "bench solid").startswith("solid 126 mm")
+    assert read(bench, "bench rate") == "40.5 N/mm" and read(bench, "bench solid").startswith("solid length 126 mm")
     choose(bench, "bench across", "mean")
     assert read(bench, "bench rate") == "28.2 N/mm"
     bench.document.undo.undo()
     for n, mm in enumerate((20, 50, 80)):
         type_into(qtbot, bench, f"bench length_m {n}", str(380 - mm))
         type_into(qtbot, bench, f"bench force_kg {n}", f"{mm * 5.2:.0f} kg")
-    assert read(bench, "bench rate words").endswith("by the press") and "do not agree" in read(bench, "bench caliper")
+    assert read(bench, "bench rate words").endswith("from the press test") and "do not agree" in read(bench, "bench caliper")
     told = benched(bench.document.job.bench[1])
     assert told.rate is not None and told.rate[0] == pytest.approx(5.2 * 9806.65, rel=0.01) and not told.agree
     press(qtbot, bench, "bench try 1")
@@ -51,7 +51,7 @@ def test_an_unmarked_spring_is_told_tried_and_put_back(bench: MainWindow, qtbot:
 
 def test_what_is_no_coil_is_said_and_an_empty_bench_says_what_to_read(bench: MainWindow, qtbot: QtBot) -> None:
     type_into(qtbot, bench, "bench turns", "1")
-    assert "accepted is" in read(bench, "bench fault")
+    assert "Enter 0.5 to 60" in read(bench, "bench fault")
     type_into(qtbot, bench, "bench wire_m", "fat")
     assert "wire" in bench.notice.text()
     press(qtbot, bench, "drop bench")

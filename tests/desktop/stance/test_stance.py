@@ -43,7 +43,7 @@ def test_a_stance_is_asked_for_in_words_nudged_away_and_undone(stance, qtbot: Qt
     type_into(qtbot, stance, "rake", "1 in")
     assert rake(stance.document.assessment).now_m[4] == pytest.approx(0.0254, abs=0.001)
     type_into(qtbot, stance, "rake", "9 m")
-    assert "accepted is" in stance.notice.text()
+    assert "Enter −1000 to 1000 mm" in stance.notice.text()
     qtbot.keyClick(seen(stance, "rake"), Qt.Key.Key_Escape)
     type_into(qtbot, stance, "rake", "-")
     assert stance.document.job.target.rake_m is None
@@ -55,7 +55,7 @@ def test_a_stance_is_asked_for_in_words_nudged_away_and_undone(stance, qtbot: Qt
 def test_named_points_are_added_measured_chosen_for_the_rake_and_removed(stance, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     stance.sheets[Step.STANCE].turn("by case")
     assert read(stance, "line 0 4").startswith("6 down"), "rake, sill to deck"
-    choose(stance, "rake_front", "usual")
+    choose(stance, "rake_front", "usual points")
     assert rake(stance.document.assessment).front == "front arch"
     choose(stance, "rake_front", "Sill")
     button = seen(stance, "add point", QPushButton)
@@ -66,7 +66,7 @@ def test_named_points_are_added_measured_chosen_for_the_rake_and_removed(stance,
     point = stance.document.job.vehicle.body_points[7]
     assert (point.name, point.kind, point.behind_front_m.value, point.above_ground_m.value) == ("Skid plate", "under", 1.2, 0.15)
     words = [read(stance, f"word line {n}") for n in range(6)]
-    assert "Skid plate above the ground mm" in words, "now the lowest"
+    assert "Skid plate, height above ground mm" in words, "now the lowest"
     choose(stance, "point kind 7", "roof")
     assert stance.document.job.vehicle.body_points[7].kind == "roof"
     press(qtbot, stance, "drop point 7")
@@ -99,7 +99,7 @@ def test_a_bar_is_indexed_among_the_ways_once_its_teeth_are_counted(open_window,
     window.show_case(4)
     window.sheets[Step.STANCE].turn("ways")
     type_into(qtbot, window, "teeth_inner 0", "40.5")
-    assert "accepted is a whole number" in window.notice.text()
+    assert "enter a whole number, 4 to 200" in window.notice.text()
     type_into(qtbot, window, "teeth_inner 0", "40")
     assert read(window, "way lifts index 0").endswith("61 of 61")
     assert not window.findChildren(QWidget, "way spacer 0"), "no spacer on a torsion bar"
@@ -118,7 +118,7 @@ def test_the_button_of_a_lean_names_corner_part_and_result_and_does_it(open_wind
 
     qtbot.waitUntil(lambda: bool(of_lean()), timeout=5000)
     button, before = of_lean()[0], abs(leans(window.document.assessment)).max()
-    assert button.text().startswith("Spring spacer 19 mm front left") and "lean 18 → 3" in button.text().replace("\n", " ")
+    assert button.text().startswith("Fit a 19 mm spring spacer front left") and "Lean 18 → 3" in button.text().replace("\n", " ")
     qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
     assert abs(leans(window.document.assessment)).max() < before - 0.010
     off = [j for j in window.document.judgements if type(j).__name__ == "OffTarget"]

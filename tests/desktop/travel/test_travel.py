@@ -31,7 +31,7 @@ def travel(window: MainWindow, panel: str = "limits", view: int = 0) -> TravelSt
     window.go(Step.TRAVEL)
     sheet = window.sheets[Step.TRAVEL]
     assert isinstance(sheet, TravelStep)
-    for name in (f"travel view {view}", f"panel {PANELS.index(panel)}"):
+    for name in (f"travel view {view}", f"panel {tuple(PANELS).index(panel)}"):
         made = sheet.findChild(QPushButton, name)
         assert made is not None
         made.click()
@@ -79,7 +79,7 @@ def test_a_strap_is_typed_dragged_and_taken_off_and_its_length_is_told(open_wind
     window = open_window(hive_on_coils())
     sheet, before = travel(window), window.document.job
     type_into(qtbot, window, "strap mounts 1", "420")
-    assert read(window, "strap word 1").startswith("ends it first: 5")
+    assert read(window, "strap word 1").startswith("limits first at 5")
     type_into(qtbot, window, "strap 1", "20 1/2 in")
     assert window.document.job.proposal.axles[1].strap_m.value == pytest.approx(0.5207)
     assert droop_end(window.document.assessment.proposed.events[1][0]).name == "strap taut"
@@ -118,7 +118,7 @@ def test_an_axle_is_crossed_either_way_and_turned_to_its_lock(open_window, qtbot
     window = open_window(limited())
     sheet = travel(window, "crossed")
     press(qtbot, window, "travel axle 1")
-    assert read(window, "crossed end 0 word") == "stop flat" and "clear" in read(window, "crossed clear 0 word")
+    assert read(window, "crossed end 0 word") == "full bump" and "clear" in read(window, "crossed clear 0 word")
     left_up = read(window, "crossed height 0 word")
     press(qtbot, window, "wheel up 1")
     assert read(window, "crossed height 0 word") != left_up and read(window, "crossed end 0 word") in ("shock topped", "strap taut")
@@ -151,7 +151,7 @@ def test_spacers_are_taken_off_the_table_and_one_that_leaves_no_bump_is_marked(o
     window = open_window(limited())
     travel(window, "spacers")
     before = window.document.job
-    assert read(window, "spacers now word") == "as proposed"
+    assert read(window, "spacers now word") == "in use"
     rows = [read(window, f"spacers 0 {n} word") for n in range(4)]
     assert rows[:2] == ["0", "10"]
     press(qtbot, window, "spacers use 0")
@@ -167,7 +167,7 @@ def test_shocks_are_ranked_taken_and_another_list_is_read_or_refused(open_window
     window = open_window(demo("hive-hauler"))
     travel(window, "shocks")
     before = window.document.job
-    assert read(window, "shocks asked word").startswith("The target asks for 5")
+    assert read(window, "shocks asked word").startswith("Needed at this target: 5")
     type_into(qtbot, window, "droop asked", "30")
     assert window.document.job.proposal.axles[1].pick.droop_share.value == pytest.approx(0.30)
     window.document.undo.undo()
@@ -197,7 +197,7 @@ def test_shocks_are_ranked_taken_and_another_list_is_read_or_refused(open_window
 def test_a_damper_is_typed_by_keyboard_and_tells_its_ratio(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(hive_on_coils())
     sheet, before = travel(window, "damping"), window.document.job
-    assert "One row of a test" in read(window, "damping waits words")
+    assert "One row of a shock dyno test" in read(window, "damping waits words")
     rows = [seen(window, f"damper as_found {field} {n}") for n in (0, 1) for field in ("speed_m_s", "bump_n", "rebound_n")]
     rows[0].setFocus()
     for here, after in pairwise(rows):

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing_extensions import override
 
 from isostat.assess.judgement import Judgement
+from isostat.units.saying import Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -133,9 +134,10 @@ class RateNotTold(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TestIncomplete(Judgement):
-    """A squat test cannot count yet. what: the number that is missing, in words."""
+    """A load test cannot count yet. test: counted from 1. missing: what to enter, as a sentence."""
 
-    what: str
+    test: int
+    missing: Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

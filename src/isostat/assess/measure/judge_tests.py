@@ -85,8 +85,8 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
     result = squat_result(a)
     if result is None:
         return
-    for words in result.missing:
-        yield TestIncomplete(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, what=words)
+    for test, missing in result.missing:
+        yield TestIncomplete(grade=Grade.NOTE, place=Place(), step=Step.MEASURE, test=test, missing=missing)
     if result.misfit > MISFIT:
         yield TestsDisagree(grade=Grade.WATCH, place=Place(), step=Step.MEASURE, misfit=result.misfit)
     counts = any(result.certain)

@@ -21,6 +21,8 @@ from isostat.core.rates.rate import wheel_rate
 from isostat.core.vehicle.statics import weight_of
 from isostat.job.reading import Reading
 from isostat.job.schema import SquatTest
+from isostat.language import later
+from isostat.units.saying import Saying
 
 KNOWN_TO, BLIND = 0.5, 0.1  # a rate is certain with two standard deviations below half of it and hardly any of it unseen
 SIDES_TRIED = 1.5  # misfit in standard deviations above which left and right are fitted apart
@@ -62,7 +64,7 @@ class SquatResult:
     certain: tuple[bool, ...]  # (A,)
     apart: tuple[bool, ...]  # (A,) left and right differ by more than their error
     misfit: float
-    missing: tuple[str, ...]  # what was not typed and keeps a test from counting, in words
+    missing: tuple[tuple[int, Saying], ...]  # by test, counted from 1, what was not entered and keeps it from counting
     payloads: tuple[Payload, ...]
     next_test: NextTest | None
 
@@ -93,15 +95,17 @@ def _sigma(a: Assessment, axle: int, side: int) -> float:
     return float(np.hypot((corner.hub_to_arch_m.error or rules.TAPE_ERROR) / 2.0, band / np.sqrt(3.0)))
 
 
-def _missing(tests: tuple[SquatTest, ...]) -> tuple[str, ...]:
-    """Names of what is not there yet, test by test."""
-    words = []
-    for n, test in enumerate(tests):
+def _missing(tests: tuple[SquatTest, ...]) -> tuple[tuple[int, Saying], ...]:
+    """What is not there yet, test by test."""
+    missing = []
+    for n, test in enumerate(tests, start=1):
         if test.behind_front_m is None and test.mass_kg is not None:
-            words.append(f"test {n + 1}: how far behind the front hub the load lies")
+            missing.append(
+                (n, Saying(later("Enter how far behind the front hub the load lies: it is needed to work out the rate.")))
+            )
         if not any(h is not None for pair in test.heights for h in (pair.left_m, pair.right_m)):
-            words.append(f"test {n + 1}: the heights with the load on")
-    return tuple(words)
+            missing.append((n, Saying(later("Enter the heights with the load on: they are needed to work out the rate."))))
+    return tuple(missing)
 
 
 @lru_cache(maxsize=16)
@@ -220,7 +224,10 @@ def _next_test(vehicle: Trial, put: Floats, read: Readings, logs: Floats, ends: 
     if worst(put, read.loaded_m) <= WANTED:
         return None
     last = -vehicle.axles[-1].x_m
-    places = {"at the tail": last + ends[1], "over the rear axle": last, "over the front axle": 0.0, "at the nose": ends[0]}
+    places = {
+        later("at the rear end"): last + ends[1], later("over the rear axle"): last, later("over the front axle"): 0.0,
+        later("at the front end"): ends[0],
+    }  # fmt: skip
     found = []
     for words, behind in places.items():
         one = weight_of(np.array([TRIAL_KG]), np.array([-behind]), np.zeros(1))

@@ -18,7 +18,7 @@ def found_springs(axle: AxleFigures, index: int, fit: AxleFit, force_n: Floats) 
     try:
         return KINDS[fit.kind].as_found(at)
     except Incomplete as why:
-        return of_rate(COIL, at, lacks=str(why))
+        return of_rate(COIL, at, lacks=why.why)
 
 
 def as_stand(found: FoundPair) -> Springs:

@@ -25,6 +25,7 @@ from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import pads_for
 from isostat.job.axle_fit import Pick
+from isostat.job.out_of_range import say_out_of_range
 from isostat.job.schema import Job
 
 
@@ -75,13 +76,14 @@ def pick_rate(
 
     held = {name: carried(name) for name in {None, fit.pick.case, fit.pick.light or job.cases[0].name, fit.pick.full}}
     spring = force_n if fit.sides == "each" else np.full(2, force_n.mean())
-    rates, words = [], ""
+    rates: list[float] = []
+    way, unpickable = fit.pick.way, None
     for side in (0, 1):
         loads = {name: float(load[side]) for name, load in held.items()}
         try:
-            at_wheel, words = _at_wheel(job, axle, loads, room), fit.pick.way
+            at_wheel = _at_wheel(job, axle, loads, room)
         except OutOfRange as fault:
-            words = str(fault)
+            way, unpickable = "frequency", say_out_of_range(fault)
             at_wheel = wheel_rate_for_frequency(default_frequency(axle), max(loads[fit.pick.case] / GRAVITY, 1.0))
         rates.append(spring_rate_for_wheel_rate(at_wheel, float(spring[side]), *bends))
     asked = intersect(_bounds(job, axle, {name: float(load.mean()) for name, load in held.items()}, room))
@@ -89,7 +91,8 @@ def pick_rate(
     return Picked(
         rate=(rates[0], rates[1]),
         sprung_kg=float(held[fit.pick.case].mean()) / GRAVITY,
-        words=words,
+        way=way,
+        unpickable=unpickable,
         window=replace(asked, low=low, high=high),
         at_wheel=asked,
         bends=bends,

@@ -7,7 +7,7 @@ import numpy as np
 from isostat.assess.setup.figures import AxleFigures
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.rate_choice import pick_rate, room_at
-from isostat.assess.setup.springs.incomplete import Incomplete
+from isostat.assess.setup.springs.incomplete import Incomplete, why_not
 from isostat.assess.setup.springs.kind import FoundPair, Ordered, Wanted
 from isostat.assess.setup.springs.kinds import COIL, KINDS
 from isostat.assess.setup.tandem import Beams, balanced
@@ -58,4 +58,4 @@ def _order_axle(w: Wanted) -> Ordered:
     try:
         return KINDS[w.fit.kind].to_order(w)
     except (Incomplete, OutOfRange) as why:
-        return COIL.standing_in(w, lacks=str(why))
+        return COIL.standing_in(w, lacks=why_not(why))

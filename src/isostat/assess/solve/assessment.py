@@ -29,6 +29,7 @@ from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.pose import Pose, crossed_travel, fit_pose, planar_travel, spring_forces
 from isostat.core.vehicle.statics import lever, weight_of
 from isostat.job.schema import Job, Target
+from isostat.units.saying import Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -67,7 +68,7 @@ class Assessment:
     target_m: Floats  # (A, 2) hub to arch wanted
     fitted_target_m: Floats  # (A, 2) the same as fitted: higher, where the target is one of settled springs
     beams: Beams | None  # of an equalized tandem
-    helper_lacks: tuple[dict[str, str], ...]  # of each axle, by the kind of a helper: why it cannot be
+    helper_lacks: tuple[dict[str, Saying], ...]  # of each axle, by the kind of a helper: why it cannot be
     warp_m: float  # of heights wanted by corner: what no plane gives, u_FL − u_FR − u_RL + u_RR
     memory: dict[Any, Any] = field(default_factory=dict, init=False, repr=False)  # what was worked out of it since
 
@@ -203,7 +204,7 @@ def _stand_up(
 
 def _with_helpers(
     job: Job, axles: tuple[AxleFigures, ...], fits: tuple[FitFigures, ...], platform: Platform, wanted: Floats
-) -> tuple[tuple[FitFigures, ...], tuple[dict[str, str], ...]]:
+) -> tuple[tuple[FitFigures, ...], tuple[dict[str, Saying], ...]]:
     """What is fitted with the helpers that are set at the target, and what each axle's lack."""
     out, lacks = [], []
     for i, (axle, fit, proposed) in enumerate(zip(axles, fits, job.proposal.axles, strict=True)):

@@ -10,13 +10,14 @@ from typing_extensions import override
 from isostat.assess.judgement import Remedy
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.springs.air import bag_of, needed_height
-from isostat.assess.setup.springs.incomplete import Incomplete
+from isostat.assess.setup.springs.incomplete import Incomplete, why_not
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.core.limits import OutOfRange
 from isostat.job.edits.paths import JOB, Path, path_to, put_number
 from isostat.job.files import JobFault
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
+from isostat.language import later
 
 
 def helper_pressures(a: Assessment, axle: int) -> tuple[float, float]:
@@ -29,7 +30,7 @@ def helper_pressures(a: Assessment, axle: int) -> tuple[float, float]:
     bag, full = bag_of(given, "helper bag")
     stands = needed_height(given)
     if given.least_pa is None or given.most_pa is None:
-        raise Incomplete("No pressure is a setting without the bag's least and most; they must be given here.")
+        raise Incomplete(later("Enter the bag's minimum and maximum pressure first (see its label)."))
     bare = assess(_without(a.job, axle))
     o, figures = bare.orders[axle], bare.axles[axle]
     at = bare.proposed.platform.row[axle, list(SPRING), :, 0] @ bare.target_travel_m[axle]
@@ -41,9 +42,11 @@ def helper_pressures(a: Assessment, axle: int) -> tuple[float, float]:
     pressure = lacks / area
     least, most = float(given.least_pa.value), float(given.most_pa.value)
     if pressure.min() < least:
-        raise Incomplete("No air needed: the springs already hold that height. Use thinner blocks, less steel, or no bag.")
+        raise Incomplete(
+            later("No air needed: the springs already hold that height. Use thinner blocks, softer springs, or no bags.")
+        )
     if pressure.max() > most:
-        raise Incomplete("That is over the bag's maximum pressure: use a wider bag, or more steel.")
+        raise Incomplete(later("That is over the bag's maximum pressure. Use a larger bag, or stiffer springs."))
     return float(pressure[0]), float(pressure[1])
 
 
@@ -56,7 +59,7 @@ def with_pressures(job: Job, axle: int) -> Job:
     try:
         pressures = helper_pressures(a, axle)
     except (Incomplete, OutOfRange) as why:
-        raise JobFault("edit", [str(why)]) from None
+        raise JobFault("edit", [why_not(why)]) from None
     here: Path = path_to(JOB.proposal.axles[axle])
     for field, pressure in zip(("left_pa", "right_pa"), pressures, strict=True):
         job = put_number(job, (*here, "helper", field), round(pressure, -2))
@@ -78,7 +81,7 @@ def _offsets(a: Assessment, axle: int) -> tuple[float, float]:
     o, fit = a.orders[axle], a.job.proposal.axles[axle]
     if o.kind.told_alone(fit):
         return o.offset_m
-    raise Incomplete("The springs beside the bag are still solved for the target; type them first: rate and free length.")
+    raise Incomplete(later("Enter the spring rate and free length first: they are still being solved to the same height."))
 
 
 @dataclass(frozen=True, slots=True)

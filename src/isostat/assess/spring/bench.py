@@ -12,6 +12,8 @@ from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.parts.wire import wire
 from isostat.core.springs.helix import CALIPER, CaliperRate, Ends, Helix, caliper_rate, mean_diameter
 from isostat.job.axle_fit import BenchCoil
+from isostat.job.out_of_range import say_out_of_range
+from isostat.units.saying import Saying
 
 APART = 1.0  # of both errors together, beyond which caliper and press do not agree
 
@@ -23,7 +25,7 @@ class Benched:
     helix: Helix | None
     caliper: CaliperRate | None
     press: Pressed | None
-    fault: str = ""
+    fault: Saying | None = None
 
     @property
     def rate(self) -> tuple[float, float] | None:
@@ -50,7 +52,7 @@ class Benched:
 
 def benched(coil: BenchCoil) -> Benched:
     """What the readings of one spring say."""
-    helix, caliper, tested, fault = None, None, None, ""
+    helix, caliper, tested, fault = None, None, None, None
     rows = [(r.length_m.value, r.force_kg.value * GRAVITY) for r in coil.press if r.length_m and r.force_kg]
     try:
         if len(rows) > 1:
@@ -69,7 +71,7 @@ def benched(coil: BenchCoil) -> Benched:
             }
             caliper = caliper_rate(helix, errors, outside=coil.across == "outside")
     except OutOfRange as refused:
-        fault = str(refused)
+        fault = say_out_of_range(refused)
     return Benched(helix=helix, caliper=caliper, press=tested, fault=fault)
 
 

@@ -8,13 +8,14 @@ from typing_extensions import override
 
 from isostat.assess.judgement import Judgement
 from isostat.core.rates.window import Window
+from isostat.units.saying import Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SpringLacks(Judgement):
     """The wanted kind of spring cannot be made yet; a plain coil stands in. reason: a sentence."""
 
-    reason: str
+    reason: Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -87,7 +88,7 @@ class RateOutsideWindow(Judgement):
 class RateNotPicked(Judgement):
     """The asked way of picking a rate has no answer; the usual frequency stands in."""
 
-    reason: str
+    reason: Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -153,4 +154,4 @@ class FallingCurve(Judgement):
 class HelperLacks(Judgement):
     """A helper is wanted and cannot be reckoned with. reason: a sentence."""
 
-    reason: str
+    reason: Saying

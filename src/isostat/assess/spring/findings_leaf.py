@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing_extensions import override
 
 from isostat.assess.judgement import Judgement
+from isostat.units.saying import Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,4 +67,4 @@ class PinionTurned(Judgement):
 class HangingWrong(Judgement):
     """Shackle and hanger cannot be as told. reason: a sentence."""
 
-    reason: str
+    reason: Saying

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing_extensions import override
 
 from isostat.assess.judgement import Judgement
+from isostat.units.saying import Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -39,7 +40,7 @@ class RingOutside(Judgement):
 class RingNotSet(Judgement):
     """The ring cannot stand where the wanted crossover needs it. reason: a sentence."""
 
-    reason: str
+    reason: Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

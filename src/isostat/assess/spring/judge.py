@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import get_args
 
 import numpy as np
 
@@ -36,9 +35,7 @@ from isostat.assess.spring.winding import wound
 from isostat.core import rules
 from isostat.core.springs.coil import Coil
 from isostat.core.travel.events import droop_end
-from isostat.job.axle_fit import Pick
 
-PICKED = get_args(Pick.model_fields["way"].annotation)
 SAID = 0.0005  # m
 
 
@@ -47,8 +44,8 @@ def spring_judgements(a: Assessment) -> Iterator[Judgement]:
     s = a.proposed
     for i, o in enumerate(a.orders):
         yield from _made(a, i, o)
-        if o.picked not in PICKED:
-            yield RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.picked)
+        if o.unpickable is not None:
+            yield RateNotPicked(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.unpickable)
         rate, window = float(np.mean(o.order.rate_n_per_m)), o.window
         if o.can_be_had and o.kind.window_judged and window.by(rate, rules.OUTSIDE_WINDOW) is not None:
             place = Place(i, None, a.target_case)
@@ -87,10 +84,10 @@ def spring_judgements(a: Assessment) -> Iterator[Judgement]:
 
 def _made(a: Assessment, i: int, o: Ordered) -> Iterator[Judgement]:
     """Whether the wanted kind can be made, goes where it shall, and can be wound."""
-    if a.found_springs[i][0].lacks:
-        reason = f"As found: {a.found_springs[i][0].lacks}"
-        yield SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, reason=reason)
-    if o.lacks:
+    found_lacks = a.found_springs[i][0].lacks
+    if found_lacks is not None:
+        yield SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.MEASURE, reason=found_lacks)
+    if o.lacks is not None:
         yield SpringLacks(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=o.lacks)
     for lacks in a.helper_lacks[i].values():
         cure = (Pressures(i),) if lacks == NO_PRESSURE else ()

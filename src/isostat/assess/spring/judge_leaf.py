@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.assess.setup.springs.incomplete import Incomplete
+from isostat.assess.setup.springs.incomplete import Incomplete, why_not
 from isostat.assess.setup.springs.leaf import chord_of, hanging, turned_rad
 from isostat.assess.solve import offers
 from isostat.assess.solve.assessment import Assessment
@@ -39,7 +39,7 @@ def leaf_judgements(a: Assessment) -> Iterator[Judgement]:
                 yield PinionTurned(grade=Grade.NOTE, place=Place(i), step=Step.SPRING, turned_rad=turned)
             yield from _leans(a, i)
         except (Incomplete, OutOfRange) as why:
-            yield HangingWrong(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=str(why))
+            yield HangingWrong(grade=Grade.WATCH, place=Place(i), step=Step.SPRING, reason=why_not(why))
 
 
 def _arch_and_stress(a: Assessment, i: int, pack: Packed) -> Iterator[Judgement]:

@@ -29,7 +29,7 @@ def _ring(a: Assessment, i: int, sides: tuple[Stacked, Stacked]) -> Iterator[Jud
     left = sides[0]
     window, ring = left.window, left.pair.ring_m
     step, here = Step.SPRING, Place(i)
-    if left.seated.ring_fault:
+    if left.seated.ring_fault is not None:
         shares = tuple(RingByShare(i, share) for share in (0.4, 0.25, 0.1))
         yield RingNotSet(grade=Grade.WATCH, place=here, step=step, reason=left.seated.ring_fault, remedies=shares)
     if window.missing_m > SAID:

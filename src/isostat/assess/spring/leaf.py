@@ -8,7 +8,7 @@ from functools import lru_cache
 import numpy as np
 from typing_extensions import override
 
-from isostat.assess.setup.springs.incomplete import Incomplete, value_or
+from isostat.assess.setup.springs.incomplete import Incomplete, value_or, why_not
 from isostat.assess.setup.springs.leaf import leaf_pack
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
@@ -119,7 +119,7 @@ def put_leaf(axle: int, n: int, field: str, job: Job, si: float | None, typed: s
     try:
         leaf_pack(changed.proposal.axles[axle].pack)
     except (Incomplete, OutOfRange) as why:
-        raise JobFault("edit", [str(why)]) from None
+        raise JobFault("edit", [why_not(why)]) from None
     return changed
 
 

@@ -11,8 +11,10 @@ from isostat.assess.spring.leaf import Packed, kept_rise, packed
 from isostat.core.limits import GRAVITY, OutOfRange
 from isostat.core.springs.leaf.leaves_to_add import Added, height_under, leaves_to_add
 from isostat.job.files import JobFault
+from isostat.job.out_of_range import say_out_of_range
 from isostat.job.schema import Job
 from isostat.job.springs.leaf_edits import insert_leaves
+from isostat.units.saying import Saying
 
 MOST_ADDED = 2  # leaves, that are tried
 
@@ -25,24 +27,25 @@ class LeavesOffered:
     used: float
 
 
-def leaves_offered(a: Assessment) -> dict[int, tuple[LeavesOffered, ...] | str]:
+def leaves_offered(a: Assessment) -> dict[int, tuple[LeavesOffered, ...] | Saying]:
     """By axle of those on leaves, what can be added; where that cannot be asked, or a job will not have it, why, in a sentence."""
     packs = [(axle, packed(a, axle)) for axle in range(len(a.axles))]
     return {axle: _offered(a, axle, pack) for axle, pack in packs if pack is not None}
 
 
-def _offered(a: Assessment, axle: int, pack: Packed) -> tuple[LeavesOffered, ...] | str:
-    offered, refused = [], ""
+def _offered(a: Assessment, axle: int, pack: Packed) -> tuple[LeavesOffered, ...] | Saying:
+    offered: list[LeavesOffered] = []
+    refused: Saying | None = None
     try:
         ways = ways_to_add(a, axle, pack)
     except OutOfRange as why:
-        return str(why)
+        return say_out_of_range(why)
     for way in ways:
         try:
             offered.append(_tried(a.job, axle, way))
         except JobFault as why:  # more leaves than a pack has
-            refused = " ".join(why.faults)
-    return tuple(offered) if offered or not refused else refused
+            refused = why.sayings[0]
+    return tuple(offered) if offered or refused is None else refused
 
 
 def _tried(job: Job, axle: int, way: Added) -> LeavesOffered:

@@ -19,6 +19,8 @@ from isostat.job.edits.target import aim_by_axle
 from isostat.job.files import JobFault
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
+from isostat.units.saying import Amount, saying
+from isostat.units.unit import Quantity
 
 PROBE = 0.005  # m of spacer by which the answer is felt
 
@@ -61,7 +63,15 @@ class SpringSpacer(Remedy):
         a = assess(job)
         thick = one_spacer(a, self.place)
         if thick is None or not all(o.can_be_had for o in a.orders):
-            raise JobFault("remedy", ["No spacer there levels it; accepted is springs that can be had and a spacer up to 50 mm."])
+            raise JobFault(
+                "remedy",
+                [
+                    saying(
+                        "No spacer up to {most} there levels it. Use different springs left and right.",
+                        most=Amount(rules.THICKEST_LEVELLING, Quantity.COIL),
+                    )
+                ],
+            )
         for i, o in enumerate(a.orders):
             for s, name in enumerate(SIDES):
                 fields = o.kind.typed_as_ordered(o, s)

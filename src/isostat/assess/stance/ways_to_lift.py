@@ -27,6 +27,7 @@ from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.springs.torsion.bar import ArmLaw, turn_for
 from isostat.core.springs.torsion.splines import spline_step
 from isostat.job.axle_fit import Ways
+from isostat.language import later
 
 FIELDS = {
     "spacer": "spacer_m",
@@ -36,6 +37,13 @@ FIELDS = {
     "pressure": "bag_pa",
     "index": "index_steps",
 }
+
+
+WAY_WORDS = {
+    "spring": later("new springs"), "spacer": later("spring spacer"), "collar": later("collar"), "block": later("block"),
+    "shackle": later("longer shackle"), "pressure": later("helper air bags"), "index": later("re-indexed bar"),
+    "helper": later("the proposal's helper bags"),
+}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -5,9 +5,13 @@ from __future__ import annotations
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.travel.judge import order_faults
+from isostat.core.parts.event import Event
 from isostat.job.edits.paths import JOB, path_to, put, put_number
+from isostat.job.event_words import EVENT_NOUNS
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
+from isostat.units.saying import Amount, Saying, saying
+from isostat.units.unit import Quantity
 
 WORSE = 0.0005  # m of a margin
 
@@ -27,20 +31,22 @@ def put_stop_spacer(axle: int, job: Job, spacer_m: float | None, typed: str = ""
     before, after = _short(assess(job), axle), _short(assess(changed), axle)
     worse = {what: short for what, short in after.items() if short > before.get(what, 0.0) + WORSE}
     if worse:
-        what = max(worse, key=lambda name: worse[name])
-        most = _most(job, axle, spacer_m, before)
-        room = f"at most {most * 1000:.0f} mm trimmed" if most > 0.0 else "a stop that is not trimmed"
-        raise JobFault("edit", [f"Stops trimmed by {-spacer_m * 1000:.0f} mm leave too little before {what}; accepted is {room}."])
+        what = Saying(EVENT_NOUNS[max(worse, key=lambda name: worse[name])])
+        cut, most = Amount(-spacer_m, Quantity.COIL), _most(job, axle, spacer_m, before)
+        if most > 0.0:
+            said = "{cut} off the bump stop leaves too little room before {what}. Trim up to {most}."
+            raise JobFault("edit", [saying(said, cut=cut, what=what, most=Amount(most, Quantity.COIL, -1))])
+        raise JobFault("edit", [saying("Any trimming leaves too little room before {what}. Do not trim it.", what=what)])
     return changed
 
 
-def _short(a: Assessment, axle: int) -> dict[str, float]:
+def _short(a: Assessment, axle: int) -> dict[Event, float]:
     """What of an axle's bump comes too soon, and by how much, m."""
     found = [j for side in (0, 1) for j in order_faults(a, axle, side) if isinstance(j, WrongOrder) and j.bump]
     return {what: max(j.short_m for j in found if j.what == what) for what in {j.what for j in found}}
 
 
-def _most(job: Job, axle: int, spacer_m: float, before: dict[str, float]) -> float:
+def _most(job: Job, axle: int, spacer_m: float, before: dict[Event, float]) -> float:
     """The most that can be trimmed, to the millimetre, by halving."""
     low, high = 0, round(-spacer_m * 1000)
     while high - low > 1:

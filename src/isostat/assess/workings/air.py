@@ -32,25 +32,25 @@ def rate(a: Assessment, k: Shown) -> Working:
     teed = isinstance(bags.couple, TeedAir | LevelledTee)
     gives = [0.0 if teed and m != at else 1.0 for m, at in zip(bags.set_x_m, x, strict=True)]  # and of two on a tee stays as it was
     area, grows = (gives[side] * float(n) for n in bag.area(np.asarray(x[side])))
-    widens = Given("w", "the pressure times how its area grows", "rate", bags.gauge_pa[side] * grows, Origin.COMPUTED)
+    widens = Given("w", "pressure × growth of area", "rate", bags.gauge_pa[side] * grows, Origin.COMPUTED)
     gas = _shut_in(bags, side)
     if gas is None:
-        return made_rate("w", (widens,), result, "Its line holds the pressure; only the area changes.")
+        return made_rate("w", (widens,), result, "Regulated pressure: only the area changes.")
     pressed = [np.asarray(m) for m in (x if teed else (x[side],))]
     swept, room = (
         sum(float(bag.swept(m)) * g for m, g in zip(pressed, gives, strict=False)),
         sum(float(bag.volume(m)) for m in pressed),
     )
     inputs = (
-        Given("n", "of a quick change of air", "ratio", gas.exponent, Origin.TYPED),
-        Given("p", "gauge pressure at the target", "pressure", gas.gauge_pa, Origin.SOLVED),
-        Given("p_a", "of the air around it", "pressure", gas.ambient_pa, Origin.ASSUMED),
+        Given("n", "gas exponent, quick change", "ratio", gas.exponent, Origin.TYPED),
+        Given("p", "gauge pressure at target", "pressure", gas.gauge_pa, Origin.SOLVED),
+        Given("p_a", "ambient pressure", "pressure", gas.ambient_pa, Origin.ASSUMED),
         Given("A", "effective area there", "area", area, Origin.COMPUTED),
-        Given("B", "swept there, by both bags where a tee joins them", "area", swept, Origin.COMPUTED),
-        Given("V", "gas, of both bags where a tee joins them", "fine volume", room + gas.tank_m3, Origin.COMPUTED),
+        Given("B", "swept area there, both bags if teed", "area", swept, Origin.COMPUTED),
+        Given("V", "gas volume, both bags if teed", "fine volume", room + gas.tank_m3, Origin.COMPUTED),
         widens,
     )
-    rule = "Over a bump the gas is shut in and has no time to cool; both wheels together."
+    rule = "Over a bump the gas is sealed and has no time to cool; both wheels together."
     return made_rate("n * (p + p_a) * A * B / V + w", inputs, result, rule)
 
 
@@ -68,17 +68,17 @@ def pressure(a: Assessment, k: Shown) -> Working:
     bags, result = done.bags, float(done.gauge_pa[k.side, k.case])
     gas = bags.given.gas
     if gas != "shut in":
-        rule = "Held: the height changes, the pressure does not."
+        rule = "Regulated: the height changes, the pressure does not."
         if gas == "levelled":
-            rule = "The valve fills or lets down until what the bag carries is what stands on it: load by area."
+            rule = "The valve fills or exhausts until the bag carries the load at its set height: load ÷ area."
             return _by_load(done, k, result, rule)
-        given = (Given("p", "held by its line", "pressure", result, Origin.TYPED),)
+        given = (Given("p", "regulated pressure", "pressure", result, Origin.TYPED),)
         return Working(name="bag pressure", symbol="p", quantity="pressure", expression="p", inputs=given, result=result,
                        approximate=False, rule=rule)  # fmt: skip
     if result <= 0.0:
-        given = (Given("p", "its gas is no denser than the air around", "pressure", 0.0, Origin.COMPUTED),)
+        given = (Given("p", "no pressure above ambient", "pressure", 0.0, Origin.COMPUTED),)
         return Working(name="bag pressure", symbol="p", quantity="pressure", expression="p", inputs=given, result=0.0,
-                       approximate=False, rule="Drawn so long that nothing is left above the air around it.")  # fmt: skip
+                       approximate=False, rule="Over-extended: no gauge pressure remains.")  # fmt: skip
     law = bags.couple or bags.law[k.side]
     assert isinstance(law, ClosedAir | TeedAir)
     set_x, x = np.array(bags.set_x_m), np.clip(bags.full_m - done.height_m[:, k.case], bags.bag.x_m[0], bags.bag.x_m[-1])
@@ -92,16 +92,16 @@ def pressure(a: Assessment, k: Shown) -> Working:
         quantity="pressure",
         expression="(p_0 + p_a) * w * V_0 / V - p_b",
         inputs=(
-            Given("p_0", "set at the target, gauge", "pressure", law.gauge_pa, Origin.TYPED),
-            Given("p_a", "of the air around it then", "pressure", law.set_ambient_pa, surrounding),
-            Given("w", "absolute temperature over that of then", "fine ratio", law.warmer, warmth),
-            Given("V_0", "gas then, both bags where a tee joins them", "fine volume", then, Origin.COMPUTED),
-            Given("V", "gas in this case", "fine volume", now, Origin.SOLVED),
-            Given("p_b", "of the air around it now", "pressure", law.ambient_pa, surrounding),
+            Given("p_0", "gauge pressure set at target", "pressure", law.gauge_pa, Origin.TYPED),
+            Given("p_a", "ambient pressure when set", "pressure", law.set_ambient_pa, surrounding),
+            Given("w", "absolute temperature ÷ that when set", "fine ratio", law.warmer, warmth),
+            Given("V_0", "gas volume when set, both bags if teed", "fine volume", then, Origin.COMPUTED),
+            Given("V", "gas volume in this case", "fine volume", now, Origin.SOLVED),
+            Given("p_b", "ambient pressure now", "pressure", law.ambient_pa, surrounding),
         ),
         result=result,
         approximate=False,
-        rule="Gas shut in, slow: absolute pressure times volume stays, by absolute temperature.",
+        rule="Sealed bag, slow change: absolute pressure × volume stays constant, times absolute temperature.",
     )
 
 
@@ -129,17 +129,17 @@ def height(a: Assessment, k: Shown) -> Working:
     done = _aired(a, k)
     stands = float(done.height_m[k.side, k.case])
     return Working(
-        name="bag's height",
+        name="bag height",
         symbol="h",
         quantity="coil size",
         expression="l - x",
         inputs=(
-            Given("l", "drawn to its full length", "coil size", done.bags.full_m, Origin.TYPED),
-            Given("x", "pressed from there", "coil size", done.bags.full_m - stands, Origin.SOLVED),
+            Given("l", "extended height", "coil size", done.bags.full_m, Origin.TYPED),
+            Given("x", "compressed by", "coil size", done.bags.full_m - stands, Origin.SOLVED),
         ),
         result=stands,
         approximate=False,
-        rule="Where the vehicle stands in this case, by the bag's own travel.",
+        rule="Where the vehicle sits in this case, through the bag's own travel.",
     )
 
 
@@ -156,7 +156,9 @@ def load(a: Assessment, k: Shown) -> Working:
     ]
     past = done.within[k.side, k.case] == 0.0
     if past:
-        inputs.append(Given("r", "by its end, drawn long or flat", "mass", carries - gauge * area / GRAVITY, Origin.SOLVED))
+        inputs.append(
+            Given("r", "from its end stop, over-extended or bottomed", "mass", carries - gauge * area / GRAVITY, Origin.SOLVED)
+        )
     return Working(
         name="carried by the bag",
         symbol="m",
@@ -165,7 +167,7 @@ def load(a: Assessment, k: Shown) -> Working:
         inputs=tuple(inputs),
         result=carries,
         approximate=False,
-        rule="Gauge pressure times effective area; a claim beyond it is none.",
+        rule="Gauge pressure × effective area. Ignore catalogue claims above it.",
     )
 
 

@@ -7,12 +7,13 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import LAMP_AT, heights, lamp, rake, ramps
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
+from isostat.language import later, tr
 
-RAMPS = ("approach angle", "breakover angle", "departure angle")
+RAMPS = (later("approach angle"), later("breakover angle"), later("departure angle"))
 
 
 def _pitch(a: Assessment, k: Shown) -> Given:
-    return Given("theta", "pitch since the weighing, nose down", "angle", float(a.proposed.rest.pose[1, k.case]), Origin.SOLVED)
+    return Given("theta", "pitch since weighing, nose down", "angle", float(a.proposed.rest.pose[1, k.case]), Origin.SOLVED)
 
 
 def rake_now(a: Assessment, k: Shown) -> Working:
@@ -24,7 +25,13 @@ def rake_now(a: Assessment, k: Shown) -> Working:
         quantity="height",
         expression="r_0 + theta * L",
         inputs=(
-            Given("r_0", f"rake as weighed, {raked.front} to {raked.rear}", "height", raked.was_m, Origin.COMPUTED),
+            Given(
+                "r_0",
+                tr("rake as weighed, {front} to {rear}", front=raked.front, rear=raked.rear),
+                "height",
+                raked.was_m,
+                Origin.COMPUTED,
+            ),
             _pitch(a, k),
             Given("L", "wheelbase", "height", base, Origin.MEASURED),
         ),
@@ -39,7 +46,7 @@ def lean(a: Assessment, k: Shown) -> Working:
     s = a.proposed.hub_to_arch_m[..., k.case]
     left, right = (float(s[:, side].mean()) for side in (0, 1))
     return Working(
-        name="lean, left over right",
+        name="lean, left higher",
         symbol="d",
         quantity="height",
         expression="h_L - h_R",
@@ -60,13 +67,13 @@ def lamp_height(a: Assessment, k: Shown) -> Working:
         raise KeyError("no lamp was read")
     front = a.job.vehicle.front_overhang_m.value
     return Working(
-        name="headlamp above the ground",
+        name="headlamp height",
         symbol="z",
         quantity="height",
         expression="z_0 + q - theta * x",
         inputs=(
             Given("z_0", "as weighed", "height", lamps.was_m.value, lamps.was_m.origin),
-            Given("q", "the body's rise over the front axle", "height", float(a.proposed.rest.pose[0, k.case]), Origin.SOLVED),
+            Given("q", "rise of the body at the front axle", "height", float(a.proposed.rest.pose[0, k.case]), Origin.SOLVED),
             _pitch(a, k),
             Given("x", "lamp ahead of the front axle", "height", front, Origin.ASSUMED),
         ),
@@ -88,12 +95,12 @@ def lamp_drop(a: Assessment, k: Shown) -> Working:
         expression="e_0 + D * theta",
         inputs=(
             Given("e_0", "as weighed", "height", lamps.drop_was_m.value, lamps.drop_was_m.origin),
-            Given("D", "to the wall", "height", LAMP_AT, Origin.TYPED),
+            Given("D", "distance to the wall", "height", LAMP_AT, Origin.TYPED),
             _pitch(a, k),
         ),
         result=float(lamps.drop_m[k.case]),
         approximate=lamps.drop_was_m.assumed,
-        rule="Lamps not readjusted. Height moves the beam, pitch turns it. Local law and its testing station decide.",
+        rule="Before re-aiming. Height moves the beam, pitch turns it. Check local rules.",
     )
 
 
@@ -101,10 +108,10 @@ def point_height(a: Assessment, k: Shown) -> Working:
     """A named point above the ground; `axle` is its place in the list."""
     point = heights(a)[k.axle]
     risen = float(point.now_m[k.case]) - point.was_m
-    words = "rise of its axle's hubs, tyres alone" if point.point.kind == "axle" else "rise of the body there"
+    words = "rise of its axle (tyres only)" if point.point.kind == "axle" else "rise of the body there"
     read = point.point.above_ground_m
     return Working(
-        name=f"{point.point.name} above the ground",
+        name=tr("{point}, height above ground", point=point.point.name),
         symbol="z",
         quantity="height",
         expression="z_0 + q",
@@ -114,7 +121,7 @@ def point_height(a: Assessment, k: Shown) -> Working:
         ),
         result=float(point.now_m[k.case]),
         approximate=read.assumed,
-        rule="What hangs on an axle rises with its tyres only; springs do not lift it.",
+        rule="Parts mounted on an axle rise with its tyres only; springs do not lift them.",
     )
 
 
@@ -144,7 +151,7 @@ def tips_at(a: Assessment, k: Shown) -> Working:
     high = gravity_height_in(a, k.case)
     track = 2 * sum(axle.half_track_m for axle in a.axles) / len(a.axles)
     return Working(
-        name="tips at, times gravity",
+        name="rollover threshold, g",
         symbol="n",
         quantity="ratio",
         expression="t / (2 * h)",
@@ -154,7 +161,7 @@ def tips_at(a: Assessment, k: Shown) -> Working:
         ),
         result=track / (2 * max(high.value, 0.05)),
         approximate=high.assumed,
-        rule="Static stability factor. Rigid: on springs and tyres it tips sooner.",
+        rule="Static stability factor (rigid). Real vehicles tip earlier.",
     )
 
 

@@ -11,6 +11,7 @@ from isostat.assess.workings.grounds import height_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core.fitting.band_draws import Source
 from isostat.core.working import Given, Origin, Working
+from isostat.language import decimal, tr
 
 LISTED = 5  # sources that are named; the rest is one line
 
@@ -29,24 +30,24 @@ def band(a: Assessment, k: Shown) -> Working:
     rest = math.sqrt(max(half**2 - sum(m**2 for _, m in parts), 0.0))
     letters = "abcdefgh"
     inputs = [Given(letters[n], words, "fine length", m, Origin.ASSUMED) for n, (words, m) in enumerate(parts)]
-    inputs.append(Given("o", "all others together", "fine length", rest, Origin.ASSUMED))
+    inputs.append(Given("o", "all other sources", "fine length", rest, Origin.ASSUMED))
     return Working(
-        name="band of the height, either way",
+        name="height tolerance ±",
         symbol="e",
         quantity="height",
         expression=f"sqrt({' + '.join(f'{g.symbol}**2' for g in inputs)})",
         inputs=tuple(inputs),
         result=math.sqrt(sum(g.value**2 for g in inputs)),
         approximate=False,
-        rule="Two standard deviations of 5000 draws through the whole vehicle. What stands first is worth measuring better.",
+        rule="Two standard deviations of 5000 trials of the whole vehicle. The first source is worth measuring better.",
     )
 
 
 def _words(a: Assessment, source: Source) -> str:
     """Left and right of an axle in one line; items by their name."""
     if source.axle is None:
-        return source.what
-    return f"{source.what}, {a.job.vehicle.axles[source.axle].name.lower()}"
+        return tr(source.what)
+    return tr("{what}, {axle}", what=tr(source.what), axle=a.job.vehicle.axles[source.axle].name.lower())
 
 
 def settled(a: Assessment, k: Shown) -> Working:
@@ -63,7 +64,7 @@ def settled(a: Assessment, k: Shown) -> Working:
         expression="h - s",
         inputs=(
             Given("h", "hub to arch, new springs", "height", new, Origin.SOLVED),
-            Given("s", f"settling, {share * 100:.1f} % of the loaded deflection", "height", new - after, origin),
+            Given("s", tr("settling, {p} % of the loaded deflection", p=decimal(share * 100, 1)), "height", new - after, origin),
         ),
         result=after,
         approximate=rough or height_guessed(a, k),

@@ -9,6 +9,7 @@ from isostat.assess.workings.inputs import given_or
 from isostat.assess.workings.shown import Shown
 from isostat.core.springs.helix import Helix
 from isostat.core.working import Given, Origin, Working
+from isostat.language import decimal, tr
 
 
 def _benched(a: Assessment, k: Shown) -> Benched:
@@ -40,19 +41,24 @@ def caliper(a: Assessment, k: Shown) -> Working:
     h, told_by_caliper = _helix(a, k), _benched(a, k).caliper
     share = 0.0 if told_by_caliper is None else told_by_caliper.share
     return Working(
-        name="rate by the caliper",
+        name="rate from dimensions",
         symbol="R",
         quantity="rate",
         expression="G * d**4 / (8 * D**3 * n)",
         inputs=(
-            given_or("G", f"shear modulus, {h.wire.name}", "modulus", a.job.bench[k.axle].shear_pa, h.wire.shear_pa),
+            given_or(
+                "G", tr("shear modulus, {wire}", wire=tr(h.wire.name)), "modulus", a.job.bench[k.axle].shear_pa, h.wire.shear_pa
+            ),
             _read("d", "wire", "fine length", h.wire_m),
             _read("D", "mean diameter", "fine length", h.mean_m),
-            _read("n", "working turns", "ratio", h.active),
+            _read("n", "active coils", "ratio", h.active),
         ),
         result=h.rate,
         approximate=False,
-        rule=f"EN 13906-1. ± {share * 100:.0f} %: wire counts four times and more, so read it at several places, paint off.",
+        rule=tr(
+            "EN 13906-1. ± {p} %: wire diameter counts most (fourth power); measure it at several places, paint removed.",
+            p=decimal(share * 100, 0),
+        ),
     )
 
 
@@ -64,19 +70,21 @@ def press(a: Assessment, k: Shown) -> Working:
     rows = [r.length_m.value for r in a.job.bench[k.axle].press if r.length_m and r.force_kg]
     first = max(rows)
     return Working(
-        name="rate by the press",
+        name="rate from the press test",
         symbol="R",
         quantity="rate",
         expression="F / (L - l)",
         inputs=(
-            Given("F", "force on the line at the first length", "force", tested.rate * (tested.free_m - first), Origin.COMPUTED),
-            Given("L", "free length by the line", "fine length", tested.free_m, Origin.COMPUTED),
-            _read("l", "first length under the press", "fine length", first),
+            Given("F", "fitted force at the first length", "force", tested.rate * (tested.free_m - first), Origin.COMPUTED),
+            Given("L", "free length from the fitted line", "fine length", tested.free_m, Origin.COMPUTED),
+            _read("l", "first press length", "fine length", first),
         ),
         result=tested.rate,
         approximate=False,
-        rule=f"A straight line through all readings, weighed by their errors: ± {tested.share * 100:.0f} %. "
-        "Nobody in line with it.",
+        rule=tr(
+            "Straight line through all readings, weighted by their errors: ± {p} %. Keep clear of the spring axis.",
+            p=decimal(tested.share * 100, 0),
+        ),
     )
 
 
@@ -97,11 +105,11 @@ def mass(a: Assessment, k: Shown) -> Working:
             Given("rho", "density of steel", "density", h.wire.density, Origin.ASSUMED),
             _read("d", "wire", "fine length", h.wire_m),
             _read("D", "mean diameter", "fine length", h.mean_m),
-            _read("N", "turns, all of them", "ratio", h.turns),
+            _read("N", "total coils", "ratio", h.turns),
         ),
         result=h.mass_kg,
         approximate=False,
-        rule=f"On a scale it tells whether wire and turns were read right. Surge at {h.surge_hz:.0f} Hz.",
+        rule=tr("Weigh it to check wire and coil count. Surge at {hertz} Hz.", hertz=decimal(h.surge_hz, 0)),
     )
 
 
@@ -109,18 +117,18 @@ def grows(a: Assessment, k: Shown) -> Working:
     """What it grows across when pressed solid."""
     h = _helix(a, k)
     return Working(
-        name="growth of the diameter, solid",
+        name="OD growth when compressed solid",
         symbol="g",
         quantity="fine length",
         expression="sqrt(D**2 + (p**2 - d**2) / pi**2) - D",
         inputs=(
             _read("D", "mean diameter", "fine length", h.mean_m),
-            Given("p", "pitch of the working turns", "fine length", h.pitch_m, Origin.COMPUTED),
+            Given("p", "pitch of the active coils", "fine length", h.pitch_m, Origin.COMPUTED),
             _read("d", "wire", "fine length", h.wire_m),
         ),
         result=h.grows_m(),
         approximate=False,
-        rule="By the length of its wire, ends held: perch, pocket or what stands round it must leave that much.",
+        rule="From the length of its wire, ends held. Perch, pocket and everything around it must leave that much room.",
     )
 
 
@@ -131,24 +139,24 @@ def length(a: Assessment, k: Shown) -> Working:
     assert rate is not None and free is not None
     where = a.job.vehicle.axles[k.side].name.lower()
     return Working(
-        name="length carrying the target's load",
+        name="length under the target load",
         symbol="l",
         quantity="coil size",
         expression="L - F / R",
         inputs=(
             Given("L", "free length", "fine length", free, Origin.MEASURED),
-            Given("F", f"spring force at the target, {where}", "force", held.force_n, Origin.SOLVED),
+            Given("F", tr("spring force at target, {where}", where=where), "force", held.force_n, Origin.SOLVED),
             Given("R", "its rate", "rate", rate[0], Origin.COMPUTED),
         ),
         result=held.length_m,
         approximate=False,
-        rule="The room between the seats at the target should be this, spacers taken off.",
+        rule="The space between the seats at target, spacers removed, should be this.",
     )
 
 
 def used(a: Assessment, k: Shown) -> Working:
     """Stress at ride, as a share of what is allowed."""
-    return stress(_helix(a, k), _held(a, k).force_n, "at the target", Origin.MEASURED)
+    return stress(_helix(a, k), _held(a, k).force_n, "at target", Origin.MEASURED)
 
 
 def used_solid(a: Assessment, k: Shown) -> Working:
@@ -156,7 +164,7 @@ def used_solid(a: Assessment, k: Shown) -> Working:
     part, h = _benched(a, k), _helix(a, k)
     rate, free = part.rate, part.free_m
     assert rate is not None and free is not None
-    return stress(h, rate[0] * max(free - h.solid_m, 0.0), "when solid", Origin.MEASURED)
+    return stress(h, rate[0] * max(free - h.solid_m, 0.0), "if coil-bound", Origin.MEASURED)
 
 
 BENCH = (caliper, press, solid, mass, grows, length, used, used_solid)

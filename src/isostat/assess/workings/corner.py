@@ -12,6 +12,8 @@ from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.core.working import Figure, Given, Origin, Working
+from isostat.job.event_words import EVENT_NOUNS
+from isostat.language import tr
 
 
 def standing(a: Assessment, k: Shown) -> Standing:
@@ -46,13 +48,13 @@ def load(a: Assessment, k: Shown) -> Working:
     tyre = (a.found_fits if k.found else a.fits)[k.axle].tyre_rate
     squash = float(s.platform.tyre_squash_m[at] - s.rest.wheel_m[at])
     return Working(
-        name="load on the pad",
+        name="corner weight",
         symbol="N",
         quantity="mass",
         expression="k_t * s / g",
         inputs=(
             Given("k_t", "tyre rate", "rate", tyre.value, tyre.origin),
-            Given("s", "squash of the tyre", "fine length", max(squash, 0.0), Origin.SOLVED),
+            Given("s", "tyre deflection", "fine length", max(squash, 0.0), Origin.SOLVED),
             Given("g", "gravity", "acceleration", GRAVITY, Origin.TYPED),
         ),
         result=float(s.pad_kg[at]),
@@ -72,10 +74,10 @@ def frequency(a: Assessment, k: Shown) -> Working:
             symbol="f",
             quantity="frequency",
             expression="f_0",
-            inputs=(Given("f_0", "nothing rides on the wheel, or its rate is below nought", "frequency", 0.0, Origin.COMPUTED),),
+            inputs=(Given("f_0", "no sprung mass, or a negative wheel rate", "frequency", 0.0, Origin.COMPUTED),),
             result=0.0,
             approximate=False,
-            rule="One mass on its wheel rate: without either it does not swing.",
+            rule="One mass on its wheel rate: without either there is no frequency.",
         )
     return Working(
         name="ride frequency",
@@ -84,8 +86,8 @@ def frequency(a: Assessment, k: Shown) -> Working:
         expression="sqrt(k_w / (N - m_u)) / (2 * pi)",
         inputs=(
             Given("k_w", "wheel rate at this height", "rate", float(s.wheel_rate[at]), Origin.COMPUTED),
-            Given("N", "load on the pad", "mass", float(s.pad_kg[at]), Origin.COMPUTED),
-            Given("m_u", "unsprung mass a wheel", "mass", unsprung.value, unsprung.origin),
+            Given("N", "corner weight", "mass", float(s.pad_kg[at]), Origin.COMPUTED),
+            Given("m_u", "unsprung mass, per wheel", "mass", unsprung.value, unsprung.origin),
         ),
         result=float(s.frequency_hz[at]),
         approximate=unsprung.assumed
@@ -110,19 +112,23 @@ def _left(a: Assessment, k: Shown, end: TravelEvent, *, bump: bool) -> Working:
     u = float(standing(a, k).rest.travel_m[k.axle, k.side, k.case])
     assumed = event_assumed(a, k, end.name)
     return Working(
-        name="bump left" if bump else "droop left",
+        name="bump travel available" if bump else "droop travel available",
         symbol="b" if bump else "d",
         quantity="height",
         expression="e - u" if bump else "u - e",
         inputs=(
-            Given("e", f"{end.name}, wheel travel", "height", end.travel_m, Origin.ASSUMED if assumed else Origin.COMPUTED),
+            Given(
+                "e",
+                tr("{event}, wheel travel", event=tr(EVENT_NOUNS[end.name])),
+                "height",
+                end.travel_m,
+                Origin.ASSUMED if assumed else Origin.COMPUTED,
+            ),
             Given("u", "wheel travel in this case", "height", u, Origin.SOLVED),
         ),
         result=end.travel_m - u if bump else u - end.travel_m,
         approximate=False,
-        rule="To the stop when flat (without a stop: to metal), both wheels."
-        if bump
-        else "To the first limit in droop, both wheels.",
+        rule="To full bump-stop compression (or metal), both wheels." if bump else "To the first limit in droop, both wheels.",
     )
 
 
@@ -137,17 +143,17 @@ def held(a: Assessment, k: Shown) -> Working:
     s, unsprung = standing(a, k), unsprung_in(a, k)
     at = (k.axle, k.side, k.case)
     return Working(
-        name="held up at the wheel",
+        name="sprung load at the wheel",
         symbol="m",
         quantity="mass",
         expression="N - m_u",
         inputs=(
-            Given("N", "load on the pad", "mass", float(s.pad_kg[at]), Origin.COMPUTED),
-            Given("m_u", "unsprung mass a wheel", "mass", unsprung.value, unsprung.origin),
+            Given("N", "corner weight", "mass", float(s.pad_kg[at]), Origin.COMPUTED),
+            Given("m_u", "unsprung mass, per wheel", "mass", unsprung.value, unsprung.origin),
         ),
         result=float(s.rest.force_n[at]) / GRAVITY,
         approximate=unsprung.assumed,
-        rule="Pad load less what does not ride on the spring.",
+        rule="Corner weight less the unsprung mass.",
     )
 
 
@@ -167,12 +173,12 @@ def wheel_rate(a: Assessment, k: Shown) -> Working:
         expression="k * MR**2 + S * c + o",
         inputs=(
             Given("k", "spring rate at this height", "rate", rate, a.orders[k.axle].rate_origin),
-            Given("MR", "spring travel / wheel travel", "ratio", ratio, axle.spring_ratio.origin),
+            Given("MR", "motion ratio", "ratio", ratio, axle.spring_ratio.origin),
             Given("S", "spring force in this case", "force", force, Origin.SOLVED),
-            Given("c", "change of MR a metre", "per metre", change, axle.spring_ratio.origin),
+            Given("c", "change of MR per metre", "per metre", change, axle.spring_ratio.origin),
             Given(
                 "o",
-                "stop, air helper, and the other spring's share",
+                "stop, helper, and the other spring's share",
                 "rate",
                 whole - rate * ratio**2 - force * change,
                 Origin.COMPUTED,
@@ -206,13 +212,13 @@ def off_target(a: Assessment, k: Shown) -> Working:
     """How far a corner stands from its target."""
     now, target = float(standing(a, k).hub_to_arch_m[k.axle, k.side, k.case]), float(a.fitted_target_m[k.axle, k.side])
     return Working(
-        name="off its target",
+        name="distance from target",
         symbol="d",
         quantity="height",
         expression="sqrt((h - h_t)**2)",
         inputs=(
             Given("h", "hub to arch", "height", now, Origin.SOLVED),
-            Given("h_t", "hub to arch wanted", "height", target, Origin.TYPED),
+            Given("h_t", "target hub to arch", "height", target, Origin.TYPED),
         ),
         result=abs(now - target),
         approximate=False,
@@ -224,7 +230,7 @@ def left_right(a: Assessment, k: Shown) -> Working:
     """How far a corner stands over or under the other side."""
     here, other = (float(standing(a, k).hub_to_arch_m[k.axle, side, k.case]) for side in (k.side, 1 - k.side))
     return Working(
-        name="over the other side",
+        name="difference to the other side",
         symbol="d",
         quantity="height",
         expression="sqrt((h - h_o)**2)",
@@ -248,7 +254,7 @@ def target(a: Assessment, k: Shown) -> Working:
         expression="h_b + l",
         inputs=(
             Given("h_b", "hub to arch as weighed", "height", base.value, base.origin),
-            Given("l", "lift of this corner, from front, rear and lean", "height", -u, Origin.TYPED),
+            Given("l", "lift of this corner (front, rear and lean)", "height", -u, Origin.TYPED),
         ),
         result=float(a.target_m[k.axle, k.side]),
         approximate=base.assumed,
@@ -263,7 +269,7 @@ def tyre_share(a: Assessment, k: Shown) -> Working:
     spring = float(s.hub_to_arch_m[k.axle, :, k.case].mean() - a.baseline_m[k.axle].mean())
     tyre = a.fits[k.axle].tyre_radius_m
     return Working(
-        name="tyre's share",
+        name="tyre share",
         symbol="t",
         quantity="height",
         expression="r - s",
@@ -273,5 +279,5 @@ def tyre_share(a: Assessment, k: Shown) -> Working:
         ),
         result=rise - spring,
         approximate=tyre.assumed or mean_height(a, k).approximate,
-        rule="A larger tyre lifts hub and arch alike; a heavier load squashes it.",
+        rule="A larger tyre lifts hub and arch alike; more load squashes it.",
     )

@@ -18,25 +18,25 @@ def load(a: Assessment, k: Shown) -> Working:
     cushion = helper_loads(a, k.axle, fit)
     x, result = float(cushion.squeeze_m[k.side, k.case]), float(cushion.carries_kg[k.side, k.case])
     about = fit.rate.assumed or fit.flat.assumed
-    rate = Given("k_0", "rate at the touch", "rate", fit.rate.value, fit.rate.origin)
-    flat = Given("x_f", "flat when pressed by", "fine length", fit.flat.value, fit.flat.origin)
+    rate = Given("k_0", "initial rate", "rate", fit.rate.value, fit.rate.origin)
+    flat = Given("x_f", "solid when compressed by", "fine length", fit.flat.value, fit.flat.origin)
     gravity = Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED)
     if x == 0.0:
         inputs: tuple[Given, ...] = (Given("x", "not touched", "fine length", x, Origin.SOLVED), rate, gravity)
-        expression, rule = "k_0 * x / g", "It carries nothing until it is touched."
+        expression, rule = "k_0 * x / g", "It carries nothing until contact."
     elif x <= fit.flat.value:
-        inputs = (rate, Given("x", "squeezed by", "fine length", x, Origin.SOLVED), flat, gravity)
+        inputs = (rate, Given("x", "compressed by", "fine length", x, Origin.SOLVED), flat, gravity)
         expression, rule = "k_0 * x / (1 - (0.95 * x / x_f)**3) / g", "Soft at the touch, a wall when flat."
     else:
         wall = float(fit.law[0].rate(fit.flat.value))  # type: ignore[arg-type]
         inputs = (
             rate,
             flat,
-            Given("t", "rate when flat", "rate", wall, Origin.COMPUTED),
-            Given("x", "squeezed by", "fine length", x, Origin.SOLVED),
+            Given("t", "rate at full compression", "rate", wall, Origin.COMPUTED),
+            Given("x", "compressed by", "fine length", x, Origin.SOLVED),
             gravity,
         )
-        expression, rule = "(k_0 * x_f / (1 - 0.95**3) + t * (x - x_f)) / g", "Flat: past what it is made for."
+        expression, rule = "(k_0 * x_f / (1 - 0.95**3) + t * (x - x_f)) / g", "Fully compressed: beyond its normal range."
     return Working(
         name="carried by the helper",
         symbol="m",

@@ -11,6 +11,7 @@ from isostat.assess.workings.shown import Shown
 from isostat.core import rules
 from isostat.core.ride.quarter_car import Swing
 from isostat.core.working import Given, Origin, Working
+from isostat.language import decimal, tr
 
 
 def _damped(a: Assessment, k: Shown) -> Damped:
@@ -29,8 +30,8 @@ def _pole(a: Assessment, k: Shown, name: str, swing: Swing, rule: str) -> Workin
         quantity="ratio",
         expression="d / (2 * pi * f)",
         inputs=(
-            Given("d", "how fast it dies down: minus the pole's real part", "per second", decay, Origin.SOLVED),
-            Given("f", "undamped frequency of the pole", "frequency", swing.frequency_hz, Origin.SOLVED),
+            Given("d", "decay rate (minus the real part of the root)", "per second", decay, Origin.SOLVED),
+            Given("f", "undamped frequency", "frequency", swing.frequency_hz, Origin.SOLVED),
         ),
         result=swing.ratio,
         approximate=unsprung.assumed or ratio.assumed or springs_guessed(a, k),
@@ -41,14 +42,16 @@ def _pole(a: Assessment, k: Shown, name: str, swing: Swing, rule: str) -> Workin
 def body(a: Assessment, k: Shown) -> Working:
     """Damping ratio of the body, bump and rebound together."""
     swing = _damped(a, k)
-    rule = f"Two masses on spring and tyre; {swing.mean:.0f} N·s/m at the wheel, the damper's by its ratio squared."
-    return _pole(a, k, "damping of the body", swing.swings[0], rule)
+    rule = tr("Two masses on spring and tyre; {n} N·s/m at the wheel, the shock's times its motion ratio squared.",
+              n=decimal(swing.mean, 0))  # fmt: skip
+    return _pole(a, k, "body damping ratio", swing.swings[0], rule)
 
 
 def one_way(a: Assessment, k: Shown) -> Working:
     """Damping ratio of the body with the damper's bump, or its rebound, alone. event: which."""
     swing, way = _damped(a, k), ("bump", "rebound").index(k.event)
-    return _pole(a, k, f"damping of the body, {k.event}", swing.body[way], "As if the damper did the same both ways.")
+    name = tr("body damping ratio in bump") if way == 0 else tr("body damping ratio in rebound")
+    return _pole(a, k, name, swing.body[way], "As if the shock damped the same both ways.")
 
 
 def hop(a: Assessment, k: Shown) -> Working:
@@ -56,7 +59,11 @@ def hop(a: Assessment, k: Shown) -> Working:
     done = _damped(a, k)
     swing = done.swings[1]
     return _pole(
-        a, k, "damping of the wheel's hop", swing, f"At {swing.frequency_hz:.1f} Hz. Heavier wheels hop slower and die down later."
+        a,
+        k,
+        "wheel-hop damping ratio",
+        swing,
+        tr("At {hertz} Hz. Heavier wheels hop slower and are less damped.", hertz=decimal(swing.frequency_hz, 1)),
     )
 
 
@@ -68,17 +75,17 @@ def asked(a: Assessment, k: Shown) -> Working:
     way = ("bump", "rebound").index(k.event)
     now = damper[0].coefficients()[way] * damper[1] * rules.RIDE_SPEED
     return Working(
-        name=f"{k.event} to ask for at {rules.RIDE_SPEED * 1000:.0f} mm/s",
+        name=tr("bump force at the usual test speed") if way == 0 else tr("rebound force at the usual test speed"),
         symbol="F",
         quantity="force",
         expression="F_0 * t",
         inputs=(
-            Given("F_0", "of the damper as it is", "force", now, Origin.MEASURED),
-            Given("t", "times, so that the body dies down as before", "fine ratio", valve.times, Origin.SOLVED),
+            Given("F_0", "of the present shock", "force", now, Origin.MEASURED),
+            Given("t", "scale that keeps the damping ratio", "fine ratio", valve.times, Origin.SOLVED),
         ),
         result=(valve.bump_n, valve.rebound_n)[way],
         approximate=False,
-        rule=f"Keeps a ratio of {valve.ratio:.2f} under the target's load.",
+        rule=tr("Keeps a damping ratio of {ratio} under the target load.", ratio=decimal(valve.ratio, 2)),
     )
 
 

@@ -25,21 +25,23 @@ def unsprung(a: Assessment, k: Shown) -> Working:
     """Unsprung mass a wheel."""
     axle, figure = a.job.vehicle.axles[k.axle], a.axles[k.axle].unsprung_kg
     wheel = axle.wheel_tyre_kg.value if axle.wheel_tyre_kg and axle.unsprung_kg is None and axle.hub_on_pad_kg is None else None
-    inputs: tuple[Given, ...] = (Given("m_u", "as typed, or as usual for its kind", "mass", figure.value, figure.origin),)
+    inputs: tuple[Given, ...] = (Given("m_u", "as typed, or usual for its type", "mass", figure.value, figure.origin),)
     if wheel is not None:
         inputs = (
-            Given("m_w", "wheel and tyre on a scale", "mass", wheel, Origin.MEASURED),
-            Given("m_h", "hub, brake and its part of the axle", "mass", rules.BESIDE_WHEEL[a.axles[k.axle].layout], Origin.ASSUMED),
+            Given("m_w", "wheel and tyre, weighed", "mass", wheel, Origin.MEASURED),
+            Given(
+                "m_h", "hub, brake and its share of the axle", "mass", rules.BESIDE_WHEEL[a.axles[k.axle].layout], Origin.ASSUMED
+            ),
         )
     return Working(
-        name="unsprung mass a wheel",
+        name="unsprung mass, per wheel",
         symbol="m_u",
         quantity="mass",
         expression="m_w + m_h" if wheel is not None else "m_u",
         inputs=inputs,
         result=figure.value,
         approximate=figure.assumed or wheel is not None,
-        rule="What does not ride on the springs. With the spring out, the hub on a pad shows it at once.",
+        rule="What is not carried by the springs. With the spring out, weigh the hub on a scale pad.",
     )
 
 
@@ -54,13 +56,13 @@ def tyre_rate(a: Assessment, k: Shown) -> Working:
         quantity="rate",
         expression="N * g / s",
         inputs=(
-            Given("N", "load on the wheel as weighed, mean", "mass", mean, Origin.MEASURED),
+            Given("N", "corner weight as weighed, mean", "mass", mean, Origin.MEASURED),
             Given("g", "gravity", "acceleration", GRAVITY, Origin.TYPED),
-            Given("s", "squash of the tyre under it", "fine length", squash, figure.origin),
+            Given("s", "tyre deflection under it", "fine length", squash, figure.origin),
         ),
         result=figure.value,
         approximate=figure.assumed,
-        rule="Typed, or the slope between two loads at the hub, else 5 % of the radius.",
+        rule="As typed, or the slope between two loads at the hub, else 5 % of the radius.",
     )
 
 
@@ -68,7 +70,7 @@ def spring_ratio(a: Assessment, k: Shown) -> Working:
     """Spring travel over wheel travel: as typed, off the arm, or as usual for its kind."""
     figure, axle = a.axles[k.axle].spring_ratio, a.job.vehicle.axles[k.axle]
     seat, joint = axle.arm_seat_m, axle.arm_joint_m
-    inputs: tuple[Given, ...] = (Given("MR", "as read, or usual for its kind", "ratio", figure.value, figure.origin),)
+    inputs: tuple[Given, ...] = (Given("MR", "as measured, or usual for its type", "ratio", figure.value, figure.origin),)
     expression = "MR"
     read = axle.spring_ratio is not None or axle.spring_motion is not None
     if not read and arm_ratio(axle) is not None and seat is not None and joint is not None:
@@ -77,10 +79,10 @@ def spring_ratio(a: Assessment, k: Shown) -> Working:
         inputs = (
             Given("s", "arm, pivot to spring seat", "height", seat.value, Origin.MEASURED),
             Given("j", "arm, pivot to ball joint", "height", joint.value, Origin.MEASURED),
-            Given("c", "cosine of the spring's lean", "fine ratio", math.cos(lean), Origin.COMPUTED),
+            Given("c", "cosine of the spring angle", "fine ratio", math.cos(lean), Origin.COMPUTED),
         )
     return Working(
-        name="spring travel / wheel travel",
+        name="motion ratio",
         symbol="MR",
         quantity="ratio",
         expression=expression,
@@ -96,28 +98,28 @@ def bar_rate(a: Assessment, k: Shown) -> Working:
     figure, bar = a.found_fits[k.axle].bar, a.job.as_found.axles[k.axle].bar
     typed = a.job.as_found.axles[k.axle].bar_rate_n_per_m
     d, arm, length = bar.diameter_m, bar.arm_m, bar.length_m
-    inputs: tuple[Given, ...] = (Given("K", "as typed, in the sense that it was read", "rate", figure.value, figure.origin),)
+    inputs: tuple[Given, ...] = (Given("K", "as typed, converted to one wheel", "rate", figure.value, figure.origin),)
     expression = "K"
     if typed is None and d and arm and length:
         ratio = bar.link_ratio.value if bar.link_ratio else rules.LINK_RATIO[a.axles[k.axle].layout]
         expression = "r**2 / (32 * a**2 * L / (G * pi * d**4) + 128 * a**3 / (3 * E * pi * d**4))"
         inputs = (
-            Given("d", "diameter of the bar", "coil size", d.value, Origin.MEASURED),
-            Given("a", "arm, axis to link", "height", arm.value, Origin.MEASURED),
+            Given("d", "bar diameter", "coil size", d.value, Origin.MEASURED),
+            Given("a", "arm length, axis to link", "height", arm.value, Origin.MEASURED),
             Given("L", "length between the arms", "height", length.value, Origin.MEASURED),
-            Given("r", "link travel / wheel travel", "ratio", ratio, Origin.MEASURED if bar.link_ratio else Origin.ASSUMED),
+            Given("r", "anti-roll bar motion ratio", "ratio", ratio, Origin.MEASURED if bar.link_ratio else Origin.ASSUMED),
             given_or("G", "shear modulus of steel", "modulus", bar.shear_pa, SHEAR),
             Given("E", "modulus of steel", "modulus", E_STEEL, Origin.ASSUMED),
         )
     return Working(
-        name="anti-roll bar, at one wheel",
+        name="anti-roll bar rate, per wheel",
         symbol="K_b",
         quantity="rate",
         expression=expression,
         inputs=inputs,
         result=figure.value,
         approximate=figure.assumed,
-        rule="Force at one wheel a metre by which the wheels differ; opposed wheels see twice as much. Bushes rigid.",
+        rule="Force at one wheel per metre of height difference between the wheels; opposed wheels feel twice that. Rigid bushes.",
     )
 
 
@@ -127,17 +129,17 @@ def friction(a: Assessment, k: Shown) -> Working:
     up, down = axle.bounced_up_m, axle.pushed_down_m
     pair = (up.value, down.value) if up and down else (2 * band, 0.0)
     return Working(
-        name="friction band, half",
+        name="friction band ±",
         symbol="b",
         quantity="height",
         expression="sqrt((h_u - h_d)**2) / 2",
         inputs=(
-            Given("h_u", "hub to arch, let down from bounced up", "height", pair[0], Origin.MEASURED),
-            Given("h_d", "hub to arch, let up from pushed down", "height", pair[1], Origin.MEASURED),
+            Given("h_u", "hub to arch after bounce up", "height", pair[0], Origin.MEASURED),
+            Given("h_d", "hub to arch after push down", "height", pair[1], Origin.MEASURED),
         ),
         result=band,
         approximate=False,
-        rule="Within it a height reading means nothing: roll and bounce before reading.",
+        rule="Heights within this band are not meaningful. Roll and bounce before measuring.",
     )
 
 
@@ -147,7 +149,7 @@ def gravity_height(a: Assessment, k: Shown) -> Working:
     if figure.assumed and not (vehicle.tail_raised_m and vehicle.tail_up_front_kg):
         track = 2 * sum(axle.half_track_m for axle in a.axles) / len(a.axles)
         return Working(
-            name="height of the centre of gravity",
+            name="CG height",
             symbol="h",
             quantity="height",
             expression="q * t",
@@ -157,28 +159,28 @@ def gravity_height(a: Assessment, k: Shown) -> Working:
             ),
             result=figure.value,
             approximate=True,
-            rule="Not measured: only its change with a load is sure. Weigh it once more with the tail up.",
+            rule="Not measured: only its change with load is sure. Weigh it once more with the rear raised.",
         )
     raised, front = vehicle.tail_raised_m, vehicle.tail_up_front_kg
     assert raised is not None and front is not None
     base, whole = -a.axles[-1].x_m, float(a.loading.whole_kg[a.job.weighed_case])
     level = sum(p.value for p in a.axles[0].pad_kg)
     return Working(
-        name="height of the centre of gravity",
+        name="CG height",
         symbol="h",
         quantity="height",
         expression="r + (N - N_0) * L * sqrt(L**2 - H**2) / (m * H)",
         inputs=(
-            Given("r", "height of the hubs", "height", hub_height_m(a), Origin.COMPUTED),
-            Given("N", "front pads with the tail up", "mass", front.value, Origin.MEASURED),
-            Given("N_0", "front pads level", "mass", level, Origin.MEASURED),
+            Given("r", "hub height", "height", hub_height_m(a), Origin.COMPUTED),
+            Given("N", "front axle weight, rear raised", "mass", front.value, Origin.MEASURED),
+            Given("N_0", "front axle weight, level", "mass", level, Origin.MEASURED),
             Given("L", "hub to hub", "height", base, Origin.MEASURED),
             Given("H", "rear wheels raised by", "height", raised.value, Origin.MEASURED),
-            Given("m", "all up as weighed", "mass", whole, Origin.MEASURED),
+            Given("m", "gross weight as weighed", "mass", whole, Origin.MEASURED),
         ),
         result=figure.value,
         approximate=figure.assumed,
-        rule="Springs blocked while the tail is up. The more it is raised, the surer.",
+        rule="Suspension locked while the rear is raised. The higher it is raised, the more accurate.",
     )
 
 
@@ -188,19 +190,19 @@ def stop_rate(a: Assessment, k: Shown) -> Working:
     flat = fit.stop_flat_m.value
     soft = fit.stop_rate.value * flat / (1 - 0.95**3)
     return Working(
-        name="stop, rate at the touch",
+        name="bump-stop initial rate",
         symbol="k_0",
         quantity="rate",
         expression="F * (1 - 0.95**3) / x",
         inputs=(
-            Given("F", "load when flat", "force", soft, fit.stop_rate.origin),
-            Given("x", "squeeze when flat", "fine length", flat, fit.stop_flat_m.origin),
+            Given("F", "load at full compression", "force", soft, fit.stop_rate.origin),
+            Given("x", "compression when solid", "fine length", flat, fit.stop_flat_m.origin),
         ),
         result=fit.stop_rate.value,
         approximate=fit.stop_rate.assumed,
         rule="Slowly: a hydraulic stop adds a share that grows with speed."
         if a.job.as_found.axles[k.axle].stop.kind == "hydraulic"
-        else "Typed, or nearest to the readings under a press, else usual for its kind.",
+        else "As typed, or best fit to the press readings, else usual for its material.",
     )
 
 
@@ -212,17 +214,17 @@ def lifted(a: Assessment, k: Shown) -> Working:
     rows = [r for r in getattr(a.job.vehicle.axles[k.axle], SIDES[k.side]).lift if r.hub_to_arch_m and r.pad_kg]
     way = float(np.ptp([r.hub_to_arch_m.value for r in rows if r.hub_to_arch_m]))
     return Working(
-        name="wheel rate by lift test",
+        name="wheel rate from lift test",
         symbol="k_w",
         quantity="rate",
         expression="D / d",
         inputs=(
-            Given("D", "load that the fitted line gives up over the way", "force", test.wheel_rate * way, Origin.SOLVED),
-            Given("d", "way between the lowest and the highest reading", "height", way, Origin.MEASURED),
+            Given("D", "load change of the fitted line over that travel", "force", test.wheel_rate * way, Origin.SOLVED),
+            Given("d", "travel between lowest and highest reading", "height", way, Origin.MEASURED),
         ),
         result=test.wheel_rate,
         approximate=False,
-        rule="Least squares on the heights, going up and coming down apart by the friction, up to where it hangs.",
+        rule="Least squares on the heights; up and down differ by friction; readings beyond full droop are left out.",
     )
 
 
@@ -233,15 +235,15 @@ def payload(a: Assessment, k: Shown) -> Working:
     if found is None:
         raise KeyError("no payload is asked by this test")
     return Working(
-        name="load by the heights with it",
+        name="load from its heights",
         symbol="m",
         quantity="mass",
         expression="W / g",
         inputs=(
-            Given("W", "weight that brings the vehicle to the heights read", "force", found.mass_kg * GRAVITY, Origin.SOLVED),
+            Given("W", "weight that gives the measured heights", "force", found.mass_kg * GRAVITY, Origin.SOLVED),
             Given("g", "gravity", "acceleration", GRAVITY, Origin.TYPED),
         ),
         result=found.mass_kg,
         approximate=any(s.rate.assumed for pair in a.found_springs for s in pair) and not all(result.certain if result else ()),
-        rule="Whole vehicle in balance; rates as found with their errors, or as the other tests tell them.",
+        rule="Whole vehicle in balance; rates as found with their errors, or as the other tests show.",
     )

@@ -32,14 +32,14 @@ def tall(a: Assessment, k: Shown) -> Working:
     stack = _stack(a, k)
     inputs = (
         Given("i", "packets", "ratio", float(stack.opposed), Origin.TYPED),
-        Given("h", "height of a washer less its thickness", "fine length", stack.cone_m, Origin.TYPED),
-        Given("n", "washers to a packet", "ratio", float(stack.nested), Origin.TYPED),
+        Given("h", "cone height of a washer", "fine length", stack.cone_m, Origin.TYPED),
+        Given("n", "washers per packet", "ratio", float(stack.nested), Origin.TYPED),
         Given("t", "thickness of a washer", "fine length", stack.thick_m, Origin.TYPED),
     )
     high = stack.opposed * (stack.cone_m + stack.nested * stack.thick_m)
     return Working(
-        name="stack without load", symbol="H", quantity="coil size", expression="i * (h + n * t)", inputs=inputs, result=high,
-        approximate=False, rule="A packet is as high as one cone and all its thicknesses.",
+        name="stack free height", symbol="H", quantity="coil size", expression="i * (h + n * t)", inputs=inputs, result=high,
+        approximate=False, rule="A packet is one cone height plus all thicknesses.",
     )  # fmt: skip
 
 
@@ -50,33 +50,33 @@ def load(a: Assessment, k: Shown) -> Working:
         raise KeyError("no washers")
     x, result = float(done.squeeze_m[k.side, k.case]), float(done.carries_kg[k.side, k.case])
     gravity = Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED)
-    pressed = Given("x", "stack squeezed by", "fine length", x, Origin.SOLVED)
+    pressed = Given("x", "stack compressed by", "fine length", x, Origin.SOLVED)
     inputs: tuple[Given, ...]
     if x > stack.flat_x_m:
         flat = float(stack.force(np.asarray(stack.flat_x_m)))
         inputs = (
-            Given("F", "held when flat", "force", flat, Origin.COMPUTED),
+            Given("F", "force when flat", "force", flat, Origin.COMPUTED),
             Given("k", "metal on metal", "rate", METAL_RATE, Origin.ASSUMED),
             pressed,
-            Given("x_f", "flat when squeezed by", "fine length", stack.flat_x_m, Origin.TYPED),
+            Given("x_f", "flat when compressed by", "fine length", stack.flat_x_m, Origin.TYPED),
             gravity,
         )
-        expression, rule = "(F + k * (x - x_f)) / g", "Flat: it gives no more."
+        expression, rule = "(F + k * (x - x_f)) / g", "Flat: no travel remains."
     else:
         inputs = (
-            Given("n", "washers to a packet", "ratio", float(stack.nested), Origin.TYPED),
+            Given("n", "washers per packet", "ratio", float(stack.nested), Origin.TYPED),
             Given("i", "packets", "ratio", float(stack.opposed), Origin.TYPED),
             Given("E", "modulus of spring steel", "modulus", YOUNG, Origin.ASSUMED),
             Given("v", "Poisson's ratio of steel", "ratio", POISSON, Origin.ASSUMED),
             Given("t", "thickness of a washer", "fine length", stack.thick_m, Origin.TYPED),
             Given("K", "factor of outer over inner diameter", "ratio", stack.shape, Origin.COMPUTED),
             Given("D", "outer diameter", "fine length", stack.outer_m, Origin.TYPED),
-            Given("h", "height less thickness", "fine length", stack.cone_m, Origin.TYPED),
+            Given("h", "cone height", "fine length", stack.cone_m, Origin.TYPED),
             pressed,
             gravity,
         )
         expression = "n * 4 * E / (1 - v**2) * t**3 * x / i / (K * D**2) * ((h - x / i) * (h - x / i / 2) / t**2 + 1) / g"
-        rule = "Nested washers share the load, opposed ones the way; friction between them is left out."
+        rule = "Nested washers share the load, opposed ones share the travel; friction between them is ignored."
     return Working(
         name="carried by the washers",
         symbol="m",

@@ -9,7 +9,9 @@ from isostat.assess.workings.shown import Shown
 from isostat.core.parts.event import Event
 from isostat.core.travel.events import TravelEvent, travel_of
 from isostat.core.working import Figure, Given, Origin, Working
+from isostat.job.event_words import EVENT_NOUNS
 from isostat.job.reading import any_assumed
+from isostat.language import tr
 
 
 def event_assumed(a: Assessment, k: Shown, name: Event) -> bool:
@@ -46,21 +48,27 @@ def _event_travel(a: Assessment, k: Shown) -> Given:
     if travel is None:
         raise KeyError(k.event)
     assumed = event_assumed(a, k, Event(k.event))
-    return Given("e", f"{k.event}, wheel travel", "height", travel, Origin.ASSUMED if assumed else Origin.COMPUTED)
+    return Given(
+        "e",
+        tr("{event}, wheel travel", event=tr(EVENT_NOUNS[Event(k.event)])),
+        "height",
+        travel,
+        Origin.ASSUMED if assumed else Origin.COMPUTED,
+    )
 
 
 def event(a: Assessment, k: Shown) -> Working:
     """Hub to arch at which an event comes."""
     base, at = a.axles[k.axle].hub_to_arch_m[k.side], _event_travel(a, k)
     return Working(
-        name=k.event,
+        name=EVENT_NOUNS[Event(k.event)],
         symbol="h_e",
         quantity="height",
         expression="h_b - e",
         inputs=(Given("h_b", "hub to arch as weighed", "height", base.value, base.origin), at),
         result=base.value - at.value,
         approximate=False,
-        rule="Each gap by its own row and ratio, both wheels. Moving the target moves no event.",
+        rule="Each gap through its own motion ratio, both wheels together. Moving the target does not move it.",
     )
 
 
@@ -68,19 +76,19 @@ def event_up(a: Assessment, k: Shown) -> Working:
     """Hub to arch at which an event comes with one wheel up."""
     base, at, other, moved = _event_up(a, k)
     return Working(
-        name=f"{k.event}, one wheel up",
+        name=tr("{event}, one wheel up", event=tr(EVENT_NOUNS[Event(k.event)])),
         symbol="h_e",
         quantity="height",
         expression="h_b - (e - (1 - w) * o) / w",
         inputs=(
             Given("h_b", "hub to arch as weighed", "height", base.value, base.origin),
             at,
-            Given("w", "this wheel's share in what moves the part", "fine ratio", moved.own, Origin.COMPUTED),
-            Given("o", "travel of the other wheel, at its other end", "height", other, Origin.SOLVED),
+            Given("w", "this wheel's share of the part's movement", "fine ratio", moved.own, Origin.COMPUTED),
+            Given("o", "travel of the other wheel at its opposite end", "height", other, Origin.SOLVED),
         ),
         result=base.value - moved.travel_m,
         approximate=False,
-        rule="The other wheel hangs when this one is up, and the reverse.",
+        rule="The other wheel is at full droop when this one is up, and the reverse.",
     )
 
 
@@ -89,12 +97,18 @@ def event_up_away(a: Assessment, k: Shown) -> Working:
     _, at, _, moved = _event_up(a, k)
     u = float(a.proposed.rest.travel_m[k.axle, k.side, k.case])
     return Working(
-        name=f"to {k.event}, one wheel up",
+        name=tr("travel to {event}, one wheel up", event=tr(EVENT_NOUNS[Event(k.event)])),
         symbol="d",
         quantity="height",
         expression="sqrt((c - u)**2)",
         inputs=(
-            Given("c", f"{k.event}, one wheel up, wheel travel", "height", moved.travel_m, at.origin),
+            Given(
+                "c",
+                tr("{event}, one wheel up, wheel travel", event=tr(EVENT_NOUNS[Event(k.event)])),
+                "height",
+                moved.travel_m,
+                at.origin,
+            ),
             Given("u", "wheel travel in this case", "height", u, Origin.SOLVED),
         ),
         result=abs(moved.travel_m - u),
@@ -116,7 +130,7 @@ def event_away(a: Assessment, k: Shown) -> Working:
     """How far an event lies from the ride height of a case."""
     at, u = _event_travel(a, k), float(a.proposed.rest.travel_m[k.axle, k.side, k.case])
     return Working(
-        name=f"to {k.event}",
+        name=tr("travel to {event}", event=tr(EVENT_NOUNS[Event(k.event)])),
         symbol="d",
         quantity="height",
         expression="sqrt((e - u)**2)",

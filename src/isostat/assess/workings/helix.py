@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from isostat.core.springs.helix import Helix
 from isostat.core.working import Given, Origin, Working
+from isostat.language import decimal, tr
 
 
 def solid_length(h: Helix, origin: Origin) -> Working:
@@ -15,8 +16,14 @@ def solid_length(h: Helix, origin: Origin) -> Working:
         expression="d * (N + o)",
         inputs=(
             Given("d", "wire", "fine length", h.wire_m, origin),
-            Given("N", "turns, all of them", "ratio", h.turns, origin),
-            Given("o", f"by the ends: {h.ends.value}", "ratio", h.solid_m / h.wire_m - h.turns, Origin.TYPED),
+            Given("N", "total coils", "ratio", h.turns, origin),
+            Given(
+                "o",
+                tr("coils added by the ends ({ends})", ends=tr(h.ends.value)),
+                "ratio",
+                h.solid_m / h.wire_m - h.turns,
+                Origin.TYPED,
+            ),
         ),
         result=h.solid_m,
         approximate=False,
@@ -27,21 +34,29 @@ def solid_length(h: Helix, origin: Origin) -> Working:
 def stress(h: Helix, force_n: float, words: str, origin: Origin) -> Working:
     """Stress of the wire as a share of what it is allowed. words: where the force, N, acts. origin: of the coil's dimensions."""
     strength, inside = h.wire.strength_pa(h.wire_m)
-    more = "" if inside else " The wire is thicker than the table: its last value holds."
+    rule = tr("Wahl's factor would be {n}. Above 100 % it takes a set or breaks.", n=decimal(h.wahl, 3))
+    if not inside:
+        rule = f"{rule} {tr('The wire is thicker than the table; its last value is used.')}"
     return Working(
-        name=f"stress, {words}",
+        name=tr("stress {where}", where=tr(words)),
         symbol="q",
         quantity="share",
         expression="K * 8 * D * F / (pi * d**3 * t * S)",
         inputs=(
-            Given("K", f"(4C + 2) / (4C - 3), C = {h.index:.1f}", "ratio", h.bergstraesser, Origin.COMPUTED),
+            Given("K", tr("(4C + 2) / (4C - 3), C = {n}", n=decimal(h.index, 1)), "ratio", h.bergstraesser, Origin.COMPUTED),
             Given("D", "mean diameter", "fine length", h.mean_m, origin),
-            Given("F", f"force {words}", "force", force_n, Origin.COMPUTED),
+            Given("F", tr("force {where}", where=tr(words)), "force", force_n, Origin.COMPUTED),
             Given("d", "wire", "fine length", h.wire_m, origin),
-            Given("t", "share of its strength that is allowed", "ratio", h.wire.allowed, Origin.ASSUMED),
-            Given("S", f"strength of {h.wire.name} wire, A / d^{h.wire.m:g}", "modulus", strength, Origin.ASSUMED),
+            Given("t", "allowable share of its strength", "ratio", h.wire.allowed, Origin.ASSUMED),
+            Given(
+                "S",
+                tr("strength of {wire} wire, A / d^{m}", wire=tr(h.wire.name), m=f"{h.wire.m:g}"),
+                "modulus",
+                strength,
+                Origin.ASSUMED,
+            ),
         ),
         result=h.used(force_n),
         approximate=False,
-        rule=f"Wahl's factor would be {h.wahl:.3f}. Above 100 % it sags or breaks.{more}",
+        rule=rule,
     )

@@ -8,6 +8,7 @@ from isostat.assess.workings.shown import Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.springs.leaf.half_pack import STEEL
 from isostat.core.working import Given, Origin, Working
+from isostat.language import decimal, tr
 
 
 def _packed(a: Assessment, k: Shown) -> Packed:
@@ -26,8 +27,8 @@ def free_arch(a: Assessment, k: Shown) -> Working:
         quantity="coil size",
         expression="h_1 + n",
         inputs=(
-            Given("h_1", "the main leaf's own, from the clamp's edge", "fine length", made.pack.main_arch_m, Origin.COMPUTED),
-            Given("n", "what the nip of the leaves below adds", "fine length", made.nip_m, Origin.SOLVED),
+            Given("h_1", "main leaf alone, from the clamp edge", "fine length", made.pack.main_arch_m, Origin.COMPUTED),
+            Given("n", "added by nip of the leaves below", "fine length", made.nip_m, Origin.SOLVED),
         ),
         result=made.free_arch_m,
         approximate=False,
@@ -39,17 +40,17 @@ def arch(a: Assessment, k: Shown) -> Working:
     """Arch at the target."""
     made = _packed(a, k)
     return Working(
-        name="arch at the target",
+        name="arch at target",
         symbol="a",
         quantity="coil size",
         expression="sqrt((h - x)**2)",
         inputs=(
             Given("h", "free arch", "fine length", made.free_arch_m, Origin.SOLVED),
-            Given("x", "compression at the target", "fine length", made.free_arch_m - made.arch_m, Origin.SOLVED),
+            Given("x", "compression at target", "fine length", made.free_arch_m - made.arch_m, Origin.SOLVED),
         ),
         result=abs(made.arch_m),
         approximate=False,
-        rule=f"Carries {made.force_n / GRAVITY:.0f} kg. New leaves, not settled.",
+        rule="Under the target load. New leaves, not settled.",
     )
 
 
@@ -59,21 +60,23 @@ def stress(a: Assessment, k: Shown) -> Working:
     worst = int(made.used.argmax())
     typed = a.job.proposal.axles[k.axle].pack.allowed_pa
     peaks = ", ".join(f"{s / 1e6:.0f}" for s in made.peak_pa)
-    found = "" if made.times_found is None else f" {made.times_found:.2f} times as found at the most."
+    rule = tr("Nominal, worse side and half. Peaks by leaf: {peaks} MPa.", peaks=peaks)
+    if made.times_found is not None:
+        rule = f"{rule} {tr('At most {n} × as found.', n=decimal(made.times_found, 2))}"
     return Working(
-        name=f"stress of leaf {worst + 1} at full bump",
+        name=tr("stress of leaf {n} at full bump", n=worst + 1),
         symbol="q",
         quantity="share",
         expression="E * t / 2 * c / S",
         inputs=(
-            Given("E", "of spring steel", "modulus", STEEL, Origin.ASSUMED),
+            Given("E", "modulus of spring steel", "modulus", STEEL, Origin.ASSUMED),
             Given("t", "its thickness", "fine length", made.pack.leaves[worst].thick_m, Origin.TYPED),
             Given("c", "change of curvature at the clamp, M / ΣEI", "per metre", made.turned(worst), Origin.SOLVED),
-            Given("S", "allowed", "stress", made.allowed_pa, Origin.ASSUMED if typed is None or typed.assumed else Origin.TYPED),
+            Given("S", "allowable", "stress", made.allowed_pa, Origin.ASSUMED if typed is None or typed.assumed else Origin.TYPED),
         ),
         result=float(made.used[worst]),
         approximate=typed is None,
-        rule=f"Nominal, the worse side and half. Peaks leaf by leaf: {peaks} MPa.{found}",
+        rule=rule,
     )
 
 
@@ -85,15 +88,15 @@ def peaks(a: Assessment, k: Shown) -> Working:
     worst = int(made.peak_pa.argmax())
     moment, thick = made.bent[worst]
     return Working(
-        name="highest peak at full bump, times as found",
+        name="peak stress at full bump, × as found",
         symbol="n",
         quantity="ratio",
         expression="6 * M / (b * t**2 * S)",
         inputs=(
-            Given("M", f"bending moment of leaf {worst + 1} where it is bent most", "torque", float(moment), Origin.SOLVED),
+            Given("M", tr("highest bending moment of leaf {n}", n=worst + 1), "torque", float(moment), Origin.SOLVED),
             Given("b", "its width", "fine length", made.pack.leaves[worst].width_m, Origin.TYPED),
             Given("t", "its thickness there", "fine length", float(thick), Origin.TYPED),
-            Given("S", "highest peak of the pack as found, at its own full bump", "stress", made.found.peak_pa, Origin.SOLVED),
+            Given("S", "peak stress of the as-found pack at its full bump", "stress", made.found.peak_pa, Origin.SOLVED),
         ),
         result=made.times_found or 0.0,
         approximate=False,
@@ -106,22 +109,22 @@ def bound(a: Assessment, k: Shown) -> Working:
     made = _packed(a, k)
     (front, rear), (on_front, on_rear) = made.pack.half_bounds, made.pack.shares
     halves = (
-        Given("k_f", "front half at its eye, its leaves' EI added up", "rate", front, Origin.COMPUTED),
+        Given("k_f", "front half at its eye, EI of its leaves summed", "rate", front, Origin.COMPUTED),
         Given("k_r", "rear half at its eye", "rate", rear, Origin.COMPUTED),
     )
     shares = (
-        Given("s_f", "of the load on the front eye", "fine ratio", on_front, Origin.COMPUTED),
-        Given("s_r", "of the load on the rear eye", "fine ratio", on_rear, Origin.COMPUTED),
+        Given("s_f", "share of load on the front eye", "fine ratio", on_front, Origin.COMPUTED),
+        Given("s_r", "share of load on the rear eye", "fine ratio", on_rear, Origin.COMPUTED),
     )
     return Working(
-        name="rate if all leaves bent as one",
+        name="rate with all leaves acting as one",
         symbol="k",
         quantity="rate",
         expression="k_f + k_r" if made.pack.held else "1 / (s_f**2 / k_f + s_r**2 / k_r)",
         inputs=halves if made.pack.held else (*halves, *shares),
         result=made.pack.bound_rate,
         approximate=False,
-        rule="Sum of EI along each half: a bound only, 3 to 8 % too stiff and low in stress.",
+        rule="Sum of EI along each half: an upper bound, 3 to 8 % too stiff and too low in stress.",
     )
 
 
@@ -129,18 +132,18 @@ def capacity(a: Assessment, k: Shown) -> Working:
     """What a pack carries more as high as the vehicle was weighed."""
     made = _packed(a, k)
     return Working(
-        name="more at the height as weighed",
+        name="more at as-weighed height",
         symbol="m",
         quantity="mass",
         expression="(F - F_b) / g",
         inputs=(
-            Given("F", "the pack, its seat where it was as weighed", "force", made.at_old_n, Origin.SOLVED),
-            Given("F_b", "carried by what was found there", "force", made.found_n, Origin.MEASURED),
+            Given("F", "pack thickness, seat as weighed", "force", made.at_old_n, Origin.SOLVED),
+            Given("F_b", "carried by the as-found spring", "force", made.found_n, Origin.MEASURED),
             Given("g", "gravity", "acceleration", GRAVITY, Origin.ASSUMED),
         ),
         result=(made.at_old_n - made.found_n) / GRAVITY,
         approximate=False,
-        rule="A side, its block and shackle included. No spring raises a rating plate.",
+        rule="Per side, block and shackle included. Springs do not raise a rating.",
     )
 
 

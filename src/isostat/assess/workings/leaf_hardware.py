@@ -32,18 +32,18 @@ def raised(a: Assessment, k: Shown) -> Working:
     hung = _hung(_packed(a, k)[1])
     _, z = hung.hung.eye(hung.hung.chord_m, hung.shackle_m, hung.dropped_m)
     return Working(
-        name="frame up by shackle and hanger",
+        name="lift from shackle and hanger",
         symbol="d",
         quantity="coil size",
         expression="e - s * (z + e)",
         inputs=(
-            Given("e", "front eye goes down", "fine length", hung.dropped_m, Origin.TYPED),
-            Given("s", "of the way from front eye to rear eye, the seat", "share", hung.hung.share, Origin.COMPUTED),
-            Given("z", "rear eye now, over where both were", "fine length", z, Origin.SOLVED),
+            Given("e", "front eye lowered", "fine length", hung.dropped_m, Origin.TYPED),
+            Given("s", "seat position between front and rear eye", "share", hung.hung.share, Origin.COMPUTED),
+            Given("z", "rear eye height change", "fine length", z, Origin.SOLVED),
         ),
         result=hung.raised_m,
         approximate=False,
-        rule="Two circles: the spring about its front eye, the shackle about its pivot. About half of a longer shackle.",
+        rule="Two circles: spring about its front eye, shackle about its pivot. Lift is about half the added shackle length.",
     )
 
 
@@ -54,7 +54,7 @@ def turned(a: Assessment, k: Shown) -> Working:
     wedge = given_or("w", "wedge", "angle", pack.wedge_rad, 0.0)
     if hung is None:
         return Working(name="pinion", symbol="p", quantity="angle", expression="w", inputs=(wedge,), result=wedge.value,
-                       approximate=False, rule="A wedge turns the axle by its own angle.")  # fmt: skip
+                       approximate=False, rule="A degree shim turns the axle by its own angle.")  # fmt: skip
     _, z = hung.hung.eye(hung.hung.chord_m, hung.shackle_m, hung.dropped_m)
     return Working(
         name="pinion",
@@ -62,8 +62,8 @@ def turned(a: Assessment, k: Shown) -> Working:
         quantity="angle",
         expression="asin((0 - e - z) / c) + w",
         inputs=(
-            Given("e", "front eye goes down", "fine length", hung.dropped_m, Origin.TYPED),
-            Given("z", "rear eye now, over where both were", "fine length", z, Origin.SOLVED),
+            Given("e", "front eye lowered", "fine length", hung.dropped_m, Origin.TYPED),
+            Given("z", "rear eye height change", "fine length", z, Origin.SOLVED),
             Given("c", "eye to eye", "fine length", hung.hung.chord_m, Origin.TYPED),
             wedge,
         ),
@@ -81,17 +81,17 @@ def u_bolt(a: Assessment, k: Shown) -> Working:
     if length is None:
         raise KeyError("tube not measured")
     return Working(
-        name="legs of a U-bolt, from inside its bend",
+        name="U-bolt leg length, from inside the bend",
         symbol="l",
         quantity="coil size",
         expression="t + s + b + q + n * r",
         inputs=(
-            given_or("t", "across the axle's tube", "fine length", pack.tube_m, 0.0),
-            Given("s", "the pack at its clamp", "fine length", stack_m(made.pack), Origin.COMPUTED),
-            Given("b", "the thicker block", "fine length", block, Origin.SOLVED),
-            given_or("q", "spring plate", "fine length", pack.plate_m, rules.SPRING_PLATE),
-            Given("n", "rods for washer, nut and thread", "ratio", rules.U_BOLT_NUT, Origin.ASSUMED),
-            given_or("r", "across the rod", "fine length", pack.bolt_m, rules.U_BOLT_ROD),
+            given_or("t", "axle tube diameter", "fine length", pack.tube_m, 0.0),
+            Given("s", "pack thickness at the clamp", "fine length", stack_m(made.pack), Origin.COMPUTED),
+            Given("b", "thicker block", "fine length", block, Origin.SOLVED),
+            given_or("q", "spring plate thickness", "fine length", pack.plate_m, rules.SPRING_PLATE),
+            Given("n", "U-bolt diameters for washer, nut and thread", "ratio", rules.U_BOLT_NUT, Origin.ASSUMED),
+            given_or("r", "U-bolt diameter", "fine length", pack.bolt_m, rules.U_BOLT_ROD),
         ),
         result=length,
         approximate=pack.plate_m is None or pack.bolt_m is None,
@@ -102,20 +102,20 @@ def u_bolt(a: Assessment, k: Shown) -> Working:
 def friction(a: Assessment, k: Shown) -> Working:
     """Band of heights within which the pack may rest anywhere, at the target."""
     made, pack = _packed(a, k)
-    share = given_or("f", "of the load that the leaves hold", "share", pack.friction, rules.LEAF_FRICTION)
+    share = given_or("f", "leaf friction, share of load", "share", pack.friction, rules.LEAF_FRICTION)
     return Working(
-        name="friction, either way",
+        name="friction band ±",
         symbol="y",
         quantity="coil size",
         expression="f * F / k",
         inputs=(
             share,
-            Given("F", "carried by the pack at the target", "force", made.force_n, Origin.SOLVED),
+            Given("F", "carried by the pack at target", "force", made.force_n, Origin.SOLVED),
             Given("k", "rate there", "rate", made.rate, Origin.SOLVED),
         ),
         result=share.value * made.force_n / made.rate,
         approximate=share.origin is Origin.ASSUMED,
-        rule="Within it a height means nothing: roll it, bounce it, read it from above and below.",
+        rule="Heights within this band are not meaningful. Roll, bounce, measure coming down and coming up.",
     )
 
 

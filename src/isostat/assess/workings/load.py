@@ -24,8 +24,8 @@ def axle_load(a: Assessment, k: Shown) -> Working:
         quantity="mass",
         expression="N_L + N_R",
         inputs=(
-            Given("N_L", "load on the left pad", "mass", left, Origin.COMPUTED),
-            Given("N_R", "load on the right pad", "mass", right, Origin.COMPUTED),
+            Given("N_L", "left corner weight", "mass", left, Origin.COMPUTED),
+            Given("N_R", "right corner weight", "mass", right, Origin.COMPUTED),
         ),
         result=left + right,
         approximate=any(p.assumed for p in pads),
@@ -46,18 +46,18 @@ def whole(a: Assessment, k: Shown) -> Working:
     weighed = sum(i.whole_kg * i.weighed_share.value for i in a.job.items)
     now = float(a.loading.items_kg[k.case].sum())
     return Working(
-        name="all up",
+        name="gross weight",
         symbol="m",
         quantity="mass",
         expression="m_b + m_c - m_0",
         inputs=(
-            Given("m_b", "all pads as weighed", "mass", float(sum(pads)), _read(a)),
+            Given("m_b", "all corner weights as weighed", "mass", float(sum(pads)), _read(a)),
             Given("m_c", "items on board in this case", "mass", now, Origin.TYPED),
             Given("m_0", "items on board when weighed", "mass", float(weighed), Origin.TYPED),
         ),
         result=float(a.loading.whole_kg[k.case]),
         approximate=any(p.assumed for x in a.axles for p in x.pad_kg),
-        rule="Pads, plus what came on board, less what was on board then.",
+        rule="Corner weights, plus items added, less items on board when weighed.",
     )
 
 
@@ -70,12 +70,12 @@ def load_change(a: Assessment, k: Shown) -> Working:
         quantity="mass",
         expression="N - N_0",
         inputs=(
-            Given("N", "load on the pad in this case", "mass", now, Origin.COMPUTED),
-            Given("N_0", "the same as weighed, on the new springs", "mass", then, Origin.COMPUTED),
+            Given("N", "corner weight in this case", "mass", now, Origin.COMPUTED),
+            Given("N_0", "as weighed, on the new springs", "mass", then, Origin.COMPUTED),
         ),
         result=now - then,
         approximate=a.axles[k.axle].pad_kg[k.side].assumed,
-        rule="Springs move almost none of it: the load and its place do.",
+        rule="Springs change it hardly at all: the load and its position do.",
     )
 
 
@@ -86,13 +86,13 @@ def nose_load(a: Assessment, k: Shown) -> Working:
         raise KeyError("no trailer")
     now, was = float(nose_kg(a)[k.case]), hitch.nose_kg
     return Working(
-        name="on the coupling",
+        name="noseweight",
         symbol="N",
         quantity="mass",
         expression="N_0 + d",
         inputs=(
             Given("N_0", "as weighed", "mass", was.value, was.origin),
-            Given("d", "by the load and how the axles share it", "mass", now - was.value, Origin.SOLVED),
+            Given("d", "change with load and axle sharing", "mass", now - was.value, Origin.SOLVED),
         ),
         result=now,
         approximate=was.assumed,
@@ -110,22 +110,22 @@ def hitch_load(a: Assessment, k: Shown) -> Working:
         for place, (n, item) in enumerate(hung)
     )
     return Working(
-        name="on the ball",
+        name="load on the tow ball",
         symbol="m",
         quantity="mass",
         expression=" + ".join(g.symbol for g in inputs) or "0",
         inputs=inputs,
         result=sum(g.value for g in inputs),
         approximate=any(item.mass_kg.assumed for _, item in hung),
-        rule="The lowest of hitch, axle, tyre and vehicle ratings rules. Weigh the nose of the trailer.",
+        rule="The lowest of hitch, axle, tyre and vehicle ratings applies. Weigh the trailer's nose.",
     )
 
 
 _LIMITS = {
     "plate": "rating plate",
     "tyre": "tyre rating at its pressure, (p / p_0)**0.8",
-    "wheel": "wheel rating",
-    "hitch": "hitch plate",
+    "wheel": "wheel load rating",
+    "hitch": "hitch rating",
 }
 
 
@@ -138,7 +138,7 @@ def in_hand(a: Assessment, k: Shown) -> Working:
     )
     guessed = any(p.assumed for p in rests_on)
     return Working(
-        name="in hand",
+        name="spare capacity",
         symbol="d",
         quantity="mass",
         expression="P - R",
@@ -148,7 +148,7 @@ def in_hand(a: Assessment, k: Shown) -> Working:
         ),
         result=r.limit_kg - load,
         approximate=r.assumed or guessed,
-        rule="The lowest rating rules; no spring raises it. Below zero it is overloaded.",
+        rule="The lowest rating applies; springs do not raise it. Below zero it is overloaded.",
     )
 
 
@@ -162,7 +162,7 @@ def gravity_x(a: Assessment, k: Shown) -> Working:
     words = (
         "centre of gravity, behind the front hub",
         "x",
-        "Levers about the front axle. Level pads tell no height.",
+        "Moments about the front axle. Level scales cannot show the height.",
     )
     return _gravity(a, k, words, float(behind), -loads(a.job).x_m, -float(a.loading.gravity_x_m[k.case]))
 
@@ -170,7 +170,7 @@ def gravity_x(a: Assessment, k: Shown) -> Working:
 def gravity_y(a: Assessment, k: Shown) -> Working:
     """Centre of gravity left of the middle."""
     left = sum((axle.pad_kg[0].value - axle.pad_kg[1].value) * axle.half_track_m for axle in a.axles)
-    words = ("centre of gravity, left of the middle", "y", "Levers about the middle of the tracks.")
+    words = ("centre of gravity, left of the middle", "y", "Moments about the centreline.")
     return _gravity(a, k, words, left, loads(a.job).y_m, float(a.loading.gravity_y_m[k.case]))
 
 
@@ -185,10 +185,10 @@ def _gravity(a: Assessment, k: Shown, words: tuple[str, str, str], weighed_kg_m:
         quantity="height",
         expression=f"m_0 * {symbol}_0 / m + o",
         inputs=(
-            Given("m_0", "all up as weighed", "mass", was_kg, _read(a)),
-            Given(f"{symbol}_0", "where it was then: every pad times its place", "height", weighed_kg_m / was_kg, _read(a)),
-            Given("m", "all up", "mass", whole_kg, Origin.COMPUTED),
-            Given("o", "what came or went since times its place, of all up", "height", moved, Origin.COMPUTED),
+            Given("m_0", "gross weight as weighed", "mass", was_kg, _read(a)),
+            Given(f"{symbol}_0", "position as weighed: Σ corner weight × position", "height", weighed_kg_m / was_kg, _read(a)),
+            Given("m", "gross weight", "mass", whole_kg, Origin.COMPUTED),
+            Given("o", "items added or removed × position ÷ gross weight", "height", moved, Origin.COMPUTED),
         ),
         result=result,
         approximate=any(p.assumed for axle in a.axles for p in axle.pad_kg),
@@ -197,11 +197,11 @@ def _gravity(a: Assessment, k: Shown, words: tuple[str, str, str], weighed_kg_m:
 
 
 _SHARES = {
-    "front share": "share of the weight on the front axle",
-    "left share": "share of the weight on the left wheels",
-    "cross weight": "share on front right and rear left",
-    "nose share": "share of the weight on the coupling",
-    "steered share": "share of the weight on the steered wheels",
+    "front share": "front axle, share of gross weight",
+    "left share": "left side, share of gross weight",
+    "cross weight": "cross weight, front right + rear left",
+    "nose share": "noseweight, share of gross weight",
+    "steered share": "steered axle, share of gross weight",
 }
 
 
@@ -230,11 +230,11 @@ def _share(name: str, a: Assessment, k: Shown) -> Working:
     return Working(
         name=_SHARES[name],
         symbol="q",
-        quantity="share",
+        quantity="share" if name == "steered share" else "fine share",
         expression="N / m",
         inputs=(
-            Given("N", "load on those pads", "mass", part, Origin.COMPUTED),
-            Given("m", "load on all of them", "mass", max(whole_kg, 1e-9), Origin.COMPUTED),
+            Given("N", "load on those wheels", "mass", part, Origin.COMPUTED),
+            Given("m", "load on all wheels", "mass", max(whole_kg, 1e-9), Origin.COMPUTED),
         ),
         result=part / max(whole_kg, 1e-9),
         approximate=any(p.assumed for axle in a.axles for p in axle.pad_kg),

@@ -37,7 +37,7 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
         return replace(made, approximate=axle.spring_ratio.assumed or part_guessed(a, k))
     if o.rate_origin is Origin.TYPED or o.picked != "frequency":
         typed = o.rate_origin is Origin.TYPED
-        words, rule = ("typed", "As typed.") if typed else (f"as picked: {o.picked}", "Rounded to a step in which springs are had.")
+        words, rule = ("typed", "As typed.") if typed else ("from the rule chosen", "Rounded to a step in which springs are made.")
         made = _as_chosen("spring rate", "k", "rate", rate, o.rate_origin, words, rule)
         return made if typed else replace(made, approximate=axle.spring_ratio.assumed)
     pick = a.job.proposal.axles[k.axle].pick
@@ -50,14 +50,14 @@ def spring_rate(a: Assessment, k: Shown) -> Working:
         quantity="rate",
         expression="(2 * pi * f)**2 * m / MR**2 + r",
         inputs=(
-            Given("f", "wanted frequency", "frequency", hertz, Origin.TYPED if pick.hertz else Origin.ASSUMED),
-            Given("m", "sprung mass at one wheel, mean", "mass", o.sprung_kg, Origin.COMPUTED),
-            Given("MR", "spring travel / wheel travel", "ratio", float(slope), axle.spring_ratio.origin),
+            Given("f", "ride frequency chosen", "frequency", hertz, Origin.TYPED if pick.hertz else Origin.ASSUMED),
+            Given("m", "sprung mass per wheel, mean", "mass", o.sprung_kg, Origin.COMPUTED),
+            Given("MR", "motion ratio", "ratio", float(slope), axle.spring_ratio.origin),
             Given("r", "rounding and change of MR", "rate", rate - exact, Origin.COMPUTED),
         ),
         result=rate,
         approximate=axle.spring_ratio.assumed or not pick.hertz,
-        rule="Rounded to a step in which springs are had.",
+        rule="Rounded to a step in which springs are made.",
     )
 
 
@@ -76,9 +76,9 @@ def free_length(a: Assessment, k: Shown) -> Working:
         quantity="coil size",
         expression="L - p + x + r",
         inputs=(
-            Given("L", "room between the seats at the target", "coil size", space, installed.origin),
+            Given("L", "space between the seats at target", "coil size", space, installed.origin),
             Given("p", "spacer", "coil size", spacer, o.spacer_origin),
-            Given("x", "compression that carries the target's force", "fine length", pressed, Origin.COMPUTED),
+            Given("x", "compression that carries the target load", "fine length", pressed, Origin.COMPUTED),
             Given(
                 "r",
                 "rounding, and sharing between left and right",
@@ -99,7 +99,7 @@ def spacer(a: Assessment, k: Shown) -> Working:
     value = o.order.spacer_m[k.side]
     need, free = o.order.need_m[k.side], o.order.free_m[k.side]
     if o.spacer_origin is Origin.TYPED or value == 0.0:
-        made = _as_chosen("spacer", "p", "coil size", value, o.spacer_origin, "as chosen", "Plate under or over the coil.")
+        made = _as_chosen("spacer", "p", "coil size", value, o.spacer_origin, "as chosen", "Spacer above or below the coil.")
         return made if o.spacer_origin is Origin.TYPED else replace(made, approximate=order_guessed(a, k))
     return Working(
         name="spacer",
@@ -107,13 +107,13 @@ def spacer(a: Assessment, k: Shown) -> Working:
         quantity="coil size",
         expression="n - L_0 + r",
         inputs=(
-            Given("n", "free length and spacer that meet the target", "coil size", need, Origin.COMPUTED),
+            Given("n", "free length plus spacer for the target", "coil size", need, Origin.COMPUTED),
             Given("L_0", "free length", "coil size", free, o.free_origin),
             Given("r", "rounding", "coil size", value - (need - free), Origin.COMPUTED),
         ),
         result=value,
         approximate=order_guessed(a, k),
-        rule="Equal springs, the spacer makes up the side that needs more.",
+        rule="Equal springs; the spacer makes up the side that needs more.",
     )
 
 
@@ -131,16 +131,16 @@ def preload(a: Assessment, k: Shown) -> Working:
         inputs=(
             Given(
                 "x_0",
-                "compression of the new spring at the height as weighed",
+                "compression of the new spring at as-weighed height",
                 "coil size",
                 a.orders[k.axle].offset_m[k.side],
                 Origin.COMPUTED,
             ),
-            Given("X", "spring travel from there to hanging", "coil size", spring_travel, droop.origin),
+            Given("X", "spring travel from there to full droop", "coil size", spring_travel, droop.origin),
         ),
         result=x,
         approximate=droop.assumed or order_guessed(a, k),
-        rule="Compression with the wheel hanging; below zero the coil is loose there.",
+        rule="Compression at full droop; below zero the coil is loose there.",
     )
 
 
@@ -153,15 +153,15 @@ def rate_as_found(a: Assessment, k: Shown) -> Working:
     force = a.found_springs[k.axle][k.side].force_n
     ratio = a.axles[k.axle].spring_ratio
     return Working(
-        name="wheel rate by squat",
+        name="wheel rate from load test",
         symbol="k_w",
         quantity="rate",
         expression="k * MR**2 + S * c",
         inputs=(
             Given("k", "spring rate that fits the readings", "rate", float(result.spring_rate[k.axle, k.side]), Origin.SOLVED),
-            Given("MR", "spring travel / wheel travel", "ratio", float(slope[0]), ratio.origin),
+            Given("MR", "motion ratio", "ratio", float(slope[0]), ratio.origin),
             Given("S", "spring force as weighed", "force", force, Origin.COMPUTED),
-            Given("c", "change of MR a metre", "per metre", float(bend[0]), ratio.origin),
+            Given("c", "change of MR per metre", "per metre", float(bend[0]), ratio.origin),
         ),
         result=float(result.wheel_rate[k.axle, k.side]),
         approximate=False,

@@ -36,9 +36,9 @@ def made_rate(expression: str, inputs: tuple[Given, ...], rate: float, rule: str
 def _quotient(law: ForceLaw, pressed_m: float, rate: float) -> Working:
     less, more = (float(f) for f in law.force(np.array([pressed_m - STEP, pressed_m + STEP])))
     inputs = (
-        Given("F_2", "held 1 mm further pressed than at the target", "force", more, Origin.COMPUTED),
-        Given("F_1", "held 1 mm less pressed", "force", less, Origin.COMPUTED),
+        Given("F_2", "force 1 mm beyond target compression", "force", more, Origin.COMPUTED),
+        Given("F_1", "force 1 mm before it", "force", less, Origin.COMPUTED),
         Given("d", "1 mm", "fine length", STEP, Origin.TYPED),
         Given("r", "as its curve bends", "rate", rate - (more - less) / (2.0 * STEP), Origin.COMPUTED),
     )
-    return made_rate("(F_2 - F_1) / (2 * d) + r", inputs, rate, "It changes with height: this is at the target.")
+    return made_rate("(F_2 - F_1) / (2 * d) + r", inputs, rate, "It changes with height: this is at target.")

@@ -10,6 +10,7 @@ from isostat.assess.workings.rate_at_target import curve_rate, made_rate
 from isostat.assess.workings.shown import Explain, Shown
 from isostat.core.springs.ring_fit import force_at, main_length, preload
 from isostat.core.working import Given, Origin, Working
+from isostat.language import tr
 
 
 def _stacked(a: Assessment, k: Shown) -> Stacked:
@@ -42,9 +43,11 @@ def rate(a: Assessment, k: Shown) -> Working:
     parts = [part for part in (pair.third, pair.top, pair.main) if part is not None]
     if abs(result * sum(1.0 / part.rate for part in parts) - 1.0) >= 1e-9:
         return curve_rate(a, k)
-    inputs = tuple(Given(f"k_{n}", f"spring {n} from the top", "rate", p.rate, Origin.TYPED) for n, p in enumerate(parts, 1))
+    inputs = tuple(
+        Given(f"k_{n}", tr("spring {n} from the top", n=n), "rate", p.rate, Origin.TYPED) for n, p in enumerate(parts, 1)
+    )
     expression = f"1 / ({' + '.join(f'1 / {given.symbol}' for given in inputs)})"
-    return made_rate(expression, inputs, result, "Springs on each other, none of them solid or on its ring.")
+    return made_rate(expression, inputs, result, "Springs in series, none of them coil-bound or on the crossover ring.")
 
 
 def hanging(a: Assessment, k: Shown) -> Working:
@@ -52,12 +55,12 @@ def hanging(a: Assessment, k: Shown) -> Working:
     stack = _stacked(a, k)
     pair = stack.pair
     return _made(
-        "preload hanging",
+        "preload at full droop",
         "p",
         "l_1 + l_2 + s - e",
         (
-            _length("l_1", "top spring, free", pair.top.free_m),
-            _length("l_2", "main spring, free", pair.main.free_m),
+            _length("l_1", "top spring free length", pair.top.free_m),
+            _length("l_2", "main spring free length", pair.main.free_m),
             _length("s", "slider", pair.slider_m),
             _length("e", "collar to perch, shock extended", stack.shock.extended_m),
         ),
@@ -73,13 +76,13 @@ def change(a: Assessment, k: Shown) -> Working:
         raise KeyError("no crossover")
     before, ride = preload(stack.pair, stack.shock), float(stack.ride_m[k.case])
     return _made(
-        "shaft from ride to the change of rate",
+        "shaft travel from ride to crossover",
         "c",
         "sqrt((x - p - u)**2)",
         (
-            _length("x", f"compression at which it changes: {stack.crossover.by}", stack.crossover.x_m, Origin.COMPUTED),
-            _length("p", "preload hanging", before, Origin.COMPUTED),
-            _length("u", "shaft in at ride, from hanging", ride, Origin.SOLVED),
+            _length("x", "compression at crossover", stack.crossover.x_m, Origin.COMPUTED),
+            _length("p", "preload at full droop", before, Origin.COMPUTED),
+            _length("u", "shaft travel at ride, from full droop", ride, Origin.SOLVED),
         ),
         abs(stack.crossover.x_m - before - ride),
         "At the wheel it is this over the shock's motion ratio.",
@@ -94,20 +97,22 @@ def ring(a: Assessment, k: Shown) -> Working:
         raise KeyError("no ring")
     if stack.crossover.by != "ring":  # it is not what changes the rate, so that it follows from nothing but the hand
         by_hand = (_length("g_0", "where the ring is set", set_),)
-        return _made("collar to ring", "g", "g_0", by_hand, set_, "The slider does not meet it before a spring is solid.")
+        return _made(
+            "collar to crossover ring", "g", "g_0", by_hand, set_, "The slider does not reach it before a spring is coil-bound."
+        )
     upper, force = [pair.top] if pair.third is None else [pair.third, pair.top], stack.crossover.force_n
     given: list[Given] = []
     for n, (part, words) in enumerate(zip(upper, ("third spring", "top spring")[-len(upper) :], strict=True), start=1):
         gives = min(force / part.rate, part.way_m)
-        given.append(_length(f"l_{n}", f"{words}, free", part.free_m))
-        given.append(_length(f"y_{n}", f"what it gives under {force:.0f} N", gives, Origin.COMPUTED))
+        given.append(_length(f"l_{n}", tr("{spring} free length", spring=tr(words)), part.free_m))
+        given.append(_length(f"y_{n}", "its compression at the crossover force", gives, Origin.COMPUTED))
     return _made(
-        "collar to ring",
+        "collar to crossover ring",
         "g",
         " + ".join(f"l_{n} - y_{n}" for n in range(1, len(upper) + 1)) + " - t",
-        (*given, _length("t", "step of the slider", pair.step_m)),
+        (*given, _length("t", "slider step", pair.step_m)),
         set_,
-        "Face to face, all set. With the collar run down, the ring stays and the top spring keeps less.",
+        "Face to face, all adjusted. With the collar run down the ring stays, and the top spring has less room.",
     )
 
 
@@ -118,17 +123,17 @@ def collar(a: Assessment, k: Shown) -> Working:
     shaft, stood = stack.seated.target_m[k.side], stack.seated.shock[k.side].extended_m + went
     before = stack.pair.free_m - stood
     return _made(
-        "way of the collar for the target",
+        "collar travel for the target",
         "d",
         "sqrt((x - p - u + r)**2)",
         (
-            _length("x", "compression that carries what the target asks", o.pressed_m[k.side], Origin.COMPUTED),
-            _length("p", "preload hanging where it stood", before, Origin.COMPUTED),
-            _length("u", "shaft in at the target, from hanging", shaft, Origin.SOLVED),
+            _length("x", "compression that carries the target load", o.pressed_m[k.side], Origin.COMPUTED),
+            _length("p", "preload at full droop before", before, Origin.COMPUTED),
+            _length("u", "shaft travel at target, from full droop", shaft, Origin.SOLVED),
             _length("r", "rounding, or as typed", went - (o.pressed_m[k.side] - before - shaft), Origin.COMPUTED),
         ),
         abs(went),
-        "From where the collar stood when collar to perch was measured. Preload moves height, not rate.",
+        "From where the collar was when collar to perch was measured. Preload changes height, not rate.",
     )
 
 
@@ -142,12 +147,12 @@ def main_at_bump(a: Assessment, k: Shown) -> Working:
         "l",
         "l_2 - F / k_2",
         (
-            _length("l_2", "main spring, free", pair.main.free_m),
+            _length("l_2", "main spring free length", pair.main.free_m),
             Given("F", "force at full bump", "force", force, Origin.COMPUTED),
             Given("k_2", "its rate", "rate", pair.main.rate, Origin.TYPED),
         ),
         stack.main_at_bump_m,
-        "The bump stop takes the bottoming, never a bound coil.",
+        "The bump stop must take the impact, never a coil-bound spring.",
     )
 
 
@@ -160,13 +165,13 @@ def top_spring(a: Assessment, k: Shown) -> Working:
     down = max(stack.shock.down_m, 0.0)
     solid = pair.ring_m + pair.step_m - down - spare
     parts = (
-        _length("g", "collar to ring, all set", pair.ring_m),
-        _length("t", "step of the slider", pair.step_m),
+        _length("g", "collar to crossover ring, all adjusted", pair.ring_m),
+        _length("t", "slider step", pair.step_m),
         _length("w", "thread left below the collar", down),
-        _length("l_s", "solid, above the slider", solid),
+        _length("l_s", "solid length above the slider", solid),
     )
-    rule = "The ring stays on the body. Past solid the top spring binds before the slider meets the ring."
-    return _made("top spring over solid, collar run down", "m", "sqrt((g + t - w - l_s)**2)", parts, abs(spare), rule)
+    rule = "The ring stays on the body. Below zero the top spring coil-binds before the slider meets the ring."
+    return _made("top spring reserve, collar run down", "m", "sqrt((g + t - w - l_s)**2)", parts, abs(spare), rule)
 
 
 def mark_m(pair: Stacked, key: str, shaft_m: float) -> float | None:
@@ -187,12 +192,12 @@ def _mark(key: str, a: Assessment, k: Shown) -> Working:
     if result is None:
         raise KeyError("no ring")
     pair, shock = stack.pair, stack.shock
-    u = _length("u", "shaft in, from extended", shaft, Origin.SOLVED)
-    collar = _length("e", "collar to perch, extended, all set", shock.extended_m, Origin.SOLVED)
+    u = _length("u", "shaft travel from extended", shaft, Origin.SOLVED)
+    collar = _length("e", "collar to perch, shock extended, all adjusted", shock.extended_m, Origin.SOLVED)
     if key == "slider":
         force = (pair.main.free_m + pair.slider_m - result) * pair.main.rate
         inputs = (
-            _length("l_2", "main spring, free", pair.main.free_m),
+            _length("l_2", "main spring free length", pair.main.free_m),
             Given("F", "force there", "force", force, Origin.COMPUTED),
             Given("k_2", "rate of the main spring", "rate", pair.main.rate, Origin.TYPED),
             _length("s", "slider", pair.slider_m),
@@ -200,24 +205,22 @@ def _mark(key: str, a: Assessment, k: Shown) -> Working:
         return _made("slider", "h", "l_2 - F / k_2 + s", inputs, result, "Its upper face, which meets the ring.")
     if key == "ring mark":
         parts = (
-            _length("b", "shaft to full bump", shock.bump_m, Origin.COMPUTED),
+            _length("b", "shaft travel to full bump", shock.bump_m, Origin.COMPUTED),
             _length("s", "slider", pair.slider_m),
-            _length("l_s", "main spring, solid", pair.main.solid_m),
-            _length("m", "margin over solid", result + shaft - shock.bump_m - pair.slider_m - pair.main.solid_m),
+            _length("l_s", "main spring solid length", pair.main.solid_m),
+            _length("m", "coil-bind reserve", result + shaft - shock.bump_m - pair.slider_m - pair.main.solid_m),
             u,
         )
-        rule = "Paint it on the body: with the ring lower, the main spring binds at full bump."
-        return _made("mark for the ring", "h", "b + s + l_s + m - u", parts, result, rule)
+        rule = "Mark it on the body: with the ring lower, the main spring coil-binds at full bump."
+        return _made("ring mark", "h", "b + s + l_s + m - u", parts, result, rule)
     if key == "collar":
         return _made("collar", "h", "e - u", (collar, u), result, "Its lower face, on which the top spring stands.")
-    ring_at = _length("g", "collar to ring", pair.ring_m or 0.0)
+    ring_at = _length("g", "collar to crossover ring", pair.ring_m or 0.0)
     if key == "ring":
         return _made("ring", "h", "e - g - u", (collar, ring_at, u), result, "The face that the slider meets.")
-    keeps = _length(
-        "l_s", "springs above the slider, solid, less its step", result + shaft - shock.extended_m + (pair.ring_m or 0.0)
-    )
-    rule = "Paint it on the body: with the collar lower, the top spring binds before the slider meets the ring."
-    return _made("mark for the collar", "h", "e - g + l_s - u", (collar, ring_at, keeps, u), result, rule)
+    keeps = _length("l_s", "solid length above the slider, less its step", result + shaft - shock.extended_m + (pair.ring_m or 0.0))
+    rule = "Mark it on the body: with the collar lower, the top spring coil-binds before the slider meets the ring."
+    return _made("collar mark", "h", "e - g + l_s - u", (collar, ring_at, keeps, u), result, rule)
 
 
 MARKS: dict[str, Explain] = {key: partial(_mark, key) for key in ("collar", "collar mark", "ring", "ring mark", "slider")}

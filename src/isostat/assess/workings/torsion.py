@@ -28,7 +28,7 @@ def _bar(a: Assessment, k: Shown) -> tuple[Given, ...]:
         Given("d", "diameter", "fine length", t.bar.diameter_m, Origin.TYPED),
         given_or("b", "bore", "fine length", fit.bore_m, 0.0),
         given_or("G", "shear modulus of its steel", "modulus", fit.shear_pa, SHEAR),
-        Given("L", "length that twists", "fine length", t.bar.length_m, Origin.TYPED),
+        Given("L", "active length", "fine length", t.bar.length_m, Origin.TYPED),
     )
 
 
@@ -38,17 +38,17 @@ def slack(a: Assessment, k: Shown) -> Working:
     angle = t.at_target[k.side]
     solved = angle - force * t.arm_m * math.cos(angle) / t.bar.rate
     return Working(
-        name="slack angle of the arm",
+        name="unloaded arm angle",
         symbol="a_0",
         quantity="angle",
         expression="a - 32 * S * R * c * L / (pi * (d**4 - b**4) * G) + r",
         inputs=(
-            Given("a", "arm from level at the target", "angle", angle, Origin.SOLVED),
+            Given("a", "arm angle at target", "angle", angle, Origin.SOLVED),
             Given("S", "spring force there", "force", force, Origin.COMPUTED),
             Given("R", "arm", "fine length", t.arm_m, Origin.TYPED),
             Given("c", "cosine of that angle", "ratio", math.cos(angle), Origin.COMPUTED),
             *_bar(a, k),
-            Given("r", "what was typed over it", "angle", t.slack[k.side] - solved, Origin.TYPED),
+            Given("r", "typed difference", "angle", t.slack[k.side] - solved, Origin.TYPED),
         ),
         result=t.slack[k.side],
         approximate=False,
@@ -67,16 +67,16 @@ def rate(a: Assessment, k: Shown) -> Working:
         quantity="rate",
         expression="K * (1 + (a - a_0) * t) / (R * c)**2",
         inputs=(
-            Given("K", "of the bar, by its steel, diameter and length", "torsion rate", t.bar.rate, steel),
-            Given("a", "arm from level at the target", "angle", angle, Origin.SOLVED),
-            Given("a_0", "slack angle", "angle", t.slack[k.side], Origin.SOLVED),
+            Given("K", "bar rate from steel, diameter and length", "torsion rate", t.bar.rate, steel),
+            Given("a", "arm angle at target", "angle", angle, Origin.SOLVED),
+            Given("a_0", "unloaded arm angle", "angle", t.slack[k.side], Origin.SOLVED),
             Given("t", "tangent of the arm's angle", "fine ratio", math.tan(angle), Origin.COMPUTED),
             Given("R", "arm", "fine length", t.arm_m, Origin.TYPED),
             Given("c", "cosine of the arm's angle", "fine ratio", math.cos(angle), Origin.COMPUTED),
         ),
         result=result,
         approximate=False,
-        rule="K = π(d⁴ − b⁴)G/32L. The arm's lever shortens as it turns: it changes with height, this is at the target.",
+        rule="K = π(d⁴ − b⁴)G/32L. The arm's leverage changes as it turns, so the rate changes with height: this is at target.",
     )
 
 
@@ -84,17 +84,17 @@ def turn(a: Assessment, k: Shown) -> Working:
     """How far the anchor is turned from where it was found."""
     t = _twisted(a, k)
     return Working(
-        name="turn of the anchor",
+        name="anchor turn",
         symbol="b",
         quantity="angle",
         expression="sqrt((w - a_0)**2)",
         inputs=(
-            Given("w", "slack angle as found", "angle", t.was_slack[k.side], Origin.COMPUTED),
-            Given("a_0", "slack angle wanted", "angle", t.slack[k.side], Origin.SOLVED),
+            Given("w", "unloaded arm angle as found", "angle", t.was_slack[k.side], Origin.COMPUTED),
+            Given("a_0", "unloaded arm angle needed", "angle", t.slack[k.side], Origin.SOLVED),
         ),
         result=abs(t.turn[k.side]),
         approximate=False,
-        rule="Adjuster's bolt first; the splines when it is out of thread. Bars are handed.",
+        rule="Use the adjuster first, the splines when it runs out of thread. Bars are handed.",
     )
 
 
@@ -103,19 +103,19 @@ def stress(a: Assessment, k: Shown) -> Working:
     t = _twisted(a, k)
     used = t.stress_pa(k.side, t.at_target[k.side]) / rules.BAR_STRESS
     return Working(
-        name="stress at the target",
+        name="stress at target",
         symbol="q",
         quantity="share",
         expression="G * (a - a_0) * d / (2 * L * S)",
         inputs=(
             *(given for given in _bar(a, k) if given.symbol != "b"),
-            Given("a", "arm from level at the target", "angle", t.at_target[k.side], Origin.SOLVED),
-            Given("a_0", "slack angle", "angle", t.slack[k.side], Origin.SOLVED),
-            Given("S", "allowed, set once one way", "stress", rules.BAR_STRESS, Origin.ASSUMED),
+            Given("a", "arm angle at target", "angle", t.at_target[k.side], Origin.SOLVED),
+            Given("a_0", "unloaded arm angle", "angle", t.slack[k.side], Origin.SOLVED),
+            Given("S", "allowable, preset bar", "stress", rules.BAR_STRESS, Origin.ASSUMED),
         ),
         result=used,
         approximate=False,
-        rule="DIN 2091 (from memory), a hint: the maker's own figure outranks.",
+        rule="DIN 2091 (from memory), a guide: the maker's figure takes priority.",
     )
 
 

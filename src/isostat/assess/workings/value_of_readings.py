@@ -7,6 +7,7 @@ from isostat.assess.solve.assessment import Assessment, solved
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
 from isostat.job.files import JobFault
+from isostat.language import tr
 
 
 def height(a: Assessment, k: Shown) -> Working:
@@ -16,7 +17,7 @@ def height(a: Assessment, k: Shown) -> Working:
 
 def travel(a: Assessment, k: Shown) -> Working:
     """How much less bump or droop the worst corner would have left."""
-    return _working(_bought(a, k).travels_m, "bump or droop left at the worst corner")
+    return _working(_bought(a, k).travels_m, "bump or droop travel at the worst corner")
 
 
 def _bought(a: Assessment, k: Shown) -> Buy:
@@ -34,13 +35,13 @@ def _bought(a: Assessment, k: Shown) -> Buy:
 def _working(pair: tuple[float, float], words: str) -> Working:
     before, after = pair
     return Working(
-        name="what this reading buys",
+        name="height at stake",
         symbol="d",
         quantity="height",
         expression="sqrt((h_1 - h_0)**2)",
         inputs=(
-            Given("h_0", f"{words}, as assumed", "height", before, Origin.SOLVED),
-            Given("h_1", "the same with that number as far off as it may be", "height", after, Origin.SOLVED),
+            Given("h_0", tr("{number}, as assumed", number=tr(words)), "height", before, Origin.SOLVED),
+            Given("h_1", "the same with that reading at its error limit", "height", after, Origin.SOLVED),
         ),
         result=abs(after - before),
         approximate=False,

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.stance.ways_to_lift import Way, ways
+from isostat.assess.stance.ways_to_lift import WAY_WORDS, Way, ways
 from isostat.assess.workings.shown import Shown
 from isostat.core.working import Given, Origin, Working
+from isostat.language import tr
 
 
 def _told(a: Assessment, k: Shown) -> Way:
@@ -19,7 +20,7 @@ def _made(way: Way, name: str, symbol: str, expression: str, inputs: tuple[tuple
     """A difference or sum of two solved heights."""
     first, second = (m for _, _, m in inputs)
     return Working(
-        name=f"{name} by {way.name}",
+        name=tr("{number} by {way}", number=tr(name), way=tr(WAY_WORDS[way.name])),
         symbol=symbol,
         quantity="height",
         expression=expression,
@@ -48,17 +49,17 @@ def droop(a: Assessment, k: Shown) -> Working:
     """Droop left with a way."""
     way = _told(a, k)
     was, cost = way.droop_was_m, way.droop_was_m - way.droop_m
-    inputs = (("u_0", "droop left on the old springs, same load", was), ("c", "what it costs", cost))
-    rule = "The wheel hangs where it hung: a higher ride spends droop, unless the shock is longer too. The lesser side."
-    return _made(way, "droop left, lift", "u", "u_0 - c", inputs, rule)
+    inputs = (("u_0", "droop on the old springs, same load", was), ("c", "travel used", cost))
+    rule = "Full droop does not change: lift uses up droop unless the shock is longer. Smaller side shown."
+    return _made(way, "droop travel, lift", "u", "u_0 - c", inputs, rule)
 
 
 def bump(a: Assessment, k: Shown) -> Working:
     """Bump left with a way."""
     way = _told(a, k)
     was, gain = way.bump_was_m, way.bump_m - way.bump_was_m
-    inputs = (("b_0", "bump left on the old springs, same load", was), ("g", "what it gains", gain))
-    return _made(way, "bump left, lift", "b", "b_0 + g", inputs, "To the stop flat, the lesser side.")
+    inputs = (("b_0", "bump travel on the old springs, same load", was), ("g", "travel gained", gain))
+    return _made(way, "bump travel, lift", "b", "b_0 + g", inputs, "To full bump, smaller side.")
 
 
 def span(a: Assessment, k: Shown) -> Working:
@@ -66,7 +67,7 @@ def span(a: Assessment, k: Shown) -> Working:
     way = _told(a, k)
     full = way.light_m - way.range_m
     inputs = (("h_l", "hub to arch, lightest case", way.light_m), ("h_f", "hub to arch, heaviest case", full))
-    rule = "Only a stiffer spring, or air that is let in and out, makes it smaller. Spacer, collar and block keep the rate."
+    rule = "Only a stiffer spring or adjustable air makes it smaller. Spacer, collar and block do not change the rate."
     return _made(way, "light to full, lift", "d", "h_l - h_f", inputs, rule)
 
 

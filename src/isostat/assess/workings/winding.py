@@ -36,7 +36,7 @@ def wire_size(a: Assessment, k: Shown) -> Working:
         inputs=(_size("D", "mean diameter", coil.mean_m), _size("D_i", "inside diameter", coil.mean_m - coil.wire_m, Origin.TYPED)),
         result=coil.wire_m,
         approximate=order_guessed(a, k),
-        rule="The thinnest in half millimetres whose stress at full bump stays within its share; it must not be solid before.",
+        rule="The thinnest in half millimetres whose stress at full bump is allowable; it must not coil-bind before that.",
     )
 
 
@@ -44,7 +44,7 @@ def turns(a: Assessment, k: Shown) -> Working:
     """Turns of the coil, those at the ends too."""
     _, coil = _wound(a, k)
     return Working(
-        name="turns, all",
+        name="total coils",
         symbol="n_t",
         quantity="ratio",
         expression="G * d**4 / (8 * D**3 * k) + 2",
@@ -56,7 +56,7 @@ def turns(a: Assessment, k: Shown) -> Working:
         ),
         result=coil.turns,
         approximate=order_guessed(a, k),
-        rule="Closed and ground: one turn at each end does not work. EN 13906-1 (from memory).",
+        rule="Closed and ground: one dead coil at each end. EN 13906-1 (from memory).",
     )
 
 
@@ -67,26 +67,25 @@ def solid(a: Assessment, k: Shown) -> Working:
 
 def stress_ride(a: Assessment, k: Shown) -> Working:
     """Stress at the target, of what the wire is allowed."""
-    worked = stress(_wound(a, k)[1], max(a.orders[k.axle].target_force_n), "at the target", Origin.COMPUTED)
+    worked = stress(_wound(a, k)[1], max(a.orders[k.axle].target_force_n), "at target", Origin.COMPUTED)
     return replace(worked, approximate=order_guessed(a, k))
 
 
 def stress_solid(a: Assessment, k: Shown) -> Working:
     """Stress when solid, of what the wire is allowed."""
     coil = _wound(a, k)[1]
-    return replace(stress(coil, coil.solid_force_n, "when solid", Origin.COMPUTED), approximate=order_guessed(a, k))
+    return replace(stress(coil, coil.solid_force_n, "if coil-bound", Origin.COMPUTED), approximate=order_guessed(a, k))
 
 
 def window(a: Assessment, k: Shown) -> Working:
     """The lowest rate that the wishes leave; the highest is said beside it."""
     o = a.orders[k.axle]
     (slope, bend), w = o.bends, o.window
-    high = "" if w.high == float("inf") else f" At most {w.high / 1000:.1f} N/mm: {w.high_by}."
-    inputs = [Given("k_w", f"wheel rate asked by {w.low_by}", "rate", o.at_wheel.low, Origin.COMPUTED),
-              Given("MR", "spring travel / wheel travel", "ratio", slope, a.axles[k.axle].spring_ratio.origin)]  # fmt: skip
+    inputs = [Given("k_w", "lowest wheel rate that meets the rules", "rate", o.at_wheel.low, Origin.COMPUTED),
+              Given("MR", "motion ratio", "ratio", slope, a.axles[k.axle].spring_ratio.origin)]  # fmt: skip
     if bend:
-        inputs += [Given("S", "spring force at the target, mean", "force", sum(o.target_force_n) / 2, Origin.COMPUTED),
-                   Given("c", "change of MR a metre", "per metre", bend, Origin.MEASURED)]  # fmt: skip
+        inputs += [Given("S", "spring force at target, mean", "force", sum(o.target_force_n) / 2, Origin.COMPUTED),
+                   Given("c", "change of MR per metre", "per metre", bend, Origin.MEASURED)]  # fmt: skip
     return Working(
         name="lowest spring rate",
         symbol="k",
@@ -95,7 +94,7 @@ def window(a: Assessment, k: Shown) -> Working:
         inputs=tuple(inputs),
         result=w.low,
         approximate=a.axles[k.axle].spring_ratio.assumed,
-        rule=f"Bump: (n − 1)·F over the bump left; two loads: ΔF over what they may differ; droop: F over its travel.{high}",
+        rule="Full bump: (n−1)·F ÷ bump travel; load range: ΔF ÷ allowed height change; droop: F ÷ droop travel.",
     )
 
 

@@ -35,10 +35,10 @@ def pressed(length_m: Floats, force_n: Floats) -> Pressed:
     order = np.argsort(length_m)[::-1]
     length, force = length_m[order], force_n[order]
     if length.size < 2 or np.ptp(length) < 0.005:
-        raise OutOfRange("span of the lengths under the press", float(np.ptp(length)) if length.size else 0.0, 0.005, 2.0, "m")
+        raise OutOfRange("difference between the press lengths", float(np.ptp(length)) if length.size else 0.0, 0.005, 2.0, "m")
     rough = -float(np.polyfit(length, force, 1)[0])
     if rough < 100.0:
-        raise OutOfRange("rate under the press", rough, 100.0, 2e6, "N/m")
+        raise OutOfRange("rate from the press test", rough, 100.0, 2e6, "N/m")
     spread = np.hypot(PAD / 2.0 * np.maximum(force, 50.0), TAPE / 2.0 * rough)
     lines = np.stack([np.ones_like(length), -length], axis=1) / spread[:, None]
     (at_nought, rate), *_ = np.linalg.lstsq(lines, force / spread, rcond=None)

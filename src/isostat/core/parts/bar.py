@@ -19,11 +19,11 @@ def bar_rate(diameter_m: float, arm_m: float, length_m: float, link_ratio: float
     Source: torsion of a round shaft and the end deflection of a clamped beam (any strength of materials text).
     """
     d, a, length = (
-        within("bar diameter", diameter_m, 0.005, 0.1, "m"),
-        within("bar arm", arm_m, 0.05, 2.0, "m"),
-        within("bar length", length_m, 0.05, 2.0, "m"),
+        within("anti-roll bar diameter", diameter_m, 0.005, 0.1, "m"),
+        within("anti-roll bar arm length", arm_m, 0.05, 2.0, "m"),
+        within("anti-roll bar length", length_m, 0.05, 2.0, "m"),
     )
-    ratio = within("link travel per wheel travel", link_ratio, 0.05, 1.5, "")
+    ratio = within("anti-roll bar motion ratio", link_ratio, 0.05, 1.5, "")
     polar, plane = math.pi * d**4 / 32.0, math.pi * d**4 / 64.0
     give = a**2 * length / (shear_pa * polar) + 2.0 * a**3 / (3.0 * E_STEEL * plane)
     return float(ratio**2 / give)

@@ -28,9 +28,9 @@ class BumpStop(UntilFlat):
     exponent: float = 3.0
 
     def __post_init__(self) -> None:
-        within("stop rate at the touch", self.k0_n_per_m, 500.0, 1.0e6, "N/m")
-        within("stop compression when flat", self.flat_x_m, 0.002, 0.5, "m")
-        within("stop exponent", self.exponent, 1.0, 12.0, "")
+        within("bump-stop initial rate", self.k0_n_per_m, 500.0, 1.0e6, "N/m")
+        within("bump-stop travel", self.flat_x_m, 0.002, 0.5, "m")
+        within("bump-stop exponent", self.exponent, 1.0, 12.0, "")
 
     @property
     def events(self) -> tuple[LawEvent, ...]:

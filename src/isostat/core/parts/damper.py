@@ -24,11 +24,11 @@ class Damper:
 
     def __post_init__(self) -> None:
         if not len(self.speed_m_s) == len(self.bump_n) == len(self.rebound_n) > 0:
-            raise OutOfRange("readings of the damper", len(self.speed_m_s), 1, 100, "rows")
+            raise OutOfRange("shock dynamometer readings", len(self.speed_m_s), 1, 100, "rows")
         for speed, after in zip((0.0, *self.speed_m_s), self.speed_m_s, strict=False):
-            within("step between two speeds of the damper", after - speed, 1e-4, 10.0, "m/s")
+            within("shaft-speed step", after - speed, 1e-4, 10.0, "m/s")
         for force in (*self.bump_n, *self.rebound_n):
-            within("force of the damper", force, 1.0, 1e5, "N")
+            within("shock force", force, 1.0, 1e5, "N")
 
     def force(self, speed_m_s: float) -> float:
         """Force in N against a speed of the shaft in m/s, bump positive both ways."""
@@ -41,5 +41,5 @@ class Damper:
 
     def coefficients(self, speed_m_s: float = rules.RIDE_SPEED) -> tuple[float, float]:
         """Bump and rebound in N·s/m at the shaft: force over speed there."""
-        within("speed of the shaft", speed_m_s, 1e-3, 5.0, "m/s")
+        within("shaft speed", speed_m_s, 1e-3, 5.0, "m/s")
         return self.force(speed_m_s) / speed_m_s, -self.force(-speed_m_s) / speed_m_s

@@ -28,8 +28,8 @@ class Equalized:
     stop_rad: float = rules.BEAM_STOP
 
     def __post_init__(self) -> None:
-        within("arm of the equalizer", self.arms_m, 0.005, 0.5, "m")
-        within("angle at which the equalizer is stopped", self.stop_rad, 0.01, 1.2, "rad")
+        within("equalizer arm length", self.arms_m, 0.005, 0.5, "m")
+        within("equalizer angle at its stop", self.stop_rad, 0.01, 1.2, "rad")
 
     def beam(self, first: Floats, second: Floats) -> Floats:
         """Angle of the beam in rad, its front end up +, at compressions that the springs would have with it level; any shape."""

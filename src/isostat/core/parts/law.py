@@ -86,7 +86,7 @@ class TableLaw:
             raise OutOfRange("readings in the force table", min(len(self.x_m), len(self.force_n)), 2, 1000, "rows")
         steps = np.diff(self.x_m)
         if not (steps > 0).all():
-            raise OutOfRange("step between two compressions of the force table", float(steps.min()), 1e-6, 10.0, "m")
+            raise OutOfRange("compression step in the force table", float(steps.min()), 1e-6, 10.0, "m")
 
     @property
     def knots(self) -> tuple[float, ...]:

@@ -32,9 +32,9 @@ class Motion:
         if not self.v_m and not self.x_m:
             return
         if len(self.v_m) != len(self.x_m) or len(self.v_m) < 3:
-            raise OutOfRange("readings in the motion table", min(len(self.v_m), len(self.x_m)), 3, 1000, "rows")
+            raise OutOfRange("readings in the motion-ratio table", min(len(self.v_m), len(self.x_m)), 3, 1000, "rows")
         if not (np.diff(self.v_m) > 0).all():
-            raise OutOfRange("step of wheel travel in the motion table", float(np.diff(self.v_m).min()), 1e-6, 1, "m")
+            raise OutOfRange("wheel-travel step in the motion-ratio table", float(np.diff(self.v_m).min()), 1e-6, 1, "m")
 
     @property
     def is_table(self) -> bool:

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from isostat.core.limits import OutOfRange
-
 
 @dataclass(frozen=True, slots=True)
 class Wire:
@@ -42,7 +40,7 @@ WIRES = {
 
 
 def wire(name: str, shear_pa: float | None = None) -> Wire:
-    """A wire by name; shear_pa: its modulus where the grade's will not do, Pa. Raises OutOfRange for one that is not known."""
+    """A wire by name; shear_pa: its modulus where the grade's will not do, Pa. Raises KeyError for one that is not known."""
     if name not in WIRES:
-        raise OutOfRange(f"wire “{name}”, place among {', '.join(WIRES)}", -1, 0, len(WIRES) - 1, "")
+        raise KeyError(name)
     return WIRES[name] if shear_pa is None else replace(WIRES[name], shear_pa=shear_pa)

@@ -14,7 +14,7 @@ def wheel_rate_for_frequency(frequency_hz: float, sprung_kg: float) -> float:
     Raises OutOfRange otherwise. Source: undamped single mass, tyre and bar left out.
     """
     within("ride frequency", frequency_hz, 0.3, 10.0, "Hz")
-    within("sprung mass at the wheel", sprung_kg, 1.0, 1e5, "kg")
+    within("sprung mass, per wheel", sprung_kg, 1.0, 1e5, "kg")
     return (2.0 * math.pi * frequency_hz) ** 2 * sprung_kg
 
 
@@ -34,10 +34,10 @@ def wheel_rate_for_two_loads(light_n: float, full_n: float, differ_m: float) -> 
     light_n, full_n: force held up at one wheel in each case, N. differ_m: 0.002 to 0.5.
     Raises OutOfRange when the two loads do not differ by at least 50 N at the wheel.
     """
-    within("difference of height between light and full", differ_m, 0.002, 0.5, "m")
+    within("height difference, light to full", differ_m, 0.002, 0.5, "m")
     more = abs(full_n - light_n)
     if more < 50.0:
-        raise OutOfRange("difference of load between light and full", more, 50.0, 1e6, "N")
+        raise OutOfRange("load difference, light to full", more, 50.0, 1e6, "N")
     return more / differ_m
 
 
@@ -62,7 +62,7 @@ def wheel_rate_for_bump(held_n: float, bump_m: float, multiple: float) -> float:
     Raises OutOfRange otherwise.
     """
     within("bump travel", bump_m, 0.005, 1.0, "m")
-    within("multiple of the static load", multiple, 1.05, 6.0, "")
+    within("full-bump capacity, × static load", multiple, 1.05, 6.0, "")
     return (multiple - 1.0) * held_n / bump_m
 
 
@@ -80,6 +80,6 @@ def wheel_rate_for_droop_share(held_n: float, whole_m: float, share: float) -> f
     held_n: force held up at the wheel at ride, N. whole_m: wheel travel from hanging to full bump, 0.005 to 2. share: of that
     which is droop at ride, 0.1 to 0.9. Raises OutOfRange otherwise.
     """
-    within("whole travel", whole_m, 0.005, 2.0, "m")
-    within("share of droop", share, 0.1, 0.9, "")
+    within("total travel", whole_m, 0.005, 2.0, "m")
+    within("droop share", share, 0.1, 0.9, "")
     return held_n / (share * whole_m)

@@ -31,8 +31,8 @@ class QuarterCar:
     tyre_rate: float
 
     def __post_init__(self) -> None:
-        within("sprung mass at the wheel", self.sprung_kg, 1.0, 1e5, "kg")
-        within("unsprung mass of the wheel", self.unsprung_kg, 1.0, 1e5, "kg")
+        within("sprung mass, per wheel", self.sprung_kg, 1.0, 1e5, "kg")
+        within("unsprung mass, per wheel", self.unsprung_kg, 1.0, 1e5, "kg")
         within("wheel rate", self.wheel_rate, 100.0, 1e7, "N/m")
         within("tyre rate", self.tyre_rate, 100.0, 1e7, "N/m")
 

@@ -23,9 +23,9 @@ class Coil:
     solid_x_m: float | None = None
 
     def __post_init__(self) -> None:
-        within("coil rate", self.rate_n_per_m, 100.0, METAL_RATE, "N/m")
+        within("spring rate", self.rate_n_per_m, 100.0, METAL_RATE, "N/m")
         if self.solid_x_m is not None:
-            within("coil compression to solid", self.solid_x_m, 0.001, 3.0, "m")
+            within("compression to coil-bind", self.solid_x_m, 0.001, 3.0, "m")
 
     @property
     def knots(self) -> tuple[float, ...]:

@@ -36,12 +36,12 @@ class DiscStack(UntilFlat):
     opposed: int = 1
 
     def __post_init__(self) -> None:
-        within("outer diameter of the washers", self.outer_m, 0.005, 0.5, "m")
-        within("inner diameter of the washers", self.inner_m, 0.2 * self.outer_m, 0.9 * self.outer_m, "m")
-        within("thickness of the washers", self.thick_m, 0.0002, 0.03, "m")
-        within("height of the washers over their thickness", self.cone_m, 0.05 * self.thick_m, STEEPEST * self.thick_m, "m")
-        within("washers to a packet", self.nested, 1, 10, "")
-        within("packets of washers", self.opposed, 1, 200, "")
+        within("washer outer diameter", self.outer_m, 0.005, 0.5, "m")
+        within("washer inner diameter", self.inner_m, 0.2 * self.outer_m, 0.9 * self.outer_m, "m")
+        within("washer thickness", self.thick_m, 0.0002, 0.03, "m")
+        within("washer height above its thickness", self.cone_m, 0.05 * self.thick_m, STEEPEST * self.thick_m, "m")
+        within("washers per packet", self.nested, 1, 10, "")
+        within("number of washer packets", self.opposed, 1, 200, "")
 
     @property
     def shape(self) -> float:

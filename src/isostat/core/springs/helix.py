@@ -56,9 +56,9 @@ class Helix:
 
     def __post_init__(self) -> None:
         within("wire diameter", self.wire_m, 0.0005, 0.05, "m")
-        within("mean diameter over the wire's", self.index, 2.5, 30.0, "")
-        within("working turns", self.active, 0.5, 60.0, "")
-        within("free length over the wire's diameter", self.free_m / self.wire_m, 2.0, 300.0, "")
+        within("mean coil diameter", self.mean_m, 2.5 * self.wire_m, 30.0 * self.wire_m, "m")
+        within("number of active coils", self.active, 0.5, 60.0, "")
+        within("free length", self.free_m, 2.0 * self.wire_m, 300.0 * self.wire_m, "m")
 
     @property
     def index(self) -> float:

@@ -58,10 +58,10 @@ def ideal_rates(wish: PairWish) -> tuple[float, float]:
     if not wish.far:
         return 2.0 * wish.series, 2.0 * wish.series
     bump = wish.shock.bump_m - wish.ride_m
-    within("bump travel of the shaft", bump, 0.01, 1.0, "m")
-    within("share of the bump travel", wish.share, 0.05, 0.95, "")
+    within("bump travel at the shock shaft", bump, 0.01, 1.0, "m")
+    within("crossover share of bump travel", wish.share, 0.05, 0.95, "")
     least, most = (1.0 + wish.series * bump * (wish.share + m * (1.0 - wish.share)) / wish.force_n for m in MAIN_OVER_SERIES)
-    within("full bump, × load", wish.multiple, math.ceil(least * 100.0) / 100.0, most, "")
+    within("full-bump capacity, × static load", wish.multiple, math.ceil(least * 100.0) / 100.0, most, "")
     main = ((wish.multiple - 1.0) * wish.force_n / bump - wish.series * wish.share) / (1.0 - wish.share)
     return 1.0 / (1.0 / wish.series - 1.0 / main), main
 

@@ -27,10 +27,10 @@ class Progressive(Rising):
 
     def __post_init__(self) -> None:
         if not self.groups:
-            raise OutOfRange("groups of turns", 0, 1, 20, "")
+            raise OutOfRange("number of coil groups", 0, 1, 20, "")
         for rate, way in self.groups:
-            within("rate of a group", rate, 100.0, METAL_RATE, "N/m")
-            within("way of a group until it closes", way, 1e-6, 3.0, "m")
+            within("rate of a coil group", rate, 100.0, METAL_RATE, "N/m")
+            within("travel of a coil group until it closes", way, 1e-6, 3.0, "m")
 
     @cached_property
     def curve(self) -> tuple[Floats, Floats]:  # type: ignore[override]
@@ -60,8 +60,8 @@ def from_groups(helix: Helix, groups: tuple[tuple[float, float], ...]) -> Progre
     """
     made = []
     for turns, pitch in groups:
-        within("turns of a group", turns, 0.1, 60.0, "")
-        within("pitch of a group", pitch, helix.wire_m * 1.0001, 1.0, "m")
+        within("coils in a group", turns, 0.1, 60.0, "")
+        within("coil pitch", pitch, helix.wire_m * 1.0001, 1.0, "m")
         made.append((helix.wire.shear_pa * helix.wire_m**4 / (8.0 * helix.mean_m**3 * turns), turns * (pitch - helix.wire_m)))
     return Progressive(tuple(made))
 
@@ -73,8 +73,8 @@ def from_rate_pair(soft: float, firm: float, change_m: float, solid_m: float) ->
     series, 1/(1/soft − 1/firm), and closes at the change.
     Raises OutOfRange where the second rate is not the firmer, or solid comes before the change.
     """
-    within("first rate over the second", soft / firm, 0.01, 0.999, "")
-    within("compression to solid", solid_m, change_m * 1.0001, 3.0, "m")
+    within("second rate", firm, soft / 0.999, soft / 0.01, "N/m")
+    within("compression to coil-bind", solid_m, change_m * 1.0001, 3.0, "m")
     closing = soft * change_m
     lost = 1.0 / (1.0 / soft - 1.0 / firm)
     return Progressive(((lost, closing / lost), (firm, (closing + firm * (solid_m - change_m)) / firm)))

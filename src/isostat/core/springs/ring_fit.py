@@ -27,9 +27,9 @@ class CoilOver:
     up_m: float = 0.0
 
     def __post_init__(self) -> None:
-        within("collar to perch, extended", self.extended_m, 0.05, 2.0, "m")
+        within("collar to perch, shock extended", self.extended_m, 0.05, 2.0, "m")
         within("shaft travel to full bump", self.bump_m, 0.01, self.extended_m, "m")
-        within("thread a turn", self.thread_m, 0.0005, 0.02, "m")
+        within("thread pitch", self.thread_m, 0.0005, 0.02, "m")
 
 
 def preload(stack: StackedPair, shock: CoilOver) -> float:
@@ -77,7 +77,7 @@ def ring_window(stack: StackedPair, shock: CoilOver, *, margin_m: float = rules.
     to ring = what the top spring keeps less the step; ring to perch at full bump = main spring
     and slider. Raises OutOfRange for a margin outside 0 to 100 mm.
     """
-    within("margin over solid", margin_m, 0.0, 0.1, "m")
+    within("coil-bind reserve", margin_m, 0.0, 0.1, "m")
     solid = stack.top.solid_m + (stack.third.solid_m if stack.third else 0.0)
     nearest = max(solid - stack.step_m + shock.down_m, 0.0)
     furthest = shock.extended_m - shock.bump_m - stack.slider_m - stack.main.solid_m - margin_m
@@ -91,17 +91,17 @@ def ring_for_crossover(stack: StackedPair, shock: CoilOver, ride_m: float, *, sh
     to 1 of the way from there to full bump.
     Raises OutOfRange where the springs above the slider would be solid before, or the ring would have to lie above the collar.
     """
-    within("share of the bump travel", share, 0.0, 1.0, "")
-    within("ride height, shaft in", ride_m, 0.0, shock.bump_m, "m")
+    within("crossover share of bump travel", share, 0.0, 1.0, "")
+    within("shaft travel at ride height", ride_m, 0.0, shock.bump_m, "m")
     free = replace(stack, ring_m=None)
     at = preload(stack, shock) + ride_m + share * (shock.bump_m - ride_m)
     force = float(free.force(np.asarray(at)))
     solid = free.crossover
     if solid is not None and at >= solid.x_m:
-        raise OutOfRange("compression of the stack at that crossover", at, 0.0, solid.x_m, "m")
+        raise OutOfRange("stack compression at that crossover", at, 0.0, solid.x_m, "m")
     uppers = (free.top,) if free.third is None else (free.third, free.top)
     keeps = sum(max(p.free_m - force / p.rate, p.solid_m) for p in uppers)
-    return replace(stack, ring_m=float(within("collar to ring", keeps - stack.step_m, 0.0, 1.0, "m")))
+    return replace(stack, ring_m=float(within("collar to crossover ring", keeps - stack.step_m, 0.0, 1.0, "m")))
 
 
 def collar_for_force(stack: StackedPair, shock: CoilOver, shaft_m: float, force_n: float) -> float:
@@ -112,9 +112,9 @@ def collar_for_force(stack: StackedPair, shock: CoilOver, shaft_m: float, force_
     """
     most = float(stack.curve[1][-1])
     if not 0.0 < force_n <= most:
-        raise OutOfRange("force wanted of the stack", force_n, 0.0, most, "N")
+        raise OutOfRange("force on the stack", force_n, 0.0, most, "N")
     down = compression_at(stack, force_n) - shaft_m - preload(stack, shock)
-    return float(within("way of the collar", down, -shock.up_m, shock.down_m, "m"))
+    return float(within("collar travel", down, -shock.up_m, shock.down_m, "m"))
 
 
 def main_length(stack: StackedPair, shock: CoilOver, shaft_m: float) -> float:

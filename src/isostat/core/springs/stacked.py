@@ -26,9 +26,9 @@ class Part:
     solid_m: float
 
     def __post_init__(self) -> None:
-        within("rate of a spring in the stack", self.rate, 100.0, METAL_RATE, "N/m")
-        within("free length of a spring in the stack", self.free_m, 0.02, 2.0, "m")
-        within("solid length of a spring in the stack", self.solid_m, 0.002, self.free_m * 0.98, "m")
+        within("rate of a stacked spring", self.rate, 100.0, METAL_RATE, "N/m")
+        within("free length of a stacked spring", self.free_m, 0.02, 2.0, "m")
+        within("solid length of a stacked spring", self.solid_m, 0.002, self.free_m * 0.98, "m")
 
     @property
     def way_m(self) -> float:
@@ -64,10 +64,10 @@ class StackedPair(Rising):
     third: Part | None = None
 
     def __post_init__(self) -> None:
-        within("slider's thickness", self.slider_m, 0.0, 0.1, "m")
-        within("slider's step", self.step_m, 0.0, 0.1, "m")
+        within("slider thickness", self.slider_m, 0.0, 0.1, "m")
+        within("slider step", self.step_m, 0.0, 0.1, "m")
         if self.ring_m is not None:
-            within("collar to ring", self.ring_m, 0.0, 1.0, "m")
+            within("collar to crossover ring", self.ring_m, 0.0, 1.0, "m")
 
     @property
     def free_m(self) -> float:

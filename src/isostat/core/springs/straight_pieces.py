@@ -57,12 +57,15 @@ class Tested(Rising):
     def __post_init__(self) -> None:
         at, force = self.curve
         if at.size != force.size or at.size < 2:
-            raise OutOfRange("readings in the table of a spring", min(at.size, force.size) - 1, 1, 1000, "rows")
-        for what, values, unit in (("compression", at, "m"), ("force", force, "N")):
+            raise OutOfRange("readings in the spring table", min(at.size, force.size) - 1, 1, 1000, "rows")
+        for what, values, unit in (
+            ("compression step to row {row} of the table", at, "m"),
+            ("load step to row {row} of the table", force, "N"),
+        ):
             steps = np.diff(values)
             if not (steps > 0).all():
                 row = int(np.argmin(steps)) + 1
-                raise OutOfRange(f"rise of {what} to row {row} of the table", float(steps.min()), 1e-6, 1e6, unit)
+                raise OutOfRange(what, float(steps.min()), 1e-6, 1e6, unit, row=row)
 
     @property
     def curve(self) -> tuple[Floats, Floats]:  # type: ignore[override]

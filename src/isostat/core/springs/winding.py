@@ -49,7 +49,7 @@ def wind(wish: Wish, wire: Wire) -> Helix:
             return coil
         roomy = d if fits else roomy
         strong = d if holds and strong is None else strong
-    raise OutOfRange("wire that the stress asks for", strong or THICKEST, THINNEST, roomy or THINNEST, "m")
+    raise OutOfRange("wire diameter for the stress", strong or THICKEST, THINNEST, roomy or THINNEST, "m")
 
 
 def _coil(wish: Wish, wire: Wire, d: float) -> Helix | None:

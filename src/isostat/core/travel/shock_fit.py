@@ -18,8 +18,8 @@ class Shock:
     collapsed_m: float
 
     def __post_init__(self) -> None:
-        within("extended length of the shock", self.extended_m, 0.1, 2.0, "m")
-        within("stroke of the shock", self.stroke_m, 0.02, 1.5, "m")
+        within("extended shock length", self.extended_m, 0.1, 2.0, "m")
+        within("shock stroke", self.stroke_m, 0.02, 1.5, "m")
 
     @property
     def stroke_m(self) -> float:
@@ -73,8 +73,8 @@ def fit_shocks(shocks: tuple[Shock, ...], seat: Seat, droop_share: float, margin
     shocks: of the list. seat: where they go. droop_share: 0.1 to 0.9. margin_m: at the shock, kept before it bottoms, 0 to 0.1.
     Raises OutOfRange otherwise.
     """
-    within("share of droop", droop_share, 0.1, 0.9, "")
-    within("margin at the shock", margin_m, 0.0, 0.1, "m")
+    within("droop share", droop_share, 0.1, 0.9, "")
+    within("shock end clearance", margin_m, 0.0, 0.1, "m")
     found = [_fit(shock, seat, droop_share, margin_m) for shock in shocks]
     return tuple(
         sorted(found, key=lambda f: (not f.fits, 0.0 if f.fits else max(f.short_by_m, f.loose_by_m), abs(f.misses), f.shock.name))
@@ -94,7 +94,7 @@ def asked_shock(seat: Seat, droop_share: float, margin_m: float) -> tuple[float,
 
     seat, droop_share, margin_m: as in fit_shocks. Droop goes no further than what else would end it.
     """
-    within("share of droop", droop_share, 0.1, 0.9, "")
+    within("droop share", droop_share, 0.1, 0.9, "")
     droop = (seat.flat_m - seat.target_m) * droop_share / (1.0 - droop_share)
     hangs = seat.target_m - droop if seat.lowest_m is None else max(seat.target_m - droop, seat.lowest_m)
     return seat.eye_m - hangs * seat.ratio, seat.eye_m - seat.flat_m * seat.ratio - margin_m

@@ -15,10 +15,10 @@ def gravity_height(hub_m: float, whole_kg: float, front_more_kg: float, wheelbas
     Springs blocked so that the body keeps its place over the wheels. Raises OutOfRange otherwise.
     Source: moments about the rear wheels' contact, ΔN·L = m·(h − r)·tan α with sin α = H/L (common textbook form).
     """
-    hub = within("height of the hubs", hub_m, 0.05, 1.5, "m")
-    mass = within("whole mass", whole_kg, 50.0, 1.0e5, "kg")
+    hub = within("hub height", hub_m, 0.05, 1.5, "m")
+    mass = within("gross weight", whole_kg, 50.0, 1.0e5, "kg")
     base = within("wheelbase", wheelbase_m, 0.3, 20.0, "m")
-    raised = within("height of the raised tail", raised_m, 0.05, 0.9 * float(base), "m")
+    raised = within("height that the rear is raised", raised_m, 0.05, 0.9 * float(base), "m")
     slope = math.tan(math.asin(float(raised / base)))
     return float(hub + front_more_kg * base / (mass * slope))
 

@@ -21,6 +21,7 @@ from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES, walk_order, walk_points
+from isostat.language import capital, tr
 from isostat.units.format import number
 from isostat.units.parse import NotUnderstood
 from isostat.units.unit import OTHER, PRESETS, Preset, Quantity
@@ -102,7 +103,7 @@ class FarView(Sheet):
             self.sentence = str(fault)
             self._relay()
             return
-        label = f"{words.capitalize()} {v.reader.corner(axle, side)}"
+        label = tr("{what} {where}", what=capital(tr(words)), where=v.reader.corner(axle, side))
         self.edited.emit(lambda job: edits.put_number(job, path, typed.si, typed.text), label, -1)
         self.go(1)
 
@@ -129,10 +130,10 @@ class FarView(Sheet):
         points = walk_points(v.job.vehicle)
         name, words, quantity = points[point].field, points[point].words, points[point].quantity
         right = self.width() / f
-        self._say("far corner", v.reader.corner(axle, side).capitalize(), 32, 4, 56, weight=700)
-        self._say("far point", words, 32, 70, 30, weight=600, role="ink2")
+        self._say("far corner", capital(v.reader.corner(axle, side)), 32, 4, 56, weight=700)
+        self._say("far point", tr(words), 32, 70, 30, weight=600, role="ink2")
         typed = self.child("far typed", FarField, self._wire)
-        typed.setAccessibleName(f"{words}, {v.reader.corner(axle, side)}")
+        typed.setAccessibleName(f"{tr(words)}, {v.reader.corner(axle, side)}, {preset.unit(quantity).sign}")
         typed.setFont(v.theme.font(140 * f / v.theme.scale, 600))
         restyle(
             typed,
@@ -145,18 +146,18 @@ class FarView(Sheet):
         self._echo(v, typed.text(), quantity)
         reading = edits.value_at(v.job, self._path(axle, side, point))
         across = edits.value_at(v.job, self._path(axle, 1 - side, point))
-        for key, title, found, x in (("last", "last reading", reading, 668), ("other", "other side", across, 984)):
+        for key, title, found, x in (("last", tr("last reading"), reading, 668), ("other", tr("other side"), across, 984)):
             self._say(f"far {key} word", title, x, 488, 30, role="ink2")
             shown = "–" if found is None else number(found.value, quantity, preset)
             about = "≈ " if found is not None and found.assumed else ""
             size = 92 if v.theme.width(about + shown, 92 / v.theme.scale, 600) < 270 else 76
             self._say(f"far {key}", about + shown, x, 516, size, weight=600)
         self._lay_sentence(v, axle, side, name)
-        then = points[(point + 1) % len(points)].words
-        keys = f"Enter  take, next: {then}     Enter  empty: skip     *  back"
-        keys += "     /  sixteenths" if preset.unit(quantity).fractional else ""
+        then = tr(points[(point + 1) % len(points)].words)
+        keys = tr("Enter: save, next ({point})  ·  Enter empty: skip  ·  *: back", point=then)
+        keys += tr("  ·  /: sixteenths") if preset.unit(quantity).fractional else ""
         self._say("far keys", keys, 32, self.height() / f - 38, 22, role="ink2")
-        self._say("far near", "F11  near", right - 32, self.height() / f - 38, 22, role="ink2", anchor=RIGHT)
+        self._say("far near", tr("F11: back to the window"), right - 32, self.height() / f - 38, 22, role="ink2", anchor=RIGHT)
 
     def _wire(self, field: FarField) -> None:
         field.entered.connect(self._enter)
@@ -192,7 +193,15 @@ class FarView(Sheet):
     def _lay_corners(self, v: View) -> None:
         f, s = self._f(v), v.a.proposed
         self._say("far corner", v.job.cases[v.case].name, 32, 4, 56, weight=700)
-        self._say("far point", f"hub to arch, {v.reader.preset.height.sign}, on new springs", 32, 70, 30, weight=600, role="ink2")
+        self._say(
+            "far point",
+            tr("hub to arch, {unit}, new springs", unit=v.reader.preset.height.sign),
+            32,
+            70,
+            30,
+            weight=600,
+            role="ink2",
+        )
         count = len(v.a.axles)
         wide, high = self.width() / f / 2, (self.height() / f - HEAD - FOOT - 110) / count
         size = min(150.0, high * 0.55)
@@ -201,7 +210,7 @@ class FarView(Sheet):
                 x, y = 32 + side * wide, HEAD + 8 + axle * high
                 self._say(f"far name {axle}{side}", v.reader.corner(axle, side), x, y, 30, role="ink2")
                 if not s.stands[v.case]:
-                    self._say(f"far height {axle}{side}", "falls over", x, y + 34, 64, weight=600, role="fault")
+                    self._say(f"far height {axle}{side}", tr("tips over"), x, y + 34, 64, weight=600, role="fault")
                     continue
                 height, target = float(s.hub_to_arch_m[axle, side, v.case]), float(v.a.fitted_target_m[axle, side])
                 key = Shown(workings.corner.height, axle, side, v.case)
@@ -210,20 +219,22 @@ class FarView(Sheet):
                 words = v.number(key, words)
                 if v.case != v.a.target_case:
                     wanted = v.number(Shown(workings.corner.target, axle, side), v.reader.height(target))
-                    words, inside = f"{wanted} when {v.reader.case(v.a.target_case)}", True
+                    words, inside = tr("target {m}, {case}", m=wanted, case=v.reader.case(v.a.target_case)), True
                 role = "ink" if inside else "watch"
                 below = box.bottom() / f - size * 0.16
                 self._say(f"far verdict {axle}{side}", words, x, below, 38, weight=600, role=role)
         worst = [j for j in v.judgements if j.grade > Grade.NOTE and j.place.case in (None, v.case)]
-        words = "Nothing wrong."
+        words = tr("No faults or warnings.")
         if worst:
             said = say(worst[0], v.reader)
-            words = f"{said.place.capitalize()}: {said.title}"
+            words = f"{capital(said.place)}: {said.title}"
         self._say(
             "far sentence", words, 80 if worst else 32, self.height() / f - FOOT - 84, 38, weight=600, width=self.width() - 120 * f
         )
-        self._say("far keys", "PgUp  PgDn  load case", 32, self.height() / f - 38, 22, role="ink2")
-        self._say("far near", "F11  near", self.width() / f - 32, self.height() / f - 38, 22, role="ink2", anchor=RIGHT)
+        self._say("far keys", tr("PgUp, PgDn: load case"), 32, self.height() / f - 38, 22, role="ink2")
+        self._say(
+            "far near", tr("F11: back to the window"), self.width() / f - 32, self.height() / f - 38, 22, role="ink2", anchor=RIGHT
+        )
 
     # -- strokes
     @override

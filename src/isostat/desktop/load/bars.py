@@ -16,6 +16,7 @@ from isostat.desktop.pieces.ink import hatch
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.language import capital, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 
@@ -45,7 +46,7 @@ def _rows(v: View, found: tuple[Rating, ...]) -> list[_Row]:
     axles, case = v.job.vehicle.axles, v.case
     rows = [
         _Row(
-            v.reader.corner(i, None).capitalize(),
+            capital(v.reader.corner(i, None)),
             float(v.a.proposed.pad_kg[i, :, case].sum()),
             Shown(workings.load.axle_load, i, 0, case),
             places.get(("plate", i)),
@@ -53,17 +54,25 @@ def _rows(v: View, found: tuple[Rating, ...]) -> list[_Row]:
         for i, a in enumerate(axles)
     ]
     rows.append(
-        _Row("All up", float(v.a.loading.whole_kg[case]), Shown(workings.load.whole, case=case), places.get(("plate", None)))
+        _Row(
+            tr("Gross weight"),
+            float(v.a.loading.whole_kg[case]),
+            Shown(workings.load.whole, case=case),
+            places.get(("plate", None)),
+        )
     )
     if ball := float(hitch_kg(v.a)[case]):
-        name = "Coupling" if v.a.loading.hitch else "Hitch"
+        name = tr("Noseweight") if v.a.loading.hitch else tr("Hitch")
         rows.append(_Row(name, ball, Shown(workings.load.hitch_load, case=case), places.get(("hitch", None))))
     for n, r in enumerate(found):
         if r.axle is not None and r.what != "plate":
             heavier = int(v.a.proposed.pad_kg[r.axle, :, case].argmax())
             rows.append(
                 _Row(
-                    f"{axles[r.axle].name} {r.what}", float(r.load_kg[case]), Shown(workings.corner.load, r.axle, heavier, case), n
+                    tr("{axle} tyre", axle=axles[r.axle].name) if r.what == "tyre" else tr("{axle} wheel", axle=axles[r.axle].name),
+                    float(r.load_kg[case]),
+                    Shown(workings.corner.load, r.axle, heavier, case),
+                    n,
                 )
             )
     return rows
@@ -91,12 +100,13 @@ def lay_bars(sheet: Sheet, v: View, area: QRectF) -> list[Bar]:
         hand = limit - row.kg
         role = "fault" if hand < 0 else ("watch" if hand < 0.05 * limit else "ink")
         shown = Shown(workings.load.in_hand, row.rating, case=v.case)
-        words = v.number(shown, f"{number(abs(hand), Quantity.MASS, v.reader.preset)} {'in hand' if hand >= 0 else 'over'}")
-        more = f" of {number(limit, Quantity.MASS, v.reader.preset)}"
+        kg, of = number(abs(hand), Quantity.MASS, v.reader.preset), number(limit, Quantity.MASS, v.reader.preset)
+        words = v.number(shown, tr("{m} spare", m=kg) if hand >= 0 else tr("{m} over", m=kg))
+        whole = v.number(shown, tr("{m} spare of {limit}", m=kg, limit=of) if hand >= 0 else tr("{m} over {limit}", m=kg, limit=of))
         left = area.left() + t.px(200) if roomy else max(area.left() + t.px(158), box.right() + 6)
         room = area.right() - left - (0 if roomy else t.px(60))
-        if sheet.text_width(words + more, 13, 600) <= room:
-            words += more
+        if sheet.text_width(whole, 13, 600) <= room:
+            words = whole
         made = sheet.text(f"bar hand {n}", words, QPointF(left, middle - t.px(9)), size=13, weight=600, role=role, shown=shown)
         if roomy:
             bars.append(Bar(QRectF(area.left(), y + t.px(28), (area.width() - t.px(8)) / PAST, t.px(12)), row.kg / limit))
@@ -109,17 +119,19 @@ def lay_bars(sheet: Sheet, v: View, area: QRectF) -> list[Bar]:
 def _lay_shares(sheet: Sheet, v: View, at: QPointF) -> None:
     """Steered share and cross weight; or that it falls over."""
     if not v.a.proposed.stands[v.case]:
-        sheet.text("falls", "This load falls over.", at, size=14, weight=600, role="fault")
+        sheet.text("falls", tr("Vehicle tips with this load."), at, size=14, weight=600, role="fault")
         return
-    names = [("steered share", "steers")] if any(a.steered for a in v.job.vehicle.axles) else []
+    names = [("steered share", tr("steered axle"))] if any(a.steered for a in v.job.vehicle.axles) else []
     x = at.x()
-    names += [("nose share", "nose")] if v.a.loading.hitch else []
-    for name, words in (*names, ("cross weight", "cross weight")):
+    names += [("nose share", tr("noseweight"))] if v.a.loading.hitch else []
+    for name, words in (*names, ("cross weight", tr("cross weight"))):
         share, shown = weight_share(v.a, name, v.case), Shown(workings.load.SHARES[name], case=v.case)
         low = name == "steered share" and share < rules.LIGHT_STEERING_WATCH
         role = ("fault" if share < rules.LIGHT_STEERING_FAULT else "watch") if low else "ink"
         box = sheet.text(f"{name} word", words, QPointF(x, at.y() + 2), size=13, role="ink2")
-        said = v.number(shown, f"{share * 100:.1f} %") + (", light" if low else "")
+        tenth = name != "steered share"
+        said = v.number(shown, v.reader.tenths(share) if tenth else v.reader.percent(share))
+        said = tr("{p}, light", p=said) if low else said
         box = sheet.text(name, said, QPointF(box.right() + 5, at.y()), size=14, weight=600, role=role, shown=shown)
         x = box.right() + v.theme.px(16)
 

@@ -27,6 +27,7 @@ from isostat.job.edits import items as item_edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.palette import PALETTE, Usual, add_usual
 from isostat.job.places import DATUMS, FRONT_HUB
+from isostat.language import tr, trn
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 
@@ -78,9 +79,10 @@ class LoadStep(Sheet):
         if items > room:
             table.setBottom(area.bottom() - t.px(ROW))
             y, wide = area.bottom() - t.px(foot_of(v) + ROW - 5), round(area.width() / 2 - 4)
-            for n, (words, way) in enumerate(((f"{self.first} above", -room), (f"{items - room - self.first} below", room))):
-                self.button(words.split()[1], words, QPointF(area.left() + n * (wide + 8), y), partial(self._turn, way), width=wide)
-                self.child(words.split()[1], QWidget).setFixedHeight(round(t.px(ROW - 2)))
+            above, below = tr("{n} more above", n=self.first), tr("{n} more below", n=items - room - self.first)
+            for n, (key, words, way) in enumerate((("above", above, -room), ("below", below, room))):
+                self.button(key, words, QPointF(area.left() + n * (wide + 8), y), partial(self._turn, way), width=wide)
+                self.child(key, QWidget).setFixedHeight(round(t.px(ROW - 2)))
         self._table = lay_table(self, v, table, self.picked, self.first, self.datum)
         if v.case == v.weighed:
             lay_aboard(self, v, QPointF(area.left(), area.bottom() - t.px(62 + ABOARD)), area.width())
@@ -90,38 +92,42 @@ class LoadStep(Sheet):
     def _lay_buttons(self, v: View, at: QPointF, right: float) -> None:
         """A usual item more, a case more, the chosen case's name, and a way to drop it."""
         t, case = v.theme, v.job.cases[v.case]
-        ways = {f"{u.name} ≈ {_kg(v, u)}": partial(self._add_item, u) for u in PALETTE}
-        self.menu("add item", "+ item", at, ways, width=round(t.px(76)))
-        line = Line(self, v, at + QPointF(t.px(84), 1), high=26, drop=4).button("add case", "+ case", self._add_case)
-        line.words("case word", "case", role="ink2")
-        drop = t.px(76) if case.kind == "load" else 0.0
+        ways = {f"{tr(u.name)} ≈ {_kg(v, u)}": partial(self._add_item, u) for u in PALETTE}
+        add = tr("Add item")
+        button = round(self.text_width(add, 13, 600) + t.px(38))
+        self.menu("add item", add, at, ways, width=button)
+        line = Line(self, v, at + QPointF(button + t.px(6), 1), high=26, drop=4)
+        line.button("add case", tr("Add case"), self._add_case)
+        remove = tr("Remove case")
+        drop = self.text_width(remove, 13, 600) + t.px(34) if case.kind == "load" else 0.0
         wide = min(right - line.x - drop, t.px(150)) / t.scale
-        line.typed("case name", path_to(JOB.cases[v.case].name), label="name of the load case", wide=wide,
+        line.typed("case name", path_to(JOB.cases[v.case].name), label=tr("name of the load case"), wide=wide,
                    put=lambda job, words: item_edits.rename_case(job, v.case, words))  # fmt: skip
         if case.kind == "load":
-            line.button("drop case", "remove", self._remove_case)
+            line.button("drop case", remove, self._remove_case)
 
     def _lay_head(self, v: View) -> None:
         """Where places are measured from, and the centre of gravity in numbers."""
         t, y, unit = v.theme, v.theme.px(9), v.reader.preset.height.sign
-        line = head_line(self, v).words("datum word", "measured from", role="ink2")
-        line.choice("datum", [d.words for d in DATUMS], DATUMS.index(self.datum), self._choose_datum,
-                    label="where places are measured from", wide=100)  # fmt: skip
+        line = head_line(self, v).words("datum word", tr("measured from"), role="ink2")
+        line.choice("datum", [tr(d.words) for d in DATUMS], DATUMS.index(self.datum), self._choose_datum,
+                    label=tr("where positions are measured from"), wide=100)  # fmt: skip
         if self.datum.field:
             own = self.datum.behind_front_m(v.job.vehicle)
             shown = None if own is None else Figure(own, Origin.MEASURED)
             line.field("datum place", (*path_to(JOB.vehicle), self.datum.field), shown, wide=66, figure=14,
-                       quantity=Quantity.HEIGHT, label=f"{self.datum.words} behind the front hub")  # fmt: skip
-            line.words("datum unit", f"{unit} behind hub", size=13, role="ink2")
+                       quantity=Quantity.HEIGHT, label=tr("{line}, behind the front hub", line=tr(self.datum.words)))  # fmt: skip
+            line.words("datum unit", tr("{unit} behind hub", unit=unit), size=13, role="ink2")
         behind, left = -float(v.a.loading.gravity_x_m[v.case]), float(v.a.loading.gravity_y_m[v.case])
         across, key = Shown(workings.load.gravity_y, case=v.case), Shown(workings.load.gravity_x, case=v.case)
-        words = f"{v.number(across, v.reader.height(abs(left)))} {'left' if left >= 0 else 'right'}"
+        aside = v.number(across, v.reader.height(abs(left)))
+        words = tr("{m} left of centre", m=aside) if left >= 0 else tr("{m} right of centre", m=aside)
         right = self.width() - t.margin - self.text_width(words, 14) - t.px(6) - self.text_width(f"  {unit}", 13)
         self.text("gravity y", words, QPointF(right, y), size=14, shown=across, unit=unit)
         along = v.number(key, v.reader.height(behind))
-        words = f"centre of gravity {along} behind front hub" if not self.datum.field else f"gravity {along} behind hub"
+        words = tr("CG {m} behind front hub", m=along)
         self.text("gravity x", words, QPointF(right - t.px(10) - self.text_width(words, 14), y), size=14, shown=key)
-        hints = ("nose to the left", "area of a disc = its mass")
+        hints = (tr("front is on the left"), tr("area of a disc = its mass"))
         if self._plan(v).at(0, 0).x() - t.px(70) > t.px(24) + max(self.text_width(words, 12.5) for words in hints):
             for n, words in enumerate(hints):
                 self.text(f"plan words {n}", words, QPointF(t.margin, t.px(HEAD + 8 + 17 * n)), size=12.5, role="ink2")
@@ -265,36 +271,37 @@ class LoadStep(Sheet):
         items, which = self.view.job.items, self._together(item)
         back, left = round(x - items[item].behind_front_m.value, 3), round(y - items[item].left_m.value, 3)
         places = {n: (items[n].behind_front_m.value + back, items[n].left_m.value + left) for n in which}
-        self.edited.emit(lambda job: item_edits.move_items(job, places), f"move {self._name(which)}", gesture)
+        self.edited.emit(lambda job: item_edits.move_items(job, places), tr("move {items}", items=self._name(which)), gesture)
 
     def _name(self, which: list[int]) -> str:
         assert self.view is not None
-        return self.view.job.items[which[0]].name if len(which) == 1 else f"{len(which)} items"
+        return self.view.job.items[which[0]].name if len(which) == 1 else trn("1 item", "{n} items", len(which))
 
     def _add_item(self, usual: Usual) -> None:
         assert self.view is not None
         case = self.view.job.cases[self.view.case].name
         self.picked, self.group = len(self.view.job.items), set()
-        self.edited.emit(lambda job: add_usual(job, usual, case), f"add {usual.name}", -1)
+        self.edited.emit(lambda job: add_usual(job, usual, case), tr("add {items}", items=tr(usual.name)), -1)
 
     def _add_case(self) -> None:
         assert self.view is not None
         case = self.view.job.cases[self.view.case].name
-        self.edited.emit(lambda job: item_edits.add_case(job, case), "add a case", -1)
+        self.edited.emit(lambda job: item_edits.add_case(job, case), tr("add load case"), -1)
 
     def _remove_case(self) -> None:
         assert self.view is not None
         case = self.view.case
-        self.edited.emit(lambda job: item_edits.remove_case(job, case), "remove a case", -1)
+        self.edited.emit(lambda job: item_edits.remove_case(job, case), tr("remove load case"), -1)
 
     def _remove(self, item: int) -> None:
         which = self._together(item)
-        self.edited.emit(lambda job: item_edits.remove_items(job, which), f"remove {self._name(which)}", -1)
+        self.edited.emit(lambda job: item_edits.remove_items(job, which), tr("remove {items}", items=self._name(which)), -1)
         self.group = set()
 
     def _copy(self, item: int, mirrored: bool) -> None:
         which = self._together(item)
-        words = f"{'mirror' if mirrored else 'copy'} {self._name(which)}"
+        name = self._name(which)
+        words = tr("mirror {items}", items=name) if mirrored else tr("copy {items}", items=name)
         self.edited.emit(lambda job: item_edits.copy_items(job, which, mirrored=mirrored), words, -1)
 
     # -- strokes

@@ -21,17 +21,16 @@ from isostat.desktop.view import View
 from isostat.job.edits import items as item_edits
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
-from isostat.job.files import JobFault
 from isostat.job.places import FRONT_HUB, Datum
 from isostat.job.schema import Item, Job
-from isostat.units.format import with_unit
+from isostat.language import later, tr
 from isostat.units.unit import Quantity
 from isostat.wording.aboard import aboard_words
 
 ROW, HEAD, FOOT = 21, 27, 68  # px of a row, of the head, and of what stands below the rows
 ABOARD = 20  # px of the line that says what was on board when weighed
-KINDS = {"thing": "thing", "tank": "tank", "wheels": "on the wheels", "hitch": "on the ball"}
-STAYS = ("comes and goes", "stays")
+KINDS = {"thing": later("item"), "tank": later("tank"), "wheels": later("on the wheels"), "hitch": later("on the tow ball")}
+STAYS = (later("carried load"), later("permanent"))
 TANK_STEPS = 20
 COLUMNS = ("mass", "behind", "left")
 
@@ -68,23 +67,30 @@ def lay_table(sheet: Sheet, v: View, area: QRectF, picked: int, first: int, datu
     table = Table(sheet, area.left(), top, left, 0, t.px(ROW), size, head=(ROW - 2) / ROW, stops=stops)
     names = replace(table, first=area.left(), size=QSize(round(name_wide), size.height()))
     shares = replace(table, first=start + 2, wide=share, size=QSize(round(share - 3), size.height()), stops=())
-    head = sheet.caps("item head", "Item", QPointF(area.left(), top))
-    sheet.text("item units", f"in {preset.height.sign}", QPointF(head.right() + t.px(8), top - 2), size=12.5, role="ink2")
-    for k, words in enumerate((preset.mass.sign, "behind" if datum.way > 0 else "ahead", "left")):
+    head = sheet.caps("item head", tr("Item"), QPointF(area.left(), top))
+    sheet.text(
+        "item units",
+        tr("lengths in {unit}", unit=preset.height.sign),
+        QPointF(head.right() + t.px(8), top - 2),
+        size=12.5,
+        role="ink2",
+    )
+    for k, words in enumerate((preset.mass.sign, tr("behind") if datum.way > 0 else tr("ahead"), tr("left"))):
         at = QPointF(table.column(k) + wide[k], top - 2)
         sheet.text(f"{COLUMNS[k]} head", words, at, size=12.5, role="ink2", anchor=RIGHT)
     signs = []
     for n in range(first, min(first + rows_in(v, area), len(v.job.items))):
         item, row = v.job.items[n], n - first
         role, weight = ("accent", 600) if n == picked else ("ink", 400)
-        sheet.words(f"name {n}", path_to(JOB.items[n].name), *names.cell(row, 0), label=f"name of item {n + 1}",
+        sheet.words(f"name {n}", path_to(JOB.items[n].name), *names.cell(row, 0), label=tr("name of item {n}", n=n + 1),
                     role=role, weight=weight, put=partial(_rename, n))  # fmt: skip
         middle = QPointF(area.left() + name_wide + sign / 2 + 1, table.row(row) + size.height() / 2)
         signs.append((how_it_comes(v.job, item), middle))
         _lay_numbers(sheet, v, n, [table.cell(row, k, wide[k]) for k in range(3)], datum)
         for case in cases:
             kg = float(v.a.loading.items_kg[case, n])
-            sheet.field(f"share {n} {case}", (), *shares.cell(row, case), label=f"{item.name} in {v.job.cases[case].name}",
+            sheet.field(f"share {n} {case}", (), *shares.cell(row, case),
+                        label=tr("{item} in {case}", item=item.name, case=v.job.cases[case].name),
                         quantity=Quantity.MASS, value=kg or None, empty="–", figure=13,
                         put=partial(put_share, v.job.cases[case].name, item.name))  # fmt: skip
     return Signs([(case, QPointF(start + share * (case + 0.5), top + t.px(7))) for case in cases], signs)
@@ -94,16 +100,16 @@ def _lay_numbers(sheet: Sheet, v: View, n: int, cells: list[tuple[QPointF, QSize
     """Mass of one, place along from the datum and place across of an item."""
     item, vehicle = v.job.items[n], v.job.vehicle
     along = datum.from_here(vehicle, item.behind_front_m.value)
-    words = f"{'behind' if datum.way > 0 else 'ahead of'} the {datum.words}"
+    words = tr("behind the {line}", line=tr(datum.words)) if datum.way > 0 else tr("ahead of the {line}", line=tr(datum.words))
     put = None if datum is FRONT_HUB else partial(_put_along, n, datum)
     rows: tuple[tuple[str, Quantity, str, float | None, Put | None], ...] = (
-        ("mass_kg", Quantity.MASS, "mass" if item.count == 1 else "mass of one", item.mass_kg.value, None),
+        ("mass_kg", Quantity.MASS, tr("mass") if item.count == 1 else tr("mass of one"), item.mass_kg.value, None),
         ("behind_front_m", Quantity.HEIGHT, words, along, put),
-        ("left_m", Quantity.HEIGHT, "left of the middle", item.left_m.value, None),
+        ("left_m", Quantity.HEIGHT, tr("left of centre"), item.left_m.value, None),
     )
     for k, (field, quantity, label, value, edit) in enumerate(rows):
         path = (*path_to(JOB.items[n]), field) if edit is None else ()
-        sheet.field(f"{COLUMNS[k]} {n}", path, *cells[k], figure=13, label=f"{item.name} {label}", quantity=quantity, value=value,
+        sheet.field(f"{COLUMNS[k]} {n}", path, *cells[k], figure=13, label=f"{item.name}, {label}", quantity=quantity, value=value,
                     put=edit, assumed=getattr(item, field).assumed)  # fmt: skip
 
 
@@ -111,7 +117,7 @@ def lay_aboard(sheet: Sheet, v: View, at: QPointF, width: float) -> None:
     """What was on board when weighed: an item added while *As weighed* shows was, until its number there is emptied."""
     words = aboard_words(v.job)
     while sheet.text_width(words, 12.5) > width and ", " in words:
-        words = f"{words.rsplit(', ', 1)[0].removesuffix(' and more.')} and more."
+        words = f"{words.rsplit(', ', 1)[0].removesuffix(', …')}, …"
     sheet.text("aboard", words, at, size=12.5, role="ink2")
 
 
@@ -119,19 +125,28 @@ def lay_picked(sheet: Sheet, v: View, at: QPointF, right: float, n: int) -> None
     """The picked item in full: what it is, whether it stays, how many, how high, and how much of it this case carries."""
     item = v.job.items[n]
     kinds, path, name = list(KINDS), path_to(JOB.items[n]), item.name
+    what, stays = tr("type of {item}", item=name), tr("{item}: carried load or permanent", item=name)
     line = Line(sheet, v, at, drop=4)
-    line.choice("item kind", list(KINDS.values()), kinds.index(item.kind),
-                lambda k: sheet.put((*path, "kind"), kinds[k], f"what {name} is"), label=f"what {name} is", wide=104)  # fmt: skip
-    line.choice("item stays", STAYS, int(item.stays),
-                lambda k: sheet.put((*path, "stays"), bool(k), f"whether {name} stays"), label=f"whether {name} stays",
+    line.choice("item kind", [tr(kind) for kind in KINDS.values()], kinds.index(item.kind),
+                lambda k: sheet.put((*path, "kind"), kinds[k], what), label=what, wide=104)  # fmt: skip
+    line.choice("item stays", [tr(way) for way in STAYS], int(item.stays),
+                lambda k: sheet.put((*path, "stays"), bool(k), stays), label=stays,
                 wide=118)  # fmt: skip
     line.words("item count word", "×", role="ink2").gap(-3)
-    line.field("item count", (), Figure(item.count, Origin.TYPED), label=f"how many of {name}", quantity=Quantity.RATIO, wide=34,
+    line.field("item count", (), Figure(item.count, Origin.TYPED), label=tr("number of {item}", item=name),
+               quantity=Quantity.RATIO, wide=34,
                whole=True, put=partial(_put_count, n)).gap(2)  # fmt: skip
-    line.words("item up word", f"up {v.reader.preset.height.sign}", role="ink2").gap(-3)
-    line.reading("item up", (*path, "above_ground_m"), label=f"{name} above the ground", quantity=Quantity.HEIGHT, wide=50).gap(2)
+    line.words("item up word", tr("CG height"), unit=v.reader.preset.height.sign, role="ink2").gap(-3)
+    line.reading(
+        "item up",
+        (*path, "above_ground_m"),
+        label=tr("CG height of {item} above ground", item=name),
+        quantity=Quantity.HEIGHT,
+        wide=50,
+    ).gap(2)
     kg, steps = float(v.a.loading.items_kg[v.case, n]), item.count if item.count > 1 else (TANK_STEPS if item.kind == "tank" else 1)
-    said = f"{name}: {v.reader.mass(kg)} of {v.reader.mass(item.whole_kg)} on board, {v.reader.case(v.case)}"
+    amounts = {"now": v.reader.mass(kg), "whole": v.reader.mass(item.whole_kg)}
+    said = tr("{item}: {now} of {whole} on board, {case}", item=name, case=v.reader.case(v.case), **amounts)
     made = sheet.child("fill", Fill, lambda fill: fill.filled.connect(partial(_fill, sheet)))
     made.place(v.theme, said, (v.case, n), steps, item_edits.share_in(v.job, v.job.cases[v.case], item))
     made.setGeometry(QRect(round(line.x), round(at.y()), max(round(right - line.x), 40), round(v.theme.px(24))))
@@ -141,7 +156,9 @@ def _fill(sheet: Sheet, at: tuple[int, int], share: float, gesture: int) -> None
     """More or less of an item in a case, by hand."""
     assert sheet.view is not None
     case, item = sheet.view.job.cases[at[0]].name, sheet.view.job.items[at[1]].name
-    sheet.edited.emit(lambda job: item_edits.set_share(job, case, item, share), f"{item} in {case}", gesture)
+    sheet.edited.emit(
+        lambda job: item_edits.set_share(job, case, item, share), tr("{item} in {case}", item=item, case=case), gesture
+    )
 
 
 def how_it_comes(job: Job, item: Item) -> str:
@@ -172,12 +189,8 @@ def draw_signs(p: QPainter, v: View, signs: Signs) -> None:
 def put_share(case: str, name: str, job: Job, kg: float | None, typed: str) -> Job:
     """The job with so much of an item on board in a case; nothing typed is nothing on board."""
     whole = next(item.whole_kg for item in job.items if item.name == name)
-    if kg is not None and not 0.0 <= kg <= whole * (1.0 + 1e-9):
-        kind = next(item.kind for item in job.items if item.name == name)
-        most, word = with_unit(whole, Quantity.MASS), "holds" if kind == "tank" else "weighs"
-        wrong = "will not go in" if kg > whole else "is less than nothing"
-        raise JobFault("edit", [f"{name} {word} {most}; {typed} {wrong}. Enter 0 to {most}."])
     share = (kg / whole if whole else math.inf) if kg else 0.0
+    share = 1.0 if 1.0 < share <= 1.0 + 1e-9 else share
     return item_edits.set_share(job, case, name, share)
 
 
@@ -185,11 +198,15 @@ def _put_along(n: int, datum: Datum, job: Job, si: float | None, typed: str) -> 
     if si is None:
         return job
     behind = datum.to_front_hub(job.vehicle, si)
-    return edits.put_number(job, path_to(JOB.items[n].behind_front_m), behind, f"{typed} from the {datum.words}")
+    return edits.put_number(
+        job, path_to(JOB.items[n].behind_front_m), behind, tr("{m} from the {datum}", m=typed, datum=tr(datum.words))
+    )
 
 
 def _put_count(n: int, job: Job, si: float | None, typed: str) -> Job:
-    return edits.put(job, path_to(JOB.items[n].count), 1 if si is None else edits.whole_number("Count", si, typed, 1, 999))
+    return edits.put(
+        job, path_to(JOB.items[n].count), 1 if si is None else edits.whole_number(later("Number of pieces"), si, typed, 1, 999)
+    )
 
 
 def _rename(index: int, job: Job, words: str) -> Job:

@@ -20,9 +20,17 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.vehicle import CYCLE, MEETS_ARCH, CycleRow
+from isostat.language import capital, decimal, later, tr
 from isostat.units.unit import Quantity
 
-COLUMNS = (("hub_to_arch_m", "hub to arch"), ("eye_to_eye_m", "eye to eye"))
+COLUMNS = (("hub_to_arch_m", later("hub to arch")), ("eye_to_eye_m", later("eye to eye")))
+NAMES = {
+    "hanging": later("full droop"), "stop touched": later("bump-stop contact"), "stop flat": later("full bump"),
+    "tyre touches, straight": later("tyre contact, straight"), "tyre touches, left lock": later("tyre contact, left lock"),
+    "tyre touches, right lock": later("tyre contact, right lock"), "metal": later("metal contact"),
+    "strap taut": later("limit strap taut"), "hose taut": later("brake hose tight"),
+    "joint at its limit": later("joint at its limit"),
+}  # fmt: skip
 
 
 def _row(v: View, axle: int, side: int, event: str) -> CycleRow | None:
@@ -38,17 +46,18 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
     table = Table(sheet, t.margin, top, t.px(190), t.px(92), pitch, cell, head=2.0, drop=t.px(3))
     for side in (0, 1):
         for k, (_, words) in enumerate(COLUMNS):
-            table.title(f"cycle head {side}{k}", 2 * side + k, words, up=pitch, unit=sign)
+            table.title(f"cycle head {side}{k}", 2 * side + k, tr(words), up=pitch, unit=sign)
         table.title(f"cycle side {side}", 2 * side, v.reader.corner(axle, side), up=2 * pitch - 2, weight=600)
     where = replace(table, first=table.column(4) + t.px(8))
-    where.title("cycle where", 0, "where on the arch", up=pitch)
+    where.title("cycle where", 0, tr("where on the arch"), up=pitch)
     fields = []
     for n, event in enumerate(CYCLE):
-        table.name(f"cycle row {n}", n, f"{n + 1}  {event}")
+        table.name(f"cycle row {n}", n, f"{n + 1}  {tr(NAMES[event])}")
         for side in (0, 1):
             row, path = _row(v, axle, side, event), (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "cycle")
             for k, (field, words) in enumerate(COLUMNS):
-                label = f"{words.capitalize()} {event}, {v.reader.corner(axle, side)}"
+                said = {"reading": capital(tr(words)), "event": tr(NAMES[event]), "corner": v.reader.corner(axle, side)}
+                label = tr("{reading} at {event}, {corner}", **said)
                 fields.append(
                     loose_entry(
                         sheet,
@@ -62,7 +71,8 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
                 )
         if event in MEETS_ARCH:
             row = _row(v, axle, 0, event)
-            made = sheet.words(f"cycle where {axle} {n}", (), *where.cell(n, 0, t.px(110)), label=f"where the {event}",
+            made = sheet.words(f"cycle where {axle} {n}", (), *where.cell(n, 0, t.px(110)),
+                               label=tr("{event}: where on the arch", event=tr(NAMES[event])),
                                put=partial(_put_where, axle, event))  # fmt: skip
             if not made.hasFocus():
                 made.setText(row.where if row else "")
@@ -73,14 +83,17 @@ def lay_cycle(sheet: Sheet, v: View, top: float, axle: int) -> None:
 def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
     """The ratio that the readings give, and a button that gives it to the spring."""
     t, moved = v.theme, cycle_ratio(v.job.vehicle.axles[axle])
-    words = "Two heights with the shock's length 20 mm apart give its ratio; four or more give its change."
+    words = tr(
+        "Two positions at least {m} apart give the shock motion ratio; four or more give the curve.", m=v.reader.height_unit(0.02)
+    )
     if moved is not None:
-        words = f"Shock / wheel travel {moved.ride:.2f} at ride, {moved.hanging:.2f} hanging, {moved.bump:.2f} in bump."
+        ratios = {"ride": decimal(moved.ride, 2), "droop": decimal(moved.hanging, 2), "bump": decimal(moved.bump, 2)}
+        words = tr("Shock motion ratio {ride} at ride, {droop} in droop, {bump} in bump.", **ratios)
     box = sheet.text("cycle told", words, QPointF(t.margin, y), size=14, weight=600)
     if moved is not None:
-        act = partial(sheet.edited.emit, partial(with_cycle_motion, axle=axle), "motion of the spring off the cycle sheet", -1)
-        sheet.button("take motion", "The spring is on the shock: take it", QPointF(box.right() + t.px(14), y - t.px(4)), act)
-    more = "Measured events outrank computed ones. Wheels off: stands under the frame, a second support, the spring out and away."
+        act = partial(sheet.edited.emit, partial(with_cycle_motion, axle=axle), tr("spring motion ratio from full travel"), -1)
+        sheet.button("take motion", tr("Coil-over: copy to spring motion ratio"), QPointF(box.right() + t.px(14), y - t.px(4)), act)
+    more = tr("Measured events outrank computed ones. Wheels off: frame on stands plus a back-up, spring removed.")
     sheet.text(
         "cycle caution",
         more,

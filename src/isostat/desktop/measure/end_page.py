@@ -16,6 +16,7 @@ from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import CORNER_POINTS, SIDES
+from isostat.language import capital, tr
 from isostat.units.unit import Quantity
 
 TYRE_WIDE = 0.23  # m, as drawn
@@ -75,8 +76,8 @@ def lay_end(sheet: Sheet, v: View, e: EndView) -> None:
             room = t.px(112)  # for the words under it
             x = min(x, sheet.width() - room) if out > 0 else max(x, room)
             at = QPointF(x if out > 0 else x - size.width(), e.at(0, z).y() - size.height() / 2)
-            words = POINT[field].words
-            label = f"{words.capitalize()} {v.reader.corner(e.axle, side)}"
+            words = tr(POINT[field].words)
+            label = tr("{reading}, {corner}", reading=capital(words), corner=v.reader.corner(e.axle, side))
             entry(sheet, v, f"end {field} {side}", (*path, field), (at, size), label=label, quantity=Quantity.HEIGHT, figure=figure)
             below = QPointF(at.x() if out > 0 else at.x() + size.width(), at.y() + size.height() + t.px(1))
             anchor = 0.0 if out > 0 else RIGHT
@@ -92,7 +93,7 @@ def lay_end(sheet: Sheet, v: View, e: EndView) -> None:
             )
         size = QSize(round(t.px(80)), round(t.px(30)))
         at = e.at(y, 0) + QPointF(-size.width() / 2, t.px(12))
-        label = f"Scale pad {v.reader.corner(e.axle, side)}"
+        label = tr("{reading}, {corner}", reading=tr("Corner weight"), corner=v.reader.corner(e.axle, side))
         entry(sheet, v, f"end pad {side}", (*path, "pad_kg"), (at, size), label=label, quantity=Quantity.MASS, figure=20)
         sheet.text(f"end pad unit {side}", unit(Quantity.MASS).sign, at + QPointF(t.px(84), t.px(7)), size=13, role="ink2")
         name = QPointF(e.at(y, 0).x(), t.px(44))
@@ -108,14 +109,14 @@ def lay_end(sheet: Sheet, v: View, e: EndView) -> None:
             "end headlamp",
             path_to(JOB.vehicle.headlamp_m),
             (at, size),
-            label="Headlamp, ground to centre",
+            label=tr("Headlamp, ground to centre"),
             quantity=Quantity.HEIGHT,
             figure=15,
         )
         under = QPointF(at.x() + t.px(33), at.y() + t.px(27))
         sheet.text(
             "end headlamp word",
-            "headlamp",
+            tr("headlamp"),
             under,
             size=12.5,
             role="ink2",
@@ -132,12 +133,12 @@ def _lay_tubes(sheet: Sheet, v: View, e: EndView, hub: float) -> None:
     for side in (0, 1):
         y = (half if side == 0 else -half) * 0.42
         at = e.at(y, hub + 0.16) + QPointF(-size.width() / 2, -size.height() / 2)
-        label = f"Axle tube to frame {v.reader.corner(e.axle, side)}"
+        label = tr("{reading}, {corner}", reading=tr("Axle tube to frame"), corner=v.reader.corner(e.axle, side))
         path: edits.Path = (*path_to(JOB.vehicle.axles[e.axle]), SIDES[side], "tube_to_frame_m")
         entry(sheet, v, f"end tube {side}", path, (at, size), label=label, quantity=Quantity.HEIGHT, figure=14)
     at = e.at(0, hub + 0.16) + QPointF(0, -t.px(8))
-    sheet.text("end tube word", "tube", at + QPointF(0, -t.px(8)), size=12.5, role="ink2", anchor=MIDDLE, halo=True)
-    sheet.text("end tube word 2", "to frame", at + QPointF(0, t.px(5)), size=12.5, role="ink2", anchor=MIDDLE, halo=True)
+    sheet.text("end tube word", tr("tube"), at + QPointF(0, -t.px(8)), size=12.5, role="ink2", anchor=MIDDLE, halo=True)
+    sheet.text("end tube word 2", tr("to frame"), at + QPointF(0, t.px(5)), size=12.5, role="ink2", anchor=MIDDLE, halo=True)
 
 
 def draw_end(p: QPainter, sheet: Sheet, v: View, e: EndView) -> None:

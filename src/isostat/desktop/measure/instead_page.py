@@ -1,4 +1,4 @@
-"""Measure's page of what a tuner has instead of numbers that nobody can measure in a workshop, and what follows from it."""
+"""Measure's page of bench data: what a workshop can measure instead of what it cannot, and what follows from it."""
 
 from __future__ import annotations
 
@@ -20,10 +20,11 @@ from isostat.desktop.pieces.table import Table
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
+from isostat.language import capital, later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 
-KINDS = ("rubber", "foam", "hydraulic")
+KINDS = (later("rubber"), later("foam"), later("hydraulic"))
 SENSES = ("one wheel", "opposed")
 PRESSED = 3  # readings under a press that have room
 
@@ -39,31 +40,31 @@ class Have:
 
 
 UNSPRUNG = (
-    Have("wheel and tyre, on a scale", "wheel_tyre_kg", Quantity.MASS),
-    Have("or spring out, hub on a pad", "hub_on_pad_kg", Quantity.MASS),
+    Have(later("wheel + tyre weight"), "wheel_tyre_kg", Quantity.MASS),
+    Have(later("or hub weight, spring out"), "hub_on_pad_kg", Quantity.MASS),
 )
 TYRE = (
-    Have("other load, a wheel", "second_pad_kg", Quantity.MASS),
-    Have("hub to ground with it", "second_hub_to_ground_m", Quantity.HEIGHT),
+    Have(later("second load, per wheel"), "second_pad_kg", Quantity.MASS),
+    Have(later("hub height at that load"), "second_hub_to_ground_m", Quantity.HEIGHT),
 )
 FRICTION = (
-    Have("bounced up, hub to arch", "bounced_up_m", Quantity.HEIGHT),
-    Have("pushed down, hub to arch", "pushed_down_m", Quantity.HEIGHT),
+    Have(later("height after bounce up"), "bounced_up_m", Quantity.HEIGHT),
+    Have(later("height after push down"), "pushed_down_m", Quantity.HEIGHT),
 )
 ARM = (
-    Have("pivot to spring seat", "arm_seat_m", Quantity.HEIGHT),
-    Have("pivot to ball joint", "arm_joint_m", Quantity.HEIGHT),
-    Have("spring leans by", "spring_lean_rad", Quantity.ANGLE),
+    Have(later("pivot to spring seat"), "arm_seat_m", Quantity.HEIGHT),
+    Have(later("pivot to ball joint"), "arm_joint_m", Quantity.HEIGHT),
+    Have(later("spring angle"), "spring_lean_rad", Quantity.ANGLE),
 )
 BAR = (
-    Have("diameter", "diameter_m", Quantity.COIL, "bar"),
-    Have("arm, axis to link", "arm_m", Quantity.HEIGHT, "bar"),
-    Have("length between the arms", "length_m", Quantity.HEIGHT, "bar"),
-    Have("link / wheel travel", "link_ratio", Quantity.RATIO, "bar"),
-    Have("modulus of its steel", "shear_pa", Quantity.MODULUS, "bar"),
+    Have(later("bar diameter"), "diameter_m", Quantity.COIL, "bar"),
+    Have(later("arm, axis to link"), "arm_m", Quantity.HEIGHT, "bar"),
+    Have(later("length between the arms"), "length_m", Quantity.HEIGHT, "bar"),
+    Have(later("link motion ratio"), "link_ratio", Quantity.RATIO, "bar"),
+    Have(later("shear modulus"), "shear_pa", Quantity.MODULUS, "bar"),
 )
-STOP = (Have("free height", "free_height_m", Quantity.COIL, "stop"),)
-LINES = 17.4  # of the longer of the two columns
+STOP = (Have(later("bump-stop free height"), "free_height_m", Quantity.COIL, "stop"),)
+LINES = 16.4  # of the longer of the two columns
 
 
 class _Column:
@@ -103,11 +104,11 @@ class _Column:
     def rows(self, rows: tuple[Have, ...]) -> None:
         """A line a thing, an entry an axle."""
         for have in rows:
-            self.words(f"have {have.field}", have.words, self.v.reader.preset.unit(have.quantity).sign)
+            self.words(f"have {have.field}", tr(have.words), self.v.reader.preset.unit(have.quantity).sign)
             for axle, info in enumerate(self.v.job.vehicle.axles):
                 if have in ARM and info.layout != "independent":
                     continue
-                label = f"{have.words.capitalize()}, {self.v.reader.corner(axle, None)}"
+                label = f"{capital(tr(have.words))}, {self.v.reader.corner(axle, None)}"
                 self.entry(f"{have.field} {axle}", _path(axle, have), axle, label, have.quantity)
             self.row += 1
 
@@ -139,17 +140,25 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     t, a = v.theme, v.a
     pitch = min((sheet.height() - top - t.px(42)) / LINES, t.px(34))
     left = _Column(sheet, v, t.margin, top, pitch)
-    left.head("Unsprung", ("unsprung", workings.derived.unsprung), Quantity.MASS, [x.unsprung_kg.value for x in a.axles])
+    left.head(
+        tr("Unsprung mass"),
+        ("unsprung", workings.derived.unsprung),
+        Quantity.MASS,
+        [x.unsprung_kg.value for x in a.axles],
+    )
     left.rows(UNSPRUNG)
-    left.head("Tyre rate", ("tyre rate", workings.derived.tyre_rate), Quantity.RATE, [x.tyre_rate.value for x in a.axles])
+    left.head(tr("Tyre rate"), ("tyre rate", workings.derived.tyre_rate), Quantity.RATE, [x.tyre_rate.value for x in a.axles])
     left.rows(TYRE)
     if any(x.layout == "independent" for x in v.job.vehicle.axles):
         left.head(
-            "Motion ratio", ("spring ratio", workings.derived.spring_ratio), Quantity.RATIO, [x.spring_ratio.value for x in a.axles]
+            tr("Spring motion ratio"),
+            ("spring ratio", workings.derived.spring_ratio),
+            Quantity.RATIO,
+            [x.spring_ratio.value for x in a.axles],
         )
         left.rows(ARM)
     left.head(
-        "Friction, either way",
+        tr("Spring friction ±"),
         ("friction", workings.derived.friction),
         Quantity.HEIGHT,
         [friction_m(a, n) for n in range(len(a.axles))],
@@ -157,19 +166,21 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     left.rows(FRICTION)
     _lay_gravity(left)
     right = _Column(sheet, v, (sheet.width() + t.px(24)) / 2, top, pitch)
-    right.head("Anti-roll bar", ("bar rate", workings.derived.bar_rate), Quantity.RATE, [f.bar.value for f in a.found_fits])
+    right.head(tr("Anti-roll bar"), ("bar rate", workings.derived.bar_rate), Quantity.RATE, [f.bar.value for f in a.found_fits])
     right.rows(BAR)
-    right.choices("sense", "a typed rate was read", ("bar_read",), SENSES, ("one up", "opposed"))
+    right.choices("sense", tr("bar rate quoted for"), ("bar_read",), SENSES, (tr("one wheel"), tr("opposed")))
     right.head(
-        "Stop, at the touch", ("stop rate", workings.derived.stop_rate), Quantity.RATE, [f.stop_rate.value for f in a.found_fits]
+        tr("Stop initial rate"),
+        ("stop rate", workings.derived.stop_rate),
+        Quantity.RATE,
+        [f.stop_rate.value for f in a.found_fits],
     )
-    right.choices("stop kind", "made of", ("stop", "kind"), (None, *KINDS), ("?", *KINDS))
+    right.choices("stop kind", tr("bump-stop material"), ("stop", "kind"), (None, *KINDS), ("?", *(tr(kind) for kind in KINDS)))
     right.rows(STOP)
     _lay_presses(right)
-    _lay_damper(right)
     fields = left.fields + right.fields
     in_order(fields)
-    words = "Stands, not jacks. Springs out only with a proper compressor."
+    words = tr("Support on stands, never on a jack. Use a spring compressor.")
     sheet.text(
         "instead caution",
         words,
@@ -184,17 +195,17 @@ def _lay_gravity(column: _Column) -> None:
     """The tail-up weighing."""
     v = column.v
     key = Shown(workings.derived.gravity_height, case=v.weighed)
-    column.sheet.caps("gravity head", "Centre of gravity, height", QPointF(column.table.left, column.cell(0, 6).y()))
+    column.sheet.caps("gravity head", tr("CG height"), QPointF(column.table.left, column.cell(0, 6).y()))
     text = v.number(key, v.reader.height_unit(gravity_height_m(v.a).value))
     at = column.cell(0, 4) + QPointF(v.theme.px(30), 0)
     column.sheet.text("follows gravity", text, at, size=13, weight=600, role="accent", shown=key)
     column.row += 1
     for field, words, quantity in (
-        ("tail_raised_m", "tail up by, springs blocked", Quantity.HEIGHT),
-        ("tail_up_front_kg", "both front pads then", Quantity.MASS),
+        ("tail_raised_m", tr("rear raised by (locked)"), Quantity.HEIGHT),
+        ("tail_up_front_kg", tr("front axle weight then"), Quantity.MASS),
     ):
         column.words(f"have {field}", words, v.reader.preset.unit(quantity).sign)
-        column.entry(field, (*path_to(JOB.vehicle), field), 0, words.capitalize(), quantity)
+        column.entry(field, (*path_to(JOB.vehicle), field), 0, capital(words), quantity)
         column.row += 1
 
 
@@ -205,25 +216,17 @@ def _lay_presses(column: _Column) -> None:
     stops = tuple(axle * table.wide + k * (half.width() + 2) for axle in range(len(v.a.axles)) for k in (0, 1))
     halves, unit = replace(table, size=half, stops=stops), f"{v.reader.preset.coil.sign}, {v.reader.preset.mass.sign}"
     for n in range(PRESSED):
-        column.words(f"press {n}", f"{'abc'[n]}  pressed by, load", unit)
+        column.words(f"press {n}", tr("press test {n}", n=n + 1), unit)
         for axle in range(len(v.a.axles)):
             path = path_to(JOB.as_found.axles[axle].stop.press)
             for k, (field, quantity) in enumerate((("squeeze_m", Quantity.COIL), ("force_kg", Quantity.MASS))):
-                label = f"{('Squeeze', 'Load')[k]} under a press, {v.reader.corner(axle, None)}, {n + 1}"
+                said = {"axle": v.reader.corner(axle, None), "n": n + 1}
+                label = tr("Press test {n}, load, {axle}", **said) if k else tr("Press test {n}, compression, {axle}", **said)
                 row, where = (path, n, field), halves.cell(column.row, 2 * axle + k)
                 made = nth_entry(column.sheet, v, f"press {field} {axle} {n}", row, where, label=label, quantity=quantity)
                 column.fields.append(made)
         column.row += 1
 
 
-def _lay_damper(column: _Column) -> None:
-    """The damper as fitted against the one of now."""
-    column.words("have damping", "new damper, as now = 1.00")
-    for axle in range(len(column.v.a.axles)):
-        label = f"New damper against now, {column.v.reader.corner(axle, None)}"
-        column.entry(f"damping {axle}", path_to(JOB.proposal.axles[axle].damping), axle, label, Quantity.RATIO)
-    column.row += 1
-
-
 def _set(sheet: Sheet, path: edits.Path, ways: tuple[str | None, ...], choice: int) -> None:
-    sheet.put(path, ways[choice], str(path[-1]).replace("_", " "))
+    sheet.put(path, ways[choice], tr("bar rate quoted for") if path[-1] == "bar_read" else tr("bump-stop material"))

@@ -24,11 +24,13 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.vehicle import LiftRow
+from isostat.language import capital, later, tr
 from isostat.units.unit import Quantity
 
 WAYS = ("up", "down")
 SHOWN = 10  # rows that have room
-COLUMNS = (("pad_kg", "pad", Quantity.MASS), ("hub_to_arch_m", "hub to arch", Quantity.HEIGHT))
+COLUMNS = (("pad_kg", later("corner weight"), Quantity.MASS), ("hub_to_arch_m", later("hub to arch"), Quantity.HEIGHT))
+GOING = {"up": later("up"), "down": later("down")}
 
 
 def _rows(v: View, axle: int, side: int) -> tuple[LiftRow, ...]:
@@ -64,16 +66,18 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
     for side in (0, 1):
         table.title(f"lift side {side}", 2 * side, v.reader.corner(axle, side), up=2 * pitch - 2, weight=600)
         for k, (_, words, quantity) in enumerate(COLUMNS):
-            table.title(f"lift head {side}{k}", 2 * side + k, words, up=pitch, unit=v.reader.preset.unit(quantity).sign)
+            table.title(f"lift head {side}{k}", 2 * side + k, tr(words), up=pitch, unit=v.reader.preset.unit(quantity).sign)
     fields, ways = [], replace(table, first=t.margin)
     for n in range(SHOWN):
         way = _way(v, axle, n)
-        sheet.choice(f"lift way {n}", WAYS, WAYS.index(way), ways.area(n, 0, t.px(64)), label=f"reading {n + 1} going",
+        sheet.choice(f"lift way {n}", [tr(GOING[w]) for w in WAYS], WAYS.index(way), ways.area(n, 0, t.px(64)),
+                     label=tr("reading {n}, jacked up or let down", n=n + 1),
                      chosen=partial(_turn, sheet, axle, n))  # fmt: skip
         for side in (0, 1):
             path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side], "lift")
             for k, (field, words, quantity) in enumerate(COLUMNS):
-                label = f"{words.capitalize()} {v.reader.corner(axle, side)}, going {way}, {n + 1}"
+                said = {"reading": capital(tr(words)), "corner": v.reader.corner(axle, side), "way": tr(GOING[way]), "n": n + 1}
+                label = tr("{reading} {n}, {corner}, going {way}", **said)
                 made = nth_entry(sheet, v, f"lift {field} {axle} {side} {n}", (path, n, field), table.cell(n, 2 * side + k),
                                  label=label, quantity=quantity, fresh={"way": way})  # fmt: skip
                 fields.append(made)
@@ -85,24 +89,33 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
         if result is None:
             continue
         key = Shown(workings.derived.lifted, axle, side)
-        words = f"{('left', 'right')[side]} {v.number(key, v.reader.rate(result.wheel_rate))} ± {v.reader.percent(result.share)}"
+        said = {"rate": v.number(key, v.reader.rate(result.wheel_rate)), "p": v.reader.percent(result.share)}
+        words = tr("left: wheel rate {rate} ± {p}", **said) if side == 0 else tr("right: wheel rate {rate} ± {p}", **said)
         at = QPointF(chart.left(), chart.bottom() + t.px(20 + 22 * side))
         box = sheet.text(f"lift told {side}", words, at, size=15, weight=600, shown=key)
         more = (
-            f"friction {v.reader.mass(result.friction_n / GRAVITY)}" if result.friction_known else "one way only: no friction told"
+            tr("friction {m}", m=v.reader.mass(result.friction_n / GRAVITY))
+            if result.friction_known
+            else tr("one direction only: friction unknown")
         )
         sheet.text(f"lift more {side}", more, QPointF(box.right() + t.px(12), at.y() + 2), size=13, role="ink2")
 
 
 def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
     t = v.theme
-    words = "Four or more heights going up, the same coming down. Jack the frame, not the axle, both sides alike."
+    words = tr("Take four or more heights going up, the same coming down. Jack the frame, not the axle, both sides alike.")
     if any(lift_result(v.a, axle, side) for side in (0, 1)):
         hung = [lift_result(v.a, axle, side) for side in (0, 1)]
-        said = [f"{SIDES[s]} {v.reader.height(r.topped_m)}" for s, r in enumerate(hung) if r is not None and r.topped_m is not None]
-        words = f"Hangs at {', '.join(said)} hub to arch." if said else "The readings do not reach where it hangs."
+        said = [
+            f"{tr(SIDES[s])} {v.reader.height_unit(r.topped_m)}"
+            for s, r in enumerate(hung)
+            if r is not None and r.topped_m is not None
+        ]
+        words = tr("The readings do not reach full droop.")
+        if said:
+            words = tr("Full droop at {heights} hub to arch.", heights=", ".join(said))
     sheet.text("lift words", words, QPointF(t.margin, y), size=13, weight=600, width=sheet.width() - 2 * t.margin)
-    caution = "Jack on a solid point, stands follow it up. Nobody under it while it moves."
+    caution = tr("Jack a solid point and follow with stands. Nobody underneath while moving.")
     sheet.text("lift caution", caution, QPointF(t.margin, y + t.px(40)), size=13, role="fault", weight=600)
 
 
@@ -119,7 +132,10 @@ def draw_lift(p: QPainter, sheet: Sheet, v: View, top: float, axle: int) -> None
     p.drawLine(QLineF(area.bottomLeft(), area.bottomRight()))
     p.drawLine(QLineF(area.bottomLeft(), area.topLeft()))
     p.setFont(t.font(12.5))
-    p.drawText(area.topLeft() + QPointF(t.px(4), -t.px(6)), f"pad, {v.reader.preset.mass.sign}; open going up, filled coming down")
+    p.drawText(
+        area.topLeft() + QPointF(t.px(4), -t.px(6)),
+        tr("corner weight, {unit}; open: going up, filled: coming down", unit=v.reader.preset.mass.sign),
+    )
     if len(read) < 2:
         return
     heights, pads = np.array([r[2] for r in read]), np.array([r[3] for r in read])
@@ -150,7 +166,7 @@ def draw_lift(p: QPainter, sheet: Sheet, v: View, top: float, axle: int) -> None
 
 
 def _turn(sheet: Sheet, axle: int, n: int, choice: int) -> None:
-    sheet.edited.emit(lambda job: _set_way(axle, n, WAYS[choice], job), "going up or down", -1)
+    sheet.edited.emit(lambda job: _set_way(axle, n, WAYS[choice], job), tr("jacked up or let down"), -1)
 
 
 def _set_way(axle: int, n: int, way: str, job: Job) -> Job:

@@ -15,10 +15,11 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import Path
 from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS, asked_of_axle, asked_of_vehicle
+from isostat.language import capital, tr
 from isostat.wording.missing_readings import page_of, say_missing
 
 ROW, TOP, FOOT = 27, 66, 84
-BAR_FROM, BAR_TO = 470, 640  # px at 100 % text
+BAR_FROM, BAR_TO = 484, 640  # px at 100 % text
 
 
 def _rows(sheet: Sheet, v: View) -> int:
@@ -28,30 +29,33 @@ def _rows(sheet: Sheet, v: View) -> int:
 def lay_missing(sheet: Sheet, v: View, top: float, turn: Callable[[str, Path], None]) -> None:
     """Places the page below `top`; `turn` goes to the field of a path on another page."""
     t, buys = v.theme, v.buys
-    sheet.caps("missing head", "What each reading buys", QPointF(t.margin, top))
+    sheet.caps("missing head", tr("Worth measuring next"), QPointF(t.margin, top))
     case = v.reader.case(v.a.target_case)
-    words = (
-        f"Parts ordered as proposed, the truth as far off as it may be: so much higher or lower the worst corner stands, {case}."
-    )
+    words = tr("How far ride height could be out if a reading stays assumed (parts as proposed, worst corner, {case}).", case=case)
     sheet.text("missing rule", words, QPointF(t.margin, top + t.px(20)), size=13, role="ink2", width=sheet.width() - 2 * t.margin)
     y = top + t.px(TOP)
     unit = v.reader.preset.height.sign
-    heads = (("read", "read this", 16), ("now", "assumed now", 236), ("height", "height", 386), ("travel", "travel left", 660))
+    heads = (
+        ("read", tr("measure this"), 16),
+        ("now", tr("assumed now"), 268),
+        ("height", tr("ride height"), 400),
+        ("travel", tr("bump or droop"), 660),
+    )
     for key, head, x in heads:
         sign = unit if key in ("height", "travel") else ""
         sheet.text(f"missing head {key}", head, QPointF(t.px(x), y - t.px(22)), size=12.5, role="ink2", unit=sign)
     if buys is None:
-        sheet.text("missing wait", "Being worked out.", QPointF(t.margin, y), size=14, role="ink2")
+        sheet.text("missing wait", tr("Calculating."), QPointF(t.margin, y), size=14, role="ink2")
     elif not buys:
-        sheet.text("missing none", "Nothing that a tape could tell is missing.", QPointF(t.margin, y), size=15, weight=600)
+        sheet.text("missing none", tr("All tape measurements are in."), QPointF(t.margin, y), size=15, weight=600)
     role = "ink" if v.buys_fresh else "ink3"
     for n, buy in enumerate((buys or ())[: _rows(sheet, v)]):
         what, now = say_missing(buy.missing, v.reader)
         go = partial(_go, sheet, n, turn)
-        sheet.button(f"read {n}", what.capitalize(), QPointF(t.margin, y), go, width=round(t.px(212)))
-        sheet.text(f"now {n}", now, QPointF(t.px(236), y + t.px(4)), size=13, role="ink2")
+        sheet.button(f"read {n}", capital(what), QPointF(t.margin, y), go, width=round(t.px(246)))
+        sheet.text(f"now {n}", now, QPointF(t.px(268), y + t.px(4)), size=13, role="ink2")
         for key, number, m, x in (
-            ("height", workings.value_of_readings.height, buy.height_m, 386),
+            ("height", workings.value_of_readings.height, buy.height_m, 400),
             ("travel", workings.value_of_readings.travel, buy.travel_m, 660),
         ):
             shown = Shown(number, buy.missing.axle, event=buy.missing.what)
@@ -74,13 +78,15 @@ def _lay_gone(sheet: Sheet, v: View) -> None:
     for point in (p for p in AXLE_POINTS if p.gone):
         names = [x.name.lower() for x in v.job.vehicle.axles if asked_of_axle(point, x) and getattr(x, point.field) is None]
         if names:
-            gone.append(f"{point.words} {' and '.join(names)}")
+            gone.append(tr("{reading} ({where})", reading=tr(point.words), where=", ".join(names)))
     gone += [
-        p.words for p in VEHICLE_POINTS if p.gone and asked_of_vehicle(p, v.job.vehicle) and getattr(v.job.vehicle, p.field) is None
+        tr(p.words)
+        for p in VEHICLE_POINTS
+        if p.gone and asked_of_vehicle(p, v.job.vehicle) and getattr(v.job.vehicle, p.field) is None
     ]
     y = sheet.height() - t.px(FOOT - 8)
-    sheet.caps("gone head", "Gone once it is apart", QPointF(t.margin, y))
-    words = f"Not read yet: {', '.join(gone)}." if gone else "Everything is read."
+    sheet.caps("gone head", tr("Measure before stripping down"), QPointF(t.margin, y))
+    words = tr("Not measured yet: {readings}.", readings=", ".join(gone)) if gone else tr("All of it is measured.")
     sheet.text("gone words", words, QPointF(t.margin, y + t.px(20)), size=13, width=sheet.width() - 2 * t.margin)
 
 

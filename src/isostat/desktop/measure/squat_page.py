@@ -21,14 +21,15 @@ from isostat.desktop.view import View
 from isostat.job.edits import rows as row_edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import walk_order
+from isostat.language import capital, later, tr
 from isostat.units.unit import Quantity
 
 SIDES = ("left_m", "right_m")
 MOST = 6
 LOAD_ROWS = (
-    ("mass put on (? asks it)", "mass_kg", Quantity.MASS),
-    ("behind front hub", "behind_front_m", Quantity.HEIGHT),
-    ("left of the middle", "left_m", Quantity.HEIGHT),
+    (later("load, or ? to find it"), "mass_kg", Quantity.MASS),
+    (later("behind front hub"), "behind_front_m", Quantity.HEIGHT),
+    (later("offset left of centre"), "left_m", Quantity.HEIGHT),
 )
 
 
@@ -38,33 +39,33 @@ def lay_squat(sheet: Sheet, v: View, top: float) -> None:
     pitch = t.px(min(30.0, (sheet.height() / t.scale - 190) / (len(LOAD_ROWS) + len(corners) + 1)))
     cell = QSize(round(t.px(92)), round(pitch - t.px(4)))
     table = Table(sheet, t.margin, top, t.px(180), t.px(100), pitch, cell)
-    sheet.caps("squat head", "Squat tests", QPointF(table.left, top))
-    words = "as weighed plus this load, on the old springs; roll it, then read hub to arch"
+    sheet.caps("squat head", tr("Load tests"), QPointF(table.left, top))
+    words = tr("as weighed plus this load, on the old springs; roll it, then measure hub to arch")
     sheet.text("squat words", words, QPointF(t.px(118), top - 2), size=13, role="ink2")
     height = v.reader.preset.height.sign
     for k, (words, path, quantity) in enumerate(LOAD_ROWS):
-        table.name(f"squat row {path}", k, words, v.reader.preset.unit(quantity).sign)
+        table.name(f"squat row {path}", k, tr(words), v.reader.preset.unit(quantity).sign)
     for k, corner in enumerate(corners):
         table.name(f"squat row {corner}", k + len(LOAD_ROWS), v.reader.corner(*corner), height)
     for n in range(count):
         fields = []
         for k, (words, path, quantity) in enumerate(LOAD_ROWS):
             made = entry(sheet, v, f"squat {n} {path}", (*path_to(JOB.squats[n]), path), table.cell(k, n), figure=14, empty="?",
-                         label=f"{words}, test {n + 1}", quantity=quantity)  # fmt: skip
+                         label=tr("{reading}, test {n}", reading=tr(words), n=n + 1), quantity=quantity)  # fmt: skip
             fields.append(made)
         for k, (axle, side) in enumerate(corners):
             where, label = (
                 (*path_to(JOB.squats[n].heights[axle]), SIDES[side]),
-                f"hub to arch {v.reader.corner(axle, side)}, test {n + 1}",
+                tr("hub to arch {corner}, test {n}", corner=v.reader.corner(axle, side), n=n + 1),
             )
             made = entry(sheet, v, f"squat {n} {axle} {side}", where, table.cell(k + len(LOAD_ROWS), n), figure=14, empty="?",
                          label=label, quantity=Quantity.HEIGHT)  # fmt: skip
             fields.append(made)
         in_order(fields)
         drop, _ = table.cell(len(LOAD_ROWS) + len(corners), n)
-        sheet.button(f"drop test {n}", "remove", drop, partial(_remove, sheet, n), width=cell.width())
+        sheet.button(f"drop test {n}", tr("Remove test"), drop, partial(_remove, sheet, n), width=cell.width())
     if count < MOST:
-        sheet.button("add test", "+ test", table.cell(0, count)[0], partial(_add, sheet), width=round(t.px(66)))
+        sheet.button("add test", tr("Add test"), table.cell(0, count)[0], partial(_add, sheet), width=round(t.px(84)))
     _lay_result(sheet, v, top + (2.2 + len(LOAD_ROWS) + len(corners)) * pitch)
 
 
@@ -95,38 +96,44 @@ def _lay_result(sheet: Sheet, v: View, top: float) -> None:
     """What the tests tell, axle by axle, in numbers that can be asked."""
     t, result = v.theme, squat_result(v.a)
     if result is None:
-        words = "Two heights and a known load give the rate of an unmarked spring. Load behind the rear axle tells the front too."
+        words = tr(
+            "Two heights and a known load give the rate of an unmarked spring. Load behind the rear axle shows the front too."
+        )
         sheet.text("squat none", words, QPointF(t.margin, top), size=13, role="ink2")
         return
     for axle, known in enumerate(result.certain):
         name, y = v.job.vehicle.axles[axle].name, top + axle * t.px(22)
         if not known:
-            words = f"{name}: not told by these readings"
+            words = tr("{axle}: not enough readings", axle=name)
             sheet.text(f"told {axle}", words, QPointF(t.margin, y), size=14, role="ink2")
             continue
         x = t.margin
         for side in (0, 1) if result.apart[axle] else (0,):
             key = Shown(workings.order.rate_as_found, axle, side)
-            where = f"{name} {('left', 'right')[side]}" if result.apart[axle] else name
+            where = capital(v.reader.corner(axle, side)) if result.apart[axle] else name
             rate, share = (float(r[axle, side]) for r in (result.wheel_rate, result.share))
-            words = f"{where}: wheel rate {v.reader.rate(rate)} ± {v.reader.percent(share)}"
+            words = tr("{where}: wheel rate {rate} ± {p}", where=where, rate=v.reader.rate(rate), p=v.reader.percent(share))
             box = sheet.text(f"told {axle}" + side * " right", words, QPointF(x, y), size=15, weight=600, shown=key)
             x = box.right() + t.px(14)
         if not result.apart[axle]:
             spring, both = (v.reader.rate(float(k)) for k in (result.spring_rate[axle, 0], 2 * result.wheel_rate[axle, 0]))
-            more = f"spring {spring}, both wheels of the axle {both}"
+            more = tr("spring {spring}, both wheels of the axle {both}", spring=spring, both=both)
             sheet.text(f"told more {axle}", more, QPointF(x, y + 2), size=13, role="ink2")
     y = top + len(result.certain) * t.px(22) + t.px(4)
     said: list[tuple[str, str, str, Shown | None]]
-    said = [(f"missing {n}", f"Missing, {words}.", "watch", None) for n, words in enumerate(result.missing[:2])]
+    said = [
+        (f"missing {n}", tr("Test {n}: {what}", n=test, what=what.words(v.reader.preset)), "watch", None)
+        for n, (test, what) in enumerate(result.missing[:2])
+    ]
     for p in result.payloads[:2]:
         said.append(
             (f"payload {p.test}", _payload_words(v, p), "ink", Shown(workings.derived.payload, case=p.test) if p.certain else None)
         )
     if result.misfit > 0 and all(test.left_m.value == 0.0 for test in v.job.squats):
-        said.append(("no side load", "No side load: nothing is told of roll and of the anti-roll bar.", "ink2", None))
+        said.append(("no side load", tr("No side load, so roll stiffness and anti-roll bar are unknown."), "ink2", None))
     if (then := result.next_test) is not None:
-        words = f"Next: {v.reader.mass(TRIAL_KG)} {then.place} tells every rate to about ± {v.reader.percent(then.share)}."
+        load, within = v.reader.mass(TRIAL_KG), v.reader.percent(then.share)
+        words = tr("Next: {load} {where} gives every rate within about ± {p}.", load=load, where=tr(then.place), p=within)
         said.append(("next test", words, "accent", None))
     for n, (name, words, role, shown) in enumerate(said):
         sheet.text(name, words, QPointF(t.margin, y + n * t.px(18)), size=13, role=role, weight=600, shown=shown)
@@ -135,15 +142,15 @@ def _lay_result(sheet: Sheet, v: View, top: float) -> None:
 def _payload_words(v: View, p: Payload) -> str:
     """An unknown load as the heights tell it."""
     if not p.certain:
-        return f"Test {p.test + 1}: the heights do not tell this load; read more corners, or learn the rates first."
+        return tr("Test {n}: not enough readings for this load. Measure more corners, or find the rates first.", n=p.test + 1)
     mass = f"{v.reader.mass(p.mass_kg)} ± {v.reader.mass(p.mass_error_kg)}"
-    place = f"{v.reader.height_unit(p.behind_front_m)} ± {v.reader.height_unit(p.behind_error_m)} behind the front hub"
-    return f"Test {p.test + 1}: the load is {mass}, {place}."
+    place = f"{v.reader.height(p.behind_front_m)} ± {v.reader.height_unit(p.behind_error_m)}"
+    return tr("Test {n}: the load is {mass}, {place} behind the front hub.", n=p.test + 1, mass=mass, place=place)
 
 
 def _add(sheet: Sheet) -> None:
-    sheet.edited.emit(row_edits.add_squat, "add a squat test", -1)
+    sheet.edited.emit(row_edits.add_squat, tr("add load test"), -1)
 
 
 def _remove(sheet: Sheet, n: int) -> None:
-    sheet.edited.emit(lambda job: row_edits.remove_squat(job, n), "remove a squat test", -1)
+    sheet.edited.emit(lambda job: row_edits.remove_squat(job, n), tr("remove load test"), -1)

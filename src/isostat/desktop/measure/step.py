@@ -33,6 +33,7 @@ from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import POINTS, SIDES, Point, walk_order
 from isostat.job.reading import Reading
+from isostat.language import capital, later, tr
 from isostat.units.unit import Quantity
 
 PAGES = ("left", "right", "front", "rear", "missing", "points", "weights", "axles", "springs", "instead", "squat", "lift", "cycle")
@@ -46,6 +47,11 @@ LAYS: dict[str, Callable[[Sheet, View, float], float | None]] = {  # below a hei
     "squat": lay_squat,
 }
 BY_AXLE: dict[str, Callable[[Sheet, View, float, int], None]] = {"lift": lay_lift, "cycle": lay_cycle}
+NAMES = {
+    "left": later("Left"), "right": later("Right"), "front": later("Front"), "rear": later("Rear"), "missing": later("To measure"),
+    "points": later("Points"), "weights": later("Weights"), "axles": later("Axles"), "springs": later("Springs"),
+    "instead": later("Bench data"), "squat": later("Load test"), "lift": later("Lift test"), "cycle": later("Full travel"),
+}  # fmt: skip
 GROUPS = (0, 4, 9)  # where a group of pages begins
 
 
@@ -82,7 +88,7 @@ class MeasureStep(Sheet):
             (*path_to(JOB.vehicle.axles[axle]), SIDES[side], point.field),
             at,
             size,
-            label=f"{point.words.capitalize()} {v.reader.corner(axle, side)}",
+            label=tr("{reading}, {corner}", reading=capital(tr(point.words)), corner=v.reader.corner(axle, side)),
             quantity=point.quantity,
             value=None if reading is None else reading.value,
             assumed=bool(reading and reading.assumed),
@@ -95,7 +101,7 @@ class MeasureStep(Sheet):
         line = head_line(self, v)
         for n, (start, end) in enumerate(zip(GROUPS, (*GROUPS[1:], len(PAGES)), strict=True)):
             here = PAGES.index(self.page) - start
-            line.tabs(f"page {n}", PAGES[start:end], here, partial(self._turn_to, start)).gap(2)
+            line.tabs(f"page {n}", [tr(NAMES[page]) for page in PAGES[start:end]], here, partial(self._turn_to, start)).gap(2)
         self.axle = min(self.axle, len(v.a.axles) - 1)
         top = t.px(HEAD + 14)
         if self.page in SIDE_VIEWS:
@@ -122,7 +128,7 @@ class MeasureStep(Sheet):
         t = v.theme
         at = QPointF(t.margin, self.height() - t.px(48 if self.page in SIDE_VIEWS else 34))
         if self._in_hand is None or not lay_in_hand(self, v, *self._in_hand, at):
-            words = 'Any unit, anywhere: 10 1/8   10-1/8"   257mm   1400 lb.   Tab walks round, Esc leaves as it was.'
+            words = tr("Any unit works: 10 1/8, 257 mm, 1400 lb. Tab: next corner. Esc: cancel.")
             self.text("any unit", words, at + QPointF(0, t.px(3)), size=12.5, role="ink2")
 
     def take_in_hand(self, field: QuantityField) -> None:
@@ -176,8 +182,8 @@ class MeasureStep(Sheet):
             left = nose
         for n, point in enumerate(POINTS[1:3]):
             top = hub.y() - t.px(74 - 46 * n)
-            self.text(f"small {n} {axle}", point.words, QPointF(left, top), size=12.5, role="ink2", halo=True)
-            self._cell(v, f"tag {point.words} {axle}", (axle, self.side), point, QPointF(left, top + t.px(17)), size, 15)
+            self.text(f"small {n} {axle}", tr(point.words), QPointF(left, top), size=12.5, role="ink2", halo=True)
+            self._cell(v, f"tag {point.field} {axle}", (axle, self.side), point, QPointF(left, top + t.px(17)), size, 15)
 
     def _tags(self, v: View) -> None:
         t, e, unit = v.theme, self._fit(v), v.reader.preset.unit
@@ -195,13 +201,16 @@ class MeasureStep(Sheet):
             self.text(f"tag unit {axle}", unit(Quantity.HEIGHT).sign, tag + sign, size=13, role="ink2", halo=True)
             other = self._reading(v, axle, 1 - self.side, "hub_to_arch_m")
             assert other is not None
-            words, below = f"{SIDES[1 - self.side]} {v.reader.height(other.value)}", QPointF(2, t.px(38))
+            said, below = v.reader.height(other.value), QPointF(2, t.px(38))
+            words = tr("right {m}", m=said) if self.side == 0 else tr("left {m}", m=said)
             self.text(f"tag other {axle}", words, tag + below, size=12.5, role="ink2", halo=True)
             pad = e.at(behind, 0) + QPointF(0, t.px(11))
             size = QSize(round(t.px(80)), round(t.px(32)))
             self._cell(v, f"tag pad {axle}", here, POINTS[3], pad - QPointF(t.px(40), t.px(-1)), size, 22)
             self.text(f"pad unit {axle}", unit(Quantity.MASS).sign, pad + QPointF(t.px(46), t.px(9)), size=13, role="ink2")
-        self.text("scale", "1 m, to scale", QPointF(self.width() - t.margin, t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT)
+        self.text(
+            "scale", tr("1 m, to scale"), QPointF(self.width() - t.margin, t.px(HEAD + 10)), size=12.5, role="ink2", anchor=RIGHT
+        )
         if len(v.job.vehicle.axles) > 1:
             self._lay_wheelbase(v)
 
@@ -209,7 +218,7 @@ class MeasureStep(Sheet):
         t, e, sign = v.theme, self._fit(v), v.reader.preset.height.sign
         base = v.job.vehicle.axles[1].behind_front_m  # a third axle is on its page
         middle = (e.at(0, 0) + e.at(base.value, 0)) / 2
-        apart, words = base.value * e.per_m, f"{sign} hub to hub"
+        apart, words = base.value * e.per_m, tr("{unit} wheelbase", unit=sign)
         if apart < t.px(210):  # no room between the pads, and none of the first is shown
             middle.setX(e.at(0, 0).x() - t.px(96))
         elif apart < t.px(280):
@@ -219,7 +228,7 @@ class MeasureStep(Sheet):
             path_to(JOB.vehicle.axles[1].behind_front_m),
             middle + QPointF(-t.px(62), t.px(9)),
             QSize(round(t.px(66)), round(t.px(26))),
-            label="hub to hub",
+            label=tr("wheelbase"),
             quantity=Quantity.HEIGHT,
             value=base.value,
             assumed=base.assumed,
@@ -230,7 +239,7 @@ class MeasureStep(Sheet):
     def _table(self, v: View) -> None:
         t = v.theme
         top = self.height() - t.px(202)
-        self.caps("readings head", "As weighed", QPointF(t.margin, top))
+        self.caps("readings head", tr("As weighed"), QPointF(t.margin, top))
         order = walk_order(len(v.a.axles))
         left = t.px(190)
         wide = (self.width() - left - t.margin) / len(order)
@@ -252,7 +261,7 @@ class MeasureStep(Sheet):
         for m, point in enumerate(POINTS):
             self.text(
                 f"row {m}",
-                f"{m + 1}  {point.words.capitalize()}",
+                f"{m + 1}  {capital(tr(point.words))}",
                 QPointF(t.margin, top + t.px(29 + m * 31)),
                 size=14,
                 unit=v.reader.preset.unit(point.quantity).sign,
@@ -260,7 +269,7 @@ class MeasureStep(Sheet):
         in_order(fields)
         self.text(
             "pads caution",
-            "Level pads, bar links off, bounced and rolled. Stands under the frame before anyone goes below.",
+            tr("Level pads, bar links off, bounced and rolled. Put the frame on stands before anyone goes under it."),
             QPointF(t.margin, top + t.px(178)),
             size=12.5,
             role="ink2",
@@ -310,6 +319,6 @@ class MeasureStep(Sheet):
         """Thin lines from the tags of stop and shock to their wheel."""
         p.setPen(pen(t, "ink2", 0.8))
         for point in POINTS[1:3]:
-            tag = self._children.get(f"tag {point.words} {axle}")
+            tag = self._children.get(f"tag {point.field} {axle}")
             if tag is not None and not tag.isHidden():
                 p.drawLine(QLineF(QPointF(tag.geometry().right(), tag.geometry().center().y()), hub - QPointF(0, 6)))

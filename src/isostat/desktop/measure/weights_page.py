@@ -28,39 +28,45 @@ from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES, walk_order
 from isostat.job.schema import Job
+from isostat.language import capital, later, tr
 from isostat.units.unit import Quantity
 
-WAYS = ("four pads", "two pads", "ticket", "plates")
+WAYS = {"four pads": later("Four pads"), "two pads": later("Two pads"), "ticket": later("Weighbridge"), "plates": later("Ratings")}
 PROCEDURE = {
     "four pads": (
-        "Pads level with each other; if not, type each pad's height and it is taken into account.",
-        "Tyres at their pressure. Fuel and load as in the line above, each typed in Load.",
-        "Anti-roll bar unlinked on one side, wheels straight, brakes off, chocks clear of the wheels.",
-        "Bounce each end, roll off and on again, read. Twice more: the mean is taken.",
+        later("Level the pads; if that is not possible, enter each pad's height and it is allowed for."),
+        later("Tyres at their pressure. Fuel and load as in the line above, each entered in Load."),
+        later("Anti-roll bar disconnected on one side, wheels straight, brakes off, chocks clear of the wheels."),
+        later("Bounce each end, roll off and on again, weigh. Twice more: readings are averaged."),
     ),
     "two pads": (
-        "Two pads under one axle, blocks as high as the pads under the other; then change over.",
-        "Same fuel, load and pressures both times. Bar unlinked, brakes off, bounced and rolled.",
-        "Blocks lower or higher than the pads shift weight between the axles: type both heights.",
+        later("Two pads under one axle, packers of the same height under the other; then change over."),
+        later("Same fuel, load and pressures both times. Bar disconnected, brakes off, bounced and rolled."),
+        later("Packers lower or higher than the pads shift weight between the axles: enter both heights."),
     ),
     "ticket": (
-        "Each axle on the bridge alone, then the whole: front and rear together should make the whole.",
-        "The bridge's step is the error. Left and right of an axle are not told: halves, or as the pads were.",
-        "One axle and the whole are enough: the other is what is left.",
+        later("Weigh each axle alone, then the whole vehicle: front plus rear should equal the whole."),
+        later("Weighbridge resolution is the error. It cannot split left and right: 50/50 is used, or the earlier pad split."),
+        later("One axle and the whole vehicle are enough: the other axle is the difference."),
     ),
     "plates": (
-        "Nothing weighed: empty is taken as a usual share of the plate, shared as the axle plates are.",
-        "Heights and rates that follow are guesses (≈). Weigh one axle and they are not.",
+        later("Nothing weighed: empty weight is taken as a usual share of the rating, shared as the axle ratings are."),
+        later("Heights and rates from it are only estimates (≈). Weigh one axle and they are not."),
     ),
 }
-CAUTION = "A plate is a limit, not a weight. Never over the pads' own rating; chock it while anyone is near."
+CAUTION = later("A rating is a limit, not a weight. Do not exceed the pads' own rating. Chock the wheels.")
 
 
 def lay_weights(sheet: Sheet, v: View, top: float) -> float:
     """Places the page below `top`; returns where its words end."""
     t, way = v.theme, v.job.weighing.way
     ways = Line(sheet, v, QPointF(t.margin, top), high=26)
-    ways.tabs("way", WAYS, WAYS.index(way), lambda n: sheet.put(("weighing", "way"), WAYS[n], f"weights from {WAYS[n]}"), wide=92)
+    names = list(WAYS)
+
+    def weigh_by(n: int) -> None:
+        sheet.put(("weighing", "way"), names[n], tr("way of weighing"))
+
+    ways.tabs("way", [tr(words) for words in WAYS.values()], names.index(way), weigh_by, wide=98)
     y = top + t.px(42)
     fields = {"four pads": _pads, "two pads": _pads, "ticket": _ticket, "plates": _plates}[way](sheet, v, y)
     in_order(fields)
@@ -68,10 +74,12 @@ def lay_weights(sheet: Sheet, v: View, top: float) -> float:
     _lay_sums(sheet, v, y)
     y += t.px(64)
     for n, words in enumerate(PROCEDURE[way]):
-        box = sheet.text(f"procedure {n}", f"{n + 1}  {words}", QPointF(t.margin, y), size=13, width=sheet.width() - 2 * t.margin)
+        box = sheet.text(
+            f"procedure {n}", f"{n + 1}  {tr(words)}", QPointF(t.margin, y), size=13, width=sheet.width() - 2 * t.margin
+        )
         y = box.bottom() + t.px(4)
     at = QPointF(t.margin, y + t.px(4))
-    box = sheet.text("pads caution", CAUTION, at, size=13, role="fault", weight=600, width=sheet.width() - 2 * t.margin)
+    box = sheet.text("pads caution", tr(CAUTION), at, size=13, role="fault", weight=600, width=sheet.width() - 2 * t.margin)
     return float(box.bottom())
 
 
@@ -112,21 +120,28 @@ def _pads(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     preset, fields = v.reader.preset, []
     table = _table(sheet, v, top, 110, (100, 84))
     mass, height = preset.mass.sign, preset.height.sign
-    for n, (words, sign) in enumerate((("left", mass), ("right", mass), ("left stands", height), ("right stands", height))):
+    for n, (words, sign) in enumerate(
+        (
+            (tr("left"), mass),
+            (tr("right"), mass),
+            (tr("left pad"), height),
+            (tr("right pad"), height),
+        )
+    ):
         table.title(f"pad head {n}", n, words, unit=sign)
     for axle, side in walk_order(len(v.a.axles)):
         table.name(f"pad axle {axle}", axle, v.job.vehicle.axles[axle].name, weight=600)
         corner: edits.Path = (*path_to(JOB.vehicle.axles[axle]), SIDES[side])
         for k, (field, quantity, words) in enumerate(
-            (("pad_kg", Quantity.MASS, "scale pad"), ("pad_height_m", Quantity.HEIGHT, "height of the pad"))
+            (("pad_kg", Quantity.MASS, tr("corner weight")), ("pad_height_m", Quantity.HEIGHT, tr("pad height")))
         ):
-            label, where = f"{words.capitalize()} {v.reader.corner(axle, side)}", table.cell(axle, side + 2 * k)
+            label, where = f"{capital(words)}, {v.reader.corner(axle, side)}", table.cell(axle, side + 2 * k)
             made = entry(sheet, v, f"{field} {axle} {side}", (*corner, field), where, label=label, quantity=quantity,
                          figure=13 if k else 15)  # fmt: skip
             fields.append(made)
     if v.job.weighing.way == "two pads":
         line = Line(sheet, v, QPointF(table.left, table.row(len(v.a.axles))), high=28, size=13, drop=4)
-        for key, words in (("pad_m", "pads are high"), ("block_m", "blocks are high")):
+        for key, words in (("pad_m", tr("pad height")), ("block_m", tr("packer height"))):
             line.words(f"{key} word", words, unit=height)
             line.reading(key, (*path_to(JOB.weighing), key), label=words, quantity=Quantity.HEIGHT, wide=84).gap(14)
         fields += line.fields
@@ -144,20 +159,20 @@ def _ticket(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     """Each axle, the whole, and the bridge's step."""
     sign, fields = v.reader.preset.mass.sign, []
     axles = _table(sheet, v, top, 130, (130, 96))
-    for axle, info in enumerate(v.job.vehicle.axles):
-        axles.name(f"ticket {axle}", axle, f"{info.name} axle", sign, weight=600)
+    for axle in range(len(v.job.vehicle.axles)):
+        axles.name(f"ticket {axle}", axle, capital(v.reader.corner(axle, None)), sign, weight=600)
         line = Line(sheet, v, axles.cell(axle, 0)[0], high=28)
-        label, shown = f"On a weighbridge, {v.reader.corner(axle, None)}", _on_pads(v, (axle,))
+        label, shown = tr("Weighbridge weight, {axle}", axle=v.reader.corner(axle, None)), _on_pads(v, (axle,))
         line.field(f"ticket pad_kg {axle}", (), shown, label=label, quantity=Quantity.MASS, wide=96, figure=15,
                    put=partial(_weigh, axle))  # fmt: skip
         fields += line.fields
     whole = Line(sheet, v, axles.cell(0, 1)[0], high=28, size=13, drop=4)
-    whole.words("whole word", "The whole", weight=600, unit=sign).upto(106)
-    whole.field("ticket whole", (), _on_pads(v, range(len(v.a.axles))), label="On a weighbridge, the whole",
+    whole.words("whole word", tr("Whole vehicle"), weight=600, unit=sign).upto(106)
+    whole.field("ticket whole", (), _on_pads(v, range(len(v.a.axles))), label=tr("Weighbridge weight, whole vehicle"),
                 quantity=Quantity.MASS, wide=96, figure=15, put=_weigh_whole)  # fmt: skip
     step = Line(sheet, v, axles.cell(1, 1)[0], high=28, size=13, drop=4)
-    step.words("step word", "Its step", weight=600, unit=sign).upto(106)
-    step.reading("ticket step", path_to(JOB.weighing.ticket_step_kg), label="Step of the weighbridge", quantity=Quantity.MASS,
+    step.words("step word", tr("Resolution"), weight=600, unit=sign).upto(106)
+    step.reading("ticket step", path_to(JOB.weighing.ticket_step_kg), label=tr("Weighbridge resolution"), quantity=Quantity.MASS,
                  wide=96)  # fmt: skip
     fields += whole.fields + step.fields
     return fields
@@ -178,31 +193,34 @@ def _guessed(v: View, axle: int) -> bool:
 def _plates(sheet: Sheet, v: View, top: float) -> list[QuantityField]:
     """The plates, and the guess that follows."""
     table, sign, fields = _table(sheet, v, top, 170, (130, 96)), v.reader.preset.mass.sign, []
-    rows: list[tuple[str, edits.Path]] = [("Vehicle plate", path_to(JOB.vehicle.rating_kg))]
-    rows += [(f"{axle.name} axle plate", path_to(JOB.vehicle.axles[n].rating_kg)) for n, axle in enumerate(v.job.vehicle.axles)]
+    rows: list[tuple[str, edits.Path]] = [(tr("Gross vehicle rating"), path_to(JOB.vehicle.rating_kg))]
+    rows += [
+        (tr("{axle} rating", axle=capital(v.reader.corner(n, None))), path_to(JOB.vehicle.axles[n].rating_kg))
+        for n, axle in enumerate(v.job.vehicle.axles)
+    ]
     for n, (words, path) in enumerate(rows):
         table.name(f"plate {n}", n, words, sign, weight=600)
         fields.append(entry(sheet, v, f"plate field {n}", path, table.cell(n, 0), label=words, quantity=Quantity.MASS))
-    act = partial(sheet.edited.emit, weighing.weigh_by_plates, "weights from the plates", -1)
-    sheet.button("by plates", "Guess the empty weight from the plates", table.cell(0, 1)[0], act)
+    act = partial(sheet.edited.emit, weighing.weigh_by_plates, tr("weights from ratings"), -1)
+    sheet.button("by plates", tr("Estimate empty weight from ratings"), table.cell(0, 1)[0], act)
     return fields
 
 
 def _lay_sums(sheet: Sheet, v: View, top: float) -> None:
     """What the weights come to: the whole, each axle's and the left's share, cross weight."""
     t, case = v.theme, v.weighed
-    line = Line(sheet, v, QPointF(t.margin, top - 2), drop=0).caps("weighed head", "As weighed").gap(6)
+    line = Line(sheet, v, QPointF(t.margin, top - 2), drop=0).caps("weighed head", tr("As weighed")).gap(6)
     lay_aboard(sheet, v, line.at, sheet.width() - line.x - t.margin)
     whole = Shown(workings.load.whole, case=case)
-    said = [("whole", whole, f"all up {v.number(whole, v.reader.mass(float(v.a.loading.whole_kg[case])))}")]
+    said = [("whole", whole, tr("gross weight {m}", m=v.number(whole, v.reader.mass(float(v.a.loading.whole_kg[case])))))]
     for name, words in (
-        ("front share", "on the front"),
-        ("left share", "on the left"),
-        ("cross weight", "front right and rear left"),
+        ("front share", later("front {p}")),
+        ("left share", later("left {p}")),
+        ("cross weight", later("cross weight {p}")),
     ):
         share = weight_share(v.a, name, case)
         shown = Shown(workings.load.SHARES[name], case=case)
-        said.append((name, shown, f"{v.number(shown, f'{share * 100:.1f} %')} {words}"))
+        said.append((name, shown, tr(words, p=v.number(shown, v.reader.tenths(share)))))
     line = Line(sheet, v, QPointF(t.margin, top + t.px(20)), size=15, drop=0)
     for key, shown, words in said:
         line.words(f"weighed {key}", words, weight=600, shown=shown).gap(16)

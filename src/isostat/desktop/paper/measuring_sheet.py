@@ -24,19 +24,20 @@ from isostat.job.points import (
     walk_order,
 )
 from isostat.job.schema import Job
+from isostat.language import capital, later, tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Preset
 
 MORE_HIGH = 204.0  # px, of the small boxes
 CAUTIONS = (
-    "Level floor, tyres at their pressure, fuel and load as noted. Bar links off for the pads. Bounce it, roll it, then read.",
-    "Same points every time, tape upright. Stands under the frame before anyone goes below.",
+    later("Level floor, tyres at pressure, fuel and load as noted. Anti-roll bar links off for weights. Bounce, roll, then read."),
+    later("Measure to the same points every time, tape upright. Put the frame on stands before anyone goes under it."),
 )
 
 
 def write_sheet(job: Job, path: Path, page: str, preset: Preset) -> None:
     """Writes the sheet as a PDF of one page. page: "A4" or "Letter". Raises OSError when the place cannot be written."""
-    writer = pdf_page(path, page, f"Measuring sheet, {job.title}")
+    writer = pdf_page(path, page, tr("Measuring sheet, {job}", job=job.title))
     with QPainter(writer) as painter:
         draw_sheet(painter, QRectF(0, 0, writer.width(), writer.height()), job, preset)
 
@@ -55,17 +56,17 @@ def draw_sheet(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:
     p.setPen(QPen(Qt.GlobalColor.black, 0.8))
     p.drawLine(QLineF(area.left(), foot, area.right(), foot))
     p.setFont(t.font(12))
-    for n, words in enumerate(("Read by", "Date", "Fuel and load on board")):
+    for n, words in enumerate((tr("Measured by"), tr("Date"), tr("Fuel and load on board"))):
         p.drawText(QPointF(area.left() + n * area.width() / 3, foot + 20), words)
     p.setFont(t.font(11))
     for n, words in enumerate(CAUTIONS):
-        p.drawText(QPointF(area.left(), foot + 46 + n * 17), words)
+        p.drawText(QPointF(area.left(), foot + 46 + n * 17), tr(words))
 
 
 def _more(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset) -> None:
     """Every other point in small boxes: by corner on the left, by axle on the right, of the vehicle below either."""
     corners, axles = walk_order(len(job.vehicle.axles)), job.vehicle.axles
-    names = ["".join(word[0] for word in f"{axles[a].name} {SIDES[s]}".split(" ")).upper() for a, s in corners]
+    names = ["".join(word[0] for word in f"{axles[a].name} {tr(SIDES[s])}".split(" ")).upper() for a, s in corners]
     half = area.width() / 2 - 10
     left = QRectF(area.left(), area.top(), half, area.height())
     vehicle = [point for point in _not_plates(VEHICLE_POINTS) if asked_of_vehicle(point, job.vehicle)]
@@ -73,15 +74,15 @@ def _more(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset) -> None
         [point for point in points if any(asked_of_axle(point, axle) for axle in axles)]
         for points in (MORE_POINTS, _not_plates(AXLE_POINTS))
     )
-    _grid(p, t, left, "Where they matter", (*more, *(point for point in vehicle if not point.gone)), names, preset)
+    _grid(p, t, left, tr("Where they matter"), (*more, *(point for point in vehicle if not point.gone)), names, preset)
     right = QRectF(area.left() + half + 20, area.top(), half, area.height())
     gone = (*axle_points, *(point for point in vehicle if point.gone))
-    _grid(p, t, right, "Before it is taken apart", gone, [a.name for a in axles], preset)
+    _grid(p, t, right, tr("Before stripping down"), gone, [a.name for a in axles], preset)
 
 
 def _not_plates(points: tuple[Point, ...]) -> tuple[Point, ...]:
-    """What is measured; plates are read at a desk."""
-    return tuple(p for p in points if not p.words.endswith("plate"))
+    """What is measured; ratings are read off plates at a desk."""
+    return tuple(p for p in points if not p.field.endswith(("rating_kg", "plate_kg", "plate_pa")))
 
 
 def _grid(p: QPainter, t: Theme, area: QRectF, head: str, points: tuple[Point, ...], columns: list[str], preset: Preset) -> None:
@@ -95,7 +96,7 @@ def _grid(p: QPainter, t: Theme, area: QRectF, head: str, points: tuple[Point, .
         p.drawText(QPointF(area.left() + words + k * wide, area.top() + 11), name)
     for n, point in enumerate(points):
         y = area.top() + 17 + n * pitch
-        p.drawText(QPointF(area.left(), y + 12), f"{point.words}, {preset.unit(point.quantity).sign}")
+        p.drawText(QPointF(area.left(), y + 12), f"{tr(point.words)}, {preset.unit(point.quantity).sign}")
         for k in range(1 if point in VEHICLE_POINTS else len(columns)):
             p.drawRect(QRectF(area.left() + words + k * wide, y, wide - 6, pitch - 3))
 
@@ -105,10 +106,10 @@ def _head(p: QPainter, t: Theme, area: QRectF, job: Job) -> float:
     p.setFont(t.font(24, 700))
     p.drawText(QPointF(area.left(), area.top() + 22), job.title)
     p.setFont(t.font(13))
-    number = f"Job {job.number}   " if job.number else ""
+    number = tr("Job {number}", number=job.number) + "   " if job.number else ""
     p.drawText(QPointF(area.left(), area.top() + 42), f"{number}{job.vehicle.name}")
     p.setFont(t.font(13, 600))
-    words = "Measuring sheet: walk round as numbered"
+    words = tr("Measuring sheet: walk round as numbered")
     p.drawText(QPointF(area.right() - t.plain_width(words, 13, 600), area.top() + 42), words)
     p.drawLine(QLineF(area.left(), area.top() + 50, area.right(), area.top() + 50))
     return area.top() + 50
@@ -142,15 +143,17 @@ def _corner(p: QPainter, t: Theme, area: QRectF, job: Job, preset: Preset, place
     p.setFont(t.font(18, 700))
     p.drawText(QPointF(area.left(), area.top() + 20), f"{n}")
     p.setFont(t.font(15, 600))
-    p.drawText(QPointF(area.left() + 22, area.top() + 20), f"{job.vehicle.axles[axle].name} {SIDES[side]}")
+    p.drawText(QPointF(area.left() + 22, area.top() + 20), f"{job.vehicle.axles[axle].name} {tr(SIDES[side])}")
     wide = area.width() / len(POINTS)
     box = min(area.height() - 66, 44.0)
     for k, point in enumerate(POINTS):
         x = area.left() + k * wide
         p.setFont(t.font(12))
-        p.drawText(QPointF(x, area.top() + 42), f"{point.words.capitalize()}, {preset.unit(point.quantity).sign}")
+        p.drawText(QPointF(x, area.top() + 42), f"{capital(tr(point.words))}, {preset.unit(point.quantity).sign}")
         p.drawRect(QRectF(x, area.top() + 48, wide - 14, box))
         reading = value_at(job, (*path_to(JOB.vehicle.axles[axle]), SIDES[side], point.field))
         if reading is not None and not reading.assumed:
             p.setFont(t.font(11))
-            p.drawText(QPointF(x, area.top() + 62 + box), f"last {with_unit(reading.value, point.quantity, preset)}")
+            p.drawText(
+                QPointF(x, area.top() + 62 + box), tr("last {reading}", reading=with_unit(reading.value, point.quantity, preset))
+            )

@@ -9,6 +9,7 @@ from typing_extensions import override
 
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, pen, rgba, smooth
+from isostat.language import tr
 
 FINE, COARSE = 0.010, 0.100  # m a key press; Shift is coarse
 MORE = Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier
@@ -88,7 +89,10 @@ class Disc(QWidget):
         if (theme, name, on_board, grouped) != (self.theme, self.toolTip(), self.on_board, self.grouped):
             self.theme, self.on_board, self.grouped = theme, on_board, grouped
             self.setAccessibleName(
-                f"{name}, arrow keys move it, S snaps, C copies, M mirrors, Delete removes, Enter takes it along with others"
+                tr(
+                    "{name}: arrow keys move it, S snaps, C copies, M mirrors, Delete removes, Enter adds it to the selection",
+                    name=name,
+                )
             )
             set_tip(self, name)
             self.update()

@@ -25,11 +25,13 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QComboBox, QLabel, QLineEdit, QWidget
 from typing_extensions import override
 
+from isostat.assess.judgement import Judgement
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, runs
 from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
+from isostat.language import tr
 from isostat.units.unit import Quantity
 
 Put = Callable[[Job, float | None, str], Job]  # job, SI value or None where the field was emptied, text as typed
@@ -51,6 +53,9 @@ class Look:
     theme: Theme
 
 
+Asked = Shown | Judgement  # a number may be asked for its working, a finding for its reason
+
+
 class Number(QLabel):
     """Shown text; one that was computed can be clicked, or pressed with Enter, for its working.
 
@@ -62,7 +67,7 @@ class Number(QLabel):
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
         self.setTextFormat(Qt.TextFormat.PlainText)
-        self.shown: Shown | None = None
+        self.shown: Asked | None = None
         self.look: Look | None = None
         self._pieces: list[tuple[QPointF, QStaticText, QFont, QColor]] = []
         self._ground: QColor | None = None
@@ -99,15 +104,17 @@ class Number(QLabel):
         self.setAccessibleName(f"{self.objectName()}: {self.text()}")
         self.update()
 
-    def show_asking(self, shown: Shown | None) -> None:
-        """Which number this is, so that it can be asked for its working; None for plain words."""
+    def show_asking(self, shown: Asked | None) -> None:
+        """Which number this is, so that it can be asked for its working, or which finding; None for plain words."""
         if shown == self.shown and self.look is not None:
             return
         self.shown = shown
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus if shown else Qt.FocusPolicy.NoFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor if shown else Qt.CursorShape.ArrowCursor)
         self.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents, shown is None)
-        set_tip(self, "Click for its working" if shown else "")
+        set_tip(
+            self, "" if shown is None else tr("Click for its working") if isinstance(shown, Shown) else tr("Click for the reason")
+        )
 
     def text(self) -> str:
         """What is read there, the unit included."""

@@ -2,30 +2,21 @@
 
 from __future__ import annotations
 
-import re
-from contextlib import suppress
-
-from PyQt6.QtCore import QLineF, QPointF, Qt, pyqtSignal
+from PyQt6.QtCore import QLineF, QPointF, pyqtSignal
 from PyQt6.QtGui import QPainter
-from PyQt6.QtWidgets import QLabel, QPushButton
+from PyQt6.QtWidgets import QPushButton
 from typing_extensions import override
 
-from isostat.assess import workings
 from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Grade, Judgement
-from isostat.assess.workings import Shown, explain
-from isostat.core.working import Origin, Working
-from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.ink import mark
-from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
-from isostat.units.format import with_unit
-from isostat.units.unit import Quantity
+from isostat.language import tr
 from isostat.wording.fixes import say_fix
-from isostat.wording.sentences import GRADE_WORDS, say
+from isostat.wording.sentences import grade_words, say
 
 ROLE = {Grade.FAULT: "fault", Grade.WATCH: "watch", Grade.NOTE: "ink"}
 
@@ -63,8 +54,8 @@ class Findings(Sheet):
         self._marks: list[tuple[Grade, float, str]] = []
         self._rules: list[float] = []
         own = [j for j in v.judgements if j.step is v.step]
-        self.caps("findings head", "Findings", QPointF(t.px(12), t.px(13)))
-        count = f"{len(own)} here, {len(v.judgements)} in all"
+        self.caps("findings head", tr("Findings"), QPointF(t.px(12), t.px(13)))
+        count = tr("{n} here, {total} total", n=len(own), total=len(v.judgements))
         self.text("findings count", count, QPointF(self.width() - t.px(12), t.px(12)), size=12.5, role="ink2", anchor=RIGHT)
         y, foot = t.px(40), self.height() - t.px(76)
         left_out = 0
@@ -74,7 +65,7 @@ class Findings(Sheet):
                 left_out = len(own) - n
                 break
         if not own:
-            self.text("nothing", "Nothing to say here.", QPointF(t.px(12), y), size=13, role="ink2")
+            self.text("nothing", tr("No findings on this step."), QPointF(t.px(12), y), size=13, role="ink2")
         self._elsewhere(v, foot, left_out)
 
     def _finding(self, v: View, n: int, j: Judgement, y: float, foot: float) -> float:
@@ -83,9 +74,9 @@ class Findings(Sheet):
         wide = self.width() - left - t.px(12)
         fixes = sorted((f for f in v.fixes if f.judgement == j), key=lambda f: f.worsens)[:2]  # what worsens nothing comes first
         if j.grade is Grade.NOTE and not fixes:
-            if y + t.px(24) > foot:
+            if y + t.px(8) + len(t.lines(said.title, 13, 600, wide)) * t.px(17) > foot:
                 return foot + 1
-            box = self.text(f"note {n}", f"{said.title}", QPointF(left, y + 2), size=13, weight=600, width=wide)
+            box = self.text(f"note {n}", said.title, QPointF(left, y + 2), size=13, weight=600, width=wide, shown=j)
             self._marks.append((j.grade, y + t.px(12), v.letter(j)))
             self._rules.append(box.bottom() + 7)
             return float(box.bottom() + 10)
@@ -102,11 +93,13 @@ class Findings(Sheet):
             return foot + 1
         fixes = fixes if terse or sum(highs) <= room else fixes[:1]
         head = self.text(
-            f"finding {n} word", GRADE_WORDS[j.grade], QPointF(left, y + 1), size=11.5, weight=700, role=ROLE[j.grade], tracking=1
+            f"finding {n} word", grade_words(j.grade), QPointF(left, y + 1), size=11.5, weight=700, role=ROLE[j.grade], tracking=1
         )
         self.text(f"finding {n} place", said.place, QPointF(head.right() + 7, y - 1), size=12.5, role="ink2")
         self._marks.append((j.grade, y + t.px(16), v.letter(j)))
-        box = self.text(f"finding {n} title", said.title, QPointF(left, head.bottom() + 2), size=15, weight=600, width=wide)
+        box = self.text(
+            f"finding {n} title", said.title, QPointF(left, head.bottom() + 2), size=15, weight=600, width=wide, shown=j
+        )
         if not terse:
             box = self.text(f"finding {n} body", said.body, QPointF(left, box.bottom()), size=13, role="ink2", width=wide)
         y = box.bottom() + 5
@@ -129,10 +122,14 @@ class Findings(Sheet):
     def _elsewhere(self, v: View, foot: float, left_out: int) -> None:
         t = v.theme
         others = [j for j in v.judgements if j.step is not v.step and j.grade > Grade.NOTE]
-        self.text("elsewhere", "Elsewhere" if others else "Nothing else", QPointF(t.px(12), foot + 6), size=13, role="ink2")
+        self.text(
+            "elsewhere", tr("Other steps") if others else tr("No other findings"), QPointF(t.px(12), foot + 6), size=13, role="ink2"
+        )
         more = len(others) - 1 + left_out
         if more > 0:
-            self.text("more", f"and {more} more", QPointF(self.width() - t.px(12), foot + 6), size=13, role="accent", anchor=RIGHT)
+            self.text(
+                "more", tr("{n} more", n=more), QPointF(self.width() - t.px(12), foot + 6), size=13, role="accent", anchor=RIGHT
+            )
         if others:
             j = others[0]
             said = say(j, v.reader)
@@ -141,7 +138,7 @@ class Findings(Sheet):
                 "elsewhere go", QPushButton, lambda b: b.clicked.connect(lambda: self.step_wanted.emit(self._elsewhere_step))
             )
             self._elsewhere_step = j.step.value
-            lines = [f"{j.step.value} · {said.place}", *t.lines(said.title, 12.5, 600, self.width() - t.px(52))]
+            lines = [f"{tr(j.step.value)} · {said.place}", *t.lines(said.title, 12.5, 600, self.width() - t.px(52))]
             made.setText("\n".join(lines))
             made.setAccessibleName(" ".join(lines))
             made.setFont(t.font(12.5, 600))
@@ -162,137 +159,3 @@ class Findings(Sheet):
             p.drawLine(QLineF(1, y, self.width(), y))
         for grade, y, letter in self._marks:
             mark(p, v.theme, grade, QPointF(v.theme.px(22), y), 19, letter)
-
-
-POWERS = "⁰¹²³⁴⁵⁶⁷⁸⁹"
-
-
-def pretty(expression: str) -> str:
-    """A formula as a reader writes it: · for *, √ for sqrt, powers raised, subscripts set small."""
-    text = (
-        re.sub(r"\*\*(\d)", lambda power: POWERS[int(power[1])], expression)
-        .replace(" * ", "·")
-        .replace("sqrt", "√")
-        .replace(" / ", "/")
-        .replace(" - ", " − ")
-    )
-    text = re.sub(r"\bpi\b", "π", text)
-    return re.sub(r"([A-Za-z]+)_([A-Za-z0-9]+)", r"\1<sub>\2</sub>", text)
-
-
-FINE = {"fine length": ("mm", 1000.0, 1), "acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3),
-        "per second": ("/s", 1.0, 2), "modulus": ("MPa", 1e-6, 0), "density": ("kg/m³", 1.0, 0), "torque": ("N·m", 1.0, 0),
-        "torsion rate": ("N·m/rad", 1.0, 0), "area": ("cm²", 1e4, 2), "fine mass": ("kg", 1.0, 1), "fine volume": ("L", 1e3, 3),
-        "fine ratio": ("", 1.0, 4)}  # fmt: skip
-
-
-def value_text(v: View, quantity: str, value: float) -> str:
-    """A value in the reader's units, also for quantities that only a working shows."""
-    if quantity in FINE:
-        sign, factor, digits = FINE[quantity]
-        return f"{value * factor:.{digits}f} {sign}".strip().replace("-", "−")
-    return with_unit(value, Quantity(quantity), v.reader.preset)
-
-
-FORMULA = (15.5, 14.0, 12.5, 11.0, 10.0)  # sizes, the first that fits
-
-
-class _Formula(QLabel):
-    """Rich text of a formula."""
-
-    def show_formula(self, text: str, v: View, at: QPointF, width: float) -> None:
-        """Sets text and place; a long one is set smaller."""
-        self.setTextFormat(Qt.TextFormat.RichText)
-        self.setIndent(2)  # an italic letter leans out of its box
-        restyle(self, f"color:{v.theme.ink};background:transparent")
-        self.setText(text)
-        for size in FORMULA:
-            self.setFont(v.theme.font(size))
-            if self.sizeHint().width() <= width:
-                break
-        self.setGeometry(round(at.x()), round(at.y()), round(width), round(v.theme.px(24)))
-
-
-class WorkingPanel(Sheet):
-    """The formula in symbols, the inputs with value and origin, the result, the rule."""
-
-    one_stop = True
-    picked: Shown | None = None
-    high = 0.0  # px that it wants
-    grown = pyqtSignal()  # it wants another height
-
-    def pick(self, shown: Shown | None) -> None:
-        """Shows the working of another number."""
-        self.picked = shown
-        self._relay()
-
-    def working(self) -> Working | None:
-        """The working shown, None where nothing is picked."""
-        v = self.view
-        if v is None:
-            return None
-        if self.picked is not None:
-            with suppress(LookupError, AttributeError, AssertionError, StopIteration):
-                return explain(v.a, self.picked)
-            self.picked = None  # what was asked for is no longer there: a damper taken out, an axle less
-        return explain(v.a, Shown(workings.load.axle_load, len(v.a.axles) - 1, 0, v.case))
-
-    @override
-    def signature(self, v: View) -> object:
-        return self.working(), self.picked, v.theme, v.reader.preset
-
-    @override
-    def lay(self, v: View) -> None:
-        t, w = v.theme, self.working()
-        assert w is not None
-        self.caps("working head", "Working", QPointF(t.px(12), t.px(10)))
-        where = "" if self.picked is None else self._place(v, self.picked)
-        self.text("working of", w.name + where, QPointF(self.width() - t.px(12), t.px(9)), size=12.5, role="ink2", anchor=RIGHT)
-        formula = self.child("formula", _Formula)
-        formula.show_formula(
-            f"<i>{pretty(w.symbol)} = {pretty(w.expression)}</i>" if w.expression != w.symbol else f"<i>{pretty(w.symbol)}</i>",
-            v,
-            QPointF(t.px(12), t.px(30)),
-            self.width() - t.px(24),
-        )
-        result = ("≈ " if w.approximate else "") + value_text(v, w.quantity, w.result)
-        self.text("result", result, QPointF(t.px(12), t.px(56)), size=22, weight=600, role="accent")
-        y = t.px(88)
-        self._rows: list[float] = []
-        for n, g in enumerate(w.inputs):
-            symbol = self.child(f"symbol {n}", _Formula)
-            symbol.show_formula(f"<i>{pretty(g.symbol)}</i>", v, QPointF(t.px(12), y - 2), t.px(36))
-            self.text(f"input {n}", value_text(v, g.quantity, g.value), QPointF(t.px(46), y), size=13)
-            self.text(
-                f"origin {n}",
-                g.origin.value,
-                QPointF(self.width() - t.px(12), y),
-                size=12.5,
-                anchor=RIGHT,
-                weight=700 if g.origin is Origin.ASSUMED else 400,
-                role="ink" if g.origin is Origin.ASSUMED else "ink2",
-            )
-            set_tip(self.child(f"input {n}", Number), g.words)
-            y += t.px(19)
-            self._rows.append(y - 1)
-        rule = self.text("rule", w.rule, QPointF(t.px(12), y + 3), size=12.5, role="ink2", width=self.width() - t.px(24))
-        wanted = rule.bottom() + t.px(8)
-        if wanted != self.high:
-            self.high = wanted
-            self.grown.emit()
-
-    def _place(self, v: View, shown: Shown) -> str:
-        """Corner or axle of a number, nothing for the whole vehicle."""
-        if shown.number in workings.CASE or shown.axle >= len(v.a.axles):
-            return ""
-        side = None if shown.number in (*workings.AXLE, workings.load.in_hand) else shown.side
-        return f", {v.reader.corner(shown.axle, side)}"
-
-    @override
-    def draw(self, p: QPainter, v: View) -> None:
-        p.setPen(pen(v.theme, "ink", 1.25))
-        p.drawLine(QLineF(0, 0.6, self.width(), 0.6))
-        p.drawLine(QLineF(0.5, 0, 0.5, self.height()))
-        p.setPen(pen(v.theme, "rule", 0.8))
-        for y in self._rows:
-            p.drawLine(QLineF(12, y, self.width() - 12, y))

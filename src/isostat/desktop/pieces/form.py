@@ -13,6 +13,7 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.reading import Reading
+from isostat.language import tr
 from isostat.units.unit import Quantity
 
 
@@ -69,7 +70,7 @@ def lay_list(sheet: Sheet, v: View, form: Form, at: QPointF, sizes: Sizes = LIST
     t, y = v.theme, at.y()
     for row in form.rows:
         sign = v.reader.preset.unit(row.quantity).sign
-        sheet.text(f"{form.name} {row.field} word", row.words, QPointF(at.x(), y + 4), size=13, unit=sign)
+        sheet.text(f"{form.name} {row.field} word", tr(row.words), QPointF(at.x(), y + 4), size=13, unit=sign)
         lay_field(sheet, v, form, row, QPointF(at.x() + t.px(sizes.wide), y), sizes)
         y += t.px(sizes.high)
     return y
@@ -81,7 +82,7 @@ def lay_grid(sheet: Sheet, v: View, form: Form, at: QPointF, sizes: Sizes = GRID
     for n, row in enumerate(form.rows):
         place = at + QPointF(n % count * t.px(sizes.wide), n // count * t.px(sizes.high))
         sign = v.reader.preset.unit(row.quantity).sign
-        sheet.text(f"{form.name} {row.field} word", row.words, place, size=12.5, weight=600, unit=sign)
+        sheet.text(f"{form.name} {row.field} word", tr(row.words), place, size=12.5, weight=600, unit=sign)
         lay_field(sheet, v, form, row, place + QPointF(0, t.px(UNDER)), sizes)
     return at.y() + -(-len(form.rows) // count) * t.px(sizes.high)
 
@@ -101,7 +102,7 @@ def lay_field(sheet: Sheet, v: View, form: Form, row: Row, at: QPointF, sizes: S
         (*form.path, row.field),
         at,
         size,
-        label=row.words,
+        label=tr(row.words),
         quantity=row.quantity,
         value=None if shown is None else shown.value,
         assumed=shown is not None and shown.assumed,

@@ -12,6 +12,7 @@ from typing_extensions import override
 
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import Theme, pen, smooth
+from isostat.language import tr
 
 KEYS = {Qt.Key.Key_Up: 1, Qt.Key.Key_Down: -1}
 
@@ -47,7 +48,7 @@ class Grip(QWidget):
         self.setGeometry(round(at.x() - size.width() / 2), round(at.y() - size.height() / 2), size.width(), size.height())
         if (theme, kind, name) != (self.theme, self.kind, self.toolTip()):
             self.theme, self.kind = theme, kind
-            self.setAccessibleName(f"{name}, up and down keys move it")
+            self.setAccessibleName(tr("{name}, up and down keys move it", name=name))
             set_tip(self, name)
             self.update()
         self.raise_()
@@ -62,13 +63,13 @@ class Grip(QWidget):
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and self.handle is not None and event.buttons() & Qt.MouseButton.LeftButton:
             up = self._from - event.globalPosition().y()
-            self.handle.put(self._value + up * self.handle.per_px, "drag", self._gesture)
+            self.handle.put(self._value + up * self.handle.per_px, tr("drag"), self._gesture)
 
     @override
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and self.handle is not None and event.key() in KEYS:
             many = 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1
-            self.handle.put(self.handle.value + KEYS[Qt.Key(event.key())] * many * self.handle.step, "nudge", -1)
+            self.handle.put(self.handle.value + KEYS[Qt.Key(event.key())] * many * self.handle.step, tr("nudge"), -1)
         else:
             super().keyPressEvent(event)
 

@@ -14,10 +14,8 @@ HEAD = 36
 
 
 def head_line(sheet: Sheet, v: View) -> Line:
-    """Places the step's name; the line goes on behind it."""
-    t = v.theme
-    name = sheet.text("step title", v.step.value, QPointF(t.margin, t.px(5)), size=19, weight=600)
-    return Line(sheet, v, QPointF(name.right() + t.px(14), t.px(5)), high=26, size=14, drop=4)
+    """The line of a sheet's head; the step's own name stands in the list of steps."""
+    return Line(sheet, v, QPointF(v.theme.margin, v.theme.px(5)), high=26, size=14, drop=4)
 
 
 def draw_head(p: QPainter, v: View, width: float) -> None:

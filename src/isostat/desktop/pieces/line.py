@@ -15,6 +15,7 @@ from isostat.desktop.pieces.sheet import LEFT, RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
+from isostat.language import tr
 from isostat.units.unit import Quantity
 
 GAP = 6.0
@@ -96,7 +97,7 @@ class Line:
 
     def modulus(self, key: str, path: edits.Path, *, label: str, usual_pa: float, upto: float = 0) -> Line:
         """Word and field of a steel's shear modulus, which its grade stands in for until it is typed. upto: the field's place."""
-        self.words(f"{key} word", "modulus", unit="GPa").upto(upto)
+        self.words(f"{key} word", tr("modulus"), unit="GPa").upto(upto)
         return self.reading(key, path, label=label, quantity=Quantity.MODULUS, wide=43, otherwise=Figure(usual_pa, Origin.ASSUMED))
 
     def field(
@@ -166,5 +167,5 @@ class Line:
 
 def tyre_field(line: Line, key: str, axle: int) -> Line:
     """A field for the tyre that is proposed at an axle, by its radius or its size."""
-    return line.reading(key, path_to(JOB.proposal.axles[axle].tyre_radius_m), label="radius of the tyre proposed, no load",
+    return line.reading(key, path_to(JOB.proposal.axles[axle].tyre_radius_m), label=tr("tyre radius, proposed, unloaded"),
                         quantity=Quantity.HEIGHT, wide=66, otherwise=line.v.a.fits[axle].tyre_radius_m)  # fmt: skip

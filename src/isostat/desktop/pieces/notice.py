@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QLabel, QWidget
 from typing_extensions import override
 
 from isostat.desktop.theme import Theme
+from isostat.language import tr
 
 WIDEST, GAP = 520, 4  # px at 100 % text
 
@@ -20,7 +21,7 @@ class Notice(QLabel):
         self._near: QWidget | None = None
         self.setWordWrap(True)
         self.setTextFormat(Qt.TextFormat.PlainText)
-        self.setAccessibleName("notice")
+        self.setAccessibleName(tr("message"))
         self.hide()
 
     def say(self, sentence: str, theme: Theme, ground: str, near: QWidget | None, room: QRect) -> None:

@@ -11,6 +11,7 @@ from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.theme import pen, smooth
 from isostat.desktop.view import View
+from isostat.language import tr
 
 PITCH, GAP = 28, 14  # px
 
@@ -26,8 +27,8 @@ class Rail(QPushButton):
     def show_view(self, view: View) -> None:
         """The findings to count."""
         self.view = view
-        self.setAccessibleName(f"findings, {len(view.judgements)}, and working")
-        set_tip(self, "Findings and working")
+        self.setAccessibleName(tr("{n} findings, and working", n=len(view.judgements)))
+        set_tip(self, tr("Findings and working"))
         self.update()
 
     @override
@@ -40,7 +41,7 @@ class Rail(QPushButton):
             p.setPen(pen(t, "accent" if self.hasFocus() else "ink", 2.0 if self.hasFocus() else 1.0))
             p.drawLine(QPointF(0.5, 0), QPointF(0.5, self.height()))
             here = [j for j in self.view.judgements if j.step is self.view.step]
-            words = f"Findings {len(self.view.judgements)} · working"
+            words = tr("Findings {n} · working", n=len(self.view.judgements))
             p.setFont(t.font(13, 600))
             long = p.fontMetrics().horizontalAdvance(words)
             room = max(int((self.height() - long - 3 * GAP) // PITCH), 1)

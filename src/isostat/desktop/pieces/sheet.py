@@ -16,9 +16,8 @@ from PyQt6.QtGui import QAction, QImage, QPainter, QPaintEvent, QRegion, QResize
 from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
 from typing_extensions import override
 
-from isostat.assess.workings import Shown
 from isostat.desktop.pieces.difference import TILE, changed
-from isostat.desktop.pieces.fields import Choice, Look, Number, Put, PutWords, QuantityField, TextField
+from isostat.desktop.pieces.fields import Asked, Choice, Look, Number, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.focus_walk import Walked
 from isostat.desktop.pieces.grip import Grip, Handle
 from isostat.desktop.pieces.ink import SignPainter
@@ -29,6 +28,7 @@ from isostat.desktop.theme import smooth
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.schema import Job
+from isostat.language import capital, tr
 from isostat.units.format import number, with_unit
 from isostat.units.parse import NotUnderstood
 from isostat.units.unit import Quantity
@@ -41,7 +41,7 @@ class Sheet(Walked, Signed):
     """Base of all drawn areas. `lay` places children for a view; `draw` paints strokes under them."""
 
     edited = pyqtSignal(object, str, int)  # Edit, words, gesture
-    asked = pyqtSignal(object)  # Shown
+    asked = pyqtSignal(object)  # Asked
     refused = pyqtSignal(str, object)  # in words, the field
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
@@ -164,7 +164,7 @@ class Sheet(Walked, Signed):
         role: str = "ink",
         anchor: float = LEFT,
         unit: str = "",
-        shown: Shown | None = None,
+        shown: Asked | None = None,
         tracking: float = 0.0,
         width: float | None = None,
         halo: bool = False,
@@ -223,9 +223,10 @@ class Sheet(Walked, Signed):
         look = (theme, preset, quantity, label, value, figure, size, at.x(), at.y())
         if look != made.look:
             made.look = look
-            made.setAccessibleName(f"{label}, {preset.unit(quantity).sign}")
+            made.setAccessibleName(", ".join(part for part in (label, preset.unit(quantity).sign) if part))
             if not made.property("refused"):
-                set_tip(made, f"{label}: {'not read' if value is None else with_unit(value, quantity, preset)}")
+                shown = tr("not measured") if value is None else with_unit(value, quantity, preset)
+                set_tip(made, tr("{label}: {value}", label=label, value=shown))
             restyle(made, field_style(theme, "ink", theme.ink3, dashed=value is None))
             made.setFont(theme.font(figure, 600))
             made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
@@ -286,7 +287,7 @@ class Sheet(Walked, Signed):
             made.setChecked(n == current)
             made.setFont(theme.font(13, 600))
             restyle(made, button_style(theme, filled=False))
-            wide = area.width() or round(theme.width(text, 13, 600) + theme.px(22))
+            wide = area.width() or round(theme.width(text, 13, 600) + theme.px(19))
             made.setGeometry(left, area.top(), wide, area.height())
             left += wide
         return left
@@ -350,7 +351,7 @@ class Sheet(Walked, Signed):
         try:
             typed = edits.typed_for(self.view.job, field.path, text, field.quantity, self.view.reader.preset)
         except NotUnderstood as fault:
-            self._refuse(field, f"{field.label}: {fault}")
+            self._refuse(field, tr("{label}: {why}", label=capital(field.label), why=fault))
             return
         self._refuse(field, "")
         put, path = field.put, field.path
@@ -366,7 +367,7 @@ class Sheet(Walked, Signed):
         if (put := field.put) is not None:
             self.edited.emit(lambda job: put(job, None, ""), field.label, -1)
         elif edits.can_be_empty(self.view.job, field.path):
-            self.put(field.path, None, f"{field.label} no longer given")
+            self.put(field.path, None, tr("{label} cleared", label=field.label))
 
     def focus_on(self, path: edits.Path) -> bool:
         """Takes the field of a path in hand; whether there is one here."""

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from functools import partial
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt, pyqtSignal
@@ -19,15 +18,15 @@ from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.language import capital, later, tr, trn
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.missing_readings import name_missing
 from isostat.wording.reader import ABOUT
-from isostat.wording.sentences import say
+from isostat.wording.sentences import grade_words, say
 
 STEPS = tuple(Step)
 ENTRY = 65
-UP_TO_NUMBER = re.compile(r" [<−]?[0-9]")
 
 
 def state_line(v: View, step: Step) -> str:
@@ -35,23 +34,25 @@ def state_line(v: View, step: Step) -> str:
     worst = v.worst(step)
     if worst is not None and step is not Step.MEASURE:
         said = say(worst, v.reader)
-        return f"{v.reader.corner(worst.place.axle, worst.place.side)}: {said.title[0].lower()}{said.title[1:]}"
+        return tr("{corner}: {title}", corner=capital(v.reader.corner(worst.place.axle, worst.place.side)), title=said.title)
     guessed = len(assumptions(v.a, step))
-    about = f": {guessed} assumed" if guessed else ""
+    about = trn(": 1 assumed", ": {n} assumed", guessed) if guessed else ""
     corners = [c for axle in v.job.vehicle.axles for c in (axle.left, axle.right)]
     readings = [r for c in corners for r in (c.pad_kg, c.hub_to_arch_m, c.shaft_showing_m, c.stop_gap_m)]
     match step:
         case Step.MEASURE:
-            return f"{sum(r is not None and not r.assumed for r in readings)} of {len(readings)} measured"
+            measured = sum(r is not None and not r.assumed for r in readings)
+            return tr("{n} of {all} measured", n=measured, all=len(readings))
         case Step.LOAD:
-            items = len(v.job.items)
-            return f"{items} item{'s' * (items != 1)}, {len(v.job.cases)} cases"
+            items, cases = len(v.job.items), len(v.job.cases)
+            carried = trn("1 item", "{n} items", items)
+            return tr("{items}, {cases}", items=carried, cases=trn("1 load case", "{n} load cases", cases))
         case Step.STANCE:
             case = v.a.target_case
             near = any(
                 is_approximate(v.a, Shown(workings.corner.height, i, side, case)) for i in range(len(v.a.axles)) for side in (0, 1)
             )
-            return f"{ABOUT if near else ''}on target when {v.reader.case(case)}{about}"
+            return (ABOUT if near else "") + tr("on target when {case}", case=v.reader.case(case)) + about
         case Step.SPRING:
             rates = [
                 v.number(Shown(workings.order.spring_rate, i), number(o.order.rate_n_per_m[0], Quantity.RATE, v.reader.preset))
@@ -59,10 +60,10 @@ def state_line(v: View, step: Step) -> str:
             ]
             return f"{', '.join(rates)} {v.reader.preset.rate.sign}{about}"
         case Step.TRAVEL:
-            return f"{ABOUT if about else ''}the order is right{about}"
+            return (ABOUT if about else "") + tr("contact order correct") + about
 
 
-READ, ASSUMED = "rests on readings", "rests on assumptions"
+READ, ASSUMED = later("all measured"), later("partly assumed")
 
 
 def _mark_of(v: View, step: Step) -> Grade | str:
@@ -95,15 +96,15 @@ class StepList(Sheet):
             if folded:
                 middle = self.width() / 2
                 self.text(f"{step} number", str(n + 1), QPointF(middle, y), anchor=MIDDLE, size=26, weight=weight, role=role)
-                self.text(f"{step} name", step.value, QPointF(middle, y + t.px(33)), size=12.5, anchor=MIDDLE, weight=600)
+                self.text(f"{step} name", tr(step.value), QPointF(middle, y + t.px(33)), size=12.5, anchor=MIDDLE, weight=600)
             else:
                 self.text(f"{step} number", str(n + 1), QPointF(t.margin, y + t.px(5)), size=26, weight=weight, role=role)
-                self.text(f"{step} name", step.value, QPointF(t.px(38), y + t.px(8)), size=17, weight=600)
+                self.text(f"{step} name", tr(step.value), QPointF(t.px(38), y + t.px(8)), size=17, weight=600)
                 self._lay_state(v, step, y)
             made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
             state = _mark_of(v, step)
-            said = state.name.lower() if isinstance(state, Grade) else state
-            made.setAccessibleName(f"{n + 1} {step.value}, {said}, {state_line(v, step)}")
+            said = grade_words(state) if isinstance(state, Grade) else tr(state)
+            made.setAccessibleName(f"{n + 1} {tr(step.value)}, {said}, {state_line(v, step)}")
             set_tip(made, f"Ctrl+{n + 1}")
             made.setGeometry(0, round(y), self.width(), round(self._entry(v)))
             made.raise_()
@@ -114,9 +115,9 @@ class StepList(Sheet):
         t, worst, whole = v.theme, v.worst(step), state_line(v, step)
         role = "ink2" if worst is None else ("fault" if worst.grade is Grade.FAULT else "watch")
         at, wide = QPointF(t.px(38), y + t.px(30)), self.width() - t.px(44)
-        short = whole.split(": ")[-1]
-        shorter = (whole, short, short.split(", one")[0], short.split(" of ")[0])
-        words = next((w for w in shorter if len(t.lines(w, 12.5, 400, wide - 2)) <= 2), UP_TO_NUMBER.split(short)[0])
+        short = whole if worst is None else say(worst, v.reader).title
+        shorter = (whole, short, short.split(" (")[0], short.split(": ")[0])
+        words = next((w for w in shorter if len(t.lines(w, 12.5, 400, wide - 2)) <= 2), shorter[-1])
         self.text(f"{step} state", words, at, size=12.5, role=role, width=wide)
 
     def _lay_grounds(self, v: View, step: Step, at: QPointF) -> None:
@@ -126,8 +127,9 @@ class StepList(Sheet):
             return
         made = self.child(f"grounds {step}", QPushButton, self._wire_grounds)
         names = [name_missing(m, v.reader) for m in missing]
-        made.setAccessibleName(f"{step.value} rests on {len(names)} assumed: {'; '.join(names)}")
-        set_tip(made, "Assumed: " + "; ".join(names))
+        said = tr("Assumed: {readings}", readings="; ".join(names))
+        made.setAccessibleName(f"{tr(step.value)}. {said}")
+        set_tip(made, said)
         made.setGeometry(round(at.x()), round(at.y()), round(v.theme.px(24)), round(v.theme.px(24)))
         made.raise_()
 
@@ -152,12 +154,17 @@ class StepList(Sheet):
         if self.width() < t.px(100):
             return
         y = self.height() - t.px(76)
-        self.text("last head", "Last change", QPointF(t.margin, y), size=12.5, role="ink2")
+        self.text("last head", tr("Last change"), QPointF(t.margin, y), size=12.5, role="ink2")
         self.text(
-            "last words", words or "none yet", QPointF(t.margin, y + t.px(18)), size=12.5, weight=600, width=self.width() - t.px(24)
+            "last words",
+            words or tr("none yet"),
+            QPointF(t.margin, y + t.px(18)),
+            size=12.5,
+            weight=600,
+            width=self.width() - t.px(24),
         )
         self.text("saved", saved, QPointF(t.margin, y + t.px(52)), size=12.5, role="ink2")
-        self.text("undo key", "Ctrl Z", QPointF(self.width() - t.px(10), y), size=12.5, role="ink2", anchor=RIGHT)
+        self.text("undo key", "Ctrl+Z", QPointF(self.width() - t.px(10), y), size=12.5, role="ink2", anchor=RIGHT)
 
     @override
     def draw(self, p: QPainter, v: View) -> None:

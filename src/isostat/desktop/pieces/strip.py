@@ -16,8 +16,11 @@ from isostat.desktop.pieces.ink import bracket, case_sign, dimension, hatch, mar
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.job.points import SIDES
+from isostat.language import decimal, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
+from isostat.wording.sentences import grade_words
 
 TEXT_X, SPARE, BESIDE = 126, 88, 44  # px from the cell's left to its figures: wide cell, narrow cell, tight cell
 TIGHT = 160  # px of a cell, at 100 % text, below which travel left is shown by the bar alone
@@ -55,17 +58,17 @@ class CornerStrip(Sheet):
         cell = self.width() / (2 * len(v.a.axles))
         self._narrow, self._tight = cell < t.px(NARROW), cell < t.px(TIGHT)
         for axle, side, x, width in self._cells(v):
-            key, words = f"{v.reader.corner(axle, side)} ", ("left", "right")[side]
+            key, words = f"corner {axle} {side} ", tr(SIDES[side])
             left, name = x + t.px(BESIDE if self._tight else SPARE if self._narrow else TEXT_X), v.job.vehicle.axles[axle].name
-            called = f"{name[0]}{words[0]}" if self._tight else f"{name} {words[0] if self._narrow else words}"
+            called = f"{name[0]}{words[0]}" if self._tight else f"{name} {words[0] if self._narrow else words}"  # as on a plan
             name_box = self.caps(key + "name", called, QPointF(left, t.px(7)))
             room = x + width - t.px(34) - name_box.right() - t.px(8)
-            said = ("old springs", "old") if v.found else ("new springs", "new")
+            said = (tr("old springs"), tr("old")) if v.found else (tr("new springs"), tr("new"))
             springs = next((words for words in said if self.text_width(words, 12) < room), "")
             if springs:
                 self.text(key + "springs", springs, QPointF(name_box.right() + t.px(8), t.px(6)), size=12, role="ink2")
             if not s.stands[v.case]:
-                self.text(key + "falls", "does not stand", QPointF(left, t.px(40)), size=14, weight=600, role="fault")
+                self.text(key + "falls", tr("would tip"), QPointF(left, t.px(40)), size=14, weight=600, role="fault")
                 continue
             if not self._tight:
                 self._travel(v, key, x, (axle, side))
@@ -96,9 +99,9 @@ class CornerStrip(Sheet):
         t, s, readings = v.theme, self._standing(v), self._readings(v, corner)
         half = (end - left) * 0.47
         figure = next((f for f in (34, 26, 20) if max(self.text_width(r[1], f, 600) for r in readings) < half - t.px(26)), 16)
-        for n, ((name, text, unit, shown), words) in enumerate(
-            zip(readings, ("pad" if v.found else "load", "hub to arch"), strict=True)
-        ):
+        weight = tr("corner weight")
+        weight = weight if self.text_width(weight, 12.5) < half - t.px(8) else tr("weight")
+        for n, ((name, text, unit, shown), words) in enumerate(zip(readings, (weight, tr("hub to arch")), strict=True)):
             x = left + n * half
             self.text(key + name, text, QPointF(x, t.px(22)), size=figure, weight=600, unit=unit, shown=shown)
             self.text(f"{key}{name} caption", words, QPointF(x, t.px(61)), size=12.5, role="ink2")
@@ -110,13 +113,13 @@ class CornerStrip(Sheet):
                 at = QPointF(box.right() + t.px(8), t.px(61))
                 self.text(key + "band", words, at, size=12.5, weight=600, role=role, shown=shown)
         shown = Shown(workings.corner.frequency, *corner, v.case, v.found)
-        hertz = v.number(shown, f"{s.frequency_hz[(*corner, v.case)]:.2f}")
+        hertz = v.number(shown, decimal(float(s.frequency_hz[(*corner, v.case)]), 2))
         self.text(key + "frequency", hertz, QPointF(left, t.px(86)), size=14, weight=600, unit="Hz", shown=shown)
         words, role, shown = self._verdict(v, corner, end - left - half - 6)
         self.text(key + "verdict", words, QPointF(left + half, t.px(87)), size=13, weight=600, role=role, shown=shown)
         worst = self._worst(v, *corner)
         if worst is not None:
-            words, role = ("fault", "fault") if worst.grade is Grade.FAULT else ("watch", "watch")
+            words, role = grade_words(worst.grade), "fault" if worst.grade is Grade.FAULT else "watch"
             right = end - t.px(34)
             beside = self._children[key + ("springs" if key + "springs" in self._used else "name")]
             if right - self.text_width(words, 12.5, 600) > beside.geometry().right() + t.px(5):
@@ -137,7 +140,8 @@ class CornerStrip(Sheet):
             figure = next((f for f in (19, 15, 12.5) if self.text_width(text, f, 600) < room), 11)
             self.text(key + name, text, QPointF(left, top), size=figure, weight=600, shown=shown)
             if not self._narrow:
-                caption = f"{name} {min(max(value / whole, 0.0), 1.0) * 100:.0f} %"
+                share = v.reader.percent(min(max(value / whole, 0.0), 1.0))
+                caption = tr("bump {p}", p=share) if name == "bump" else tr("droop {p}", p=share)
                 self.text(key + name + " share", caption, QPointF(left, top + t.px(22)), size=12.5, role="ink2")
 
     def _verdict(self, v: View, corner: tuple[int, int], room: float) -> tuple[str, str, Shown]:
@@ -147,19 +151,23 @@ class CornerStrip(Sheet):
         fitted = float(v.a.fitted_target_m[corner])
         role, target = "ink", v.reader.height(fitted)
         if v.found:
-            away, other = float(heights[side] - heights[1 - side]), ("right", "left")[side]
+            away, other = float(heights[side] - heights[1 - side]), tr(SIDES[1 - side])
             apart = v.reader.height(abs(away))
-            ways = [f"level with {other}" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'} {other}"]
-            ways.append("level" if apart == "0" else f"{apart} {'over' if away > 0 else 'under'}")
+            if apart == "0":
+                ways = [tr("level with {side}", side=other), tr("level")]
+            elif away > 0:
+                ways = [tr("{m} higher than {side}", m=apart, side=other), tr("{m} higher", m=apart)]
+            else:
+                ways = [tr("{m} lower than {side}", m=apart, side=other), tr("{m} lower", m=apart)]
             ways = [v.number(shown, way) for way in ways]
         elif v.case != v.a.target_case:
             shown = Shown(workings.corner.target, *corner)
             target = v.number(shown, target)
-            ways = [f"{target} when {v.reader.case(v.a.target_case)}", f"{target} wanted", target]
+            ways = [tr("target {m} when {case}", m=target, case=v.reader.case(v.a.target_case)), tr("target {m}", m=target), target]
         else:
             words, inside = v.reader.off(float(heights[side]), fitted, v.job.target.band_m.value)
             role = "ink" if inside else "watch"
-            ways = [words] if words == "on target" else [f"{words} of {target}", words]
+            ways = [words] if words == tr("on target") else [tr("{off} of target {m}", off=words, m=target), words]
             height = Shown(workings.corner.height, *corner, v.case, v.found)
             ways = [v.number(height, way) for way in ways]
         return next((w for w in ways if self.text_width(w, 13, 600) <= room), ways[-1]), role, shown

@@ -12,6 +12,7 @@ from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.language import capital, tr
 from isostat.units.unit import Quantity
 
 
@@ -73,18 +74,20 @@ def lay_rows(
     at: QPointF,
     rows: range,
     label: str,
+    pitch: float = 132.0,
 ) -> float:
     """Readings of a table of the job that need not be there yet, the words of each before it. Returns where the last row ends, px.
 
     key: begins the names of the fields. path: of the table. columns: field, words and quantity of each. rows: which are shown.
-    label: what a reading is called, from the row's number `n` and its `words`.
+    label: what a reading is called, from the row's number `n` and its `words`. pitch: px of a column.
     """
     t, y = v.theme, at.y()
     for n in rows:
         for m, (field, words, quantity) in enumerate(columns):
-            line = Line(sheet, v, QPointF(at.x() + m * t.px(132), y), high=25, size=13)
-            line.words(f"{key} {field} {n} word", words, unit=v.reader.preset.unit(quantity).sign)
-            nth_entry(sheet, v, f"{key} {field} {n}", (path, n, field), line.place(56), label=label.format(n=n + 1, words=words),
+            line = Line(sheet, v, QPointF(at.x() + m * t.px(pitch), y), high=25, size=13)
+            line.words(f"{key} {field} {n} word", tr(words), unit=v.reader.preset.unit(quantity).sign)
+            nth_entry(sheet, v, f"{key} {field} {n}", (path, n, field), line.place(56),
+                      label=label.format(n=n + 1, words=tr(words)),
                       quantity=quantity)  # fmt: skip
         y += t.px(27)
     return y
@@ -103,5 +106,5 @@ def axle_table(
     for axle, info in enumerate(v.job.vehicle.axles):
         table.title(f"table axle {axle}", axle, info.name, up=t.px(18))
     for n, (key, words, quantity) in enumerate(rows):
-        table.name(f"{key} head", n, words.capitalize(), v.reader.preset.unit(quantity).sign, weight=600)
+        table.name(f"{key} head", n, capital(words), v.reader.preset.unit(quantity).sign, weight=600)
     return table

@@ -12,6 +12,7 @@ from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen, smooth
 from isostat.desktop.view import View
+from isostat.language import tr
 from isostat.units.unit import PRESETS
 
 TIGHT = 900  # px at 100 % text, below which the mark beside the name and the chosen case's weight are left out
@@ -28,7 +29,7 @@ class Chip(QPushButton):
         """The case that this chip stands for."""
         self.case, self.view = case, view  # type: ignore[assignment]
         self.setText(text)
-        self.setAccessibleName(f"load case {text}")
+        self.setAccessibleName(tr("load case {name}", name=text))
         self.update()
 
     @override
@@ -78,7 +79,7 @@ class TopBar(Sheet):
         left = t.px(104 if self._tight else 188)
         self.text("brand", "Isostat", QPointF(t.margin, t.px(8)), size=23, weight=700)
         self.text("job title", v.job.title, QPointF(left, t.px(4)), size=17, weight=600)
-        under = f"Job {v.job.number} · {v.job.vehicle.name}" if v.job.number else v.job.vehicle.name
+        under = tr("Job {number}", number=v.job.number) + f" · {v.job.vehicle.name}" if v.job.number else v.job.vehicle.name
         box = self.text("job line", under, QPointF(left, t.px(25)), size=12.5, role="ink2")
         wide = round(t.px(172))
         names = [*PRESETS, *([] if v.reader.preset.name in PRESETS else [v.reader.preset.name])]
@@ -87,7 +88,7 @@ class TopBar(Sheet):
             [name.replace(" ", " · ") for name in names],
             names.index(v.reader.preset.name),
             QRect(self.width() - wide - 8, round(t.px(8)), wide, round(t.px(30))),
-            label="units; hold U for the others",
+            label=tr("units (hold U for the others)"),
             chosen=lambda n: self.units_wanted.emit(names[n]) if names[n] in PRESETS else None,
         )
         start = box.right() + t.px(16)
@@ -110,7 +111,7 @@ class TopBar(Sheet):
         for n, (text, width) in enumerate(zip(texts, widths, strict=True)):
             chip = self.child(f"case {n}", Chip, self._wire)
             chip.show_case(v, n, text)
-            chip.setAccessibleName(f"load case {v.job.cases[n].name}")
+            chip.setAccessibleName(tr("load case {name}", name=v.job.cases[n].name))
             set_tip(chip, f"{v.job.cases[n].name} (PgUp, PgDn)")
             chip.setGeometry(round(x), round(t.px(8)), round(width), round(t.px(30)))
             x += width + (gap if v.job.cases[n].kind == "floor" else 0)

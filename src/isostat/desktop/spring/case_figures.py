@@ -5,6 +5,7 @@ from __future__ import annotations
 from isostat.assess import Assessment, workings
 from isostat.assess.workings import Shown
 from isostat.desktop.view import View
+from isostat.language import decimal
 from isostat.wording.about import about
 
 
@@ -18,4 +19,4 @@ def height_and_hertz(v: View, a: Assessment, axle: int, case: int) -> str:
     """Hub to arch and ride frequency, the mean of both sides. a: of the job shown, or of the same one otherwise sprung."""
     height, hertz = (float(m[axle, :, case].mean()) for m in (a.proposed.hub_to_arch_m, a.proposed.frequency_hz))
     stands = about(a, Shown(workings.corner.mean_height, axle, case=case), v.reader.height(height))
-    return f"{stands}   {about(a, Shown(workings.corner.frequency, axle, 0, case), f'{hertz:.2f}')}"
+    return f"{stands}   {about(a, Shown(workings.corner.frequency, axle, 0, case), decimal(hertz, 2))}"

@@ -20,6 +20,7 @@ from isostat.desktop.pieces.ink import bracket, case_sign, hatch
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.language import tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.springs.words import WORDS
@@ -79,8 +80,9 @@ def _mass_step(v: View, most: float) -> float:
 def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     """Places the chart's numbers."""
     t, axle, preset = v.theme, v.job.vehicle.axles[c.axle].name.lower(), v.reader.preset
-    words = f"{preset.mass.sign} held up at the wheel (unsprung off), left {axle}, against hub to arch in {preset.height.sign}"
-    short = f"{preset.mass.sign} at the {axle} left wheel, against hub to arch in {preset.height.sign}"
+    said = {"mass": preset.mass.sign, "axle": axle, "unit": preset.height.sign}
+    words = tr("sprung load at the left {axle} wheel, {mass}, against hub to arch, {unit}", **said)
+    short = tr("sprung load, {mass}, against hub to arch, {unit}", **said)
     words = words if sheet.text_width(words, 12.5) < c.area.right() - t.px(16) else short
     sheet.text("chart words", words, QPointF(t.margin, c.area.top() - t.px(24)), size=12.5, role="ink2")
     _lay_ghosts(sheet, v, c)
@@ -89,7 +91,7 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     _lay_dots(sheet, v, c)
     _lay_beside(sheet, v, c)
     target = c.at(float(v.a.target_travel_m[c.axle, 0]), 0)
-    aimed = f"target {v.reader.height(float(v.a.target_m[c.axle, 0]))}"
+    aimed = tr("target {m}", m=v.reader.height(float(v.a.target_m[c.axle, 0])))
     half = sheet.text_width(aimed, 13, 600) / 2
     at = QPointF(min(max(target.x(), c.area.left() + half), c.area.right() - half), c.area.top() - t.px(4))
     sheet.text("target word", aimed, at, size=13, weight=600, role="accent", anchor=MIDDLE, halo=True)
@@ -97,7 +99,7 @@ def lay_chart(sheet: Sheet, v: View, c: SpringChart) -> None:
     end.setY(c.area.top() + t.px(44))  # below the grip of the stop
     listed = c.area.bottom() - t.px(17) * int(v.a.proposed.stands.sum()) - 4
     if end.x() < c.area.right() and end.y() + t.px(17) < listed:
-        sheet.text("stop word", "stop", end, size=12.5, weight=600, anchor=MIDDLE)
+        sheet.text("stop word", tr("bump stop"), end, size=12.5, weight=600, anchor=MIDDLE)
 
 
 def _lay_beside(sheet: Sheet, v: View, c: SpringChart) -> None:
@@ -108,11 +110,11 @@ def _lay_beside(sheet: Sheet, v: View, c: SpringChart) -> None:
         x = max(target - t.px(70), c.area.left() + t.px(30))
         u = c.low + (x - c.area.left()) / c.area.width() * (c.high - c.low)
         at = c.at(u, float(np.interp(u, c.curve.travel_m, c.helpers_n)) / GRAVITY) - QPointF(0, t.px(20))
-        sheet.text("helpers word", "helper", at, size=size, weight=600, role="accent", halo=True)
+        sheet.text("helpers word", tr("helper"), at, size=size, weight=600, role="accent", halo=True)
     if c.bump is not None:
         n = min(int(np.searchsorted(c.bump.force_n / GRAVITY, c.most * 0.93)), c.bump.travel_m.size - 1)
         at = c.at(float(c.bump.travel_m[n]), c.most * 0.93) + QPointF(t.px(8), -t.px(6))
-        sheet.text("bump word", "over a bump", at, size=size, weight=600, role="accent", halo=True)
+        sheet.text("bump word", tr("dynamic"), at, size=size, weight=600, role="accent", halo=True)
 
 
 def _lay_scales(sheet: Sheet, v: View, c: SpringChart) -> None:
@@ -137,9 +139,9 @@ def _lay_rates(sheet: Sheet, v: View, c: SpringChart) -> None:
     unit = v.reader.preset.rate.sign
     box = sheet.text("rate", shown, QPointF(x, c.area.top() + 4), size=26, weight=600, unit=unit, shown=rate)
     name = WORDS[v.a.orders[c.axle].kind.name].rate_name(v.a, c.axle)
-    sheet.text("rate name", name, QPointF(x, box.bottom() - 2), size=13, weight=600)
+    sheet.text("rate name", tr(name), QPointF(x, box.bottom() - 2), size=13, weight=600)
     at_wheel = float(v.a.proposed.wheel_rate[c.axle, 0, v.case])
-    words = f"wheel rate {v.number(wheel, v.reader.rate(at_wheel))}"
+    words = tr("wheel rate {rate}", rate=v.number(wheel, v.reader.rate(at_wheel)))
     sheet.text("wheel rate", words, QPointF(x, box.bottom() + t.px(15)), size=12.5, role="ink2", shown=wheel)
 
 

@@ -16,9 +16,20 @@ from isostat.desktop.view import View
 from isostat.job.axle_fit import AxleFit
 from isostat.job.edits import proposals
 from isostat.job.edits.paths import JOB, path_to
+from isostat.language import later, tr
+from isostat.wording.springs.words import WORDS
 
 PAGES = ("chart", *HELPER_PAGES, "side by side", "bench")
+NAMES = {
+    "chart": later("Order"), "air": later("Air helper"), "foam": later("Foam helper"), "washers": later("Washers"),
+    "side by side": later("Compare"), "bench": later("Bench"),
+}  # fmt: skip
 KINDS = get_args(AxleFit.model_fields["kind"].annotation)
+
+
+def kind_names() -> list[str]:
+    """The kinds of springs as a reader sees them, in the order of KINDS."""
+    return [tr(WORDS[kind].name) for kind in KINDS]
 
 
 def lay_head(sheet: Sheet, v: View, axle: int, page: str, turn: Callable[[int], object], turn_to: Callable[[int], object]) -> None:
@@ -28,9 +39,9 @@ def lay_head(sheet: Sheet, v: View, axle: int, page: str, turn: Callable[[int], 
         line.tabs("axle", [a.name for a in v.job.vehicle.axles], axle, turn)
     if page == "chart":
         path = path_to(JOB.proposal.axles[axle].kind)
-        line.choice("kind", KINDS, KINDS.index(v.job.proposal.axles[axle].kind),
-                    lambda n: sheet.put(path, KINDS[n], "kind of spring"), label="kind of spring", wide=118).gap(2)  # fmt: skip
-    line.tabs("page", PAGES, PAGES.index(page), turn_to)
+        line.choice("kind", kind_names(), KINDS.index(v.job.proposal.axles[axle].kind),
+                    lambda n: sheet.put(path, KINDS[n], tr("spring type")), label=tr("spring type"), wide=118).gap(2)  # fmt: skip
+    line.tabs("page", [tr(NAMES[name]) for name in PAGES], PAGES.index(page), turn_to)
     _lay_proposals(sheet, v, line.gap(4).x)
 
 
@@ -44,14 +55,14 @@ def _lay_proposals(sheet: Sheet, v: View, left: float) -> None:
     first = QRect(max(x, round(left)), round(t.px(5)), wide, round(t.px(26)))
 
     def work_on(n: int) -> None:
-        sheet.edited.emit(lambda job: proposals.work_on(job, names[n]), f"work on proposal {names[n]}", -1)
+        sheet.edited.emit(lambda job: proposals.work_on(job, names[n]), tr("work on proposal {name}", name=names[n]), -1)
 
     end = sheet.tabs("proposal", short, names.index(v.job.proposal.name), first, work_on)
     if more:
         add = sheet.button("add proposal", "+", QPointF(end, first.top()), partial(_add, sheet), width=wide)
-        set_tip(add, "one more proposal, at first a copy of this one")
-        add.setAccessibleName("one more proposal")
+        set_tip(add, tr("Add a proposal, at first a copy of this one"))
+        add.setAccessibleName(tr("add a proposal"))
 
 
 def _add(sheet: Sheet) -> None:
-    sheet.edited.emit(proposals.add_proposal, "one more proposal", -1)
+    sheet.edited.emit(proposals.add_proposal, tr("add proposal"), -1)

@@ -22,33 +22,34 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.springs import parts
+from isostat.language import later, tr
 from isostat.units.unit import Quantity
 
 WAYS = ("same", "spacer", "each")
-WAY_WORDS = ("same, no spacer", "same, spacer", "each its own")
+WAY_WORDS = (later("same springs"), later("same springs + spacer"), later("different left and right"))
 STOCKS = ("any", "25 lb/in", "50 lb/in")
-STOCK_WORDS = ("wound to order", "shelf 25 lb/in", "shelf 50 lb/in")
+STOCK_WORDS = (later("made to order"), later("stock, 25 lb/in steps"), later("stock, 50 lb/in steps"))
 NOTHING = "–"
-NONE_HOLDS = "No spring holds this target."
-STATE = {Origin.TYPED: "typed", Origin.COMPUTED: "picked", Origin.SOLVED: "solved"}
+NONE_HOLDS = later("Target height cannot be reached.")
+STATE = {Origin.TYPED: later("typed"), Origin.COMPUTED: later("from the rule"), Origin.SOLVED: later("solved")}
 
 
 def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Places the order of an axle below `top`."""
     t, fit = v.theme, v.job.proposal.axles[axle]
     line = Line(sheet, v, QPointF(t.margin, top + t.px(5))).caps(
-        "order head", f"Order, {v.job.vehicle.axles[axle].name}, new springs"
+        "order head", tr("Order, {axle}, new springs", axle=v.job.vehicle.axles[axle].name)
     )
     path = path_to(JOB.proposal.axles[axle])
-    line.gap(6).choice("sides", WAY_WORDS, WAYS.index(fit.sides),
-                       lambda n: sheet.put((*path, "sides"), WAYS[n], "left and right springs"),
-                       label="how left and right may differ", wide=126)  # fmt: skip
-    line.choice("stock", STOCK_WORDS, STOCKS.index(fit.stock),
-                lambda n: sheet.put((*path, "stock"), STOCKS[n], "wound or off a shelf"),
-                label="springs wound to order, or off a shelf", wide=118)  # fmt: skip
+    line.gap(6).choice("sides", [tr(way) for way in WAY_WORDS], WAYS.index(fit.sides),
+                       lambda n: sheet.put((*path, "sides"), WAYS[n], tr("left and right springs")),
+                       label=tr("how left and right may differ"), wide=168)  # fmt: skip
+    line.choice("stock", [tr(stock) for stock in STOCK_WORDS], STOCKS.index(fit.stock),
+                lambda n: sheet.put((*path, "stock"), STOCKS[n], tr("made to order or stock")),
+                label=tr("springs made to order, or stock"), wide=148)  # fmt: skip
     wanted = [v.reader.height(float(m)) for m in v.a.target_m[axle]]
-    words = f"for {v.reader.case(v.a.target_case)}, hub to arch {wanted[0]} left, {wanted[1]} right"
-    short = f"{v.reader.case(v.a.target_case)}: {wanted[0]}, {wanted[1]}"
+    said = {"case": v.reader.case(v.a.target_case), "left": wanted[0], "right": wanted[1]}
+    words, short = tr("at {case}, hub to arch {left} left, {right} right", **said), tr("{case}: {left}, {right}", **said)
     room = sheet.width() - t.px(22) - line.x
     words = next((w for w in (words, short) if sheet.text_width(w, 12.5) < room), "")
     place = QPointF(sheet.width() - t.margin, top + t.px(8))
@@ -58,10 +59,10 @@ def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
 
 
 COLUMNS = {
-    "rate_n_per_m": ("spring rate", Quantity.RATE),
-    "free_length_m": ("free length", Quantity.COIL),
-    "spacer_m": ("spacer", Quantity.COIL),
-    "solid_length_m": ("solid length", Quantity.COIL),
+    "rate_n_per_m": (later("spring rate"), Quantity.RATE),
+    "free_length_m": (later("free length"), Quantity.COIL),
+    "spacer_m": (later("spacer"), Quantity.COIL),
+    "solid_length_m": (later("solid length"), Quantity.COIL),
 }
 
 NUMBERS = {
@@ -86,15 +87,17 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
     for n, path in enumerate(paths):
         words, quantity = COLUMNS[path]
         values, origin = ordered.get(path, (None, None))
-        table.title(f"head {path}", n, words, unit=v.reader.preset.unit(quantity).sign, weight=600)
+        table.title(f"head {path}", n, tr(words), unit=v.reader.preset.unit(quantity).sign, weight=600)
         if origin is not None and o.can_be_had:
             key = Shown(NUMBERS[path], axle, 0)
-            sheet.text(f"origin {path}", STATE[origin], QPointF(table.column(n), top + t.px(80)), size=12.5, role="ink2", shown=key)
+            sheet.text(
+                f"origin {path}", tr(STATE[origin]), QPointF(table.column(n), top + t.px(80)), size=12.5, role="ink2", shown=key
+            )
         for side in (0, 1):
             given = getattr(getattr(fit, SIDES[side]), path)
             value = values[side] if values is not None and o.can_be_had else (given.value if given else None)
             where = (*path_to(JOB.proposal.axles[axle]), SIDES[side], path)
-            label = f"{words} {v.reader.corner(axle, side)}"
+            label = tr("{reading}, {corner}", reading=tr(words), corner=v.reader.corner(axle, side))
             guessed = origin is not None and is_approximate(v.a, Shown(NUMBERS[path], axle, side))
             if path == "solid_length_m" and value is None and wound_m is not None:
                 value, guessed = wound_m, True
@@ -102,38 +105,37 @@ def lay_corners(sheet: Sheet, v: View, axle: int, top: float, paths: tuple[str, 
                         figure=15, assumed=guessed and o.can_be_had)  # fmt: skip
     _lay_preload(sheet, v, axle, table, len(paths))
     if not o.can_be_had:
-        words, place = NONE_HOLDS, QPointF(table.column(len(paths) - 1), top + t.px(80))
+        words, place = tr(NONE_HOLDS), QPointF(table.column(len(paths) - 1), top + t.px(80))
         sheet.text("not to be had", words, place, size=14, weight=600, role="fault")
 
 
 def _lay_preload(sheet: Sheet, v: View, axle: int, table: Table, column: int) -> None:
-    table.title("head preload", column, "preload, hanging", weight=600)
+    table.title("head preload", column, tr("preload at full droop"), weight=600)
     for side in (0, 1):
         at = QPointF(table.column(column), table.row(side) + table.drop)
         table.name(f"corner {side}", side, v.reader.corner(axle, side), weight=600)
         preload, force = hanging_force_n(v.a, axle, side)
         key = Shown(workings.order.preload, axle, side)
-        words, role = "loose when hanging", "fault"
+        words, role = tr("loose at full droop"), "fault"
         if not v.a.orders[axle].can_be_had:
             words, role = NOTHING, "ink2"
         elif preload > 0:
-            words, role = f"{v.number(key, v.reader.coil(preload))}, holds {v.number(key, v.reader.mass(force / GRAVITY))}", "ink"
+            said = {"m": v.number(key, v.reader.coil(preload)), "load": v.number(key, v.reader.mass(force / GRAVITY))}
+            words, role = tr("{m}, {load}", **said), "ink"
         sheet.text(f"preload {side}", words, at, size=14, shown=key, role=role)
 
 
 def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
     t, o, r = v.theme, v.a.orders[axle], v.reader
-    line = Line(sheet, v, QPointF(t.margin, top), high=26, size=13, drop=6).caps("try head", "Try a spring")
-    line.words("try words", "off a tag, both sides:", role="ink2")
+    line = Line(sheet, v, QPointF(t.margin, top), high=26, size=13, drop=6).caps("try head", tr("Try a spring"))
+    line.words("try words", tr("from its tag, both sides:"), role="ink2")
     for key, path, quantity, value, words in (
-        ("try rate", "rate_n_per_m", Quantity.RATE, o.order.rate_n_per_m[0], "rate"),
-        ("try free", "free_length_m", Quantity.COIL, o.order.free_m[0], "free length"),
+        ("try rate", "rate_n_per_m", Quantity.RATE, o.order.rate_n_per_m[0], tr("rate from the tag")),
+        ("try free", "free_length_m", Quantity.COIL, o.order.free_m[0], tr("free length from the tag")),
     ):
         shown = Figure(value, Origin.SOLVED) if o.can_be_had else None
-        line.field(
-            key, (), shown, label=f"{words} off the tag", quantity=quantity, wide=86, figure=14, put=partial(_try, axle, path)
-        )
-    line.words("try units", f"{r.preset.rate.sign}, {r.preset.coil.sign} free", role="ink2")
+        line.field(key, (), shown, label=words, quantity=quantity, wide=86, figure=14, put=partial(_try, axle, path))
+    line.words("try units", tr("{rate}, {unit} free", rate=r.preset.rate.sign, unit=r.preset.coil.sign), role="ink2")
     lay_cases(sheet, v, axle, top + t.px(33))
 
 
@@ -141,14 +143,14 @@ def lay_cases(sheet: Sheet, v: View, axle: int, top: float) -> None:
     """Hub to arch, bump and droop left in every case, side by side."""
     t, s = v.theme, v.a.proposed
     x0, wide = t.px(120), (sheet.width() - t.px(140)) / max(v.a.cases, 1)
-    for words, y in (("hub to arch", 19), ("bump, droop", 37)):
-        sheet.text(f"try {words}", words, QPointF(t.margin, top + t.px(y)), size=12.5, role="ink2")
+    for key, words, y in (("height", tr("hub to arch"), 19), ("travel", tr("bump, droop"), 37)):
+        sheet.text(f"try {key} word", words, QPointF(t.margin, top + t.px(y)), size=12.5, role="ink2")
     for case in range(v.a.cases):
         x, here = x0 + case * wide, case == v.case
         name, role, weight = v.job.cases[case].name, "ink" if here else "ink2", 600 if here else 400
         sheet.text(f"try case {case}", name, QPointF(x + t.px(14), top), size=12.5, role=role, weight=weight)
         if not s.stands[case]:
-            sheet.text(f"try height {case}", "falls over", QPointF(x, top + t.px(19)), size=13, role="fault")
+            sheet.text(f"try height {case}", tr("would tip"), QPointF(x, top + t.px(19)), size=13, role="fault")
             continue
         shown = Shown(workings.corner.height, axle, 0, case)
         heights = both_heights(v, axle, case)
@@ -174,12 +176,12 @@ def _try(axle: int, path: str, job: Job, si: float | None, typed: str) -> Job:
 
 def lay_fitted_now(line: Line, axle: int, ring_m: float | None = None) -> Line:
     """A button: the springs described here are those that were found. Returns the line behind it."""
-    tip = "the vehicle stands on these springs as found"
-    return line.button("fitted now", "Fitted already", partial(_fit, line.sheet, axle, ring_m), tip=tip)
+    tip = tr("The vehicle already has these springs")
+    return line.button("fitted now", tr("Already fitted"), partial(_fit, line.sheet, axle, ring_m), tip=tip)
 
 
 def _fit(sheet: Sheet, axle: int, ring_m: float | None) -> None:
-    sheet.edited.emit(lambda job: parts.fitted_now(job, axle, ring_m), "springs fitted already", -1)
+    sheet.edited.emit(lambda job: parts.fitted_now(job, axle, ring_m), tr("springs already fitted"), -1)
 
 
 def solve_again(job: Job, axle: int) -> Job:

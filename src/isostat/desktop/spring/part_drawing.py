@@ -23,6 +23,7 @@ from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.view import View
 from isostat.job.axle_fit import AxleFit
 from isostat.job.edits.paths import JOB, path_to
+from isostat.language import later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 
@@ -56,11 +57,11 @@ def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
     middle, level = room.center().x(), room.bottom() - min(s.free_m for s in both) * per_m / 2 - t.px(9)
     right = middle + (new.outside_m * per_m) / 2 + t.px(8)
     coils = [placed(new, right, ghost=False)]
-    said = "new, as it lies on the floor"
+    said = tr("new spring, free")
     if old is not None:
         left = middle - (old.outside_m * per_m) / 2 - t.px(8)
         coils.append(placed(old, left, ghost=True))
-        said = "as found, and new, as they lie on the floor"
+        said = tr("as found and new, both free")
         about = "" if all(f.length_known for f in v.a.found_springs[axle]) else "≈ "
         at = QPointF(left - old.outside_m * per_m / 2 - t.px(46), level)
         length = f"{about}{number(old.free_m, Quantity.COIL, r.preset)}"
@@ -85,25 +86,33 @@ def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
 def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None) -> None:
     """Inside diameter, pocket, wire; and what they make of the coil, in two lines."""
     t, base, line = v.theme, path_to(JOB.proposal.axles[axle]), Line(sheet, v, at, high=23)
-    for key, words, path in (("inside_m", "inside", ("inside_m",)), ("pocket_m", "pocket", ("pocket_m",)),
-                             ("body_m", "body", ("stack", "body_m"))):  # fmt: skip
+    for key, words, label, path in (
+        ("inside_m", tr("ID"), tr("inside diameter"), ("inside_m",)),
+        ("pocket_m", tr("pocket"), tr("pocket diameter"), ("pocket_m",)),
+        ("body_m", tr("body"), tr("shock body diameter"), ("stack", "body_m")),
+    ):  # fmt: skip
         line.words(f"part {key} word", words, role="ink2")
-        line.reading(f"part {key}", (*base, *path), label=f"{words} diameter", quantity=Quantity.COIL, wide=42)
+        line.reading(f"part {key}", (*base, *path), label=label, quantity=Quantity.COIL, wide=42)
     now = v.job.proposal.axles[axle].wire
     y = at.y() + t.px(27)
-    line = Line(sheet, v, QPointF(at.x(), y), high=23).words("part of word", "wire", role="ink2")
-    line.choice("part material", WIRES, WIRES.index(now), lambda n: sheet.put((*base, "wire"), WIRES[n], "wire"),
-                label="wire of the coil", wide=112)  # fmt: skip
-    line.modulus("part modulus", (*base, "wire_shear_pa"), label="shear modulus", usual_pa=usual_shear_pa(now))
+    line = Line(sheet, v, QPointF(at.x(), y), high=23).words("part of word", tr("wire"), role="ink2")
+    line.choice("part material", [tr(wire) for wire in WIRES], WIRES.index(now),
+                lambda n: sheet.put((*base, "wire"), WIRES[n], tr("wire grade")),
+                label=tr("wire grade"), wide=112)  # fmt: skip
+    line.modulus("part modulus", (*base, "wire_shear_pa"), label=tr("shear modulus"), usual_pa=usual_shear_pa(now))
     y += t.px(28)
     if v.job.proposal.axles[axle].kind != "coil":
         return
     if coil is None:
-        words = "Inside diameter of the coil, as its perch wants it: then wire, turns and stress."
+        words = tr("Enter the inside diameter to fit the perch: it gives wire, coils and stress.")
         sheet.text("part waits words", words, QPointF(at.x(), y), size=12.5, role="ink2", width=t.px(270))
         return
     if coil.helix is None:
-        words = f"wire {v.reader.wire(coil.strong_m)} for stress, at most {v.reader.wire(coil.roomy_m)} for room"
+        words = tr(
+            "stress needs ≥ {strong} wire, room allows ≤ {roomy}",
+            strong=v.reader.wire(coil.strong_m),
+            roomy=v.reader.wire(coil.roomy_m),
+        )
         sheet.text("part waits words", words, QPointF(at.x(), y), size=12.5, weight=600, role="watch", width=t.px(270))
         return
     _lay_wound(sheet, v, axle, QPointF(at.x(), y), coil)
@@ -115,25 +124,25 @@ def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, made: Wound) -> No
     assert coil is not None
     x = at.x()
     for key, part, words, value, sign in (
-        ("wire", workings.winding.wire_size, "wire", r.wire(coil.wire_m).rsplit(" ", 1)[0], r.preset.coil.sign),
-        ("turns", workings.winding.turns, "turns", number(coil.turns, Quantity.RATIO, r.preset), ""),
-        ("solid", workings.winding.solid, "solid", number(coil.solid_m, Quantity.COIL, r.preset), r.preset.coil.sign),
+        ("wire", workings.winding.wire_size, later("wire {n}"), r.wire(coil.wire_m).rsplit(" ", 1)[0], r.preset.coil.sign),
+        ("turns", workings.winding.turns, later("{n} coils"), number(coil.turns, Quantity.RATIO, r.preset), ""),
+        ("solid", workings.winding.solid, later("solid {n}"), number(coil.solid_m, Quantity.COIL, r.preset), r.preset.coil.sign),
     ):
         shown = Shown(part, axle)
         x = sheet.text(
-            f"part {key}", f"{words} {v.number(shown, value)}", QPointF(x, at.y()), size=13.5, weight=600, unit=sign, shown=shown
+            f"part {key}", tr(words, n=v.number(shown, value)), QPointF(x, at.y()), size=13.5, weight=600, unit=sign, shown=shown
         ).right()
         x += t.px(12)
     x = at.x()
     for key, part, words, share in (
-        ("ride", workings.winding.stress_ride, "stress at ride", made.used_ride),
-        ("used solid", workings.winding.stress_solid, "when solid", made.used_solid),
+        ("ride", workings.winding.stress_ride, later("stress at ride {p}"), made.used_ride),
+        ("used solid", workings.winding.stress_solid, later("coil-bound {p}"), made.used_solid),
     ):
         role = "watch" if share > 1.0 else "ink"
         more, shown = " !" if share > 1.0 else "", Shown(part, axle)
         box = sheet.text(
             f"part {key}",
-            f"{words} {v.number(shown, f'{share * 100:.1f} %')}{more}",
+            tr(words, p=v.number(shown, r.percent(share))) + more,
             QPointF(x, at.y() + t.px(18)),
             size=13,
             role=role,

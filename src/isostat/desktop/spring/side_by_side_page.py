@@ -20,11 +20,12 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import LIGHT, Theme, pen
 from isostat.desktop.view import View
 from isostat.job.edits import proposals
+from isostat.language import later, tr
 from isostat.wording.reader import Reader
 from isostat.wording.sides import Row, heads, side_by_side
 
 LABEL = 128  # px, of the words left of the table
-CELL_WORDS = "Case lines: hub to arch left, right; frequency; bump, droop left on the lesser side"
+CELL_WORDS = later("Case rows: hub to arch left, right; ride frequency; smaller bump, droop of the two sides")
 Stacks = tuple[tuple[Shape, ...], ...]  # an axle each: its springs from the floor up
 
 
@@ -53,7 +54,7 @@ def lay_sides(sheet: Sheet, v: View, area: QRectF) -> Sides:
     floor = area.top() + t.px(30) + room
     _lay_heads(sheet, v, names, QPointF(left, area.top()), wide)
     _lay_rows(sheet, v, rows, QPointF(area.left(), floor + t.px(8)), (left, wide, high))
-    sheet.text("sides legend word", CELL_WORDS, QPointF(area.left(), area.bottom() - t.px(14)), size=12, role="ink2")
+    sheet.text("sides legend word", tr(CELL_WORDS), QPointF(area.left(), area.bottom() - t.px(14)), size=12, role="ink2")
     rules = [floor + t.px(7) + n * high for n, row in enumerate(rows) if n and row.kind != rows[n - 1].kind]
     return Sides(columns, left, wide, floor, _scale(columns, wide, room), tuple(rules))
 
@@ -63,7 +64,7 @@ def _lay_heads(sheet: Sheet, v: View, names: tuple[str, ...], at: QPointF, wide:
     for n, name in enumerate(names):
         x = at.x() + n * wide
         here = name == v.job.proposal.name
-        words = name if n == 0 else f"{name}, worked on" if here else name
+        words = name if n == 0 or not here else tr("{name} (editing)", name=name)
         box = sheet.text(
             f"sides head {n}", words, QPointF(x, at.y() + t.px(3)), size=15, weight=600, role="accent" if here else "ink"
         )
@@ -71,11 +72,11 @@ def _lay_heads(sheet: Sheet, v: View, names: tuple[str, ...], at: QPointF, wide:
             continue
         x = box.right() + t.px(8)
         if not here:
-            made = sheet.button(f"sides work {n}", "work on", QPointF(x, at.y()), partial(_work_on, sheet, name))
+            made = sheet.button(f"sides work {n}", tr("Edit"), QPointF(x, at.y()), partial(_work_on, sheet, name))
             x = made.geometry().right() + t.px(4)
         if len(names) > 2:
-            made = sheet.button(f"sides drop {n}", "remove", QPointF(x, at.y()), partial(_drop, sheet, name))
-            made.setAccessibleName(f"remove proposal {name}")
+            made = sheet.button(f"sides drop {n}", tr("Remove"), QPointF(x, at.y()), partial(_drop, sheet, name))
+            made.setAccessibleName(tr("remove proposal {name}", name=name))
 
 
 def _lay_rows(sheet: Sheet, v: View, rows: tuple[Row, ...], at: QPointF, grid: tuple[float, float, float]) -> None:
@@ -91,11 +92,11 @@ def _lay_rows(sheet: Sheet, v: View, rows: tuple[Row, ...], at: QPointF, grid: t
 
 
 def _work_on(sheet: Sheet, name: str) -> None:
-    sheet.edited.emit(lambda job: proposals.work_on(job, name), f"work on proposal {name}", -1)
+    sheet.edited.emit(lambda job: proposals.work_on(job, name), tr("work on proposal {name}", name=name), -1)
 
 
 def _drop(sheet: Sheet, name: str) -> None:
-    sheet.edited.emit(lambda job: proposals.drop_proposal(job, name), f"remove proposal {name}", -1)
+    sheet.edited.emit(lambda job: proposals.drop_proposal(job, name), tr("remove proposal {name}", name=name), -1)
 
 
 def columns_of(a: Assessment) -> tuple[Stacks, ...]:
@@ -140,7 +141,7 @@ def _draw_floor(p: QPainter, t: Theme, c: Sides, right: float) -> None:
 # -- on paper
 def write_sides(a: Assessment, path: Path, page: str, reader: Reader) -> None:
     """Writes the table and the springs as a PDF of one page. page: "A4" or "Letter". Raises OSError when it cannot be written."""
-    writer = pdf_page(path, page, f"Proposals, {a.job.title}", wide=True)
+    writer = pdf_page(path, page, tr("Proposals, {title}", title=a.job.title), wide=True)
     with QPainter(writer) as painter:
         _print(painter, QRectF(0, 0, writer.width(), writer.height()), a, reader)
 
@@ -152,9 +153,10 @@ def _print(p: QPainter, page: QRectF, a: Assessment, reader: Reader) -> None:
     wide = (area.right() - left) / len(names)
     high = min((area.height() - 230) / len(rows), 20.0)
     floor = area.bottom() - 30 - high * len(rows)
-    _words(p, t, QPointF(area.left(), area.top() + 14), f"{a.job.title}: proposals side by side", 17, 600)
+    _words(p, t, QPointF(area.left(), area.top() + 14), tr("{title}: proposals compared", title=a.job.title), 17, 600)
     preset = reader.preset
-    units = f"{preset.height.sign}, {preset.rate.sign}. {CELL_WORDS}. New springs, not yet settled."
+    said = {"length": preset.height.sign, "rate": preset.rate.sign, "cells": tr(CELL_WORDS)}
+    units = tr("{length}, {rate}. {cells}. New springs, before settling.", **said)
     _words(p, t, QPointF(area.left(), area.top() + 34), units, 11, 400)
     sides = Sides(columns, left, wide, floor, _scale(columns, wide, floor - area.top() - 70), ())
     _draw_floor(p, t, sides, area.right())
@@ -168,7 +170,7 @@ def _print(p: QPainter, page: QRectF, a: Assessment, reader: Reader) -> None:
         _words(p, t, QPointF(area.left(), y), row.words, 11.5, 600 if row.kind != "case" else 400)
         for column, cell in enumerate(row.cells):
             _words(p, t, QPointF(left + column * wide, y), cell, 11.5, 400)
-    caution = "Springs under load: proper compressor, nobody in line. The ratings plate and local law come first."
+    caution = tr("Springs under load: use a compressor and keep clear. Ratings and local law come first.")
     _words(p, t, QPointF(area.left(), area.bottom()), caution, 11, 600)
 
 

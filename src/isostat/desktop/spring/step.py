@@ -25,6 +25,7 @@ from isostat.desktop.springs.kind import LENGTH_NUDGE, LENGTH_PER_PX, Drag, Room
 from isostat.desktop.springs.pages import HELPER_PAGES, SPRING_PAGES
 from isostat.desktop.springs.stacked.drawing import POSTURES
 from isostat.desktop.view import View
+from isostat.language import tr
 
 PART_WIDE = 0.34  # of the sheet, that the part beside the chart takes
 
@@ -133,11 +134,11 @@ class SpringStep(Sheet):
         if touched is not None and touched < c.high:
             stop = Handle(a.fits[axle].stop_spacer_m, LENGTH_PER_PX, LENGTH_NUDGE, self._pull_stop)
             top = QPointF(c.at(touched, 0).x(), inside.top() + v.theme.px(14))
-            put(Drag("grip stop", "tab", top, "stop spacer, drag", stop))
+            put(Drag("grip stop", "tab", top, tr("bump-stop spacer, drag"), stop))
 
     def _pull_stop(self, value: float, way: str, gesture: int) -> None:
         wanted = min(max(round(value, 3), 0.0), 0.3)
-        self.edited.emit(partial(put_stop_spacer, self.axle, spacer_m=wanted), f"{way} the stop spacer", gesture)
+        self.edited.emit(partial(put_stop_spacer, self.axle, spacer_m=wanted), tr("bump-stop spacer ({way})", way=way), gesture)
 
     # -- strokes
     @override

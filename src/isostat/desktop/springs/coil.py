@@ -25,6 +25,7 @@ from isostat.desktop.springs.kind import (
     hanging_at,
 )
 from isostat.desktop.view import View
+from isostat.language import later, tr
 
 
 class CoilPage(SpringPage):
@@ -36,30 +37,30 @@ class CoilPage(SpringPage):
         draw = lay_floor(sheet, v, axle, room.part)
         lay_order(sheet, v, axle, room.panel)
         place = QPointF(v.theme.px(560), room.panel + v.theme.px(140))
-        sheet.button("solve again", "Solve for the target", place, partial(_solve, sheet, axle))
+        sheet.button("solve again", tr("Calculate for target"), place, partial(_solve, sheet, axle))
         return draw
 
     @override
     def drags(self, sheet: Sheet, v: View, axle: int, chart: SpringChart) -> Iterator[Drag]:
         yield free_drag(sheet, v, axle, chart)
         ride, bump = float(v.a.proposed.rest.travel_m[axle, 0, v.case]), float(chart.curve.travel_m[-1])
-        pull = partial(pull_both, sheet, axle, "rate_n_per_m", -3, "the rate")
+        pull = partial(pull_both, sheet, axle, "rate_n_per_m", -3, later("spring rate ({way})"))
         rate = Handle(v.a.orders[axle].order.rate_n_per_m[0], RATE_PER_PX, RATE_NUDGE, pull)
-        yield Drag("grip rate", "ring", chart.on_curve(ride + (bump - ride) * 0.4), "spring rate, drag", rate)
+        yield Drag("grip rate", "ring", chart.on_curve(ride + (bump - ride) * 0.4), tr("spring rate, drag"), rate)
 
 
 def free_drag(sheet: Sheet, v: View, axle: int, chart: SpringChart) -> Drag:
     """The free length, felt as preload, where the curve begins."""
-    pull = partial(pull_both, sheet, axle, "free_length_m", 3, "the preload")
+    pull = partial(pull_both, sheet, axle, "free_length_m", 3, later("preload ({way})"))
     free = Handle(v.a.orders[axle].order.free_m[0], LENGTH_PER_PX, LENGTH_NUDGE, pull)
-    return Drag("grip free", "capsule", hanging_at(v, axle, chart), "preload, drag", free)
+    return Drag("grip free", "capsule", hanging_at(v, axle, chart), tr("preload, drag"), free)
 
 
 def pull_both(sheet: Sheet, axle: int, field: str, digits: int, what: str, value: float, way: str, gesture: int) -> None:
     """A field of both sides as a drag has it, rounded to so many digits. way, gesture: of the hand."""
     wanted = round(value, digits)
-    sheet.edited.emit(lambda job: set_both(job, axle, field, wanted), f"{way} {what}", gesture)
+    sheet.edited.emit(lambda job: set_both(job, axle, field, wanted), tr(what, way=way), gesture)
 
 
 def _solve(sheet: Sheet, axle: int) -> None:
-    sheet.edited.emit(lambda job: solve_again(job, axle), "solve the springs", -1)
+    sheet.edited.emit(lambda job: solve_again(job, axle), tr("calculate the springs"), -1)

@@ -29,24 +29,26 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.springs import parts
 from isostat.job.springs.torsion import TorsionBar
+from isostat.language import capital, decimal, later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT
-from isostat.wording.springs.torsion import TEETH_SEEN, say_teeth
+from isostat.wording.spring import not_used
+from isostat.wording.springs.torsion import SPLINES_SEEN, say_splines, say_wound
 
 FIELDS = (
-    Row("diameter_m", "diameter", Quantity.COIL, finer=True),
-    Row("length_m", "length", Quantity.HEIGHT),
-    Row("bore_m", "bore", Quantity.COIL),
-    Row("arm_m", "arm", Quantity.HEIGHT),
-    Row("pitch_m", "bolt's pitch", Quantity.COIL, finer=True),
-    Row("lever_m", "its lever", Quantity.COIL),
+    Row("diameter_m", later("bar diameter"), Quantity.COIL, finer=True),
+    Row("length_m", later("bar length"), Quantity.HEIGHT),
+    Row("bore_m", later("bore"), Quantity.COIL),
+    Row("arm_m", later("arm length"), Quantity.HEIGHT),
+    Row("pitch_m", later("thread pitch"), Quantity.COIL, finer=True),
+    Row("lever_m", later("adjuster arm"), Quantity.COIL),
 )
 TEETH = (
-    Row("teeth_inner", "inner teeth", Quantity.RATIO, whole=True),
-    Row("teeth_outer", "outer teeth", Quantity.RATIO, whole=True),
+    Row("teeth_inner", later("inner splines"), Quantity.RATIO, whole=True),
+    Row("teeth_outer", later("outer splines"), Quantity.RATIO, whole=True),
 )
-CAUTION = "A loaded bar throws its arm: unload it, hold the key, nobody in line."
+CAUTION = later("A wound bar can throw its arm. Unload it with the tool and keep clear.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,12 +65,14 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     t, o = v.theme, v.a.orders[axle]
     found = v.job.as_found.axles[axle].torsion
     given, base = v.job.proposal.axles[axle].torsion.over(found), path_to(JOB.proposal.axles[axle].torsion)
-    line = Line(sheet, v, QPointF(t.margin, top + t.px(5))).caps("torsion head", f"Torsion bars, {v.job.vehicle.axles[axle].name}")
+    line = Line(sheet, v, QPointF(t.margin, top + t.px(5))).caps(
+        "torsion head", tr("Torsion bars, {axle}", axle=v.job.vehicle.axles[axle].name)
+    )
     lay_fitted_now(line.gap(6), axle)
     bars = torsion_set(v.a, axle)
     if bars is not None:
-        line.button("solve bars", "Solve", partial(_solve, sheet, axle))
-        state = "typed" if bars.typed else "solved for the target" if o.can_be_had else NONE_HOLDS
+        line.button("solve bars", tr("Calculate for target"), partial(_solve, sheet, axle))
+        state = tr("typed") if bars.typed else tr("solved for the target") if o.can_be_had else tr(NONE_HOLDS)
         line.words("torsion state word", state, role="ink2" if bars.typed or o.can_be_had else "fault")
     at = QPointF(t.margin, top + t.px(36))
     lay_grid(sheet, v, Form("torsion", base, given, FIELDS), at, TALL)
@@ -77,16 +81,16 @@ def lay_torsion_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     lay_grid(sheet, v, teeth, at + QPointF(len(FIELDS) * t.px(TALL.wide), 0), TALL)
     sign, stop = v.reader.preset.unit(Quantity.ANGLE).sign, given.stop_rad
     line = Line(sheet, v, QPointF(t.margin, top + t.px(92)), high=25)
-    line.words("torsion angle word", "arm from level as weighed, end above the pivot +", unit=sign)
-    line.reading("torsion angle", path_to(JOB.as_found.axles[axle].torsion.angle_rad), label="arm from level, as weighed",
+    line.words("torsion angle word", tr("arm angle as weighed (+ = wheel end above pivot)"), unit=sign)
+    line.reading("torsion angle", path_to(JOB.as_found.axles[axle].torsion.angle_rad), label=tr("arm angle as weighed"),
                  quantity=Quantity.ANGLE, wide=72)  # fmt: skip
-    line.words("torsion stop word", "on its droop stop at", unit=sign)
+    line.words("torsion stop word", tr("arm angle at droop stop"), unit=sign)
     line.field("torsion stop", (*base, "stop_rad"), Figure(stop.value, Origin.TYPED) if stop else None, wide=72,
-               label="arm on its droop stop", quantity=Quantity.ANGLE)  # fmt: skip
-    line.modulus("torsion modulus", (*base, "shear_pa"), label="shear modulus of the bar", usual_pa=BAR_SHEAR)
-    sheet.text("torsion caution", CAUTION, QPointF(t.margin, top + t.px(217)), size=12.5, weight=600, role="fault")
+               label=tr("arm angle at droop stop"), quantity=Quantity.ANGLE)  # fmt: skip
+    line.modulus("torsion modulus", (*base, "shear_pa"), label=tr("shear modulus of the bar"), usual_pa=BAR_SHEAR)
+    sheet.text("torsion caution", tr(CAUTION), QPointF(t.margin, top + t.px(217)), size=12.5, weight=600, role="fault")
     if bars is None:
-        words = f"{o.lacks} A plain coil stands in."
+        words = not_used(o.lacks, v.reader)
         sheet.text(
             "torsion waits words", words, QPointF(t.margin, top + t.px(128)), size=13, role="fault", width=sheet.width() - 40
         )
@@ -99,8 +103,8 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, bars: TorsionSet, bar: Torsio
     t, preset, size = v.theme, v.reader.preset, QSize(round(v.theme.px(72)), round(v.theme.px(25)))
     sign = preset.unit(Quantity.ANGLE).sign
     table = Table(sheet, t.margin, top, t.px(120), t.px(94), t.px(29), size, head=20 / 29)
-    table.title("torsion slack word", 0, "slack angle", unit=sign, weight=600)
-    words = TEETH_SEEN if bar.teeth_inner is not None and bar.teeth_outer is not None else "turn of the anchor"
+    table.title("torsion slack word", 0, tr("arm angle"), unit=sign, weight=600)
+    words = tr(SPLINES_SEEN) if bar.teeth_inner is not None and bar.teeth_outer is not None else tr("anchor turn")
     table.title("torsion turn word", 1, words, weight=600)
     stands = bars.typed or v.a.orders[axle].can_be_had
     for side in (0, 1):
@@ -111,18 +115,18 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, bars: TorsionSet, bar: Torsio
             slack = Figure(bars.anchors[side].slack_rad, Origin.ASSUMED if guessed else Origin.SOLVED)
         line = Line(sheet, v, table.cell(side, 0)[0], high=25)
         line.field(f"torsion slack {side}", (*path_to(JOB.proposal.axles[axle]), SIDES[side], "slack_rad"), slack,
-                   label=f"slack angle {corner}", quantity=Quantity.ANGLE, wide=72, figure=14)  # fmt: skip
+                   label=tr("unloaded arm angle, {corner}", corner=corner), quantity=Quantity.ANGLE, wide=72,
+                   figure=14)  # fmt: skip
         if not stands:
             continue
         turn, shown = bars.anchors[side].turn_rad, Shown(workings.torsion.turn, axle, side)
-        way = "tighter" if turn >= 0 else "slacker"
-        words = v.number(shown, f"{number(abs(turn), Quantity.ANGLE, preset)}{sign} {way}")
+        words = capital(say_wound(turn, v.number(shown, v.reader.angle(abs(turn)))))
         line.upto(94).words(f"torsion turn {side}", words, size=14, weight=600, shown=shown).gap(6)
         line.words(f"torsion set {side} word", v.number(shown, _setting(v, bars.anchors[side])), role="ink2")
     if not stands:
         return
     shown = Shown(workings.torsion.stress, axle)
-    words = f"stress at the target {v.number(shown, f'{bars.used * 100:.1f} %')} of allowed"
+    words = tr("stress at target {p} of allowable", p=v.number(shown, v.reader.percent(bars.used)))
     sheet.text(
         "torsion stress",
         words,
@@ -137,17 +141,19 @@ def _setting(v: View, anchor: Anchor) -> str:
     """Bolt turns, then the nearest teeth with what is left over; of equal teeth what one of them is and lifts."""
     said = []
     if anchor.bolt_turns is not None:
-        said.append(f"{anchor.bolt_turns:.1f} turns of the bolt")
+        n = decimal(anchor.bolt_turns, 1)
+        said.append(tr("adjuster {n} turns in", n=n) if anchor.turn_rad >= 0 else tr("adjuster {n} turns out", n=n))
     if anchor.teeth is not None:
-        words, left = say_teeth(anchor.teeth), abs(math.degrees(anchor.teeth.left_rad))
-        said.append(f"{'or ' if said else ''}{words[0].lower()}{words[1:]}, {left:.2f}° left over")
+        words, short = say_splines(anchor.teeth), v.reader.angle(abs(anchor.teeth.left_rad))
+        said.append(tr("{splines} ({angle} over)", splines=words[:1].lower() + words[1:], angle=short))
     if anchor.tooth_rad is not None and anchor.tooth_lifts_m is not None:
-        said.append(f"a tooth {math.degrees(anchor.tooth_rad):.1f}°, {v.reader.coil(anchor.tooth_lifts_m)} at the arm")
-    return ", ".join(said) or "thread and lever, or teeth, tell what to turn"
+        one = {"angle": v.reader.angle(anchor.tooth_rad), "m": v.reader.coil(anchor.tooth_lifts_m)}
+        said.append(tr("one spline = {angle}, {m} at the arm end", **one))
+    return "; ".join(said) or tr("Enter thread pitch and adjuster arm, or splines, to see what to turn.")
 
 
 def _solve(sheet: Sheet, axle: int) -> None:
-    sheet.edited.emit(lambda job: solve_again(job, axle), "solve the bars", -1)
+    sheet.edited.emit(lambda job: solve_again(job, axle), tr("calculate the bars"), -1)
 
 
 def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[[QPainter], None]:
@@ -165,7 +171,7 @@ def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
     marks = {"dash": solved, "ghost": ABOUT if found.assumed else "", "ink": solved}
     sign = v.reader.preset.unit(Quantity.ANGLE).sign
     places = sorted(((pivot.y() - arm * math.sin(a), a, kind) for a, kind in angles), key=lambda p: p[0])
-    names = {"dash": "slack", "ghost": "as weighed", "ink": "at the target"}
+    names = {"dash": tr("unloaded"), "ghost": tr("as weighed"), "ink": tr("at target")}
     y = -math.inf
     for level, angle, kind in places:
         y = max(level - t.px(9), y + t.px(19))
@@ -174,7 +180,7 @@ def lay_arm_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
         sheet.text(
             f"arm {kind} word", words, at, size=13, weight=600 if kind == "ink" else 400, role="ink" if kind == "ink" else "ink2"
         )
-    words = f"arm {v.reader.height_unit(bars.arm_m)}, left side"
+    words = tr("arm {m}, left side", m=v.reader.height_unit(bars.arm_m))
     sheet.text("arm drawing word", words, QPointF(area.left(), area.top()), size=12.5, role="ink2")
     return partial(_draw, v, Arms(pivot, arm, angles))
 

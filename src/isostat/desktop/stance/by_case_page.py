@@ -18,6 +18,7 @@ from isostat.desktop.pieces.elevation import Elevation, body_shift, draw_body, d
 from isostat.desktop.pieces.entry import entry
 from isostat.desktop.pieces.ink import case_sign, dimension, ground, hatch
 from isostat.desktop.pieces.line import Line
+from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.pieces.table import Table
@@ -26,12 +27,13 @@ from isostat.desktop.view import FOUND, View
 from isostat.job.edits import rows as row_edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
+from isostat.language import decimal, later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT
 
 ROW, POINT_ROW = 21, 25  # px
-KINDS = {"mark": "mark for rake", "under": "underside", "axle": "on the axle", "roof": "roof"}
+KINDS = {"mark": later("rake mark"), "under": later("underside"), "axle": later("on the axle"), "roof": later("roof")}
 LAMP_SCALE = 0.32  # m of drop that the scale shows
 
 
@@ -57,7 +59,9 @@ class ByCase:
 
 
 def _nose(r_height: str, m: float) -> str:
-    return r_height if r_height == "0" else f"{r_height} {'down' if m > 0 else 'up'}"
+    if r_height == "0":
+        return r_height
+    return tr("{m} down", m=r_height) if m > 0 else tr("{m} up", m=r_height)
 
 
 def _lines(v: View) -> list[_Line]:
@@ -69,14 +73,15 @@ def _lines(v: View) -> list[_Line]:
         shown = [Shown(what, axle, case=c) for c in cases]
         out.append(_Line(words, unit, was, [(v.number(s, text), s) for s, text in zip(shown, texts, strict=True)], bad))
 
-    line(f"rake, nose, {tilt.front} to {tilt.rear}", sign, _nose(r.height(abs(tilt.was_m)), tilt.was_m), workings.attitude.rake_now,
+    line(tr("rake (nose), {front} to {rear}", front=tilt.front, rear=tilt.rear), sign,
+         _nose(r.height(abs(tilt.was_m)), tilt.was_m), workings.attitude.rake_now,
          [_nose(r.height(abs(float(m))), float(m)) for m in tilt.now_m])  # fmt: skip
     found = float((a.baseline_m[:, 0] - a.baseline_m[:, 1]).mean())
-    line("lean, low side", sign, r.low_side(found), workings.attitude.lean, [r.low_side(float(m)) for m in leans(a)])
+    line(tr("lean, low side"), sign, r.low_side(found), workings.attitude.lean, [r.low_side(float(m)) for m in leans(a)])
     lamps = lamp(a)
     if lamps is not None:
         line(
-            "headlamp",
+            tr("headlamp height"),
             sign,
             r.height(lamps.was_m.value),
             workings.attitude.lamp_height,
@@ -84,13 +89,13 @@ def _lines(v: View) -> list[_Line]:
         )
         bad = tuple(c for c in cases if not _within(float(lamps.drop_m[c]), lamp_range(float(lamps.height_m[c]))))
         about = "≈ " if lamps.drop_was_m.assumed else ""
-        line("cut-off below it at 10 m", sign, about + _below(v, lamps.drop_was_m.value), workings.attitude.lamp_drop,
+        line(tr("cut-off below lamp, at 10 m"), sign, about + _below(v, lamps.drop_was_m.value), workings.attitude.lamp_drop,
              [_below(v, float(m)) for m in lamps.drop_m], bad=bad)  # fmt: skip
     for height in (lowest(a), highest(a)):
         if height is not None:
             n = a.job.vehicle.body_points.index(height.point)
             line(
-                f"{height.point.name} above the ground",
+                tr("{point}, height above ground", point=height.point.name),
                 sign,
                 r.height(height.was_m),
                 workings.attitude.point_height,
@@ -103,11 +108,11 @@ def _lines(v: View) -> list[_Line]:
         if angle is not None:
             now = [ramps(a, c)[n] or 0.0 for c in cases]
             texts = [number(x, Quantity.ANGLE, r.preset) for x in (angle, *now)]
-            line(name, "°", texts[0], workings.attitude.ramp, texts[1:], axle=n)
+            line(tr(name), "°", texts[0], workings.attitude.ramp, texts[1:], axle=n)
     base = gravity_height_m(a)
-    first = f"{ABOUT if base.assumed else ''}{stability(a, base.value):.2f}"
+    first = (ABOUT if base.assumed else "") + decimal(stability(a, base.value), 2)
     now_g = [stability(a, gravity_height_in(a, c).value) for c in cases]
-    line("tips at, rigid", "g", first, workings.attitude.tips_at, [f"{g:.2f}" for g in now_g])
+    line(tr("rollover threshold, rigid"), "g", first, workings.attitude.tips_at, [decimal(g, 2) for g in now_g])
     return out
 
 
@@ -117,7 +122,7 @@ def _within(value: float, ends: tuple[float, float]) -> bool:
 
 def _below(v: View, m: float) -> str:
     text = v.reader.height(abs(m))
-    return text if m >= 0 or text == "0" else f"{text} above"
+    return text if m >= 0 or text == "0" else tr("{m} above", m=text)
 
 
 def lay_by_case(sheet: Sheet, v: View, area: QRectF) -> ByCase:
@@ -165,15 +170,20 @@ def _lay_table(sheet: Sheet, v: View, area: QRectF, lines: list[_Line]) -> list[
 def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
     """The named points: name, kind, behind the front hub, above the ground as weighed; and between which the rake is taken."""
     t, points, unit = v.theme, v.job.vehicle.body_points, v.reader.preset.height.sign
-    names = ["usual", *(p.name for p in points)]
+    names = [tr("usual points"), *(p.name for p in points)]
     x, y = area.left(), area.top()
     line = Line(sheet, v, QPointF(x, y), size=13, drop=4)
-    for end, words, chosen in (("rake_front", "rake from", v.job.vehicle.rake_front), ("rake_rear", "to", v.job.vehicle.rake_rear)):
+    for end, words, chosen in (
+        ("rake_front", tr("rake from"), v.job.vehicle.rake_front),
+        ("rake_rear", tr("to"), v.job.vehicle.rake_rear),
+    ):
         line.words(f"{end} word", words, role="ink2")
         line.choice(end, names, names.index(chosen) if chosen in names else 0, partial(_choose_end, sheet, end),
-                    label=f"rake taken at, {end[5:]}", wide=118)  # fmt: skip
+                    label=tr("front point of the rake") if end == "rake_front" else tr("rear point of the rake"),
+                    wide=118)  # fmt: skip
     top = y + t.px(30)
-    columns = (("name", "point", 0), ("kind", "it is", 118), ("behind", f"behind {unit}", 238), ("above", f"above {unit}", 310),
+    columns = (("name", tr("point"), 0), ("kind", tr("use as"), 118), ("behind", tr("behind hub"), 232),
+               ("above", tr("above ground"), 306),
                ("drop", "", 382))  # fmt: skip
     size, stops = QSize(round(t.px(66)), round(t.px(POINT_ROW - 3))), tuple(t.px(left) for _, _, left in columns)
     table = Table(sheet, x, top, x, 0, t.px(POINT_ROW), size, head=18 / POINT_ROW, stops=stops)
@@ -182,21 +192,25 @@ def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
         table.title(f"point {key} word", k, words)
     for n, point in enumerate(points[:room]):
         path, kinds = path_to(JOB.vehicle.body_points[n]), list(KINDS)
-        sheet.words(f"point name {n}", (*path, "name"), *table.cell(n, 0, t.px(112)), label=f"name of point {n + 1}",
+        sheet.words(f"point name {n}", (*path, "name"), *table.cell(n, 0, t.px(112)), label=tr("name of point {n}", n=n + 1),
                     put=partial(_rename, n))  # fmt: skip
-        sheet.choice(f"point kind {n}", list(KINDS.values()), kinds.index(point.kind), table.area(n, 1, t.px(114)),
-                     label=f"what {point.name} is", chosen=partial(_choose_kind, sheet, n))  # fmt: skip
-        for k, field, words in ((2, "behind_front_m", "behind front hub"), (3, "above_ground_m", "above ground, weighed")):
-            entry(sheet, v, f"point {columns[k][0]} {n}", (*path, field), table.cell(n, k), label=f"{point.name} {words}",
+        sheet.choice(f"point kind {n}", [tr(kind) for kind in KINDS.values()], kinds.index(point.kind), table.area(n, 1, t.px(114)),
+                     label=tr("what {point} is used as", point=point.name), chosen=partial(_choose_kind, sheet, n))  # fmt: skip
+        for k, field, words in (
+            (2, "behind_front_m", tr("behind front hub")),
+            (3, "above_ground_m", tr("above ground, as weighed")),
+        ):
+            entry(sheet, v, f"point {columns[k][0]} {n}", (*path, field), table.cell(n, k), label=f"{point.name}, {words}",
                   quantity=Quantity.HEIGHT)  # fmt: skip
         drop = sheet.button(f"drop point {n}", "×", table.cell(n, 4)[0], partial(_drop, sheet, n), width=round(t.px(24)))
-        drop.setAccessibleName(f"remove {point.name}")
+        drop.setAccessibleName(tr("remove {name}", name=point.name))
+        set_tip(drop, drop.accessibleName())
         drop.resize(drop.width(), size.height())
     foot = top + t.px(20 + POINT_ROW * min(len(points), room))
-    ways = {words: partial(_add, sheet, kind) for kind, words in KINDS.items()}
-    sheet.menu("add point", "+ point", QPointF(x, foot), ways, width=round(t.px(84)))
-    line = Line(sheet, v, QPointF(x + t.px(96), foot + 1), size=13)
-    for key, field, words in (("door", "door_m", "door height"), ("drop", "headlamp_drop_m", "cut-off drop")):
+    ways = {tr(words): partial(_add, sheet, kind) for kind, words in KINDS.items()}
+    sheet.menu("add point", tr("Add point"), QPointF(x, foot), ways, width=round(t.px(96)))
+    line = Line(sheet, v, QPointF(x + t.px(106), foot + 1), size=13)
+    for key, field, words in (("door", "door_m", tr("door opening")), ("drop", "headlamp_drop_m", tr("cut-off drop"))):
         line.words(f"{key} word", words, role="ink2", unit=unit)
         line.reading(f"{key} field", (*path_to(JOB.vehicle), field), label=words, quantity=Quantity.HEIGHT, wide=56).gap(4)
 
@@ -206,7 +220,7 @@ def _lay_scale(sheet: Sheet, v: View, area: QRectF) -> list[tuple[int, float, fl
     lamps = lamp(v.a)
     assert lamps is not None
     t, drops = v.theme, {FOUND: lamps.drop_was_m.value, **{c: float(m) for c, m in enumerate(lamps.drop_m)}}
-    sheet.text("scale word", "cut-off at 10 m", QPointF(area.left() - t.px(30), area.top() - t.px(24)), size=12.5, role="ink2")
+    sheet.text("scale word", tr("cut-off at 10 m"), QPointF(area.left() - t.px(30), area.top() - t.px(24)), size=12.5, role="ink2")
     order = sorted(drops, key=lambda c: drops[c])
     points = [area.top() + min(max(drops[c] / LAMP_SCALE, -0.02), 1.02) * area.height() for c in order]
     places = spread(points, t.px(16), area.top() - 2, area.bottom() + 6)
@@ -228,11 +242,11 @@ def _lay_scale(sheet: Sheet, v: View, area: QRectF) -> list[tuple[int, float, fl
 def _choose_end(sheet: Sheet, end: str, n: int) -> None:
     assert sheet.view is not None
     points = sheet.view.job.vehicle.body_points
-    sheet.put((*path_to(JOB.vehicle), end), points[n - 1].name if n else "", "points of the rake")
+    sheet.put((*path_to(JOB.vehicle), end), points[n - 1].name if n else "", tr("rake points"))
 
 
 def _choose_kind(sheet: Sheet, n: int, k: int) -> None:
-    sheet.put(path_to(JOB.vehicle.body_points[n].kind), list(KINDS)[k], "kind of a point")
+    sheet.put(path_to(JOB.vehicle.body_points[n].kind), list(KINDS)[k], tr("use of a point"))
 
 
 def _rename(n: int, job: Job, words: str) -> Job:
@@ -240,11 +254,11 @@ def _rename(n: int, job: Job, words: str) -> Job:
 
 
 def _add(sheet: Sheet, kind: str) -> None:
-    sheet.edited.emit(lambda job: row_edits.add_body_point(job, kind), "add a point of the body", -1)
+    sheet.edited.emit(lambda job: row_edits.add_body_point(job, kind), tr("add body point"), -1)
 
 
 def _drop(sheet: Sheet, n: int) -> None:
-    sheet.edited.emit(lambda job: row_edits.remove_body_point(job, n), "remove a point of the body", -1)
+    sheet.edited.emit(lambda job: row_edits.remove_body_point(job, n), tr("remove body point"), -1)
 
 
 # -- strokes

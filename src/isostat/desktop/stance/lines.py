@@ -15,6 +15,7 @@ from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import pen
 from isostat.desktop.view import FOUND, View
+from isostat.language import tr
 from isostat.wording.reader import ABOUT
 
 PAST = 0.008  # m shown beyond the outermost height
@@ -59,9 +60,10 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
     """Places what is read beside the lines."""
     t, band = v.theme, v.job.target.band_m.value
     front, rear = (v.reader.height(float(h)) for h in lines.target)
-    where = f"{front} front, {rear} rear" if len(v.a.axles) > 1 else front
-    when = ", as fitted" if v.job.target.settled else ""
-    words = f"target, hub to arch{when}: {where}; {v.reader.height(band)} either way"
+    where = tr("{front} front, {rear} rear", front=front, rear=rear) if len(v.a.axles) > 1 else front
+    given = {"where": where, "band": v.reader.height_unit(band)}
+    words = tr("target hub to arch as fitted: {where} (± {band})", **given) if v.job.target.settled else ""
+    words = words or tr("target hub to arch: {where} (± {band})", **given)
     at = QPointF(sheet.width() / 2 + t.px(20), lines.area.top() - t.px(21))
     sheet.text("target legend", words, at, size=13, weight=600, role="accent", anchor=MIDDLE)
     for end, axle in enumerate((0, len(v.a.axles) - 1)):
@@ -75,7 +77,7 @@ def lay_lines(sheet: Sheet, v: View, lines: SlopedLines) -> None:
             )
             said = v.reader.height(height)
             if case == FOUND:  # as read: the old springs need not be solved to know whether it was
-                parts = [(ABOUT if any(h.assumed for h in v.a.axles[axle].hub_to_arch_m) else "") + said, "found"]
+                parts = [(ABOUT if any(h.assumed for h in v.a.axles[axle].hub_to_arch_m) else "") + said, tr("as found")]
             else:
                 verdict, _ = v.reader.off(height, float(lines.target[end]), band)
                 spread_m = v.band_m(axle, None, case) if here else None

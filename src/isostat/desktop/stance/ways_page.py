@@ -15,17 +15,18 @@ from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.springs import parts
+from isostat.language import decimal, later, tr
 from isostat.units.unit import Quantity
 
 TITLES = {
-    "spring": "new springs, as ordered",
-    "spacer": "spacer at the spring",
-    "collar": "collar, turns",
-    "block": "block at the axle",
-    "shackle": "longer shackle",
-    "pressure": "helper air bag",
-    "index": "bar re-indexed, steps",
-    "helper": "the proposal's helper bag",
+    "spring": later("new springs, as ordered"),
+    "spacer": later("spring spacer"),
+    "collar": later("collar, turns"),
+    "block": later("block at the axle"),
+    "shackle": later("longer shackle"),
+    "pressure": later("helper air bags"),
+    "index": later("re-indexed bar, steps"),
+    "helper": later("the proposal's helper bags"),
 }
 AMOUNTS = {
     "spacer": Quantity.COIL,
@@ -39,15 +40,15 @@ NUMBERS = {"lift": workings.ways.lift, "droop": workings.ways.droop, "bump": wor
 WHOLE = ("spring", "helper")  # taken as proposed, with no amount of their own
 COUNTED = ("collar", "index")  # their titles say in what
 OWN = {  # numbers of its own that a way needs
-    "collar": (("thread_m", "thread a turn", Quantity.COIL),),
-    "pressure": (("bag_across_m", "across", Quantity.COIL), ("bag_min_pa", "least", Quantity.PRESSURE),
-                 ("bag_max_pa", "most", Quantity.PRESSURE)),
-    "index": (("teeth_inner", "teeth", Quantity.RATIO), ("teeth_outer", "and", Quantity.RATIO)),
+    "collar": (("thread_m", later("thread pitch"), Quantity.COIL),),
+    "pressure": (("bag_across_m", later("diameter"), Quantity.COIL), ("bag_min_pa", later("min"), Quantity.PRESSURE),
+                 ("bag_max_pa", later("max"), Quantity.PRESSURE)),
+    "index": (("teeth_inner", later("inner splines"), Quantity.RATIO), ("teeth_outer", later("outer"), Quantity.RATIO)),
 }  # fmt: skip
 COLUMNS = (("amount", 0.185), ("lifts", 0.405), ("droop", 0.49), ("bump", 0.55), ("light", 0.625), ("own", 0.635))
-CAUTION = (
-    "Coil or bar out: proper compressor, nobody in line. Block: never on a steered axle, never two, new U-bolts. "
-    "Air: never under the least or over the most pressure. A rating plate stays as it is."
+CAUTION = later(
+    "Coil or bar out: use the right compressor and keep clear. Block: never on a steered axle, never two, new U-bolts. "
+    "Air: stay within minimum and maximum pressure. Lift does not raise any rating."
 )
 
 
@@ -56,9 +57,11 @@ def lay_ways(sheet: Sheet, v: View, area: QRectF) -> None:
     t, every = v.theme, ways(v.a)
     case = v.reader.case(v.a.target_case)
     if not every:
-        sheet.text("ways empty words", f"The vehicle does not stand when {case}: see the findings.", area.topLeft(), size=14)
+        sheet.text(
+            "ways empty words", tr("The vehicle would tip when {case}: see the findings.", case=case), area.topLeft(), size=14
+        )
         return
-    caution = sheet.theme_lines(CAUTION, area.width(), 13)
+    caution = sheet.theme_lines(tr(CAUTION), area.width(), 13)
     rows = len(every) + len(v.a.axles) * 2
     pitch = min((area.height() - t.px(18 * len(caution) + 10)) / rows, t.px(28))
     y = area.top()
@@ -80,9 +83,10 @@ def _lay_head(sheet: Sheet, v: View, way: Way, at: QPointF, width: float) -> Non
     t, r, axle = v.theme, v.reader, way.axle
     wanted = float(v.a.target_m[axle].mean())
     name = sheet.caps(f"ways name {axle}", v.job.vehicle.axles[axle].name, at + QPointF(0, 2))
-    words = f"{r.height(wanted - way.asked_m)} → {r.height(wanted)} {r.preset.height.sign}, droop {r.left(way.droop_was_m)} before"
+    was, now = r.height(wanted - way.asked_m), r.height_unit(wanted)
+    words = tr("{was} → {now}, droop {droop} before", was=was, now=now, droop=r.left(way.droop_was_m))
     box = sheet.text(f"ways asked words {axle}", words, QPointF(name.right() + t.px(8), at.y() - 1), size=13, weight=600)
-    heads = {"lifts": "lifts", "droop": "droop left", "bump": "bump", "light": "light–full"}
+    heads = {"lifts": tr("lift"), "droop": tr("droop"), "bump": tr("bump"), "light": tr("light to full")}
     for key, share in COLUMNS:
         x = at.x() + share * width
         if key in heads and x - sheet.text_width(heads[key], 12.5) > box.right() + 4:
@@ -94,7 +98,7 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
     t, r, y, key = v.theme, v.reader, area.top(), f"{way.name} {way.axle}"
     x = {name: area.left() + share * area.width() for name, share in COLUMNS}
     sheet.text(
-        f"way word {key}", TITLES[way.name], QPointF(area.left(), y + 2), size=13, weight=600 if way.name == "spring" else 400
+        f"way word {key}", tr(TITLES[way.name]), QPointF(area.left(), y + 2), size=13, weight=600 if way.name == "spring" else 400
     )
     high = round(min(area.height() - 3, t.px(24)))
     path = path_to(JOB.proposal.axles[way.axle].ways)
@@ -105,7 +109,7 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
         amount = None
         if way.amount is not None:
             amount = Figure(way.amount, Origin.ASSUMED if way.assumed and not way.typed else Origin.TYPED)
-        line.field(f"way {key}", (*path, FIELDS[way.name]), amount, label=f"{TITLES[way.name]}, {r.corner(way.axle, None)}",
+        line.field(f"way {key}", (*path, FIELDS[way.name]), amount, label=f"{tr(TITLES[way.name])}, {r.corner(way.axle, None)}",
                    quantity=quantity, wide=58)  # fmt: skip
         line.gap(-2).words(f"way unit {key}", sign, role="ink2")
     if way.name in WHOLE or way.amount is not None:
@@ -113,8 +117,8 @@ def _lay_way(sheet: Sheet, v: View, way: Way, area: QRectF) -> None:
         short = way.asked_m - way.gives_m
         on = abs(short) <= v.job.target.band_m.value
         words = v.number(shown["lift"], _signless(r.height(abs(way.gives_m)), way.gives_m))
-        tail = f" of {r.height(abs(way.asked_m))}"
-        sheet.text(f"way lifts {key}", words + tail, QPointF(x["lifts"], y + 1), size=14, weight=600, anchor=RIGHT,
+        words = tr("{m} of {asked}", m=words, asked=r.height(abs(way.asked_m)))
+        sheet.text(f"way lifts {key}", words, QPointF(x["lifts"], y + 1), size=14, weight=600, anchor=RIGHT,
                    role="ink" if on else "watch", shown=shown["lift"])  # fmt: skip
         left = v.number(shown["droop"], r.left(way.droop_m))
         role = "fault" if way.droop_m <= 0.0 else "ink"
@@ -133,9 +137,9 @@ def _lay_own(sheet: Sheet, v: View, way: Way, at: QPointF, high: int) -> None:
         line.words(f"way note {way.name} {way.axle}", _remark(v, way), role="ink2")
         return
     for field, words, quantity in OWN[way.name]:
-        key, label = f"{field} {way.axle}", f"{words} of the {TITLES[way.name]}, {v.reader.corner(way.axle, None)}"
+        key, label = f"{field} {way.axle}", f"{tr(words)}, {tr(TITLES[way.name])}, {v.reader.corner(way.axle, None)}"
         sign = "" if quantity is Quantity.RATIO or field == "bag_min_pa" else v.reader.preset.unit(quantity).sign
-        line.words(f"own word {key}", words, role="ink2", unit=sign).gap(-2)
+        line.words(f"own word {key}", tr(words), role="ink2", unit=sign).gap(-2)
         if quantity is Quantity.RATIO:
             bar = path_to(JOB.as_found.axles[way.axle].torsion)
             count = getattr(v.job.as_found.axles[way.axle].torsion, field)
@@ -150,17 +154,17 @@ def _remark(v: View, way: Way) -> str:
     axle = v.a.axles[way.axle]
     match way.name:
         case "spring":
-            return "the rate is picked too"
+            return tr("the rate is chosen too")
         case "helper":
-            return "on the old springs, as set at the target"
+            return tr("on the old springs, as set at target")
         case "spacer":
-            return f"spring / wheel {axle.spring_ratio.value:.2f}, same rate"
+            return tr("motion ratio {n}, same rate", n=decimal(axle.spring_ratio.value, 2))
         case "shackle" if way.shackle_m is not None:
-            return f"over twice the {v.reader.coil(way.shackle_m)} fitted: cannot hang"
+            return tr("over twice the {m} shackle: will not fit", m=v.reader.coil(way.shackle_m))
         case "block":
-            return "1 : 1, same rate"
+            return tr("1 : 1, same rate")
         case _:
-            return "≈ half of it, turns the pinion"
+            return tr("lifts ≈ half, changes pinion angle")
 
 
 def _signless(text: str, m: float) -> str:

@@ -17,21 +17,19 @@ from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.pieces.spread import spread
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.job.event_words import EVENT_LABELS
+from isostat.language import capital, later, tr
 
 LANE = 24.0
 PITCH = 16.0
-SHORT = {
-    Event.SHOCK_BOTTOMED: ("shock end", "end"), Event.SHOCK_TOPPED: ("topped", "top"),
-    Event.STOP_TOUCHED: ("stop touched", "touched", "stop"),
-    Event.STOP_FLAT: ("stop flat", "flat"), Event.COIL_LOOSE: ("coil loose", "loose"), Event.COIL_SOLID: ("coil solid", "solid"),
-    Event.METAL: ("metal",), Event.HELPER_TOUCHED: ("helper touched", "helper"), Event.HELPER_FLAT: ("helper flat", "flat"),
-    Event.ARM_ON_ITS_STOP: ("arm on its stop", "arm stop"), Event.BAG_LONGEST: ("bag longest", "longest"),
-    Event.TYRE_STRAIGHT: ("tyre to arch", "tyre"), Event.TYRE_AT_LOCK: ("tyre, at lock", "lock"),
-    Event.TYRE_AT_LEFT_LOCK: ("tyre, left lock", "left lock", "left"),
-    Event.TYRE_AT_RIGHT_LOCK: ("tyre, right lock", "right lock", "right"),
-    Event.COIL_OFF_ITS_SEAT: ("coil off seat", "off seat"),
-    Event.HOSE_TAUT: ("hose taut", "hose"), Event.JOINT_AT_ITS_LIMIT: ("joint limit", "joint"),
-    Event.STRAP_TAUT: ("strap taut", "strap"),
+SHORTER = {  # where a column is narrow
+    Event.SHOCK_BOTTOMED: later("shock end"), Event.SHOCK_TOPPED: later("topped"), Event.STOP_TOUCHED: later("stop"),
+    Event.STOP_FLAT: later("full"), Event.COIL_LOOSE: later("loose"), Event.COIL_SOLID: later("bind"), Event.METAL: later("metal"),
+    Event.HELPER_TOUCHED: later("helper"), Event.ARM_ON_ITS_STOP: later("arm stop"), Event.BAG_LONGEST: later("bag ext."),
+    Event.BAG_FLAT: later("bag"), Event.TYRE_STRAIGHT: later("tyre"), Event.TYRE_AT_LOCK: later("lock"),
+    Event.TYRE_AT_LEFT_LOCK: later("left lock"), Event.TYRE_AT_RIGHT_LOCK: later("right lock"),
+    Event.COIL_OFF_ITS_SEAT: later("off seat"), Event.HOSE_TAUT: later("hose"), Event.JOINT_AT_ITS_LIMIT: later("joint"),
+    Event.STRAP_TAUT: later("strap"), Event.LEAF_FLAT: later("leaf"), Event.SECOND_STAGE: later("2nd stage"),
 }  # fmt: skip
 STRONG = (Event.STOP_FLAT, Event.STOP_TOUCHED, Event.SHOCK_TOPPED, Event.STRAP_TAUT)
 
@@ -130,7 +128,7 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) 
     """Places the wheel's name, its events with their distance from ride height, and the ride heights where there is room."""
     t, s, fractional = v.theme, v.a.proposed, v.reader.preset.height.fractional
     key = f"{c.axle}{c.side} "
-    name = v.reader.corner(c.axle, c.side).capitalize()
+    name = capital(v.reader.corner(c.axle, c.side))
     sheet.text(key + "name", name, QPointF(c.x + LANE / 2, y_name), size=17, weight=600, anchor=MIDDLE)
     ride, left = float(s.rest.travel_m[c.axle, c.side, v.case]), c.x + LANE + t.px(15)
     events = workings.events
@@ -161,9 +159,9 @@ def lay_column(sheet: Sheet, v: View, c: Column, y_name: float, *, rides: bool) 
 
 def _label(sheet: Sheet, event: Event, height: str, room: float) -> str:
     """The reading with the longest name that has room."""
-    for name in SHORT.get(event, (event,)):
-        if sheet.text_width(f"{height} {name}", 13, 600) <= room:
-            return f"{height} {name}"
+    for name in (EVENT_LABELS[event], SHORTER.get(event, "")):
+        if name and sheet.text_width(f"{height} {tr(name)}", 13, 600) <= room:
+            return f"{height} {tr(name)}"
     return height
 
 

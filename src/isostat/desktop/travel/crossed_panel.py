@@ -23,14 +23,16 @@ from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
+from isostat.job.event_words import EVENT_LABELS
 from isostat.job.points import SIDES
+from isostat.language import decimal, later, tr
 from isostat.units.unit import Quantity
 
 MET = {
-    Event.TYRE_STRAIGHT: "straight",
-    Event.TYRE_AT_LOCK: "at lock",
-    Event.TYRE_AT_LEFT_LOCK: "at left lock",
-    Event.TYRE_AT_RIGHT_LOCK: "at right lock",
+    Event.TYRE_STRAIGHT: later("straight ahead"),
+    Event.TYRE_AT_LOCK: later("at full lock"),
+    Event.TYRE_AT_LEFT_LOCK: later("at left lock"),
+    Event.TYRE_AT_RIGHT_LOCK: later("at right lock"),
 }
 
 
@@ -86,15 +88,17 @@ def lay_crossed(
         box = sheet.text(
             f"crossed height {side} word", r.height(height), at, size=22, weight=600, anchor=MIDDLE, unit=r.preset.height.sign
         )
-        sheet.text(f"crossed end {side} word", end, QPointF(x, box.bottom() - 2), size=12.5, role="ink2", anchor=MIDDLE)
+        sheet.text(
+            f"crossed end {side} word", tr(EVENT_LABELS[end]), QPointF(x, box.bottom() - 2), size=12.5, role="ink2", anchor=MIDDLE
+        )
         _lay_clear(sheet, v, c, side, QPointF(x, box.bottom() + t.px(16)))
     _lay_said(sheet, v, c, QPointF(area.left() + area.width() * 0.715, area.top()), area.right())
     _lay_wheels(sheet, v, left, axle)
     if steered:
         made = sheet.child("lock", Fill, lambda fill: fill.filled.connect(lambda _which, share, _gesture: turn(share)))
-        made.place(t, "steering lock", axle, 20, lock)
+        made.place(t, tr("steering lock"), axle, 20, lock)
         made.setGeometry(round(left.left()), round(left.bottom() - t.px(52)), round(t.px(130)), round(t.px(24)))
-        words = f"turned {math.degrees(c.lock):.0f}°"
+        words = tr("turned {angle}", angle=f"{decimal(math.degrees(c.lock), 0)}°")
         sheet.text("lock word", words, QPointF(left.left() + t.px(6), left.bottom() - t.px(70)), size=12.5, role="ink2")
     return c
 
@@ -104,26 +108,28 @@ def _lay_wheels(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     t, fit = v.theme, v.a.fits[axle]
     out = Figure(fit.half_track_m - v.a.axles[axle].half_track_m, Origin.COMPUTED)
     y, preset, path = area.bottom() - t.px(24), v.reader.preset, path_to(JOB.proposal.axles[axle].wheel_out_m)
-    line = Line(sheet, v, QPointF(area.left(), y), high=22).words("wheel out word", "wheels out", unit=preset.coil.sign)
-    line.reading("wheel out", path, label="wheels further out than found", quantity=Quantity.COIL, otherwise=out)
+    line = Line(sheet, v, QPointF(area.left(), y), high=22).words(
+        "wheel out word", tr("wheel offset outwards"), unit=preset.coil.sign
+    )
+    line.reading("wheel out", path, label=tr("wheels further out than found"), quantity=Quantity.COIL, otherwise=out)
     tyre_field(Line(sheet, v, QPointF(area.right(), y), high=22, back=True), "crossed tyre", axle)
-    sheet.text("crossed tyre word", "tyre radius", QPointF(area.right(), y - t.px(18)), size=12.5, anchor=RIGHT,
+    sheet.text("crossed tyre word", tr("tyre radius"), QPointF(area.right(), y - t.px(18)), size=12.5, anchor=RIGHT,
                unit=preset.height.sign)  # fmt: skip
 
 
 def _lay_clear(sheet: Sheet, v: View, c: CrossedView, side: int, at: QPointF) -> None:
     clear = _clearance(v, c, side)
     if clear is None:
-        words, role = "tyre to arch not read", "ink2"
+        words, role = tr("tyre to arch not measured"), "ink2"
     elif clear < 0.0:
-        words, role = f"tyre {v.reader.height_unit(-clear)} in the arch !", "fault"
+        words, role = tr("tyre {m} into the arch !", m=v.reader.height_unit(-clear)), "fault"
     else:
-        words, role = f"tyre {v.reader.height_unit(clear)} clear", "ink"
-    known = {MET[e.name] for e in v.a.proposed.events[c.axle][side] if e.name in MET}
-    if clear is not None and c.lock == 0.0 and "straight" not in known:
-        words += ", at lock"  # straight it was not read
-    elif clear is not None and c.lock != 0.0 and known == {"straight"}:
-        words += ", straight"
+        words, role = tr("tyre clears by {m}", m=v.reader.height_unit(clear)), "ink"
+    known = {e.name for e in v.a.proposed.events[c.axle][side] if e.name in MET}
+    if clear is not None and c.lock == 0.0 and Event.TYRE_STRAIGHT not in known:
+        words = tr("{clear}, at full lock", clear=words)  # straight it was not read
+    elif clear is not None and c.lock != 0.0 and known == {Event.TYRE_STRAIGHT}:
+        words = tr("{clear}, straight ahead", clear=words)
     sheet.text(f"crossed clear {side} word", words, at, size=12.5, weight=600, role=role, anchor=MIDDLE)
 
 
@@ -131,24 +137,36 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
     """Tilt, what is met first, what the bar asks, and how far a ramp is climbed."""
     t, r, axle, fit = v.theme, v.reader, v.a.axles[c.axle], v.a.fits[c.axle]
     tilt = math.degrees(c.pose.tilt_rad)
-    box = sheet.text("tilt word", f"{tilt:.1f}°", at, size=22, weight=600)
-    words = "axle tilt" if axle.is_beam else "tilt from hub to hub"
+    box = sheet.text("tilt word", f"{decimal(tilt, 1)}°", at, size=22, weight=600)
+    words = tr("axle tilt") if axle.is_beam else tr("tilt, hub to hub")
     sheet.text("tilt name word", words, QPointF(box.right() + t.px(8), box.bottom() - t.px(24)), size=12.5, role="ink2")
     up, down = c.pose.up[:3], c.pose.down[:2]
     bar = fit.bar.value * c.pose.apart_m / GRAVITY
-    near, lines = nearest_arch(v.a, c.axle), [f"up: {', '.join(up)}", f"down: {', '.join(down)}"]
+    met_up, met_down = (" · ".join(tr(EVENT_LABELS[event]) for event in events) for events in (up, down))
+    near, lines = nearest_arch(v.a, c.axle), [tr("up: {events}", events=met_up), tr("down: {events}", events=met_down)]
     if near is not None:
-        lines.insert(0, f"tyre first: {SIDES[near.side]} {MET[near.event]}, {'one wheel up' if near.one_up else 'both up'}")
-    lines.append(f"bar: {r.mass(bar)} a wheel, unlinked none" if bar > 0.5 else "no bar")
+        given = {"side": tr(SIDES[near.side]), "when": tr(MET[near.event])}
+        lines.insert(
+            0,
+            tr("first tyre contact: {side}, {when}, one wheel up", **given) if near.one_up
+            else tr("first tyre contact: {side}, {when}, both wheels up", **given),
+        )  # fmt: skip
+    lines.append(tr("anti-roll bar: {m} per wheel (disconnected: none)", m=r.mass(bar)) if bar > 0.5 else tr("anti-roll bar: none"))
     out = fit.half_track_m - axle.half_track_m
     if abs(out) > 5e-4:
-        lines.append(f"wheels {r.coil(abs(out))} further {'out' if out > 0 else 'in'}")
+        m = r.coil(abs(out))
+        lines.append(tr("wheels {m} further out", m=m) if out > 0 else tr("wheels {m} further in", m=m))
     takes = c.pose.lock_nearer_m
     if v.job.vehicle.axles[c.axle].steered and abs(takes) > 5e-4:
-        lines.append(f"at lock {r.height_unit(abs(takes))} {'nearer' if takes > 0 else 'further from'} the arch, read it")
+        m = r.height_unit(abs(takes))
+        lines.append(
+            tr("tyre {m} nearer the arch at full lock", m=m) if takes > 0
+            else tr("tyre {m} further from the arch at full lock", m=m)
+        )  # fmt: skip
     index = ramp_index(v.a)
     if index is not None:
-        lines.append(f"ramp of 20°: {r.height_unit(-index / 1000 * v.a.axles[-1].x_m)} up, index {index:.0f}")
+        climbs = r.height_unit(-index / 1000 * v.a.axles[-1].x_m)
+        lines.append(tr("20° ramp: climbs {m}, RTI {n}", m=climbs, n=decimal(index, 0)))
     y = float(box.bottom())
     for n, said in enumerate(lines):
         made = sheet.text(f"crossed said {n} word", said, QPointF(at.x(), y), size=12.5, width=right - at.x())

@@ -17,27 +17,29 @@ from isostat.desktop.travel.columns import Column, role_of, wrong_at
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
+from isostat.language import later, tr
 from isostat.units.unit import Quantity
 from isostat.wording.tell import tell
 from isostat.wording.travel import order_words
 
 ROWS: tuple[tuple[str, str, Quantity], ...] = (
-    ("stop spacer", "stop spacer, − trims", Quantity.COIL),
-    ("shock longer", "shock longer than found", Quantity.HEIGHT),
-    ("mounts apart", "shock mounts apart by", Quantity.HEIGHT),
-    ("hose longer", "hose longer than found", Quantity.HEIGHT),
-    ("strap", "strap, pulled taut", Quantity.HEIGHT),
-    ("strap mounts", "strap's mounts, as weighed", Quantity.HEIGHT),
+    ("stop spacer", later("bump-stop spacer (− trims)"), Quantity.COIL),
+    ("shock longer", later("shock longer than found"), Quantity.HEIGHT),
+    ("mounts apart", later("shock mounts moved apart"), Quantity.HEIGHT),
+    ("hose longer", later("brake hose longer"), Quantity.HEIGHT),
+    ("strap", later("limit strap length, taut"), Quantity.HEIGHT),
+    ("strap mounts", later("strap mounts apart, weighed"), Quantity.HEIGHT),
 )
 SIZE, LINES, NAME = 12.5, 9, 92  # of the order in words; how many lines there is room for; px of a wheel's name
-RULE = "Hoses and shafts are no straps. Use stands."
+RULE = later("No hose or driveshaft may limit droop. Use stands.")
 
 
 def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -> None:
     """Places the fields of all axles. columns: of the wheels whose order is told beside them."""
     t, first, wide = v.theme, area.left() + v.theme.px(196), v.theme.px(112)
-    table = axle_table(sheet, v, ROWS, area.topLeft(), (first, wide))
-    for n, (key, words, quantity) in enumerate(ROWS):
+    rows = [(key, tr(words), quantity) for key, words, quantity in ROWS]
+    table = axle_table(sheet, v, rows, area.topLeft(), (first, wide))
+    for n, (key, words, quantity) in enumerate(rows):
         for axle, info in enumerate(v.job.vehicle.axles):
             label, (path, now) = f"{words}, {info.name.lower()}", _fields(v, axle)[key]
             put = partial(put_stop_spacer, axle) if key == "stop spacer" else None
@@ -45,10 +47,10 @@ def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -
     for axle in range(len(v.a.axles)):  # once its mounts are known: the strap that ends the droop before anything else
         length, (at, _) = strap_for(v.a, axle), table.cell(len(ROWS), axle)
         if length is not None:
-            said = f"ends it first: {v.reader.height(length)}"
+            said = tr("limits first at {m}", m=v.reader.height(length))
             sheet.text(f"strap word {axle}", said, at, size=12, role="ink2")
     left = max(first + len(v.a.axles) * wide + t.px(10), area.left() + t.px(430))
-    sheet.text("travel rule", RULE, QPointF(left, area.bottom() - t.px(18)), size=12, role="fault", weight=600)
+    sheet.text("travel rule", tr(RULE), QPointF(left, area.bottom() - t.px(18)), size=12, role="fault", weight=600)
     _lay_order(sheet, v, columns, QRectF(left, area.top(), area.right() - left, area.height() - t.px(20)))
 
 
@@ -90,7 +92,7 @@ def _verdict(v: View, c: Column) -> tuple[str, str]:
     """What is worst about a wheel's order in either view, else that it is right; and its colour."""
     soon = max(wrong_at(v, c.axle, c.side), key=lambda j: j.severity, default=None)
     if soon is None:
-        return "in order, margins kept", "ink2"
+        return tr("contact order correct, with margin"), "ink2"
     return f"{tell(soon, v.reader)[0]} !", role_of(soon)
 
 

@@ -32,11 +32,15 @@ from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.springs.parts import put_ring
+from isostat.language import later, tr
 
 NUDGE = 0.001  # m a key press
 FOOT = 218  # px below the columns
-VIEWS = ("both wheels", "one wheel up")
-PANELS = ("limits", "margins", "crossed", "spacers", "shocks", "damping")
+VIEWS = (later("Both wheels"), later("One wheel up"))
+PANELS = {
+    "limits": later("Limits"), "margins": later("Clearances"), "crossed": later("Articulation"), "spacers": later("Bump stops"),
+    "shocks": later("Shocks"), "damping": later("Damping"),
+}  # fmt: skip
 
 
 class TravelStep(Sheet):
@@ -44,18 +48,19 @@ class TravelStep(Sheet):
 
     def __init__(self) -> None:
         super().__init__()
-        self.one_up, self.panel, self.axle = False, PANELS[0], 1
+        self.one_up, self.panel, self.axle = False, "limits", 1
         self.up, self.lock = 0, 0.0  # of the crossed axle: the wheel that is up, share of full lock
 
     @override
     def lay(self, v: View) -> None:
         t, count = v.theme, 2 * len(v.a.axles)
         self.axle = min(self.axle, len(v.a.axles) - 1)
-        words = f"hub to arch as the tape reads, {v.reader.preset.height.sign}; then from ride height"
+        words = tr("hub to arch, {unit} · distance from ride height", unit=v.reader.preset.height.sign)
         line = head_line(self, v).words("step words", words, role="ink2")
-        wide = sum(t.width(words, 13, 600) + t.px(22) for words in VIEWS)
+        shown = [tr(words) for words in VIEWS]
+        wide = sum(t.width(words, 13, 600) + t.px(22) for words in shown)
         views = QRect(round(max(self.width() - wide - t.margin, line.gap(2).x)), round(t.px(5)), 0, round(t.px(26)))
-        self.tabs("travel view", VIEWS, int(self.one_up), views, self.turn_view)
+        self.tabs("travel view", shown, int(self.one_up), views, self.turn_view)
         self.scale = travel_scale(v, t.px(HEAD + 38), self.height() - t.px(FOOT + 28), one_up=self.one_up)
         left = t.px(48)
         wide = (self.width() - left) / count
@@ -94,7 +99,7 @@ class TravelStep(Sheet):
     def _lay_foot(self, v: View) -> None:
         t, area = v.theme, self._foot(v)
         line = Line(self, v, QPointF(t.margin, self.height() - t.px(FOOT - 6)), high=25)
-        line.tabs("panel", PANELS, PANELS.index(self.panel), self.turn_panel).gap(8)
+        line.tabs("panel", [tr(words) for words in PANELS.values()], tuple(PANELS).index(self.panel), self.turn_panel).gap(8)
         if self.panel != "margins":
             line.tabs("travel axle", [info.name for info in v.job.vehicle.axles], self.axle, self.turn_axle).gap(8)
         match self.panel:
@@ -103,7 +108,7 @@ class TravelStep(Sheet):
             case "margins":
                 lay_margins(self, v, area)
             case "crossed":
-                line.tabs("wheel up", ("left up", "right up"), self.up, self._turn_up)
+                line.tabs("wheel up", (tr("Left up"), tr("Right up")), self.up, self._turn_up)
                 self.crossed = lay_crossed(self, v, area, (self.axle, self.up), self.lock, self._turn_lock)
             case "spacers":
                 lay_spacers(self, v, area, self.axle)
@@ -119,7 +124,7 @@ class TravelStep(Sheet):
 
     def turn_panel(self, n: int) -> None:
         """To another of the panels below."""
-        self.panel = PANELS[n]
+        self.panel = tuple(PANELS)[n]
         self._relay()
 
     def turn_axle(self, axle: int) -> None:
@@ -144,14 +149,22 @@ class TravelStep(Sheet):
                 handle = Handle(
                     fit.stop_spacer_m, -axle.stop_ratio.value / own[0] / self.scale.per_m, -NUDGE, partial(self._put_spacer, c.axle)
                 )
-                self.grip(f"stop {c.axle}{c.side}", "tab", QPointF(c.x, c.y(touched)), f"stop spacer {corner}", handle)
+                self.grip(
+                    f"stop {c.axle}{c.side}",
+                    "tab",
+                    QPointF(c.x, c.y(touched)),
+                    tr("bump-stop spacer, {corner}", corner=corner),
+                    handle,
+                )
             self._ring_grip(v, c)
             taut = c.view.at(Event.STRAP_TAUT)
             if taut is not None and fit.strap_m is not None:  # down: longer
                 handle = Handle(
                     fit.strap_m.value, -axle.strap_ratio.value / own[1] / self.scale.per_m, -NUDGE, partial(self._put_strap, c.axle)
                 )
-                self.grip(f"strap {c.axle}{c.side}", "tab", QPointF(c.x, c.y(taut)), f"strap {corner}", handle)
+                self.grip(
+                    f"strap {c.axle}{c.side}", "tab", QPointF(c.x, c.y(taut)), tr("limit strap, {corner}", corner=corner), handle
+                )
 
     def _ring_grip(self, v: View, c: Column) -> None:
         """Where the rate of a stacked pair changes, the other spring being shut: the ring that does it."""
@@ -162,19 +175,20 @@ class TravelStep(Sheet):
         pair, ratio = stack.pair, v.a.axles[c.axle].spring_ratio.value
         gives = (1.0 + pair.top.rate / pair.main.rate) / ratio  # of wheel travel, for a metre of ring nearer
         handle = Handle(ring, -1.0 / gives / self.scale.per_m, -NUDGE, partial(self._put_ring, c.axle))
-        self.grip(f"ring {c.axle}{c.side}", "ring", QPointF(c.x, c.y(changes)), f"ring {v.reader.corner(c.axle, c.side)}", handle)
+        self.grip(f"ring {c.axle}{c.side}", "ring", QPointF(c.x, c.y(changes)),
+                  tr("crossover ring, {corner}", corner=v.reader.corner(c.axle, c.side)), handle)  # fmt: skip
 
     def _put_spacer(self, axle: int, spacer: float, way: str, gesture: int) -> None:
         wanted = max(round(spacer, 3), 0.0)  # what is trimmed off a stop is typed, never dragged
-        self.edited.emit(partial(put_stop_spacer, axle, spacer_m=wanted), f"{way} the stop", gesture)
+        self.edited.emit(partial(put_stop_spacer, axle, spacer_m=wanted), tr("bump-stop spacer ({way})", way=way), gesture)
 
     def _put_strap(self, axle: int, length: float, way: str, gesture: int) -> None:
         path, wanted = path_to(JOB.proposal.axles[axle].strap_m), round(length, 3)
-        self.edited.emit(lambda job: edits.put_number(job, path, wanted), f"{way} the strap", gesture)
+        self.edited.emit(lambda job: edits.put_number(job, path, wanted), tr("limit strap ({way})", way=way), gesture)
 
     def _put_ring(self, axle: int, ring: float, way: str, gesture: int) -> None:
         wanted = max(round(ring, 3), 0.02)
-        self.edited.emit(lambda job: put_ring(job, axle, wanted), f"{way} the ring", gesture)
+        self.edited.emit(lambda job: put_ring(job, axle, wanted), tr("crossover ring ({way})", way=way), gesture)
 
     # -- strokes
     @override

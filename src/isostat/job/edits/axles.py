@@ -7,6 +7,8 @@ from typing import Any
 from isostat.core import rules
 from isostat.job.files import JobFault, job_from
 from isostat.job.schema import Job
+from isostat.language import later
+from isostat.units.saying import saying
 
 MOST = 3
 SIDES = ("left", "right")
@@ -20,7 +22,7 @@ def add_axle(job: Job) -> Job:
     data = job.model_dump(mode="json")
     axles = data["vehicle"]["axles"]
     if len(axles) == MOST:
-        raise JobFault("edit", [f"There are {MOST} axles; accepted are up to {MOST}."])
+        raise JobFault("edit", [saying("The maximum is {most} axles.", most=MOST)])
     last = axles[-1]
     for side in SIDES:
         last[side]["pad_kg"] = _guess(last[side]["pad_kg"]["value"] / 2)
@@ -43,7 +45,7 @@ def remove_axle(job: Job) -> Job:
     data = job.model_dump(mode="json")
     axles = data["vehicle"]["axles"]
     if len(axles) == 1:
-        raise JobFault("edit", ["There is one axle; accepted is one at least."])
+        raise JobFault("edit", [later("A vehicle needs at least one axle.")])
     gone = axles.pop()
     for side in SIDES:
         axles[-1][side]["pad_kg"] = _guess(axles[-1][side]["pad_kg"]["value"] + gone[side]["pad_kg"]["value"])

@@ -9,6 +9,8 @@ from isostat.job.edits.paths import JOB, free_name, path_to, put, row_at, value_
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Reading
 from isostat.job.schema import Carried, Case, Item, Job
+from isostat.language import later
+from isostat.units.saying import saying
 
 
 def move_items(job: Job, places: Mapping[int, tuple[float, float]]) -> Job:
@@ -61,7 +63,7 @@ def remove_items(job: Job, indices: Sequence[int]) -> Job:
 def rename_item(job: Job, index: int, name: str) -> Job:
     """An item under another name, in the list and in every case. Raises JobFault for an empty or taken name."""
     if not name.strip():
-        raise JobFault("edit", ["The item's name is empty; accepted is a name."])
+        raise JobFault("edit", [later("Enter a name for the item.")])
     was, data = row_at(job.items, index).name, job.model_dump()
     data["items"][index]["name"] = name.strip()
     for case in data["cases"]:
@@ -104,7 +106,7 @@ def set_share(job: Job, case: str, item: str, share: float) -> Job:
 def rename_case(job: Job, index: int, name: str) -> Job:
     """A load case under another name, wherever it is asked for. Raises JobFault for an empty or taken name."""
     if not name.strip():
-        raise JobFault("edit", ["The case's name is empty; accepted is a name."])
+        raise JobFault("edit", [later("Enter a name for the load case.")])
     was, data = row_at(job.cases, index).name, job.model_dump()
     data["cases"][index]["name"] = name.strip()
     for owner, key in _asked_cases(data):
@@ -117,9 +119,10 @@ def remove_case(job: Job, index: int) -> Job:
     """The job without a load case. Raises JobFault for the last load, a pinned case, or one that the job asks for."""
     case, data = row_at(job.cases, index), job.model_dump()
     if case.kind != "load" or sum(c.kind == "load" for c in job.cases) < 2:
-        raise JobFault("edit", [f"Case “{case.name}” stays; accepted is a load case with another beside it."])
+        raise JobFault("edit", [later("Keep at least one load case.")])
     if any(owner[key] == case.name for owner, key in _asked_cases(data)):
-        raise JobFault("edit", [f"Case “{case.name}” is the target's or picks a rate; accepted is one that nothing asks for."])
+        said = "“{case}” is used as the target or for choosing a rate. Change that first."
+        raise JobFault("edit", [saying(said, case=case.name)])
     data["cases"] = [c for n, c in enumerate(data["cases"]) if n != index]
     return job_from(data, "edit")
 

@@ -9,18 +9,20 @@ from typing import Any, TypeVar, cast, get_args
 from pydantic.fields import FieldInfo
 
 from isostat.job.files import JobFault, job_from
-from isostat.job.reading import LEAST, Bounds, Reading
+from isostat.job.reading import LEAST, Bounds, Outside, Reading
 from isostat.job.schema import Job
-from isostat.units.format import with_unit
+from isostat.language import later
 from isostat.units.parse import NotUnderstood, Typed, parse
+from isostat.units.saying import Amount, Given, Saying, saying
 from isostat.units.tyre import load_index_kg, tyre_size
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 Path = tuple[str | int, ...]
 Row = TypeVar("Row")
 WORDS = {
-    "least_pa": "Least pressure", "most_pa": "Most pressure", "left_pa": "Pressure left", "right_pa": "Pressure right",
-    "bag_min_pa": "Least pressure", "bag_max_pa": "Most pressure", "bag_pa": "Pressure",
+    "least_pa": later("Minimum pressure"), "most_pa": later("Maximum pressure"), "left_pa": later("Left bag pressure"),
+    "right_pa": later("Right bag pressure"), "bag_min_pa": later("Minimum pressure"), "bag_max_pa": later("Maximum pressure"),
+    "bag_pa": later("Bag pressure"),
 }  # fmt: skip
 _LEFT, _RIGHT, _WAY = (
     ("least_pa", "left_pa", "most_pa"),
@@ -89,8 +91,7 @@ def typed_for(job: Job, path: Path, text: str, quantity: Quantity, preset: Prese
     except (KeyError, AttributeError, IndexError):  # a field of the screen alone: the edit itself checks it
         return typed
     if not bounds.low <= typed.si <= bounds.high:
-        low, high = (with_unit(b, quantity, preset) for b in (bounds.low, bounds.high))
-        raise NotUnderstood(text, "is out of range", f"{low} to {high}")
+        raise NotUnderstood(Outside(typed.si, bounds).said("", typed.with_unit).words(preset))
     return typed
 
 
@@ -137,7 +138,7 @@ def put_number(job: Job, path: Path, si: float, typed: str | None = None) -> Job
 
 
 def _refuse_pressure(job: Job, path: Path, typed: str | None) -> None:
-    """A bag's pressure that its maker does not allow is not taken. Raises JobFault, naming it and what is accepted."""
+    """A bag's pressure that its maker does not allow is not taken. Raises JobFault, naming it and what to enter."""
     own = str(path[-1])
     if own not in PRESSURES:
         return
@@ -149,16 +150,23 @@ def _refuse_pressure(job: Job, path: Path, typed: str | None) -> None:
         for (low, lower), (high, higher) in pairwise(known):
             if low <= high or own not in (lower, higher):
                 continue
-            given = typed or with_unit(low if own == lower else high, Quantity.PRESSURE)
-            bound, word, other = (low, "least", lower) if own == higher else (high, "most", higher)
-            limit = f"at {word} {with_unit(bound, Quantity.PRESSURE)}, the {WORDS[other].lower()}"
-            raise JobFault("edit", [f"{WORDS[own]} is {given}; accepted is {limit}."])
+            given: Given = typed or Amount(low if own == lower else high, Quantity.PRESSURE)
+            if own == higher:
+                said, other = "{place}: {given} is below {bound}, the {other}. Enter {bound} or more.", Saying(WORDS[lower].lower())
+                limit = Amount(low, Quantity.PRESSURE, 1)
+            else:
+                said, other = (
+                    "{place}: {given} is above {bound}, the {other}. Enter {bound} or less.",
+                    Saying(WORDS[higher].lower()),
+                )
+                limit = Amount(high, Quantity.PRESSURE, -1)
+            raise JobFault("edit", [saying(said, place=Saying(WORDS[own]), given=given, bound=limit, other=other)])
 
 
 def put_detail(job: Job, path: Path, detail: str, value: Any) -> Job:
     """The job with the error, day, case or note of a reading. Raises JobFault where there is none or it will not do."""
     if not isinstance(value_at(job, path), Reading):
-        raise JobFault("edit", ["Nothing was read there yet; accepted is a number first."])
+        raise JobFault("edit", [later("Nothing was measured there yet. Enter a number first.")])
     return put(job, (*path, detail), value if value != "" else None)
 
 
@@ -166,7 +174,7 @@ def whole_number(what: str, value: float, typed: str, low: int, high: int) -> in
     """A typed count. Raises JobFault, naming it, where it is no whole number or out of range."""
     count = round(value)
     if abs(value - count) > 1e-9 or not low <= count <= high:
-        raise JobFault("edit", [f"{what} is {typed}; accepted is a whole number, {low} to {high}."])
+        raise JobFault("edit", [saying("{what}: enter a whole number, {low} to {high}.", what=Saying(what), low=low, high=high)])
     return count
 
 
@@ -181,7 +189,7 @@ def free_name(wanted: str, taken: list[str]) -> str:
 def row_at(rows: Sequence[Row], index: int) -> Row:
     """A row of a list that may have changed since a hand went for it. Raises JobFault where it has gone."""
     if not 0 <= index < len(rows):
-        raise JobFault("edit", ["That row is not there any more; nothing was changed."])
+        raise JobFault("edit", [later("That row is gone. Nothing was changed.")])
     return rows[index]
 
 

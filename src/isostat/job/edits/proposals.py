@@ -5,6 +5,8 @@ from __future__ import annotations
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import JobFault, job_from
 from isostat.job.schema import Job
+from isostat.language import later
+from isostat.units.saying import saying
 
 LETTERS = ("A", "B", "C")
 
@@ -17,7 +19,7 @@ def add_proposal(job: Job) -> Job:
     taken = {p.name for p in job.proposals}
     free = [letter for letter in LETTERS if letter not in taken]
     if len(job.proposals) == len(LETTERS) or not free:
-        raise JobFault("edit", [f"There are {len(job.proposals)} proposals; accepted are up to {len(LETTERS)}."])
+        raise JobFault("edit", [saying("The maximum is {most} proposals.", most=len(LETTERS))])
     data = job.model_dump()
     return job_from(
         {**data, "others": [*data["others"], data["proposal"]], "proposal": {**data["proposal"], "name": free[0]}}, "edit"
@@ -32,7 +34,7 @@ def work_on(job: Job, name: str) -> Job:
     wanted = [p for p in data["others"] if p["name"] == name]
     if not wanted:
         known = ", ".join(p.name for p in job.proposals)
-        raise JobFault("edit", [f"Proposal “{name}” is not there; accepted is one of {known}."])
+        raise JobFault("edit", [saying("Proposal “{name}” does not exist. Choose: {known}.", name=name, known=known)])
     rest = [p for p in data["others"] if p["name"] != name]
     return job_from({**data, "proposal": wanted[0], "others": [*rest, data["proposal"]]}, "edit")
 
@@ -41,6 +43,6 @@ def drop_proposal(job: Job, name: str) -> Job:
     """The job without one of its proposals; another is worked on then. Raises JobFault for the last one."""
     left = [p.name for p in job.proposals if p.name != name]
     if not left:
-        raise JobFault("edit", ["The last proposal stays; accepted is one with another beside it."])
+        raise JobFault("edit", [later("Keep at least one proposal.")])
     job = work_on(job, left[0]) if job.proposal.name == name else job
     return put(job, path_to(JOB.others), [p.model_dump() for p in job.others if p.name != name])

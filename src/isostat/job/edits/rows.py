@@ -6,6 +6,7 @@ from isostat.job.edits.paths import JOB, free_name, path_to, put, row_at
 from isostat.job.files import JobFault, job_from
 from isostat.job.reading import Reading
 from isostat.job.schema import Heights, Job, SquatTest
+from isostat.language import later
 
 
 def add_squat(job: Job) -> Job:
@@ -50,7 +51,7 @@ def remove_body_point(job: Job, index: int) -> Job:
 def rename_body_point(job: Job, index: int, name: str) -> Job:
     """A point of the body under another name, wherever the rake asks for it. Raises JobFault for an empty or taken name."""
     if not name.strip():
-        raise JobFault("edit", ["The point's name is empty; accepted is a name."])
+        raise JobFault("edit", [later("Enter a name for the point.")])
     was, data = row_at(job.vehicle.body_points, index).name, job.model_dump()
     vehicle = data["vehicle"]
     vehicle["body_points"][index]["name"] = name.strip()

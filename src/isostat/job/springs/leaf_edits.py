@@ -9,6 +9,8 @@ from isostat.core import rules
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
+from isostat.language import later
+from isostat.units.saying import saying
 
 ARCH_STEP, THICK_STEP = 0.010, 0.001  # m
 
@@ -57,7 +59,7 @@ def remove_leaf(job: Job, axle: int, n: int) -> Job:
     """The pack without its n-th leaf. Raises JobFault for the main one with others below."""
     rows = _rows(job, axle)
     if n == 0 and len(rows) > 1:
-        raise JobFault("edit", ["The main leaf stays: it has the eyes; accepted is a leaf below it."])
+        raise JobFault("edit", [later("The main leaf carries the eyes and cannot be removed.")])
     return _put(job, axle, [row for k, row in enumerate(rows) if k != n])
 
 
@@ -65,7 +67,7 @@ def rearch(job: Job, axle: int, by_m: float) -> Job:
     """All leaves arched more, or less, so that the main one's tips rise by so much; the others by their length squared."""
     rows = _rows(job, axle)
     if not rows or rows[0]["front_m"] is None:
-        raise JobFault("edit", ["No leaf is measured; accepted is a pack to arch."])
+        raise JobFault("edit", [later("Enter the leaves first.")])
     main = rows[0]["front_m"]["value"]
     for row in rows:
         share = (row["front_m"]["value"] / main) ** 2 if row["front_m"] is not None else 1.0
@@ -78,7 +80,7 @@ def thicken(job: Job, axle: int, n: int, by_m: float) -> Job:
     """The n-th leaf thicker, or thinner. Raises JobFault where it is not measured."""
     rows = _rows(job, axle)
     if n >= len(rows) or rows[n]["thick_m"] is None:
-        raise JobFault("edit", [f"Leaf {n + 1} has no thickness yet; accepted is a number first."])
+        raise JobFault("edit", [saying("Enter the thickness of leaf {n} first.", n=n + 1)])
     rows[n]["thick_m"] = round(rows[n]["thick_m"]["value"] + by_m, 4)
     return _put(job, axle, rows)
 
@@ -87,7 +89,7 @@ def thinner(job: Job, axle: int) -> Job:
     """One leaf more below the main one and all of them thinner, so that their EI added up stays. Raises JobFault for a tenth."""
     rows = _rows(job, axle)
     if any(row["thick_m"] is None for row in rows) or not rows:
-        raise JobFault("edit", ["A leaf has no thickness yet; accepted is a number first."])
+        raise JobFault("edit", [later("Enter the thickness of every leaf first.")])
     share = (len(rows) / (len(rows) + 1)) ** (1 / 3)
     more = add_leaf(job, axle, 0)
     rows = _rows(more, axle)

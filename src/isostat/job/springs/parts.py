@@ -8,13 +8,14 @@ from isostat.job.edits.paths import JOB, Path, path_to, put, put_number, whole_n
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.job.springs.curved import PressRow
+from isostat.language import later
 
 
 def put_shock(job: Job, axle: int, extended_m: float, stroke_m: float) -> Job:
     """The proposal with a shock of such a length and stroke. Raises JobFault where the old one's full length was not measured."""
     long = job.vehicle.axles[axle].shock_long_m
     if long is None:
-        raise JobFault("edit", ["The shock's full length is not known; accepted is another shock once it was measured."])
+        raise JobFault("edit", [later("Enter the shock's full length first (Measure, points).")])
     job = put(job, path_to(JOB.proposal.axles[axle].shock_longer_m), round(extended_m - long.value, 4))
     return put(job, path_to(JOB.proposal.axles[axle].shock_stroke_m), round(stroke_m, 4))
 
@@ -27,7 +28,7 @@ def put_ring(job: Job, axle: int, ring_m: float) -> Job:
 
 def put_teeth(path: Path, job: Job, si: float | None, typed: str) -> Job:
     """The job with a count of splines at a path, or none. Raises JobFault where it is no whole number, 4 to 200."""
-    return put(job, path, None if si is None else whole_number("Teeth", si, typed, 4, 200))
+    return put(job, path, None if si is None else whole_number(later("Splines"), si, typed, 4, 200))
 
 
 def put_table(job: Job, axle: int, rows: Sequence[PressRow]) -> Job:

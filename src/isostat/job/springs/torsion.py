@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from isostat.job.reading import ArmAngle, BarLength, BarSize, CoilLength, Frozen, ShearModulus, Thread, Whole
+from isostat.job.reading import ArmAngle, BarLength, BarSize, BoltLever, BoltPitch, Frozen, ShearModulus, Whole
 
 
 class TorsionBar(Frozen):
@@ -21,8 +21,8 @@ class TorsionBar(Frozen):
     angle_rad: ArmAngle | None = None
     stop_rad: ArmAngle | None = None
     shear_pa: ShearModulus | None = None
-    pitch_m: Thread | None = None
-    lever_m: CoilLength | None = None
+    pitch_m: BoltPitch | None = None
+    lever_m: BoltLever | None = None
     teeth_inner: Whole | None = Field(default=None, ge=4, le=200)
     teeth_outer: Whole | None = Field(default=None, ge=4, le=200)
 

@@ -8,6 +8,8 @@ from pathlib import Path
 
 from isostat.job.files import JobFault, read_bytes
 from isostat.job.reading import hidden_character
+from isostat.language import later, tr
+from isostat.units.saying import saying
 
 MOST_BYTES = 1_000_000
 LONGEST_CELL = 200  # characters
@@ -19,13 +21,14 @@ def read_table(path: Path) -> str:
     """The text of a table. Raises JobFault where the file cannot be read, is no plain one, is too large or no UTF-8 text."""
     data = read_bytes(path, MOST_BYTES)
     if data[:2] in (b"\xff\xfe", b"\xfe\xff"):
-        raise JobFault(path.name, ["The file is UTF-16 text; accepted is UTF-8: save it as CSV UTF-8."])
+        raise JobFault(path.name, [later("The file is UTF-16 text. Save it as CSV UTF-8.")])
     try:
         return data.decode("utf-8")
     except UnicodeDecodeError as fault:
         line = data.count(b"\n", 0, fault.start) + 1
         column = fault.start - data.rfind(b"\n", 0, fault.start)
-        raise JobFault(path.name, [f"Line {line}, character {column} is no UTF-8 text; accepted is CSV UTF-8."]) from None
+        said = "Line {line}, character {column}: not UTF-8 text. Save it as CSV UTF-8."
+        raise JobFault(path.name, [saying(said, line=line, column=column)]) from None
 
 
 def rows_of(text: str, source: str) -> Rows:
@@ -34,7 +37,9 @@ def rows_of(text: str, source: str) -> Rows:
     text: CSV, whatever ends its lines. source: named in faults. Raises JobFault with every line that is none.
     """
     if len(text) > MOST_BYTES:
-        raise JobFault(source, [f"The file has {len(text)} characters; accepted is up to {MOST_BYTES}."])
+        raise JobFault(
+            source, [saying("The file is too large: {size} characters. The most is {most}.", size=len(text), most=MOST_BYTES)]
+        )
     lines = csv.reader(io.StringIO(text.removeprefix("\ufeff"), newline=None), strict=True)
     rows: Rows = []
     faults: list[str] = []
@@ -42,13 +47,13 @@ def rows_of(text: str, source: str) -> Rows:
         for cells in lines:
             stripped = [cell.strip() for cell in cells]
             found = ((n, _fault(cell)) for n, cell in enumerate(stripped, 1))
-            faults += [f"Line {lines.line_num}, column {n}: {fault}" for n, fault in found if fault]
+            faults += [tr("Line {line}, column {n}: {why}", line=lines.line_num, n=n, why=fault) for n, fault in found if fault]
             if any(stripped):
                 rows.append((lines.line_num, stripped))
             if lines.line_num > MOST_LINES:
-                raise JobFault(source, [f"The file goes on after line {MOST_LINES}; accepted is up to {MOST_LINES} lines."])
+                raise JobFault(source, [saying("The file is too long. The most is {most} lines.", most=MOST_LINES)])
     except csv.Error as fault:
-        raise JobFault(source, [f"Line {lines.line_num} is no CSV: {fault}."]) from None
+        raise JobFault(source, [saying("Line {line}: not valid CSV ({why}).", line=lines.line_num, why=str(fault))]) from None
     if faults:
         raise JobFault(source, faults)
     return rows
@@ -56,6 +61,6 @@ def rows_of(text: str, source: str) -> Rows:
 
 def _fault(cell: str) -> str:
     if len(cell) > LONGEST_CELL:
-        return f"“{cell[:20]}…” has {len(cell)} characters; accepted is up to {LONGEST_CELL}."
+        return tr("“{start}…” has {n} characters. The most is {most}.", start=cell[:20], n=len(cell), most=LONGEST_CELL)
     sign = hidden_character(cell)
-    return f"has the character {sign} in it; accepted is text that can be seen." if sign else ""
+    return tr("The text has the hidden character {sign}. Remove it.", sign=sign) if sign else ""

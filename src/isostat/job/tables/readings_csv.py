@@ -13,11 +13,13 @@ from isostat.job.points import AXLE_POINTS, CORNER_POINTS, POINTS, SIDES, VEHICL
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
 from isostat.job.tables.reader import rows_of
+from isostat.language import later, tr
 from isostat.units.format import with_unit
 from isostat.units.parse import NotUnderstood
 from isostat.units.unit import DEFAULT_PRESET, Preset
 
-COLUMNS = {point.words: point for point in (*CORNER_POINTS, *AXLE_POINTS, *VEHICLE_POINTS)}
+COLUMNS = {point.words.lower(): point for point in (*CORNER_POINTS, *AXLE_POINTS, *VEHICLE_POINTS)}
+BEFORE = {point.was: words for words, point in COLUMNS.items() if point.was}  # names of columns in tables of before
 UNIT = re.compile(r"[A-Za-z\"”″]")
 
 
@@ -30,10 +32,10 @@ def _lines(job: Job) -> dict[str, Row]:
     for axle, info in enumerate(job.vehicle.axles):
         for side in SIDES:
             corner: edits.Path = (*path_to(JOB.vehicle.axles[axle]), side)
-            lines[f"{info.name.lower()} {side}"] = {p.words: (*corner, p.field) for p in CORNER_POINTS}
+            lines[f"{info.name.lower()} {side}"] = {p.words.lower(): (*corner, p.field) for p in CORNER_POINTS}
     for axle, info in enumerate(job.vehicle.axles):
-        lines[f"{info.name.lower()} axle"] = {p.words: (*path_to(JOB.vehicle.axles[axle]), p.field) for p in AXLE_POINTS}
-    lines["vehicle"] = {p.words: (*path_to(JOB.vehicle), p.field) for p in VEHICLE_POINTS}
+        lines[f"{info.name.lower()} axle"] = {p.words.lower(): (*path_to(JOB.vehicle.axles[axle]), p.field) for p in AXLE_POINTS}
+    lines["vehicle"] = {p.words.lower(): (*path_to(JOB.vehicle), p.field) for p in VEHICLE_POINTS}
     return lines
 
 
@@ -77,14 +79,17 @@ def with_measurements(job: Job, text: str, source: str, preset: Preset = DEFAULT
     """
     rows = rows_of(text, source)
     if not rows:
-        raise JobFault(source, ["The file is empty; accepted is a line of column names, then a line a corner."])
-    heads = [cell.lower() for cell in rows[0][1]]
+        raise JobFault(source, [later("The file is empty. It needs a line of column names, then a line per corner.")])
+    heads = [BEFORE.get(cell.lower(), cell.lower()) for cell in rows[0][1]]
     faults = [
-        f"Line 1: “{h}” is no column; accepted is corner, {', '.join(COLUMNS)}." for h in heads if h not in ("corner", *COLUMNS)
+        tr("Line 1: there is no column “{name}”. Use corner, {known}.", name=head, known=", ".join(COLUMNS))
+        for head in heads
+        if head not in ("corner", *COLUMNS)
     ]
-    faults += [f"Line 1: column “{h}” stands twice." for h in sorted(set(heads)) if heads.count(h) > 1]
+    twice = [head for head in sorted(set(heads)) if heads.count(head) > 1]
+    faults += [tr("Line 1: column “{name}” appears twice.", name=head) for head in twice]
     if "corner" not in heads:
-        faults.append("Line 1: there is no column “corner”.")
+        faults.append(tr("Line 1: the column “corner” is missing."))
     if faults:
         raise JobFault(source, faults)
     known, seen = _lines(job), set()
@@ -92,12 +97,13 @@ def with_measurements(job: Job, text: str, source: str, preset: Preset = DEFAULT
         cells = dict(zip(heads, (cell.lstrip("'") for cell in row), strict=False))
         name = cells.pop("corner", "").lower()
         if len(row) > len(heads):
-            faults.append(f"Line {line}: has {len(row)} cells; accepted is {len(heads)}.")
+            faults.append(tr("Line {line}: {n} cells are too many. The most is {most}.", line=line, n=len(row), most=len(heads)))
         if name not in known:
-            faults.append(f"Line {line}, column “corner”: “{name}” is no corner; accepted is one of {', '.join(known)}.")
+            lines = ", ".join(known)
+            faults.append(tr("Line {line}, column “corner”: there is no “{name}”. Use {known}.", line=line, name=name, known=lines))
             continue
         if name in seen:
-            faults.append(f"Line {line}, column “corner”: “{name}” stands twice.")
+            faults.append(tr("Line {line}, column “corner”: “{name}” appears twice.", line=line, name=name))
             continue
         seen.add(name)
         row_paths = known[name]
@@ -105,14 +111,17 @@ def with_measurements(job: Job, text: str, source: str, preset: Preset = DEFAULT
             if not cell:
                 continue
             if head not in row_paths:
-                faults.append(f"Line {line}, column “{head}”: {name} has none; accepted is an empty cell.")
+                faults.append(tr("Line {line}, column “{head}”: leave it empty for {name}.", line=line, head=head, name=name))
                 continue
             path = row_paths[head]
             try:
                 typed = edits.typed_for(job, path, cell, COLUMNS[head].quantity, preset)
                 job = edits.put_number(job, path, typed.si, typed.text)
-            except (NotUnderstood, JobFault) as fault:
-                faults.append(f"Line {line}, column “{head}”: {fault}")
+            except NotUnderstood as fault:
+                faults.append(tr("Line {line}, column “{head}”: {why}", line=line, head=head, why=str(fault)))
+            except JobFault as fault:
+                why = " ".join(fault.faults)
+                faults.append(tr("Line {line}, column “{head}”: {why}", line=line, head=head, why=why))
     if faults:
         raise JobFault(source, faults)
     return job

@@ -9,6 +9,7 @@ from isostat.job.axle_fit import ShockRow
 from isostat.job.files import JobFault
 from isostat.job.tables.reader import rows_of
 from isostat.units.parse import NotUnderstood, parse
+from isostat.units.saying import Amount, Given, saying
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 MOST = 60  # rows
@@ -28,15 +29,23 @@ def shock_list(text: str, source: str, preset: Preset) -> tuple[ShockRow, ...]:
         except (NotUnderstood, ValueError):
             if place == 0:
                 continue
-            raise JobFault(source, [f"Line {n} is “{line}”; accepted is a name, extended and collapsed length."]) from None
+            raise JobFault(
+                source,
+                [saying("Line {n}: “{line}” is not a shock. Enter name, extended length, collapsed length.", n=n, line=line)],
+            ) from None
         if not (collapsed >= 0.1 and collapsed + 0.02 <= extended <= 1.5):
-            raise JobFault(source, [f"Line {n} is “{line}”; accepted is extended 20 mm or more over collapsed, 100 to 1500 mm."])
+            ends: dict[str, Given] = {
+                "apart": Amount(0.02, Quantity.COIL, 1), "low": Amount(0.1, Quantity.COIL, 1),
+                "high": Amount(1.5, Quantity.COIL, -1),
+            }  # fmt: skip
+            said = "Line {n}: “{line}” is not possible. Enter lengths of {low} to {high}, extended at least {apart} longer."
+            raise JobFault(source, [saying(said, n=n, line=line, **ends)])
         name = row[0]
         if not name or any(name == known.name for known in rows):
-            raise JobFault(source, [f"Line {n} is “{line}”; accepted is a name that no other line has."])
+            raise JobFault(source, [saying("Line {n}: “{line}” needs a name that no other line has.", n=n, line=line)])
         rows.append(ShockRow.model_validate({"name": name, "extended_m": round(extended, 5), "collapsed_m": round(collapsed, 5)}))
     if not 1 <= len(rows) <= MOST:
-        raise JobFault(source, [f"The list has {len(rows)} shocks; accepted are 1 to {MOST}."])
+        raise JobFault(source, [saying("The list has {n} shocks. It must have 1 to {most}.", n=len(rows), most=MOST)])
     return tuple(rows)
 
 

@@ -8,6 +8,7 @@ from isostat.job.files import JobFault
 from isostat.job.springs.curved import PressRow
 from isostat.job.tables.reader import rows_of
 from isostat.units.parse import NotUnderstood, parse
+from isostat.units.saying import Amount, Given, saying
 from isostat.units.unit import Preset, Quantity
 
 MOST = 60  # rows
@@ -26,16 +27,23 @@ def spring_table(text: str, source: str, preset: Preset) -> tuple[PressRow, ...]
         except (NotUnderstood, IndexError):
             if place == 0:
                 continue
-            raise JobFault(source, [f"Line {n} is “{','.join(row)}”; accepted is a compression and a load."]) from None
+            raise JobFault(
+                source, [saying("Line {n}: “{line}” is not a reading. Enter compression, load.", n=n, line=",".join(row))]
+            ) from None
         if pressed.si == 0.0:  # the free length itself
             continue
         if not 0.001 <= pressed.si <= 0.4 or not 0.0 <= load.si <= 20_000.0:
-            raise JobFault(source, [f"Line {n} is “{','.join(row)}”; accepted are 1 to 400 mm and up to 20 000 kg."])
+            ends: dict[str, Given] = {
+                "low": Amount(0.001, Quantity.COIL, 1), "high": Amount(0.4, Quantity.COIL, -1),
+                "most": Amount(20_000.0, Quantity.MASS, -1),
+            }  # fmt: skip
+            said = "Line {n}: “{line}” is out of range. Enter a compression of {low} to {high} and a load up to {most}."
+            raise JobFault(source, [saying(said, n=n, line=",".join(row), **ends)])
         rows.append(PressRow.model_validate({"squeeze_m": pressed.si, "force_kg": load.si}))
     for n, (a, b) in enumerate(pairwise(rows), start=2):
         assert a.squeeze_m and b.squeeze_m and a.force_kg and b.force_kg
         if b.squeeze_m.value <= a.squeeze_m.value or b.force_kg.value <= a.force_kg.value:
-            raise JobFault(source, [f"The loads do not rise with the compression at reading {n}; accepted is a rising table."])
+            raise JobFault(source, [saying("Reading {n}: compression and load must both be above the reading before.", n=n)])
     if not 1 <= len(rows) <= MOST:
-        raise JobFault(source, [f"The table has {len(rows)} readings; accepted are 1 to {MOST}."])
+        raise JobFault(source, [saying("The table has {n} readings. It must have 1 to {most}.", n=len(rows), most=MOST)])
     return tuple(rows)

@@ -9,6 +9,7 @@ from isostat.assess import workings
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.preload import hanging_force_n
 from isostat.assess.workings import Shown
+from isostat.language import later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.about import about, about_both
@@ -16,12 +17,16 @@ from isostat.wording.reader import Reader
 
 
 class SpringWords(ABC):
-    """How a kind of spring is said; what is not told otherwise is so of what stands on a seat over a spacer."""
+    """How a kind of spring is said; what is not said otherwise holds of what stands on a seat over a spacer."""
 
-    set_by: ClassVar[str] = "spacers"  # what sets the height
-    held: ClassVar[str | None] = "proper compressor"  # what holds it while it is worked on, where it pushes hanging
-    too_firm: ClassVar[str] = "Above that it goes loose at full droop: retain the coil, or use a softer, longer spring."
-    instead_of_one_rate: ClassVar[str] = "Options: a stacked pair, a progressive coil, more travel, or a relaxed rule."
+    name: ClassVar[str]
+    set_by: ClassVar[str] = later("spacers")  # what sets the height
+    held: ClassVar[str | None] = later("{m} preload at full droop: use a spring compressor and keep clear of its ends")
+    too_firm: ClassVar[str] = later("Above that it goes loose at full droop. Retain the coil, or use a softer, longer spring.")
+    less_preload: ClassVar[str] = later("The preload exceeds the load; more of it does not lift. Reduce preload or lift.")
+    instead_of_one_rate: ClassVar[str] = later(
+        "Options: a stacked pair (dual rate) or progressive coil, more travel, or a relaxed rule."
+    )
 
     @abstractmethod
     def found(self, a: Assessment, axle: int, r: Reader, mark: str) -> str:
@@ -44,16 +49,16 @@ class SpringWords(ABC):
         """How it is with its wheel hanging. at: axle and side."""
         preload = hanging_force_n(a, *at)[0]
         said = about(a, Shown(workings.order.preload, *at), r.coil(preload))
-        return f"preload {said} hanging" if preload > 0 else "loose when hanging"
+        return tr("preload {m} at full droop", m=said) if preload > 0 else tr("loose at full droop")
 
     def rate_name(self, a: Assessment, axle: int) -> str:
         """Which rate it is that is shown of it."""
-        return "spring rate at the target"
+        return later("spring rate at target")
 
 
 def rate_words(a: Assessment, at: tuple[int, int], r: Reader) -> str:
     """The ordered rate of a corner, by its name. at: axle and side."""
-    return f"{about(a, Shown(workings.order.spring_rate, *at), r.rate(a.orders[at[0]].order.rate_n_per_m[at[1]]))} spring rate"
+    return about(a, Shown(workings.order.spring_rate, *at), r.rate(a.orders[at[0]].order.rate_n_per_m[at[1]]))
 
 
 def free_words(a: Assessment, at: tuple[int, int], r: Reader) -> str:

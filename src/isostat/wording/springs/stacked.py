@@ -11,6 +11,7 @@ from isostat.assess.spring.findings_stacked import CollarBeyond, NoRingWindow, P
 from isostat.assess.workings import Shown
 from isostat.core.springs.pairs import PairChoice
 from isostat.core.springs.stacked import StackedPair
+from isostat.language import later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.about import about, about_both
@@ -19,56 +20,72 @@ from isostat.wording.springs.coil import found_coil
 from isostat.wording.springs.kind import SpringWords
 from isostat.wording.tell import tell
 
+CROSSED_BY = {
+    "ring": later("at the ring"),
+    "top solid": later("top spring goes solid"),
+    "main solid": later("main spring goes solid, the top carries on"),
+}
+
 
 @tell.register
 def _(j: NoRingWindow, r: Reader) -> tuple[str, str]:
-    by = r.coil(j.missing_m)
-    return f"No place for the ring: {by} missing", (
-        f"One opens with {by} less of one: stroke, solid length of either spring, slider, or thread below the collar."
+    return tr("No valid crossover-ring position: {m} short", m=r.coil(j.missing_m)), (
+        tr("Reduce one of these by that much: stroke, a solid length, slider, or thread below the collar.")
     )
 
 
 @tell.register
 def _(j: RingOutside, r: Reader) -> tuple[str, str]:
-    end = "at most" if j.ring_m > j.limit_m else "at least"
-    return f"Ring {r.coil(j.ring_m)} from the collar: {j.binds} binds", (
-        f"Collar to ring {end} {r.coil(j.limit_m)}, or {r.coil(abs(j.ring_m - j.limit_m))} less solid length of the {j.binds}."
-    )
+    said = {"m": r.coil(j.ring_m), "limit": r.coil(j.limit_m), "spring": tr(j.binds), "by": r.coil(abs(j.ring_m - j.limit_m))}
+    title = tr("Crossover ring at {m}: {spring} coil-binds first", **said)
+    if j.ring_m > j.limit_m:
+        return title, tr("Set it at most {limit} from the collar, or use a {spring} with {by} less solid length.", **said)
+    return title, tr("Set it at least {limit} from the collar, or use a {spring} with {by} less solid length.", **said)
 
 
 @tell.register
 def _(j: RingNotSet, r: Reader) -> tuple[str, str]:
-    return "The ring cannot make that crossover", f"{j.reason[0].upper()}{j.reason[1:]} Another share, or other springs."
+    return tr("Crossover not reachable with the ring"), (
+        tr("{why} Choose another crossover share, or other springs.", why=j.reason.words(r.preset))
+    )
 
 
 @tell.register
 def _(j: TopBinds, r: Reader) -> tuple[str, str]:
     if j.by == "main solid":
-        return (
-            "The main spring goes solid first",
-            "No lock-up: the softer top spring carries on alone. Swap them, or a longer main.",
+        return tr("Main spring goes solid first"), (
+            tr("The rate never changes over: the softer top spring carries on alone. Swap the springs, or use a longer main.")
         )
-    return (
-        "The top spring goes solid before the ring",
-        "A bound spring makes the change, not the ring: ring further from the collar.",
+    return tr("Top spring goes solid before the crossover ring"), (
+        tr("A coil-bound spring makes the change, not the ring. Set the ring further from the collar.")
     )
 
 
 @tell.register
 def _(j: PastCrossover, r: Reader) -> tuple[str, str]:
-    return f"Rides {r.coil(j.by_m)} of shaft past the crossover", "The top spring does nothing there: ring nearer the collar."
+    return tr("Sits {m} past crossover at ride height", m=r.coil(j.by_m)), (
+        tr("The top spring is inactive there (shaft travel). Set the ring nearer the collar.")
+    )
 
 
 @tell.register
 def _(j: CollarBeyond, r: Reader) -> tuple[str, str]:
-    way, cure = ("below", "A longer spring") if j.down else ("above", "A shorter spring")
-    return f"Collar {r.coil(j.by_m)} {way} its thread", f"{cure} brings it back; the height is solved as if it went there."
+    m = r.coil(j.by_m)
+    if j.down:
+        return tr("Collar needs {m} more thread downwards", m=m), tr(
+            "Use a longer spring. Heights assume that the collar could reach it."
+        )
+    return tr("Collar needs {m} more thread upwards", m=m), tr(
+        "Use a shorter spring. Heights assume that the collar could reach it."
+    )
 
 
 class StackedWords(SpringWords):
     """Both springs, collar and ring."""
 
-    set_by = "collars down"
+    name = later("stacked pair")
+
+    set_by = later("collars down")
 
     @override
     def found(self, a: Assessment, axle: int, r: Reader, mark: str) -> str:
@@ -79,33 +96,42 @@ class StackedWords(SpringWords):
         law = a.orders[axle].law[0]
         assert isinstance(law, StackedPair)
         top, main = (number(p.free_m, Quantity.COIL, r.preset) for p in (law.top, law.main))
-        return f"{number(law.top.rate, Quantity.RATE, r.preset)} over {r.rate(law.main.rate)}, {top} over {main}"
+        rates = {"top": number(law.top.rate, Quantity.RATE, r.preset), "main": r.rate(law.main.rate)}
+        return tr("{top} over {main}, {top_free} over {main_free} free", **rates, top_free=top, main_free=main)
 
     @override
     def set(self, a: Assessment, axle: int, r: Reader) -> str:
         seated = _seated(a, axle)
         left, right = seated.collar_m
-        ring = "" if seated.pair.ring_m is None else f", ring {r.coil(seated.pair.ring_m)}"
         if left < 0.0 or right < 0.0:
             sides = ", ".join(_collar(m, number(abs(m), Quantity.COIL, r.preset)) for m in (left, right))
         else:
             sides = f"{number(left, Quantity.COIL, r.preset)}, {r.coil(right)}"
-        return about_both(a, axle, workings.stacked.collar, sides + ring)
+        if seated.pair.ring_m is not None:
+            sides = tr("{collars}, ring {m}", collars=sides, m=r.coil(seated.pair.ring_m))
+        return about_both(a, axle, workings.stacked.collar, sides)
 
     @override
     def line(self, a: Assessment, at: tuple[int, int], r: Reader) -> str:
         seated = _seated(a, at[0])
         pair, collar = seated.pair, seated.collar_m[at[1]]
         parts = (pair.third, pair.top, pair.main)
-        springs = " over ".join(f"{r.rate(p.rate)} {r.coil(p.free_m)} free" for p in parts if p is not None)
+        each = [tr("{rate}, {free} free", rate=r.rate(p.rate), free=r.coil(p.free_m)) for p in parts if p is not None]
+        springs = each[0]
+        for below in each[1:]:
+            springs = tr("{above} over {below}", above=springs, below=below)
         placed = Shown(workings.stacked.collar, *at)  # the ring from it
-        ring = "no ring" if pair.ring_m is None else f"ring {about(a, placed, r.coil(pair.ring_m))} from the collar"
-        return f"stacked pair {springs}, collar {_collar(collar, about(a, placed, r.coil(abs(collar))))}, {ring}"
+        said = {"springs": springs, "collar": _collar(collar, about(a, placed, r.coil(abs(collar))))}
+        if pair.ring_m is None:
+            return tr("stacked pair {springs}, collar {collar}, no crossover ring", **said)
+        ring = about(a, placed, r.coil(pair.ring_m))
+        return tr("stacked pair {springs}, collar {collar}, crossover ring {ring} from it", **said, ring=ring)
 
     @override
     def rate_name(self, a: Assessment, axle: int) -> str:
         crossover, pressed = _seated(a, axle).pair.crossover, a.orders[axle].pressed_m[0]
-        return "spring rate, both springs" if crossover and pressed < crossover.x_m else "spring rate, main spring alone"
+        both = crossover and pressed < crossover.x_m
+        return later("spring rate, both springs") if both else later("spring rate, main spring alone")
 
 
 def _seated(a: Assessment, axle: int) -> Seated:
@@ -115,13 +141,18 @@ def _seated(a: Assessment, axle: int) -> Seated:
 
 
 def _collar(m: float, said: str) -> str:
-    return f"{said} {'up' if m < 0 else 'down'}"
+    return tr("{m} up", m=said) if m < 0 else tr("{m} down", m=said)
 
 
 def pair_words(choice: PairChoice, r: Reader) -> str:
     """A pair off the shelf: its rates, lengths, rate together, and where its collar goes."""
     top, main = choice.pair.top, choice.pair.main
-    rates = f"{number(top.rate, Quantity.RATE, r.preset)} over {r.rate(main.rate)}"
-    lengths = f"{number(top.free_m, Quantity.COIL, r.preset)} over {r.coil(main.free_m)}"
-    collar = _collar(choice.collar_m, number(abs(choice.collar_m), Quantity.COIL, r.preset))
-    return f"{rates}, {lengths}: {number(choice.pair.series_rate, Quantity.RATE, r.preset)}, collar {collar}"
+    return tr(
+        "{top} over {main}, {top_free} over {main_free} free: {both}, collar {collar}",
+        top=number(top.rate, Quantity.RATE, r.preset),
+        main=r.rate(main.rate),
+        top_free=number(top.free_m, Quantity.COIL, r.preset),
+        main_free=r.coil(main.free_m),
+        both=number(choice.pair.series_rate, Quantity.RATE, r.preset),
+        collar=_collar(choice.collar_m, number(abs(choice.collar_m), Quantity.COIL, r.preset)),
+    )

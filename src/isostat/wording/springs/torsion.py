@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
 from typing_extensions import override
 
 from isostat.assess import workings
@@ -12,71 +10,81 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
 from isostat.assess.workings import Shown
 from isostat.core.springs.torsion.indexing import Index
-from isostat.units.format import number
-from isostat.units.unit import Quantity
+from isostat.language import capital, later, tr, trn
 from isostat.wording.about import about, about_both
 from isostat.wording.reader import Reader
 from isostat.wording.springs.kind import SpringWords, rate_words
 from isostat.wording.tell import tell
 
-TEETH_SEEN = "turn of the anchor; tighter: more twist, lifts; each end seen from that end"
+SPLINES_SEEN = later("Anchor turn. Tighter is more twist: it lifts. Each end is seen from that end.")
 
 
-def say_teeth(setting: Index) -> str:
-    """`Inner 3 teeth tighter, outer 2 slacker`."""
-    said = [
-        f"{end} {abs(teeth)} {'tooth' if abs(teeth) == 1 else 'teeth'} {'tighter' if teeth > 0 else 'slacker'}"
-        for end, teeth in (("inner", setting.inner), ("outer", -setting.outer))
-        if teeth
-    ]
-    words = ", ".join(said) or "teeth stay"
-    return words[0].upper() + words[1:]
+def say_splines(setting: Index) -> str:
+    """`Inner 3 splines tighter, outer 2 slacker`."""
+    moved = [*([_inner(setting.inner)] if setting.inner else []), *([_outer(-setting.outer)] if setting.outer else [])]
+    return capital(", ".join(moved) or tr("splines stay as they are"))
+
+
+def _inner(tighter: int) -> str:
+    if tighter > 0:
+        return trn("inner 1 spline tighter", "inner {n} splines tighter", tighter)
+    return trn("inner 1 spline slacker", "inner {n} splines slacker", -tighter)
+
+
+def _outer(tighter: int) -> str:
+    if tighter > 0:
+        return trn("outer 1 spline tighter", "outer {n} splines tighter", tighter)
+    return trn("outer 1 spline slacker", "outer {n} splines slacker", -tighter)
 
 
 @tell.register
 def _(j: ArmStopFirst, r: Reader) -> tuple[str, str]:
-    return (
-        f"Arm on its stop {r.height_unit(j.by_m)} before the shock tops",
-        "The arm takes the blow of every drop: a shorter shock.",
+    return tr("Arm hits its droop stop {m} before the shock tops out", m=r.height_unit(j.by_m)), (
+        tr("The arm takes every droop impact. Fit a shorter shock.")
     )
 
 
 @tell.register
 def _(j: BarStress, r: Reader) -> tuple[str, str]:
-    why = "It settles: a longer bar, a thicker one turned less, less bump."
-    return f"Torsion bar at {j.used * 100:.0f} % of its stress at full bump", why
+    return tr("Torsion bar overstressed at full bump: {p} of limit", p=r.percent(j.used)), (
+        tr("It will take a set. Use a longer or thicker bar, or less bump travel.")
+    )
 
 
 class TorsionWords(SpringWords):
     """Rate, and how far the anchor is turned."""
 
-    set_by = "anchors"
-    held = "unload the bar, hold the key"
-    too_firm = "Above that it carries nothing at full droop: a softer spring, or a shorter shock."
-    instead_of_one_rate = "Options: a helper beside the bar, more travel, or a relaxed rule."
+    name = later("torsion bar")
+
+    set_by = later("anchors")
+    held = later("{m} of load at full droop: unload the bar with its tool and keep clear of the arm")
+    too_firm = later("Above that it carries nothing at full droop. Use a softer bar, or a shorter shock.")
+    less_preload = later("The bars lift it to the end of the shocks. Back the adjusters off, or fit longer shocks.")
+    instead_of_one_rate = later("Options: a helper beside the bar, more travel, or a relaxed rule.")
 
     @override
     def found(self, a: Assessment, axle: int, r: Reader, mark: str) -> str:
-        return f"torsion bars, {mark}{r.rate(a.found_springs[axle][0].rate.value)}"
+        return tr("torsion bars {rate}", rate=mark + r.rate(a.found_springs[axle][0].rate.value))
 
     @override
     def ordered(self, a: Assessment, axle: int, r: Reader) -> str:
-        return f"torsion bars, {about_both(a, axle, workings.order.spring_rate, r.rate(a.orders[axle].order.rate_n_per_m[0]))}"
+        rate = about_both(a, axle, workings.order.spring_rate, r.rate(a.orders[axle].order.rate_n_per_m[0]))
+        return tr("torsion bars {rate}", rate=rate)
 
     @override
     def set(self, a: Assessment, axle: int, r: Reader) -> str:
-        turns = [f"{number(abs(t), Quantity.ANGLE, r.preset)}° {_way(t)}" for t in _turn(a, axle)]
+        turns = [say_wound(t, r.angle(abs(t))) for t in _turn(a, axle)]
         return about_both(a, axle, workings.torsion.turn, ", ".join(turns))
 
     @override
     def line(self, a: Assessment, at: tuple[int, int], r: Reader) -> str:
         turn = _turn(a, at[0])[at[1]]
-        turned = about(a, Shown(workings.torsion.turn, *at), f"{abs(math.degrees(turn)):.2f}°")
-        return f"torsion bar {rate_words(a, at, r)}, anchor {turned} {_way(turn)}"
+        turned = say_wound(turn, about(a, Shown(workings.torsion.turn, *at), r.angle(abs(turn))))
+        return tr("torsion bar {rate}, {anchor}", rate=rate_words(a, at, r), anchor=turned)
 
     @override
     def hanging(self, a: Assessment, at: tuple[int, int], r: Reader) -> str:
-        return "handed, left and right are not swapped"
+        return tr("bars are handed: do not swap sides")
 
 
 def _turn(a: Assessment, axle: int) -> tuple[float, float]:
@@ -85,5 +93,6 @@ def _turn(a: Assessment, axle: int) -> tuple[float, float]:
     return bars.turn
 
 
-def _way(turn_rad: float) -> str:
-    return "tighter" if turn_rad >= 0 else "slacker"
+def say_wound(turn_rad: float, said: str) -> str:
+    """Which way an anchor is turned. said: by how much."""
+    return tr("wind anchor up {angle}", angle=said) if turn_rad >= 0 else tr("back anchor off {angle}", angle=said)

@@ -22,8 +22,10 @@ from isostat.core.springs.air.valve_on_tee import LevelledTee
 from isostat.core.working import Figure, Origin
 from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.air import AirBag
+from isostat.language import later
+from isostat.units.saying import Saying
 
-NO_PRESSURE = "Its bag has no pressure at the target: it carries nothing until one is entered or solved."
+NO_PRESSURE = Saying(later("The bag has no pressure at the target, so it carries nothing. Enter one, or find the pressures."))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -137,19 +139,19 @@ def bag_of(bag: AirBag, what: str) -> tuple[Bag, float]:
     rows = [(float(r.height_m.value), float(r.load_kg.value) * GRAVITY) for r in bag.chart if r.height_m and r.load_kg]
     if rows and not (len(rows) == 1 and bag.across_m is not None):
         if len(rows) < 2 or bag.chart_pa is None:
-            raise Incomplete(f"The chart of the {what} wants its pressure and two heights; they must be given here.")
+            raise Incomplete(later("Enter the pressure of the bag chart and at least two of its heights with their loads."))
         heights, forces = zip(*rows, strict=True)
         return charted(heights, forces, float(bag.chart_pa.value)), max(heights)
     across, full = (
-        needed(bag.across_m, f"Effective diameter of the {what}"),
-        needed(bag.height_m, f"Full height of the {what}"),
+        needed(bag.across_m, later("effective bag diameter")),
+        needed(bag.height_m, later("extended bag height")),
     )
     return cylinder(across, full, value_or(bag.least_m, rules.BAG_FLAT * full)), full
 
 
 def needed_height(bag: AirBag) -> float:
     """Height of a helper bag as weighed, m. Raises Incomplete where it was not read."""
-    return needed(bag.stands_m, "Height of the helper bag as weighed")
+    return needed(bag.stands_m, later("helper bag height, as weighed"))
 
 
 def as_found(fit: AxleFit) -> Bags | None:
@@ -169,15 +171,17 @@ def fitted(fit: AxleFit, grown_m: Floats) -> Bags | None:
             return None
         raise Incomplete(NO_PRESSURE)
     if fit.kind == "air":
-        raise Incomplete("A bag stands in place of the springs already; accepted is a helper beside steel.")
+        raise Incomplete(later("This axle already runs air springs; a helper bag needs steel springs."))
     what = "helper bag"
     if given.gas == "levelled":
-        raise Incomplete("A levelling valve takes the load from the springs beside it; accepted is air shut in, or air alone.")
+        raise Incomplete(
+            later("A levelling valve would take the load off the steel springs. Choose sealed bags, or air springs alone.")
+        )
     try:
         bag, full = bag_of(given, what)
         return _set(given, bag, full, full - needed_height(given), grown_m, None)
     except OutOfRange as refused:
-        raise Incomplete(str(refused)) from None
+        raise Incomplete(refused) from None
 
 
 def air_springs(given: AirBag, grown_m: Floats, force_n: Floats) -> Bags:
@@ -190,10 +194,10 @@ def air_springs(given: AirBag, grown_m: Floats, force_n: Floats) -> Bags:
     try:
         bag, full = bag_of(given, what)
         if given.gas == "held" and max(np.diff(bag.area_m2) / np.diff(bag.x_m)) <= 0.0:
-            raise Incomplete("Pressure held by its line gives this bag no rate; accepted is air shut in, or a levelling valve.")
-        return _set(given, bag, full, full - needed(given.stands_m, f"Height of the {what} as weighed"), grown_m, force_n)
+            raise Incomplete(later("Regulated pressure gives this bag no rate. Choose sealed bags or a levelling valve."))
+        return _set(given, bag, full, full - needed(given.stands_m, later("air spring height, as weighed")), grown_m, force_n)
     except OutOfRange as refused:
-        raise Incomplete(str(refused)) from None
+        raise Incomplete(refused) from None
 
 
 def _set(given: AirBag, bag: Bag, full: float, as_weighed: float, grown: Floats, force: Floats | None) -> Bags:
@@ -234,7 +238,7 @@ def _held(given: AirBag, bag: Bag, gauge: Floats, at: Floats) -> tuple[tuple[For
         left, right = (HeldAir(bag=bag, gauge_pa=float(p)) for p in gauge)
         return (left, right), None
     if given.gas == "levelled":
-        limits = (needed(given.least_pa, "Least pressure"), needed(given.most_pa, "Most pressure"))
+        limits = (needed(given.least_pa, later("minimum pressure")), needed(given.most_pa, later("maximum pressure")))
         band = value_or(given.band_m, rules.VALVE_BAND)
         middle = np.full(2, at.mean()) if teed else at
         valves = [levelled(bag, float(p), float(x), limits, band, here) for p, x in zip(gauge, middle, strict=True)]

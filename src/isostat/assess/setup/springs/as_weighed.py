@@ -15,6 +15,7 @@ from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.working import Figure, Origin
 from isostat.job.axle_fit import Coil
 from isostat.job.reading import Reading
+from isostat.units.saying import Saying
 
 REACH = (0.001, 3.0)  # m
 LOWEST_RATE, HIGHEST_RATE = 500.0, METAL_RATE / 2.0
@@ -25,12 +26,12 @@ def reach(free_m: float, solid: Reading | None) -> float | None:
     return None if solid is None else float(np.clip(free_m - solid.value, *REACH))
 
 
-def of_rate(kind: Kind, at: AsWeighed, lacks: str = "") -> FoundPair:
+def of_rate(kind: Kind, at: AsWeighed, lacks: Saying | None = None) -> FoundPair:
     """Plain coils: of the typed rate, else of one that gives the usual frequency."""
     return _coil(kind, at, 0, lacks), _coil(kind, at, 1, lacks)
 
 
-def _coil(kind: Kind, at: AsWeighed, side: int, lacks: str) -> FoundSpring:
+def _coil(kind: Kind, at: AsWeighed, side: int, lacks: Saying | None) -> FoundSpring:
     coil, force = (at.fit.left, at.fit.right)[side], float(at.force_n[side])
     rate = _rate(at, coil, side)
     pressed = force / rate.value
@@ -55,7 +56,14 @@ def of_law(kind: Kind, at: AsWeighed, laws: tuple[ForceLaw, ForceLaw], standing_
 
 
 def _found(
-    kind: Kind, coil: Coil, force: float, pressed: float, rate: Figure, installed: Figure, law: ForceLaw, lacks: str = ""
+    kind: Kind,
+    coil: Coil,
+    force: float,
+    pressed: float,
+    rate: Figure,
+    installed: Figure,
+    law: ForceLaw,
+    lacks: Saying | None = None,
 ) -> FoundSpring:
     implied = installed.value + pressed
     known = not rate.assumed and coil.free_length_m and coil.installed_length_m

@@ -11,6 +11,7 @@ from isostat.assess.setup.springs.order import STOCKS, order_for, seats_m, sized
 from isostat.core.rates.purchase import to_step
 from isostat.core.springs.coil import Coil as CoilLaw
 from isostat.job.axle_fit import AxleFit
+from isostat.units.saying import Saying
 
 
 class PlainCoil(Kind):
@@ -31,7 +32,7 @@ class PlainCoil(Kind):
     def to_order(self, w: Wanted) -> Ordered:
         return self.standing_in(w)
 
-    def standing_in(self, w: Wanted, lacks: str = "") -> Ordered:
+    def standing_in(self, w: Wanted, lacks: Saying | None = None) -> Ordered:
         """Coils of the picked or typed rate. lacks: why the wanted kind cannot be made."""
         coils, stock = (w.fit.left, w.fit.right), STOCKS[w.fit.stock]
         safe = [float(np.clip(to_step(rate, stock.rate), stock.rate, HIGHEST_RATE)) for rate in w.picked.rate]

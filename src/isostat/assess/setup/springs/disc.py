@@ -9,6 +9,7 @@ from isostat.core.limits import Floats, OutOfRange
 from isostat.core.springs.disc import DiscStack
 from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.disc import Discs
+from isostat.language import later
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -44,16 +45,16 @@ def fitted(fit: AxleFit, grown_m: Floats | None) -> Stacks | None:
     given = fit.discs
     if given == Discs():
         return None
-    thick = needed(given.thick_m, "Thickness of the washers")
+    thick = needed(given.thick_m, later("washer thickness"))
     try:
         stack = DiscStack(
-            outer_m=needed(given.outer_m, "Outer diameter of the washers"),
-            inner_m=needed(given.inner_m, "Inner diameter of the washers"),
+            outer_m=needed(given.outer_m, later("washer outer diameter")),
+            inner_m=needed(given.inner_m, later("washer inner diameter")),
             thick_m=thick,
-            cone_m=needed(given.height_m, "Height of the washers") - thick,
+            cone_m=needed(given.height_m, later("washer height")) - thick,
             nested=given.nested,
             opposed=given.opposed,
         )
     except OutOfRange as refused:
-        raise Incomplete(str(refused)) from None
-    return Stacks(law=(stack, stack), gap_m=needed(given.gap_m, "Gap to the washers as weighed"))
+        raise Incomplete(refused) from None
+    return Stacks(law=(stack, stack), gap_m=needed(given.gap_m, later("gap to the washers, as weighed")))

@@ -16,6 +16,7 @@ from isostat.core.travel.events import TravelEvent
 from isostat.core.working import Figure, Origin
 from isostat.job.axle_fit import AxleFit
 from isostat.job.reading import Frozen
+from isostat.units.saying import Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -34,7 +35,7 @@ class FoundSpring:
     spacer_m: float
     law: ForceLaw
     couple: Couple | None = None  # what it shares with the other side
-    lacks: str = ""  # why the kind that it is said to be cannot be made; a plain coil stands in
+    lacks: Saying | None = None  # why the kind that it is said to be cannot be made; a plain coil stands in
 
 
 FoundPair = tuple[FoundSpring, FoundSpring]
@@ -59,7 +60,8 @@ class Picked:
 
     rate: tuple[float, float]
     sprung_kg: float
-    words: str
+    way: str  # that gave the rate
+    unpickable: Saying | None  # why the wanted way could not; then the usual frequency did
     window: Window
     at_wheel: Window  # the same of the wheel rate
     bends: tuple[float, float]
@@ -105,14 +107,15 @@ class Ordered:
     window: Window  # of the spring's rate
     at_wheel: Window  # the same of the wheel rate
     bends: tuple[float, float]  # X' and X'' of the spring at the target
-    picked: str  # the way that gave the rate, or why it could not
+    picked: str  # the way that gave the rate
+    unpickable: Saying | None  # why the wanted way could not
     law: tuple[ForceLaw, ForceLaw]
     offset_m: tuple[float, float]  # compression at the baseline position
     can_be_had: bool  # False: past an end of travel, or a force or a rate below zero would be wanted
     couple: Couple | None = None  # what both sides share
     holds_height: bool = False  # by a valve: over a bump its rate is another
     set: object | None = None  # how they are set where not by length and spacer: a type of the kind's own
-    lacks: str = ""  # why the wanted kind of spring cannot be made; a plain coil stands in
+    lacks: Saying | None = None  # why the wanted kind of spring cannot be made; a plain coil stands in
 
 
 class Kind(ABC):

@@ -21,6 +21,7 @@ from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.working import Origin
 from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.leaf import Pack
+from isostat.language import later
 
 
 class LeafPacks(Kind):
@@ -40,7 +41,7 @@ class LeafPacks(Kind):
         try:
             law = leaf_pack(at.fit.pack).law
         except OutOfRange as refused:
-            raise Incomplete(str(refused)) from None
+            raise Incomplete(refused) from None
         return of_law(self, at, (law, law), law.flat_m)  # its arch follows from the pack and the scales
 
     @override
@@ -79,19 +80,19 @@ class LeafPacks(Kind):
 def leaf_pack(pack: Pack) -> LeafPack:
     """A leaf pack as measured, remembered with its law, which takes a tenth of a second. Raises Incomplete or OutOfRange."""
     if not pack.leaves:
-        raise Incomplete("No leaf is measured; accepted is at least the main one with its lengths, width and thickness.")
+        raise Incomplete(later("Enter the leaves: at least the main leaf with its lengths, width and thickness."))
     leaves, above = [], None
     for n, row in enumerate(pack.leaves, start=1):
-        front = needed(row.front_m, f"Length of leaf {n} to the front")
+        front = needed(row.front_m, later("front length of leaf {n}"), n=n)
         rear = value_or(row.rear_m, front)
-        width = needed(row.width_m or (above.width_m if above else None), f"Width of leaf {n}")
+        width = needed(row.width_m or (above.width_m if above else None), later("width of leaf {n}"), n=n)
         rise = value_or(row.rise_m, 0.0)
         leaves.append(
             Leaf(
                 front_m=front,
                 rear_m=rear,
                 width_m=width,
-                thick_m=needed(row.thick_m, f"Thickness of leaf {n}"),
+                thick_m=needed(row.thick_m, later("thickness of leaf {n}"), n=n),
                 tip_m=None if row.tip_m is None else float(row.tip_m.value),
                 curve=curve_of(value_or(row.string_m, (front + rear) * rules.LEAF_STRING), rise),
                 gap_m=value_or(row.gap_m, 0.0),
@@ -134,7 +135,7 @@ def hanging(pack: Pack) -> Hanging | None:
         )
         raised, turned = hung.changed(shackle, dropped)
     except OutOfRange as refused:
-        raise Incomplete(str(refused)) from None
+        raise Incomplete(refused) from None
     return Hanging(hung=hung, shackle_m=shackle, dropped_m=dropped, raised_m=raised, turned_rad=turned)
 
 

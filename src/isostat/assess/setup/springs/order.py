@@ -43,7 +43,8 @@ def order_for(
         window=w.picked.window,
         at_wheel=w.picked.at_wheel,
         bends=w.picked.bends,
-        picked=w.picked.words,
+        picked=w.picked.way,
+        unpickable=w.picked.unpickable,
         **(usual | more),  # type: ignore[arg-type]
     )
 

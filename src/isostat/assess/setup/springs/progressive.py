@@ -18,6 +18,7 @@ from isostat.core.springs.straight_pieces import Rising, Tested, compression_at
 from isostat.core.working import Origin
 from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.curved import ProgressiveCoil
+from isostat.language import later
 
 
 class ProgressiveCoils(Kind):
@@ -34,7 +35,7 @@ class ProgressiveCoils(Kind):
         try:
             law = progressive_law(at.fit.progressive)
         except OutOfRange as refused:
-            raise Incomplete(str(refused)) from None
+            raise Incomplete(refused) from None
         return of_law(self, at, (law, law))
 
     @override
@@ -57,24 +58,25 @@ def progressive_law(given: ProgressiveCoil) -> Rising:
     """The law of a progressive coil, however it is told. Raises Incomplete or OutOfRange."""
     match given.by:
         case "rates":
-            soft, firm = needed(given.soft_n_per_m, "First rate"), needed(given.firm_n_per_m, "Second rate")
-            change, solid = needed(given.change_m, "Compression at the change"), needed(given.solid_m, "Compression to solid")
+            soft, firm = needed(given.soft_n_per_m, later("first rate")), needed(given.firm_n_per_m, later("second rate"))
+            change = needed(given.change_m, later("compression where the rate changes"))
+            solid = needed(given.solid_m, later("compression to coil-bind"))
             return from_rate_pair(soft, firm, change, solid)
         case "turns":
             return from_turns(given)
         case _:
             rows = [(r.squeeze_m.value, r.force_kg.value * GRAVITY) for r in given.table if r.squeeze_m and r.force_kg]
             if not rows:
-                raise Incomplete("The tester's table is empty; accepted is at least one compression with its load.")
+                raise Incomplete(later("Enter at least one compression with its load."))
             return Tested(tuple(r[0] for r in rows), tuple(r[1] for r in rows))
 
 
 def from_turns(given: ProgressiveCoil) -> Progressive:
     """A progressive coil by its counted turns. Raises Incomplete where a number is missing, OutOfRange where they make no coil."""
-    d, across = needed(given.wire_m, "Wire"), needed(given.across_m, "Diameter")
+    d, across = needed(given.wire_m, later("wire diameter")), needed(given.across_m, later("coil diameter"))
     groups = tuple((float(g.turns.value), float(g.pitch_m.value)) for g in given.groups if g.turns and g.pitch_m)
     if not groups:
-        raise Incomplete("No group of turns is counted; accepted is at least one with its turns and pitch.")
+        raise Incomplete(later("Enter at least one coil group: its coils and their pitch."))
     turns, free = sum(n for n, _ in groups) + 2.0, sum(n * pitch for n, pitch in groups) + 2.0 * d
     mean = mean_diameter(across, d, given.across)
     shear = given.shear_pa.value if given.shear_pa else None

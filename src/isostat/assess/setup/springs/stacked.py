@@ -9,7 +9,7 @@ from typing_extensions import override
 
 from isostat.assess.setup.figures import AxleFigures
 from isostat.assess.setup.springs.as_weighed import of_law
-from isostat.assess.setup.springs.incomplete import Incomplete, needed, value_or
+from isostat.assess.setup.springs.incomplete import Incomplete, needed, value_or, why_not
 from isostat.assess.setup.springs.kind import AsWeighed, FoundPair, Kind, Ordered, Wanted
 from isostat.assess.setup.springs.order import TYPED, grown_m, order_for, pair
 from isostat.core import rules
@@ -22,6 +22,8 @@ from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.curved import Stack, StackPart
+from isostat.language import later
+from isostat.units.saying import Saying
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -34,7 +36,7 @@ class Seated:
     collar_typed: bool
     hangs_x_m: tuple[float, float]  # spring travel from hanging to the baseline, taken negative
     target_m: tuple[float, float]  # shaft at the target, from hanging
-    ring_fault: str = ""  # why the ring cannot be set as wanted
+    ring_fault: Saying | None = None  # why the ring cannot be set as wanted
 
 
 class StackedPairs(Kind):
@@ -55,7 +57,7 @@ class StackedPairs(Kind):
         try:
             law = stacked_pair(at.fit.stack)
         except OutOfRange as refused:
-            raise Incomplete(str(refused)) from None
+            raise Incomplete(refused) from None
         return of_law(self, at, (law, law))
 
     @override
@@ -112,7 +114,8 @@ def seat_stack(
         return CoilOver(extended_m=long, bump_m=bump[side], thread_m=value_or(given.thread_m, rules.STACK_THREAD),
                         down_m=value_or(given.down_m, 0.0) - collar, up_m=value_or(given.up_m, 0.0) + collar)  # fmt: skip
 
-    made, fault, collars = pair, "", [0.0, 0.0]
+    made, collars = pair, [0.0, 0.0]
+    fault: Saying | None = None
     for _ in range(2):  # a ring that is met before the target changes what the collar must do
         collars = [down(made, side) for side in (0, 1)]
         made, fault = _ringed(given, pair, (shock(0, collars[0]), shock(1, collars[1])), target)
@@ -137,12 +140,12 @@ def window_of_both(pair: StackedPair, shocks: tuple[CoilOver, CoilOver]) -> Ring
 
 def _ringed(
     stack: Stack, pair: StackedPair, shocks: tuple[CoilOver, CoilOver], target_m: tuple[float, float]
-) -> tuple[StackedPair, str]:
+) -> tuple[StackedPair, Saying | None]:
     """The stack with its ring where it is wanted, one distance for both sides, and why that cannot be."""
     if stack.placed == "typed":
-        return pair, ""
+        return pair, None
     if stack.placed == "protecting":
-        return replace(pair, ring_m=window_of_both(pair, shocks).nearest_m), ""
+        return replace(pair, ring_m=window_of_both(pair, shocks).nearest_m), None
     rings = []
     try:
         for shock, target in zip(shocks, target_m, strict=True):
@@ -151,15 +154,16 @@ def _ringed(
             assert set_.ring_m is not None
             rings.append(set_.ring_m)
     except OutOfRange as refused:
-        return pair, str(refused)
-    return replace(pair, ring_m=max(to_step(sum(rings) / 2.0, LENGTH_STEP), 0.0)), ""
+        return pair, why_not(refused)
+    return replace(pair, ring_m=max(to_step(sum(rings) / 2.0, LENGTH_STEP), 0.0)), None
 
 
 def _part(part: StackPart, words: str) -> Part:
+    which = Saying(words)
     return Part(
-        needed(part.rate_n_per_m, f"Rate of the {words}"),
-        needed(part.free_m, f"Free length of the {words}"),
-        needed(part.solid_m, f"Solid length of the {words}"),
+        needed(part.rate_n_per_m, later("rate of the {spring}"), spring=which),
+        needed(part.free_m, later("free length of the {spring}"), spring=which),
+        needed(part.solid_m, later("solid length of the {spring}"), spring=which),
     )
 
 
@@ -167,9 +171,9 @@ def stacked_pair(stack: Stack) -> StackedPair:
     """The springs of a stack, its ring as typed or not there yet. Raises Incomplete or OutOfRange, in words."""
     ring = stack.ring_m.value if stack.placed == "typed" and stack.ring_m else None
     return StackedPair(
-        top=_part(stack.top, "top spring"),
-        main=_part(stack.main, "main spring"),
-        third=None if stack.third is None else _part(stack.third, "third spring"),
+        top=_part(stack.top, later("top spring")),
+        main=_part(stack.main, later("main spring")),
+        third=None if stack.third is None else _part(stack.third, later("third spring")),
         slider_m=value_or(stack.slider_m, rules.SLIDER),
         step_m=value_or(stack.step_m, 0.0),
         ring_m=ring,

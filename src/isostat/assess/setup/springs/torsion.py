@@ -19,6 +19,7 @@ from isostat.core.working import Figure, Origin
 from isostat.job.axle_fit import AxleFit
 from isostat.job.reading import Reading
 from isostat.job.springs.torsion import TorsionBar
+from isostat.language import later
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -90,14 +91,14 @@ def bar_of(given: TorsionBar) -> tuple[Bar, float, float]:
 
     try:
         bar = Bar(
-            diameter_m=needed(given.diameter_m, "Diameter of the torsion bar"),
-            length_m=needed(given.length_m, "Length of the torsion bar"),
+            diameter_m=needed(given.diameter_m, later("torsion-bar diameter")),
+            length_m=needed(given.length_m, later("torsion-bar length")),
             bore_m=value_or(given.bore_m, 0.0),
             shear_pa=value_or(given.shear_pa, SHEAR),
         )
     except OutOfRange as refused:
-        raise Incomplete(str(refused)) from None
-    return bar, needed(given.arm_m, "Arm of the torsion bar"), needed(given.angle_rad, "Angle of the arm from level, as weighed,")
+        raise Incomplete(refused) from None
+    return bar, needed(given.arm_m, later("torsion-bar arm length")), needed(given.angle_rad, later("arm angle as weighed"))
 
 
 def arm_law(bar: Bar, arm_m: float, slack_rad: float, stop: Reading | None = None) -> ArmLaw:
@@ -105,7 +106,7 @@ def arm_law(bar: Bar, arm_m: float, slack_rad: float, stop: Reading | None = Non
     try:
         return ArmLaw(rate_nm=bar.rate, arm_m=arm_m, slack_rad=slack_rad, stop_rad=None if stop is None else float(stop.value))
     except OutOfRange as refused:
-        raise Incomplete(str(refused)) from None
+        raise Incomplete(refused) from None
 
 
 def angle_after(arm_m: float, angle_rad: float, rise_m: float) -> float:

@@ -18,7 +18,7 @@ SLOW, FAST = 1.0, 1.38  # exponent: gas that takes the room's temperature, and r
 
 def ambient_pa(height_m: float) -> float:
     """Air pressure in Pa at a geopotential height, −500 to 6000 m. Source: ISO 2533, standard atmosphere (from memory)."""
-    within("height above the sea", height_m, -500.0, 6000.0, "m")
+    within("altitude", height_m, -500.0, 6000.0, "m")
     return float(SEA_LEVEL * (1.0 - 0.0065 * height_m / 288.15) ** 5.255880)
 
 
@@ -39,14 +39,14 @@ class Bag:
     def __post_init__(self) -> None:
         rows = min(len(self.x_m), len(self.area_m2), len(self.volume_m3))
         if rows < 2 or len({len(self.x_m), len(self.area_m2), len(self.volume_m3)}) > 1:
-            raise OutOfRange("rows of the bag's table", rows, 2, 200, "rows")
+            raise OutOfRange("rows in the bag table", rows, 2, 200, "rows")
         rising, falling = np.diff(self.x_m), -np.diff(self.volume_m3)
         if not (rising > 0).all():
-            raise OutOfRange("rise of compression in the bag's table", float(rising.min()), 1e-6, 1.0, "m")
+            raise OutOfRange("compression step in the bag table", float(rising.min()), 1e-6, 1.0, "m")
         if not (falling > 0).all():
-            raise OutOfRange("fall of volume in the bag's table", float(falling.min()), 1e-9, 1.0, "m³")
-        within("area in the bag's table", self.area_m2, 1e-5, 0.5, "m²")
-        within("volume in the bag's table", self.volume_m3, 1e-7, 0.5, "m³")
+            raise OutOfRange("volume step in the bag table", float(falling.min()), 1e-9, 1.0, "m³")
+        within("bag area", self.area_m2, 1e-5, 0.5, "m²")
+        within("bag volume", self.volume_m3, 1e-7, 0.5, "m³")
 
     def area(self, x: Floats) -> tuple[Floats, Floats]:
         """Area in m² and its slope in m at compression x, any shape."""
@@ -104,9 +104,9 @@ def cylinder(across_m: float, height_m: float, least_m: float) -> Bag:
     across_m: effective diameter, 0.03 to 0.5. height_m: inside, full, 0.03 to 1. least_m: height at which it is flat. Raises
     OutOfRange otherwise.
     """
-    within("bag's diameter", across_m, 0.03, 0.5, "m")
-    within("bag's height", height_m, 0.03, 1.0, "m")
-    within("bag's least height", least_m, 0.002, height_m * 0.95, "m")
+    within("bag diameter", across_m, 0.03, 0.5, "m")
+    within("extended bag height", height_m, 0.03, 1.0, "m")
+    within("compressed bag height", least_m, 0.002, height_m * 0.95, "m")
     area = np.pi * across_m**2 / 4.0
     return Bag(x_m=(0.0, height_m - least_m), area_m2=(area, area), volume_m3=(area * height_m, area * least_m))
 
@@ -117,8 +117,8 @@ def charted(heights_m: tuple[float, ...], forces_n: tuple[float, ...], gauge_pa:
     heights_m: inside, falling or rising, at least two, 10 mm to 1 m. forces_n: there. gauge_pa: of the chart. The volume is what
     the area sweeps, as virtual work has it, over a last bit of the least height. Raises OutOfRange where they make no bag.
     """
-    within("pressure of the chart", gauge_pa, 1e4, 2e6, "Pa")
-    within("height in the chart", heights_m, 0.01, 1.0, "m")
+    within("chart pressure", gauge_pa, 1e4, 2e6, "Pa")
+    within("bag height in the chart", heights_m, 0.01, 1.0, "m")
     order = np.argsort(heights_m)[::-1]
     high, area = np.asarray(heights_m)[order], np.asarray(forces_n)[order] / gauge_pa
     swept = np.concatenate([[0.0], np.cumsum(-np.diff(high) * (area[1:] + area[:-1]) / 2.0)])
@@ -171,9 +171,9 @@ class ShutIn:
 
     def __post_init__(self) -> None:
         within("gauge pressure", self.gauge_pa, 0.0, MOST_GAUGE, "Pa")
-        within("tank", self.tank_m3, 0.0, 0.5, "m³")
-        within("exponent of the gas", self.exponent, 1.0, 1.42, "")
-        within("absolute temperature over that of the reading", self.warmer, 0.6, 1.6, "")
+        within("reservoir volume", self.tank_m3, 0.0, 0.5, "m³")
+        within("gas exponent", self.exponent, 1.0, 1.42, "")
+        within("air temperature over that of the reading", self.warmer, 0.6, 1.6, "")
 
     def _gauge(self, squeezed: Floats) -> Floats:
         """Gauge pressure in Pa where the room as read is so many times that of now, any shape; not below none."""
@@ -193,7 +193,7 @@ class ClosedAir(ShutIn, InBag):
 
     def __post_init__(self) -> None:
         super().__post_init__()
-        within("compression at which the pressure was read", self.set_x_m, -3.0, 3.0, "m")
+        within("bag compression when the pressure was read", self.set_x_m, -3.0, 3.0, "m")
 
     @property
     def knots(self) -> tuple[float, ...]:
@@ -261,5 +261,5 @@ def pressure_for(force_n: float, bag: Bag, x_m: float) -> float:
     force_n: N, from nothing up. bag, x_m: which and where. Raises OutOfRange for a force below none. Claims of a bag are held
     against it.
     """
-    within("force of a bag", force_n, 0.0, 1e6, "N")
+    within("bag force", force_n, 0.0, 1e6, "N")
     return float(force_n / bag.area(np.asarray(x_m))[0])

@@ -28,9 +28,9 @@ class LevelledAir(InBag):
     ambient_pa: float = SEA_LEVEL
 
     def __post_init__(self) -> None:
-        within("most pressure", self.most_pa, 0.0, 1.5e6, "Pa")
-        within("least pressure", self.least_pa, 0.0, self.most_pa * 0.99, "Pa")
-        within("dead band of the valve", self.band_m, 0.0005, 0.05, "m")
+        within("maximum pressure", self.most_pa, 0.0, 1.5e6, "Pa")
+        within("minimum pressure", self.least_pa, 0.0, self.most_pa * 0.99, "Pa")
+        within("levelling-valve dead band", self.band_m, 0.0005, 0.05, "m")
 
     @property
     def knots(self) -> tuple[float, ...]:
@@ -78,9 +78,9 @@ def levelled(bag: Bag, gauge_pa: float, x_m: float, limits: tuple[float, float],
     Raises OutOfRange where the pressure is outside the limits.
     """
     least, most = limits
-    within("pressure that the valve would need", gauge_pa, least, most, "Pa")
+    within("valve pressure needed", gauge_pa, least, most, "Pa")
     if most <= least:
-        raise OutOfRange("most pressure", most, least, 1.5e6, "Pa")
+        raise OutOfRange("maximum pressure", most, least, 1.5e6, "Pa")
     return LevelledAir(
         bag=bag,
         least_pa=least,

@@ -44,7 +44,7 @@ def leaves_to_add(pack: LeafPack, force_n: float, higher_m: float, most: int = 2
     Raises OutOfRange for a force that no pack carries.
     """
     if not 0.0 < force_n < 1e6:
-        raise OutOfRange("load on the pack", force_n, 1.0, 1e6, "N")
+        raise OutOfRange("load on the leaf pack", force_n, 1.0, 1e6, "N")
     wanted = height_under(pack, force_n)[0] + higher_m
     near = pack.leaves[1] if len(pack.leaves) > 1 else pack.leaves[0]
     found = []

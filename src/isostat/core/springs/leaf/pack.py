@@ -35,14 +35,14 @@ class Leaf:
     gap_m: float = 0.0
 
     def __post_init__(self) -> None:
-        for end, length in (("front", self.front_m), ("rear", self.rear_m)):
-            within(f"length of a leaf, {end}", length, 0.05, 1.5, "m")
+        for length in (self.front_m, self.rear_m):
+            within("length of a leaf", length, 0.05, 1.5, "m")
         within("width of a leaf", self.width_m, 0.02, 0.2, "m")
         within("thickness of a leaf", self.thick_m, 0.002, 0.05, "m")
         if self.tip_m is not None:
-            within("thickness at the tip of a leaf", self.tip_m, 0.002, self.thick_m, "m")
+            within("tip thickness of a leaf", self.tip_m, 0.002, self.thick_m, "m")
         within("free curvature of a leaf", self.curve, -5.0, 5.0, "1/m")
-        within("gap above a leaf", self.gap_m, 0.0, 0.2, "m")
+        within("spacer above a leaf", self.gap_m, 0.0, 0.2, "m")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -59,14 +59,15 @@ class LeafPack:
 
     def __post_init__(self) -> None:
         if not self.leaves:
-            raise OutOfRange("leaves of a pack", 0, 1, 20, "")
-        within("clamp of a leaf pack", self.clamp_m, 0.0, 0.6, "m")
+            raise OutOfRange("number of leaves", 0, 1, 20, "")
+        within("clamp length", self.clamp_m, 0.0, 0.6, "m")
         above = self.leaves[0]
         for n, leaf in enumerate(self.leaves, start=1):
-            for end in ("front_m", "rear_m"):
-                words = f"length of leaf {n}, {end[:-2]}, over the one above it"
-                within(words, getattr(leaf, end) / getattr(above, end), 0.05, 1.0, "")
-                within(f"length of leaf {n}, {end[:-2]}", getattr(leaf, end), self.clamp_m / 2 + 0.02, 1.5, "m")
+            for words, length, most in (
+                ("front length of leaf {n}", leaf.front_m, above.front_m),
+                ("rear length of leaf {n}", leaf.rear_m, above.rear_m),
+            ):
+                within(words, length, max(0.05 * most, self.clamp_m / 2 + 0.02), most if leaf is not above else 1.5, "m", n=n)
             above = leaf
 
     def half(self, end: str) -> HalfPack:
@@ -283,7 +284,7 @@ def curve_of(string_m: float, rise_m: float) -> float:
 
     string_m, rise_m: m; rise positive where the tips stand up. Source: circle through three points.
     """
-    within("string from eye to eye", string_m, 0.1, 3.0, "m")
+    within("length eye to eye", string_m, 0.1, 3.0, "m")
     return 8.0 * rise_m / (string_m**2 + 4.0 * rise_m**2)
 
 
@@ -292,6 +293,6 @@ def rise_of(string_m: float, curve: float) -> float:
 
     string_m: m. curve: 1/m. Source: circle through three points.
     """
-    within("string from eye to eye", string_m, 0.1, 3.0, "m")
+    within("length eye to eye", string_m, 0.1, 3.0, "m")
     half = curve * string_m / 2.0
     return string_m / 2.0 * half / (1.0 + math.sqrt(max(1.0 - half * half, 0.0)))

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 
 from isostat.core.limits import OutOfRange, within
 
+LONGEST = 0.4  # m, of a shackle
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Hung:
@@ -21,9 +23,9 @@ class Hung:
     share: float = 0.5
 
     def __post_init__(self) -> None:
-        within("eye to eye", self.chord_m, 0.2, 3.0, "m")
-        within("length of the shackle", self.shackle_m, 0.02, 0.4, "m")
-        within("lean of the shackle", self.lean_rad, -1.3, 1.3, "rad")
+        within("spring length, eye to eye", self.chord_m, 0.2, 3.0, "m")
+        within("shackle length", self.shackle_m, 0.02, LONGEST, "m")
+        within("shackle angle", self.lean_rad, -1.3, 1.3, "rad")
 
     @property
     def pivot(self) -> tuple[float, float]:
@@ -37,7 +39,7 @@ class Hung:
         """
         px, pz = self.pivot[0], self.pivot[1] + dropped_m
         apart = math.hypot(px, pz)
-        within("length of the shackle, for these eyes", shackle_m, abs(apart - chord_m), apart + chord_m, "m")
+        within("shackle length to reach the spring eye", shackle_m, abs(apart - chord_m), min(apart + chord_m, LONGEST), "m")
         along = (chord_m**2 - shackle_m**2 + apart**2) / (2.0 * apart)
         off = math.sqrt(max(chord_m**2 - along**2, 0.0))
         x, z = px / apart, pz / apart
@@ -61,5 +63,5 @@ def chord_at(length_m: float, arch_m: float) -> float:
     length_m, arch_m: m. Raises OutOfRange for an arch over a third of the length. Source: flat circular arc, s = c + 8·h²/(3·c).
     """
     if abs(arch_m) > length_m / 3.0:
-        raise OutOfRange("arch of a leaf", arch_m, -length_m / 3.0, length_m / 3.0, "m")
+        raise OutOfRange("free arch", arch_m, -length_m / 3.0, length_m / 3.0, "m")
     return (length_m + math.sqrt(max(length_m**2 - 32.0 * arch_m**2 / 3.0, 0.0))) / 2.0

@@ -26,9 +26,9 @@ class Bar:
     shear_pa: float = SHEAR
 
     def __post_init__(self) -> None:
-        within("torsion bar's diameter", self.diameter_m, 0.005, 0.1, "m")
-        within("torsion bar's length", self.length_m, 0.1, 3.0, "m")
-        within("torsion bar's bore", self.bore_m, 0.0, self.diameter_m * 0.95, "m")
+        within("torsion-bar diameter", self.diameter_m, 0.005, 0.1, "m")
+        within("torsion-bar length", self.length_m, 0.1, 3.0, "m")
+        within("torsion-bar bore", self.bore_m, 0.0, self.diameter_m * 0.95, "m")
 
     @property
     def polar_m4(self) -> float:
@@ -61,9 +61,9 @@ class ArmLaw:
     stop_rad: float | None = None
 
     def __post_init__(self) -> None:
-        within("torsion rate", self.rate_nm, 100.0, 1e6, "N·m/rad")
-        within("arm of the torsion bar", self.arm_m, 0.05, 1.5, "m")
-        within("angle of the slack arm", self.slack_rad, -STEEPEST, STEEPEST, "rad")
+        within("torsion-bar rate", self.rate_nm, 100.0, 1e6, "N·m/rad")
+        within("torsion-bar arm length", self.arm_m, 0.05, 1.5, "m")
+        within("unloaded arm angle", self.slack_rad, -STEEPEST, STEEPEST, "rad")
 
     def rise_at(self, angle_rad: float) -> float:
         """Rise from slack in m at an angle of the arm."""

@@ -23,7 +23,9 @@ def bolt_turn(pitch_m: float, lever_m: float) -> float:
 
     pitch_m: of its thread, 0.5 to 5 mm. lever_m: from the bar's axis to the bolt, 20 to 400 mm. Raises OutOfRange otherwise.
     """
-    return float(within("pitch of the adjuster's thread", pitch_m, 0.0005, 0.005, "m") / within("lever", lever_m, 0.02, 0.4, "m"))
+    return float(
+        within("adjuster thread pitch", pitch_m, 0.0005, 0.005, "m") / within("adjuster arm length", lever_m, 0.02, 0.4, "m")
+    )
 
 
 def index_bar(inner: int, outer: int, wanted_rad: float, most: int = 3) -> tuple[Index, ...]:
@@ -32,7 +34,7 @@ def index_bar(inner: int, outer: int, wanted_rad: float, most: int = 3) -> tuple
     inner, outer: teeth, 4 to 200, not the same count. wanted_rad: turn, either way. most: how many settings.
     Equal counts move by whole teeth of one end only. Raises OutOfRange for what is no spline.
     """
-    for words, teeth in (("inner teeth", inner), ("outer teeth", outer)):
+    for words, teeth in (("inner splines", inner), ("outer splines", outer)):
         within(words, teeth, 4, 200, "")
     a, b = 2.0 * math.pi / inner, 2.0 * math.pi / outer
     found = []

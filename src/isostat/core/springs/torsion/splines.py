@@ -12,6 +12,6 @@ def spline_step(inner: int, outer: int) -> float:
 
     inner, outer: teeth, 4 to 200. Source: common multiples of the two pitches.
     """
-    for words, teeth in (("inner teeth", inner), ("outer teeth", outer)):
+    for words, teeth in (("inner splines", inner), ("outer splines", outer)):
         within(words, teeth, 4, 200, "")
     return 2.0 * math.pi / math.lcm(inner, outer)

@@ -18,6 +18,7 @@ from isostat.desktop.pieces.ink import dimension
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.language import tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 
@@ -47,7 +48,8 @@ def lay_bag_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
     room = area.adjusted(t.px(70), t.px(26), -t.px(90), -t.px(30))
     per_m = min(room.width() / across, room.height() / max(bags.full_m, high))
     drawn = Drawn(room.bottom(), room.center().x(), across * per_m, high * per_m, bags.full_m * per_m, flat * per_m)
-    sheet.text("bag drawing word", f"left bag, {r.case(v.case)}", QPointF(area.center().x(), area.top()), size=12.5, role="ink2",
+    sheet.text("bag drawing word", tr("left bag, {case}", case=r.case(v.case)), QPointF(area.center().x(), area.top()), size=12.5,
+               role="ink2",
                anchor=MIDDLE)  # fmt: skip
     right = drawn.middle + drawn.across / 2 + t.px(30)
     shown = Shown(workings.air.height, axle, 0, v.case)
@@ -58,10 +60,13 @@ def lay_bag_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
     spread = t.px(17)
     long_y = drawn.foot - drawn.long - t.px(8)
     flat_y = max(drawn.foot - drawn.flat - t.px(8), long_y + spread)
-    for key, words, y in (("long", f"long {r.coil(bags.full_m)}", long_y), ("flat", f"flat {r.coil(flat)}", flat_y)):
+    for key, words, y in (
+        ("long", tr("extended {m}", m=r.coil(bags.full_m)), long_y),
+        ("flat", tr("compressed {m}", m=r.coil(flat)), flat_y),
+    ):
         sheet.text(f"bag {key} word", words, QPointF(left, y), size=12.5, role="ink2")
     under = QPointF(area.center().x(), drawn.foot + t.px(10))
-    sheet.text("bag across word", f"effective diameter {r.coil(across)}", under, size=12.5, role="ink2", anchor=MIDDLE)
+    sheet.text("bag across word", tr("effective diameter {m}", m=r.coil(across)), under, size=12.5, role="ink2", anchor=MIDDLE)
     return partial(_draw, v, drawn)
 
 

@@ -36,14 +36,15 @@ from isostat.desktop.springs.air.fields import (
 )
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
+from isostat.language import decimal, later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.about import about
 
-START = "Its diameter is assumed: start at a third of the most, measure, then step 0.2 bar (3 psi)."
+START = later("Bag diameter is assumed: start at a third of max pressure, measure the height, then step 0.2 bar (3 psi).")
 FITS = (
-    "Steel fits a load that stays; air one that comes and goes, and each side on its own line.",
-    "Air carries no droop: the shock or a strap must stop the wheel before the bag is drawn long.",
+    later("Use springs for permanent load and air for changing load. Separate left and right lines."),
+    later("A bag must not limit droop. Shock or strap must stop the axle before the bag is fully extended."),
 )
 
 
@@ -53,11 +54,11 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     name, base = ("air", path_to(JOB.proposal.axles[axle].air)) if alone else ("helper", path_to(JOB.proposal.axles[axle].helper))
     given = fit.air.over(v.job.as_found.axles[axle].air) if alone else fit.helper
     line = Line(sheet, v, area.topLeft() - QPointF(0, t.px(3)), drop=1)
-    line.caps("helper head", f"{'Air springs' if alone else 'Air helper'}, {v.job.vehicle.axles[axle].name}").gap(6)
+    line.caps("helper head", tr("Air springs") if alone else tr("Air helper")).gap(6)
     if not alone:
-        line.button("helper off", "No helper", clear_bag(sheet, base, "no helper"))
-        tip = "pressures for the target, on these springs"
-        line.button("solve helper", "Solve", partial(_solve, sheet, axle), tip=tip)
+        line.button("helper off", tr("Remove"), clear_bag(sheet, base, tr("remove bags")))
+        tip = tr("Pressures for the target, on these springs")
+        line.button("solve helper", tr("Find pressures"), partial(_solve, sheet, axle), tip=tip)
     y = area.top() + t.px(26)
     done = aired(v.a, axle)
     solved = solved_pressures(v, axle, done.bags.gauge_pa) if done is not None and done.alone else {}
@@ -65,7 +66,7 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     y = lay_list(sheet, v, bag_form(name, base, given, rows, solved), QPointF(area.left(), y), CLOSE)
     lay_ways(Line(sheet, v, QPointF(area.left(), y), high=25), name, base, given, GASES if alone else GASES[:2], 124)
     lay_chart_rows(sheet, v, name, base, given, QPointF(area.left(), y + t.px(31)))
-    sheet.text("helper caution", CAUTION, QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="fault")
+    sheet.text("helper caution", tr(CAUTION), QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="fault")
     right = QRectF(area.left() + t.px(284), area.top(), area.width() - t.px(284), area.height() - t.px(26))
     foot = _lay_table(sheet, v, axle, right)
     gap = BAND if given.gas == "levelled" else TANK
@@ -79,7 +80,7 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
     bags = aired(v.a, axle)
     if bags is None:
         lacks = v.a.helper_lacks[axle].get("air") or v.a.orders[axle].lacks
-        words = lacks or "A pressure at the target turns the helper on; its area alone gives none."
+        words = lacks.words(r.preset) if lacks else tr("Enter a pressure at target to use the bags.")
         box = sheet.text(
             "helper waits words", words, area.topLeft(), size=14, role="fault" if lacks else "ink2", width=area.width()
         )
@@ -87,9 +88,10 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
     steel = on_steel(v.a, axle)
     columns = (0.20, 0.42, 0.62, 0.82)
     xs = [area.left() + share * area.width() for share in columns]
-    for x, words in zip(xs, ("with air", "steel alone", "left bag", "right bag"), strict=True):
-        sheet.text(f"helper {words} word", words, QPointF(x, area.top()), size=13.5, weight=600)
-    said = (f"hub to arch {r.preset.height.sign}, Hz", "", f"{r.preset.pressure.sign}, {r.preset.mass.sign}", "")
+    heads = (("with", tr("with bags")), ("without", tr("without bags")), ("left", tr("left bag")), ("right", tr("right bag")))
+    for x, (key, words) in zip(xs, heads, strict=True):
+        sheet.text(f"helper {key} word", words, QPointF(x, area.top()), size=13.5, weight=600)
+    said = (tr("hub to arch {unit}, Hz", unit=r.preset.height.sign), "", f"{r.preset.pressure.sign}, {r.preset.mass.sign}", "")
     for x, words, n in zip(xs, said, range(4), strict=True):
         if words:
             sheet.text(f"helper unit {n} word", words, QPointF(x, area.top() + t.px(18)), size=12, role="ink2")
@@ -113,16 +115,21 @@ def _lay_table(sheet: Sheet, v: View, axle: int, area: QRectF) -> float:
             sheet.text(f"helper load {side} {case}", carries, at, size=13, weight=weight, role="ink2",
                        shown=holds)  # fmt: skip
     y = area.top() + t.px(52) + v.a.cases * t.px(23)
-    rates = [about(a, Shown(workings.order.spring_rate, axle), r.rate(a.orders[axle].order.rate_n_per_m[0])) for a in (v.a, steel)]
-    left = [_least_left(v, a, axle) for a in (v.a, steel)]
+    rate, alone = [
+        about(a, Shown(workings.order.spring_rate, axle), r.rate(a.orders[axle].order.rate_n_per_m[0])) for a in (v.a, steel)
+    ]
+    least, least_alone = (_least_left(v, a, axle) for a in (v.a, steel))
     across = bags.bags.given.across_m
+    sign = r.preset.height.sign
     lines = (
         *_steel_blocks(v, steel, axle),
-        f"{'bag' if bags.alone else 'spring beside the bag'} {rates[0]}, on steel alone {rates[1]}",
-        f"light to full: {_range(v, v.a, axle)} with air, {_range(v, steel, axle)} on steel",
-        f"least left in {r.preset.height.sign}, up and down: {left[0]} with air, {left[1]} on steel",
-        f"against roll {against_roll(v.a, axle) / max(against_roll(steel, axle), 1.0):.2f} times steel alone",
-        *([START] if across is not None and across.assumed and not bags.bags.given.chart else FITS),
+        tr("air spring rate {rate}, steel springs alone {alone}", rate=rate, alone=alone)
+        if bags.alone
+        else tr("rate of the springs beside the bags {rate} (without bags {alone})", rate=rate, alone=alone),
+        tr("drop light to full: {m} with bags, {alone} without", m=_range(v, v.a, axle), alone=_range(v, steel, axle)),
+        tr("smallest bump / droop: {m} {unit} with bags, {alone} {unit} without", m=least, alone=least_alone, unit=sign),
+        tr("roll stiffness {n} × without bags", n=decimal(against_roll(v.a, axle) / max(against_roll(steel, axle), 1.0), 2)),
+        *(tr(words) for words in ([START] if across is not None and across.assumed and not bags.bags.given.chart else FITS)),
     )
     for n, words in enumerate(lines):
         box = sheet.text(f"helper said {n} word", words, QPointF(area.left(), y), size=13, role="ink" if n < 4 else "ink2",
@@ -137,19 +144,19 @@ def _steel_blocks(v: View, steel: Assessment, axle: int) -> list[str]:
     if wanted is None:
         return []
     has, takes = (", ".join(v.reader.height(b) for b in blocks) for blocks in (steel.orders[axle].order.spacer_m, wanted))
-    sign = v.reader.preset.height.sign
-    return [f"without bags: same blocks, {has} {sign}; to hold the target, blocks {takes} {sign}"]
+    said = {"has": has, "takes": takes, "unit": v.reader.preset.height.sign}
+    return [tr("without bags: same blocks ({has} {unit}); to hold the target, blocks {takes} {unit}", **said)]
 
 
 def _solve(sheet: Sheet, axle: int) -> None:
     """Both pressures for the target; where there are none the notice says why."""
-    sheet.edited.emit(partial(with_pressures, axle=axle), "solve the pressures", -1)
+    sheet.edited.emit(partial(with_pressures, axle=axle), tr("find pressures"), -1)
 
 
 def _stand(v: View, a: Assessment, axle: int, case: int) -> str:
     s = a.proposed
     if not s.stands[case]:
-        return "falls over"
+        return tr("would tip")
     return height_and_hertz(v, a, axle, case)
 
 
@@ -157,10 +164,10 @@ def _least_left(v: View, a: Assessment, axle: int) -> str:
     """What the fullest case leaves of bump and the lightest of droop, on the lesser side."""
     s = a.proposed
     if not s.stands.any():
-        return "nothing"
+        return "–"
     up, down = (float(left[axle][:, s.stands].min()) for left in (s.bump_left_m, s.droop_left_m))
     both = ((workings.corner.bump, up), (workings.corner.droop, down))
-    return " and ".join(about(a, Shown(number, axle, case=v.case), v.reader.left(m)) for number, m in both)
+    return " / ".join(about(a, Shown(number, axle, case=v.case), v.reader.left(m)) for number, m in both)
 
 
 def _range(v: View, a: Assessment, axle: int) -> str:

@@ -38,10 +38,12 @@ from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.schema import Job
 from isostat.job.springs.air import AirBag
+from isostat.language import later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
+from isostat.wording.spring import not_used
 
-CAUTION = "Stands under the frame, bleed to nothing, then open a line."
+CAUTION = later("Put the frame on stands and exhaust all air before opening a line.")
 
 
 def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
@@ -49,9 +51,9 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     t, base = v.theme, path_to(JOB.proposal.axles[axle].air)
     given = v.job.proposal.axles[axle].air.over(v.job.as_found.axles[axle].air)
     line = Line(sheet, v, QPointF(t.margin, top + t.px(4)), high=25, drop=4)
-    line.caps("air head", f"Air springs, {v.job.vehicle.axles[axle].name}")
+    line.caps("air head", tr("Air springs, {axle}", axle=v.job.vehicle.axles[axle].name))
     lay_fitted_now(lay_ways(line.gap(4), "air", base, given, GASES, 106), axle)
-    line.button("solve air", "Solve for the target", partial(_solve, sheet, axle))
+    line.button("solve air", tr("Find pressures"), partial(_solve, sheet, axle))
     gap = BAND if given.gas == "levelled" else TANK
     rows = (*BY_DIAMETER, STANDS, *LIMITS, *PRESSURES, *PLACES, gap)
     done = aired(v.a, axle)
@@ -60,45 +62,52 @@ def lay_air_panel(sheet: Sheet, v: View, axle: int, top: float) -> None:
     sizes = replace(GRID, wide=(sheet.width() - 2 * t.margin) / 6 / t.scale, high=47, figure=14)
     lay_grid(sheet, v, bag_form("air", base, given, rows, solved), QPointF(t.margin, top + t.px(38)), sizes, columns=6)
     if done is None:
-        words = f"{v.a.orders[axle].lacks} A plain coil stands in."
+        words = not_used(v.a.orders[axle].lacks, v.reader)
         sheet.text(
             "air waits words", words, QPointF(t.margin, top + t.px(140)), size=13, role="fault", width=sheet.width() - 2 * t.margin
         )
         return
     if not held:
-        sheet.text("not to be had", NONE_HOLDS, QPointF(t.margin, top + t.px(140)), size=14, weight=600, role="fault")
+        sheet.text("not to be had", tr(NONE_HOLDS), QPointF(t.margin, top + t.px(140)), size=14, weight=600, role="fault")
         return
     _lay_cases(sheet, v, axle, done, top + t.px(138))
     if given.gas == "levelled":
         _lay_rod(sheet, v, axle, (base, given), top + t.px(213))
-    sheet.text("air caution", CAUTION, QPointF(sheet.width() - t.margin, top + t.px(218)), size=12.5, weight=600, role="fault",
+    sheet.text("air caution", tr(CAUTION), QPointF(sheet.width() - t.margin, top + t.px(218)), size=12.5, weight=600, role="fault",
                anchor=RIGHT)  # fmt: skip
 
 
 def _lay_rod(sheet: Sheet, v: View, axle: int, of: tuple[edits.Path, AirBag], y: float) -> None:
     """The levelling valve's rod, arm level, beside the wheel: as weighed, and as long as the target wants it."""
     t, (base, given) = v.theme, of
-    line = Line(sheet, v, QPointF(t.margin, y)).words("air rod_m word", ROD.words, unit=v.reader.preset.coil.sign)
+    line = Line(sheet, v, QPointF(t.margin, y)).words("air rod_m word", tr(ROD.words), unit=v.reader.preset.coil.sign)
     lay_field(sheet, v, bag_form("air", base, given, (ROD,)), ROD, line.place(CLOSE.field[0])[0], CLOSE)
     up = -float(v.a.target_travel_m[axle].mean())
-    way = f"{v.reader.coil(abs(up))} {'longer' if up >= 0 else 'shorter'}" if abs(up) >= 0.0005 else "unchanged"
-    whole = f", {v.reader.coil(float(given.rod_m.value) + up)} in all" if given.rod_m else ""
-    line.words("air rod word", f"{way} for the target{whole}")
+    words, m = tr("no change needed for the target"), v.reader.coil(abs(up))
+    if abs(up) >= 0.0005:
+        words = tr("{m} longer for the target", m=m) if up > 0 else tr("{m} shorter for the target", m=m)
+    if given.rod_m:
+        words = tr("{change} ({m} in total)", change=words, m=v.reader.coil(float(given.rod_m.value) + up))
+    line.words("air rod word", words)
 
 
 def _lay_cases(sheet: Sheet, v: View, axle: int, bags: Aired, top: float) -> None:
     """Hub to arch, pressures and the bags' height in every case, side by side."""
     t, r, s = v.theme, v.reader, v.a.proposed
     x0, wide = t.px(132), (sheet.width() - t.px(148)) / max(v.a.cases, 1)
-    names = ("hub to arch", f"pressure {r.preset.pressure.sign}", "bag's height")
-    for words, y in zip(names, (19, 38, 57), strict=True):
-        sheet.text(f"air {words} word", words, QPointF(t.margin, top + t.px(y)), size=12.5, role="ink2")
+    names = (
+        ("arch", tr("hub to arch")),
+        ("gauge", tr("pressure, {unit}", unit=r.preset.pressure.sign)),
+        ("high", tr("bag height")),
+    )
+    for (key, words), y in zip(names, (19, 38, 57), strict=True):
+        sheet.text(f"air {key} word", words, QPointF(t.margin, top + t.px(y)), size=12.5, role="ink2")
     for case in range(v.a.cases):
         x, here = x0 + case * wide, case == v.case
         weight, role = 600 if here else 400, "ink" if here else "ink2"
         sheet.text(f"air case {case}", v.job.cases[case].name, QPointF(x, top), size=12.5, role=role, weight=weight)
         if not s.stands[case]:
-            sheet.text(f"air height {case}", "falls over", QPointF(x, top + t.px(18)), size=13, role="fault")
+            sheet.text(f"air height {case}", tr("would tip"), QPointF(x, top + t.px(18)), size=13, role="fault")
             continue
         heights = both_heights(v, axle, case)
         sheet.text(
@@ -129,7 +138,7 @@ def _solve(sheet: Sheet, axle: int) -> None:
             job = edits.put(job, (*path_to(JOB.proposal.axles[axle].air), field), None)
         return job
 
-    sheet.edited.emit(change, "solve the pressures", -1)
+    sheet.edited.emit(change, tr("find pressures"), -1)
 
 
 class AirPage(SpringPage):
@@ -137,7 +146,7 @@ class AirPage(SpringPage):
 
     @override
     def lay_rate(self, sheet: Sheet, v: View, axle: int) -> None:
-        words = "the rate follows from pressure, area and room; the height from the pressure"
+        words = tr("Rate comes from pressure, area and height; height comes from pressure.")
         sheet.text("rate word", words, QPointF(v.theme.margin, v.theme.px(HEAD + 8)), size=13.5, role="ink2")
 
     @override

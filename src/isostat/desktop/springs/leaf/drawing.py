@@ -13,6 +13,7 @@ from isostat.assess.spring.leaf_lines import LeafLines, leaf_lines
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.language import tr
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,8 +38,8 @@ def lay_leaf_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable
         _drawn(pack, QPointF(middle, area.top() + y), per_m, ghost=ghost)
         for pack, y, ghost in ((free, high * 0.62, True), (loaded, high * 1.45, False))
     )
-    words = f"as it carries {v.reader.case(v.case)}"
-    for key, said, y in (("free", "on the floor, free", high * 0.62), ("loaded", words, high * 1.45)):
+    words = tr("loaded: {case}", case=v.reader.case(v.case))
+    for key, said, y in (("free", tr("free (off vehicle)"), high * 0.62), ("loaded", words, high * 1.45)):
         sheet.text(f"leaf {key} drawing word", said, QPointF(area.center().x(), area.top() + y + t.px(26)), size=12.5, role="ink2",
                    anchor=MIDDLE)  # fmt: skip
     return partial(_draw, v, drawn)

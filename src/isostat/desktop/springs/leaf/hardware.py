@@ -18,19 +18,21 @@ from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
+from isostat.language import decimal, later, tr, trn
 from isostat.units.format import with_unit
+from isostat.units.saying import Saying
 from isostat.units.unit import Quantity
 
 FIELDS = (
-    Row("shackle_m", "shackle", Quantity.COIL),
-    Row("lean_rad", "its lean, top rear +", Quantity.ANGLE),
-    Row("new_shackle_m", "new shackle", Quantity.COIL),
-    Row("hanger_m", "front hanger down", Quantity.COIL, 0.0),
-    Row("wedge_rad", "wedge, pinion up +", Quantity.ANGLE, 0.0),
-    Row("friction", "friction of load", Quantity.SHARE, rules.LEAF_FRICTION),
-    Row("tube_m", "axle's tube", Quantity.COIL),
-    Row("plate_m", "spring plate", Quantity.COIL, rules.SPRING_PLATE),
-    Row("bolt_m", "U-bolt's rod", Quantity.COIL, rules.U_BOLT_ROD),
+    Row("shackle_m", later("shackle length"), Quantity.COIL),
+    Row("lean_rad", later("shackle angle, rear +"), Quantity.ANGLE),
+    Row("new_shackle_m", later("new shackle length"), Quantity.COIL),
+    Row("hanger_m", later("front hanger lowered"), Quantity.COIL, 0.0),
+    Row("wedge_rad", later("wedge, pinion up +"), Quantity.ANGLE, 0.0),
+    Row("friction", later("leaf friction, of load"), Quantity.SHARE, rules.LEAF_FRICTION),
+    Row("tube_m", later("axle tube dia."), Quantity.COIL),
+    Row("plate_m", later("spring plate"), Quantity.COIL, rules.SPRING_PLATE),
+    Row("bolt_m", later("U-bolt dia."), Quantity.COIL, rules.U_BOLT_ROD),
 )
 
 
@@ -49,23 +51,30 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     lines: list[tuple[str, str, Shown | None]] = []
     if made.raised_m is not None:
         raised = Shown(workings.leaf_hardware.raised, axle)
-        lines.append(("raised", f"frame {_way(made.raised_m)} {v.number(raised, r.coil(abs(made.raised_m)))}", raised))
+        lines.append(("raised", _raised(made.raised_m, v.number(raised, r.coil(abs(made.raised_m)))), raised))
     if made.turned_rad is not None:
         nose = Shown(workings.leaf_hardware.turned, axle)
         turned = v.number(nose, with_unit(abs(made.turned_rad), Quantity.ANGLE, r.preset))
-        lines.append(("turned", f"pinion {turned} {_way(made.turned_rad)}", nose))
+        lines.append(
+            (
+                "turned",
+                tr("pinion {angle} up", angle=turned) if made.turned_rad >= 0 else tr("pinion {angle} down", angle=turned),
+                nose,
+            )
+        )
     if made.leans_rad is not None:
-        each = ", ".join(f"{math.degrees(lean):.0f}°".replace("-", "−") for lean in made.leans_rad)
-        lines.append(("leans word", f"left shackle leans {each} hanging, at the target, at full bump", None))
+        droop, target, bump = (f"{decimal(math.degrees(lean), 0)}°" for lean in made.leans_rad)
+        said = tr("shackle angle, left: droop {droop} · target {target} · full bump {bump}", droop=droop, target=target, bump=bump)
+        lines.append(("leans word", said, None))
     if made.fault:
-        lines.append(("hangs word", made.fault, None))
+        lines.append(("hangs word", made.fault.words(r.preset), None))
     friction = Shown(workings.leaf_hardware.friction, axle)
     band = v.number(friction, f"± {r.coil(explain(v.a, friction).result)}")
-    lines.append(("friction", f"friction band {band}", friction))
+    lines.append(("friction", tr("friction band {band}", band=band), friction))
     if made.legs_m is not None and made.other_side_m is not None:
         legs = Shown(workings.leaf_hardware.u_bolt, axle)
-        lines.append(("u-bolt", f"U-bolt legs {v.number(legs, r.coil(made.legs_m))}", legs))
-        lines.append(("other side word", f"axle to the spring's other side: {r.coil(made.other_side_m)}", None))
+        lines.append(("u-bolt", tr("U-bolt leg length {m}", m=v.number(legs, r.coil(made.legs_m))), legs))
+        lines.append(("other side word", tr("spring-over/under conversion: {m}", m=r.coil(made.other_side_m)), None))
     lines.sort(key=lambda line: line[2] is None)  # the long ones last, each on a line of its own
     short = sum(shown is not None for _, _, shown in lines)
     for n, (key, words, shown) in enumerate(lines):
@@ -74,8 +83,8 @@ def _lay_said(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
         sheet.text(f"hung {key}", words, place, size=12.5, shown=shown)
 
 
-def _way(value: float) -> str:
-    return "up" if value >= 0 else "down"
+def _raised(m: float, said: str) -> str:
+    return tr("shackle/hanger lift {m}", m=said) if m >= 0 else tr("shackle/hanger drop {m}", m=said)
 
 
 def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
@@ -83,30 +92,35 @@ def lay_adding(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     t = v.theme
     if packed(v.a, axle) is None:
         return
-    words = "more to carry a side, as high as weighed; empty: for the target's lift"
+    words = tr("extra load per side at as-weighed height (blank: target lift)")
     line = Line(sheet, v, at).words("leaf wanted word", words, unit=v.reader.preset.mass.sign)
-    line.reading("leaf wanted more", path_to(JOB.proposal.axles[axle].pack.wanted_more_kg), label="more to carry, a side",
+    line.reading("leaf wanted more", path_to(JOB.proposal.axles[axle].pack.wanted_more_kg), label=tr("extra load per side"),
                  quantity=Quantity.MASS)  # fmt: skip
     at = at + QPointF(0, t.px(32))
     offered = (v.leaves or {}).get(axle) if v.leaves_fresh else None
     if offered is None:
-        sheet.text("leaf adding wait", "Being worked out.", at, size=12.5, role="ink2")
-    elif isinstance(offered, str):
-        sheet.text("leaf adding waits word", offered, at, size=12.5, role="fault", width=t.px(500))
+        sheet.text("leaf adding wait", tr("Calculating."), at, size=12.5, role="ink2")
+    elif isinstance(offered, Saying):
+        sheet.text("leaf adding waits word", offered.words(v.reader.preset), at, size=12.5, role="fault", width=t.px(500))
     elif not offered:
-        words = "One or two more leaves will not do it. Re-arch the pack, or change the lift or the load."
+        words = tr("One or two extra leaves will not do it. Re-arch the pack, or change the lift or load.")
         sheet.text("leaf adding waits word", words, at, size=12.5, role="watch", width=t.px(500))
     else:
         for n, way in enumerate(offered):
             count, change = way.added.count, partial(with_added, axle=axle, way=way.added)
-            take = partial(sheet.edited.emit, change, f"{count} leaves more", -1)
+            take = partial(sheet.edited.emit, change, trn("add 1 leaf", "add {n} leaves", count), -1)
             sheet.button(f"leaf adding {n}", _said(v, way), at + QPointF(0, n * t.px(28)), take)
 
 
 def _said(v: View, offered: LeavesOffered) -> str:
     r, way = v.reader, offered.added
-    leaves = "leaf" if way.count == 1 else "leaves"
-    return (
-        f"Add {way.count} {leaves} under main, {r.coil(way.leaf.thick_m)}, rise {r.coil(kept_rise(way.leaf))}: "
-        f"{r.rate(way.rate)}, full bump {r.percent(offered.used)} of limit"
+    said = {
+        "thick": r.wire(way.leaf.thick_m), "arch": r.coil(kept_rise(way.leaf)), "rate": r.rate(way.rate),
+        "p": r.percent(offered.used),
+    }  # fmt: skip
+    return trn(
+        "Add 1 leaf {thick} under main, free arch {arch}: {rate}, stress at full bump {p} of limit",
+        "Add {n} leaves {thick} under main, free arch {arch}: {rate}, stress at full bump {p} of limit",
+        way.count,
+        **said,
     )

@@ -20,17 +20,20 @@ from isostat.desktop.pieces.ink import hatch
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
+from isostat.language import later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
+from isostat.wording.spring import not_used
 
 POSTURES = ("bench, hanging", "at ride")
+POSTURE_WORDS = (later("At full droop"), later("At ride"))
 BODY = 0.050  # m across a shock's body, drawn where it was not read
 WORDS = {
-    "collar": "collar, lower face",
-    "collar mark": "mark: collar not below",
-    "ring": "ring",
-    "ring mark": "mark: ring not below",
-    "slider": "slider, upper face",
+    "collar": later("collar, lower face"),
+    "collar mark": later("mark: collar not below"),
+    "ring": later("crossover ring"),
+    "ring mark": later("mark: ring not below"),
+    "slider": later("slider, upper face"),
 }
 
 
@@ -57,10 +60,11 @@ def lay_stack_drawing(
     t, pair = v.theme, stacked(v.a, axle)
     tabs = QRect(round(area.left()), round(area.top()), 0, round(t.px(24)))
     if pair is None:
-        words = v.a.orders[axle].lacks or "Rates, free and solid lengths, and collar to perch."
+        lacks = v.a.orders[axle].lacks
+        words = not_used(lacks, v.reader) if lacks else tr("Enter rates, free and solid lengths, and collar to perch.")
         sheet.text("stack waits words", words, area.topLeft(), size=13.5, role="fault", width=area.width())
         return lambda p: None
-    sheet.tabs("posture", POSTURES, POSTURES.index(posture), tabs, turn)
+    sheet.tabs("posture", [tr(words) for words in POSTURE_WORDS], POSTURES.index(posture), tabs, turn)
     at_ride = posture == "at ride"
     u = float(pair.ride_m[v.case]) if at_ride else 0.0
     top = area.top() + t.px(66)
@@ -76,7 +80,10 @@ def lay_stack_drawing(
     heights = {key: m for key in MARKS if (m := mark_m(pair, key, u)) is not None and m <= pair.shock.extended_m - u}
     levels = {key: perch - m * per_m for key, m in heights.items()}
     labels = _lay_labels(sheet, v, axle, pair, levels, QPointF(axis + half + t.px(30), area.bottom()), posture)
-    words = f"{v.reader.preset.coil.sign} from the perch's upper face up" + (f", {v.reader.case(v.case)}" if at_ride else "")
+    said = {"unit": v.reader.preset.coil.sign, "case": v.reader.case(v.case)}
+    words = tr("{unit} up from the perch", **said)
+    if at_ride:
+        words = tr("{unit} up from the perch, {case}", **said)
     sheet.text("stack drawing words", words, QPointF(area.left(), area.top() + t.px(28)), size=12.5, role="ink2")
     read = v.job.proposal.axles[axle].stack.body_m
     body = BODY if read is None else float(read.value)
@@ -115,7 +122,7 @@ def _lay_labels(
         ruled = v.number(shown, number(m, Quantity.COIL, v.reader.preset))
         box = sheet.text(f"mark {key}", ruled, QPointF(at.x(), y - 2), size=14.5,
                          weight=600 if heavy else 400, shown=shown, role="accent" if heavy else "ink")  # fmt: skip
-        sheet.text(f"mark {key} word", WORDS[key], QPointF(at.x(), box.bottom() - t.px(3)), size=12, role="ink2")
+        sheet.text(f"mark {key} word", tr(WORDS[key]), QPointF(at.x(), box.bottom() - t.px(3)), size=12, role="ink2")
         out[key] = QPointF(at.x() - t.px(4), box.center().y())
     return out
 

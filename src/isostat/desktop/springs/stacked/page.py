@@ -23,6 +23,7 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.job.springs.parts import put_ring
+from isostat.language import tr
 
 
 class StackedPage(SpringPage):
@@ -42,11 +43,11 @@ class StackedPage(SpringPage):
             return
         stood = pair.seated.collar_m
         collar = Handle(stood[0], LENGTH_PER_PX, LENGTH_NUDGE, partial(_pull_collar, sheet, axle, stood))
-        yield Drag("grip collar", "capsule", hanging_at(v, axle, chart), "collar of both sides, drag", collar)
+        yield Drag("grip collar", "capsule", hanging_at(v, axle, chart), tr("collars, both sides, drag"), collar)
         changes = landmarks(v.a, axle, 0).at(Event.CROSSOVER)
         if changes is not None and pair.pair.ring_m is not None:
             ring = Handle(pair.pair.ring_m, -LENGTH_PER_PX, -LENGTH_NUDGE, partial(_pull_ring, sheet, axle))
-            yield Drag("grip ring", "ring", chart.on_curve(changes), "crossover: ring nearer or further, drag", ring)
+            yield Drag("grip ring", "ring", chart.on_curve(changes), tr("crossover ring, drag"), ring)
 
 
 def _pull_collar(sheet: Sheet, axle: int, stood_m: tuple[float, float], value: float, way: str, gesture: int) -> None:
@@ -59,9 +60,9 @@ def _pull_collar(sheet: Sheet, axle: int, stood_m: tuple[float, float], value: f
             job = edits.put_number(job, path, round(stood_m[side] + moved, 4))
         return job
 
-    sheet.edited.emit(change, f"{way} the collars", gesture)
+    sheet.edited.emit(change, tr("collars ({way})", way=way), gesture)
 
 
 def _pull_ring(sheet: Sheet, axle: int, value: float, way: str, gesture: int) -> None:
     wanted = max(round(value, 3), 0.02)
-    sheet.edited.emit(lambda job: put_ring(job, axle, wanted), f"{way} the ring", gesture)
+    sheet.edited.emit(lambda job: put_ring(job, axle, wanted), tr("crossover ring ({way})", way=way), gesture)
