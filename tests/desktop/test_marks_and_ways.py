@@ -211,7 +211,7 @@ def test_a_target_that_cannot_be_blanks_the_order_and_marks_spring(open_window, 
     a = assess(job)
     entry = answer(a, judge(a), (), Reader(job))["order"][2]
     assert entry["can_be_had"] is False and entry["free_length_m"] is None and entry["spring_rate_n_per_m"] is None
-    assert "nothing to order" in letter(a, judge(a), (), Reader(job))
+    assert "no order, target height cannot be reached" in letter(a, judge(a), (), Reader(job))
 
 
 # -- strip, signs

@@ -217,7 +217,7 @@ def test_a_dropped_file_opens_and_a_broken_one_is_refused_in_words(open_window, 
     assert window.document.job.title == "Dropped"
     assert window.filing.recent() == [str(tmp_path / "good.json")]
     assert not window.filing.save_to(tmp_path / "nowhere" / "x.json")
-    assert "is not saved" in window.notice.text()
+    assert "was not saved" in window.notice.text()
 
 
 def test_a_new_job_is_whole_and_every_value_is_marked_assumed(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

@@ -165,7 +165,9 @@ def _amiss_on_board(error: Any, data: Any) -> Saying | None:
 
 def _plain(part: Any) -> Any:
     """A part of the document as plain data; an edit brings what it leaves alone as it was read."""
-    return part.model_dump() if isinstance(part, BaseModel) else part
+    if isinstance(part, BaseModel):
+        return part.model_dump()
+    return {key: _plain(value) for key, value in part.items()} if isinstance(part, dict) else part
 
 
 def _own(errors: list[Any]) -> list[Any]:

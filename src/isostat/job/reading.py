@@ -147,11 +147,11 @@ def bounded(quantity: str, low: float, high: float, unit: str) -> Any:
             raise NotSo(
                 saying("{given} {unit} is too small to be a reading. Enter 0 instead.", given=f"{reading.value:.2g}", unit=unit)
             )
-        if reading.error is not None and not reading.error >= LEAST:
+        if reading.error is not None and 0.0 <= reading.error < LEAST:
             raise NotSo(
-                saying("an error of {given} {unit} is too small. Leave it out instead.", given=f"{reading.error:.2g}", unit=unit)
+                saying("an error of {given} is too small. Leave it out instead.", given=Amount(reading.error, Quantity(quantity)))
             )
-        if reading.error is not None and reading.error > high - low:
+        if reading.error is not None and not 0.0 < reading.error <= high - low:
             raise Outside(reading.error, Bounds(quantity, 0.0, high - low, unit), error=True)
         return reading
 

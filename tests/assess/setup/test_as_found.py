@@ -79,7 +79,7 @@ def test_retyping_a_reading_keeps_its_error_and_note() -> None:
     job = edits.put_detail(edits.put_detail(HIVE, at, "error", 0.003), at, "note", "bent arch")
     again = edits.put_number(job, at, 0.49, "490").vehicle.axles[0].left.hub_to_arch_m
     assert (again.error, again.note, again.value) == (0.003, "bent arch", 0.49)
-    with pytest.raises(JobFault, match="an error of -1 m is too small"):
+    with pytest.raises(JobFault, match="error: −1000 mm is too small"):
         edits.put_detail(HIVE, at, "error", -1.0)
     with pytest.raises(JobFault, match="a number first"):
         edits.put_detail(HIVE, corner(0, "left", "bag_height_m"), "note", "x")

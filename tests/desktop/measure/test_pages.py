@@ -21,7 +21,6 @@ from isostat.job.blank import blank_job
 from isostat.job.demos import demo
 from isostat.job.edits.paths import JOB, path_to, value_at
 from isostat.job.files import read_job
-from isostat.units.unit import Quantity
 from tests.desktop.hands import choose, press, read, seen, type_into
 from tests.jobs import hive_on_coils, one_axle, squatted, well_measured
 
@@ -59,7 +58,7 @@ def test_weights_come_from_a_ticket_an_axle_and_the_whole_or_from_plates(open_wi
     assert read(window, "weighed front share").startswith("front ≈ 55.0 %")
     press(qtbot, window, "way 3")
     press(qtbot, window, "by plates")
-    assert "No plate was typed" in window.notice.text()
+    assert "Enter the gross vehicle rating" in window.notice.text()
     type_into(qtbot, window, "plate field 0", "2800")
     press(qtbot, window, "by plates")
     assert sum(c.pad_kg.value for x in window.document.job.vehicle.axles for c in (x.left, x.right)) == pytest.approx(2016, abs=0.1)
@@ -106,7 +105,7 @@ def test_a_trailer_gets_a_third_axle_or_keeps_one_and_a_truck_keeps_two(open_win
     window = open_window(hive_on_coils())
     measure(window, "axles")
     press(qtbot, window, "axle less")
-    assert "accepted is a trailer's with its nose load" in window.notice.text()
+    assert "needs a trailer coupling with its noseweight" in window.notice.text()
 
 
 def test_points_are_walked_by_keyboard_and_own_points_come_and_go(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
@@ -319,5 +318,4 @@ def test_every_number_of_every_page_shows_its_working_or_is_no_result(open_windo
         working = explain(window.document.assessment, number.shown)
         text = value_text(window.view(), working.quantity, abs(working.result)).split(" ")[0]
         assert text in number.text(), f"{number.objectName()} shows {number.text()}, its working {text}"
-    assert Quantity(working.quantity) if page == "weights" else True
     assert hive_on_coils() != window.document.job

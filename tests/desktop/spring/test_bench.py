@@ -37,7 +37,7 @@ def test_an_unmarked_spring_is_told_tried_and_put_back(bench: MainWindow, qtbot:
     for n, mm in enumerate((20, 50, 80)):
         type_into(qtbot, bench, f"bench length_m {n}", str(380 - mm))
         type_into(qtbot, bench, f"bench force_kg {n}", f"{mm * 5.2:.0f} kg")
-    assert read(bench, "bench rate words").endswith("from the press test") and "do not agree" in read(bench, "bench caliper")
+    assert read(bench, "bench rate words").endswith("from the press test") and "they disagree" in read(bench, "bench caliper")
     told = benched(bench.document.job.bench[1])
     assert told.rate is not None and told.rate[0] == pytest.approx(5.2 * 9806.65, rel=0.01) and not told.agree
     press(qtbot, bench, "bench try 1")

@@ -151,7 +151,7 @@ def _lay_said(sheet: Sheet, v: View, c: CrossedView, at: QPointF, right: float) 
             tr("first tyre contact: {side}, {when}, one wheel up", **given) if near.one_up
             else tr("first tyre contact: {side}, {when}, both wheels up", **given),
         )  # fmt: skip
-    lines.append(tr("anti-roll bar: {m} per wheel (disconnected: none)", m=r.mass(bar)) if bar > 0.5 else tr("anti-roll bar: none"))
+    lines.append(tr("anti-roll bar: {m} per wheel", m=r.mass(bar)) if bar > 0.5 else tr("anti-roll bar: none"))
     out = fit.half_track_m - axle.half_track_m
     if abs(out) > 5e-4:
         m = r.coil(abs(out))

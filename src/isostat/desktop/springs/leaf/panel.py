@@ -139,7 +139,7 @@ def _lay_results(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
     line.choice("leaf mount", [tr(words) for words in MOUNTS], MOUNTS.index(pack.mount),
                 lambda n: sheet.put((*base, "pack", "mount"), MOUNTS[n], tr("spring over or under the axle")),
                 label=tr("spring over or under the axle"), wide=112)  # fmt: skip
-    line.words("leaf limit word", tr("stress limit"), unit="MPa")
+    line.words("leaf limit word", tr("limit"), unit="MPa")
     line.reading("leaf limit", (*base, "pack", "allowed_pa"), label=tr("allowable stress of the leaf steel"),
                  quantity=Quantity.STRESS, otherwise=Figure(rules.LEAF_STRESS, Origin.ASSUMED))  # fmt: skip
     y += t.px(28)
