@@ -123,12 +123,12 @@ def _(j: RateOutsideWindow, r: Reader) -> tuple[str, str]:
                     tr("It will sit further apart light and loaded. Use a stiffer spring, or accept more difference.")
                 )
         return tr("{rate} is soft for the droop share: at least {low}", **said), (
-            tr("More of the travel becomes droop than wanted. Use a stiffer spring.")
+            tr("More of the travel becomes droop than chosen. Use a stiffer spring.")
         )
     if w.high_by == "hanging":
         return tr("{rate} is too stiff for full droop: at most {high}", **said), tr(words.too_firm)
     return tr("{rate} is stiff for the droop share: at most {high}", **said), (
-        tr("Less of the travel is droop than wanted. Use a softer spring.")
+        tr("Less of the travel is droop than chosen. Use a softer spring.")
     )
 
 

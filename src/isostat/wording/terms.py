@@ -26,7 +26,7 @@ class Term:
 @cache
 def _rows() -> tuple[tuple[str, ...], ...]:
     lines = (files("isostat.wording") / "terms.md").read_text("utf-8").splitlines()
-    rows = [tuple(cell.strip() for cell in line.strip("| ").split(" | ")) for line in lines if line.startswith("| ")]
+    rows = [tuple(cell.strip() for cell in line.split("|")[1:-1]) for line in lines if line.startswith("| ")]
     return tuple(rows[1:])
 
 

@@ -68,6 +68,7 @@ class Number(QLabel):
         super().__init__(parent)
         self.setTextFormat(Qt.TextFormat.PlainText)
         self.shown: Asked | None = None
+        self.name_it: Callable[[Shown], str] | None = None  # what a number is, and of which corner
         self.look: Look | None = None
         self._pieces: list[tuple[QPointF, QStaticText, QFont, QColor]] = []
         self._ground: QColor | None = None
@@ -101,7 +102,7 @@ class Number(QLabel):
                 self._pieces.append((at, _laid(look.unit, small), small, theme.colour("ink2")))
                 across = at.x() + fine.horizontalAdvance(look.unit)
             self.resize(math.ceil(across) + 1, math.ceil(metrics.height()))
-        self.setAccessibleName(f"{self.objectName()}: {self.text()}")
+        self.setAccessibleName(self.text())
         self.update()
 
     def show_asking(self, shown: Asked | None) -> None:
@@ -145,6 +146,13 @@ class Number(QLabel):
             if self.hasFocus():
                 p.setPen(QPen(self.look.theme.colour("accent"), 1, Qt.PenStyle.DotLine))
                 p.drawRect(self.rect().adjusted(0, 0, -1, -1))
+
+    @override
+    def focusInEvent(self, event: QFocusEvent | None) -> None:
+        """A screen reader that comes here hears what the number is before the number itself."""
+        if isinstance(self.shown, Shown) and self.name_it is not None:
+            self.setAccessibleName(f"{self.name_it(self.shown)}: {self.text()}")
+        super().focusInEvent(event)
 
     @override
     def enterEvent(self, event: QEnterEvent | None) -> None:

@@ -16,6 +16,8 @@ from PyQt6.QtGui import QAction, QImage, QPainter, QPaintEvent, QRegion, QResize
 from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
 from typing_extensions import override
 
+from isostat.assess.workings import Shown
+from isostat.desktop.pieces.asked import name_of
 from isostat.desktop.pieces.difference import TILE, changed
 from isostat.desktop.pieces.fields import Asked, Choice, Look, Number, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.focus_walk import Walked
@@ -180,8 +182,13 @@ class Sheet(Walked, Signed):
         if look != label.look:
             label.dress(look)
         label.show_asking(shown)
+        label.name_it = self._name_of
         label.move(round(at.x() - label.width() * anchor), round(at.y()))
         return label.geometry()
+
+    def _name_of(self, shown: Shown) -> str:
+        """What a number is, and of which corner, axle or case."""
+        return "" if self.view is None else name_of(self.view, shown)
 
     def caps(self, key: str, text: str, at: QPointF, role: str = "ink") -> QRect:
         """A panel head in small capitals."""

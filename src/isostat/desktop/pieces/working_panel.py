@@ -15,6 +15,7 @@ from isostat.assess.fixes import same_judgement
 from isostat.assess.judgement import Judgement
 from isostat.assess.workings import Shown, explain
 from isostat.core.working import Origin, Working
+from isostat.desktop.pieces.asked import place_of
 from isostat.desktop.pieces.fields import Asked, Number
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -138,8 +139,8 @@ class WorkingPanel(Sheet):
     def _lay_working(self, v: View, w: Working) -> None:
         t = v.theme
         self.caps("working head", tr("Working"), QPointF(t.px(12), t.px(10)))
-        where = self._place(v, self.picked) if isinstance(self.picked, Shown) else ""
-        self.text("working of", tr(w.name) + where, QPointF(self.width() - t.px(12), t.px(9)), size=12.5, role="ink2", anchor=RIGHT)
+        name = tr(w.name) + (place_of(v, self.picked) if isinstance(self.picked, Shown) else "")
+        self.text("working of", name, QPointF(self.width() - t.px(12), t.px(9)), size=12.5, role="ink2", anchor=RIGHT)
         formula = self.child("formula", _Formula)
         formula.show_formula(
             f"<i>{pretty(w.symbol)} = {pretty(w.expression)}</i>" if w.expression != w.symbol else f"<i>{pretty(w.symbol)}</i>",
@@ -168,13 +169,6 @@ class WorkingPanel(Sheet):
             self._rows.append(y - 1)
         rule = self.text("rule", tr(w.rule), QPointF(t.px(12), y + 3), size=12.5, role="ink2", width=self.width() - t.px(24))
         self._wants(rule.bottom() + t.px(8))
-
-    def _place(self, v: View, shown: Shown) -> str:
-        """Corner or axle of a number, nothing for the whole vehicle."""
-        if shown.number in workings.CASE or shown.axle >= len(v.a.axles):
-            return ""
-        side = None if shown.number in (*workings.AXLE, workings.load.in_hand) else shown.side
-        return f", {v.reader.corner(shown.axle, side)}"
 
     @override
     def draw(self, p: QPainter, v: View) -> None:

@@ -7,6 +7,7 @@ from functools import partial
 from typing import get_args
 
 from PyQt6.QtCore import QPointF, QRect
+from PyQt6.QtWidgets import QPushButton
 
 from isostat.desktop.pieces.head import head_line
 from isostat.desktop.pieces.plain import set_tip
@@ -58,6 +59,8 @@ def _lay_proposals(sheet: Sheet, v: View, left: float) -> None:
         sheet.edited.emit(lambda job: proposals.work_on(job, names[n]), tr("work on proposal {name}", name=names[n]), -1)
 
     end = sheet.tabs("proposal", short, names.index(v.job.proposal.name), first, work_on)
+    for n, name in enumerate(names):
+        sheet.child(f"proposal {n}", QPushButton).setAccessibleName(tr("proposal {name}", name=name))
     if more:
         add = sheet.button("add proposal", "+", QPointF(end, first.top()), partial(_add, sheet), width=wide)
         set_tip(add, tr("Add a proposal, at first a copy of this one"))

@@ -88,9 +88,9 @@ WHYS: dict[type[Judgement], Saying] = {
         source=Saying(rules.FLAT_RIDE[0].source),
     ),
     BeyondLaw: saying(
-        "A part is further along than its own data reach: a solid coil, a flat stop, an over-extended bag. The curve is "
-        "continued straight so that the rest stays visible. Do not trust heights of this case; bring the part back into its "
-        "range."
+        "A part is further along than its own data reach: a solid coil, a stop fully compressed, an over-extended bag. The "
+        "curve is continued straight so that the rest stays visible. Do not trust heights of this case; bring the part back "
+        "into its range."
     ),
     FallingCurve: saying(
         "Wheel rate is spring rate times the motion ratio squared, plus a share from its change. If the ratio falls fast in "

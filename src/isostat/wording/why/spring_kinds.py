@@ -92,7 +92,7 @@ _STACKED: dict[type[Judgement], Saying] = {
         "into the range first; then look where the crossover falls."
     ),
     RingNotSet: saying(
-        "Ring position sets where the top spring stops. The wanted crossover lies where the ring cannot be. Choose another "
+        "Ring position sets where the top spring stops. The chosen crossover lies where the ring cannot be. Choose another "
         "crossover, or other springs."
     ),
     TopBinds: saying(
