@@ -62,6 +62,8 @@ for step, theme in PICTURES:
         travel.turn_view(1)
         travel.turn_panel(tuple(PANELS).index("crossed"))
     settle()
+    if step is Step.LOAD:  # the reason of its first finding
+        window.working.pick(next(j for j in window.view().judgements if j.step is Step.LOAD))
     name = step.value.lower() + ("-dark" if theme == "dark" else "")
     window.grab().save(str(FOLDER / f"{name}.png"))
 

@@ -10,6 +10,7 @@ from typing_extensions import override
 from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Grade, Judgement
 from isostat.desktop.pieces.ink import mark
+from isostat.desktop.pieces.plain import on_button
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.theme import pen
@@ -110,7 +111,7 @@ class Findings(Sheet):
             made.fix = fix
             best = not fix.worsens and not filled
             filled = filled or best
-            made.setText("\n".join(lines))
+            made.setText(on_button("\n".join(lines)))
             made.setAccessibleName(f"{words.title}: {words.cures}; {words.worst}")
             made.setFont(t.font(12, 600))
             restyle(made, button_style(t, filled=best))
@@ -139,7 +140,7 @@ class Findings(Sheet):
             )
             self._elsewhere_step = j.step.value
             lines = [f"{tr(j.step.value)} · {said.place}", *t.lines(said.title, 12.5, 600, self.width() - t.px(52))]
-            made.setText("\n".join(lines))
+            made.setText(on_button("\n".join(lines)))
             made.setAccessibleName(" ".join(lines))
             made.setFont(t.font(12.5, 600))
             restyle(

@@ -13,6 +13,11 @@ def as_text(text: str) -> str:
     return f"<qt>{escape(text)}</qt>" if "<" in text else text
 
 
+def on_button(text: str) -> str:
+    """Text as a button shows it as it is: a single & would underline the letter behind it."""
+    return text.replace("&", "&&")
+
+
 def set_tip(made: QWidget | QAction, text: str) -> None:
     """What is said on hover."""
     made.setToolTip(as_text(text))

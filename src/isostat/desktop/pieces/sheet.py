@@ -23,7 +23,7 @@ from isostat.desktop.pieces.fields import Asked, Choice, Look, Number, Put, PutW
 from isostat.desktop.pieces.focus_walk import Walked
 from isostat.desktop.pieces.grip import Grip, Handle
 from isostat.desktop.pieces.ink import SignPainter
-from isostat.desktop.pieces.plain import set_tip
+from isostat.desktop.pieces.plain import on_button, set_tip
 from isostat.desktop.pieces.sign_hints import Signed
 from isostat.desktop.pieces.styles import button_style, field_style, restyle
 from isostat.desktop.theme import smooth
@@ -290,7 +290,8 @@ class Sheet(Walked, Signed):
         for n, text in enumerate(words):
             made = self._push(f"{key} {n}", partial(chosen, n))
             made.setCheckable(True)
-            made.setText(text)
+            made.setText(on_button(text))
+            made.setAccessibleName(text)
             made.setChecked(n == current)
             made.setFont(theme.font(13, 600))
             restyle(made, button_style(theme, filled=False))
@@ -306,7 +307,7 @@ class Sheet(Walked, Signed):
         assert self.view is not None
         theme = self.view.theme
         made = self._push(key, act)
-        made.setText(text)
+        made.setText(on_button(text))
         made.setAccessibleName(text)
         made.setFont(theme.font(13, 600))
         restyle(made, button_style(theme, filled=filled))
