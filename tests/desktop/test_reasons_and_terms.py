@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import Qt
+import pytest
+from PyQt6.QtCore import QLocale, Qt
 from PyQt6.QtGui import QAction
 from PyQt6.QtWidgets import QLineEdit, QTableWidget, QWidget
 from pytestqt.qtbot import QtBot
@@ -12,8 +13,10 @@ from isostat.desktop.pieces.fields import Number
 from isostat.desktop.terms import TermsWindow
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
+from isostat.language import set_decimal_mark
 from isostat.wording.terms import terms
 from isostat.wording.why import say_why
+from tests.desktop.hands import read, type_into
 
 
 def titles(window: MainWindow) -> list[Number]:
@@ -51,6 +54,7 @@ def test_a_title_is_asked_by_keyboard_and_a_reason_goes_with_its_finding(open_wi
     assert window.working.finding() is None and window.working.working() is not None
 
 
+@pytest.mark.qt_log_ignore("propagateSizeHints")  # of the screen that is none
 def test_f1_shows_the_terms_and_a_word_of_the_trade_finds_the_one_used(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
     (asks,) = [a for a in window.findChildren(QAction) if a.shortcut().toString() == "F1"]
@@ -88,3 +92,18 @@ def test_every_field_and_button_has_a_name_with_a_noun(open_window) -> None:  # 
             if sum(letter.isalpha() for letter in name) < 3 and not isinstance(made, Number):
                 bare.append(f"{step}: {made.objectName()}: {name!r}")
     assert not bare, "\n".join(bare)
+
+
+def test_numbers_follow_the_locale_when_asked_and_are_typed_the_same_way(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    window.go(Step.MEASURE)
+    try:
+        window.follow_locale(QLocale(QLocale.Language.German, QLocale.Country.Germany))
+        assert window.preset.height.sign == "mm" and window.settings.value("decimal mark") == ","
+        assert "1,30" in read(window, "corner 0 0 frequency")
+        type_into(qtbot, window, "pad_kg 0 0", "611,5")
+        assert window.document.job.vehicle.axles[0].left.pad_kg.value == 611.5
+        window.follow_locale(QLocale(QLocale.Language.English, QLocale.Country.UnitedStates))
+        assert window.preset.height.sign == "in" and "1.30" in read(window, "corner 0 0 frequency")
+    finally:
+        set_decimal_mark(".")

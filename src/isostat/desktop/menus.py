@@ -69,6 +69,7 @@ def make_menus(w: MainWindow) -> dict[tuple[str, str], QAction]:
         (view, tr("Previous load case"), "PgUp", lambda: w.show_case(w.case - 1)),
         (view, tr("Toggle inches in sixteenths"), "Ctrl+I", w.turn_inches),
         (view, tr("Toggle decimal comma"), "", w.turn_decimal_mark),
+        (view, tr("Units and decimal mark of this computer"), "", w.follow_locale),
         (view, tr("Distance view"), "F11", w.turn_far),
         (view, tr("Toggle dark theme"), "Ctrl+D", w.turn_theme),
         (view, tr("Larger text"), "Ctrl++", lambda: w.grow_text(1)),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from pathlib import Path
 
-from PyQt6.QtCore import QEvent, QObject, QRect, QSettings, Qt, QTimer
+from PyQt6.QtCore import QEvent, QLocale, QObject, QRect, QSettings, Qt, QTimer
 from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -51,7 +51,7 @@ from isostat.desktop.theme import THEMES, Theme, palette
 from isostat.desktop.view import View
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-from isostat.language import MARKS, decimal_mark, set_decimal_mark, tr
+from isostat.language import decimal_mark, set_decimal_mark, tr
 from isostat.units.unit import CHOICES, OTHER, PRESETS, Preset, kept_units, with_unit_of
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
@@ -91,6 +91,7 @@ class MainWindow(QMainWindow):
         self.preset: Preset = kept_units(str(self.settings.value("units", "")))
         self.theme: Theme = THEMES.get(str(self.settings.value("theme", "")), THEMES["light"])
         self.sixteenths = self.settings.value("sixteenths", "yes") != "no"
+        set_decimal_mark("," if self.settings.value("decimal mark", ".") == "," else ".")
         self.step, self.case, self.ghosts, self.other_units = Step.MEASURE, self.document.job.weighed_case, False, False
         self.findings_open, self._dressed = False, ""
         self._build()
@@ -391,11 +392,18 @@ class MainWindow(QMainWindow):
     def turn_decimal_mark(self) -> None:
         """Numbers with a comma or with a point, as they are read and typed."""
         self._use_decimal_mark("," if decimal_mark() == "." else ".")
-        self.settings.setValue("decimal mark", decimal_mark())
 
     def _use_decimal_mark(self, mark: str) -> None:
-        set_decimal_mark(mark if mark in MARKS else ".")
+        set_decimal_mark(mark)
+        self.settings.setValue("decimal mark", mark)
         self.redraw()
+
+    def follow_locale(self, locale: QLocale | None = None) -> None:
+        """Units and decimal mark as this computer's language and country have them. locale: another than the system's."""
+        locale = locale or QLocale.system()
+        self._use_decimal_mark("," if locale.decimalPoint() == "," else ".")
+        metric = locale.measurementSystem() == QLocale.MeasurementSystem.MetricSystem
+        self.use_units("mm kg N/mm bar" if metric else "in lb lb/in psi")
 
     def show_terms(self) -> None:
         """What the terms on the screen mean."""

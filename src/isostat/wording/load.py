@@ -80,7 +80,7 @@ def _(j: NoseLoad, r: Reader) -> tuple[str, str]:
 @tell.register
 def _(j: NoseLift, r: Reader) -> tuple[str, str]:
     name = r.job.items[j.item].name
-    return tr("{item} sits behind the rear axle", item=name), (
+    return tr("{item}: behind the rear axle", item=name), (
         tr(
             "It takes {front} off the front axle and puts {rear} more on the rear.",
             front=r.mass(-j.front_kg),

@@ -136,7 +136,7 @@ def _nose(a: Assessment) -> Iterator[Judgement]:
         most = a.loading.items_kg[:, index]
         case = int(np.argmax(most))
         lifted = most[case] * behind / last
-        if behind > 0.0 and lifted >= 5.0:
+        if behind > 0.0 and lifted >= rules.NOSE_LIFT * float(a.proposed.pad_kg[0, :, case].sum()):
             yield NoseLift(
                 grade=Grade.NOTE,
                 place=Place(0, None, case),
