@@ -73,9 +73,7 @@ BEAM_STOP = Rule(math.radians(20), "rad", "either way, at which a rocking beam i
 
 # -- Load: what may be carried, and where
 NEARLY_FULL = Rule(0.05, "of a rating", "spare, below which it is said", STATED, "Load, ratings")
-NOSE_LIFT = Rule(
-    0.02, "of the load on the front axle", "taken off by an item behind the rear that is said", STATED, "Load, nose"
-)
+NOSE_LIFT = Rule(0.02, "of the load on the front axle", "taken off by an item behind the rear that is said", STATED, "Load, nose")
 LIGHT_STEERING_WATCH = Rule(
     0.25, "of the weight", "on the steered axle, below which it is a watch", PRACTICE, "Load, light steering"
 )

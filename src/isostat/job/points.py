@@ -40,7 +40,7 @@ MORE_POINTS = (  # of a corner, taken where they matter
     Point("bag_height_m", later("bag height"), Quantity.HEIGHT),
     Point("metal_gap_m", later("travel to metal"), Quantity.HEIGHT, was="wheel to metal"),
     Point("arch_gap_m", later("tyre to arch"), Quantity.HEIGHT),
-    Point("arch_gap_lock_m", later("tyre to arch at full lock"), Quantity.HEIGHT, was="tyre to arch at lock"),
+    Point("arch_gap_lock_m", later("tyre to arch, full lock"), Quantity.HEIGHT, was="tyre to arch at lock"),
     Point("hose_slack_m", later("hose slack in droop"), Quantity.HEIGHT, gone=True, was="hose slack, down"),
     Point("joint_left_m", later("joint travel in droop"), Quantity.HEIGHT, gone=True, was="joint left, down"),
 )

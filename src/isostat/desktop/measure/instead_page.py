@@ -168,7 +168,7 @@ def lay_instead(sheet: Sheet, v: View, top: float) -> None:
     right = _Column(sheet, v, (sheet.width() + t.px(24)) / 2, top, pitch)
     right.head(tr("Anti-roll bar"), ("bar rate", workings.derived.bar_rate), Quantity.RATE, [f.bar.value for f in a.found_fits])
     right.rows(BAR)
-    right.choices("sense", tr("bar rate quoted for"), ("bar_read",), SENSES, (tr("one wheel"), tr("opposed")))
+    right.choices("sense", tr("bar rate quoted for"), ("bar_read",), SENSES, (tr("1 wheel"), tr("opposed")))
     right.head(
         tr("Stop initial rate"),
         ("stop rate", workings.derived.stop_rate),
