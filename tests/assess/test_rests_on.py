@@ -125,7 +125,7 @@ def test_a_lowered_vehicle_is_not_told_of_a_lift() -> None:
         None,
     )
     said = [say(j, Reader(job)) for j in judge(assess(job)) if type(j).__name__ == "LampAim"]
-    assert said and all("after the height change" in s.body and "lift" not in s.body for s in said)
+    assert said and all("Re-aim" in s.body and "lift" not in s.body for s in said)
 
 
 @pytest.mark.parametrize("pads", [(600.0, 360.0), (480.0, 480.0)])

@@ -101,7 +101,7 @@ def test_a_job_of_which_nothing_was_read_says_so_at_every_number(capsys: pytest.
     wheels = [
         line
         for line in printed.splitlines()
-        if re.search(r"hub to arch .*droop|free .*full droop|^ +\S+ preload at full droop", line)
+        if re.search(r"hub to arch .*droop|free .*full droop|^ +\S.* preload at full droop: ", line)
     ]
     numbers = [re.findall(r"(≈ )?[\d.]+ (?:kg|mm|N/mm|Hz|bump|droop|high)", line) for line in wheels]
     assert len(wheels) == 3 * 4 + 2 * 4 and all(len(found) == found.count("≈ ") for found in numbers), printed

@@ -11,7 +11,6 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QMessageBox
 from pytestqt.qtbot import QtBot
 
-from isostat.desktop.filing import OVER
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
@@ -96,7 +95,7 @@ def test_its_own_save_and_a_touch_are_nobody_elses(window: MainWindow, file: Pat
 
 @pytest.mark.parametrize(
     ("way", "on_disk", "shown", "clean"),
-    [("Keep mine", "mine", "mine", True), ("Take theirs", "theirs", "theirs", True), ("Cancel", "theirs", "mine", False)],
+    [("Keep mine", "mine", "mine", True), ("Use the file's", "theirs", "theirs", True), ("Cancel", "theirs", "mine", False)],
 )
 def test_a_save_over_another_hand_asks_and_does_what_is_answered(
     window: MainWindow, file: Path, monkeypatch: pytest.MonkeyPatch, way: str, on_disk: str, shown: str, clean: bool
@@ -106,7 +105,7 @@ def test_a_save_over_another_hand_asks_and_does_what_is_answered(
     assert window.filing.save() is clean
     assert asked == ["hive.json was changed by another program since it was opened here."]
     assert (read_job(file).title, window.document.job.title, window.document.undo.isClean()) == (on_disk, shown, clean)
-    if way == "Take theirs":
+    if way == "Use the file's":
         window.document.undo.undo()
         assert window.document.job == MINE, "nothing is lost"
         assert window.filing.save() and read_job(file) == MINE, "what was taken is known from then on"
@@ -119,17 +118,17 @@ def test_a_file_that_is_gone_is_written_anew_or_elsewhere(window: MainWindow, fi
     assert asked == ["hive.json was deleted or moved by another program since it was opened here."]
 
 
-@pytest.mark.parametrize(("way", "kept"), [(OVER, "mine"), ("Cancel", "Hive hauler")])
+@pytest.mark.parametrize(("way", "kept"), [("Overwrite", "mine"), ("Cancel", "Hive hauler")])
 def test_a_read_only_file_is_asked_about(
     window: MainWindow, file: Path, monkeypatch: pytest.MonkeyPatch, way: str, kept: str
 ) -> None:
     file.chmod(0o444)
     asked = answers(monkeypatch, way)
     window.filing.save()
-    assert asked == ["hive.json is read-only: its owner wants it left as it is."] and read_job(file).title == kept
-    assert ("hive.json is not saved: the file is read-only." in window.notice.text()) == (way == "Cancel")
+    assert asked == ["hive.json is read-only. Overwrite it?"] and read_job(file).title == kept
+    assert ("hive.json was not saved: the file is read-only." in window.notice.text()) == (way == "Cancel")
 
 
 def test_a_name_that_is_too_long_is_a_sentence(window: MainWindow, tmp_path: Path) -> None:
     assert not window.filing.save_to(tmp_path / ("n" * 300 + ".json"))
-    assert window.notice.text().endswith("is not saved: file name too long.")
+    assert window.notice.text().endswith("was not saved: file name too long.")

@@ -98,4 +98,4 @@ def test_only_one_way_leads_to_what_is_said_on_hover() -> None:
     root = Path(isostat.desktop.__file__).parent
     way = re.compile(r"setToolTip\(|setHtml\(|RichText")
     others = [p.name for p in root.rglob("*.py") if way.search(p.read_text()) and p.name != "plain.py"]
-    assert others == ["findings.py"], "the formula of a working, which is of the program"
+    assert others == ["working_panel.py"], "the formula of a working, which is of the program"

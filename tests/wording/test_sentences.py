@@ -128,7 +128,7 @@ def test_every_judgement_is_said_shortly_and_plainly(kind: type[Judgement], data
     whole = f"{said.place}. {said.title}. {said.body}"
     assert not re.search(r"nan|inf\b|None|\{|\}|_m\b|e[+-]\d", whole), whole
     assert said.title[0].isupper() or said.title[0].isdigit() or said.title[0] == "−", said.title
-    assert len(said.title) <= 80 and len(said.body) <= 170, whole
+    assert len(said.title) <= 80 and len(said.body) <= 190, whole
     assert "  " not in whole and not said.title.endswith(".")
     if kind.__module__.endswith("travel") or kind in (OffTarget, Lean, Warp, TargetTwisted):
         assert "−" not in whole, "heights carry no sign"

@@ -116,8 +116,10 @@ def _lay_numbers(sheet: Sheet, v: View, n: int, cells: list[tuple[QPointF, QSize
 def lay_aboard(sheet: Sheet, v: View, at: QPointF, width: float) -> None:
     """What was on board when weighed: an item added while *As weighed* shows was, until its number there is emptied."""
     words = aboard_words(v.job)
-    while sheet.text_width(words, 12.5) > width and ", " in words:
-        words = f"{words.rsplit(', ', 1)[0].removesuffix(', …')}, …"
+    named = words.split(", ")
+    while sheet.text_width(words, 12.5) > width and len(named) > 1:
+        named.pop()
+        words = ", ".join([*named, "…"])
     sheet.text("aboard", words, at, size=12.5, role="ink2")
 
 
