@@ -13,7 +13,7 @@ from isostat.language import capital, decimal, tr
 from isostat.wording.about import about
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
-from isostat.wording.sentences import grade_words, say
+from isostat.wording.sentences import ended, grade_words, say
 from isostat.wording.springs.words import WORDS
 
 
@@ -84,7 +84,7 @@ def letter(a: Assessment, judgements: tuple[Judgement, ...], fixes: tuple[Fix, .
     lines += ["", tr("FINDINGS")]
     for j in judgements:
         sentence = say(j, r)
-        lines += [f"  {grade_words(j.grade).upper()} {sentence.place}: {sentence.title}. {sentence.body}"]
+        lines += [f"  {grade_words(j.grade).upper()} {sentence.place}: {ended(sentence.title)} {sentence.body}".rstrip()]
         for words in (say_fix(f, r) for f in fixes if f.judgement == j):
             lines += [f"      {words.title}. {words.cures} {words.worst}"]
     return "\n".join(lines) + "\n"

@@ -32,6 +32,11 @@ class Sentence:
     body: str = ""
 
 
+def ended(title: str) -> str:
+    """A title as a sentence, in a line with what follows."""
+    return title if title.endswith("?") else f"{title}."
+
+
 def say(judgement: Judgement, reader: Reader) -> Sentence:
     """The judgement in the reader's units. Raises NotSaid for a kind without words."""
     title, body = tell(judgement, reader)

@@ -63,8 +63,8 @@ def _(j: TopBinds, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: PastCrossover, r: Reader) -> tuple[str, str]:
-    return tr("Sits {m} past crossover at ride height", m=r.coil(j.by_m)), (
-        tr("The top spring is inactive there (shaft travel). Set the ring nearer the collar.")
+    return tr("Sits {m} of shaft travel past crossover at ride height", m=r.coil(j.by_m)), (
+        tr("The top spring is inactive there. Set the ring nearer the collar.")
     )
 
 
