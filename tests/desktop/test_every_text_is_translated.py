@@ -22,12 +22,12 @@ from isostat.job.schema import Job
 from isostat.job.tables.shock_list import shipped_shocks
 from isostat.language import speak
 from tests.desktop.logged_text import stroked_texts
-from tests.jobs import leafed, well_measured
+from tests.jobs import well_measured
 from tests.texts import Pseudo
 
 PLAIN = re.compile(r"[A-Za-z]*[aeiouAEIOU][A-Za-z]*")
 KNOWN = {"bar", "psi", "MPa", "GPa", "PgUp", "PgDn", "Isostat"}  # units, keys, our name
-JOBS = {"well measured": well_measured, "leafed": leafed} | {
+JOBS = {"well measured": well_measured} | {
     name: partial(demo, name) for name in ("survey-buggy", "orchard-sprayer", "glaziers-flatbed")
 }
 
