@@ -25,7 +25,7 @@ class TermsWindow(QWidget):
             f"QLineEdit{{border:1px solid {theme.ink2};padding:5px}} QLineEdit:focus{{border:2px solid {theme.accent}}}"
             f"QHeaderView::section{{background:{theme.paper};border:0;border-bottom:1px solid {theme.ink};padding:5px}}"
             f"QTableWidget{{border:1px solid {theme.rule};gridline-color:{theme.rule}}}"
-            f"QTableWidget::item{{padding:4px}} QTableWidget::item:selected{{background:{theme.accent};color:{theme.on_accent}}}"
+            f"QTableWidget::item:selected{{background:{theme.accent};color:{theme.on_accent}}}"
         )
         self._sought = QLineEdit(sought)
         self._sought.setPlaceholderText(tr("Find a term"))
@@ -45,6 +45,7 @@ class TermsWindow(QWidget):
         heads.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft)
         side.hide()
         side.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
+        side.setMinimumSectionSize(round(30 * theme.scale))
         for column, wide in enumerate(SHARES):
             self._table.setColumnWidth(column, round(wide * theme.scale))
         lines = QVBoxLayout(self)

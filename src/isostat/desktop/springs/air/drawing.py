@@ -61,8 +61,8 @@ def lay_bag_drawing(sheet: Sheet, v: View, axle: int, area: QRectF) -> Callable[
     long_y = drawn.foot - drawn.long - t.px(8)
     flat_y = max(drawn.foot - drawn.flat - t.px(8), long_y + spread)
     for key, words, y in (
-        ("long", tr("extended {m}", m=r.coil(bags.full_m)), long_y),
-        ("flat", tr("compressed {m}", m=r.coil(flat)), flat_y),
+        ("long", tr("max {m}", m=r.coil(bags.full_m)), long_y),
+        ("flat", tr("min {m}", m=r.coil(flat)), flat_y),
     ):
         sheet.text(f"bag {key} word", words, QPointF(left, y), size=12.5, role="ink2")
     under = QPointF(area.center().x(), drawn.foot + t.px(10))
