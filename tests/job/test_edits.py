@@ -97,7 +97,7 @@ def test_what_is_out_of_range_is_refused_with_the_range_and_changes_nothing(path
         edits.put_number(HIVE, path, si)
     quantity = Quantity(bounds.quantity)
     low, high = (number(x, quantity, toward=way) for x, way in ((bounds.low, 1), (bounds.high, -1)))
-    share = path[-1] == "weighed_share"  # said as the weight that it is a share of
+    share = path[-1] in ("share", "weighed_share")  # said as the weight that it is a share of
     assert share or f"Enter {low} to {high}" in str(refused.value) or len(refused.value.faults) > 1
     assert HIVE.model_dump() == before
     with pytest.raises(NotUnderstood, match=r"is too (large|small)\. Enter "):
