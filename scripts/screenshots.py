@@ -97,7 +97,7 @@ behind = 1.2 * window.document.job.vehicle.axles[1].behind_front_m.value
 heights = [{"left_m": h[0] + by, "right_m": h[1] + by} for h, by in zip(base, (0.009, -0.041), strict=True)]
 squat = {"mass_kg": 300.0, "behind_front_m": round(behind, 3), "heights": heights}
 asked = {"heights": [{"left_m": h[0] + by, "right_m": h[1] + by} for h, by in zip(base, (-0.006, -0.030), strict=True)]}
-window.document.edit(lambda job: edits.put(job, path_to(JOB.squats), [squat, asked]), "squat tests")
+window.document.edit(lambda job: edits.put(job, path_to(JOB.squats), [squat, asked]), "load tests")
 measure.turn("squat")
 QTest.qWait(400)  # the fixes are tried when the hand rests
 window.grab().save(str(FOLDER / "squat.png"))
@@ -112,7 +112,7 @@ happens = (
 for side, h in zip(("left", "right"), base[1], strict=True):
     rows = [{"event": e, "hub_to_arch_m": h + x, "eye_to_eye_m": 0.43 + 0.93 * x + 0.2 * x * x} for e, x in happens]
     path = (*path_to(JOB.vehicle.axles[1]), side, "cycle")
-    window.document.edit(lambda job, path=path, rows=rows: edits.put(job, path, rows), "cycle sheet")
+    window.document.edit(lambda job, path=path, rows=rows: edits.put(job, path, rows), "full travel")
 measure.turn("cycle")
 measure.turn_axle(1)
 QTest.qWait(400)
@@ -124,10 +124,10 @@ for axle in (0, 1):  # a sheet that was left half empty
     for field in ("shaft_showing_m", "stop_gap_m"):
         for side in ("left", "right"):
             path = (*path_to(JOB.vehicle.axles[axle]), side, field)
-            window.document.edit(lambda job, path=path: edits.put(job, path, None), "not read")
+            window.document.edit(lambda job, path=path: edits.put(job, path, None), "reading not taken")
     for side in ("left", "right"):
         path = (*path_to(JOB.as_found.axles[axle]), side, "installed_length_m")
-        window.document.edit(lambda job, path=path: edits.put(job, path, None), "not read")
+        window.document.edit(lambda job, path=path: edits.put(job, path, None), "reading not taken")
 measure.turn("missing")
 settle()
 window.grab().save(str(FOLDER / "missing.png"))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from pathlib import Path
 
 import numpy as np
@@ -19,7 +20,7 @@ from isostat.desktop.pieces.findings import FixButton
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
-from isostat.job.files import read_job
+from isostat.job.files import job_text, read_job
 from isostat.job.save import save_job
 from tests.desktop.hands import drag, seen, type_into
 from tests.jobs import hive_on_coils
@@ -272,3 +273,16 @@ def test_drawn_lengths_are_to_the_stated_scale(open_window) -> None:  # type: ig
     events = v.a.proposed.events
     heights = [v.a.baseline_m[i, 0] - next(x.travel_m for x in events[i][0] if x.name == "stop touched") for i in (0, 1)]
     assert abs((tabs["10"] - tabs["00"]) - (heights[1] - heights[0]) * per_m) <= 2
+
+
+def test_what_a_file_holds_wrong_is_said_in_the_units_in_use(open_window, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = open_window()
+    window.use_units("in lb lb/in psi")
+    data = json.loads(job_text(window.document.job))
+    data["vehicle"]["axles"][0]["track_m"] = 0.1
+    (tmp_path / "bad.json").write_text(json.dumps(data))
+    assert not window.filing.open(tmp_path / "bad.json")
+    assert "track: 3 15/16 in is too small. Enter 11 13/16 to 157 7/16 in." in window.notice.text()
+    (tmp_path / "bad.csv").write_text("corner,hub to arch\nfront left,200 in\n")
+    window.exchange.readings_in(tmp_path / "bad.csv")
+    assert "200 in is too large" in window.notice.text() and "mm" not in window.notice.text()

@@ -147,7 +147,7 @@ class Exchange(QObject):
         try:
             return read(read_table(path))
         except JobFault as fault:
-            self.refused.emit(tr("{file} was not imported. {why}", file=fault.source, why=" ".join(fault.faults[:2])))
+            self.refused.emit(tr("{file} was not imported. {why}", file=fault.source, why=fault.words(self._units(), 2)))
         return None
 
     def shocks_in(self, path: Path) -> None:

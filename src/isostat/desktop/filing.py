@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QObject, QSettings, pyqtSignal
@@ -16,6 +17,7 @@ from isostat.job.blank import blank_job
 from isostat.job.files import JobFault, read_job
 from isostat.job.save import ReadOnly, stamp_of
 from isostat.language import tr, trn
+from isostat.units.unit import Preset
 
 RECENT = 6
 
@@ -32,8 +34,11 @@ class Filing(QObject):
     saved = pyqtSignal()
     refused = pyqtSignal(str)  # empty: what was said before no longer holds
 
-    def __init__(self, document: Document, settings: QSettings, safe: Safekeeping | None, window: QWidget) -> None:
+    def __init__(
+        self, document: Document, settings: QSettings, safe: Safekeeping | None, units: Callable[[], Preset], window: QWidget
+    ) -> None:
         super().__init__(window)
+        self._units = units
         self._document, self._settings, self._safe, self._window = document, settings, safe, window
         self.on_disk = OnDisk(self)
         self.on_disk.changed.connect(self._say_changed)
@@ -60,7 +65,7 @@ class Filing(QObject):
         try:
             self._document.open(path)
         except JobFault as fault:
-            self.refused.emit(tr("{file} was not opened. {why}", file=fault.source, why=" ".join(fault.faults[:3])))
+            self.refused.emit(tr("{file} was not opened. {why}", file=fault.source, why=fault.words(self._units(), 3)))
             return False
         self._remember(path)
         self.refused.emit("")
@@ -140,7 +145,7 @@ class Filing(QObject):
         try:
             theirs = read_job(path)
         except JobFault as fault:
-            self.refused.emit(tr("{file} was not opened. {why}", file=fault.source, why=" ".join(fault.faults[:3])))
+            self.refused.emit(tr("{file} was not opened. {why}", file=fault.source, why=fault.words(self._units(), 3)))
             return False
         self._document.edit(lambda _: theirs, tr("{file} as on disk", file=path.name))
         self._document.stamp = stamp

@@ -126,7 +126,7 @@ class MainWindow(QMainWindow):
         self.buying = Background(what_it_buys, self)
         self.predicting = Background(predicted, self)
         self.adding = Background(leaves_offered, self)
-        self.filing = Filing(self.document, self.settings, self.safe, self)
+        self.filing = Filing(self.document, self.settings, self.safe, self.shown_units, self)
         self.exchange = Exchange(self.document, self.settings, self.shown_units, self)
 
     def _wire(self) -> None:

@@ -18,7 +18,7 @@ from isostat.job.reading import Clash, NotSo, Outside
 from isostat.job.schema import VERSION, Job
 from isostat.language import later, trn
 from isostat.units.saying import Amount, Given, Saying, saying
-from isostat.units.unit import Quantity
+from isostat.units.unit import Preset, Quantity
 
 MOST_BYTES = 8 * 1024 * 1024
 MOST_FAULTS = 20  # that are told one by one
@@ -39,6 +39,10 @@ class JobFault(ValueError):
         self.source, self.sayings, self.outside = source, tuple(found), outside
         self.faults = tuple(fault.words() for fault in found)
         super().__init__(f"{source}: " + " ".join(self.faults))
+
+    def words(self, preset: Preset, most: int | None = None) -> str:
+        """The sentences in a row, in the units of a preset. most: how many of them, where there is little room."""
+        return " ".join(said.words(preset) for said in self.sayings[:most])
 
 
 def _models(kind: Any) -> Iterable[type[BaseModel]]:

@@ -26,4 +26,4 @@ def say_refused(fault: JobFault, words: str, typed: str, preset: Preset) -> str:
     """
     if fault.outside is not None and (not typed or _is_that(typed, fault.outside, preset)):
         return fault.outside.said(words, typed).words(preset)
-    return " ".join(said.words(preset) for said in fault.sayings)
+    return fault.words(preset)

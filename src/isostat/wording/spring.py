@@ -110,7 +110,7 @@ def _(j: RateOutsideWindow, r: Reader) -> tuple[str, str]:
     if not w.is_open:
         needs, allows = (tr(_BRIEF.get(by, WISHES[by])) for by in (w.low_by, w.high_by))
         said |= {"needs": needs, "allows": allows, "low": number(w.low, Quantity.RATE, r.preset)}
-        return tr("No single rate fits: {needs} needs ≥ {low}, {allows} allows ≤ {high}", **said), (tr(words.instead_of_one_rate))
+        return tr("No single rate fits: {needs} needs ≥ {low}, {allows} allows ≤ {high}", **said), (tr(words.instead_of_one_rate))
     if j.rate_n_per_m < w.low:
         match w.low_by:
             case "bump capacity":

@@ -120,8 +120,7 @@ def with_measurements(job: Job, text: str, source: str, preset: Preset = DEFAULT
             except NotUnderstood as fault:
                 faults.append(tr("Line {line}, column “{head}”: {why}", line=line, head=head, why=str(fault)))
             except JobFault as fault:
-                why = " ".join(fault.faults)
-                faults.append(tr("Line {line}, column “{head}”: {why}", line=line, head=head, why=why))
+                faults.append(tr("Line {line}, column “{head}”: {why}", line=line, head=head, why=fault.words(preset)))
     if faults:
         raise JobFault(source, faults)
     return job
