@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from isostat.assess import workings
 from isostat.assess.workings import Shown, explain
+from isostat.core.working import Working
 from isostat.desktop.view import View
 from isostat.language import tr
 
@@ -16,9 +17,15 @@ def place_of(v: View, shown: Shown) -> str:
     return f", {v.reader.corner(shown.axle, side)}"
 
 
+def working_of(v: View, shown: Shown) -> Working | None:
+    """The working of a number; None where it is no longer there: a damper taken out, an axle less."""
+    try:
+        return explain(v.a, shown)
+    except (LookupError, AttributeError, AssertionError, StopIteration):
+        return None
+
+
 def name_of(v: View, shown: Shown) -> str:
     """`hub to arch, front left`; nothing where the number is no longer there."""
-    try:
-        return tr(explain(v.a, shown).name) + place_of(v, shown)
-    except (LookupError, AttributeError, AssertionError, StopIteration):
-        return ""
+    working = working_of(v, shown)
+    return "" if working is None else tr(working.name) + place_of(v, shown)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from contextlib import suppress
 
 from PyQt6.QtCore import QLineF, QPointF, Qt, pyqtSignal
 from PyQt6.QtGui import QPainter
@@ -15,7 +14,7 @@ from isostat.assess.fixes import same_judgement
 from isostat.assess.judgement import Judgement
 from isostat.assess.workings import Shown, explain
 from isostat.core.working import Origin, Working
-from isostat.desktop.pieces.asked import place_of
+from isostat.desktop.pieces.asked import place_of, working_of
 from isostat.desktop.pieces.fields import Asked, Number
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -95,10 +94,10 @@ class WorkingPanel(Sheet):
         v = self.view
         if v is None or self.finding() is not None:
             return None
-        if isinstance(self.picked, Shown):
-            with suppress(LookupError, AttributeError, AssertionError, StopIteration):
-                return explain(v.a, self.picked)
-        self.picked = None  # what was asked for is no longer there: a damper taken out, an axle less, a finding cleared
+        working = working_of(v, self.picked) if isinstance(self.picked, Shown) else None
+        if working is not None:
+            return working
+        self.picked = None  # what was asked for is no longer there, or a finding is cleared
         return explain(v.a, Shown(workings.load.axle_load, len(v.a.axles) - 1, 0, v.case))
 
     def finding(self) -> Judgement | None:
