@@ -99,7 +99,7 @@ squat = {"mass_kg": 300.0, "behind_front_m": round(behind, 3), "heights": height
 asked = {"heights": [{"left_m": h[0] + by, "right_m": h[1] + by} for h, by in zip(base, (-0.006, -0.030), strict=True)]}
 window.document.edit(lambda job: edits.put(job, path_to(JOB.squats), [squat, asked]), "load tests")
 measure.turn("squat")
-QTest.qWait(400)  # the fixes are tried when the hand rests
+QTest.qWait(3000)  # the fixes are tried when the hand rests
 window.grab().save(str(FOLDER / "squat.png"))
 
 happens = (
@@ -115,7 +115,7 @@ for side, h in zip(("left", "right"), base[1], strict=True):
     window.document.edit(lambda job, path=path, rows=rows: edits.put(job, path, rows), "full travel")
 measure.turn("cycle")
 measure.turn_axle(1)
-QTest.qWait(400)
+QTest.qWait(3000)
 window.grab().save(str(FOLDER / "cycle.png"))
 
 while window.document.undo.canUndo():
