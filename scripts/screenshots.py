@@ -53,8 +53,8 @@ def open_at(name: str, step: Step, case: int) -> None:
 
 
 for step, theme in PICTURES:
-    if window.theme.name != theme:
-        window.turn_theme()
+    if window.preferences.theme.name != theme:
+        window.preferences.turn_theme()
     window.go(step)
     window.show_case(1 if step is Step.MEASURE else 4)
     travel = window.sheets[step]
@@ -67,8 +67,8 @@ for step, theme in PICTURES:
     name = step.value.lower() + ("-dark" if theme == "dark" else "")
     window.grab().save(str(FOLDER / f"{name}.png"))
 
-if window.theme.name != "light":
-    window.turn_theme()
+if window.preferences.theme.name != "light":
+    window.preferences.turn_theme()
 window.go(Step.STANCE)
 window.show_case(4)
 stance = window.sheets[Step.STANCE]

@@ -164,13 +164,13 @@ def twisted() -> Job:
 
 
 def counted_turns() -> Job:
-    """The van with its rear coils told by counted turns in front of it, and a third spring on a stacked pair in front."""
+    """The van with its rear coils given by counted turns in front of it, and a third spring on a stacked pair in front."""
     job = demo("puppet-van")
-    told = {
+    given = {
         "by": "turns", "wire_m": 0.0135, "across_m": 0.128, "across": "mean",
         "groups": [{"turns": 3, "pitch_m": 0.028}, {"turns": 4.5, "pitch_m": 0.052}],
     }  # fmt: skip
-    job = put(job, path_to(JOB.proposal.axles[1].progressive), told)
+    job = put(job, path_to(JOB.proposal.axles[1].progressive), given)
     stack = {
         "top": {"rate_n_per_m": 90_000, "free_m": 0.2, "solid_m": 0.08},
         "main": {"rate_n_per_m": 90_000, "free_m": 0.2, "solid_m": 0.08},
@@ -200,10 +200,10 @@ def aided() -> Job:
 def guessed(job: Job) -> Job:
     """The same job with nothing measured: every reading is assumed."""
 
-    def turned(told: Any) -> Any:
-        if isinstance(told, dict):
-            return told | {"assumed": True} if "assumed" in told else {key: turned(value) for key, value in told.items()}
-        return [turned(one) for one in told] if isinstance(told, list | tuple) else told
+    def turned(given: Any) -> Any:
+        if isinstance(given, dict):
+            return given | {"assumed": True} if "assumed" in given else {key: turned(value) for key, value in given.items()}
+        return [turned(one) for one in given] if isinstance(given, list | tuple) else given
 
     return job_from(turned(job.model_dump()), "guessed")
 

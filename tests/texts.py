@@ -17,10 +17,13 @@ _ACCENTS = str.maketrans("aeiouAEIOU", "áéíóúÁÉÍÓÚ")
 
 
 class Pseudo(NullTranslations):
-    """English with an accent on every vowel: whatever is shown without came round the catalogue."""
+    """English with an accent on every vowel, and 30 % longer: whatever is shown without came round the catalogue."""
 
     def gettext(self, message: str) -> str:
-        return "".join(part if part.startswith("{") else part.translate(_ACCENTS) for part in _FILL.split(message))
+        if message.endswith("~"):  # passed here before
+            return message
+        parts = [part if part.startswith("{") else part.translate(_ACCENTS) for part in _FILL.split(message)]
+        return "".join(parts) + "~" * max(1, round(0.3 * len(_FILL.sub("", message))))
 
     def ngettext(self, msgid1: str, msgid2: str, n: int) -> str:
         return self.gettext(msgid1 if n == 1 else msgid2)

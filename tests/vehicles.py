@@ -1,4 +1,4 @@
-"""Vehicles for tests, told wheel by wheel; the same telling builds our platform and a rigid-body model."""
+"""Vehicles for tests, given wheel by wheel; the same telling builds our platform and a rigid-body model."""
 
 from __future__ import annotations
 

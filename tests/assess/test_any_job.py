@@ -62,7 +62,7 @@ def slipped(job: Job, which: float, slip: Any) -> Job:
 
 
 def answered(job: Job) -> Assessment:
-    """The job solved, judged in words and told as plain data, with nothing in it that is no number."""
+    """The job solved, judged in words and given as plain data, with nothing in it that is no number."""
     a = assess(job)
     judgements, reader = judge(a), Reader(job, DEFAULT_PRESET)
     json.dumps(travel_plain(a, shipped_shocks()), allow_nan=False)

@@ -37,7 +37,7 @@ REAR: Path = path_to(JOB.proposal.axles[1])
 J = TypeVar("J", bound=Judgement)
 
 
-def told(kind: type[J], job: Job) -> list[J]:
+def outcome(kind: type[J], job: Job) -> list[J]:
     return [j for j in judge(assess(job)) if isinstance(j, kind)]
 
 
@@ -56,7 +56,7 @@ def pads(axle: int, left: float, right: float) -> tuple[tuple[Path, object], ...
 def test_pads_are_apart_from_an_eighth_of_their_mean_on(apart: float, said: bool) -> None:
     """12 % of 464 kg is 55.7 kg (common practice, no source)."""
     job = changed(hive_on_coils(), *pads(1, 464.0 + apart / 2, 464.0 - apart / 2))
-    found = [j for j in told(PadsApart, job) if j.place.axle == 1]
+    found = [j for j in outcome(PadsApart, job) if j.place.axle == 1]
     assert bool(found) is said
     if said:
         assert (found[0].left_kg, found[0].right_kg, found[0].grade) == (493.0, 435.0, Grade.WATCH)
@@ -66,7 +66,7 @@ def test_pads_are_apart_from_an_eighth_of_their_mean_on(apart: float, said: bool
 def test_the_steered_axle_keeps_a_fifth_at_least(front: float, grade: Grade | None) -> None:
     """A quarter is said, a fifth is a fault (common practice, no source); with nothing on board but what was weighed."""
     job = changed(unladen(), *pads(0, 1000 * front, 1000 * front), *pads(1, 1000 - 1000 * front, 1000 - 1000 * front))
-    found = told(LightSteering, job)
+    found = outcome(LightSteering, job)
     assert [j.grade for j in found] == ([] if grade is None else [grade])
     if found:
         assert found[0].share == pytest.approx(front, abs=1e-3) and found[0].place.axle == 0
@@ -116,20 +116,20 @@ def test_past_an_end_of_travel_nothing_is_ordered_of_any_kind(name: str, lift: f
 def test_a_height_that_no_spring_holds_orders_nothing(lift: float) -> None:
     job = put(hive_on_coils(), path_to(JOB.target.rear_lift_m), lift)
     a = assess(job)
-    past = told(TargetPastTravel, job)
+    past = outcome(TargetPastTravel, job)
     assert {j.place.axle for j in past} == {1} and all(j.grade is Grade.FAULT for j in past)
     low, high = droop_end(a.proposed.events[1][0]).travel_m, a.target_travel_m[1, 0]
     if lift > 0.0:
         left = next(j for j in past if j.place.side == 0)
         assert left.by_m == pytest.approx(low - high, abs=1e-9) and left.end == "shock topped"
-    (none,) = told(TargetOutOfReach, job)
+    (none,) = outcome(TargetOutOfReach, job)
     assert not a.orders[1].can_be_had and (none.force_n > 0.0) == (lift > 0.0)
 
 
 def test_a_front_that_only_a_pull_would_hold_is_out_of_reach() -> None:
     """Weighing 60 kg a wheel with 70 kg unsprung, the spring would have to pull by the difference."""
     job = changed(unladen(), *pads(0, 60.0, 60.0), (path_to(JOB.vehicle.axles[0].unsprung_kg), 70.0))
-    (found,) = told(TargetOutOfReach, job)
+    (found,) = outcome(TargetOutOfReach, job)
     ratio = assess(job).axles[0].spring_ratio.value
     assert found.place.axle == 0 and found.force_n == pytest.approx(-10 * 9.80665 / ratio, rel=0.02)
 
@@ -147,7 +147,7 @@ def test_an_inch_is_kept_to_the_stop_under_the_heaviest_load(left_m: float, said
     spacer = (min(gaps) - left_m) * ratio
     assert spacer > 0.0, "or the test asks nothing"
     spaced = put(bare, (*REAR, "stop", "spacer_m"), round(spacer, 5))
-    found = [j for j in told(LittleBump, spaced) if j.place.axle == 1 and j.place.case == full]
+    found = [j for j in outcome(LittleBump, spaced) if j.place.axle == 1 and j.place.case == full]
     assert bool(found) is said
     if found:
         assert min(j.to_stop_m for j in found) == pytest.approx(left_m, abs=3e-4)
@@ -167,7 +167,7 @@ def test_a_quarter_of_the_whole_way_is_kept_as_droop(share: float, said: bool) -
     less = left[case] - share / (1.0 - share) * bump  # of droop, so that it is that share of the rest and itself
     shock = a.fits[1].shock_longer_m - less * ratio
     shorter = put(job, (*REAR, "shock_longer_m"), round(shock, 5))
-    found = [j for j in told(LittleDroop, shorter) if j.place.axle == 1]
+    found = [j for j in outcome(LittleDroop, shorter) if j.place.axle == 1]
     assert bool(found) is said
     if found:
         worst = min(found, key=lambda j: j.share)
@@ -176,7 +176,7 @@ def test_a_quarter_of_the_whole_way_is_kept_as_droop(share: float, said: bool) -
         fixes = [f for f in judge_fixes(assess(shorter), judge(assess(shorter))) if f.judgement in found]
         assert {type(f.remedy) for f in fixes} & {ShockLength, Lift}
         for fix in fixes:
-            assert not [j for j in told(LittleDroop, fix.job) if j.place == fix.judgement.place] or fix.remaining
+            assert not [j for j in outcome(LittleDroop, fix.job) if j.place == fix.judgement.place] or fix.remaining
 
 
 @pytest.mark.parametrize(("over_m", "said"), [(-0.002, False), (0.002, True)])
@@ -196,7 +196,7 @@ def test_preload_past_a_quarter_of_the_stroke_asks_for_another_rate(over_m: floa
     rate = a.orders[1].target_force_n[0] / (at_target - hung + limit + over_m)  # pressed as much more as the shaft goes in
     for side in ("left", "right"):
         job = put(job, (*path_to(JOB.proposal.axles[1]), side, "rate_n_per_m"), round(rate, 1))
-    found = [j for j in told(MuchPreload, job) if j.place.axle == 1 and j.place.side == 0]
+    found = [j for j in outcome(MuchPreload, job) if j.place.axle == 1 and j.place.side == 0]
     assert bool(found) is said, (limit, rate)
     if found:
         b = assess(job)
@@ -210,7 +210,7 @@ def test_blocks_that_stand_lower_shift_load_by_the_lever_of_the_height(lower_m: 
     """ΔN = m·h·δ/L², in kilograms."""
     two_pads: tuple[tuple[Path, object], ...] = ((("weighing", "way"), "two pads"), (("weighing", "pad_m"), 0.05))
     job = changed(hive_on_coils(), *two_pads, (("weighing", "block_m"), 0.05 + lower_m))
-    found = told(BlocksOff, job)
+    found = outcome(BlocksOff, job)
     assert bool(found) is said
     if found:
         a = assess(job)
@@ -220,7 +220,7 @@ def test_blocks_that_stand_lower_shift_load_by_the_lever_of_the_height(lower_m: 
 
 def test_a_helper_that_is_not_told_is_left_out_with_a_sentence() -> None:
     job = put(hive_on_coils(), (*REAR, "helper"), {"left_pa": 3e5, "right_pa": 3e5})
-    (found,) = told(HelperLacks, job)
+    (found,) = outcome(HelperLacks, job)
     assert found.place.axle == 1 and found.reason.words().endswith(".")
     bare, with_it = assess(hive_on_coils()), assess(job)
     assert with_it.proposed.hub_to_arch_m == pytest.approx(bare.proposed.hub_to_arch_m)
@@ -233,7 +233,7 @@ def test_a_corner_is_off_its_target_past_its_band_and_the_fix_solves_its_springs
     a = assess(job)
     for side, free in zip(("left", "right"), a.orders[1].order.free_m, strict=True):
         job = put(job, (*REAR, side, "free_length_m"), round(free + by, 4))
-    found = [j for j in told(OffTarget, job) if j.place.axle == 1]
+    found = [j for j in outcome(OffTarget, job) if j.place.axle == 1]
     assert len(found) == (2 if said else 0)
     if found:
         assert all(j.height_m - j.target_m == pytest.approx(by, abs=1.5e-3) for j in found)
@@ -246,7 +246,7 @@ def test_a_corner_is_off_its_target_past_its_band_and_the_fix_solves_its_springs
 def test_ride_frequencies_apart_are_said_outside_flat_ride(rear_hz: float, said: bool) -> None:
     """The rear 0.95 to 1.30 of the front rides flat (common practice, no source)."""
     job = put(unladen(), path_to(JOB.proposal.axles[1].pick), {"way": "frequency", "hertz": rear_hz})
-    found = told(FrequencySplit, job)
+    found = outcome(FrequencySplit, job)
     assert bool(found) is said
     if found:
         assert (found[0].front_hz, found[0].rear_hz) == (pytest.approx(1.4, abs=0.02), pytest.approx(rear_hz, abs=0.03))
@@ -255,13 +255,13 @@ def test_ride_frequencies_apart_are_said_outside_flat_ride(rear_hz: float, said:
 @pytest.mark.parametrize(("rear_hz", "field", "share", "said"), [(1.90, "split_most", 1.5, False), (1.4, "split_least", 1.1, True)])
 def test_a_shop_says_itself_which_frequencies_ride_flat(rear_hz: float, field: str, share: float, said: bool) -> None:
     job = put(unladen(), path_to(JOB.proposal.axles[1].pick), {"way": "frequency", "hertz": rear_hz})
-    assert bool(told(FrequencySplit, put(job, (*path_to(JOB.margins), field), share))) is said
+    assert bool(outcome(FrequencySplit, put(job, (*path_to(JOB.margins), field), share))) is said
 
 
 @pytest.mark.parametrize(("high", "limit"), [(0.9, None), (1.3, 1.2), (0.35, 0.5)])
 def test_lamps_above_or_below_what_the_regulation_gives_are_said(high: float, limit: float | None) -> None:
     """Dipped beam 0.5 to 1.2 m above the ground. Source: UN Regulation 48 (from memory)."""
-    found = told(LampHigh, put(unladen(), path_to(JOB.vehicle.headlamp_m), high))
+    found = outcome(LampHigh, put(unladen(), path_to(JOB.vehicle.headlamp_m), high))
     assert [j.limit_m for j in found] == ([] if limit is None else [limit])
     assert all(j.height_m == pytest.approx(high, abs=0.06) and j.severity == abs(j.height_m - j.limit_m) for j in found)
 
@@ -269,7 +269,7 @@ def test_lamps_above_or_below_what_the_regulation_gives_are_said(high: float, li
 def test_without_installed_or_free_length_only_the_change_is_sure() -> None:
     a = assess(blank_job())
     found = {j.place.axle: j for j in judge(a) if isinstance(j, LengthAssumed)}
-    assert set(found) == {0, 1} and not told(LengthAssumed, hive_on_coils())
+    assert set(found) == {0, 1} and not outcome(LengthAssumed, hive_on_coils())
     for axle, j in found.items():
         new, old = a.orders[int(axle or 0)].order.free_m, [s.implied_free_m for s in a.found_springs[int(axle or 0)]]
         assert j.change_m == pytest.approx(sum(new) / 2 - sum(old) / 2) and j.grade is Grade.NOTE

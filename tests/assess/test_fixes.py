@@ -61,22 +61,22 @@ def tried() -> tuple[tuple[Assessment, tuple[Judgement, ...], tuple[Fix, ...]], 
     jobs = [asked(job, more) for job in (*map(demo, demo_names()), hive_on_coils(), twisted()) for more in LIFTS]
     out = []
     for a in map(assess, (*jobs, past_its_travel())):
-        told = judge(a)
-        out.append((a, told, judge_fixes(a, told)))
+        said = judge(a)
+        out.append((a, said, judge_fixes(a, said)))
     return tuple(out)
 
 
-def graveness(told: tuple[Judgement, ...]) -> dict[tuple[object, ...], tuple[int, float]]:
+def graveness(said: tuple[Judgement, ...]) -> dict[tuple[object, ...], tuple[int, float]]:
     worst: dict[tuple[object, ...], tuple[int, float]] = {}
-    for j in told:
+    for j in said:
         worst[same_judgement(j)] = max(worst.get(same_judgement(j), (0, -np.inf)), (int(j.grade), j.severity))
     return worst
 
 
 def test_a_fix_that_makes_any_fault_or_watch_grow_says_so_and_none_brings_a_fault() -> None:
     flagged = 0
-    for a, told, fixes in tried():
-        before = graveness(told)
+    for a, said, fixes in tried():
+        before = graveness(said)
         then = {fix.remedy: graveness(judge(assess(fix.job))) for fix in {fix.remedy: fix for fix in fixes}.values()}
         for fix in fixes:
             after, own = then[fix.remedy], same_judgement(fix.judgement)
@@ -96,8 +96,8 @@ def test_a_fix_that_makes_any_fault_or_watch_grow_says_so_and_none_brings_a_faul
 
 
 def test_every_judgement_has_its_step_and_names_a_case_that_there_is() -> None:
-    for a, told, _ in tried():
-        for j in told:
+    for a, said, _ in tried():
+        for j in said:
             assert isinstance(j.step, Step) and isinstance(j.grade, Grade)
             assert j.place.case is None or 0 <= j.place.case < a.cases
             assert j.place.axle is None or 0 <= j.place.axle < len(a.axles)
@@ -157,9 +157,9 @@ def test_nothing_is_offered_that_no_shop_has_or_no_part_allows() -> None:
 def test_too_much_on_an_axle_names_what_to_move_or_leave_how_much_and_where_and_it_does_it() -> None:
     job = put(hive_on_coils(), path_to(JOB.vehicle.axles[1].rating_kg), 1640.0)
     a = assess(job)
-    told = judge(a)
-    over = next(j for j in told if isinstance(j, OverRating) and j.what == "plate" and j.place.axle == 1)
-    fixes = {type(f.remedy): f for f in judge_fixes(a, told) if f.judgement == over}
+    said = judge(a)
+    over = next(j for j in said if isinstance(j, OverRating) and j.what == "plate" and j.place.axle == 1)
+    fixes = {type(f.remedy): f for f in judge_fixes(a, said) if f.judgement == over}
     assert set(fixes) >= {Move, CarryLess}
     for fix in fixes.values():
         left = [j for j in judge(assess(fix.job)) if same_judgement(j) == same_judgement(over)]
@@ -177,9 +177,9 @@ def test_a_nose_too_light_names_what_to_move_and_how_far() -> None:
     for field, value in (("kind", "thing"), ("behind_front_m", 2.0), ("mass_kg", 120.0)):
         job = put(job, (*path_to(JOB.items[2]), field), value)
     a = assess(job)
-    told = judge(a)
-    (light,) = [j for j in told if isinstance(j, NoseLoad)]
-    (fix,) = [f for f in judge_fixes(a, told) if f.judgement == light]
+    said = judge(a)
+    (light,) = [j for j in said if isinstance(j, NoseLoad)]
+    (fix,) = [f for f in judge_fixes(a, said) if f.judgement == light]
     item, case = job.items[2], int(light.place.case or 0)
     wheels = [axle.behind_front_m.value for axle in job.vehicle.axles]
     lever = job.vehicle.coupling_ahead_m.value + sum(wheels) / len(wheels)  # type: ignore[union-attr]
@@ -192,9 +192,9 @@ def test_a_nose_too_light_names_what_to_move_and_how_far() -> None:
 
 def test_a_target_past_its_shocks_is_brought_back_by_shocks_or_by_less_of_it() -> None:
     a = assess(past_its_travel())
-    told = judge(a)
-    past = [j for j in told if isinstance(j, TargetPastTravel)]
-    fixes = [f for f in judge_fixes(a, told) if f.judgement in past]
+    said = judge(a)
+    past = [j for j in said if isinstance(j, TargetPastTravel)]
+    fixes = [f for f in judge_fixes(a, said) if f.judgement in past]
     assert len(past) == 4 and {type(f.remedy) for f in fixes} == {ShockLength, Lift}
     for fix in fixes:
         left = [j for j in judge(assess(fix.job)) if same_judgement(j) == same_judgement(fix.judgement)]
@@ -218,10 +218,10 @@ def test_less_of_a_tank_is_told_by_the_share_that_is_enough() -> None:
 def test_little_bump_is_cured_by_less_spacer_or_a_higher_target() -> None:
     job = put(hive_on_coils(), path_to(JOB.proposal.axles[1].stop.spacer_m), 0.075)
     a = assess(job)
-    told = judge(a)
-    little = [j for j in told if isinstance(j, LittleBump) and j.place.axle == 1]
+    said = judge(a)
+    little = [j for j in said if isinstance(j, LittleBump) and j.place.axle == 1]
     assert little
-    fixes = [f for f in judge_fixes(a, told) if f.judgement in little]
+    fixes = [f for f in judge_fixes(a, said) if f.judgement in little]
     spacers = [f for f in fixes if isinstance(f.remedy, StopSpacer)]
     assert spacers and all(f.remedy.spacer_m < 0.075 for f in spacers)
     assert all(not [j for j in judge(assess(f.job)) if isinstance(j, LittleBump) and j.place == f.judgement.place] for f in spacers)
@@ -229,8 +229,8 @@ def test_little_bump_is_cured_by_less_spacer_or_a_higher_target() -> None:
 
 def test_lamps_are_told_by_how_much_to_set_them() -> None:
     """10 m · pitch, in a range of 50 to 250 mm for low lamps. Source: UN Regulation 48 (from memory)."""
-    for a, told, _ in tried():
-        for j in told:
+    for a, said, _ in tried():
+        for j in said:
             if isinstance(j, LampAim):
                 words = say(j, Reader(a.job)).body
                 by = max(j.low_m - j.drop_m, j.drop_m - j.high_m)
@@ -249,9 +249,9 @@ def test_the_words_of_an_order_are_those_of_its_kind() -> None:
         "coil": ("block", "anchor", "arch "),
     }
     seen = set()
-    for a, told, fixes in tried():
+    for a, said, fixes in tried():
         kinds = [f.kind if not o.lacks else "coil" for f, o in zip(a.job.proposal.axles, a.orders, strict=True)]
-        lines = letter(a, told, fixes, Reader(a.job)).split("ORDER, new springs")[1].split("FINDINGS")[0].splitlines()[1:]
+        lines = letter(a, said, fixes, Reader(a.job)).split("ORDER, new springs")[1].split("FINDINGS")[0].splitlines()[1:]
         for i, kind in enumerate(kinds):
             if kind not in words or not a.orders[i].can_be_had:
                 continue
@@ -317,26 +317,26 @@ def test_unequal_blocks_are_ordered_as_equal_ones_and_a_plate_or_more_arch(
     assert (block_words(blocks, 0, r.coil), block_words(blocks, 1, r.coil), blocks_words(blocks, r.coil)) == (left, right, both)
     text = letter(a, (), (), r)
     assert text.count(f", {left}\n") and text.count(f", {right}\n")
-    told = [row for row in answer(a, (), (), r)["order"] if row["kind"] == "leaf"]
-    assert [row["equal_block_m"] + row["over_equal_block_m"] for row in told] == pytest.approx(blocks, abs=1e-9)
-    assert told[0]["equal_block_m"] == told[1]["equal_block_m"] == min(blocks)
+    said = [row for row in answer(a, (), (), r)["order"] if row["kind"] == "leaf"]
+    assert [row["equal_block_m"] + row["over_equal_block_m"] for row in said] == pytest.approx(blocks, abs=1e-9)
+    assert said[0]["equal_block_m"] == said[1]["equal_block_m"] == min(blocks)
 
 
 def test_a_way_with_which_the_vehicle_falls_over_is_none() -> None:
     """A stop that is met 33 mm above where it rides: nothing stands on it, and no lightest case is to be found."""
     job = put_number(demo("hive-hauler"), path_to(JOB.vehicle.axles[0].left.stop_gap_m), -0.033)
-    told = ways(assess(job))
+    said = ways(assess(job))
     a = assess(job)
-    assert told and all(np.isfinite([w.gives_m, w.droop_m, w.bump_m, w.light_m, w.range_m]).all() for w in told)
-    assert a.found.stands.all() or any(w.amount is None for w in told)
+    assert said and all(np.isfinite([w.gives_m, w.droop_m, w.bump_m, w.light_m, w.range_m]).all() for w in said)
+    assert a.found.stands.all() or any(w.amount is None for w in said)
     for shown in workings.ways.shown_ways(a):
         assert np.isfinite(explain(a, shown).result)
 
 
 def test_a_shackle_more_than_twice_as_long_is_said() -> None:
     job = put(demo("hive-hauler"), path_to(JOB.target.rear_lift_m), 0.12)
-    told = {w.name: w for w in ways(assess(job)) if w.axle == 1}
-    shackle = told["shackle"]
+    said = {w.name: w for w in ways(assess(job)) if w.axle == 1}
+    shackle = said["shackle"]
     assert shackle.amount is not None and shackle.shackle_m == 0.098 and shackle.amount > 0.098
     small = {w.name: w for w in ways(assess(put(job, path_to(JOB.target.rear_lift_m), -0.06))) if w.axle == 1}
     assert small["shackle"].shackle_m is None

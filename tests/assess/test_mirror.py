@@ -36,13 +36,13 @@ def any_job(name: str) -> Job:
 def seen(j: Judgement, *, other: bool) -> tuple[object, ...]:
     """What is said, in numbers, as it would be said of the mirrored vehicle where `other`."""
     side = None if j.place.side is None else (1 - j.place.side if other else j.place.side)
-    told = []
+    answer = []
     for f in dataclasses.fields(j):
         value = getattr(j, f.name)
         if f.name in ("place", "remedies"):
             continue
         if dataclasses.is_dataclass(value):
-            told += [(f.name, _rounded(part)) for part in dataclasses.astuple(value)]
+            answer += [(f.name, _rounded(part)) for part in dataclasses.astuple(value)]
             continue
         if other and type(j).__name__ == "CrossWanted" and f.name in ("share", "wanted"):
             value = 1.0 - value
@@ -53,8 +53,8 @@ def seen(j: Judgement, *, other: bool) -> tuple[object, ...]:
             value = _rounded(getattr(j, {"left_kg": "right_kg", "right_kg": "left_kg"}[f.name]))
         if isinstance(value, str):
             value = value.replace("left", "S").replace("right", "S")
-        told.append((f.name, value))
-    return type(j).__name__, j.place.axle, side, j.place.case, *told
+        answer.append((f.name, value))
+    return type(j).__name__, j.place.axle, side, j.place.case, *answer
 
 
 def _rounded(value: object) -> object:

@@ -166,7 +166,7 @@ def test_columns_of_the_letter_never_run_into_each_other(units: str) -> None:
     ("layout", "seat", "taken"), [("independent", 0.24, True), ("solid", 0.24, False), ("independent", 0.05, False)]
 )
 def test_a_ratio_off_the_arm_is_worked_by_the_arm_only_where_it_is_taken(layout: str, seat: float, taken: bool) -> None:
-    """Seat over joint; not on a solid axle, nor where no arm has such a ratio: then the usual one is told as it is."""
+    """Seat over joint; not on a solid axle, nor where no arm has such a ratio: then the usual one is shown as it is."""
     job = put(blank_job(), path_to(JOB.vehicle.axles[0].layout), layout)
     for field, value in (("arm_seat_m", seat), ("arm_joint_m", 0.6)):
         job = put(job, (*path_to(JOB.vehicle.axles[0]), field), value)

@@ -15,24 +15,24 @@ STACK = ["spring", "stack", "--top", "150 lb/in=12 in=3.19 in", "--main", "200 l
          "--extended", "600", "--bump", "250"]  # fmt: skip
 
 
-def told(arguments: list[str], capsys: pytest.CaptureFixture[str]) -> dict[str, object]:
+def answer(arguments: list[str], capsys: pytest.CaptureFixture[str]) -> dict[str, object]:
     assert main([*arguments, "--json"]) == 0
     return json.loads(capsys.readouterr().out)  # type: ignore[no-any-return]
 
 
 def test_a_coil_by_caliper_and_by_press(capsys: pytest.CaptureFixture[str]) -> None:
     """H-13 of the published case (from memory), and readings made from that rate."""
-    plain = told([*COIL, "--load", "407.886 kg"], capsys)
+    plain = answer([*COIL, "--load", "407.886 kg"], capsys)
     assert plain["rate_n_per_m"] == pytest.approx(40_459, rel=1e-4) and plain["solid_m"] == pytest.approx(0.126)
     assert plain["loaded_m"] == pytest.approx(0.380 - 0.09887, abs=2e-5)
     rows = [f"--press={380 - mm}={mm * 40.459 / 9.80665}kg" for mm in (20, 50, 80)]
-    bare = told(["spring", "coil", *rows], capsys)
+    bare = answer(["spring", "coil", *rows], capsys)
     assert bare["press_rate_n_per_m"] == pytest.approx(40_459, rel=1e-4) and bare["press_free_m"] == pytest.approx(0.380, abs=1e-5)
     assert main([*COIL, "--units", "in lb lb/in psi"]) == 1 and "Enter 1/16 to 1 15/16 in" in capsys.readouterr().err
 
 
 def test_progressive_coils_by_tag_groups_and_table(capsys: pytest.CaptureFixture[str], tmp_path: Path) -> None:
-    tag = told(["spring", "progressive", "--rates", "30", "50", "--change", "60", "--solid", "160"], capsys)
+    tag = answer(["spring", "progressive", "--rates", "30", "50", "--change", "60", "--solid", "160"], capsys)
     assert [tag["rate_1_n_per_m"], tag["rate_2_n_per_m"], tag["until_2_m"]] == pytest.approx([30_000, 50_000, 0.16])
     groups = [
         "spring",
@@ -50,20 +50,20 @@ def test_progressive_coils_by_tag_groups_and_table(capsys: pytest.CaptureFixture
         "--group",
         "4=45",
     ]
-    made = told(groups, capsys)
+    made = answer(groups, capsys)
     assert made["rate_2_n_per_m"] > made["rate_1_n_per_m"]  # type: ignore[operator]
     table = tmp_path / "press.csv"
     table.write_text("compression,load\n0,0\n50,160\n100,420\n", encoding="utf-8")
-    assert told(["spring", "progressive", "--table", str(table)], capsys)["last_rate_n_per_m"] == pytest.approx(
+    assert answer(["spring", "progressive", "--table", str(table)], capsys)["last_rate_n_per_m"] == pytest.approx(
         260 * 9.80665 / 0.05
     )
 
 
 def test_a_stack_says_its_window_its_crossover_and_what_binds(capsys: pytest.CaptureFixture[str]) -> None:
-    plain = told([*STACK, "--ride", "100"], capsys)
+    plain = answer([*STACK, "--ride", "100"], capsys)
     assert plain["series_rate_n_per_m"] == pytest.approx(85.714 * 175.12684, rel=1e-4)
     assert plain["ring_nearest_m"] < plain["ring_for_share_m"] < plain["ring_furthest_m"]  # type: ignore[operator]
-    ringed = told([*STACK, "--ring", f"{1000 * plain['ring_for_share_m']}"], capsys)  # type: ignore[operator]
+    ringed = answer([*STACK, "--ring", f"{1000 * plain['ring_for_share_m']}"], capsys)  # type: ignore[operator]
     assert ringed["crossover_shaft_m"] == pytest.approx(0.1 + 0.55 * 0.15, abs=1e-5)
     for more, words in (
         (["--bump", "450"], "No position suits the ring"),
@@ -81,7 +81,7 @@ FIND = ["spring", "stack", "--series", "16", "--load", "265 kg", "--ride", "100"
 
 def test_a_stack_tells_its_collar_and_what_a_ruler_finds(capsys: pytest.CaptureFixture[str]) -> None:
     """By hand: the load over both rates, less preload and shaft; marks from the perch up, face to face."""
-    said = told([*STACK, "--ride", "100", "--load", "150 kg", "--down", "0", "--up", "30", "--ring", "180"], capsys)
+    said = answer([*STACK, "--ride", "100", "--load", "150 kg", "--down", "0", "--up", "30", "--ring", "180"], capsys)
     k, free = 85.714 * 175.12684, 24 * 25.4
     assert said["collar_down_m"] == pytest.approx(150 * 9.80665 / k - 0.1 - (free / 1000 - 0.6), abs=2e-5)
     assert said["collar_from_perch_m"] == pytest.approx(0.6) and said["ring_from_perch_m"] == pytest.approx(0.42)
@@ -94,7 +94,7 @@ def test_a_stack_tells_its_collar_and_what_a_ruler_finds(capsys: pytest.CaptureF
 
 @pytest.mark.parametrize(("way", "multiple"), [("close", "2"), ("far", "2.6")])
 def test_pairs_are_found_off_the_shelf(way: str, multiple: str, capsys: pytest.CaptureFixture[str]) -> None:
-    said = told([*FIND, "--find", way, "--multiple", multiple], capsys)
+    said = answer([*FIND, "--find", way, "--multiple", multiple], capsys)
     pairs = said["pairs"]
     assert isinstance(pairs, list) and pairs
     for p in pairs:
@@ -112,18 +112,18 @@ BAG = ["spring", "air", "--across", "112.838", "--height", "500", "--least", "50
 
 
 def test_a_leaf_pack_by_tape_and_caliper(capsys: pytest.CaptureFixture[str]) -> None:
-    said = told(LEAF, capsys)
+    said = answer(LEAF, capsys)
     assert said["rate_n_per_m"] < said["bound_n_per_m"] and said["free_arch_m"] > said["loaded_arch_m"] > 0  # type: ignore[operator]
     assert isinstance(said["stress_pa"], list) and 0 < said["stress_share"] < max(said["stress_pa"]) / 1e9
-    stiffer = told([*LEAF, "--leaf", "350=370=63.5=10=40"], capsys)
+    stiffer = answer([*LEAF, "--leaf", "350=370=63.5=10=40"], capsys)
     assert stiffer["rate_n_per_m"] > said["rate_n_per_m"]  # type: ignore[operator]
-    held = told([*LEAF, "--held", "--clamp", "100"], capsys)
+    held = answer([*LEAF, "--held", "--clamp", "100"], capsys)
     assert held["rate_n_per_m"] >= said["rate_n_per_m"]  # type: ignore[operator]
 
 
 def test_a_torsion_bar_and_its_settings(capsys: pytest.CaptureFixture[str]) -> None:
     """T-01: 3010.4 N·m a rad; T-07: 30 over 31 teeth; a bolt of 1.75 mm on a lever of 60 mm."""
-    said = told([*TORSION_BAR, "--load", "200 kg", "--slack", "-17", "--rise", "25", "--splines", "30", "31", "--pitch", "1.75",
+    said = answer([*TORSION_BAR, "--load", "200 kg", "--slack", "-17", "--rise", "25", "--splines", "30", "31", "--pitch", "1.75",
                  "--lever", "60"], capsys)  # fmt: skip
     assert said["torsion_nm_per_rad"] == pytest.approx(3010.4, abs=0.1)
     angle, torque = said["angle_rad"], 200 * 9.80665 * 0.4
@@ -132,8 +132,8 @@ def test_a_torsion_bar_and_its_settings(capsys: pytest.CaptureFixture[str]) -> N
     assert said["bolt_turns"] == pytest.approx(turn / (1.75 / 60), abs=2e-3)
     settings = said["settings"]
     assert isinstance(settings, list) and abs(settings[0]["gives_m"] - 0.025) <= 0.5 * math.radians(360 / 930) * 0.4
-    hollow = told([*TORSION_BAR, "--bore", "15", "--load", "100 kg"], capsys)
-    firm = told([*TORSION_BAR, "--load", "200 kg", "--modulus", "77 GPa"], capsys)
+    hollow = answer([*TORSION_BAR, "--bore", "15", "--load", "100 kg"], capsys)
+    firm = answer([*TORSION_BAR, "--load", "200 kg", "--modulus", "77 GPa"], capsys)
     assert firm["torsion_nm_per_rad"] == pytest.approx(3010.4 * 77 / 78.5, rel=1e-4)
     inches = ["--diameter", "1", "--length", "40", "--arm", "16", "--load", "400", "--rise", "1", "--units", "in lb lb/in psi"]
     assert main([*TORSION_BAR[:2], *inches, "--splines", "30", "31"]) == 0
@@ -144,19 +144,19 @@ def test_a_torsion_bar_and_its_settings(capsys: pytest.CaptureFixture[str]) -> N
 
 def test_a_bag_shut_in_held_and_asked_for_its_pressure(capsys: pytest.CaptureFixture[str]) -> None:
     """A-01, A-08 and A-09; a pressure for a load is p·A, and no setting without the bag's own limits."""
-    said = told([*BAG, "--pressure", "5 bar"], capsys)
+    said = answer([*BAG, "--pressure", "5 bar"], capsys)
     assert said["slow_rate_n_per_m"] == pytest.approx(12_027, abs=3) and said["ride_rate_n_per_m"] == pytest.approx(16_597, abs=4)
-    high = told([*BAG, "--pressure", "5 bar", "--altitude", "2000"], capsys)
+    high = answer([*BAG, "--pressure", "5 bar", "--altitude", "2000"], capsys)
     assert high["pressure_pa"] == pytest.approx(521_830, abs=20)
-    warm = told([*BAG, "--pressure", "6 bar", "--celsius", "60"], capsys)
+    warm = answer([*BAG, "--pressure", "6 bar", "--celsius", "60"], capsys)
     assert warm["pressure_pa"] == pytest.approx(695_700, abs=200)
-    held = told([*BAG, "--pressure", "5 bar", "--held"], capsys)
+    held = answer([*BAG, "--pressure", "5 bar", "--held"], capsys)
     assert held["slow_rate_n_per_m"] == 0 and held["carries_kg"] == pytest.approx(509.9, abs=0.1)
-    asked = told([*BAG, "--load", "509.9 kg"], capsys)
+    asked = answer([*BAG, "--load", "509.9 kg"], capsys)
     assert asked["pressure_pa"] == pytest.approx(500_000, abs=50) and "limits" in str(asked["said"])
-    limits = told([*BAG, "--load", "509.9 kg", "--fewest", "0.3 bar", "--most", "2 bar"], capsys)
+    limits = answer([*BAG, "--load", "509.9 kg", "--fewest", "0.3 bar", "--most", "2 bar"], capsys)
     assert "Outside the bag's pressure limits" in str(limits["said"])
-    assert "outside the bag's range" in str(told([*BAG, "--pressure", "5 bar", "--at", "20"], capsys)["said"])
+    assert "outside the bag's range" in str(answer([*BAG, "--pressure", "5 bar", "--at", "20"], capsys)["said"])
 
 
 @pytest.mark.parametrize(

@@ -63,8 +63,8 @@ def test_a_reader_who_leaves_is_no_fault(job: Path) -> None:
 )
 def test_a_full_disk_is_a_sentence(job: Path, arguments: list[str]) -> None:
     with Path("/dev/full").open("w") as full:
-        told = [str(job) if a == "JOB" else a for a in arguments]
-        done = subprocess.run([*COMMAND, *told], stdout=full, stderr=subprocess.PIPE, text=True, check=False)
+        outcome = [str(job) if a == "JOB" else a for a in arguments]
+        done = subprocess.run([*COMMAND, *outcome], stdout=full, stderr=subprocess.PIPE, text=True, check=False)
     assert (done.returncode, done.stderr) == (REFUSED, "The result cannot be written: no space left on device.\n")
 
 

@@ -188,8 +188,8 @@ def test_just_past_a_limit_is_refused_in_its_words_and_the_limit_is_taken(  # ty
         assert refusal(make, value) == refused, value
     assert whole or refusal(make, math.nan) is not None
     for value in (low, high):
-        told = refusal(make, value)
-        assert told is None or told[0] != place, "an end belongs to what is accepted"
+        said = refusal(make, value)
+        assert said is None or said[0] != place, "an end belongs to what is accepted"
 
 
 SOFT_TYRE = replace(CAR, tyre_rate=1e4)  # a hard damper only ties the wheel to the body
@@ -197,7 +197,7 @@ SOFT_TYRE_MOST = max(SOFT_TYRE.swings(c)[0].ratio for c in np.linspace(1.0, 3.2 
 
 
 @pytest.mark.parametrize(
-    ("make", "told"),
+    ("make", "said"),
     [
         (lambda: Damper((), (), ()), ("shock dynamometer readings", 1, 100, "rows")),
         (lambda: Progressive(()), ("number of coil groups", 1, 20, "")),
@@ -206,12 +206,12 @@ SOFT_TYRE_MOST = max(SOFT_TYRE.swings(c)[0].ratio for c in np.linspace(1.0, 3.2 
         (lambda: SOFT_TYRE.damping_for(0.9), ("damping ratio", 0.01, SOFT_TYRE_MOST, "")),
     ],
 )
-def test_what_has_no_answer_is_refused_by_what_there_is(make: Callable[[], object], told: tuple[str, float, float, str]) -> None:
+def test_what_has_no_answer_is_refused_by_what_there_is(make: Callable[[], object], said: tuple[str, float, float, str]) -> None:
     with pytest.raises(OutOfRange) as no:
         make()
     assert (no.value.place, no.value.low, no.value.high, no.value.unit) == (
-        told[0],
-        told[1],
-        pytest.approx(told[2], abs=0.01),
-        told[3],
+        said[0],
+        said[1],
+        pytest.approx(said[2], abs=0.01),
+        said[3],
     )

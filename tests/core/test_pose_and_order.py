@@ -28,7 +28,7 @@ from tests.vehicles import FLATBED, AxleSpec, VehicleSpec, platform_of
 X, HALF, DIFFERENCE = np.array([0.0, -3.1]), np.array([0.79, 0.80]), np.array([-0.004, -0.006])
 lifts = st.floats(-0.08, 0.12)
 leans = st.floats(-0.03, 0.03)
-MAIN = (0, 4)  # the main springs among the parts of a told axle, left and right
+MAIN = (0, 4)  # the main springs among the parts of a given axle, left and right
 
 
 @given(lifts, lifts, leans)

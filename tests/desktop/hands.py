@@ -8,7 +8,8 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QLineEdit, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
-from isostat.desktop.pieces.fields import Choice, Number
+from isostat.desktop.pieces.fields import Choice
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.window import MainWindow
 
 
@@ -29,7 +30,7 @@ def type_into(qtbot: QtBot, window: MainWindow, name: str, text: str) -> None:
 
 
 def choose(window: MainWindow, name: str, option: str) -> None:
-    """As a hand on the list would: the index changes, then the choice is told."""
+    """As a hand on the list would: the index changes, then the choice is made known."""
     box = seen(window, name, Choice)
     assert isinstance(box, Choice)
     options = [box.itemText(n) for n in range(box.count())]

@@ -8,7 +8,7 @@ from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize
 from PyQt6.QtGui import QFontMetricsF, QPaintDevice, QPaintEngine, QPaintEngineState, QPainter, QRegion, QTextItem, QTransform
 from PyQt6.QtWidgets import QWidget
 
-from isostat.desktop.pieces.fields import Number
+from isostat.desktop.pieces.number import Number
 
 
 @dataclass(frozen=True)

@@ -30,17 +30,17 @@ def test_the_last_wish_is_what_arrives(qtbot: QtBot, wishes: tuple[Assessment, .
         assert gate.wait(20)
         return a.job.title
 
-    told, gone = Background(answer, owner), []
-    told.arrived.connect(lambda: gone.append(told.at_hand(last)))
+    said, gone = Background(answer, owner), []
+    said.arrived.connect(lambda: gone.append(said.at_hand(last)))
     gate.set()
-    told.wish(A)
+    said.wish(A)
     qtbot.waitUntil(lambda: gone == ["A"], timeout=5000)
     gate.clear()
     for a in wishes:
-        told.wish(a)
+        said.wish(a)
     gate.set()
-    qtbot.waitUntil(lambda: told._work is None, timeout=5000)
-    assert told.fresh(last) and told.at_hand(last) == last.job.title
+    qtbot.waitUntil(lambda: said._work is None, timeout=5000)
+    assert said.fresh(last) and said.at_hand(last) == last.job.title
     assert gone[1:] == arrive
 
 

@@ -16,7 +16,7 @@ from isostat.assess.judgement import Step
 from isostat.assess.spring.leaf import packed
 from isostat.assess.stance.ways_to_lift import ways
 from isostat.desktop.document import Document
-from isostat.desktop.pieces.fields import Number
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo, demo_names
 from isostat.job.edits import items as item_edits
@@ -144,15 +144,21 @@ def test_what_a_reader_chose_is_there_again_in_the_next_window(qtbot: QtBot, tmp
         return made
 
     first = window()
-    first.use_units("in lb lb/in psi")
-    first.turn_theme()
-    first.turn_inches()
+    first.preferences.use_units("in lb lb/in psi")
+    first.preferences.turn_theme()
+    first.preferences.turn_inches()
     first.settings.sync()
     second = window()
-    assert (second.preset.name, second.theme.name, second.sixteenths) == ("in lb lb/in psi", "dark", False)
+    assert (second.preferences.preset.name, second.preferences.theme.name, second.preferences.sixteenths) == (
+        "in lb lb/in psi",
+        "dark",
+        False,
+    )
     (tmp_path / "kept.ini").write_text("[General]\nunits=furlongs\ntheme=plaid\n")
     third = window()
-    assert (third.preset.name, third.theme.name) == ("mm kg N/mm bar", "light"), "nonsense is no reason to fail"
+    assert (third.preferences.preset.name, third.preferences.theme.name) == ("mm kg N/mm bar", "light"), (
+        "nonsense is no reason to fail"
+    )
 
 
 def test_a_narrow_window_folds_the_findings_and_the_rail_opens_them_over_the_sheet(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
@@ -168,7 +174,7 @@ def test_a_narrow_window_folds_the_findings_and_the_rail_opens_them_over_the_she
     window.resize(1280, 800)
     assert window.findings.isVisible() and not window.rail.isVisible()
     for _ in range(2):
-        window.grow_text(1)
+        window.preferences.grow_text(1)
     assert window.rail.isVisible() and window.steps.width() == round(56 * 1.5), "steps fold to numbers and marks"
 
 

@@ -12,7 +12,7 @@ from pytestqt.qtbot import QtBot
 from isostat.assess import workings
 from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown, explain, shown_numbers
-from isostat.desktop.pieces.fields import Number
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.pieces.working_panel import value_text
 from isostat.desktop.springs.pages import HELPER_PAGES
 from isostat.job.demos import demo, demo_names
@@ -100,9 +100,9 @@ def test_each_number_of_the_charts_list_wears_its_own_mark(open_window, name: st
     a, r = window.document.assessment, window.view().reader
     for case in range(a.cases):
         row = window.sheets[Step.SPRING].findChild(Number, f"dot {case}").text()  # type: ignore[union-attr]
-        told = [explain(a, Shown(key, axle, 0, case)) for key in (workings.corner.height, workings.corner.held)]
-        height, kg = r.height(told[0].result), f"{told[1].result:.0f}"
-        marks = [ABOUT if working.approximate else "" for working in told]
+        said = [explain(a, Shown(key, axle, 0, case)) for key in (workings.corner.height, workings.corner.held)]
+        height, kg = r.height(said[0].result), f"{said[1].result:.0f}"
+        marks = [ABOUT if working.approximate else "" for working in said]
         assert row == f"{marks[0]}{height}   {marks[1]}{kg}   {r.case(case)}"
 
 

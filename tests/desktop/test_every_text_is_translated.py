@@ -1,4 +1,4 @@
-"""Under a language of accents every text on every page bears them: none comes round the catalogue."""
+"""Under a language of accents, 30 % longer than English, every text on every page bears them, and none is cut."""
 
 from __future__ import annotations
 
@@ -12,7 +12,8 @@ from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
 from isostat.desktop.measure.step import PAGES as MEASURE_PAGES
-from isostat.desktop.pieces.fields import Number, QuantityField
+from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.springs.pages import HELPER_PAGES
 from isostat.desktop.stance.step import PAGES as STANCE_PAGES
 from isostat.desktop.travel.step import PANELS
@@ -22,6 +23,7 @@ from isostat.job.schema import Job
 from isostat.job.tables.shock_list import shipped_shocks
 from isostat.language import speak
 from tests.desktop.logged_text import stroked_texts
+from tests.desktop.test_nothing_overlaps import NARROWED, shown, window_faults
 from tests.jobs import well_measured
 from tests.texts import Pseudo
 
@@ -106,3 +108,17 @@ def test_every_text_passes_the_catalogue(open_window, qtbot: QtBot, name: str) -
             if words := [w for w in PLAIN.findall(text) if len(w) > 2 and w not in known]:
                 plain.setdefault((where, text), (page, words))
     assert not plain, "\n".join(f"{page}: {where}: {text!r}" for (where, text), (page, _) in plain.items())
+
+
+@pytest.mark.usefixtures("accents")
+@pytest.mark.parametrize(
+    ("name", "width", "height"),
+    [("well measured", 1100, 700), ("well measured", 1920, 1080), ("survey-buggy", 1100, 700), ("orchard-sprayer", 1920, 1080),
+     ("glaziers-flatbed", 1100, 700)],
+)  # fmt: skip
+def test_longer_texts_find_room(open_window, qtbot: QtBot, name: str, width: int, height: int) -> None:  # type: ignore[no-untyped-def]
+    window = shown(open_window, JOBS[name](), (width, height, 1.0, "mm kg N/mm bar", "light"))
+    wrong = [f"{page}: {fault}" for page in every_page(window) for fault in window_faults(window)]
+    narrowed = [fault for fault in wrong if NARROWED in fault]
+    assert narrowed, "letters are set narrower"
+    assert not set(wrong) - set(narrowed), "\n".join(sorted(set(wrong) - set(narrowed)))

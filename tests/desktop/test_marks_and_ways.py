@@ -22,7 +22,8 @@ from isostat.assess.travel.findings import OrderRight
 from isostat.assess.workings import Explain, Shown, explain, shown_numbers
 from isostat.core.parts.wire import wire
 from isostat.core.working import Origin
-from isostat.desktop.pieces.fields import Choice, Number, QuantityField
+from isostat.desktop.pieces.fields import Choice, QuantityField
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.window import MAIN_NUMBERS, MainWindow
 from isostat.job.blank import blank_job
 from isostat.job.demos import demo
@@ -225,8 +226,8 @@ def test_the_strip_says_whose_springs_and_every_sign_tells_its_case(open_window)
         window.go(step)
         window.grab()
         sheet = window.sheets[step]
-        told = {word for _, word in sheet.signs}
-        assert {window.view().reader.case(c) for c in range(len(names))} <= told, step
+        outcome = {word for _, word in sheet.signs}
+        assert {window.view().reader.case(c) for c in range(len(names))} <= outcome, step
         at, word = sheet.signs[-1]
         assert sheet.sign_at(at) == word and sheet.sign_at(at + QPointF(400, 300)) != word
     heads = sorted(((at.x(), word) for at, word in window.strip.signs), key=lambda pair: pair[0])
@@ -410,7 +411,7 @@ def test_at_the_largest_text_what_is_folded_still_has_its_name_and_menus_grow(op
     small = window.menuBar().font().pixelSize()
     window.resize(1100, 700)
     for _ in range(2):
-        window.grow_text(1)
+        window.preferences.grow_text(1)
     qtbot.wait(20)
     for step in Step:
         name = window.steps.findChild(QWidget, f"{step} name")

@@ -23,7 +23,7 @@ PROGRAM = """
     from PyQt6.QtWidgets import QApplication, QMessageBox
     from isostat.assess.judgement import Step
     from isostat.desktop import application, background, document, window
-    from isostat.desktop.pieces.fields import Number
+    from isostat.desktop.pieces.number import Number
     from isostat.desktop.stance import step as stance
     from isostat.job.edits import paths as edits
 

@@ -12,6 +12,7 @@ from isostat.assess.setup.springs.stacked import seated_of
 from isostat.desktop.measure.step import PAGES as MEASURE_PAGES
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.springs.pages import HELPER_PAGES
@@ -79,6 +80,7 @@ JOBS = {
 }
 LEAF_SHELVES = {"leafed": ("hardware", "add"), "limited": ("hardware",), "glazier": ("hardware",)}
 SLACK = 1.5  # px that the inks of two texts may share
+NARROWED = "is set in narrower letters"  # as a translation may be
 BOXES = QLineEdit | QComboBox | QPushButton
 
 
@@ -103,6 +105,8 @@ def faults(sheet: Sheet) -> list[str]:
             found.append(f"“{text}” of {widget.objectName()} is cut: {box} in {room}")
         if "…" in text:
             found.append(f"“{text}” of {widget.objectName()} is shortened")
+        if isinstance(widget, Number) and widget.width() < widget.natural.width():
+            found.append(f"“{text}” of {widget.objectName()} {NARROWED}")
     inks.sort(key=lambda ink: ink[1].top())
     for n, (text, box, widget) in enumerate(inks):
         foot = box.bottom()
@@ -157,11 +161,11 @@ def shown(open_window, job: Job, setting: tuple[int, int, float, str, str]) -> M
     width, height, text, units, theme = setting
     window: MainWindow = open_window(job)
     window.resize(width, height)
-    window.use_units(units)
+    window.preferences.use_units(units)
     if theme == "dark":
-        window.turn_theme()
-    while window.theme.scale < text:
-        window.grow_text(1)
+        window.preferences.turn_theme()
+    while window.preferences.theme.scale < text:
+        window.preferences.grow_text(1)
     return window
 
 

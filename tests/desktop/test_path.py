@@ -15,8 +15,9 @@ from pytestqt.qtbot import QtBot
 from isostat.assess import workings
 from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown
-from isostat.desktop.pieces.fields import Number, QuantityField
+from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.findings import FixButton
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.window import MainWindow
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
@@ -164,10 +165,10 @@ def test_tab_walks_round_and_keys_reach_steps_cases_units_and_theme(open_window,
     for n, step in enumerate(Step):
         qtbot.keyClick(window, Qt.Key(Qt.Key.Key_1 + n), Qt.KeyboardModifier.ControlModifier)
         assert window.step is step
-    window.use_units("in lb lb/in psi")
+    window.preferences.use_units("in lb lb/in psi")
     assert "in" in window.strip.findChild(Number, "corner 0 0 height").text()
     qtbot.keyClick(window, Qt.Key.Key_D, Qt.KeyboardModifier.ControlModifier)
-    assert window.theme.name == "dark"
+    assert window.preferences.theme.name == "dark"
 
 
 def test_a_click_on_a_number_shows_its_working_and_a_fix_can_be_taken_and_undone(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
@@ -277,7 +278,7 @@ def test_drawn_lengths_are_to_the_stated_scale(open_window) -> None:  # type: ig
 
 def test_what_a_file_holds_wrong_is_said_in_the_units_in_use(open_window, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
-    window.use_units("in lb lb/in psi")
+    window.preferences.use_units("in lb lb/in psi")
     data = json.loads(job_text(window.document.job))
     data["vehicle"]["axles"][0]["track_m"] = 0.1
     (tmp_path / "bad.json").write_text(json.dumps(data))

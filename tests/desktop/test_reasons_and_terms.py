@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QLineEdit, QTableWidget, QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Judgement, Step
-from isostat.desktop.pieces.fields import Number
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.terms import TermsWindow
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
@@ -98,12 +98,12 @@ def test_numbers_follow_the_locale_when_asked_and_are_typed_the_same_way(open_wi
     window = open_window(demo("hive-hauler"))
     window.go(Step.MEASURE)
     try:
-        window.follow_locale(QLocale(QLocale.Language.German, QLocale.Country.Germany))
-        assert window.preset.height.sign == "mm" and window.settings.value("decimal mark") == ","
+        window.preferences.follow_locale(QLocale(QLocale.Language.German, QLocale.Country.Germany))
+        assert window.preferences.preset.height.sign == "mm" and window.settings.value("decimal mark") == ","
         assert "1,30" in read(window, "corner 0 0 frequency")
         type_into(qtbot, window, "pad_kg 0 0", "611,5")
         assert window.document.job.vehicle.axles[0].left.pad_kg.value == 611.5
-        window.follow_locale(QLocale(QLocale.Language.English, QLocale.Country.UnitedStates))
-        assert window.preset.height.sign == "in" and "1.30" in read(window, "corner 0 0 frequency")
+        window.preferences.follow_locale(QLocale(QLocale.Language.English, QLocale.Country.UnitedStates))
+        assert window.preferences.preset.height.sign == "in" and "1.30" in read(window, "corner 0 0 frequency")
     finally:
         set_decimal_mark(".")

@@ -7,12 +7,13 @@ from collections.abc import Callable
 
 import pytest
 from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtGui import QAction
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
 from isostat.assess.stance.findings import TargetTwisted
-from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.grip import Grip
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
 from isostat.job.edits.paths import JOB, path_to, put, value_at
@@ -196,7 +197,7 @@ def test_held_u_shows_the_other_units_and_ctrl_i_decimals(open_window, qtbot: Qt
     assert read(window, "height 0") == "21 1/4 in"
     qtbot.keyRelease(window, Qt.Key.Key_U)
     assert read(window, "height 0") == "540 mm"
-    window.use_units("in lb lb/in psi")
+    window.preferences.use_units("in lb lb/in psi")
     qtbot.keyClick(window, Qt.Key.Key_I, Qt.KeyboardModifier.ControlModifier)
     assert read(window, "height 0") == "21.26 in"
     qtbot.keyPress(window, Qt.Key.Key_U)
@@ -205,7 +206,7 @@ def test_held_u_shows_the_other_units_and_ctrl_i_decimals(open_window, qtbot: Qt
     name = seen(window, "front lift")
     name.setFocus()
     qtbot.keyPress(name, Qt.Key.Key_U)  # a letter that is typed is a letter
-    assert not window.other_units
+    assert not window.preferences.other_units
 
 
 def test_a_drag_that_comes_back_leaves_the_job_as_it_was_and_one_undo_step(open_window) -> None:  # type: ignore[no-untyped-def]
@@ -260,20 +261,27 @@ def test_what_is_painted_after_edits_equals_a_fresh_painting(open_window, qtbot:
     assert _shot(window) == _shot(other)
 
 
+def unit_of(window: MainWindow, name: str) -> QAction:
+    """The entry of the View menu, “mass in lb”."""
+    found = window.findChild(QAction, name)
+    assert found is not None
+    return found
+
+
 def test_units_are_chosen_quantity_by_quantity_and_kept(open_window) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
     window.go(Step.STANCE)
     window.show_case(4)
-    window.unit_actions["mass", "lb"].trigger()
+    unit_of(window, "mass in lb").trigger()
     assert (read(window, "corner 0 0 load"), read(window, "height 0")) == ("1423 lb", "540 mm")
-    assert window.preset.name == "own" and window.unit_actions["mass", "lb"].isChecked()
-    window.unit_actions["rate", "kgf/mm"].trigger()
+    assert window.preferences.preset.name == "own" and unit_of(window, "mass in lb").isChecked()
+    unit_of(window, "rate in kgf/mm").trigger()
     window.go(Step.SPRING)
     assert read(window, "rate") == "9.99 kgf/mm"
     kept = open_window()
-    assert kept.preset == window.preset, "the next window reads the same"
-    window.use_units("mm kg N/mm bar")
-    assert read(window, "corner 0 0 load") == "646 kg" and window.unit_actions["mass", "kg"].isChecked()
+    assert kept.preferences.preset == window.preferences.preset, "the next window reads the same"
+    window.preferences.use_units("mm kg N/mm bar")
+    assert read(window, "corner 0 0 load") == "646 kg" and unit_of(window, "mass in kg").isChecked()
     for quantity, sign in (("rate", "lb/in"), ("pressure", "psi"), ("coil", "in")):
-        window.use_unit(quantity, sign)
-    assert window.preset.name == "mm kg lb/in psi", "put together, it is the preset of that name"
+        window.preferences.use_unit(quantity, sign)
+    assert window.preferences.preset.name == "mm kg lb/in psi", "put together, it is the preset of that name"

@@ -62,8 +62,8 @@ def test_a_sealed_bag_taken_up_a_mountain_and_warmed() -> None:
     assert float(high.gauge_at(np.asarray(0.0))) - 500_000 == pytest.approx(21_830, abs=10)
     assert float(high.force(np.asarray(0.0))) - 5000 == pytest.approx(218.3, abs=0.2)
     for celsius, bar in ((60, 6.957), (-20, 5.043)):
-        told = ClosedAir(bag=BAG, gauge_pa=600_000, set_x_m=0.0, warmer=(celsius + 273.15) / 293.15)
-        assert float(told.gauge_at(np.asarray(0.0))) / 1e5 == pytest.approx(bar, abs=2e-3)
+        said = ClosedAir(bag=BAG, gauge_pa=600_000, set_x_m=0.0, warmer=(celsius + 273.15) / 293.15)
+        assert float(said.gauge_at(np.asarray(0.0))) / 1e5 == pytest.approx(bar, abs=2e-3)
 
 
 @given(st.floats(5e4, 9e5), st.floats(1.0, 1.4), st.floats(0.0, 0.004), st.floats(0.001, 0.4))

@@ -64,12 +64,12 @@ def test_the_band_of_a_straight_line_vehicle_is_that_of_first_order_propagation(
     seats = [ufloat(0.31, 0.00075) for _ in CORNERS]
     frees = [v for o in a.orders for v in pair(o.order.free_m[0], rules.LENGTH_ERROR * o.order.free_m[0])]
     rates = [v for o in a.orders for v in pair(o.order.rate_n_per_m[0], rules.RATE_ERROR * o.order.rate_n_per_m[0])]
-    told = prediction(a, 20_000)
+    said = prediction(a, 20_000)
     others = ("unsprung", "tyre rate", "motion ratio", "hub to arch")  # typed, small, and not among the sixteen
-    keep = [n for n, s in enumerate(told.sources) if s.what not in others]
+    keep = [n for n, s in enumerate(said.sources) if s.what not in others]
     for axle, side in ((0, 0), (1, 1)):
         first_order = wrap(height(axle, side))(*pads, *seats, *frees, *rates)
-        share = float(told.band.share[keep, axle, side, case].sum())
-        drawn = float(told.band.half_m[axle, side, case]) * np.sqrt(share)
+        share = float(said.band.share[keep, axle, side, case].sum())
+        drawn = float(said.band.half_m[axle, side, case]) * np.sqrt(share)
         assert drawn == pytest.approx(2.0 * first_order.std_dev, rel=0.05)
-    assert set(others) < {s.what for s in told.sources}
+    assert set(others) < {s.what for s in said.sources}

@@ -151,9 +151,9 @@ def test_much_that_comes_and_goes_is_said_with_what_stays() -> None:
 def test_every_usual_item_is_assumed_solved_saved_and_read_again(usual) -> None:  # type: ignore[no-untyped-def]
     job = add_usual(add_usual(HIVE, usual, "Out"), usual, "Out")
     assert job.items[-1].name == f"{usual.name} 2" and job.items[-1].mass_kg.assumed
-    a, told = assess(job), loads(job)
+    a, answer = assess(job), loads(job)
     assert a.proposed.stands.all() and np.isfinite(a.proposed.pad_kg).all()
-    for case, aboard in zip(job.cases, told.aboard[:, -1], strict=True):
+    for case, aboard in zip(job.cases, answer.aboard[:, -1], strict=True):
         here = case.kind == "load" and (usual.stays or (case.name == "Out" and not usual.weighed))
         assert aboard == float(here) - float(usual.weighed and case.kind != "weighed"), case.name
     assert job_from_text(job_text(job)) == job

@@ -24,7 +24,7 @@ MUSIC_US = replace(WIRES["music"], shear_pa=11.85e3 * KPSI)
 
 def plain(**more: object) -> Helix:
     """H-13: a coil of a vehicle's size, hot-rolled wire, ground ends, every turn counted."""
-    told = {
+    answer = {
         "wire_m": 0.014,
         "mean_m": 0.110,
         "turns": 9.0,
@@ -32,7 +32,7 @@ def plain(**more: object) -> Helix:
         "ends": Ends.CLOSED_GROUND,
         "wire": WIRES["hot rolled"],
     }
-    return Helix(**{**told, **more})  # type: ignore[arg-type]
+    return Helix(**{**answer, **more})  # type: ignore[arg-type]
 
 
 @pytest.mark.parametrize(
@@ -187,8 +187,8 @@ def test_a_frame_of_straight_members_along_the_helix_is_as_stiff_within_a_per_ce
 def test_the_error_of_a_caliper_is_that_of_the_rate_itself(wire: float, index: float, turns: float, off: float) -> None:
     """First order against the formula turned by the same errors: with the outside diameter 1 % of wire is (4 + 3/C) %."""
     coil = plain(wire_m=wire, mean_m=wire * index, turns=turns, free_m=wire * 3 * turns, ends=Ends.CLOSED)
-    told = caliper_rate(coil, {"wire": 0.01 * wire, "diameter": 0.0, "turns": 0.0}, outside=True)
-    assert told.shares["wire"] == pytest.approx(0.01 * (4 + 3 / index))
+    answer = caliper_rate(coil, {"wire": 0.01 * wire, "diameter": 0.0, "turns": 0.0}, outside=True)
+    assert answer.shares["wire"] == pytest.approx(0.01 * (4 + 3 / index))
     small = 1e-4 * off
     turned = replace(coil, wire_m=wire * (1 + small), mean_m=wire * index - wire * small)
     assert turned.rate / coil.rate - 1 == pytest.approx((4 + 3 / index) * small, abs=2e-6)
@@ -227,9 +227,9 @@ def test_a_press_gives_back_the_line_that_its_readings_lie_on(rate: float, free:
     """Closed form, F = k·(L − l); `numpy.polyfit` tells the same of readings that scatter evenly."""
     assume(max(spans) - min(spans) > 0.006)
     x = np.array(spans)
-    told = pressed(free - x, rate * x)
-    assert (told.rate, told.free_m) == (pytest.approx(rate, rel=1e-6), pytest.approx(free, rel=1e-6))
-    assert told.firmer == pytest.approx(1.0, abs=1e-3) and 0.0 < told.share < 1.5
+    answer = pressed(free - x, rate * x)
+    assert (answer.rate, answer.free_m) == (pytest.approx(rate, rel=1e-6), pytest.approx(free, rel=1e-6))
+    assert answer.firmer == pytest.approx(1.0, abs=1e-3) and 0.0 < answer.share < 1.5
 
 
 @pytest.mark.parametrize(

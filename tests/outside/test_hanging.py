@@ -146,14 +146,14 @@ def hung(**more: object) -> Job:
 
 def test_a_longer_shackle_takes_the_place_of_block_and_turns_the_pinion() -> None:
     plain, longer = assess(hung()), assess(hung(new_shackle_m=0.14))
-    told = hanging(longer.job.proposal.axles[1].pack)
-    assert told is not None and told.raised_m > 0.01
+    said = hanging(longer.job.proposal.axles[1].pack)
+    assert said is not None and said.raised_m > 0.01
     blocks = [a.orders[1].order.spacer_m[0] for a in (plain, longer)]
-    assert blocks[0] - blocks[1] == pytest.approx(told.raised_m, abs=0.0011), "to the millimetre of a block"
+    assert blocks[0] - blocks[1] == pytest.approx(said.raised_m, abs=0.0011), "to the millimetre of a block"
     assert longer.proposed.hub_to_arch_m[1] == pytest.approx(plain.proposed.hub_to_arch_m[1], abs=0.0015)
     turned = [j for j in judge(longer) if isinstance(j, PinionTurned)]
-    assert [j.turned_rad for j in turned] == pytest.approx([told.turned_rad]) and turned[0].place == Place(1)
-    wedged = assess(hung(new_shackle_m=0.14, wedge_rad=-told.turned_rad))
+    assert [j.turned_rad for j in turned] == pytest.approx([said.turned_rad]) and turned[0].place == Place(1)
+    wedged = assess(hung(new_shackle_m=0.14, wedge_rad=-said.turned_rad))
     assert not [j for j in judge(wedged) if isinstance(j, PinionTurned)], "a wedge takes it back"
 
 

@@ -84,10 +84,10 @@ def test_the_stated_error_of_a_lift_test_covers_the_true_rate_under_noise_roundi
     rng, inside, friction = np.random.default_rng(5), 0, []
     for _ in range(500):
         h, f, up = _lifted(rng, 30e3, 150.0, None)
-        told = lift_test(h, f, up, (0.00075, 0.005), 45e3)
-        assert told is not None and told.topped_m is None
-        inside += abs(np.log(told.wheel_rate / 30e3)) <= told.share
-        friction.append(told.friction_n)
+        said = lift_test(h, f, up, (0.00075, 0.005), 45e3)
+        assert said is not None and said.topped_m is None
+        inside += abs(np.log(said.wheel_rate / 30e3)) <= said.share
+        friction.append(said.friction_n)
     assert 0.92 <= inside / 500 <= 1.0
     assert np.mean(friction) == pytest.approx(150.0, rel=0.05)
 
@@ -95,17 +95,17 @@ def test_the_stated_error_of_a_lift_test_covers_the_true_rate_under_noise_roundi
 @pytest.mark.parametrize("top", [0.55, 0.60])
 def test_a_lift_test_finds_where_the_wheel_hangs(top: float) -> None:
     h, f, up = _lifted(np.random.default_rng(3), 30e3, 120.0, top)
-    told = lift_test(h, f, up, (0.00075, 0.005), 20e3)
-    assert told is not None and told.topped_m == pytest.approx(top, abs=0.003)
-    assert told.wheel_rate == pytest.approx(30e3, rel=0.06)
+    said = lift_test(h, f, up, (0.00075, 0.005), 20e3)
+    assert said is not None and said.topped_m == pytest.approx(top, abs=0.003)
+    assert said.wheel_rate == pytest.approx(30e3, rel=0.06)
 
 
 def test_readings_of_going_up_alone_are_biased_by_friction_and_say_that_they_do_not_tell_it() -> None:
     """Point 12: read while only unloading, the spring seems lower by friction over rate, whatever the rate comes out as."""
     h, f, up = _lifted(np.random.default_rng(1), 30e3, 200.0, None, both=False)
-    told = lift_test(h, f, up, (0.00075, 0.005), 30e3)
-    assert told is not None and not told.friction_known and told.friction_n == 0.0
-    assert told.wheel_rate == pytest.approx(30e3, rel=0.05)
+    said = lift_test(h, f, up, (0.00075, 0.005), 30e3)
+    assert said is not None and not said.friction_known and said.friction_n == 0.0
+    assert said.wheel_rate == pytest.approx(30e3, rel=0.05)
     unbiased = 4600.0 / GRAVITY
     assert f[0] / GRAVITY < unbiased - 10.0, "the pads alone would put the spring too low"
     assert lift_test(h[:3], f[:3], up[:3], (0.00075, 0.005), 30e3) is None

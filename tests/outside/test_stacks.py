@@ -52,14 +52,14 @@ def test_series_and_dual_rates() -> None:
     """S-01 to S-03, closed form."""
     assert pair(200, 300, 4).series_rate / LB_IN == pytest.approx(120)
     solid = pair(150, 300, 4)
-    told = solid.crossover
-    assert told is not None and told.by == "top solid"
-    assert (told.force_n / LBF, told.x_m / INCH) == (pytest.approx(600), pytest.approx(6.0))
+    said = solid.crossover
+    assert said is not None and said.by == "top solid"
+    assert (said.force_n / LBF, said.x_m / INCH) == (pytest.approx(600), pytest.approx(6.0))
     assert float(solid.law.force(np.asarray(9 * INCH))) / LBF == pytest.approx(1500)
     ringed = replace(pair(200, 350, 8), ring_m=(12 - 2.5) * INCH - 0.006, step_m=0.006)
-    told = ringed.crossover
-    assert told is not None and told.by == "ring"
-    assert (told.force_n / LBF, told.x_m / INCH) == (pytest.approx(500), pytest.approx(3.9286, rel=1e-4))
+    said = ringed.crossover
+    assert said is not None and said.by == "ring"
+    assert (said.force_n / LBF, said.x_m / INCH) == (pytest.approx(500), pytest.approx(3.9286, rel=1e-4))
     assert float(ringed.law.force(np.asarray(6 * INCH))) / LBF == pytest.approx(1225, rel=1e-4)
 
 

@@ -75,13 +75,13 @@ def test_small_wheels_give_the_published_ramp_angle_and_no_point_gives_none() ->
 def test_a_headlamp_is_moved_by_height_and_turned_by_pitch() -> None:
     """Closed form: 10 m times the pitch; height alone leaves the drop; and the finding goes when the nose is level again."""
     a = assess(HIVE)
-    told = lamp(a)
-    assert told is not None
+    answer = lamp(a)
+    assert answer is not None
     front, rear = (float(a.proposed.arch_rise_m[n, :, a.target_case].mean()) for n in (0, -1))
     pitch = (rear - front) / -a.axles[-1].x_m
-    assert told.drop_m[a.target_case] - told.drop_was_m.value == pytest.approx(LAMP_AT * pitch, abs=2e-4)
+    assert answer.drop_m[a.target_case] - answer.drop_was_m.value == pytest.approx(LAMP_AT * pitch, abs=2e-4)
     overhang = HIVE.vehicle.front_overhang_m.value
-    assert told.height_m[a.target_case] - told.was_m.value == pytest.approx(front - pitch * overhang, abs=2e-4)
+    assert answer.height_m[a.target_case] - answer.was_m.value == pytest.approx(front - pitch * overhang, abs=2e-4)
     assert lamp_range(0.8) == (0.05, 0.25) and lamp_range(1.1) == (0.10, 0.30)  # UN Regulation 48 (from memory)
     aimed_high = edits.put_number(HIVE, path_to(JOB.vehicle.headlamp_drop_m), 0.10)
     found = next(j for j in judge(assess(aimed_high)) if isinstance(j, LampAim))
@@ -106,10 +106,10 @@ def test_what_hangs_on_an_axle_rises_with_the_tyre_alone_and_the_body_with_both(
 @pytest.mark.parametrize("words", WORDS)
 def test_the_wanted_stance_in_words_is_what_it_then_stands_at(words: str) -> None:
     a = assess(aim(HIVE, words))
-    told, case = rake(a), a.target_case
-    wanted = {"level": 0.0, "level when full": 0.0, "keep rake": told.was_m}.get(words)
+    answer, case = rake(a), a.target_case
+    wanted = {"level": 0.0, "level when full": 0.0, "keep rake": answer.was_m}.get(words)
     if wanted is not None:
-        assert told.now_m[case] == pytest.approx(wanted, abs=0.001), "through spring, tyre and the millimetres of a spacer"
+        assert answer.now_m[case] == pytest.approx(wanted, abs=0.001), "through spring, tyre and the millimetres of a spacer"
         assert words_of(a) == words
     if words == "level when full":
         assert case == int(np.argmax(a.loading.whole_kg)) and abs(leans(a)[case]) < 0.002
@@ -204,9 +204,9 @@ def test_lowering_is_the_same_downwards() -> None:
     lifts = (a.proposed.hub_to_arch_m[..., case] - a.baseline_m).mean(axis=1)
     assert lifts == pytest.approx([-0.02, -0.01], abs=0.001)
     assert a.proposed.arch_rise_m[..., case].mean(axis=1) == pytest.approx([-0.02, -0.01], abs=0.002), "on the same tyres"
-    told = {(w.axle, w.name): w for w in ways(assess(job))}
-    assert all(told[n].amount is None for n in ((0, "spacer"), (1, "spacer")))
-    assert told[0, "collar"].amount < 0 and told[0, "collar"].gives_m == pytest.approx(-0.02, abs=0.002)
+    answer = {(w.axle, w.name): w for w in ways(assess(job))}
+    assert all(answer[n].amount is None for n in ((0, "spacer"), (1, "spacer")))
+    assert answer[0, "collar"].amount < 0 and answer[0, "collar"].gives_m == pytest.approx(-0.02, abs=0.002)
 
 
 def test_a_bar_indexed_by_its_splines_gives_what_the_bars_solved_for_the_target_give() -> None:
@@ -249,9 +249,13 @@ def test_a_lean_is_taken_out_by_one_spacer_named_with_what_it_does_everywhere() 
     fixes = _lean_fixes(assess(wide))
     assert {f.remedy.place.axle for f in fixes} == {0, 1} and {f.remedy.place.side for f in fixes} == {0}, "the left stands low"
     for fix in fixes:
-        after, told = assess(fix.job), fix.leveled
-        assert len(fix.spacers) == 1 and told is not None and abs(told.now_m[told.case]) < 0.0008 < abs(told.was_m[told.case])
-        assert told.now_m == pytest.approx(leans(after)) and told.cross_now != pytest.approx(told.cross_was, abs=0.002)
+        after, answer = assess(fix.job), fix.leveled
+        assert (
+            len(fix.spacers) == 1
+            and answer is not None
+            and abs(answer.now_m[answer.case]) < 0.0008 < abs(answer.was_m[answer.case])
+        )
+        assert answer.now_m == pytest.approx(leans(after)) and answer.cross_now != pytest.approx(answer.cross_was, abs=0.002)
         changed = [o.order.free_m for o in after.orders] == [o.order.free_m for o in assess(HIVE).orders]
         assert changed, "the springs are the ones that were ordered"
     front = next(f for f in fixes if f.remedy.place.axle == 0).leveled
@@ -287,6 +291,6 @@ def test_the_drop_between_light_and_full_is_told_by_its_own_heights_whichever_ca
     a = assess(job)
     way = next(w for w in ways(assess(job)) if (w.axle, w.name) == (1, "spring"))
     mean, whole = a.proposed.hub_to_arch_m[1].mean(axis=0), a.loading.whole_kg
-    told = {g.symbol: g.value for g in explain(a, Shown(workings.ways.span, 1, event="spring")).inputs}
-    assert told == pytest.approx({"h_l": float(mean[np.argmin(whole)]), "h_f": float(mean[np.argmax(whole)])})
-    assert told["h_l"] - told["h_f"] == pytest.approx(way.range_m)
+    answer = {g.symbol: g.value for g in explain(a, Shown(workings.ways.span, 1, event="spring")).inputs}
+    assert answer == pytest.approx({"h_l": float(mean[np.argmin(whole)]), "h_f": float(mean[np.argmax(whole)])})
+    assert answer["h_l"] - answer["h_f"] == pytest.approx(way.range_m)

@@ -98,8 +98,8 @@ def test_past_eighty_degrees_the_force_goes_on_along_its_tangent(end: int) -> No
 def test_splines_one_tooth_each_way_and_the_trades_step() -> None:
     """T-07, geometry; 40 and 44 teeth: about ¼ in smallest step of height at a 17½ in arm (common practice, no source)."""
     for inner, outer, degrees in ((24, 25, 0.600), (30, 31, 0.3871)):
-        told = index_bar(inner, outer, math.radians(degrees))[0]
-        assert (abs(told.inner), abs(told.outer)) == (1, 1) and math.degrees(told.turn_rad) == pytest.approx(degrees, abs=1e-4)
+        said = index_bar(inner, outer, math.radians(degrees))[0]
+        assert (abs(said.inner), abs(said.outer)) == (1, 1) and math.degrees(said.turn_rad) == pytest.approx(degrees, abs=1e-4)
     assert spline_step(40, 44) * 17.5 == pytest.approx(0.25, abs=0.01)
     assert 2 * 2 * math.pi / 44 * 17.5 == pytest.approx(5.0, abs=0.02)
     assert bolt_turn(0.00175, 0.060) == pytest.approx(0.00175 / 0.060)
@@ -132,12 +132,12 @@ def test_the_rate_of_a_bar_goes_with_its_modulus() -> None:
 
 @given(st.integers(4, 60), st.integers(4, 60), st.floats(-0.5, 0.5))
 def test_the_nearest_setting_is_within_half_the_smallest_step(inner: int, outer: int, wanted: float) -> None:
-    told = index_bar(inner, outer, wanted)
-    best = told[0]
+    said = index_bar(inner, outer, wanted)
+    best = said[0]
     assert abs(best.left_rad) <= spline_step(inner, outer) / 2 + 1e-9
     assert best.turn_rad == pytest.approx(2 * math.pi * (best.inner / inner - best.outer / outer))
     assert wanted - best.turn_rad == pytest.approx(best.left_rad, abs=1e-12)
-    misses = [abs(t.left_rad) for t in told]
+    misses = [abs(t.left_rad) for t in said]
     assert all(a <= b + 1e-9 for a, b in itertools.pairwise(misses))
 
 

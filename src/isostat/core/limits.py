@@ -15,7 +15,7 @@ GRAVITY = 9.80665
 
 
 class OutOfRange(ValueError):
-    """A quantity outside what its law covers. Programs read the sentence, in SI; people are told by the fields.
+    """A quantity outside what its law covers. Programs read the sentence, in SI; people are shown the fields.
 
     place: words for the quantity, with {names} for which of several it is. fills: what stands in their place.
     """

@@ -67,7 +67,7 @@ MEETS_ARCH_AT = Rule(
     math.radians(45), "rad", "from straight above the hub, where a turned tyre meets its arch", STATED, "Travel, tyre at lock"
 )
 RIDE_SPEED = Rule(
-    0.13, "m/s of the shaft", "at which a ride is judged: 5 in/s, where tests are usually told", PRACTICE, "Travel, damping"
+    0.13, "m/s of the shaft", "at which a ride is judged: 5 in/s, where tests are usually stated", PRACTICE, "Travel, damping"
 )
 BEAM_STOP = Rule(math.radians(20), "rad", "either way, at which a rocking beam is stopped", PRACTICE, "Load, tandem")
 
@@ -85,7 +85,7 @@ NOSE_CLEAR = Rule(0.005, "of a trailer's weight", "that a fix stays inside of th
 TANDEM_UNEVEN = Rule(0.12, "of the heavier axle", "by which two axles on one beam differ that is said", STATED, "Measure, tandem")
 LOAD_INDEX_PRESSURE = Rule(250_000.0, "Pa", "at which a standard-load car tyre carries its index", "from memory", "Load, tyres")
 GRAVITY_HEIGHT = Rule(
-    0.42, "of the mean track", "height of the centre of gravity until it was told", PRACTICE, "Load, centre of gravity"
+    0.42, "of the mean track", "height of the centre of gravity until it is known", PRACTICE, "Load, centre of gravity"
 )
 ITEM_ABOVE_ARCH = Rule(0.35, "m", "height over the arch of an item whose height was not typed", STATED, "Load, centre of gravity")
 EMPTY_OF_PLATE = Rule(0.72, "of its plate", "that a vehicle weighs empty", PRACTICE, "Measure, weights by plates")
@@ -148,7 +148,7 @@ SIDES_APART = Rule(
 HUB_APART = Rule(0.02, "m", "between the hub as read and as the tyre says", STATED, "Measure, hubs")
 BAR_UNREAD = Rule(12_000.0, "N/m", "of an anti-roll bar that nobody looked for", PRACTICE, "Measure, missing")
 TICKET_SPLIT = Rule(
-    0.05, "of an axle's load", "that may lie on the other side where a ticket told the sum", PRACTICE, "Measure, missing"
+    0.05, "of an axle's load", "that may lie on the other side where a ticket gives the sum", PRACTICE, "Measure, missing"
 )
 
 # -- Stance: heights, and what hangs on them

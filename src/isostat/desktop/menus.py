@@ -38,8 +38,8 @@ class RedoAction(QAction):
         self.setText(tr("Redo: {edit}", edit=words) if words else tr("Redo"))
 
 
-def make_menus(w: MainWindow) -> dict[tuple[str, str], QAction]:
-    """Fills the window's menu bar and gives every action its key; returns the action of each quantity's unit."""
+def make_menus(w: MainWindow) -> None:
+    """Fills the window's menu bar and gives every action its key."""
     undo, redo, stack = UndoAction(tr("Undo"), w), RedoAction(tr("Redo"), w), w.document.undo
     undo.triggered.connect(w.take_back)
     redo.triggered.connect(stack.redo)
@@ -67,13 +67,13 @@ def make_menus(w: MainWindow) -> dict[tuple[str, str], QAction]:
         (edit, tr("Read scales…"), "Ctrl+R", w.exchange.ask_scales),
         (view, tr("Next load case"), "PgDown", lambda: w.show_case(w.case + 1)),
         (view, tr("Previous load case"), "PgUp", lambda: w.show_case(w.case - 1)),
-        (view, tr("Toggle inches in sixteenths"), "Ctrl+I", w.turn_inches),
-        (view, tr("Toggle decimal comma"), "", w.turn_decimal_mark),
-        (view, tr("Units and decimal mark of this computer"), "", w.follow_locale),
+        (view, tr("Toggle inches in sixteenths"), "Ctrl+I", w.preferences.turn_inches),
+        (view, tr("Toggle decimal comma"), "", w.preferences.turn_decimal_mark),
+        (view, tr("Units and decimal mark of this computer"), "", w.preferences.follow_locale),
         (view, tr("Distance view"), "F11", w.turn_far),
-        (view, tr("Toggle dark theme"), "Ctrl+D", w.turn_theme),
-        (view, tr("Larger text"), "Ctrl++", lambda: w.grow_text(1)),
-        (view, tr("Smaller text"), "Ctrl+-", lambda: w.grow_text(-1)),
+        (view, tr("Toggle dark theme"), "Ctrl+D", w.preferences.turn_theme),
+        (view, tr("Larger text"), "Ctrl++", lambda: w.preferences.grow_text(1)),
+        (view, tr("Smaller text"), "Ctrl+-", lambda: w.preferences.grow_text(-1)),
         *((steps, tr(step.value), f"Ctrl+{n + 1}", lambda s=step: w.go(s)) for n, step in enumerate(Step)),
         (helping, tr("Terms used here"), "F1", w.show_terms),
     ]
@@ -92,7 +92,15 @@ def make_menus(w: MainWindow) -> dict[tuple[str, str], QAction]:
         menus[menu].addAction(action)
         w.addAction(action)
     menus[file].addMenu(w.filing.recent_menu)
-    return _unit_actions(w, menus[view])
+    units = _unit_actions(w, menus[view])
+
+    def show() -> None:
+        for (quantity, sign), action in units.items():
+            action.setChecked(getattr(w.preferences.preset, quantity).sign == sign)
+        for menu in (bar, *w.findChildren(QMenu)):
+            menu.setFont(w.preferences.theme.font(13))
+
+    w.preferences.changed.connect(show)
 
 
 def _unit_actions(w: MainWindow, view: QMenu) -> dict[tuple[str, str], QAction]:
@@ -102,10 +110,10 @@ def _unit_actions(w: MainWindow, view: QMenu) -> dict[tuple[str, str], QAction]:
         menu = QMenu(tr(UNIT_MENUS[quantity]), w)
         view.addMenu(menu)
         for unit in units:
-            action = QAction(unit.sign, w)
+            action = actions[quantity, unit.sign] = QAction(unit.sign, w)
+            action.setObjectName(f"{quantity} in {unit.sign}")
             action.setCheckable(True)
-            action.setChecked(getattr(w.preset, quantity) == unit)
-            action.triggered.connect(lambda _=False, q=quantity, s=unit.sign: w.use_unit(q, s))
+            action.setChecked(getattr(w.preferences.preset, quantity) == unit)
+            action.triggered.connect(lambda _=False, q=quantity, s=unit.sign: w.preferences.use_unit(q, s))
             menu.addAction(action)
-            actions[quantity, unit.sign] = action
     return actions

@@ -18,7 +18,7 @@ KINDS = {
 
 
 class Sheets(dict[Step, Sheet]):
-    """The sheets that there are. placed: told each one as it comes."""
+    """The sheets that there are. placed: takes each one as it comes."""
 
     def __init__(self, placed: Callable[[Sheet], None]) -> None:
         super().__init__()

@@ -12,6 +12,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor, QFont, QFontDatabase, QFontMetricsF, QPainter, QPalette, QPen
 
 FAMILY = "Source Sans Pro"
+NARROWEST = 60  # %, of letters that can still be read
 FRACTION = re.compile(r"(\d+/\d+)")
 FACES = ("Light", "Regular", "Semibold", "Bold", "It")
 
@@ -54,9 +55,20 @@ class Theme:
         """The colour of a role."""
         return _colour(getattr(self, role))
 
-    def font(self, size: float, weight: int = 400, *, fraction: bool = False) -> QFont:
-        """Source Sans Pro with tabular lining figures; for the run of a fraction alone, its figures set as one."""
-        return QFont(_font(max(round(size * self.scale), 9), weight, fraction))
+    def font(self, size: float, weight: int = 400, *, fraction: bool = False, stretch: int = 100) -> QFont:
+        """Source Sans Pro with tabular lining figures; for the run of a fraction alone, its figures set as one.
+
+        stretch: how wide its letters are set, % of their own width.
+        """
+        font = QFont(_font(max(round(size * self.scale), 9), weight, fraction))
+        if stretch != 100:
+            font.setStretch(stretch)
+        return font
+
+    def font_within(self, room: float, text: str, size: float, weight: int = 400) -> QFont:
+        """The font in which a text is no wider than `room` px: in narrower letters where it must be."""
+        wide = self.plain_width(text, size, weight)
+        return self.font(size, weight, stretch=100 if wide <= room else max(int(100 * room / wide), NARROWEST))
 
     def width(self, text: str, size: float, weight: int = 400) -> float:
         """How wide a text is in that font, its fractions set, px."""

@@ -71,7 +71,7 @@ class View:
         return float(prediction.mean_half_m[axle, at] if side is None else prediction.band.half_m[axle, side, at])
 
     def glyph(self, case: int) -> str:
-        """The sign of a load case, or of what was FOUND; never told by colour."""
+        """The sign of a load case, or of what was FOUND; never by colour alone."""
         if case == FOUND:
             return "before"
         kind = self.job.cases[case].kind

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from pathlib import Path
 
-from PyQt6.QtCore import QEvent, QLocale, QObject, QRect, QSettings, Qt, QTimer
+from PyQt6.QtCore import QEvent, QObject, QRect, QSettings, Qt, QTimer
 from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -13,7 +13,6 @@ from PyQt6.QtWidgets import (
     QFrame,
     QLineEdit,
     QMainWindow,
-    QMenu,
     QScrollArea,
     QStackedWidget,
     QWidget,
@@ -34,25 +33,26 @@ from isostat.desktop.far.view import FarField, FarView
 from isostat.desktop.filing import Filing
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.menus import make_menus
-from isostat.desktop.pieces.fields import Asked, QuantityField
+from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.findings import Findings
 from isostat.desktop.pieces.notice import Notice
+from isostat.desktop.pieces.number import Asked
 from isostat.desktop.pieces.rail import Rail
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.step_list import StepList
 from isostat.desktop.pieces.strip import CornerStrip
 from isostat.desktop.pieces.top_bar import TopBar
 from isostat.desktop.pieces.working_panel import WorkingPanel
+from isostat.desktop.preferences import Preferences
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.sheets import Sheets
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.terms import TermsWindow
-from isostat.desktop.theme import THEMES, Theme, palette
+from isostat.desktop.theme import palette
 from isostat.desktop.view import View
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-from isostat.language import decimal_mark, set_decimal_mark, tr
-from isostat.units.unit import CHOICES, OTHER, PRESETS, Preset, kept_units, with_unit_of
+from isostat.language import tr
 from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.refusal import say_refused
@@ -62,7 +62,6 @@ FOLDED_STEPS, RAIL = 56, 34
 SHEET_WIDE, SHEET_HIGH = 830, 508  # px at 100 % text, the least that a sheet is laid out for
 WORKING = 216  # px of the working at least, at 100 % text
 NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a rail
-TEXT_SIZES = (1.0, 1.25, 1.5)
 MAIN_NUMBERS = {
     Step.MEASURE: Shown(workings.corner.height, found=True),
     Step.LOAD: Shown(workings.load.axle_load),
@@ -88,15 +87,12 @@ class MainWindow(QMainWindow):
         self.document = Document(job, path, stamp)
         self.safe = Safekeeping(self.document, keep) if keep is not None else None
         self.settings = settings or QSettings("isostat", "isostat")
-        self.preset: Preset = kept_units(str(self.settings.value("units", "")))
-        self.theme: Theme = THEMES.get(str(self.settings.value("theme", "")), THEMES["light"])
-        self.sixteenths = self.settings.value("sixteenths", "yes") != "no"
-        set_decimal_mark("," if self.settings.value("decimal mark", ".") == "," else ".")
-        self.step, self.case, self.ghosts, self.other_units = Step.MEASURE, self.document.job.weighed_case, False, False
+        self.preferences = Preferences(self.settings, self)
+        self.step, self.case, self.ghosts = Step.MEASURE, self.document.job.weighed_case, False
         self.findings_open, self._dressed = False, ""
         self._build()
         self._wire()
-        self.unit_actions = make_menus(self)
+        make_menus(self)
         self.setMinimumSize(1100, 700)
         self.resize(1280, 800)
         self.setAcceptDrops(True)
@@ -126,8 +122,8 @@ class MainWindow(QMainWindow):
         self.buying = Background(what_it_buys, self)
         self.predicting = Background(predicted, self)
         self.adding = Background(leaves_offered, self)
-        self.filing = Filing(self.document, self.settings, self.safe, self.shown_units, self)
-        self.exchange = Exchange(self.document, self.settings, self.shown_units, self)
+        self.filing = Filing(self.document, self.settings, self.safe, self.preferences.shown_units, self)
+        self.exchange = Exchange(self.document, self.settings, self.preferences.shown_units, self)
 
     def _wire(self) -> None:
         d = self.document
@@ -152,7 +148,8 @@ class MainWindow(QMainWindow):
         self.steps.chosen.connect(self.go)
         self.steps.grounds_wanted.connect(self.show_grounds)
         self.top.case_wanted.connect(self.show_case)
-        self.top.units_wanted.connect(self.use_units)
+        self.top.units_wanted.connect(self.preferences.use_units)
+        self.preferences.changed.connect(self.redraw)
         self.rail.toggled.connect(self._toggle_findings)
         self.working.grown.connect(self._arrange)
         d.undo.cleanChanged.connect(self._say_saved)
@@ -181,8 +178,8 @@ class MainWindow(QMainWindow):
             judgements=d.judgements,
             fixes=d.fixes,
             case=min(self.case, len(d.job.cases) - 1),
-            reader=Reader(d.job, self.shown_units()),
-            theme=self.theme,
+            reader=Reader(d.job, self.preferences.shown_units()),
+            theme=self.preferences.theme,
             step=self.step,
             ghosts=self.ghosts,
             buys=self.buying.at_hand(d.assessment),  # type: ignore[arg-type]
@@ -192,11 +189,6 @@ class MainWindow(QMainWindow):
             leaves=self.adding.at_hand(d.assessment),  # type: ignore[arg-type]
             leaves_fresh=self.adding.fresh(d.assessment),
         )
-
-    def shown_units(self) -> Preset:
-        """The units chosen, or the others while they are asked for."""
-        preset = PRESETS[OTHER[self.preset.name]] if self.other_units else self.preset
-        return replace(preset, sixteenths=self.sixteenths)
 
     def redraw(self) -> None:
         """Every part anew from the document; the sheets that are not seen wait until they are."""
@@ -222,7 +214,7 @@ class MainWindow(QMainWindow):
 
     def _arrange(self) -> None:
         """The frame: findings fold where it is narrow for the text, steps too where the text is large."""
-        t, w, h = self.theme, self.frame.width(), self.frame.height()
+        t, w, h = self.preferences.theme, self.frame.width(), self.frame.height()
         narrow = w < NARROW * t.scale
         folded = narrow and t.scale > 1.0
         top, strip = round(t.px(TOP)), round(t.px(STRIP))
@@ -315,7 +307,7 @@ class MainWindow(QMainWindow):
             self.adding.wish(a)
 
     def _fix(self, fix: Fix) -> None:
-        words = say_fix(fix, Reader(self.document.job, self.shown_units())).title
+        words = say_fix(fix, Reader(self.document.job, self.preferences.shown_units())).title
         self.document.edit(fix.remedy.on, words)  # to the job as it is: edits made since stay
 
     def _ask(self, shown: Asked) -> None:
@@ -325,7 +317,7 @@ class MainWindow(QMainWindow):
         """What the job refused, said beside the field in hand."""
         near = QApplication.focusWidget()
         typed = near.text() if isinstance(near, QuantityField) else ""
-        self._say_refused(say_refused(fault, words, typed, self.shown_units()), near)
+        self._say_refused(say_refused(fault, words, typed, self.preferences.shown_units()), near)
 
     def _say_refused(self, sentence: str, near: QWidget | None = None) -> None:
         self._say(sentence, "fault_wash", near)
@@ -333,7 +325,7 @@ class MainWindow(QMainWindow):
     def _say(self, sentence: str, ground: str = "wash", near: QWidget | None = None) -> None:
         """A sentence on the colour of what it is, beside the field that it is about; none takes the last away."""
         field = near if isinstance(near, QLineEdit) and self.frame.isAncestorOf(near) else None
-        self.notice.say(sentence, self.theme, ground, field, self._middle())
+        self.notice.say(sentence, self.preferences.theme, ground, field, self._middle())
 
     def _middle(self) -> QRect:
         """Between the top bar and the strip, or all of the far view."""
@@ -368,46 +360,9 @@ class MainWindow(QMainWindow):
             self.working.pick(replace(picked, case=self.case))
         self.redraw()
 
-    def use_units(self, name: str) -> None:
-        """Other units on every number."""
-        self._keep_units(PRESETS[name])
-
-    def use_unit(self, quantity: str, sign: str) -> None:
-        """Another unit for one quantity, such as pounds beside millimetres."""
-        self._keep_units(with_unit_of(self.preset, quantity, sign))
-
-    def _keep_units(self, preset: Preset) -> None:
-        self.preset = preset
-        self.settings.setValue("units", " ".join(getattr(preset, quantity).sign for quantity in CHOICES))
-        for (quantity, sign), action in self.unit_actions.items():
-            action.setChecked(getattr(preset, quantity).sign == sign)
-        self.redraw()
-
-    def turn_inches(self) -> None:
-        """Inches as the tape shows them, or as decimals."""
-        self.sixteenths = not self.sixteenths
-        self.settings.setValue("sixteenths", "yes" if self.sixteenths else "no")
-        self.redraw()
-
-    def turn_decimal_mark(self) -> None:
-        """Numbers with a comma or with a point, as they are read and typed."""
-        self._use_decimal_mark("," if decimal_mark() == "." else ".")
-
-    def _use_decimal_mark(self, mark: str) -> None:
-        set_decimal_mark(mark)
-        self.settings.setValue("decimal mark", mark)
-        self.redraw()
-
-    def follow_locale(self, locale: QLocale | None = None) -> None:
-        """Units and decimal mark as this computer's language and country have them. locale: another than the system's."""
-        locale = locale or QLocale.system()
-        self._use_decimal_mark("," if locale.decimalPoint() == "," else ".")
-        metric = locale.measurementSystem() == QLocale.MeasurementSystem.MetricSystem
-        self.use_units("mm kg N/mm bar" if metric else "in lb lb/in psi")
-
     def show_terms(self) -> None:
         """What the terms on the screen mean."""
-        TermsWindow(self, self.theme).show()
+        TermsWindow(self, self.preferences.theme).show()
 
     def turn_far(self) -> None:
         """The whole window for a reader two metres away, and back."""
@@ -422,23 +377,6 @@ class MainWindow(QMainWindow):
         if field is not None and self.step is Step.MEASURE:
             field.setFocus()
 
-    def turn_theme(self) -> None:
-        """Light to dark and back."""
-        other = "dark" if self.theme.name == "light" else "light"
-        self.theme = replace(THEMES[other], scale=self.theme.scale)
-        self.settings.setValue("theme", other)
-        self.redraw()
-
-    def grow_text(self, way: int) -> None:
-        """The next larger or smaller text."""
-        at = TEXT_SIZES.index(self.theme.scale) + way
-        if 0 <= at < len(TEXT_SIZES):
-            self.theme = replace(self.theme, scale=TEXT_SIZES[at])
-            for menu in (self.menuBar(), *self.findChildren(QMenu)):
-                if menu is not None:
-                    menu.setFont(self.theme.font(13))
-            self.redraw()
-
     @override
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None or not self._hold(event, held=not self._typing()):
@@ -451,11 +389,13 @@ class MainWindow(QMainWindow):
 
     def _hold(self, event: QKeyEvent, *, held: bool) -> bool:
         """Space shows the other cases and U the other units for as long as they are held; whether it was one of them."""
-        keys = {Qt.Key.Key_Space: "ghosts", Qt.Key.Key_U: "other_units"}
-        shows = keys.get(Qt.Key(event.key())) if event.key() in keys else None
-        if shows is None or event.isAutoRepeat() or getattr(self, shows) == held:
-            return shows is not None and event.isAutoRepeat()
-        setattr(self, shows, held)
+        keys = {Qt.Key.Key_Space: (self, "ghosts"), Qt.Key.Key_U: (self.preferences, "other_units")}
+        if event.key() not in keys:
+            return False
+        of, shows = keys[Qt.Key(event.key())]
+        if event.isAutoRepeat() or getattr(of, shows) == held:
+            return event.isAutoRepeat()
+        setattr(of, shows, held)
         self.redraw()
         return True
 
@@ -463,8 +403,8 @@ class MainWindow(QMainWindow):
     def changeEvent(self, event: QEvent | None) -> None:
         super().changeEvent(event)
         lost = event is not None and event.type() == QEvent.Type.ActivationChange and not self.isActiveWindow()
-        if lost and (self.ghosts or self.other_units):  # the key may be let go in another window
-            self.ghosts = self.other_units = False
+        if lost and (self.ghosts or self.preferences.other_units):  # the key may be let go in another window
+            self.ghosts = self.preferences.other_units = False
             self.redraw()
 
     def _typing(self) -> bool:

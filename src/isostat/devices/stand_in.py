@@ -53,7 +53,7 @@ def lines(job: Job, faults: Faults, seed: int = 1) -> Iterator[list[str]]:
 
 
 async def serve(job: Job, port: int, faults: Faults, ready: Callable[[int], None] = lambda _: None) -> None:
-    """Speaks to everyone who connects to the port on this machine until cancelled. ready: told the port once it listens."""
+    """Speaks to everyone who connects to the port on this machine until cancelled. ready: takes the port once it listens."""
 
     seeds = count(1)  # no two readings are alike
 

@@ -21,7 +21,7 @@ from isostat.units.saying import Amount, Given, Saying, saying
 from isostat.units.unit import Preset, Quantity
 
 MOST_BYTES = 8 * 1024 * 1024
-MOST_FAULTS = 20  # that are told one by one
+MOST_FAULTS = 20  # that are listed
 
 
 class JobFault(ValueError):

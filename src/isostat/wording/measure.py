@@ -8,8 +8,8 @@ from isostat.assess.measure.findings import (
     HubHeightOff,
     LikelySlip,
     PadsApart,
-    RateNotTold,
-    RateTold,
+    RateMeasured,
+    RateUndetermined,
     SidesDisagree,
     SpringDisagrees,
     TestIncomplete,
@@ -102,7 +102,7 @@ def _(j: SpringDisagrees, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: RateTold, r: Reader) -> tuple[str, str]:
+def _(j: RateMeasured, r: Reader) -> tuple[str, str]:
     rate, share = r.rate(j.spring_rate), r.percent(j.share)
     lift = j.by == "lift"
     title = tr("Lift test: {rate} ± {p}", rate=rate, p=share) if lift else tr("Load test: {rate} ± {p}", rate=rate, p=share)
@@ -120,7 +120,7 @@ def _(j: HangsElsewhere, r: Reader) -> tuple[str, str]:
 
 
 @tell.register
-def _(j: RateNotTold, r: Reader) -> tuple[str, str]:
+def _(j: RateUndetermined, r: Reader) -> tuple[str, str]:
     return tr("Load test cannot determine this rate"), (
         tr("The axle barely moved. Load further behind the rear axle, or take more readings.")
     )

@@ -13,7 +13,7 @@ from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
 from isostat.assess.load.findings import OverRating
 from isostat.assess.load.gravity import gravity_height_m
-from isostat.assess.measure.findings import BlocksOff, HangsElsewhere, HubHeightOff, LikelySlip, RateTold, SidesDisagree
+from isostat.assess.measure.findings import BlocksOff, HangsElsewhere, HubHeightOff, LikelySlip, RateMeasured, SidesDisagree
 from isostat.assess.measure.lift_test import friction_m, lift_result
 from isostat.assess.setup.cycle_sheet import cycle_motion
 from isostat.assess.solve.remedies import CarryLess, Move, SwapSides
@@ -104,8 +104,8 @@ def test_a_hub_height_corrects_the_radius_and_never_the_load() -> None:
 def test_unsprung_and_tyre_rate_follow_from_what_is_there_and_typed_ones_win() -> None:
     rear: edits.Path = path_to(JOB.vehicle.axles[1])
     job = changed(((*rear, "wheel_tyre_kg"), 31.0))
-    told = assess(job).axles[1].unsprung_kg
-    assert told.value == pytest.approx(79.0) and told.assumed, "most of it is the beam, a guess"
+    said = assess(job).axles[1].unsprung_kg
+    assert said.value == pytest.approx(79.0) and said.assumed, "most of it is the beam, a guess"
     front = assess(changed((path_to(JOB.vehicle.axles[0].wheel_tyre_kg), 31.0))).axles[0].unsprung_kg
     assert front.value == pytest.approx(53.0) and front.origin is Origin.COMPUTED
     job = edits.put(job, (*rear, "hub_on_pad_kg"), 72.0)
@@ -323,10 +323,10 @@ def test_a_lift_test_tells_rate_and_friction_and_its_rate_is_taken_by_the_button
     assert result is not None and result.wheel_rate == pytest.approx(30e3, rel=0.01)
     assert result.friction_n / GRAVITY == pytest.approx(14.0, rel=0.05)
     assert friction_m(a, 1) == pytest.approx(14.0 * GRAVITY / 30e3, rel=0.1)
-    told = [j for j in judge(a) if isinstance(j, RateTold) and j.by == "lift"]
-    assert [j.place.side for j in told] == [None], "both sides agree: it is the axle's"
-    job = told[0].remedies[0].on(job)
-    assert RateTold not in kinds(job)
+    said = [j for j in judge(a) if isinstance(j, RateMeasured) and j.by == "lift"]
+    assert [j.place.side for j in said] == [None], "both sides agree: it is the axle's"
+    job = said[0].remedies[0].on(job)
+    assert RateMeasured not in kinds(job)
     assert HIVE.as_found.axles[1].left.rate_n_per_m != job.as_found.axles[1].left.rate_n_per_m
 
 

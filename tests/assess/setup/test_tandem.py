@@ -87,8 +87,8 @@ def uneven(job: Job) -> Job:
 
 
 def test_unlike_axles_and_a_beam_at_its_stop_are_said() -> None:
-    told = [j for j in judge(assess(uneven(demo("dairy-trailer")))) if isinstance(j, TandemUneven)]
-    assert [round(j.front_kg) for j in told] == [600]
+    answer = [j for j in judge(assess(uneven(demo("dairy-trailer")))) if isinstance(j, TandemUneven)]
+    assert [round(j.front_kg) for j in answer] == [600]
     job = put(demo("dairy-trailer"), path_to(JOB.vehicle.beam_m), 0.05)
     for side in ("left", "right"):  # springs so unlike that the beam runs out
         job = put(job, path_to(JOB.proposal.axles[0].kind), "coil")

@@ -47,7 +47,7 @@ def on_air(axle: int = 1, job: Job | None = None, **more: object) -> Job:
     return put(job, path_to(JOB.proposal.axles[axle].kind), "air")
 
 
-def told(a: Assessment, axle: int = 1) -> Aired:
+def answer(a: Assessment, axle: int = 1) -> Aired:
     out = aired(a, axle)
     assert out is not None
     return out
@@ -57,7 +57,7 @@ def told(a: Assessment, axle: int = 1) -> Aired:
 def test_pressures_are_solved_for_the_target_and_carry_it(gas: str) -> None:
     """p = F/A on each side; the pose is met, and axle loads are statics: no pressure moves them."""
     a, steel = assess(on_air(gas=gas)), assess(hive_on_coils())
-    case, done = a.target_case, told(a)
+    case, done = a.target_case, answer(a)
     assert done.carries_kg[:, case] * GRAVITY == pytest.approx(a.orders[1].target_force_n, rel=2e-3)
     assert done.gauge_pa[:, case] == pytest.approx(np.array(a.orders[1].target_force_n) / AREA, rel=2e-3)
     assert a.proposed.hub_to_arch_m[1, :, case] == pytest.approx(a.target_m[1], abs=0.0015)
@@ -76,8 +76,8 @@ def test_a_valve_holds_its_height_in_every_case_and_shut_in_gas_does_not() -> No
     assert float(np.ptp(shut.proposed.hub_to_arch_m[1][:, loads], axis=1).max()) > 0.05
     hz, steel_hz = (a.proposed.frequency_hz[1].mean(axis=0)[loads] for a in (valve, steel))
     assert hz.max() / hz.min() < steel_hz.max() / steel_hz.min()
-    rides = told(valve).gauge_pa[0, loads[2]] + ambient_pa(0.0)
-    high = told(valve).height_m[0, loads[2]]
+    rides = answer(valve).gauge_pa[0, loads[2]] + ambient_pa(0.0)
+    high = answer(valve).height_m[0, loads[2]]
     assert valve.orders[1].order.rate_n_per_m[0] == pytest.approx(1.38 * rides * AREA / high, rel=0.01), "n·p·A/h of a cylinder"
 
 
@@ -86,18 +86,18 @@ def test_bags_on_a_tee_stand_at_one_pressure_and_cannot_cure_a_lean() -> None:
     job = put(on_air(), path_to(JOB.target.lean_m), 0.0)
     apart, tee = assess(job), assess(put(job, path_to(JOB.proposal.axles[1].air.lines), "tee"))
     case = apart.target_case
-    assert np.ptp(told(tee).gauge_pa[:, case]) == pytest.approx(0.0, abs=1e-6)
+    assert np.ptp(answer(tee).gauge_pa[:, case]) == pytest.approx(0.0, abs=1e-6)
     lean_apart, lean_tee = (abs(float(np.diff(a.proposed.hub_to_arch_m[1, :, case])[0])) for a in (apart, tee))
     assert lean_apart < 0.001
     assert lean_tee > lean_apart + 0.002
-    assert told(tee).gauge_pa[0, case] == pytest.approx(told(apart).gauge_pa[:, case].mean(), rel=0.02)
+    assert answer(tee).gauge_pa[0, case] == pytest.approx(answer(apart).gauge_pa[:, case].mean(), rel=0.02)
 
 
 @pytest.mark.parametrize(("high", "warmer"), [(2000.0, 0.0), (0.0, -30.0), (1500.0, 15.0)])
 def test_a_mountain_and_a_cold_day_change_shut_in_gas_as_real_air_does(high: float, warmer: float) -> None:
     """Absolute pressure of the same air in the same room, CoolProp; gauge is what is left above the standard atmosphere."""
     a = assess(on_air(left_pa=400_000, right_pa=400_000, high_m=high, warmer_k=warmer))
-    case, done, bags = a.target_case, told(a), bags_of(a.orders[1])
+    case, done, bags = a.target_case, answer(a), bags_of(a.orders[1])
     assert bags is not None
     room, was = (float(bags.bag.volume(np.asarray(x))) for x in (bags.full_m - done.height_m[0, case], bags.set_x_m[0]))
     dense = PropsSI("D", "T", 293.15, "P", 400_000 + ambient_pa(0.0), "Air") * was / room
@@ -122,7 +122,7 @@ def test_a_makers_chart_gives_area_and_what_it_sweeps() -> None:
     assert not a.orders[1].lacks
     x = bags_of(a.orders[1]).set_x_m[0]  # type: ignore[union-attr]
     area = (1020 + (1100 - 1020) * x / 0.18) * GRAVITY / 550_000
-    assert told(a).gauge_pa[0, a.target_case] == pytest.approx(a.orders[1].target_force_n[0] / area, rel=0.005)
+    assert answer(a).gauge_pa[0, a.target_case] == pytest.approx(a.orders[1].target_force_n[0] / area, rel=0.005)
 
 
 def test_bags_that_were_found_take_their_pressure_from_the_scales() -> None:
@@ -195,8 +195,8 @@ def test_trade_a_load_behind_the_axle_is_held_up_and_the_nose_stays_light() -> N
     bags, steel = assess(on_air(1, job, gas="levelled")), assess(job)
     full = bags.target_case
     assert np.allclose(bags.proposed.pad_kg[0, :, full].sum(), steel.proposed.pad_kg[0, :, full].sum(), atol=1.0)
-    force = brentq(lambda f: f / AREA - told(bags).gauge_pa[0, full], 100.0, 40_000.0)
-    assert force == pytest.approx(told(bags).carries_kg[0, full] * GRAVITY, rel=1e-6)
+    force = brentq(lambda f: f / AREA - answer(bags).gauge_pa[0, full], 100.0, 40_000.0)
+    assert force == pytest.approx(answer(bags).carries_kg[0, full] * GRAVITY, rel=1e-6)
 
 
 def test_air_against_roll_is_more_apart_than_on_a_tee() -> None:
@@ -228,7 +228,7 @@ def test_trade_a_claim_of_a_thousand_pounds_at_35_psi_is_held_against_pressure_t
 
 def test_a_bag_over_its_makers_load_is_a_fault_in_the_case_that_loads_it_most() -> None:
     """Bellows over a leaf: 4,800 lb a pair at most (common practice, no source); the worst case and side are named."""
-    most = told(assess(on_air())).carries_kg.max()
+    most = answer(assess(on_air())).carries_kg.max()
     found = [j for j in judge(assess(on_air(most_kg=round(most - 40)))) if isinstance(j, BagOverloaded)]
     assert len(found) == 1 and found[0].carries_kg == pytest.approx(most) and found[0].place.case is not None
     assert not [j for j in judge(assess(on_air(most_kg=4800 * 0.45359237 / 2))) if isinstance(j, BagOverloaded)]
@@ -270,9 +270,9 @@ def test_air_that_holds_up_what_stays_is_said_from_half_of_it_on(share: float, s
         if n != index:
             job = put(job, path_to(JOB.items[n].stays), False)
     a = assess(put(job, path_to(JOB.items[index].mass_kg), wanted))
-    carried = float(told(a).carries_kg[:, light.place.case].sum())
+    carried = float(answer(a).carries_kg[:, light.place.case].sum())
     a = assess(put(job, path_to(JOB.items[index].mass_kg), carried / share))
-    now = float(told(a).carries_kg[:, light.place.case].sum())
+    now = float(answer(a).carries_kg[:, light.place.case].sum())
     stays = float(stays_kg(a, 1)[light.place.case])
     assert stays == pytest.approx(carried / share, rel=0.01)
     found = [j for j in judge(a) if isinstance(j, AirForWhatStays)]

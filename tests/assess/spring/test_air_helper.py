@@ -98,9 +98,9 @@ def test_pressures_are_held_against_the_bags_own_limits_in_every_case() -> None:
     assert len(said) == 1
     a = assess(helped(least_pa=35_000, most_pa=215_000))
     over = [j for j in judge(a) if isinstance(j, PressureOutside)]
-    told = aired(a, 1)
-    assert told is not None and over and over[0].over and over[0].grade.name == "FAULT"
-    assert over[0].gauge_pa == pytest.approx(told.gauge_pa.max()) and told.gauge_pa[1, a.target_case] == pytest.approx(
+    answer = aired(a, 1)
+    assert answer is not None and over and over[0].over and over[0].grade.name == "FAULT"
+    assert over[0].gauge_pa == pytest.approx(answer.gauge_pa.max()) and answer.gauge_pa[1, a.target_case] == pytest.approx(
         240_000, rel=0.02
     )
     assert not [j for j in judge(assess(helped(least_pa=35_000, most_pa=600_000))) if isinstance(j, PressureOutside)]
@@ -111,10 +111,10 @@ def test_pressures_are_held_against_the_bags_own_limits_in_every_case() -> None:
 def test_a_pack_beside_a_bag_carries_the_rest() -> None:
     """Both packs and both bags together hold what the axle holds, at the target and light."""
     a = assess(demo("orchard-sprayer"))
-    told = aired(a, 1)
-    assert told is not None
+    answer = aired(a, 1)
+    assert answer is not None
     for case in (a.target_case, 2):
-        bags = told.carries_kg[:, case].sum() * GRAVITY
+        bags = answer.carries_kg[:, case].sum() * GRAVITY
         assert 2 * pack_force_n(a, 1, case) + bags == pytest.approx(a.proposed.rest.force_n[1, :, case].sum(), rel=0.02)
 
 

@@ -67,8 +67,8 @@ def test_a_progressive_spring_meets_the_target_and_its_force_is_the_curve(
     soft: float, more: float, change: float, rear: float
 ) -> None:
     """Series of two straight springs, by hand: soft until the change, then firm; solved for the force that statics ask."""
-    told = {"by": "rates", "soft_n_per_m": soft, "firm_n_per_m": soft * more, "change_m": change, "solid_m": 0.39}
-    job = put(fitted(demo("puppet-van"), 1, progressive=told), path_to(JOB.target.rear_lift_m), rear)
+    answer = {"by": "rates", "soft_n_per_m": soft, "firm_n_per_m": soft * more, "change_m": change, "solid_m": 0.39}
+    job = put(fitted(demo("puppet-van"), 1, progressive=answer), path_to(JOB.target.rear_lift_m), rear)
     a = assess(job)
     case, o = a.target_case, a.orders[1]
     for side in (0, 1):
@@ -109,14 +109,14 @@ def test_a_stack_carries_the_target_by_its_collars_and_the_wheel_feels_it_by_bru
         for k in range(0, 160, 12):
             if u[k] < touched:
                 assert held[k] == pytest.approx(by_search((u[k] - hangs) * ratio) * ratio, rel=2e-3, abs=2.0)
-        told = stacked(a, i)
-        assert told is not None and told.change_m is not None
+        answer = stacked(a, i)
+        assert answer is not None and answer.change_m is not None
         target = seated.target_m[0]
-        assert (told.change_m - target) / (shock.bump_m - target) == pytest.approx(rules.CROSSOVER_SHARE, abs=0.012), (
+        assert (answer.change_m - target) / (shock.bump_m - target) == pytest.approx(rules.CROSSOVER_SHARE, abs=0.012), (
             "to the ring's millimetre"
         )
         kept = [main_length(pair, shock, s) for s in np.linspace(0, shock.bump_m, 30)]
-        assert kept == sorted(kept, reverse=True) and kept[-1] == pytest.approx(told.main_at_bump_m)
+        assert kept == sorted(kept, reverse=True) and kept[-1] == pytest.approx(answer.main_at_bump_m)
 
 
 @pytest.mark.parametrize("down", [-0.01, 0.004, 0.02])
@@ -219,14 +219,14 @@ def test_a_strut_is_measured_out_of_the_vehicle() -> None:
 def test_a_wound_coil_is_judged_by_its_place_and_its_wire() -> None:
     job = demo("puppet-van")
     a = assess(job)
-    told = wound(a, 0)
-    assert told is not None and told.helix is not None
-    assert told.helix.rate == pytest.approx(a.orders[0].order.rate_n_per_m[0])
-    assert told.used_ride < told.used_bump <= 1.0
-    wide = told.helix.mean_m + told.helix.wire_m
+    answer = wound(a, 0)
+    assert answer is not None and answer.helix is not None
+    assert answer.helix.rate == pytest.approx(a.orders[0].order.rate_n_per_m[0])
+    assert answer.used_ride < answer.used_bump <= 1.0
+    wide = answer.helix.mean_m + answer.helix.wire_m
     narrow = assess(fitted(job, 0, pocket_m=wide + 0.001))
     by = found(narrow, TooTight)
-    assert len(by) == 1 and by[0].by_m == pytest.approx(told.helix.grows_m(), abs=1e-9), "pressed it grows"  # type: ignore[attr-defined]
+    assert len(by) == 1 and by[0].by_m == pytest.approx(answer.helix.grows_m(), abs=1e-9), "pressed it grows"  # type: ignore[attr-defined]
     bag = fitted(job, 0, ways__bag_across_m=0.13, ways__bag_pa=150_000)
     assert [j.within for j in found(assess(bag), TooTight)] == ["bag"]  # type: ignore[attr-defined]
     body = fitted(job, 0, stack__body_m=0.1175)
@@ -246,9 +246,9 @@ def test_turns_that_touch_are_a_note_never_a_fault() -> None:
 def test_proposals_are_copied_worked_on_compared_and_dropped() -> None:
     job = rival_proposals()
     assert [p.name for p in job.proposals] == ["A", "B", "C"] and job.proposal.name == "A"
-    told = rivals(assess(job))
-    assert [r.here for r in told] == [True, False, False]
-    for r in told:
+    answer = rivals(assess(job))
+    assert [r.here for r in answer] == [True, False, False]
+    for r in answer:
         alone = assess(work_on(job, r.name))
         assert r.a.proposed.hub_to_arch_m == pytest.approx(alone.proposed.hub_to_arch_m, abs=1e-12)
         case = alone.target_case

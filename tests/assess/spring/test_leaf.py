@@ -38,22 +38,22 @@ def test_as_weighed_it_stands_as_read_and_blocks_meet_the_target() -> None:
     assert a.found.hub_to_arch_m[1, :, weighed] == pytest.approx([0.475, 0.481], abs=1e-6)
     assert a.proposed.hub_to_arch_m[1, :, case] == pytest.approx(a.target_m[1], abs=0.0012)
     found = leaf_pack(a.job.as_found.axles[1].pack)
-    told = packed(a, 1)
-    assert told is not None
+    answer = packed(a, 1)
+    assert answer is not None
     for side in (0, 1):
         spring = a.found_springs[1][side]
         arch = found.free_arch_m - compression_at(found.law, spring.force_n)
         assert spring.installed_m.value == pytest.approx(arch) and spring.length_known
         u = float(a.proposed.platform.row[1, side, :, 0] @ a.target_travel_m[1])
         pressed = compression_at(a.orders[1].law[side], a.orders[1].target_force_n[side])
-        block = arch - u + pressed - told.free_arch_m
+        block = arch - u + pressed - answer.free_arch_m
         assert a.orders[1].order.spacer_m[side] == pytest.approx(block - 0.008, abs=6e-4), "the leaf more lifts by its 8 mm"
         under = assess(put(a.job, path_to(JOB.proposal.axles[1].pack.mount), "under axle"))
         assert under.orders[1].order.spacer_m[side] == pytest.approx(block, abs=6e-4)
     for side_case in (case, weighed):
         held = a.proposed.rest.force_n[1, :, side_case].sum()
         assert pack_force_n(a, 1, side_case) == pytest.approx(held / 2, rel=0.08), "without a helper the packs carry the axle"
-    assert told.used.shape == (5,) and (told.stress_pa > 0).all()
+    assert answer.used.shape == (5,) and (answer.stress_pa > 0).all()
     assert any(e.name == "leaf flat" for e in a.proposed.events[1][0])
 
 
@@ -70,10 +70,10 @@ def test_leaves_added_for_a_load_carry_it_as_high_as_weighed(more: float) -> Non
     ways = offered(job)
     assert ways
     for way in ways:
-        told = packed(assess(with_added(job, 1, way.added)), 1)
-        assert told is not None
-        assert (told.at_old_n - told.found_n) / GRAVITY == pytest.approx(more, abs=6.0), "half a millimetre of arch at 90 N/mm"
-        assert way.used == told.used.max()
+        answer = packed(assess(with_added(job, 1, way.added)), 1)
+        assert answer is not None
+        assert (answer.at_old_n - answer.found_n) / GRAVITY == pytest.approx(more, abs=6.0), "half a millimetre of arch at 90 N/mm"
+        assert way.used == answer.used.max()
     assert not offered(put(job, path_to(JOB.proposal.axles[1].pack.wanted_more_kg), 9000.0))
 
 
@@ -105,20 +105,20 @@ def stressed(job: Job) -> list[LeafStress]:
 
 
 def test_the_verdict_on_stress_is_nominal_and_a_pack_left_as_it_was_is_no_worse_than_a_note() -> None:
-    """Moment over ΣEI by hand, of the side that is pressed harder; the same pack with the same stop is told as such."""
+    """Moment over ΣEI by hand, of the side that is pressed harder; the same pack with the same stop is named as such."""
     job = put(leafed(), path_to(JOB.proposal.axles[1].pack.allowed_pa), 600e6)
     a = assess(job)
-    told = packed(a, 1)
-    assert told is not None
+    answer = packed(a, 1)
+    assert answer is not None
     harder = max(float(a.orders[1].law[s].force(np.asarray(a.axles[1].spring_motion.at(np.asarray(
         bump_end(a.proposed.events[1][s]).travel_m))[0] + a.orders[1].offset_m[s]))) for s in (0, 1))  # fmt: skip
-    assert told.bump_force_n == pytest.approx(harder)
-    main = told.pack.leaves[0]
+    assert answer.bump_force_n == pytest.approx(harder)
+    main = answer.pack.leaves[0]
     moment = harder * main.rear_m / (main.front_m + main.rear_m) * (main.front_m - 0.055)
     (said,) = stressed(job)
     assert said.used * 600e6 == pytest.approx(6 * moment / (5 * main.width_m * 0.008**2), rel=0.01)
     assert said.grade is Grade.WATCH and not said.no_worse
-    assert said.times_found == pytest.approx(told.peak_pa.max() / told.found.peak_pa)  # type: ignore[union-attr]
+    assert said.times_found == pytest.approx(answer.peak_pa.max() / answer.found.peak_pa)  # type: ignore[union-attr]
     same = put(job, path_to(JOB.proposal.axles[1].pack), {**job.as_found.axles[1].pack.model_dump(), "allowed_pa": 600e6})
     for side in ("left", "right"):
         same = put(same, (*path_to(JOB.proposal.axles[1]), side, "spacer_m"), 0.0)

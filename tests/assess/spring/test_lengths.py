@@ -1,4 +1,4 @@
-"""What is cut in steel, sewn or ordered by a length, and what a length is told from: by hand, to the millimetre."""
+"""What is cut in steel, sewn or ordered by a length, and what a length is found from: by hand, to the millimetre."""
 
 from __future__ import annotations
 
@@ -80,12 +80,12 @@ def test_a_hose_keeps_more_on_leaves_and_what_a_strap_gives_on_any(job: Job, hos
 
 def test_a_u_bolt_goes_round_tube_pack_block_and_plate_and_through_its_nut() -> None:
     """Legs from the inside of the bend; nut, washer and thread are 1.8 rods (common practice, no source)."""
-    told = demo("hive-hauler").proposal.axles[1].pack
-    pack = leaf_pack(told)
+    said = demo("hive-hauler").proposal.axles[1].pack
+    pack = leaf_pack(said)
     hardware = {"tube_m": {"value": 0.076}, "plate_m": {"value": 0.012}, "bolt_m": {"value": 0.016}}
-    told = told.model_validate(told.model_dump() | hardware)
-    thick = sum(leaf.thick_m.value for leaf in told.leaves) + sum(leaf.gap_m for leaf in pack.leaves)
-    assert u_bolt_m(told, pack, 0.025) == pytest.approx(0.076 + thick + 0.025 + 0.012 + 1.8 * 0.016)
+    said = said.model_validate(said.model_dump() | hardware)
+    thick = sum(leaf.thick_m.value for leaf in said.leaves) + sum(leaf.gap_m for leaf in pack.leaves)
+    assert u_bolt_m(said, pack, 0.025) == pytest.approx(0.076 + thick + 0.025 + 0.012 + 1.8 * 0.016)
 
 
 def test_each_ramp_angle_is_tangent_to_its_own_wheel() -> None:
@@ -119,11 +119,11 @@ def test_the_pressure_on_a_tee_carries_both_sides_by_their_areas() -> None:
                 ((*FIT, "air", "chart"), [{"height_m": r["height_m"], "load_kg": 5e5 * r["area_m2"] / GRAVITY} for r in rows]),
                 (path_to(JOB.target.lean_m), 0.03))  # fmt: skip
     a = assess(job)
-    told = aired(a, 1)
-    assert told is not None
-    area = told.bags.bag.area(np.array(told.bags.set_x_m))[0]
+    said = aired(a, 1)
+    assert said is not None
+    area = said.bags.bag.area(np.array(said.bags.set_x_m))[0]
     assert abs(area[0] / area[1] - 1.0) > 0.02, "or the test asks nothing"
-    assert told.bags.gauge_pa[0] * area.sum() == pytest.approx(sum(a.orders[1].target_force_n), rel=1e-6)
+    assert said.bags.gauge_pa[0] * area.sum() == pytest.approx(sum(a.orders[1].target_force_n), rel=1e-6)
 
 
 def test_foam_beside_a_motion_table_is_squeezed_by_the_tables_travel() -> None:
@@ -133,14 +133,14 @@ def test_foam_beside_a_motion_table_is_squeezed_by_the_tables_travel() -> None:
     a = assess(job)
     fit = a.fits[1].helper(Cushioned)
     assert fit is not None
-    told = helper_loads(a, 1, fit)
+    said = helper_loads(a, 1, fit)
     for side, case in product((0, 1), range(a.cases)):
         rows = a.proposed.platform.row[1, side, :, 0]
         u = float(rows @ a.proposed.rest.travel_m[1, :, case])
         x = float(a.axles[1].spring_motion.at(np.asarray(u))[0])
-        assert told.squeeze_m[side, case] == pytest.approx(max(x + 0.05, 0.0), abs=1e-9)
+        assert said.squeeze_m[side, case] == pytest.approx(max(x + 0.05, 0.0), abs=1e-9)
         force = float(fit.law[0].force(np.asarray(x + 0.05)))
-        assert told.carries_kg[side, case] * GRAVITY == pytest.approx(force, abs=1e-6)
+        assert said.carries_kg[side, case] * GRAVITY == pytest.approx(force, abs=1e-6)
 
 
 def test_between_straight_and_lock_a_tyre_meets_its_arch_in_proportion_of_the_turn() -> None:

@@ -76,14 +76,14 @@ def test_a_thin_bar_turned_far_is_over_its_stress_at_full_bump() -> None:
     assert not [j for j in judge(thick) if isinstance(j, BarStress)]
     short = put(twisted(), path_to(JOB.proposal.axles[0].torsion.length_m), 0.45)
     a = assess(put(short, path_to(JOB.proposal.axles[0].torsion.diameter_m), 0.031))
-    told = twisted_of(a.orders[0])
+    answer = twisted_of(a.orders[0])
     found = [j for j in judge(a) if isinstance(j, BarStress)]
-    assert told is not None and len(found) == 1
+    assert answer is not None and len(found) == 1
     side = int(found[0].place.side or 0)
     end = bump_end(a.proposed.events[0][side]).travel_m
     up = [float(a.axles[0].spring_motion.at(np.asarray(u))[0]) for u in (end, float(a.target_travel_m[0, side]))]
-    angle = math.asin(math.sin(told.at_target[side]) + (up[0] - up[1]) / told.arm_m)
-    torque = told.bar.rate * (angle - told.slack[side])
+    angle = math.asin(math.sin(answer.at_target[side]) + (up[0] - up[1]) / answer.arm_m)
+    torque = answer.bar.rate * (angle - answer.slack[side])
     assert found[0].used == pytest.approx(16 * torque / (math.pi * 0.031**3) / 1e9, rel=1e-6)
 
 
@@ -93,12 +93,12 @@ def test_an_arm_that_meets_its_stop_before_the_shock_tops_takes_the_blow() -> No
     assert len(found) == 2
     for j in found:
         events = a.proposed.events[0][int(j.place.side or 0)]
-        stop, told = travel_of(events, "arm on its stop"), twisted_of(a.orders[0])
-        assert stop is not None and told is not None
+        stop, answer = travel_of(events, "arm on its stop"), twisted_of(a.orders[0])
+        assert stop is not None and answer is not None
         assert j.by_m == pytest.approx(stop - droop_end(events).travel_m)
         side = int(j.place.side or 0)
         up = [float(a.axles[0].spring_motion.at(np.asarray(u))[0]) for u in (stop, float(a.target_travel_m[0, side]))]
-        assert told.arm_m * (math.sin(told.at_target[side]) - math.sin(-0.15)) == pytest.approx(up[1] - up[0], abs=1e-6)
+        assert answer.arm_m * (math.sin(answer.at_target[side]) - math.sin(-0.15)) == pytest.approx(up[1] - up[0], abs=1e-6)
     low = assess(put(twisted(), path_to(JOB.proposal.axles[0].torsion.stop_rad), -0.7))
     assert not [j for j in judge(low) if isinstance(j, ArmStopFirst)]
 

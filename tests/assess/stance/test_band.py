@@ -36,32 +36,32 @@ def test_a_sum_of_known_errors_has_their_band_and_their_shares() -> None:
 @pytest.mark.parametrize("make", [lambda: HIVE, blank_job, three_axles, past_its_travel])
 def test_every_job_has_a_finite_band_and_the_same_one_every_time(make) -> None:  # type: ignore[no-untyped-def]
     a = assess(make())
-    told, again = prediction(a, 400), prediction(a, 400)
-    assert np.isfinite(told.band.high_m).all() and (told.band.half_m > 0.0005).all()
-    assert (told.band.low_m == again.band.low_m).all() and (told.settled_m == again.settled_m).all()
-    near = np.abs(told.band.middle_m - a.proposed.hub_to_arch_m)[..., told.stands]
+    answer, again = prediction(a, 400), prediction(a, 400)
+    assert np.isfinite(answer.band.high_m).all() and (answer.band.half_m > 0.0005).all()
+    assert (answer.band.low_m == again.band.low_m).all() and (answer.settled_m == again.settled_m).all()
+    near = np.abs(answer.band.middle_m - a.proposed.hub_to_arch_m)[..., answer.stands]
     assert near.max() < 0.012, "the middle of the draws is the height that is shown, but for stops that bend it"
 
 
 def test_a_worse_reading_widens_the_band_and_takes_a_larger_share_of_it() -> None:
     a = assess(HIVE)
     case = a.target_case
-    told = prediction(a, 2000)
+    answer = prediction(a, 2000)
     path: edits.Path = path_to(JOB.as_found.axles[1].left.installed_length_m)
     worse = assess(edits.put(HIVE, path_to(JOB.vehicle.axles[1].left.hub_to_arch_m), {"value": 0.475, "error": 0.02}))
     wide = prediction(worse, 2000)
-    assert wide.band.half_m[1, 0, case] > 1.5 * told.band.half_m[1, 0, case]
-    assert wide.band.half_m[0, 0, case] == pytest.approx(told.band.half_m[0, 0, case], rel=0.02)
+    assert wide.band.half_m[1, 0, case] > 1.5 * answer.band.half_m[1, 0, case]
+    assert wide.band.half_m[0, 0, case] == pytest.approx(answer.band.half_m[0, 0, case], rel=0.02)
     n = next(k for k, s in enumerate(wide.sources) if (s.what, s.axle, s.side) == ("hub to arch", 1, 0))
-    assert wide.band.share[n, 1, 0, case] > 0.6 > told.band.share[n, 1, 0, case]
+    assert wide.band.share[n, 1, 0, case] > 0.6 > answer.band.share[n, 1, 0, case]
     unknown = prediction(assess(edits.put(edits.put(HIVE, path, None), (*path[:3], "right", path[4]), None)), 2000)
-    assert unknown.band.half_m[1, 0, case] > told.band.half_m[1, 0, case]
+    assert unknown.band.half_m[1, 0, case] > answer.band.half_m[1, 0, case]
 
 
 def test_settling_lowers_every_corner_by_a_share_of_what_the_spring_is_pressed() -> None:
     a = assess(HIVE)
-    told = prediction(a, 200)
-    down = (a.proposed.hub_to_arch_m - told.settled_m)[..., a.target_case]
+    answer = prediction(a, 200)
+    down = (a.proposed.hub_to_arch_m - answer.settled_m)[..., a.target_case]
     pressed = np.array([[f / k for f, k in zip(o.target_force_n, o.order.rate_n_per_m, strict=True)] for o in a.orders])
     ratio = np.array([[x.spring_ratio.value] * 2 for x in a.axles])
     assert down.sum() == pytest.approx((0.035 * pressed / ratio).sum(), rel=0.12), "at the wheel, but for stops and bar"
@@ -75,10 +75,10 @@ def test_the_working_of_a_band_names_what_is_worth_measuring_better() -> None:
 
 
 def test_a_trailers_nose_has_its_part_in_the_band_and_a_car_has_none() -> None:
-    told = predicted(assess(demo("dairy-trailer")))
-    names = [source.what for source in told.sources]
+    answer = predicted(assess(demo("dairy-trailer")))
+    names = [source.what for source in answer.sources]
     assert "weight on the coupling" in names and "weight on the coupling" not in [s.what for s in predicted(assess(HIVE)).sources]
-    assert np.isfinite(told.band.half_m).all() and (told.mean_half_m <= told.band.half_m.max(axis=1) + 1e-4).all()
+    assert np.isfinite(answer.band.half_m).all() and (answer.mean_half_m <= answer.band.half_m.max(axis=1) + 1e-4).all()
 
 
 def _whats(a, axle: int) -> set[str]:  # type: ignore[no-untyped-def]
@@ -109,10 +109,10 @@ def test_levelled_air_varies_by_its_rod_and_dead_band_not_by_a_free_length() -> 
     job = edits.put(edits.put(HIVE, path_to(JOB.proposal.axles[1].air), bag), path_to(JOB.proposal.axles[1].kind), "air")
     a = assess(job)
     assert bags_of(a.orders[1]) is not None
-    told, whats = prediction(a, 8000), _whats(a, 1)
+    answer, whats = prediction(a, 8000), _whats(a, 1)
     assert {"valve's rod", "dead band of the valve"} <= whats and not {"free length", "spring rate"} & whats
-    valve = [n for n, s in enumerate(told.sources) if s.axle == 1 and s.what in ("valve's rod", "dead band of the valve")]
-    part = float(told.band.half_m[1, 0, a.target_case]) * np.sqrt(told.band.share[valve, 1, 0, a.target_case].sum())
+    valve = [n for n, s in enumerate(answer.sources) if s.axle == 1 and s.what in ("valve's rod", "dead band of the valve")]
+    part = float(answer.band.half_m[1, 0, a.target_case]) * np.sqrt(answer.band.share[valve, 1, 0, a.target_case].sum())
     alone = 2.0 * np.hypot(0.001, 0.004 / np.sqrt(3.0))  # of one wheel at its own valve
     assert part == pytest.approx(alone, rel=0.35), "a beam shares some of it with the other side"
 

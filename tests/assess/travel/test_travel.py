@@ -65,18 +65,18 @@ def test_a_limit_is_met_where_it_was_read_and_judged_with_its_margin(
     furthest = max(ends) if sign > 0 else min(ends)  # crossed goes further than together
     for more, grade in ((margin + 0.002, None), (margin / 2, Grade.WATCH), (-0.004, Grade.FAULT)):
         at = sign * furthest + more + smaller
-        told = wrong(with_(job, *((((*REAR, side, field)), round(at, 4)) for side in ("left", "right"))), what)
-        left = [j for j in told if j.place.side == 0]
+        said = wrong(with_(job, *((((*REAR, side, field)), round(at, 4)) for side in ("left", "right"))), what)
+        left = [j for j in said if j.place.side == 0]
         if grade is None or (margin == 0.0 and more == 0.0):
             assert not left or left[0].short_m < 0.003
         else:
-            assert [j.grade for j in left] == [grade] and left[0].crossed, (more, told)
+            assert [j.grade for j in left] == [grade] and left[0].crossed, (more, said)
 
 
 def test_margins_are_the_jobs_own_and_a_longer_hose_cures_a_short_one() -> None:
     job = with_(hive_on_coils(), *((((*REAR, side, "hose_slack_m")), 0.185) for side in ("left", "right")))
-    told = wrong(job, "hose taut")
-    assert told and told[0].margin_m == pytest.approx(0.010)
+    said = wrong(job, "hose taut")
+    assert said and said[0].margin_m == pytest.approx(0.010)
     wide = put(job, path_to(JOB.margins.hose_m), 0.04)
     assert wrong(wide, "hose taut")[0].margin_m == pytest.approx(0.04)
     a = assess(wide)
@@ -279,15 +279,15 @@ def test_a_coil_may_be_loose_by_what_its_seat_holds() -> None:
     events = assess(job).proposed.events[0][0]
     early = travel_of(events, "coil loose") - droop_end(events).travel_m  # below nothing: it is loose only past the end
     longer = put(job, path_to(JOB.proposal.axles[0].shock_longer_m), 0.03 + max(0.0, -early))
-    told = wrong(longer, "coil loose")
-    assert told and told[0].grade is Grade.FAULT
-    missing = max(j.short_m for j in told)
+    said = wrong(longer, "coil loose")
+    assert said and said[0].grade is Grade.FAULT
+    missing = max(j.short_m for j in said)
     seat, ratio = path_to(JOB.vehicle.axles[0].seat_m), assess(job).axles[0].spring_ratio.value
     held = put(longer, seat, round(missing * ratio + 0.005, 3))
     assert not wrong(held, "coil loose") and not wrong(held, "coil off its seat"), "loose, but held"
     shallow = put(longer, seat, 0.004)
     (left, _) = wrong(shallow, "coil off its seat")
-    assert left.grade is Grade.FAULT and left.what_m == pytest.approx(told[0].what_m - 0.004 / ratio)
+    assert left.grade is Grade.FAULT and left.what_m == pytest.approx(said[0].what_m - 0.004 / ratio)
     views = [lanes(assess(shallow), 0, 0, one_up=one_up) for one_up in (False, True)]
     assert all(
         [e.name for e in view].index("coil off its seat") + 1 == [e.name for e in view].index("coil loose") for view in views

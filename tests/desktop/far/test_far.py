@@ -10,7 +10,7 @@ from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
 from isostat.desktop.far.view import FarField, as_typed
-from isostat.desktop.pieces.fields import Number
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
 from isostat.units.unit import PRESETS, Quantity
@@ -23,7 +23,7 @@ KEYPAD = set("0123456789./*,-+")
 
 def far(open_window, qtbot: QtBot, job=None, units: str = "mm kg N/mm bar") -> MainWindow:  # type: ignore[no-untyped-def]
     window = open_window(job or blank_job())
-    window.use_units(units)
+    window.preferences.use_units(units)
     window.activateWindow()
     QTest.qWaitForWindowActive(window)
     qtbot.keyClick(window, Qt.Key.Key_F11)

@@ -14,7 +14,8 @@ from isostat.assess import workings
 from isostat.assess.judgement import Step
 from isostat.assess.workings import Shown, explain
 from isostat.desktop.measure.step import PAGES, MeasureStep
-from isostat.desktop.pieces.fields import Number, QuantityField
+from isostat.desktop.pieces.fields import QuantityField
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.pieces.working_panel import value_text
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
@@ -263,8 +264,8 @@ def test_a_lift_test_is_typed_by_keyboard_and_tells_rate_and_friction(open_windo
     walk(first, entries)
     rows = window.document.job.vehicle.axles[1].left.lift
     assert [r.way for r in rows] == ["up"] * 5 + ["down"] * 5
-    told = re.search(r"(\d+\.\d) N/mm", read(window, "lift told 0"))
-    assert told is not None and float(told.group(1)) == pytest.approx(30.0, rel=0.02)
+    answer = re.search(r"(\d+\.\d) N/mm", read(window, "lift result 0"))
+    assert answer is not None and float(answer.group(1)) == pytest.approx(30.0, rel=0.02)
     assert read(window, "lift more 1") == "friction 14 kg"
     choose(window, "lift way 4", "down")
     assert window.document.job.vehicle.axles[1].right.lift[4].way == "down"
@@ -280,7 +281,7 @@ def test_the_cycle_sheet_moves_the_events_and_gives_its_motion_to_the_spring(ope
                 type_into(qtbot, window, f"cycle eye_to_eye_m 0 {side} {n}", str(eye))
     type_into(qtbot, window, "cycle where 0 3", "rear lip")
     assert window.document.job.vehicle.axles[0].left.cycle[3].where == "rear lip"
-    assert read(window, "cycle told").startswith("Shock motion ratio 0.6")
+    assert read(window, "cycle result").startswith("Shock motion ratio 0.6")
     names = {e.name for e in window.document.assessment.proposed.events[0][0]}
     assert "tyre touches, straight" in names
     window.go(Step.TRAVEL)
@@ -307,8 +308,8 @@ def test_every_number_of_every_page_shows_its_working_or_is_no_result(open_windo
     sheet = measure(window, page)
     qtbot.waitUntil(lambda: window.view().buys_fresh, timeout=15_000)
     plain = re.compile(
-        r"^(tag other .*|scale|any unit|missing rule|now \d+|procedure .*|next test|cycle told|cycle row .*|lift more .*|"
-        r"lift words|have .*|told more .*|corner .*|press .*|in hand.*|squat none|squat (row|words|head).*|.* head.*|gone words|"
+        r"^(tag other .*|scale|any unit|missing rule|now \d+|procedure .*|next test|cycle result|cycle row .*|lift more .*|"
+        r"lift words|have .*|result more .*|corner .*|press .*|in hand.*|squat none|squat (row|words|head).*|.* head.*|gone words|"
         r"words .*|row .*|cycle words|pads caution)$"
     )
     for number in sheet.findChildren(Number):

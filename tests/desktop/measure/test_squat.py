@@ -58,14 +58,14 @@ def test_fourteen_hundred_pounds_behind_the_axle_tell_both_rates(squatting: Main
     assert test.mass_kg.value == pytest.approx(635.03, abs=0.01)
     assert test.heights[1].right_m is not None and test.heights[1].right_m.typed == TAIL_DOWN
     for axle, expected in ((0, 560.0), (1, 480.0)):
-        more = read(window, f"told more {axle}")
-        window.use_units("in lb lb/in psi")
-        told = re.search(r"both wheels of the axle (\d+) lb/in", read(window, f"told more {axle}"))
-        assert told is not None, more
-        assert float(told.group(1)) == pytest.approx(expected, rel=0.01)
-        error = re.search(r"± (\d+) %", read(window, f"told {axle}"))
+        more = read(window, f"result more {axle}")
+        window.preferences.use_units("in lb lb/in psi")
+        said = re.search(r"both wheels of the axle (\d+) lb/in", read(window, f"result more {axle}"))
+        assert said is not None, more
+        assert float(said.group(1)) == pytest.approx(expected, rel=0.01)
+        error = re.search(r"± (\d+) %", read(window, f"result {axle}"))
         assert error is not None and 0 < int(error.group(1)) < 20
-        window.use_units("mm kg N/mm bar")
+        window.preferences.use_units("mm kg N/mm bar")
 
 
 def test_without_the_place_of_the_load_the_missing_number_is_named(squatting: MainWindow) -> None:
@@ -74,7 +74,7 @@ def test_without_the_place_of_the_load_the_missing_number_is_named(squatting: Ma
     assert (
         read(window, "missing 0") == "Test 1: Enter how far behind the front hub the load lies: it is needed to work out the rate."
     )
-    assert read(window, "told 1") == "Rear: not enough readings"
+    assert read(window, "result 1") == "Rear: not enough readings"
     assert any(isinstance(j, findings.TestIncomplete) for j in window.document.judgements)
 
 
@@ -91,7 +91,7 @@ def test_the_told_rate_is_taken_over_by_its_button_and_undone(squatting: MainWin
     assert front.left.rate_n_per_m is not None and front.left.rate_n_per_m == front.right.rate_n_per_m
     ratio = window.document.assessment.axles[0].spring_ratio.value
     assert front.left.rate_n_per_m.value == pytest.approx(280.0 * POUNDS_PER_INCH / ratio**2, rel=0.01)
-    assert not any(isinstance(j, findings.RateTold) and j.place.axle == 0 for j in window.document.judgements)
+    assert not any(isinstance(j, findings.RateMeasured) and j.place.axle == 0 for j in window.document.judgements)
     window.document.undo.undo()
     assert window.document.job == before
 
@@ -100,9 +100,9 @@ def test_a_load_over_the_rear_axle_cannot_tell_the_front_and_the_window_says_so(
     window = squatting
     behind = window.document.job.vehicle.axles[1].behind_front_m.value
     type_test(window, ["1400 lb", f"{behind:.4f} m", "", "40 in", "40 in", TAIL_DOWN, TAIL_DOWN])
-    assert read(window, "told 0") == "Front: not enough readings"
-    assert any(isinstance(j, findings.RateNotTold) and j.place.axle == 0 for j in window.document.judgements)
-    assert read(window, "told 1").startswith("Rear: wheel rate ")
+    assert read(window, "result 0") == "Front: not enough readings"
+    assert any(isinstance(j, findings.RateUndetermined) and j.place.axle == 0 for j in window.document.judgements)
+    assert read(window, "result 1").startswith("Rear: wheel rate ")
 
 
 def test_readings_that_no_springs_explain_are_said_and_a_test_is_removed(squatting: MainWindow, qtbot: QtBot) -> None:

@@ -34,14 +34,14 @@ def texts(job: Job, paper: str, units: str) -> list[PaintedText]:
 @pytest.mark.parametrize("job", sorted(JOBS))
 def test_every_box_is_there_in_walk_order_and_nothing_overlaps(qapp, paper: str, units: str, job: str) -> None:  # type: ignore[no-untyped-def]
     load_fonts()
-    told = JOBS[job]()
-    found = texts(told, paper, units)
+    said = JOBS[job]()
+    found = texts(said, paper, units)
     page = QRectF(0, 0, *PAPER[paper]).adjusted(40, 40, -40, -40)
     assert all(page.contains(t.box) for t in found), "inside the margins that a printer needs"
     for n, a in enumerate(found):
         assert not any(a.box.intersects(b.box) for b in found[n + 1 :]), a.text
     heads = [t for t in found if re.fullmatch(r"[1-6]", t.text)]
-    assert [t.text for t in heads] == [str(n + 1) for n in range(2 * len(told.vehicle.axles))]
+    assert [t.text for t in heads] == [str(n + 1) for n in range(2 * len(said.vehicle.axles))]
     assert [t.box.y() for t in heads] == sorted(t.box.y() for t in heads)
     names = [t.text for t in found if t.text in ("Front left", "Front right", "Rear left", "Rear right")]
     assert names == ["Front left", "Front right", "Rear left", "Rear right"]

@@ -1,4 +1,4 @@
-"""The bench by hand: an unmarked spring typed in, told by caliper and press, tried at an axle, undone."""
+"""The bench by hand: an unmarked spring typed in, given by caliper and press, tried at an axle, undone."""
 
 from __future__ import annotations
 
@@ -38,11 +38,11 @@ def test_an_unmarked_spring_is_told_tried_and_put_back(bench: MainWindow, qtbot:
         type_into(qtbot, bench, f"bench length_m {n}", str(380 - mm))
         type_into(qtbot, bench, f"bench force_kg {n}", f"{mm * 5.2:.0f} kg")
     assert read(bench, "bench rate words").endswith("from the press test") and "they disagree" in read(bench, "bench caliper")
-    told = benched(bench.document.job.bench[1])
-    assert told.rate is not None and told.rate[0] == pytest.approx(5.2 * 9806.65, rel=0.01) and not told.agree
+    said = benched(bench.document.job.bench[1])
+    assert said.rate is not None and said.rate[0] == pytest.approx(5.2 * 9806.65, rel=0.01) and not said.agree
     press(qtbot, bench, "bench try 1")
     coil = bench.document.job.proposal.axles[1].left
-    assert coil.rate_n_per_m is not None and coil.rate_n_per_m.value == pytest.approx(told.rate[0], abs=60)
+    assert coil.rate_n_per_m is not None and coil.rate_n_per_m.value == pytest.approx(said.rate[0], abs=60)
     assert coil.free_length_m is not None and coil.free_length_m.value == pytest.approx(0.380)
     while bench.document.undo.canUndo():
         bench.document.undo.undo()

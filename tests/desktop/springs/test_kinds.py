@@ -18,8 +18,8 @@ from isostat.assess.spring.findings import SpringLacks, TooTight
 from isostat.assess.spring.findings_stacked import RingOutside
 from isostat.assess.spring.stacked import Stacked, stacked
 from isostat.core.travel.events import travel_of
-from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.grip import Grip
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
@@ -47,9 +47,9 @@ def undo_all(window: MainWindow) -> Job:
 
 
 def front(window: MainWindow) -> Stacked:
-    told = stacked(window.document.assessment, 0)
-    assert told is not None
-    return told
+    answer = stacked(window.document.assessment, 0)
+    assert answer is not None
+    return answer
 
 
 def test_the_stop_is_hatched_no_further_than_metal(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
@@ -340,8 +340,8 @@ def test_a_torsion_bar_is_typed_turned_and_put_back(open_window, qtbot: QtBot) -
         type_into(qtbot, window, f"torsion {field}", text)
     type_into(qtbot, window, "torsion angle", "-5.7")
     press(qtbot, window, "fitted now")
-    told = twisted_of(document.assessment.orders[0])
-    assert told is not None and "Enter thread pitch and adjuster arm" in read(window, "torsion set 0 word")
+    answer = twisted_of(document.assessment.orders[0])
+    assert answer is not None and "Enter thread pitch and adjuster arm" in read(window, "torsion set 0 word")
     for field, text in (("pitch_m", "1.75"), ("lever_m", "60"), ("teeth_inner", "40"), ("teeth_outer", "44")):
         type_into(qtbot, window, f"torsion {field}", text)
     assert "adjuster 3.1 turns" in read(window, "torsion set 0 word") and "over)" in read(window, "torsion set 0 word")

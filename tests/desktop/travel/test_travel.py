@@ -15,8 +15,8 @@ from isostat.assess.travel.damping import damped, light_and_full
 from isostat.assess.travel.findings import WrongOrder
 from isostat.assess.travel.stop_use import nearest_arch
 from isostat.core.travel.events import droop_end, travel_of
-from isostat.desktop.pieces.fields import Number
 from isostat.desktop.pieces.fill import Fill
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.travel.step import PANELS, TravelStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
@@ -209,8 +209,8 @@ def test_a_damper_is_typed_by_keyboard_and_tells_its_ratio(open_window, qtbot: Q
         assert window.focusWidget() is after
     for field, text in (("speed_m_s", "5 in/s"), ("bump_n", "380"), ("rebound_n", "190 lbf")):
         type_into(qtbot, window, f"damper as_found {field} 0", text)
-    told = damped(window.document.assessment, 1, window.document.assessment.target_case)
-    assert told is not None and f"{told.ratio:.2f}" == read(window, "damping 3 0")
+    answer = damped(window.document.assessment, 1, window.document.assessment.target_case)
+    assert answer is not None and f"{answer.ratio:.2f}" == read(window, "damping 3 0")
     ratio = sheet.findChild(Number, "damping 3 0")
     qtbot.mouseClick(ratio, Qt.MouseButton.LeftButton)
     assert window.working.working().name == "body damping ratio"
@@ -221,7 +221,7 @@ def test_a_damper_is_typed_by_keyboard_and_tells_its_ratio(open_window, qtbot: Q
     assert slower == pytest.approx(full.swings[1].frequency_hz * (unsprung / (unsprung + 10.0)) ** 0.5, rel=0.01), "by the root"
     type_into(qtbot, window, "travel damping", "2")
     doubled = damped(window.document.assessment, 1, window.document.assessment.target_case)
-    assert doubled is not None and doubled.at_wheel == pytest.approx([2 * c for c in told.at_wheel])
+    assert doubled is not None and doubled.at_wheel == pytest.approx([2 * c for c in answer.at_wheel])
     type_into(qtbot, window, "damper as_found bump_n 0", "90 kN")
     said = "Shock as found, bump, rear axle, row 1: 90 kN is too large. Enter 1 to 20000 N."
     assert window.notice.text() == said

@@ -104,7 +104,7 @@ class SpringDisagrees(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RateTold(Judgement):
+class RateMeasured(Judgement):
     """A test tells a spring rate that the set-up as found does not have yet. share: two standard deviations of it."""
 
     by: str  # "squat" or "lift"
@@ -128,7 +128,7 @@ class HangsElsewhere(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class RateNotTold(Judgement):
+class RateUndetermined(Judgement):
     """The load of the squat tests hardly moves this axle, or too little was read there."""
 
 

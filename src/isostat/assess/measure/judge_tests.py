@@ -12,8 +12,8 @@ from isostat.assess.measure.findings import (
     BlocksOff,
     HangsElsewhere,
     PadsApart,
-    RateNotTold,
-    RateTold,
+    RateMeasured,
+    RateUndetermined,
     SpringDisagrees,
     TestIncomplete,
     TestsDisagree,
@@ -30,7 +30,7 @@ from isostat.core.travel.events import droop_end, travel_events
 from isostat.core.vehicle.center_of_gravity import pads_shift
 
 MISFIT = 2.5  # standard deviations
-TAKEN = 0.005  # a rate taken over is the told one to this share
+TAKEN = 0.005  # a rate taken over is the one of the test to this share
 
 
 def measured_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -93,7 +93,7 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
     for i, known in enumerate(result.certain):
         if not known:
             if counts:
-                yield RateNotTold(grade=Grade.NOTE, place=Place(i), step=Step.MEASURE)
+                yield RateUndetermined(grade=Grade.NOTE, place=Place(i), step=Step.MEASURE)
             continue
         found = [s.rate for s in a.found_springs[i]]
         typed = not any(f.assumed for f in found)
@@ -102,7 +102,7 @@ def _squat(a: Assessment) -> Iterator[Judgement]:
             those = found if side is None else found[side : side + 1]
             if typed and all(abs(f.value / rate - 1.0) <= max(share, TAKEN) for f in those):
                 continue
-            yield RateTold(
+            yield RateMeasured(
                 grade=Grade.WATCH if typed else Grade.NOTE,
                 place=Place(i, side),
                 step=Step.MEASURE,
@@ -144,7 +144,7 @@ def _lift_tells(a: Assessment, place: Place, rate: float, wheel: float, share: f
     guessed = any(f.assumed for f in found)
     if rate <= 0 or not (guessed or any(abs(f.value / rate - 1.0) > max(share, TAKEN) for f in found)):
         return
-    yield RateTold(
+    yield RateMeasured(
         grade=Grade.NOTE if guessed else Grade.WATCH, place=place, step=Step.MEASURE, by="lift", spring_rate=rate, wheel_rate=wheel,
         share=share, typed=not guessed, remedies=(TakeRate(int(place.axle or 0), place.side, round(rate, -2)),),
     )  # fmt: skip

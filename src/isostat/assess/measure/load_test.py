@@ -184,7 +184,7 @@ def _rates(start: Floats) -> Unknowns:
 
 
 def _by_side(fit: Fitted, sides: int) -> tuple[Floats, Floats, tuple[bool, ...]]:
-    """Rates and their shares (A, 2), and which axles are told."""
+    """Rates and their shares (A, 2), and which axles have one."""
     share = 2.0 * np.sqrt(np.diag(fit.covariance))
     certain = np.asarray((fit.blind < BLIND) & (share < KNOWN_TO))
     shape = (fit.value.size // sides, sides)
@@ -212,7 +212,7 @@ def _sides(
 
 
 def _next_test(vehicle: Trial, put: Floats, read: Readings, logs: Floats, ends: tuple[float, float]) -> NextTest | None:
-    """Of a few usual places for one more load, that which leaves the worst rate best told; None where all are told well."""
+    """Of a few usual places for one more load, that which leaves the worst rate best known; None where all are known well."""
     unknowns = _rates(logs)
 
     def worst(weights: Floats, loaded: Floats) -> float:

@@ -68,7 +68,7 @@ def move_on_trailer(a: Assessment, case: int, more_nose_kg: float) -> tuple[Reme
 def _stands_elsewhere(a: Assessment, case: int, back_kg_m: float, usual: tuple[float, float]) -> tuple[Remedy, ...]:
     """The heaviest thing on board of a case that can go back by so much moment, below nothing forward.
 
-    usual: ends of a deck that was not told, m behind the front hub. What was on board when weighed stands where it stood.
+    usual: ends of a deck that was not given, m behind the front hub. What was on board when weighed stands where it stood.
     """
     deck = (a.job.vehicle.deck_front_m, a.job.vehicle.deck_rear_m)
     low, high = (end if r is None else r.value for r, end in zip(deck, usual, strict=True))

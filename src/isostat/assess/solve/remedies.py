@@ -269,7 +269,7 @@ class SwapSides(Remedy):
 
 @dataclass(frozen=True, slots=True)
 class TakeRate(Remedy):
-    """A rate that a test told as that of the springs as found, N/m. side: None for both."""
+    """A rate that a test gave, taken as that of the springs as found, N/m. side: None for both."""
 
     axle: int
     side: int | None

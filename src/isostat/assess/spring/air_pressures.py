@@ -24,7 +24,7 @@ def helper_pressures(a: Assessment, axle: int) -> tuple[float, float]:
     """Gauge pressure in Pa of the left and right bag beside an axle's springs at which it meets its target.
 
     The springs are those that are typed: a leaf pack on the blocks that stand there now; a coil with rate and free length. Raises
-    Incomplete in words where they are not, where the bag is not told, or where it would have to be slack or beyond its limits.
+    Incomplete in words where they are not, where the bag is not given, or where it would have to be slack or beyond its limits.
     """
     given = a.job.proposal.axles[axle].helper
     bag, full = bag_of(given, "helper bag")

@@ -21,7 +21,7 @@ class CushionPage:
 
 
 def cushion_page(a: Assessment, axle: int) -> CushionPage | None:
-    """Of an axle; None where none is told."""
+    """Of an axle; None where none is given."""
     helper = a.fits[axle].helper(Cushioned)
     if helper is None:
         return None

@@ -65,6 +65,6 @@ class PinionTurned(Judgement):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class HangingWrong(Judgement):
-    """Shackle and hanger cannot be as told. reason: a sentence."""
+    """Shackle and hanger cannot be as given. reason: a sentence."""
 
     reason: Saying

@@ -20,7 +20,7 @@ PRESSED_SHARE = 0.5  # of its free length that a coil of unknown travel is taken
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Shape:
-    """One spring without load, m. pitches: share of the length of each half turn, from the upper end. known: its wire was told."""
+    """One spring without load, m. pitches: share of the length of each half turn, from the upper end. known: its wire was given."""
 
     free_m: float
     mean_m: float

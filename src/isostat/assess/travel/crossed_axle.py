@@ -44,7 +44,7 @@ def crossed_axle(a: Assessment, axle: int, up: int) -> CrossedAxle:
 
 
 def grip_gains(a: Assessment, axle: int, side: int, *, one_up: bool) -> tuple[float, float]:
-    """How far stop and limit of a wheel move in a view for a metre of theirs, told as both wheels together."""
+    """How far stop and limit of a wheel move in a view for a metre of theirs, given as both wheels together."""
     if not one_up:
         return 1.0, 1.0
     return crossing(a, axle, side).bump_gain, crossing(a, axle, 1 - side).droop_gain

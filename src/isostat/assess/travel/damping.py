@@ -48,7 +48,7 @@ class Damped:
         """Of the body, bump and rebound together: that of their mean damping.
 
         From the critical damping of one mass up the damper ties body and wheel together, and what swings is both on the tyre: then
-        that share is told, 1 and above.
+        that share is given, 1 and above.
         """
         critical = self.mean / (2.0 * math.sqrt(self.car.wheel_rate * self.car.sprung_kg))
         return critical if critical >= 1.0 else self.swings[0].ratio

@@ -145,7 +145,7 @@ def preload(a: Assessment, k: Shown) -> Working:
 
 
 def rate_as_found(a: Assessment, k: Shown) -> Working:
-    """Wheel rate told by the squat tests, from the spring rate that fits their readings."""
+    """Wheel rate from the load tests, from the spring rate that fits their readings."""
     result = squat_result(a)
     if result is None or not result.certain[k.axle]:
         raise KeyError("no squat test tells this rate")

@@ -9,7 +9,7 @@ from isostat.assess.workings.shown import Shown
 from isostat.core.parts.law import ForceLaw
 from isostat.core.working import Given, Origin, Working
 
-STEP = 0.001  # m either way, between which the slope is told
+STEP = 0.001  # m either way, between which the slope is taken
 
 
 def curve_rate(a: Assessment, k: Shown) -> Working:

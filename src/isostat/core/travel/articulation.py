@@ -23,12 +23,12 @@ class Crossed:
 
     @property
     def bump_gain(self) -> float:
-        """How far the wheel that is up moves for a metre of its stop, told as both wheels together."""
+        """How far the wheel that is up moves for a metre of its stop, given as both wheels together."""
         return self.down.own / self._whole
 
     @property
     def droop_gain(self) -> float:
-        """How far the wheel that hangs moves for a metre of its limit, told as both wheels together."""
+        """How far the wheel that hangs moves for a metre of its limit, given as both wheels together."""
         return self.up.own / self._whole
 
 

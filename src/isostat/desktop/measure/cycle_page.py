@@ -89,7 +89,7 @@ def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
     if moved is not None:
         ratios = {"ride": decimal(moved.ride, 2), "droop": decimal(moved.hanging, 2), "bump": decimal(moved.bump, 2)}
         words = tr("Shock motion ratio {ride} at ride, {droop} in droop, {bump} in bump.", **ratios)
-    box = sheet.text("cycle told", words, QPointF(t.margin, y), size=14, weight=600)
+    box = sheet.text("cycle result", words, QPointF(t.margin, y), size=14, weight=600)
     if moved is not None:
         act = partial(sheet.edited.emit, partial(with_cycle_motion, axle=axle), tr("spring motion ratio from full travel"), -1)
         sheet.button("take motion", tr("Coil-over: copy to spring motion ratio"), QPointF(box.right() + t.px(14), y - t.px(4)), act)

@@ -93,8 +93,8 @@ class _Column:
     def head(self, caps: str, what: tuple[str, Explain], quantity: Quantity, si: list[float]) -> None:
         """The head of a block with what follows from it, an axle a number that can be asked."""
         (name, follows), v, preset = what, self.v, self.v.reader.preset
-        line = Line(self.sheet, v, QPointF(self.table.left, self.table.row(self.row)), drop=4).caps(f"{name} head", caps)
-        line.words(f"{name} unit", preset.unit(quantity).sign, role="ink2")
+        line = Line(self.sheet, v, QPointF(self.table.left, self.table.row(self.row)), drop=4)
+        line.caps(f"{name} head", caps, preset.unit(quantity).sign)
         for axle, value in enumerate(si):
             key, text = Shown(follows, axle), number(value, quantity, preset)
             self.sheet.text(f"follows {name} {axle}", v.number(key, text), self.cell(axle, 4), size=13, weight=600, role="accent",

@@ -92,7 +92,7 @@ def lay_lift(sheet: Sheet, v: View, top: float, axle: int) -> None:
         said = {"rate": v.number(key, v.reader.rate(result.wheel_rate)), "p": v.reader.percent(result.share)}
         words = tr("left: wheel rate {rate} ± {p}", **said) if side == 0 else tr("right: wheel rate {rate} ± {p}", **said)
         at = QPointF(chart.left(), chart.bottom() + t.px(20 + 22 * side))
-        box = sheet.text(f"lift told {side}", words, at, size=15, weight=600, shown=key)
+        box = sheet.text(f"lift result {side}", words, at, size=15, weight=600, shown=key)
         more = (
             tr("friction {m}", m=v.reader.mass(result.friction_n / GRAVITY))
             if result.friction_known

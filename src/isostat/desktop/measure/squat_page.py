@@ -105,7 +105,7 @@ def _lay_result(sheet: Sheet, v: View, top: float) -> None:
         name, y = v.job.vehicle.axles[axle].name, top + axle * t.px(22)
         if not known:
             words = tr("{axle}: not enough readings", axle=name)
-            sheet.text(f"told {axle}", words, QPointF(t.margin, y), size=14, role="ink2")
+            sheet.text(f"result {axle}", words, QPointF(t.margin, y), size=14, role="ink2")
             continue
         x = t.margin
         for side in (0, 1) if result.apart[axle] else (0,):
@@ -113,12 +113,12 @@ def _lay_result(sheet: Sheet, v: View, top: float) -> None:
             where = capital(v.reader.corner(axle, side)) if result.apart[axle] else name
             rate, share = (float(r[axle, side]) for r in (result.wheel_rate, result.share))
             words = tr("{where}: wheel rate {rate} ± {p}", where=where, rate=v.reader.rate(rate), p=v.reader.percent(share))
-            box = sheet.text(f"told {axle}" + side * " right", words, QPointF(x, y), size=15, weight=600, shown=key)
+            box = sheet.text(f"result {axle}" + side * " right", words, QPointF(x, y), size=15, weight=600, shown=key)
             x = box.right() + t.px(14)
         if not result.apart[axle]:
             spring, both = (v.reader.rate(float(k)) for k in (result.spring_rate[axle, 0], 2 * result.wheel_rate[axle, 0]))
             more = tr("spring {spring}, both wheels of the axle {both}", spring=spring, both=both)
-            sheet.text(f"told more {axle}", more, QPointF(x, y + 2), size=13, role="ink2")
+            sheet.text(f"result more {axle}", more, QPointF(x, y + 2), size=13, role="ink2")
     y = top + len(result.certain) * t.px(22) + t.px(4)
     said: list[tuple[str, str, str, Shown | None]]
     said = [

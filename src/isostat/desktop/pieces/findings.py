@@ -58,7 +58,10 @@ class Findings(Sheet):
         self.caps("findings head", tr("Findings"), QPointF(t.px(12), t.px(13)))
         count = tr("{n} here, {total} total", n=len(own), total=len(v.judgements))
         self.text("findings count", count, QPointF(self.width() - t.px(12), t.px(12)), size=12.5, role="ink2", anchor=RIGHT)
-        y, foot = t.px(40), self.height() - t.px(76)
+        others = [j for j in v.judgements if j.step is not v.step and j.grade > Grade.NOTE]
+        first = self._first_elsewhere(v, others[0]) if others else []
+        self._foot = self.height() - t.px(76 + 16.5 * max(len(first) - 3, 0))
+        y, foot = t.px(40), self._foot
         left_out = 0
         for n, judgement in enumerate(own):
             y = self._finding(v, n, judgement, y, foot)
@@ -67,7 +70,12 @@ class Findings(Sheet):
                 break
         if not own:
             self.text("nothing", tr("No findings on this step."), QPointF(t.px(12), y), size=13, role="ink2")
-        self._elsewhere(v, foot, left_out)
+        self._elsewhere(v, others, first, left_out)
+
+    def _first_elsewhere(self, v: View, j: Judgement) -> list[str]:
+        """The gravest finding of the other steps, in lines."""
+        said = say(j, v.reader)
+        return [f"{tr(j.step.value)} · {said.place}", *v.theme.lines(said.title, 12.5, 600, self.width() - v.theme.px(52))]
 
     def _finding(self, v: View, n: int, j: Judgement, y: float, foot: float) -> float:
         """Places one finding; returns where the next begins, or beyond the foot when it found no room."""
@@ -120,9 +128,8 @@ class Findings(Sheet):
         self._rules.append(y + 2)
         return y + 8
 
-    def _elsewhere(self, v: View, foot: float, left_out: int) -> None:
-        t = v.theme
-        others = [j for j in v.judgements if j.step is not v.step and j.grade > Grade.NOTE]
+    def _elsewhere(self, v: View, others: list[Judgement], lines: list[str], left_out: int) -> None:
+        t, foot = v.theme, self._foot
         self.text(
             "elsewhere", tr("Other steps") if others else tr("No other findings"), QPointF(t.px(12), foot + 6), size=13, role="ink2"
         )
@@ -133,13 +140,11 @@ class Findings(Sheet):
             )
         if others:
             j = others[0]
-            said = say(j, v.reader)
             self._marks.append((j.grade, foot + t.px(44), v.letter(j)))
             made = self.child(
                 "elsewhere go", QPushButton, lambda b: b.clicked.connect(lambda: self.step_wanted.emit(self._elsewhere_step))
             )
             self._elsewhere_step = j.step.value
-            lines = [f"{tr(j.step.value)} · {said.place}", *t.lines(said.title, 12.5, 600, self.width() - t.px(52))]
             made.setText(on_button("\n".join(lines)))
             made.setAccessibleName(" ".join(lines))
             made.setFont(t.font(12.5, 600))
@@ -148,7 +153,9 @@ class Findings(Sheet):
                 f"QPushButton{{border:0;background:transparent;color:{getattr(t, ROLE[j.grade])};text-align:left}}"
                 f"QPushButton:focus{{border:2px solid {t.accent}}}",
             )
-            made.setGeometry(round(t.px(36)), round(foot + t.px(24)), round(self.width() - t.px(44)), round(t.px(50)))
+            made.setGeometry(
+                round(t.px(36)), round(foot + t.px(24)), round(self.width() - t.px(44)), round(self.height() - foot - t.px(26))
+            )
 
     @override
     def draw(self, p: QPainter, v: View) -> None:
@@ -156,7 +163,7 @@ class Findings(Sheet):
         p.drawLine(QLineF(0.5, 0, 0.5, self.height()))
         p.setPen(pen(v.theme, "rule", 0.8))
         head = v.theme.px(33)
-        for y in (head, *self._rules, self.height() - v.theme.px(72)):
+        for y in (head, *self._rules, self._foot + v.theme.px(4)):
             p.drawLine(QLineF(1, y, self.width(), y))
         for grade, y, letter in self._marks:
             mark(p, v.theme, grade, QPointF(v.theme.px(22), y), 19, letter)

@@ -34,7 +34,7 @@ class Line:
     ) -> None:
         self.sheet, self.v, self.x, self.y = sheet, v, at.x(), at.y()
         self.high, self.size, self.drop, self.back = high, size, drop, back
-        self.begin = self.x
+        self.begin = self.solid = self.x  # and where the last thing ends that is no words
         self.fields: list[QuantityField] = []
 
     @property
@@ -48,13 +48,13 @@ class Line:
         return self
 
     def upto(self, wide: float) -> Line:
-        """So far from where it began, unless it is beyond that."""
-        self.x = max(self.x, self.begin + self.v.theme.px(wide))
+        """So far from where it began, unless a field or a choice ends beyond that; words that do are set narrower."""
+        self.x = max(self.solid, self.begin + self.v.theme.px(wide))
         return self
 
-    def caps(self, key: str, words: str) -> Line:
+    def caps(self, key: str, words: str, unit: str = "") -> Line:
         """A head in small capitals."""
-        return self._past(self.sheet.caps(key, words, self.at + QPointF(0, self.v.theme.px(2))))
+        return self._past(self.sheet.caps(key, words, self.at + QPointF(0, self.v.theme.px(2)), unit=unit))
 
     def words(
         self,
@@ -97,7 +97,9 @@ class Line:
 
     def modulus(self, key: str, path: edits.Path, *, label: str, usual_pa: float, upto: float = 0) -> Line:
         """Word and field of a steel's shear modulus, which its grade stands in for until it is typed. upto: the field's place."""
-        self.words(f"{key} word", tr("modulus"), unit="GPa").upto(upto)
+        self.words(f"{key} word", tr("modulus"), unit="GPa")
+        if upto:
+            self.upto(upto)
         return self.reading(key, path, label=label, quantity=Quantity.MODULUS, wide=43, otherwise=Figure(usual_pa, Origin.ASSUMED))
 
     def field(
@@ -158,6 +160,7 @@ class Line:
         place = QPointF(self.x - size.width() if self.back else self.x, self.y)
         self.x = place.x() + (0 if self.back else size.width())
         self.gap(GAP)
+        self.solid = self.x
         return place, size
 
     def _past(self, box: QRect) -> Line:

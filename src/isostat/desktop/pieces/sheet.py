@@ -19,11 +19,13 @@ from typing_extensions import override
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.asked import name_of
 from isostat.desktop.pieces.difference import TILE, changed
-from isostat.desktop.pieces.fields import Asked, Choice, Look, Number, Put, PutWords, QuantityField, TextField
+from isostat.desktop.pieces.fields import Choice, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.focus_walk import Walked
 from isostat.desktop.pieces.grip import Grip, Handle
 from isostat.desktop.pieces.ink import SignPainter
+from isostat.desktop.pieces.number import Asked, Look, Number
 from isostat.desktop.pieces.plain import on_button, set_tip
+from isostat.desktop.pieces.room import make_room
 from isostat.desktop.pieces.sign_hints import Signed
 from isostat.desktop.pieces.styles import button_style, field_style, restyle
 from isostat.desktop.theme import smooth
@@ -36,6 +38,7 @@ from isostat.units.parse import NotUnderstood
 from isostat.units.unit import Quantity
 
 LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0
+SIDES, ARROW = 19, 30  # px of a button beside its words, and of a choice beside its
 W = TypeVar("W", bound=QWidget)
 
 
@@ -91,6 +94,7 @@ class Sheet(Walked, Signed):
         for key, child in self._children.items():
             if key not in self._used:
                 child.hide()
+        make_room(self.width(), [child for key, child in self._children.items() if key in self._used])
         if self.isVisible():
             self._ink()
 
@@ -183,16 +187,16 @@ class Sheet(Walked, Signed):
             label.dress(look)
         label.show_asking(shown)
         label.name_it = self._name_of
-        label.move(round(at.x() - label.width() * anchor), round(at.y()))
+        label.place(at.x(), at.y(), anchor)
         return label.geometry()
 
     def _name_of(self, shown: Shown) -> str:
         """What a number is, and of which corner, axle or case."""
         return "" if self.view is None else name_of(self.view, shown)
 
-    def caps(self, key: str, text: str, at: QPointF, role: str = "ink") -> QRect:
+    def caps(self, key: str, text: str, at: QPointF, role: str = "ink", unit: str = "") -> QRect:
         """A panel head in small capitals."""
-        return self.text(key, text.upper(), at, size=11.5, weight=700, role=role, tracking=1.0)
+        return self.text(key, text.upper(), at, size=11.5, weight=700, role=role, tracking=1.0, unit=unit)
 
     def field(
         self,
@@ -270,14 +274,16 @@ class Sheet(Walked, Signed):
     def choice(
         self, key: str, options: Sequence[str], current: int, area: QRect, *, label: str, chosen: Callable[[int], object]
     ) -> Choice:
-        """One of a few ways; `chosen` is told the place of the way in `options`."""
+        """One of a few ways; `chosen` takes the place of the way in `options`."""
         assert self.view is not None
         made = self.child(key, Choice)
         made.offer(options, current, chosen)
         made.setAccessibleName(label)
         set_tip(made, label)
-        made.setFont(self.view.theme.font(13, 600))
-        made.setGeometry(area)
+        wide = min(area.width(), self.width() - area.left())
+        room = wide - self.view.theme.px(ARROW)
+        made.setFont(self.view.theme.font_within(room, made.currentText(), 13, 600))
+        made.setGeometry(area.left(), area.top(), wide, area.height())
         return made
 
     def tabs(self, key: str, words: Sequence[str], current: int, area: QRect, chosen: Callable[[int], object]) -> int:
@@ -287,15 +293,17 @@ class Sheet(Walked, Signed):
         """
         assert self.view is not None
         theme, left = self.view.theme, area.left()
-        for n, text in enumerate(words):
+        wishes = [area.width() or theme.width(text, 13, 600) + theme.px(SIDES) for text in words]
+        share = min(1.0, (self.width() - left) / sum(wishes))
+        for n, (text, wish) in enumerate(zip(words, wishes, strict=True)):
             made = self._push(f"{key} {n}", partial(chosen, n))
             made.setCheckable(True)
             made.setText(on_button(text))
             made.setAccessibleName(text)
             made.setChecked(n == current)
-            made.setFont(theme.font(13, 600))
+            wide = int(wish * share) if share < 1.0 else round(wish)
+            made.setFont(theme.font_within(wide - theme.px(SIDES) + 2, text, 13, 600))
             restyle(made, button_style(theme, filled=False))
-            wide = area.width() or round(theme.width(text, 13, 600) + theme.px(19))
             made.setGeometry(left, area.top(), wide, area.height())
             left += wide
         return left
@@ -309,9 +317,10 @@ class Sheet(Walked, Signed):
         made = self._push(key, act)
         made.setText(on_button(text))
         made.setAccessibleName(text)
-        made.setFont(theme.font(13, 600))
+        wide = min(width or round(theme.width(text, 13, 600) + theme.px(SIDES) + 8), round(self.width() - at.x()))
+        made.setFont(theme.font_within(wide - SIDES, text, 13, 600))
         restyle(made, button_style(theme, filled=filled))
-        made.setGeometry(round(at.x()), round(at.y()), width or made.sizeHint().width() + 8, round(theme.px(26)))
+        made.setGeometry(round(at.x()), round(at.y()), wide, round(theme.px(26)))
         return made
 
     def _push(self, key: str, act: Callable[[], object]) -> QPushButton:

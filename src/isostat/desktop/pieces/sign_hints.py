@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QToolTip, QWidget
 
 from isostat.desktop.pieces.plain import as_text
 
-REACH = 9.0  # px round a sign, within which its word is told
+REACH = 9.0  # px round a sign, within which its word is shown
 
 
 class Signed(QWidget):

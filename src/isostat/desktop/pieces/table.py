@@ -86,6 +86,7 @@ def lay_rows(
         for m, (field, words, quantity) in enumerate(columns):
             line = Line(sheet, v, QPointF(at.x() + m * t.px(pitch), y), high=25, size=13)
             line.words(f"{key} {field} {n} word", tr(words), unit=v.reader.preset.unit(quantity).sign)
+            line.upto(pitch - 64)
             nth_entry(sheet, v, f"{key} {field} {n}", (path, n, field), line.place(56),
                       label=label.format(n=n + 1, words=tr(words)),
                       quantity=quantity)  # fmt: skip

@@ -15,7 +15,7 @@ from isostat.assess.judgement import Judgement
 from isostat.assess.workings import Shown, explain
 from isostat.core.working import Origin, Working
 from isostat.desktop.pieces.asked import place_of, working_of
-from isostat.desktop.pieces.fields import Asked, Number
+from isostat.desktop.pieces.number import Asked, Number
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.pieces.styles import restyle

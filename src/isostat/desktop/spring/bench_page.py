@@ -55,7 +55,7 @@ class BenchPicture:
 
 
 def lay_bench(sheet: Sheet, v: View, area: QRectF, n: int, turn: Callable[[int], object]) -> BenchPicture:
-    """Places the page for the n-th spring in an area of the sheet; `turn` is told which spring is wanted."""
+    """Places the page for the n-th spring in an area of the sheet; `turn` takes the spring that is wanted."""
     t, coils = v.theme, v.job.bench
     line = Line(sheet, v, area.topLeft(), high=26)
     if coils:

@@ -34,7 +34,7 @@ def kind_names() -> list[str]:
 
 
 def lay_head(sheet: Sheet, v: View, axle: int, page: str, turn: Callable[[int], object], turn_to: Callable[[int], object]) -> None:
-    """Places the head. turn, turn_to: told which axle, which page."""
+    """Places the head. turn, turn_to: take the axle and the page that are wanted."""
     line = head_line(sheet, v)
     if page == "chart" or page in HELPER_PAGES:
         line.tabs("axle", [a.name for a in v.job.vehicle.axles], axle, turn)

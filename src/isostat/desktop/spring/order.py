@@ -34,8 +34,8 @@ NONE_HOLDS = later("Target height cannot be reached.")
 STATE = {Origin.TYPED: later("typed"), Origin.COMPUTED: later("from the rule"), Origin.SOLVED: later("solved")}
 
 
-def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
-    """Places the order of an axle below `top`."""
+def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> Line:
+    """Places the order of an axle below `top`. Returns the line of the spring to try, to go on behind it."""
     t, fit = v.theme, v.job.proposal.axles[axle]
     line = Line(sheet, v, QPointF(t.margin, top + t.px(5))).caps(
         "order head", tr("Order, {axle}, new springs", axle=v.job.vehicle.axles[axle].name)
@@ -55,7 +55,7 @@ def lay_order(sheet: Sheet, v: View, axle: int, top: float) -> None:
     place = QPointF(sheet.width() - t.margin, top + t.px(8))
     sheet.text("order at", words, place, size=12.5, role="ink2", anchor=RIGHT)
     lay_corners(sheet, v, axle, top + t.px(32), ("rate_n_per_m", "free_length_m", "spacer_m", "solid_length_m"))
-    _lay_try(sheet, v, axle, top + t.px(140))
+    return _lay_try(sheet, v, axle, top + t.px(140))
 
 
 COLUMNS = {
@@ -125,18 +125,20 @@ def _lay_preload(sheet: Sheet, v: View, axle: int, table: Table, column: int) ->
         sheet.text(f"preload {side}", words, at, size=14, shown=key, role=role)
 
 
-def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> None:
+def _lay_try(sheet: Sheet, v: View, axle: int, top: float) -> Line:
     t, o, r = v.theme, v.a.orders[axle], v.reader
     line = Line(sheet, v, QPointF(t.margin, top), high=26, size=13, drop=6).caps("try head", tr("Try a spring"))
     line.words("try words", tr("from its tag, both sides:"), role="ink2")
-    for key, path, quantity, value, words in (
-        ("try rate", "rate_n_per_m", Quantity.RATE, o.order.rate_n_per_m[0], tr("rate from the tag")),
-        ("try free", "free_length_m", Quantity.COIL, o.order.free_m[0], tr("free length from the tag")),
-    ):
+    for key, path, quantity, value, words, unit in (
+        ("try rate", "rate_n_per_m", Quantity.RATE, o.order.rate_n_per_m[0], tr("rate from the tag"), r.preset.rate.sign),
+        ("try free", "free_length_m", Quantity.COIL, o.order.free_m[0], tr("free length from the tag"),
+         tr("{unit} free", unit=r.preset.coil.sign)),
+    ):  # fmt: skip
         shown = Figure(value, Origin.SOLVED) if o.can_be_had else None
         line.field(key, (), shown, label=words, quantity=quantity, wide=86, figure=14, put=partial(_try, axle, path))
-    line.words("try units", tr("{rate}, {unit} free", rate=r.preset.rate.sign, unit=r.preset.coil.sign), role="ink2")
+        line.words(f"{key} unit", unit, role="ink2")
     lay_cases(sheet, v, axle, top + t.px(33))
+    return line
 
 
 def lay_cases(sheet: Sheet, v: View, axle: int, top: float) -> None:

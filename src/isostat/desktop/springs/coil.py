@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from PyQt6.QtCore import QPointF
 from typing_extensions import override
 
 from isostat.desktop.pieces.grip import Handle
@@ -35,9 +34,8 @@ class CoilPage(SpringPage):
     def lay(self, room: Room, v: View) -> Draw:
         sheet, axle = room.sheet, room.axle
         draw = lay_floor(sheet, v, axle, room.part)
-        lay_order(sheet, v, axle, room.panel)
-        place = QPointF(v.theme.px(560), room.panel + v.theme.px(140))
-        sheet.button("solve again", tr("Calculate for target"), place, partial(_solve, sheet, axle))
+        line = lay_order(sheet, v, axle, room.panel)
+        line.gap(8).button("solve again", tr("Calculate for target"), partial(_solve, sheet, axle))
         return draw
 
     @override

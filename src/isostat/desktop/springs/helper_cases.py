@@ -33,7 +33,7 @@ class HelperCases:
 
 
 def lay_helper_head(sheet: Sheet, v: View, of: tuple[str, str, int], at: QPointF, path: Path, part: Frozen) -> None:
-    """The head of a helper's page, and what takes it away where it is told. of: page, words, axle; part: at the path."""
+    """The head of a helper's page, and what takes it away where it is given. of: page, words, axle; part: at the path."""
     (name, words, axle), t, none = of, v.theme, type(part)()
     head = sheet.caps(f"{name} head", tr("{part}, {axle}", part=words, axle=v.job.vehicle.axles[axle].name), at)
     if part != none:

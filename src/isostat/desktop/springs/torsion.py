@@ -19,7 +19,7 @@ from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.form import TALL, Form, Row, lay_grid
 from isostat.desktop.pieces.ink import ground
 from isostat.desktop.pieces.line import Line
-from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.pieces.table import Table
 from isostat.desktop.spring.order import NONE_HOLDS, lay_fitted_now, solve_again
 from isostat.desktop.springs.kind import Draw, Room, SpringPage
@@ -130,8 +130,9 @@ def _lay_corners(sheet: Sheet, v: View, axle: int, bars: TorsionSet, bar: Torsio
     sheet.text(
         "torsion stress",
         words,
-        QPointF(t.px(430), top + t.px(82)),
+        QPointF(sheet.width() - t.margin, top + t.px(82)),
         size=13,
+        anchor=RIGHT,
         role="watch" if bars.used > 1.0 else "ink",
         shown=shown,
     )

@@ -209,10 +209,10 @@ def _lay_points(sheet: Sheet, v: View, area: QRectF) -> None:
     foot = top + t.px(20 + POINT_ROW * min(len(points), room))
     ways = {tr(words): partial(_add, sheet, kind) for kind, words in KINDS.items()}
     sheet.menu("add point", tr("Add point"), QPointF(x, foot), ways, width=round(t.px(96)))
-    line = Line(sheet, v, QPointF(x + t.px(106), foot + 1), size=13)
+    line = Line(sheet, v, QPointF(x + t.px(101), foot + 1), size=13)
     for key, field, words in (("door", "door_m", tr("door opening")), ("drop", "headlamp_drop_m", tr("cut-off drop"))):
         line.words(f"{key} word", words, role="ink2", unit=unit)
-        line.reading(f"{key} field", (*path_to(JOB.vehicle), field), label=words, quantity=Quantity.HEIGHT, wide=56).gap(4)
+        line.reading(f"{key} field", (*path_to(JOB.vehicle), field), label=words, quantity=Quantity.HEIGHT, wide=56)
 
 
 def _lay_scale(sheet: Sheet, v: View, area: QRectF) -> list[tuple[int, float, float]]:

@@ -77,7 +77,7 @@ def _lay_result(sheet: Sheet, v: View, axle: int, at: QPointF, right: float) -> 
         )
         sheet.text("damping waits words", words, at, size=13.5, width=right - at.x())
         return
-    xs = [right - t.px(x) for x in (172, 118, 58, 2)]
+    xs = [right - t.px(x) for x in (176, 122, 62, 2)]
     for n, (x, words) in enumerate(zip(xs, (tr("ratio"), tr("bump"), tr("rebound"), tr("wheel hop")), strict=True)):
         sheet.text(f"damping head {n}", words, QPointF(x, at.y()), size=12.5, role="ink2", anchor=RIGHT)
     for n, (found, case) in enumerate(rows):

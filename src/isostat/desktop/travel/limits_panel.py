@@ -35,7 +35,7 @@ RULE = later("No hose or driveshaft may limit droop. Use stands.")
 
 
 def lay_limits(sheet: Sheet, v: View, area: QRectF, columns: Sequence[Column]) -> None:
-    """Places the fields of all axles. columns: of the wheels whose order is told beside them."""
+    """Places the fields of all axles. columns: of the wheels whose order is shown beside them."""
     t, first, wide = v.theme, area.left() + v.theme.px(196), v.theme.px(112)
     rows = [(key, tr(words), quantity) for key, words, quantity in ROWS]
     table = axle_table(sheet, v, rows, area.topLeft(), (first, wide))

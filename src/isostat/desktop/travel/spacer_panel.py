@@ -40,7 +40,9 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         sheet.text(f"spacers head {n}", words, QPointF(x, area.top()), size=12.5, role="ink2", anchor=RIGHT)
     unit = tr("in {unit}, worst of both wheels up and one wheel up", unit=r.preset.height.sign)
     sheet.text("spacers unit", unit, QPointF(area.left(), area.bottom() - t.px(17)), size=12.5, role="ink2")
-    here, pitch = v.a.fits[axle].stop_spacer_m, min(t.px(23), (area.height() - t.px(66)) / len(steps))
+    use, wide = _use_words(v, axle), sheet.width() - 2 * area.left()
+    below = t.px(49 + 17 * len(sheet.theme_lines(use, wide, 13)))
+    here, pitch = v.a.fits[axle].stop_spacer_m, min(t.px(23), (area.height() - below) / len(steps))
     for n, step in enumerate(steps):
         y, now = area.top() + t.px(19) + n * pitch, abs(step.spacer_m - here) < 5e-4
         weight = 600 if now else 400
@@ -59,7 +61,7 @@ def lay_spacers(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
             sheet.text("spacers now word", tr("in use"), QPointF(xs[-1] + t.px(14), y), size=12.5, role="ink2")
     _lay_fitted(sheet, v, axle, QPointF(xs[-1] + t.px(14), area.top() - t.px(4)))
     _lay_parts(sheet, v, axle, QPointF(area.right() - t.px(4), area.bottom() - t.px(26)))
-    _lay_use(sheet, v, axle, QPointF(area.left(), area.top() + t.px(20) + len(steps) * pitch))
+    sheet.text("spacers use word", use, QPointF(area.left(), area.top() + t.px(20) + len(steps) * pitch), size=13, width=wide)
 
 
 def _lay_fitted(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
@@ -87,7 +89,7 @@ def _clear(v: View, c: Clearance) -> tuple[str, str]:
     return (tr("{m} into it !", m=v.reader.height(-c.clear_m)), "fault") if inside else (v.reader.height(c.clear_m), "ink")
 
 
-def _lay_use(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+def _use_words(v: View, axle: int) -> str:
     """Full bump with the target's load: the share of the stop that is used, and the force there."""
     said = []
     for side in (0, 1):
@@ -96,5 +98,4 @@ def _lay_use(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
             given = {"side": tr(SIDES[side]), "p": v.reader.percent(use.share), "n": decimal(use.times, 1)}
             given["end"] = tr(EVENT_NOUNS[use.end.name])
             said.append(tr("{side} {p} of stop travel, {n} × static, ends at {end}", **given))
-    words = tr("Full bump, target load: {sides}.", sides="; ".join(said)) if said else tr("These wheels carry no load.")
-    sheet.text("spacers use word", words, at, size=13, width=sheet.width() - 2 * at.x())
+    return tr("Full bump, target load: {sides}.", sides="; ".join(said)) if said else tr("These wheels carry no load.")

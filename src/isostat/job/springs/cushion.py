@@ -7,7 +7,7 @@ from isostat.job.springs.stop import Stop
 
 
 class Cushion(Stop):
-    """Told as a stop is, by its kind and free height or by press readings. gap_m: to it as weighed, pressed already below nothing.
+    """Given as a stop is, by its kind and free height or by press readings. gap_m: to it as weighed, pressed already below nothing.
 
     It stands at the springs' place and follows their motion; it is on once its gap is given.
     """

@@ -9,8 +9,8 @@ from isostat.assess.measure.findings import (
     HubHeightOff,
     LikelySlip,
     PadsApart,
-    RateNotTold,
-    RateTold,
+    RateMeasured,
+    RateUndetermined,
     SidesDisagree,
     SpringDisagrees,
     TestIncomplete,
@@ -59,7 +59,7 @@ WHYS: dict[type[Judgement], Saying] = {
         "sagged, is another part, or a reading is wrong. Measure the free length off the vehicle first; corner weights take "
         "priority until then."
     ),
-    RateTold: saying(
+    RateMeasured: saying(
         "A known load and two height readings give the spring rate directly, sagged or not. It beats a label and a typed guess "
         "when its tolerance is small. Repeat the test once, then use its rate."
     ),
@@ -68,7 +68,7 @@ WHYS: dict[type[Judgement], Saying] = {
         "them is off: a strap, a bent mount, a shock that is not fully extended. Measure droop with the wheel hanging free.",
         m=Amount(rules.HANGS_APART, Quantity.HEIGHT),
     ),
-    RateNotTold: saying(
+    RateUndetermined: saying(
         "A load test needs movement: with only a few times the tape's error the rate could be anything. Place the load where "
         "it moves that axle, further out and heavier, and roll the vehicle before each reading."
     ),

@@ -1,4 +1,4 @@
-"""Helpers of foam or rubber at an axle: from what is told of them to a law, and how they are got in."""
+"""Helpers of foam or rubber at an axle: from what is given of them to a law, and how they are got in."""
 
 from __future__ import annotations
 
@@ -39,7 +39,7 @@ class Cushioned:
 
 
 def as_found(fit: AxleFit) -> Cushioned | None:
-    """The helper that was told; None where its gap, or what it is, was not."""
+    """The helper that was given; None where its gap, or what it is, was not."""
     given = fit.cushion
     rate, flat = derived.stop_figures(given)
     if given.gap_m is None or rate is None or flat is None:
@@ -49,7 +49,7 @@ def as_found(fit: AxleFit) -> Cushioned | None:
 
 
 def fitted(fit: AxleFit, grown_m: Floats) -> Cushioned | None:
-    """The same of a proposal: it stands where it was told, wherever the target is."""
+    """The same of a proposal: it stands where it was placed, wherever the target is."""
     return as_found(fit)
 
 

@@ -33,7 +33,7 @@ class Stacks:
 
 
 def as_found(fit: AxleFit) -> Stacks | None:
-    """What stood beside the springs; None where it was not told in full."""
+    """What stood beside the springs; None where it was not given in full."""
     try:
         return fitted(fit, None)
     except Incomplete:
@@ -41,7 +41,7 @@ def as_found(fit: AxleFit) -> Stacks | None:
 
 
 def fitted(fit: AxleFit, grown_m: Floats | None) -> Stacks | None:
-    """The stacks as they were told, wherever the target is; None where nothing was. Raises Incomplete in words."""
+    """The stacks as they were given, wherever the target is; None where nothing was. Raises Incomplete in words."""
     given = fit.discs
     if given == Discs():
         return None

@@ -39,10 +39,10 @@ class Helper(Pair, Protocol):
 
 
 class HelperKind(Protocol):
-    """From what is told of a kind of helper to the pair that is fitted; a module of this folder is one."""
+    """From what is given of a kind of helper to the pair that is fitted; a module of this folder is one."""
 
     def as_found(self, fit: AxleFit) -> Helper | None:
-        """What stood beside the springs when the vehicle was weighed; None where nothing is told."""
+        """What stood beside the springs when the vehicle was weighed; None where nothing is given."""
 
     def fitted(self, fit: AxleFit, grown_m: Floats) -> Helper | None:
         """What the proposal fits; None where it fits none. Raises Incomplete where a number is missing or will not do.

@@ -43,7 +43,7 @@ FoundPair = tuple[FoundSpring, FoundSpring]
 
 @dataclass(frozen=True, slots=True)
 class AsWeighed:
-    """What an axle's springs as found are told by; index counts from the front. force_n: (2,) at the baseline, from the scales."""
+    """What an axle's springs as found are given by; index counts from the front. force_n: (2,) at the baseline, from the scales."""
 
     axle: AxleFigures
     index: int

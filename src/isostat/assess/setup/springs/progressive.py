@@ -55,7 +55,7 @@ class ProgressiveCoils(Kind):
 
 
 def progressive_law(given: ProgressiveCoil) -> Rising:
-    """The law of a progressive coil, however it is told. Raises Incomplete or OutOfRange."""
+    """The law of a progressive coil, however it is given. Raises Incomplete or OutOfRange."""
     match given.by:
         case "rates":
             soft, firm = needed(given.soft_n_per_m, later("first rate")), needed(given.firm_n_per_m, later("second rate"))

@@ -127,7 +127,7 @@ def charted(heights_m: tuple[float, ...], forces_n: tuple[float, ...], gauge_pa:
 
 
 def _straight(x: Floats, at: tuple[float, ...], values: tuple[float, ...]) -> tuple[Floats, Floats]:
-    if len(at) == 2:  # a cylinder, as most are told
+    if len(at) == 2:  # a cylinder, as most are given
         slope = (values[1] - values[0]) / (at[1] - at[0])
         away = np.asarray(x) - at[0]
         return values[0] + slope * away, np.full(away.shape, slope)

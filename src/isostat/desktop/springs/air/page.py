@@ -59,7 +59,7 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
         line.button("helper off", tr("Remove"), clear_bag(sheet, base, tr("remove bags")))
         tip = tr("Pressures for the target, on these springs")
         line.button("solve helper", tr("Find pressures"), partial(_solve, sheet, axle), tip=tip)
-    y = area.top() + t.px(26)
+    beside, y = max(area.left() + t.px(284), line.x + t.px(6)), area.top() + t.px(26)
     done = aired(v.a, axle)
     solved = solved_pressures(v, axle, done.bags.gauge_pa) if done is not None and done.alone else {}
     rows = (*BY_DIAMETER, STANDS, *PRESSURES, *LIMITS, MOST_LOAD, SET_WARMTH)
@@ -67,7 +67,7 @@ def lay_air_page(sheet: Sheet, v: View, area: QRectF, axle: int) -> None:
     lay_ways(Line(sheet, v, QPointF(area.left(), y), high=25), name, base, given, GASES if alone else GASES[:2], 124)
     lay_chart_rows(sheet, v, name, base, given, QPointF(area.left(), y + t.px(31)))
     sheet.text("helper caution", tr(CAUTION), QPointF(area.left(), area.bottom() - t.px(16)), size=12.5, weight=600, role="fault")
-    right = QRectF(area.left() + t.px(284), area.top(), area.width() - t.px(284), area.height() - t.px(26))
+    right = QRectF(beside, area.top(), area.right() - beside, area.height() - t.px(26))
     foot = _lay_table(sheet, v, axle, right)
     gap = BAND if given.gas == "levelled" else TANK
     sizes = replace(GRID, wide=right.width() / 4 / t.scale, figure=14)

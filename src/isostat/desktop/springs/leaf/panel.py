@@ -52,7 +52,7 @@ VIEWS = {"leaves": later("Leaves"), "hardware": later("Shackle & U-bolts"), "add
 
 
 def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, look: Callable[[str], object]) -> None:
-    """Places the panel below `top`. shown: one of VIEWS, the first where it is none. look: told which is wanted."""
+    """Places the panel below `top`. shown: one of VIEWS, the first where it is none. look: takes the one that is wanted."""
     t, given = v.theme, v.job.proposal.axles[axle].pack
     line = Line(sheet, v, QPointF(t.margin, top + t.px(4)), drop=2).caps(
         "leaf head", tr("Leaf pack, {axle}", axle=v.job.vehicle.axles[axle].name)
@@ -76,8 +76,9 @@ def lay_leaf_panel(sheet: Sheet, v: View, axle: int, top: float, shown: str, loo
         lay_adding(sheet, v, axle, at + QPointF(0, t.px(6)))
     else:
         _lay_leaves(sheet, v, axle, at, len(given.leaves))
-    _lay_results(sheet, v, axle, QPointF(t.px(566), top + t.px(10)))
-    sheet.text("leaf caution", tr(CAUTION), QPointF(t.px(566), top + t.px(217)), size=12, weight=600, role="fault")
+    beside = max(t.px(566), line.x + t.px(6))
+    _lay_results(sheet, v, axle, QPointF(beside, top + t.px(10)))
+    sheet.text("leaf caution", tr(CAUTION), QPointF(beside, top + t.px(217)), size=12, weight=600, role="fault")
 
 
 def _lay_leaves(sheet: Sheet, v: View, axle: int, at: QPointF, count: int) -> None:

@@ -56,7 +56,7 @@ class OnShock:
 def lay_stack_drawing(
     sheet: Sheet, v: View, axle: int, area: QRectF, posture: str, turn: Callable[[int], object]
 ) -> Callable[[QPainter], None]:
-    """Places the drawing of an axle's left stack and its distances from the perch; `turn` is told which posture is wanted."""
+    """Places the drawing of an axle's left stack and its distances from the perch; `turn` takes the posture that is wanted."""
     t, pair = v.theme, stacked(v.a, axle)
     tabs = QRect(round(area.left()), round(area.top()), 0, round(t.px(24)))
     if pair is None:

@@ -63,7 +63,7 @@ CAUTION = later("Springs under load: use a compressor and keep clear.")
 
 
 def lay_stack_panel(sheet: Sheet, v: View, axle: int, top: float, shelf: str, look: Callable[[str], object]) -> None:
-    """Places the panel. shelf: "", "close" or "far": which pairs off the shelf are listed; `look` is told which are wanted."""
+    """Places the panel. shelf: "", "close" or "far": which pairs off the shelf are listed; `look` takes those that are wanted."""
     t = v.theme
     _lay_top(sheet, v, axle, top, shelf, look)
     _lay_parts(sheet, v, axle, QPointF(t.margin, top + t.px(36)))
