@@ -8,12 +8,15 @@ from PyQt6.QtGui import QAction
 from PyQt6.QtWidgets import QLineEdit, QTableWidget, QWidget
 from pytestqt.qtbot import QtBot
 
-from isostat.assess.judgement import Judgement, Step
+from isostat.assess.judgement import Grade, Judgement, Step
 from isostat.desktop.pieces.number import Number
+from isostat.desktop.signs import SignsWindow
 from isostat.desktop.terms import TermsWindow
+from isostat.desktop.view import FOUND
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
-from isostat.language import set_decimal_mark
+from isostat.language import capital, set_decimal_mark
+from isostat.wording.sentences import grade_words
 from isostat.wording.terms import terms
 from isostat.wording.why import say_why
 from tests.desktop.hands import read, type_into
@@ -64,6 +67,23 @@ def test_f1_shows_the_terms_and_a_word_of_the_trade_finds_the_one_used(open_wind
     assert table is not None and sought is not None and table.rowCount() == len(terms())
     qtbot.keyClicks(sought, "tongue weight")
     assert table.rowCount() == 1 and table.item(0, 0).text() == "noseweight"  # type: ignore[union-attr]
+    shown.close()
+
+
+@pytest.mark.qt_log_ignore("propagateSizeHints")  # of the screen that is none
+def test_every_sign_is_drawn_with_its_word(open_window) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    (asks,) = [a for a in window.findChildren(QAction) if a.shortcut().toString() == "Shift+F1"]
+    asks.trigger()
+    (shown,) = window.findChildren(SignsWindow)
+    rows = [(shown.table.item(row, 0), shown.table.item(row, 1).text()) for row in range(shown.table.rowCount())]
+    pictures = {bytes(icon.icon().pixmap(44, 36).toImage().bits().asarray(44 * 36 * 4)) for icon, _ in rows}
+    assert len(pictures) == len(rows) >= 25, "no two signs look alike, and none is empty"
+    assert all(icon.data(Qt.ItemDataRole.AccessibleTextRole) == words for icon, words in rows), "a screen reader reads them"
+    said = [words for _, words in rows]
+    view = window.view()
+    assert {capital(view.case_word(case)) for case in (FOUND, *range(view.a.cases))} <= set(said)
+    assert {grade_words(grade) for grade in Grade} <= {words.split(":")[0] for words in said}
     shown.close()
 
 

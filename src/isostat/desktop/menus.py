@@ -76,6 +76,7 @@ def make_menus(w: MainWindow) -> None:
         (view, tr("Smaller text"), "Ctrl+-", lambda: w.preferences.grow_text(-1)),
         *((steps, tr(step.value), f"Ctrl+{n + 1}", lambda s=step: w.go(s)) for n, step in enumerate(Step)),
         (helping, tr("Terms used here"), "F1", w.show_terms),
+        (helping, tr("Signs used here"), "Shift+F1", w.show_signs),
     ]
     bar = w.menuBar()
     assert bar is not None

@@ -13,6 +13,7 @@ from isostat.assess.stance.band import Prediction
 from isostat.assess.workings import Shown
 from isostat.desktop.theme import Theme
 from isostat.job.schema import Job
+from isostat.language import tr
 from isostat.units.saying import Saying
 from isostat.wording.about import about
 from isostat.wording.reader import Reader
@@ -84,7 +85,7 @@ class View:
 
     def case_word(self, case: int) -> str:
         """What a case's sign stands for, in words."""
-        return "as found" if case == FOUND else self.reader.case(case)
+        return tr("as found") if case == FOUND else self.reader.case(case)
 
     def worst(self, step: Step) -> Judgement | None:
         """The gravest judgement of a step, if it is more than a note."""

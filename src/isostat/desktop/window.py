@@ -46,6 +46,7 @@ from isostat.desktop.pieces.working_panel import WorkingPanel
 from isostat.desktop.preferences import Preferences
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.sheets import Sheets
+from isostat.desktop.signs import SignsWindow
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.terms import TermsWindow
 from isostat.desktop.theme import palette
@@ -363,6 +364,10 @@ class MainWindow(QMainWindow):
     def show_terms(self) -> None:
         """What the terms on the screen mean."""
         TermsWindow(self, self.preferences.theme).show()
+
+    def show_signs(self) -> None:
+        """What the marks on the drawings mean."""
+        SignsWindow(self, self.view()).show()
 
     def turn_far(self) -> None:
         """The whole window for a reader two metres away, and back."""

@@ -77,22 +77,25 @@ class Grip(QWidget):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.theme is None:
             return
-        t = self.theme
         with smooth(QPainter(self)) as p:
-            c = QPointF(self.width() / 2, self.height() / 2)
-            p.setPen(pen(t, "accent", 3.0 if self.hasFocus() else 2.0))
-            p.setBrush(t.colour("sheet"))
-            if self.kind == "ring":
-                p.drawEllipse(c, 7, 7)
-                p.setBrush(t.colour("accent"))
-                p.drawEllipse(c, 2, 2)
-            elif self.kind == "tab":
-                p.drawRect(QRectF(c.x() - 7, c.y() - 6, 14, 12))
-                p.drawLine(c + QPointF(-3, -2), c + QPointF(3, -2))
-                p.drawLine(c + QPointF(-3, 2), c + QPointF(3, 2))
-            else:
-                p.drawRoundedRect(QRectF(c.x() - 9, c.y() - 15, 18, 30), 9, 9)
-                p.setPen(Qt.PenStyle.NoPen)
-                p.setBrush(t.colour("accent"))
-                for way in (-1, 1):
-                    p.drawPolygon(QPolygonF([c + QPointF(0, way * 10), c + QPointF(-4, way * 4), c + QPointF(4, way * 4)]))
+            draw_grip(p, self.theme, self.kind, QPointF(self.width() / 2, self.height() / 2), 3.0 if self.hasFocus() else 2.0)
+
+
+def draw_grip(p: QPainter, t: Theme, kind: str, c: QPointF, width: float = 2.0) -> None:
+    """A capsule, a ring or a tab, centred at a point, with a line so wide."""
+    p.setPen(pen(t, "accent", width))
+    p.setBrush(t.colour("sheet"))
+    if kind == "ring":
+        p.drawEllipse(c, 7, 7)
+        p.setBrush(t.colour("accent"))
+        p.drawEllipse(c, 2, 2)
+    elif kind == "tab":
+        p.drawRect(QRectF(c.x() - 7, c.y() - 6, 14, 12))
+        p.drawLine(c + QPointF(-3, -2), c + QPointF(3, -2))
+        p.drawLine(c + QPointF(-3, 2), c + QPointF(3, 2))
+    else:
+        p.drawRoundedRect(QRectF(c.x() - 9, c.y() - 15, 18, 30), 9, 9)
+        p.setPen(Qt.PenStyle.NoPen)
+        p.setBrush(t.colour("accent"))
+        for way in (-1, 1):
+            p.drawPolygon(QPolygonF([c + QPointF(0, way * 10), c + QPointF(-4, way * 4), c + QPointF(4, way * 4)]))

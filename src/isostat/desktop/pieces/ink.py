@@ -177,6 +177,23 @@ def mark(p: QPainter, theme: Theme, grade: Grade, at: QPointF, size: float, lett
         p.drawText(QRectF(at.x() - r, at.y() - r + drop, size, size), Qt.AlignmentFlag.AlignCenter, letter)
 
 
+def grounds_mark(p: QPainter, theme: Theme, at: QPointF, *, measured: bool) -> None:
+    """A disc where everything is measured, half of it where some is assumed."""
+    p.setPen(pen(theme, "ink", 1.3))
+    p.setBrush(theme.colour("ink") if measured else Qt.BrushStyle.NoBrush)
+    p.drawEllipse(at, 5, 5)
+    if not measured:
+        p.setBrush(theme.colour("ink"))
+        p.drawChord(QRectF(at.x() - 5, at.y() - 5, 10, 10), 90 * 16, 180 * 16)
+
+
+def target_mark(p: QPainter, theme: Theme, at: QPointF) -> None:
+    """A small arrow that points right at a height."""
+    p.setPen(pen(theme, "accent", 1.0))
+    p.setBrush(theme.colour("accent"))
+    p.drawPolygon(QPolygonF([at, at + QPointF(-8, -4), at + QPointF(-8, 4)]))
+
+
 def tyre(p: QPainter, theme: Theme, at: QPointF, r: float) -> None:
     """A wheel from the side: tyre, rim, hub."""
     p.setPen(pen(theme, "ink", 2.0))

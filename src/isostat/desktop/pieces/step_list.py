@@ -13,7 +13,7 @@ from isostat.assess import workings
 from isostat.assess.judgement import Grade, Step
 from isostat.assess.measure.assumptions import assumptions
 from isostat.assess.workings import Shown, is_approximate
-from isostat.desktop.pieces.ink import mark
+from isostat.desktop.pieces.ink import grounds_mark, mark
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
 from isostat.desktop.theme import pen
@@ -185,11 +185,6 @@ class StepList(Sheet):
             if isinstance(state, Grade):
                 mark(p, t, state, at, 13)
                 continue
-            p.setPen(pen(t, "ink", 1.3))
-            p.setBrush(t.colour("ink") if state == READ else Qt.BrushStyle.NoBrush)
-            p.drawEllipse(at, 5, 5)
-            if state == ASSUMED:
-                p.setBrush(t.colour("ink"))
-                p.drawChord(QRectF(at.x() - 5, at.y() - 5, 10, 10), 90 * 16, 180 * 16)
+            grounds_mark(p, t, at, measured=state == READ)
         p.setPen(pen(t, "ink", 1.0))
         p.drawLine(QLineF(self.width() - 0.5, 0, self.width() - 0.5, self.height()))

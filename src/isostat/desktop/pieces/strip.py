@@ -12,7 +12,7 @@ from isostat.assess.solve.standing import Standing
 from isostat.assess.travel.landmarks import Landmarks
 from isostat.assess.workings import Shown
 from isostat.core.parts.event import Event
-from isostat.desktop.pieces.ink import bracket, case_sign, dimension, hatch, mark
+from isostat.desktop.pieces.ink import bracket, case_sign, dimension, hatch, mark, target_mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -229,9 +229,7 @@ class CornerStrip(Sheet):
         case_sign(p, v, v.case, QPointF(left + BAR_WIDTH / 2, y), 5.5)
         if not v.found:
             target = self._y(float(v.a.baseline_m[axle, side] - v.a.fitted_target_m[axle, side]))
-            p.setPen(pen(t, "accent", 1.0))
-            p.setBrush(t.colour("accent"))
-            p.drawPolygon(QPolygonF([QPointF(left - 2, target), QPointF(left - 10, target - 4), QPointF(left - 10, target + 4)]))
+            target_mark(p, t, QPointF(left - 2, target))
         end = self._y(flat if flat is not None else 0.0)
         if not self._narrow:
             dimension(p, t, QPointF(x + 44, end), QPointF(x + 44, y))
