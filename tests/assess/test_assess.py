@@ -103,7 +103,7 @@ def test_picked_rates_give_what_was_asked(hive: Assessment) -> None:
     assert rear[light] - rear[full] == pytest.approx(0.045, abs=0.002)
 
 
-def test_a_picked_rate_keeps_the_old_feel_or_takes_a_multiple_of_the_load_and_its_window_is_told() -> None:
+def test_a_picked_rate_keeps_the_old_feel_or_takes_a_multiple_of_the_load_and_its_window_is_said() -> None:
     """Closed form: f = √(k/m)/2π under the old and the new mass; (n − 1)·F over the bump travel; F over the droop."""
     job = hive_on_coils()
     for axle in (0, 1):
@@ -165,7 +165,7 @@ def test_load_behind_the_axle_lifts_the_nose_and_axle_loads_are_statics(hive: As
     assert any(isinstance(j, NoseLift) and job.items[j.item].name == "Water" for j in judge(hive))
 
 
-def _told(job: Job, *changes: tuple[tuple[str | int, ...], object]) -> Assessment:
+def _assessed(job: Job, *changes: tuple[tuple[str | int, ...], object]) -> Assessment:
     for path, value in changes:
         job = edits.put(job, path, value)
     return assess(job)
@@ -173,7 +173,7 @@ def _told(job: Job, *changes: tuple[tuple[str | int, ...], object]) -> Assessmen
 
 def test_ten_inch_shock_splits_forty_to_sixty(hive: Assessment) -> None:
     """Common practice, no source: 250 mm stroke, 100 showing: 150 mm of droop left at the shaft."""
-    a = _told(
+    a = _assessed(
         hive.job,
         (path_to(JOB.as_found.axles[0].shock_stroke_m), 0.250),
         ((*FRONT, "shock_ratio"), 1.0),
@@ -186,7 +186,7 @@ def test_ten_inch_shock_splits_forty_to_sixty(hive: Assessment) -> None:
 
 def test_a_spring_swap_read_at_arch_and_shaft_confirms_a_ratio_of_one(hive: Assessment) -> None:
     """Common practice, no source: ground to arch +20 mm and shaft +20 mm."""
-    a = _told(
+    a = _assessed(
         hive.job,
         ((*REAR, "shock_ratio"), 1.0),
         (path_to(JOB.target.rear_lift_m), 0.020),
@@ -205,7 +205,7 @@ def test_a_spring_swap_read_at_arch_and_shaft_confirms_a_ratio_of_one(hive: Asse
 def test_lift_is_spent_from_droop_and_the_hanging_height_stays(hive: Assessment) -> None:
     """Common practice, no source: 6 1/2 in of droop, 3 in of lift, 3 1/2 in left."""
     inch = 0.0254
-    a = _told(
+    a = _assessed(
         hive.job,
         (path_to(JOB.as_found.axles[0].shock_stroke_m), 12 * inch),
         ((*FRONT, "shock_ratio"), 1.0),
@@ -226,7 +226,7 @@ def test_two_springs_sold_by_the_same_lift_sit_differently(hive: Assessment) -> 
     at = path_to(JOB.proposal.axles[1])
     heights = []
     for rate, free in ((46_000.0, 0.420), (60_000.0, 0.390)):
-        a = _told(
+        a = _assessed(
             hive.job,
             *(((*at, s, "rate_n_per_m"), rate) for s in ("left", "right")),
             *(((*at, s, "free_length_m"), free) for s in ("left", "right")),
@@ -240,7 +240,7 @@ def test_gaps_go_through_their_own_ratio_before_they_are_sorted(hive: Assessment
     """Point 15, together: a stop gap of 33 at ratio 0.55 is 60 at the wheel; a spacer opens or closes only the stop."""
     events = hive.proposed.events[0][0]
     assert travel_of(events, "stop touched") == pytest.approx(0.033 / 0.55)
-    spaced = _told(hive.job, (path_to(JOB.proposal.axles[0].stop.spacer_m), 0.011))
+    spaced = _assessed(hive.job, (path_to(JOB.proposal.axles[0].stop.spacer_m), 0.011))
     assert travel_of(spaced.proposed.events[0][0], "stop touched") == pytest.approx((0.033 - 0.011) / 0.55)
     assert travel_of(spaced.proposed.events[0][0], "coil solid") == travel_of(events, "coil solid")
 
@@ -250,7 +250,7 @@ def test_scales_win_and_a_sagged_spring_is_found(hive: Assessment) -> None:
     force = (477 - 70) * GRAVITY
     free = installed + force / rate
     for claimed, found in ((free + 0.015, True), (None, False)):
-        a = _told(hive.job, (path_to(JOB.as_found.axles[1].left.free_length_m), claimed))
+        a = _assessed(hive.job, (path_to(JOB.as_found.axles[1].left.free_length_m), claimed))
         assert any(isinstance(j, SpringDisagrees) for j in judge(a)) is found
         weighed = [c.kind for c in a.job.cases].index("weighed")
         assert a.found.pad_kg[1, 0, weighed] == pytest.approx(477, abs=0.01)
@@ -291,7 +291,7 @@ def test_impossible_and_doubtful_vehicles_give_findings_in_words(
     if kind is WeighedAmiss:
         changes = [*changes, (path_to(JOB.vehicle.axles[0].right.pad_kg), 60.0)]
         grade = Grade.FAULT
-    a = _told(hive.job, *changes)
+    a = _assessed(hive.job, *changes)
     found = [j for j in judge(a) if isinstance(j, kind)]
     assert found and max(j.grade for j in found) >= grade, [type(j).__name__ for j in judge(a)]
     reader = Reader(a.job)
@@ -305,6 +305,6 @@ def test_impossible_and_doubtful_vehicles_give_findings_in_words(
 
 def test_a_soft_spring_far_longer_than_any_coil_is_answered_not_refused(hive: Assessment) -> None:
     """500 N/m under a rear axle would be metres long: the found spring is what it is, and the job still opens."""
-    a = _told(hive.job, (path_to(JOB.as_found.axles[1].left.rate_n_per_m), 500.0))
+    a = _assessed(hive.job, (path_to(JOB.as_found.axles[1].left.rate_n_per_m), 500.0))
     assert a.found_springs[1][0].implied_free_m > 3.0
     assert np.isfinite(a.proposed.hub_to_arch_m).all() and np.isfinite(a.found.hub_to_arch_m).all()

@@ -89,10 +89,10 @@ def test_a_case_that_found_no_rest_is_a_fault_and_nothing_else_is_said_of_it() -
     a = assess(hive_on_coils())
     stands = a.proposed.stands.copy()
     stands[1] = False
-    told_of = judge(replace(a, proposed=replace(a.proposed, stands=stands)))
-    (found,) = (j for j in told_of if isinstance(j, Unsettled))
+    judged = judge(replace(a, proposed=replace(a.proposed, stands=stands)))
+    (found,) = (j for j in judged if isinstance(j, Unsettled))
     assert found.place.case == 1 and found.grade is Grade.FAULT
-    assert not [j for j in told_of if j.place.case == 1 and not isinstance(j, Unsettled)]
+    assert not [j for j in judged if j.place.case == 1 and not isinstance(j, Unsettled)]
 
 
 @pytest.mark.parametrize("name", demo_names())
@@ -218,7 +218,7 @@ def test_blocks_that_stand_lower_shift_load_by_the_lever_of_the_height(lower_m: 
         assert abs(found[0].shift_kg) == pytest.approx(whole * gravity_height_m(a).value * lower_m / base**2, rel=1e-6)
 
 
-def test_a_helper_that_is_not_told_is_left_out_with_a_sentence() -> None:
+def test_a_helper_that_is_not_given_is_left_out_with_a_sentence() -> None:
     job = put(hive_on_coils(), (*REAR, "helper"), {"left_pa": 3e5, "right_pa": 3e5})
     (found,) = outcome(HelperLacks, job)
     assert found.place.axle == 1 and found.reason.words().endswith(".")

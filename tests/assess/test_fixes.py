@@ -204,7 +204,7 @@ def test_a_target_past_its_shocks_is_brought_back_by_shocks_or_by_less_of_it() -
     assert 0.150 - lower == pytest.approx(low.by_m, abs=0.001)
 
 
-def test_less_of_a_tank_is_told_by_the_share_that_is_enough() -> None:
+def test_less_of_a_tank_is_said_by_the_share_that_is_enough() -> None:
     """The flatbed at its gross weight: so much less water that a twentieth stays in hand."""
     a = assess(demo("hive-hauler"))
     over = next(j for j in judge(a) if isinstance(j, OverRating) and j.place.axle is None)
@@ -227,7 +227,7 @@ def test_little_bump_is_cured_by_less_spacer_or_a_higher_target() -> None:
     assert all(not [j for j in judge(assess(f.job)) if isinstance(j, LittleBump) and j.place == f.judgement.place] for f in spacers)
 
 
-def test_lamps_are_told_by_how_much_to_set_them() -> None:
+def test_lamps_are_said_by_how_much_to_set_them() -> None:
     """10 m · pitch, in a range of 50 to 250 mm for low lamps. Source: UN Regulation 48 (from memory)."""
     for a, said, _ in tried():
         for j in said:
@@ -272,7 +272,7 @@ def test_the_words_of_an_order_are_those_of_its_kind() -> None:
         ("stacked pair", False, {"collar"}, {"spacer", "block"}),
     ],
 )
-def test_only_ways_that_an_axle_has_are_told(kind: str, steered: bool, has: set[str], lacks: set[str]) -> None:
+def test_only_ways_that_an_axle_has_are_said(kind: str, steered: bool, has: set[str], lacks: set[str]) -> None:
     names = set(names_for(kind, steered))
     assert has <= names and not lacks & names
 

@@ -80,7 +80,7 @@ def check(job: Job) -> None:
 
 
 @pytest.mark.parametrize("name", [*demo_names(), *MADE])
-def test_a_mirrored_vehicle_is_told_the_same(name: str) -> None:
+def test_a_mirrored_vehicle_is_said_the_same(name: str) -> None:
     check(any_job(name))
 
 
@@ -91,7 +91,7 @@ def test_a_mirrored_vehicle_is_told_the_same(name: str) -> None:
     corner=st.sampled_from(["hub_to_arch_m", "stop_gap_m", "pad_kg", "shaft_showing_m"]), by=st.floats(-0.02, 0.02),
     lean=st.one_of(st.none(), st.floats(-0.02, 0.02)),
 )  # fmt: skip
-def test_any_lopsided_vehicle_is_told_the_same_in_a_mirror(
+def test_any_lopsided_vehicle_is_said_the_same_in_a_mirror(
     name: str, axle: int, lift: float, corner: str, by: float, lean: float | None
 ) -> None:
     job = any_job(name)

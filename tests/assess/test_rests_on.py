@@ -118,7 +118,7 @@ def test_how_soon_it_tips_is_approximate_until_it_was_weighed_tail_up() -> None:
     assert not read.assumed and "≈" not in say(read, Reader(job)).title and "Weigh" not in say(read, Reader(job)).body
 
 
-def test_a_lowered_vehicle_is_not_told_of_a_lift() -> None:
+def test_a_lowered_vehicle_is_not_judged_a_lift() -> None:
     job = put(
         put(put(demo("puppet-van"), path_to(JOB.target.front_lift_m), -0.02), path_to(JOB.target.rear_lift_m), -0.06),
         path_to(JOB.target.rake_m),

@@ -176,7 +176,7 @@ def test_rows_of_both_sides_add_up_to_the_whole_travel_of_the_axle(layout: Layou
     assert roll == pytest.approx([1.0, -1.0] if layout is Layout.INDEPENDENT else [0.6, -0.6])
 
 
-def test_the_demo_told_flatbed_is_at_rest_where_it_was_told() -> None:
+def test_the_demo_said_flatbed_is_at_rest_where_it_was_said() -> None:
     platform, bank = platform_of(FLATBED)
     rest = solve_equilibrium(platform, bank, exact=True)
     again = solve_equilibrium(platform, bank, exact=True, start=rest)

@@ -235,7 +235,7 @@ def test_the_strip_says_whose_springs_and_every_sign_tells_its_case(open_window)
 
 
 # -- order
-def test_a_rate_is_asked_where_it_is_free_and_told_where_the_part_has_its_own(open_window) -> None:  # type: ignore[no-untyped-def]
+def test_a_rate_is_asked_where_it_is_free_and_shown_where_the_part_has_its_own(open_window) -> None:  # type: ignore[no-untyped-def]
     window = open_window(twisted())
     window.go(Step.SPRING)
     sheet = window.sheets[Step.SPRING]

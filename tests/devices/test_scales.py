@@ -102,14 +102,14 @@ def scales() -> Iterator[int]:
         ports.append(port)
         there.set()
 
-    async def until_told() -> None:
+    async def until_said() -> None:
         stop = asyncio.Event()
         ends.append((asyncio.get_running_loop(), stop))
         speaking = asyncio.create_task(serve(HIVE, 0, Faults(), ready))
         await stop.wait()
         speaking.cancel()
 
-    thread = threading.Thread(target=lambda: asyncio.run(until_told()))
+    thread = threading.Thread(target=lambda: asyncio.run(until_said()))
     thread.start()
     assert there.wait(5)
     yield ports[0]

@@ -183,7 +183,7 @@ def test_before_a_thread_works_on_a_job_every_part_of_the_document_is_built() ->
     assert int(before) > 5 and after == "0"
 
 
-def test_more_than_a_tank_holds_is_told_by_name_in_kilograms_and_what_is_no_number_by_its_place() -> None:
+def test_more_than_a_tank_holds_is_said_by_name_in_kilograms_and_what_is_no_number_by_its_place() -> None:
     data = json.loads(job_text(demo("hive-hauler")))
     case = next(n for n, c in enumerate(data["cases"]) if c["name"] == "Home full")
     row = next(r for r in data["cases"][case]["carried"] if r["item"] == "Water")

@@ -121,7 +121,7 @@ def test_two_keys_alike_deep_inside_are_named_by_their_place() -> None:
     assert refused(twice) == ("Vehicle, axle 1, left: “pad_kg” appears twice. Keep one.",)
 
 
-def test_the_first_twenty_faults_are_told_and_how_many_more() -> None:
+def test_the_first_twenty_faults_are_said_and_how_many_more() -> None:
     data = json.loads(TEXT)
     data["items"] = [{**data["items"][0], "name": f"item {n}", "mass_kg": -1} for n in range(33)]
     data["cases"] = [{"name": c["name"]} for c in data["cases"]]

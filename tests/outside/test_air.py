@@ -135,7 +135,7 @@ def test_between_the_rows_of_a_chart_volume_and_area_are_one_law(areas: list[flo
     assert float(law.rate(np.asarray(x))) == pytest.approx(slope, rel=2e-5, abs=50.0)
 
 
-def test_tables_that_break_virtual_work_are_told() -> None:
+def test_tables_that_break_virtual_work_are_said() -> None:
     good = Bag(x_m=(0.0, 0.05, 0.1), area_m2=(0.01, 0.01, 0.01), volume_m3=(0.003, 0.0025, 0.002))
     bad = Bag(x_m=(0.0, 0.05, 0.1), area_m2=(0.013, 0.013, 0.013), volume_m3=(0.003, 0.0025, 0.002))
     assert good.areas_apart < 1e-9 and bad.areas_apart == pytest.approx(1 - 1 / 1.3)

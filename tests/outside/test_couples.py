@@ -220,7 +220,7 @@ def test_a_levelling_valve_holds_its_height_within_its_band_between_its_pressure
 
 
 @given(first=st.floats(-1.0, 1.0), second=st.floats(-1.0, 1.0))
-def test_wherever_bags_stand_a_bump_meets_gas_that_can_be_told(first: float, second: float) -> None:
+def test_wherever_bags_stand_a_bump_meets_gas_that_can_be_said(first: float, second: float) -> None:
     """Pressed flat, the gas of a shut bag would be at hundreds of bar: it counts as what a gauge reads, and nothing falls."""
     valve = levelled(ROUND, 4e5, 0.1, (1e5, 8e5), 0.004, SEA_LEVEL)
     shut = ClosedAir(bag=ROUND, gauge_pa=4e5, set_x_m=0.02)

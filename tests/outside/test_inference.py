@@ -200,7 +200,7 @@ def _pairs(heights: np.ndarray) -> list[dict[str, float]]:
     return [{"left_m": round(float(left), 3), "right_m": round(float(right), 3)} for left, right in heights]
 
 
-def test_springs_that_differ_left_and_right_are_told_apart_and_alike_ones_are_not() -> None:
+def test_springs_that_differ_left_and_right_are_said_apart_and_alike_ones_are_not() -> None:
     job = workshop_squat()
     base = job.vehicle.axles[1].behind_front_m.value
     places = ((300.0, base + 0.6, 0.0), (300.0, base + 0.2, 0.3), (250.0, -0.3, 0.0))
@@ -214,7 +214,7 @@ def test_springs_that_differ_left_and_right_are_told_apart_and_alike_ones_are_no
         assert result.spring_rate[1] == pytest.approx(rear, rel=0.05)
 
 
-def test_the_test_to_make_next_is_the_one_that_tells_the_axle_that_is_not_told() -> None:
+def test_the_test_to_make_next_is_the_one_that_tells_the_axle_that_is_not_given() -> None:
     job = workshop_squat()
     base = job.vehicle.axles[1].behind_front_m.value
     rates = ((90e3, 90e3), (36e3, 36e3))
@@ -231,7 +231,7 @@ def test_the_test_to_make_next_is_the_one_that_tells_the_axle_that_is_not_told()
     assert float(after.share.max()) == pytest.approx(result.next_test.share, rel=0.35), "about as well as was said"
 
 
-def test_an_unknown_payload_is_told_with_an_error_that_covers_it() -> None:
+def test_an_unknown_payload_is_said_with_an_error_that_covers_it() -> None:
     """120 seeds: rates typed with their own ±5 %, heights rounded to 1 mm; about 95 of 100 are to lie inside."""
     job, rng, inside, placed = workshop_squat(), np.random.default_rng(3), 0, 0
     base = job.vehicle.axles[1].behind_front_m.value

@@ -285,7 +285,7 @@ def test_points_are_renamed_and_removed_wherever_the_rake_asks_for_them() -> Non
         row_edits.rename_body_point(job, 1, "Rocker")
 
 
-def test_the_drop_between_light_and_full_is_told_by_its_own_heights_whichever_case_is_aimed_at() -> None:
+def test_the_drop_between_light_and_full_is_said_by_its_own_heights_whichever_case_is_aimed_at() -> None:
     """The working's two heights are those of the lightest and the heaviest case, not of the target's."""
     job = edits.put(HIVE, path_to(JOB.target.case), "Out")
     a = assess(job)

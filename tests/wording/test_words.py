@@ -10,6 +10,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from isostat.assess.judgement import Grade, Judgement, Place, Step
+from isostat.core.limits import OutOfRange
+from isostat.job.out_of_range import RESULTS, say_out_of_range
 from isostat.units.unit import DEFAULT_PRESET, PRESETS
 from isostat.wording.tell import NotSaid
 from isostat.wording.terms import terms
@@ -101,3 +103,15 @@ def test_docs_and_readme_keep_to_the_same_words() -> None:
         if not line.startswith(("    ", "|")) and any(re.search(p, line, re.IGNORECASE) for p in always)
     ]
     assert not said, "\n".join(said)
+
+
+def test_a_result_beyond_its_range_is_not_asked_to_be_entered() -> None:
+    """The load that a rule finds too small is nobody's field; a load is read in weight, as the scales show it."""
+    raised = {text for text, _ in texts()}
+    assert raised >= RESULTS, "each is a name that the core gives"
+    said = say_out_of_range(OutOfRange("load difference, light to full", 9.80665, 50.0, 1e6, "N")).words(PRESETS["in lb lb/in psi"])
+    assert said == "Load difference, light to full: 2 lb is too small. It must be 11 lb or more."
+    said = say_out_of_range(OutOfRange("shaft travel at ride height", 0.4, 0.0, 0.25, "m")).words()
+    assert said == "Shaft travel at ride height: 400 mm is too large. It must be 250 mm or less."
+    said = say_out_of_range(OutOfRange("bag diameter", 0.6, 0.03, 0.5, "m")).words()
+    assert said == "Bag diameter: 600 mm is too large. Enter 30 to 500 mm."

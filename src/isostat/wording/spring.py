@@ -180,7 +180,7 @@ def _(j: BeyondLaw, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: FallingCurve, r: Reader) -> tuple[str, str]:
-    return tr("Wheel rate is {rate}: negative in bump", rate=r.rate(j.wheel_rate)), (
+    return tr("Wheel rate falls to {rate} in bump", rate=r.rate(j.wheel_rate)), (
         tr("The motion ratio falls too fast. Check the motion-ratio table.")
     )
 

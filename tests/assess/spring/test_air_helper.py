@@ -127,7 +127,7 @@ def test_steel_for_the_same_load_meets_the_same_target() -> None:
     assert steel.orders[1].target_force_n[0] > a.orders[1].target_force_n[0]
 
 
-def test_what_lacks_or_is_outside_is_told_and_the_curve_shows_air() -> None:
+def test_what_lacks_or_is_outside_is_said_and_the_curve_shows_air() -> None:
     a = assess(helped(across_m=None))
     assert "Enter the effective bag diameter" in a.helper_lacks[1]["air"].words()
     assert assess(hive_on_coils()).proposed.platform.row.shape[1] == 8, "without air no part is carried along"
@@ -177,7 +177,7 @@ def test_trade_foam_helpers_need_the_frame_up_to_go_in(gap: float, up: float) ->
 
 
 @pytest.mark.parametrize("missing", ["gap_m", "kind"])
-def test_what_is_not_told_leaves_a_foam_helper_out(missing: str) -> None:
+def test_what_is_not_given_leaves_a_foam_helper_out(missing: str) -> None:
     a = assess(cushioned(**{missing: None}, **({"press": []} if missing == "kind" else {})))
     assert a.fits[1].helper(Cushioned) is None
     assert a.proposed.hub_to_arch_m == pytest.approx(assess(hive_on_coils()).proposed.hub_to_arch_m)

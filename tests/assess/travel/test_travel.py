@@ -187,7 +187,7 @@ def test_a_list_of_shocks_is_read_or_refused_by_its_line(text: str, words: str) 
     assert (row.extended_m.value, row.collapsed_m.value) == pytest.approx((0.508, 0.3))
 
 
-def test_damping_is_told_by_a_tested_damper_and_a_revalve_brings_back_the_old_feel() -> None:
+def test_damping_is_said_by_a_tested_damper_and_a_revalve_brings_back_the_old_feel() -> None:
     a = assess(demo("hive-hauler"))
     light, full = light_and_full(a)
     for axle in (0, 1):
@@ -207,6 +207,17 @@ def test_damping_is_told_by_a_tested_damper_and_a_revalve_brings_back_the_old_fe
     (harsh,) = (j for j in judge(assess(stronger)) if isinstance(j, DampedAmiss))
     assert harsh.ratio > harsh.high and harsh.severity == pytest.approx(harsh.ratio - harsh.high)
     assert damped(assess(hive_on_coils()), 0, 0) is None and revalve(assess(hive_on_coils()), 0) is None
+
+
+@pytest.mark.parametrize(("over", "said"), [(0.004, []), (0.006, [1])])
+def test_a_damping_ratio_that_reads_as_usual_is_not_called_amiss(
+    monkeypatch: pytest.MonkeyPatch, over: float, said: list[int]
+) -> None:
+    a = assess(demo("hive-hauler"))
+    swing = damped(a, 1, light_and_full(a)[1])
+    assert swing is not None
+    monkeypatch.setattr(rules, "BODY_DAMPING", (round(swing.ratio, 2) + over - 0.005 + 1e-9, 0.9))
+    assert [j.place.axle for j in judge(a) if isinstance(j, DampedAmiss) and j.place.axle == 1] == said
 
 
 def test_the_cycle_sheet_outranks_a_gap_also_for_hose_and_strap() -> None:

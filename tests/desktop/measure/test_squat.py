@@ -78,7 +78,7 @@ def test_without_the_place_of_the_load_the_missing_number_is_named(squatting: Ma
     assert any(isinstance(j, findings.TestIncomplete) for j in window.document.judgements)
 
 
-def test_the_told_rate_is_taken_over_by_its_button_and_undone(squatting: MainWindow, qtbot: QtBot) -> None:
+def test_the_measured_rate_is_taken_over_by_its_button_and_undone(squatting: MainWindow, qtbot: QtBot) -> None:
     window = squatting
     behind = 1.2 * window.document.job.vehicle.axles[1].behind_front_m.value
     type_test(window, ["1400 lb", f"{behind:.4f} m", "", NOSE_UP, NOSE_UP, TAIL_DOWN, TAIL_DOWN])

@@ -22,7 +22,7 @@ def bench(open_window) -> MainWindow:  # type: ignore[no-untyped-def]
     return window
 
 
-def test_an_unmarked_spring_is_told_tried_and_put_back(bench: MainWindow, qtbot: QtBot) -> None:
+def test_an_unmarked_spring_is_priced_tried_and_put_back(bench: MainWindow, qtbot: QtBot) -> None:
     before = bench.document.job
     press(qtbot, bench, "add bench")
     bench.sheets[Step.SPRING].turn_bench(1)  # type: ignore[attr-defined]

@@ -427,7 +427,7 @@ def test_an_axle_goes_on_air_its_pressures_are_solved_its_air_is_held_and_a_char
     assert undo_all(window) == before
 
 
-def test_a_foam_helper_is_told_by_kind_or_press_drawn_on_the_chart_and_taken_away(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+def test_a_foam_helper_is_said_by_kind_or_press_drawn_on_the_chart_and_taken_away(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window, sheet = opened(open_window, hive_on_coils(), 1)
     before, document = window.document.job, window.document
     sheet.turn("foam")

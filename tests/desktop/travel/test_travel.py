@@ -75,7 +75,7 @@ def test_the_spacer_is_dragged_and_the_order_changes_and_comes_back(open_window,
     assert undo_all(window) == before and order(window, 1, 0, one_up=view == 1) == was
 
 
-def test_a_strap_is_typed_dragged_and_taken_off_and_its_length_is_told(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+def test_a_strap_is_typed_dragged_and_taken_off_and_its_length_is_said(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(hive_on_coils())
     sheet, before = travel(window), window.document.job
     type_into(qtbot, window, "strap mounts 1", "420")

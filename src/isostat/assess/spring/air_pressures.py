@@ -79,7 +79,7 @@ def _without(job: Job, axle: int) -> Job:
 def _offsets(a: Assessment, axle: int) -> tuple[float, float]:
     """Compression of the springs as weighed, from what is typed alone. Raises Incomplete where that does not tell it."""
     o, fit = a.orders[axle], a.job.proposal.axles[axle]
-    if o.kind.told_alone(fit):
+    if o.kind.stands_as_typed(fit):
         return o.offset_m
     raise Incomplete(later("Enter the spring rate and free length first: they are still being solved to the same height."))
 

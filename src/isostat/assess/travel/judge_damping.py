@@ -37,7 +37,7 @@ def _by_pole(a: Assessment, axle: int) -> Iterator[Judgement]:
     light, full = light_and_full(a)
     for case, (low, high) in ((full, (rules.BODY_DAMPING[0], np.inf)), (light, (0.0, rules.BODY_DAMPING[1]))):
         swing = damped(a, axle, case)
-        if swing is not None and not low <= swing.ratio <= high:
+        if swing is not None and not low <= round(swing.ratio, 2) <= high:  # as it is read
             was = as_weighed(a, axle)
             yield DampedAmiss(
                 grade=Grade.WATCH,

@@ -38,8 +38,8 @@ def _read(symbol: str, words: str, quantity: str, value: float) -> Given:
 
 def caliper(a: Assessment, k: Shown) -> Working:
     """Rate from the dimensions."""
-    h, told_by_caliper = _helix(a, k), _benched(a, k).caliper
-    share = 0.0 if told_by_caliper is None else told_by_caliper.share
+    h, by_caliper = _helix(a, k), _benched(a, k).caliper
+    share = 0.0 if by_caliper is None else by_caliper.share
     return Working(
         name="rate from dimensions",
         symbol="R",

@@ -9,7 +9,7 @@ from isostat.core.working import Given, Origin, Working
 from isostat.language import tr
 
 
-def _told(a: Assessment, k: Shown) -> Way:
+def _way_asked(a: Assessment, k: Shown) -> Way:
     way = next((w for w in ways(a) if w.axle == k.axle and w.name == k.event), None)
     if way is None:
         raise KeyError(f"no such way: {k.event}")
@@ -38,7 +38,7 @@ def _stands(a: Assessment, way: Way) -> float:
 
 def lift(a: Assessment, k: Shown) -> Working:
     """What a way gives in the target's case."""
-    way = _told(a, k)
+    way = _way_asked(a, k)
     new = _stands(a, way)
     inputs = (("h", "hub to arch with it, mean of both sides", new), ("h_0", "on the old springs, same load", new - way.gives_m))
     rule = "Solved through the whole vehicle in the target's case, the other axles at their target."
@@ -47,7 +47,7 @@ def lift(a: Assessment, k: Shown) -> Working:
 
 def droop(a: Assessment, k: Shown) -> Working:
     """Droop left with a way."""
-    way = _told(a, k)
+    way = _way_asked(a, k)
     was, cost = way.droop_was_m, way.droop_was_m - way.droop_m
     inputs = (("u_0", "droop on the old springs, same load", was), ("c", "travel used", cost))
     rule = "Full droop does not change: lift uses up droop unless the shock is longer. Smaller side shown."
@@ -56,7 +56,7 @@ def droop(a: Assessment, k: Shown) -> Working:
 
 def bump(a: Assessment, k: Shown) -> Working:
     """Bump left with a way."""
-    way = _told(a, k)
+    way = _way_asked(a, k)
     was, gain = way.bump_was_m, way.bump_m - way.bump_was_m
     inputs = (("b_0", "bump travel on the old springs, same load", was), ("g", "travel gained", gain))
     return _made(way, "bump travel, lift", "b", "b_0 + g", inputs, "To full bump, smaller side.")
@@ -64,7 +64,7 @@ def bump(a: Assessment, k: Shown) -> Working:
 
 def span(a: Assessment, k: Shown) -> Working:
     """How far the axle drops from the lightest to the heaviest case with a way."""
-    way = _told(a, k)
+    way = _way_asked(a, k)
     full = way.light_m - way.range_m
     inputs = (("h_l", "hub to arch, lightest case", way.light_m), ("h_f", "hub to arch, heaviest case", full))
     rule = "Only a stiffer spring or adjustable air makes it smaller. Spacer, collar and block do not change the rate."

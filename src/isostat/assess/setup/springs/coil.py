@@ -47,7 +47,7 @@ class PlainCoil(Kind):
         return order_for(self, w, order, (laws[0], laws[1]), pressed, seats_m(w), lacks=lacks, can_be_had=can)
 
     @override
-    def told_alone(self, fit: AxleFit) -> bool:
+    def stands_as_typed(self, fit: AxleFit) -> bool:
         return all(s.free_length_m and s.rate_n_per_m for s in (fit.left, fit.right))
 
     @override

@@ -143,8 +143,8 @@ class Kind(ABC):
     def to_order(self, w: Wanted) -> Ordered:
         """What the proposal orders for the target: typed values win, the rest is solved. Raises Incomplete or OutOfRange."""
 
-    def told_alone(self, fit: AxleFit) -> bool:
-        """Whether what is typed tells how the springs stand, with nothing solved for the target."""
+    def stands_as_typed(self, fit: AxleFit) -> bool:
+        """Whether the springs stand as they were typed, with nothing solved for the target."""
         return False
 
     def typed_as_ordered(self, ordered: Ordered, side: int) -> dict[str, float]:

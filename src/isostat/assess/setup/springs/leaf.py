@@ -68,7 +68,7 @@ class LeafPacks(Kind):
         return order_for(self, w, order, (law, law), pressed, base, offset_m=offset, **known)
 
     @override
-    def told_alone(self, fit: AxleFit) -> bool:
+    def stands_as_typed(self, fit: AxleFit) -> bool:
         return True
 
     @override

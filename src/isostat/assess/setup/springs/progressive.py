@@ -46,7 +46,7 @@ class ProgressiveCoils(Kind):
         return order_for(self, w, order, (law, law), pressed, seats_m(w), rate_origin=Origin.TYPED)
 
     @override
-    def told_alone(self, fit: AxleFit) -> bool:
+    def stands_as_typed(self, fit: AxleFit) -> bool:
         return all(s.free_length_m for s in (fit.left, fit.right))
 
     @override
