@@ -16,6 +16,7 @@ from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.number import Number
 from isostat.desktop.springs.pages import HELPER_PAGES
 from isostat.desktop.stance.step import PAGES as STANCE_PAGES
+from isostat.desktop.theme import load_fonts
 from isostat.desktop.travel.step import PANELS
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
@@ -23,7 +24,9 @@ from isostat.job.schema import Job
 from isostat.job.tables.shock_list import shipped_shocks
 from isostat.language import speak
 from tests.desktop.logged_text import stroked_texts
-from tests.desktop.test_nothing_overlaps import NARROWED, shown, window_faults
+from tests.desktop.paper.test_measuring_sheet import PAPER
+from tests.desktop.paper.test_measuring_sheet import texts as printed_texts
+from tests.desktop.test_nothing_overlaps import NARROWED, faults, shown, window_faults
 from tests.jobs import well_measured
 from tests.texts import Pseudo
 
@@ -121,4 +124,16 @@ def test_longer_texts_find_room(open_window, qtbot: QtBot, name: str, width: int
     wrong = [f"{page}: {fault}" for page in every_page(window) for fault in window_faults(window)]
     narrowed = [fault for fault in wrong if NARROWED in fault]
     assert narrowed, "letters are set narrower"
+    window.turn_far()
+    qtbot.wait(10)
+    wrong += [f"distance view: {fault}" for fault in faults(window.far) if NARROWED not in fault]
     assert not set(wrong) - set(narrowed), "\n".join(sorted(set(wrong) - set(narrowed)))
+
+
+@pytest.mark.usefixtures("accents", "qapp")
+@pytest.mark.parametrize("paper", PAPER)
+def test_longer_texts_find_room_on_paper(paper: str) -> None:
+    load_fonts()
+    found = printed_texts(well_measured(), paper, "mm kg N/mm bar")
+    assert any("é" in text.text for text in found)
+    assert not [(a.text, b.text) for n, a in enumerate(found) for b in found[n + 1 :] if a.box.intersects(b.box)]
