@@ -45,10 +45,11 @@ from isostat.job.reading import (
     WireSize,
 )
 from isostat.job.springs.air import AirBag
-from isostat.job.springs.curved import Material, ProgressiveCoil, Stack
 from isostat.job.springs.cushion import Cushion
 from isostat.job.springs.disc import Discs
 from isostat.job.springs.leaf import Pack
+from isostat.job.springs.progressive import Material, ProgressiveCoil
+from isostat.job.springs.stacked import Stack
 from isostat.job.springs.stop import Stop
 from isostat.job.springs.torsion import TorsionBar
 from isostat.units.saying import Amount, Given, saying

@@ -12,7 +12,8 @@ from isostat.core.springs.helix import Helix, mean_diameter
 from isostat.core.springs.progressive import Progressive
 from isostat.core.springs.winding import Wish, wind
 from isostat.job.axle_fit import AxleFit
-from isostat.job.springs.curved import ProgressiveCoil, StackPart
+from isostat.job.springs.progressive import ProgressiveCoil
+from isostat.job.springs.stacked import StackPart
 
 INSIDE, WIRE, TURNS = 0.100, 0.013, 8.0  # m and turns, drawn where nothing is known (stated rule)
 PRESSED_SHARE = 0.5  # of its free length that a coil of unknown travel is taken to be pressed by, drawn only (stated rule)

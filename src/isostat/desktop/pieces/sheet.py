@@ -17,7 +17,6 @@ from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
 from typing_extensions import override
 
 from isostat.assess.workings import Shown
-from isostat.desktop.pieces.asked import name_of
 from isostat.desktop.pieces.difference import TILE, changed
 from isostat.desktop.pieces.fields import Choice, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.focus_walk import Walked
@@ -28,6 +27,7 @@ from isostat.desktop.pieces.plain import on_button, set_tip
 from isostat.desktop.pieces.room import make_room
 from isostat.desktop.pieces.sign_hints import Signed
 from isostat.desktop.pieces.styles import button_style, field_style, restyle
+from isostat.desktop.pieces.working_name import name_of
 from isostat.desktop.theme import smooth
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits

@@ -14,11 +14,11 @@ from isostat.assess.fixes import same_judgement
 from isostat.assess.judgement import Judgement
 from isostat.assess.workings import Shown, explain
 from isostat.core.working import Origin, Working
-from isostat.desktop.pieces.asked import place_of, working_of
 from isostat.desktop.pieces.number import Asked, Number
 from isostat.desktop.pieces.plain import set_tip
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
 from isostat.desktop.pieces.styles import restyle
+from isostat.desktop.pieces.working_name import place_of, working_of
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.language import decimal, tr

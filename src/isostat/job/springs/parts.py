@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from isostat.job.edits.paths import JOB, Path, path_to, put, put_number, whole_number
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-from isostat.job.springs.curved import PressRow
+from isostat.job.springs.press import PressRow
 from isostat.language import later
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import Field
 
 from isostat.job.reading import Frozen, SpringRate, Squeeze, StopHeight, StopSpacer
-from isostat.job.springs.curved import PressRow
+from isostat.job.springs.press import PressRow
 
 
 class Stop(Frozen):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from itertools import pairwise
 
 from isostat.job.files import JobFault
-from isostat.job.springs.curved import PressRow
+from isostat.job.springs.press import PressRow
 from isostat.job.tables.reader import rows_of
 from isostat.units.parse import NotUnderstood, parse
 from isostat.units.saying import Amount, Given, saying

@@ -17,7 +17,7 @@ from isostat.core.springs.progressive import Progressive, from_groups, from_rate
 from isostat.core.springs.straight_pieces import Rising, Tested, compression_at
 from isostat.core.working import Origin
 from isostat.job.axle_fit import AxleFit
-from isostat.job.springs.curved import ProgressiveCoil
+from isostat.job.springs.progressive import ProgressiveCoil
 from isostat.language import later
 
 

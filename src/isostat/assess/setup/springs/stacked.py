@@ -21,7 +21,7 @@ from isostat.core.springs.stacked import Part, StackedPair
 from isostat.core.springs.straight_pieces import compression_at
 from isostat.core.travel.events import TravelEvent, bump_end, droop_end
 from isostat.job.axle_fit import AxleFit
-from isostat.job.springs.curved import Stack, StackPart
+from isostat.job.springs.stacked import Stack, StackPart
 from isostat.language import later
 from isostat.units.saying import Saying
 
