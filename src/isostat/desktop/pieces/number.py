@@ -85,13 +85,25 @@ class Number(QLabel):
         self.anchor = anchor
         self.setGeometry(round(x - self.natural.width() * anchor), round(y), self.natural.width(), self.natural.height())
 
+    @property
+    def narrow(self) -> bool:
+        """Whether its letters are set narrower than they are."""
+        return self._narrow is not self.natural
+
     def set_within(self, room: float) -> None:
-        """Sets its letters so narrow that it is no wider than `room` px; what it was placed by stays where it is."""
+        """Sets its letters so narrow that it is no wider than `room` px; what it was placed by stays where it is.
+
+        What is wrapped has its room.
+        """
+        if self.wordWrap():
+            return
         wide = self.natural.width()
         room = min(max(math.floor(room), wide * NARROWEST // 100), wide)
         if room != self._room:
             stretch = 100 * room // wide
             self._room, self._narrow = room, self._lay(stretch)
+            if room == wide:
+                self._narrow = self.natural
             while self._narrow.width() > room and stretch > NARROWEST:  # letters are set on whole pixels
                 stretch -= 2
                 self._narrow = self._lay(stretch)
