@@ -54,9 +54,9 @@ def offered(chance: random.Random, n: int, price: float, *, sold_as: bool = Fals
 def coils(chance: random.Random, *, short: bool) -> Iterable[Line]:
     """Coils of 9 to 18 mm wire, that a bump stop keeps from solid. short: those for stacked pairs, which close."""
     found: dict[tuple[int, int, int], Helix] = {}
-    insides = (0.0635, 0.0762) if short else (0.095, 0.105, 0.115, 0.125)
+    insides = (0.0635, 0.0762) if short else (0.095, 0.105, 0.115, 0.125, 0.14)
     frees = np.arange(0.05, 0.26, 0.025) if short else np.arange(0.28, 0.52, 0.01)
-    for inside, tenths, quarters, free in product(insides, range(80, 181, 2), range(10, 44), frees):
+    for inside, tenths, quarters, free in product(insides, range(80, 221, 2), range(10, 44), frees):
         d, turns = tenths / 10_000, quarters / 4 + 2.0
         coil = Helix(wire_m=d, mean_m=inside + d, turns=turns, free_m=float(free), ends=Ends.CLOSED_GROUND, wire=STEEL)
         travel = coil.free_m - coil.solid_m
@@ -66,7 +66,8 @@ def coils(chance: random.Random, *, short: bool) -> Iterable[Line]:
             continue
         step = 5.0 if short else 1.0
         key = (round(coil.rate / 1000 / step), round(1000 * free / (25 if short else 10)), round(1000 * inside))
-        found.setdefault(key, coil)
+        if key not in found or coil.used(coil.solid_force_n) < found[key].used(found[key].solid_force_n):
+            found[key] = coil
     chosen = sorted(found)
     chance.shuffle(chosen)
     for n, key in enumerate(sorted(chosen[: 320 if short else 1200])):

@@ -6,14 +6,13 @@ import hashlib
 import sqlite3
 from collections.abc import Callable, Sequence
 from contextlib import closing
-from dataclasses import dataclass
 from pathlib import Path
 
 import numpy as np
 
 from isostat.catalogue.columns import KINDS, columns_of
+from isostat.catalogue.parts import Parts
 from isostat.catalogue.sheet import MOST_CHARACTERS, Sheet, read_sheet
-from isostat.core.limits import Floats
 from isostat.job.files import JobFault, read_bytes
 from isostat.language import later
 from isostat.units.unit import DEFAULT_PRESET, Preset
@@ -21,19 +20,6 @@ from isostat.units.unit import DEFAULT_PRESET, Preset
 LAYOUT = 1  # of the index; another one is built anew
 CHUNK = 20_000  # rows between two words of how far it is
 Progress = Callable[[str, int, int], None]  # source, lines so far, of how many
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Parts:
-    """n parts of one kind. parts: their numbers. numbers: by column (n,) SI, nan where not given. words: by column."""
-
-    kind: str
-    parts: tuple[str, ...]
-    numbers: dict[str, Floats]
-    words: dict[str, tuple[str, ...]]
-
-    def __len__(self) -> int:
-        return len(self.parts)
 
 
 def read_list(path: Path, preset: Preset = DEFAULT_PRESET) -> Sheet:

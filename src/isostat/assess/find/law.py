@@ -1,0 +1,27 @@
+"""The laws that a set of parts must keep, and in what steps each is cured."""
+
+from __future__ import annotations
+
+from enum import Enum
+
+from isostat.language import later
+
+
+class Law(Enum):
+    """In the order in which equal shortfalls are named. A shortfall is nought where the law is kept."""
+
+    def __init__(self, words: str, cure: float) -> None:
+        """cure: of its shortfall, SI, what is one step of curing it."""
+        self.words, self.cure = words, cure
+
+    SOLID = (later("coil-bound before the bump stop is flat"), 0.010)
+    LOOSE = (later("loose at full droop"), 0.010)
+    TIGHT = (later("too small inside for the perch"), 0.002)
+    WIDE = (later("too large for the perch or its pocket"), 0.002)
+    STRESS = (later("wire overstressed at full bump"), 0.05)
+    LOW = (later("stands too low"), 0.010)
+    HIGH = (later("stands too high"), 0.010)
+
+
+HARD = (Law.SOLID, Law.LOOSE, Law.TIGHT, Law.WIDE, Law.STRESS)  # known without solving anything
+HEIGHT = (Law.LOW, Law.HIGH)

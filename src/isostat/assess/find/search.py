@@ -1,0 +1,233 @@
+"""The search: hard laws first, then the target case, then all others for those that are near; every part gets one reason."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.find.fitted import heights
+from isostat.assess.find.law import HARD, Law
+from isostat.assess.find.options import SIDES, Options, options
+from isostat.assess.find.wish import AxleWish, CannotSearch
+from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
+from isostat.core.limits import Floats, Ints, OutOfRange
+from isostat.units.saying import saying
+
+CHUNK = 4096  # sets that are fitted at once
+MOST = 4_000_000  # sets of a search
+NEAR = 0.025  # m beyond the tolerance at the target, up to which the other cases are looked at
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Good:
+    """n sets that stand, in the order of their worst miss, price and part number.
+
+    chosen: (axles searched, n) setting of each. height_m: (A, 2, n, B). miss_m: (n,) signed, the worst corner and case of the axles
+    that are searched. case: (n,) where that is. price: (n,) of all springs, nan where one is not given.
+    """
+
+    chosen: Ints
+    height_m: Floats
+    miss_m: Floats
+    case: Ints
+    price: Floats
+
+    def __len__(self) -> int:
+        return int(self.miss_m.size)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Fallen:
+    """Why each choice of springs stands or falls.
+
+    shortfall: (p,) D of its best setting, the largest of its shortfalls in steps of curing it; nought where it stands.
+    law: (p,) place of the law that attains it, in the order of Law; −1 where it stands. setting: (axles, p) that setting.
+    """
+
+    shortfall: Floats
+    law: Ints
+    setting: Ints
+
+    def count(self, law: Law) -> int:
+        """How many fell by a law."""
+        return int((self.law == list(Law).index(law)).sum())
+
+    @property
+    def standing(self) -> int:
+        """How many stand."""
+        return int((self.law < 0).sum())
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Found:
+    """What a search knows so far. tried: of total sets. options: of each axle searched. cases: that are solved."""
+
+    tried: int
+    total: int
+    options: tuple[Options, ...]
+    cases: Ints
+    good: Good
+    fallen: Fallen
+
+    @property
+    def done(self) -> bool:
+        """Whether every set was tried."""
+        return self.tried == self.total
+
+
+def sets(wishes: Sequence[AxleWish]) -> int:
+    """How many sets a search would try."""
+    return int(np.prod([float(factor) for wish in wishes for factor in wish.factors]))
+
+
+def search(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Found]:
+    """What is found after every chunk of sets; the last is all of it. Raises OutOfRange where there are too many sets, or none.
+
+    wishes: of one axle or of two. Every set is solved through the whole vehicle; what breaks a law that is known before is not.
+    """
+    _check(a, wishes)
+    total = sets(wishes)
+    if not 1 <= total <= MOST:
+        raise OutOfRange("number of sets to try", total, 1, MOST, "")
+    yield from _Search(a, tuple(options(a, wish) for wish in wishes), total).run()
+
+
+def _check(a: Assessment, wishes: Sequence[AxleWish]) -> None:
+    """Raises CannotSearch where the vehicle has no answer to compare sets by."""
+    if not a.proposed.stands[a.target_case]:
+        raise CannotSearch(saying("The vehicle does not stand in the load case of the target. Move or remove load first."))
+    for wish in wishes:
+        axle = a.job.vehicle.axles[wish.axle].name
+        if not len(wish.parts):
+            raise CannotSearch(saying("{axle}: no springs to try. Import a list of springs.", axle=axle))
+        if a.beams is not None and wish.axle >= len(a.axles) - 2:
+            raise CannotSearch(saying("{axle}: springs on an equalizer cannot be searched yet.", axle=axle))
+
+
+class _Search:
+    """What a search holds while it runs."""
+
+    def __init__(self, a: Assessment, of_axles: tuple[Options, ...], total: int) -> None:
+        self.a, self.options, self.total = a, of_axles, total
+        self.cases = np.nonzero(a.proposed.stands)[0]
+        self.lengths = tuple(len(o) for o in of_axles)
+        self.parts = tuple(o.wish.factors[0] for o in of_axles)
+        self.steps = np.array([law.cure for law in Law])
+        pairs = int(np.prod(self.parts))
+        self.best = np.full(pairs, np.inf)  # D of the best setting so far
+        self.broken = np.full(pairs, np.inf)  # how many laws that breaks
+        self.law = np.zeros(pairs, dtype=np.int64)
+        self.setting = np.zeros((len(of_axles), pairs), dtype=np.int64)
+        self.found: list[tuple[Ints, Floats]] = []  # settings and heights of the sets that stand
+
+    def run(self) -> Iterator[Found]:
+        """Chunk after chunk."""
+        for start in range(0, self.total, CHUNK):
+            stop = min(start + CHUNK, self.total)
+            self._try(np.array(np.unravel_index(np.arange(start, stop), self.lengths)))
+            yield Found(
+                tried=stop,
+                total=self.total,
+                options=self.options,
+                cases=self.cases,
+                good=self._good(),
+                fallen=Fallen(shortfall=self.best.copy(), law=np.where(self.best > 0.0, self.law, -1), setting=self.setting.copy()),
+            )
+
+    def _try(self, chosen: Ints) -> None:
+        """chosen: (axles, sets)."""
+        hard = np.max([o.short[:, at] for o, at in zip(self.options, chosen, strict=True)], axis=0)
+        short = np.zeros((len(Law), chosen.shape[1]))
+        short[: len(HARD)] = hard
+        left = np.nonzero((hard <= 0.0).all(axis=0))[0]
+        if left.size:
+            height = self._heights(chosen[:, left])
+            low, high = self._misses(height)
+            short[len(HARD) :, left] = low, high
+            stands = (low <= 0.0) & (high <= 0.0)
+            if stands.any():
+                self.found.append((chosen[:, left[stands]], height[..., stands, :]))
+        self._remember(chosen, short)
+
+    def _heights(self, chosen: Ints) -> Floats:
+        """(A, 2, sets, cases): of the target case for all, of the others for those near enough; nan where not looked at."""
+        a, pairs = self.a, [(o, at) for o, at in zip(self.options, chosen, strict=True)]
+        out = np.full((*a.baseline_m.shape, chosen.shape[1], len(self.cases)), np.nan)
+        at_target = self.cases == a.target_case
+        if not at_target.any():
+            return out
+        out[..., at_target] = heights(a, pairs, self.cases[at_target])
+        miss = np.abs(self._apart(out)[..., at_target])
+        near = np.nonzero(np.nanmax(miss, axis=(0, 1, 3)) <= a.job.target.band_m.value + NEAR)[0]
+        others = ~at_target
+        if near.size and others.any():
+            some = heights(a, [(o, at[near]) for o, at in pairs], self.cases[others])
+            out[:, :, near[:, None], np.nonzero(others)[0][None, :]] = some
+        return out
+
+    def _apart(self, height: Floats) -> Floats:
+        """Over the target, of the corners of the axles that are searched, (axles, 2, sets, cases) m."""
+        axles = [o.wish.axle for o in self.options]
+        return np.asarray(height[axles] - self.a.fitted_target_m[axles][..., None, None])
+
+    def _allowed(self) -> Floats:
+        """From its target, by corner and case, (axles, cases) m: the tolerance there, and what light and full may differ."""
+        job = self.a.job
+        picks = [job.proposal.axles[o.wish.axle].pick.differ_m for o in self.options]
+        differ = [rules.LIGHT_AND_FULL_DIFFER if typed is None else typed.value for typed in picks]
+        at_target = self.cases == self.a.target_case
+        return np.where(at_target, job.target.band_m.value, np.array(differ)[:, None])
+
+    def _misses(self, height: Floats) -> tuple[Floats, Floats]:
+        """Too low and too high, the worst corner and case of each set beyond what is allowed, (sets,) m.
+
+        A case that was not looked at is let be; a set that finds no rest at the target is endlessly far off.
+        """
+        apart, allowed = self._apart(height), self._allowed()[:, None, None, :]
+        lost = np.isnan(apart[..., self.cases == self.a.target_case]).any(axis=(0, 1, 3))
+        low, high = (np.nanmax(np.maximum(way * apart - allowed, 0.0), axis=(0, 1, 3)) for way in (-1.0, 1.0))
+        return np.where(lost, np.inf, low), np.where(lost, np.inf, high)
+
+    def _remember(self, chosen: Ints, short: Floats) -> None:
+        """The best setting of every choice of springs: least D, then fewest laws broken, then the first."""
+        steps = short / self.steps[:, None]
+        worst, law, broken = steps.max(axis=0), steps.argmax(axis=0), (short > 0.0).sum(axis=0)
+        part = np.ravel_multi_index(tuple(o.part[at] for o, at in zip(self.options, chosen, strict=True)), self.parts)
+        order = np.lexsort((np.arange(part.size), broken, worst, part))
+        first = order[np.unique(part[order], return_index=True)[1]]
+        at = part[first]
+        better = (worst[first] < self.best[at]) | ((worst[first] == self.best[at]) & (broken[first] < self.broken[at]))
+        at, first = at[better], first[better]
+        self.best[at], self.broken[at], self.law[at] = worst[first], broken[first], law[first]
+        self.setting[:, at] = chosen[:, first]
+
+    def _good(self) -> Good:
+        if not self.found:
+            nothing = np.zeros(0)
+            height = np.zeros((*self.a.baseline_m.shape, 0, len(self.cases)))
+            chosen = np.zeros((len(self.options), 0), dtype=np.int64)
+            return Good(chosen=chosen, height_m=height, miss_m=nothing, case=nothing.astype(np.int64), price=nothing)
+        chosen = np.concatenate([one for one, _ in self.found], axis=1)
+        height = np.concatenate([one for _, one in self.found], axis=2)
+        apart = np.moveaxis(self._apart(height), 2, 0)  # (sets, axles, 2, cases)
+        flat = apart.reshape(len(apart), -1)
+        worst = np.abs(flat).argmax(axis=1)
+        miss = flat[np.arange(len(flat)), worst]
+        price = np.sum([_price(o, at) for o, at in zip(self.options, chosen, strict=True)], axis=0)
+        name = [o.spring[side, at] for o, at in zip(self.options, chosen, strict=True) for side in range(SIDES)]
+        order = np.lexsort((*name[::-1], np.where(np.isnan(price), np.inf, price), np.round(np.abs(miss), 4)))
+        return Good(
+            chosen=chosen[:, order],
+            height_m=height[:, :, order],
+            miss_m=miss[order],
+            case=self.cases[worst % len(self.cases)][order],
+            price=price[order],
+        )
+
+
+def _price(o: Options, at: Ints) -> Floats:
+    price = o.wish.parts.numbers["price"]
+    return np.asarray(price[o.spring[0, at]] + price[o.spring[1, at]])

@@ -1,0 +1,80 @@
+"""Why a part does not do, and what would let it in; what to relax where nothing does."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from isostat.assess.find.fitted import heights
+from isostat.assess.find.law import HARD, Law
+from isostat.assess.find.search import Found, search
+from isostat.assess.find.wish import AxleWish, Steps
+from isostat.assess.solve.assessment import Assessment
+from isostat.core.limits import Floats, Ints
+
+RELAXED = tuple(round(0.002 * n, 3) for n in range(1, 16))  # m of stop spacer, or of more spacer, that is tried
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WhyNot:
+    """The best setting of one choice of springs. broken: the laws that it breaks, with the shortfall of each, the worst first.
+
+    height_m: (A, 2, B) where it would stand all the same; setting: (axles,) of the search.
+    """
+
+    found: Found
+    setting: Ints
+    broken: tuple[tuple[Law, float], ...]
+    height_m: Floats
+    cases: Ints
+
+
+def why_not(a: Assessment, wishes: Sequence[AxleWish], axle: int, spring: int) -> WhyNot:
+    """What is wrong with one spring of an axle's list, the other axle as it is. spring: its place in the list."""
+    wish = next(w for w in wishes if w.axle == axle)
+    alone = replace(wish, parts=wish.parts.take(np.array([spring])), each=False)
+    found = _last(search(a, [alone]))
+    setting = found.fallen.setting[:, 0]
+    options = found.options[0]
+    height = heights(a, [(options, setting)], found.cases)[:, :, 0]
+    short = dict(zip(HARD, options.short[:, setting[0]].tolist(), strict=True))
+    if not any(short.values()) and found.fallen.law[0] >= 0:
+        law = list(Law)[found.fallen.law[0]]
+        short[law] = float(found.fallen.shortfall[0]) * law.cure
+    broken = sorted(((law, g) for law, g in short.items() if g > 0.0), key=lambda pair: -pair[1] / pair[0].cure)
+    return WhyNot(found=found, setting=setting, broken=tuple(broken), height_m=height, cases=found.cases)
+
+
+@dataclass(frozen=True, slots=True)
+class Opens:
+    """What would let some springs in: another stop spacer, or more spacer, m; how many choices of springs stand then."""
+
+    what: str  # "stop spacer" or "spacer"
+    m: float
+    stand: int
+
+
+def what_opens(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Opens]:
+    """The least of each way to relax a search after which something stands, tried."""
+    for what in ("stop spacer", "spacer"):
+        for m in RELAXED:
+            wider = [_wider(a, wish, what, m) for wish in wishes]
+            stand = _last(search(a, wider)).fallen.standing
+            if stand:
+                yield Opens(what, m, stand)
+                break
+
+
+def _wider(a: Assessment, wish: AxleWish, what: str, m: float) -> AxleWish:
+    if what == "stop spacer":
+        at = a.fits[wish.axle].stop_spacer_m + m
+        return replace(wish, stop_spacers=Steps(max(at, 0.0), max(at, 0.0)))
+    high = wish.spacers.high_m + m
+    return replace(wish, spacers=Steps(wish.spacers.low_m, high, max(wish.spacers.step_m, (high - wish.spacers.low_m) / 30)))
+
+
+def _last(found: Iterator[Found]) -> Found:
+    *_, last = found
+    return last
