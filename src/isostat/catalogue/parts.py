@@ -34,3 +34,7 @@ class Parts:
     def name(self, n: int) -> str:
         """Maker and part number of the n-th."""
         return f"{self.words['maker'][n]} {self.parts[n]}".strip()
+
+    def searchable(self) -> Parts:
+        """Those whose rate and free length are both given."""
+        return self.take(np.isfinite(self.numbers["rate"]) & np.isfinite(self.numbers["free_m"]))

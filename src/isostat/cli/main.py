@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from isostat import __version__
+from isostat.cli.find_options import add_to as add_find
 from isostat.cli.options import whole_number
 from isostat.cli.spring_options import add_to as add_spring
 from isostat.cli.terminal import ANSWERED, FAULTS, REFUSED, complain, spoken, tell, tell_plain
@@ -118,6 +119,7 @@ def _parser() -> argparse.ArgumentParser:
     travel.add_argument("--shocks", type=Path, metavar="CSV", help="rank these: name, extended, collapsed (docs/csv.md)")
     travel.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
     travel.add_argument("--strict", action="store_true", help=STRICT)
+    add_find(commands)
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
 
@@ -150,6 +152,10 @@ def _main(arguments: Sequence[str] | None) -> int:
                 from isostat.cli.travel import answer_travel  # noqa: PLC0415 - likewise
 
                 return answer_travel(asked)
+            case "find":
+                from isostat.cli.find import answer_find  # noqa: PLC0415 - likewise
+
+                return answer_find(asked)
             case "stand-in":
                 return _stand_in(asked.job, asked.port, asked.slow)
             case "schema":

@@ -13,7 +13,7 @@ from typing import Any, TextIO
 
 from isostat.language import tr
 
-ANSWERED, REFUSED, USAGE, FAULTS = 0, 1, 2, 3  # exit statuses
+ANSWERED, REFUSED, USAGE, FAULTS, NONE_STANDS = 0, 1, 2, 3, 4  # exit statuses
 PLAINLY = {"≈": "~", "−": "-", "–": "-", "·": ".", "→": "->", "×": "x", "“": '"', "”": '"', "…": "...", "°": "deg", "½": "1/2",
            "²": "2", "³": "3", "⁄": "/", "±": "+-", "Δ": "d", "ß": "ss"}  # fmt: skip
 _HANDLER = "isostat plainly"

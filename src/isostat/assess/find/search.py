@@ -35,8 +35,15 @@ class Good:
     case: Ints
     price: Floats
 
+    part: Ints  # (n,) which choice of springs it is a setting of
+
     def __len__(self) -> int:
         return int(self.miss_m.size)
+
+    @property
+    def best(self) -> Ints:
+        """The best setting of every choice of springs, in order."""
+        return np.sort(np.unique(self.part, return_index=True)[1])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -195,7 +202,7 @@ class _Search:
         """The best setting of every choice of springs: least D, then fewest laws broken, then the first."""
         steps = short / self.steps[:, None]
         worst, law, broken = steps.max(axis=0), steps.argmax(axis=0), (short > 0.0).sum(axis=0)
-        part = np.ravel_multi_index(tuple(o.part[at] for o, at in zip(self.options, chosen, strict=True)), self.parts)
+        part = self._part(chosen)
         order = np.lexsort((np.arange(part.size), broken, worst, part))
         first = order[np.unique(part[order], return_index=True)[1]]
         at = part[first]
@@ -204,12 +211,18 @@ class _Search:
         self.best[at], self.broken[at], self.law[at] = worst[first], broken[first], law[first]
         self.setting[:, at] = chosen[:, first]
 
+    def _part(self, chosen: Ints) -> Ints:
+        """Which choice of springs each set has, (sets,)."""
+        parts = tuple(o.part[at] for o, at in zip(self.options, chosen, strict=True))
+        return np.asarray(np.ravel_multi_index(parts, self.parts), dtype=np.int64)
+
     def _good(self) -> Good:
         if not self.found:
             nothing = np.zeros(0)
             height = np.zeros((*self.a.baseline_m.shape, 0, len(self.cases)))
             chosen = np.zeros((len(self.options), 0), dtype=np.int64)
-            return Good(chosen=chosen, height_m=height, miss_m=nothing, case=nothing.astype(np.int64), price=nothing)
+            none = nothing.astype(np.int64)
+            return Good(chosen=chosen, height_m=height, miss_m=nothing, case=none, price=nothing, part=none)
         chosen = np.concatenate([one for one, _ in self.found], axis=1)
         height = np.concatenate([one for _, one in self.found], axis=2)
         apart = np.moveaxis(self._apart(height), 2, 0)  # (sets, axles, 2, cases)
@@ -225,6 +238,7 @@ class _Search:
             miss_m=miss[order],
             case=self.cases[worst % len(self.cases)][order],
             price=price[order],
+            part=self._part(chosen[:, order]),
         )
 
 

@@ -1,0 +1,33 @@
+"""The options of `isostat find`, read before anything heavy is."""
+
+from __future__ import annotations
+
+import argparse
+from pathlib import Path
+from typing import Any
+
+from isostat.cli.options import whole_number
+from isostat.units.unit import DEFAULT_PRESET, PRESETS
+
+USUAL = ["front-springs", "front-spacer=0 mm:20 mm:2 mm"]
+
+
+def add_to(commands: Any) -> None:
+    """The command, added to a parser's commands."""
+    found: argparse.ArgumentParser = commands.add_parser(
+        "find", help="springs of a catalogue that hold the target in every load case, and why others do not"
+    )
+    found.add_argument("job", type=Path)
+    found.add_argument("--catalogue", type=Path, metavar="CSV", nargs="+", default=[], help="lists of coils (docs/catalogue.md)")
+    found.add_argument(
+        "--vary",
+        metavar="WHAT",
+        nargs="+",
+        default=USUAL,
+        help="front-springs, rear-springs, front-spacer=FROM:TO:STEP, front-stop-spacer=FROM:TO:STEP, and so for rear",
+    )
+    found.add_argument("--each", action="store_true", help="a spring a side, in place of the same on both")
+    found.add_argument("--why", metavar="PART", help="why this part number does not do")
+    found.add_argument("--top", type=whole_number, default=5, help="how many sets to show")
+    found.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
+    found.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
