@@ -11,6 +11,7 @@ import sys
 import tempfile
 import time
 from contextlib import suppress
+from dataclasses import dataclass
 from pathlib import Path
 from threading import Thread
 
@@ -21,12 +22,16 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 from tests.core.test_equilibrium import by_scipy
 
 from isostat.assess import assess
+from isostat.assess.find.search import search
+from isostat.assess.find.wish import AxleWish, Steps
 from isostat.assess.stance.band import prediction
-from isostat.core.limits import GRAVITY
+from isostat.catalogue.index import Index
+from isostat.catalogue.sheet import read_sheet
+from isostat.core.limits import GRAVITY, Floats
 from isostat.core.parts.bank import Bank
 from isostat.core.parts.bump_stop import BumpStop
 from isostat.core.parts.ends import Metal, ShockEnds
-from isostat.core.parts.law import SumLaw
+from isostat.core.parts.law import ForceLaw, LawEvent
 from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.layout import SIDES, Layout, row
@@ -40,6 +45,31 @@ from isostat.units.unit import Quantity
 
 RULER = np.random.default_rng(1).random(1_000_000)
 MANY, CHECKED = 10_000, 200
+
+
+@dataclass(frozen=True, slots=True)
+class Together:
+    """Several laws as one, so that every vehicle has few parts. parts: law, and its compression where the sum's is nought, m."""
+
+    parts: tuple[tuple[ForceLaw, float], ...]
+
+    @property
+    def knots(self) -> tuple[float, ...]:
+        return tuple(sorted(k - offset for law, offset in self.parts for k in law.knots))
+
+    @property
+    def domain(self) -> tuple[float, float]:
+        return max(law.domain[0] - o for law, o in self.parts), min(law.domain[1] - o for law, o in self.parts)
+
+    @property
+    def events(self) -> tuple[LawEvent, ...]:
+        return ()
+
+    def force(self, x: Floats) -> Floats:
+        return np.asarray(sum(law.force(x + o) for law, o in self.parts), dtype=float)
+
+    def rate(self, x: Floats) -> Floats:
+        return np.asarray(sum(law.rate(x + o) for law, o in self.parts), dtype=float)
 
 
 def say(what: str, value: str, target: str) -> None:
@@ -60,7 +90,7 @@ def many_vehicles(rng: np.random.Generator) -> tuple[Platform, Bank]:
     """Ten thousand different vehicles: springs, ratios, places, loads; independent front, solid rear."""
     coils = [Coil(k, 0.30) for k in np.linspace(25e3, 110e3, 64)]
     ends = [
-        SumLaw(((BumpStop(60e3, flat), -gap), (ShockEnds(), droop), (Metal(), -gap - flat - 0.02)))
+        Together(((BumpStop(60e3, flat), -gap), (ShockEnds(), droop), (Metal(), -gap - flat - 0.02)))
         for gap in (0.05, 0.065, 0.08, 0.095)
         for flat in (0.025, 0.035)
         for droop in (0.06, 0.09)
@@ -122,7 +152,8 @@ def many_vehicles(rng: np.random.Generator) -> tuple[Platform, Bank]:
     ), bank
 
 
-def equilibrium() -> None:
+def equilibrium() -> float:
+    """Returns what one vehicle takes, µs."""
     platform, bank = many_vehicles(np.random.default_rng(7))
     started = time.perf_counter()
     nodes = len(bank.tables.force)
@@ -134,7 +165,7 @@ def equilibrium() -> None:
         best = min(best, time.perf_counter() - started)
     assert rest is not None
     each = best / MANY * 1e6
-    gaps = np.array([law.parts[0][1] if isinstance(law, SumLaw) else 0.0 for law in bank.laws])
+    gaps = np.array([law.parts[0][1] if isinstance(law, Together) else 0.0 for law in bank.laws])
     touching = ((rest.travel_m + gaps[platform.law[:, 2:]]) > 0).any(axis=(0, 1)).mean()
     air = (rest.pad_n <= 0).any(axis=(0, 1)).mean()
     say("equilibrium, 10 000 different vehicles, each", f"{each:.2f} µs", "at most 5 µs")
@@ -153,6 +184,48 @@ def equilibrium() -> None:
         worst = max(worst, float(np.abs(found - np.concatenate([exact.pose[:, k], exact.wheel_m[..., k].ravel()])).max()))
     say("  200 of them against scipy.optimize.root", f"{worst * 1e3:.4f} mm", "0.01 mm")
     say("  times faster than it, each (it starts at the answer)", f"{spent / CHECKED * 1e6 / each:.0f}", "at least 200")
+    return each
+
+
+def finding(each: float) -> None:
+    """A search over sets of which all, or four in ten, pass the hard laws. each: µs of one equilibrium of this run."""
+    job = demo("hive-hauler")
+    a = assess(job.model_copy(update={"cases": job.cases[1:]}))
+    rng, order = np.random.default_rng(5), a.orders[0].order
+    for words, length, most in (("all", 0.0, 1.2), ("four in ten", -0.0196, 0.5)):
+        free = order.free_m[0] + rng.uniform(-0.004, 0.004, 1000) + np.where(np.arange(1000) % 10 < 4, 0.0, 1.0) * 10 * length
+        rate = order.rate_n_per_m[0] * rng.uniform(0.97, 1.03, 1000)
+        lines = [f"P{n},{k:.1f} N/m,{m:.6f} m" for n, (k, m) in enumerate(zip(rate, free, strict=True))]
+        index = Index()
+        index.take(read_sheet("\n".join(["coil,rate,free length", *lines]), "bench"), "bench")
+        wish = AxleWish(axle=0, parts=index.parts("coil"), spacers=Steps(0.0, 0.0045, 0.0005))
+        held, started = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss, time.perf_counter()
+        *_, found = search(a, [wish])
+        spent = time.perf_counter() - started
+        solved = float((found.options[0].short <= 0.0).all(axis=0).mean())
+        ruled = spent * 1e6 / (found.total * a.cases * each)
+        say(
+            f"a search, {found.total} sets x {a.cases} cases, {words} past the hard laws",
+            f"{spent:.2f} s",
+            f"{solved:.0%} are solved",
+        )
+        say("  in equilibria of this run, a set and case", f"{ruled:.2f}", f"at most {most}")
+        grew = (resource.getrusage(resource.RUSAGE_SELF).ru_maxrss - held) / 1024
+        say("  that the largest size grew by", f"{grew:.0f} MB", "60 MB")
+
+
+def listing() -> None:
+    """A list of 100 000 coils, a unit in every cell, read into an index on the disk."""
+    rng, kinds = np.random.default_rng(2), 100_000
+    columns = zip(rng.integers(20, 200, kinds), rng.integers(250, 500, kinds), rng.integers(120, 220, kinds), strict=True)
+    lines = [f"P{n},Q {n % 9},{k} N/mm,{free} mm,{solid} mm,{n % 300} ,EUR" for n, (k, free, solid) in enumerate(columns)]
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "list.csv"
+        path.write_text("\n".join(["coil,maker,rate,free length,solid length,price,currency", *lines]))
+        index, started = Index(Path(folder) / "index.db"), time.perf_counter()
+        index.add(path)
+        say("100 000 lines of a list into the index", f"{time.perf_counter() - started:.2f} s", "3 s")
+        index.close()
 
 
 def edit_to_paint() -> None:
@@ -275,7 +348,8 @@ def _pour(server: socket.socket, sent: bytes) -> None:
 
 if __name__ == "__main__":
     ruler()
-    equilibrium()
+    finding(equilibrium())
+    listing()
     band()
     start()
     typed()

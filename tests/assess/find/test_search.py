@@ -94,6 +94,7 @@ def test_a_set_that_brings_a_fault_is_known_by_it() -> None:
 
 def test_results_stand_while_it_runs_and_the_order_is_always_the_same(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(searching, "CHUNK", 5000)
+    monkeypatch.setattr(searching, "SAYS_EVERY", 0.0)
     steps = list(search(hive(), [wish()]))
     assert [f.tried for f in steps][:2] == [5000, 10000] and steps[-1].done and not steps[0].done
     assert all(len(a.good) <= len(b.good) for a, b in pairwise(steps))

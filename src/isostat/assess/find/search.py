@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
@@ -18,6 +19,7 @@ from isostat.units.saying import saying
 
 CHUNK = 4096  # sets that are fitted at once
 MOST = 4_000_000  # sets of a search
+SAYS_EVERY = 0.25  # s
 NEAR = 0.025  # m beyond the tolerance at the target, up to which the other cases are looked at
 
 
@@ -91,7 +93,7 @@ def sets(wishes: Sequence[AxleWish]) -> int:
 
 
 def search(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Found]:
-    """What is found after every chunk of sets; the last is all of it. Raises OutOfRange where there are too many sets, or none.
+    """What is found, a few times a second; the last is all of it. Raises OutOfRange where there are too many sets, or none.
 
     wishes: of one axle or of two. Every set is solved through the whole vehicle; what breaks a law that is known before is not.
     """
@@ -131,10 +133,14 @@ class _Search:
         self.found: list[tuple[Ints, Floats]] = []  # settings and heights of the sets that stand
 
     def run(self) -> Iterator[Found]:
-        """Chunk after chunk."""
+        """Chunk after chunk; says what it knows every so often."""
+        said = time.monotonic()
         for start in range(0, self.total, CHUNK):
             stop = min(start + CHUNK, self.total)
             self._try(np.array(np.unravel_index(np.arange(start, stop), self.lengths)))
+            if stop < self.total and time.monotonic() - said < SAYS_EVERY:
+                continue
+            said = time.monotonic()
             yield Found(
                 tried=stop,
                 total=self.total,

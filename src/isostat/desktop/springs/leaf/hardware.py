@@ -28,7 +28,7 @@ FIELDS = (
     Row("lean_rad", later("shackle angle, rear +"), Quantity.ANGLE),
     Row("new_shackle_m", later("new shackle length"), Quantity.COIL),
     Row("hanger_m", later("front hanger lowered"), Quantity.COIL, 0.0),
-    Row("wedge_rad", later("wedge angle, pinion up +"), Quantity.ANGLE, 0.0),
+    Row("wedge_rad", later("wedge, pinion up +"), Quantity.ANGLE, 0.0),
     Row("friction", later("leaf friction, of load"), Quantity.SHARE, rules.LEAF_FRICTION),
     Row("tube_m", later("axle tube dia."), Quantity.COIL),
     Row("plate_m", later("spring plate"), Quantity.COIL, rules.SPRING_PLATE),
