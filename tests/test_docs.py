@@ -13,6 +13,7 @@ from isostat.answers.assessment import answer
 from isostat.assess import assess
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
+from isostat.catalogue.columns import KINDS
 from isostat.job.demos import demo, demo_names
 from isostat.wording.reader import Reader
 from tests.jobs import hive_on_coils
@@ -29,6 +30,23 @@ def test_every_link_to_a_file_and_every_path_in_code_style_exists(page: Path) ->
     named = re.findall(r"`((?:src|tests|scripts|docs|core|job|assess|desktop|wording|units)/[\w/.\-]+)`", text)
     missing += [n for n in named if not (ROOT / n).exists() and not (ROOT / "src/isostat" / n).exists()]
     assert not missing
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_every_column_of_a_list_is_documented_under_its_kind(kind: str) -> None:
+    sections = dict(re.findall(r"^### `([^`]+)`\n(.*?)(?=^### |\Z)", (ROOT / "docs/catalogue.md").read_text("utf-8"), re.M | re.S))
+    written = re.findall(r"^\| `([^`]+)`", sections[kind], re.M)
+    assert written[: len(KINDS[kind])] == [column.words for column in KINDS[kind]]
+
+
+@pytest.mark.parametrize("script", sorted(path.name for path in (ROOT / "scripts").glob("*.py")))
+def test_every_script_finds_what_it_is_made_of(script: str) -> None:
+    """A script that nobody ran since what it imports was renamed."""
+    done = subprocess.run(
+        [sys.executable, "-c", f"import runpy; runpy.run_path('scripts/{script}', run_name='looked at')"],
+        cwd=ROOT, capture_output=True, text=True, check=False,
+    )  # fmt: skip
+    assert done.returncode == 0, done.stderr
 
 
 def test_every_screenshot_is_linked_and_they_are_few() -> None:

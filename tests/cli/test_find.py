@@ -35,7 +35,7 @@ def test_sets_are_ranked_with_price_stock_and_what_the_lift_gives(
     assert "3 springs × 5 × 5 spacers = 75 sets" in said and "GOOD: 2 of 3 choices of springs stand in every load case" in said
     assert "180 EUR, 3 in stock, 2 days" in said and "no price, stock not given" in said
     assert "Sold as 40 mm for empty: here it gives" in said and "mm high when" in said
-    assert "coil-bound before the bump stop is flat" in said and "Q C 98, by " in said
+    assert "coil-bound before full bump" in said and "Q C 98, by " in said
 
 
 def test_the_same_as_data_and_in_inches(job: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:

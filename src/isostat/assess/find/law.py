@@ -14,7 +14,7 @@ class Law(Enum):
         """cure: of its shortfall, SI, what is one step of curing it."""
         self.words, self.cure = words, cure
 
-    SOLID = (later("coil-bound before the bump stop is flat"), 0.010)
+    SOLID = (later("coil-bound before full bump"), 0.010)
     LOOSE = (later("loose at full droop"), 0.010)
     TIGHT = (later("too small inside for the perch"), 0.002)
     WIDE = (later("too large for the perch or its pocket"), 0.002)
