@@ -84,13 +84,16 @@ assert isinstance(spring, SpringStep)
 spring.turn_bench(0)
 settle()
 window.grab().save(str(FOLDER / "bench.png"))
+spring.turn("find")
+for _ in range(600):
+    QTest.qWait(50)
+    if spring.finder.searching.hunt is not None and spring.finder.searching.hunt.ended:
+        break
+window.grab().save(str(FOLDER / "find.png"))
 window.go(Step.MEASURE)
 window.show_case(1)
 measure = window.sheets[Step.MEASURE]
 assert isinstance(measure, MeasureStep)
-measure.turn("weights")
-application.processEvents()
-window.grab().save(str(FOLDER / "weights.png"))
 
 base = window.document.assessment.baseline_m
 behind = 1.2 * window.document.job.vehicle.axles[1].behind_front_m.value

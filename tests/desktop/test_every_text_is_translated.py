@@ -5,9 +5,11 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 from functools import partial
+from importlib.resources import files
+from time import sleep
 
 import pytest
-from PyQt6.QtWidgets import QComboBox, QLabel, QMenu, QPushButton, QWidget
+from PyQt6.QtWidgets import QApplication, QComboBox, QLabel, QMenu, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
@@ -66,6 +68,12 @@ def every_page(window: MainWindow) -> Iterator[str]:
         for page in ("chart", "side by side", *HELPER_PAGES):
             spring.turn(page)  # type: ignore[union-attr]
             yield f"{page} of axle {axle}"
+    spring.turn("find")  # type: ignore[union-attr]
+    while not spring.finder.searching.hunt.ended:  # type: ignore[union-attr]
+        QApplication.processEvents()
+        sleep(0.01)
+    QApplication.processEvents()
+    yield "find"
     window.go(Step.TRAVEL)
     travel = window.sheets[Step.TRAVEL]
     for n, panel in enumerate(PANELS):
@@ -94,9 +102,14 @@ def read_in(window: MainWindow) -> Iterator[tuple[str, str]]:
         yield from (("menu", action.text()) for action in menu.actions())
 
 
+def shipped_coils() -> str:
+    """What a list of parts says is its makers' own."""
+    return (files("isostat.catalogue") / "demo" / "coils.csv").read_text("utf-8")
+
+
 def own_words(job: Job) -> set[str]:
-    """What the job's own names and notes are made of."""
-    found = PLAIN.findall(job.model_dump_json() + " ".join(shock.name for shock in shipped_shocks()))
+    """What the names and notes of the job and of the lists are made of."""
+    found = PLAIN.findall(job.model_dump_json() + " ".join(shock.name for shock in shipped_shocks()) + shipped_coils())
     return {form for word in found for form in (word, word.lower(), word.upper())}
 
 

@@ -10,6 +10,7 @@ from typing import TypeVar
 from PyQt6.QtCore import QObject, QSettings, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
+from isostat.catalogue.index import read_list
 from isostat.desktop.document import Document
 from isostat.desktop.paper.measuring_sheet import write_sheet
 from isostat.desktop.scales_line import ScalesLine
@@ -38,6 +39,7 @@ class Exchange(QObject):
     edited = pyqtSignal(object, str, int)  # Edit, words, gesture
     said = pyqtSignal(str)
     refused = pyqtSignal(str)
+    parts_read = pyqtSignal(object)  # a list of parts, its good lines
 
     def __init__(self, document: Document, settings: QSettings, units: Callable[[], Preset], window: QWidget) -> None:
         super().__init__(window)
@@ -129,12 +131,28 @@ class Exchange(QObject):
 
     def ask_file(self, what: str, axle: int) -> None:
         """Asks for a CSV and takes it in: the tested "spring table" of an axle's progressive springs, or a list of "shocks"."""
-        title = tr("Import a list of shocks") if what == "shocks" else tr("Import a spring test table")
+        titles = {"shocks": tr("Import a list of shocks"), "parts": tr("Import a list of parts")}
+        title = titles.get(what, tr("Import a spring test table"))
         name, _ = QFileDialog.getOpenFileName(self._window, title, "", tr("Tables (*.csv)"))
         if name and what == "shocks":
             self.shocks_in(Path(name))
+        elif name and what == "parts":
+            self.parts_in(Path(name))
         elif name:
             self.spring_table_in(Path(name), axle)
+
+    def parts_in(self, path: Path) -> None:
+        """Takes in the good lines of a list of parts; what was left out is said by line."""
+        try:
+            sheet = read_list(path, self._units())
+        except JobFault as fault:
+            self.refused.emit(tr("{file} was not imported. {why}", file=fault.source, why=fault.words(self._units(), 2)))
+            return
+        self.parts_read.emit(sheet)
+        if sheet.left_out:
+            why = " ".join(said.words(self._units()) for said in sheet.faults[:2])
+            said = {"file": path.name, "n": sheet.left_out, "taken": len(sheet.parts), "why": why}
+            self.refused.emit(tr("{file}: {taken} parts imported, {n} lines left out. {why}", **said))
 
     def spring_table_in(self, path: Path, axle: int) -> None:
         """Takes in a spring's table; one with faults changes nothing and is refused by line."""

@@ -26,6 +26,7 @@ from isostat.assess.measure.value_of_readings import what_it_buys
 from isostat.assess.spring.leaves_to_add import leaves_offered
 from isostat.assess.stance.band import predicted
 from isostat.assess.workings import Shown
+from isostat.catalogue.sheet import Sheet as PartSheet
 from isostat.desktop.background import Background
 from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange
@@ -142,6 +143,7 @@ class MainWindow(QMainWindow):
         self.filing.saved.connect(self.redraw)
         self.filing.refused.connect(self._say_refused)
         self.exchange.edited.connect(self._edit)
+        self.exchange.parts_read.connect(self._take_parts)
         self.exchange.said.connect(self._say)
         self.exchange.refused.connect(self._say_refused)
         self.findings.fix_wanted.connect(self._fix)
@@ -433,8 +435,16 @@ class MainWindow(QMainWindow):
         if event is not None and (data := event.mimeData()) is not None and data.urls():
             self.filing.open(Path(data.urls()[0].toLocalFile()))
 
+    def _take_parts(self, parts: PartSheet) -> None:
+        spring = self.sheets[Step.SPRING]
+        assert isinstance(spring, SpringStep)
+        spring.finder.take_list(parts)
+
     def leave(self) -> None:
         """Nothing goes on beside a window that goes."""
+        spring = self.sheets.get(Step.SPRING)
+        if isinstance(spring, SpringStep):
+            spring.finder.searching.stop()
         for long in (self.buying, self.predicting, self.adding):
             long.stop()
 

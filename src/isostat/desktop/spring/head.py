@@ -20,10 +20,10 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.language import later, tr
 from isostat.wording.springs.words import WORDS
 
-PAGES = ("chart", *HELPER_PAGES, "side by side", "bench")
+PAGES = ("chart", *HELPER_PAGES, "side by side", "bench", "find")
 NAMES = {
     "chart": later("Order"), "air": later("Air helper"), "foam": later("Foam helper"), "washers": later("Washers"),
-    "side by side": later("Compare"), "bench": later("Bench"),
+    "side by side": later("Compare"), "bench": later("Bench"), "find": later("Find"),
 }  # fmt: skip
 KINDS = get_args(AxleFit.model_fields["kind"].annotation)
 

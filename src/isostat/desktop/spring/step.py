@@ -19,6 +19,7 @@ from isostat.desktop.pieces.ink import case_sign
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.spring.bench_page import draw_bench, lay_bench
 from isostat.desktop.spring.chart import draw_chart, lay_chart, spring_chart
+from isostat.desktop.spring.find_page import FindPage
 from isostat.desktop.spring.head import PAGES, lay_head
 from isostat.desktop.spring.side_by_side_page import draw_sides, lay_sides
 from isostat.desktop.springs.kind import LENGTH_NUDGE, LENGTH_PER_PX, Drag, Room, SpringPage
@@ -37,6 +38,7 @@ class SpringStep(Sheet):
         super().__init__()
         self.axle, self.page = 0, "chart"
         self.bench = 0  # the spring on the bench that is shown
+        self.finder = FindPage(self, self._found)
         self.posture, self.shelf = POSTURES[0], ""  # of a stacked pair: how it is drawn; what a panel shows beside its fields
 
     def _panel_top(self, v: View) -> float:
@@ -51,6 +53,8 @@ class SpringStep(Sheet):
         if self.page == "bench":
             self.bench = min(self.bench, max(len(v.job.bench) - 1, 0))
             self._picture = lay_bench(self, v, page, self.bench, self.turn_bench)
+        elif self.page == "find":
+            self.finder.lay(v, page)
         elif self.page in HELPER_PAGES:
             HELPER_PAGES[self.page](self, v, page, self.axle)
         elif self.page == "side by side":
@@ -92,6 +96,11 @@ class SpringStep(Sheet):
         """Another page of the step."""
         self.page = page
         self._relay()
+
+    def _found(self) -> None:
+        """The search has found more."""
+        if self.page == "find" and self.isVisible():
+            self._relay()
 
     def _turn_to(self, n: int) -> None:
         self.turn(PAGES[n])
@@ -150,6 +159,9 @@ class SpringStep(Sheet):
             return
         if self.page == "side by side":
             draw_sides(p, v, self._sides)
+            return
+        if self.page == "find":
+            self.finder.draw(p, v)
             return
         if self.page in HELPER_PAGES:
             return

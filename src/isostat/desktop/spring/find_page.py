@@ -1,0 +1,349 @@
+"""Find: springs of the lists that hold the target in every load case, why the others do not, and the one that is chosen."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from functools import partial
+
+import numpy as np
+from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, Qt
+from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QCompleter, QLineEdit
+
+from isostat.answers.find import part_name
+from isostat.assess.find.law import Law
+from isostat.assess.find.search import Found
+from isostat.assess.find.sold_as import sold_as
+from isostat.assess.find.take import taken
+from isostat.assess.find.why_not import why_not
+from isostat.assess.find.wish import AxleWish, Steps
+from isostat.catalogue.sheet import Sheet as PartSheet
+from isostat.desktop.pieces.ink import case_sign, hatch
+from isostat.desktop.pieces.line import Line
+from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
+from isostat.desktop.pieces.styles import button_style, field_style, restyle
+from isostat.desktop.searching import Catalogue, Searching
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.job.edits import proposals
+from isostat.job.schema import Job
+from isostat.language import capital, later, tr
+from isostat.wording.find import many, say_miss, say_price, say_product, say_set, say_short, say_sold_as
+from isostat.wording.sentences import say
+
+SPACERS = (0.0, 0.01, 0.02, 0.03, 0.04)  # m, up to which spacers are tried
+STEPS = (0.001, 0.002, 0.004)  # m
+STOPS = (0.0, 0.01, 0.02, 0.03)  # m, up to which stop spacers are tried; 0: as fitted
+STOP_STEP = 0.005
+ROW, FOOT = 42.0, 192.0  # px of a set; below the sets
+LANE = (0.38, 0.30)  # of the page's width, where the lane of a set begins and how wide it is
+LAW = 21.0  # px of a reason
+NEAREST = 6  # parts of a law that is open
+SIDES = (later("Same both sides"), later("A spring a side"))
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What is searched: 0 the front, 1 the rear, 2 both; a spring a side; places in SPACERS, STEPS and STOPS."""
+
+    axles: int = 0
+    each: bool = False
+    spacers: int = 2
+    step: int = 1
+    stops: int = 0
+
+
+class FindPage:
+    """The page and what it remembers while the window is open; `relay` lays its sheet anew."""
+
+    def __init__(self, sheet: Sheet, relay: Callable[[], None]) -> None:
+        self._sheet, self._relay = sheet, relay
+        self.searching = Searching(sheet)
+        self.searching.changed.connect(relay)
+        self.catalogue: Catalogue | None = None
+        self.wanted, self.chosen, self.open_law = Wanted(), 0, ""
+        self._key: tuple[object, ...] = ()
+        self._why_words = ""
+        self._end_m = 0.05  # m from the target, to which the lanes go either way
+        self._lanes: list[tuple[QRectF, int]] = []
+        self._bars: list[tuple[QRectF, float]] = []
+
+    def take_list(self, parts: PartSheet) -> None:
+        """One more list to search."""
+        if self.catalogue is None:
+            self.catalogue = Catalogue()
+        self.catalogue.take(parts, parts.source)
+        self._relay()
+
+    # -- what is searched
+    def _search(self, v: View) -> None:
+        """A new search where the job, the lists or what may vary have changed."""
+        if self.catalogue is None:
+            self.catalogue = Catalogue()
+        key = (id(v.a), self.wanted, self.catalogue.lists)
+        if key != self._key:
+            self._key, self.chosen, self._why_words, self.open_law = key, 0, "", ""
+            self.searching.start(v.a, self._wishes(v))
+
+    def _wishes(self, v: View) -> list[AxleWish]:
+        assert self.catalogue is not None
+        last, w = len(v.a.axles) - 1, self.wanted
+        axles = sorted({0: {0}, 1: {last}, 2: {0, last}}[w.axles])
+        stops = Steps(0.0, STOPS[w.stops], STOP_STEP) if w.stops else None
+        spacers = Steps(0.0, SPACERS[w.spacers], STEPS[w.step]) if w.spacers else Steps(0.0, 0.0)
+        parts = self.catalogue.coils()
+        return [AxleWish(axle=axle, parts=parts, each=w.each, spacers=spacers, stop_spacers=stops) for axle in axles]
+
+    def _want(self, **changed: object) -> None:
+        self.wanted = replace(self.wanted, **changed)  # type: ignore[arg-type]
+        self._relay()
+
+    # -- laying
+    def lay(self, v: View, area: QRectF) -> None:
+        """Places the page."""
+        self._search(v)
+        t, hunt = v.theme, self.searching.hunt
+        self._lanes, self._bars = [], []
+        self._lay_wishes(v, area.topLeft())
+        self._lay_progress(v, area.topLeft() + QPointF(0, t.px(59)))
+        if hunt is None or hunt.found is None:
+            return
+        foot = area.bottom() - t.px(FOOT)
+        top = area.top() + t.px(101)
+        best = hunt.best
+        self.chosen = min(self.chosen, max(len(best) - 1, 0))
+        for row in range(min(len(best), max(int((foot - top) / t.px(ROW)), 1))):
+            self._lay_set(v, hunt.found, row, best[row], QRectF(area.left(), top + row * t.px(ROW), area.width(), t.px(ROW)))
+        self._lay_scale(v, hunt.found, top)
+        if not best and hunt.ended:
+            words = tr("No spring stands with these settings. Allow more spacer, or a stop spacer.")
+            self._sheet.text("find none", words, QPointF(area.left(), top), size=14)
+        middle = area.left() + area.width() * 0.52
+        self._lay_chosen(
+            v, hunt.found, best, QRectF(area.left(), foot + t.px(10), middle - area.left() - t.px(16), t.px(FOOT - 10))
+        )
+        self._lay_fallen(v, hunt.found, QRectF(middle, foot + t.px(10), area.right() - middle, t.px(FOOT - 10)))
+
+    def _lay_wishes(self, v: View, at: QPointF) -> None:
+        t, s, r, w = v.theme, self._sheet, v.reader, self.wanted
+        line = Line(s, v, at, size=13)
+        if len(v.a.axles) > 1:
+            names = [v.job.vehicle.axles[0].name, v.job.vehicle.axles[-1].name, tr("Both axles")]
+            line.tabs("find axles", names, w.axles, lambda n: self._want(axles=n)).gap(4)
+        line.tabs("find sides", [tr(side) for side in SIDES], int(w.each), lambda n: self._want(each=bool(n)))
+        line.words("find product", say_product(self._wishes(v)), role="ink2")
+        line = Line(s, v, at + QPointF(0, t.px(31)), size=13).words("find spacers word", tr("spacers"), role="ink2")
+        lengths = [r.coil(m) for m in SPACERS]
+        upto = [tr("none"), *(tr("up to {m}", m=m) for m in lengths[1:])]
+        line.choice(
+            "find spacers", upto, w.spacers, lambda n: self._want(spacers=n), label=tr("spacers that may be used"), wide=118
+        )
+        line.words("find step word", tr("in steps of"), role="ink2")
+        line.choice("find step", [r.coil(m) for m in STEPS], w.step, lambda n: self._want(step=n), label=tr("spacer step"), wide=92)
+        line.gap(6).words("find stops word", tr("stop spacer"), role="ink2")
+        stops = [tr("as fitted"), *(tr("up to {m}", m=r.coil(m)) for m in STOPS[1:])]
+        line.choice(
+            "find stops", stops, w.stops, lambda n: self._want(stops=n), label=tr("stop spacers that may be used"), wide=118
+        )
+        line.gap(6).button("find import", tr("Import list"), lambda: s.file_wanted.emit("parts", 0))
+
+    def _lay_progress(self, v: View, at: QPointF) -> None:
+        s, hunt = self._sheet, self.searching.hunt
+        line = Line(s, v, at, size=14)
+        if hunt is None or (hunt.found is None and hunt.why is None):
+            line.words("find progress", tr("Searching…"), weight=600)
+            return
+        if hunt.why is not None or hunt.found is None:
+            line.words("find progress", hunt.why.words(v.reader.preset) if hunt.why else "", role="fault", weight=600)
+            return
+        found = hunt.found
+        said = {
+            "tried": many(found.tried),
+            "total": many(found.total),
+            "n": many(found.fallen.standing),
+            "all": many(found.fallen.law.size),
+        }
+        line.words("find progress", tr("{tried} of {total} sets tried: {n} of {all} springs stand", **said), weight=600)
+        if self.searching.under_way:
+            line.gap(8).button("find cancel", tr("Cancel search"), self.searching.call_off)
+
+    def _lay_scale(self, v: View, found: Found, top: float) -> None:
+        """The ends of the lanes: as far from the target as the sets that are shown stand."""
+        t, s, band = v.theme, self._sheet, v.job.target.band_m.value
+        axles = [o.wish.axle for o in found.options]
+        shown = [n for _, n in self._lanes]
+        if not shown:
+            return
+        apart = found.good.height_m[axles][:, :, shown] - v.a.fitted_target_m[axles][..., None, None]
+        most = max(float(np.abs(apart.mean(axis=1)).max()), band) + 0.002
+        self._end_m = float(np.ceil(most / 0.005) * 0.005)
+        lane, y, end = self._lanes[0][0], top - t.px(18), v.reader.height_unit(self._end_m)
+        s.text("find low", tr("{m} low", m=end), QPointF(lane.left(), y), size=12, role="ink2")
+        s.text("find target", tr("target"), QPointF(lane.center().x(), y), size=12, role="accent", weight=600, anchor=MIDDLE)
+        s.text("find high", tr("{m} high", m=end), QPointF(lane.right(), y), size=12, role="ink2", anchor=RIGHT)
+
+    def _lay_set(self, v: View, found: Found, row: int, n: int, area: QRectF) -> None:
+        t, s = v.theme, self._sheet
+        said = say_set(found, n, v.reader)
+        options, at = found.options[0], found.good.chosen[0, n]
+        name = part_name(found, int(found.good.part[n]))
+        wide = round(area.width() * 0.34)
+        made = s.button(f"find set {row}", f"{row + 1}  {name}", area.topLeft(), partial(self._choose, row), width=wide)
+        made.setCheckable(True)
+        made.setChecked(row == self.chosen)
+        made.setAccessibleName("; ".join([*said, say_miss(found, n, v.reader), say_price(found, n)]))
+        restyle(made, button_style(t, filled=False))
+        parts, spring = options.wish.parts, options.spring[0, at]
+        left, right = (v.reader.coil(m) for m in options.spacer_m[:, at])
+        given = {"rate": v.reader.rate(parts.numbers["rate"][spring]), "m": v.reader.coil(parts.numbers["free_m"][spring])}
+        words = tr("{rate}, {m} free; spacer {left} left, {right} right", **given, left=left, right=right)
+        s.text(f"find words {row}", words, QPointF(area.left() + 2, area.top() + t.px(26)), size=12, role="ink2")
+        begins, wide_share = LANE
+        lane = QRectF(area.left() + area.width() * begins, area.top() + t.px(2), area.width() * wide_share, t.px(36))
+        self._lanes.append((lane, n))
+        x = lane.right() + t.px(12)
+        s.text(f"find miss {row}", say_miss(found, n, v.reader), QPointF(x, area.top() + 2), size=13, weight=600)
+        s.text(f"find price {row}", say_price(found, n), QPointF(x, area.top() + t.px(20)), size=12.5, role="ink2")
+
+    def _choose(self, row: int) -> None:
+        self.chosen = row
+        self._relay()
+
+    def _lay_chosen(self, v: View, found: Found, best: list[int], area: QRectF) -> None:
+        """The chosen set: what it gives here, the fault of one that was left out, and two ways to use it."""
+        t, s, hunt = v.theme, self._sheet, self.searching.hunt
+        assert hunt is not None
+        y = area.top()
+        if best:
+            n = best[self.chosen]
+            s.caps("find chosen head", tr("Chosen set {n}", n=self.chosen + 1), QPointF(area.left(), y))
+            options, at = found.options[0], found.good.chosen[0, n]
+            sold = say_sold_as(sold_as(v.a, options.wish, int(options.spring[0, at])), v.a.target_case, v.reader)
+            box = s.text("find sold words", sold, QPointF(area.left(), y + t.px(18)), size=13, width=area.width())
+            line = Line(s, v, QPointF(area.left(), box.bottom() + t.px(6)))
+            line.button(
+                "find use", tr("Use in proposal {name}", name=v.job.proposal.name), partial(self._take, found, n), filled=True
+            )
+            if len(v.job.proposals) < len(proposals.LETTERS):
+                line.button("find add", tr("Use as a new proposal"), partial(self._take, found, n, anew=True))
+            y = box.bottom() + t.px(40)
+        lost = [(n, fault) for n, fault in hunt.faults.items() if fault is not None]
+        if lost:
+            n, fault = lost[0]
+            said = {"part": part_name(found, int(found.good.part[n])), "fault": say(fault, v.reader).title}
+            words = tr("Left out: {part}. {fault}", **said)
+            s.text("find lost words", words, QPointF(area.left(), y), size=12.5, role="watch", width=area.width())
+
+    def _take(self, found: Found, n: int, *, anew: bool = False) -> None:
+        chosen = found.good.chosen[:, n]
+
+        def change(job: Job) -> Job:
+            return taken(proposals.add_proposal(job) if anew else job, found, chosen)
+
+        self._sheet.edited.emit(change, tr("springs {part}", part=part_name(found, int(found.good.part[n]))), -1)
+
+    def _lay_fallen(self, v: View, found: Found, area: QRectF) -> None:
+        t, s, fallen = v.theme, self._sheet, found.fallen
+        s.caps("find fallen head", tr("Why the others do not"), area.topLeft())
+        y, most = area.top() + t.px(19), max((fallen.count(law) for law in Law), default=1)
+        if self.open_law:
+            self._lay_law(v, found, Law[self.open_law], QRectF(area.left(), y, area.width(), area.height()))
+        for law in () if self.open_law else Law:
+            count = fallen.count(law)
+            if not count:
+                continue
+            words = capital(tr(law.words))
+            made = s.button(
+                f"find law {law.name}", words, QPointF(area.left(), y), partial(self._open, law.name), width=round(t.px(212))
+            )
+            made.setFixedHeight(round(t.px(LAW - 2)))
+            made.setAccessibleName(tr("{law}: {n} springs", law=words, n=count))
+            s.text(f"find count {law.name}", many(count), QPointF(area.right(), y + 1), size=13, weight=600, anchor=RIGHT)
+            bar = QRectF(area.left() + t.px(220), y + t.px(4), area.width() - t.px(272), t.px(12))
+            self._bars.append((bar, count / most))
+            y += t.px(LAW)
+        self._lay_why(v, QRectF(area.left(), area.bottom() - t.px(40), area.width(), t.px(44)))
+
+    def _lay_law(self, v: View, found: Found, law: Law, area: QRectF) -> None:
+        """The parts that fell by one law, the nearest to being cured first."""
+        t, s = v.theme, self._sheet
+        words = tr("{law}: {n}. Back to all", law=capital(tr(law.words)), n=many(found.fallen.count(law)))
+        s.button("find back", words, area.topLeft(), partial(self._open, "")).setFixedHeight(round(t.px(LAW - 2)))
+        for k, part in enumerate(self._nearest(found, law)):
+            short = say_short(law, float(found.fallen.shortfall[part]) * law.cure, v.reader)
+            words = tr("{part}, {short}", part=part_name(found, part), short=short)
+            s.text(f"find near {k}", words, area.topLeft() + QPointF(2, t.px(24 + 17 * k)), size=12.5)
+
+    def _open(self, law: str) -> None:
+        self.open_law = law
+        self._relay()
+
+    @staticmethod
+    def _nearest(found: Found, law: Law) -> list[int]:
+        mine = np.nonzero(found.fallen.law == list(Law).index(law))[0]
+        return [int(p) for p in mine[np.argsort(found.fallen.shortfall[mine], kind="stable")][:NEAREST]]
+
+    def _lay_why(self, v: View, area: QRectF) -> None:
+        t, s = v.theme, self._sheet
+        box = s.text("find why word", tr("Why not part number"), QPointF(area.left(), area.top() + 3), size=13, weight=600)
+        field = s.child("find why", QLineEdit, self._wire_why)
+        field.setAccessibleName(tr("part number to ask about"))
+        field.setFont(t.font(13, 600))
+        restyle(field, field_style(t, "ink", t.ink3, dashed=False))
+        left = box.right() + round(t.px(8))
+        field.setGeometry(QRect(left, round(area.top()), round(area.right()) - left, round(t.px(24))))
+        if self._why_words:
+            s.text("find why words", self._why_words, QPointF(area.left(), area.top() + t.px(27)), size=12.5, width=area.width())
+
+    def _wire_why(self, field: QLineEdit) -> None:
+        assert self.catalogue is not None
+        completer = QCompleter(list(self.catalogue.coils().parts), field)
+        completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
+        field.setCompleter(completer)
+        field.returnPressed.connect(lambda: self._ask(field.text().strip()))
+
+    def _ask(self, part: str) -> None:
+        hunt, v = self.searching.hunt, self._sheet.view
+        if hunt is None or v is None or not part:
+            return
+        wish = hunt.wishes[0]
+        at = next((n for n, number in enumerate(wish.parts.parts) if number.casefold() == part.casefold()), None)
+        if at is None:
+            self._why_words = tr("“{part}” is not in the lists.", part=part)
+        else:
+            why = why_not(hunt.a, hunt.wishes, wish.axle, at)
+            broken = [f"{capital(tr(law.words))}: {say_short(law, short, v.reader)}." for law, short in why.broken]
+            self._why_words = " ".join(broken) or tr("It stands in every load case.")
+        self._relay()
+
+    # -- strokes
+    def draw(self, p: QPainter, v: View) -> None:
+        """The lanes of the sets, and the bars of the reasons."""
+        hunt = self.searching.hunt
+        if hunt is None or hunt.found is None:
+            return
+        t, found = v.theme, hunt.found
+        axles = [o.wish.axle for o in found.options]
+        band = v.job.target.band_m.value
+        for lane, n in self._lanes:
+            for k, axle in enumerate(axles):
+                y = lane.top() + (k + 0.5) * lane.height() / len(axles)
+                p.setPen(pen(t, "rule", 1.0))
+                p.drawLine(QLineF(lane.left(), y, lane.right(), y))
+                ends = [self._x(lane, m) for m in (-band, band)]
+                hatch(p, QRectF(ends[0], y - t.px(6), ends[1] - ends[0], t.px(12)), t.colour("accent"), 5)
+                p.setPen(pen(t, "accent", 1.4))
+                p.drawLine(QLineF(self._x(lane, 0.0), y - t.px(8), self._x(lane, 0.0), y + t.px(8)))
+                apart = (found.good.height_m[axle, :, n] - v.a.fitted_target_m[axle][:, None]).mean(axis=0)
+                for case, miss in zip(found.cases, apart, strict=True):
+                    case_sign(p, v, int(case), QPointF(self._x(lane, float(miss)), y), 4.5)
+        for bar, share in self._bars:
+            hatch(p, QRectF(bar.left(), bar.top(), bar.width() * share, bar.height()), t.colour("ink2"), 4.5)
+            p.setPen(pen(t, "ink", 1.0))
+            p.setBrush(Qt.BrushStyle.NoBrush)
+            p.drawRect(QRectF(bar.left(), bar.top(), bar.width() * share, bar.height()))
+
+    def _x(self, lane: QRectF, m: float) -> float:
+        share = min(max(m / self._end_m, -1.0), 1.0)
+        return lane.center().x() + share * lane.width() / 2
