@@ -70,6 +70,19 @@ def test_where_nothing_stands_it_is_said_what_would_open_some(job: str, tmp_path
     assert "Stands too low:" in capsys.readouterr().out
 
 
+def test_what_a_lift_leaves_open_where_rate_and_length_are_not_given(
+    job: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    path = listed(tmp_path, FITS + "L 50,Q,,,,,,,,50,\n")
+    assert main(["find", job, "--catalogue", path, "--why", "l 50"]) == 0
+    said = capsys.readouterr().out
+    assert (
+        "If 50 mm is meant when as weighed: 79.8 N/mm to 108.0 N/mm, 396 to 424 mm free; stands at 526 to 529 mm when home full"
+        in said
+    )
+    assert "Measure its free length: that settles it." in said
+
+
 @pytest.mark.parametrize(
     ("arguments", "said"),
     [

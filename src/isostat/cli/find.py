@@ -27,7 +27,7 @@ from isostat.language import capital, tr
 from isostat.units.parse import NotUnderstood, parse, quoted
 from isostat.units.saying import saying
 from isostat.units.unit import DEFAULT_PRESET, PRESETS, Preset, Quantity
-from isostat.wording.find import many, say_miss, say_opens, say_price, say_product, say_set, say_short, say_sold_as
+from isostat.wording.find import many, say_left_open, say_miss, say_opens, say_price, say_product, say_set, say_short, say_sold_as
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 
@@ -41,9 +41,9 @@ def answer_find(asked: argparse.Namespace) -> int:
     a, r = assess(job), Reader(job, preset)
     parts = _parts(asked.catalogue, preset)
     try:
-        wishes = _wishes(asked.vary, parts, len(job.vehicle.axles), each=asked.each, preset=preset)
+        wishes = _wishes(asked.vary, parts.searchable(), len(job.vehicle.axles), each=asked.each, preset=preset)
         if asked.why is not None:
-            return _why(a, wishes, asked.why, r)
+            return _why(a, wishes, parts, asked.why, r)
         found = _last(a, wishes)
         shown = _shown(a, found, asked.top)
         opens = [] if found.fallen.standing else list(what_opens(a, wishes))
@@ -72,7 +72,7 @@ def _parts(lists: list[Path], preset: Preset) -> Parts:
                 complain(tr("{name}: {n} lines left out, {taken} taken.", name=path.name, n=sheet.left_out, taken=len(sheet.parts)))
     found = index.parts("coil")
     index.close()
-    return found.searchable()
+    return found
 
 
 def _wishes(vary: list[str], parts: Parts, axles: int, *, each: bool, preset: Preset) -> list[AxleWish]:
@@ -158,13 +158,16 @@ def find_text(
     return "\n".join(lines) + "\n"
 
 
-def _why(a: Assessment, wishes: list[AxleWish], part: str, r: Reader) -> int:
-    """Prints why a part does not do, at every axle that is searched."""
-    out = []
+def _why(a: Assessment, wishes: list[AxleWish], parts: Parts, part: str, r: Reader) -> int:
+    """Prints why a part does not do at an axle; of one whose figures are missing, what its lift leaves open."""
+    out: list[str] = []
+    listed = [n for n, number in enumerate(parts.parts) if number.casefold() == part.casefold()]
+    if not listed:
+        raise JobFault("find", [saying("Part number “{part}” is not in the lists.", part=quoted(part))])
     for wish in wishes:
         at = [n for n, number in enumerate(wish.parts.parts) if number.casefold() == part.casefold()]
-        if not at:
-            raise JobFault("find", [saying("Part number “{part}” is not in the lists.", part=quoted(part))])
+        for n in listed if not at else ():
+            out += [f"{parts.name(n)}, {r.axle(wish.axle)}", *(f"  {line}" for line in say_left_open(a, wish.axle, parts, n, r))]
         for n in at:
             why = why_not(a, wishes, wish.axle, n)
             heights = [r.height_unit(float(why.height_m[wish.axle, :, k].mean())) for k in range(len(why.cases))]

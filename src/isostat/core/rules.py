@@ -225,6 +225,7 @@ ADDED_BOWED = Rule(
 )
 WIRE_STEP = Rule(0.0005, "m", "in which wire is drawn", PRACTICE, "Spring, wound to order")
 CLOSED_TURNS = Rule(2.0, "turns", "at the ends that do not work, closed and ground", PRACTICE, "Spring, wound to order")
+RATE_UNSAID = Rule(0.15, "of the rate as found", "either way, that a rate which no list says may be off", STATED, "Spring, find")
 CATALOGUE_RATE = Rule(0.1, "of a rate", "that wire, diameter and coils of a list may be off", STATED, "Spring, catalogue")
 RING_MARGIN = Rule(0.01, "m", "that the main spring keeps over solid at full bump", PRACTICE, "Spring, pairs")
 CROSSOVER_SHARE = Rule(0.55, "of the bump travel", "at which the crossover is placed", PRACTICE, "Spring, pairs")

@@ -13,6 +13,7 @@ from PyQt6.QtCore import QObject, pyqtSignal
 from isostat.assess import Assessment
 from isostat.assess.find.search import Found, search
 from isostat.assess.find.take import brings_a_fault, taken
+from isostat.assess.find.why_not import Opens, what_opens
 from isostat.assess.find.wish import AxleWish, CannotSearch
 from isostat.assess.judgement import Judgement
 from isostat.catalogue.index import Index
@@ -24,6 +25,7 @@ from isostat.job.files import JobFault
 from isostat.job.out_of_range import say_out_of_range
 from isostat.units.saying import Saying
 
+RELAXED_UP_TO = 200_000  # sets: beyond that trying what would open some takes too long
 SHOWN = 12  # sets whose findings are looked at
 
 
@@ -31,13 +33,14 @@ SHOWN = 12  # sets whose findings are looked at
 class Hunt:
     """A search as far as it is. faults: by place of a good set, the fault that it would bring, None for none; of those looked at.
 
-    why: it cannot be searched, in words.
+    opens: what would let some in, where nothing stands. why: it cannot be searched, in words.
     """
 
     a: Assessment
     wishes: tuple[AxleWish, ...]
     found: Found | None = None
     faults: dict[int, Judgement | None] = field(default_factory=dict)
+    opens: tuple[Opens, ...] = ()
     ended: bool = False
     why: Saying | None = None
 
@@ -60,6 +63,7 @@ class Catalogue:
 
     def __init__(self) -> None:
         self._index = Index()
+        self._every: Parts | None = None
         self._coils: Parts | None = None
         text = (files("isostat.catalogue") / "demo" / "coils.csv").read_text("utf-8")
         self._index.take(read_sheet(text, "coils.csv"), "shipped")
@@ -68,12 +72,19 @@ class Catalogue:
     def take(self, sheet: Sheet, source: str) -> None:
         """One more list, or the same again."""
         self._index.take(sheet, source)
-        self._coils, self.lists = None, len(self._index.lists())
+        self._every = self._coils = None
+        self.lists = len(self._index.lists())
+
+    def every_coil(self) -> Parts:
+        """All coils of the lists."""
+        if self._every is None:
+            self._every = self._index.parts("coil")
+        return self._every
 
     def coils(self) -> Parts:
-        """All coils whose rate and free length are given."""
+        """Those whose rate and free length are given."""
         if self._coils is None:
-            self._coils = self._index.parts("coil").searchable()
+            self._coils = self.every_coil().searchable()
         return self._coils
 
 
@@ -92,7 +103,10 @@ def _hunt(a: Assessment, wishes: tuple[AxleWish, ...], off: Event, gone: Event, 
             if gone.is_set() or sum(fault is None for fault in faults.values()) >= SHOWN:
                 break
             faults[int(n)] = brings_a_fault(a, taken(a.job, hunt.found, hunt.found.good.chosen[:, n]))
-        hunt = replace(hunt, faults=faults)
+        opens: tuple[Opens, ...] = ()
+        if not hunt.found.fallen.standing and hunt.found.total <= RELAXED_UP_TO and not off.is_set():
+            opens = tuple(what_opens(a, wishes))
+        hunt = replace(hunt, faults=faults, opens=opens)
     except CannotSearch as why:
         hunt = replace(hunt, why=why.why)
     except OutOfRange as refused:

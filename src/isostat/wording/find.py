@@ -7,11 +7,14 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from isostat.assess.find.advertised import Advertised, advertised
 from isostat.assess.find.law import Law
 from isostat.assess.find.search import Found, sets
 from isostat.assess.find.sold_as import SoldAs
 from isostat.assess.find.why_not import Opens
 from isostat.assess.find.wish import AxleWish
+from isostat.assess.solve.assessment import Assessment
+from isostat.catalogue.parts import Parts
 from isostat.language import decimal_mark, tr, trn
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
@@ -93,6 +96,36 @@ def say_opens(opens: Opens, r: Reader) -> str:
     if opens.what == "stop spacer":
         return trn("A stop spacer of {m} more opens {n} spring.", "A stop spacer of {m} more opens {n} springs.", opens.stand, m=m)
     return trn("A spacer of {m} more opens {n} spring.", "A spacer of {m} more opens {n} springs.", opens.stand, m=m)
+
+
+def say_advertised(left_open: Sequence[Advertised], lift_m: float, target: int, r: Reader) -> list[str]:
+    """What an advertised lift leaves open, a line for every load case that may have been meant."""
+
+    def between(ends: tuple[float, float]) -> str:
+        low, high = r.height(ends[0]), r.height_unit(ends[1])
+        return high if r.height_unit(ends[0]) == high else tr("{low} to {high}", low=low, high=high)
+
+    lines = []
+    for a in left_open:
+        rate = r.rate(a.rate[0]) if a.rate[0] == a.rate[1] else tr("{low} to {high}", low=r.rate(a.rate[0]), high=r.rate(a.rate[1]))
+        said = {"lift": r.height_unit(lift_m), "base": r.case(a.base), "rate": rate, "free": between(a.free_m)}
+        said |= {"target": between(a.target_m), "case": r.case(target), "light": between(a.light_m)}
+        lines.append(
+            tr("If {lift} is meant when {base}: {rate}, {free} free; stands at {target} when {case}, {light} lightest.", **said)
+        )
+    if left_open and left_open[0].settles is not None:
+        settles = {"rate": tr("Press it: its rate settles it."), "free length": tr("Measure its free length: that settles it.")}
+        lines.append(settles[left_open[0].settles])
+    return lines
+
+
+def say_left_open(a: Assessment, axle: int, parts: Parts, n: int, r: Reader) -> list[str]:
+    """What a list leaves open of its n-th part, whose rate or free length it does not give."""
+    rate, free, lift = (float(parts.numbers[key][n]) for key in ("rate", "free_m", "lift_m"))
+    if np.isnan(lift):
+        return [tr("Rate, free length and lift are not all given. Measure rate and free length.")]
+    known = [None if np.isnan(value) else value for value in (rate, free)]
+    return say_advertised(advertised(a, axle, lift, *known), lift, a.target_case, r)
 
 
 def say_sold_as(sold: SoldAs, case: int, r: Reader) -> str:

@@ -12,6 +12,7 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.find import search as searching
+from isostat.assess.find.advertised import advertised
 from isostat.assess.find.law import HARD, Law
 from isostat.assess.find.search import Found, search, sets
 from isostat.assess.find.sold_as import sold_as
@@ -156,6 +157,23 @@ def test_what_an_advertised_lift_gives_is_the_height_over_the_old_springs() -> N
     light = int(np.argmin(a.loading.whole_kg))
     assert (sold.gives_m, sold.light_m) == (pytest.approx(gives[a.target_case], abs=2e-5), pytest.approx(gives[light], abs=2e-5))
     assert sold.advertised_m == catalogue().numbers["lift_m"][n]
+
+
+@pytest.mark.parametrize("known", ["rate", "free", "neither"])
+def test_what_an_advertised_lift_leaves_open_holds_the_spring_that_was_meant(known: str) -> None:
+    """A spring of known rate and length, sold by what it lifts when light: by that alone its heights lie between what is said."""
+    a, n = hive(), int(front().good.chosen[0, 0])
+    spring = int(front().options[0].spring[0, n])
+    rate, free = (float(catalogue().numbers[key][spring]) for key in ("rate", "free_m"))
+    sold = sold_as(a, wish(), spring)
+    given = {"rate": (rate, None), "free": (None, free), "neither": (None, None)}[known]
+    first = advertised(a, 0, sold.light_m, *given)[0]
+    target = a.found.hub_to_arch_m[0, :, a.target_case].mean() + sold.gives_m
+    slack = 0.0005 if known != "neither" else 0.002
+    assert first.target_m[0] - slack <= target <= first.target_m[1] + slack
+    if known != "neither":
+        assert first.rate[0] == pytest.approx(rate, rel=0.01) and first.free_m[0] == pytest.approx(free, abs=0.002)
+    assert first.settles in ("rate", "free length") and first.light_m[0] <= first.light_m[1]
 
 
 def test_perch_and_pocket_are_hard_laws() -> None:

@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QApplication, QLineEdit, QPushButton
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.find import search as searching
+from isostat.assess.find.law import Law
 from isostat.assess.judgement import Step
 from isostat.desktop.pieces.number import Number
 from isostat.desktop.spring.step import SpringStep
@@ -19,9 +20,12 @@ from isostat.job.demos import demo
 from tests.desktop.hands import choose, read
 from tests.desktop.test_nothing_overlaps import faults
 
-COILS = (
-    "coil,maker,rate,free length,solid length,price,currency\nA 98,Q,98,411,150,90,EUR\nC 98,Q,98,411,260,90,EUR\nbad,Q,x,1,1,,\n"
-)
+COILS = """coil,maker,rate,free length,solid length,price,currency,sold as lift
+A 98,Q,98,411,150,90,EUR,
+C 98,Q,98,411,260,90,EUR,
+bad,Q,x,1,1,,,
+L 30,Q,,,,,,30
+"""
 
 
 @pytest.fixture
@@ -51,7 +55,7 @@ def press(window: MainWindow, name: str) -> None:
 
 
 def test_sets_are_found_chosen_and_used_as_one_step_of_undo(window: MainWindow, qtbot: QtBot) -> None:
-    assert read(window, "find progress") == "145,200 of 145,200 sets tried: 17 of 1,200 springs stand"
+    assert read(window, "find progress") == "145,200 of 145,200 sets tried: 17 of 1,200 choices of springs stand"
     counts = [n.text() for n in sheet(window).findChildren(Number) if n.objectName().startswith("find count") and n.isVisible()]
     assert sum(int(n.replace(",", "")) for n in counts) + 17 == 1200
     before = window.document.job
@@ -81,6 +85,19 @@ def test_a_search_is_called_off_and_what_it_found_stays(window: MainWindow, qtbo
     assert not sheet(window).findChild(QPushButton, "find cancel").isVisible()  # type: ignore[union-attr]
 
 
+def test_where_nothing_stands_it_says_what_would_open_some(window: MainWindow, qtbot: QtBot) -> None:
+    finder = sheet(window).finder
+    assert finder.catalogue is not None and finder.searching.hunt is not None and finder.searching.hunt.found is not None
+    loose = finder.searching.hunt.found.fallen.law == list(Law).index(Law.LOOSE)
+    finder.catalogue._coils = finder.catalogue.coils().take(loose)
+    choose(window, "find spacers", "none")
+    ended(window, qtbot)
+    qtbot.wait(20)
+    hunt = finder.searching.hunt
+    assert not hunt.best and "spacer" in {o.what for o in hunt.opens}
+    assert "A spacer of" in read(window, "find none") and "more opens" in read(window, "find none")
+
+
 @pytest.mark.qt_log_ignore("This plugin does not support")  # of a list that opens on no screen
 def test_why_not_and_the_parts_of_a_reason(window: MainWindow) -> None:
     press(window, "find law LOOSE")
@@ -95,18 +112,28 @@ def test_why_not_and_the_parts_of_a_reason(window: MainWindow) -> None:
     field.setFocus()
     QTest.keyClicks(field, part.lower())
     QTest.keyClick(field, Qt.Key.Key_Return)
-    assert read(window, "find why words") == "Loose at full droop: by 1 mm."
+    assert read(window, "find why words") == f"{near.removesuffix(', by 1 mm')}\nLoose at full droop: by 1 mm."
     field.setText("no such thing")
     QTest.keyClick(field, Qt.Key.Key_Return)
     assert read(window, "find why words") == "“no such thing” is not in the lists."
+    press(window, "find back")
+    assert sheet(window).findChild(QPushButton, "find law LOOSE").isVisible()  # type: ignore[union-attr]
 
 
 def test_a_list_is_imported_and_searched_with_the_others(window: MainWindow, qtbot: QtBot, tmp_path: Path) -> None:
     (tmp_path / "mine.csv").write_text(COILS)
     window.exchange.parts_in(tmp_path / "mine.csv")
-    assert "mine.csv: 2 parts imported, 1 lines left out. Line 4: rate: “x” is not a number." in window.notice.text()
+    assert "mine.csv: 3 parts imported, 1 lines left out. Line 4: rate: “x” is not a number." in window.notice.text()
     ended(window, qtbot)
-    assert read(window, "find progress").endswith("of 1,202 springs stand")
+    assert read(window, "find progress").endswith("of 1,202 choices of springs stand")
+    field = sheet(window).findChild(QLineEdit, "find why")
+    assert field is not None
+    field.setText("L 30")
+    QTest.keyClick(field, Qt.Key.Key_Return)
+    assert "If 30 mm is meant when home full:" in (said := read(window, "find why words")) and said.endswith(
+        "Measure its free length: that settles it."
+    )
+    assert not faults(sheet(window))
     (tmp_path / "not.csv").write_text("shoes,size\n")
     window.exchange.parts_in(tmp_path / "not.csv")
     assert "not.csv was not imported. The first column is “shoes”." in window.notice.text()

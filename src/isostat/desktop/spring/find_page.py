@@ -29,7 +29,7 @@ from isostat.desktop.view import View
 from isostat.job.edits import proposals
 from isostat.job.schema import Job
 from isostat.language import capital, later, tr
-from isostat.wording.find import many, say_miss, say_price, say_product, say_set, say_short, say_sold_as
+from isostat.wording.find import many, say_left_open, say_miss, say_opens, say_price, say_product, say_set, say_short, say_sold_as
 from isostat.wording.sentences import say
 
 SPACERS = (0.0, 0.01, 0.02, 0.03, 0.04)  # m, up to which spacers are tried
@@ -64,7 +64,7 @@ class FindPage:
         self.catalogue: Catalogue | None = None
         self.wanted, self.chosen, self.open_law = Wanted(), 0, ""
         self._key: tuple[object, ...] = ()
-        self._why_words = ""
+        self._why_words: list[str] = []
         self._end_m = 0.05  # m from the target, to which the lanes go either way
         self._lanes: list[tuple[QRectF, int]] = []
         self._bars: list[tuple[QRectF, float]] = []
@@ -83,7 +83,7 @@ class FindPage:
             self.catalogue = Catalogue()
         key = (id(v.a), self.wanted, self.catalogue.lists)
         if key != self._key:
-            self._key, self.chosen, self._why_words, self.open_law = key, 0, "", ""
+            self._key, self.chosen, self._why_words, self.open_law = key, 0, [], ""
             self.searching.start(v.a, self._wishes(v))
 
     def _wishes(self, v: View) -> list[AxleWish]:
@@ -117,8 +117,9 @@ class FindPage:
             self._lay_set(v, hunt.found, row, best[row], QRectF(area.left(), top + row * t.px(ROW), area.width(), t.px(ROW)))
         self._lay_scale(v, hunt.found, top)
         if not best and hunt.ended:
-            words = tr("No spring stands with these settings. Allow more spacer, or a stop spacer.")
-            self._sheet.text("find none", words, QPointF(area.left(), top), size=14)
+            opens = [say_opens(o, v.reader) for o in hunt.opens] or [tr("Allow more spacer, or a stop spacer.")]
+            words = "\n".join([tr("No springs stand with these settings."), *opens])
+            self._sheet.text("find none", words, QPointF(area.left(), top), size=14, width=area.width())
         middle = area.left() + area.width() * 0.52
         self._lay_chosen(
             v, hunt.found, best, QRectF(area.left(), foot + t.px(10), middle - area.left() - t.px(16), t.px(FOOT - 10))
@@ -164,7 +165,7 @@ class FindPage:
             "n": many(found.fallen.standing),
             "all": many(found.fallen.law.size),
         }
-        line.words("find progress", tr("{tried} of {total} sets tried: {n} of {all} springs stand", **said), weight=600)
+        line.words("find progress", tr("{tried} of {total} sets tried: {n} of {all} choices of springs stand", **said), weight=600)
         if self.searching.under_way:
             line.gap(8).button("find cancel", tr("Cancel search"), self.searching.call_off)
 
@@ -247,9 +248,15 @@ class FindPage:
         t, s, fallen = v.theme, self._sheet, found.fallen
         s.caps("find fallen head", tr("Why the others do not"), area.topLeft())
         y, most = area.top() + t.px(19), max((fallen.count(law) for law in Law), default=1)
-        if self.open_law:
+        if self._why_words:
+            s.button("find back", tr("Back to all reasons"), QPointF(area.left(), y), partial(self._open, "")).setFixedHeight(
+                round(t.px(LAW - 2))
+            )
+            at = QPointF(area.left(), y + t.px(26))
+            s.text("find why words", "\n".join(self._why_words), at, size=12.5, width=area.width())
+        elif self.open_law:
             self._lay_law(v, found, Law[self.open_law], QRectF(area.left(), y, area.width(), area.height()))
-        for law in () if self.open_law else Law:
+        for law in () if self.open_law or self._why_words else Law:
             count = fallen.count(law)
             if not count:
                 continue
@@ -263,7 +270,7 @@ class FindPage:
             bar = QRectF(area.left() + t.px(220), y + t.px(4), area.width() - t.px(272), t.px(12))
             self._bars.append((bar, count / most))
             y += t.px(LAW)
-        self._lay_why(v, QRectF(area.left(), area.bottom() - t.px(40), area.width(), t.px(44)))
+        self._lay_why(v, QRectF(area.left(), area.bottom() - t.px(28), area.width(), t.px(28)))
 
     def _lay_law(self, v: View, found: Found, law: Law, area: QRectF) -> None:
         """The parts that fell by one law, the nearest to being cured first."""
@@ -276,7 +283,7 @@ class FindPage:
             s.text(f"find near {k}", words, area.topLeft() + QPointF(2, t.px(24 + 17 * k)), size=12.5)
 
     def _open(self, law: str) -> None:
-        self.open_law = law
+        self.open_law, self._why_words = law, []
         self._relay()
 
     @staticmethod
@@ -293,12 +300,10 @@ class FindPage:
         restyle(field, field_style(t, "ink", t.ink3, dashed=False))
         left = box.right() + round(t.px(8))
         field.setGeometry(QRect(left, round(area.top()), round(area.right()) - left, round(t.px(24))))
-        if self._why_words:
-            s.text("find why words", self._why_words, QPointF(area.left(), area.top() + t.px(27)), size=12.5, width=area.width())
 
     def _wire_why(self, field: QLineEdit) -> None:
         assert self.catalogue is not None
-        completer = QCompleter(list(self.catalogue.coils().parts), field)
+        completer = QCompleter(list(self.catalogue.every_coil().parts), field)
         completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
         field.setCompleter(completer)
         field.returnPressed.connect(lambda: self._ask(field.text().strip()))
@@ -307,14 +312,18 @@ class FindPage:
         hunt, v = self.searching.hunt, self._sheet.view
         if hunt is None or v is None or not part:
             return
-        wish = hunt.wishes[0]
+        assert self.catalogue is not None
+        wish, every = hunt.wishes[0], self.catalogue.every_coil()
+        listed = next((n for n, number in enumerate(every.parts) if number.casefold() == part.casefold()), None)
         at = next((n for n, number in enumerate(wish.parts.parts) if number.casefold() == part.casefold()), None)
-        if at is None:
-            self._why_words = tr("“{part}” is not in the lists.", part=part)
+        if listed is None:
+            self._why_words = [tr("“{part}” is not in the lists.", part=part)]
+        elif at is None:
+            self._why_words = say_left_open(hunt.a, wish.axle, every, listed, v.reader)
         else:
             why = why_not(hunt.a, hunt.wishes, wish.axle, at)
             broken = [f"{capital(tr(law.words))}: {say_short(law, short, v.reader)}." for law, short in why.broken]
-            self._why_words = " ".join(broken) or tr("It stands in every load case.")
+            self._why_words = [part_name(why.found, 0), *(broken or [tr("It stands in every load case.")])]
         self._relay()
 
     # -- strokes
