@@ -69,13 +69,14 @@ def _set(a: Assessment, found: Found, n: int) -> dict[str, Any]:
 
 def _reason(found: Found, law: Law) -> dict[str, Any]:
     fallen = found.fallen
-    mine = np.nonzero(fallen.law == list(Law).index(law))[0]
-    nearest = mine[np.argsort(fallen.shortfall[mine], kind="stable")][:NEAREST]
     return {
         "law": law.name.lower(),
         "words": law.words,
-        "count": int(mine.size),
-        "nearest": [{"part": part_name(found, int(p)), "short": _known(fallen.shortfall[p] * law.cure)} for p in nearest],
+        "count": fallen.count(law),
+        "nearest": [
+            {"part": part_name(found, int(p)), "short": _known(fallen.shortfall[p] * law.cure)}
+            for p in fallen.nearest(law, NEAREST)
+        ],
     }
 
 

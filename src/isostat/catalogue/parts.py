@@ -35,6 +35,10 @@ class Parts:
         """Maker and part number of the n-th."""
         return f"{self.words['maker'][n]} {self.parts[n]}".strip()
 
+    def place_of(self, part: str) -> int | None:
+        """Where the first of that part number stands, in any case of its letters; None where none does."""
+        return next((n for n, number in enumerate(self.parts) if number.casefold() == part.casefold()), None)
+
     def searchable(self) -> Parts:
         """Those whose rate and free length are both given."""
         return self.take(np.isfinite(self.numbers["rate"]) & np.isfinite(self.numbers["free_m"]))

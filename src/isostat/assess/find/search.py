@@ -64,6 +64,11 @@ class Fallen:
         """How many fell by a law."""
         return int((self.law == list(Law).index(law)).sum())
 
+    def nearest(self, law: Law, most: int) -> Ints:
+        """Of those that fell by a law so many, the nearest to being cured first."""
+        mine = np.nonzero(self.law == list(Law).index(law))[0]
+        return mine[np.argsort(self.shortfall[mine], kind="stable")][:most]
+
     @property
     def standing(self) -> int:
         """How many stand."""

@@ -7,29 +7,27 @@ from dataclasses import dataclass, replace
 from functools import partial
 
 import numpy as np
-from PyQt6.QtCore import QLineF, QPointF, QRect, QRectF, Qt
+from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
-from PyQt6.QtWidgets import QCompleter, QLineEdit
 
 from isostat.answers.find import part_name
-from isostat.assess.find.law import Law
 from isostat.assess.find.search import Found
 from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.take import taken
-from isostat.assess.find.why_not import why_not
 from isostat.assess.find.wish import AxleWish, Steps
 from isostat.catalogue.sheet import Sheet as PartSheet
 from isostat.desktop.pieces.ink import case_sign, hatch
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import MIDDLE, RIGHT, Sheet
-from isostat.desktop.pieces.styles import button_style, field_style, restyle
+from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.searching import Catalogue, Searching
+from isostat.desktop.spring.find_reasons import Reasons
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import proposals
 from isostat.job.schema import Job
-from isostat.language import capital, later, tr
-from isostat.wording.find import many, say_left_open, say_miss, say_opens, say_price, say_product, say_set, say_short, say_sold_as
+from isostat.language import later, tr
+from isostat.wording.find import many, say_miss, say_opens, say_price, say_product, say_set, say_sold_as
 from isostat.wording.sentences import say
 
 SPACERS = (0.0, 0.01, 0.02, 0.03, 0.04)  # m, up to which spacers are tried
@@ -38,8 +36,6 @@ STOPS = (0.0, 0.01, 0.02, 0.03)  # m, up to which stop spacers are tried; 0: as 
 STOP_STEP = 0.005
 ROW, FOOT = 42.0, 192.0  # px of a set; below the sets
 LANE = (0.38, 0.30)  # of the page's width, where the lane of a set begins and how wide it is
-LAW = 21.0  # px of a reason
-NEAREST = 6  # parts of a law that is open
 SIDES = (later("Same both sides"), later("A spring a side"))
 
 
@@ -62,12 +58,11 @@ class FindPage:
         self.searching = Searching(sheet)
         self.searching.changed.connect(relay)
         self.catalogue: Catalogue | None = None
-        self.wanted, self.chosen, self.open_law = Wanted(), 0, ""
+        self.wanted, self.chosen = Wanted(), 0
+        self.reasons = Reasons(sheet, relay)
         self._key: tuple[object, ...] = ()
-        self._why_words: list[str] = []
         self._end_m = 0.05  # m from the target, to which the lanes go either way
         self._lanes: list[tuple[QRectF, int]] = []
-        self._bars: list[tuple[QRectF, float]] = []
 
     def take_list(self, parts: PartSheet) -> None:
         """One more list to search."""
@@ -83,7 +78,8 @@ class FindPage:
             self.catalogue = Catalogue()
         key = (id(v.a), self.wanted, self.catalogue.lists)
         if key != self._key:
-            self._key, self.chosen, self._why_words, self.open_law = key, 0, [], ""
+            self._key, self.chosen = key, 0
+            self.reasons.begin(self.catalogue.every_coil())
             self.searching.start(v.a, self._wishes(v))
 
     def _wishes(self, v: View) -> list[AxleWish]:
@@ -104,7 +100,7 @@ class FindPage:
         """Places the page."""
         self._search(v)
         t, hunt = v.theme, self.searching.hunt
-        self._lanes, self._bars = [], []
+        self._lanes = []
         self._lay_wishes(v, area.topLeft())
         self._lay_progress(v, area.topLeft() + QPointF(0, t.px(59)))
         if hunt is None or hunt.found is None:
@@ -124,7 +120,7 @@ class FindPage:
         self._lay_chosen(
             v, hunt.found, best, QRectF(area.left(), foot + t.px(10), middle - area.left() - t.px(16), t.px(FOOT - 10))
         )
-        self._lay_fallen(v, hunt.found, QRectF(middle, foot + t.px(10), area.right() - middle, t.px(FOOT - 10)))
+        self.reasons.lay(v, hunt, QRectF(middle, foot + t.px(10), area.right() - middle, t.px(FOOT - 10)))
 
     def _lay_wishes(self, v: View, at: QPointF) -> None:
         t, s, r, w = v.theme, self._sheet, v.reader, self.wanted
@@ -244,91 +240,9 @@ class FindPage:
 
         self._sheet.edited.emit(change, tr("springs {part}", part=part_name(found, int(found.good.part[n]))), -1)
 
-    def _lay_fallen(self, v: View, found: Found, area: QRectF) -> None:
-        t, s, fallen = v.theme, self._sheet, found.fallen
-        s.caps("find fallen head", tr("Why the others do not"), area.topLeft())
-        y, most = area.top() + t.px(19), max((fallen.count(law) for law in Law), default=1)
-        if self._why_words:
-            s.button("find back", tr("Back to all reasons"), QPointF(area.left(), y), partial(self._open, "")).setFixedHeight(
-                round(t.px(LAW - 2))
-            )
-            at = QPointF(area.left(), y + t.px(26))
-            s.text("find why words", "\n".join(self._why_words), at, size=12.5, width=area.width())
-        elif self.open_law:
-            self._lay_law(v, found, Law[self.open_law], QRectF(area.left(), y, area.width(), area.height()))
-        for law in () if self.open_law or self._why_words else Law:
-            count = fallen.count(law)
-            if not count:
-                continue
-            words = capital(tr(law.words))
-            made = s.button(
-                f"find law {law.name}", words, QPointF(area.left(), y), partial(self._open, law.name), width=round(t.px(212))
-            )
-            made.setFixedHeight(round(t.px(LAW - 2)))
-            made.setAccessibleName(tr("{law}: {n} springs", law=words, n=count))
-            s.text(f"find count {law.name}", many(count), QPointF(area.right(), y + 1), size=13, weight=600, anchor=RIGHT)
-            bar = QRectF(area.left() + t.px(220), y + t.px(4), area.width() - t.px(272), t.px(12))
-            self._bars.append((bar, count / most))
-            y += t.px(LAW)
-        self._lay_why(v, QRectF(area.left(), area.bottom() - t.px(28), area.width(), t.px(28)))
-
-    def _lay_law(self, v: View, found: Found, law: Law, area: QRectF) -> None:
-        """The parts that fell by one law, the nearest to being cured first."""
-        t, s = v.theme, self._sheet
-        words = tr("{law}: {n}. Back to all", law=capital(tr(law.words)), n=many(found.fallen.count(law)))
-        s.button("find back", words, area.topLeft(), partial(self._open, "")).setFixedHeight(round(t.px(LAW - 2)))
-        for k, part in enumerate(self._nearest(found, law)):
-            short = say_short(law, float(found.fallen.shortfall[part]) * law.cure, v.reader)
-            words = tr("{part}, {short}", part=part_name(found, part), short=short)
-            s.text(f"find near {k}", words, area.topLeft() + QPointF(2, t.px(24 + 17 * k)), size=12.5)
-
-    def _open(self, law: str) -> None:
-        self.open_law, self._why_words = law, []
-        self._relay()
-
-    @staticmethod
-    def _nearest(found: Found, law: Law) -> list[int]:
-        mine = np.nonzero(found.fallen.law == list(Law).index(law))[0]
-        return [int(p) for p in mine[np.argsort(found.fallen.shortfall[mine], kind="stable")][:NEAREST]]
-
-    def _lay_why(self, v: View, area: QRectF) -> None:
-        t, s = v.theme, self._sheet
-        box = s.text("find why word", tr("Why not part number"), QPointF(area.left(), area.top() + 3), size=13, weight=600)
-        field = s.child("find why", QLineEdit, self._wire_why)
-        field.setAccessibleName(tr("part number to ask about"))
-        field.setFont(t.font(13, 600))
-        restyle(field, field_style(t, "ink", t.ink3, dashed=False))
-        left = box.right() + round(t.px(8))
-        field.setGeometry(QRect(left, round(area.top()), round(area.right()) - left, round(t.px(24))))
-
-    def _wire_why(self, field: QLineEdit) -> None:
-        assert self.catalogue is not None
-        completer = QCompleter(list(self.catalogue.every_coil().parts), field)
-        completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
-        field.setCompleter(completer)
-        field.returnPressed.connect(lambda: self._ask(field.text().strip()))
-
-    def _ask(self, part: str) -> None:
-        hunt, v = self.searching.hunt, self._sheet.view
-        if hunt is None or v is None or not part:
-            return
-        assert self.catalogue is not None
-        wish, every = hunt.wishes[0], self.catalogue.every_coil()
-        listed = next((n for n, number in enumerate(every.parts) if number.casefold() == part.casefold()), None)
-        at = next((n for n, number in enumerate(wish.parts.parts) if number.casefold() == part.casefold()), None)
-        if listed is None:
-            self._why_words = [tr("“{part}” is not in the lists.", part=part)]
-        elif at is None:
-            self._why_words = say_left_open(hunt.a, wish.axle, every, listed, v.reader)
-        else:
-            why = why_not(hunt.a, hunt.wishes, wish.axle, at)
-            broken = [f"{capital(tr(law.words))}: {say_short(law, short, v.reader)}." for law, short in why.broken]
-            self._why_words = [part_name(why.found, 0), *(broken or [tr("It stands in every load case.")])]
-        self._relay()
-
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:
-        """The lanes of the sets, and the bars of the reasons."""
+        """The lanes of the sets, and what the reasons have to draw."""
         hunt = self.searching.hunt
         if hunt is None or hunt.found is None:
             return
@@ -347,11 +261,7 @@ class FindPage:
                 apart = (found.good.height_m[axle, :, n] - v.a.fitted_target_m[axle][:, None]).mean(axis=0)
                 for case, miss in zip(found.cases, apart, strict=True):
                     case_sign(p, v, int(case), QPointF(self._x(lane, float(miss)), y), 4.5)
-        for bar, share in self._bars:
-            hatch(p, QRectF(bar.left(), bar.top(), bar.width() * share, bar.height()), t.colour("ink2"), 4.5)
-            p.setPen(pen(t, "ink", 1.0))
-            p.setBrush(Qt.BrushStyle.NoBrush)
-            p.drawRect(QRectF(bar.left(), bar.top(), bar.width() * share, bar.height()))
+        self.reasons.draw(p, v)
 
     def _x(self, lane: QRectF, m: float) -> float:
         share = min(max(m / self._end_m, -1.0), 1.0)

@@ -1,0 +1,137 @@
+"""Why springs fell: counts that open to their parts, and the answer to why not this one."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRect, QRectF, Qt
+from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QCompleter, QLineEdit
+
+from isostat.answers.find import part_name
+from isostat.assess.find.law import Law
+from isostat.assess.find.search import Found
+from isostat.assess.find.why_not import why_not
+from isostat.catalogue.parts import Parts
+from isostat.desktop.pieces.ink import hatch
+from isostat.desktop.pieces.sheet import RIGHT, Sheet
+from isostat.desktop.pieces.styles import field_style, restyle
+from isostat.desktop.searching import Hunt
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.language import capital, tr
+from isostat.wording.find import many, say_left_open, say_short
+
+LAW = 21.0  # px of a reason
+NEAREST = 6  # parts of a law that is open
+
+
+class Reasons:
+    """What it remembers until another search begins: the law that is open, the part that was asked about and the answer."""
+
+    def __init__(self, sheet: Sheet, relay: Callable[[], None]) -> None:
+        self._sheet, self._relay = sheet, relay
+        self._hunt: Hunt | None = None
+        self._every: Parts | None = None
+        self._open_law, self._answer = "", list[str]()
+        self._bars: list[tuple[QRectF, float]] = []
+
+    def begin(self, every: Parts) -> None:
+        """A new search. every: all parts of the lists, those that cannot be searched too."""
+        if every is not self._every:
+            self._every = every
+            self._complete(self._sheet.child("find why", QLineEdit, self._wire))
+        self._hunt, self._open_law, self._answer = None, "", []
+
+    def _complete(self, field: QLineEdit) -> None:
+        assert self._every is not None
+        completer = QCompleter(list(self._every.parts), field)
+        completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
+        field.setCompleter(completer)
+
+    def _wire(self, field: QLineEdit) -> None:
+        field.returnPressed.connect(lambda: self.ask(field.text().strip()))
+
+    def lay(self, v: View, hunt: Hunt, area: QRectF) -> None:
+        """Places the counts, or what is open in their place, and the field to ask by."""
+        t, s, found = v.theme, self._sheet, hunt.found
+        assert found is not None
+        self._hunt, self._bars = hunt, []
+        s.caps("find fallen head", tr("Why the others do not"), area.topLeft())
+        below = area.adjusted(0, t.px(19), 0, 0)
+        if self._answer:
+            self._lay_back(v, tr("Back to all reasons"), below.topLeft())
+            at = below.topLeft() + QPointF(0, t.px(26))
+            s.text("find why words", "\n".join(self._answer), at, size=12.5, width=area.width())
+        elif self._open_law:
+            self._lay_law(v, found, Law[self._open_law], below.topLeft())
+        else:
+            self._lay_counts(v, found, below)
+        self._lay_field(v, QRectF(area.left(), area.bottom() - t.px(28), area.width(), t.px(28)))
+
+    def _lay_counts(self, v: View, found: Found, area: QRectF) -> None:
+        t, s, fallen = v.theme, self._sheet, found.fallen
+        counts = {law: fallen.count(law) for law in Law if fallen.count(law)}
+        for n, (law, count) in enumerate(counts.items()):
+            y, words = area.top() + n * t.px(LAW), capital(tr(law.words))
+            at = QPointF(area.left(), y)
+            made = s.button(f"find law {law.name}", words, at, partial(self._open, law.name), width=round(t.px(212)))
+            made.setFixedHeight(round(t.px(LAW - 2)))
+            made.setAccessibleName(tr("{law}: {n} springs", law=words, n=count))
+            s.text(f"find count {law.name}", many(count), QPointF(area.right(), y + 1), size=13, weight=600, anchor=RIGHT)
+            bar = QRectF(area.left() + t.px(220), y + t.px(4), area.width() - t.px(272), t.px(12))
+            self._bars.append((bar, count / max(counts.values())))
+
+    def _lay_back(self, v: View, words: str, at: QPointF) -> None:
+        made = self._sheet.button("find back", words, at, partial(self._open, ""))
+        made.setFixedHeight(round(v.theme.px(LAW - 2)))
+
+    def _lay_law(self, v: View, found: Found, law: Law, at: QPointF) -> None:
+        """The parts that fell by one law, the nearest to being cured first."""
+        t, s = v.theme, self._sheet
+        self._lay_back(v, tr("{law}: {n}. Back to all", law=capital(tr(law.words)), n=many(found.fallen.count(law))), at)
+        for k, part in enumerate(found.fallen.nearest(law, NEAREST)):
+            short = say_short(law, float(found.fallen.shortfall[part]) * law.cure, v.reader)
+            words = tr("{part}, {short}", part=part_name(found, int(part)), short=short)
+            s.text(f"find near {k}", words, at + QPointF(2, t.px(24 + 17 * k)), size=12.5)
+
+    def _open(self, law: str) -> None:
+        self._open_law, self._answer = law, []
+        self._relay()
+
+    def _lay_field(self, v: View, area: QRectF) -> None:
+        t, s = v.theme, self._sheet
+        box = s.text("find why word", tr("Why not part number"), QPointF(area.left(), area.top() + 3), size=13, weight=600)
+        field = s.child("find why", QLineEdit, self._wire)
+        field.setAccessibleName(tr("part number to ask about"))
+        field.setFont(t.font(13, 600))
+        restyle(field, field_style(t, "ink", t.ink3, dashed=False))
+        left = box.right() + round(t.px(8))
+        field.setGeometry(QRect(left, round(area.top()), round(area.right()) - left, round(t.px(24))))
+
+    def ask(self, part: str) -> None:
+        """Why a part number does not do; of one whose figures are not given, what its lift leaves open."""
+        hunt, v = self._hunt, self._sheet.view
+        if hunt is None or v is None or self._every is None or not part:
+            return
+        wish = hunt.wishes[0]
+        listed, at = self._every.place_of(part), wish.parts.place_of(part)
+        if listed is None:
+            self._answer = [tr("“{part}” is not in the lists.", part=part)]
+        elif at is None:
+            self._answer = say_left_open(hunt.a, wish.axle, self._every, listed, v.reader)
+        else:
+            why = why_not(hunt.a, hunt.wishes, wish.axle, at)
+            broken = [f"{capital(tr(law.words))}: {say_short(law, short, v.reader)}." for law, short in why.broken]
+            self._answer = [part_name(why.found, 0), *(broken or [tr("It stands in every load case.")])]
+        self._relay()
+
+    def draw(self, p: QPainter, v: View) -> None:
+        """A bar for every count."""
+        for bar, share in self._bars:
+            filled = QRectF(bar.left(), bar.top(), bar.width() * share, bar.height())
+            hatch(p, filled, v.theme.colour("ink2"), 4.5)
+            p.setPen(pen(v.theme, "ink", 1.0))
+            p.setBrush(Qt.BrushStyle.NoBrush)
+            p.drawRect(filled)
