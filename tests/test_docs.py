@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import ast
 import re
 import subprocess
 import sys
+from importlib import import_module
+from importlib.util import find_spec
 from pathlib import Path
 
 import pytest
@@ -40,13 +43,14 @@ def test_every_column_of_a_list_is_documented_under_its_kind(kind: str) -> None:
 
 
 @pytest.mark.parametrize("script", sorted(path.name for path in (ROOT / "scripts").glob("*.py")))
-def test_every_script_finds_what_it_is_made_of(script: str) -> None:
-    """A script that nobody ran since what it imports was renamed."""
-    done = subprocess.run(
-        [sys.executable, "-c", f"import runpy; runpy.run_path('scripts/{script}', run_name='looked at')"],
-        cwd=ROOT, capture_output=True, text=True, check=False,
-    )  # fmt: skip
-    assert done.returncode == 0, done.stderr
+def test_every_script_finds_what_it_imports(script: str) -> None:
+    """A script that nobody ran since a name of its was changed."""
+    tree = ast.parse((ROOT / "scripts" / script).read_text("utf-8"))
+    for node in ast.walk(tree):
+        if isinstance(node, ast.ImportFrom) and node.module and node.module != "__future__":
+            module = import_module(node.module)
+            lacks = [alias.name for alias in node.names if not hasattr(module, alias.name)]
+            assert all(find_spec(f"{node.module}.{name}") for name in lacks), f"{node.module}: {lacks}"
 
 
 def test_every_screenshot_is_linked_and_they_are_few() -> None:

@@ -140,18 +140,17 @@ def test_a_list_is_imported_and_searched_with_the_others(window: MainWindow, qtb
 
 
 @pytest.mark.parametrize(
-    ("width", "height", "text", "units"),
-    [(1100, 700, 1.0, "in lb lb/in psi"), (1280, 800, 1.0, "mm kg N/mm bar"), (1920, 1080, 1.5, "mm N")],
+    ("axles", "width", "height", "text", "units"),
+    [(0, 1100, 700, 1.0, "in lb lb/in psi"), (1, 1920, 1080, 1.5, "mm N"), (2, 1280, 800, 1.0, "mm kg N/mm bar")],
 )
 def test_nothing_of_it_is_cut_or_overlaps(
-    window: MainWindow, qtbot: QtBot, width: int, height: int, text: float, units: str
+    window: MainWindow, qtbot: QtBot, axles: int, width: int, height: int, text: float, units: str
 ) -> None:
     window.resize(width, height)
     window.preferences.use_units(units)
     while window.preferences.theme.scale < text:
         window.preferences.grow_text(1)
-    for axles in (0, 1, 2):
-        sheet(window).finder._want(axles=axles, spacers=2 if axles < 2 else 0)
-        ended(window, qtbot)
-        QApplication.processEvents()
-        assert not faults(sheet(window))
+    sheet(window).finder._want(axles=axles, spacers=2 if axles < 2 else 0)
+    ended(window, qtbot)
+    QApplication.processEvents()
+    assert not faults(sheet(window))
