@@ -196,9 +196,9 @@ def finding(each: float) -> None:
         free = order.free_m[0] + rng.uniform(-0.004, 0.004, 1000) + np.where(np.arange(1000) % 10 < 4, 0.0, 1.0) * 10 * length
         rate = order.rate_n_per_m[0] * rng.uniform(0.97, 1.03, 1000)
         lines = [f"P{n},{k:.1f} N/m,{m:.6f} m" for n, (k, m) in enumerate(zip(rate, free, strict=True))]
-        index = Index()
-        index.take(read_sheet("\n".join(["coil,rate,free length", *lines]), "bench"), "bench")
-        wish = AxleWish(axle=0, parts=index.parts("coil"), spacers=Steps(0.0, 0.0045, 0.0005))
+        with Index() as index:
+            index.take(read_sheet("\n".join(["coil,rate,free length", *lines]), "bench"), "bench")
+            wish = AxleWish(axle=0, parts=index.parts("coil"), spacers=Steps(0.0, 0.0045, 0.0005))
         held, started = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss, time.perf_counter()
         *_, found = search(a, [wish])
         spent = time.perf_counter() - started

@@ -16,6 +16,7 @@ from isostat.assess.judgement import Step
 from isostat.desktop.measure.step import PAGES as MEASURE_PAGES
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.number import Number
+from isostat.desktop.spring.find_page import Wanted
 from isostat.desktop.springs.pages import HELPER_PAGES
 from isostat.desktop.stance.step import PAGES as STANCE_PAGES
 from isostat.desktop.theme import load_fonts
@@ -68,6 +69,7 @@ def every_page(window: MainWindow) -> Iterator[str]:
         for page in ("chart", "side by side", *HELPER_PAGES):
             spring.turn(page)  # type: ignore[union-attr]
             yield f"{page} of axle {axle}"
+    spring.finder.wanted = Wanted(spacers=0)  # type: ignore[union-attr]
     spring.turn("find")  # type: ignore[union-attr]
     while not spring.finder.searching.hunt.ended:  # type: ignore[union-attr]
         QApplication.processEvents()
@@ -129,7 +131,7 @@ def test_every_text_passes_the_catalogue(open_window, qtbot: QtBot, name: str) -
 @pytest.mark.usefixtures("accents")
 @pytest.mark.parametrize(
     ("name", "width", "height"),
-    [("well measured", 1100, 700), ("well measured", 1920, 1080), ("survey-buggy", 1100, 700), ("orchard-sprayer", 1920, 1080),
+    [("well measured", 1100, 700), ("survey-buggy", 1100, 700), ("orchard-sprayer", 1920, 1080),
      ("glaziers-flatbed", 1100, 700)],
 )  # fmt: skip
 def test_longer_texts_find_room(open_window, qtbot: QtBot, name: str, width: int, height: int) -> None:  # type: ignore[no-untyped-def]

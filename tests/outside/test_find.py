@@ -44,9 +44,9 @@ class Tried:
 
 
 def parts() -> Parts:
-    index = Index()
-    index.take(read_sheet(COILS, "coils.csv"), "coils.csv")
-    return index.parts("coil")
+    with Index() as index:
+        index.take(read_sheet(COILS, "coils.csv"), "coils.csv")
+        return index.parts("coil")
 
 
 def by_hand(a: Assessment, job: Job) -> Tried | None:

@@ -7,6 +7,7 @@ import sqlite3
 from collections.abc import Callable, Sequence
 from contextlib import closing
 from pathlib import Path
+from typing import Self
 
 import numpy as np
 
@@ -51,6 +52,12 @@ class Index:
                 db.execute(f'CREATE INDEX "{kind} by part" ON "{kind}" (part COLLATE NOCASE)')
                 db.execute(f'CREATE INDEX "{kind} by list" ON "{kind}" (list)')
             db.execute(f"PRAGMA user_version = {LAYOUT}")
+
+    def __enter__(self) -> Self:
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self.close()
 
     def close(self) -> None:
         """Lets go of the file."""

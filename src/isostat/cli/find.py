@@ -60,8 +60,7 @@ def answer_find(asked: argparse.Namespace) -> int:
 
 def _parts(lists: list[Path], preset: Preset) -> Parts:
     """The coils of the lists, of the one that ships where none is given; what could not be read is said."""
-    index = Index()
-    with as_file(files("isostat.catalogue") / "demo" / "coils.csv") as shipped:
+    with Index() as index, as_file(files("isostat.catalogue") / "demo" / "coils.csv") as shipped:
         for path in lists or [shipped]:
             sheet = index.add(path, preset)
             if sheet is None:
@@ -70,9 +69,7 @@ def _parts(lists: list[Path], preset: Preset) -> Parts:
                 complain(f"{path.name}: {fault.words(preset)}")
             if sheet.left_out:
                 complain(tr("{name}: {n} lines left out, {taken} taken.", name=path.name, n=sheet.left_out, taken=len(sheet.parts)))
-    found = index.parts("coil")
-    index.close()
-    return found
+        return index.parts("coil")
 
 
 def _wishes(vary: list[str], parts: Parts, axles: int, *, each: bool, preset: Preset) -> list[AxleWish]:

@@ -62,23 +62,25 @@ class Catalogue:
     """The lists that are searched: the one that ships, and those that were imported."""
 
     def __init__(self) -> None:
-        self._index = Index()
+        text = (files("isostat.catalogue") / "demo" / "coils.csv").read_text("utf-8")
+        self._lists = {"": read_sheet(text, "coils.csv")}
         self._every: Parts | None = None
         self._coils: Parts | None = None
-        text = (files("isostat.catalogue") / "demo" / "coils.csv").read_text("utf-8")
-        self._index.take(read_sheet(text, "coils.csv"), "shipped")
-        self.lists = 1
+        self.changes = 0  # of its lists
 
-    def take(self, sheet: Sheet, source: str) -> None:
-        """One more list, or the same again."""
-        self._index.take(sheet, source)
+    def take(self, sheet: Sheet) -> None:
+        """One more list, in place of the one that its file held before."""
+        self._lists[sheet.source] = sheet
         self._every = self._coils = None
-        self.lists = len(self._index.lists())
+        self.changes += 1
 
     def every_coil(self) -> Parts:
         """All coils of the lists."""
         if self._every is None:
-            self._every = self._index.parts("coil")
+            with Index() as index:
+                for name, sheet in self._lists.items():
+                    index.take(sheet, name)
+                self._every = index.parts("coil")
         return self._every
 
     def coils(self) -> Parts:

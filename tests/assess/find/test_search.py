@@ -32,9 +32,9 @@ SPACERS = Steps(0.0, 0.02, 0.004)
 
 @cache
 def catalogue() -> Parts:
-    index = Index()
-    index.take(read_sheet((files("isostat.catalogue") / "demo" / "coils.csv").read_text("utf-8"), "coils.csv"), "coils.csv")
-    return index.parts("coil")
+    with Index() as index:
+        index.take(read_sheet((files("isostat.catalogue") / "demo" / "coils.csv").read_text("utf-8"), "coils.csv"), "coils.csv")
+        return index.parts("coil")
 
 
 @cache

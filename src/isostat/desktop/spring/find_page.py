@@ -68,7 +68,7 @@ class FindPage:
         """One more list to search."""
         if self.catalogue is None:
             self.catalogue = Catalogue()
-        self.catalogue.take(parts, parts.source)
+        self.catalogue.take(parts)
         self._relay()
 
     # -- what is searched
@@ -76,7 +76,7 @@ class FindPage:
         """A new search where the job, the lists or what may vary have changed."""
         if self.catalogue is None:
             self.catalogue = Catalogue()
-        key = (id(v.a), self.wanted, self.catalogue.lists)
+        key = (id(v.a), self.wanted, self.catalogue.changes)
         if key != self._key:
             self._key, self.chosen = key, 0
             self.reasons.begin(self.catalogue.every_coil())
