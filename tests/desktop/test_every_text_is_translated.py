@@ -116,27 +116,19 @@ def own_words(job: Job) -> set[str]:
 
 
 @pytest.mark.usefixtures("accents")
-@pytest.mark.parametrize("name", JOBS)
-def test_every_text_passes_the_catalogue(open_window, qtbot: QtBot, name: str) -> None:  # type: ignore[no-untyped-def]
+@pytest.mark.parametrize(
+    ("name", "width", "height"), [(name, *size) for name, size in zip(JOBS, 2 * ((1100, 700), (1920, 1080)), strict=True)]
+)
+def test_every_text_passes_the_catalogue_and_finds_room(open_window, qtbot: QtBot, name: str, width: int, height: int) -> None:  # type: ignore[no-untyped-def]
     job = JOBS[name]()
-    window = open_window(job)
-    known, plain = own_words(job) | KNOWN, {}
+    window = shown(open_window, job, (width, height, 1.0, "mm kg N/mm bar", "light"))
+    known, plain, wrong = own_words(job) | KNOWN, {}, []
     for page in every_page(window):
         for where, text in read_in(window):
             if words := [w for w in PLAIN.findall(text) if len(w) > 2 and w not in known]:
                 plain.setdefault((where, text), (page, words))
+        wrong += [f"{page}: {fault}" for fault in window_faults(window)]
     assert not plain, "\n".join(f"{page}: {where}: {text!r}" for (where, text), (page, _) in plain.items())
-
-
-@pytest.mark.usefixtures("accents")
-@pytest.mark.parametrize(
-    ("name", "width", "height"),
-    [("well measured", 1100, 700), ("survey-buggy", 1100, 700), ("orchard-sprayer", 1920, 1080),
-     ("glaziers-flatbed", 1100, 700)],
-)  # fmt: skip
-def test_longer_texts_find_room(open_window, qtbot: QtBot, name: str, width: int, height: int) -> None:  # type: ignore[no-untyped-def]
-    window = shown(open_window, JOBS[name](), (width, height, 1.0, "mm kg N/mm bar", "light"))
-    wrong = [f"{page}: {fault}" for page in every_page(window) for fault in window_faults(window)]
     narrowed = [fault for fault in wrong if NARROWED in fault]
     assert narrowed, "letters are set narrower"
     window.turn_far()
