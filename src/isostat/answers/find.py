@@ -53,8 +53,8 @@ def _set(a: Assessment, found: Found, n: int) -> dict[str, Any]:
                 "stop_spacer_m": _known(options.stop_m[at]),
                 "sold_as_m": sold.advertised_m,
                 "stated_for": sold.stated_for,
-                "gives_at_target_m": round(sold.gives_m, 6),
-                "gives_light_m": round(sold.light_m, 6),
+                "gives_at_target_m": _known(sold.gives_m),
+                "gives_light_m": _known(sold.light_m),
             }
         )
     return {

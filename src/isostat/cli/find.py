@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import argparse
+import math
 import re
 import sys
 from importlib.resources import as_file, files
 from pathlib import Path
 
-from isostat.answers.find import find_plain, part_name
+from isostat.answers.find import NEAREST, find_plain, part_name
 from isostat.assess import assess
 from isostat.assess.find.law import Law
 from isostat.assess.find.search import Found, search
@@ -145,12 +146,12 @@ def find_text(
         if fault:
             lines.append("     " + tr("Not good: it brings a fault. {fault}", fault=fault))
     lines += ["", tr("WHY THE OTHERS DO NOT")]
-    for reason in find_plain(a, found, [], [])["fallen"]:
-        law = Law[reason["law"].upper()]
-        lines.append(f"  {tr(law.words):<44}{many(reason['count']):>8}")
-        for near in reason["nearest"]:
-            short = float("inf") if near["short"] is None else near["short"]
-            lines.append(f"      {near['part']}, {say_short(law, short, r)}")
+    for law in Law:
+        if fallen.count(law):
+            lines.append(f"  {tr(law.words):<44}{many(fallen.count(law)):>8}")
+        for part in fallen.nearest(law, NEAREST):
+            short = say_short(law, float(fallen.shortfall[part]) * law.cure, r)
+            lines.append(f"      {part_name(found, int(part))}, {short}")
     lines += [say_opens(o, r) for o in opens]
     return "\n".join(lines) + "\n"
 
@@ -167,7 +168,8 @@ def _why(a: Assessment, wishes: list[AxleWish], parts: Parts, part: str, r: Read
             out += [f"{parts.name(n)}, {r.axle(wish.axle)}", *(f"  {line}" for line in say_left_open(a, wish.axle, parts, n, r))]
         for n in at:
             why = why_not(a, wishes, wish.axle, n)
-            heights = [r.height_unit(float(why.height_m[wish.axle, :, k].mean())) for k in range(len(why.cases))]
+            means = why.height_m[wish.axle].mean(axis=0).tolist()
+            heights = [r.height_unit(m) if math.isfinite(m) else tr("no rest found") for m in means]
             cases = [r.case(int(c)) for c in why.cases]
             out += [
                 f"{part_name(why.found, 0)}, {r.axle(wish.axle)}",

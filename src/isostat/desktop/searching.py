@@ -23,7 +23,7 @@ from isostat.core.limits import OutOfRange
 from isostat.desktop.background import POOL
 from isostat.job.files import JobFault
 from isostat.job.out_of_range import say_out_of_range
-from isostat.units.saying import Saying
+from isostat.units.saying import Saying, saying
 
 RELAXED_UP_TO = 200_000  # sets: beyond that trying what would open some takes too long
 SHOWN = 12  # sets whose findings are looked at
@@ -167,5 +167,6 @@ class Searching(QObject):
         self.changed.emit()
 
     def _fail(self, fault: Exception) -> None:
-        self.hunt = None
+        assert self.hunt is not None
+        self.hunt = replace(self.hunt, ended=True, why=saying("The search stopped on a fault. Change a setting to search again."))
         raise fault

@@ -130,6 +130,8 @@ def say_left_open(a: Assessment, axle: int, parts: Parts, n: int, r: Reader) -> 
 
 def say_sold_as(sold: SoldAs, case: int, r: Reader) -> str:
     """What is advertised against what it gives here."""
+    if not np.isfinite([sold.gives_m, sold.light_m]).all():
+        return tr("On these springs the vehicle finds no rest.")
     said = {"gives": r.height_unit(sold.gives_m), "light": r.height_unit(sold.light_m), "case": r.case(case)}
     if sold.advertised_m is None:
         return tr("Here it gives {gives} when {case}, {light} in the lightest case, over the old springs.", **said)

@@ -13,6 +13,7 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.find import search as searching
 from isostat.assess.find.advertised import advertised
+from isostat.assess.find.fitted import Chosen
 from isostat.assess.find.law import HARD, Law
 from isostat.assess.find.search import Found, search, sets
 from isostat.assess.find.sold_as import sold_as
@@ -23,7 +24,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.index import Index
 from isostat.catalogue.parts import Parts
 from isostat.catalogue.sheet import read_sheet
-from isostat.core.limits import OutOfRange
+from isostat.core.limits import Floats, Ints, OutOfRange
 from isostat.job.demos import demo
 from isostat.job.edits.paths import JOB, path_to, put, put_number
 
@@ -102,6 +103,21 @@ def test_results_stand_while_it_runs_and_the_order_is_always_the_same(monkeypatc
     for key in ("chosen", "miss_m", "price", "part"):
         assert np.array_equal(getattr(steps[-1].good, key), getattr(front().good, key), equal_nan=key == "price")
     assert np.array_equal(steps[-1].fallen.law, front().fallen.law)
+
+
+def test_a_set_that_finds_no_rest_in_some_case_does_not_stand(monkeypatch: pytest.MonkeyPatch) -> None:
+    """The last case of the best sets finds none: they fall, and no number that is none is shown."""
+    real, best = searching.heights, set(front().good.chosen[0, front().good.best].tolist())
+
+    def lost(a: Assessment, chosen: Chosen, cases: Ints) -> Floats:
+        out = real(a, chosen, cases)
+        out[:, :, np.isin(chosen[0][1], list(best)), -1] = np.inf
+        return out
+
+    monkeypatch.setattr(searching, "heights", lost)
+    *_, found = search(hive(), [wish()])
+    assert not best & set(found.good.chosen[0].tolist()) and np.isfinite(found.good.height_m).all()
+    assert found.fallen.standing + sum(found.fallen.count(law) for law in Law) == len(catalogue())
 
 
 def test_both_axles_and_a_spring_a_side() -> None:

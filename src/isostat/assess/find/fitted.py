@@ -23,13 +23,13 @@ Chosen = Sequence[tuple[Options, Ints]]  # of each axle that is searched: its se
 
 
 def heights(a: Assessment, chosen: Chosen, cases: Ints) -> Floats:
-    """Hub to arch of every set in some load cases, (A, 2, sets, cases) m; nan where it finds no rest."""
+    """Hub to arch of every set in some load cases, (A, 2, sets, cases) m; endless where it finds no rest."""
     sets = len(chosen[0][1])
     case = np.tile(cases, sets)
     platform, bank = _fit(a, chosen, case, np.repeat(np.arange(sets), len(cases)))
     near = replace(a.proposed.rest, pose=a.proposed.rest.pose[:, case], wheel_m=a.proposed.rest.wheel_m[..., case])
     rest = solve_equilibrium(platform, bank, start=near, tolerance_n=TOLERANCE)
-    travel = np.where(rest.converged, rest.travel_m, np.nan)
+    travel = np.where(rest.converged, rest.travel_m, -np.inf)
     return np.asarray(a.baseline_m[..., None, None] - travel.reshape(*travel.shape[:2], sets, len(cases)))
 
 

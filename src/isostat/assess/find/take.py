@@ -8,6 +8,7 @@ from isostat.assess.find.search import Found
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.solve.assessment import Assessment, solved
+from isostat.assess.solve.memory import remembered
 from isostat.core.limits import Ints
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.points import SIDES
@@ -38,8 +39,11 @@ def taken(job: Job, found: Found, chosen: Ints) -> Job:
 def brings_a_fault(a: Assessment, job: Job) -> Judgement | None:
     """A fault that the proposal does not have without the set, the gravest; None where it brings none."""
 
-    def at(j: Judgement) -> tuple[object, ...]:
-        return type(j), j.place.axle, j.place.side, j.place.case
+    known = _faults(a)
+    return next((j for at, j in _faults(solved(job)).items() if at not in known), None)
 
-    known = {at(j) for j in judge(a) if j.grade is Grade.FAULT}
-    return next((j for j in judge(solved(job)) if j.grade is Grade.FAULT and at(j) not in known), None)
+
+@remembered
+def _faults(a: Assessment) -> dict[tuple[object, ...], Judgement]:
+    """Of a job, the gravest first, by their kind and place."""
+    return {(type(j), j.place.axle, j.place.side, j.place.case): j for j in judge(a) if j.grade is Grade.FAULT}

@@ -26,7 +26,7 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import proposals
 from isostat.job.schema import Job
-from isostat.language import later, tr
+from isostat.language import capital, later, tr
 from isostat.wording.find import many, say_miss, say_opens, say_price, say_product, say_set, say_sold_as
 from isostat.wording.sentences import say
 
@@ -76,8 +76,8 @@ class FindPage:
         """A new search where the job, the lists or what may vary have changed."""
         if self.catalogue is None:
             self.catalogue = Catalogue()
-        key = (id(v.a), self.wanted, self.catalogue.changes)
-        if key != self._key:
+        key, hunt = (self.wanted, self.catalogue.changes), self.searching.hunt
+        if key != self._key or hunt is None or hunt.a is not v.a:
             self._key, self.chosen = key, 0
             self.reasons.begin(self.catalogue.every_coil())
             self.searching.start(v.a, self._wishes(v))
@@ -217,6 +217,8 @@ class FindPage:
             s.caps("find chosen head", tr("Chosen set {n}", n=self.chosen + 1), QPointF(area.left(), y))
             options, at = found.options[0], found.good.chosen[0, n]
             sold = say_sold_as(sold_as(v.a, options.wish, int(options.spring[0, at])), v.a.target_case, v.reader)
+            if len(found.options) > 1:
+                sold = "\n".join([*(capital(line) for line in say_set(found, n, v.reader)), sold])
             box = s.text("find sold words", sold, QPointF(area.left(), y + t.px(18)), size=13, width=area.width())
             line = Line(s, v, QPointF(area.left(), box.bottom() + t.px(6)))
             line.button(
