@@ -136,7 +136,7 @@ def find_text(
     fallen = found.fallen
     lines = [a.job.title, say_product(wishes), ""]
     stand = {"n": many(fallen.standing), "all": many(fallen.law.size)}
-    lines += [tr("GOOD: {n} of {all} choices of springs stand in every load case", **stand), ""]
+    lines += [tr("GOOD: {n} of {all} choices of springs fit in every load case", **stand), ""]
     for place, (n, fault) in enumerate(shown, 1):
         first, *others = say_set(found, n, r)
         lines += [f"{place:>3}  {capital(first)}", *(f"     {capital(line)}" for line in others)]
@@ -145,7 +145,7 @@ def find_text(
             lines.append(f"     {say_sold_as(sold_as(a, options.wish, int(options.spring[0, at])), a.target_case, r)}")
         if fault:
             lines.append("     " + tr("Not good: it brings a fault. {fault}", fault=fault))
-    lines += ["", tr("WHY THE OTHERS DO NOT")]
+    lines += ["", tr("WHY THE OTHERS DO NOT FIT")]
     for law in Law:
         if fallen.count(law):
             lines.append(f"  {tr(law.words):<44}{many(fallen.count(law)):>8}")
@@ -169,7 +169,7 @@ def _why(a: Assessment, wishes: list[AxleWish], parts: Parts, part: str, r: Read
         for n in at:
             why = why_not(a, wishes, wish.axle, n)
             means = why.height_m[wish.axle].mean(axis=0).tolist()
-            heights = [r.height_unit(m) if math.isfinite(m) else tr("no rest found") for m in means]
+            heights = [r.height_unit(m) if math.isfinite(m) else tr("no static balance") for m in means]
             cases = [r.case(int(c)) for c in why.cases]
             out += [
                 f"{part_name(why.found, 0)}, {r.axle(wish.axle)}",
@@ -177,6 +177,6 @@ def _why(a: Assessment, wishes: list[AxleWish], parts: Parts, part: str, r: Read
                 "  " + say_sold_as(sold_as(a, wish, n), a.target_case, r),
             ]
             out += [f"  {capital(tr(law.words))}: {say_short(law, short, r)}" for law, short in why.broken]
-            out += [] if why.broken else ["  " + tr("It stands in every load case.")]
+            out += [] if why.broken else ["  " + tr("It fits in every load case.")]
     tell("\n".join(out) + "\n")
     return ANSWERED

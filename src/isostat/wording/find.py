@@ -83,7 +83,7 @@ def say_price(found: Found, n: int) -> str:
 def say_short(law: Law, short: float, r: Reader) -> str:
     """By how much a law is broken, rounded up: what would cure it."""
     if np.isinf(short):
-        return tr("no rest found")
+        return tr("no static balance")
     if law is Law.STRESS:
         return tr("{n} % over", n=math.ceil(100.0 * short))
     m = with_unit(short, Quantity.COIL, r.preset, toward=1)
@@ -94,8 +94,8 @@ def say_opens(opens: Opens, r: Reader) -> str:
     """What would let some springs in."""
     m = r.height_unit(opens.m)
     if opens.what == "stop spacer":
-        return trn("A stop spacer of {m} more opens {n} spring.", "A stop spacer of {m} more opens {n} springs.", opens.stand, m=m)
-    return trn("A spacer of {m} more opens {n} spring.", "A spacer of {m} more opens {n} springs.", opens.stand, m=m)
+        return trn("With {m} more stop spacer, {n} spring fits.", "With {m} more stop spacer, {n} springs fit.", opens.stand, m=m)
+    return trn("With {m} more spacer, {n} spring fits.", "With {m} more spacer, {n} springs fit.", opens.stand, m=m)
 
 
 def say_advertised(left_open: Sequence[Advertised], lift_m: float, target: int, r: Reader) -> list[str]:
@@ -131,7 +131,7 @@ def say_left_open(a: Assessment, axle: int, parts: Parts, n: int, r: Reader) -> 
 def say_sold_as(sold: SoldAs, case: int, r: Reader) -> str:
     """What is advertised against what it gives here."""
     if not np.isfinite([sold.gives_m, sold.light_m]).all():
-        return tr("On these springs the vehicle finds no rest.")
+        return tr("No static balance found on these springs.")
     said = {"gives": r.height_unit(sold.gives_m), "light": r.height_unit(sold.light_m), "case": r.case(case)}
     if sold.advertised_m is None:
         return tr("Here it gives {gives} when {case}, {light} in the lightest case, over the old springs.", **said)

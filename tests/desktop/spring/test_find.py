@@ -64,7 +64,7 @@ def test_sets_are_found_chosen_and_used_as_one_step_of_undo(open_window, qtbot: 
     window.go(Step.SPRING)
     sheet(window).turn("find")
     ended(window, qtbot)
-    assert read(window, "find progress") == "145,200 of 145,200 sets tried: 17 of 1,200 choices of springs stand"
+    assert read(window, "find progress") == "145,200 of 145,200 sets tried: 17 of 1,200 choices of springs fit"
     counts = [n.text() for n in sheet(window).findChildren(Number) if n.objectName().startswith("find count") and n.isVisible()]
     assert sum(int(n.replace(",", "")) for n in counts) + 17 == 1200
     before = window.document.job
@@ -104,7 +104,7 @@ def test_where_nothing_stands_it_says_what_would_open_some(window: MainWindow, q
     qtbot.wait(20)
     hunt = finder.searching.hunt
     assert not hunt.best and "spacer" in {o.what for o in hunt.opens}
-    assert "A spacer of" in read(window, "find none") and "more opens" in read(window, "find none")
+    assert "more spacer, " in read(window, "find none") and " fit" in read(window, "find none")
 
 
 @pytest.mark.qt_log_ignore("This plugin does not support")  # of a list that opens on no screen
@@ -134,7 +134,7 @@ def test_a_list_is_imported_and_searched_with_the_others(window: MainWindow, qtb
     window.exchange.parts_in(tmp_path / "mine.csv")
     assert "mine.csv: 3 parts imported, 1 lines left out. Line 4: rate: “x” is not a number." in window.notice.text()
     ended(window, qtbot)
-    assert read(window, "find progress").endswith("of 1,202 choices of springs stand")
+    assert read(window, "find progress").endswith("of 1,202 choices of springs fit")
     field = sheet(window).findChild(QLineEdit, "find why")
     assert field is not None
     field.setText("L 30")

@@ -114,7 +114,7 @@ class FindPage:
         self._lay_scale(v, hunt.found, top)
         if not best and hunt.ended:
             opens = [say_opens(o, v.reader) for o in hunt.opens] or [tr("Allow more spacer, or a stop spacer.")]
-            words = "\n".join([tr("No springs stand with these settings."), *opens])
+            words = "\n".join([tr("No springs fit with these settings."), *opens])
             self._sheet.text("find none", words, QPointF(area.left(), top), size=14, width=area.width())
         middle = area.left() + area.width() * 0.52
         self._lay_chosen(
@@ -161,7 +161,7 @@ class FindPage:
             "n": many(found.fallen.standing),
             "all": many(found.fallen.law.size),
         }
-        line.words("find progress", tr("{tried} of {total} sets tried: {n} of {all} choices of springs stand", **said), weight=600)
+        line.words("find progress", tr("{tried} of {total} sets tried: {n} of {all} choices of springs fit", **said), weight=600)
         if self.searching.under_way:
             line.gap(8).button("find cancel", tr("Cancel search"), self.searching.call_off)
 

@@ -58,7 +58,7 @@ class Reasons:
         t, s, found = v.theme, self._sheet, hunt.found
         assert found is not None
         self._hunt, self._bars = hunt, []
-        s.caps("find fallen head", tr("Why the others do not"), area.topLeft())
+        s.caps("find fallen head", tr("Why the others do not fit"), area.topLeft())
         below = area.adjusted(0, t.px(19), 0, 0)
         if self._answer:
             self._lay_back(v, tr("Back to all reasons"), below.topLeft())
@@ -124,7 +124,7 @@ class Reasons:
         else:
             why = why_not(hunt.a, hunt.wishes, wish.axle, at)
             broken = [f"{capital(tr(law.words))}: {say_short(law, short, v.reader)}." for law, short in why.broken]
-            self._answer = [part_name(why.found, 0), *(broken or [tr("It stands in every load case.")])]
+            self._answer = [part_name(why.found, 0), *(broken or [tr("It fits in every load case.")])]
         self._relay()
 
     def draw(self, p: QPainter, v: View) -> None:
