@@ -14,6 +14,7 @@ from pathlib import Path
 import numpy as np
 
 from isostat.catalogue.columns import columns_of
+from isostat.catalogue.shipped import SHIPPED
 from isostat.core.limits import GRAVITY
 from isostat.core.parts.wire import wire
 from isostat.core.rates.purchase import POUND_AN_INCH
@@ -54,13 +55,13 @@ def offered(chance: random.Random, n: int, price: float, *, sold_as: bool = Fals
 def coils(chance: random.Random, *, short: bool) -> Iterable[Line]:
     """Coils of 9 to 18 mm wire, that a bump stop keeps from solid. short: those for stacked pairs, which close."""
     found: dict[tuple[int, int, int], Helix] = {}
-    insides = (0.0635, 0.0762) if short else (0.095, 0.105, 0.115, 0.125, 0.14)
-    frees = np.arange(0.05, 0.26, 0.025) if short else np.arange(0.28, 0.52, 0.01)
+    insides = (0.065, 0.076) if short else (0.095, 0.105, 0.115, 0.125, 0.14)
+    frees = np.arange(0.15, 0.41, 0.05) if short else np.arange(0.28, 0.52, 0.01)
     for inside, tenths, quarters, free in product(insides, range(80, 221, 2), range(10, 44), frees):
         d, turns = tenths / 10_000, quarters / 4 + 2.0
         coil = Helix(wire_m=d, mean_m=inside + d, turns=turns, free_m=float(free), ends=Ends.CLOSED_GROUND, wire=STEEL)
         travel = coil.free_m - coil.solid_m
-        rates = (15e3, 400e3) if short else (25e3, 260e3)
+        rates = (15e3, 150e3) if short else (25e3, 260e3)
         possible = 0.35 <= travel / coil.free_m <= 0.75 and 0.7 <= coil.used(coil.solid_force_n) <= (1.0 if short else 1.5)
         if not (possible and rates[0] <= coil.rate <= rates[1]):
             continue
@@ -238,8 +239,8 @@ def kits(chance: random.Random, parts: dict[str, list[Line]]) -> Iterable[Line]:
     for n in range(200):
         maker = list(MAKERS)[n % len(MAKERS)]
         own = {kind: [line["part"] for line in lines if line["maker"] == maker] for kind, lines in parts.items()}
-        front, rear = sorted(chance.sample(own["coil"], 2))
-        holds = [f"2 x {front}", f"2 x {rear}", f"4 x {chance.choice(own['shock'])}"]
+        pairs = sorted(chance.sample(own["coil"], 1 + n % 2))
+        holds = [*(f"2 x {pair}" for pair in pairs), f"{2 * len(pairs)} x {chance.choice(own['shock'])}"]
         if n % 3:
             holds.append(f"4 x {chance.choice(own['bump stop'])}")
         yield offered(chance, n, chance.randint(600, 1400)) | {
@@ -253,10 +254,19 @@ def kits(chance: random.Random, parts: dict[str, list[Line]]) -> Iterable[Line]:
         }
 
 
+def shelf(chance: random.Random, parts: dict[str, list[Line]]) -> Iterable[Line]:
+    """What lies in the shop: a part in thirty, mostly in pairs."""
+    for kind in ("coil", "progressive coil", "stacked spring", "shock", "air bag", "torsion bar"):
+        for line in parts[kind]:
+            if chance.random() < 1 / 30:
+                place = f"row {chance.randint(1, 9)}"
+                yield {"part": line["part"], "maker": line["maker"], "count": str(chance.choice((1, 2, 2, 4))), "place": place}
+
+
 def write(kind: str, lines: list[Line]) -> None:
     """One list, its columns in the order of the documents, none that no part fills."""
     heads = [column.words for column in columns_of(kind) if any(line.get(column.words) for line in lines)]
-    path = HERE / ("leaves.csv" if kind == "leaf" else f"{kind.replace(' ', '-')}s.csv")
+    path = HERE / SHIPPED[kind]
     with path.open("w", encoding="utf-8", newline="") as out:
         rows = csv.writer(out, lineterminator="\n")
         rows.writerow([kind, *heads])
@@ -283,6 +293,7 @@ def main() -> None:
     for kind, lines in parts.items():
         write(kind, lines)
     write("kit", list(kits(chance, parts)))
+    write("shelf", list(shelf(chance, parts)))
 
 
 if __name__ == "__main__":

@@ -55,7 +55,7 @@ def test_the_same_as_data_and_in_inches(job: str, tmp_path: Path, capsys: pytest
     assert plain["sets"] == 72 and plain["stand"] + sum(r["count"] for r in plain["fallen"]) == plain["choices_of_springs"] == 2
     (good,) = plain["good"]
     assert (
-        good["axles"][0]["left"]["part"] == "A 560"
+        good["axles"][0]["left"]["springs"][0]["part"] == "A 560"
         and good["price"] == 180.0
         and good["axles"][0]["sold_as_m"] == pytest.approx(0.0396875)
     )
@@ -67,7 +67,7 @@ def test_where_nothing_stands_it_is_said_what_would_open_some(job: str, tmp_path
     assert main(["find", job, "--catalogue", path, "--vary", "front-springs"]) == 4
     assert "more spacer, 1 spring fits." in capsys.readouterr().out
     assert main(["find", job, "--catalogue", path, "--vary", "front-springs", "--why", "d 98"]) == 0
-    assert "Stands too low:" in capsys.readouterr().out
+    assert "Stands too low:" in (said := capsys.readouterr().out) and " more spacer, 1 spring fits." in said
 
 
 def test_what_a_lift_leaves_open_where_rate_and_length_are_not_given(
@@ -90,7 +90,12 @@ def test_what_a_lift_leaves_open_where_rate_and_length_are_not_given(
             ["--vary", "middle-spacer=0:1:1"],
             "--vary “middle-spacer=0:1:1” is not known. Enter front-springs, or front-spacer=0:20:2.",
         ),
-        (["--vary", "front-spacer=0:20"], "needs three lengths: from, to, step."),
+        (["--vary", "front-spacer=0:20"], "needs three values: from, to, step."),
+        (["--vary", "front-springs=boots"], "“boots” is no kind of spring that can be searched. Enter coil, progressive coil,"),
+        (["--vary", "rear-springs"], "“leaf” is no kind of spring that can be searched."),
+        (["--vary", "rear-helper=0.1:99:1"], "Helper pressure, to: 99.00 bar is too large."),
+        (["--vary", "front-springs=stacked spring"], "Front: choose stacked pairs for it first."),
+        (["--what", "wire thick"], "--what: “thick” is not a number."),
         (["--vary", "front-spacer=0:x:2"], "--vary: “x” is not a number."),
         (["--vary", "front-spacer=0:900:2"], "Spacer, to: 900 mm is too large. Enter 0 to 200 mm."),
         (["--vary", "front-spacer=0:20:2", "--each", "--catalogue"], "Number of sets to try:"),
@@ -102,6 +107,28 @@ def test_what_cannot_be_is_refused_in_a_sentence(
 ) -> None:
     assert main(["find", job, *[a for a in arguments if a != "--catalogue"]]) == 1
     assert said in capsys.readouterr().err
+
+
+def test_kits_ranks_and_what_a_spring_may_be(job: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    lists = [listed(tmp_path, FITS + FALLS)]
+    for name, text in (
+        ("kits.csv", "kit,parts,maker,price,currency,fits\nK 1,2 x A 98; 2 x none such,Q,310,EUR,bee flatbed\nK 2,2 x C 98,Q,,,\n"),
+        ("shelf.csv", "shelf,count\nB 98,2\n"),
+    ):
+        (tmp_path / name).write_text(text)
+        lists.append(str(tmp_path / name))
+    asked = ["find", job, "--catalogue", *lists, "--vary", "front-spacer=0:8:2"]
+    assert main([*asked, "--kits"]) == 0
+    said = capsys.readouterr().out
+    assert "GOOD: 1 of 2 kits fit in every load case" in said and "Q K 1, 310 EUR" in said
+    assert "Missing: springs for the rear, none such (in no list)." in said and "Stated for bee flatbed." in said
+    assert "      Q K 2, by " in said
+    assert main([*asked, "--rank", "days"]) == 0
+    said = capsys.readouterr().out
+    assert said.index("Q B 98") < said.index("Q A 98") and "no price, on the shelf" in said
+    assert main([*asked, "--what", "rate 97, free 408"]) == 0
+    assert "Q B 98; 98.0 N/mm, 409 mm free; front: fits" in capsys.readouterr().out
+    assert main([*asked, "--what", "rate 50"]) == 4
 
 
 def test_lines_of_a_list_that_are_left_out_are_said(job: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:

@@ -80,12 +80,14 @@ def test_equal_sets_stand_in_equal_order() -> None:
     a, coils, steps = assess(job), parts(), Steps(0.0, 0.008, 0.004)
     *_, found = search(a, [AxleWish(axle=0, parts=coils, spacers=steps)])
     options = found.options[0]
-    chosen = [(options.spring[0, k], options.spacer_m[:, k].round(4).tolist()) for k in found.good.chosen[0]]
+    s = options.settings(found.good.chosen[0])
+    chosen = [(n, levels.round(4).tolist()) for n, levels in zip(s.way[0], s.level_m.T, strict=True)]
     ours = [(coils.parts[n], *spacers) for n, spacers in chosen]
     expected: dict[tuple[object, ...], Tried] = {}
     for k, (n, left, right) in enumerate(itertools.product(range(len(coils)), steps.values, steps.values)):
         tried = by_hand(a, taken(job, found, np.array([k])))
-        assert (options.spring[0, k], options.spacer_m[0, k], options.spacer_m[1, k]) == (n, left, right)
+        one = options.settings(np.array([k]))
+        assert (one.way[0, 0], one.level_m[0, 0], one.level_m[1, 0]) == (n, left, right)
         if tried is not None and tried.stands:
             expected[coils.parts[n], round(float(left), 4), round(float(right), 4)] = tried
     assert 4 <= len(expected) < len(options) and set(ours) == set(expected)

@@ -10,7 +10,9 @@ from isostat.assess.find.law import Law
 from isostat.assess.find.search import Found
 from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.why_not import Opens
+from isostat.assess.find.wish import Varied
 from isostat.assess.solve.assessment import Assessment
+from isostat.catalogue.parts import Parts
 from isostat.job.points import SIDES
 
 NEAREST = 3  # parts of a reason that are listed
@@ -34,29 +36,21 @@ def find_plain(a: Assessment, found: Found, shown: list[int], opens: list[Opens]
 def _set(a: Assessment, found: Found, n: int) -> dict[str, Any]:
     good, axles = found.good, []
     for options, at in zip(found.options, good.chosen[:, n], strict=True):
-        axle, parts = options.wish.axle, options.wish.parts
-        sides = {}
-        for side, name in enumerate(SIDES):
-            k = int(options.spring[side, at])
-            sides[name] = {
-                "maker": parts.words["maker"][k],
-                "part": parts.parts[k],
-                "rate_n_per_m": _known(parts.numbers["rate"][k]),
-                "free_m": _known(parts.numbers["free_m"][k]),
-                "spacer_m": round(float(options.spacer_m[side, at]), 6),
-            }
-        sold = sold_as(a, options.wish, int(options.spring[0, at]))
-        axles.append(
-            {
-                "axle": a.job.vehicle.axles[axle].name,
-                **sides,
-                "stop_spacer_m": _known(options.stop_m[at]),
-                "sold_as_m": sold.advertised_m,
-                "stated_for": sold.stated_for,
-                "gives_at_target_m": _known(sold.gives_m),
-                "gives_light_m": _known(sold.light_m),
-            }
-        )
+        wish, s = options.wish, options.settings(np.array([at]))
+        axle: dict[str, Any] = {"axle": a.job.vehicle.axles[wish.axle].name}
+        if options.choices is not None:
+            level = "collar_down_m" if wish.spacers.of is Varied.COLLAR else "spacer_m"
+            for side, name in enumerate(SIDES):
+                way = int(s.way[side, 0])
+                springs = [_part(options.choices.parts, int(row)) for row in options.choices.rows[:, way]]
+                axle[name] = {"springs": springs, level: round(float(s.level_m[side, 0]), 6)}
+            sold = sold_as(a, options, int(s.way[0, 0]))
+            axle["ring_m"] = _known(options.choices.ring_m[s.way[0, 0]])
+            axle |= {"sold_as_m": sold.advertised_m, "stated_for": sold.stated_for}
+            axle |= {"gives_at_target_m": _known(sold.gives_m), "gives_light_m": _known(sold.light_m)}
+        axle |= {"stop_spacer_m": _known(s.stop_m[0]), "helper_pa": _known(s.pressure_pa[0])}
+        axle["shock"] = None if wish.shocks is None else _part(wish.shocks, int(s.shock[0]))
+        axles.append(axle)
     return {
         "axles": axles,
         "worst_miss_m": round(float(good.miss_m[n]), 6),
@@ -64,6 +58,9 @@ def _set(a: Assessment, found: Found, n: int) -> dict[str, Any]:
         "hub_to_arch_m": np.round(good.height_m[:, :, n], 6).tolist(),
         "cases": [a.job.cases[int(c)].name for c in found.cases],
         "price": _known(good.price[n]),
+        "days": _known(good.days[n]),
+        "stress_used": _known(good.used[n]),
+        "frequency_hz": [_known(hz) for hz in good.frequency_hz[:, n]],
     }
 
 
@@ -74,21 +71,15 @@ def _reason(found: Found, law: Law) -> dict[str, Any]:
         "words": law.words,
         "count": fallen.count(law),
         "nearest": [
-            {"part": part_name(found, int(p)), "short": _known(fallen.shortfall[p] * law.cure)}
-            for p in fallen.nearest(law, NEAREST)
+            {"part": found.name(int(p)), "short": _known(fallen.shortfall[p] * law.cure)} for p in fallen.nearest(law, NEAREST)
         ],
     }
 
 
-def part_name(found: Found, part: int) -> str:
-    """The springs of one choice, by maker and number."""
-    places = np.unravel_index(part, tuple(o.wish.factors[0] for o in found.options))
-    said = []
-    for options, place in zip(found.options, places, strict=True):
-        parts, count = options.wish.parts, len(options.wish.parts)
-        each = (int(place) // count, int(place) % count) if options.wish.each else (int(place),)
-        said.append(" / ".join(parts.name(n) for n in each))
-    return " + ".join(said)
+def _part(parts: Parts, row: int) -> dict[str, Any]:
+    """A line of a list: maker and number, and what it says of it, SI by the name of the column."""
+    said = {key: _known(values[row]) for key, values in parts.numbers.items() if np.isfinite(values[row])}
+    return {"maker": parts.words["maker"][row], "part": parts.parts[row], **said}
 
 
 def _known(value: float) -> float | None:

@@ -124,6 +124,7 @@ KINDS: Mapping[str, tuple[Column, ...]] = {
         Column("material", later("material"), choices=(later("rubber"), later("foam"))),
         Column("rated_kg", later("rated load"), Quantity.MASS, 10.0, 20_000.0),
     ),
+    "shelf": (_count("count", later("count")), Column("place", later("place"))),
     "kit": (
         Column("holds", later("parts"), needed=True, filled=True),
         Column("fits", later("fits")),

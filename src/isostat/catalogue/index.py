@@ -18,7 +18,7 @@ from isostat.job.files import JobFault, read_bytes
 from isostat.language import later
 from isostat.units.unit import DEFAULT_PRESET, Preset
 
-LAYOUT = 1  # of the index; another one is built anew
+LAYOUT = 2  # of the index; another one is built anew
 CHUNK = 20_000  # rows between two words of how far it is
 Progress = Callable[[str, int, int], None]  # source, lines so far, of how many
 
@@ -32,13 +32,24 @@ def read_list(path: Path, preset: Preset = DEFAULT_PRESET) -> Sheet:
     return read_sheet(text, path.name, preset)
 
 
+class IndexLost(OSError):
+    """The file of an index cannot be opened, or is none."""
+
+
 class Index:
-    """The lists that were added, by kind. place: of its file; None: in memory."""
+    """The lists that were added, by kind. place: of its file; None: in memory. Raises IndexLost where it cannot be kept there."""
 
     def __init__(self, place: Path | None = None) -> None:
-        self._db = sqlite3.connect(":memory:" if place is None else place)
-        if self._db.execute("PRAGMA user_version").fetchone()[0] != LAYOUT:
-            self._make()
+        try:
+            self._db = sqlite3.connect(":memory:" if place is None else place)
+        except sqlite3.Error as fault:
+            raise IndexLost(str(fault)) from fault
+        try:
+            if self._db.execute("PRAGMA user_version").fetchone()[0] != LAYOUT:
+                self._make()
+        except sqlite3.Error as fault:
+            self.close()
+            raise IndexLost(str(fault)) from fault
 
     def _make(self) -> None:
         with self._db as db:
@@ -76,6 +87,13 @@ class Index:
         self.take(sheet, str(path), stamp, progress)
         return sheet
 
+    def hold(self, sheet: Sheet, source: str) -> None:
+        """Takes a list that was read already, unless it is held as it is."""
+        held = self._db.execute("SELECT hash FROM list WHERE source = ?", (source,)).fetchone()
+        stamp = hashlib.sha256(repr((sheet.parts, sheet.words)).encode()).hexdigest()
+        if held is None or held[0] != stamp:
+            self.take(sheet, source, stamp)
+
     def take(self, sheet: Sheet, source: str, stamp: str = "", progress: Progress | None = None) -> None:
         """Holds a list under the name of its source, in place of what was there. All of it, or nothing."""
         keys = [c.key for c in columns_of(sheet.kind) if c.key in sheet.numbers or c.key in sheet.words]
@@ -105,18 +123,24 @@ class Index:
             db.execute("DELETE FROM list WHERE source = ?", (source,))
 
     def parts(self, kind: str, named: str | None = None) -> Parts:
-        """All parts of a kind, in the order of maker and number. named: only those of that part number."""
+        """All parts of a kind by maker and number, with how many lie on the shelf. named: only those of that part number."""
         columns = columns_of(kind)
         names = ", ".join(f'"{c.key}"' for c in columns)
+        shelf = f'(SELECT SUM("count") FROM shelf s WHERE s.part = "{kind}".part COLLATE NOCASE)'
         where, given = ("", ()) if named is None else (" WHERE part = ? COLLATE NOCASE", (named,))
         with closing(self._db.cursor()) as cursor:
-            rows = cursor.execute(f'SELECT part, {names} FROM "{kind}"{where} ORDER BY maker, part, list', given).fetchall()
-        found = list(zip(*rows, strict=True)) if rows else [()] * (len(columns) + 1)
-        pairs = list(zip(columns, found[1:], strict=True))
+            rows = cursor.execute(
+                f'SELECT part, {shelf}, {names} FROM "{kind}"{where} ORDER BY maker, part, list', given
+            ).fetchall()
+        found = list(zip(*rows, strict=True)) if rows else [()] * (len(columns) + 2)
+        pairs = list(zip(columns, found[2:], strict=True))
         return Parts(
             kind=kind,
             parts=tuple(found[0]),
-            numbers={c.key: np.array(values, dtype=float) for c, values in pairs if c.quantity is not None},
+            numbers={
+                "shelf": np.array(found[1], dtype=float),
+                **{c.key: np.array(values, dtype=float) for c, values in pairs if c.quantity is not None},
+            },
             words={c.key: tuple(value or "" for value in values) for c, values in pairs if c.quantity is None},
         )
 

@@ -11,7 +11,10 @@ from isostat.core.limits import Bools, Floats, Ints
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Parts:
-    """n parts of one kind. parts: their numbers. numbers: by column (n,) SI, nan where not given. words: by column."""
+    """n parts of one kind.
+
+    parts: their numbers. numbers: by column (n,) SI, nan where not given; "shelf": how many the shop has. words: by column.
+    """
 
     kind: str
     parts: tuple[str, ...]
@@ -38,7 +41,3 @@ class Parts:
     def place_of(self, part: str) -> int | None:
         """Where the first of that part number stands, in any case of its letters; None where none does."""
         return next((n for n, number in enumerate(self.parts) if number.casefold() == part.casefold()), None)
-
-    def searchable(self) -> Parts:
-        """Those whose rate and free length are both given."""
-        return self.take(np.isfinite(self.numbers["rate"]) & np.isfinite(self.numbers["free_m"]))

@@ -4,35 +4,56 @@ from __future__ import annotations
 
 import argparse
 import math
-import re
 import sys
-from importlib.resources import as_file, files
+from collections.abc import Iterator, Mapping
+from dataclasses import replace
 from pathlib import Path
+from typing import TypeVar
 
-from isostat.answers.find import NEAREST, find_plain, part_name
+import numpy as np
+
+from isostat.answers.find import NEAREST, find_plain
 from isostat.assess import assess
+from isostat.assess.find.described import described, may_be
+from isostat.assess.find.good import Rank
+from isostat.assess.find.kits import Kits, KitsFound, search_kits
 from isostat.assess.find.law import Law
 from isostat.assess.find.search import Found, search
 from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.take import brings_a_fault, taken
 from isostat.assess.find.why_not import Opens, what_opens, why_not
-from isostat.assess.find.wish import AxleWish, CannotSearch, Steps
+from isostat.assess.find.wish import AxleWish, CannotSearch
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.index import Index
 from isostat.catalogue.parts import Parts
+from isostat.catalogue.shipped import SHIPPED, shipped
+from isostat.cli.find_wishes import wishes
 from isostat.cli.terminal import ANSWERED, NONE_STANDS, complain, tell, tell_plain
 from isostat.core.limits import OutOfRange
 from isostat.job.files import JobFault, read_job
 from isostat.job.out_of_range import say_out_of_range
 from isostat.language import capital, tr
-from isostat.units.parse import NotUnderstood, parse, quoted
+from isostat.units.format import many
+from isostat.units.parse import NotUnderstood, quoted
 from isostat.units.saying import saying
-from isostat.units.unit import DEFAULT_PRESET, PRESETS, Preset, Quantity
-from isostat.wording.find import many, say_left_open, say_miss, say_opens, say_price, say_product, say_set, say_short, say_sold_as
+from isostat.units.unit import DEFAULT_PRESET, PRESETS, Preset
+from isostat.wording.find import (
+    say_left_open,
+    say_miss,
+    say_opens,
+    say_price,
+    say_product,
+    say_set,
+    say_short,
+    say_sold_as,
+    say_what_it_is,
+    say_why,
+)
+from isostat.wording.find_kits import say_kit, say_kit_price
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 
-VARIES = re.compile(r"(?P<axle>front|rear)-(?P<what>springs|spacer|stop-spacer)(?:=(?P<steps>.*))?")
+KITS = "kit"
 
 
 def answer_find(asked: argparse.Namespace) -> int:
@@ -40,14 +61,19 @@ def answer_find(asked: argparse.Namespace) -> int:
     preset = PRESETS[asked.units]
     job = read_job(asked.job)
     a, r = assess(job), Reader(job, preset)
-    parts = _parts(asked.catalogue, preset)
+    lists = _lists(asked.catalogue, preset)
     try:
-        wishes = _wishes(asked.vary, parts.searchable(), len(job.vehicle.axles), each=asked.each, preset=preset)
+        wanted = wishes(asked.vary, lists, job, each=asked.each, preset=preset)
+        if asked.what is not None:
+            return _what(a, wanted, lists["coil"], asked.what, r)
         if asked.why is not None:
-            return _why(a, wishes, parts, asked.why, r)
-        found = _last(a, wishes)
+            return _why(a, wanted, lists, asked.why, r)
+        if asked.kits:
+            return _kits(a, wanted, lists, asked, r)
+        found = _last(search(a, wanted))
+        found = replace(found, good=found.good.ranked(Rank[asked.rank.upper()]))
         shown = _shown(a, found, asked.top)
-        opens = [] if found.fallen.standing else list(what_opens(a, wishes))
+        opens = [] if found.fallen.standing else list(what_opens(a, wanted))
     except CannotSearch as why:
         raise JobFault("find", [why.why]) from None
     except OutOfRange as refused:
@@ -55,64 +81,47 @@ def answer_find(asked: argparse.Namespace) -> int:
     if asked.json:
         tell_plain(find_plain(a, found, [n for n, fault in shown if not fault][: asked.top], opens))
     else:
-        tell(find_text(a, wishes, found, shown, opens, r))
+        tell(find_text(a, wanted, found, shown, opens, r))
     return ANSWERED if found.fallen.standing else NONE_STANDS
 
 
-def _parts(lists: list[Path], preset: Preset) -> Parts:
-    """The coils of the lists, of the one that ships where none is given; what could not be read is said."""
-    with Index() as index, as_file(files("isostat.catalogue") / "demo" / "coils.csv") as shipped:
-        for path in lists or [shipped]:
-            sheet = index.add(path, preset)
-            if sheet is None:
-                continue
-            for fault in (*sheet.faults[:20], *sheet.doubts[:20]):
-                complain(f"{path.name}: {fault.words(preset)}")
-            if sheet.left_out:
-                complain(tr("{name}: {n} lines left out, {taken} taken.", name=path.name, n=sheet.left_out, taken=len(sheet.parts)))
-        return index.parts("coil")
+def _lists(given: list[Path], preset: Preset) -> dict[str, Parts]:
+    """The parts of the lists by kind, of those that ship where none is given; what could not be read is said."""
+    with Index() as index:
+        kinds = {_read(index, path, preset) for path in given}
+        for kind in SHIPPED:
+            if not given or (kind not in kinds and kind != "shelf"):
+                index.take(shipped(kind), SHIPPED[kind])
+        return {kind: index.parts(kind) for kind in SHIPPED}
 
 
-def _wishes(vary: list[str], parts: Parts, axles: int, *, each: bool, preset: Preset) -> list[AxleWish]:
-    """What may vary, by axle; the springs of an axle that is named at all do."""
-    steps: dict[int, dict[str, Steps]] = {}
-    for text in vary:
-        m = VARIES.fullmatch(text.strip())
-        if m is None or (m["what"] == "springs") != (m["steps"] is None):
-            said = saying("--vary “{text}” is not known. Enter front-springs, or front-spacer=0:20:2.", text=quoted(text))
-            raise JobFault("find", [said])
-        axle = 0 if m["axle"] == "front" else axles - 1
-        of_axle = steps.setdefault(axle, {})
-        if m["steps"] is not None:
-            of_axle[m["what"]] = _steps(text, m["steps"], preset)
-    return [
-        AxleWish(axle=axle, parts=parts, each=each, spacers=of.get("spacer", Steps(0.0, 0.0)), stop_spacers=of.get("stop-spacer"))
-        for axle, of in sorted(steps.items())
-    ]
+def _read(index: Index, path: Path, preset: Preset) -> str:
+    """Takes a list, and says what was left out of it; its kind."""
+    sheet = index.add(path, preset)
+    if sheet is None:
+        return ""
+    for fault in (*sheet.faults[:20], *sheet.doubts[:20]):
+        complain(f"{path.name}: {fault.words(preset)}")
+    if sheet.left_out:
+        complain(tr("{name}: {n} lines left out, {taken} taken.", name=path.name, n=sheet.left_out, taken=len(sheet.parts)))
+    return sheet.kind
 
 
-def _steps(text: str, typed: str, preset: Preset) -> Steps:
-    pieces = typed.split(":")
-    if len(pieces) != 3:
-        raise JobFault("find", [saying("--vary “{text}” needs three lengths: from, to, step.", text=quoted(text))])
-    try:
-        low, high, step = (float(parse(piece, Quantity.COIL, preset).si) for piece in pieces)
-    except NotUnderstood as why:
-        raise JobFault("find", [f"--vary: {why}"]) from None
-    return Steps(low, high, step)
+T = TypeVar("T", Found, KitsFound)
 
 
-def _last(a: Assessment, wishes: list[AxleWish]) -> Found:
+def _last(search: Iterator[T]) -> T:
     """The whole search; on a terminal it says how far it is."""
     watched = sys.stderr.isatty()
-    for found in search(a, wishes):
+    for one in search:
+        found = one.found if isinstance(one, KitsFound) else one
         if watched:
             said = tr(
                 "{tried} of {total} sets, {good} good", tried=many(found.tried), total=many(found.total), good=len(found.good)
             )
             sys.stderr.write(f"\r{said}" + ("\n" if found.done else ""))
             sys.stderr.flush()
-    return found
+    return one
 
 
 def _shown(a: Assessment, found: Found, top: int) -> list[tuple[int, str]]:
@@ -141,8 +150,7 @@ def find_text(
         first, *others = say_set(found, n, r)
         lines += [f"{place:>3}  {capital(first)}", *(f"     {capital(line)}" for line in others)]
         lines.append(f"     {say_miss(found, n, r)}; {say_price(found, n)}")
-        for options, at in zip(found.options, found.good.chosen[:, n], strict=True):
-            lines.append(f"     {say_sold_as(sold_as(a, options.wish, int(options.spring[0, at])), a.target_case, r)}")
+        lines += [f"     {line}" for line in _sold(a, found, n, r)]
         if fault:
             lines.append("     " + tr("Not good: it brings a fault. {fault}", fault=fault))
     lines += ["", tr("WHY THE OTHERS DO NOT FIT")]
@@ -151,32 +159,81 @@ def find_text(
             lines.append(f"  {tr(law.words):<44}{many(fallen.count(law)):>8}")
         for part in fallen.nearest(law, NEAREST):
             short = say_short(law, float(fallen.shortfall[part]) * law.cure, r)
-            lines.append(f"      {part_name(found, int(part))}, {short}")
+            lines.append(f"      {found.name(int(part))}, {short}")
     lines += [say_opens(o, r) for o in opens]
     return "\n".join(lines) + "\n"
 
 
-def _why(a: Assessment, wishes: list[AxleWish], parts: Parts, part: str, r: Reader) -> int:
+def _sold(a: Assessment, found: Found, n: int, r: Reader) -> list[str]:
+    """What the springs of a set give here, axle by axle."""
+    out = []
+    for options, at in zip(found.options, found.good.chosen[:, n], strict=True):
+        if options.choices is not None:
+            way = int(options.settings(np.array([at])).way[0, 0])
+            out.append(say_sold_as(sold_as(a, options, way), a.target_case, r))
+    return out
+
+
+def _why(a: Assessment, wanted: list[AxleWish], lists: Mapping[str, Parts], part: str, r: Reader) -> int:
     """Prints why a part does not do at an axle; of one whose figures are missing, what its lift leaves open."""
     out: list[str] = []
-    listed = [n for n, number in enumerate(parts.parts) if number.casefold() == part.casefold()]
-    if not listed:
+    for wish in wanted:
+        if wish.parts is None:
+            continue
+        whole, at = lists[wish.parts.kind], wish.parts.place_of(part)
+        listed = whole.place_of(part)
+        if listed is None:
+            continue
+        if at is not None:
+            out += _why_here(a, wanted, wish, at, r)
+        elif whole.kind == "coil":
+            out += [f"{whole.name(listed)}, {r.axle(wish.axle)}"]
+            out += [f"  {line}" for line in say_left_open(a, wish.axle, whole, listed, r)]
+    if not out:
         raise JobFault("find", [saying("Part number “{part}” is not in the lists.", part=quoted(part))])
-    for wish in wishes:
-        at = [n for n, number in enumerate(wish.parts.parts) if number.casefold() == part.casefold()]
-        for n in listed if not at else ():
-            out += [f"{parts.name(n)}, {r.axle(wish.axle)}", *(f"  {line}" for line in say_left_open(a, wish.axle, parts, n, r))]
-        for n in at:
-            why = why_not(a, wishes, wish.axle, n)
-            means = why.height_m[wish.axle].mean(axis=0).tolist()
-            heights = [r.height_unit(m) if math.isfinite(m) else tr("no static balance") for m in means]
-            cases = [r.case(int(c)) for c in why.cases]
-            out += [
-                f"{part_name(why.found, 0)}, {r.axle(wish.axle)}",
-                "  " + "; ".join(f"{case} {m}" for case, m in zip(cases, heights, strict=True)),
-                "  " + say_sold_as(sold_as(a, wish, n), a.target_case, r),
-            ]
-            out += [f"  {capital(tr(law.words))}: {say_short(law, short, r)}" for law, short in why.broken]
-            out += [] if why.broken else ["  " + tr("It fits in every load case.")]
     tell("\n".join(out) + "\n")
     return ANSWERED
+
+
+def _why_here(a: Assessment, wanted: list[AxleWish], wish: AxleWish, at: int, r: Reader) -> list[str]:
+    why = why_not(a, wanted, wish.axle, at)
+    means = why.height_m[wish.axle].mean(axis=0).tolist()
+    heights = [r.height_unit(m) if math.isfinite(m) else tr("no static balance") for m in means]
+    cases = [r.case(int(c)) for c in why.cases]
+    return [
+        f"{why.found.name(why.choice)}, {r.axle(wish.axle)}",
+        "  " + "; ".join(f"{case} {m}" for case, m in zip(cases, heights, strict=True)),
+        "  " + say_sold_as(sold_as(a, why.found.options[0], why.choice), a.target_case, r),
+        *(f"  {line}" for line in say_why(a, replace(wish, holding=at), why, r)),
+    ]
+
+
+def _what(a: Assessment, wanted: list[AxleWish], coils: Parts, text: str, r: Reader) -> int:
+    """Prints the coils of the lists that a description may be, and where they fit."""
+    try:
+        it = described(text, r.preset)
+    except NotUnderstood as why:
+        raise JobFault("find", [f"--what: {why}"]) from None
+    lines = say_what_it_is(a, wanted, coils, it, r)
+    tell("\n".join(lines) + "\n")
+    return ANSWERED if may_be(coils, it) else NONE_STANDS
+
+
+def _kits(a: Assessment, wanted: list[AxleWish], lists: Mapping[str, Parts], asked: argparse.Namespace, r: Reader) -> int:
+    """Prints the kits that stand the vehicle where it is wanted, what each lacks here and what is left over of it."""
+    held = _last(search_kits(a, wanted, Kits(lists[KITS], lists)))
+    found = held.found
+    lines = [a.job.title, ""]
+    lines += [tr("GOOD: {n} of {all} kits fit in every load case", n=many(found.fallen.standing), all=many(len(held.of))), ""]
+    for place, n in enumerate(found.good.best[: asked.top], 1):
+        lines += [f"{place:>3}  {held.name(int(found.good.part[n]))}, {say_kit_price(held, int(n))}"]
+        lines += [f"     {line}" for line in (*map(capital, say_set(found, int(n), r)), say_miss(found, int(n), r))]
+        lines += [f"     {line}" for line in say_kit(a, held, int(n), r)]
+    lines += ["", tr("WHY THE OTHERS DO NOT FIT")]
+    for law in Law:
+        if found.fallen.count(law):
+            lines.append(f"  {tr(law.words):<44}{many(found.fallen.count(law)):>8}")
+        for kit in found.fallen.nearest(law, NEAREST):
+            lines.append(f"      {held.name(int(kit))}, {say_short(law, float(found.fallen.shortfall[kit]) * law.cure, r)}")
+    tell("\n".join(lines) + "\n")
+    return ANSWERED if found.fallen.standing else NONE_STANDS

@@ -10,7 +10,8 @@ from typing import TypeVar
 from PyQt6.QtCore import QObject, QSettings, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
-from isostat.catalogue.index import read_list
+from isostat.catalogue.sheet import Sheet as PartSheet
+from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.document import Document
 from isostat.desktop.paper.measuring_sheet import write_sheet
 from isostat.desktop.scales_line import ScalesLine
@@ -26,6 +27,7 @@ from isostat.job.tables.readings_csv import measurements_csv, with_measurements
 from isostat.job.tables.shock_list import shock_list
 from isostat.job.tables.spring_table import spring_table
 from isostat.language import tr
+from isostat.units.format import many
 from isostat.units.parse import quoted
 from isostat.units.unit import Preset
 from isostat.wording.reader import Reader
@@ -39,10 +41,15 @@ class Exchange(QObject):
     edited = pyqtSignal(object, str, int)  # Edit, words, gesture
     said = pyqtSignal(str)
     refused = pyqtSignal(str)
-    parts_read = pyqtSignal(object)  # a list of parts, its good lines
 
-    def __init__(self, document: Document, settings: QSettings, units: Callable[[], Preset], window: QWidget) -> None:
+    def __init__(
+        self, document: Document, settings: QSettings, units: Callable[[], Preset], lists: Catalogue, window: QWidget
+    ) -> None:
         super().__init__(window)
+        self._lists = lists
+        lists.reading.connect(self._say_far)
+        lists.read.connect(self._say_read)
+        lists.failed.connect(self._say_not_read)
         self._document, self._settings, self._units, self._window = document, settings, units, window
         self._pads: list[list[float]] = []  # readings of the scales of this job
         self._line: ScalesLine | None = None
@@ -142,17 +149,26 @@ class Exchange(QObject):
             self.spring_table_in(Path(name), axle)
 
     def parts_in(self, path: Path) -> None:
-        """Takes in the good lines of a list of parts; what was left out is said by line."""
-        try:
-            sheet = read_list(path, self._units())
-        except JobFault as fault:
-            self.refused.emit(tr("{file} was not imported. {why}", file=fault.source, why=fault.words(self._units(), 2)))
+        """Takes in the good lines of a list of parts, beside the window; what was left out is said by line."""
+        self.refused.emit(tr("{file}: importing…", file=path.name))
+        self._lists.add(path, self._units())
+
+    def _say_far(self, name: str, parts: int, of: int) -> None:
+        self.refused.emit(tr("{file}: {parts} of {all} parts imported", file=name, parts=many(parts), all=many(of)))
+
+    def _say_read(self, name: str, sheet: PartSheet | None) -> None:
+        if sheet is None:
+            self.refused.emit(tr("{file} is held already as it is.", file=name))
             return
-        self.parts_read.emit(sheet)
+        said = {"file": name, "n": sheet.left_out, "taken": many(len(sheet.parts))}
+        why = " ".join(line.words(self._units()) for line in (*sheet.faults, *sheet.doubts)[:2])
+        words = tr("{file}: {taken} parts imported.", **said)
         if sheet.left_out:
-            why = " ".join(said.words(self._units()) for said in sheet.faults[:2])
-            said = {"file": path.name, "n": sheet.left_out, "taken": len(sheet.parts), "why": why}
-            self.refused.emit(tr("{file}: {taken} parts imported, {n} lines left out. {why}", **said))
+            words = tr("{file}: {taken} parts imported, {n} lines left out.", **said)
+        self.refused.emit(f"{words} {why}".strip())
+
+    def _say_not_read(self, fault: JobFault) -> None:
+        self.refused.emit(tr("{file} was not imported. {why}", file=fault.source, why=fault.words(self._units(), 2)))
 
     def spring_table_in(self, path: Path, axle: int) -> None:
         """Takes in a spring's table; one with faults changes nothing and is refused by line."""

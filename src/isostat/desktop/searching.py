@@ -2,23 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator
 from concurrent.futures import Future
 from dataclasses import dataclass, field, replace
-from importlib.resources import files
 from threading import Event
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from isostat.assess import Assessment
+from isostat.assess.find.good import Rank
+from isostat.assess.find.kits import Kits, KitsFound, search_kits
 from isostat.assess.find.search import Found, search
 from isostat.assess.find.take import brings_a_fault, taken
 from isostat.assess.find.why_not import Opens, what_opens
 from isostat.assess.find.wish import AxleWish, CannotSearch
 from isostat.assess.judgement import Judgement
-from isostat.catalogue.index import Index
-from isostat.catalogue.parts import Parts
-from isostat.catalogue.sheet import Sheet, read_sheet
 from isostat.core.limits import OutOfRange
 from isostat.desktop.background import POOL
 from isostat.job.files import JobFault
@@ -31,15 +29,19 @@ SHOWN = 12  # sets whose findings are looked at
 
 @dataclass(frozen=True, slots=True)
 class Hunt:
-    """A search as far as it is. faults: by place of a good set, the fault that it would bring, None for none; of those looked at.
+    """A search as far as it is. kits: that are searched in place of single parts, and held, with what each choice is.
 
-    opens: what would let some in, where nothing stands. why: it cannot be searched, in words.
+    faults: by its settings, the fault that a good set would bring, None for none; of those looked at. opens: what would let some
+    in, where nothing stands. why: it cannot be searched, in words.
     """
 
     a: Assessment
     wishes: tuple[AxleWish, ...]
+    kits: Kits | None = None
+    rank: Rank = Rank.MISS
     found: Found | None = None
-    faults: dict[int, Judgement | None] = field(default_factory=dict)
+    held: KitsFound | None = None
+    faults: dict[tuple[int, ...], Judgement | None] = field(default_factory=dict)
     opens: tuple[Opens, ...] = ()
     ended: bool = False
     why: Saying | None = None
@@ -49,8 +51,23 @@ class Hunt:
         """The best set of every choice of springs. At the end only those are left that were looked at and bring no fault."""
         if self.found is None:
             return []
-        found = [int(n) for n in self.found.good.best]
-        return [n for n in found if n in self.faults and self.faults[n] is None] if self.ended else found
+        best = [int(n) for n in self.found.good.best]
+        return [n for n in best if self.faults.get(self.setting(n), n) is None] if self.ended else best
+
+    @property
+    def lost(self) -> list[int]:
+        """Good sets that were left out for the fault they would bring."""
+        return [] if self.found is None else [int(n) for n in self.found.good.best if self.faults.get(self.setting(int(n)))]
+
+    def setting(self, n: int) -> tuple[int, ...]:
+        """What the n-th good set is, however they are ranked."""
+        assert self.found is not None
+        return tuple(self.found.good.chosen[:, n].tolist())
+
+    def name(self, part: int) -> str:
+        """A choice of springs, or the kit that it is."""
+        assert self.found is not None
+        return self.found.name(part) if self.held is None else self.held.name(part)
 
 
 class _Signals(QObject):
@@ -58,57 +75,40 @@ class _Signals(QObject):
     failed = pyqtSignal(object)
 
 
-class Catalogue:
-    """The lists that are searched: the one that ships, and those that were imported."""
-
-    def __init__(self) -> None:
-        text = (files("isostat.catalogue") / "demo" / "coils.csv").read_text("utf-8")
-        self._lists = {"": read_sheet(text, "coils.csv")}
-        self._every: Parts | None = None
-        self._coils: Parts | None = None
-        self.changes = 0  # of its lists
-
-    def take(self, sheet: Sheet) -> None:
-        """One more list, in place of the one that its file held before."""
-        self._lists[sheet.source] = sheet
-        self._every = self._coils = None
-        self.changes += 1
-
-    def every_coil(self) -> Parts:
-        """All coils of the lists."""
-        if self._every is None:
-            with Index() as index:
-                for name, sheet in self._lists.items():
-                    index.take(sheet, name)
-                self._every = index.parts("coil")
-        return self._every
-
-    def coils(self) -> Parts:
-        """Those whose rate and free length are given."""
-        if self._coils is None:
-            self._coils = self.every_coil().searchable()
-        return self._coils
+def _steps(hunt: Hunt) -> Iterator[Hunt]:
+    """The search as far as it is, time and again."""
+    if hunt.kits is None:
+        for found in search(hunt.a, hunt.wishes):
+            yield replace(hunt, found=replace(found, good=found.good.ranked(hunt.rank)))
+        return
+    for held in search_kits(hunt.a, hunt.wishes, hunt.kits):
+        found = replace(held.found, good=held.found.good.ranked(hunt.rank))
+        yield replace(hunt, held=replace(held, found=found), found=found)
 
 
-def _hunt(a: Assessment, wishes: tuple[AxleWish, ...], off: Event, gone: Event, signals: _Signals) -> None:
+def _looked_at(hunt: Hunt, gone: Event) -> Hunt:
+    """With the faults that the first good sets would bring, of so many that bring none."""
+    faults: dict[tuple[int, ...], Judgement | None] = {}
+    assert hunt.found is not None
+    for n in hunt.found.good.best:
+        if gone.is_set() or sum(fault is None for fault in faults.values()) >= SHOWN:
+            break
+        faults[hunt.setting(int(n))] = brings_a_fault(hunt.a, taken(hunt.a.job, hunt.found, hunt.found.good.chosen[:, n]))
+    return replace(hunt, faults=faults)
+
+
+def _hunt(hunt: Hunt, off: Event, gone: Event, signals: _Signals) -> None:
     """In the other thread. off: go no further; gone: nobody listens."""
-    hunt = Hunt(a, wishes)
     try:
-        for found in search(a, wishes):
-            hunt = replace(hunt, found=found)
+        for step in _steps(hunt):
+            hunt = step
             if off.is_set():
                 break
             signals.found.emit(hunt)
-        faults: dict[int, Judgement | None] = {}
-        assert hunt.found is not None
-        for n in hunt.found.good.best:
-            if gone.is_set() or sum(fault is None for fault in faults.values()) >= SHOWN:
-                break
-            faults[int(n)] = brings_a_fault(a, taken(a.job, hunt.found, hunt.found.good.chosen[:, n]))
-        opens: tuple[Opens, ...] = ()
-        if not hunt.found.fallen.standing and hunt.found.total <= RELAXED_UP_TO and not off.is_set():
-            opens = tuple(what_opens(a, wishes))
-        hunt = replace(hunt, faults=faults, opens=opens)
+        hunt, found = _looked_at(hunt, gone), hunt.found
+        assert found is not None
+        if not found.fallen.standing and hunt.kits is None and found.total <= RELAXED_UP_TO and not off.is_set():
+            hunt = replace(hunt, opens=tuple(what_opens(hunt.a, hunt.wishes)))
     except CannotSearch as why:
         hunt = replace(hunt, why=why.why)
     except OutOfRange as refused:
@@ -138,14 +138,14 @@ class Searching(QObject):
         """Whether it still goes on."""
         return self.hunt is not None and not self.hunt.ended and not self._off.is_set()
 
-    def start(self, a: Assessment, wishes: Sequence[AxleWish]) -> None:
+    def start(self, hunt: Hunt) -> None:
         """A new search in place of the last; says nothing before it has found something."""
         self.stop()
         self._off, self._gone, self._signals = Event(), Event(), _Signals()
         self._signals.found.connect(self._take)
         self._signals.failed.connect(self._fail)
-        self.hunt = Hunt(a, tuple(wishes))
-        self._work = POOL.submit(_hunt, a, tuple(wishes), self._off, self._gone, self._signals)
+        self.hunt = hunt
+        self._work = POOL.submit(_hunt, hunt, self._off, self._gone, self._signals)
 
     def call_off(self) -> None:
         """No further; what was found stays."""

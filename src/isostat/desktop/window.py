@@ -26,8 +26,8 @@ from isostat.assess.measure.value_of_readings import what_it_buys
 from isostat.assess.spring.leaves_to_add import leaves_offered
 from isostat.assess.stance.band import predicted
 from isostat.assess.workings import Shown
-from isostat.catalogue.sheet import Sheet as PartSheet
 from isostat.desktop.background import Background
+from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange
 from isostat.desktop.far.view import FarField, FarView
@@ -125,7 +125,8 @@ class MainWindow(QMainWindow):
         self.predicting = Background(predicted, self)
         self.adding = Background(leaves_offered, self)
         self.filing = Filing(self.document, self.settings, self.safe, self.preferences.shown_units, self)
-        self.exchange = Exchange(self.document, self.settings, self.preferences.shown_units, self)
+        self.catalogue = Catalogue(Path(self.settings.fileName()).with_name("lists.db"), self)
+        self.exchange = Exchange(self.document, self.settings, self.preferences.shown_units, self.catalogue, self)
 
     def _wire(self) -> None:
         d = self.document
@@ -143,7 +144,6 @@ class MainWindow(QMainWindow):
         self.filing.saved.connect(self.redraw)
         self.filing.refused.connect(self._say_refused)
         self.exchange.edited.connect(self._edit)
-        self.exchange.parts_read.connect(self._take_parts)
         self.exchange.said.connect(self._say)
         self.exchange.refused.connect(self._say_refused)
         self.findings.fix_wanted.connect(self._fix)
@@ -163,6 +163,8 @@ class MainWindow(QMainWindow):
         self._hear(sheet)
         sheet.file_wanted.connect(self.exchange.ask_file)
         sheet.turned.connect(self._wish)
+        if isinstance(sheet, SpringStep):
+            sheet.finder.search_in(self.catalogue)
 
     def _hear(self, sheet: Sheet) -> None:
         undo = self.document.undo
@@ -435,16 +437,12 @@ class MainWindow(QMainWindow):
         if event is not None and (data := event.mimeData()) is not None and data.urls():
             self.filing.open(Path(data.urls()[0].toLocalFile()))
 
-    def _take_parts(self, parts: PartSheet) -> None:
-        spring = self.sheets[Step.SPRING]
-        assert isinstance(spring, SpringStep)
-        spring.finder.take_list(parts)
-
     def leave(self) -> None:
         """Nothing goes on beside a window that goes."""
         spring = self.sheets.get(Step.SPRING)
         if isinstance(spring, SpringStep):
             spring.finder.searching.stop()
+        self.catalogue.let_go()
         for long in (self.buying, self.predicting, self.adding):
             long.stop()
 

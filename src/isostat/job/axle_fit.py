@@ -184,7 +184,8 @@ class AxleFit(Frozen):
     shock_mounts_m: by which the shock's mounts are moved further apart.
     wheel_out_m: by which a wheel stands further out, by its offset or a spacer behind it.
     stock: the steps in which springs are to be had. inside_m: across a coil's inside, as its perch wants it; pocket_m: the most
-    that the perch or what stands round the coil leaves for its outside. wire: of what the coil is wound; wire_shear_pa: its
+    that the perch or what stands round the coil leaves for its outside. upper_seat, lower_seat: the ends of coil that its seats are
+    made for, left out where any will do. wire: of what the coil is wound; wire_shear_pa: its
     modulus, where its grade's will not do.
     """
 
@@ -207,6 +208,8 @@ class AxleFit(Frozen):
     stock: Literal["any", "25 lb/in", "50 lb/in"] = "any"
     inside_m: CoilAcross | None = None
     pocket_m: CoilAcross | None = None
+    upper_seat: Literal["flat", "tangential", "pigtail"] | None = None
+    lower_seat: Literal["flat", "tangential", "pigtail"] | None = None
     wire: Material = "chrome silicon"
     wire_shear_pa: ShearModulus | None = None
     left: Coil = Coil()

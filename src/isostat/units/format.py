@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from fractions import Fraction
 
-from isostat.language import decimal
+from isostat.language import decimal, decimal_mark
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity, Unit
 
 SIXTEENTH = 16
@@ -72,3 +72,8 @@ def step(quantity: Quantity, preset: Preset = DEFAULT_PRESET) -> float:
     if unit.fractional and preset.sixteenths:
         return float(unit.si / SIXTEENTH)
     return float(unit.si * 10.0**-unit.decimals)
+
+
+def many(n: int) -> str:
+    """A whole number in groups of three: `104,060`, with spaces where the comma is the decimal mark."""
+    return f"{n:,}".replace(",", "\u202f" if decimal_mark() == "," else ",")

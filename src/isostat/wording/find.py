@@ -8,34 +8,51 @@ from collections.abc import Sequence
 import numpy as np
 
 from isostat.assess.find.advertised import Advertised, advertised
+from isostat.assess.find.bill import bill
+from isostat.assess.find.described import Described, may_be
+from isostat.assess.find.good import Rank
+from isostat.assess.find.kinds.every import OFFERED
 from isostat.assess.find.law import Law
+from isostat.assess.find.options import Options, factors
 from isostat.assess.find.search import Found, sets
 from isostat.assess.find.sold_as import SoldAs
-from isostat.assess.find.why_not import Opens
-from isostat.assess.find.wish import AxleWish
+from isostat.assess.find.why_not import Opens, WhyNot, fits_where, what_opens
+from isostat.assess.find.wish import AxleWish, Varied
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.parts import Parts
-from isostat.language import decimal_mark, tr, trn
-from isostat.units.format import with_unit
+from isostat.language import capital, tr, trn
+from isostat.units.format import many, with_unit
 from isostat.units.unit import Quantity
+from isostat.wording.find_parts import say_part
 from isostat.wording.reader import Reader
 
-
-def many(n: int) -> str:
-    """A whole number in groups of three: `104,060`, with spaces where the comma is the decimal mark."""
-    return f"{n:,}".replace(",", "\u202f" if decimal_mark() == "," else ",")
+LIKELIEST = 5  # of the parts that a description may be
 
 
 def say_product(wishes: Sequence[AxleWish]) -> str:
     """How many sets a search tries, as a product: `215 springs × 11 × 11 spacers × 4 stop spacers = 104,060 sets`."""
     said = []
     for wish in wishes:
-        springs, left, right, stops = wish.factors
-        said.append(trn("{count} spring", "{count} springs", springs, count=many(springs)))
+        springs, rings, left, right, stops, pressures, shocks = factors(wish)
+        if wish.parts is not None:
+            pairs = OFFERED[wish.parts.kind].has_ring
+            said.append(
+                trn("{count} pair", "{count} pairs", springs, count=many(springs))
+                if pairs
+                else trn("{count} spring", "{count} springs", springs, count=many(springs))
+            )
         if left > 1:
-            said.append(tr("{left} × {right} spacers", left=left, right=right))
-        if stops > 1:
-            said.append(tr("{n} stop spacers", n=stops))
+            collars = wish.spacers.of is Varied.COLLAR
+            said.append(
+                tr("{left} × {right} collars", left=left, right=right)
+                if collars
+                else tr("{left} × {right} spacers", left=left, right=right)
+            )
+        more = (
+            (rings, tr("{n} rings", n=rings)), (stops, tr("{n} stop spacers", n=stops)),
+            (pressures, tr("{n} pressures", n=pressures)), (shocks, tr("{n} shocks", n=shocks)),
+        )  # fmt: skip
+        said += [words for n, words in more if n > 1]
     return tr("{product} = {n} sets", product=" × ".join(said), n=many(sets(wishes)))
 
 
@@ -43,19 +60,47 @@ def say_set(found: Found, n: int, r: Reader) -> list[str]:
     """The n-th good set, a line an axle: its springs, rate and free length, spacers."""
     lines = []
     for options, at in zip(found.options, found.good.chosen[:, n], strict=True):
-        parts, (left, right) = options.wish.parts, options.spring[:, at]
-        names = (
-            parts.name(left) if left == right else tr("{left} left, {right} right", left=parts.name(left), right=parts.name(right))
-        )
-        spring = tr("{rate}, {m} free", rate=r.rate(parts.numbers["rate"][left]), m=r.coil(parts.numbers["free_m"][left]))
-        said = [r.axle(options.wish.axle), names, spring]
-        if options.spacer_m[:, at].any():
-            spacers = {"left": r.coil(options.spacer_m[0, at]), "right": r.coil(options.spacer_m[1, at])}
-            said.append(tr("spacer {left} left, {right} right", **spacers))
-        if options.wish.stop_spacers is not None:
-            said.append(tr("stop spacer {m}", m=r.coil(options.stop_m[at])))
-        lines.append(", ".join(said))
+        lines.append(", ".join([r.axle(options.wish.axle), *say_springs(options, int(at), r), *say_setting(options, int(at), r)]))
     return lines
+
+
+def say_springs(options: Options, at: int, r: Reader) -> list[str]:
+    """The springs of a setting: by number, left and right where they differ; what they measure."""
+    choices, s = options.choices, options.settings(np.array([at]))
+    if choices is None:
+        return [tr("springs as proposed")]
+    left, right = (choices.rows[:, way].tolist() for way in s.way[:, 0])
+    first, second = (" + ".join(choices.parts.name(row) for row in rows) for rows in (left, right))
+    name = first if left == right else tr("{left} left, {right} right", left=first, right=second)
+    return [name, " + ".join(say_part(choices.parts, row, r) for row in left)]
+
+
+def say_setting(options: Options, at: int, r: Reader) -> list[str]:
+    """What is set at an axle beside the choice of its springs."""
+    s, wish, said = options.settings(np.array([at])), options.wish, list[str]()
+    left, right = (float(m) for m in s.level_m[:, 0])
+    if wish.spacers.of is Varied.COLLAR:
+        both = {"left": say_collar(left, r), "right": say_collar(right, r)}
+        said.append(tr("collar {m}", m=both["left"]) if left == right else tr("collar {left} left, {right} right", **both))
+    elif left or right:
+        both = {"left": r.coil(left), "right": r.coil(right)}
+        said.append(tr("spacer {m}", m=both["left"]) if left == right else tr("spacer {left} left, {right} right", **both))
+    if options.choices is not None and wish.rings is not None:
+        said.append(tr("ring {m} below the collar", m=r.coil(float(options.choices.ring_m[s.way[0, 0]]))))
+    if wish.stop_spacers is not None:
+        said.append(tr("stop spacer {m}", m=r.coil(float(s.stop_m[0]))))
+    if wish.pressures is not None:
+        said.append(tr("helper {pressure}", pressure=r.pressure(float(s.pressure_pa[0]))))
+    if wish.shocks is not None:
+        row = int(s.shock[0])
+        said.append(tr("shocks {part}, {sizes}", part=wish.shocks.name(row), sizes=say_part(wish.shocks, row, r)))
+    return said
+
+
+def say_collar(down_m: float, r: Reader) -> str:
+    """How far a collar goes from where it stood."""
+    m = r.coil(abs(down_m))
+    return tr("{m} down", m=m) if down_m >= 0.0 else tr("{m} up", m=m)
 
 
 def say_miss(found: Found, n: int, r: Reader) -> str:
@@ -68,26 +113,69 @@ def say_miss(found: Found, n: int, r: Reader) -> str:
 
 def say_price(found: Found, n: int) -> str:
     """What all springs of a set cost, and when they are there; what a list does not say is said."""
-    parts = [(o.wish.parts, o.spring[:, at]) for o, at in zip(found.options, found.good.chosen[:, n], strict=True)]
-    money = {p.words["currency"][k] for p, springs in parts for k in springs}
+    bought = bill(found, n)
+    money = {b.parts.words["currency"][b.row] for b in bought}
     price = float(found.good.price[n])
-    said = [tr("no price") if np.isnan(price) or len(money) > 1 else f"{price:.0f} {money.pop()}".strip()]
-    stock = [float(p.numbers["stock"][k]) for p, springs in parts for k in springs]
-    days = [float(p.numbers["days"][k]) for p, springs in parts for k in springs]
+    said = [tr("no price") if np.isnan(price) or len(money) > 1 else f"{price:.0f} {''.join(money)}".strip()]
+    if all(b.on_shelf for b in bought):
+        return ", ".join([*said, tr("on the shelf")])
+    stock = [float(b.parts.numbers["stock"][b.row]) for b in bought if not b.on_shelf]
     said.append(tr("stock not given") if np.isnan(stock).any() else tr("{n} in stock", n=f"{min(stock):.0f}"))
-    if not np.isnan(days).any():
-        said.append(trn("{n} day", "{n} days", int(max(days))))
-    return ", ".join(said)
+    days = float(found.good.days[n])
+    return ", ".join(said if np.isnan(days) else [*said, trn("{n} day", "{n} days", int(days))])
+
+
+def say_rank(found: Found, n: int, by: Rank, r: Reader) -> str:
+    """What a set has of what sets are ranked by, beside its miss and its price."""
+    good = found.good
+    if by is Rank.STRESS:
+        used = float(good.used[n])
+        return tr("stress not known") if np.isnan(used) else tr("{n} of allowed stress", n=r.percent(used))
+    hertz = [tr("{hz} Hz", hz=f"{hz:.2f}") for hz in good.frequency_hz[:, n]]
+    return tr("{hz} when {case}", hz=" / ".join(hertz), case=r.case(found.target_case))
 
 
 def say_short(law: Law, short: float, r: Reader) -> str:
     """By how much a law is broken, rounded up: what would cure it."""
     if np.isinf(short):
         return tr("no static balance")
-    if law is Law.STRESS:
+    if law in (Law.STRESS, Law.RATED):
         return tr("{n} % over", n=math.ceil(100.0 * short))
+    if law is Law.ENDS:
+        return trn("{n} end", "{n} ends", round(short))
+    if law is Law.PRESSURE:
+        return tr("by {m}", m=with_unit(short, Quantity.PRESSURE, r.preset, toward=1))
+    if law is Law.ROOM:
+        return tr("cannot be set for the target")
     m = with_unit(short, Quantity.COIL, r.preset, toward=1)
     return tr("{m} too far", m=m) if law in (Law.LOW, Law.HIGH) else tr("by {m}", m=m)
+
+
+def say_why(a: Assessment, wish: AxleWish, why: WhyNot, r: Reader) -> list[str]:
+    """The laws that a spring breaks at an axle, each by how much, and what would let it in, tried. wish: holding that spring."""
+    if not why.broken:
+        return [tr("It fits in every load case.")]
+    lines = [tr("{law}: {short}.", law=capital(tr(law.words)), short=say_short(law, short, r)) for law, short in why.broken]
+    opens = [say_opens(one, r) for one in what_opens(a, [wish])]
+    return lines + (opens or [tr("No more spacer or stop spacer lets it in.")])
+
+
+def say_what_it_is(a: Assessment, wishes: Sequence[AxleWish], coils: Parts, it: Described, r: Reader) -> list[str]:
+    """The coils that a description may be, the likeliest first, and the axles that each fits or why not."""
+    found = may_be(coils, it)
+    if not found:
+        return [tr("No part of the lists is like that. Check the readings, or leave out the least sure one.")]
+    count = many(len(found))
+    lines = [trn("{count} part of the lists may be it.", "{count} parts of the lists may be it.", len(found), count=count)]
+    mine = [wish for wish in wishes if wish.parts is not None and wish.parts.kind == "coil"]
+    for row, _ in found[:LIKELIEST]:
+        said = [coils.name(row), say_part(coils, row, r)]
+        at = mine[0].parts.place_of(coils.parts[row]) if mine and mine[0].parts is not None else None
+        if at is not None:
+            for axle, law in fits_where(a, mine, [at])[at]:
+                said.append(tr("{axle}: {how}", axle=r.axle(axle), how=tr("fits") if law is None else tr(law.words)))
+        lines.append("; ".join(said))
+    return lines
 
 
 def say_opens(opens: Opens, r: Reader) -> str:

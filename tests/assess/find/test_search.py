@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import replace
 from functools import cache
-from importlib.resources import files
 from itertools import pairwise
 
 import numpy as np
@@ -19,11 +18,11 @@ from isostat.assess.find.search import Found, search, sets
 from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.take import brings_a_fault, taken
 from isostat.assess.find.why_not import what_opens, why_not
-from isostat.assess.find.wish import AxleWish, CannotSearch, Steps
+from isostat.assess.find.wish import AxleWish, CannotSearch, Steps, Varied
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.index import Index
 from isostat.catalogue.parts import Parts
-from isostat.catalogue.sheet import read_sheet
+from isostat.catalogue.shipped import SHIPPED, shipped
 from isostat.core.limits import Floats, Ints, OutOfRange
 from isostat.job.demos import demo
 from isostat.job.edits.paths import JOB, path_to, put, put_number
@@ -33,9 +32,15 @@ SPACERS = Steps(0.0, 0.02, 0.004)
 
 @cache
 def catalogue() -> Parts:
+    return listed("coil")
+
+
+@cache
+def listed(kind: str) -> Parts:
     with Index() as index:
-        index.take(read_sheet((files("isostat.catalogue") / "demo" / "coils.csv").read_text("utf-8"), "coils.csv"), "coils.csv")
-        return index.parts("coil")
+        for name in (kind, "shelf"):
+            index.take(shipped(name), SHIPPED[name])
+        return index.parts(kind)
 
 
 @cache
@@ -66,9 +71,10 @@ def test_the_reason_is_the_largest_shortfall_of_the_best_setting() -> None:
     """By each setting's laws: D = max g/n, the least of which names it."""
     options, fallen = front().options[0], front().fallen
     cures = np.array([law.cure for law in HARD])[:, None]
-    worst = (options.short / cures).max(axis=0)
+    every = np.arange(len(options))
+    worst, choice = (options.short(every) / cures).max(axis=0), options.settings(every).choice
     for part in np.nonzero((fallen.law >= 0) & (fallen.law < len(HARD)))[0][::40]:
-        mine = options.part == part
+        mine = choice == part
         if (worst[mine] > 0.0).all():
             assert fallen.shortfall[part] == pytest.approx(worst[mine].min())
             assert worst[fallen.setting[0, part]] == fallen.shortfall[part]
@@ -88,7 +94,7 @@ def test_what_stands_is_taken_into_the_job_and_stands_there() -> None:
 
 def test_a_set_that_brings_a_fault_is_known_by_it() -> None:
     a, found = hive(), front()
-    by = front().options[0].short[0]  # solid first
+    by = front().options[0].short(np.arange(front().total))[0]  # solid first
     at = int(np.argmax(by))
     fault = brings_a_fault(a, taken(a.job, found, np.array([at])))
     assert fault is not None and fault.place.axle == 0
@@ -128,7 +134,7 @@ def test_both_axles_and_a_spring_a_side() -> None:
     assert both.fallen.standing + sum(both.fallen.count(law) for law in Law) == 4 * len(rear)
     *_, each = search(hive(), [wish(parts=few, each=True)])
     assert each.total == 16 * 36 and each.fallen.standing >= 4
-    apart = {(int(left), int(right)) for left, right in each.options[0].spring[:, each.good.chosen[0]].T}
+    apart = {(int(left), int(right)) for left, right in each.options[0].settings(each.good.chosen[0]).way.T}
     assert any(left != right for left, right in apart), "two rates in one pair"
 
 
@@ -137,9 +143,9 @@ def test_stop_spacers_cure_what_goes_solid() -> None:
     solid = np.nonzero(front().fallen.law == list(Law).index(Law.SOLID))[0]
     near = solid[np.argsort(front().fallen.shortfall[solid])][:6]
     a, parts = hive(), catalogue().take(near)
-    base = wish(parts=parts, spacers=Steps(0.0, 0.0), stop_spacers=Steps(0.0, 0.04, 0.02))
+    base = wish(parts=parts, spacers=Steps(0.0, 0.0), stop_spacers=Steps(0.0, 0.04, 0.02, Varied.STOP))
     *_, found = search(a, [base])
-    short = found.options[0].short[0].reshape(len(near), 3)
+    short = found.options[0].short(np.arange(found.total))[0].reshape(len(near), 3)
     less = 0.02 / a.axles[0].stop_ratio.value * a.axles[0].spring_ratio.value
     assert short[:, 0] - short[:, 1] == pytest.approx(np.minimum(short[:, 0], less), rel=1e-6)
 
@@ -152,7 +158,7 @@ def test_why_a_part_does_not_do_and_what_lets_it_in() -> None:
     nothing = [wish(parts=catalogue().take(low))]
     opens = {o.what: o for o in what_opens(hive(), nothing)}
     assert opens["spacer"].stand > 0
-    more = Steps(0.0, SPACERS.high_m + opens["spacer"].m, 0.004)
+    more = Steps(0.0, SPACERS.high + opens["spacer"].m, 0.004)
     *_, wider = search(hive(), [replace(nothing[0], spacers=more)])
     assert wider.fallen.standing > 0
     good = int(front().good.part[0])
@@ -161,7 +167,7 @@ def test_why_a_part_does_not_do_and_what_lets_it_in() -> None:
 
 def test_what_an_advertised_lift_gives_is_the_height_over_the_old_springs() -> None:
     n = int(np.nonzero(np.isfinite(catalogue().numbers["lift_m"]))[0][700])
-    sold, a = sold_as(hive(), wish(), n), hive()
+    sold, a = sold_as(hive(), front().options[0], n), hive()
     job = a.job
     for side in ("left", "right"):
         at = path_to(JOB.proposal.axles[0])
@@ -179,9 +185,9 @@ def test_what_an_advertised_lift_gives_is_the_height_over_the_old_springs() -> N
 def test_what_an_advertised_lift_leaves_open_holds_the_spring_that_was_meant(known: str) -> None:
     """A spring of known rate and length, sold by what it lifts when light: by that alone its heights lie between what is said."""
     a, n = hive(), int(front().good.chosen[0, 0])
-    spring = int(front().options[0].spring[0, n])
+    spring = int(front().options[0].settings(np.array([n])).way[0, 0])
     rate, free = (float(catalogue().numbers[key][spring]) for key in ("rate", "free_m"))
-    sold = sold_as(a, wish(), spring)
+    sold = sold_as(a, front().options[0], spring)
     given = {"rate": (rate, None), "free": (None, free), "neither": (None, None)}[known]
     first = advertised(a, 0, sold.light_m, *given)[0]
     target = a.found.hub_to_arch_m[0, :, a.target_case].mean() + sold.gives_m
@@ -199,9 +205,8 @@ def test_perch_and_pocket_are_hard_laws() -> None:
     numbers = catalogue().numbers
     tight = 0.11 - numbers["inside_m"]
     wide = numbers["inside_m"] + 2 * numbers["wire_m"] - 0.16
-    assert found.options[0].short[2] == pytest.approx(np.maximum(tight, 0.0)) and found.options[0].short[3] == pytest.approx(
-        np.maximum(wide, 0.0)
-    )
+    short = found.options[0].short(np.arange(found.total))
+    assert short[2] == pytest.approx(np.maximum(tight, 0.0)) and short[3] == pytest.approx(np.maximum(wide, 0.0))
     assert found.fallen.count(Law.TIGHT) > 0 and found.fallen.count(Law.WIDE) > 0
 
 

@@ -14,13 +14,16 @@ from pytestqt.qtbot import QtBot
 
 from isostat.assess.find import search as searching
 from isostat.assess.find.law import Law
+from isostat.assess.find.wish import Varied
 from isostat.assess.judgement import Step
+from isostat.core.limits import Bools, Ints
+from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.pieces.number import Number
-from isostat.desktop.searching import Catalogue
+from isostat.desktop.spring.find_wanted import KIT, TRIED, Wanted
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
-from tests.desktop.hands import choose, read
+from tests.desktop.hands import choose, read, type_into
 from tests.desktop.test_nothing_overlaps import faults
 
 COILS = """coil,maker,rate,free length,solid length,price,currency,sold as lift
@@ -35,11 +38,16 @@ L 30,Q,,,,,,30
 def window(open_window, qtbot: QtBot) -> MainWindow:  # type: ignore[no-untyped-def]
     window: MainWindow = open_window(demo("hive-hauler"))
     window.go(Step.SPRING)
-    few = sheet(window).finder.catalogue = Catalogue()
-    few._coils = few.coils().take(np.arange(0, 1200, 6))
+    few(window, np.arange(0, 1200, 6))
     sheet(window).turn("find")
     ended(window, qtbot)
     return window
+
+
+def few(window: MainWindow, which: Ints | Bools) -> None:
+    """Some of the coils that ship are all that the lists have."""
+    lists = window.catalogue
+    lists._searchable["coil"] = lists.searchable("coil").take(which)
 
 
 def sheet(window: MainWindow) -> SpringStep:
@@ -49,7 +57,11 @@ def sheet(window: MainWindow) -> SpringStep:
 
 
 def ended(window: MainWindow, qtbot: QtBot) -> None:
-    qtbot.waitUntil(lambda: bool((hunt := sheet(window).finder.searching.hunt) and hunt.ended), timeout=60_000)
+    qtbot.waitUntil(lambda: sheet(window).finder.ended, timeout=60_000)
+
+
+def told(window: MainWindow, qtbot: QtBot, words: str) -> None:
+    qtbot.waitUntil(lambda: words in window.notice.text(), timeout=20_000)
 
 
 def press(window: MainWindow, name: str) -> None:
@@ -64,7 +76,7 @@ def test_sets_are_found_chosen_and_used_as_one_step_of_undo(open_window, qtbot: 
     window.go(Step.SPRING)
     sheet(window).turn("find")
     ended(window, qtbot)
-    assert read(window, "find progress") == "145,200 of 145,200 sets tried: 17 of 1,200 choices of springs fit"
+    assert read(window, "find progress") == "145,200 of 145,200 sets tried: 17 of 1,200 choices fit"
     counts = [n.text() for n in sheet(window).findChildren(Number) if n.objectName().startswith("find count") and n.isVisible()]
     assert sum(int(n.replace(",", "")) for n in counts) + 17 == 1200
     before = window.document.job
@@ -85,7 +97,7 @@ def test_sets_are_found_chosen_and_used_as_one_step_of_undo(open_window, qtbot: 
 def test_a_search_is_called_off_and_what_it_found_stays(window: MainWindow, qtbot: QtBot, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(searching, "CHUNK", 60)
     monkeypatch.setattr(searching, "SAYS_EVERY", 0.05)
-    choose(window, "find step", "1 mm")
+    type_into(qtbot, window, "find SPACER 2", "1")
     qtbot.waitUntil(lambda: "of 88,200 sets tried" in read(window, "find progress"), timeout=30_000)
     press(window, "find cancel")
     ended(window, qtbot)
@@ -96,10 +108,9 @@ def test_a_search_is_called_off_and_what_it_found_stays(window: MainWindow, qtbo
 
 def test_where_nothing_stands_it_says_what_would_open_some(window: MainWindow, qtbot: QtBot) -> None:
     finder = sheet(window).finder
-    assert finder.catalogue is not None and finder.searching.hunt is not None and finder.searching.hunt.found is not None
-    loose = finder.searching.hunt.found.fallen.law == list(Law).index(Law.LOOSE)
-    finder.catalogue._coils = finder.catalogue.coils().take(loose)
-    choose(window, "find spacers", "none")
+    assert finder.searching.hunt is not None and finder.searching.hunt.found is not None
+    few(window, finder.searching.hunt.found.fallen.law == list(Law).index(Law.LOOSE))
+    press(window, "find vary SPACER")
     ended(window, qtbot)
     qtbot.wait(20)
     hunt = finder.searching.hunt
@@ -115,16 +126,16 @@ def test_why_not_and_the_parts_of_a_reason(window: MainWindow) -> None:
     press(window, "find back")
     field = sheet(window).findChild(QLineEdit, "find why")
     assert field is not None
-    finder = sheet(window).finder
-    assert finder.catalogue is not None
-    part = next(p for p in finder.catalogue.coils().parts if p in near)
+    part = next(p for p in window.catalogue.searchable("coil").parts if p in near)
     field.setFocus()
     QTest.keyClicks(field, part.lower())
     QTest.keyClick(field, Qt.Key.Key_Return)
-    assert read(window, "find why words") == f"{near.removesuffix(by[0])}\nLoose at full droop{by[0].replace(',', ':')}."
+    said = read(window, "find why words")
+    assert said.startswith(f"{near.removesuffix(by[0])}\nLoose at full droop{by[0].replace(',', ':')}.\n")
+    assert "more spacer" in said.splitlines()[-1], "what would let it in was tried"
     field.setText("no such thing")
     QTest.keyClick(field, Qt.Key.Key_Return)
-    assert read(window, "find why words") == "“no such thing” is not in the lists."
+    assert read(window, "find why words").startswith("No part of the lists is like that.")
     press(window, "find back")
     assert sheet(window).findChild(QPushButton, "find law LOOSE").isVisible()  # type: ignore[union-attr]
 
@@ -132,9 +143,9 @@ def test_why_not_and_the_parts_of_a_reason(window: MainWindow) -> None:
 def test_a_list_is_imported_and_searched_with_the_others(window: MainWindow, qtbot: QtBot, tmp_path: Path) -> None:
     (tmp_path / "mine.csv").write_text(COILS)
     window.exchange.parts_in(tmp_path / "mine.csv")
-    assert "mine.csv: 3 parts imported, 1 lines left out. Line 4: rate: “x” is not a number." in window.notice.text()
+    told(window, qtbot, "mine.csv: 3 parts imported, 1 lines left out. Line 4: rate: “x” is not a number.")
     ended(window, qtbot)
-    assert read(window, "find progress").endswith("of 1,202 choices of springs fit")
+    assert read(window, "find progress").endswith("of 1,202 choices fit")
     field = sheet(window).findChild(QLineEdit, "find why")
     assert field is not None
     field.setText("L 30")
@@ -145,7 +156,7 @@ def test_a_list_is_imported_and_searched_with_the_others(window: MainWindow, qtb
     assert not faults(sheet(window))
     (tmp_path / "not.csv").write_text("shoes,size\n")
     window.exchange.parts_in(tmp_path / "not.csv")
-    assert "not.csv was not imported. The first column is “shoes”." in window.notice.text()
+    told(window, qtbot, "not.csv was not imported. The first column is “shoes”.")
 
 
 @pytest.mark.parametrize(
@@ -159,7 +170,78 @@ def test_nothing_of_it_is_cut_or_overlaps(
     window.preferences.use_units(units)
     while window.preferences.theme.scale < text:
         window.preferences.grow_text(1)
-    sheet(window).finder._want(axles=axles, spacers=2 if axles < 2 else 0)
+    varied = (Varied.SPACER, Varied.PRESSURE) if axles < 2 else (Varied.STOP,)
+    for kind in ("", "coil", KIT) if axles == 2 else ("coil",):
+        sheet(window).finder._want(Wanted(axles=axles, kind=kind, each=axles == 0, varied=frozenset(varied)))
+        ended(window, qtbot)
+        QApplication.processEvents()
+        assert not faults(sheet(window))
+
+
+def test_what_may_vary_is_typed_ticked_and_refused_in_place(window: MainWindow, qtbot: QtBot) -> None:
+    type_into(qtbot, window, "find SPACER 1", "8 mm")
+    type_into(qtbot, window, "find SPACER 2", "4")
     ended(window, qtbot)
-    QApplication.processEvents()
-    assert not faults(sheet(window))
+    assert "200 springs × 3 × 3 spacers = 1,800 sets" in read(window, "find product")
+    type_into(qtbot, window, "find SPACER 2", "much")
+    assert "is not a number" in window.notice.text() and sheet(window).finder.wanted.steps[Varied.SPACER] == (0.0, 0.008, 0.004)
+    type_into(qtbot, window, "find SPACER 2", "0.001")
+    assert "Spacer step: " in window.notice.text() and "too small" in window.notice.text()
+    type_into(qtbot, window, "find SPACER 0", "900")
+    assert "Spacer, from: 900 mm is too large. Enter 0 to 200 mm." in window.notice.text()
+    type_into(qtbot, window, "find SPACER 0", "12")
+    assert sheet(window).finder.wanted.steps[Varied.SPACER] == (0.012, 0.012, 0.004), "an end beyond the other takes it along"
+    press(window, "find vary PRESSURE")
+    type_into(qtbot, window, "find PRESSURE 0", "2.4 bar")
+    type_into(qtbot, window, "find PRESSURE 1", "2.8")
+    type_into(qtbot, window, "find PRESSURE 2", "0.2")
+    ended(window, qtbot)
+    assert "× 3 pressures" in read(window, "find product") and "Rear, " not in read(window, "find progress")
+    press(window, "find vary PRESSURE")
+    assert sheet(window).findChild(QLineEdit, "find PRESSURE 0").isHidden()  # type: ignore[union-attr]
+    choose(window, "find kind", "stacked pairs")
+    ended(window, qtbot)
+    assert read(window, "find progress") == "Front: choose stacked pairs for it first."
+    assert TRIED[Varied.SPACER] == (0.0, 0.02, 0.002), "what another window begins with stays"
+
+
+def test_kits_ranks_and_readings_of_a_spring(window: MainWindow, qtbot: QtBot) -> None:
+    window.catalogue._searchable.clear()
+    choose(window, "find rank", "by price")
+    ended(window, qtbot)
+    hunt = sheet(window).finder.searching.hunt
+    assert hunt is not None and hunt.found is not None
+    prices = [hunt.found.good.price[n] for n in hunt.best]
+    assert len(prices) > 1 and prices == sorted(prices)
+    field = sheet(window).findChild(QLineEdit, "find why")
+    assert field is not None
+    field.setText("inside 125, free 390, rate 113")
+    QTest.keyClick(field, Qt.Key.Key_Return)
+    assert "parts of the lists may be it." in (said := read(window, "find why words")) and "front: fits" in said
+    choose(window, "find kind", "kits of coils")
+    ended(window, qtbot)
+    assert read(window, "find progress").endswith("of 100 choices fit") and "Missing: springs for the rear." in read(
+        window, "find sold words"
+    )
+    press(window, "find use")
+    assert re.fullmatch(r"springs \S.* K\d+", window.document.undo.undoText())
+
+
+def test_lists_are_kept_until_they_change(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    (tmp_path / "mine.csv").write_text(COILS)
+    window.exchange.parts_in(tmp_path / "mine.csv")
+    told(window, qtbot, "mine.csv: 3 parts imported, 1 lines left out.")
+    again = open_window(demo("hive-hauler"))
+    assert "A 98" in again.catalogue.parts("coil").parts and again.catalogue.imported() == [(tmp_path / "mine.csv", 3)]
+    again.exchange.parts_in(tmp_path / "mine.csv")
+    told(again, qtbot, "mine.csv is held already as it is.")
+    again.catalogue.drop(tmp_path / "mine.csv")
+    assert "A 98" not in again.catalogue.parts("coil").parts and not again.catalogue.imported()
+
+
+def test_lists_that_cannot_be_kept_are_searched_all_the_same(tmp_path: Path) -> None:
+    (tmp_path / "lists.db").write_text("no index")
+    lists = Catalogue(tmp_path / "lists.db")
+    assert len(lists.searchable("coil")) == 1200 and (tmp_path / "lists.db").read_text() == "no index"
+    lists.let_go()

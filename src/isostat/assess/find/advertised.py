@@ -7,7 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.find.fitted import heights
-from isostat.assess.find.options import options, seats_m
+from isostat.assess.find.kinds.offered import seats_m
+from isostat.assess.find.options import options
 from isostat.assess.find.wish import AxleWish
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.parts import Parts
@@ -83,7 +84,7 @@ def _stand(a: Assessment, axle: int, rate: Floats, free_m: Floats) -> Floats:
     """Mean hub to arch of the axle on each of n springs in the target case and in the lightest, (2, n) m."""
     n = len(rate)
     numbers = {"rate": rate, "free_m": free_m} | {
-        key: np.full(n, np.nan) for key in ("solid_m", "inside_m", "wire_m", "active", "price")
+        key: np.full(n, np.nan) for key in ("solid_m", "inside_m", "wire_m", "active", "price", "shelf", "days")
     }
     parts = Parts(kind="coil", parts=tuple(map(str, range(n))), numbers=numbers, words={"maker": ("",) * n})
     tried = options(a, AxleWish(axle=axle, parts=parts))

@@ -1,4 +1,4 @@
-"""Sets of springs fitted to the whole vehicle, and where it stands on each: one table for all coils, scaled and shifted."""
+"""Sets fitted to the whole vehicle, and where it stands: one table for all that is straight in pieces, scaled and shifted."""
 
 from __future__ import annotations
 
@@ -7,16 +7,19 @@ from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.find.options import SIDES, Options, seats_m
+from isostat.assess.find.choices import Choices
+from isostat.assess.find.options import SIDES, Options, Settings
 from isostat.assess.setup.platform import SPRING, helper_parts
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import Floats, Ints
 from isostat.core.parts.bank import Bank
+from isostat.core.parts.couple import Couple
+from isostat.core.parts.law import ForceLaw
 from isostat.core.springs.coil import Coil
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.platform import Platform
 
-UNIT = Coil(1000.0)  # whose table all coils share: a coil that is not solid is one of these, stiffer
+UNIT = Coil(1000.0)  # whose table all springs share that are straight in pieces: each piece is one of these, stiffer
 TOLERANCE = 1.0  # N out of balance, 0.01 mm at a wheel
 
 Chosen = Sequence[tuple[Options, Ints]]  # of each axle that is searched: its settings, and which of them each set has
@@ -35,22 +38,94 @@ def heights(a: Assessment, chosen: Chosen, cases: Ints) -> Floats:
 
 def _fit(a: Assessment, chosen: Chosen, case: Ints, of_set: Ints) -> tuple[Platform, Bank]:
     """A column for every set and case. case, of_set: (columns,)."""
-    base, bank = a.proposed.platform, a.proposed.bank
-    batch = base.take(case)
+    bank = a.proposed.bank
+    pieces = max((len(o.choices.sets_in) for o, _ in chosen if o.choices is not None), default=1)
+    batch = _with_room(a.proposed.platform.take(case), pieces)
     scale, offset, law = batch.scale.copy(), batch.offset_m.copy(), batch.law.copy()
     teed = None if batch.teed is None else batch.teed.copy()
+    fit = _Fit(scale, offset, law, teed, list(bank.laws), list(bank.couples))
     for options, at in chosen:
-        axle, numbers, mine = options.wish.axle, options.wish.parts.numbers, at[of_set]
-        seats = seats_m(a, axle)
-        for side, part in enumerate(SPRING):
-            spring = options.spring[side, mine]
-            scale[axle, part] = numbers["rate"][spring] / UNIT.rate_n_per_m
-            offset[axle, part] = numbers["free_m"][spring] + options.spacer_m[side, mine] - seats[side]
-            law[axle, part] = len(bank.laws)
-        if teed is not None:
-            teed[axle, SPRING[0]] = -1
-        if options.wish.stop_spacers is not None and not a.fits[axle].stop_left_out:
-            stop = helper_parts(a.fits[axle]).stop
-            offset[axle, stop : stop + SIDES] += options.stop_m[mine] - a.fits[axle].stop_spacer_m
-    fitted = replace(batch, scale=scale, offset_m=offset, law=law, teed=teed)
-    return fitted, Bank((*bank.laws, UNIT), bank.motions, bank.couples)
+        s = options.settings(at[of_set])
+        if options.choices is not None:
+            fit.springs(options.wish.axle, options.choices, s)
+        fit.others(a, options, s)
+    fitted = replace(batch, scale=scale, offset_m=offset, law=law, teed=fit.teed)
+    return fitted, Bank(fit.laws, bank.motions, fit.couples)
+
+
+def _with_room(platform: Platform, pieces: int) -> Platform:
+    """The platform with places for further pieces beside the springs of every axle, which nothing fills yet."""
+    if pieces == 1:
+        return platform
+    more = 2 * (pieces - 1)
+
+    def grown(name: str, *, empty: float | None = None) -> Floats:
+        whole: Floats = getattr(platform, name)
+        same = np.repeat(whole[:, None, : len(SPRING)], pieces - 1, axis=1).reshape(whole.shape[0], more, *whole.shape[2:])
+        return np.concatenate([whole, same if empty is None else np.full_like(same, empty)], axis=1)
+
+    return replace(
+        platform,
+        row=grown("row"),
+        ratio=grown("ratio"),
+        scale=grown("scale", empty=0.0),
+        offset_m=grown("offset_m", empty=-1.0),
+        law=grown("law"),  # type: ignore[arg-type]
+        motion=None if platform.motion is None else grown("motion"),  # type: ignore[arg-type]
+        teed=None if platform.teed is None else grown("teed", empty=-1),  # type: ignore[arg-type]
+        tandem=None if platform.tandem is None else grown("tandem", empty=-1),  # type: ignore[arg-type]
+    )
+
+
+class _Fit:
+    """The arrays of a batch while parts are put into it. laws, couples: of its bank, which grows."""
+
+    def __init__(
+        self, scale: Floats, offset: Floats, law: Ints, teed: Ints | None, laws: list[ForceLaw], couples: list[Couple]
+    ) -> None:
+        self.scale, self.offset, self.law, self.teed, self.laws, self.couples = scale, offset, law, teed, laws, couples
+        self._unit = self._index(UNIT)
+
+    def _index(self, law: ForceLaw) -> int:
+        self.laws.append(law)
+        return len(self.laws) - 1
+
+    def springs(self, axle: int, choices: Choices, s: Settings) -> None:
+        """Puts springs in. A law of their own is added to the bank, those that this batch has only."""
+        for side in range(SIDES):
+            way = s.way[side]
+            stands = choices.stands_m[side, way] + s.level_m[side]
+            if choices.laws:
+                tried, which = np.unique(way, return_inverse=True)
+                at = np.array([self._index(choices.laws[n][side]) for n in tried])
+                self.scale[axle, SPRING[side]], self.offset[axle, SPRING[side]] = 1.0, stands
+                self.law[axle, SPRING[side]] = at[which]
+                continue
+            for k, (sets_in, begins) in enumerate(zip(choices.sets_in, choices.begins_m, strict=True)):
+                part = SPRING[side] if k == 0 else self.scale.shape[1] - 2 * k + side
+                self.scale[axle, part] = sets_in[way] / UNIT.rate_n_per_m
+                self.offset[axle, part] = stands - begins[way]
+                self.law[axle, part] = self._unit
+        if self.teed is not None:
+            self.teed[axle, SPRING[0]] = -1
+            if choices.couples:  # both sides of a way share one, and the base has its tee at the same place
+                self.teed[axle, SPRING[0]] = len(self.couples) + s.way[0]
+                self.couples += choices.couples
+
+    def others(self, a: Assessment, options: Options, s: Settings) -> None:
+        """What is set beside the springs: stop spacers, helper pressures, shocks."""
+        axle, wish = options.wish.axle, options.wish
+        fit = a.fits[axle]
+        stop = helper_parts(fit).stop
+        shock = stop if fit.stop_left_out else stop + SIDES
+        if wish.stop_spacers is not None and not fit.stop_left_out:
+            self.offset[axle, stop : stop + SIDES] += s.stop_m - fit.stop_spacer_m
+        if wish.pressures is not None:
+            step = np.searchsorted(wish.pressures.values, s.pressure_pa)
+            for side in range(SIDES):
+                laws = np.array([self._index(both[side]) for both in options.pressed_by])
+                self.law[axle, len(SPRING) + 2 * options.helper_at + side] = laws[step]
+        if wish.shocks is not None:
+            laws = np.array([self._index(ends) for ends in options.shock_ends])
+            self.law[axle, shock : shock + SIDES] = laws[s.shock]
+            self.offset[axle, shock : shock + SIDES] += options.shock_long_m[s.shock] - fit.shock_longer_m

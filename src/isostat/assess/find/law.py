@@ -18,10 +18,16 @@ class Law(Enum):
     LOOSE = (later("loose at full droop"), 0.010)
     TIGHT = (later("too small inside for the perch"), 0.002)
     WIDE = (later("too large for the perch or its pocket"), 0.002)
+    ENDS = (later("ends do not fit the seats"), 0.2)  # 1 an end
+    ROOM = (later("does not fit the space between its seats"), 0.010)
     STRESS = (later("wire overstressed at full bump"), 0.05)
+    THREAD = (later("collar off its thread"), 0.0015)
+    PRESSURE = (later("pressure outside the bag's limits"), 0.5e5)
+    RATED = (later("carries more than it is rated for"), 0.05)
+    SHOCK = (later("shock bottoms before full bump"), 0.010)
     LOW = (later("stands too low"), 0.010)
     HIGH = (later("stands too high"), 0.010)
 
 
-HARD = (Law.SOLID, Law.LOOSE, Law.TIGHT, Law.WIDE, Law.STRESS)  # known without solving anything
+HARD = tuple(law for law in Law if law.name not in ("LOW", "HIGH"))  # known without solving anything
 HEIGHT = (Law.LOW, Law.HIGH)

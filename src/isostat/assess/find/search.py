@@ -9,8 +9,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.find.fitted import heights
+from isostat.assess.find.good import Bought, Good, good_sets
 from isostat.assess.find.law import HARD, Law
-from isostat.assess.find.options import SIDES, Options, options
+from isostat.assess.find.options import Options, factors, options
+from isostat.assess.find.tries import Tries, every_set
 from isostat.assess.find.wish import AxleWish, CannotSearch
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
@@ -18,34 +20,9 @@ from isostat.core.limits import Floats, Ints, OutOfRange
 from isostat.units.saying import saying
 
 CHUNK = 4096  # sets that are fitted at once
-MOST = 2_000_000  # sets of a search
+MOST = 4_000_000  # sets of a search
 SAYS_EVERY = 0.25  # s
 NEAR = 0.025  # m beyond the tolerance at the target, up to which the other cases are looked at
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Good:
-    """n sets that stand, in the order of their worst miss, price and part number.
-
-    chosen: (axles searched, n) setting of each. height_m: (A, 2, n, B). miss_m: (n,) signed, the worst corner and case of the axles
-    that are searched. case: (n,) where that is. price: (n,) of all springs, nan where one is not given.
-    """
-
-    chosen: Ints
-    height_m: Floats
-    miss_m: Floats
-    case: Ints
-    price: Floats
-
-    part: Ints  # (n,) which choice of springs it is a setting of
-
-    def __len__(self) -> int:
-        return int(self.miss_m.size)
-
-    @property
-    def best(self) -> Ints:
-        """The best setting of every choice of springs, in order."""
-        return np.sort(np.unique(self.part, return_index=True)[1])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -83,8 +60,15 @@ class Found:
     total: int
     options: tuple[Options, ...]
     cases: Ints
+    target_case: int
     good: Good
     fallen: Fallen
+
+    def name(self, part: int) -> str:
+        """A choice of springs, by maker and number, axle by axle."""
+        places = np.unravel_index(part, tuple(o.springs for o in self.options))
+        names = (o.name(int(place)) for o, place in zip(self.options, places, strict=True))
+        return " + ".join(name for name in names if name)
 
     @property
     def done(self) -> bool:
@@ -94,7 +78,7 @@ class Found:
 
 def sets(wishes: Sequence[AxleWish]) -> int:
     """How many sets a search would try."""
-    return int(np.prod([float(factor) for wish in wishes for factor in wish.factors]))
+    return int(np.prod([float(n) for wish in wishes for n in factors(wish)]))
 
 
 def search(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Found]:
@@ -102,20 +86,26 @@ def search(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Found]:
 
     wishes: of one axle or of two. Every set is solved through the whole vehicle; what breaks a law that is known before is not.
     """
-    _check(a, wishes)
+    check(a, wishes)
     total = sets(wishes)
     if not 1 <= total <= MOST:
         raise OutOfRange("number of sets to try", total, 1, MOST, "")
-    yield from _Search(a, tuple(options(a, wish) for wish in wishes), total).run()
+    of_axles = tuple(options(a, wish) for wish in wishes)
+    yield from searched(a, of_axles, every_set(of_axles))
 
 
-def _check(a: Assessment, wishes: Sequence[AxleWish]) -> None:
+def searched(a: Assessment, of_axles: tuple[Options, ...], tries: Tries, bought: Bought | None = None) -> Iterator[Found]:
+    """The same of some sets. bought: price and days of each choice, in place of those of its parts."""
+    yield from _Search(a, of_axles, tries, bought).run()
+
+
+def check(a: Assessment, wishes: Sequence[AxleWish]) -> None:
     """Raises CannotSearch where the vehicle has no answer to compare sets by."""
     if not a.proposed.stands[a.target_case]:
         raise CannotSearch(saying("The vehicle does not stand in the load case of the target. Move or remove load first."))
     for wish in wishes:
         axle = a.job.vehicle.axles[wish.axle].name
-        if not len(wish.parts):
+        if wish.parts is not None and not len(wish.parts):
             raise CannotSearch(saying("{axle}: no springs to try. Import a list of springs.", axle=axle))
         if a.beams is not None and wish.axle >= len(a.axles) - 2:
             raise CannotSearch(saying("{axle}: springs on an equalizer cannot be searched yet.", axle=axle))
@@ -124,25 +114,24 @@ def _check(a: Assessment, wishes: Sequence[AxleWish]) -> None:
 class _Search:
     """What a search holds while it runs."""
 
-    def __init__(self, a: Assessment, of_axles: tuple[Options, ...], total: int) -> None:
-        self.a, self.options, self.total = a, of_axles, total
+    def __init__(self, a: Assessment, of_axles: tuple[Options, ...], tries: Tries, bought: Bought | None) -> None:
+        self.a, self.options, self.tries, self.bought = a, of_axles, tries, bought
+        self.total = len(tries)
         self.cases = np.nonzero(a.proposed.stands)[0]
-        self.lengths = tuple(len(o) for o in of_axles)
-        self.parts = tuple(o.wish.factors[0] for o in of_axles)
         self.steps = np.array([law.cure for law in Law])
-        pairs = int(np.prod(self.parts))
+        pairs = tries.parts
         self.best = np.full(pairs, np.inf)  # D of the best setting so far
         self.broken = np.full(pairs, np.inf)  # how many laws that breaks
         self.law = np.zeros(pairs, dtype=np.int64)
         self.setting = np.zeros((len(of_axles), pairs), dtype=np.int64)
-        self.found: list[tuple[Ints, Floats]] = []  # settings and heights of the sets that stand
+        self.found: list[tuple[Ints, Ints, Floats]] = []  # settings, choice and heights of the sets that stand
 
     def run(self) -> Iterator[Found]:
         """Chunk after chunk; says what it knows every so often."""
         said = time.monotonic()
         for start in range(0, self.total, CHUNK):
             stop = min(start + CHUNK, self.total)
-            self._try(np.array(np.unravel_index(np.arange(start, stop), self.lengths)))
+            self._try(*self.tries.at(np.arange(start, stop)))
             if stop < self.total and time.monotonic() - said < SAYS_EVERY:
                 continue
             said = time.monotonic()
@@ -151,13 +140,14 @@ class _Search:
                 total=self.total,
                 options=self.options,
                 cases=self.cases,
+                target_case=self.a.target_case,
                 good=self._good(),
                 fallen=Fallen(shortfall=self.best.copy(), law=np.where(self.best > 0.0, self.law, -1), setting=self.setting.copy()),
             )
 
-    def _try(self, chosen: Ints) -> None:
-        """chosen: (axles, sets)."""
-        hard = np.max([o.short[:, at] for o, at in zip(self.options, chosen, strict=True)], axis=0)
+    def _try(self, chosen: Ints, part: Ints) -> None:
+        """chosen: (axles, sets); part: (sets,) which choice each is counted as."""
+        hard = np.max([o.short(at) for o, at in zip(self.options, chosen, strict=True)], axis=0)
         short = np.zeros((len(Law), chosen.shape[1]))
         short[: len(HARD)] = hard
         left = np.nonzero((hard <= 0.0).all(axis=0))[0]
@@ -167,8 +157,8 @@ class _Search:
             short[len(HARD) :, left] = low, high
             stands = (low <= 0.0) & (high <= 0.0)
             if stands.any():
-                self.found.append((chosen[:, left[stands]], height[..., stands, :]))
-        self._remember(chosen, short)
+                self.found.append((chosen[:, left[stands]], part[left[stands]], height[..., stands, :]))
+        self._remember(chosen, part, short)
 
     def _heights(self, chosen: Ints) -> Floats:
         """(A, 2, sets, cases): of the target case for all, of the others for those near enough; nan where not looked at."""
@@ -190,12 +180,18 @@ class _Search:
         return np.asarray(height[axles] - self.a.fitted_target_m[axles][..., None, None])
 
     def _allowed(self) -> Floats:
-        """From its target, by corner and case, (axles, cases) m: the tolerance there, and what light and full may differ."""
+        """From its target, by corner and case, (axles, cases) m: the tolerance there, and what light and full may differ.
+
+        An axle whose springs stay may stand as far off as it does now.
+        """
         job = self.a.job
         picks = [job.proposal.axles[o.wish.axle].pick.differ_m for o in self.options]
         differ = [rules.LIGHT_AND_FULL_DIFFER if typed is None else typed.value for typed in picks]
         at_target = self.cases == self.a.target_case
-        return np.where(at_target, job.target.band_m.value, np.array(differ)[:, None])
+        allowed = np.where(at_target, job.target.band_m.value, np.array(differ)[:, None])
+        now = np.abs(self._apart(self.a.proposed.hub_to_arch_m[:, :, None, self.cases])).max(axis=(1, 2))
+        stays = np.array([o.choices is None for o in self.options])
+        return np.where(stays[:, None], np.maximum(allowed, now), allowed)
 
     def _misses(self, height: Floats) -> tuple[Floats, Floats]:
         """Too low and too high, the worst corner and case of each set beyond what is allowed, (sets,) m.
@@ -206,11 +202,10 @@ class _Search:
         low, high = (np.nanmax(np.maximum(way * apart - allowed, 0.0), axis=(0, 1, 3)) for way in (-1.0, 1.0))
         return low, high
 
-    def _remember(self, chosen: Ints, short: Floats) -> None:
+    def _remember(self, chosen: Ints, part: Ints, short: Floats) -> None:
         """The best setting of every choice of springs: least D, then fewest laws broken, then the first."""
         steps = short / self.steps[:, None]
         worst, law, broken = steps.max(axis=0), steps.argmax(axis=0), (short > 0.0).sum(axis=0)
-        part = self._part(chosen)
         order = np.lexsort((np.arange(part.size), broken, worst, part))
         first = order[np.unique(part[order], return_index=True)[1]]
         at = part[first]
@@ -219,37 +214,13 @@ class _Search:
         self.best[at], self.broken[at], self.law[at] = worst[first], broken[first], law[first]
         self.setting[:, at] = chosen[:, first]
 
-    def _part(self, chosen: Ints) -> Ints:
-        """Which choice of springs each set has, (sets,)."""
-        parts = tuple(o.part[at] for o, at in zip(self.options, chosen, strict=True))
-        return np.asarray(np.ravel_multi_index(parts, self.parts), dtype=np.int64)
-
     def _good(self) -> Good:
-        if not self.found:
-            nothing = np.zeros(0)
-            height = np.zeros((*self.a.baseline_m.shape, 0, len(self.cases)))
-            chosen = np.zeros((len(self.options), 0), dtype=np.int64)
-            none = nothing.astype(np.int64)
-            return Good(chosen=chosen, height_m=height, miss_m=nothing, case=none, price=nothing, part=none)
-        chosen = np.concatenate([one for one, _ in self.found], axis=1)
-        height = np.concatenate([one for _, one in self.found], axis=2)
-        apart = np.moveaxis(self._apart(height), 2, 0)  # (sets, axles, 2, cases)
-        flat = apart.reshape(len(apart), -1)
-        worst = np.abs(flat).argmax(axis=1)
-        miss = flat[np.arange(len(flat)), worst]
-        price = np.sum([_price(o, at) for o, at in zip(self.options, chosen, strict=True)], axis=0)
-        name = [o.spring[side, at] for o, at in zip(self.options, chosen, strict=True) for side in range(SIDES)]
-        order = np.lexsort((*name[::-1], np.where(np.isnan(price), np.inf, price), np.round(np.abs(miss), 4)))
-        return Good(
-            chosen=chosen[:, order],
-            height_m=height[:, :, order],
-            miss_m=miss[order],
-            case=self.cases[worst % len(self.cases)][order],
-            price=price[order],
-            part=self._part(chosen[:, order]),
-        )
-
-
-def _price(o: Options, at: Ints) -> Floats:
-    price = o.wish.parts.numbers["price"]
-    return np.asarray(price[o.spring[0, at]] + price[o.spring[1, at]])
+        """Of what was found so far."""
+        chosen, height = np.zeros((len(self.options), 0), dtype=np.int64), np.zeros((*self.a.baseline_m.shape, 0, len(self.cases)))
+        part = np.zeros(0, dtype=np.int64)
+        if self.found:
+            chosen = np.concatenate([one for one, _, _ in self.found], axis=1)
+            part = np.concatenate([one for _, one, _ in self.found])
+            height = np.concatenate([one for _, _, one in self.found], axis=2)
+        bought = None if self.bought is None else (self.bought[0][part], self.bought[1][part])
+        return good_sets(self.a, self.options, self.cases, (chosen, part, height), bought)

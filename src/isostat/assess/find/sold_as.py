@@ -7,8 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.find.fitted import heights
-from isostat.assess.find.options import options
-from isostat.assess.find.wish import AxleWish
+from isostat.assess.find.options import Options
 from isostat.assess.solve.assessment import Assessment
 
 
@@ -25,12 +24,14 @@ class SoldAs:
     light_m: float
 
 
-def sold_as(a: Assessment, wish: AxleWish, spring: int) -> SoldAs:
-    """Of one spring of an axle's list on both sides without spacers, over the sagged springs as found in the same load case."""
-    alone = options(a, AxleWish(axle=wish.axle, parts=wish.parts.take(np.array([spring]))))
+def sold_as(a: Assessment, tried: Options, way: int) -> SoldAs:
+    """Of one way to fit springs on both sides, nothing under them, over the sagged springs as found in the same load case."""
+    choices, axle = tried.choices, tried.wish.axle
+    assert choices is not None
     light = int(np.argmin(np.where(a.proposed.stands, a.loading.whole_kg, np.inf)))
     cases = np.array([a.target_case, light])
-    gives = (heights(a, [(alone, np.array([0]))], cases)[:, :, 0] - a.found.hub_to_arch_m[..., cases])[wish.axle].mean(axis=0)
-    lift = float(wish.parts.numbers["lift_m"][spring]) if "lift_m" in wish.parts.numbers else float("nan")
-    stated = wish.parts.words.get("stated_for", ("",) * len(wish.parts))[spring]
+    gives = (heights(a, [(tried.bare(), np.array([way]))], cases)[:, :, 0] - a.found.hub_to_arch_m[..., cases])[axle].mean(axis=0)
+    row, parts = int(choices.rows[0, way]), choices.parts
+    lift = float(parts.numbers["lift_m"][row]) if "lift_m" in parts.numbers else float("nan")
+    stated = parts.words["stated_for"][row] if "stated_for" in parts.words else ""
     return SoldAs(None if np.isnan(lift) else lift, stated, float(gives[0]), float(gives[1]))

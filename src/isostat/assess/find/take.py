@@ -1,9 +1,10 @@
-"""A set taken into the job: the springs of its axles as they would be ordered, and whether that brings a fault along."""
+"""A set taken into the job: the parts of its axles as they would be ordered, and whether that brings a fault along."""
 
 from __future__ import annotations
 
 import numpy as np
 
+from isostat.assess.find.options import Options, Settings, offered
 from isostat.assess.find.search import Found
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement
@@ -13,26 +14,38 @@ from isostat.core.limits import Ints
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
+from isostat.job.springs.parts import put_shock
 
 
 def taken(job: Job, found: Found, chosen: Ints) -> Job:
     """The job with a set in its proposal. chosen: (axles,) setting of each axle searched. Raises JobFault where it cannot be."""
     for options, at in zip(found.options, chosen, strict=True):
-        axle, numbers = options.wish.axle, options.wish.parts.numbers
-        job = put(job, path_to(JOB.proposal.axles[axle].kind), "coil")
+        job = _axle(job, options, options.settings(np.array([at])))
+    return job
+
+
+def _axle(job: Job, options: Options, s: Settings) -> Job:
+    axle, wish = options.wish.axle, options.wish
+    base = path_to(JOB.proposal.axles[axle])
+    if options.choices is not None:
+        kind = offered(wish)
+        job = kind.into(job, axle, options.choices, (int(s.way[0, 0]), int(s.way[1, 0])))
+        if kind.levelled_by is not None:
+            for side, name in enumerate(SIDES):
+                job = put(job, (*base, name, kind.levelled_by), {"value": float(s.level_m[side, 0])})
+    else:  # springs that stay: what was solved for them stays too
+        order = options.a.orders[axle]
         for side, name in enumerate(SIDES):
-            spring = options.spring[side, at]
-            part = {
-                "rate_n_per_m": float(numbers["rate"][spring]),
-                "free_length_m": float(numbers["free_m"][spring]),
-                "spacer_m": float(options.spacer_m[side, at]),
-            }
-            solid = float(numbers["solid_m"][spring])
-            if np.isfinite(solid):
-                part["solid_length_m"] = solid
-            job = put(job, (*path_to(JOB.proposal.axles[axle]), name), {key: {"value": value} for key, value in part.items()})
-        if options.wish.stop_spacers is not None:
-            job = put(job, path_to(JOB.proposal.axles[axle].stop.spacer_m), {"value": float(options.stop_m[at])})
+            for field, value in order.kind.typed_as_ordered(order, side).items():
+                job = put(job, (*base, name, field), {"value": value})
+    if wish.stop_spacers is not None:
+        job = put(job, (*base, "stop", "spacer_m"), {"value": float(s.stop_m[0])})
+    if wish.pressures is not None:
+        for name in ("left_pa", "right_pa"):
+            job = put(job, (*base, "helper", name), {"value": float(s.pressure_pa[0])})
+    if wish.shocks is not None:
+        out, shut = (float(wish.shocks.numbers[key][s.shock[0]]) for key in ("extended_m", "collapsed_m"))
+        job = put_shock(job, axle, out, out - shut)
     return job
 
 

@@ -10,7 +10,7 @@ import numpy as np
 from isostat.assess.find.fitted import heights
 from isostat.assess.find.law import HARD, Law
 from isostat.assess.find.search import Found, search
-from isostat.assess.find.wish import AxleWish, Steps
+from isostat.assess.find.wish import AxleWish, Steps, Varied
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import Floats, Ints
 
@@ -19,12 +19,14 @@ RELAXED = tuple(round(0.002 * n, 3) for n in range(1, 16))  # m of stop spacer, 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WhyNot:
-    """The best setting of one choice of springs. broken: the laws that it breaks, with the shortfall of each, the worst first.
+    """The best setting of one spring: choice is the best with it, where it is fitted with another.
 
+    broken: the laws that it breaks, with the shortfall of each, the worst first.
     height_m: (A, 2, B) where it would stand all the same; setting: (axles,) of the search.
     """
 
     found: Found
+    choice: int
     setting: Ints
     broken: tuple[tuple[Law, float], ...]
     height_m: Floats
@@ -34,17 +36,17 @@ class WhyNot:
 def why_not(a: Assessment, wishes: Sequence[AxleWish], axle: int, spring: int) -> WhyNot:
     """What is wrong with one spring of an axle's list, the other axle as it is. spring: its place in the list."""
     wish = next(w for w in wishes if w.axle == axle)
-    alone = replace(wish, parts=wish.parts.take(np.array([spring])), each=False)
-    found = _last(search(a, [alone]))
-    setting = found.fallen.setting[:, 0]
+    found = last(search(a, [replace(wish, holding=spring, each=False)]))
+    choice = int(np.argmin(found.fallen.shortfall))
+    setting = found.fallen.setting[:, choice]
     options = found.options[0]
     height = heights(a, [(options, setting)], found.cases)[:, :, 0]
-    short = dict(zip(HARD, options.short[:, setting[0]].tolist(), strict=True))
-    if not any(short.values()) and found.fallen.law[0] >= 0:
-        law = list(Law)[found.fallen.law[0]]
-        short[law] = float(found.fallen.shortfall[0]) * law.cure
+    short = dict(zip(HARD, options.short(setting)[:, 0].tolist(), strict=True))
+    if not any(short.values()) and found.fallen.law[choice] >= 0:
+        law = list(Law)[found.fallen.law[choice]]
+        short[law] = float(found.fallen.shortfall[choice]) * law.cure
     broken = sorted(((law, g) for law, g in short.items() if g > 0.0), key=lambda pair: -pair[1] / pair[0].cure)
-    return WhyNot(found=found, setting=setting, broken=tuple(broken), height_m=height, cases=found.cases)
+    return WhyNot(found=found, choice=choice, setting=setting, broken=tuple(broken), height_m=height, cases=found.cases)
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,12 +58,25 @@ class Opens:
     stand: int
 
 
+def fits_where(a: Assessment, wishes: Sequence[AxleWish], springs: Sequence[int]) -> dict[int, list[tuple[int, Law | None]]]:
+    """By line of a list, at which axles it fits, the law that it breaks worst where it does not.
+
+    wishes: of each axle, with that list and what may vary. springs: lines of it.
+    """
+    out: dict[int, list[tuple[int, Law | None]]] = {}
+    for spring in springs:
+        for wish in wishes:
+            broken = why_not(a, [wish], wish.axle, spring).broken
+            out.setdefault(spring, []).append((wish.axle, broken[0][0] if broken else None))
+    return out
+
+
 def what_opens(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Opens]:
     """The least of each way to relax a search after which something stands, tried."""
     for what in ("stop spacer", "spacer"):
         for m in RELAXED:
             wider = [_wider(a, wish, what, m) for wish in wishes]
-            stand = _last(search(a, wider)).fallen.standing
+            stand = last(search(a, wider)).fallen.standing
             if stand:
                 yield Opens(what, m, stand)
                 break
@@ -70,11 +85,12 @@ def what_opens(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Opens]:
 def _wider(a: Assessment, wish: AxleWish, what: str, m: float) -> AxleWish:
     if what == "stop spacer":
         at = a.fits[wish.axle].stop_spacer_m + m
-        return replace(wish, stop_spacers=Steps(max(at, 0.0), max(at, 0.0)))
-    high = wish.spacers.high_m + m
-    return replace(wish, spacers=Steps(wish.spacers.low_m, high, max(wish.spacers.step_m, (high - wish.spacers.low_m) / 30)))
+        return replace(wish, stop_spacers=Steps(max(at, 0.0), max(at, 0.0), of=Varied.STOP))
+    high, low = wish.spacers.high + m, wish.spacers.low
+    return replace(wish, spacers=replace(wish.spacers, high=high, step=max(wish.spacers.step, (high - low) / 30)))
 
 
-def _last(found: Iterator[Found]) -> Found:
-    *_, last = found
-    return last
+def last(found: Iterator[Found]) -> Found:
+    """The end of a search."""
+    *_, ended = found
+    return ended

@@ -1,14 +1,17 @@
-"""What a search may vary: the springs of an axle or two, spacers and stop spacers from, to, step."""
+"""What a search may vary: springs of an axle or two, what levels them, stop spacers, rings, helper pressures, shocks."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import Enum
 
 import numpy as np
 
 from isostat.catalogue.parts import Parts
 from isostat.core.limits import Floats, within
 from isostat.units.saying import Saying
+
+MOST_STEPS = 60
 
 
 class CannotSearch(ValueError):
@@ -19,42 +22,60 @@ class CannotSearch(ValueError):
         self.why = why
 
 
+class Varied(Enum):
+    """What a setting is, the least and most that it may be and its finest step, SI."""
+
+    def __init__(self, words: str, low: float, high: float, finest: float, unit: str) -> None:
+        self.words, self.low, self.high, self.finest, self.unit = words, low, high, finest, unit
+
+    SPACER = ("spacer", 0.0, 0.2, 0.0005, "m")
+    COLLAR = ("collar", -0.2, 0.2, 0.0005, "m")  # down from where it stood
+    RING = ("collar to crossover ring", 0.0, 1.0, 0.0005, "m")
+    STOP = ("stop spacer", 0.0, 0.2, 0.0005, "m")
+    PRESSURE = ("helper pressure", 0.0, 2e6, 500.0, "Pa")
+
+
 @dataclass(frozen=True, slots=True)
 class Steps:
-    """From, to and step, m. Raises OutOfRange where there is no way from one to the other, or more than 60 steps."""
+    """From, to and step, SI. Raises OutOfRange where there is no way from one to the other, or more than 60 steps."""
 
-    low_m: float
-    high_m: float
-    step_m: float = 0.002
+    low: float
+    high: float
+    step: float = 0.002
+    of: Varied = Varied.SPACER
 
     def __post_init__(self) -> None:
-        within("spacer, from", self.low_m, 0.0, 0.2, "m")
-        within("spacer, to", self.high_m, self.low_m, 0.2, "m")
-        within("spacer step", self.step_m, max((self.high_m - self.low_m) / 60.0, 0.0005), 0.2, "m")
+        of = self.of
+        within(f"{of.words}, from", self.low, of.low, of.high, of.unit)
+        within(f"{of.words}, to", self.high, self.low, of.high, of.unit)
+        finest = max((self.high - self.low) / MOST_STEPS, of.finest)
+        within(f"{of.words} step", self.step, finest, of.high - of.low, of.unit)
 
     @property
     def values(self) -> Floats:
-        """(n,) m."""
-        count = int((self.high_m - self.low_m) / self.step_m + 1e-9) + 1
-        return np.asarray(self.low_m + self.step_m * np.arange(count))
+        """(n,) SI."""
+        count = int((self.high - self.low) / self.step + 1e-9) + 1
+        return np.asarray(self.low + self.step * np.arange(count))
+
+
+NONE = Steps(0.0, 0.0)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class AxleWish:
-    """What may vary at an axle. parts: coils. each: a spring a side, else the same on both.
+    """What may vary at an axle; None leaves what is fitted.
 
-    stop_spacers: None leaves what is fitted.
+    parts: springs of one kind; each: one a side, else the same on both. holding: only choices with this line of their list.
+    spacers: under the springs, left and right by themselves; collars where those level them. rings: of a stacked pair.
+    pressures: of the helper bags. shocks: of a list, the same on both sides.
     """
 
     axle: int
-    parts: Parts
+    parts: Parts | None
     each: bool = False
-    spacers: Steps = Steps(0.0, 0.0)
+    holding: int | None = None
+    spacers: Steps = NONE
+    rings: Steps | None = None
     stop_spacers: Steps | None = None
-
-    @property
-    def factors(self) -> tuple[int, ...]:
-        """How many springs, spacers left and right, stop spacers there are; their product is how many settings."""
-        spacers = len(self.spacers.values)
-        springs = len(self.parts) ** 2 if self.each else len(self.parts)
-        return springs, spacers, spacers, 1 if self.stop_spacers is None else len(self.stop_spacers.values)
+    pressures: Steps | None = None
+    shocks: Parts | None = None

@@ -10,9 +10,9 @@ from isostat.assess.judgement import Grade, Judgement, Place, Step
 from isostat.assess.setup.springs.torsion import Twisted, twisted_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
-from isostat.core import rules
+from isostat.assess.spring.torsion import used_at_full
 from isostat.core.parts.event import Event
-from isostat.core.travel.events import bump_end, droop_end, travel_of
+from isostat.core.travel.events import droop_end, travel_of
 
 SAID = 0.0005  # m
 
@@ -27,15 +27,11 @@ def torsion_judgements(a: Assessment) -> Iterator[Judgement]:
 
 def _bar(a: Assessment, i: int, bars: Twisted) -> Iterator[Judgement]:
     """What a bar bears when its stop is flat, the worse side."""
-    used = []
+    used = used_at_full(a, i, bars)
     for side in (0, 1):
         events = a.proposed.events[i][side]
         early = (travel_of(events, Event.ARM_ON_ITS_STOP) or -np.inf) - droop_end(events).travel_m
         if early > SAID:
             yield ArmStopFirst(grade=Grade.WATCH, place=Place(i, side), step=Step.TRAVEL, by_m=early)
-        ends = (bump_end(a.proposed.events[i][side]).travel_m, float(a.target_travel_m[i, side]))
-        full, target = (float(a.axles[i].spring_motion.at(np.asarray(u))[0]) for u in ends)
-        reach = np.clip(np.sin(bars.at_target[side]) + (full - target) / bars.arm_m, -1.0, 1.0)
-        used.append(bars.stress_pa(side, float(np.arcsin(reach))) / rules.BAR_STRESS)
     if max(used) > 1.0:
         yield BarStress(grade=Grade.WATCH, place=Place(i, int(np.argmax(used))), step=Step.SPRING, used=max(used))

@@ -15,6 +15,7 @@ from isostat.core import rules
 from isostat.core.fitting.band_draws import Draws
 from isostat.core.springs.torsion.bar import ArmLaw, lower_by
 from isostat.core.springs.torsion.indexing import Index, bolt_turn, index_bar
+from isostat.core.travel.events import bump_end
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,6 +48,17 @@ def torsion_set(a: Assessment, axle: int) -> TorsionSet | None:
         return None
     used = bars.stress_pa(0, bars.at_target[0]) / rules.BAR_STRESS
     return TorsionSet(typed=bars.typed, arm_m=bars.arm_m, used=used, anchors=(_anchor(a, axle, bars, 0), _anchor(a, axle, bars, 1)))
+
+
+def used_at_full(a: Assessment, axle: int, bars: Twisted) -> tuple[float, float]:
+    """Stress at full bump of what is allowed, left and right, of bars that are set for the target of an axle."""
+    used = []
+    for side in (0, 1):
+        ends = (bump_end(a.proposed.events[axle][side]).travel_m, float(a.target_travel_m[axle, side]))
+        full, target = (float(a.axles[axle].spring_motion.at(np.asarray(u))[0]) for u in ends)
+        reach = np.clip(np.sin(bars.at_target[side]) + (full - target) / bars.arm_m, -1.0, 1.0)
+        used.append(bars.stress_pa(side, float(np.arcsin(reach))) / rules.BAR_STRESS)
+    return used[0], used[1]
 
 
 def _anchor(a: Assessment, axle: int, bars: Twisted, side: int) -> Anchor:

@@ -35,6 +35,7 @@ class QuantityField(QLineEdit):
         super().__init__(parent)
         self.path: edits.Path = ()
         self.put: Put | None = None  # the edit that it makes; None: its path takes the number
+        self.taken: Callable[[float], object] | None = None  # who takes the number where it is no part of the job
         self.quantity, self.label = Quantity.HEIGHT, ""
         self.look: tuple[Any, ...] = ()
         self.editingFinished.connect(self._tell)

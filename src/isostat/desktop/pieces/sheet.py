@@ -17,6 +17,7 @@ from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
 from typing_extensions import override
 
 from isostat.assess.workings import Shown
+from isostat.core.limits import OutOfRange
 from isostat.desktop.pieces.difference import TILE, changed
 from isostat.desktop.pieces.fields import Choice, Put, PutWords, QuantityField, TextField
 from isostat.desktop.pieces.focus_walk import Walked
@@ -31,10 +32,11 @@ from isostat.desktop.pieces.working_name import name_of
 from isostat.desktop.theme import smooth
 from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
+from isostat.job.out_of_range import say_out_of_range
 from isostat.job.schema import Job
 from isostat.language import capital, tr
 from isostat.units.format import number, with_unit
-from isostat.units.parse import NotUnderstood
+from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import Quantity
 
 LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0
@@ -243,6 +245,22 @@ class Sheet(Walked, Signed):
             made.setGeometry(QRect(round(at.x()), round(at.y()), size.width(), size.height()))
         return made
 
+    def own_field(
+        self,
+        key: str,
+        at: QPointF,
+        size: QSize,
+        *,
+        label: str,
+        quantity: Quantity,
+        value: float,
+        taken: Callable[[float], object],
+    ) -> QuantityField:
+        """A typed field for a number of the sheet's own, no part of the job. taken: may raise OutOfRange, which is then said."""
+        made = self.field(key, (), at, size, label=label, quantity=quantity, value=value, figure=13)
+        made.taken = taken
+        return made
+
     def words(
         self,
         key: str,
@@ -360,6 +378,9 @@ class Sheet(Walked, Signed):
     def _take(self, field: QuantityField) -> None:
         """A person typed: understood and taken, or refused in place with a sentence."""
         assert self.view is not None
+        if field.taken is not None:
+            self._take_own(field, field.taken)
+            return
         text = field.text().replace("≈", "").lstrip("?– ").strip()
         if text in ("", "?", "–", "-"):
             self._give_up(field)
@@ -377,6 +398,18 @@ class Sheet(Walked, Signed):
             return put(job, typed.si, typed.text) if put else edits.put_number(job, path, typed.si, typed.text)
 
         self.edited.emit(change, field.label, -1)
+
+    def _take_own(self, field: QuantityField, taken: Callable[[float], object]) -> None:
+        """A number of the sheet's own, or a sentence."""
+        assert self.view is not None
+        try:
+            taken(float(parse(field.text().strip(), field.quantity, self.view.reader.preset).si))
+        except NotUnderstood as fault:
+            self._refuse(field, tr("{label}: {why}", label=capital(field.label), why=fault))
+        except OutOfRange as refused:
+            self._refuse(field, say_out_of_range(refused).words(self.view.reader.preset))
+        else:
+            self._give_up(field)
 
     def _take_nothing(self, field: QuantityField) -> None:
         """An emptied field is no longer given, where the job can do without it; else its value stays."""

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QRectF, Qt
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QCompleter, QLineEdit
 
-from isostat.answers.find import part_name
+from isostat.assess.find.described import described
 from isostat.assess.find.law import Law
 from isostat.assess.find.search import Found
 from isostat.assess.find.why_not import why_not
@@ -21,9 +22,11 @@ from isostat.desktop.searching import Hunt
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.language import capital, tr
-from isostat.wording.find import many, say_left_open, say_short
+from isostat.units.format import many
+from isostat.units.parse import NotUnderstood
+from isostat.wording.find import say_left_open, say_short, say_what_it_is, say_why
 
-LAW = 21.0  # px of a reason
+LAW, IN_A_COLUMN = 23.0, 5  # px of a reason; beyond so many there are two columns
 NEAREST = 6  # parts of a law that is open
 
 
@@ -65,7 +68,7 @@ class Reasons:
             at = below.topLeft() + QPointF(0, t.px(26))
             s.text("find why words", "\n".join(self._answer), at, size=12.5, width=area.width())
         elif self._open_law:
-            self._lay_law(v, found, Law[self._open_law], below.topLeft())
+            self._lay_law(v, hunt, Law[self._open_law], below.topLeft())
         else:
             self._lay_counts(v, found, below)
         self._lay_field(v, QRectF(area.left(), area.bottom() - t.px(28), area.width(), t.px(28)))
@@ -73,27 +76,32 @@ class Reasons:
     def _lay_counts(self, v: View, found: Found, area: QRectF) -> None:
         t, s, fallen = v.theme, self._sheet, found.fallen
         counts = {law: fallen.count(law) for law in Law if fallen.count(law)}
+        columns = 1 if len(counts) <= IN_A_COLUMN else 2
+        wide = area.width() / columns - (columns - 1) * t.px(10)
         for n, (law, count) in enumerate(counts.items()):
-            y, words = area.top() + n * t.px(LAW), capital(tr(law.words))
-            at = QPointF(area.left(), y)
-            made = s.button(f"find law {law.name}", words, at, partial(self._open, law.name), width=round(t.px(212)))
+            column, row = divmod(n, IN_A_COLUMN)
+            left, y, words = area.left() + column * (wide + t.px(20)), area.top() + row * t.px(LAW), capital(tr(law.words))
+            button = min(t.px(240), wide - t.px(58))
+            made = s.button(f"find law {law.name}", words, QPointF(left, y), partial(self._open, law.name), width=round(button))
             made.setFixedHeight(round(t.px(LAW - 2)))
             made.setAccessibleName(tr("{law}: {n} springs", law=words, n=count))
-            s.text(f"find count {law.name}", many(count), QPointF(area.right(), y + 1), size=13, weight=600, anchor=RIGHT)
-            bar = QRectF(area.left() + t.px(220), y + t.px(4), area.width() - t.px(272), t.px(12))
-            self._bars.append((bar, count / max(counts.values())))
+            s.text(f"find count {law.name}", many(count), QPointF(left + wide, y + 2), size=13, weight=600, anchor=RIGHT)
+            bar = QRectF(left + button + t.px(8), y + t.px(5), wide - button - t.px(66), t.px(12))
+            if bar.width() > t.px(30):
+                self._bars.append((bar, count / max(counts.values())))
 
     def _lay_back(self, v: View, words: str, at: QPointF) -> None:
         made = self._sheet.button("find back", words, at, partial(self._open, ""))
         made.setFixedHeight(round(v.theme.px(LAW - 2)))
 
-    def _lay_law(self, v: View, found: Found, law: Law, at: QPointF) -> None:
+    def _lay_law(self, v: View, hunt: Hunt, law: Law, at: QPointF) -> None:
         """The parts that fell by one law, the nearest to being cured first."""
-        t, s = v.theme, self._sheet
+        t, s, found = v.theme, self._sheet, hunt.found
+        assert found is not None
         self._lay_back(v, tr("{law}: {n}. Back to all", law=capital(tr(law.words)), n=many(found.fallen.count(law))), at)
         for k, part in enumerate(found.fallen.nearest(law, NEAREST)):
             short = say_short(law, float(found.fallen.shortfall[part]) * law.cure, v.reader)
-            words = tr("{part}, {short}", part=part_name(found, int(part)), short=short)
+            words = tr("{part}, {short}", part=hunt.name(int(part)), short=short)
             s.text(f"find near {k}", words, at + QPointF(2, t.px(24 + 17 * k)), size=12.5)
 
     def _open(self, law: str) -> None:
@@ -102,30 +110,46 @@ class Reasons:
 
     def _lay_field(self, v: View, area: QRectF) -> None:
         t, s = v.theme, self._sheet
-        box = s.text("find why word", tr("Why not part number"), QPointF(area.left(), area.top() + 3), size=13, weight=600)
+        box = s.text("find why word", tr("Part number or readings"), QPointF(area.left(), area.top() + 3), size=13, weight=600)
         field = s.child("find why", QLineEdit, self._wire)
-        field.setAccessibleName(tr("part number to ask about"))
+        field.setAccessibleName(tr("part number to ask about, or readings of a spring"))
+        field.setPlaceholderText(tr("wire 14, inside 105, free 380"))
         field.setFont(t.font(13, 600))
         restyle(field, field_style(t, "ink", t.ink3, dashed=False))
         left = box.right() + round(t.px(8))
         field.setGeometry(QRect(left, round(area.top()), round(area.right()) - left, round(t.px(24))))
 
     def ask(self, part: str) -> None:
-        """Why a part number does not do; of one whose figures are not given, what its lift leaves open."""
+        """Why a part does not do; of one whose figures are not given, what its lift leaves open; else what part that may be."""
         hunt, v = self._hunt, self._sheet.view
         if hunt is None or v is None or self._every is None or not part:
             return
-        wish = hunt.wishes[0]
+        wish = next((wish for wish in hunt.wishes if wish.parts is not None), None)
+        if wish is None or wish.parts is None:
+            return
         listed, at = self._every.place_of(part), wish.parts.place_of(part)
         if listed is None:
-            self._answer = [tr("“{part}” is not in the lists.", part=part)]
-        elif at is None:
+            self._answer = self._what(hunt, part, v)
+        elif at is None and self._every.kind == "coil":
             self._answer = say_left_open(hunt.a, wish.axle, self._every, listed, v.reader)
+        elif at is None:
+            self._answer = [tr("The list does not say enough of it to try it.")]
         else:
             why = why_not(hunt.a, hunt.wishes, wish.axle, at)
-            broken = [f"{capital(tr(law.words))}: {say_short(law, short, v.reader)}." for law, short in why.broken]
-            self._answer = [part_name(why.found, 0), *(broken or [tr("It fits in every load case.")])]
+            lines = say_why(hunt.a, replace(wish, holding=at, each=False), why, v.reader)
+            self._answer = [why.found.name(why.choice), *lines]
         self._relay()
+
+    def _what(self, hunt: Hunt, text: str, v: View) -> list[str]:
+        """Of what is no part number: readings of a spring, or part of a code."""
+        assert self._every is not None
+        if self._every.kind != "coil":
+            return [tr("“{part}” is not in the lists.", part=text)]
+        try:
+            it = described(text, v.reader.preset)
+        except NotUnderstood as why:
+            return [str(why)]
+        return say_what_it_is(hunt.a, hunt.wishes, self._every, it, v.reader)
 
     def draw(self, p: QPainter, v: View) -> None:
         """A bar for every count."""

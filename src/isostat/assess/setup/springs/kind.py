@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import ClassVar
 
 from isostat.assess.setup.figures import AxleFigures
@@ -95,6 +95,7 @@ class Ordered:
     """One axle's springs as the proposal orders them, with what the target asks of them."""
 
     kind: Kind  # a plain coil where the wanted kind lacks something
+    asked: Wanted = field(compare=False, repr=False)
     order: SpringOrder  # rates: of a spring whose rate changes, at the target
     rate_origin: Origin
     free_origin: Origin

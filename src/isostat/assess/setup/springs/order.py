@@ -33,6 +33,7 @@ def order_for(
     }
     return Ordered(
         kind=kind,
+        asked=w,
         order=order,
         law=law,
         target_force_n=pair(w.force),

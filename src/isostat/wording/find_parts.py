@@ -1,0 +1,25 @@
+"""Parts of a list in words: what each is by its main figures."""
+
+from __future__ import annotations
+
+from isostat.catalogue.parts import Parts
+from isostat.language import tr
+from isostat.wording.reader import Reader
+
+
+def say_part(parts: Parts, row: int, r: Reader) -> str:
+    """One line of a list by what it measures: `98.0 N/mm, 410 mm free`."""
+    n = {key: float(values[row]) for key, values in parts.numbers.items()}
+    match parts.kind:
+        case "progressive coil":
+            return tr(
+                "{first}, then {second}, {m} free", first=r.rate(n["rate"]), second=r.rate(n["firm_rate"]), m=r.coil(n["free_m"])
+            )
+        case "torsion bar":
+            return tr("{across} across, {m} long", across=r.coil(n["diameter_m"]), m=r.coil(n["length_m"]))
+        case "air bag":
+            return tr("{across} across, {m} extended", across=r.coil(n["across_m"]), m=r.coil(n["height_m"]))
+        case "shock":
+            return tr("{out} extended, {shut} collapsed", out=r.coil(n["extended_m"]), shut=r.coil(n["collapsed_m"]))
+        case _:
+            return tr("{rate}, {m} free", rate=r.rate(n["rate"]), m=r.coil(n["free_m"]))

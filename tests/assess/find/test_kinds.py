@@ -1,0 +1,213 @@
+"""Every kind that lists offer, searched: what stands is taken into the job and stands there, whatever it is made of."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from isostat.assess import assess
+from isostat.assess.find.bill import bill
+from isostat.assess.find.good import Rank
+from isostat.assess.find.kinds.every import OFFERED
+from isostat.assess.find.law import HARD, Law
+from isostat.assess.find.search import Found, search
+from isostat.assess.find.take import taken
+from isostat.assess.find.why_not import why_not
+from isostat.assess.find.wish import NONE, AxleWish, CannotSearch, Steps, Varied
+from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
+from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.core.springs.progressive import from_rate_pair
+from isostat.core.springs.straight_pieces import compression_at
+from isostat.job.demos import demo
+from isostat.job.edits.paths import JOB, path_to, put, put_number
+from isostat.job.schema import Job
+from tests.assess.find.test_search import catalogue, front, hive, listed
+
+COLLARS = Steps(-0.02, 0.02, 0.02, Varied.COLLAR)
+
+
+def searched(a: Assessment, *wishes: AxleWish) -> Found:
+    *_, last = search(a, wishes)
+    return last
+
+
+def stands_there(a: Assessment, found: Found, most: int = 2) -> Job:
+    """The best sets in the job stand as the search says, to 0.02 mm; the last of them."""
+    job = a.job
+    for n in found.good.best[:most]:
+        job = taken(a.job, found, found.good.chosen[:, n])
+        b = assess(job)
+        assert b.proposed.hub_to_arch_m[..., found.cases] == pytest.approx(found.good.height_m[:, :, n], abs=2e-5)
+        for k, options in enumerate(found.options):
+            hz = b.proposed.frequency_hz[options.wish.axle, :, a.target_case].mean()
+            assert found.good.frequency_hz[k, n] == pytest.approx(hz, rel=0.02)
+    return job
+
+
+def parts(kind: str, every: int = 1) -> AxleWish:
+    offered = OFFERED[kind]
+    mine = offered.searchable(listed(kind))
+    return AxleWish(axle=0, parts=mine.take(np.arange(0, len(mine), every)))
+
+
+def with_wish(wish: AxleWish, **more: object) -> AxleWish:
+    return AxleWish(**{key: getattr(wish, key) for key in ("axle", "parts")} | more)  # type: ignore[arg-type]
+
+
+def test_progressive_coils_are_two_pieces_of_one_table() -> None:
+    a, wish = hive(), with_wish(parts("progressive coil"), spacers=Steps(0.0, 0.02, 0.004))
+    found = searched(a, wish)
+    choices, law = found.options[0].choices, from_rate_pair(30e3, 60e3, 0.05, 0.2)
+    assert choices is not None and found.fallen.standing == len(found.good.best) > 2
+    assert found.fallen.standing + sum(found.fallen.count(reason) for reason in Law) == len(choices)
+    choices.sets_in[:, 0], choices.begins_m[:, 0] = (30e3, 30e3), (0.0, 0.05)
+    for force in (500.0, 1500.0, 4000.0):
+        x = choices.pressed_m(np.array([0]), np.array([force]))
+        assert x[0] == pytest.approx(compression_at(law, force)) and choices.force(np.array([0]), x)[0] == pytest.approx(force)
+    job = stands_there(a, searched(a, wish))
+    assert job.proposal.axles[0].kind == "progressive" and job.proposal.axles[0].left.free_length_m is not None
+
+
+@pytest.mark.parametrize("rings", [None, Steps(0.14, 0.2, 0.06, Varied.RING)])
+def test_stacked_pairs_stand_by_their_collars_and_ring(rings: Steps | None) -> None:
+    a = assess(put_number(demo("survey-buggy"), path_to(JOB.target.band_m), 0.08))
+    a = assess(put_number(a.job, path_to(JOB.proposal.axles[0].pick.differ_m), 0.15))
+    found = searched(a, with_wish(parts("stacked spring"), spacers=COLLARS, rings=rings))
+    choices = found.options[0].choices
+    assert choices is not None and found.fallen.standing > 1
+    inside = choices.parts.numbers["inside_m"][choices.rows]
+    assert np.abs(np.diff(inside, axis=0)).max() < 0.0015, "two springs of one slider"
+    job = stands_there(a, found, 3)
+    assert job.proposal.axles[0].stack.placed == "typed" and job.proposal.axles[0].left.collar_m is not None
+    n = found.good.best[0]
+    wears = [b.parts.name(b.row) for b in bill(found, int(n)) for _ in range(b.count)]
+    assert sorted(wears) == sorted(2 * found.name(int(found.good.part[n])).split(" + "))
+    off = with_wish(parts("stacked spring"), spacers=Steps(0.05, 0.05, 0.01, Varied.COLLAR), holding=0)
+    assert searched(a, off).options[0].short(np.array([0]))[HARD.index(Law.THREAD), 0] == pytest.approx(0.005), "45 mm are left"
+
+
+def test_torsion_bars_fit_by_their_splines_and_bags_by_what_they_bear() -> None:
+    sprayer = assess(demo("orchard-sprayer"))
+    bars = searched(sprayer, parts("torsion bar"))
+    teeth = sprayer.job.as_found.axles[0].torsion.teeth_inner
+    counted = [n for n in bars.options[0].wish.parts.numbers["splines_inner"] if n != teeth]  # type: ignore[union-attr]
+    assert bars.fallen.count(Law.ENDS) == len(counted) and bars.fallen.standing > 5
+    assert stands_there(sprayer, bars).proposal.axles[0].torsion.diameter_m is not None
+    glazier = assess(demo("glaziers-flatbed"))  # its bags share a tee
+    bags = searched(glazier, parts("air bag", 3))
+    listed_bags, made = bags.options[0].wish.parts, bags.options[0].choices
+    assert listed_bags is not None and made is not None and made.couples
+    stood = stands_there(glazier, bags).proposal.axles[0].air
+    assert stood.across_m is not None and stood.left_pa is None and stood.most_pa is not None
+    heavy = np.array(made.broken[Law.RATED])
+    rest = glazier.proposed.rest.force_n[0]
+    most = np.array(glazier.orders[0].target_force_n) * np.maximum(rest.max(axis=1) / rest[:, glazier.target_case], 1.0)
+    assert heavy == pytest.approx(np.maximum(most.max() / GRAVITY / listed_bags.numbers["rated_kg"] - 1.0, 0.0))
+
+
+def test_helper_pressure_varies_by_itself_and_with_the_springs_of_the_other_axle() -> None:
+    a, pressures = hive(), Steps(2.2e5, 2.8e5, 0.2e5, Varied.PRESSURE)
+    alone = searched(a, AxleWish(axle=1, parts=None, pressures=pressures))
+    assert alone.fallen.law.size == 1 and len(alone.good) >= 2 and alone.name(0) == ""
+    few = catalogue().take(front().good.part[front().good.best][:3])
+    springs = AxleWish(axle=0, parts=few, spacers=Steps(0.0, 0.02, 0.004))
+    both = searched(a, springs, AxleWish(axle=1, parts=None, pressures=pressures))
+    assert both.total == 3 * 36 * 4 and len(both.good.best) > 0
+    helper = stands_there(a, both).proposal.axles[1].helper
+    assert helper.left_pa == helper.right_pa and helper.left_pa is not None
+    bag = path_to(JOB.proposal.axles[1].helper)
+    limited = put_number(put_number(a.job, (*bag, "least_pa"), 0.5e5), (*bag, "most_pa"), 2.7e5)
+    short = searched(assess(limited), AxleWish(axle=1, parts=None, pressures=pressures)).options[0].short(np.arange(4))
+    assert short[HARD.index(Law.PRESSURE)] == pytest.approx([0, 0, 0, 0.1e5])
+
+
+def test_a_shock_belongs_to_the_set() -> None:
+    """A longer one hangs lower, so a spring comes loose that did not; one that is out of stroke before the stop is flat falls."""
+    long = 0.5
+    a = assess(put_number(demo("hive-hauler"), path_to(JOB.vehicle.axles[0].shock_long_m), long))
+    few = catalogue().take(front().good.part[front().good.best][:4])
+    shocks = listed("shock")
+    found = searched(a, AxleWish(axle=0, parts=few, spacers=Steps(0.0, 0.016, 0.008), shocks=shocks))
+    options, every = found.options[0], np.arange(found.total)
+    s, short = options.settings(every), options.short(every)
+    longer = shocks.numbers["extended_m"][s.shock] - long
+    stroke = shocks.numbers["extended_m"][s.shock] - shocks.numbers["collapsed_m"][s.shock]
+    loose, early = short[HARD.index(Law.LOOSE)], short[HARD.index(Law.SHOCK)]
+    assert (loose[longer > 0.15] > 0.0).all() and (loose[longer < -0.05] == 0.0).all()
+    plain = (s.choice == 0) & (s.level_m.sum(axis=0) == 0)
+    reach = (stroke - longer)[plain]  # how far up it lets the wheel
+    assert (np.diff(early[plain][np.argsort(reach)]) < 1e-9).all() and early[plain].max() > 0.0
+    assert found.fallen.standing + sum(found.fallen.count(law) for law in Law) == 4
+    if len(found.good):
+        job = stands_there(a, found)
+        assert job.proposal.axles[0].shock_longer_m is not None
+        price = found.good.price[found.good.best[0]]
+        assert np.isnan(price) or price == pytest.approx(
+            sum(b.count * b.parts.numbers["price"][b.row] for b in bill(found, int(found.good.best[0])))
+        )
+    with pytest.raises(CannotSearch, match="full length first"):
+        unread = put(hive().job, path_to(JOB.vehicle.axles[0].shock_long_m), None)
+        searched(assess(unread), AxleWish(axle=0, parts=few, shocks=shocks))
+
+
+def test_ends_that_do_not_fit_their_seats_are_a_hard_law() -> None:
+    job = put(demo("hive-hauler"), path_to(JOB.proposal.axles[0].lower_seat), "pigtail")
+    found = searched(assess(job), AxleWish(axle=0, parts=catalogue(), spacers=NONE))
+    wrong = np.array([end not in ("", "pigtail") for end in catalogue().words["lower_end"]])
+    assert found.options[0].short(np.arange(found.total))[HARD.index(Law.ENDS)] == pytest.approx(wrong.astype(float))
+    assert not wrong[found.options[0].settings(found.good.chosen[0]).way[0]].any() and found.fallen.count(Law.ENDS) > 100
+
+
+@pytest.mark.parametrize("rank", Rank)
+def test_ranks_order_the_same_sets(rank: Rank) -> None:
+    good = front().good.ranked(rank)
+    assert sorted(map(tuple, good.chosen.T.tolist())) == sorted(map(tuple, front().good.chosen.T.tolist()))
+    key = {
+        Rank.MISS: np.round(np.abs(good.miss_m), 4), Rank.FREQUENCY: np.round(good.off, 3), Rank.STRESS: np.round(good.used, 3),
+        Rank.PRICE: good.price, Rank.DAYS: good.days,
+    }[rank]  # fmt: skip
+    known = key[np.isfinite(key)]
+    assert (np.diff(known) >= 0.0).all() and np.isnan(key[known.size :]).all(), "what is not known comes last"
+    assert good.ranked(Rank.MISS).miss_m.size == good.miss_m.size
+    picked = hive().orders[0].picked_rate
+    rates = catalogue().numbers["rate"][front().options[0].settings(good.chosen[0]).way[0]]
+    assert good.off == pytest.approx(np.abs(rates / picked - 1.0))
+
+
+def test_what_lies_on_the_shelf_is_there_today() -> None:
+    """Two of a part make a pair; with one alone the list's days hold."""
+    mine = catalogue().take(front().good.part[front().good.best][:4])
+    mine.numbers["shelf"][:] = [2.0, 1.0, np.nan, 4.0]
+    found = searched(hive(), AxleWish(axle=0, parts=mine, spacers=Steps(0.0, 0.02, 0.004)))
+    days = {found.name(int(part)): day for part, day in zip(found.good.part, found.good.days, strict=True)}
+    listed_days = {mine.name(n): mine.numbers["days"][n] for n in range(4)}
+    for n, on_shelf in enumerate((True, False, False, True)):
+        if mine.name(n) in days:
+            assert days[mine.name(n)] == pytest.approx(0.0 if on_shelf else listed_days[mine.name(n)], nan_ok=True)
+    assert {b.on_shelf for n in found.good.best for b in bill(found, int(n))} == {True, False}
+
+
+def test_why_not_one_spring_of_a_pair_is_its_best_pair() -> None:
+    a = assess(demo("survey-buggy"))
+    wish = with_wish(parts("stacked spring", 4), spacers=COLLARS)
+    why = why_not(a, [wish], 0, 3)
+    assert wish.parts is not None and wish.parts.name(3) in why.found.name(why.choice).split(" + ")
+    assert why.found.fallen.law.size < len(OFFERED["stacked spring"].rows(wish)[0])
+    assert (why.broken == ()) == (why.found.fallen.standing > 0)
+    if why.broken:
+        law, short = why.broken[0]
+        assert short / law.cure == pytest.approx(why.found.fallen.shortfall.min())
+
+
+def test_what_a_job_says_too_little_of_is_asked_for() -> None:
+    for wish, said in (
+        (parts("stacked spring"), "Front: choose stacked pairs for it first."),
+        (parts("torsion bar"), "Front: choose torsion bars for it first."),
+        (AxleWish(axle=0, parts=None, pressures=Steps(1e5, 2e5, 1e5, Varied.PRESSURE)), "enter its helper bags"),
+    ):
+        with pytest.raises(CannotSearch, match=said):
+            searched(hive(), wish)
+    with pytest.raises(OutOfRange):
+        Steps(0.0, 3e6, 1e5, Varied.PRESSURE)
+    assert rules.COIL_CLEAR > 0.0
