@@ -6,8 +6,8 @@ from typing import Any
 
 import numpy as np
 
+from isostat.assess.find.found import Found
 from isostat.assess.find.law import Law
-from isostat.assess.find.search import Found
 from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.why_not import Opens
 from isostat.assess.find.wish import Varied

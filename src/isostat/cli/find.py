@@ -15,10 +15,11 @@ import numpy as np
 from isostat.answers.find import NEAREST, find_plain
 from isostat.assess import assess
 from isostat.assess.find.described import described, may_be
+from isostat.assess.find.found import Found
 from isostat.assess.find.good import Rank
 from isostat.assess.find.kits import Kits, KitsFound, search_kits
 from isostat.assess.find.law import Law
-from isostat.assess.find.search import Found, search
+from isostat.assess.find.search import search
 from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.take import brings_a_fault, taken
 from isostat.assess.find.why_not import Opens, what_opens, why_not
@@ -71,7 +72,7 @@ def answer_find(asked: argparse.Namespace) -> int:
         if asked.kits:
             return _kits(a, wanted, lists, asked, r)
         found = _last(search(a, wanted))
-        found = replace(found, good=found.good.ranked(Rank[asked.rank.upper()]))
+        found = replace(found, rank=Rank[asked.rank.upper()])
         shown = _shown(a, found, asked.top)
         opens = [] if found.fallen.standing else list(what_opens(a, wanted))
     except CannotSearch as why:
@@ -117,7 +118,7 @@ def _last(search: Iterator[T]) -> T:
         found = one.found if isinstance(one, KitsFound) else one
         if watched:
             said = tr(
-                "{tried} of {total} sets, {good} good", tried=many(found.tried), total=many(found.total), good=len(found.good)
+                "{tried} of {total} sets: {n} fit", tried=many(found.tried), total=many(found.total), n=many(found.fallen.standing)
             )
             sys.stderr.write(f"\r{said}" + ("\n" if found.done else ""))
             sys.stderr.flush()

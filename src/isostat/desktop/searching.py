@@ -10,9 +10,10 @@ from threading import Event
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from isostat.assess import Assessment
+from isostat.assess.find.found import Found
 from isostat.assess.find.good import Rank
 from isostat.assess.find.kits import Kits, KitsFound, search_kits
-from isostat.assess.find.search import Found, search
+from isostat.assess.find.search import search
 from isostat.assess.find.take import brings_a_fault, taken
 from isostat.assess.find.why_not import Opens, what_opens
 from isostat.assess.find.wish import AxleWish, CannotSearch
@@ -79,10 +80,10 @@ def _steps(hunt: Hunt) -> Iterator[Hunt]:
     """The search as far as it is, time and again."""
     if hunt.kits is None:
         for found in search(hunt.a, hunt.wishes):
-            yield replace(hunt, found=replace(found, good=found.good.ranked(hunt.rank)))
+            yield replace(hunt, found=replace(found, rank=hunt.rank))
         return
     for held in search_kits(hunt.a, hunt.wishes, hunt.kits):
-        found = replace(held.found, good=held.found.good.ranked(hunt.rank))
+        found = replace(held.found, rank=hunt.rank)
         yield replace(hunt, held=replace(held, found=found), found=found)
 
 

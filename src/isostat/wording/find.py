@@ -10,11 +10,12 @@ import numpy as np
 from isostat.assess.find.advertised import Advertised, advertised
 from isostat.assess.find.bill import bill
 from isostat.assess.find.described import Described, may_be
+from isostat.assess.find.found import Found
 from isostat.assess.find.good import Rank
 from isostat.assess.find.kinds.every import OFFERED
 from isostat.assess.find.law import Law
 from isostat.assess.find.options import Options, factors
-from isostat.assess.find.search import Found, sets
+from isostat.assess.find.search import sets
 from isostat.assess.find.sold_as import SoldAs
 from isostat.assess.find.why_not import Opens, WhyNot, fits_where, what_opens
 from isostat.assess.find.wish import AxleWish, Varied

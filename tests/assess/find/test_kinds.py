@@ -7,10 +7,11 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.find.bill import bill
+from isostat.assess.find.found import Found
 from isostat.assess.find.good import Rank
 from isostat.assess.find.kinds.every import OFFERED
 from isostat.assess.find.law import HARD, Law
-from isostat.assess.find.search import Found, search
+from isostat.assess.find.search import search
 from isostat.assess.find.take import taken
 from isostat.assess.find.why_not import why_not
 from isostat.assess.find.wish import NONE, AxleWish, CannotSearch, Steps, Varied

@@ -13,8 +13,9 @@ from isostat.assess import assess
 from isostat.assess.find import search as searching
 from isostat.assess.find.advertised import advertised
 from isostat.assess.find.fitted import Chosen
+from isostat.assess.find.found import Found
 from isostat.assess.find.law import HARD, Law
-from isostat.assess.find.search import Found, search, sets
+from isostat.assess.find.search import search, sets
 from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.take import brings_a_fault, taken
 from isostat.assess.find.why_not import what_opens, why_not

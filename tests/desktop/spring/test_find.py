@@ -245,3 +245,31 @@ def test_lists_that_cannot_be_kept_are_searched_all_the_same(tmp_path: Path) -> 
     lists = Catalogue(tmp_path / "lists.db")
     assert len(lists.searchable("coil")) == 1200 and (tmp_path / "lists.db").read_text() == "no index"
     lists.let_go()
+
+
+def test_keys_choose_use_open_and_ask(window: MainWindow, qtbot: QtBot) -> None:
+    window.resize(1100, 700)
+    finder = sheet(window).finder
+    finder._want(Wanted(steps={**TRIED, Varied.SPACER: (0.0, 0.02, 0.001)}))
+    window.catalogue._searchable.clear()
+    finder._anew()
+    ended(window, qtbot)
+    assert finder.searching.hunt is not None and len(finder.searching.hunt.best) > 6
+    held = sheet(window).findChild(QPushButton, "find set 0")
+    held.setFocus()  # type: ignore[union-attr]
+    for _ in range(5):
+        QTest.keyClick(QApplication.focusWidget() or held, Qt.Key.Key_Down)
+    assert finder.sets.chosen == 5 and sheet(window).findChild(QPushButton, "find set 5").isVisible()  # type: ignore[union-attr]
+    assert read(window, "find shown").startswith("5 to 6 of ") and not faults(sheet(window))
+    press(window, "find earlier")
+    assert finder.sets.chosen == 3
+    law = sheet(window).findChild(QPushButton, "find law LOOSE")
+    QTest.keyClick(law, Qt.Key.Key_Right)
+    assert read(window, "find near 0")
+    QTest.keyClick(sheet(window).findChild(QPushButton, "find back"), Qt.Key.Key_Left)
+    assert law.isVisible()  # type: ignore[union-attr]
+    QTest.keyClick(law, Qt.Key.Key_Slash)
+    assert sheet(window).findChild(QLineEdit, "find why").hasFocus()  # type: ignore[union-attr]
+    before = window.document.job
+    QTest.keyClick(sheet(window).findChild(QPushButton, "find set 3"), Qt.Key.Key_Return)
+    assert window.document.job != before and window.document.job.proposal.axles[0].left.solid_length_m is not None

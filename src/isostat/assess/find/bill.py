@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.assess.find.found import Found
 from isostat.assess.find.good import wait
 from isostat.assess.find.options import SIDES, Options
-from isostat.assess.find.search import Found
 from isostat.catalogue.parts import Parts
 
 

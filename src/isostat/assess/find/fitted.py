@@ -41,16 +41,13 @@ def _fit(a: Assessment, chosen: Chosen, case: Ints, of_set: Ints) -> tuple[Platf
     bank = a.proposed.bank
     pieces = max((len(o.choices.sets_in) for o, _ in chosen if o.choices is not None), default=1)
     batch = _with_room(a.proposed.platform.take(case), pieces)
-    scale, offset, law = batch.scale.copy(), batch.offset_m.copy(), batch.law.copy()
-    teed = None if batch.teed is None else batch.teed.copy()
-    fit = _Fit(scale, offset, law, teed, list(bank.laws), list(bank.couples))
+    fit = _Fit(batch, list(bank.laws), list(bank.couples))
     for options, at in chosen:
-        s = options.settings(at[of_set])
+        s = options.settings(at).take(of_set)
         if options.choices is not None:
             fit.springs(options.wish.axle, options.choices, s)
         fit.others(a, options, s)
-    fitted = replace(batch, scale=scale, offset_m=offset, law=law, teed=fit.teed)
-    return fitted, Bank(fit.laws, bank.motions, fit.couples)
+    return batch, Bank(fit.laws, bank.motions, fit.couples)
 
 
 def _with_room(platform: Platform, pieces: int) -> Platform:
@@ -78,12 +75,11 @@ def _with_room(platform: Platform, pieces: int) -> Platform:
 
 
 class _Fit:
-    """The arrays of a batch while parts are put into it. laws, couples: of its bank, which grows."""
+    """Puts parts into the arrays of a batch, which nobody else holds. laws, couples: of its bank, which grows."""
 
-    def __init__(
-        self, scale: Floats, offset: Floats, law: Ints, teed: Ints | None, laws: list[ForceLaw], couples: list[Couple]
-    ) -> None:
-        self.scale, self.offset, self.law, self.teed, self.laws, self.couples = scale, offset, law, teed, laws, couples
+    def __init__(self, batch: Platform, laws: list[ForceLaw], couples: list[Couple]) -> None:
+        self.scale, self.offset, self.law, self.teed = batch.scale, batch.offset_m, batch.law, batch.teed
+        self.laws, self.couples = laws, couples
         self._unit = self._index(UNIT)
 
     def _index(self, law: ForceLaw) -> int:

@@ -9,7 +9,7 @@ from typing import Any
 
 import numpy as np
 
-from isostat.assess.find.options import SIDES, Options
+from isostat.assess.find.options import SIDES, Options, Settings
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.parts import Parts
 from isostat.core.limits import GRAVITY, Floats, Ints
@@ -93,11 +93,12 @@ def good_sets(
     flat = apart.reshape(len(apart), int(np.prod(apart.shape[1:])))
     worst = np.abs(flat).argmax(axis=1)
     miss = flat[np.arange(len(flat)), worst]
-    each = [bought_at(o, at) for o, at in zip(of_axles, chosen, strict=True)]
+    set_at = [(o, o.settings(at)) for o, at in zip(of_axles, chosen, strict=True)]
+    each = [bought_at(o, s) for o, s in set_at]
     price, days = bought or (np.sum([one[0] for one in each], axis=0), np.max([one[1] for one in each], axis=0))
-    rated = [_rated(a, o, at) for o, at in zip(of_axles, chosen, strict=True)]
-    used = np.fmax.reduce([o.used(o.settings(at)) for o, at in zip(of_axles, chosen, strict=True)])
-    names = [way for o, at in zip(of_axles, chosen, strict=True) for way in o.settings(at).way]
+    rated = [_rated(a, o, s) for o, s in set_at]
+    used = np.fmax.reduce([o.used(s) for o, s in set_at])
+    names = [way for _, s in set_at for way in s.way]
     order = np.lexsort((*names[::-1], np.where(np.isnan(price), np.inf, price), np.round(np.abs(miss), 4)))
     return Good(
         chosen=chosen[:, order],
@@ -113,10 +114,10 @@ def good_sets(
     )
 
 
-def bought_at(o: Options, at: Ints) -> Bought:
-    """Price of all parts of settings (m,), and days until the last is there; nan where a list does not say."""
-    s = o.settings(at)
-    price, days = np.zeros(len(at)), np.zeros(len(at))
+def bought_at(o: Options, s: Settings) -> Bought:
+    """Price of all parts of m settings, and days until the last is there; nan where a list does not say."""
+    count = len(s.choice)
+    price, days = np.zeros(count), np.zeros(count)
     if o.choices is not None:
         alike = np.where(s.way[0] == s.way[1], SIDES, 1)
         for side in range(SIDES):
@@ -124,7 +125,7 @@ def bought_at(o: Options, at: Ints) -> Bought:
             days = np.maximum(days, wait(o.choices.parts, o.choices.rows[:, s.way[side]], alike).max(axis=0))
     if o.wish.shocks is not None:
         price = price + SIDES * o.wish.shocks.numbers["price"][s.shock]
-        days = np.maximum(days, wait(o.wish.shocks, s.shock, np.full(len(at), SIDES)))
+        days = np.maximum(days, wait(o.wish.shocks, s.shock, np.full(count, SIDES)))
     return price, days
 
 
@@ -133,18 +134,18 @@ def wait(parts: Parts, rows: Ints, count: Ints) -> Floats:
     return np.where(parts.numbers["shelf"][rows] >= count, 0.0, parts.numbers["days"][rows])
 
 
-def _rated(a: Assessment, o: Options, at: Ints) -> tuple[Floats, Floats]:
+def _rated(a: Assessment, o: Options, s: Settings) -> tuple[Floats, Floats]:
     """Frequency in Hz of an axle at the target, (m,), and the share by which the springs' rate is off the picked one."""
-    axle, case, s = o.wish.axle, a.target_case, o.settings(at)
+    axle, case, count = o.wish.axle, a.target_case, len(s.choice)
     order, standing = a.orders[axle], a.proposed
     old = np.array(order.order.rate_n_per_m)
     if o.choices is None:
-        rate = np.repeat(old.mean(), len(at))
+        rate = np.repeat(old.mean(), count)
     else:
-        force = [np.full(len(at), max(f, 0.0)) for f in order.target_force_n]
+        force = [np.full(count, max(f, 0.0)) for f in order.target_force_n]
         rates = [o.choices.rate(s.way[n], o.choices.pressed_m(s.way[n], force[n])) for n in range(SIDES)]
         rate = np.mean(rates, axis=0)
     at_wheel = standing.wheel_rate[axle, :, case].mean() + (rate - old.mean()) * order.bends[0] ** 2
     sprung = float(standing.rest.force_n[axle, :, case].mean()) / GRAVITY
-    hz = np.array([ride_frequency(float(k), sprung) for k in at_wheel])
+    hz = ride_frequency(1.0, sprung) * np.sqrt(np.maximum(at_wheel, 0.0))
     return hz, np.abs(rate / max(order.picked_rate, 1.0) - 1.0)

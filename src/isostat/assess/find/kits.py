@@ -9,8 +9,9 @@ from functools import cached_property
 
 import numpy as np
 
+from isostat.assess.find.found import Found
 from isostat.assess.find.options import Options, offered, options
-from isostat.assess.find.search import Found, check, searched
+from isostat.assess.find.search import check, searched
 from isostat.assess.find.tries import Tries, blocks
 from isostat.assess.find.wish import AxleWish, CannotSearch
 from isostat.assess.solve.assessment import Assessment

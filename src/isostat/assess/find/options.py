@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from copy import copy
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from functools import cached_property
 
 import numpy as np
@@ -42,6 +42,10 @@ class Settings:
     stop_m: Floats
     pressure_pa: Floats
     shock: Ints
+
+    def take(self, which: Ints) -> Settings:
+        """Some of them, (n,)."""
+        return Settings(**{field.name: getattr(self, field.name)[..., which] for field in fields(self)})
 
 
 def offered(wish: AxleWish) -> Offered:

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import time
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
 from isostat.assess.find.fitted import heights
-from isostat.assess.find.good import Bought, Good, good_sets
+from isostat.assess.find.found import Fallen, Found
+from isostat.assess.find.good import Bought
 from isostat.assess.find.law import HARD, Law
 from isostat.assess.find.options import Options, factors, options
 from isostat.assess.find.tries import Tries, every_set
@@ -23,57 +23,6 @@ CHUNK = 4096  # sets that are fitted at once
 MOST = 4_000_000  # sets of a search
 SAYS_EVERY = 0.25  # s
 NEAR = 0.025  # m beyond the tolerance at the target, up to which the other cases are looked at
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Fallen:
-    """Why each choice of springs stands or falls.
-
-    shortfall: (p,) D of its best setting, the largest of its shortfalls in steps of curing it; nought where it stands.
-    law: (p,) place of the law that attains it, in the order of Law; −1 where it stands. setting: (axles, p) that setting.
-    """
-
-    shortfall: Floats
-    law: Ints
-    setting: Ints
-
-    def count(self, law: Law) -> int:
-        """How many fell by a law."""
-        return int((self.law == list(Law).index(law)).sum())
-
-    def nearest(self, law: Law, most: int) -> Ints:
-        """Of those that fell by a law so many, the nearest to being cured first."""
-        mine = np.nonzero(self.law == list(Law).index(law))[0]
-        return mine[np.argsort(self.shortfall[mine], kind="stable")][:most]
-
-    @property
-    def standing(self) -> int:
-        """How many stand."""
-        return int((self.law < 0).sum())
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Found:
-    """What a search knows so far. tried: of total sets. options: of each axle searched. cases: that are solved."""
-
-    tried: int
-    total: int
-    options: tuple[Options, ...]
-    cases: Ints
-    target_case: int
-    good: Good
-    fallen: Fallen
-
-    def name(self, part: int) -> str:
-        """A choice of springs, by maker and number, axle by axle."""
-        places = np.unravel_index(part, tuple(o.springs for o in self.options))
-        names = (o.name(int(place)) for o, place in zip(self.options, places, strict=True))
-        return " + ".join(name for name in names if name)
-
-    @property
-    def done(self) -> bool:
-        """Whether every set was tried."""
-        return self.tried == self.total
 
 
 def sets(wishes: Sequence[AxleWish]) -> int:
@@ -136,13 +85,14 @@ class _Search:
                 continue
             said = time.monotonic()
             yield Found(
+                a=self.a,
                 tried=stop,
                 total=self.total,
                 options=self.options,
                 cases=self.cases,
-                target_case=self.a.target_case,
-                good=self._good(),
+                standing=tuple(self.found),
                 fallen=Fallen(shortfall=self.best.copy(), law=np.where(self.best > 0.0, self.law, -1), setting=self.setting.copy()),
+                bought=self.bought,
             )
 
     def _try(self, chosen: Ints, part: Ints) -> None:
@@ -213,14 +163,3 @@ class _Search:
         at, first = at[better], first[better]
         self.best[at], self.broken[at], self.law[at] = worst[first], broken[first], law[first]
         self.setting[:, at] = chosen[:, first]
-
-    def _good(self) -> Good:
-        """Of what was found so far."""
-        chosen, height = np.zeros((len(self.options), 0), dtype=np.int64), np.zeros((*self.a.baseline_m.shape, 0, len(self.cases)))
-        part = np.zeros(0, dtype=np.int64)
-        if self.found:
-            chosen = np.concatenate([one for one, _, _ in self.found], axis=1)
-            part = np.concatenate([one for _, one, _ in self.found])
-            height = np.concatenate([one for _, _, one in self.found], axis=2)
-        bought = None if self.bought is None else (self.bought[0][part], self.bought[1][part])
-        return good_sets(self.a, self.options, self.cases, (chosen, part, height), bought)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
+from isostat.assess.find.found import Found
 from isostat.assess.find.options import Options, Settings, offered
-from isostat.assess.find.search import Found
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.solve.assessment import Assessment, solved

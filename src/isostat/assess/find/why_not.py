@@ -8,8 +8,9 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from isostat.assess.find.fitted import heights
+from isostat.assess.find.found import Found
 from isostat.assess.find.law import HARD, Law
-from isostat.assess.find.search import Found, search
+from isostat.assess.find.search import search
 from isostat.assess.find.wish import AxleWish, Steps, Varied
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import Floats, Ints

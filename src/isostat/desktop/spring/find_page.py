@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
-from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QWidget
 
 from isostat.assess.find.good import Rank
 from isostat.assess.find.kits import Kits
@@ -19,6 +20,7 @@ from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.searching import Hunt, Searching
 from isostat.desktop.spring.find_curve import SetCurve, draw_set_curve, lay_set_curve
+from isostat.desktop.spring.find_keys import FindKeys
 from isostat.desktop.spring.find_reasons import Reasons
 from isostat.desktop.spring.find_sets import Sets
 from isostat.desktop.spring.find_wanted import KIT, Wanted, lay_wanted
@@ -48,6 +50,7 @@ class FindPage:
         self._key: tuple[object, ...] = ()
         self._curve: SetCurve | None = None
         self._refused: Saying | None = None  # why nothing can be searched
+        self._keys = FindKeys(sheet, self.key)
 
     def search_in(self, catalogue: Catalogue) -> None:
         """The lists that are searched."""
@@ -63,6 +66,20 @@ class FindPage:
     def _anew(self) -> None:
         self._key = ()
         self._relay()
+
+    def key(self, held: QWidget, key: int) -> bool:
+        """A key while a button of the page is in hand; whether it is taken."""
+        name = held.objectName()
+        if key == Qt.Key.Key_Slash:
+            self.reasons.ask_for()
+        elif key == Qt.Key.Key_Escape and self.searching.under_way:
+            self.searching.call_off()
+        elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and name.startswith("find set ") and self.searching.hunt:
+            hunt = self.searching.hunt
+            self._take(hunt, hunt.best[self.sets.chosen], anew=False)
+        else:
+            return self.sets.key(name, key) or self.reasons.key(name, key)
+        return True
 
     # -- what is searched
     def _search(self, v: View, lists: Catalogue) -> None:
@@ -115,6 +132,7 @@ class FindPage:
         middle = area.left() + area.width() * 0.45
         self._lay_curve(v, hunt, QRectF(area.left(), foot + t.px(10), middle - area.left() - t.px(16), t.px(FOOT - 10)))
         self.reasons.lay(v, hunt, QRectF(middle, foot + t.px(10), area.right() - middle, t.px(FOOT - 10)))
+        self._keys.hear()
 
     def _lay_progress(self, v: View, at: QPointF) -> None:
         s, hunt = self._sheet, self.searching.hunt

@@ -8,11 +8,11 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QRectF, Qt
 from PyQt6.QtGui import QPainter
-from PyQt6.QtWidgets import QCompleter, QLineEdit
+from PyQt6.QtWidgets import QCompleter, QLineEdit, QWidget
 
 from isostat.assess.find.described import described
+from isostat.assess.find.found import Found
 from isostat.assess.find.law import Law
-from isostat.assess.find.search import Found
 from isostat.assess.find.why_not import why_not
 from isostat.catalogue.parts import Parts
 from isostat.desktop.pieces.ink import hatch
@@ -107,6 +107,28 @@ class Reasons:
     def _open(self, law: str) -> None:
         self._open_law, self._answer = law, []
         self._relay()
+
+    def key(self, name: str, key: int) -> bool:
+        """A key on a button of the reasons; whether it is taken."""
+        if key == Qt.Key.Key_Right and name.startswith("find law "):
+            self._open(name.removeprefix("find law "))
+            self._hold("find back")
+        elif key == Qt.Key.Key_Left and name == "find back":
+            law = self._open_law
+            self._open("")
+            self._hold(f"find law {law}" if law else "find why")
+        else:
+            return False
+        return True
+
+    def _hold(self, name: str) -> None:
+        made = self._sheet.findChild(QWidget, name)
+        if made is not None:
+            made.setFocus()
+
+    def ask_for(self) -> None:
+        """Takes the field in hand."""
+        self._hold("find why")
 
     def _lay_field(self, v: View, area: QRectF) -> None:
         t, s = v.theme, self._sheet

@@ -6,12 +6,12 @@ from collections.abc import Callable
 from functools import partial
 
 import numpy as np
-from PyQt6.QtCore import QLineF, QPointF, QRectF
+from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 
+from isostat.assess.find.found import Found
 from isostat.assess.find.good import Rank
-from isostat.assess.find.search import Found
 from isostat.assess.find.sold_as import sold_as
 from isostat.desktop.pieces.ink import case_sign, hatch
 from isostat.desktop.pieces.line import Line
@@ -36,7 +36,7 @@ class Sets:
 
     def __init__(self, sheet: Sheet, relay: Callable[[], None]) -> None:
         self._sheet, self._relay = sheet, relay
-        self.chosen, self.shown = 0, 0  # of the rows
+        self.chosen, self.first = 0, 0  # of the sets that fit; the first one that is shown
         self._end_m = 0.05  # m from the target, to which the lanes go either way
         self._lanes: list[tuple[QRectF, int]] = []
 
@@ -46,25 +46,51 @@ class Sets:
         assert found is not None
         self._lanes = []
         self.chosen = min(self.chosen, max(len(best) - 1, 0))
-        y = area.top()
-        for row, n in enumerate(best):
-            high = t.px(ROW) + (self._high(v, hunt, n, area) if row == self.chosen else 0.0)
-            if y + high > area.bottom() and row:
-                break
-            self._lay_set(v, hunt, row, n, QRectF(area.left(), y, area.width(), t.px(ROW)))
+        opened = self._high(v, hunt, best[self.chosen], area)
+        room = max(int((area.height() - opened) / t.px(ROW)), 1)
+        self.first = min(max(self.first, self.chosen - room + 1), self.chosen)
+        y, shown = area.top(), range(self.first, min(self.first + room, len(best)))
+        for row in shown:
+            self._lay_set(v, hunt, row, best[row], QRectF(area.left(), y, area.width(), t.px(ROW)))
+            y += t.px(ROW)
             if row == self.chosen:
-                self._lay_chosen(v, hunt, n, QRectF(area.left(), y + t.px(ROW), area.width(), high - t.px(ROW)), use)
-            y += high
-            self.shown = row + 1
+                self._lay_chosen(v, hunt, best[row], QRectF(area.left(), y, area.width(), opened), use)
+                y += opened
         self._lay_scale(v, found, area.top())
+        self._lay_more(v, shown, len(best), area)
+
+    def _lay_more(self, v: View, shown: range, every: int, area: QRectF) -> None:
+        """Which of the sets are shown, and the way to the others."""
+        if len(shown) == every:
+            return
+        t, s = v.theme, self._sheet
+        words = tr("{first} to {last} of {all}", first=shown.start + 1, last=shown.stop, all=every)
+        y = area.top() - t.px(22)
+        for key, sign, label, row, left in (
+            ("earlier", "▲", tr("sets before"), shown.start - 1, 56), ("later", "▼", tr("sets after"), shown.stop, 26),
+        ):  # fmt: skip
+            made = s.button(
+                f"find {key}", sign, QPointF(area.right() - t.px(left), y), partial(self.choose, row), width=round(t.px(26))
+            )
+            made.setFixedHeight(round(t.px(20)))
+            made.setAccessibleName(label)
+            made.setEnabled(0 <= row < every)
+        s.text("find shown", words, QPointF(area.right() - t.px(64), y + 2), size=12.5, role="ink2", anchor=RIGHT)
 
     def choose(self, row: int) -> None:
-        """Another set."""
+        """Another set, taken in hand."""
         self.chosen = max(row, 0)
         self._relay()
         made = self._sheet.findChild(QPushButton, f"find set {self.chosen}")
         if made is not None and made.isVisible():
             made.setFocus()
+
+    def key(self, name: str, key: int) -> bool:
+        """A key on a button of the rows; whether it is taken."""
+        if not name.startswith("find set ") or key not in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            return False
+        self.choose(int(name.rsplit(" ", 1)[1]) + (1 if key == Qt.Key.Key_Down else -1))
+        return True
 
     def _lay_scale(self, v: View, found: Found, top: float) -> None:
         """The ends of the lanes: as far from the target as the sets that are shown stand."""

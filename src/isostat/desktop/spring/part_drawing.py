@@ -22,12 +22,14 @@ from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.view import View
 from isostat.job.axle_fit import AxleFit
-from isostat.job.edits.paths import JOB, path_to
+from isostat.job.edits.paths import JOB, Path, path_to
 from isostat.language import later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 
 WIRES = get_args(AxleFit.model_fields["wire"].annotation)
+SEATS = ("flat", "tangential", "pigtail")
+ANY = later("any end")
 Draw = Callable[[QPainter], None]
 
 
@@ -44,7 +46,7 @@ def lay_floor(sheet: Sheet, v: View, axle: int, area: QRectF) -> Draw:
     """Places old and new spring side by side, with the fields that a spring maker asks for."""
     t, r = v.theme, v.reader
     new, old = ordered_shapes(v.a, axle)[0], next(iter(found_shapes(v.a, axle)), None)
-    foot = area.bottom() - t.px(98)
+    foot = area.bottom() - t.px(98 if v.job.proposal.axles[axle].kind != "coil" else 125)
     room = QRectF(area.left(), area.top() + t.px(20), area.width(), max(foot - area.top() - t.px(26), 40.0))
     both = [shape for shape in (old, new) if shape is not None]
     per_m = min((room.width() - t.px(150)) / sum(s.outside_m for s in both), room.height() / max(s.free_m for s in both))
@@ -95,6 +97,9 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None
         line.reading(f"part {key}", (*base, *path), label=label, quantity=Quantity.COIL, wide=42)
     now = v.job.proposal.axles[axle].wire
     y = at.y() + t.px(27)
+    if v.job.proposal.axles[axle].kind == "coil":
+        _lay_seats(sheet, v, axle, QPointF(at.x(), y))
+        y += t.px(27)
     line = Line(sheet, v, QPointF(at.x(), y), high=23).words("part of word", tr("wire"), role="ink2")
     line.choice("part material", [tr(wire) for wire in WIRES], WIRES.index(now),
                 lambda n: sheet.put((*base, "wire"), WIRES[n], tr("wire grade")),
@@ -116,6 +121,23 @@ def _lay_maker(sheet: Sheet, v: View, axle: int, at: QPointF, coil: Wound | None
         sheet.text("part waits words", words, QPointF(at.x(), y), size=12.5, weight=600, role="watch", width=t.px(270))
         return
     _lay_wound(sheet, v, axle, QPointF(at.x(), y), coil)
+
+
+def _lay_seats(sheet: Sheet, v: View, axle: int, at: QPointF) -> None:
+    """What ends of coil the seats are made for."""
+    base, line = path_to(JOB.proposal.axles[axle]), Line(sheet, v, at, high=23)
+    fit = v.job.proposal.axles[axle]
+    for key, words, label, now in (
+        ("upper_seat", tr("upper seat: {end}"), tr("upper seat"), fit.upper_seat),
+        ("lower_seat", tr("lower seat: {end}"), tr("lower seat"), fit.lower_seat),
+    ):
+        said = [words.format(end=tr(end)) for end in (ANY, *SEATS)]
+        place = 0 if now is None else SEATS.index(now) + 1
+        line.choice(f"part {key}", said, place, partial(_put_seat, sheet, (*base, key), label), label=label, wide=131)
+
+
+def _put_seat(sheet: Sheet, path: Path, label: str, n: int) -> None:
+    sheet.put(path, (None, *SEATS)[n], label)
 
 
 def _lay_wound(sheet: Sheet, v: View, axle: int, at: QPointF, made: Wound) -> None:
