@@ -44,6 +44,7 @@ from isostat.wording.find import (
     say_opens,
     say_price,
     say_product,
+    say_ride,
     say_set,
     say_short,
     say_sold_as,
@@ -151,7 +152,7 @@ def find_text(
         first, *others = say_set(found, n, r)
         lines += [f"{place:>3}  {capital(first)}", *(f"     {capital(line)}" for line in others)]
         lines.append(f"     {say_miss(found, n, r)}; {say_price(found, n)}")
-        lines += [f"     {line}" for line in _sold(a, found, n, r)]
+        lines += [f"     {line}" for line in (say_ride(found, n, r), *_sold(a, found, n, r))]
         if fault:
             lines.append("     " + tr("Not good: it brings a fault. {fault}", fault=fault))
     lines += ["", tr("WHY THE OTHERS DO NOT FIT")]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from collections.abc import Iterator
 from concurrent.futures import Future
 from dataclasses import dataclass, field, replace
@@ -131,6 +132,7 @@ class Searching(QObject):
         super().__init__(parent)
         self.hunt: Hunt | None = None
         self._off, self._gone = Event(), Event()
+        self._began = 0.0
         self._work: Future[None] | None = None
         self._signals = _Signals()
 
@@ -139,13 +141,21 @@ class Searching(QObject):
         """Whether it still goes on."""
         return self.hunt is not None and not self.hunt.ended and not self._off.is_set()
 
+    @property
+    def to_go_s(self) -> float:
+        """How long it will go on, by how it went so far."""
+        found = None if self.hunt is None else self.hunt.found
+        if found is None or not self.under_way:
+            return 0.0
+        return (time.monotonic() - self._began) * (found.total - found.tried) / found.tried
+
     def start(self, hunt: Hunt) -> None:
         """A new search in place of the last; says nothing before it has found something."""
         self.stop()
         self._off, self._gone, self._signals = Event(), Event(), _Signals()
         self._signals.found.connect(self._take)
         self._signals.failed.connect(self._fail)
-        self.hunt = hunt
+        self.hunt, self._began = hunt, time.monotonic()
         self._work = POOL.submit(_hunt, hunt, self._off, self._gone, self._signals)
 
     def call_off(self) -> None:

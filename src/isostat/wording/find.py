@@ -21,6 +21,7 @@ from isostat.assess.find.why_not import Opens, WhyNot, fits_where, what_opens
 from isostat.assess.find.wish import AxleWish, Varied
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.parts import Parts
+from isostat.core.limits import Ints
 from isostat.language import capital, tr, trn
 from isostat.units.format import many, with_unit
 from isostat.units.unit import Quantity
@@ -124,6 +125,21 @@ def say_price(found: Found, n: int) -> str:
     said.append(tr("stock not given") if np.isnan(stock).any() else tr("{n} in stock", n=f"{min(stock):.0f}"))
     days = float(found.good.days[n])
     return ", ".join(said if np.isnan(days) else [*said, trn("{n} day", "{n} days", int(days))])
+
+
+def say_ride(found: Found, n: int, r: Reader) -> str:
+    """Frequency of a set, what its springs have left before coil-bind, and of their stress; what is not known is left out."""
+    said = [say_rank(found, n, Rank.FREQUENCY, r)]
+    left = np.array([float(o.left_m(o.settings(at))[0]) for o, at in _axles(found, n)])
+    if np.isfinite(left).any():
+        said.append(tr("{m} left before coil bind", m=r.coil(float(np.nanmin(left)))))
+    if not np.isnan(found.good.used[n]):
+        said.append(say_rank(found, n, Rank.STRESS, r))
+    return ", ".join(said)
+
+
+def _axles(found: Found, n: int) -> list[tuple[Options, Ints]]:
+    return [(o, np.array([at])) for o, at in zip(found.options, found.good.chosen[:, n], strict=True)]
 
 
 def say_rank(found: Found, n: int, by: Rank, r: Reader) -> str:

@@ -27,6 +27,7 @@ from isostat.job.reading import Reading
 from isostat.units.saying import saying
 
 SIDES = 2
+KEPT = 1e-6  # m or the like: a law that is broken by less is kept
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -127,12 +128,19 @@ class Options:
                 out[n] = np.maximum(out[n], np.nan_to_num(short))
         for law, short in self._axle(s).items():
             out[HARD.index(law)] = np.nan_to_num(short)
-        return np.maximum(out, 0.0)
+        return np.where(out > KEPT, out, 0.0)
 
     def pressed_at_full(self, s: Settings, side: int) -> Floats:
         """Compression of the springs at full bump, (m,) m."""
         assert self.choices is not None
         return np.asarray(self.choices.stands_m[side, s.way[side]] + s.level_m[side] + self._grown(self._full_m(s, side)))
+
+    def left_m(self, s: Settings) -> Floats:
+        """What is left of the springs before they are solid at full bump, the worse side, (m,) m; nan where it is not known."""
+        if self.choices is None or self.choices.laws:
+            return np.full(len(s.choice), np.nan)
+        left = [self.choices.solid_m[s.way[side]] - self.pressed_at_full(s, side) for side in range(SIDES)]
+        return np.asarray(np.minimum(*left))
 
     def used(self, s: Settings) -> Floats:
         """Share of the allowed stress at full bump, the worse side, (m,); nan where it is not known."""

@@ -155,6 +155,8 @@ class FindPage:
         if found.done and self.searching.under_way and not found.fallen.standing:
             words = tr("Nothing fits. Looking for what would let some in…")
         line.words("find progress", words, weight=600)
+        if self.searching.to_go_s >= 1.0:
+            line.words("find to go", tr("{s} s to go", s=f"{self.searching.to_go_s:.0f}"), role="ink2")
         if self.searching.under_way:
             line.gap(8).button("find cancel", tr("Cancel search"), self.searching.call_off)
         elif hunt.held is None:

@@ -22,7 +22,7 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import proposals
 from isostat.language import capital, tr
-from isostat.wording.find import say_miss, say_price, say_rank, say_set, say_setting, say_sold_as, say_springs
+from isostat.wording.find import say_miss, say_price, say_rank, say_ride, say_set, say_setting, say_sold_as, say_springs
 from isostat.wording.find_kits import say_kit, say_kit_price
 
 ROW = 42.0  # px of a set
@@ -156,6 +156,7 @@ class Sets:
                 lines.append(say_sold_as(sold_as(v.a, options, way), v.a.target_case, v.reader))
         if len(found.options) > 1 or hunt.wishes[0].rings is not None or hunt.wishes[0].shocks is not None:
             lines = [*(capital(line) for line in say_set(found, n, v.reader)), *lines]
+        lines.append(say_ride(found, n, v.reader))
         if hunt.rank in BESIDE:
             lines.append(capital(_price(hunt, n)))
         if hunt.held is not None:
