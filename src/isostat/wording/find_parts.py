@@ -19,6 +19,8 @@ def say_part(parts: Parts, row: int, r: Reader) -> str:
             return tr("{across} across, {m} long", across=r.coil(n["diameter_m"]), m=r.coil(n["length_m"]))
         case "air bag":
             return tr("{across} across, {m} extended", across=r.coil(n["across_m"]), m=r.coil(n["height_m"]))
+        case "leaf pack":
+            return tr("{rate}, {m} free arch, {n} leaves", rate=r.rate(n["rate"]), m=r.coil(n["arch_m"]), n=f"{n['leaves']:.0f}")
         case "shock":
             return tr("{out} extended, {shut} collapsed", out=r.coil(n["extended_m"]), shut=r.coil(n["collapsed_m"]))
         case _:

@@ -15,6 +15,7 @@ from isostat.assess.find.search import search
 from isostat.assess.find.take import taken
 from isostat.assess.find.why_not import why_not
 from isostat.assess.find.wish import NONE, AxleWish, CannotSearch, Steps, Varied
+from isostat.assess.setup.springs.leaf import leaf_pack
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, OutOfRange
@@ -105,6 +106,27 @@ def test_torsion_bars_fit_by_their_splines_and_bags_by_what_they_bear() -> None:
     rest = glazier.proposed.rest.force_n[0]
     most = np.array(glazier.orders[0].target_force_n) * np.maximum(rest.max(axis=1) / rest[:, glazier.target_case], 1.0)
     assert heavy == pytest.approx(np.maximum(most.max() / GRAVITY / listed_bags.numbers["rated_kg"] - 1.0, 0.0))
+
+
+@pytest.mark.parametrize(("name", "axle"), [("hive-hauler", 1), ("orchard-sprayer", 1)])
+def test_leaf_packs_by_rate_and_arch_become_leaves_that_give_them(name: str, axle: int) -> None:
+    """In the search a pack is straight; of leaves it bends a little, which a millimetre covers."""
+    a = assess(demo(name))
+    mine = OFFERED["leaf pack"].searchable(listed("leaf pack"))
+    found = searched(a, AxleWish(axle=axle, parts=mine, spacers=Steps(0.0, 0.1, 0.02)))
+    assert found.fallen.standing > 20 and found.fallen.standing + sum(found.fallen.count(law) for law in Law) == len(mine)
+    for n in found.good.best[:3]:
+        job = taken(a.job, found, found.good.chosen[:, n])
+        assert assess(job).proposed.hub_to_arch_m[..., found.cases] == pytest.approx(found.good.height_m[:, :, n], abs=1.0e-3)
+        (line,) = bill(found, int(n))
+        given = job.proposal.axles[axle].pack
+        pack = leaf_pack(given)
+        rate = 1000.0 / (pack.compression(3500.0) - pack.compression(2500.0))
+        assert rate == pytest.approx(mine.numbers["rate"][line.row], rel=0.005)
+        assert pack.free_arch_m == pytest.approx(mine.numbers["arch_m"][line.row], abs=5e-4)
+        assert len(given.leaves) == mine.numbers["leaves"][line.row] and given.leaves[0].thick_m.assumed  # type: ignore[union-attr]
+    rated = found.options[0].choices.broken[Law.RATED]  # type: ignore[union-attr]
+    assert (rated[mine.numbers["rated_kg"] > 900] <= 0.0).all()
 
 
 def test_helper_pressure_varies_by_itself_and_with_the_springs_of_the_other_axle() -> None:

@@ -27,7 +27,8 @@ KIT = "kit"
 SIDES = (later("Same both sides"), later("A spring a side"))
 KIND_WORDS = {
     "coil": later("coils"), "progressive coil": later("progressive coils"), "stacked spring": later("stacked pairs"),
-    "torsion bar": later("torsion bars"), "air bag": later("air springs"), KIT: later("kits of coils"),
+    "leaf pack": later("leaf packs"), "torsion bar": later("torsion bars"), "air bag": later("air springs"),
+    KIT: later("kits of coils"),
 }  # fmt: skip
 TRIED: Mapping[Varied, tuple[float, float, float]] = {
     Varied.SPACER: (0.0, 0.02, 0.002), Varied.COLLAR: (-0.02, 0.02, 0.01), Varied.RING: (0.1, 0.2, 0.02),

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from isostat.assess.find.kinds.by_order import AirBags, TorsionBars
 from isostat.assess.find.kinds.coil import Coils, ProgressiveCoils
+from isostat.assess.find.kinds.leaf import LeafPacks
 from isostat.assess.find.kinds.offered import Offered
 from isostat.assess.find.kinds.stacked import StackedPairs
 
 OFFERED: dict[str, Offered] = {
-    kind.listed: kind for kind in (Coils(), ProgressiveCoils(), StackedPairs(), TorsionBars(), AirBags())
+    kind.listed: kind for kind in (Coils(), ProgressiveCoils(), StackedPairs(), LeafPacks(), TorsionBars(), AirBags())
 }
