@@ -121,7 +121,8 @@ class FindPage:
         self._lay_rank(v, QPointF(area.right(), y))
         if hunt is None or hunt.found is None:
             return
-        foot = area.bottom() - t.px(FOOT)
+        high = t.px(FOOT + self.reasons.more_px(hunt.found))
+        foot = area.bottom() - high
         rows = QRectF(area.left(), y + t.px(46), area.width(), foot - y - t.px(46))
         if hunt.best:
             self.sets.lay(v, hunt, rows, lambda n, anew: self._take(hunt, n, anew=anew))
@@ -130,8 +131,8 @@ class FindPage:
             words = "\n".join([tr("Nothing fits with these settings."), *opens])
             self._sheet.text("find none", words, rows.topLeft(), size=14, width=area.width())
         middle = area.left() + area.width() * 0.45
-        self._lay_curve(v, hunt, QRectF(area.left(), foot + t.px(10), middle - area.left() - t.px(16), t.px(FOOT - 10)))
-        self.reasons.lay(v, hunt, QRectF(middle, foot + t.px(10), area.right() - middle, t.px(FOOT - 10)))
+        self._lay_curve(v, hunt, QRectF(area.left(), foot + t.px(10), middle - area.left() - t.px(16), high - t.px(10)))
+        self.reasons.lay(v, hunt, QRectF(middle, foot + t.px(10), area.right() - middle, high - t.px(10)))
         self._keys.hear()
 
     def _lay_progress(self, v: View, at: QPointF) -> None:

@@ -26,7 +26,8 @@ from isostat.units.format import many
 from isostat.units.parse import NotUnderstood
 from isostat.wording.find import say_left_open, say_short, say_what_it_is, say_why
 
-LAW, IN_A_COLUMN = 23.0, 5  # px of a reason; beyond so many there are two columns
+LAW, IN_A_COLUMN = 23.0, 7  # px of a reason; beyond so many there are two columns
+USUAL = 5  # reasons for which the foot of the page has room
 NEAREST = 6  # parts of a law that is open
 
 
@@ -55,6 +56,11 @@ class Reasons:
 
     def _wire(self, field: QLineEdit) -> None:
         field.returnPressed.connect(lambda: self.ask(field.text().strip()))
+
+    def more_px(self, found: Found) -> float:
+        """How much higher than usual the foot must be for all reasons, unscaled."""
+        count = sum(found.fallen.count(law) > 0 for law in Law)
+        return LAW * max(min(count, IN_A_COLUMN) - USUAL, 0)
 
     def lay(self, v: View, hunt: Hunt, area: QRectF) -> None:
         """Places the counts, or what is open in their place, and the field to ask by."""
