@@ -87,7 +87,7 @@ window.grab().save(str(FOLDER / "bench.png"))
 spring.turn("find")
 for _ in range(600):
     QTest.qWait(50)
-    if spring.finder.searching.hunt is not None and spring.finder.searching.hunt.ended:
+    if spring.finder.ended:
         break
 window.grab().save(str(FOLDER / "find.png"))
 window.go(Step.MEASURE)

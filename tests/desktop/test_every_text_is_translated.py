@@ -16,7 +16,7 @@ from isostat.assess.judgement import Step
 from isostat.desktop.measure.step import PAGES as MEASURE_PAGES
 from isostat.desktop.pieces.fields import QuantityField
 from isostat.desktop.pieces.number import Number
-from isostat.desktop.spring.find_page import Wanted
+from isostat.desktop.spring.find_wanted import Wanted
 from isostat.desktop.springs.pages import HELPER_PAGES
 from isostat.desktop.stance.step import PAGES as STANCE_PAGES
 from isostat.desktop.theme import load_fonts
@@ -69,9 +69,9 @@ def every_page(window: MainWindow) -> Iterator[str]:
         for page in ("chart", "side by side", *HELPER_PAGES):
             spring.turn(page)  # type: ignore[union-attr]
             yield f"{page} of axle {axle}"
-    spring.finder.wanted = Wanted(spacers=0)  # type: ignore[union-attr]
+    spring.finder.wanted = Wanted(varied=frozenset())  # type: ignore[union-attr]
     spring.turn("find")  # type: ignore[union-attr]
-    while not spring.finder.searching.hunt.ended:  # type: ignore[union-attr]
+    while not spring.finder.ended:  # type: ignore[union-attr]
         QApplication.processEvents()
         sleep(0.01)
     QApplication.processEvents()
