@@ -92,7 +92,6 @@ def test_what_a_lift_leaves_open_where_rate_and_length_are_not_given(
         ),
         (["--vary", "front-spacer=0:20"], "needs three values: from, to, step."),
         (["--vary", "front-springs=boots"], "“boots” is no kind of spring that can be searched. Enter coil, progressive coil,"),
-        (["--vary", "rear-springs"], "“leaf” is no kind of spring that can be searched."),
         (["--vary", "rear-helper=0.1:99:1"], "Helper pressure, to: 99.00 bar is too large."),
         (["--vary", "front-springs=stacked spring"], "Front: choose stacked pairs for it first."),
         (["--what", "wire thick"], "--what: “thick” is not a number."),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from isostat.assess.judgement import Judgement, Step
+from isostat.assess.knock_on.judge import knock_on_judgements
 from isostat.assess.load.judge import carrying_judgements
 from isostat.assess.load.judge_tandem import tandem_judgements
 from isostat.assess.measure.judge_tests import measured_judgements
@@ -34,6 +35,7 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
         *leaf_judgements(a),
         *travel_judgements(a),
         *damping_judgements(a),
+        *knock_on_judgements(a),
     ]
 
     def rank(j: Judgement) -> tuple[int, int, int, int, str]:

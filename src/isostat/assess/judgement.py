@@ -25,6 +25,7 @@ class Step(StrEnum):
     STANCE = "Stance"
     SPRING = "Spring"
     TRAVEL = "Travel"
+    KNOCK_ON = "Knock-on"
 
 
 @dataclass(frozen=True, slots=True)

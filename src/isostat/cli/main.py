@@ -119,6 +119,11 @@ def _parser() -> argparse.ArgumentParser:
     travel.add_argument("--shocks", type=Path, metavar="CSV", help="rank these: name, extended, collapsed (docs/csv.md)")
     travel.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
     travel.add_argument("--strict", action="store_true", help=STRICT)
+    dragged = commands.add_parser("knock-on", help="what the new height drags with it: bars, links, shafts, lamps, brake valve")
+    dragged.add_argument("job", type=Path)
+    dragged.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
+    dragged.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
+    dragged.add_argument("--strict", action="store_true", help=STRICT)
     add_find(commands)
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
@@ -152,6 +157,10 @@ def _main(arguments: Sequence[str] | None) -> int:
                 from isostat.cli.travel import answer_travel  # noqa: PLC0415 - likewise
 
                 return answer_travel(asked)
+            case "knock-on":
+                from isostat.cli.knock_on import answer_knock_on  # noqa: PLC0415 - likewise
+
+                return answer_knock_on(asked)
             case "find":
                 from isostat.cli.find import answer_find  # noqa: PLC0415 - likewise
 

@@ -232,6 +232,21 @@ CROSSOVER_SHARE = Rule(0.55, "of the bump travel", "at which the crossover is pl
 SOLID_SHARE = Rule(0.3, "of the free length", "that a spring off the shelf has when solid", PRACTICE, "Spring, pairs")
 VALVE_BAND = Rule(0.003, "m either way", "within which a levelling valve does nothing", PRACTICE, "Spring, air")
 
+# -- Knock-on: what a change of height drags with it
+AXLE_SIDEWAYS = Rule(0.006, "m either way", "of a body off its axle, beyond which it is said", PRACTICE, "Knock-on")
+BAR_SLOPE = Rule(math.radians(30), "rad", "of a track bar from level, beyond which it is said", PRACTICE, "Knock-on")
+BAR_END = Rule(0.45, "of half the track", "where the axle end of a track bar stands until measured", PRACTICE, "Knock-on")
+CASTER_KEPT = Rule(math.radians(1), "rad either way", "of caster from what it was, beyond which it is said", PRACTICE, "Knock-on")
+PINION_KEPT = Rule(math.radians(2), "rad either way", "of a pinion from what it was, beyond which it is said", PRACTICE, "Knock-on")
+AXLE_ALONG = Rule(0.010, "m either way", "of wheelbase, beyond which it is said", PRACTICE, "Knock-on")
+LEAST_WEDGE = Rule(math.radians(0.25), "rad", "of a wedge that is offered", PRACTICE, "Knock-on")
+JOINT_LEAST = Rule(math.radians(0.5), "rad", "of a shaft's joint, so that its rollers turn", PRACTICE, "Knock-on")
+JOINT_MOST = Rule(math.radians(7), "rad", "of a shaft's joint at ride height", PRACTICE, "Knock-on")
+JOINTS_LEAVE = Rule(math.radians(3), "rad", "of one joint, that two leave of each other's ripple at most", PRACTICE, "Knock-on")
+PINION_AHEAD = Rule(0.25, "m", "of a shaft's joint ahead of the hub until measured", PRACTICE, "Knock-on")
+SLIP_LEFT = Rule(0.010, "m", "of slip that a shaft keeps at either end of travel", PRACTICE, "Knock-on")
+VALVE_ROD = Rule(0.003, "m either way", "of a brake valve's rod, within which it reads as before", PRACTICE, "Knock-on")
+
 # -- Fixes: what is offered
 PRICE_SAID = Rule(0.001, "m", "of travel, below which a change is no price", STATED, "fixes")
 LEAN_LESS = Rule(0.001, "m", "by which a cure of a lean makes the worst one less", STATED, "fixes")

@@ -14,6 +14,7 @@ KINDS = {
     Step.STANCE: ("stance.step", "StanceStep"),
     Step.SPRING: ("spring.step", "SpringStep"),
     Step.TRAVEL: ("travel.step", "TravelStep"),
+    Step.KNOCK_ON: ("knock_on.step", "KnockOnStep"),
 }
 
 

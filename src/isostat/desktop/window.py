@@ -70,6 +70,7 @@ MAIN_NUMBERS = {
     Step.STANCE: Shown(workings.corner.height),
     Step.SPRING: Shown(workings.order.spring_rate),
     Step.TRAVEL: Shown(workings.corner.bump),
+    Step.KNOCK_ON: Shown(workings.corner.height),
 }
 
 

@@ -85,7 +85,7 @@ def good_sets(
 ) -> Good:
     """By worst miss, then price, then the place of their springs in the lists.
 
-    sets: settings (axles, n), choice (n,), heights (A, 2, n, cases). bought: (n,) in place of what their parts cost.
+    of_axles: searched. sets: settings (axles, n), choice (n,), heights (A, 2, n, cases). bought: (n,) in place of what parts cost.
     """
     chosen, part, height = sets
     axles = [o.wish.axle for o in of_axles]

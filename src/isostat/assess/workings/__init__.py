@@ -20,6 +20,7 @@ from isostat.assess.workings import (
     derived,
     disc,
     events,
+    knock_on,
     leaf,
     leaf_hardware,
     load,
@@ -91,6 +92,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
         + disc.shown_discs(a)
         + damping.shown_damping(a)
         + leaf_hardware.shown_hanging(a)
+        + knock_on.shown_knock_ons(a)
     )
     ball = hitch_kg(a)
     for case in range(a.cases):

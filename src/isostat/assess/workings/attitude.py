@@ -12,7 +12,8 @@ from isostat.language import later, tr
 RAMPS = (later("approach angle"), later("breakover angle"), later("departure angle"))
 
 
-def _pitch(a: Assessment, k: Shown) -> Given:
+def pitch(a: Assessment, k: Shown) -> Given:
+    """Of the body in a case."""
     return Given("theta", "pitch since weighing, nose down", "angle", float(a.proposed.rest.pose[1, k.case]), Origin.SOLVED)
 
 
@@ -32,7 +33,7 @@ def rake_now(a: Assessment, k: Shown) -> Working:
                 raked.was_m,
                 Origin.COMPUTED,
             ),
-            _pitch(a, k),
+            pitch(a, k),
             Given("L", "wheelbase", "height", base, Origin.MEASURED),
         ),
         result=float(raked.now_m[k.case]),
@@ -74,7 +75,7 @@ def lamp_height(a: Assessment, k: Shown) -> Working:
         inputs=(
             Given("z_0", "as weighed", "height", lamps.was_m.value, lamps.was_m.origin),
             Given("q", "rise of the body at the front axle", "height", float(a.proposed.rest.pose[0, k.case]), Origin.SOLVED),
-            _pitch(a, k),
+            pitch(a, k),
             Given("x", "lamp ahead of the front axle", "height", front, Origin.ASSUMED),
         ),
         result=float(lamps.height_m[k.case]),
@@ -96,7 +97,7 @@ def lamp_drop(a: Assessment, k: Shown) -> Working:
         inputs=(
             Given("e_0", "as weighed", "height", lamps.drop_was_m.value, lamps.drop_was_m.origin),
             Given("D", "distance to the wall", "height", LAMP_AT, Origin.TYPED),
-            _pitch(a, k),
+            pitch(a, k),
         ),
         result=float(lamps.drop_m[k.case]),
         approximate=lamps.drop_was_m.assumed,

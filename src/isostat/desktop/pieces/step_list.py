@@ -11,6 +11,7 @@ from typing_extensions import override
 
 from isostat.assess import workings
 from isostat.assess.judgement import Grade, Step
+from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.measure.assumptions import assumptions
 from isostat.assess.workings import Shown, is_approximate
 from isostat.desktop.pieces.ink import grounds_mark, mark
@@ -61,6 +62,11 @@ def state_line(v: View, step: Step) -> str:
             return f"{', '.join(rates)} {v.reader.preset.rate.sign}{about}"
         case Step.TRAVEL:
             return (ABOUT if about else "") + tr("contact order correct") + about
+        case Step.KNOCK_ON:
+            lines = knock_ons(v.a)
+            waits = sum(bool(line.asks) for line in lines)
+            right = trn("{n} thing in order", "{n} things in order", len(lines) - waits)
+            return right + (tr(", {n} not read", n=waits) if waits else "")
 
 
 READ, ASSUMED = later("all measured"), later("partly assumed")

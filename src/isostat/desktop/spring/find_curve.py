@@ -40,10 +40,10 @@ def lay_set_curve(sheet: Sheet, v: View, axle: int, tried: Assessment, name: str
         / GRAVITY
         for u in (at_target, hangs)
     ]
-    said = {"name": name, "target": _more(v, more[0]), "hanging": _more(v, more[1])}
+    said = {"name": name, "target": _more(v, more[0]), "droop": _more(v, more[1])}
     axle_name = v.reader.axle(axle)
     sheet.caps("find curve head", tr("Left {axle} wheel", axle=axle_name), area.topLeft())
-    words = tr("{name}, dashed: {target} at the target, {hanging} hanging", **said)
+    words = tr("{name}, dashed: {target} at the target, {droop} at full droop", **said)
     sheet.text("find curve words", words, area.topLeft() + QPointF(0, t.px(17)), size=12.5, role="accent", width=area.width())
     base = float(v.a.baseline_m[axle, 0])
     choices = (0.0254, 0.0508, 0.1016) if v.reader.preset.height.fractional else (0.02, 0.05, 0.1)

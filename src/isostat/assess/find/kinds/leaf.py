@@ -23,7 +23,6 @@ from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 from isostat.language import later
 
-SHORTER = 0.82  # each leaf of the one above it, where a list says only how many there are (common practice, no source)
 THICK, HALF = 0.008, 0.6  # m of the pack whose rate others are scaled from
 LOAD = 3000.0  # N a pack, about which its rate is taken
 
@@ -82,11 +81,11 @@ class LeafPacks(Offered):
             rise += arch - made.free_arch_m
         rows = [
             {
-                "front_m": {"value": front * SHORTER**k},
-                "rear_m": {"value": rear * SHORTER**k},
+                "front_m": {"value": front * rules.ADDED_SHORTER**k},
+                "rear_m": {"value": rear * rules.ADDED_SHORTER**k},
                 "width_m": {"value": width},
                 "thick_m": {"value": thick, "assumed": True},
-                "rise_m": {"value": rise * SHORTER ** (2 * k)},
+                "rise_m": {"value": rise * rules.ADDED_SHORTER ** (2 * k)},
             }
             for k in range(int(count))
         ]
@@ -98,11 +97,11 @@ def leaves(arch: float, front: float, rear: float, width: float, count: int, thi
     string = (front + rear) * rules.LEAF_STRING
     return tuple(
         Leaf(
-            front_m=front * SHORTER**k,
-            rear_m=rear * SHORTER**k,
+            front_m=front * rules.ADDED_SHORTER**k,
+            rear_m=rear * rules.ADDED_SHORTER**k,
             width_m=width,
             thick_m=thick,
-            curve=curve_of(string * SHORTER**k, arch * SHORTER ** (2 * k)),
+            curve=curve_of(string * rules.ADDED_SHORTER**k, arch * rules.ADDED_SHORTER ** (2 * k)),
         )
         for k in range(count)
     )

@@ -1,0 +1,87 @@
+"""What hangs on the height of the body and on the tyres: the lamps' aim, the brake valve's rod, the speedometer."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from isostat.assess.knock_on.line import Cure, Line, Way, What
+from isostat.assess.knock_on.moved import mean_travel
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.stance.attitude import LAMP_RANGE, lamp, lamp_range
+from isostat.core import rules
+from isostat.core.limits import GRAVITY
+from isostat.job.edits.paths import JOB, path_to
+from isostat.language import later
+from isostat.units.unit import Quantity
+
+UN_48, UN_39 = later("UN Regulation 48"), later("UN Regulation 39")
+
+
+def body_lines(a: Assessment) -> Iterator[Line]:
+    """Of the whole vehicle."""
+    yield from _lamps(a)
+    yield from _valve(a)
+    yield from _speedometer(a)
+
+
+def _lamps(a: Assessment) -> Iterator[Line]:
+    lamps = lamp(a)
+    if lamps is None:
+        if a.loading.hitch is None:
+            yield Line(what=What.LAMPS, axle=None, quantity=Quantity.HEIGHT, before=0.0, now=np.full(a.cases, np.nan),
+                       asks=(path_to(JOB.vehicle.headlamp_m),))  # fmt: skip
+        return
+    stands = a.proposed.stands
+    low, high = lamp_range(float(np.nanmax(np.where(stands, lamps.height_m, np.nan)))) if stands.any() else LAMP_RANGE[0]
+    now = np.where(stands, lamps.drop_m, np.nan)
+    middle = (low + high) / 2.0
+    by = middle - (np.nanmax(now) + np.nanmin(now)) / 2.0 if stands.any() else 0.0
+    yield Line(
+        what=What.LAMPS,
+        axle=None,
+        quantity=Quantity.HEIGHT,
+        before=lamps.drop_was_m.value,
+        now=now,
+        low=low,
+        high=high,
+        whose=UN_48,
+        guessed=lamps.drop_was_m.assumed,
+        cures=(Cure(Way.AIM, float(by), Quantity.HEIGHT, now + by),),
+    )
+
+
+def _valve(a: Assessment) -> Iterator[Line]:
+    """A load-sensing valve takes a rise of the body for less load: its rod, were it read again, by the axle it hangs on."""
+    rod = a.job.vehicle.brake_rod_m
+    if rod is None:
+        return
+    rise = -mean_travel(a, len(a.axles) - 1)
+    now = rod.value + rise
+    by = float(rise[a.target_case])
+    yield Line(
+        what=What.VALVE,
+        axle=len(a.axles) - 1,
+        quantity=Quantity.HEIGHT,
+        before=rod.value,
+        now=now,
+        low=rod.value - rules.VALVE_ROD,
+        high=rod.value + rules.VALVE_ROD,
+        whose=later("the maker"),
+        cures=(Cure(Way.ROD, by, Quantity.HEIGHT, now - by),) if np.isfinite(by) else (),
+    )
+
+
+def _speedometer(a: Assessment) -> Iterator[Line]:
+    """True speed over shown, less one: other tyres alone. It may not show too little; 10 % and 4 km/h too much at 100."""
+    axle = len(a.axles) - 1
+    was, now = a.axles[axle].tyre_radius_m.value, a.fits[axle].tyre_radius_m.value
+    if abs(now - was) < rules.TAPE_ERROR / 2.0:
+        return
+    squash = float(a.proposed.pad_kg[axle].mean()) * GRAVITY / a.fits[axle].tyre_rate.value / 3.0
+    share = (now - squash) / (was - squash) - 1.0
+    most = -1.0 / (1.1 + 4.0 / 100.0) + 1.0  # shown at most 1.1 v + 4 km/h of what is driven, at 100
+    everywhere = np.full(a.cases, share)
+    yield Line(what=What.SPEEDOMETER, axle=None, quantity=Quantity.SHARE, before=0.0, now=everywhere, low=-most, high=0.0,
+               whose=UN_39, changes=True, cures=(Cure(Way.RECALIBRATE, share, Quantity.SHARE, 0.0 * everywhere),))  # fmt: skip

@@ -1,0 +1,79 @@
+"""Judgements on what the height drags with it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from isostat.assess.judgement import Grade, Judgement, Place, Step
+from isostat.assess.knock_on.findings import BarAgainstLeaves, DraggedOutside, LinksCannotBe, LinksDoNotClose, ValveToSet
+from isostat.assess.knock_on.line import Line, What
+from isostat.assess.knock_on.lines import knock_ons
+from isostat.assess.knock_on.moved import side_path
+from isostat.assess.knock_on.shaft import shaft_of
+from isostat.assess.knock_on.sideways import bar_of, binds
+from isostat.assess.solve.assessment import Assessment
+from isostat.core.limits import OutOfRange
+
+SAID_IN_STANCE = (What.LAMPS,)
+FAULTS = (What.SPEEDOMETER, What.SLIP_IN, What.SLIP_OUT)  # a shaft that pulls apart or bottoms, a speed that reads too low
+
+
+def knock_on_judgements(a: Assessment) -> Iterator[Judgement]:
+    """Of every line that lies outside in some case, of the brake valve, and of what cannot be as it was read."""
+    for axle in range(len(a.axles)):
+        if binds(a, axle):
+            yield BarAgainstLeaves(grade=Grade.WATCH, place=Place(axle), step=Step.KNOCK_ON)
+        yield from _cannot_be(a, axle)
+    for line in knock_ons(a):
+        if line.what is What.VALVE:
+            yield from _valve(a, line)
+        elif line.what not in SAID_IN_STANCE:
+            yield from _outside(a, line)
+
+
+def _outside(a: Assessment, line: Line) -> Iterator[Judgement]:
+    """The worst case of a line; links that do not close there at all."""
+    if line.asks:
+        return
+    if np.isnan(line.now[a.proposed.stands]).any():
+        yield LinksDoNotClose(grade=Grade.FAULT, place=Place(line.axle), step=Step.KNOCK_ON)
+        return
+    case = line.worst
+    if line.outside[case] == 0.0:
+        return
+    gone = line.what in FAULTS and (line.what is What.SPEEDOMETER or float(line.now[case]) <= 0.0)
+    yield DraggedOutside(
+        grade=Grade.FAULT if gone else Grade.WATCH,
+        place=Place(line.axle, case=case),
+        step=Step.KNOCK_ON,
+        what=line.what,
+        quantity=line.quantity,
+        before=None if line.changes else line.before,
+        now=float(line.now[case]),
+        low=line.low,
+        high=line.high,
+    )
+
+
+def _valve(a: Assessment, line: Line) -> Iterator[Judgement]:
+    """A fault until it is set: it brakes that axle too little, or too much."""
+    by = float(line.now[a.target_case]) - line.before
+    axle = line.axle
+    assert axle is not None
+    if not np.isfinite(by) or abs(by) <= (line.high or line.before) - line.before:
+        return
+    was, now = (float(np.mean(s.wheel_rate[axle, :, a.target_case])) for s in (a.found, a.proposed))
+    yield ValveToSet(grade=Grade.FAULT, place=Place(axle), step=Step.KNOCK_ON, by_m=by, stiffer=now / max(was, 1.0))
+
+
+def _cannot_be(a: Assessment, axle: int) -> Iterator[Judgement]:
+    """What was read and contradicts itself."""
+    read = a.job.vehicle.axles[axle]
+    whole = all(value is not None for value in (read.shaft.length_m, read.shaft.slope_rad, read.shaft.box_rad, read.pinion_rad))
+    for made in (lambda: bar_of(a, axle), lambda: side_path(a, axle), lambda: shaft_of(a, axle) if whole else None):
+        try:
+            made()
+        except OutOfRange as refused:
+            yield LinksCannotBe(grade=Grade.WATCH, place=Place(axle), step=Step.KNOCK_ON, refused=refused)

@@ -1,0 +1,1 @@
+"""Knock-on: what the new height drags with it, line by line, and the readings that this rests on."""

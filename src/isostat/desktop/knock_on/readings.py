@@ -1,0 +1,114 @@
+"""The readings below the list, axle by axle: bar, links, shaft, lamps and valve. They can only be taken before teardown."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QPointF, QRectF
+
+from isostat.assess.knock_on.line import What
+from isostat.assess.knock_on.moved import ONE_ARM, TWO_LINKS, held_by
+from isostat.assess.knock_on.shaft import NEEDS as SHAFT
+from isostat.assess.knock_on.sideways import NEEDS as BAR
+from isostat.desktop.pieces.line import Line, tyre_field
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.job.edits.paths import JOB, Path, bounds_at, path_to
+from isostat.job.points import SIDES
+from isostat.language import capital, later, tr
+from isostat.units.unit import Quantity
+from isostat.wording.knock_on import READINGS, say_reading
+
+GROUPS = {
+    "bar": later("Panhard bar"), "links": later("Links"), "shaft": later("Propshaft"), "body": later("Lamps, valve, tyres"),
+}  # fmt: skip
+GROUP_OF = {
+    What.SIDEWAYS: "bar", What.BAR_SLOPE: "bar", What.CASTER: "links", What.PINION: "links", What.WHEELBASE: "links",
+    What.FRONT_JOINT: "shaft", What.REAR_JOINT: "shaft", What.RIPPLE: "shaft", What.SLIP_IN: "shaft", What.SLIP_OUT: "shaft",
+    What.LAMPS: "body", What.VALVE: "body", What.SPEEDOMETER: "body",
+}  # fmt: skip
+HELD = (None, "leaves", "two links", "one arm")
+HELD_WORDS = (later("not said"), later("leaves"), later("two links a side"), later("one arm, solid with the axle"))
+FRAMES = ("ahead", "behind")
+FRAME_WORDS = (later("frame ends ahead"), later("frame ends behind"))
+FIELD = 62.0  # px
+
+
+def lay_readings(sheet: Sheet, v: View, area: QRectF, group: str, axle: int, turn: Callable[[str, int], object]) -> None:
+    """Tabs of what and where, then a field a reading. turn: to another group or axle."""
+    t = v.theme
+    line = Line(sheet, v, area.topLeft(), size=13)
+    groups = list(GROUPS)
+    line.tabs("knock group", [tr(words) for words in GROUPS.values()], groups.index(group), lambda n: turn(groups[n], axle)).gap(6)
+    if group != "body" and len(v.a.axles) > 1:
+        names = [a.name for a in v.job.vehicle.axles]
+        line.tabs("knock axle", names, axle, lambda n: turn(group, n)).gap(6)
+    line.words("knock before", tr("read before teardown"), role="ink2")
+    at = area.topLeft() + QPointF(0, t.px(34))
+    {"bar": _bar, "links": _links, "shaft": _shaft, "body": _body}[group](sheet, v, at, axle)
+
+
+def _fields(sheet: Sheet, v: View, at: QPointF, paths: list[Path], line: Line | None = None) -> Line:
+    """A word and a field each, in as many lines as they take."""
+    t, right = v.theme, sheet.width() - v.theme.margin
+    line = line or Line(sheet, v, at, size=13)
+    for path in paths:
+        words = say_reading(path)
+        wide = sheet.text_width(words, 13) + t.px(FIELD + 30)
+        if line.x + wide > right and line.x > at.x():
+            line = Line(sheet, v, QPointF(at.x(), line.y + t.px(29)), size=13)
+        key = "knock " + " ".join(str(part) for part in path)
+        quantity = Quantity(bounds_at(v.job, path).quantity)
+        line.words(f"{key} word", words, role="ink2", unit=v.reader.preset.unit(quantity).sign)
+        line.reading(key, path, label=words, quantity=quantity, wide=FIELD).gap(8)
+    return line
+
+
+def _bar(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
+    base = path_to(JOB.vehicle.axles[axle])
+    line = _fields(sheet, v, at, [(*base, name) for name in BAR])
+    now = SIDES.index(v.job.vehicle.axles[axle].track_bar_side)
+    said = [tr("frame end on the left"), tr("frame end on the right")]
+    label = tr(READINGS["track_bar_side"])
+    _choice(line, "side", said, now, lambda n: sheet.put((*base, "track_bar_side"), SIDES[n], label), label, 168)
+
+
+def _choice(line: Line, key: str, said: list[str], now: int, chosen: Callable[[int], object], label: str, wide: float) -> None:
+    if line.x + line.v.theme.px(wide) > line.sheet.width() - line.v.theme.margin:
+        line.x, line.y = line.begin, line.y + line.v.theme.px(29)
+    line.choice(f"knock {key}", said, now, chosen, label=label, wide=wide)
+
+
+def _links(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
+    base, links = path_to(JOB.vehicle.axles[axle].links), v.job.vehicle.axles[axle].links
+    by, frame = tr("axle held by"), tr("frame ends")
+    line = Line(sheet, v, at, size=13)
+    line.choice("knock by", [tr(words) for words in HELD_WORDS], HELD.index(links.by),
+                lambda n: sheet.put((*base, "by"), HELD[n], by), label=by, wide=190)  # fmt: skip
+    line.choice("knock frame", [tr(words) for words in FRAME_WORDS], FRAMES.index(links.frame),
+                lambda n: sheet.put((*base, "frame"), FRAMES[n], frame), label=frame, wide=150).gap(8)  # fmt: skip
+    wanted = {"two links": TWO_LINKS, "one arm": ONE_ARM}.get(held_by(v.a, axle) or "", ())
+    paths: list[Path] = [(*base, "caster_rad")] if v.job.vehicle.axles[axle].steered else []
+    paths.append((*path_to(JOB.vehicle.axles[axle]), "pinion_rad"))
+    _fields(sheet, v, at, [*paths, *((*base, name) for name in wanted)], line)
+
+
+def _shaft(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
+    base = path_to(JOB.vehicle.axles[axle])
+    names = (*SHAFT, "ahead_m", "in_m", "out_m")
+    _fields(sheet, v, at, [*((*base, "shaft", name) for name in names), (*base, "pinion_rad")])
+
+
+def _body(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
+    vehicle = path_to(JOB.vehicle)
+    line = _fields(sheet, v, at, [(*vehicle, name) for name in ("headlamp_m", "headlamp_drop_m", "brake_rod_m")])
+    rear = len(v.a.axles) - 1
+    line.words("knock tyre word", tr("new tyre, {axle}", axle=v.reader.axle(rear)), role="ink2")
+    tyre_field(line, "knock tyre", rear)
+    sheet.text(
+        "knock caution",
+        capital(tr("lamps, brakes and alignment: as law and maker ask, by those licensed for it.")),
+        QPointF(at.x(), line.y + v.theme.px(30)),
+        size=12.5,
+        role="ink2",
+    )

@@ -1,0 +1,202 @@
+"""What the height drags with it in words: the thing, its values, what it may be, what cures it, which readings it asks for."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from isostat.assess.knock_on.findings import BarAgainstLeaves, DraggedOutside, LinksCannotBe, LinksDoNotClose, ValveToSet
+from isostat.assess.knock_on.line import Cure, Line, Way, What, outside
+from isostat.assess.solve.assessment import Assessment
+from isostat.job.edits.paths import Path
+from isostat.job.out_of_range import say_out_of_range
+from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS
+from isostat.language import capital, decimal, later, tr
+from isostat.units.format import with_unit
+from isostat.units.unit import Quantity
+from isostat.wording.reader import Reader
+from isostat.wording.tell import tell
+
+WHAT = {
+    What.SIDEWAYS: later("axle sideways"),
+    What.BAR_SLOPE: later("Panhard bar angle"),
+    What.CASTER: later("caster"),
+    What.PINION: later("pinion angle, nose up"),
+    What.WHEELBASE: later("axle fore and aft"),
+    What.FRONT_JOINT: later("shaft joint at the box"),
+    What.REAR_JOINT: later("shaft joint at the axle"),
+    What.RIPPLE: later("ripple of both joints, as one"),
+    What.SLIP_IN: later("slip left in full bump"),
+    What.SLIP_OUT: later("slip left in full droop"),
+    What.LAMPS: later("headlamp cut-off at 10 m"),
+    What.VALVE: later("brake valve rod, unadjusted"),
+    What.SPEEDOMETER: later("speedometer reads"),
+}
+READINGS = {point.field: point.words for point in (*AXLE_POINTS, *VEHICLE_POINTS)} | {
+    "track_bar_side": later("Panhard bar, frame end on"),
+    "by": later("axle held by"),
+    "frame": later("frame ends"),
+    "lower_m": later("lower link length"),
+    "lower_slope_rad": later("lower link, down to the axle"),
+    "lower_over_hub_m": later("lower link above the hub"),
+    "upper_m": later("upper link length"),
+    "upper_slope_rad": later("upper link, down to the axle"),
+    "upper_over_hub_m": later("upper link above the hub"),
+    "caster_rad": later("caster"),
+    "length_m": later("shaft, joint to joint"),
+    "slope_rad": later("shaft, down to the axle"),
+    "box_rad": later("box output, down to the axle"),
+    "ahead_m": later("axle joint ahead of the hub"),
+    "in_m": later("slip: can still go in"),
+    "out_m": later("slip: can still come out"),
+}
+SIGNS = {  # below nought, and above
+    What.SIDEWAYS: (later("{m} right"), later("{m} left")),
+    What.WHEELBASE: (later("{m} rearward"), later("{m} forward")),
+    What.LAMPS: (later("{m} above"), later("{m} below")),
+    What.SPEEDOMETER: (later("{m} fast"), later("{m} slow")),
+}
+CURES = {
+    Way.LONGER_BAR: (later("Bar {m} shorter"), later("Bar {m} longer")),
+    Way.BRACKET: (later("Axle end of the bar {m} lower"), later("Axle end of the bar {m} higher")),
+    Way.HOLE: (later("Frame end of the bar {m} to the right"), later("Frame end of the bar {m} to the left")),
+    Way.WEDGE: (later("Wedge or shims {m}, nose down"), later("Wedge or shims {m}, nose up")),
+    Way.AIM: (later("Aim {m} higher at 10 m"), later("Aim {m} lower at 10 m")),
+    Way.ROD: (later("Rod about {m} shorter"), later("Rod about {m} longer")),
+    Way.RECALIBRATE: (later("Recalibrate it by {m}"), later("Recalibrate it by {m}")),
+}
+
+
+def say_what(line: Line, r: Reader) -> str:
+    """The thing and its axle: `Axle sideways, rear`."""
+    words = tr(WHAT[line.what])
+    return capital(words if line.axle is None else tr("{what}, {axle}", what=words, axle=r.axle(line.axle)))
+
+
+def say_value(what: What, quantity: Quantity, value: float, r: Reader) -> str:
+    """A value with its unit and its side."""
+    if not np.isfinite(value):
+        return tr("cannot close")
+    amount = _amount(abs(value) if what in SIGNS else value, quantity, r)
+    if what not in SIGNS:
+        return amount
+    if amount == _amount(0.0, quantity, r) and what is not What.LAMPS:
+        return tr("true") if what is What.SPEEDOMETER else amount
+    return tr(SIGNS[what][int(value >= 0.0)], m=amount)
+
+
+def _amount(value: float, quantity: Quantity, r: Reader) -> str:
+    return f"{decimal(100.0 * value, 1)} %" if quantity is Quantity.SHARE else with_unit(value, quantity, r.preset)
+
+
+def say_allowed(line: Line, r: Reader) -> str:
+    """Between what it may lie."""
+    low, high, unit = line.low, line.high, line.quantity
+    if low is None and high is None:
+        return ""
+    if low is not None and high is not None and abs(low + high) < 1e-12:
+        return tr("{m} either way", m=with_unit(high, unit, r.preset))
+    ends = [None if end is None else say_value(line.what, unit, end, r) for end in (low, high)]
+    if ends[0] is None:
+        return tr("{m} or less", m=ends[1])
+    return tr("{m} or more", m=ends[0]) if ends[1] is None else tr("{low} to {high}", low=ends[0], high=ends[1])
+
+
+def say_case(line: Line, case: int, r: Reader) -> str:
+    """A thing in a case."""
+    return say_value(line.what, line.quantity, float(line.now[case]), r)
+
+
+def say_before(line: Line, r: Reader) -> str:
+    """As weighed, where that is known."""
+    if line.changes and line.what in (What.CASTER, What.PINION):
+        return tr("not read")
+    return say_value(line.what, line.quantity, line.before, r)
+
+
+def say_worst(line: Line, r: Reader) -> str:
+    """Its worst case."""
+    return tr("{value} when {case}", value=say_case(line, line.worst, r), case=r.case(line.worst))
+
+
+def say_cure(cure: Cure, r: Reader) -> str:
+    """What is done, and by how much."""
+    return tr(CURES[cure.way][int(cure.by >= 0.0)], m=_amount(abs(cure.by), cure.quantity, r))
+
+
+def say_left(line: Line, cure: Cure, r: Reader) -> str:
+    """What a cure leaves in the case that is then furthest off."""
+    off = np.abs(outside(cure.leaves, line.low, line.high))
+    if not off.any():
+        return tr("then right in every case")
+    case = int(np.argmax(off))
+    value = say_value(line.what, line.quantity, float(cure.leaves[case]), r)
+    return tr("then at most {value}, {case}", value=value, case=r.case(case))
+
+
+def say_asks(line: Line, r: Reader) -> str:
+    """Which readings it lacks."""
+    return tr("Needs {readings}.", readings=", ".join(say_reading(path) for path in line.asks))
+
+
+def say_reading(path: Path) -> str:
+    """The name of a reading."""
+    return tr(READINGS[str(path[-1])])
+
+
+def knock_on_text(a: Assessment, lines: tuple[Line, ...], r: Reader) -> str:
+    """The list in lines of text."""
+    out = [a.job.title, ""]
+    for line in lines:
+        if line.asks:
+            out += [f"{say_what(line, r)}: {say_asks(line, r)}"]
+            continue
+        mark = "! " if line.outside.any() else "  "
+        out.append(f"{mark}{say_what(line, r)}: {say_before(line, r)} → {say_worst(line, r)}")
+        if allowed := say_allowed(line, r):
+            out.append("      " + tr("allowed {allowed} ({whose})", allowed=allowed, whose=tr(line.whose)))
+        if line.outside.any():
+            out += [f"      {say_cure(cure, r)}; {say_left(line, cure, r)}" for cure in line.cures]
+    return "\n".join(out) + "\n"
+
+
+@tell.register
+def _(j: DraggedOutside, r: Reader) -> tuple[str, str]:
+    now, what = say_value(j.what, j.quantity, j.now, r), capital(tr(WHAT[j.what]))
+    title = tr("{what}: {now}", what=what, now=now)
+    ends = [None if end is None else say_value(j.what, j.quantity, end, r) for end in (j.low, j.high)]
+    allowed = tr("It may be {low} to {high}.", low=ends[0], high=ends[1])
+    if ends[0] is None:
+        allowed = tr("It may be {m} at most.", m=ends[1])
+    elif ends[1] is None:
+        allowed = tr("It may be {m} at least.", m=ends[0])
+    if j.what is What.SPEEDOMETER and j.now > 0.0:
+        allowed = tr("It must never show less than the true speed. Have it recalibrated.")
+    return title, allowed
+
+
+@tell.register
+def _(j: ValveToSet, r: Reader) -> tuple[str, str]:
+    m = r.height_unit(abs(j.by_m))
+    if j.by_m > 0.0:
+        body = tr("Body {m} higher there: the valve takes it for empty and brakes too little. Set it before driving.", m=m)
+    else:
+        body = tr("Body {m} lower there: the valve takes it for loaded and the wheels may lock. Set it before driving.", m=m)
+    if abs(j.stiffer - 1.0) > 0.1:
+        body += " " + tr("The springs' rate has changed too: check it on a brake tester.")
+    return tr("Brake valve (LSPV) must be reset"), body
+
+
+@tell.register
+def _(j: BarAgainstLeaves, r: Reader) -> tuple[str, str]:
+    body = tr("Leaves hold the axle sideways already; the bar binds. Check the readings, or take it off.")
+    return tr("Panhard bar works against the leaves"), body
+
+
+@tell.register
+def _(j: LinksCannotBe, r: Reader) -> tuple[str, str]:
+    return tr("Link or shaft readings contradict each other"), say_out_of_range(j.refused).words(r.preset)
+
+
+@tell.register
+def _(j: LinksDoNotClose, r: Reader) -> tuple[str, str]:
+    return tr("Links do not reach in some load case"), tr("Check their lengths and angles, or fit longer ones.")

@@ -1,0 +1,174 @@
+"""What the height drags with it: lines by hand from the wheels' travel, cures that cure, what is asked, what is a finding."""
+
+from __future__ import annotations
+
+import math
+from functools import cache
+
+import numpy as np
+import pytest
+
+from isostat.assess import assess
+from isostat.assess.judge import judge
+from isostat.assess.judgement import Grade, Step
+from isostat.assess.knock_on.findings import BarAgainstLeaves, DraggedOutside, LinksCannotBe, LinksDoNotClose, ValveToSet
+from isostat.assess.knock_on.line import Line, Way, What, outside
+from isostat.assess.knock_on.lines import knock_ons
+from isostat.assess.knock_on.moved import side_path
+from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
+from isostat.job.demos import demo
+from isostat.job.edits.paths import JOB, path_to, put, put_number
+from isostat.job.schema import Job
+from isostat.wording.knock_on import knock_on_text, say_allowed, say_worst
+from isostat.wording.reader import Reader
+from isostat.wording.sentences import say
+
+REAR = path_to(JOB.vehicle.axles[1])
+
+
+def lifted(front_m: float = 0.0, rear_m: float = 0.06, **more: object) -> Job:
+    """The glazier's flatbed, its target lifted by so much behind."""
+    job = put_number(demo("glaziers-flatbed"), path_to(JOB.target.rear_lift_m), rear_m)
+    job = put_number(job, path_to(JOB.target.front_lift_m), front_m)
+    for field, value in more.items():
+        path = (*REAR, *field.split("__"))
+        job = put(job, path, value) if isinstance(value, str | None) else put_number(job, path, value)  # type: ignore[arg-type]
+    return job
+
+
+@cache
+def glazier() -> Assessment:
+    return assess(lifted())
+
+
+def line(a: Assessment, what: What, axle: int | None = 1) -> Line:
+    return next(one for one in knock_ons(a) if one.what is what and one.axle == axle)
+
+
+def test_the_axle_goes_sideways_by_the_arc_of_its_bar() -> None:
+    a, found = glazier(), line(glazier(), What.SIDEWAYS)
+    read = a.job.vehicle.axles[1]
+    length, drop = read.track_bar_m.value, read.track_bar_axle_m.value - read.track_bar_frame_m.value  # type: ignore[union-attr]
+    for case in range(a.cases):
+        left, right = a.proposed.rest.travel_m[1, :, case]
+        lean, half = (left - right) / (2 * a.axles[1].half_track_m), a.axles[1].half_track_m
+        over, place = read.track_bar_axle_m.value - a.axles[1].hub_m, rules.BAR_END * half  # type: ignore[union-attr]
+        now = drop + (left + right) / 2 + place * math.sin(lean) + over * (math.cos(lean) - 1)
+        arc = math.sqrt(length**2 - now**2) - math.sqrt(length**2 - drop**2)  # frame end on the right: lifted it goes right
+        assert found.now[case] == pytest.approx(arc - place * (math.cos(lean) - 1) + over * math.sin(lean), abs=1e-9)
+    assert found.now[a.target_case] < -0.005 and found.severity > 0.0
+    mirrored = assess(lifted(track_bar_side="left"))
+    assert line(mirrored, What.SIDEWAYS).now[a.target_case] > 0.005
+
+
+def test_what_recentres_it_does_so_in_the_target_case_and_says_what_is_left() -> None:
+    a, found = glazier(), line(glazier(), What.SIDEWAYS)
+    assert {cure.way for cure in found.cures} == {Way.LONGER_BAR, Way.BRACKET, Way.HOLE}
+    for cure in found.cures:
+        assert cure.leaves[a.target_case] == pytest.approx(0.0, abs=1e-4), cure.way
+    longer = next(cure.by for cure in found.cures if cure.way is Way.LONGER_BAR)
+    other = assess(lifted(track_bar_m=a.job.vehicle.axles[1].track_bar_m.value + longer))  # type: ignore[union-attr]
+    assert abs(line(other, What.SIDEWAYS).now[a.target_case]) == pytest.approx(abs(found.now[a.target_case]), rel=0.05), "read anew"
+
+
+def test_leaves_hold_the_axle_so_a_bar_there_is_a_finding_and_no_shift() -> None:
+    job = put_number(demo("hive-hauler"), (*REAR, "track_bar_m"), 0.87)
+    a = assess(job)
+    assert not [one for one in knock_ons(a) if one.what is What.SIDEWAYS]
+    assert [j.place.axle for j in judge(a) if isinstance(j, BarAgainstLeaves)] == [1]
+
+
+def test_pinion_and_caster_turn_one_for_one_against_the_ground() -> None:
+    job = put(lifted(links__caster_rad=0.09), (*REAR, "steered"), True)
+    a = assess(job)
+    pinion, caster = line(a, What.PINION), line(a, What.CASTER)
+    assert caster.now - caster.before == pytest.approx(pinion.now - pinion.before)
+    path, missing = side_path(a, 1)
+    assert path is not None and not missing
+    _, turned = path.at(a.proposed.rest.travel_m[1].mean(axis=0))
+    assert pinion.now == pytest.approx(0.04 - turned - a.proposed.rest.pose[1])
+    wedge = next(cure for cure in caster.cures if cure.way is Way.WEDGE)
+    assert wedge.leaves[a.target_case] == pytest.approx(caster.before)
+
+
+def test_one_arm_turns_the_axle_as_it_swings() -> None:
+    arm = {"links__by": "one arm", "links__lower_m": 0.8, "links__lower_slope_rad": 0.0}
+    a = assess(lifted(rear_m=0.075, **arm))
+    u = float(a.proposed.rest.travel_m[1, :, a.target_case].mean())
+    pinion = line(a, What.PINION)
+    turned = -math.asin(-u / 0.8)
+    by_pitch = float(a.proposed.rest.pose[1, a.target_case])
+    assert pinion.now[a.target_case] == pytest.approx(0.04 - turned - by_pitch, abs=1e-9)
+
+
+def test_shaft_joints_slip_and_the_wedge_that_makes_both_alike() -> None:
+    a = assess(lifted(rear_m=0.09, shaft__box_rad=0.0, pinion_rad=0.0))
+    front, rear, ripple = (line(a, what) for what in (What.FRONT_JOINT, What.REAR_JOINT, What.RIPPLE))
+    assert ripple.now == pytest.approx(np.sqrt(np.abs(front.now**2 - rear.now**2)), abs=1e-9)
+    steep = assess(lifted(rear_m=0.09, shaft__box_rad=0.0, pinion_rad=-0.08))
+    found = line(steep, What.RIPPLE)
+    (wedge,) = found.cures
+    assert found.now[steep.target_case] > rules.JOINTS_LEAVE and wedge.leaves[steep.target_case] < math.radians(0.5)
+    turned = assess(lifted(rear_m=0.09, shaft__box_rad=0.0, pinion_rad=-0.08 + wedge.by))
+    assert line(turned, What.RIPPLE).now == pytest.approx(wedge.leaves, abs=2e-3), "as the pinion would have been read"
+    short = assess(lifted(shaft__out_m=0.001))
+    slip = next(j for j in judge(short) if isinstance(j, DraggedOutside) and j.what is What.SLIP_OUT)
+    assert slip.now < rules.SLIP_LEFT and slip.step is Step.KNOCK_ON
+
+
+def test_the_brake_valve_is_a_fault_until_its_rod_is_set() -> None:
+    a = assess(demo("hive-hauler"))
+    rise = -a.proposed.rest.travel_m[1].mean(axis=0)
+    found = line(a, What.VALVE)
+    assert found.now == pytest.approx(0.186 + rise) and found.cures[0].by == pytest.approx(rise[a.target_case])
+    (fault,) = [j for j in judge(a) if isinstance(j, ValveToSet)]
+    assert fault.grade is Grade.FAULT and fault.by_m == pytest.approx(rise[a.target_case])
+    assert "brakes too little" in say(fault, Reader(a.job)).body
+    low = put_number(lifted(front_m=-0.02, rear_m=-0.03), path_to(JOB.vehicle.brake_rod_m), 0.186)
+    lowered = [j for j in judge(assess(low)) if isinstance(j, ValveToSet)]
+    assert lowered and lowered[0].by_m < 0.0 and "may lock" in say(lowered[0], Reader(low)).body
+    assert not [j for j in judge(assess(put(a.job, path_to(JOB.vehicle.brake_rod_m), None))) if isinstance(j, ValveToSet)]
+
+
+@pytest.mark.parametrize(("radius", "grade"), [(0.40, Grade.FAULT), (0.36, None), (0.31, Grade.FAULT)])
+def test_the_speedometer_must_not_read_slow(radius: float, grade: Grade | None) -> None:
+    """UN Regulation 39 (from memory): shown at least true, and at most 10 % and 4 km/h more at 100."""
+    job = put_number(demo("glaziers-flatbed"), path_to(JOB.proposal.axles[1].tyre_radius_m), radius)
+    a = assess(job)
+    share = line(a, What.SPEEDOMETER, None).now[0]
+    assert share == pytest.approx(radius / 0.37 - 1.0, rel=0.05)
+    found = [j for j in judge(a) if isinstance(j, DraggedOutside) and j.what is What.SPEEDOMETER]
+    assert [j.grade for j in found] == ([] if grade is None else [grade])
+
+
+def test_what_was_not_read_is_asked_for_and_claims_nothing() -> None:
+    a = assess(put(lifted(), (*REAR, "track_bar_frame_m"), None))
+    asks = line(a, What.SIDEWAYS)
+    assert asks.asks == ((*REAR, "track_bar_frame_m"),) and np.isnan(asks.now).all() and not asks.outside.any()
+    bare = assess(demo("survey-buggy"))
+    assert [(one.what, one.asks) for one in knock_ons(bare)] == [(What.LAMPS, (path_to(JOB.vehicle.headlamp_m),))]
+    assert not [j for j in judge(bare) if j.step is Step.KNOCK_ON]
+    assert "Needs headlamp height." in knock_on_text(bare, knock_ons(bare), Reader(bare.job))
+
+
+def test_readings_that_cannot_be_are_said() -> None:
+    crossed = assess(lifted(links__upper_over_hub_m=-0.2))
+    (said,) = [j for j in judge(crossed) if isinstance(j, LinksCannotBe)]
+    assert "upper link above the lower one" in say(said, Reader(crossed.job)).body.lower()
+    steep = assess(lifted(track_bar_axle_m=1.4))
+    assert [j.place.axle for j in judge(steep) if isinstance(j, LinksCannotBe)] == [1]
+    tiny = {"links__lower_m": 0.12, "links__upper_m": 0.12, "links__lower_slope_rad": 1.2, "links__upper_slope_rad": 1.2}
+    short = assess(lifted(rear_m=0.09, **tiny))
+    assert [type(j) for j in judge(short) if j.step is Step.KNOCK_ON and j.grade is Grade.FAULT][:1] == [LinksDoNotClose]
+
+
+def test_worst_first_and_outside_by_hand() -> None:
+    lines = knock_ons(glazier())
+    severities = [one.severity for one in lines]
+    assert severities == sorted(severities, reverse=True) and severities[0] > 0.0 > severities[-1]
+    assert outside(np.array([-2.0, 0.0, 3.0, np.nan]), -1.0, 1.0).tolist() == [-1.0, 0.0, 2.0, 0.0]
+    assert outside(np.array([5.0]), None, None).tolist() == [0.0]
+    reader = Reader(glazier().job)
+    aside = line(glazier(), What.SIDEWAYS)
+    assert say_allowed(aside, reader) == "6 mm either way" and "right when" in say_worst(aside, reader)

@@ -1,0 +1,107 @@
+"""Knock-on by hand: lines chosen, readings typed below, a number that shows its working, undo, save and reopen."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QLineEdit, QPushButton
+from pytestqt.qtbot import QtBot
+
+from isostat.assess.judgement import Step
+from isostat.assess.knock_on.line import What
+from isostat.assess.knock_on.lines import knock_ons
+from isostat.desktop.knock_on.step import KnockOnStep
+from isostat.desktop.window import MainWindow
+from isostat.job.demos import demo
+from isostat.job.files import read_job
+from tests.desktop.hands import choose, press, read, type_into
+from tests.desktop.test_nothing_overlaps import faults
+
+
+def opened(window: MainWindow) -> KnockOnStep:
+    window.go(Step.KNOCK_ON)
+    sheet = window.sheets[Step.KNOCK_ON]
+    assert isinstance(sheet, KnockOnStep)
+    return sheet
+
+
+def test_a_bar_is_read_and_shifts_the_axle(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("glaziers-flatbed"))
+    sheet = opened(window)
+    press(qtbot, window, "knock group 0")
+    press(qtbot, window, "knock axle 1")
+    before = window.document.job
+    type_into(qtbot, window, "knock vehicle axles 1 track_bar_axle_m", "250 mm")
+    assert window.document.job.vehicle.axles[1].track_bar_axle_m.value == pytest.approx(0.25)  # type: ignore[union-attr]
+    lines = knock_ons(window.document.assessment)
+    n = next(k for k, line in enumerate(lines) if line.what is What.SIDEWAYS)
+    press(qtbot, window, f"knock row {n}")
+    assert sheet.group == "bar" and sheet.axle == 1 and "0 mm" in read(window, f"knock now {n}")
+    choose(window, "knock side", "frame end on the left")
+    assert window.document.job.vehicle.axles[1].track_bar_side == "left"
+    type_into(qtbot, window, "knock vehicle axles 1 track_bar_m", "much")
+    assert "is not a number" in window.notice.text()
+    window.document.save(tmp_path / "kept.json")
+    assert read_job(tmp_path / "kept.json").vehicle.axles[1].track_bar_side == "left"
+    QTest.keyClick(sheet.findChild(QLineEdit, "knock vehicle axles 1 track_bar_m"), Qt.Key.Key_Escape)
+    for _ in range(2):
+        QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert window.document.job == before
+
+
+def test_links_are_said_and_their_readings_asked_for(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("puppet-van"))
+    opened(window)
+    press(qtbot, window, "knock group 1")
+    press(qtbot, window, "knock axle 1")
+    type_into(qtbot, window, "knock vehicle axles 1 pinion_rad", "3")
+    assert "Needs axle held by." in [read(window, f"knock asks {n}") for n in range(len(knock_ons(window.document.assessment)))
+                                     if window.findChild(object, f"knock asks {n}") is not None]  # fmt: skip
+    choose(window, "knock by", "one arm, solid with the axle")
+    type_into(qtbot, window, "knock vehicle axles 1 links lower_m", "700")
+    type_into(qtbot, window, "knock vehicle axles 1 links lower_slope_rad", "5")
+    line = next(one for one in knock_ons(window.document.assessment) if one.what is What.PINION)
+    assert not line.asks and line.now[0] == line.now[0]
+
+
+def test_the_list_scrolls_and_a_number_shows_its_working(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("glaziers-flatbed"))
+    window.resize(1100, 700)
+    sheet = opened(window)
+    QApplication.processEvents()
+    lines = knock_ons(window.document.assessment)
+    assert read(window, "knock shown").endswith(f"of {len(lines)}") and not faults(sheet)
+    for _ in range(len(lines)):
+        later = sheet.findChild(QPushButton, "knock later")
+        if later is not None and later.isVisible():
+            press(qtbot, window, "knock later")
+    assert sheet.chosen == len(lines) - 1
+    number = sheet.findChild(QPushButton, f"knock row {sheet.chosen}")
+    assert number is not None and number.isVisible()
+    press(qtbot, window, f"knock row {sheet.chosen}")
+    shown = next(child for child in sheet.findChildren(object) if child.objectName() == f"knock now {sheet.chosen}")
+    qtbot.mouseClick(shown, Qt.MouseButton.LeftButton)  # type: ignore[arg-type]
+    assert window.working.picked.number.__module__.startswith("isostat.assess.workings")
+
+
+@pytest.mark.parametrize(
+    ("name", "width", "height", "text", "units"),
+    [("hive-hauler", 1100, 700, 1.0, "in lb lb/in psi"), ("glaziers-flatbed", 1280, 800, 1.0, "mm kg N/mm bar"),
+     ("survey-buggy", 1920, 1080, 1.5, "mm N")],
+)  # fmt: skip
+def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
+    open_window, name: str, width: int, height: int, text: float, units: str
+) -> None:
+    window = open_window(demo(name))
+    window.resize(width, height)
+    window.preferences.use_units(units)
+    while window.preferences.theme.scale < text:
+        window.preferences.grow_text(1)
+    sheet = opened(window)
+    for group in ("bar", "links", "shaft", "body"):
+        sheet.turn(group, 1)
+        QApplication.processEvents()
+        assert not faults(sheet), group
