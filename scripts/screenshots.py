@@ -1,4 +1,4 @@
-"""One picture of each step of the demo job, of most pages of Measure and Stance, and of a trailer; light, and one dark."""
+"""One picture of each step of the demo job, of most pages of Measure and Stance, and of other demos; light, and one dark."""
 
 from __future__ import annotations
 
@@ -90,6 +90,9 @@ for _ in range(600):
     if spring.finder.ended:
         break
 window.grab().save(str(FOLDER / "find.png"))
+window.go(Step.KNOCK_ON)
+settle()
+window.grab().save(str(FOLDER / "knock-on.png"))
 window.go(Step.MEASURE)
 window.show_case(1)
 measure = window.sheets[Step.MEASURE]
@@ -162,7 +165,4 @@ open_at("glaziers-flatbed", Step.SPRING, 3)
 spring.turn_axle(0)
 settle()
 window.grab().save(str(FOLDER / "air.png"))
-open_at("dairy-trailer", Step.LOAD, 3)
-settle()
-window.grab().save(str(FOLDER / "trailer.png"))
 window.close()

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from scipy.optimize import root
 
 from isostat.core.limits import OutOfRange
+from isostat.core.linkage.arms import HalfShaft, Strut, TwoArms
 from isostat.core.linkage.shaft import Shaft, angle_between, direction, joint_angle, most_angle, ripple_of_one
 from isostat.core.linkage.side_links import Leaves, Link, OneArm, TwoLinks, too_short
 from isostat.core.linkage.track_bar import TrackBar
@@ -206,3 +207,50 @@ def test_a_shaft_is_as_long_as_from_joint_to_joint(v: float, e: float, turn: flo
     hub = np.array([1.1 * math.cos(0.12) + 0.3, -1.1 * math.sin(0.12)])  # rearward and up from the box
     joint = hub + np.array([-e - 0.3 * math.cos(turn), v - 0.3 * math.sin(turn)])
     assert moved.longer_m[0] == pytest.approx(float(np.linalg.norm(joint)) - 1.1, abs=1e-9)
+
+
+ARMS = TwoArms(pivot=(-0.45, -0.13), ball=(-0.06, -0.11), upper_pivot=(-0.34, 0.17), upper_ball=(-0.10, 0.19))
+STRUT = Strut(pivot=(-0.42, -0.10), ball=(-0.07, -0.12), mount=(-0.16, 0.55))
+
+
+@pytest.mark.parametrize("v", [-0.09, -0.04, 0.03, 0.08])
+def test_a_knuckle_on_two_arms_or_a_strut_by_a_general_solver(v: float) -> None:
+    """The knuckle as a rigid body, three unknowns, its joints at their lengths from the pivots: `scipy.optimize.root`."""
+
+    def place(z: np.ndarray, point: tuple[float, float]) -> np.ndarray:  # type: ignore[type-arg]
+        c, s = math.cos(z[1]), math.sin(z[1])
+        return np.array([z[0] + point[0] * c + point[1] * s, v - point[0] * s + point[1] * c])
+
+    def two(z: np.ndarray) -> list[float]:  # type: ignore[type-arg]
+        pairs = ((ARMS.ball, ARMS.pivot), (ARMS.upper_ball, ARMS.upper_pivot))
+        return [math.dist(place(z, ball), pivot) - math.dist(ball, pivot) for ball, pivot in pairs]
+
+    def strut(z: np.ndarray) -> list[float]:  # type: ignore[type-arg]
+        ball = place(z, STRUT.ball)
+        along = place(z, STRUT.mount) - ball  # the strut's line stays that of the knuckle, and goes through its mount
+        to = np.array(STRUT.mount) - ball
+        return [math.dist(ball, STRUT.pivot) - math.dist(STRUT.ball, STRUT.pivot), along[0] * to[1] - along[1] * to[0]]
+
+    for made, gaps in ((ARMS, two), (STRUT, strut)):
+        found = root(gaps, [0.0, 0.0], tol=1e-13)
+        assert found.success
+        camber, outward = made.at(np.array([v]))
+        assert camber[0] == pytest.approx(found.x[1], abs=1e-7) and outward[0] == pytest.approx(found.x[0], abs=1e-7)
+
+
+def test_parallel_arms_keep_the_camber_and_a_shaft_at_its_pivots_does_not_plunge() -> None:
+    level = TwoArms(pivot=(-0.4, -0.1), ball=(0.0, -0.1), upper_pivot=(-0.4, 0.15), upper_ball=(0.0, 0.15))
+    u = np.linspace(-0.1, 0.1, 5)
+    camber, outward = level.at(u)
+    assert camber == pytest.approx(0.0, abs=1e-7) and outward == pytest.approx(np.sqrt(0.16 - u**2) - 0.4, abs=1e-7)
+    inner, outer, longer = HalfShaft(inner=(-0.4, 0.0)).moved(u, outward, camber)
+    assert (
+        inner == pytest.approx(np.arcsin(np.abs(u) / 0.4), abs=1e-6)
+        and outer == pytest.approx(inner)
+        and np.abs(longer).max() < 1e-7
+    )
+    dropped = HalfShaft(inner=(-0.4, 0.0)).moved(np.array([-0.05]), np.zeros(1), np.zeros(1), dropped_m=0.05)
+    assert dropped[0][0] == pytest.approx(0.0, abs=1e-12), "a differential lowered by the lift gives the angle back"
+    assert np.isnan(level.at(np.array([0.9]))[0]).all()
+    with pytest.raises(OutOfRange):
+        TwoArms(pivot=(0.0, 0.0), ball=(0.01, 0.0), upper_pivot=(-0.4, 0.15), upper_ball=(0.0, 0.15))

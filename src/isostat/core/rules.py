@@ -245,6 +245,11 @@ JOINT_MOST = Rule(math.radians(7), "rad", "of a shaft's joint at ride height", P
 JOINTS_LEAVE = Rule(math.radians(3), "rad", "of one joint, that two leave of each other's ripple at most", PRACTICE, "Knock-on")
 PINION_AHEAD = Rule(0.25, "m", "of a shaft's joint ahead of the hub until measured", PRACTICE, "Knock-on")
 SLIP_LEFT = Rule(0.010, "m", "of slip that a shaft keeps at either end of travel", PRACTICE, "Knock-on")
+CAMBER_KEPT = Rule(math.radians(0.5), "rad either way", "of camber from what it was, beyond which it is said", PRACTICE, "Knock-on")
+HALF_SHAFT = Rule(math.radians(20), "rad", "of a half-shaft's outer joint at ride height, straight ahead", PRACTICE, "Knock-on")
+HALF_SHAFT_DROOP = Rule(math.radians(25), "rad", "of a half-shaft's outer joint at full droop", PRACTICE, "Knock-on")
+PLUNGE_LEFT = Rule(0.005, "m", "of plunge that a half-shaft keeps at either end of travel", PRACTICE, "Knock-on")
+BAR_ARM = Rule(math.radians(12), "rad either way", "of an anti-roll bar's arm from where it stood", PRACTICE, "Knock-on")
 VALVE_ROD = Rule(0.003, "m either way", "of a brake valve's rod, within which it reads as before", PRACTICE, "Knock-on")
 
 # -- Fixes: what is offered

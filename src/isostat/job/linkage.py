@@ -1,4 +1,4 @@
-"""What locates and drives an axle, as read before anything is undone: its links in side view, its propeller shaft."""
+"""What locates and drives a wheel, as read before anything is undone: links in side view, propeller shaft, arms in front view."""
 
 from __future__ import annotations
 
@@ -38,3 +38,29 @@ class DriveShaft(Frozen):
     ahead_m: Offset | None = None
     in_m: Gap | None = None
     out_m: Gap | None = None
+
+
+class FrontArms(Frozen):
+    """A wheel's arms as seen from the front, one side, as weighed; slopes downwards to the wheel, joints from the wheel's centre.
+
+    by: two arms, or one and a strut. …_in_m: towards the middle. shaft_m: of a half-shaft, joint to joint;
+    plunge_in_m, plunge_out_m: by which it can go in, and come out. camber_rad: top outward, as read.
+    """
+
+    by: Literal["two arms", "strut"] | None = None
+    lower_m: BarLength | None = None
+    lower_slope_rad: ArmAngle | None = None
+    ball_below_m: Offset | None = None
+    ball_in_m: Offset | None = None
+    upper_m: BarLength | None = None
+    upper_slope_rad: ArmAngle | None = None
+    upper_above_m: Offset | None = None
+    upper_in_m: Offset | None = None
+    mount_above_m: Offset | None = None
+    mount_in_m: Offset | None = None
+    camber_rad: Angle | None = None
+    shaft_m: BarLength | None = None
+    shaft_slope_rad: ArmAngle | None = None
+    shaft_in_m: Offset | None = None
+    plunge_in_m: Gap | None = None
+    plunge_out_m: Gap | None = None

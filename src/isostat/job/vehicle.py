@@ -8,7 +8,7 @@ from typing import Literal, Self, get_args
 from pydantic import Field, model_validator
 
 from isostat.core.parts.event import Event
-from isostat.job.linkage import DriveShaft, SideLinks
+from isostat.job.linkage import DriveShaft, FrontArms, SideLinks
 from isostat.job.reading import (
     Above,
     Angle,
@@ -136,7 +136,7 @@ class Axle(Frozen):
     A ratio is what a part moves for what the wheel moves. A place is that of a beam's part from the middle, of half the track.
     hose, joint: at the wheel and moving with it where left out. seat_m: by how much a coil may be loose and still stands in its
     seat. strap_mounts_m: from mount to mount of a limit strap, there or wanted, as weighed.
-    track_bar_side: on which its frame end is.
+    track_bar_side: on which its frame end is. bar_link_m: of the anti-roll bar.
     """
 
     name: Text
@@ -169,6 +169,8 @@ class Axle(Frozen):
     track_bar_side: Literal["left", "right"] = "left"
     links: SideLinks = SideLinks()
     shaft: DriveShaft = DriveShaft()
+    arms: FrontArms = FrontArms()
+    bar_link_m: BarLength | None = None
     tyre_plate_kg: Rated | None = None
     tyre_pressure_pa: Pressure | None = None
     tyre_plate_pa: Pressure | None = None

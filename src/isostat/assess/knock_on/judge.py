@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Step
+from isostat.assess.knock_on.arms import front_view, half_shaft
 from isostat.assess.knock_on.findings import BarAgainstLeaves, DraggedOutside, LinksCannotBe, LinksDoNotClose, ValveToSet
 from isostat.assess.knock_on.line import Line, What
 from isostat.assess.knock_on.lines import knock_ons
@@ -17,7 +18,13 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import OutOfRange
 
 SAID_IN_STANCE = (What.LAMPS,)
-FAULTS = (What.SPEEDOMETER, What.SLIP_IN, What.SLIP_OUT)  # a shaft that pulls apart or bottoms, a speed that reads too low
+FAULTS = (
+    What.SPEEDOMETER,
+    What.SLIP_IN,
+    What.SLIP_OUT,
+    What.PLUNGE_IN,
+    What.PLUNGE_OUT,
+)  # a shaft that pulls apart or bottoms, a speed that reads too low
 
 
 def knock_on_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -72,7 +79,14 @@ def _cannot_be(a: Assessment, axle: int) -> Iterator[Judgement]:
     """What was read and contradicts itself."""
     read = a.job.vehicle.axles[axle]
     whole = all(value is not None for value in (read.shaft.length_m, read.shaft.slope_rad, read.shaft.box_rad, read.pinion_rad))
-    for made in (lambda: bar_of(a, axle), lambda: side_path(a, axle), lambda: shaft_of(a, axle) if whole else None):
+    readings = (
+        lambda: bar_of(a, axle),
+        lambda: side_path(a, axle),
+        lambda: shaft_of(a, axle) if whole else None,
+        lambda: front_view(a, axle),
+        lambda: half_shaft(a, axle),
+    )
+    for made in readings:
         try:
             made()
         except OutOfRange as refused:

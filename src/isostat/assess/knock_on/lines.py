@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from isostat.assess.knock_on.arms import arm_lines
 from isostat.assess.knock_on.body import body_lines
 from isostat.assess.knock_on.line import Line
 from isostat.assess.knock_on.links import link_lines
@@ -16,7 +17,7 @@ from isostat.core.limits import OutOfRange
 def knock_ons(a: Assessment) -> tuple[Line, ...]:
     """By how far outside they lie; then those that ask for a reading; then those that are in order."""
     found: list[Line] = []
-    for kind in (sideways_lines, link_lines, shaft_lines, body_lines):
+    for kind in (sideways_lines, link_lines, shaft_lines, arm_lines, body_lines):
         try:
             found += kind(a)
         except OutOfRange:  # said as a finding

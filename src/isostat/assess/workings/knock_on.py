@@ -167,6 +167,60 @@ def slip_out(a: Assessment, k: Shown) -> Working:
     return _slip(a, k, What.SLIP_OUT, "slip out as weighed")
 
 
+def camber(a: Assessment, k: Shown) -> Working:
+    """Top outward, of the wheel that has changed more."""
+    line = _line(a, k, What.CAMBER)
+    inputs = (
+        Given("gamma_0", "camber as weighed, top out", "angle", line.before, Origin.ASSUMED if line.changes else Origin.MEASURED),
+        Given("c", "by the arms, at that travel", "angle", float(line.now[k.case]) - line.before, Origin.SOLVED),
+    )
+    rule = "The knuckle's joints keep to the circles of their arms; the worse wheel."
+    return _work(a, k, What.CAMBER, "gamma", "gamma_0 + c", inputs, rule)
+
+
+def half_shaft_angle(a: Assessment, k: Shown) -> Working:
+    """Of the outer joint, of the wheel where it is steeper."""
+    return _at_the_joint(a, k, What.HALF_SHAFT, "Slope of the shaft and camber of the wheel together; the steeper side.")
+
+
+def half_shaft_droop(a: Assessment, k: Shown) -> Working:
+    """The same with the wheels hanging."""
+    return _at_the_joint(a, k, What.HALF_SHAFT_DROOP, "As at ride height, both wheels at full droop.")
+
+
+def _at_the_joint(a: Assessment, k: Shown, what: What, rule: str) -> Working:
+    line = _line(a, k, what)
+    inputs = (
+        Given("beta_0", "joint angle as weighed", "angle", line.before, Origin.COMPUTED),
+        Given("d", "change with the travel", "angle", float(line.now[k.case]) - line.before, Origin.SOLVED),
+    )
+    return _work(a, k, what, "beta", "beta_0 + d", inputs, rule)
+
+
+def plunge_in(a: Assessment, k: Shown) -> Working:
+    """What a half-shaft can still go in, over the whole travel."""
+    return _slip(a, k, What.PLUNGE_IN, "plunge in as weighed")
+
+
+def plunge_out(a: Assessment, k: Shown) -> Working:
+    """What it can still come out."""
+    return _slip(a, k, What.PLUNGE_OUT, "plunge out as weighed")
+
+
+def bar_arm(a: Assessment, k: Shown) -> Working:
+    """How far the arm of an anti-roll bar leans from where it stood."""
+    line, bar = _line(a, k, What.BAR_ARM), a.job.as_found.axles[k.axle].bar
+    assert bar.arm_m is not None and bar.link_ratio is not None
+    left, right = (float(u) for u in travel(a, k.axle)[:, k.case])
+    inputs = (
+        Given("u", "bump travel of the wheel that moved more", "height", left if abs(left) >= abs(right) else right, Origin.SOLVED),
+        Given("r", "link ratio", "ratio", float(bar.link_ratio.value), Origin.MEASURED),
+        Given("a", "bar arm length", "height", float(bar.arm_m.value), Origin.MEASURED),
+    )
+    assert line.changes
+    return _work(a, k, What.BAR_ARM, "eta", "asin(u * r / a)", inputs, "Upright link, arm level as weighed.")
+
+
 def valve(a: Assessment, k: Shown) -> Working:
     """The rod of a brake valve, were it left as it is."""
     line = _line(a, k, What.VALVE)
@@ -195,13 +249,17 @@ def speedometer(a: Assessment, k: Shown) -> Working:
 NUMBERS: Mapping[What, Explain] = {
     What.SIDEWAYS: sideways, What.BAR_SLOPE: bar_slope, What.CASTER: caster, What.PINION: pinion, What.WHEELBASE: wheelbase,
     What.FRONT_JOINT: front_joint, What.REAR_JOINT: rear_joint, What.RIPPLE: ripple, What.SLIP_IN: slip_in,
-    What.SLIP_OUT: slip_out, What.LAMPS: attitude.lamp_drop, What.VALVE: valve, What.SPEEDOMETER: speedometer,
+    What.SLIP_OUT: slip_out, What.CAMBER: camber, What.HALF_SHAFT: half_shaft_angle, What.HALF_SHAFT_DROOP: half_shaft_droop,
+    What.PLUNGE_IN: plunge_in, What.PLUNGE_OUT: plunge_out, What.BAR_ARM: bar_arm, What.LAMPS: attitude.lamp_drop,
+    What.VALVE: valve, What.SPEEDOMETER: speedometer,
 }  # fmt: skip
 NAMES: Mapping[What, str] = {
     What.SIDEWAYS: "axle sideways, left", What.BAR_SLOPE: "Panhard bar angle", What.CASTER: "caster",
     What.PINION: "pinion angle, nose up", What.WHEELBASE: "axle forward", What.FRONT_JOINT: "joint at the box",
     What.REAR_JOINT: "joint at the axle", What.RIPPLE: "residual joint angle", What.SLIP_IN: "slip left, in",
-    What.SLIP_OUT: "slip left, out", What.VALVE: "brake valve (LSPV) rod", What.SPEEDOMETER: "speedometer reads slow by",
+    What.SLIP_OUT: "slip left, out", What.CAMBER: "camber, top out", What.HALF_SHAFT: "half-shaft outer joint",
+    What.HALF_SHAFT_DROOP: "half-shaft joint, full droop", What.PLUNGE_IN: "plunge left, in", What.PLUNGE_OUT: "plunge left, out",
+    What.BAR_ARM: "anti-roll bar arm leans", What.VALVE: "brake valve (LSPV) rod", What.SPEEDOMETER: "speedometer reads slow by",
 }  # fmt: skip
 
 

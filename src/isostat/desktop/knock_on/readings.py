@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import QPointF, QRectF
 
+from isostat.assess.knock_on.arms import NEEDS as ARM_NEEDS
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.moved import ONE_ARM, TWO_LINKS, held_by
 from isostat.assess.knock_on.shaft import NEEDS as SHAFT
@@ -20,17 +21,22 @@ from isostat.units.unit import Quantity
 from isostat.wording.knock_on import READINGS, say_reading
 
 GROUPS = {
-    "bar": later("Panhard bar"), "links": later("Links"), "shaft": later("Propshaft"), "body": later("Lamps, valve, tyres"),
+    "bar": later("Panhard bar"), "links": later("Links"), "shaft": later("Propshaft"), "arms": later("Arms, half-shafts"),
+    "body": later("Lamps, valve, tyres"),
 }  # fmt: skip
 GROUP_OF = {
     What.SIDEWAYS: "bar", What.BAR_SLOPE: "bar", What.CASTER: "links", What.PINION: "links", What.WHEELBASE: "links",
     What.FRONT_JOINT: "shaft", What.REAR_JOINT: "shaft", What.RIPPLE: "shaft", What.SLIP_IN: "shaft", What.SLIP_OUT: "shaft",
-    What.LAMPS: "body", What.VALVE: "body", What.SPEEDOMETER: "body",
+    What.CAMBER: "arms", What.HALF_SHAFT: "arms", What.HALF_SHAFT_DROOP: "arms", What.PLUNGE_IN: "arms", What.PLUNGE_OUT: "arms",
+    What.BAR_ARM: "arms", What.LAMPS: "body", What.VALVE: "body", What.SPEEDOMETER: "body",
 }  # fmt: skip
 HELD = (None, "leaves", "two links", "one arm")
 HELD_WORDS = (later("not said"), later("leaves"), later("two links a side"), later("one arm, solid with the axle"))
 FRAMES = ("ahead", "behind")
 FRAME_WORDS = (later("frame ends ahead"), later("frame ends behind"))
+ARMS = (None, "two arms", "strut")
+ARM_WORDS = (later("not said"), later("two arms"), later("arm and strut"))
+OF_HALF_SHAFT = ("shaft_m", "shaft_slope_rad", "shaft_in_m", "plunge_in_m", "plunge_out_m")
 FIELD = 62.0  # px
 
 
@@ -45,7 +51,7 @@ def lay_readings(sheet: Sheet, v: View, area: QRectF, group: str, axle: int, tur
         line.tabs("knock axle", names, axle, lambda n: turn(group, n)).gap(6)
     line.words("knock before", tr("read before teardown"), role="ink2")
     at = area.topLeft() + QPointF(0, t.px(34))
-    {"bar": _bar, "links": _links, "shaft": _shaft, "body": _body}[group](sheet, v, at, axle)
+    {"bar": _bar, "links": _links, "shaft": _shaft, "arms": _arms, "body": _body}[group](sheet, v, at, axle)
 
 
 def _fields(sheet: Sheet, v: View, at: QPointF, paths: list[Path], line: Line | None = None) -> Line:
@@ -97,6 +103,15 @@ def _shaft(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     base = path_to(JOB.vehicle.axles[axle])
     names = (*SHAFT, "ahead_m", "in_m", "out_m")
     _fields(sheet, v, at, [*((*base, "shaft", name) for name in names), (*base, "pinion_rad")])
+
+
+def _arms(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
+    base, arms = path_to(JOB.vehicle.axles[axle].arms), v.job.vehicle.axles[axle].arms
+    line, label = Line(sheet, v, at, size=13), tr("wheel held by")
+    line.choice("knock arms", [tr(words) for words in ARM_WORDS], ARMS.index(arms.by),
+                lambda n: sheet.put((*base, "by"), ARMS[n], label), label=label, wide=150).gap(8)  # fmt: skip
+    names = (*ARM_NEEDS.get(arms.by or "", ()), "camber_rad", *OF_HALF_SHAFT)
+    _fields(sheet, v, at, [*((*base, name) for name in names), (*path_to(JOB.vehicle.axles[axle]), "bar_link_m")], line)
 
 
 def _body(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:

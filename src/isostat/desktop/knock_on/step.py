@@ -20,7 +20,7 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.language import tr
 
-FOOT = 176.0  # px of the readings
+FOOT = 190.0  # px of the readings
 DRAWING = 0.27  # of the width, that the bar's drawing takes
 
 
