@@ -36,10 +36,11 @@ from tests.jobs import hive_on_coils, past_its_travel, twisted
 
 LIFTS = (-0.03, 0.0, 0.06)
 PLACES = {  # what the place of a finding names: axle, side, case
-    (False, False, True): "FrequencySplit LampAim Lean NoseLoad OverRating RoofUnderDoor TipsSooner",
-    (True, False, False): "LeafStress NoWire OrderRight PackTooHigh StressHigh",
-    (True, False, True): "AirForWhatStays ComesAndGoes DampedAmiss NoseLift OverRating RateOutsideWindow TargetOutOfReach "
-    "TurnsTouch",
+    (False, False, True): "DraggedOutside FrequencySplit LampAim Lean NoseLoad OverRating RoofUnderDoor TipsSooner",
+    (True, False, False): "BarAgainstLeaves LeafStress LinksCannotBe LinksDoNotClose NoWire OrderRight PackTooHigh StressHigh "
+    "ValveToSet",
+    (True, False, True): "AirForWhatStays ComesAndGoes DampedAmiss DraggedOutside NoseLift OverRating RateOutsideWindow "
+    "TargetOutOfReach TurnsTouch",
     (True, True, False): "CollarBeyond MuchPreload WrongOrder",
     (True, True, True): "LittleBump LittleDroop OffTarget TargetPastTravel ToppedOut",
 }

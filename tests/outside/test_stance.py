@@ -239,7 +239,7 @@ def test_lift_counts_from_what_it_stood_at_and_the_tyres_have_their_own_share() 
 
 
 def _lean_fixes(a: Assessment) -> list:  # type: ignore[type-arg]
-    found = tuple(j for j in judge(a) if isinstance(j, Lean))
+    found = tuple(j for j in judge(a) if isinstance(j, Lean) or j.grade is Grade.FAULT)
     return [f for f in judge_fixes(a, found) if isinstance(f.remedy, SpringSpacer)]
 
 

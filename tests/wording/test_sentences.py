@@ -19,11 +19,14 @@ from isostat.assess import assess
 from isostat.assess.fixes import Fix, judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
+from isostat.assess.knock_on.findings import DraggedOutside, LinksCannotBe
+from isostat.assess.knock_on.line import What
 from isostat.assess.load.findings import OverRating
 from isostat.assess.measure.findings import LikelySlip, SidesDisagree, Warp
 from isostat.assess.solve.remedies import CarryLess, Move
 from isostat.assess.spring.findings_stacked import TopBinds
 from isostat.assess.stance.findings import Lean, OffTarget, TargetTwisted
+from isostat.core.limits import OutOfRange
 from isostat.core.parts.event import Event
 from isostat.core.rates.window import Bound, intersect
 from isostat.job.demos import demo, demo_names
@@ -40,8 +43,14 @@ from isostat.wording.tell import NotSaid
 from tests.jobs import hive_on_coils, unladen
 
 POINT = st.sampled_from([point.field for point in CORNER_POINTS])
-BY_SPRING = st.sampled_from(("top solid", "main solid"))
-RATED = st.sampled_from(("plate", "tyre", "wheel", "hitch"))
+OWN = {  # names that mean something else in one kind
+    (TopBinds, "by"): st.sampled_from(("top solid", "main solid")),
+    (OverRating, "what"): st.sampled_from(("plate", "tyre", "wheel", "hitch")),
+    (DraggedOutside, "what"): st.sampled_from(What),
+    (DraggedOutside, "quantity"): st.sampled_from((Quantity.HEIGHT, Quantity.ANGLE, Quantity.SHARE)),
+    (DraggedOutside, "before"): st.floats(-0.5, 0.5) | st.none(),
+    (LinksCannotBe, "refused"): st.just(OutOfRange("link length", 0.01, 0.1, 3.0, "m")),
+}
 POINT_NAMES = {(LikelySlip, "what"), (SidesDisagree, "what"), (SidesDisagree, "other")}
 FINDINGS = [  # every module of findings that the tree has
     importlib.import_module(f"isostat.assess.{path.parent.name}.{path.stem}")
@@ -99,6 +108,12 @@ def values(name: str) -> st.SearchStrategy[object]:
     return st.floats(low, high)
 
 
+def strategy_of(kind: type[Judgement], name: str) -> st.SearchStrategy[object]:
+    if (kind, name) in OWN:
+        return OWN[kind, name]
+    return POINT if (kind, name) in POINT_NAMES else values(name)
+
+
 def judgements(kind: type[Judgement]) -> st.SearchStrategy[Judgement]:
     own = {f.name for f in fields(kind)} - {"grade", "place", "step", "remedies"}
     return st.builds(
@@ -107,16 +122,7 @@ def judgements(kind: type[Judgement]) -> st.SearchStrategy[Judgement]:
         place=st.builds(Place, st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 1)), st.sampled_from((None, 0, 4))),
         step=st.sampled_from(Step),
         remedies=st.just(()),
-        **{
-            name: BY_SPRING
-            if (kind, name) == (TopBinds, "by")
-            else POINT
-            if (kind, name) in POINT_NAMES
-            else RATED
-            if (kind, name) == (OverRating, "what")
-            else values(name)
-            for name in own
-        },
+        **{name: strategy_of(kind, name) for name in own},
     )
 
 

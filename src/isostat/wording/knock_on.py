@@ -10,7 +10,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.job.edits.paths import Path
 from isostat.job.out_of_range import say_out_of_range
 from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS
-from isostat.language import capital, decimal, later, tr
+from isostat.language import capital, later, tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
@@ -100,16 +100,12 @@ def say_value(what: What, quantity: Quantity, value: float, r: Reader) -> str:
     """A value with its unit and its side."""
     if not np.isfinite(value):
         return tr("cannot close")
-    amount = _amount(abs(value) if what in SIGNS else value, quantity, r)
+    amount = with_unit(abs(value) if what in SIGNS else value, quantity, r.preset)
     if what not in SIGNS:
         return amount
-    if amount == _amount(0.0, quantity, r) and what is not What.LAMPS:
+    if amount == with_unit(0.0, quantity, r.preset) and what is not What.LAMPS:
         return tr("true") if what is What.SPEEDOMETER else amount
     return tr(SIGNS[what][int(value >= 0.0)], m=amount)
-
-
-def _amount(value: float, quantity: Quantity, r: Reader) -> str:
-    return f"{decimal(100.0 * value, 1)} %" if quantity is Quantity.SHARE else with_unit(value, quantity, r.preset)
 
 
 def say_allowed(line: Line, r: Reader) -> str:
@@ -144,7 +140,7 @@ def say_worst(line: Line, r: Reader) -> str:
 
 def say_cure(cure: Cure, r: Reader) -> str:
     """What is done, and by how much."""
-    return tr(CURES[cure.way][int(cure.by >= 0.0)], m=_amount(abs(cure.by), cure.quantity, r))
+    return tr(CURES[cure.way][int(cure.by >= 0.0)], m=with_unit(abs(cure.by), cure.quantity, r.preset))
 
 
 def say_left(line: Line, cure: Cure, r: Reader) -> str:

@@ -55,7 +55,7 @@ def _(j: WrongOrder, r: Reader) -> tuple[str, str]:
     if j.in_order:
         body = tr("Keep {keep} between the two, at the wheel.", keep=r.height_unit(j.margin_m))
         if j.crossed:
-            return tr("{what}: only {apart} after {before}, one wheel up", **said), body
+            return tr("{what}: {apart} after {before}, one wheel up", **said), body
         return tr("{what}: only {apart} after {before}", **said), body
     body = tr("The tyre hits the arch before the stop takes over.") if j.what.of_tyre else tr(TOO_SOON[j.what])
     if j.crossed:

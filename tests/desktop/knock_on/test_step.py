@@ -73,7 +73,7 @@ def test_the_list_scrolls_and_a_number_shows_its_working(open_window, qtbot: QtB
     sheet = opened(window)
     QApplication.processEvents()
     lines = knock_ons(window.document.assessment)
-    assert read(window, "knock shown").endswith(f"of {len(lines)}") and not faults(sheet)
+    assert read(window, "knock shown word").endswith(f"of {len(lines)}") and not faults(sheet)
     for _ in range(len(lines)):
         later = sheet.findChild(QPushButton, "knock later")
         if later is not None and later.isVisible():

@@ -74,7 +74,6 @@ def sideways_lines(a: Assessment) -> Iterator[Line]:
             high=allowed,
             whose=PRACTICE,
             cures=_cures(bar, u, a.target_case) if a.proposed.stands[a.target_case] else (),
-            guessed=True,
         )
         yield Line(
             what=What.BAR_SLOPE,

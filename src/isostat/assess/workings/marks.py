@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.workings import air, attitude, bench, corner, damping, events, leaf, leaf_hardware, stacked, torsion
+from isostat.assess.workings import air, attitude, bench, corner, damping, events, knock_on, leaf, leaf_hardware, stacked, torsion
 from isostat.assess.workings.grounds import (
     air_guessed,
     any_height_guessed,
@@ -45,6 +45,7 @@ RESTS: dict[Explain, Rests] = {  # numbers that their own formula may mark too
     **dict.fromkeys((leaf.arch, leaf.stress, leaf.peaks, leaf.capacity, leaf_hardware.friction, damping.asked), order_guessed),
     **dict.fromkeys((leaf.free_arch, leaf.bound, leaf_hardware.raised, leaf_hardware.turned, leaf_hardware.u_bolt), part_guessed),
     **dict.fromkeys(bench.BENCH, bench_guessed),
+    **dict.fromkeys(knock_on.NUMBERS.values(), any_height_guessed),
 }
 
 

@@ -56,18 +56,24 @@ def lay_readings(sheet: Sheet, v: View, area: QRectF, group: str, axle: int, tur
 
 def _fields(sheet: Sheet, v: View, at: QPointF, paths: list[Path], line: Line | None = None) -> Line:
     """A word and a field each, in as many lines as they take."""
-    t, right = v.theme, sheet.width() - v.theme.margin
+    t = v.theme
     line = line or Line(sheet, v, at, size=13)
     for path in paths:
         words = say_reading(path)
         wide = sheet.text_width(words, 13) + t.px(FIELD + 30)
-        if line.x + wide > right and line.x > at.x():
-            line = Line(sheet, v, QPointF(at.x(), line.y + t.px(29)), size=13)
+        line = _with_room(line, wide)
         key = "knock " + " ".join(str(part) for part in path)
         quantity = Quantity(bounds_at(v.job, path).quantity)
         line.words(f"{key} word", words, role="ink2", unit=v.reader.preset.unit(quantity).sign)
         line.reading(key, path, label=words, quantity=quantity, wide=FIELD).gap(8)
     return line
+
+
+def _with_room(line: Line, wide: float) -> Line:
+    """The line, or the one below it where so many px more would leave the sheet."""
+    if line.x + wide <= line.sheet.width() - line.v.theme.margin or line.x == line.begin:
+        return line
+    return Line(line.sheet, line.v, QPointF(line.begin, line.y + line.v.theme.px(29)), size=line.size)
 
 
 def _bar(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
@@ -80,8 +86,7 @@ def _bar(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
 
 
 def _choice(line: Line, key: str, said: list[str], now: int, chosen: Callable[[int], object], label: str, wide: float) -> None:
-    if line.x + line.v.theme.px(wide) > line.sheet.width() - line.v.theme.margin:
-        line.x, line.y = line.begin, line.y + line.v.theme.px(29)
+    line = _with_room(line, line.v.theme.px(wide))
     line.choice(f"knock {key}", said, now, chosen, label=label, wide=wide)
 
 
@@ -118,7 +123,9 @@ def _body(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     vehicle = path_to(JOB.vehicle)
     line = _fields(sheet, v, at, [(*vehicle, name) for name in ("headlamp_m", "headlamp_drop_m", "brake_rod_m")])
     rear = len(v.a.axles) - 1
-    line.words("knock tyre word", tr("new tyre, {axle}", axle=v.reader.axle(rear)), role="ink2")
+    words = tr("new tyre, {axle}", axle=v.reader.axle(rear))
+    line = _with_room(line, sheet.text_width(words, 13) + v.theme.px(FIELD + 24))
+    line.words("knock tyre word", words, role="ink2")
     tyre_field(line, "knock tyre", rear)
     sheet.text(
         "knock caution",

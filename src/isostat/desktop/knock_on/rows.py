@@ -36,7 +36,7 @@ def lay_heads(sheet: Sheet, v: View, area: QRectF) -> None:
         "cure": tr("what puts it right"),
     }
     for key, at in HEADS:
-        sheet.text(f"knock head {key}", words[key], QPointF(area.left() + area.width() * at, area.top()), size=12, role="ink2")
+        sheet.text(f"{key} knock head", words[key], QPointF(area.left() + area.width() * at, area.top()), size=12, role="ink2")
 
 
 def lay_row(sheet: Sheet, v: View, n: int, line: Line, area: QRectF, *, chosen: bool, choose: Callable[[int], object]) -> None:
@@ -60,19 +60,22 @@ def lay_row(sheet: Sheet, v: View, n: int, line: Line, area: QRectF, *, chosen: 
     made.setAccessibleName(f"{say_what(line, r)}. {say_before(line, r)}, {say_worst(line, r)}")
     if np.isfinite(line.now[v.case]):
         off = line.outside[v.case] != 0.0
-        words = tr("{before} → {now}", before=say_before(line, r), now=say_case(line, v.case, r))
         shown = Shown(NUMBERS[line.what], line.axle or 0, case=v.case)
+        words = tr("{before} → {now}", before=say_before(line, r), now=v.number(shown, say_case(line, v.case, r)))
         sheet.text(f"knock now {n}", words, at(VALUES, 2), size=13, weight=600, role="watch" if off else "ink", shown=shown)
-    worst = tr("worst {value}", value=say_worst(line, r))
-    sheet.text(f"knock worst {n}", worst, at(VALUES, 20), size=12, role="watch" if line.outside.any() else "ink2")
-    sheet.text(f"knock allowed {n}", say_allowed(line, r), at((STRIP + CURE - 0.02) / 2, 21), size=12, role="ink2", anchor=MIDDLE)
+    if np.isfinite(line.now[line.worst]):
+        shown = Shown(NUMBERS[line.what], line.axle or 0, case=line.worst)
+        worst = tr("worst {value}", value=v.number(shown, say_worst(line, r)))
+        role = "watch" if line.outside.any() else "ink2"
+        sheet.text(f"knock worst {n}", worst, at(VALUES, 20), size=12, role=role, shown=shown)
+    sheet.text(f"row allowed {n}", say_allowed(line, r), at((STRIP + CURE - 0.02) / 2, 21), size=12, role="ink2", anchor=MIDDLE)
     if not line.outside.any():
-        sheet.text(f"knock cure {n}", tr("nothing to do"), at(CURE, 2), size=13, role="ink2")
+        sheet.text(f"row cure {n}", tr("nothing to do"), at(CURE, 2), size=13, role="ink2")
     elif not line.cures:
-        sheet.text(f"knock cure {n}", tr("no part puts this right"), at(CURE, 2), size=13, role="ink2")
+        sheet.text(f"row cure {n}", tr("no part puts this right"), at(CURE, 2), size=13, role="ink2")
     else:
-        sheet.text(f"knock cure {n}", say_cure(line.cures[0], r), at(CURE, 2), size=13, weight=600)
-        sheet.text(f"knock left {n}", say_left(line, line.cures[0], r), at(CURE, 20), size=12, role="ink2")
+        sheet.text(f"row cure {n}", say_cure(line.cures[0], r), at(CURE, 2), size=13, weight=600)
+        sheet.text(f"row left {n}", say_left(line, line.cures[0], r), at(CURE, 20), size=12, role="ink2")
 
 
 def grade_of(line: Line, faults: set[object]) -> Grade | None:

@@ -61,7 +61,9 @@ class KnockOnStep(Sheet):
 
     def _lay_more(self, head: LineOf, every: int, room: int) -> None:
         last = min(self.first + room, every)
-        head.gap(10).words("knock shown", tr("{first} to {last} of {all}", first=self.first + 1, last=last, all=every), role="ink2")
+        head.gap(10).words(
+            "knock shown word", tr("{first} to {last} of {all}", first=self.first + 1, last=last, all=every), role="ink2"
+        )
         head.button("knock earlier", "▲", lambda: self.choose(max(self.first - 1, 0)), says=tr("lines before"))
         head.button("knock later", "▼", lambda: self.choose(min(last, every - 1)), says=tr("lines after"))
 

@@ -34,7 +34,7 @@ from isostat.units.saying import Saying
 from isostat.wording.find import say_opens, say_product
 from isostat.wording.sentences import say
 
-FOOT = 192.0  # px below the sets
+FOOT = 180.0  # px below the sets
 
 
 class FindPage:
@@ -123,7 +123,7 @@ class FindPage:
             return
         high = t.px(FOOT + self.reasons.more_px(hunt.found))
         foot = area.bottom() - high
-        rows = QRectF(area.left(), y + t.px(46), area.width(), foot - y - t.px(46))
+        rows = QRectF(area.left(), y + t.px(58), area.width(), foot - y - t.px(58))
         if hunt.best:
             self.sets.lay(v, hunt, rows, lambda n, anew: self._take(hunt, n, anew=anew))
         elif hunt.ended:
@@ -162,7 +162,7 @@ class FindPage:
             line.gap(8).button("find cancel", tr("Cancel search"), self.searching.call_off)
         elif hunt.held is None:
             at = QPointF(at.x(), at.y() + v.theme.px(20))
-            s.text("find product", say_product(hunt.wishes), at, size=12, role="ink2", width=self._sheet.width() * 0.36)
+            s.text("find product", say_product(hunt.wishes), at, size=12, role="ink2")
 
     def _lay_rank(self, v: View, at: QPointF) -> None:
         """From the right: how sets are ranked."""
