@@ -234,6 +234,8 @@ VALVE_BAND = Rule(0.003, "m either way", "within which a levelling valve does no
 
 # -- Knock-on: what a change of height drags with it
 AXLE_SIDEWAYS = Rule(0.006, "m either way", "of a body off its axle, beyond which it is said", PRACTICE, "Knock-on")
+BUMP_STEER = Rule(0.0005, "m a centimetre of travel", "of drag link against track bar", PRACTICE, "Knock-on")
+OFF_CENTRE = Rule(0.002, "m either way", "of a drag link's end, beyond which the wheel stands off centre", PRACTICE, "Knock-on")
 BAR_SLOPE = Rule(math.radians(30), "rad", "of a track bar from level, beyond which it is said", PRACTICE, "Knock-on")
 BAR_END = Rule(0.45, "of half the track", "where the axle end of a track bar stands until measured", PRACTICE, "Knock-on")
 CASTER_KEPT = Rule(math.radians(1), "rad either way", "of caster from what it was, beyond which it is said", PRACTICE, "Knock-on")

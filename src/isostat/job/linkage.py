@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from isostat.job.reading import Angle, ArmAngle, BarLength, Frozen, Gap, Offset, ShaftLength
+from isostat.job.reading import Angle, ArmAngle, BarLength, Frozen, Gap, Height, Offset, ShaftLength
 
 
 class SideLinks(Frozen):
@@ -64,3 +64,12 @@ class FrontArms(Frozen):
     shaft_in_m: Offset | None = None
     plunge_in_m: Gap | None = None
     plunge_out_m: Gap | None = None
+
+
+class DragLink(Frozen):
+    """The link from the steering box to a solid axle, heights of its ends above the ground; box_side: on which the box is."""
+
+    length_m: BarLength | None = None
+    box_height_m: Height | None = None
+    axle_height_m: Height | None = None
+    box_side: Literal["left", "right"] = "left"

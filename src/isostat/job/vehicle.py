@@ -8,7 +8,7 @@ from typing import Literal, Self, get_args
 from pydantic import Field, model_validator
 
 from isostat.core.parts.event import Event
-from isostat.job.linkage import DriveShaft, FrontArms, SideLinks
+from isostat.job.linkage import DragLink, DriveShaft, FrontArms, SideLinks
 from isostat.job.reading import (
     Above,
     Angle,
@@ -170,6 +170,7 @@ class Axle(Frozen):
     links: SideLinks = SideLinks()
     shaft: DriveShaft = DriveShaft()
     arms: FrontArms = FrontArms()
+    drag_link: DragLink = DragLink()
     bar_link_m: BarLength | None = None
     tyre_plate_kg: Rated | None = None
     tyre_pressure_pa: Pressure | None = None

@@ -19,6 +19,8 @@ from isostat.wording.tell import tell
 WHAT = {
     What.SIDEWAYS: later("axle sideways"),
     What.BAR_SLOPE: later("Panhard bar angle"),
+    What.OFF_CENTRE: later("steering off centre, at the knuckle"),
+    What.BUMP_STEER: later("bump steer, 10 mm of travel"),
     What.CASTER: later("caster"),
     What.PINION: later("pinion angle, nose up"),
     What.WHEELBASE: later("axle fore and aft"),
@@ -52,6 +54,9 @@ READINGS = {point.field: point.words for point in (*AXLE_POINTS, *VEHICLE_POINTS
     "slope_rad": later("shaft, down to the axle"),
     "box_rad": later("box output, down to the axle"),
     "ahead_m": later("axle joint ahead of the hub"),
+    "box_height_m": later("box end above the ground"),
+    "axle_height_m": later("axle end above the ground"),
+    "box_side": later("steering box on"),
     "ball_below_m": later("ball joint below the hub"),
     "ball_in_m": later("ball joint in from the wheel"),
     "upper_above_m": later("upper ball above the hub"),
@@ -71,6 +76,7 @@ READINGS = {point.field: point.words for point in (*AXLE_POINTS, *VEHICLE_POINTS
     "out_m": later("slip: can still come out"),
 }
 SIGNS = {  # below nought, and above
+    What.OFF_CENTRE: (later("{m} right"), later("{m} left")),
     What.SIDEWAYS: (later("{m} right"), later("{m} left")),
     What.WHEELBASE: (later("{m} rearward"), later("{m} forward")),
     What.LAMPS: (later("{m} above"), later("{m} below")),
@@ -80,6 +86,11 @@ CURES = {
     Way.LONGER_BAR: (later("Bar {m} shorter"), later("Bar {m} longer")),
     Way.BRACKET: (later("Axle end of the bar {m} lower"), later("Axle end of the bar {m} higher")),
     Way.HOLE: (later("Frame end of the bar {m} to the right"), later("Frame end of the bar {m} to the left")),
+    Way.DRAG_LINK: (later("Drag link {m} shorter"), later("Drag link {m} longer")),
+    Way.PITMAN: (
+        later("Pitman end {m} higher, or knuckle end lower"),
+        later("Pitman end {m} lower, or knuckle end higher"),
+    ),
     Way.WEDGE: (later("Wedge or shims {m}, nose down"), later("Wedge or shims {m}, nose up")),
     Way.DROP: (later("Differential {m} higher"), later("Differential {m} lower, with its bolts and spacers")),
     Way.LINK: (later("Anti-roll link {m} shorter"), later("Anti-roll link {m} longer")),

@@ -15,6 +15,7 @@ from isostat.assess.knock_on.findings import BarAgainstLeaves, DraggedOutside, L
 from isostat.assess.knock_on.line import Line, Way, What, outside
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.moved import side_path
+from isostat.assess.knock_on.sideways import bar_of, link_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.job.demos import demo
@@ -172,3 +173,36 @@ def test_worst_first_and_outside_by_hand() -> None:
     reader = Reader(glazier().job)
     aside = line(glazier(), What.SIDEWAYS)
     assert say_allowed(aside, reader) == "6 mm either way" and "right when" in say_worst(aside, reader)
+
+
+def steered(**link: object) -> Assessment:
+    """The glazier's rear axle, were it steered by a drag link."""
+    given = {"length_m": 0.9, "box_height_m": 0.52, "axle_height_m": 0.40} | link
+    return assess(lifted(rear_m=0.06, **{f"drag_link__{name}": value for name, value in given.items()}))
+
+
+def test_a_drag_link_that_does_not_go_along_turns_the_wheels() -> None:
+    a = steered()
+    off, steer = line(a, What.OFF_CENTRE), line(a, What.BUMP_STEER)
+    bar, link = bar_of(a, 1), link_of(a, 1)
+    assert bar is not None and link is not None
+    u = a.proposed.rest.travel_m[1]
+    assert off.now == pytest.approx(link.shift_m(u) - bar.shift_m(u))
+    step = 1e-4
+    slope = (link.shift_m(u + step) - bar.shift_m(u + step) - off.now) / step
+    assert steer.now == pytest.approx(0.01 * slope, rel=0.2, abs=3e-5), "per 10 mm"
+    assert off.cures[0].leaves[a.target_case] == pytest.approx(0.0, abs=1e-9)
+    lowered = steer.cures[0]
+    assert abs(lowered.leaves[a.target_case]) < abs(steer.now[a.target_case]) / 5
+    longer = steered(length_m=0.9 + off.cures[0].by)
+    moved = link_of(longer, 1)
+    assert moved is not None and moved.length_m == pytest.approx(link.length_m + off.cures[0].by)
+
+
+def test_link_and_bar_that_are_parallel_and_as_long_steer_nothing() -> None:
+    a = steered(length_m=0.88, box_height_m=0.47, axle_height_m=0.385, box_side="right")
+    assert line(a, What.OFF_CENTRE).now == pytest.approx(0.0, abs=1e-12) and line(a, What.BUMP_STEER).now == pytest.approx(
+        0.0, abs=1e-12
+    )
+    asks = line(steered(box_height_m=None), What.OFF_CENTRE)
+    assert asks.asks == ((*REAR, "drag_link", "box_height_m"),)

@@ -13,7 +13,7 @@ from isostat.assess.knock_on.line import Line, What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.moved import side_path
 from isostat.assess.knock_on.shaft import shaft_of
-from isostat.assess.knock_on.sideways import bar_of, binds
+from isostat.assess.knock_on.sideways import bar_of, binds, link_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import OutOfRange
 
@@ -81,6 +81,7 @@ def _cannot_be(a: Assessment, axle: int) -> Iterator[Judgement]:
     whole = all(value is not None for value in (read.shaft.length_m, read.shaft.slope_rad, read.shaft.box_rad, read.pinion_rad))
     readings = (
         lambda: bar_of(a, axle),
+        lambda: link_of(a, axle),
         lambda: side_path(a, axle),
         lambda: shaft_of(a, axle) if whole else None,
         lambda: front_view(a, axle),

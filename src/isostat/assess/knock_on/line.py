@@ -17,6 +17,8 @@ class What(StrEnum):
 
     SIDEWAYS = "axle sideways"
     BAR_SLOPE = "track bar slope"
+    OFF_CENTRE = "steering off centre"
+    BUMP_STEER = "steer a centimetre of bump"
     CASTER = "caster"
     PINION = "pinion"
     WHEELBASE = "wheelbase"
@@ -42,6 +44,8 @@ class Way(StrEnum):
     LONGER_BAR = "longer bar"
     BRACKET = "bracket at the axle end"
     HOLE = "another hole at the frame"
+    DRAG_LINK = "longer drag link"
+    PITMAN = "pitman arm or knuckle end"
     WEDGE = "wedge"
     LOWER_LINKS = "lower links"
     SHAFT = "another shaft"

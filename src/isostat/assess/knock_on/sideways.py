@@ -1,8 +1,9 @@
-"""The axle goes sideways on its track bar."""
+"""The axle goes sideways on its track bar, and the steering with it where a drag link does not go along."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 import numpy as np
 
@@ -19,6 +20,8 @@ from isostat.language import later
 from isostat.units.unit import Quantity
 
 NEEDS = ("track_bar_m", "track_bar_frame_m", "track_bar_axle_m")
+LINK = ("length_m", "box_height_m", "axle_height_m")
+CENTIMETRE = 0.01  # m
 PRACTICE = later("common practice")
 
 
@@ -85,6 +88,74 @@ def sideways_lines(a: Assessment) -> Iterator[Line]:
             high=rules.BAR_SLOPE,
             whose=PRACTICE,
         )
+
+
+def steer_lines(a: Assessment) -> Iterator[Line]:
+    """Of a solid axle that a drag link steers: the box holds one end, the axle goes with its bar."""
+    for axle in range(len(a.axles)):
+        read = a.job.vehicle.axles[axle]
+        if a.axles[axle].layout is not Layout.SOLID or all(getattr(read.drag_link, name) is None for name in LINK):
+            continue
+        base = path_to(JOB.vehicle.axles[axle])
+        missing = lacking(a, *((*base, "drag_link", name) for name in LINK), *((*base, name) for name in NEEDS))
+        nothing = np.full(a.cases, np.nan)
+        off = Line(what=What.OFF_CENTRE, axle=axle, quantity=Quantity.HEIGHT, before=0.0, now=nothing, asks=missing)
+        if missing:
+            yield off
+            continue
+        bar, link, u = bar_of(a, axle), link_of(a, axle), travel(a, axle)
+        assert bar is not None and link is not None
+        now, allowed = link.shift_m(u) - bar.shift_m(u), rules.OFF_CENTRE
+        by = -float(now[a.target_case])
+        cures = (Cure(Way.DRAG_LINK, -link.side * by, Quantity.HEIGHT, now + by),) if np.isfinite(by) else ()
+        yield replace(off, now=now, low=-allowed, high=allowed, whose=PRACTICE, cures=cures)
+        steer = steer_a_centimetre(bar, link, u)
+        even = _lower_box(bar, link, u[:, a.target_case])
+        flat = Cure(Way.PITMAN, even, Quantity.HEIGHT, steer_a_centimetre(bar, link.bracket(even), u))
+        yield Line(
+            what=What.BUMP_STEER,
+            axle=axle,
+            quantity=Quantity.HEIGHT,
+            before=float(steer_a_centimetre(bar, link, np.zeros((2, 1)))[0]),
+            now=steer,
+            low=-rules.BUMP_STEER,
+            high=rules.BUMP_STEER,
+            whose=PRACTICE,
+            cures=(flat,) if np.isfinite(even) else (),
+        )
+
+
+def _lower_box(bar: TrackBar, link: TrackBar, there: Floats) -> float:
+    """By how much the box's end must come down, or the knuckle's up, for link and bar to be parallel at hub travels (2,), m."""
+
+    def run(of: TrackBar) -> tuple[float, float]:
+        drop = of.drop_m + float(of.rise_m(there))
+        return drop, -of.side * float(np.sqrt(max(of.length_m**2 - drop**2, 0.0)))
+
+    (drop_bar, across_bar), (drop_link, across_link) = run(bar), run(link)
+    return across_link * drop_bar / across_bar - drop_link
+
+
+def link_of(a: Assessment, axle: int) -> TrackBar | None:
+    """The drag link of an axle, which swings as a bar does; None where something lacks. Raises OutOfRange where it cannot be."""
+    read = a.job.vehicle.axles[axle].drag_link
+    if read.length_m is None or read.box_height_m is None or read.axle_height_m is None:
+        return None
+    side, half = (1 if read.box_side == SIDES[0] else -1), a.axles[axle].half_track_m
+    return TrackBar(
+        length_m=float(read.length_m.value),
+        drop_m=float(read.axle_height_m.value) - float(read.box_height_m.value),
+        side=side,
+        place_m=-side * rules.BAR_END * half,
+        over_hub_m=float(read.axle_height_m.value) - a.axles[axle].hub_m,
+        half_track_m=half,
+    )
+
+
+def steer_a_centimetre(bar: TrackBar, link: TrackBar, travel_m: Floats) -> Floats:
+    """By how much a centimetre of bump more moves the link's end against the axle, left +, m, at hub travels (2, ...)."""
+    up = travel_m + CENTIMETRE
+    return np.asarray((link.shift_m(up) - bar.shift_m(up)) - (link.shift_m(travel_m) - bar.shift_m(travel_m)))
 
 
 def _cures(bar: TrackBar, u: Floats, case: int) -> tuple[Cure, ...]:

@@ -12,11 +12,12 @@ from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.links import axle_turned
 from isostat.assess.knock_on.moved import mean_travel, travel
 from isostat.assess.knock_on.shaft import shaft_of
-from isostat.assess.knock_on.sideways import bar_of
+from isostat.assess.knock_on.sideways import CENTIMETRE, bar_of, link_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings import attitude
 from isostat.assess.workings.shown import Explain, Shown
 from isostat.core.limits import GRAVITY
+from isostat.core.linkage.track_bar import TrackBar
 from isostat.core.working import Given, Origin, Working
 
 
@@ -70,6 +71,37 @@ def bar_slope(a: Assessment, k: Shown) -> Working:
         Given("L", "Panhard bar length", "height", bar.length_m, Origin.MEASURED),
     )
     return _work(a, k, What.BAR_SLOPE, "beta", "asin((0 - h) / L)", inputs, "Axle end down is positive.")
+
+
+def _pair(a: Assessment, k: Shown, what: What) -> tuple[TrackBar, TrackBar]:
+    """Bar and drag link of an axle whose line is there."""
+    _line(a, k, what)
+    bar, link = bar_of(a, k.axle), link_of(a, k.axle)
+    assert bar is not None and link is not None
+    return bar, link
+
+
+def off_centre(a: Assessment, k: Shown) -> Working:
+    """How far the drag link's end stands off the axle's, at the knuckle."""
+    bar, link = _pair(a, k, What.OFF_CENTRE)
+    u = travel(a, k.axle)[:, k.case]
+    inputs = (
+        Given("s_d", "drag link's end, by its own arc", "fine length", float(link.shift_m(u)), Origin.COMPUTED),
+        Given("s", "axle, by its bar", "fine length", float(bar.shift_m(u)), Origin.COMPUTED),
+    )
+    return _work(a, k, What.OFF_CENTRE, "delta", "s_d - s", inputs, "The box holds one end of the link. Left is positive.")
+
+
+def bump_steer(a: Assessment, k: Shown) -> Working:
+    """What 10 mm of bump more moves the drag link's end against the axle."""
+    bar, link = _pair(a, k, What.BUMP_STEER)
+    u = travel(a, k.axle)[:, k.case]
+    up = u + CENTIMETRE
+    inputs = tuple(
+        Given(symbol, words, "fine length", float(link.shift_m(at) - bar.shift_m(at)), Origin.COMPUTED)
+        for symbol, words, at in (("d_1", "link against bar, 10 mm higher", up), ("d_0", "link against bar, here", u))
+    )
+    return _work(a, k, What.BUMP_STEER, "delta", "d_1 - d_0", inputs, "None where link and bar are parallel and as long.")
 
 
 def _turned(a: Assessment, k: Shown) -> float:
@@ -247,7 +279,8 @@ def speedometer(a: Assessment, k: Shown) -> Working:
 
 
 NUMBERS: Mapping[What, Explain] = {
-    What.SIDEWAYS: sideways, What.BAR_SLOPE: bar_slope, What.CASTER: caster, What.PINION: pinion, What.WHEELBASE: wheelbase,
+    What.SIDEWAYS: sideways, What.BAR_SLOPE: bar_slope, What.OFF_CENTRE: off_centre,
+    What.BUMP_STEER: bump_steer, What.CASTER: caster, What.PINION: pinion, What.WHEELBASE: wheelbase,
     What.FRONT_JOINT: front_joint, What.REAR_JOINT: rear_joint, What.RIPPLE: ripple, What.SLIP_IN: slip_in,
     What.SLIP_OUT: slip_out, What.CAMBER: camber, What.HALF_SHAFT: half_shaft_angle, What.HALF_SHAFT_DROOP: half_shaft_droop,
     What.PLUNGE_IN: plunge_in, What.PLUNGE_OUT: plunge_out, What.BAR_ARM: bar_arm, What.LAMPS: attitude.lamp_drop,
@@ -255,6 +288,7 @@ NUMBERS: Mapping[What, Explain] = {
 }  # fmt: skip
 NAMES: Mapping[What, str] = {
     What.SIDEWAYS: "axle sideways, left", What.BAR_SLOPE: "Panhard bar angle", What.CASTER: "caster",
+    What.OFF_CENTRE: "steering off centre", What.BUMP_STEER: "bump steer, 10 mm",
     What.PINION: "pinion angle, nose up", What.WHEELBASE: "axle forward", What.FRONT_JOINT: "joint at the box",
     What.REAR_JOINT: "joint at the axle", What.RIPPLE: "residual joint angle", What.SLIP_IN: "slip left, in",
     What.SLIP_OUT: "slip left, out", What.CAMBER: "camber, top out", What.HALF_SHAFT: "half-shaft outer joint",

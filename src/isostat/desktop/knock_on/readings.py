@@ -10,6 +10,7 @@ from isostat.assess.knock_on.arms import NEEDS as ARM_NEEDS
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.moved import ONE_ARM, TWO_LINKS, held_by
 from isostat.assess.knock_on.shaft import NEEDS as SHAFT
+from isostat.assess.knock_on.sideways import LINK
 from isostat.assess.knock_on.sideways import NEEDS as BAR
 from isostat.desktop.pieces.line import Line, tyre_field
 from isostat.desktop.pieces.sheet import Sheet
@@ -21,11 +22,12 @@ from isostat.units.unit import Quantity
 from isostat.wording.knock_on import READINGS, say_reading
 
 GROUPS = {
-    "bar": later("Panhard bar"), "links": later("Links"), "shaft": later("Propshaft"), "arms": later("Arms, half-shafts"),
+    "bar": later("Panhard bar, steering"), "links": later("Links"), "shaft": later("Propshaft"), "arms": later("Arms, half-shafts"),
     "body": later("Lamps, valve, tyres"),
 }  # fmt: skip
 GROUP_OF = {
-    What.SIDEWAYS: "bar", What.BAR_SLOPE: "bar", What.CASTER: "links", What.PINION: "links", What.WHEELBASE: "links",
+    What.SIDEWAYS: "bar", What.BAR_SLOPE: "bar", What.OFF_CENTRE: "bar", What.BUMP_STEER: "bar",
+    What.CASTER: "links", What.PINION: "links", What.WHEELBASE: "links",
     What.FRONT_JOINT: "shaft", What.REAR_JOINT: "shaft", What.RIPPLE: "shaft", What.SLIP_IN: "shaft", What.SLIP_OUT: "shaft",
     What.CAMBER: "arms", What.HALF_SHAFT: "arms", What.HALF_SHAFT_DROOP: "arms", What.PLUNGE_IN: "arms", What.PLUNGE_OUT: "arms",
     What.BAR_ARM: "arms", What.LAMPS: "body", What.VALVE: "body", What.SPEEDOMETER: "body",
@@ -83,6 +85,16 @@ def _bar(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     said = [tr("frame end on the left"), tr("frame end on the right")]
     label = tr(READINGS["track_bar_side"])
     _choice(line, "side", said, now, lambda n: sheet.put((*base, "track_bar_side"), SIDES[n], label), label, 168)
+    if v.job.vehicle.axles[axle].steered:
+        _drag_link(sheet, v, QPointF(at.x(), at.y() + v.theme.px(58)), (*base, "drag_link"), axle)
+
+
+def _drag_link(sheet: Sheet, v: View, at: QPointF, base: Path, axle: int) -> None:
+    line = Line(sheet, v, at, size=13).words("knock link word", tr("Drag link:"), weight=600)
+    line = _fields(sheet, v, at, [(*base, name) for name in LINK], line)
+    label = tr(READINGS["box_side"])
+    said, now = [tr("box on the left"), tr("box on the right")], SIDES.index(v.job.vehicle.axles[axle].drag_link.box_side)
+    _choice(line, "box", said, now, lambda n: sheet.put((*base, "box_side"), SIDES[n], label), label, 140)
 
 
 def _choice(line: Line, key: str, said: list[str], now: int, chosen: Callable[[int], object], label: str, wide: float) -> None:
