@@ -54,6 +54,7 @@ READINGS = {point.field: point.words for point in (*AXLE_POINTS, *VEHICLE_POINTS
     "slope_rad": later("shaft, down to the axle"),
     "box_rad": later("box output, down to the axle"),
     "ahead_m": later("axle joint ahead of the hub"),
+    "drag_link length_m": later("length, eye to eye"),
     "box_height_m": later("box end above the ground"),
     "axle_height_m": later("axle end above the ground"),
     "box_side": later("steering box on"),
@@ -171,7 +172,8 @@ def say_asks(line: Line, r: Reader) -> str:
 
 def say_reading(path: Path) -> str:
     """The name of a reading."""
-    return tr(READINGS[str(path[-1])])
+    owned = f"{path[-2]} {path[-1]}"
+    return tr(READINGS[owned if owned in READINGS else str(path[-1])])
 
 
 def knock_on_text(a: Assessment, lines: tuple[Line, ...], r: Reader) -> str:

@@ -53,6 +53,14 @@ def lay_readings(sheet: Sheet, v: View, area: QRectF, group: str, axle: int, tur
         line.tabs("knock axle", names, axle, lambda n: turn(group, n)).gap(6)
     line.words("knock before", tr("read before teardown"), role="ink2")
     at = area.topLeft() + QPointF(0, t.px(34))
+    if group in ("bar", "links") and v.job.vehicle.axles[axle].layout != "solid":
+        words = tr("Single wheels: no bar or link holds this axle. See arms, half-shafts.")
+        sheet.text("knock single", words, at, size=13, role="ink2", width=area.width())
+        return
+    if group == "arms" and v.job.vehicle.axles[axle].layout == "solid":
+        base = path_to(JOB.vehicle.axles[axle])
+        _fields(sheet, v, at, [(*base, "bar_link_m")])
+        return
     {"bar": _bar, "links": _links, "shaft": _shaft, "arms": _arms, "body": _body}[group](sheet, v, at, axle)
 
 
