@@ -2,9 +2,25 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, Self
 
-from isostat.job.reading import Angle, ArmAngle, BarLength, Frozen, Gap, Height, Offset, ShaftLength
+from pydantic import Field, model_validator
+
+from isostat.job.reading import (
+    Angle,
+    ArmAngle,
+    BarLength,
+    Frozen,
+    Gap,
+    Height,
+    NotSo,
+    Number,
+    Offset,
+    ShaftLength,
+    Text,
+    Whole,
+)
+from isostat.units.saying import saying
 
 
 class SideLinks(Frozen):
@@ -73,3 +89,18 @@ class DragLink(Frozen):
     box_height_m: Height | None = None
     axle_height_m: Height | None = None
     box_side: Literal["left", "right"] = "left"
+
+
+class Allowed(Frozen):
+    """What a thing that the height drags along may be in this job, SI, in place of the usual; axle: None for the whole vehicle."""
+
+    what: Text
+    axle: Whole | None = Field(default=None, ge=0, le=2)
+    low: Number | None = None
+    high: Number | None = None
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Self:
+        if self.low is not None and self.high is not None and self.low > self.high:
+            raise NotSo(saying("the least that “{what}” may be is above the most. Enter less.", what=self.what))
+        return self

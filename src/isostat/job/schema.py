@@ -7,6 +7,7 @@ from typing import Any, Literal, Self
 from pydantic import Field, model_validator
 
 from isostat.job.axle_fit import BenchCoil, Setup, ShockRow
+from isostat.job.linkage import Allowed
 from isostat.job.reading import (
     Angle,
     Clash,
@@ -179,6 +180,7 @@ class Job(Frozen):
     bench: tuple[BenchCoil, ...] = Field(default=(), max_length=6)
     margins: Margins = Margins()
     shocks: tuple[ShockRow, ...] = Field(default=(), max_length=60)
+    allowed: tuple[Allowed, ...] = Field(default=(), max_length=60)
 
     @model_validator(mode="before")
     @classmethod

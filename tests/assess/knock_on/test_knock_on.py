@@ -19,7 +19,9 @@ from isostat.assess.knock_on.sideways import bar_of, link_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.job.demos import demo
+from isostat.job.edits.allowed import allow, usual
 from isostat.job.edits.paths import JOB, path_to, put, put_number
+from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.wording.knock_on import knock_on_text, say_allowed, say_worst
 from isostat.wording.reader import Reader
@@ -206,3 +208,15 @@ def test_link_and_bar_that_are_parallel_and_as_long_steer_nothing() -> None:
     )
     asks = line(steered(box_height_m=None), What.OFF_CENTRE)
     assert asks.asks == ((*REAR, "drag_link", "box_height_m"),)
+
+
+def test_what_is_allowed_is_the_jobs_own_where_it_says_so() -> None:
+    aside = line(glazier(), What.SIDEWAYS)
+    wide = allow(lifted(), aside.what.value, 1, -0.2, 0.2)
+    own = line(assess(wide), What.SIDEWAYS)
+    assert (own.low, own.high, own.whose) == (-0.2, 0.2, "this job") and own.severity < 0.0 < aside.severity
+    assert not [j for j in judge(assess(wide)) if isinstance(j, DraggedOutside) and j.what is What.SIDEWAYS]
+    again = allow(wide, aside.what.value, 1, -0.1, None)
+    assert [(one.low, one.high) for one in again.allowed] == [(-0.1, None)] and usual(again, aside.what.value, 1) == lifted()
+    with pytest.raises(JobFault, match="is above the most"):
+        allow(lifted(), aside.what.value, 1, 0.2, 0.1)

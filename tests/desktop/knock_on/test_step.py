@@ -105,3 +105,22 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
         sheet.turn(group, 1)
         QApplication.processEvents()
         assert not faults(sheet), group
+
+
+def test_what_is_allowed_is_typed_over_and_set_back(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    opened(window)
+    lines = knock_ons(window.document.assessment)
+    n = next(k for k, line in enumerate(lines) if line.what is What.WHEELBASE)
+    press(qtbot, window, f"knock row {n}")
+    type_into(qtbot, window, "knock high", "30 mm")
+    (own,) = window.document.job.allowed
+    assert (own.what, own.axle, own.high) == ("wheelbase", 1, pytest.approx(0.03)) and own.low == pytest.approx(-0.01)
+    assert not knock_ons(window.document.assessment)[-1].outside.any()
+    type_into(qtbot, window, "knock high", "far")
+    assert "is not a number" in window.notice.text()
+    window.sheets[Step.KNOCK_ON].forget_refused()
+    n = next(k for k, line in enumerate(knock_ons(window.document.assessment)) if line.what is What.WHEELBASE)
+    press(qtbot, window, f"knock row {n}")
+    press(qtbot, window, "knock usual")
+    assert window.document.job.allowed == ()

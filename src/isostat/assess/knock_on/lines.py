@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from isostat.assess.knock_on.arms import arm_lines
 from isostat.assess.knock_on.body import body_lines
 from isostat.assess.knock_on.line import Line
@@ -11,6 +13,9 @@ from isostat.assess.knock_on.sideways import sideways_lines, steer_lines
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
 from isostat.core.limits import OutOfRange
+from isostat.language import later
+
+OWN = later("this job")
 
 
 @remembered
@@ -22,4 +27,10 @@ def knock_ons(a: Assessment) -> tuple[Line, ...]:
             found += kind(a)
         except OutOfRange:  # said as a finding
             continue
-    return tuple(sorted(found, key=lambda line: -line.severity))
+    return tuple(sorted((_as_allowed(a, line) for line in found), key=lambda line: -line.severity))
+
+
+def _as_allowed(a: Assessment, line: Line) -> Line:
+    """A line with what this job allows in place of the usual."""
+    own = next((one for one in a.job.allowed if (one.what, one.axle) == (line.what.value, line.axle)), None)
+    return line if own is None else replace(line, low=own.low, high=own.high, whose=OWN)

@@ -51,7 +51,6 @@ def lay_readings(sheet: Sheet, v: View, area: QRectF, group: str, axle: int, tur
     if group != "body" and len(v.a.axles) > 1:
         names = [a.name for a in v.job.vehicle.axles]
         line.tabs("knock axle", names, axle, lambda n: turn(group, n)).gap(6)
-    line.words("knock before", tr("read before teardown"), role="ink2")
     at = area.topLeft() + QPointF(0, t.px(34))
     if group in ("bar", "links") and v.job.vehicle.axles[axle].layout != "solid":
         words = tr("Single wheels: no bar or link holds this axle. See arms, half-shafts.")
@@ -114,7 +113,10 @@ def _links(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     base, links = path_to(JOB.vehicle.axles[axle].links), v.job.vehicle.axles[axle].links
     by, frame = tr("axle held by"), tr("frame ends")
     line = Line(sheet, v, at, size=13)
-    line.choice("knock by", [tr(words) for words in HELD_WORDS], HELD.index(links.by),
+    said = [tr(words) for words in HELD_WORDS]
+    if links.by is None and held_by(v.a, axle) == "leaves":
+        said[0] = tr("leaves, as found")
+    line.choice("knock by", said, HELD.index(links.by),
                 lambda n: sheet.put((*base, "by"), HELD[n], by), label=by, wide=190)  # fmt: skip
     line.choice("knock frame", [tr(words) for words in FRAME_WORDS], FRAMES.index(links.frame),
                 lambda n: sheet.put((*base, "frame"), FRAMES[n], frame), label=frame, wide=150).gap(8)  # fmt: skip

@@ -13,6 +13,7 @@ from isostat.assess.judgement import Grade
 from isostat.assess.knock_on.line import Line
 from isostat.assess.workings import Shown
 from isostat.assess.workings.knock_on import NUMBERS
+from isostat.desktop.knock_on.allowed import lay_allowed
 from isostat.desktop.pieces.ink import case_sign, hatch, mark
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.pieces.styles import button_style, restyle
@@ -68,7 +69,10 @@ def lay_row(sheet: Sheet, v: View, n: int, line: Line, area: QRectF, *, chosen: 
         worst = tr("worst {value}", value=v.number(shown, say_worst(line, r)))
         role = "watch" if line.outside.any() else "ink2"
         sheet.text(f"knock worst {n}", worst, at(VALUES, 20), size=12, role=role, shown=shown)
-    sheet.text(f"row allowed {n}", say_allowed(line, r), at((STRIP + CURE - 0.02) / 2, 21), size=12, role="ink2", anchor=MIDDLE)
+    if chosen:
+        lay_allowed(sheet, v, at(STRIP, 20), line)
+    else:
+        sheet.text(f"row allowed {n}", say_allowed(line, r), at((STRIP + CURE - 0.02) / 2, 21), size=12, role="ink2", anchor=MIDDLE)
     if not line.outside.any():
         sheet.text(f"row cure {n}", tr("nothing to do"), at(CURE, 2), size=13, role="ink2")
     elif not line.cures:

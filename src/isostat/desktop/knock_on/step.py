@@ -10,6 +10,7 @@ from isostat.assess.judgement import Grade, Step
 from isostat.assess.knock_on.findings import DraggedOutside, ValveToSet
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
+from isostat.desktop.knock_on.allowed import lay_usual
 from isostat.desktop.knock_on.bar_drawing import bar_shown, draw_bar, lay_bar
 from isostat.desktop.knock_on.readings import GROUP_OF, lay_readings
 from isostat.desktop.knock_on.rows import ROW, draw_row, grade_of, lay_heads, lay_row
@@ -40,7 +41,9 @@ class KnockOnStep(Sheet):
         self.chosen = min(self.chosen, max(len(lines) - 1, 0))
         if not self.group:
             self.group = GROUP_OF[lines[0].what] if lines else "body"
-        head = head_line(self, v).words("step words", tr("× as weighed, old springs; signs: load cases, new springs"), role="ink2")
+        head = head_line(self, v).words(
+            "step words", tr("× old springs, as weighed; signs: new springs. Read before teardown."), role="ink2"
+        )
         foot = self.height() - t.px(FOOT)
         area = QRectF(t.margin, t.px(HEAD + 8), self.width() - 2 * t.margin, foot - t.px(HEAD + 14))
         lay_heads(self, v, area)
@@ -72,6 +75,9 @@ class KnockOnStep(Sheet):
         self._drawing = QRectF(area.right() - area.width() * DRAWING, area.top() + v.theme.px(30), area.width() * DRAWING,
                                area.height() - v.theme.px(36))  # fmt: skip
         lay_readings(self, v, area, self.group, self.axle, self.turn)
+        lines = knock_ons(v.a)
+        if lines and not lines[self.chosen].asks:
+            lay_usual(self, v, area.bottomRight() - QPointF(0, v.theme.px(34)), lines[self.chosen])
         if self._bar is not None:
             words = QRectF(area.left(), area.bottom() - v.theme.px(26), area.width() * (1 - DRAWING), v.theme.px(20))
             lay_bar(self, v, words)

@@ -1,0 +1,57 @@
+"""What the chosen thing may be: its ends typed over under its strip, and set back to the usual."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QPointF
+
+from isostat.assess.knock_on.line import Line
+from isostat.assess.knock_on.lines import OWN
+from isostat.desktop.pieces.line import Line as LineOf
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.job.edits.allowed import allow, usual
+from isostat.language import tr
+from isostat.wording.knock_on import say_what
+
+WIDE, HIGH = 50.0, 20.0  # px of a field
+
+
+def lay_allowed(sheet: Sheet, v: View, at: QPointF, line_of: Line) -> None:
+    """A field for each end that there is."""
+    line = LineOf(sheet, v, at, size=12, high=HIGH, drop=1.0)
+    what = say_what(line_of, v.reader)
+    for key, end in (("low", line_of.low), ("high", line_of.high)):
+        if end is None:
+            continue
+        if key == "high":
+            word = tr("at most") if line_of.low is None else tr("to")
+            line.words("knock high word", word, role="ink2")
+        where, size = line.place(WIDE)
+        label = tr("{what}, least allowed", what=what) if key == "low" else tr("{what}, most allowed", what=what)
+        sheet.own_field(f"knock {key}", where, size, label=label, quantity=line_of.quantity, value=end,
+                        taken=partial(_allow, sheet, line_of, key))  # fmt: skip
+    unit = v.reader.preset.unit(line_of.quantity).sign
+    more = tr("{unit} or more", unit=unit) if line_of.high is None else unit
+    line.words("knock allowed unit word", more, role="ink2")
+
+
+def lay_usual(sheet: Sheet, v: View, at: QPointF, line_of: Line) -> None:
+    """Back to the usual, where the job has its own. at: the right end."""
+    if line_of.whose != OWN:
+        return
+    words = tr("Use the usual limits")
+    wide = v.theme.width(words, 13, 600) + v.theme.px(34)
+    what, axle = line_of.what.value, line_of.axle
+
+    def back() -> None:
+        sheet.edited.emit(lambda job: usual(job, what, axle), tr("usual limits"), -1)
+
+    sheet.button("knock usual", words, at - QPointF(wide, 0), back, width=round(wide))
+
+
+def _allow(sheet: Sheet, line_of: Line, key: str, value: float) -> None:
+    ends = {"low": line_of.low, "high": line_of.high} | {key: value}
+    what, axle = line_of.what.value, line_of.axle
+    sheet.edited.emit(lambda job: allow(job, what, axle, ends["low"], ends["high"]), tr("limits of {what}", what=what), -1)
