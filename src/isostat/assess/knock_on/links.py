@@ -11,13 +11,15 @@ from isostat.assess.knock_on.line import Cure, Line, Way, What
 from isostat.assess.knock_on.moved import mean_travel, pitch, side_path
 from isostat.assess.knock_on.sideways import PRACTICE
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.memory import remembered
 from isostat.core import rules
 from isostat.core.limits import Floats, OutOfRange
-from isostat.core.linkage.side_links import Path
 from isostat.core.vehicle.layout import Layout
+from isostat.job.edits import paths
 from isostat.units.unit import Quantity
 
 
+@remembered
 def axle_turned(a: Assessment, axle: int) -> tuple[Floats, Floats] | None:
     """Forward in m and turned nose-down in rad under the body, (B,) each; None where what holds the axle was not read."""
     try:
@@ -40,29 +42,31 @@ def _lines(a: Assessment, axle: int) -> Iterator[Line]:
         (What.CASTER, read.links.caster_rad, read.steered),
         (What.PINION, read.pinion_rad, read.pinion_rad is not None),
     ]
-    path: Path | None
-    try:
-        path, missing = side_path(a, axle)
-    except OutOfRange:
-        path, missing = None, ()
+    missing, moved = _missing(a, axle), axle_turned(a, axle)
     nothing = np.full(a.cases, np.nan)
     for what, reading, matters in wanted:
         if not matters:
             continue
         line = Line(what=what, axle=axle, quantity=Quantity.ANGLE, before=reading.value if reading else 0.0, now=nothing,
                     changes=reading is None)  # fmt: skip
-        if path is None or missing:
+        if moved is None:
             yield replace(line, asks=missing)
             continue
-        _, turned = path.at(mean_travel(a, axle))
-        now = line.before - (turned + pitch(a))  # nose up, and top rearward: both as the axle turns back
+        now = line.before - (moved[1] + pitch(a))  # nose up, and top rearward: both as the axle turns back
         half = rules.CASTER_KEPT if what is What.CASTER else rules.PINION_KEPT
         low, high = line.before - half, line.before + half
         yield replace(line, now=now, low=low, high=high, whose=PRACTICE, cures=_wedge(a, line.before, now))
-    if path is not None and not missing:
-        forward, _ = path.at(mean_travel(a, axle))
-        yield Line(what=What.WHEELBASE, axle=axle, quantity=Quantity.HEIGHT, before=0.0, now=forward, low=-rules.AXLE_ALONG,
+    if moved is not None:
+        yield Line(what=What.WHEELBASE, axle=axle, quantity=Quantity.HEIGHT, before=0.0, now=moved[0], low=-rules.AXLE_ALONG,
                    high=rules.AXLE_ALONG, whose=PRACTICE, changes=True)  # fmt: skip
+
+
+def _missing(a: Assessment, axle: int) -> tuple[paths.Path, ...]:
+    """Readings that the links lack; none where they are all there and contradict each other."""
+    try:
+        return side_path(a, axle)[1]
+    except OutOfRange:
+        return ()
 
 
 def _wedge(a: Assessment, before: float, now: Floats) -> tuple[Cure, ...]:

@@ -9,7 +9,7 @@ import numpy as np
 
 from isostat.core.limits import Floats, within
 
-STEPS, PASSES = 12, 4  # on the way to a travel, and of Newton at each
+FEW, MANY, PASSES = 2, 16, 4  # steps on the way to a travel, where few do and where they do not; of Newton at each
 CLOSED = 1e-9  # m that a link may be off its length
 FLATTENS = 0.75  # of the half length: radius of the arc of a graduated pack's seat about its fixed eye
 
@@ -57,20 +57,27 @@ class TwoLinks:
         within("upper link above the lower one, at the axle", self.upper.over_hub_m - self.lower.over_hub_m, 0.02, 2.0, "m")
 
     def at(self, travel: Floats) -> tuple[Floats, Floats]:
-        """By Newton, from the position as weighed in small steps."""
+        """By Newton, from the position as weighed in a few steps, in small ones where those do not close."""
         v = np.atleast_1d(np.asarray(travel, dtype=float))
+        e, turn = self._closed(v, FEW)
+        if np.isnan(e).any():
+            e, turn = self._closed(v, MANY)
+        shape = np.shape(travel)
+        return e.reshape(shape), turn.reshape(shape)
+
+    def _closed(self, v: Floats, steps: int) -> tuple[Floats, Floats]:
+        """Forward and turned at travels (n,); nan where the links do not close."""
         e, turn = np.zeros_like(v), np.zeros_like(v)
-        for step in range(1, STEPS + 1):
+        for step in range(1, steps + 1):
             for _ in range(PASSES):
-                gap, slope = self._gaps(v * step / STEPS, e, turn)
+                gap, slope = self._gaps(v * step / steps, e, turn)
                 det = slope[0, 0] * slope[1, 1] - slope[0, 1] * slope[1, 0]
                 safe = np.where(np.abs(det) > 1e-12, det, np.nan)
                 e = e - (gap[0] * slope[1, 1] - gap[1] * slope[0, 1]) / safe
                 turn = turn - (gap[1] * slope[0, 0] - gap[0] * slope[1, 0]) / safe
         off = np.abs(self._gaps(v, e, turn)[0]).max(axis=0)
         lost = ~(off < CLOSED) | (np.abs(turn) > 1.5)
-        shape = np.shape(travel)
-        return np.where(lost, np.nan, e).reshape(shape), np.where(lost, np.nan, turn).reshape(shape)
+        return np.where(lost, np.nan, e), np.where(lost, np.nan, turn)
 
     def _gaps(self, v: Floats, e: Floats, turn: Floats) -> tuple[Floats, Floats]:
         """By how much each link is off its length, (2, n) m, and the slopes of that with e and turn, (2, 2, n)."""
