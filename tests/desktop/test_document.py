@@ -168,7 +168,7 @@ def test_a_narrow_window_folds_the_findings_and_the_rail_opens_them_over_the_she
     assert window.rail.isVisible() and not window.findings.isVisible()
     qtbot.mouseClick(window.rail, Qt.MouseButton.LeftButton)
     assert window.findings.isVisible() and window.working.isVisible()
-    assert window.findings.geometry().intersects(window.stack.geometry()), "over the sheet, which keeps its size"
+    assert window.findings.geometry().intersects(window.frame.stack.geometry()), "over the sheet, which keeps its size"
     qtbot.mouseClick(window.rail, Qt.MouseButton.LeftButton)
     assert not window.findings.isVisible()
     window.resize(1280, 800)

@@ -138,7 +138,7 @@ def faults(sheet: Sheet) -> list[str]:
 
 def window_faults(window: MainWindow) -> list[str]:
     sheets: list[Sheet] = [window.sheets[window.step], window.strip, window.top, window.steps]
-    if window.findings.isVisible() and not window.findings_open:
+    if window.findings.isVisible() and not window.frame.findings_open:
         sheets += [window.findings, window.working]
     return [fault for sheet in sheets for fault in faults(sheet)]
 

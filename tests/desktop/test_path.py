@@ -143,7 +143,7 @@ def test_a_notice_goes_by_a_click_and_when_its_field_is_left_behind(open_window,
     window.go(Step.STANCE)
     assert "was not opened" in window.notice.text(), "what is about the job stays"
     window.resize(1500, 900)
-    assert window.pane.geometry().contains(window.notice.geometry())
+    assert window.frame.pane.geometry().contains(window.notice.geometry())
 
 
 def test_tab_walks_round_and_keys_reach_steps_cases_units_and_theme(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

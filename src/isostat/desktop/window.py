@@ -5,16 +5,13 @@ from __future__ import annotations
 from dataclasses import replace
 from pathlib import Path
 
-from PyQt6.QtCore import QEvent, QObject, QRect, QSettings, Qt, QTimer
-from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QResizeEvent
+from PyQt6.QtCore import QEvent, QSettings, Qt, QTimer
+from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent
 from PyQt6.QtWidgets import (
     QApplication,
     QComboBox,
-    QFrame,
     QLineEdit,
     QMainWindow,
-    QScrollArea,
-    QStackedWidget,
     QWidget,
 )
 from typing_extensions import override
@@ -30,25 +27,20 @@ from isostat.desktop.background import Background
 from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange
-from isostat.desktop.far.view import FarField, FarView
+from isostat.desktop.far.view import FarField
 from isostat.desktop.filing import Filing
+from isostat.desktop.frame import Frame
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.menus import make_menus
 from isostat.desktop.pieces.fields import QuantityField
-from isostat.desktop.pieces.findings import Findings
-from isostat.desktop.pieces.notice import Notice
 from isostat.desktop.pieces.number import Asked
-from isostat.desktop.pieces.rail import Rail
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.pieces.step_list import StepList
-from isostat.desktop.pieces.strip import CornerStrip
-from isostat.desktop.pieces.top_bar import TopBar
-from isostat.desktop.pieces.working_panel import WorkingPanel
 from isostat.desktop.preferences import Preferences
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.sheets import Sheets
 from isostat.desktop.signs import SignsWindow
 from isostat.desktop.spring.step import SpringStep
+from isostat.desktop.tab_walk import walk
 from isostat.desktop.terms import TermsWindow
 from isostat.desktop.theme import palette
 from isostat.desktop.view import View
@@ -59,11 +51,6 @@ from isostat.wording.fixes import say_fix
 from isostat.wording.reader import Reader
 from isostat.wording.refusal import say_refused
 
-TOP, STEPS_WIDE, SIDE_WIDE, STRIP = 46, 172, 264, 116
-FOLDED_STEPS, RAIL = 56, 34
-SHEET_WIDE, SHEET_HIGH = 830, 508  # px at 100 % text, the least that a sheet is laid out for
-WORKING = 216  # px of the working at least, at 100 % text
-NARROW = 1200  # px of frame, at 100 % text, below which the findings fold to a rail
 MAIN_NUMBERS = {
     Step.MEASURE: Shown(workings.corner.height, found=True),
     Step.LOAD: Shown(workings.load.axle_load),
@@ -92,7 +79,7 @@ class MainWindow(QMainWindow):
         self.settings = settings or QSettings("isostat", "isostat")
         self.preferences = Preferences(self.settings, self)
         self.step, self.case, self.ghosts = Step.MEASURE, self.document.job.weighed_case, False
-        self.findings_open, self._dressed = False, ""
+        self._dressed = ""
         self._build()
         self._wire()
         make_menus(self)
@@ -106,22 +93,13 @@ class MainWindow(QMainWindow):
 
     # -- building
     def _build(self) -> None:
-        self.frame = QWidget()
-        self.frame.installEventFilter(self)
+        self.frame = Frame()
+        self.frame.resized.connect(self._arrange)
         self.setCentralWidget(self.frame)
-        self.top, self.steps, self.findings = TopBar(self.frame), StepList(self.frame), Findings(self.frame)
-        self.working, self.strip = WorkingPanel(self.frame), CornerStrip(self.frame)
-        self.pane = QScrollArea(self.frame)  # where the text is too large for the window, the sheet keeps its size and scrolls
-        self.pane.setFrameShape(QFrame.Shape.NoFrame)
-        self.pane.setWidgetResizable(True)
-        self.pane.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        self.stack = QStackedWidget()
-        self.pane.setWidget(self.stack)
+        self.top, self.steps, self.findings = self.frame.top, self.frame.steps, self.frame.findings
+        self.working, self.strip = self.frame.working, self.frame.strip
+        self.rail, self.far, self.notice = self.frame.rail, self.frame.far, self.frame.notice
         self.sheets = Sheets(self._place_sheet)
-        self.rail = Rail(self.frame)
-        self.far = FarView(self.frame)
-        self.far.hide()
-        self.notice = Notice(self.frame)
         self.buying = Background(what_it_buys, self)
         self.predicting = Background(predicted, self)
         self.adding = Background(leaves_offered, self)
@@ -160,7 +138,7 @@ class MainWindow(QMainWindow):
 
     def _place_sheet(self, sheet: Sheet) -> None:
         """A step's sheet, once it is gone to."""
-        self.stack.addWidget(sheet)
+        self.frame.stack.addWidget(sheet)
         self._hear(sheet)
         sheet.file_wanted.connect(self.exchange.ask_file)
         sheet.turned.connect(self._wish)
@@ -219,67 +197,14 @@ class MainWindow(QMainWindow):
         self.steps.say_last(d.undo.undoText(), saved)
 
     def _arrange(self) -> None:
-        """The frame: findings fold where it is narrow for the text, steps too where the text is large."""
-        t, w, h = self.preferences.theme, self.frame.width(), self.frame.height()
-        narrow = w < NARROW * t.scale
-        folded = narrow and t.scale > 1.0
-        top, strip = round(t.px(TOP)), round(t.px(STRIP))
-        left = round(t.px(FOLDED_STEPS if folded else STEPS_WIDE))
-        side = round(t.px(SIDE_WIDE))
-        rail = RAIL if narrow else side
-        middle = h - top - strip
-        self.top.setGeometry(0, 0, w, top)
-        self.steps.setGeometry(0, top, left, middle)
-        self.strip.setGeometry(0, h - strip, w, strip)
-        self.stack.setMinimumSize(round(t.px(SHEET_WIDE)), round(t.px(SHEET_HIGH)))
-        self.pane.setGeometry(left, top, w - left - rail, middle)
-        self.far.setGeometry(0, 0, w, h)
-        self.rail.setVisible(narrow)
-        self.rail.setGeometry(w - RAIL, top, RAIL, middle)
-        seen = not narrow or self.findings_open
-        area = QRect(w - side - (RAIL if narrow else 0), top, side, middle)
-        working = min(max(round(t.px(WORKING)), round(self.working.high)), middle * 2 // 3)
-        self.findings.setVisible(seen)
-        self.working.setVisible(seen)
-        self.findings.setGeometry(area.x(), area.y(), area.width(), middle - working)
-        self.working.setGeometry(area.x(), area.bottom() + 1 - working, area.width(), working)
-        if narrow and seen:
-            self.findings.raise_()
-            self.working.raise_()
-        self.notice.place(self._middle())
-
-    @override
-    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
-        if watched is self.frame and event is not None and event.type() == QEvent.Type.Resize:
-            self._arrange()
-        return super().eventFilter(watched, event)
-
-    @override
-    def resizeEvent(self, event: QResizeEvent | None) -> None:
-        super().resizeEvent(event)
-        self._arrange()
+        self.frame.arrange(self.preferences.theme)
 
     def focusNextPrevChild(self, ahead: bool) -> bool:
-        """Tab walks by what a hand wants: cases, steps, the fields of the sheet and its other numbers, findings, working, strip.
-
-        What is no field and lies in one group is one stop; arrow keys walk inside.
-        """
+        """Tab walks by what a hand wants; in the far view as it would."""
         if self.far.isVisible():
             return super().focusNextPrevChild(ahead)
-        stops, here = self._stops(), QApplication.focusWidget()
-        at = stops.index(here) if here in stops else None
-        step = 1 if ahead else -1
-        to = stops[(at + step) % len(stops)] if at is not None else stops[0 if ahead else -1]
-        to.setFocus(Qt.FocusReason.TabFocusReason if ahead else Qt.FocusReason.BacktabFocusReason)
+        walk(self.frame, self.sheets[self.step], ahead=ahead)
         return True
-
-    def _stops(self) -> list[QWidget]:
-        """Where Tab stops, in order."""
-        inside = self.sheets[self.step].focus_chain()
-        seen = [part for part in (self.rail, self.findings, self.working, self.strip) if part.isVisible()]
-        behind = [part for part in seen if not isinstance(part, Sheet) or part.stop() is not None]
-        groups = [self.top.stop(), self.steps.stop(), *inside, *(p.stop() if isinstance(p, Sheet) else p for p in behind)]
-        return [stop for stop in groups if stop is not None]
 
     def take_back(self) -> None:
         """Text that was refused first; else the last edit."""
@@ -331,14 +256,10 @@ class MainWindow(QMainWindow):
     def _say(self, sentence: str, ground: str = "wash", near: QWidget | None = None) -> None:
         """A sentence on the colour of what it is, beside the field that it is about; none takes the last away."""
         field = near if isinstance(near, QLineEdit) and self.frame.isAncestorOf(near) else None
-        self.notice.say(sentence, self.preferences.theme, ground, field, self._middle())
-
-    def _middle(self) -> QRect:
-        """Between the top bar and the strip, or all of the far view."""
-        return self.far.geometry() if self.far.isVisible() else self.pane.geometry()
+        self.notice.say(sentence, self.preferences.theme, ground, field, self.frame.middle())
 
     def _toggle_findings(self, opened: bool) -> None:
-        self.findings_open = opened
+        self.frame.findings_open = opened
         self.redraw()
 
     def go(self, step: Step) -> None:
@@ -346,8 +267,8 @@ class MainWindow(QMainWindow):
         self.step = step
         self._pick_main()
         self.notice.leave()
-        self.stack.setCurrentWidget(self.sheets[step])
-        for bar in (self.pane.horizontalScrollBar(), self.pane.verticalScrollBar()):
+        self.frame.stack.setCurrentWidget(self.sheets[step])
+        for bar in (self.frame.pane.horizontalScrollBar(), self.frame.pane.verticalScrollBar()):
             if bar is not None:
                 bar.setValue(0)
         self.redraw()
