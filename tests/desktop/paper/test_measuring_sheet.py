@@ -1,8 +1,9 @@
-"""The printed measuring sheet: one page, every box in walk order, nothing over anything, for any vehicle on either paper."""
+"""The printed measuring sheet and its teardown page: every box in walk order, nothing over anything, on either paper."""
 
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
@@ -10,8 +11,11 @@ from PyQt6.QtCore import QRectF, QSize
 from PyQt6.QtGui import QPainter
 
 from isostat.desktop.paper.measuring_sheet import draw_sheet, write_sheet
+from isostat.desktop.paper.teardown_sheet import draw_teardown, groups
 from isostat.desktop.theme import load_fonts
 from isostat.job.blank import blank_job
+from isostat.job.demos import demo
+from isostat.job.edits.paths import value_at
 from isostat.job.schema import Job
 from isostat.units.unit import PRESETS
 from tests.desktop.logged_text import LogDevice, PaintedText
@@ -21,10 +25,10 @@ PAPER = {"A4": (794, 1123), "Letter": (816, 1056)}  # px at 96 to the inch
 JOBS = {"hive": hive_on_coils, "blank": blank_job, "three axles": three_axles}
 
 
-def texts(job: Job, paper: str, units: str) -> list[PaintedText]:
+def texts(job: Job, paper: str, units: str, draw: Callable[..., None] = draw_sheet) -> list[PaintedText]:
     device = LogDevice(QSize(*PAPER[paper]))
     painter = QPainter(device)
-    draw_sheet(painter, QRectF(0, 0, *PAPER[paper]), job, PRESETS[units])
+    draw(painter, QRectF(0, 0, *PAPER[paper]), job, PRESETS[units])
     painter.end()
     return device.log.texts
 
@@ -50,13 +54,31 @@ def test_every_box_is_there_in_walk_order_and_nothing_overlaps(qapp, paper: str,
 
 
 @pytest.mark.parametrize("paper", sorted(PAPER))
-def test_the_file_is_a_pdf_of_one_page_of_that_paper(qapp, paper: str, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+@pytest.mark.parametrize("units", ["in lb lb/in psi", "mm kg N/mm bar"])
+@pytest.mark.parametrize("job", [*sorted(JOBS), "glaziers-flatbed", "puppet-van"])
+def test_what_is_read_before_teardown_has_a_box_and_nothing_overlaps(qapp, paper: str, units: str, job: str) -> None:  # type: ignore[no-untyped-def]
+    load_fonts()
+    said = JOBS[job]() if job in JOBS else demo(job)
+    found = texts(said, paper, units, draw_teardown)
+    page = QRectF(0, 0, *PAPER[paper]).adjusted(40, 40, -40, -40)
+    for n, a in enumerate(found):
+        assert page.contains(a.box), a.text
+        assert not any(a.box.intersects(b.box) for b in found[n + 1 :]), a.text
+    asked = [path for axle in range(len(said.vehicle.axles)) for _, paths in groups(said, axle) for path in paths]
+    heads = sum(1 for axle in range(len(said.vehicle.axles)) for _ in groups(said, axle))
+    last = sum((reading := value_at(said, path)) is not None and not reading.assumed for path in asked)
+    assert len(found) == 2 + len(said.vehicle.axles) + heads + len(asked) + last
+    assert job not in ("glaziers-flatbed", "puppet-van") or last > 8
+
+
+@pytest.mark.parametrize("paper", sorted(PAPER))
+def test_the_file_is_a_pdf_of_two_pages_of_that_paper(qapp, paper: str, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     load_fonts()
     place = tmp_path / "sheet.pdf"
     write_sheet(hive_on_coils(), place, paper, PRESETS["mm N"])
     data = place.read_bytes()
     assert data.startswith(b"%PDF-") and data.rstrip().endswith(b"%%EOF")
-    assert re.search(rb"/Count 1\b", data)
+    assert re.search(rb"/Count 2\b", data)
     box = re.search(rb"/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]", data)
     assert box is not None
     points = [PAPER[paper][n] * 72 / 96 for n in (0, 1)]

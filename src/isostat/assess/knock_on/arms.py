@@ -24,6 +24,7 @@ NEEDS = {
     "two arms": (*LOWER, "upper_m", "upper_slope_rad", "upper_above_m", "upper_in_m"),
     "strut": (*LOWER, "mount_above_m", "mount_in_m"),
 }
+HALF_SHAFT = ("shaft_m", "shaft_slope_rad", "shaft_in_m", "plunge_in_m", "plunge_out_m")
 SHAFT = ("shaft_m", "shaft_slope_rad")
 Moved = Callable[[Floats], Floats]  # a value at travels of one wheel, of one shape
 

@@ -19,6 +19,7 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.units.unit import Quantity
 
 NEEDS = ("length_m", "slope_rad", "box_rad")
+SLIP = ("ahead_m", "in_m", "out_m")
 
 
 def shaft_lines(a: Assessment) -> Iterator[Line]:

@@ -6,10 +6,12 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import QPointF, QRectF
 
+from isostat.assess.knock_on.arms import HALF_SHAFT
 from isostat.assess.knock_on.arms import NEEDS as ARM_NEEDS
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.moved import ONE_ARM, TWO_LINKS, held_by
 from isostat.assess.knock_on.shaft import NEEDS as SHAFT
+from isostat.assess.knock_on.shaft import SLIP
 from isostat.assess.knock_on.sideways import LINK
 from isostat.assess.knock_on.sideways import NEEDS as BAR
 from isostat.desktop.pieces.line import Line, tyre_field
@@ -38,7 +40,6 @@ FRAMES = ("ahead", "behind")
 FRAME_WORDS = (later("frame ends ahead"), later("frame ends behind"))
 ARMS = (None, "two arms", "strut")
 ARM_WORDS = (later("not said"), later("two arms"), later("arm and strut"))
-OF_HALF_SHAFT = ("shaft_m", "shaft_slope_rad", "shaft_in_m", "plunge_in_m", "plunge_out_m")
 FIELD = 62.0  # px
 
 
@@ -128,7 +129,7 @@ def _links(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
 
 def _shaft(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     base = path_to(JOB.vehicle.axles[axle])
-    names = (*SHAFT, "ahead_m", "in_m", "out_m")
+    names = (*SHAFT, *SLIP)
     _fields(sheet, v, at, [*((*base, "shaft", name) for name in names), (*base, "pinion_rad")])
 
 
@@ -137,7 +138,7 @@ def _arms(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     line, label = Line(sheet, v, at, size=13), tr("wheel held by")
     line.choice("knock arms", [tr(words) for words in ARM_WORDS], ARMS.index(arms.by),
                 lambda n: sheet.put((*base, "by"), ARMS[n], label), label=label, wide=150).gap(8)  # fmt: skip
-    names = (*ARM_NEEDS.get(arms.by or "", ()), "camber_rad", *OF_HALF_SHAFT)
+    names = (*ARM_NEEDS.get(arms.by or "", ()), "camber_rad", *HALF_SHAFT)
     _fields(sheet, v, at, [*((*base, name) for name in names), (*path_to(JOB.vehicle.axles[axle]), "bar_link_m")], line)
 
 

@@ -8,6 +8,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
 from isostat.desktop.paper.paper import MARGIN, pdf_page
+from isostat.desktop.paper.teardown_sheet import draw_teardown
 from isostat.desktop.pieces.ink import polyline
 from isostat.desktop.pieces.outline import side_outline
 from isostat.desktop.theme import LIGHT, Theme
@@ -36,10 +37,16 @@ CAUTIONS = (
 
 
 def write_sheet(job: Job, path: Path, page: str, preset: Preset) -> None:
-    """Writes the sheet as a PDF of one page. page: "A4" or "Letter". Raises OSError when the place cannot be written."""
+    """Writes the sheet as a PDF: the walk round, then what is read before teardown.
+
+    page: "A4" or "Letter". Raises OSError when the place cannot be written.
+    """
     writer = pdf_page(path, page, tr("Measuring sheet, {job}", job=job.title))
     with QPainter(writer) as painter:
-        draw_sheet(painter, QRectF(0, 0, writer.width(), writer.height()), job, preset)
+        page_area = QRectF(0, 0, writer.width(), writer.height())
+        draw_sheet(painter, page_area, job, preset)
+        writer.newPage()
+        draw_teardown(painter, page_area, job, preset)
 
 
 def draw_sheet(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:
