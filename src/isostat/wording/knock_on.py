@@ -202,9 +202,17 @@ def _(j: DraggedOutside, r: Reader) -> tuple[str, str]:
         allowed = tr("It may be {m} at most.", m=ends[1])
     elif ends[1] is None:
         allowed = tr("It may be {m} at least.", m=ends[0])
-    if j.what is What.SPEEDOMETER and j.now > 0.0:
-        allowed = tr("It must never show less than the true speed. Have it recalibrated.")
-    return title, allowed
+    return title, _speed(j.now, r) if j.what is What.SPEEDOMETER else allowed
+
+
+def _speed(slow: float, r: Reader) -> str:
+    """What it shows at two speeds, what the tyres do to the gearing, and what to do. slow: true over shown, less one."""
+    at = {speed: f"{speed / (1.0 + slow):.0f}" for speed in (50, 100)}
+    shows = tr("At a true 50 it shows {a}, at 100 {b}.", a=at[50], b=at[100])
+    way = later("Gearing {m} taller.") if slow > 0.0 else later("Gearing {m} shorter.")
+    gears = tr(way, m=with_unit(abs(slow), Quantity.SHARE, r.preset))
+    ask = tr("It must never show too little. Have it recalibrated.") if slow > 0.0 else tr("Have it recalibrated.")
+    return f"{shows} {gears} {ask}"
 
 
 @tell.register

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import re
 from functools import cache
 
 import numpy as np
@@ -143,6 +144,11 @@ def test_the_speedometer_must_not_read_slow(radius: float, grade: Grade | None) 
     assert share == pytest.approx(radius / 0.37 - 1.0, rel=0.05)
     found = [j for j in judge(a) if isinstance(j, DraggedOutside) and j.what is What.SPEEDOMETER]
     assert [j.grade for j in found] == ([] if grade is None else [grade])
+    for j in found:
+        body = say(j, Reader(job)).body
+        shown = [float(speed) for speed in re.findall(r"At a true 50 it shows (\d+), at 100 (\d+)\.", body)[0]]
+        assert shown == pytest.approx([50 * 0.37 / radius, 100 * 0.37 / radius], abs=1.5)
+        assert ("taller" in body and "too little" in body) if radius > 0.37 else ("shorter" in body and "too little" not in body)
 
 
 def test_what_was_not_read_is_asked_for_and_claims_nothing() -> None:
