@@ -7,9 +7,8 @@ from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.knock_on.line import Cure, Line, Way, What
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking
 from isostat.assess.knock_on.moved import lacking, travel
-from isostat.assess.knock_on.sideways import PRACTICE
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core import rules
@@ -70,9 +69,8 @@ def _arms(a: Assessment, axle: int) -> Iterator[Line]:
     if not any(value is not None for _, value in read):
         return
     view, missing = front_view(a, axle)
-    nothing = np.full(a.cases, np.nan)
     if view is None:
-        yield Line(what=What.CAMBER, axle=axle, quantity=Quantity.ANGLE, before=0.0, now=nothing, asks=missing)
+        yield asking(a.cases, What.CAMBER, axle, Quantity.ANGLE, missing)
         return
     before = 0.0 if read.camber_rad is None else float(read.camber_rad.value)
     now = _worse_side(a, axle, lambda u: before + view.at(u)[0], before)
@@ -145,8 +143,7 @@ def _link(a: Assessment, axle: int) -> Iterator[Line]:
     base = path_to(JOB.as_found.axles[axle].bar)
     missing = lacking(a, (*base, "arm_m"), (*base, "link_ratio"))
     if missing or bar.arm_m is None or bar.link_ratio is None:
-        nothing = np.full(a.cases, np.nan)
-        yield Line(what=What.BAR_ARM, axle=axle, quantity=Quantity.ANGLE, before=0.0, now=nothing, asks=missing, changes=True)
+        yield asking(a.cases, What.BAR_ARM, axle, Quantity.ANGLE, missing)
         return
     arm, ratio = float(bar.arm_m.value), float(bar.link_ratio.value)
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from isostat.assess.knock_on.line import Cure, Line, Way, What
+from isostat.assess.knock_on.line import Cure, Line, Way, What, asking
 from isostat.assess.knock_on.moved import mean_travel
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import LAMP_RANGE, lamp, lamp_range
@@ -30,8 +30,7 @@ def _lamps(a: Assessment) -> Iterator[Line]:
     lamps = lamp(a)
     if lamps is None:
         if a.loading.hitch is None:
-            yield Line(what=What.LAMPS, axle=None, quantity=Quantity.HEIGHT, before=0.0, now=np.full(a.cases, np.nan),
-                       asks=(path_to(JOB.vehicle.headlamp_m),))  # fmt: skip
+            yield asking(a.cases, What.LAMPS, None, Quantity.HEIGHT, (path_to(JOB.vehicle.headlamp_m),))
         return
     stands = a.proposed.stands
     low, high = lamp_range(float(np.nanmax(np.where(stands, lamps.height_m, np.nan)))) if stands.any() else LAMP_RANGE[0]

@@ -9,7 +9,10 @@ import numpy as np
 
 from isostat.core.limits import Floats
 from isostat.job.edits.paths import Path
+from isostat.language import later
 from isostat.units.unit import Quantity
+
+PRACTICE = later("common practice")
 
 
 class What(StrEnum):
@@ -119,6 +122,11 @@ class Line:
             return max(self.high - self.low, 1e-9)
         end = self.high if self.high is not None else self.low
         return 1.0 if end is None else max(abs(end - self.before), 1e-3)
+
+
+def asking(cases: int, what: What, axle: int | None, quantity: Quantity, asks: tuple[Path, ...]) -> Line:
+    """A line that cannot be worked out until its readings are there."""
+    return Line(what=what, axle=axle, quantity=quantity, before=0.0, now=np.full(cases, np.nan), changes=True, asks=asks)
 
 
 def outside(values: Floats, low: float | None, high: float | None) -> Floats:

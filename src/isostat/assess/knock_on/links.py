@@ -7,9 +7,8 @@ from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.knock_on.line import Cure, Line, Way, What
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What
 from isostat.assess.knock_on.moved import mean_travel, pitch, side_path
-from isostat.assess.knock_on.sideways import PRACTICE
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
 from isostat.core import rules

@@ -6,10 +6,9 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from isostat.assess.knock_on.line import Cure, Line, Way, What
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking
 from isostat.assess.knock_on.links import axle_turned
 from isostat.assess.knock_on.moved import lacking, mean_travel, side_path
-from isostat.assess.knock_on.sideways import PRACTICE
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core import rules
@@ -33,10 +32,9 @@ def _lines(a: Assessment, axle: int) -> Iterator[Line]:
     base = path_to(JOB.vehicle.axles[axle])
     missing = lacking(a, *((*base, "shaft", name) for name in NEEDS), (*base, "pinion_rad"))
     moved = axle_turned(a, axle)
-    nothing = np.full(a.cases, np.nan)
     if missing or moved is None:
         asks = missing or ((*base, "links", "by"),)
-        yield Line(what=What.REAR_JOINT, axle=axle, quantity=Quantity.ANGLE, before=0.0, now=nothing, asks=asks)
+        yield asking(a.cases, What.REAR_JOINT, axle, Quantity.ANGLE, asks)
         return
     shaft = shaft_of(a, axle)
     was, now = shaft.moved(*np.zeros((3, 1))), shaft.moved(mean_travel(a, axle), *moved)

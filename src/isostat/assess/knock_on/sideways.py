@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.knock_on.line import Cure, Line, Way, What
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking
 from isostat.assess.knock_on.moved import held_by, lacking, travel
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
@@ -16,13 +15,11 @@ from isostat.core.linkage.track_bar import TrackBar
 from isostat.core.vehicle.layout import Layout
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
-from isostat.language import later
 from isostat.units.unit import Quantity
 
 NEEDS = ("track_bar_m", "track_bar_frame_m", "track_bar_axle_m")
 LINK = ("length_m", "box_height_m", "axle_height_m")
 CENTIMETRE = 0.01  # m
-PRACTICE = later("common practice")
 
 
 def has_bar(a: Assessment, axle: int) -> bool:
@@ -59,9 +56,8 @@ def sideways_lines(a: Assessment) -> Iterator[Line]:
             continue
         base = path_to(JOB.vehicle.axles[axle])
         missing = lacking(a, *((*base, name) for name in NEEDS))
-        nothing = np.full(a.cases, np.nan)
         if missing:
-            yield Line(what=What.SIDEWAYS, axle=axle, quantity=Quantity.HEIGHT, before=0.0, now=nothing, asks=missing)
+            yield asking(a.cases, What.SIDEWAYS, axle, Quantity.HEIGHT, missing)
             continue
         bar = bar_of(a, axle)
         assert bar is not None
@@ -98,17 +94,16 @@ def steer_lines(a: Assessment) -> Iterator[Line]:
             continue
         base = path_to(JOB.vehicle.axles[axle])
         missing = lacking(a, *((*base, "drag_link", name) for name in LINK), *((*base, name) for name in NEEDS))
-        nothing = np.full(a.cases, np.nan)
-        off = Line(what=What.OFF_CENTRE, axle=axle, quantity=Quantity.HEIGHT, before=0.0, now=nothing, asks=missing)
         if missing:
-            yield off
+            yield asking(a.cases, What.OFF_CENTRE, axle, Quantity.HEIGHT, missing)
             continue
         bar, link, u = bar_of(a, axle), link_of(a, axle), travel(a, axle)
         assert bar is not None and link is not None
         now, allowed = link.shift_m(u) - bar.shift_m(u), rules.OFF_CENTRE
         by = -float(now[a.target_case])
         cures = (Cure(Way.DRAG_LINK, -link.side * by, Quantity.HEIGHT, now + by),) if np.isfinite(by) else ()
-        yield replace(off, now=now, low=-allowed, high=allowed, whose=PRACTICE, cures=cures)
+        yield Line(what=What.OFF_CENTRE, axle=axle, quantity=Quantity.HEIGHT, before=0.0, now=now, low=-allowed, high=allowed,
+                   whose=PRACTICE, cures=cures)  # fmt: skip
         steer = steer_a_centimetre(bar, link, u)
         even = _lower_box(bar, link, u[:, a.target_case])
         flat = Cure(Way.PITMAN, even, Quantity.HEIGHT, steer_a_centimetre(bar, link.bracket(even), u))
