@@ -38,7 +38,7 @@ LIFTS = (-0.03, 0.0, 0.06)
 PLACES = {  # what the place of a finding names: axle, side, case
     (False, False, True): "DraggedOutside FrequencySplit LampAim Lean NoseLoad OverRating RoofUnderDoor TipsSooner",
     (True, False, False): "BarAgainstLeaves LeafStress LinksCannotBe LinksDoNotClose NoWire OrderRight PackTooHigh StressHigh "
-    "ValveToSet",
+    "TapeDoubted ValveToSet",
     (True, False, True): "AirForWhatStays ComesAndGoes DampedAmiss DraggedOutside NoseLift OverRating RateOutsideWindow "
     "TargetOutOfReach TurnsTouch",
     (True, True, False): "CollarBeyond MuchPreload WrongOrder",

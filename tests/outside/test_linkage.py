@@ -13,8 +13,9 @@ from scipy.optimize import root
 
 from isostat.core.limits import OutOfRange
 from isostat.core.linkage.arms import HalfShaft, Strut, TwoArms
-from isostat.core.linkage.shaft import Shaft, angle_between, direction, joint_angle, most_angle, ripple_of_one
+from isostat.core.linkage.shaft import FrontPiece, Shaft, angle_between, direction, joint_angle, most_angle, ripple_of_one
 from isostat.core.linkage.side_links import Leaves, Link, OneArm, TwoLinks, too_short
+from isostat.core.linkage.tie_rod import TieRod
 from isostat.core.linkage.track_bar import TrackBar
 
 
@@ -104,6 +105,32 @@ def test_two_links_are_two_circles(v: float) -> None:
         assert links.at(np.array([v])) == (pytest.approx(e, abs=1e-8), pytest.approx(turn, abs=1e-8))
 
 
+def test_two_links_by_mujoco_over_the_whole_travel() -> None:
+    """An axle that slides up and fore and aft and turns, its links' ends placed by MuJoCo: 0.1 mm and 0.02° either way."""
+    lower, upper = FOUR_BAR.lower, FOUR_BAR.upper
+    sites = "".join(f'<site name="{n}" pos="{x} 0 {z}"/>' for n, (x, z) in (("fl", lower.frame), ("fu", upper.frame)))
+    xml = f"""<mujoco><compiler angle="radian"/><option gravity="0 0 0"/><worldbody>{sites}
+      <body name="up"><joint name="z" type="slide" axis="0 0 1"/><geom size="0.01" mass="1"/>
+        <body name="along"><joint name="x" type="slide" axis="1 0 0"/><geom size="0.01" mass="1"/>
+          <body name="axle"><joint name="turn" type="hinge" axis="0 1 0"/><geom size="0.01" mass="1"/>
+            <site name="al" pos="0 0 {lower.over_hub_m}"/><site name="au" pos="0 0 {upper.over_hub_m}"/></body></body></body>
+      </worldbody></mujoco>"""
+    model = mujoco.MjModel.from_xml_string(xml)
+    data = mujoco.MjData(model)
+
+    def gaps(z: np.ndarray) -> list[float]:  # type: ignore[type-arg]
+        data.qpos[1], data.qpos[2] = z
+        mujoco.mj_kinematics(model, data)
+        far = [np.linalg.norm(data.site(a).xpos - data.site(f).xpos) for a, f in (("al", "fl"), ("au", "fu"))]
+        return [float(far[0]) - lower.length_m, float(far[1]) - upper.length_m]
+
+    for v in np.linspace(-0.14, 0.12, 14):
+        data.qpos[0] = v
+        along, turned = root(gaps, [0.0, 0.0], tol=1e-12).x
+        e, turn = FOUR_BAR.at(np.array([v]))
+        assert e[0] == pytest.approx(along, abs=1e-4) and turn[0] == pytest.approx(turned, abs=math.radians(0.02))
+
+
 def test_equal_parallel_links_do_not_turn_the_axle_and_short_ones_do_not_close() -> None:
     parallel = TwoLinks(
         lower=Link(length_m=0.7, slope_rad=0.1, over_hub_m=-0.1), upper=Link(length_m=0.7, slope_rad=0.1, over_hub_m=0.1)
@@ -178,15 +205,21 @@ def turned(directions: list[np.ndarray], phase: float = 0.0) -> float:  # type: 
 
 
 @pytest.mark.parametrize(
-    ("box", "slope", "pinion", "plan"), [(0.0, 6.0, 11.0, 0.0), (2.0, 7.0, 2.0, 3.0), (1.0, 5.0, 0.5, 0.0), (0.0, 4.0, 1.0, 4.0)]
-)
-def test_the_residual_ripple_of_two_joints_by_turning_them(box: float, slope: float, pinion: float, plan: float) -> None:
+    ("box", "slope", "pinion", "plan", "front"),
+    [(0.0, 6.0, 11.0, 0.0, None), (2.0, 7.0, 2.0, 3.0, None), (1.0, 5.0, 0.5, 0.0, None), (0.0, 4.0, 1.0, 4.0, None),
+     (1.0, 6.0, 2.0, 0.0, 3.0), (0.0, 7.0, 1.0, 3.0, 4.0)],
+)  # fmt: skip
+def test_the_residual_ripple_of_all_joints_by_turning_them(
+    box: float, slope: float, pinion: float, plan: float, front: float | None
+) -> None:
     shaft = Shaft(length_m=1.2, slope_rad=math.radians(slope), box_rad=math.radians(box), pinion_rad=math.radians(pinion),
-                  plan_rad=math.radians(plan))  # fmt: skip
+                  plan_rad=math.radians(plan),
+                  front=None if front is None else FrontPiece(length_m=0.9, slope_rad=math.radians(front)))  # fmt: skip
     still = np.zeros(1)
     moved = shaft.moved(still, still, still)
-    d = [direction(math.radians(a), math.radians(p)) for a, p in ((box, 0.0), (slope, plan), (pinion, 0.0))]
-    assert math.degrees(moved.front_rad[0]) == pytest.approx(math.degrees(angle_between(d[0], d[1])[0]))
+    pieces = [(box, 0.0), *([] if front is None else [(front, 0.0)]), (slope, plan), (pinion, 0.0)]
+    d = [direction(math.radians(a), math.radians(p)) for a, p in pieces]
+    assert math.degrees(moved.box_rad[0]) == pytest.approx(math.degrees(angle_between(d[0], d[1])[0]))
     assert 100 * moved.residual_rad[0] ** 2 == pytest.approx(100 * turned(d), abs=0.05)
     assert moved.longer_m[0] == pytest.approx(0.0, abs=1e-12)
 
@@ -254,3 +287,44 @@ def test_parallel_arms_keep_the_camber_and_a_shaft_at_its_pivots_does_not_plunge
     assert np.isnan(level.at(np.array([0.9]))[0]).all()
     with pytest.raises(OutOfRange):
         TwoArms(pivot=(0.0, 0.0), ball=(0.01, 0.0), upper_pivot=(-0.4, 0.15), upper_ball=(0.0, 0.15))
+
+
+@pytest.mark.parametrize("behind", [True, False])
+@pytest.mark.parametrize("travel", [-0.08, -0.03, 0.05])
+def test_toe_by_a_knuckle_on_three_joints(travel: float, behind: bool) -> None:
+    """SciPy places the knuckle on both arms' circles; the rod then pushes its arm in or out, and toe is that over the arm."""
+    arms = TwoArms(pivot=(-0.45, -0.06), ball=(-0.08, -0.11), upper_pivot=(-0.38, 0.16), upper_ball=(-0.11, 0.18))
+    rod = TieRod(inner=(-0.42, -0.01), outer=(-0.09, -0.06), arm_m=0.14, behind=behind)
+
+    def carried(z: np.ndarray, point: tuple[float, float]) -> tuple[float, float]:  # type: ignore[type-arg]
+        y, up = point  # the knuckle's centre out and up by z, leaned by z[1], top out
+        return z[0] + y * math.cos(z[1]) + up * math.sin(z[1]), travel - y * math.sin(z[1]) + up * math.cos(z[1])
+
+    def gaps(z: np.ndarray) -> list[float]:  # type: ignore[type-arg]
+        return [math.dist(carried(z, ball), pivot) - math.dist(ball, pivot)
+                for ball, pivot in ((arms.ball, arms.pivot), (arms.upper_ball, arms.upper_pivot))]  # fmt: skip
+
+    z = root(gaps, [0.0, 0.0], tol=1e-12).x
+    lean, out = arms.at(np.array([travel]))
+    assert (out[0], lean[0]) == pytest.approx((z[0], z[1]), abs=1e-8)
+    y, up = carried(z, rod.outer)
+    pushed = rod.inner[0] + math.sqrt(rod.length_m**2 - (up - rod.inner[1]) ** 2) - y
+    toe = float(rod.toe(np.array([travel]), out, lean)[0])
+    assert toe == pytest.approx((1 if behind else -1) * pushed / 0.14, abs=1e-8) and abs(toe) > math.radians(0.05)
+    straight = rod.straightened(travel, float(out[0]), float(lean[0]))
+    assert float(straight.toe(np.array([travel]), out, lean)[0]) == pytest.approx(0.0, abs=1e-9)
+    along = TieRod(inner=arms.pivot, outer=arms.ball, arm_m=0.14, behind=behind)
+    assert float(along.toe(np.array([travel]), out, lean)[0]) == pytest.approx(0.0, abs=1e-9), (
+        "a rod that is the arm steers nothing"
+    )
+
+
+def test_a_ball_joint_swings_by_arm_and_knuckle() -> None:
+    arms = TwoArms(pivot=(-0.45, -0.06), ball=(-0.08, -0.11), upper_pivot=(-0.38, 0.16), upper_ball=(-0.11, 0.18))
+    u = np.array([-0.06, 0.04])
+    lean, out = arms.at(u)
+    (y, z), c, s = arms.ball, np.cos(lean), np.sin(lean)
+    ball = zip(out + y * c + z * s, u - y * s + z * c, strict=True)
+    was = math.atan2(arms.ball[1] - arms.pivot[1], arms.ball[0] - arms.pivot[0])
+    arm = [math.atan2(z - arms.pivot[1], y - arms.pivot[0]) - was for y, z in ball]
+    assert arms.swings(u) == pytest.approx(np.array(arm) + lean, abs=1e-9) and arm[1] > 0.1 > -0.1 > arm[0]

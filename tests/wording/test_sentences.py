@@ -19,7 +19,7 @@ from isostat.assess import assess
 from isostat.assess.fixes import Fix, judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
-from isostat.assess.knock_on.findings import DraggedOutside, LinksCannotBe
+from isostat.assess.knock_on.findings import DraggedOutside, LinksCannotBe, TapeDoubted
 from isostat.assess.knock_on.line import What
 from isostat.assess.load.findings import OverRating
 from isostat.assess.measure.findings import LikelySlip, SidesDisagree, Warp
@@ -47,8 +47,9 @@ OWN = {  # names that mean something else in one kind
     (TopBinds, "by"): st.sampled_from(("top solid", "main solid")),
     (OverRating, "what"): st.sampled_from(("plate", "tyre", "wheel", "hitch")),
     (DraggedOutside, "what"): st.sampled_from(What),
-    (DraggedOutside, "quantity"): st.sampled_from((Quantity.HEIGHT, Quantity.ANGLE, Quantity.SHARE)),
+    (DraggedOutside, "quantity"): st.sampled_from((Quantity.HEIGHT, Quantity.ANGLE, Quantity.SHARE, Quantity.RATIO)),
     (DraggedOutside, "before"): st.floats(-0.5, 0.5) | st.none(),
+    (TapeDoubted, "names"): st.just(("hub_left_m",)) | st.just(("hub_right_m", "diagonal_left_m")),
     (LinksCannotBe, "refused"): st.just(OutOfRange("link length", 0.01, 0.1, 3.0, "m")),
 }
 POINT_NAMES = {(LikelySlip, "what"), (SidesDisagree, "what"), (SidesDisagree, "other")}

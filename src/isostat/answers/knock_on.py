@@ -7,11 +7,12 @@ from typing import Any
 import numpy as np
 
 from isostat.assess.knock_on.line import Cure, Line
+from isostat.assess.knock_on.lines import worsened
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import Floats
 from isostat.units.unit import Quantity
 
-UNITS = {Quantity.HEIGHT: "m", Quantity.ANGLE: "rad", Quantity.SHARE: "share"}
+UNITS = {Quantity.HEIGHT: "m", Quantity.FINE: "m", Quantity.ANGLE: "rad", Quantity.SHARE: "share", Quantity.RATIO: "1"}
 
 
 def knock_on_plain(a: Assessment, lines: tuple[Line, ...]) -> dict[str, Any]:
@@ -24,7 +25,7 @@ def _line(a: Assessment, line: Line) -> dict[str, Any]:
     outside = bool(line.outside.any())
     return {
         "what": line.what.value,
-        "axle": None if line.axle is None else a.job.vehicle.axles[line.axle].name,
+        "axle": _axle(a, line),
         "unit": UNITS[line.quantity],
         "before": None if line.changes else _known(line.before),
         "now": _each(line.now),
@@ -34,13 +35,26 @@ def _line(a: Assessment, line: Line) -> dict[str, Any]:
         "outside": outside,
         "worst_case": None if line.asks else a.job.cases[line.worst].name,
         "approximate": line.guessed,
-        "cures": [_cure(cure) for cure in line.cures] if outside else [],
+        "cures": [_cure(a, line, cure) for cure in line.cures] if outside else [],
         "needs": [".".join(str(part) for part in path) for path in line.asks],
     }
 
 
-def _cure(cure: Cure) -> dict[str, Any]:
-    return {"way": cure.way.value, "by": _known(cure.by), "leaves": _each(cure.leaves)}
+def _cure(a: Assessment, line: Line, cure: Cure) -> dict[str, Any]:
+    rods = [{"rod": name, "longer_m": _known(by), "half_turns": turns} for name, by, turns in cure.plan]
+    return {
+        "way": cure.way.value,
+        "by": _known(cure.by),
+        "unit": UNITS[cure.quantity],
+        "half_turns": cure.half_turns,
+        "rods": rods,
+        "leaves": _each(cure.leaves),
+        "worsens": [{"what": one.what.value, "axle": _axle(a, one), "now": _each(one.now)} for one in worsened(a, line, cure)],
+    }
+
+
+def _axle(a: Assessment, line: Line) -> str | None:
+    return None if line.axle is None else a.job.vehicle.axles[line.axle].name
 
 
 def _each(values: Floats) -> list[float | None]:

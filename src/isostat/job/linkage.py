@@ -1,4 +1,4 @@
-"""What locates and drives a wheel, as read before anything is undone: links in side view, propeller shaft, arms in front view."""
+"""What locates and drives a wheel: links in side view, propeller shaft, arms in front view, and what sets an axle square."""
 
 from __future__ import annotations
 
@@ -10,9 +10,12 @@ from isostat.job.reading import (
     Angle,
     ArmAngle,
     BarLength,
+    BodyLength,
+    FinalDrive,
     Frozen,
     Gap,
     Height,
+    Lead,
     NotSo,
     Number,
     Offset,
@@ -27,7 +30,8 @@ class SideLinks(Frozen):
     """What keeps the axle in its place fore and aft, one side of it.
 
     by: leaves, a lower and an upper link, or one arm that is one with the axle. frame: where the frame ends lie. A slope counts
-    downwards to the axle. over_hub_m: the axle end above the hub. caster_rad: as read, top rearward.
+    downwards to the axle. over_hub_m: the axle end above the hub. caster_rad: as read, top rearward. lead_m: by which a whole turn
+    of a link's end makes it longer.
     """
 
     by: Literal["leaves", "two links", "one arm"] | None = None
@@ -39,13 +43,16 @@ class SideLinks(Frozen):
     upper_slope_rad: ArmAngle | None = None
     upper_over_hub_m: Offset | None = None
     caster_rad: Angle | None = None
+    lead_m: Lead | None = None
 
 
 class DriveShaft(Frozen):
-    """A propeller shaft with a joint at each end, box to axle.
+    """A propeller shaft with a joint at each end, box to axle; where it is of two pieces, the one from the carrier to the axle.
 
     slope_rad, box_rad: of shaft and output, downwards to the axle. ahead_m: the axle's joint from the hub. in_m, out_m: by which
-    the slip joint can still go in, and come out.
+    the slip joint can still go in, and come out. plan_rad: of the shaft from straight, seen from above. front_m, front_slope_rad:
+    of the piece from the box to the carrier. box_joint: whether that at the box is a double cardan. final_drive: turns of the
+    shaft for one of the wheel.
     """
 
     length_m: ShaftLength | None = None
@@ -54,13 +61,20 @@ class DriveShaft(Frozen):
     ahead_m: Offset | None = None
     in_m: Gap | None = None
     out_m: Gap | None = None
+    plan_rad: Angle | None = None
+    box_joint: Literal["single", "double cardan"] = "single"
+    front_m: ShaftLength | None = None
+    front_slope_rad: ArmAngle | None = None
+    final_drive: FinalDrive | None = None
 
 
 class FrontArms(Frozen):
     """A wheel's arms as seen from the front, one side, as weighed; slopes downwards to the wheel, joints from the wheel's centre.
 
     by: two arms, or one and a strut. …_in_m: towards the middle. shaft_m: of a half-shaft, joint to joint;
-    plunge_in_m, plunge_out_m: by which it can go in, and come out. camber_rad: top outward, as read.
+    plunge_in_m, plunge_out_m: by which it can go in, and come out. camber_rad: top outward, as read. rack: where the tie rod lies
+    of the axle; rod_…: of its outer end; steer_arm_m: of the knuckle, seen from above. toe_rad: in, of one wheel. ball_rad: by
+    which the lower ball joint may still swing either way. lock_rad: of the wheel turned all the way.
     """
 
     by: Literal["two arms", "strut"] | None = None
@@ -80,6 +94,15 @@ class FrontArms(Frozen):
     shaft_in_m: Offset | None = None
     plunge_in_m: Gap | None = None
     plunge_out_m: Gap | None = None
+    rack: Literal["ahead", "behind"] | None = None
+    rod_m: BarLength | None = None
+    rod_slope_rad: ArmAngle | None = None
+    rod_below_m: Offset | None = None
+    rod_in_m: Offset | None = None
+    steer_arm_m: BarLength | None = None
+    toe_rad: Angle | None = None
+    ball_rad: Angle | None = None
+    lock_rad: Angle | None = None
 
 
 class DragLink(Frozen):
@@ -89,6 +112,31 @@ class DragLink(Frozen):
     box_height_m: Height | None = None
     axle_height_m: Height | None = None
     box_side: Literal["left", "right"] = "left"
+
+
+class Square(Frozen):
+    """Lengths by which an axle is set square under the frame, links and bar in place; the front axle is taken as square.
+
+    hub_…: hub to hub of one side; diagonal_left_m: front left to rear right; kingpin_…: kingpin to axle housing of one side;
+    across_…: frame to the axle's end. kingpin_out_m, housing_out_m: how far those stand out from the middle. lower_…, upper_…: how
+    far the ends of a link do. pinion_rad: as it stands now.
+    """
+
+    hub_left_m: BodyLength | None = None
+    hub_right_m: BodyLength | None = None
+    diagonal_left_m: BodyLength | None = None
+    diagonal_right_m: BodyLength | None = None
+    kingpin_left_m: BodyLength | None = None
+    kingpin_right_m: BodyLength | None = None
+    kingpin_out_m: Offset | None = None
+    housing_out_m: Offset | None = None
+    across_left_m: Offset | None = None
+    across_right_m: Offset | None = None
+    pinion_rad: Angle | None = None
+    lower_out_m: Offset | None = None
+    lower_frame_out_m: Offset | None = None
+    upper_out_m: Offset | None = None
+    upper_frame_out_m: Offset | None = None
 
 
 class Allowed(Frozen):

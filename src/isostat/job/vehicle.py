@@ -8,7 +8,7 @@ from typing import Literal, Self, get_args
 from pydantic import Field, model_validator
 
 from isostat.core.parts.event import Event
-from isostat.job.linkage import DragLink, DriveShaft, FrontArms, SideLinks
+from isostat.job.linkage import DragLink, DriveShaft, FrontArms, SideLinks, Square
 from isostat.job.reading import (
     Above,
     Angle,
@@ -171,6 +171,7 @@ class Axle(Frozen):
     shaft: DriveShaft = DriveShaft()
     arms: FrontArms = FrontArms()
     drag_link: DragLink = DragLink()
+    square: Square = Square()
     bar_link_m: BarLength | None = None
     tyre_plate_kg: Rated | None = None
     tyre_pressure_pa: Pressure | None = None
@@ -208,7 +209,8 @@ class Vehicle(Frozen):
     coupling_ahead_m, nose_kg: of a trailer, its coupling ahead of the first axle and what that carried when weighed.
     deck_front_m, deck_rear_m: headboard and tailboard behind the front hub. headlamp_drop_m: cut-off below the lamp at 10 m.
     door_m: the door that the roof must pass. tandem: whether the springs of the last two axles share a rocking beam a side, arms
-    beam_m long, or its ends beam_front_m and beam_rear_m from the pivot. rake_front, rake_rear: the points that the rake is taken
+    beam_m long, or its ends beam_front_m and beam_rear_m from the pivot. aids: what on board knows its height or its aim: cameras
+    and radar, level sensors. rake_front, rake_rear: the points that the rake is taken
     between.
     """
 
@@ -229,6 +231,7 @@ class Vehicle(Frozen):
     rake_front: Text = ""
     rake_rear: Text = ""
     brake_rod_m: Stroke | None = None
+    aids: Literal["none", "cameras", "level sensors", "both"] | None = None
     tandem: Literal["apart", "equalized"] = "apart"
     beam_m: BeamArm | None = None
     beam_front_m: BeamArm | None = None

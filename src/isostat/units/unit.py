@@ -17,6 +17,7 @@ class Quantity(StrEnum):
 
     HEIGHT = "height"
     COIL = "coil size"
+    FINE = "fine length"
     MASS = "mass"
     RATE = "rate"
     PRESSURE = "pressure"
@@ -47,6 +48,8 @@ class Unit:
 
 MM = Unit("mm", 0.001, 0)
 IN = Unit("in", INCH_M, 2, fractional=True)
+TENTH_MM = Unit("mm", 0.001, 1)
+MIL = Unit("in", INCH_M, 3)
 KG = Unit("kg", 1.0, 0)
 LB = Unit("lb", POUND_KG, 0)
 N_AS_MASS = Unit("N", 1.0 / GRAVITY, 0)
@@ -130,18 +133,18 @@ SPELLINGS: dict[Quantity, dict[str, Unit]] = {
         "cuin": CUBIC_INCH,
     },
 }
-SPELLINGS[Quantity.COIL] = SPELLINGS[Quantity.HEIGHT]
+SPELLINGS[Quantity.COIL] = SPELLINGS[Quantity.FINE] = SPELLINGS[Quantity.HEIGHT]
 
 
 # What no workshop chooses: it goes with its heights.
 FIXED = {
     Quantity.FREQUENCY: HZ, Quantity.FORCE: N, Quantity.RATIO: PLAIN, Quantity.SHARE: PERCENT, Quantity.ANGLE: DEGREE,
-    Quantity.ALTITUDE: METRE, Quantity.WARMTH: CELSIUS, Quantity.VOLUME: LITRE,
+    Quantity.ALTITUDE: METRE, Quantity.WARMTH: CELSIUS, Quantity.VOLUME: LITRE, Quantity.FINE: TENTH_MM,
     Quantity.SPEED: MM_PER_S, Quantity.STRESS: MPA, Quantity.MODULUS: GPA, Quantity.TEMPERATURE: DEGREE_C,
 }  # fmt: skip
 INCHES = FIXED | {
     Quantity.ALTITUDE: FOOT, Quantity.WARMTH: FAHRENHEIT, Quantity.TEMPERATURE: DEGREE_F, Quantity.VOLUME: CUBIC_INCH,
-    Quantity.SPEED: INCH_PER_S,
+    Quantity.SPEED: INCH_PER_S, Quantity.FINE: MIL,
 }  # fmt: skip
 
 

@@ -4,102 +4,25 @@ from __future__ import annotations
 
 import numpy as np
 
-from isostat.assess.knock_on.findings import BarAgainstLeaves, DraggedOutside, LinksCannotBe, LinksDoNotClose, ValveToSet
-from isostat.assess.knock_on.line import Cure, Line, Way, What, outside
+from isostat.assess.knock_on.findings import (
+    BarAgainstLeaves,
+    DraggedOutside,
+    LinksCannotBe,
+    LinksDoNotClose,
+    TapeDoubted,
+    ValveToSet,
+)
+from isostat.assess.knock_on.line import Cure, Line, What, outside
+from isostat.assess.knock_on.lines import worsened
 from isostat.assess.solve.assessment import Assessment
 from isostat.job.edits.paths import Path
 from isostat.job.out_of_range import say_out_of_range
-from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS
 from isostat.language import capital, later, tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
+from isostat.wording.knock_on_words import CURES, FITS, READINGS, RODS, SIGNS, WHAT
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
-
-WHAT = {
-    What.SIDEWAYS: later("axle sideways"),
-    What.BAR_SLOPE: later("Panhard bar angle"),
-    What.OFF_CENTRE: later("steering off centre, at the knuckle"),
-    What.BUMP_STEER: later("bump steer, 10 mm of travel"),
-    What.CASTER: later("caster"),
-    What.PINION: later("pinion angle, nose up"),
-    What.WHEELBASE: later("axle fore and aft"),
-    What.FRONT_JOINT: later("shaft joint at the box"),
-    What.REAR_JOINT: later("shaft joint at the axle"),
-    What.RIPPLE: later("ripple of both joints, as one"),
-    What.SLIP_IN: later("slip left in full bump"),
-    What.SLIP_OUT: later("slip left in full droop"),
-    What.CAMBER: later("camber, top out"),
-    What.HALF_SHAFT: later("half-shaft outer joint"),
-    What.HALF_SHAFT_DROOP: later("the same at full droop"),
-    What.PLUNGE_IN: later("half-shaft plunge left, in"),
-    What.PLUNGE_OUT: later("half-shaft plunge left, out"),
-    What.BAR_ARM: later("anti-roll bar arm leans"),
-    What.LAMPS: later("headlamp cut-off at 10 m"),
-    What.VALVE: later("brake valve rod, unadjusted"),
-    What.SPEEDOMETER: later("speedometer reads"),
-}
-READINGS = {point.field: point.words for point in (*AXLE_POINTS, *VEHICLE_POINTS)} | {
-    "track_bar_side": later("Panhard bar, frame end on"),
-    "by": later("axle held by"),
-    "frame": later("frame ends"),
-    "lower_m": later("lower link or arm"),
-    "lower_slope_rad": later("its slope, down to the wheel"),
-    "lower_over_hub_m": later("lower link above the hub"),
-    "upper_m": later("upper link or arm"),
-    "upper_slope_rad": later("upper slope, down to the wheel"),
-    "upper_over_hub_m": later("upper link above the hub"),
-    "caster_rad": later("caster"),
-    "length_m": later("shaft, joint to joint"),
-    "slope_rad": later("shaft, down to the axle"),
-    "box_rad": later("box output, down to the axle"),
-    "ahead_m": later("axle joint ahead of the hub"),
-    "drag_link length_m": later("length, eye to eye"),
-    "box_height_m": later("box end above the ground"),
-    "axle_height_m": later("axle end above the ground"),
-    "box_side": later("steering box on"),
-    "ball_below_m": later("ball joint below the hub"),
-    "ball_in_m": later("ball joint in from the wheel"),
-    "upper_above_m": later("upper ball above the hub"),
-    "upper_in_m": later("upper ball in from the wheel"),
-    "mount_above_m": later("strut mount above the hub"),
-    "mount_in_m": later("strut mount in from the wheel"),
-    "camber_rad": later("camber, top out"),
-    "shaft_m": later("half-shaft, joint to joint"),
-    "shaft_slope_rad": later("half-shaft, down to the wheel"),
-    "shaft_in_m": later("its outer joint in from the wheel"),
-    "plunge_in_m": later("plunge: can go in"),
-    "plunge_out_m": later("plunge: can come out"),
-    "bar_link_m": later("anti-roll link length"),
-    "arm_m": later("anti-roll bar arm (Measure)"),
-    "link_ratio": later("anti-roll link ratio (Measure)"),
-    "in_m": later("slip: can still go in"),
-    "out_m": later("slip: can still come out"),
-}
-SIGNS = {  # below nought, and above
-    What.OFF_CENTRE: (later("{m} right"), later("{m} left")),
-    What.SIDEWAYS: (later("{m} right"), later("{m} left")),
-    What.WHEELBASE: (later("{m} rearward"), later("{m} forward")),
-    What.LAMPS: (later("{m} above"), later("{m} below")),
-    What.SPEEDOMETER: (later("{m} fast"), later("{m} slow")),
-}
-CURES = {
-    Way.LONGER_BAR: (later("Bar {m} shorter"), later("Bar {m} longer")),
-    Way.BRACKET: (later("Axle end of the bar {m} lower"), later("Axle end of the bar {m} higher")),
-    Way.HOLE: (later("Frame end of the bar {m} to the right"), later("Frame end of the bar {m} to the left")),
-    Way.DRAG_LINK: (later("Drag link {m} shorter"), later("Drag link {m} longer")),
-    Way.PITMAN: (
-        later("Pitman end {m} higher, or knuckle end lower"),
-        later("Pitman end {m} lower, or knuckle end higher"),
-    ),
-    Way.WEDGE: (later("Wedge or shims {m}, nose down"), later("Wedge or shims {m}, nose up")),
-    Way.DROP: (later("Differential {m} higher"), later("Differential {m} lower, with its bolts and spacers")),
-    Way.LINK: (later("Anti-roll link {m} shorter"), later("Anti-roll link {m} longer")),
-    Way.ALIGN: (later("Wheel alignment: camber {m} in"), later("Wheel alignment: camber {m} out")),
-    Way.AIM: (later("Aim {m} higher at 10 m"), later("Aim {m} lower at 10 m")),
-    Way.ROD: (later("Rod about {m} shorter"), later("Rod about {m} longer")),
-    Way.RECALIBRATE: (later("Recalibrate it by {m}"), later("Recalibrate it by {m}")),
-}
 
 
 def say_what(line: Line, r: Reader) -> str:
@@ -150,9 +73,41 @@ def say_worst(line: Line, r: Reader) -> str:
     return tr("{value} when {case}", value=say_case(line, line.worst, r), case=r.case(line.worst))
 
 
-def say_cure(cure: Cure, r: Reader) -> str:
-    """What is done, and by how much."""
-    return tr(CURES[cure.way][int(cure.by >= 0.0)], m=with_unit(abs(cure.by), cure.quantity, r.preset))
+def say_cure(line: Line, cure: Cure, r: Reader) -> str:
+    """What is done, and by how much; of rods on a known thread in half turns."""
+    if cure.plan:
+        return "; ".join(_rod(*one, r) for one in cure.plan if one[2] != 0) or tr("Links stay as they are")
+    m = with_unit(abs(cure.by), cure.quantity, r.preset)
+    said = tr(CURES[cure.way][int(cure.by >= 0.0)], m=m)
+    if line.axle is None and cure.change is not None:
+        said = tr("{done}, {axle}", done=said, axle=r.axle(cure.change.axle))
+    return said if cure.half_turns is None else tr("{done} ({turns})", done=said, turns=_turns(cure.half_turns))
+
+
+def _rod(name: str, by: float, turns: int | None, r: Reader) -> str:
+    """`upper left 3 half turns longer`."""
+    m = with_unit(abs(by), Quantity.FINE, r.preset) if turns is None else _turns(turns)
+    way = later("{rod} {m} longer") if by >= 0.0 else later("{rod} {m} shorter")
+    return tr(way, rod=tr(RODS[name]), m=m)
+
+
+def _turns(half_turns: int) -> str:
+    n = abs(half_turns)
+    return tr("1 half turn") if n == 1 else tr("{n} half turns", n=n)
+
+
+def say_fits(cure: Cure) -> str:
+    """When this way is the one to take, where the trade goes several; else nothing."""
+    return tr(FITS[cure.way]) if cure.way in FITS else ""
+
+
+def say_worsens(a: Assessment, line: Line, cure: Cure, r: Reader) -> str:
+    """What a cure puts further outside; nothing where it does no harm."""
+    worse = worsened(a, line, cure)
+    if not worse:
+        return ""
+    said = [tr("{what} {value}", what=say_what(one, r), value=say_case(one, one.worst, r)) for one in worse]
+    return tr("Worsens: {things}.", things=", ".join(said))
 
 
 def say_left(line: Line, cure: Cure, r: Reader) -> str:
@@ -188,7 +143,9 @@ def knock_on_text(a: Assessment, lines: tuple[Line, ...], r: Reader) -> str:
         if allowed := say_allowed(line, r):
             out.append("      " + tr("allowed {allowed} ({whose})", allowed=allowed, whose=tr(line.whose)))
         if line.outside.any():
-            out += [f"      {say_cure(cure, r)}; {say_left(line, cure, r)}" for cure in line.cures]
+            for cure in line.cures:
+                out.append(f"      {say_cure(line, cure, r)}; {say_left(line, cure, r)}")
+                out += [f"        {words}" for words in (say_worsens(a, line, cure, r), say_fits(cure)) if words]
     return "\n".join(out) + "\n"
 
 
@@ -236,6 +193,13 @@ def _(j: BarAgainstLeaves, r: Reader) -> tuple[str, str]:
 @tell.register
 def _(j: LinksCannotBe, r: Reader) -> tuple[str, str]:
     return tr("Link or shaft readings contradict each other"), say_out_of_range(j.refused).words(r.preset)
+
+
+@tell.register
+def _(j: TapeDoubted, r: Reader) -> tuple[str, str]:
+    names = capital("; ".join(tr(READINGS[name]) for name in j.names))
+    title = tr("{readings}: other lengths disagree", readings=names)
+    return title, tr("Tape it again before a link is turned: the plan rests on it.")
 
 
 @tell.register

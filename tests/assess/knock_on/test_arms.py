@@ -7,12 +7,14 @@ from functools import cache
 
 import numpy as np
 import pytest
+from scipy.optimize import root
 
 from isostat.assess import assess
 from isostat.assess.judge import judge
-from isostat.assess.knock_on.arms import front_view, half_shaft
-from isostat.assess.knock_on.findings import DraggedOutside, LinksCannotBe
-from isostat.assess.knock_on.line import Line, What
+from isostat.assess.judgement import Grade, Step
+from isostat.assess.knock_on.arms import front_view, half_shaft, tie_rod
+from isostat.assess.knock_on.findings import DraggedOutside, LinksCannotBe, LinksDoNotClose
+from isostat.assess.knock_on.line import Line, Way, What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.landmarks import landmarks
@@ -80,6 +82,38 @@ def test_half_shafts_at_ride_height_and_hanging_and_a_lower_differential() -> No
     assert {j.what for j in found} >= {What.HALF_SHAFT, What.HALF_SHAFT_DROOP}
 
 
+def test_toe_is_that_of_the_rod_against_the_arms() -> None:
+    a, found = lifted(), line(lifted(), What.TOE)
+    (rod, missing), (view, _) = tie_rod(a, 0), front_view(a, 0)
+    assert rod is not None and view is not None and missing == () and found.before == pytest.approx(0.0017)
+    u = a.proposed.rest.travel_m[0, :, a.target_case]
+    camber, outward = view.at(u)
+    assert found.now[a.target_case] - found.before == pytest.approx(max(rod.toe(u, outward, camber), key=abs))
+    ahead = line(assess(van(rack="ahead")), What.TOE)
+    assert ahead.now - found.before == pytest.approx(-(found.now - found.before)), "the other way, ahead of the axle"
+    cure = found.cures[0]
+    assert abs(cure.leaves[a.target_case] - found.before) < 0.1 * abs(found.now[a.target_case] - found.before) + 2e-4
+    asks = line(assess(van(rack=None)), What.TOE)
+    assert asks.asks == ((*ARMS, "rack"),)
+    upright = assess(van(rod_slope_rad=1.3))
+    assert np.isnan(line(upright, What.TOE).now).any() or line(upright, What.TOE).outside.any()
+
+
+def test_drop_brackets_bring_all_of_it_back_and_lock_adds_to_droop() -> None:
+    a = assess(van(ball_rad=0.05))
+    for what in (What.CAMBER, What.TOE, What.HALF_SHAFT, What.BALL):
+        found = line(a, what)
+        bracket = next((cure for cure in found.cures if cure.way is Way.DROP_BRACKET), None)
+        if what is not What.TOE:
+            assert bracket is not None and bracket.by == pytest.approx(-float(a.proposed.rest.travel_m[0, :, a.target_case].mean()))
+    camber = line(a, What.CAMBER)
+    bracket = next(cure for cure in camber.cures if cure.way is Way.DROP_BRACKET)
+    assert bracket.leaves[a.target_case] == pytest.approx(camber.before, abs=math.radians(0.1)), "but for the lean of the body"
+    droop, lock = line(a, What.HALF_SHAFT_DROOP), line(a, What.HALF_SHAFT_LOCK)
+    assert math.tan(lock.now[0]) ** 2 == pytest.approx(math.tan(droop.now[0]) ** 2 + math.tan(0.6) ** 2), "G-06"
+    assert line(a, What.BALL).outside.any() and line(a, What.BALL).high == pytest.approx(0.05)
+
+
 def test_plunge_is_what_the_whole_travel_leaves() -> None:
     a = lifted()
     shaft, (view, _) = half_shaft(a, 0), front_view(a, 0)
@@ -100,5 +134,12 @@ def test_a_longer_link_puts_the_arm_of_the_bar_back() -> None:
     found = line(a, What.BAR_ARM)
     u = a.proposed.rest.travel_m[0, :, a.target_case]
     worse = u[np.argmax(np.abs(u))]
-    assert found.now[a.target_case] == pytest.approx(math.asin(worse * 0.7 / 0.25))
+    lower = (0.25, 0.7 * worse - 0.3)  # the link's lower end, from the bar's axis
+    end = root(lambda eta: [math.dist(lower, (0.25 * math.cos(eta[0]), 0.25 * math.sin(eta[0]))) - 0.3], [0.0], tol=1e-12).x[0]
+    assert found.now[a.target_case] == pytest.approx(end, abs=1e-9), "SciPy: the link keeps its length"
     assert found.cures[0].by == pytest.approx(-u.mean() * 0.7) and abs(found.cures[0].leaves[a.target_case]) < rules.BAR_ARM / 3
+    over = line(a, What.BAR_OVER)
+    assert over.before == pytest.approx(over.now[0], abs=0.3) and 0.0 < over.now[0] < math.pi / 2
+    short = put_number(a.job, path_to(JOB.vehicle.axles[0].bar_link_m), 0.05)
+    gone = assess(put_number(short, (*bar, "arm_m"), 0.06))
+    assert [type(j) for j in judge(gone) if j.step is Step.KNOCK_ON and j.grade is Grade.FAULT] == [LinksDoNotClose]

@@ -92,8 +92,14 @@ def test_pinion_and_caster_turn_one_for_one_against_the_ground() -> None:
     assert path is not None and not missing
     _, turned = path.at(a.proposed.rest.travel_m[1].mean(axis=0))
     assert pinion.now == pytest.approx(0.04 - turned - a.proposed.rest.pose[1])
-    wedge = next(cure for cure in caster.cures if cure.way is Way.WEDGE)
-    assert wedge.leaves[a.target_case] == pytest.approx(caster.before)
+    ways = {cure.way: cure for cure in caster.cures}
+    assert set(ways) == {Way.UPPER_LINK, Way.BUSHES, Way.LOWER_LINKS}
+    assert ways[Way.BUSHES].leaves[a.target_case] == pytest.approx(caster.before)
+    assert ways[Way.UPPER_LINK].leaves[a.target_case] == pytest.approx(caster.before, abs=1e-7), "by its length"
+    pitch = float(a.proposed.rest.pose[1, a.target_case])
+    assert ways[Way.LOWER_LINKS].leaves[a.target_case] == pytest.approx(caster.before - pitch, abs=1e-6), (
+        "all as it was, but the body"
+    )
 
 
 def test_one_arm_turns_the_axle_as_it_swings() -> None:
@@ -156,7 +162,8 @@ def test_what_was_not_read_is_asked_for_and_claims_nothing() -> None:
     asks = line(a, What.SIDEWAYS)
     assert asks.asks == ((*REAR, "track_bar_frame_m"),) and np.isnan(asks.now).all() and not asks.outside.any()
     bare = assess(demo("survey-buggy"))
-    assert [(one.what, one.asks) for one in knock_ons(bare)] == [(What.LAMPS, (path_to(JOB.vehicle.headlamp_m),))]
+    found = {one.what: one.asks for one in knock_ons(bare)}
+    assert found == {What.LAMPS: (path_to(JOB.vehicle.headlamp_m),), What.TIPS_AT: ()}
     assert not [j for j in judge(bare) if j.step is Step.KNOCK_ON]
     assert "Needs headlamp height." in knock_on_text(bare, knock_ons(bare), Reader(bare.job))
 

@@ -1,4 +1,4 @@
-"""Independent wheels: camber, half-shafts and anti-roll links, as the arms swing."""
+"""Independent wheels: camber, toe, ball joints and half-shafts, as the arms swing."""
 
 from __future__ import annotations
 
@@ -7,15 +7,19 @@ from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking
-from isostat.assess.knock_on.moved import lacking, travel
+from isostat.assess.knock_on.change import AS_READ, Change
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, in_half_turns, mends
+from isostat.assess.knock_on.moved import lacking, lead, travel, worse_side
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.core.linkage.arms import FrontView, HalfShaft, Strut, TwoArms
+from isostat.core.linkage.shaft import joint_angle
+from isostat.core.linkage.tie_rod import TieRod
 from isostat.core.vehicle.layout import Layout
 from isostat.job.edits.paths import JOB, Path, path_to
+from isostat.language import later
 from isostat.units.unit import Quantity
 
 LOWER = ("lower_m", "lower_slope_rad", "ball_below_m", "ball_in_m")
@@ -25,15 +29,14 @@ NEEDS = {
 }
 HALF_SHAFT = ("shaft_m", "shaft_slope_rad", "shaft_in_m", "plunge_in_m", "plunge_out_m")
 SHAFT = ("shaft_m", "shaft_slope_rad")
-Moved = Callable[[Floats], Floats]  # a value at travels of one wheel, of one shape
+ROD = ("rack", "rod_m", "rod_slope_rad", "rod_below_m", "rod_in_m", "steer_arm_m")
 
 
-def arm_lines(a: Assessment) -> Iterator[Line]:
-    """Of every independent axle of whose arms something was read, and of every axle with an anti-roll link."""
+def arm_lines(a: Assessment, change: Change = AS_READ) -> Iterator[Line]:
+    """Of every independent axle of whose arms something was read."""
     for axle in range(len(a.axles)):
         if a.axles[axle].layout is Layout.INDEPENDENT:
-            yield from _arms(a, axle)
-        yield from _link(a, axle)
+            yield from _arms(a, axle, change.at(axle))
 
 
 def front_view(a: Assessment, axle: int) -> tuple[FrontView | None, tuple[Path, ...]]:
@@ -64,7 +67,19 @@ def half_shaft(a: Assessment, axle: int) -> HalfShaft | None:
     return HalfShaft(inner=(-outer - length * float(np.cos(slope)), length * float(np.sin(slope))), outer_m=outer)
 
 
-def _arms(a: Assessment, axle: int) -> Iterator[Line]:
+def tie_rod(a: Assessment, axle: int) -> tuple[TieRod | None, tuple[Path, ...]]:
+    """Of a wheel, and the readings that this lacks. Raises OutOfRange for one that cannot be."""
+    read, base = a.job.vehicle.axles[axle].arms, path_to(JOB.vehicle.axles[axle].arms)
+    missing = lacking(a, *((*base, name) for name in ROD))
+    if missing:
+        return None, missing
+    n = {name: float(getattr(read, name).value) for name in ROD if name != "rack"}
+    outer = (-n["rod_in_m"], -n["rod_below_m"])
+    inner = (outer[0] - n["rod_m"] * np.cos(n["rod_slope_rad"]), outer[1] + n["rod_m"] * np.sin(n["rod_slope_rad"]))
+    return TieRod(inner=inner, outer=outer, arm_m=n["steer_arm_m"], behind=read.rack == "behind"), ()
+
+
+def _arms(a: Assessment, axle: int, change: Change) -> Iterator[Line]:
     read = a.job.vehicle.axles[axle].arms
     if not any(value is not None for _, value in read):
         return
@@ -73,7 +88,18 @@ def _arms(a: Assessment, axle: int) -> Iterator[Line]:
         yield asking(a.cases, What.CAMBER, axle, Quantity.ANGLE, missing)
         return
     before = 0.0 if read.camber_rad is None else float(read.camber_rad.value)
-    now = _worse_side(a, axle, lambda u: before + view.at(u)[0], before)
+    down = max(-float(np.nanmean(travel(a, axle)[:, a.target_case])), 0.0)
+
+    def camber(pivots_m: float) -> Floats:
+        return worse_side(a, axle, lambda u: before + view.at(u + pivots_m)[0], before)
+
+    now = camber(change.pivots_m)
+
+    def cures() -> Iterator[Cure]:
+        yield Cure(Way.ALIGN, before - float(now[a.target_case]), Quantity.ANGLE, now - now[a.target_case] + before)
+        if down > 0.0:
+            yield Cure(Way.DROP_BRACKET, down, Quantity.HEIGHT, camber(down), Change(axle=axle, pivots_m=down))
+
     yield Line(
         what=What.CAMBER,
         axle=axle,
@@ -84,83 +110,115 @@ def _arms(a: Assessment, axle: int) -> Iterator[Line]:
         high=before + rules.CAMBER_KEPT,
         whose=PRACTICE,
         changes=read.camber_rad is None,
-        cures=(Cure(Way.ALIGN, before - float(now[a.target_case]), Quantity.ANGLE, now - now[a.target_case] + before),),
+        mended=mends(cures),
     )
+    yield from _toe(a, axle, view, change)
+    yield from _ball(a, axle, view, change)
     shaft = half_shaft(a, axle)
     if shaft is not None:
-        yield from _shaft(a, axle, view, shaft)
+        yield from _shaft(a, axle, view, shaft, change)
 
 
-def _worse_side(a: Assessment, axle: int, of: Moved, before: float) -> Floats:
-    """Of both wheels, whichever is further from before, (B,)."""
-    left, right = (of(u) for u in travel(a, axle))
-    return np.where(np.abs(left - before) >= np.abs(right - before), left, right)
+def _toe(a: Assessment, axle: int, view: FrontView, change: Change) -> Iterator[Line]:
+    """Of a wheel that is steered, or whose rod was read."""
+    read = a.job.vehicle.axles[axle]
+    rod, missing = tie_rod(a, axle)
+    if rod is None:
+        if read.steered or len(missing) < len(ROD):
+            yield asking(a.cases, What.TOE, axle, Quantity.ANGLE, missing)
+        return
+    before = 0.0 if read.arms.toe_rad is None else float(read.arms.toe_rad.value)
+
+    def toe(of: TieRod) -> Floats:
+        def at(u: Floats) -> Floats:
+            camber, outward = view.at(u + change.pivots_m)
+            return before + of.toe(u + change.pivots_m, outward, camber)
+
+        return worse_side(a, axle, at, before)
+
+    def cures() -> Iterator[Cure]:
+        middle = np.array(float(np.nanmean(travel(a, axle)[:, a.target_case])))
+        camber, outward = view.at(middle)
+        by, turns = in_half_turns(rod.straightened(float(middle), float(outward), float(camber)).longer_m, lead(a, axle))
+        if np.isfinite(by):
+            straight = replace(rod, longer_m=by)
+            yield Cure(Way.TIE_ROD, by, Quantity.FINE, toe(straight), Change(axle=axle, rod=straight), turns)
+
+    yield Line(what=What.TOE, axle=axle, quantity=Quantity.ANGLE, before=before, now=toe(change.rod or rod),
+               low=before - rules.TOE_KEPT, high=before + rules.TOE_KEPT, whose=PRACTICE, changes=read.arms.toe_rad is None,
+               mended=mends(cures))  # fmt: skip
 
 
-def _shaft(a: Assessment, axle: int, view: FrontView, shaft: HalfShaft) -> Iterator[Line]:
-    def moved(u: Floats, which: int, dropped: float = 0.0) -> Floats:
-        camber, outward = view.at(u)
-        return shaft.moved(u, outward, camber, dropped)[which]
+def _ball(a: Assessment, axle: int, view: FrontView, change: Change) -> Iterator[Line]:
+    """How far the lower ball joint swings over the whole travel, of what it may either way."""
+    may = a.job.vehicle.axles[axle].arms.ball_rad
+    if may is None:
+        return
+    ways = np.concatenate([_ends(a, axle, side) for side in (0, 1)])
+    now, was = (float(np.nanmax(np.abs(view.swings(ways + pivots)))) for pivots in (change.pivots_m, 0.0))
+    yield Line(what=What.BALL, axle=axle, quantity=Quantity.ANGLE, before=was, now=np.where(a.proposed.stands, now, np.nan),
+               high=abs(float(may.value)), whose=later("as read"), changes=True,
+               mended=mends(_bracketed, a, axle, lambda pivots: view.swings(ways + pivots)))  # fmt: skip
 
-    still = np.zeros(1)
-    before = float(moved(still, 1)[0])
-    now = _worse_side(a, axle, lambda u: moved(u, 1), 0.0)
+
+def _bracketed(a: Assessment, axle: int, swings: Callable[[float], Floats]) -> tuple[Cure, ...]:
+    """Brackets that take the arms down as far as the body came up."""
+    down = -float(np.nanmean(travel(a, axle)[:, a.target_case]))
+    if not down > 0.0:
+        return ()
+    left = np.where(a.proposed.stands, float(np.nanmax(np.abs(swings(down)))), np.nan)
+    return (Cure(Way.DROP_BRACKET, down, Quantity.HEIGHT, left, Change(axle=axle, pivots_m=down)),)
+
+
+def _ends(a: Assessment, axle: int, side: int) -> Floats:
+    """Travels from full droop to full bump."""
+    ends = landmarks(a, axle, side)
+    return np.linspace(ends.hanging_m, ends.full_m, 25)
+
+
+def _lowered(down: float, ways: tuple[tuple[Way, Change], ...], value: Callable[[Change], Floats]) -> Iterator[Cure]:
+    """A lower differential, and brackets that take the arms along."""
+    if down > 0.0:
+        for way, change in ways:
+            yield Cure(way, down, Quantity.HEIGHT, value(change), change)
+
+
+def _shaft(a: Assessment, axle: int, view: FrontView, shaft: HalfShaft, change: Change) -> Iterator[Line]:
+    read = a.job.vehicle.axles[axle].arms
     down = max(-float(np.nanmean(travel(a, axle)[:, a.target_case])), 0.0)
-    cure = Cure(Way.DROP, down, Quantity.HEIGHT, _worse_side(a, axle, lambda u: moved(u, 1, down), 0.0))
-    kept = {"axle": axle, "quantity": Quantity.ANGLE, "whose": PRACTICE}
-    cures = (cure,) if down > 0.0 else ()
-    yield Line(what=What.HALF_SHAFT, before=before, now=now, high=rules.HALF_SHAFT, cures=cures, **kept)  # type: ignore[arg-type]
     hangs = np.array([landmarks(a, axle, side).hanging_m for side in (0, 1)])
     was = np.array([landmarks(a, axle, side, found=True).hanging_m for side in (0, 1)])
-    before, droop, left = (float(np.nanmax(one)) for one in (moved(was, 1), moved(hangs, 1), moved(hangs, 1, down)))
-    now = np.where(a.proposed.stands, droop, np.nan)
-    cures = (replace(cure, leaves=0.0 * now + left),) if down > 0.0 else ()
-    high = rules.HALF_SHAFT_DROOP
-    yield Line(what=What.HALF_SHAFT_DROOP, before=before, now=now, high=high, cures=cures, **kept)  # type: ignore[arg-type]
-    yield from _plunge(a, axle, lambda u: moved(u, 2))
 
+    def moved(u: Floats, which: int, of: Change = change) -> Floats:
+        camber, outward = view.at(u + of.pivots_m)
+        return shaft.moved(u + of.pivots_m, outward, camber, of.differential_m)[which]
 
-def _plunge(a: Assessment, axle: int, longer: Moved) -> Iterator[Line]:
-    """What a half-shaft has left to go in and to come out, over the whole travel of both wheels, in every case alike."""
-    read = a.job.vehicle.axles[axle].arms
-    ways = np.concatenate([np.linspace(landmarks(a, axle, side).hanging_m, landmarks(a, axle, side).full_m, 25) for side in (0, 1)])
-    change = longer(ways)
-    for what, reading, used in (
-        (What.PLUNGE_IN, read.plunge_in_m, -float(np.nanmin(change))),
-        (What.PLUNGE_OUT, read.plunge_out_m, float(np.nanmax(change))),
+    def ride(of: Change) -> Floats:
+        return worse_side(a, axle, lambda u: moved(u, 1, of), 0.0)
+
+    def droop(of: Change) -> Floats:
+        return np.where(a.proposed.stands, float(np.nanmax(moved(hangs, 1, of))), np.nan)
+
+    def locked(of: Change) -> Floats:
+        return np.asarray(joint_angle(droop(of), np.full(a.cases, abs(float(read.lock_rad.value)) if read.lock_rad else 0.0)))
+
+    hanging = float(np.nanmax(moved(was, 1, AS_READ)))
+    lines = [(What.HALF_SHAFT, ride, float(moved(np.zeros(1), 1, AS_READ)[0]), rules.HALF_SHAFT),
+             (What.HALF_SHAFT_DROOP, droop, hanging, rules.HALF_SHAFT_DROOP)]  # fmt: skip
+    if read.lock_rad is not None:
+        before = float(joint_angle(np.array(hanging), np.array(abs(read.lock_rad.value))))
+        lines.append((What.HALF_SHAFT_LOCK, locked, before, rules.HALF_SHAFT_LOCK))
+    ways = ((Way.DROP, Change(axle=axle, differential_m=down)), (Way.DROP_BRACKET, Change(axle=axle, pivots_m=down)))
+    for what, value, before, high in lines:
+        yield Line(what=what, axle=axle, quantity=Quantity.ANGLE, before=before, now=value(change), high=high,
+                   mended=mends(_lowered, down, ways, value),
+                   whose=PRACTICE)  # fmt: skip
+    used = moved(np.concatenate([_ends(a, axle, side) for side in (0, 1)]), 2)
+    for what, reading, most in (
+        (What.PLUNGE_IN, read.plunge_in_m, -float(np.nanmin(used))),
+        (What.PLUNGE_OUT, read.plunge_out_m, float(np.nanmax(used))),
     ):
         if reading is not None:
-            left = np.where(a.proposed.stands, reading.value - max(used, 0.0), np.nan)
+            left = np.where(a.proposed.stands, reading.value - max(most, 0.0), np.nan)
             yield Line(what=what, axle=axle, quantity=Quantity.HEIGHT, before=reading.value, now=left, low=rules.PLUNGE_LEFT,
                        whose=PRACTICE)  # fmt: skip
-
-
-def _link(a: Assessment, axle: int) -> Iterator[Line]:
-    """The arm of an anti-roll bar, whose upright link goes with the wheel: how far it leans from where it stood."""
-    if a.job.vehicle.axles[axle].bar_link_m is None:
-        return
-    bar = a.job.as_found.axles[axle].bar
-    base = path_to(JOB.as_found.axles[axle].bar)
-    missing = lacking(a, (*base, "arm_m"), (*base, "link_ratio"))
-    if missing or bar.arm_m is None or bar.link_ratio is None:
-        yield asking(a.cases, What.BAR_ARM, axle, Quantity.ANGLE, missing)
-        return
-    arm, ratio = float(bar.arm_m.value), float(bar.link_ratio.value)
-
-    def leans(u: Floats) -> Floats:
-        sine = u * ratio / arm
-        return np.asarray(np.arcsin(np.where(np.abs(sine) <= 1.0, sine, np.nan)))
-
-    down = float(np.nanmean(travel(a, axle)[:, a.target_case]))
-    yield Line(
-        what=What.BAR_ARM,
-        axle=axle,
-        quantity=Quantity.ANGLE,
-        before=0.0,
-        now=_worse_side(a, axle, leans, 0.0),
-        low=-rules.BAR_ARM,
-        high=rules.BAR_ARM,
-        whose=PRACTICE,
-        changes=True,
-        cures=(Cure(Way.LINK, -down * ratio, Quantity.HEIGHT, _worse_side(a, axle, lambda u: leans(u - down), 0.0)),),
-    )

@@ -1,4 +1,4 @@
-"""What hangs on the height of the body and on the tyres: the lamps' aim, the brake valve's rod, the speedometer."""
+"""What hangs on the height of the body and on the tyres: lamps, brake valve, speedometer, what sees and what levels."""
 
 from __future__ import annotations
 
@@ -6,8 +6,9 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from isostat.assess.knock_on.line import Cure, Line, Way, What, asking
-from isostat.assess.knock_on.moved import mean_travel
+from isostat.assess.knock_on.change import AS_READ, Change
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, mends
+from isostat.assess.knock_on.moved import mean_travel, pitch
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import LAMP_RANGE, lamp, lamp_range
 from isostat.core import rules
@@ -19,11 +20,12 @@ from isostat.units.unit import Quantity
 UN_48, UN_39 = later("UN Regulation 48"), later("UN Regulation 39")
 
 
-def body_lines(a: Assessment) -> Iterator[Line]:
+def body_lines(a: Assessment, _: Change = AS_READ) -> Iterator[Line]:
     """Of the whole vehicle."""
     yield from _lamps(a)
     yield from _valve(a)
     yield from _speedometer(a)
+    yield from _aids(a)
 
 
 def _lamps(a: Assessment) -> Iterator[Line]:
@@ -47,7 +49,7 @@ def _lamps(a: Assessment) -> Iterator[Line]:
         high=high,
         whose=UN_48,
         guessed=lamps.drop_was_m.assumed,
-        cures=(Cure(Way.AIM, float(by), Quantity.HEIGHT, now + by),),
+        mended=mends(tuple, (Cure(Way.AIM, float(by), Quantity.HEIGHT, now + by),)),
     )
 
 
@@ -68,7 +70,7 @@ def _valve(a: Assessment) -> Iterator[Line]:
         low=rod.value - rules.VALVE_ROD,
         high=rod.value + rules.VALVE_ROD,
         whose=later("the maker"),
-        cures=(Cure(Way.ROD, by, Quantity.HEIGHT, now - by),) if np.isfinite(by) else (),
+        mended=mends(tuple, (Cure(Way.ROD, by, Quantity.HEIGHT, now - by),) if np.isfinite(by) else ()),
     )
 
 
@@ -83,4 +85,23 @@ def _speedometer(a: Assessment) -> Iterator[Line]:
     most = -1.0 / (1.1 + 4.0 / 100.0) + 1.0  # shown at most 1.1 v + 4 km/h of what is driven, at 100
     everywhere = np.full(a.cases, share)
     yield Line(what=What.SPEEDOMETER, axle=None, quantity=Quantity.SHARE, before=0.0, now=everywhere, low=-most, high=0.0,
-               whose=UN_39, changes=True, cures=(Cure(Way.RECALIBRATE, share, Quantity.SHARE, 0.0 * everywhere),))  # fmt: skip
+               whose=UN_39, changes=True,
+               mended=mends(tuple, (Cure(Way.RECALIBRATE, share, Quantity.SHARE, 0.0 * everywhere),)))  # fmt: skip
+
+
+def _aids(a: Assessment) -> Iterator[Line]:
+    """What sees ahead tilts with the body; what levels it holds the height that it was taught."""
+    aids = a.job.vehicle.aids
+    if aids in ("cameras", "both"):
+        tilt = pitch(a)
+        by = -float(tilt[a.target_case])
+        yield Line(what=What.AIDS, axle=None, quantity=Quantity.ANGLE, before=0.0, now=tilt, low=-rules.AIDS, high=rules.AIDS,
+                   whose=PRACTICE, changes=True,
+                   mended=mends(tuple, (Cure(Way.RECALIBRATE_AIDS, by, Quantity.ANGLE, tilt + by),)))  # fmt: skip
+    if aids in ("level sensors", "both"):
+        for axle in range(len(a.axles)):
+            off = -mean_travel(a, axle)
+            by = -float(off[a.target_case])
+            yield Line(what=What.LEVEL, axle=axle, quantity=Quantity.HEIGHT, before=0.0, now=off, low=-rules.LEVEL_SENSOR,
+                       high=rules.LEVEL_SENSOR, whose=PRACTICE, changes=True,
+                       mended=mends(tuple, (Cure(Way.TEACH, by, Quantity.HEIGHT, off + by),)))  # fmt: skip

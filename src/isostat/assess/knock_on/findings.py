@@ -59,3 +59,10 @@ class LinksCannotBe(Judgement):
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LinksDoNotClose(Judgement):
     """Links too short to reach in some case."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TapeDoubted(Judgement):
+    """Lengths that the others taped at the axle do not bear out, by their fields; several where nothing says which slipped."""
+
+    names: tuple[str, ...]

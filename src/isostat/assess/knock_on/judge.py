@@ -7,24 +7,28 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Step
-from isostat.assess.knock_on.arms import front_view, half_shaft
-from isostat.assess.knock_on.findings import BarAgainstLeaves, DraggedOutside, LinksCannotBe, LinksDoNotClose, ValveToSet
+from isostat.assess.knock_on.anti_roll import anti_roll_link
+from isostat.assess.knock_on.arms import front_view, half_shaft, tie_rod
+from isostat.assess.knock_on.findings import (
+    BarAgainstLeaves,
+    DraggedOutside,
+    LinksCannotBe,
+    LinksDoNotClose,
+    TapeDoubted,
+    ValveToSet,
+)
 from isostat.assess.knock_on.line import Line, What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.moved import side_path
 from isostat.assess.knock_on.shaft import shaft_of
 from isostat.assess.knock_on.sideways import bar_of, binds, link_of
+from isostat.assess.knock_on.square import square_of
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.core.limits import OutOfRange
 
-SAID_IN_STANCE = (What.LAMPS,)
-FAULTS = (
-    What.SPEEDOMETER,
-    What.SLIP_IN,
-    What.SLIP_OUT,
-    What.PLUNGE_IN,
-    What.PLUNGE_OUT,
-)  # a shaft that pulls apart or bottoms, a speed that reads too low
+SAID_ELSEWHERE = (What.LAMPS, What.HOSE, What.HOSE_CROSSED)  # in Stance, in Travel
+NOTHING_LEFT = (What.SLIP_IN, What.SLIP_OUT, What.PLUNGE_IN, What.PLUNGE_OUT)  # that it pulls apart or bottoms with
 
 
 def knock_on_judgements(a: Assessment) -> Iterator[Judgement]:
@@ -33,26 +37,28 @@ def knock_on_judgements(a: Assessment) -> Iterator[Judgement]:
         if binds(a, axle):
             yield BarAgainstLeaves(grade=Grade.WATCH, place=Place(axle), step=Step.KNOCK_ON)
         yield from _cannot_be(a, axle)
-    for line in knock_ons(a):
+        if names := square_of(a, axle).doubted:
+            yield TapeDoubted(grade=Grade.WATCH, place=Place(axle), step=Step.KNOCK_ON, names=names)
+    known = [line for line in knock_ons(a) if not line.asks]
+    lost = [bool(np.isnan(line.now[a.proposed.stands]).any()) for line in known]
+    for where in dict.fromkeys(line.axle for line, gone in zip(known, lost, strict=True) if gone):
+        yield LinksDoNotClose(grade=Grade.FAULT, place=Place(where), step=Step.KNOCK_ON)
+    for line, gone in zip(known, lost, strict=True):
+        if gone:
+            continue
         if line.what is What.VALVE:
             yield from _valve(a, line)
-        elif line.what not in SAID_IN_STANCE:
+        elif line.what not in SAID_ELSEWHERE:
             yield from _outside(a, line)
 
 
 def _outside(a: Assessment, line: Line) -> Iterator[Judgement]:
-    """The worst case of a line; links that do not close there at all."""
-    if line.asks:
-        return
-    if np.isnan(line.now[a.proposed.stands]).any():
-        yield LinksDoNotClose(grade=Grade.FAULT, place=Place(line.axle), step=Step.KNOCK_ON)
-        return
+    """The worst case of a line."""
     case = line.worst
     if line.outside[case] == 0.0:
         return
-    gone = line.what in FAULTS and (line.what is What.SPEEDOMETER or float(line.now[case]) <= 0.0)
     yield DraggedOutside(
-        grade=Grade.FAULT if gone else Grade.WATCH,
+        grade=Grade.FAULT if _breaks(line, float(line.now[case])) else Grade.WATCH,
         place=Place(line.axle, case=case),
         step=Step.KNOCK_ON,
         what=line.what,
@@ -62,6 +68,13 @@ def _outside(a: Assessment, line: Line) -> Iterator[Judgement]:
         low=line.low,
         high=line.high,
     )
+
+
+def _breaks(line: Line, now: float) -> bool:
+    """Whether it does harm, and is not only off: a speed that reads too low, a shaft that pulls apart or bottoms or binds."""
+    if line.what is What.JOINTS_DROOP:
+        return now > rules.JOINTS_BIND
+    return line.what is What.SPEEDOMETER or (line.what in NOTHING_LEFT and now <= 0.0)
 
 
 def _valve(a: Assessment, line: Line) -> Iterator[Judgement]:
@@ -86,6 +99,8 @@ def _cannot_be(a: Assessment, axle: int) -> Iterator[Judgement]:
         lambda: shaft_of(a, axle) if whole else None,
         lambda: front_view(a, axle),
         lambda: half_shaft(a, axle),
+        lambda: tie_rod(a, axle),
+        lambda: anti_roll_link(a, axle),
     )
     for made in readings:
         try:

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from enum import StrEnum
+from functools import cache
 
 import numpy as np
 
+from isostat.assess.knock_on.change import Change
 from isostat.core.limits import Floats
 from isostat.job.edits.paths import Path
 from isostat.language import later
@@ -28,17 +31,35 @@ class What(StrEnum):
     FRONT_JOINT = "shaft joint at the box"
     REAR_JOINT = "shaft joint at the axle"
     RIPPLE = "what both shaft joints leave"
+    CARRIER_JOINT = "shaft joint at the carrier"
+    JOINTS_DROOP = "shaft joints at full droop"
     SLIP_IN = "shaft slip in"
     SLIP_OUT = "shaft slip out"
+    CRAB = "axles out of line"
     CAMBER = "camber"
+    TOE = "toe"
+    BALL = "ball joint"
     HALF_SHAFT = "half-shaft joint at the wheel"
     HALF_SHAFT_DROOP = "half-shaft joint at full droop"
+    HALF_SHAFT_LOCK = "half-shaft joint at full lock"
     PLUNGE_IN = "half-shaft plunge in"
     PLUNGE_OUT = "half-shaft plunge out"
     BAR_ARM = "anti-roll bar arm"
+    BAR_OVER = "anti-roll link to its arm"
+    HOSE = "hose at full droop"
+    HOSE_CROSSED = "hose when crossed"
+    TRUE_AHEAD = "axle square"
+    TRUE_ACROSS = "axle across"
+    PINION_BACK = "pinion brought back"
     LAMPS = "headlamp cut-off"
     VALVE = "brake valve"
     SPEEDOMETER = "speedometer"
+    AIDS = "camera and radar tilt"
+    LEVEL = "level sensor"
+    APPROACH = "approach angle"
+    BREAKOVER = "breakover angle"
+    DEPARTURE = "departure angle"
+    TIPS_AT = "roll-over threshold"
 
 
 class Way(StrEnum):
@@ -50,25 +71,42 @@ class Way(StrEnum):
     DRAG_LINK = "longer drag link"
     PITMAN = "pitman arm or knuckle end"
     WEDGE = "wedge"
-    LOWER_LINKS = "lower links"
-    SHAFT = "another shaft"
-    CARRIER = "lower output"
+    BUSHES = "eccentric bushes"
+    LOWER_LINKS = "frame ends of the links lower"
+    UPPER_LINK = "longer upper link"
+    ALL_LINKS = "longer links"
+    SEAT = "hole of the seat moved"
+    SHAFT = "longer shaft"
+    CARRIER = "lower carrier or box"
     DROP = "lower the differential"
+    DROP_BRACKET = "drop bracket"
+    TIE_ROD = "longer tie rod"
     LINK = "longer anti-roll link"
+    HOSE = "longer hose"
     ALIGN = "alignment"
+    TURNS = "links by half turns"
     AIM = "aim"
     RECALIBRATE = "recalibrate"
+    RECALIBRATE_AIDS = "recalibrate cameras and radar"
+    TEACH = "teach the level sensor"
     ROD = "valve rod"
 
 
 @dataclass(frozen=True, slots=True)
 class Cure:
-    """way, by how much (SI), and where it leaves the thing in every case, (B,)."""
+    """way, by how much (SI), and where it leaves the thing in every case, (B,).
+
+    change: what it makes different, to be tried on other lines; None where nothing else hangs on it. half_turns: of its thread,
+    where that is known. plan: of several rods at once, each by its name, how much longer, and half turns.
+    """
 
     way: Way
     by: float
     quantity: Quantity
     leaves: Floats
+    change: Change | None = None
+    half_turns: int | None = None
+    plan: tuple[tuple[str, float, int | None], ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -89,9 +127,14 @@ class Line:
     high: float | None = None
     whose: str = ""
     changes: bool = False
-    cures: tuple[Cure, ...] = ()
+    mended: Callable[[], tuple[Cure, ...]] = tuple
     asks: tuple[Path, ...] = ()
     guessed: bool = False
+
+    @property
+    def cures(self) -> tuple[Cure, ...]:
+        """What would put it right; worked out when it is first wanted."""
+        return self.mended()
 
     @property
     def outside(self) -> Floats:
@@ -127,6 +170,19 @@ class Line:
 def asking(cases: int, what: What, axle: int | None, quantity: Quantity, asks: tuple[Path, ...]) -> Line:
     """A line that cannot be worked out until its readings are there."""
     return Line(what=what, axle=axle, quantity=quantity, before=0.0, now=np.full(cases, np.nan), changes=True, asks=asks)
+
+
+def mends(make: Callable[..., Iterable[Cure]], *of: object) -> Callable[[], tuple[Cure, ...]]:
+    """Cures that are only worked out when they are wanted, and once."""
+    return cache(lambda: tuple(make(*of)))
+
+
+def in_half_turns(by_m: float, lead_m: float | None) -> tuple[float, int | None]:
+    """A length to the next half turn of a thread, m, and how many; as it is where the thread is not known."""
+    if lead_m is None or not np.isfinite(by_m):
+        return by_m, None
+    turns = round(by_m / (lead_m / 2.0))
+    return turns * lead_m / 2.0, turns
 
 
 def outside(values: Floats, low: float | None, high: float | None) -> Floats:

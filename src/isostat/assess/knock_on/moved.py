@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import numpy as np
 
 from isostat.assess.setup.springs.incomplete import Incomplete
@@ -27,6 +29,12 @@ def mean_travel(a: Assessment, axle: int) -> Floats:
     return np.asarray(travel(a, axle).mean(axis=0))
 
 
+def worse_side(a: Assessment, axle: int, of: Callable[[Floats], Floats], before: float) -> Floats:
+    """Of both wheels, whichever is further from before, (B,). of: a value at travels of one wheel, of one shape."""
+    left, right = (of(u) for u in travel(a, axle))
+    return np.where(np.abs(left - before) >= np.abs(right - before), left, right)
+
+
 def pitch(a: Assessment) -> Floats:
     """Of the body, nose-down +, (B,) in rad."""
     return np.where(a.proposed.stands, a.proposed.rest.pose[1], np.nan)
@@ -38,6 +46,12 @@ def held_by(a: Assessment, axle: int) -> str | None:
     if by is None and a.job.as_found.axles[axle].kind == "leaf":
         return "leaves"
     return by
+
+
+def lead(a: Assessment, axle: int) -> float | None:
+    """By which a whole turn makes a link or a bar of an axle longer, m; None where nobody read it."""
+    read = a.job.vehicle.axles[axle].links.lead_m
+    return None if read is None else float(read.value)
 
 
 def lacking(a: Assessment, *wanted: paths.Path) -> tuple[paths.Path, ...]:

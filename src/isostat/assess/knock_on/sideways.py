@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking
-from isostat.assess.knock_on.moved import held_by, lacking, travel
+from isostat.assess.knock_on.change import AS_READ, Change
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, in_half_turns, mends
+from isostat.assess.knock_on.moved import held_by, lacking, lead, travel
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.core.limits import Floats
@@ -49,8 +51,9 @@ def bar_of(a: Assessment, axle: int) -> TrackBar | None:
     )
 
 
-def sideways_lines(a: Assessment) -> Iterator[Line]:
+def sideways_lines(a: Assessment, change: Change = AS_READ) -> Iterator[Line]:
     """Of every solid axle with a track bar that holds it: how far it goes aside, and how steep the bar then stands."""
+    shifts: dict[int, Floats] = {}
     for axle in range(len(a.axles)):
         if a.axles[axle].layout is not Layout.SOLID or not has_bar(a, axle) or binds(a, axle):
             continue
@@ -59,34 +62,77 @@ def sideways_lines(a: Assessment) -> Iterator[Line]:
         if missing:
             yield asking(a.cases, What.SIDEWAYS, axle, Quantity.HEIGHT, missing)
             continue
-        bar = bar_of(a, axle)
-        assert bar is not None
-        u = travel(a, axle)
-        allowed = rules.AXLE_SIDEWAYS
+        read = bar_of(a, axle)
+        assert read is not None
+        bar, u = change.at(axle).bar or read, travel(a, axle)
+        shifts[axle] = bar.shift_m(u)
         yield Line(
             what=What.SIDEWAYS,
             axle=axle,
             quantity=Quantity.HEIGHT,
             before=0.0,
-            now=bar.shift_m(u),
-            low=-allowed,
-            high=allowed,
+            now=shifts[axle],
+            low=-rules.AXLE_SIDEWAYS,
+            high=rules.AXLE_SIDEWAYS,
             whose=PRACTICE,
-            cures=_cures(bar, u, a.target_case) if a.proposed.stands[a.target_case] else (),
+            mended=mends(_recentred, a, axle, read, u),
         )
         yield Line(
             what=What.BAR_SLOPE,
             axle=axle,
             quantity=Quantity.ANGLE,
-            before=float(bar.slope_rad(np.zeros(2))),
+            before=float(read.slope_rad(np.zeros(2))),
             now=bar.slope_rad(u),
             low=-rules.BAR_SLOPE,
             high=rules.BAR_SLOPE,
             whose=PRACTICE,
+            mended=mends(_less_steep, a, axle, read, u),
         )
+    if shifts and len(a.axles) > 1:
+        yield _crab(a, shifts)
 
 
-def steer_lines(a: Assessment) -> Iterator[Line]:
+def _crab(a: Assessment, shifts: dict[int, Floats]) -> Line:
+    """How far the line from axle to axle turns, nose to the left; an axle without a bar stays where it was."""
+    last, still = len(a.axles) - 1, np.zeros(a.cases)
+
+    def turned(by_axle: dict[int, Floats]) -> Floats:
+        return np.asarray((by_axle.get(0, still) - by_axle.get(last, still)) / -a.axles[last].x_m)
+
+    further = max(shifts, key=lambda axle: abs(float(np.nan_to_num(shifts[axle][a.target_case]))))
+    bar = bar_of(a, further)
+    assert bar is not None
+    cures = (
+        replace(cure, leaves=turned(shifts | {further: cure.leaves})) for cure in _recentred(a, further, bar, travel(a, further))
+    )
+    return Line(what=What.CRAB, axle=None, quantity=Quantity.ANGLE, before=0.0, now=turned(shifts), low=-rules.CRAB,
+                high=rules.CRAB, whose=PRACTICE, mended=mends(tuple, tuple(cures)))  # fmt: skip
+
+
+def _less_steep(a: Assessment, axle: int, bar: TrackBar, u: Floats) -> Iterator[Cure]:
+    """A bracket that brings its slope of before back in the target's case."""
+    up = -float(bar.rise_m(u[:, a.target_case]))
+    if np.isfinite(up):
+        yield Cure(Way.BRACKET, up, Quantity.HEIGHT, bar.bracket(up).slope_rad(u), Change(axle=axle, bar=bar.bracket(up)))
+
+
+def _recentred(a: Assessment, axle: int, bar: TrackBar, u: Floats) -> Iterator[Cure]:
+    """What brings the axle back to the middle in the target's case, each with what it leaves in every case."""
+    there, now = u[:, a.target_case], bar.shift_m(u)
+    if not np.isfinite(now[a.target_case]):
+        return
+    longer, turns = in_half_turns(bar.longer_m(there), lead(a, axle))
+    up, aside = -float(bar.rise_m(there)), -float(now[a.target_case])
+    ways = (
+        (Way.LONGER_BAR, longer, bar.longer(longer), turns),
+        (Way.BRACKET, up, bar.bracket(up), None),
+        (Way.HOLE, aside, bar.hole(aside), None),
+    )
+    for way, by, other, half_turns in ways:
+        yield Cure(way, by, Quantity.HEIGHT, other.shift_m(u), Change(axle=axle, bar=other), half_turns)
+
+
+def steer_lines(a: Assessment, change: Change = AS_READ) -> Iterator[Line]:
     """Of a solid axle that a drag link steers: the box holds one end, the axle goes with its bar."""
     for axle in range(len(a.axles)):
         read = a.job.vehicle.axles[axle]
@@ -95,29 +141,37 @@ def steer_lines(a: Assessment) -> Iterator[Line]:
         base = path_to(JOB.vehicle.axles[axle])
         missing = lacking(a, *((*base, "drag_link", name) for name in LINK), *((*base, name) for name in NEEDS))
         if missing:
-            yield asking(a.cases, What.OFF_CENTRE, axle, Quantity.HEIGHT, missing)
+            yield asking(a.cases, What.OFF_CENTRE, axle, Quantity.FINE, missing)
             continue
-        bar, link, u = bar_of(a, axle), link_of(a, axle), travel(a, axle)
-        assert bar is not None and link is not None
-        now, allowed = link.shift_m(u) - bar.shift_m(u), rules.OFF_CENTRE
-        by = -float(now[a.target_case])
-        cures = (Cure(Way.DRAG_LINK, -link.side * by, Quantity.HEIGHT, now + by),) if np.isfinite(by) else ()
-        yield Line(what=What.OFF_CENTRE, axle=axle, quantity=Quantity.HEIGHT, before=0.0, now=now, low=-allowed, high=allowed,
-                   whose=PRACTICE, cures=cures)  # fmt: skip
-        steer = steer_a_centimetre(bar, link, u)
-        even = _lower_box(bar, link, u[:, a.target_case])
-        flat = Cure(Way.PITMAN, even, Quantity.HEIGHT, steer_a_centimetre(bar, link.bracket(even), u))
-        yield Line(
-            what=What.BUMP_STEER,
-            axle=axle,
-            quantity=Quantity.HEIGHT,
-            before=float(steer_a_centimetre(bar, link, np.zeros((2, 1)))[0]),
-            now=steer,
-            low=-rules.BUMP_STEER,
-            high=rules.BUMP_STEER,
-            whose=PRACTICE,
-            cures=(flat,) if np.isfinite(even) else (),
-        )
+        own_bar, own_link = bar_of(a, axle), link_of(a, axle)
+        assert own_bar is not None and own_link is not None
+        yield from _steer(a, axle, (own_bar, own_link), change.at(axle))
+
+
+def _steer(a: Assessment, axle: int, read: tuple[TrackBar, TrackBar], change: Change) -> Iterator[Line]:
+    """The wheel off centre, and bump steer, of bar and drag link as read or changed."""
+    bar, link, u = change.bar or read[0], change.drag_link or read[1], travel(a, axle)
+    there, half = u[:, a.target_case], rules.OFF_CENTRE
+
+    def off(other: TrackBar) -> Floats:
+        return np.asarray(other.shift_m(u) - bar.shift_m(u))
+
+    def steers(other: TrackBar) -> Floats:
+        return steer_a_centimetre(bar, other, u)
+
+    centred: tuple[Cure, ...] = ()
+    flat: tuple[Cure, ...] = ()
+    if np.isfinite(off(link)[a.target_case]):
+        by, turns = in_half_turns(link.longer_m(there, float(bar.shift_m(there))), lead(a, axle))
+        longer, down = link.longer(by), _lower_box(bar, link, there)
+        centred = (Cure(Way.DRAG_LINK, by, Quantity.HEIGHT, off(longer), Change(axle=axle, drag_link=longer), turns),)
+        lower = link.bracket(down)
+        flat = (Cure(Way.PITMAN, down, Quantity.HEIGHT, steers(lower), Change(axle=axle, drag_link=lower)),)
+    yield Line(what=What.OFF_CENTRE, axle=axle, quantity=Quantity.FINE, before=0.0, now=off(link), low=-half, high=half,
+               whose=PRACTICE, mended=mends(tuple, centred))  # fmt: skip
+    before = float(steer_a_centimetre(*read, np.zeros((2, 1)))[0])
+    yield Line(what=What.BUMP_STEER, axle=axle, quantity=Quantity.FINE, before=before, now=steers(link), low=-rules.BUMP_STEER,
+               high=rules.BUMP_STEER, whose=PRACTICE, mended=mends(tuple, flat))  # fmt: skip
 
 
 def _lower_box(bar: TrackBar, link: TrackBar, there: Floats) -> float:
@@ -151,15 +205,3 @@ def steer_a_centimetre(bar: TrackBar, link: TrackBar, travel_m: Floats) -> Float
     """By how much a centimetre of bump more moves the link's end against the axle, left +, m, at hub travels (2, ...)."""
     up = travel_m + CENTIMETRE
     return np.asarray((link.shift_m(up) - bar.shift_m(up)) - (link.shift_m(travel_m) - bar.shift_m(travel_m)))
-
-
-def _cures(bar: TrackBar, u: Floats, case: int) -> tuple[Cure, ...]:
-    """What brings the axle back to the middle in the target's case, each with what it leaves in every case."""
-    there, now = u[:, case], bar.shift_m(u)
-    if not np.isfinite(now[case]):
-        return ()
-    longer, up = bar.longer_m(there), -float(bar.rise_m(there))
-    out = [Cure(Way.LONGER_BAR, longer, Quantity.HEIGHT, bar.longer(longer).shift_m(u))]
-    out.append(Cure(Way.BRACKET, up, Quantity.HEIGHT, bar.bracket(up).shift_m(u)))
-    out.append(Cure(Way.HOLE, -float(now[case]), Quantity.HEIGHT, now - now[case]))
-    return tuple(out)

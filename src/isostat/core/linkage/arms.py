@@ -26,6 +26,9 @@ class FrontView(Protocol):
         nan where it cannot be.
         """
 
+    def swings(self, travel: Floats) -> Floats:
+        """By how much the lower ball joint has swung since weighing, arm against knuckle, rad, at travels of any shape."""
+
 
 def _turned(ball: Floats, other: Floats, ball_0: Point, other_0: Point) -> Floats:
     """By how much the line from one joint of the knuckle to the other has leaned outward, rad."""
@@ -57,6 +60,10 @@ class TwoArms:
     def at(self, travel: Floats) -> tuple[Floats, Floats]:
         """By the lower arm's angle, halved until the centre stands where it is wanted."""
         return _solved(self, np.asarray(travel, dtype=float))
+
+    def swings(self, travel: Floats) -> Floats:
+        """By the place of the ball that the knuckle carries."""
+        return _swung(self, np.asarray(travel, dtype=float))
 
     def knuckle(self, ball: Floats) -> tuple[Floats, Floats]:
         """How far the knuckle leans with its lower ball (2, ...) somewhere, and where its centre then is; nan beyond reach."""
@@ -90,6 +97,10 @@ class Strut:
         """By the lower arm's angle, halved until the centre stands where it is wanted."""
         return _solved(self, np.asarray(travel, dtype=float))
 
+    def swings(self, travel: Floats) -> Floats:
+        """By the place of the ball that the knuckle carries."""
+        return _swung(self, np.asarray(travel, dtype=float))
+
     def knuckle(self, ball: Floats) -> tuple[Floats, Floats]:
         """As of two arms; the strut gives in length, and leans the knuckle with it."""
         mount = np.stack([np.full_like(ball[0], self.mount[0]), np.full_like(ball[1], self.mount[1])])
@@ -101,6 +112,16 @@ def _side(ball: Point, pivot: Point, upper: Point) -> float:
     """On which side of the line from ball to pivot the upper ball lies."""
     cross = (pivot[0] - ball[0]) * (upper[1] - ball[1]) - (pivot[1] - ball[1]) * (upper[0] - ball[0])
     return 1.0 if cross >= 0.0 else -1.0
+
+
+def _swung(of: TwoArms | Strut, travel: Floats) -> Floats:
+    """Of the arm about its pivot, and the knuckle's lean with it: both turn the ball in its socket."""
+    leaned, outward = of.at(travel)
+    y, z = of.ball
+    ball = np.array([outward + y * np.cos(leaned) + z * np.sin(leaned), travel - y * np.sin(leaned) + z * np.cos(leaned)])
+    arm = np.subtract(of.ball, of.pivot)
+    swung = np.arctan2(ball[1] - of.pivot[1], ball[0] - of.pivot[0]) - np.arctan2(arm[1], arm[0])
+    return np.asarray(swung + leaned)
 
 
 def _solved(of: TwoArms | Strut, travel: Floats) -> tuple[Floats, Floats]:

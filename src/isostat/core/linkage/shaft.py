@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 
@@ -29,11 +30,28 @@ def most_angle(speed_rad_s: float) -> float:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class FrontPiece:
+    """The piece from the box to a carrier on the body, as weighed. length_m: 0.1 to 3. slope_rad: carrier end down +."""
+
+    length_m: float
+    slope_rad: float
+
+    def __post_init__(self) -> None:
+        within("front shaft length", self.length_m, 0.1, 3.0, "m")
+        within("front shaft angle", self.slope_rad, -1.2, 1.2, "rad")
+
+    def lowered(self, by_m: Floats | float) -> Floats:
+        """Its slope with the carrier lowered, rad."""
+        return np.asarray(np.arctan2(self.length_m * np.sin(self.slope_rad) + by_m, self.length_m * np.cos(self.slope_rad)))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Shaft:
     """One shaft between an output on the body and an input on the axle, as weighed; angles of direction, rearward end down +, rad.
 
     length_m: joint to joint, 0.1 to 3. slope_rad: of the shaft; box_rad: of the output; pinion_rad: of the pinion's own axis.
-    ahead_m: the axle's joint ahead of the hub. plan_rad: between output and shaft as seen from above.
+    ahead_m: the axle's joint ahead of the hub. plan_rad: of the shaft from straight, seen from above. front: the piece before it,
+    where a carrier parts them. double_cardan: whether the box has two joints at once, whose halves cancel.
     """
 
     length_m: float
@@ -42,28 +60,43 @@ class Shaft:
     pinion_rad: float
     ahead_m: float = 0.25
     plan_rad: float = 0.0
+    front: FrontPiece | None = None
+    double_cardan: bool = False
 
     def __post_init__(self) -> None:
         within("shaft length", self.length_m, 0.1, 3.0, "m")
         within("shaft angle", self.slope_rad, -1.2, 1.2, "rad")
 
-    def joint_at(self, travel: Floats, forward: Floats, turned: Floats) -> tuple[Floats, Floats]:
-        """The axle's joint from the output, rearward and up in m; arguments as of `moved`."""
+    def joint_at(self, travel: Floats, forward: Floats, turned: Floats, lowered_m: Floats | float = 0.0) -> tuple[Floats, Floats]:
+        """The axle's joint from the output, or the carrier, rearward and up in m; arguments as of `moved`."""
         x = self.length_m * np.cos(self.slope_rad) - forward - self.ahead_m * (np.cos(turned) - 1.0)
-        z = -self.length_m * np.sin(self.slope_rad) + travel - self.ahead_m * np.sin(turned)
+        z = -self.length_m * np.sin(self.slope_rad) + travel - self.ahead_m * np.sin(turned) + lowered_m
         return np.asarray(x), np.asarray(z)
 
-    def moved(self, travel: Floats, forward: Floats, turned: Floats) -> Moved:
-        """With the axle moved on the body: up and forward in m, turned nose-down in rad; arrays of one shape."""
-        x, z = self.joint_at(travel, forward, turned)
-        slope = np.arctan2(-z, x)
-        output, shaft, pinion = (
-            direction(*both) for both in ((self.box_rad, 0.0), (slope, self.plan_rad), (self.pinion_rad - turned, 0.0))
-        )
-        first, second = angle_between(output, shaft), angle_between(shaft, pinion)
-        ripple = second**2 * _phase(shaft, pinion, shaft) - first**2 * _phase(output, shaft, shaft)
+    def moved(self, travel: Floats, forward: Floats, turned: Floats, lowered_m: Floats | float = 0.0) -> Moved:
+        """With the axle moved on the body: up and forward in m, turned nose-down in rad; arrays of one shape.
+
+        lowered_m: by which carrier, or box, is lower.
+        """
+        x, z = self.joint_at(travel, forward, turned, lowered_m)
+        pieces = [direction(self.box_rad, 0.0)]
+        if self.front is not None:
+            pieces.append(direction(self.front.lowered(lowered_m), 0.0))
+        pieces += [direction(np.arctan2(-z, x), self.plan_rad), direction(self.pinion_rad - turned, 0.0)]
+        joints = [angle_between(into, out) for into, out in pairwise(pieces)]
+        ripple = np.zeros(joints[-1].shape, dtype=complex)
+        for n, angle in enumerate(joints):
+            if n == 0 and self.double_cardan:
+                continue
+            about = pieces[min(n + 1, len(pieces) - 2)]
+            ripple = ripple + (-1.0) ** n * angle**2 * _phase(pieces[n], pieces[n + 1], about)
+        still = np.zeros(joints[-1].shape)
         return Moved(
-            front_rad=first, rear_rad=second, residual_rad=np.sqrt(np.abs(ripple)), longer_m=np.hypot(x, z) - self.length_m
+            box_rad=still + joints[0],
+            carrier_rad=None if self.front is None else still + joints[1],
+            axle_rad=joints[-1],
+            residual_rad=np.sqrt(np.abs(ripple)),
+            longer_m=np.hypot(x, z) - self.length_m,
         )
 
 
@@ -71,31 +104,44 @@ def direction(slope_rad: Floats | float, plan_rad: Floats | float) -> Floats:
     """Unit vector rearward, (3, ...), of a slope with the rearward end down and an angle to the left in plan."""
     slope, plan = np.broadcast_arrays(np.asarray(slope_rad, dtype=float), np.asarray(plan_rad, dtype=float))
     raw = np.array([np.ones_like(slope), np.tan(plan), -np.tan(slope)])
-    return np.asarray(raw / np.linalg.norm(raw, axis=0))
+    return np.asarray(raw / _length(raw))
+
+
+def _cross(one: Floats, other: Floats) -> Floats:
+    """Across two directions (3, n)."""
+    (a, b, c), (x, y, z) = one, other
+    return np.stack([b * z - c * y, c * x - a * z, a * y - b * x])
+
+
+def _length(of: Floats) -> Floats:
+    """Of vectors (3, ...)."""
+    return np.asarray(np.sqrt((of**2).sum(axis=0)))
 
 
 def angle_between(one: Floats, other: Floats) -> Floats:
     """Angle of a joint between two directions (3, ...), rad."""
     one, other = np.broadcast_arrays(one.reshape(3, -1), other.reshape(3, -1))
-    return np.asarray(np.arctan2(np.linalg.norm(np.cross(one, other, axis=0), axis=0), (one * other).sum(axis=0)))
+    return np.asarray(np.arctan2(_length(_cross(one, other)), (one * other).sum(axis=0)))
 
 
 def _phase(into: Floats, out: Floats, about: Floats) -> Floats:
     """Of a joint's ripple: e^2jψ, ψ where its bend lies about a shaft. Joints bent in one plane are in phase, whichever way."""
     into, out, about = np.broadcast_arrays(*(d.reshape(3, -1) for d in (into, out, about)))
-    bend = np.cross(into, out, axis=0)
-    level = np.cross(about, np.array([0.0, 0.0, 1.0])[:, None], axis=0)
-    level = level / np.linalg.norm(level, axis=0)
-    upright = np.cross(about, level, axis=0)
+    bend = _cross(into, out)
+    level = np.stack([about[1], -about[0], np.zeros_like(about[0])])
+    level = level / _length(level)
+    upright = _cross(about, level)
     psi = np.arctan2((bend * upright).sum(axis=0), (bend * level).sum(axis=0))
     return np.asarray(np.exp(2j * psi))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Moved:
-    """front_rad, rear_rad: of the joints. residual_rad: of the one joint that ripples as both together do. longer_m: the shaft."""
+    """box_rad, carrier_rad, axle_rad: of the joints. residual_rad: of the one joint that ripples as all of them do. longer_m: the
+    shaft."""
 
-    front_rad: Floats
-    rear_rad: Floats
+    box_rad: Floats
+    carrier_rad: Floats | None
+    axle_rad: Floats
     residual_rad: Floats
     longer_m: Floats

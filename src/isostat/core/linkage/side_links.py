@@ -26,13 +26,14 @@ class Link:
     """One link from the axle to the frame.
 
     length_m: 0.1 to 3. slope_rad: of the link, axle end below the frame end +, within ±80°. over_hub_m: its axle end above the hub.
-    ahead: whether the frame end lies ahead of the axle.
+    ahead: whether the frame end lies ahead of the axle. longer_m: by which it is another one than was read.
     """
 
     length_m: float
     slope_rad: float
     over_hub_m: float
     ahead: bool = True
+    longer_m: float = 0.0
 
     def __post_init__(self) -> None:
         within("link length", self.length_m, 0.1, 3.0, "m")
@@ -87,7 +88,7 @@ class TwoLinks:
             x = e + link.over_hub_m * np.sin(turn) - fx
             z = v + link.over_hub_m * np.cos(turn) - fz
             far = np.hypot(x, z)
-            gaps.append(far - link.length_m)
+            gaps.append(far - link.length_m - link.longer_m)
             by_turn = (x * link.over_hub_m * np.cos(turn) - z * link.over_hub_m * np.sin(turn)) / far
             slopes.append([x / far, by_turn])
         return np.array(gaps), np.array(slopes)
@@ -138,6 +139,18 @@ class Leaves:
         forward = way * (flat**2 - self.arch_m**2) / (2.0 * FLATTENS * half)
         a, b = (self.front_m, self.rear_m) if self.fixed == "front" else (self.rear_m, self.front_m)
         return np.asarray(forward), np.asarray(-way * v * (a - b) / (a * b))
+
+
+@dataclass(frozen=True, slots=True)
+class Lowered:
+    """The same with the frame ends lowered, by brackets or other holes."""
+
+    path: Path
+    by_m: float
+
+    def at(self, travel: Floats) -> tuple[Floats, Floats]:
+        """As if the axle came up by as much."""
+        return self.path.at(np.asarray(travel) + self.by_m)
 
 
 def too_short(path: Path, travel: Floats) -> bool:

@@ -63,18 +63,22 @@ class TrackBar:
         sine = -(self.drop_m + self.rise_m(travel)) / self.length_m
         return np.arcsin(np.where(np.abs(sine) <= 1.0, sine, np.nan))
 
-    def longer_m(self, travel: Floats) -> float:
-        """By how much a bar must be longer to bring the axle back to the middle at one height, (2,) m."""
-        across = self.across_m + float(self.aside_m(travel))
+    def longer_m(self, travel: Floats, shift_m: float = 0.0) -> float:
+        """By how much a bar must be longer to bring the axle to the middle, or to a shift left of it, at one height, (2,) m."""
+        across = self.across_m + float(self.aside_m(travel)) + shift_m
         return float(np.hypot(across, self.drop_m + float(self.rise_m(travel)))) - self.length_m
 
     def longer(self, by_m: float) -> TrackBar:
         """The axle as it stands on a bar of another length: what it shifts is against where the old one held it."""
-        return _Relocated.of(self, length_m=self.length_m + by_m)
+        return _Relocated.of(self, self.across_m, length_m=self.length_m + by_m)
 
     def bracket(self, by_m: float) -> TrackBar:
         """The same with its axle end raised, or its frame end lowered, by a bracket."""
-        return _Relocated.of(self, drop_m=self.drop_m + by_m)
+        return _Relocated.of(self, self.across_m, drop_m=self.drop_m + by_m)
+
+    def hole(self, by_m: float) -> TrackBar:
+        """The same with its frame end moved to the left."""
+        return _Relocated.of(self, self.across_m - by_m)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -84,9 +88,9 @@ class _Relocated(TrackBar):
     was_across_m: float
 
     @classmethod
-    def of(cls, bar: TrackBar, **change: float) -> _Relocated:
+    def of(cls, bar: TrackBar, was_across_m: float, **change: float) -> _Relocated:
         kept = {key: getattr(bar, key) for key in ("length_m", "drop_m", "side", "place_m", "over_hub_m", "half_track_m")}
-        return cls(was_across_m=bar.across_m, **(kept | change))
+        return cls(was_across_m=was_across_m, **(kept | change))
 
     @property
     def across_m(self) -> float:

@@ -21,18 +21,23 @@ from isostat.job.edits.paths import JOB, Path, bounds_at, path_to
 from isostat.job.points import SIDES
 from isostat.language import capital, later, tr
 from isostat.units.unit import Quantity
-from isostat.wording.knock_on import READINGS, say_reading
+from isostat.wording.knock_on import say_reading
+from isostat.wording.knock_on_words import READINGS
 
 GROUPS = {
-    "bar": later("Panhard bar, steering"), "links": later("Links"), "shaft": later("Propshaft"), "arms": later("Arms, half-shafts"),
-    "body": later("Lamps, valve, tyres"),
+    "bar": later("Panhard bar, steering"), "links": later("Links"), "square": later("Squareness"), "shaft": later("Propshaft"),
+    "arms": later("Arms, half-shafts"), "body": later("Lamps, valve, tyres"),
 }  # fmt: skip
 GROUP_OF = {
     What.SIDEWAYS: "bar", What.BAR_SLOPE: "bar", What.OFF_CENTRE: "bar", What.BUMP_STEER: "bar",
     What.CASTER: "links", What.PINION: "links", What.WHEELBASE: "links",
     What.FRONT_JOINT: "shaft", What.REAR_JOINT: "shaft", What.RIPPLE: "shaft", What.SLIP_IN: "shaft", What.SLIP_OUT: "shaft",
     What.CAMBER: "arms", What.HALF_SHAFT: "arms", What.HALF_SHAFT_DROOP: "arms", What.PLUNGE_IN: "arms", What.PLUNGE_OUT: "arms",
-    What.BAR_ARM: "arms", What.LAMPS: "body", What.VALVE: "body", What.SPEEDOMETER: "body",
+    What.BAR_ARM: "arms", What.LAMPS: "body", What.VALVE: "body", What.SPEEDOMETER: "body", What.CRAB: "bar",
+    What.CARRIER_JOINT: "shaft", What.JOINTS_DROOP: "shaft", What.TOE: "arms", What.BALL: "arms", What.HALF_SHAFT_LOCK: "arms",
+    What.BAR_OVER: "arms", What.HOSE: "body", What.HOSE_CROSSED: "body", What.TRUE_AHEAD: "square", What.TRUE_ACROSS: "square",
+    What.PINION_BACK: "square", What.AIDS: "body", What.LEVEL: "body", What.APPROACH: "body", What.BREAKOVER: "body",
+    What.DEPARTURE: "body", What.TIPS_AT: "body",
 }  # fmt: skip
 HELD = (None, "leaves", "two links", "one arm")
 HELD_WORDS = (later("not said"), later("leaves"), later("two links a side"), later("one arm, solid with the axle"))

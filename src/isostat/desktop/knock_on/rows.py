@@ -76,9 +76,9 @@ def lay_row(sheet: Sheet, v: View, n: int, line: Line, area: QRectF, *, chosen: 
     if not line.outside.any():
         sheet.text(f"row cure {n}", tr("nothing to do"), at(CURE, 2), size=13, role="ink2")
     elif not line.cures:
-        sheet.text(f"row cure {n}", tr("no part puts this right"), at(CURE, 2), size=13, role="ink2")
+        sheet.text(f"row cure {n}", tr("less lift, or other parts"), at(CURE, 2), size=13, role="ink2")
     else:
-        sheet.text(f"row cure {n}", say_cure(line.cures[0], r), at(CURE, 2), size=13, weight=600)
+        sheet.text(f"row cure {n}", say_cure(line, line.cures[0], r), at(CURE, 2), size=13, weight=600)
         sheet.text(f"row left {n}", say_left(line, line.cures[0], r), at(CURE, 20), size=12, role="ink2")
 
 

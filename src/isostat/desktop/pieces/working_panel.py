@@ -43,7 +43,7 @@ def pretty(expression: str) -> str:
     return re.sub(r"([A-Za-z]+)_([A-Za-z0-9]+)", r"\1<sub>\2</sub>", text)
 
 
-FINE = {"fine length": ("mm", 1000.0, 1), "acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3),
+FINE = {"acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3),
         "per second": ("/s", 1.0, 2), "modulus": ("MPa", 1e-6, 0), "density": ("kg/m³", 1.0, 0), "torque": ("N·m", 1.0, 0),
         "torsion rate": ("N·m/rad", 1.0, 0), "area": ("cm²", 1e4, 2), "fine mass": ("kg", 1.0, 1), "fine volume": ("L", 1e3, 3),
         "fine ratio": ("", 1.0, 4), "fine share": ("%", 100.0, 1)}  # fmt: skip

@@ -3,7 +3,14 @@
 from __future__ import annotations
 
 from isostat.assess.judgement import Judgement
-from isostat.assess.knock_on.findings import BarAgainstLeaves, DraggedOutside, LinksCannotBe, LinksDoNotClose, ValveToSet
+from isostat.assess.knock_on.findings import (
+    BarAgainstLeaves,
+    DraggedOutside,
+    LinksCannotBe,
+    LinksDoNotClose,
+    TapeDoubted,
+    ValveToSet,
+)
 from isostat.core import rules
 from isostat.units.saying import Amount, Saying, saying
 from isostat.units.unit import Quantity
@@ -32,5 +39,11 @@ WHYS: dict[type[Judgement], Saying] = {
     LinksDoNotClose: saying(
         "In some load case the axle stands further than the links can follow: they would be pulled tight or bend. Check "
         "lengths and angles first; then fit longer links, or lift less."
+    ),
+    TapeDoubted: saying(
+        "Hub to hub, diagonals and frame to axle say the same thing more than once. This one is further off the others than "
+        "three times the tape's error ({m}, {source}). Hold the tape level, at the same points of both sides, and read it again.",
+        m=Amount(rules.TAPE_ERROR, Quantity.HEIGHT),
+        source=Saying(rules.TAPE_ERROR.source),
     ),
 }
