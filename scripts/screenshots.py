@@ -10,7 +10,10 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 from isostat.assess.judgement import Step
+from isostat.assess.knock_on.line import What
+from isostat.assess.knock_on.lines import knock_ons
 from isostat.desktop.far.view import FarField
+from isostat.desktop.knock_on.step import KnockOnStep
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.stance.step import StanceStep
@@ -90,11 +93,13 @@ for _ in range(600):
     if spring.finder.ended:
         break
 window.grab().save(str(FOLDER / "find.png"))
-window.go(Step.KNOCK_ON)
+open_at("kite-winch-buggy", Step.KNOCK_ON, 3)
+knock_on = window.sheets[Step.KNOCK_ON]
+assert isinstance(knock_on, KnockOnStep)
+knock_on.choose(next(n for n, line in enumerate(knock_ons(window.document.assessment)) if line.what is What.SIDEWAYS))
 settle()
 window.grab().save(str(FOLDER / "knock-on.png"))
-window.go(Step.MEASURE)
-window.show_case(1)
+open_at("hive-hauler", Step.MEASURE, 1)
 measure = window.sheets[Step.MEASURE]
 assert isinstance(measure, MeasureStep)
 

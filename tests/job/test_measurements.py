@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from isostat.cli.main import main
 from isostat.job.blank import blank_job
+from isostat.job.demos import demo
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault, read_job
@@ -44,6 +45,25 @@ def test_axles_and_the_vehicle_have_lines_of_their_own_and_come_back() -> None:
     assert {"pinion angle", "headlamp height", "ground to arch"} <= set(out.splitlines()[0].split(","))
     assert any(line.startswith("rear axle,") for line in out.splitlines())
     assert measurements_csv(with_measurements(HIVE, out, "again")) == out
+
+
+def test_links_shafts_arms_and_squareness_have_lines_of_their_own() -> None:
+    """What was read before teardown goes out and comes back, one line for each thing that holds or drives the wheels."""
+    assert len(COLUMNS) == len({point.words.lower() for point in COLUMNS.values()}), "each name is one column's"
+    for name in ("kite-winch-buggy", "puppet-van", "glaziers-flatbed"):
+        job = demo(name)
+        text = measurements_csv(job)
+        assert measurements_csv(with_measurements(job, text, "again")) == text, name
+    lines = measurements_csv(demo("kite-winch-buggy")).splitlines()
+    assert [line.split(",")[0] for line in lines[5:]] == [
+        "front axle", "front links", "front propshaft", "front drag link", "rear axle", "rear links", "rear propshaft",
+        "rear squareness", "vehicle"]  # fmt: skip
+    typed = 'corner,"hub to hub, left","thread of links, per turn"\nrear squareness,114 1/4 in,\nrear links,,1.5 mm\n'
+    axle = with_measurements(demo("kite-winch-buggy"), typed, "notes.csv").vehicle.axles[1]
+    assert axle.square.hub_left_m is not None and axle.square.hub_left_m.value == pytest.approx(114.25 * 0.0254)
+    assert axle.links.lead_m is not None and axle.links.lead_m.value == pytest.approx(0.0015)
+    with pytest.raises(JobFault, match="Enter"):
+        with_measurements(demo("kite-winch-buggy"), 'corner,"hub to hub, left"\nrear squareness,99 m\n', "notes.csv")
 
 
 def test_any_unit_in_any_cell_and_an_empty_cell_leaves_its_reading() -> None:

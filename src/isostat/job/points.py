@@ -69,12 +69,13 @@ VEHICLE_POINTS = (
     Point("headlamp_drop_m", later("cut-off drop at 10 m"), Quantity.HEIGHT, gone=True),
     Point("door_m", later("door opening height"), Quantity.HEIGHT, was="door height"),
     Point("brake_rod_m", later("brake valve (LSPV) rod"), Quantity.HEIGHT, gone=True, was="brake valve rod"),
+    Point("brake_gap_m", later("brake valve (LSPV) gap"), Quantity.HEIGHT, gone=True),
 )
 
 
 ON_A_BEAM = ("tube_to_frame_m", "pinion_rad", "link_rad", "track_bar_m", "track_bar_frame_m", "track_bar_axle_m")
 OF_A_TRAILER = ("coupling_ahead_m", "nose_kg")
-OF_A_DRIVEN = ("hitch_plate_kg", "headlamp_m", "headlamp_drop_m", "brake_rod_m")
+OF_A_DRIVEN = ("hitch_plate_kg", "headlamp_m", "headlamp_drop_m", "brake_rod_m", "brake_gap_m")
 
 
 def asked_of_axle(point: Point, axle: Axle) -> bool:

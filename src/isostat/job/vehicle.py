@@ -231,6 +231,7 @@ class Vehicle(Frozen):
     rake_front: Text = ""
     rake_rear: Text = ""
     brake_rod_m: Stroke | None = None
+    brake_gap_m: Gap | None = None
     aids: Literal["none", "cameras", "level sensors", "both"] | None = None
     tandem: Literal["apart", "equalized"] = "apart"
     beam_m: BeamArm | None = None

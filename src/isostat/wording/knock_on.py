@@ -76,12 +76,21 @@ def say_worst(line: Line, r: Reader) -> str:
 def say_cure(line: Line, cure: Cure, r: Reader) -> str:
     """What is done, and by how much; of rods on a known thread in half turns."""
     if cure.plan:
-        return "; ".join(_rod(*one, r) for one in cure.plan if one[2] != 0) or tr("Links stay as they are")
+        return capital(", ".join(_rod(*one, r) for one in cure.plan if one[2] != 0)) or tr("Links stay as they are")
     m = with_unit(abs(cure.by), cure.quantity, r.preset)
     said = tr(CURES[cure.way][int(cure.by >= 0.0)], m=m)
     if line.axle is None and cure.change is not None:
         said = tr("{done}, {axle}", done=said, axle=r.axle(cure.change.axle))
     return said if cure.half_turns is None else tr("{done} ({turns})", done=said, turns=_turns(cure.half_turns))
+
+
+def say_cure_shortly(line: Line, cure: Cure, r: Reader) -> str:
+    """The same on one line: of several rods, how far the one that is turned most."""
+    if not cure.plan:
+        return say_cure(line, cure, r)
+    _, by, turns = max(cure.plan, key=lambda one: abs(one[1]))
+    m = with_unit(abs(by), cure.quantity, r.preset) if turns is None else _turns(turns)
+    return tr(CURES[cure.way][int(cure.by >= 0.0)], m=m)
 
 
 def _rod(name: str, by: float, turns: int | None, r: Reader) -> str:
@@ -122,7 +131,8 @@ def say_left(line: Line, cure: Cure, r: Reader) -> str:
 
 def say_asks(line: Line, r: Reader) -> str:
     """Which readings it lacks."""
-    return tr("Needs {readings}.", readings=", ".join(say_reading(path) for path in line.asks))
+    readings = ", ".join(say_reading(path) for path in line.asks)
+    return tr("Needs {readings}. Usual: ≈ {allowed}.", readings=readings, allowed=say_allowed(line, r))
 
 
 def say_reading(path: Path) -> str:
@@ -197,7 +207,7 @@ def _(j: LinksCannotBe, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: TapeDoubted, r: Reader) -> tuple[str, str]:
-    names = capital("; ".join(tr(READINGS[name]) for name in j.names))
+    names = capital("; ".join(tr(READINGS[f"square {name}"]) for name in j.names))
     title = tr("{readings}: other lengths disagree", readings=names)
     return title, tr("Tape it again before a link is turned: the plan rests on it.")
 

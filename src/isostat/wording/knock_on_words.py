@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from isostat.assess.knock_on.line import Way, What
+from isostat.job.linkage_points import BAR_LINK, LINKAGE_POINTS
 from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS
 from isostat.language import later
 
@@ -47,71 +48,16 @@ WHAT = {
     What.DEPARTURE: later("departure angle"),
     What.TIPS_AT: later("rollover threshold, rigid, g"),
 }
-READINGS = {point.field: point.words for point in (*AXLE_POINTS, *VEHICLE_POINTS)} | {
+READINGS = {point.field: point.words for point in (*AXLE_POINTS, *VEHICLE_POINTS, BAR_LINK)}
+READINGS |= {f"{place} {point.field}": point.words for place, points in LINKAGE_POINTS.items() for point in points}
+READINGS |= {
     "track_bar_side": later("Panhard bar, frame end on"),
     "by": later("axle held by"),
     "frame": later("frame ends"),
-    "lower_m": later("lower link or arm"),
-    "lower_slope_rad": later("its slope, down to the wheel"),
-    "lower_over_hub_m": later("lower link above the hub"),
-    "upper_m": later("upper link or arm"),
-    "upper_slope_rad": later("upper slope, down to the wheel"),
-    "upper_over_hub_m": later("upper link above the hub"),
-    "caster_rad": later("caster"),
-    "length_m": later("shaft, joint to joint"),
-    "slope_rad": later("shaft, down to the axle"),
-    "box_rad": later("box output, down to the axle"),
-    "ahead_m": later("axle joint ahead of the hub"),
-    "drag_link length_m": later("length, eye to eye"),
-    "box_height_m": later("box end above the ground"),
-    "axle_height_m": later("axle end above the ground"),
     "box_side": later("steering box on"),
-    "ball_below_m": later("ball joint below the hub"),
-    "ball_in_m": later("ball joint in from the wheel"),
-    "upper_above_m": later("upper ball above the hub"),
-    "upper_in_m": later("upper ball in from the wheel"),
-    "mount_above_m": later("strut mount above the hub"),
-    "mount_in_m": later("strut mount in from the wheel"),
-    "camber_rad": later("camber, top out"),
-    "shaft_m": later("half-shaft, joint to joint"),
-    "shaft_slope_rad": later("half-shaft, down to the wheel"),
-    "shaft_in_m": later("its outer joint in from the wheel"),
-    "plunge_in_m": later("plunge: can go in"),
-    "plunge_out_m": later("plunge: can come out"),
-    "bar_link_m": later("anti-roll link length"),
     "arm_m": later("anti-roll bar arm (Measure)"),
     "link_ratio": later("anti-roll link ratio (Measure)"),
-    "lead_m": later("thread of links, per turn"),
-    "front_m": later("front piece, box to carrier"),
-    "front_slope_rad": later("front piece, down to the axle"),
-    "plan_rad": later("shaft aslant, from above"),
-    "final_drive": later("final drive"),
     "rack": later("steering rack"),
-    "rod_m": later("tie rod, joint to joint"),
-    "rod_slope_rad": later("tie rod, down to the wheel"),
-    "rod_below_m": later("its outer end below the hub"),
-    "rod_in_m": later("its outer end in from the wheel"),
-    "steer_arm_m": later("steering arm, from above"),
-    "toe_rad": later("toe in, one wheel"),
-    "ball_rad": later("ball joint can swing"),
-    "lock_rad": later("wheel angle at full lock"),
-    "hub_left_m": later("hub to hub, left"),
-    "hub_right_m": later("hub to hub, right"),
-    "diagonal_left_m": later("front left to rear right"),
-    "diagonal_right_m": later("front right to rear left"),
-    "kingpin_left_m": later("kingpin to housing, left"),
-    "kingpin_right_m": later("kingpin to housing, right"),
-    "kingpin_out_m": later("kingpin out from the middle"),
-    "housing_out_m": later("housing point out from the middle"),
-    "across_left_m": later("frame to axle end, left"),
-    "across_right_m": later("frame to axle end, right"),
-    "square pinion_rad": later("pinion angle now"),
-    "lower_out_m": later("lower link out, axle end"),
-    "lower_frame_out_m": later("lower link out, frame end"),
-    "upper_out_m": later("upper link out, axle end"),
-    "upper_frame_out_m": later("upper link out, frame end"),
-    "in_m": later("slip: can still go in"),
-    "out_m": later("slip: can still come out"),
 }
 SIGNS = {  # below nought, and above
     What.OFF_CENTRE: (later("{m} right"), later("{m} left")),
@@ -147,7 +93,7 @@ CURES = {
     Way.DROP_BRACKET: (later("Arms {m} higher"), later("Drop brackets {m}: arms and differential")),
     Way.TIE_ROD: (later("Tie rod {m} shorter"), later("Tie rod {m} longer")),
     Way.HOSE: (later("Hose {m} shorter"), later("Hose {m} longer, or its bracket nearer")),
-    Way.TURNS: (later("Links: {m}"), later("Links: {m}")),
+    Way.TURNS: (later("Links, up to {m}"), later("Links, up to {m}")),
     Way.LINK: (later("Anti-roll link {m} shorter"), later("Anti-roll link {m} longer")),
     Way.ALIGN: (later("Wheel alignment: camber {m} in"), later("Wheel alignment: camber {m} out")),
     Way.AIM: (later("Aim {m} higher at 10 m"), later("Aim {m} lower at 10 m")),
@@ -160,7 +106,8 @@ CURES = {
 
 RODS = {
     "lower left": later("lower left"), "lower right": later("lower right"), "upper left": later("upper left"),
-    "upper right": later("upper right"), "bar": later("Panhard bar"),
+    "upper right": later("upper right"), "bar": later("Panhard bar"), "link left": later("left link"),
+    "link right": later("right link"),
 }  # fmt: skip
 FITS = {  # where the trade goes several ways: when each fits
     Way.UPPER_LINK: later("Adjustable arms fit best where the angle must be exact, and set the pinion with it."),

@@ -200,6 +200,38 @@ def test_cameras_level_sensors_and_what_the_body_clears() -> None:
     assert (over.now > over.before).all() and not over.outside.any() and np.isfinite(line(a, What.TIPS_AT, None).now).all()
 
 
+def test_a_link_tube_stands_in_for_a_pinion_that_nobody_read() -> None:
+    """Trade practice: the tube's angle from before teardown, and what the links turn it by; marked as a guess."""
+    a = assess(put_number(put(buggy(), (*REAR, "pinion_rad"), None), (*REAR, "link_rad"), 0.01))
+    stands_in, read = line(a, What.PINION), line(lifted(), What.PINION)
+    assert stands_in.guessed and stands_in.before == pytest.approx(0.01) and not read.guessed
+    assert stands_in.now - stands_in.before == pytest.approx(read.now - read.before, abs=1e-6)
+    nothing = assess(put(put(buggy(), (*REAR, "pinion_rad"), None), (*REAR, "square", "pinion_rad"), None))
+    assert not [one for one in knock_ons(nothing) if (one.what, one.axle) == (What.PINION, 1)], "nothing read, nothing claimed"
+
+
+def test_anti_roll_links_each_of_its_own_length_where_the_sides_part() -> None:
+    bar = path_to(JOB.as_found.axles[1].bar)
+    job = put_number(buggy(bar_link_m=0.3), (*bar, "arm_m"), 0.3)
+    job = put_number(job, (*bar, "link_ratio"), 0.8)
+    even = assess(job)
+    found = line(even, What.BAR_ARM)
+    left, right = even.proposed.rest.travel_m[1, :, even.target_case]
+    cure = found.cures[0]
+    assert cure.change is not None
+    if abs(left - right) * 0.8 < rules.TAPE_ERROR:
+        assert cure.plan == () and cure.by == pytest.approx(-0.8 * (left + right) / 2)
+    leaning = assess(put_number(put(job, path_to(JOB.target.lean_m), {"value": 0.02}), path_to(JOB.target.rear_lift_m), 0.06))
+    left, right = leaning.proposed.rest.travel_m[1, :, leaning.target_case]
+    assert abs(left - right) > 0.005
+    cure = line(leaning, What.BAR_ARM).cures[0]
+    assert [(name, by) for name, by, _ in cure.plan] == [
+        ("link left", pytest.approx(-0.8 * left)),
+        ("link right", pytest.approx(-0.8 * right)),
+    ]
+    assert cure.leaves[leaning.target_case] == pytest.approx(0.0, abs=1e-9), "no twist left: the bar stands it as it should"
+
+
 def test_axles_that_shift_apart_stand_out_of_line() -> None:
     a = lifted()
     front, rear = (line(a, What.SIDEWAYS, axle).now for axle in (0, 1))

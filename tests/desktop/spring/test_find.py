@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from pathlib import Path
 
 import numpy as np
@@ -104,6 +105,19 @@ def test_a_search_is_called_off_and_what_it_found_stays(window: MainWindow, qtbo
     hunt = sheet(window).finder.searching.hunt
     assert hunt is not None and hunt.found is not None and 0 < hunt.found.tried < hunt.found.total == 88_200
     assert not sheet(window).findChild(QPushButton, "find cancel").isVisible()  # type: ignore[union-attr]
+
+
+def test_what_is_found_while_another_step_is_shown_is_drawn_when_it_comes_back(window: MainWindow) -> None:
+    """The lanes of more sets, still laid, were once drawn of a search that by then had fewer."""
+    hunt = sheet(window).finder.searching.hunt
+    assert hunt is not None and hunt.found is not None and len(hunt.best) > 1
+    window.go(Step.LOAD)
+    chosen, part, height = hunt.found.standing[0]
+    fewer = replace(hunt.found, standing=((chosen[:, :1], part[:1], height[:, :, :1]),))
+    sheet(window).finder.searching.hunt = replace(hunt, found=fewer)
+    window.go(Step.SPRING)
+    QApplication.processEvents()
+    assert read(window, "find progress").endswith("choices fit")
 
 
 def test_where_nothing_stands_it_says_what_would_open_some(window: MainWindow, qtbot: QtBot) -> None:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 import numpy as np
 
 from isostat.assess.knock_on.change import AS_READ, Change
-from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, mends
-from isostat.assess.knock_on.moved import lacking, travel, worse_side
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, either_way, mends
+from isostat.assess.knock_on.moved import lacking, travel
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core import rules
@@ -26,7 +26,7 @@ def anti_roll_lines(a: Assessment, change: Change = AS_READ) -> Iterator[Line]:
         base = path_to(JOB.as_found.axles[axle].bar)
         missing = lacking(a, (*base, "arm_m"), (*base, "link_ratio"))
         if missing:
-            yield asking(a.cases, What.BAR_ARM, axle, Quantity.ANGLE, missing)
+            yield asking(a.cases, What.BAR_ARM, axle, Quantity.ANGLE, missing, either_way(rules.BAR_ARM))
             continue
         yield from _lines(a, axle, change.at(axle).anti_roll_m)
 
@@ -39,33 +39,46 @@ def anti_roll_link(a: Assessment, axle: int) -> AntiRollLink | None:
     return AntiRollLink(arm_m=float(bar.arm_m.value), link_m=float(length.value), ratio=float(bar.link_ratio.value))
 
 
-def _lines(a: Assessment, axle: int, longer_m: float) -> Iterator[Line]:
-    link = anti_roll_link(a, axle)
+Pair = tuple[float, float]  # left and right
+AS_LONG: Pair = (0.0, 0.0)
+
+
+def _lines(a: Assessment, axle: int, longer_m: Pair) -> Iterator[Line]:
+    link, u = anti_roll_link(a, axle), travel(a, axle)
     assert link is not None
-    by = link.longer_m(float(np.nanmean(travel(a, axle)[:, a.target_case])))
-    change = Change(axle=axle, anti_roll_m=by)
 
-    def leans(longer: float) -> Floats:
-        return worse_side(a, axle, lambda u: link.leans(u, longer), 0.0)
+    def leans(longer: Pair) -> Floats:
+        left, right = (link.leans(u[side], longer[side]) for side in (0, 1))
+        return np.where(np.abs(left) >= np.abs(right), left, right)
 
-    def straightest(longer: float, *, found: bool = False) -> Floats:
+    def straightest(longer: Pair, *, found: bool = False) -> Floats:
         """Of link and arm over the way of both wheels together and of one up: how near they come to one line."""
         return np.where(a.proposed.stands, _nearest_line(a, axle, link, longer, found=found), np.nan)
 
     yield Line(what=What.BAR_ARM, axle=axle, quantity=Quantity.ANGLE, before=0.0, now=leans(longer_m), low=-rules.BAR_ARM,
                high=rules.BAR_ARM, whose=PRACTICE, changes=True,
-               mended=mends(lambda: (Cure(Way.LINK, by, Quantity.HEIGHT, leans(by), change),)))  # fmt: skip
-    before = float(straightest(0.0, found=True)[a.target_case])
+               mended=mends(_longer, a, axle, link, leans))  # fmt: skip
+    before = float(straightest(AS_LONG, found=True)[a.target_case])
     yield Line(what=What.BAR_OVER, axle=axle, quantity=Quantity.ANGLE, before=before, now=straightest(longer_m), low=rules.BAR_OVER,
-               whose=PRACTICE, mended=mends(lambda: (Cure(Way.LINK, by, Quantity.HEIGHT, straightest(by), change),)))  # fmt: skip
+               whose=PRACTICE, mended=mends(_longer, a, axle, link, straightest))  # fmt: skip
 
 
-def _nearest_line(a: Assessment, axle: int, link: AntiRollLink, longer_m: float, *, found: bool) -> float:
-    """Least angle of link and arm from one line, rad; nan where the link does not reach. crossed: the other wheel at its end."""
-    ways = []
+def _longer(a: Assessment, axle: int, link: AntiRollLink, value: Callable[[Pair], Floats]) -> Iterator[Cure]:
+    """Links for both arms to stand as they stood in the target's case; each its own where the sides have gone apart."""
+    left, right = (link.longer_m(float(u)) for u in travel(a, axle)[:, a.target_case])
+    if abs(left - right) < rules.TAPE_ERROR:
+        left = right = (left + right) / 2.0
+    apart = (("link left", left, None), ("link right", right, None)) if left != right else ()
+    yield Cure(Way.LINK, max(left, right, key=abs), Quantity.HEIGHT, value((left, right)),
+               Change(axle=axle, anti_roll_m=(left, right)), plan=apart)  # fmt: skip
+
+
+def _nearest_line(a: Assessment, axle: int, link: AntiRollLink, longer_m: Pair, *, found: bool) -> float:
+    """Least angle of link and arm from one line, both wheels together and one up, rad; nan where the link does not reach."""
+    least = np.pi
     for side in (0, 1):
         for one_up in (False, True):
             ends = landmarks(a, axle, side, one_up=one_up, found=found)
-            ways.append(np.linspace(ends.hanging_m, ends.full_m, 25))
-    angle = link.between(np.concatenate(ways), longer_m)
-    return float(np.minimum(angle, np.pi - angle).min())
+            angle = link.between(np.linspace(ends.hanging_m, ends.full_m, 25), longer_m[side])
+            least = np.minimum(least, np.minimum(angle, np.pi - angle).min())
+    return float(least)

@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 
 from isostat.assess.knock_on.change import AS_READ, Change
-from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, in_half_turns, mends
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, either_way, in_half_turns, mends
 from isostat.assess.knock_on.moved import lacking, lead, travel, worse_side
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.landmarks import landmarks
@@ -85,7 +85,7 @@ def _arms(a: Assessment, axle: int, change: Change) -> Iterator[Line]:
         return
     view, missing = front_view(a, axle)
     if view is None:
-        yield asking(a.cases, What.CAMBER, axle, Quantity.ANGLE, missing)
+        yield asking(a.cases, What.CAMBER, axle, Quantity.ANGLE, missing, either_way(rules.CAMBER_KEPT))
         return
     before = 0.0 if read.camber_rad is None else float(read.camber_rad.value)
     down = max(-float(np.nanmean(travel(a, axle)[:, a.target_case])), 0.0)
@@ -125,7 +125,7 @@ def _toe(a: Assessment, axle: int, view: FrontView, change: Change) -> Iterator[
     rod, missing = tie_rod(a, axle)
     if rod is None:
         if read.steered or len(missing) < len(ROD):
-            yield asking(a.cases, What.TOE, axle, Quantity.ANGLE, missing)
+            yield asking(a.cases, What.TOE, axle, Quantity.ANGLE, missing, either_way(rules.TOE_KEPT))
         return
     before = 0.0 if read.arms.toe_rad is None else float(read.arms.toe_rad.value)
 

@@ -32,7 +32,7 @@ def _lamps(a: Assessment) -> Iterator[Line]:
     lamps = lamp(a)
     if lamps is None:
         if a.loading.hitch is None:
-            yield asking(a.cases, What.LAMPS, None, Quantity.HEIGHT, (path_to(JOB.vehicle.headlamp_m),))
+            yield asking(a.cases, What.LAMPS, None, Quantity.HEIGHT, (path_to(JOB.vehicle.headlamp_m),), LAMP_RANGE[0])
         return
     stands = a.proposed.stands
     low, high = lamp_range(float(np.nanmax(np.where(stands, lamps.height_m, np.nan)))) if stands.any() else LAMP_RANGE[0]

@@ -14,7 +14,7 @@ class Change:
     """back_rad: the axle turned back on its seats, pinion of a rear axle up. path, bar, drag_link, rod: in place of those read.
 
     box_m: carrier or box lower. shaft_m: longer. differential_m: lower on the body; pivots_m: of arms, and the differential with
-    them. anti_roll_m: link longer.
+    them. anti_roll_m: links longer, left and right.
     """
 
     axle: int
@@ -27,7 +27,7 @@ class Change:
     shaft_m: float = 0.0
     differential_m: float = 0.0
     pivots_m: float = 0.0
-    anti_roll_m: float = 0.0
+    anti_roll_m: tuple[float, float] = (0.0, 0.0)
 
     def at(self, axle: int) -> Change:
         """What of it concerns an axle."""

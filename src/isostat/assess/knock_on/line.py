@@ -167,9 +167,19 @@ class Line:
         return 1.0 if end is None else max(abs(end - self.before), 1e-3)
 
 
-def asking(cases: int, what: What, axle: int | None, quantity: Quantity, asks: tuple[Path, ...]) -> Line:
-    """A line that cannot be worked out until its readings are there."""
-    return Line(what=what, axle=axle, quantity=quantity, before=0.0, now=np.full(cases, np.nan), changes=True, asks=asks)
+Usual = tuple[float | None, float | None]
+
+
+def asking(cases: int, what: What, axle: int | None, quantity: Quantity, asks: tuple[Path, ...], usual: Usual) -> Line:
+    """A line that cannot be worked out until its readings are there. usual: between what the thing then may lie."""
+    low, high = usual
+    return Line(what=what, axle=axle, quantity=quantity, before=0.0, now=np.full(cases, np.nan), changes=True, asks=asks, low=low,
+                high=high, whose=PRACTICE)  # fmt: skip
+
+
+def either_way(by: float) -> Usual:
+    """From what it was."""
+    return -float(by), float(by)
 
 
 def mends(make: Callable[..., Iterable[Cure]], *of: object) -> Callable[[], tuple[Cure, ...]]:

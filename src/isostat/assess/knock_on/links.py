@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 
 from isostat.assess.knock_on.change import AS_READ, Change
-from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, in_half_turns, mends
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, either_way, in_half_turns, mends
 from isostat.assess.knock_on.moved import lead, mean_travel, pitch, side_path
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
@@ -57,16 +57,19 @@ def _lines(a: Assessment, axle: int, change: Change) -> Iterator[Line]:
     read, way = a.job.vehicle.axles[axle], facing(a, axle)
     wanted = [
         (What.CASTER, read.links.caster_rad, read.steered, 1.0, rules.CASTER_KEPT),
-        (What.PINION, read.pinion_rad, read.pinion_rad is not None, way, rules.PINION_KEPT),
-    ]
+        (What.PINION, read.pinion_rad or read.link_rad, read.pinion_rad is not None or read.link_rad is not None, way,
+         rules.PINION_KEPT),
+    ]  # fmt: skip
     moved, nothing = turned_by(a, axle, change), np.full(a.cases, np.nan)
     for what, reading, matters, sense, half in wanted:
         if not matters:
             continue
         before = reading.value if reading else 0.0
-        line = Line(what=what, axle=axle, quantity=Quantity.ANGLE, before=before, now=nothing, changes=reading is None)
+        stands_in = what is What.PINION and read.pinion_rad is None  # a link's tube, near level, for a pinion that was not read
+        line = Line(what=what, axle=axle, quantity=Quantity.ANGLE, before=before, now=nothing, changes=reading is None,
+                    guessed=stands_in)  # fmt: skip
         if moved is None:
-            yield replace(line, asks=_missing(a, axle))
+            yield asking(a.cases, what, axle, Quantity.ANGLE, _missing(a, axle), either_way(half))
             continue
         now = before - sense * (moved[1] + pitch(a))  # top rearward as the axle turns back; a pinion that points forward: nose up
         mended = mends(_cures, a, axle, before, sense)

@@ -42,7 +42,7 @@ def _lines(a: Assessment, axle: int, change: Change) -> Iterator[Line]:
     missing = lacking(a, *((*base, "shaft", name) for name in NEEDS), (*base, "pinion_rad"))
     if missing or axle_turned(a, axle) is None:
         asks = missing or ((*base, "links", "by"),)
-        yield asking(a.cases, What.REAR_JOINT, axle, Quantity.ANGLE, asks)
+        yield asking(a.cases, What.REAR_JOINT, axle, Quantity.ANGLE, asks, (rules.JOINT_LEAST, rules.JOINT_MOST))
         return
     read = _as_read(a, axle)
     ways = read if change is AS_READ else _everywhere(a, axle, change)

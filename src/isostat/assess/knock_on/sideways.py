@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 
 from isostat.assess.knock_on.change import AS_READ, Change
-from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, in_half_turns, mends
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, either_way, in_half_turns, mends
 from isostat.assess.knock_on.moved import held_by, lacking, lead, travel
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
@@ -60,7 +60,7 @@ def sideways_lines(a: Assessment, change: Change = AS_READ) -> Iterator[Line]:
         base = path_to(JOB.vehicle.axles[axle])
         missing = lacking(a, *((*base, name) for name in NEEDS))
         if missing:
-            yield asking(a.cases, What.SIDEWAYS, axle, Quantity.HEIGHT, missing)
+            yield asking(a.cases, What.SIDEWAYS, axle, Quantity.HEIGHT, missing, either_way(rules.AXLE_SIDEWAYS))
             continue
         read = bar_of(a, axle)
         assert read is not None
@@ -141,7 +141,7 @@ def steer_lines(a: Assessment, change: Change = AS_READ) -> Iterator[Line]:
         base = path_to(JOB.vehicle.axles[axle])
         missing = lacking(a, *((*base, "drag_link", name) for name in LINK), *((*base, name) for name in NEEDS))
         if missing:
-            yield asking(a.cases, What.OFF_CENTRE, axle, Quantity.FINE, missing)
+            yield asking(a.cases, What.OFF_CENTRE, axle, Quantity.FINE, missing, either_way(rules.OFF_CENTRE))
             continue
         own_bar, own_link = bar_of(a, axle), link_of(a, axle)
         assert own_bar is not None and own_link is not None

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.knock_on.change import AS_READ, Change
-from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, mends
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, either_way, mends
 from isostat.assess.knock_on.moved import held_by, lacking, lead
 from isostat.assess.knock_on.sideways import bar_of
 from isostat.assess.solve.assessment import Assessment
@@ -64,7 +64,7 @@ def _lines(a: Assessment, axle: int) -> Iterator[Line]:
         if value is None:
             if asks:
                 wanted: tuple[Path, ...] = lacking(a, *((*base, "square", name) for name in asks))
-                yield asking(a.cases, what, axle, quantity, wanted)
+                yield asking(a.cases, what, axle, quantity, wanted, either_way(allowed))
             continue
         now = np.full(a.cases, value * times)
         yield Line(what=what, axle=axle, quantity=quantity, before=0.0, now=now, low=-allowed, high=allowed, whose=PRACTICE,

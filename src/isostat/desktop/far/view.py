@@ -12,6 +12,7 @@ from typing_extensions import override
 from isostat.assess import workings
 from isostat.assess.judgement import Grade, Step
 from isostat.assess.workings import Shown
+from isostat.desktop.far.dragged import lay_dragged
 from isostat.desktop.far.picture import draw_point
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -122,6 +123,9 @@ class FarView(Sheet):
     def lay(self, v: View) -> None:
         if v.step is Step.MEASURE:
             self._lay_point(v)
+        elif v.step is Step.KNOCK_ON:
+            lay_dragged(self._say, v)
+            self._lay_foot(v)
         else:
             self._lay_corners(v)
 
@@ -231,6 +235,10 @@ class FarView(Sheet):
         self._say(
             "far sentence", words, 80 if worst else 32, self.height() / f - FOOT - 84, 38, weight=600, width=self.width() - 120 * f
         )
+        self._lay_foot(v)
+
+    def _lay_foot(self, v: View) -> None:
+        f = self._f(v)
         self._say("far keys", tr("PgUp, PgDn: load case"), 32, self.height() / f - 38, 22, role="ink2")
         self._say(
             "far near", tr("F11: back to the window"), self.width() / f - 32, self.height() / f - 38, 22, role="ink2", anchor=RIGHT
@@ -245,6 +253,8 @@ class FarView(Sheet):
         p.setPen(pen(t, "ink", 1.5))
         for y in (HEAD * f, self.height() - FOOT * f):
             p.drawLine(QLineF(0, y, self.width(), y))
+        if v.step is Step.KNOCK_ON:
+            return
         if v.step is not Step.MEASURE:
             worst = next((j for j in v.judgements if j.grade > Grade.NOTE and j.place.case in (None, v.case)), None)
             if worst is not None:

@@ -6,14 +6,15 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import QPointF, QRectF
 
-from isostat.assess.knock_on.arms import HALF_SHAFT
+from isostat.assess.knock_on.arms import HALF_SHAFT, ROD
 from isostat.assess.knock_on.arms import NEEDS as ARM_NEEDS
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.moved import ONE_ARM, TWO_LINKS, held_by
 from isostat.assess.knock_on.shaft import NEEDS as SHAFT
-from isostat.assess.knock_on.shaft import SLIP
+from isostat.assess.knock_on.shaft import PIECES, SLIP
 from isostat.assess.knock_on.sideways import LINK
 from isostat.assess.knock_on.sideways import NEEDS as BAR
+from isostat.assess.knock_on.square import ACROSS, DIAGONALS, HUBS, KINGPINS, LINKS, PLACES
 from isostat.desktop.pieces.line import Line, tyre_field
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
@@ -45,6 +46,13 @@ FRAMES = ("ahead", "behind")
 FRAME_WORDS = (later("frame ends ahead"), later("frame ends behind"))
 ARMS = (None, "two arms", "strut")
 ARM_WORDS = (later("not said"), later("two arms"), later("arm and strut"))
+RACKS = (None, "ahead", "behind")
+RACK_WORDS = (later("rack: not said"), later("rack ahead of the axle"), later("rack behind the axle"))
+JOINTS = ("single", "double cardan")
+JOINT_WORDS = (later("one joint at the box"), later("double cardan at the box"))
+AIDS = (None, "none", "cameras", "level sensors", "both")
+AIDS_WORDS = (later("driver aids: not said"), later("no cameras, no level sensors"), later("cameras or radar"),
+              later("level sensors"), later("cameras and level sensors"))  # fmt: skip
 FIELD = 62.0  # px
 
 
@@ -66,7 +74,12 @@ def lay_readings(sheet: Sheet, v: View, area: QRectF, group: str, axle: int, tur
         base = path_to(JOB.vehicle.axles[axle])
         _fields(sheet, v, at, [(*base, "bar_link_m")])
         return
-    {"bar": _bar, "links": _links, "shaft": _shaft, "arms": _arms, "body": _body}[group](sheet, v, at, axle)
+    if group == "square" and axle == 0:
+        words = tr("The front axle is taken as square; the others are set to it.")
+        sheet.text("knock front", words, at, size=13, role="ink2", width=area.width())
+        return
+    ways = {"bar": _bar, "links": _links, "square": _square, "shaft": _shaft, "arms": _arms, "body": _body}
+    ways[group](sheet, v, at, axle)
 
 
 def _fields(sheet: Sheet, v: View, at: QPointF, paths: list[Path], line: Line | None = None) -> Line:
@@ -128,28 +141,62 @@ def _links(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
                 lambda n: sheet.put((*base, "frame"), FRAMES[n], frame), label=frame, wide=150).gap(8)  # fmt: skip
     wanted = {"two links": TWO_LINKS, "one arm": ONE_ARM}.get(held_by(v.a, axle) or "", ())
     paths: list[Path] = [(*base, "caster_rad")] if v.job.vehicle.axles[axle].steered else []
-    paths.append((*path_to(JOB.vehicle.axles[axle]), "pinion_rad"))
+    paths += [(*path_to(JOB.vehicle.axles[axle]), "pinion_rad"), (*base, "lead_m")]
     _fields(sheet, v, at, [*paths, *((*base, name) for name in wanted)], line)
 
 
+def _square(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
+    base, t = path_to(JOB.vehicle.axles[axle].square), v.theme
+    rows = (
+        (tr("Taped:"), (*HUBS, *DIAGONALS)),
+        ("", (*KINGPINS, *PLACES)),
+        ("", (*ACROSS, "pinion_rad")),
+        (tr("Links:"), LINKS),
+    )
+    y = at.y()
+    for n, (words, names) in enumerate(rows):
+        line = Line(sheet, v, QPointF(at.x(), y), size=13)
+        if words:
+            line.words(f"knock square {n} word", words, weight=600)
+        paths: list[Path] = [(*base, name) for name in names]
+        if n == len(rows) - 1:
+            paths.append((*path_to(JOB.vehicle.axles[axle].links), "lead_m"))
+        y = _fields(sheet, v, QPointF(at.x(), y), paths, line).y + t.px(32)
+    words = tr("Air springs: bags at ride height first, then the links, then axle to axle. Roll it before the tape is read again.")
+    sheet.text("knock square words", words, QPointF(at.x(), y), size=12.5, role="ink2", width=sheet.width() - 2 * t.margin)
+
+
 def _shaft(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
-    base = path_to(JOB.vehicle.axles[axle])
-    names = (*SHAFT, *SLIP)
-    _fields(sheet, v, at, [*((*base, "shaft", name) for name in names), (*base, "pinion_rad")])
+    base, shaft = path_to(JOB.vehicle.axles[axle]), v.job.vehicle.axles[axle].shaft
+    label = tr("joint at the box")
+    line = Line(sheet, v, at, size=13)
+    line.choice("knock joint", [tr(words) for words in JOINT_WORDS], JOINTS.index(shaft.box_joint),
+                lambda n: sheet.put((*base, "shaft", "box_joint"), JOINTS[n], label), label=label, wide=230).gap(8)  # fmt: skip
+    _fields(sheet, v, at, [*((*base, "shaft", name) for name in (*SHAFT, *SLIP, *PIECES)), (*base, "pinion_rad")], line)
 
 
 def _arms(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
-    base, arms = path_to(JOB.vehicle.axles[axle].arms), v.job.vehicle.axles[axle].arms
+    base, arms, t = path_to(JOB.vehicle.axles[axle].arms), v.job.vehicle.axles[axle].arms, v.theme
     line, label = Line(sheet, v, at, size=13), tr("wheel held by")
     line.choice("knock arms", [tr(words) for words in ARM_WORDS], ARMS.index(arms.by),
                 lambda n: sheet.put((*base, "by"), ARMS[n], label), label=label, wide=150).gap(8)  # fmt: skip
-    names = (*ARM_NEEDS.get(arms.by or "", ()), "camber_rad", *HALF_SHAFT)
-    _fields(sheet, v, at, [*((*base, name) for name in names), (*path_to(JOB.vehicle.axles[axle]), "bar_link_m")], line)
+    names = (*ARM_NEEDS.get(arms.by or "", ()), "camber_rad", "ball_rad")
+    line = _fields(sheet, v, at, [(*base, name) for name in names], line)
+    line, label = Line(sheet, v, QPointF(at.x(), line.y + t.px(34)), size=13), tr(READINGS["rack"])
+    line.choice("knock rack", [tr(words) for words in RACK_WORDS], RACKS.index(arms.rack),
+                lambda n: sheet.put((*base, "rack"), RACKS[n], label), label=label, wide=230).gap(8)  # fmt: skip
+    line = _fields(sheet, v, at, [(*base, name) for name in (*ROD[1:], "toe_rad", "lock_rad")], line)
+    line = Line(sheet, v, QPointF(at.x(), line.y + t.px(34)), size=13)
+    _fields(sheet, v, at, [*((*base, name) for name in HALF_SHAFT), (*path_to(JOB.vehicle.axles[axle]), "bar_link_m")], line)
 
 
 def _body(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     vehicle = path_to(JOB.vehicle)
-    line = _fields(sheet, v, at, [(*vehicle, name) for name in ("headlamp_m", "headlamp_drop_m", "brake_rod_m")])
+    label, aids = tr("driver aids"), v.job.vehicle.aids
+    line = _fields(sheet, v, at, [(*vehicle, name) for name in ("headlamp_m", "headlamp_drop_m", "brake_rod_m", "brake_gap_m")])
+    line = _with_room(line, v.theme.px(240))
+    line.choice("knock aids", [tr(words) for words in AIDS_WORDS], AIDS.index(aids),
+                lambda n: sheet.put((*vehicle, "aids"), AIDS[n], label), label=label, wide=230).gap(8)  # fmt: skip
     rear = len(v.a.axles) - 1
     words = tr("new tyre, {axle}", axle=v.reader.axle(rear))
     line = _with_room(line, sheet.text_width(words, 13) + v.theme.px(FIELD + 24))

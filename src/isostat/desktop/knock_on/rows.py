@@ -20,7 +20,7 @@ from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.language import tr
-from isostat.wording.knock_on import say_allowed, say_asks, say_before, say_case, say_cure, say_left, say_what, say_worst
+from isostat.wording.knock_on import say_allowed, say_asks, say_before, say_case, say_cure_shortly, say_left, say_what, say_worst
 
 ROW = 44.0  # px
 WHAT, VALUES, STRIP, CURE = 0.03, 0.29, 0.53, 0.73  # of the width, where columns begin
@@ -78,7 +78,7 @@ def lay_row(sheet: Sheet, v: View, n: int, line: Line, area: QRectF, *, chosen: 
     elif not line.cures:
         sheet.text(f"row cure {n}", tr("less lift, or other parts"), at(CURE, 2), size=13, role="ink2")
     else:
-        sheet.text(f"row cure {n}", say_cure(line, line.cures[0], r), at(CURE, 2), size=13, weight=600)
+        sheet.text(f"row cure {n}", say_cure_shortly(line, line.cures[0], r), at(CURE, 2), size=13, weight=600)
         sheet.text(f"row left {n}", say_left(line, line.cures[0], r), at(CURE, 20), size=12, role="ink2")
 
 

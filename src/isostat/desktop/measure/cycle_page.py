@@ -93,7 +93,10 @@ def _lay_result(sheet: Sheet, v: View, y: float, axle: int) -> None:
     if moved is not None:
         act = partial(sheet.edited.emit, partial(with_cycle_motion, axle=axle), tr("spring motion ratio from full travel"), -1)
         sheet.button("take motion", tr("Coil-over: copy to spring motion ratio"), QPointF(box.right() + t.px(14), y - t.px(4)), act)
-    more = tr("Measured events outrank computed ones. Wheels off: frame on stands plus a back-up, spring removed.")
+    more = tr(
+        "Measured events outrank computed ones. Wheels off; frame on stands plus a back-up; spring, Panhard bar and "
+        "anti-roll link off."
+    )
     sheet.text(
         "cycle caution",
         more,

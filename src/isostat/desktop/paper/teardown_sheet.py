@@ -7,13 +7,14 @@ from collections.abc import Iterator
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
-from isostat.assess.knock_on.arms import HALF_SHAFT
+from isostat.assess.knock_on.arms import HALF_SHAFT, ROD
 from isostat.assess.knock_on.arms import NEEDS as ARMS
 from isostat.assess.knock_on.moved import ONE_ARM, TWO_LINKS
 from isostat.assess.knock_on.shaft import NEEDS as SHAFT
-from isostat.assess.knock_on.shaft import SLIP
+from isostat.assess.knock_on.shaft import PIECES, SLIP
 from isostat.assess.knock_on.sideways import LINK
 from isostat.assess.knock_on.sideways import NEEDS as BAR
+from isostat.assess.knock_on.square import ACROSS, DIAGONALS, HUBS, KINGPINS
 from isostat.desktop.paper.paper import MARGIN
 from isostat.desktop.theme import LIGHT
 from isostat.job.edits.paths import JOB, Path, bounds_at, path_to, value_at
@@ -34,14 +35,17 @@ def groups(job: Job, axle: int) -> Iterator[tuple[str, list[Path]]]:
         if read.steered:
             yield tr("Drag link"), [(*base, "drag_link", name) for name in LINK]
         links = {"two links": TWO_LINKS, "one arm": ONE_ARM, "leaves": ()}.get(read.links.by or "", TWO_LINKS)
-        angles = [(*base, "pinion_rad"), *([(*base, "links", "caster_rad")] if read.steered else [])]
+        angles = [(*base, "pinion_rad"), *([(*base, "links", "caster_rad")] if read.steered else []), (*base, "links", "lead_m")]
         yield tr("Links, one side"), [*((*base, "links", name) for name in links), *angles]
-        yield tr("Propshaft"), [(*base, "shaft", name) for name in (*SHAFT, *SLIP)]
+        yield tr("Propshaft"), [(*base, "shaft", name) for name in (*SHAFT, *SLIP, *PIECES)]
     else:
         arms = ARMS[read.arms.by] if read.arms.by else tuple(dict.fromkeys(name for names in ARMS.values() for name in names))
-        yield tr("Arms, one side"), [(*base, "arms", name) for name in (*arms, "camber_rad")]
+        yield tr("Arms, one side"), [(*base, "arms", name) for name in (*arms, "camber_rad", "ball_rad")]
+        yield tr("Tie rod, one side"), [(*base, "arms", name) for name in (*ROD[1:], "toe_rad", "lock_rad")]
         yield tr("Half-shaft, one side"), [(*base, "arms", name) for name in HALF_SHAFT]
     yield tr("Anti-roll bar"), [(*base, "bar_link_m")]
+    if read.layout == "solid" and axle > 0:
+        yield tr("Squareness, back together"), [(*base, "square", name) for name in (*HUBS, *DIAGONALS, *KINGPINS, *ACROSS)]
 
 
 def draw_teardown(p: QPainter, page: QRectF, job: Job, preset: Preset) -> None:

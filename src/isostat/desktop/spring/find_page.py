@@ -49,6 +49,7 @@ class FindPage:
         self.sets, self.reasons = Sets(sheet, relay), Reasons(sheet, relay)
         self._key: tuple[object, ...] = ()
         self._curve: SetCurve | None = None
+        self._laid: Hunt | None = None
         self._refused: Saying | None = None  # why nothing can be searched
         self._keys = FindKeys(sheet, self.key)
 
@@ -115,7 +116,7 @@ class FindPage:
             return
         self._search(v, self.catalogue)
         t, hunt = v.theme, self.searching.hunt
-        self._curve = None
+        self._curve, self._laid = None, hunt
         y = lay_wanted(self._sheet, v, area.topLeft(), self.wanted, self._want)
         self._lay_progress(v, QPointF(area.left(), y))
         self._lay_rank(v, QPointF(area.right(), y))
@@ -212,7 +213,7 @@ class FindPage:
     def draw(self, p: QPainter, v: View) -> None:
         """The lanes of the sets, the curve, and what the reasons have to draw."""
         hunt = self.searching.hunt
-        if hunt is None or hunt.found is None:
+        if hunt is None or hunt.found is None or hunt is not self._laid:  # found more while the page was not shown
             return
         if hunt.best:
             self.sets.draw(p, v, hunt.found)

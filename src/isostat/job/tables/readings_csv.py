@@ -9,6 +9,7 @@ import re
 from isostat.job.edits import paths as edits
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
+from isostat.job.linkage_points import BAR_LINK, LINKAGE_POINTS, LINKAGE_WORDS
 from isostat.job.points import AXLE_POINTS, CORNER_POINTS, POINTS, SIDES, VEHICLE_POINTS, Point
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
@@ -18,7 +19,8 @@ from isostat.units.format import with_unit
 from isostat.units.parse import NotUnderstood
 from isostat.units.unit import DEFAULT_PRESET, Preset
 
-COLUMNS = {point.words.lower(): point for point in (*CORNER_POINTS, *AXLE_POINTS, *VEHICLE_POINTS)}
+OF_LINKAGE = tuple(point for points in LINKAGE_POINTS.values() for point in points)
+COLUMNS = {point.words.lower(): point for point in (*CORNER_POINTS, *AXLE_POINTS, *VEHICLE_POINTS, BAR_LINK, *OF_LINKAGE)}
 BEFORE = {point.was: words for words, point in COLUMNS.items() if point.was}  # names of columns in tables of before
 UNIT = re.compile(r"[A-Za-z\"”″]")
 
@@ -27,14 +29,17 @@ Row = dict[str, edits.Path]  # of a line: where each of its columns lies in the 
 
 
 def _lines(job: Job) -> dict[str, Row]:
-    """Every line by its name, corners in the order of the file, then axles, then the vehicle."""
+    """Every line by its name, corners in the order of the file, then axles with what holds and drives them, then the vehicle."""
     lines: dict[str, Row] = {}
     for axle, info in enumerate(job.vehicle.axles):
         for side in SIDES:
             corner: edits.Path = (*path_to(JOB.vehicle.axles[axle]), side)
             lines[f"{info.name.lower()} {side}"] = {p.words.lower(): (*corner, p.field) for p in CORNER_POINTS}
     for axle, info in enumerate(job.vehicle.axles):
-        lines[f"{info.name.lower()} axle"] = {p.words.lower(): (*path_to(JOB.vehicle.axles[axle]), p.field) for p in AXLE_POINTS}
+        base = path_to(JOB.vehicle.axles[axle])
+        lines[f"{info.name.lower()} axle"] = {p.words.lower(): (*base, p.field) for p in (*AXLE_POINTS, BAR_LINK)}
+        for place, points in LINKAGE_POINTS.items():
+            lines[f"{info.name.lower()} {LINKAGE_WORDS[place]}"] = {p.words.lower(): (*base, place, p.field) for p in points}
     lines["vehicle"] = {p.words.lower(): (*path_to(JOB.vehicle), p.field) for p in VEHICLE_POINTS}
     return lines
 

@@ -1,0 +1,46 @@
+"""Below the list: every way to put the chosen thing right, what it leaves, what it worsens, and when it fits."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRectF
+
+from isostat.assess.knock_on.line import Line
+from isostat.desktop.knock_on.allowed import lay_usual
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.language import tr
+from isostat.wording.knock_on import say_asks, say_cure, say_fits, say_left, say_what, say_worsens
+
+MOST = 3  # side by side
+
+
+def lay_cures(sheet: Sheet, v: View, area: QRectF, line: Line) -> None:
+    """A column a way; where the thing is in order, that it is."""
+    r, t = v.reader, v.theme
+    head = sheet.text("cures head", say_what(line, r), area.topLeft(), size=14, weight=600)
+    at = QPointF(head.right() + t.px(12), area.top() + t.px(1))
+    lay_usual(sheet, v, QPointF(area.right(), area.top() - t.px(3)), line)
+    if line.asks:
+        sheet.text(
+            "cures asks", say_asks(line, r), area.topLeft() + QPointF(0, t.px(22)), size=13, role="watch", width=area.width()
+        )
+        return
+    if not line.outside.any():
+        sheet.text("cures none", tr("in order in every load case: nothing to do"), at, size=13, role="ink2")
+        return
+    cures = line.cures[:MOST]
+    if not cures:
+        sheet.text("cures none", tr("less lift, or other parts"), at, size=13, role="ink2")
+    wide = area.width() / max(len(cures), 1)
+    for n, cure in enumerate(cures):
+        x, y, room = area.left() + n * wide, area.top() + t.px(23), wide - t.px(18)
+        said = ((say_cure(line, cure, r), 13.0, 600, "ink"), (say_left(line, cure, r), 12.0, 400, "ink2"),
+                (say_worsens(v.a, line, cure, r), 12.0, 600, "watch"), (say_fits(cure), 12.0, 400, "ink2"))  # fmt: skip
+        for k, (words, size, weight, role) in enumerate(said):
+            if not words:
+                continue
+            lines = len(t.lines(words, size, weight, room))
+            if y + lines * t.px(size + 4) > area.bottom() + 1:  # what has no room here stands in the text of the command line
+                break
+            box = sheet.text(f"cure {n} {k}", words, QPointF(x, y), size=size, weight=weight, role=role, width=room)
+            y = float(box.bottom()) + t.px(1)
