@@ -245,6 +245,8 @@ MIRROR = {
     "left": "right", "right": "left", "left_pa": "right_pa", "right_pa": "left_pa", "right_m": "left_m",
     "tyre touches, left lock": "tyre touches, right lock", "tyre touches, right lock": "tyre touches, left lock",
 }  # fmt: skip
+MIRROR |= {f"{what}_{one}_m": f"{what}_{other}_m" for what in ("hub", "diagonal", "kingpin", "across")
+           for one, other in (("left", "right"), ("right", "left"))}  # fmt: skip
 
 
 def mirrored(job: Job) -> Job:

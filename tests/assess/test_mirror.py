@@ -23,7 +23,7 @@ from tests.jobs import mirrored
 
 MADE = ("aided", "counted_turns", "hive_on_coils", "leafed", "limited", "rival_proposals", "shifted_sheet", "squatted",
         "three_axles", "twisted", "well_measured")  # fmt: skip
-ASIDE = (What.SIDEWAYS, What.OFF_CENTRE, What.BUMP_STEER)
+ASIDE = (What.SIDEWAYS, What.OFF_CENTRE, What.BUMP_STEER, What.CRAB, What.TRUE_AHEAD, What.TRUE_ACROSS)
 TURNED = {
     "Lean": ("lean_m", "found_m"),
     "Warp": ("warp_m",),

@@ -226,6 +226,7 @@ BagSize = bounded("coil size", 0.02, 0.5, "m")
 BarLength = bounded("height", 0.05, 2.0, "m")
 ShaftLength = bounded("height", 0.1, 3.0, "m")
 BodyLength = bounded("height", 0.3, 12.0, "m")
+TorqueValue = bounded("torque", 1.0, 2000.0, "N·m")
 Lead = bounded("fine length", 0.0005, 0.01, "m")  # of a thread
 FinalDrive = bounded("ratio", 1.0, 12.0, "")
 BeamArm = bounded("height", 0.05, 0.55, "m")

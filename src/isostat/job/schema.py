@@ -7,6 +7,7 @@ from typing import Any, Literal, Self
 from pydantic import Field, model_validator
 
 from isostat.job.axle_fit import BenchCoil, Setup, ShockRow
+from isostat.job.card import Card
 from isostat.job.linkage import Allowed
 from isostat.job.reading import (
     Angle,
@@ -181,6 +182,7 @@ class Job(Frozen):
     margins: Margins = Margins()
     shocks: tuple[ShockRow, ...] = Field(default=(), max_length=60)
     allowed: tuple[Allowed, ...] = Field(default=(), max_length=60)
+    card: Card = Card()
 
     @model_validator(mode="before")
     @classmethod

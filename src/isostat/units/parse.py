@@ -37,6 +37,8 @@ _PINT_UNITS = {
     Quantity.PRESSURE: "Pa",
     Quantity.FREQUENCY: "Hz",
     Quantity.FORCE: "N",
+    Quantity.FINE: "m",
+    Quantity.TORQUE: "N*m",
 }
 
 
@@ -84,13 +86,15 @@ EXAMPLES = {
     Quantity.STRESS: ("1050 MPa", "150 ksi"),
     Quantity.MODULUS: ("78.5 GPa", "11.4 Mpsi"),
     Quantity.TEMPERATURE: ("20 °C", "68 °F"),
+    Quantity.FINE: ("1.4 mm", "1/16 in"),
+    Quantity.TORQUE: ("110 N·m", "80 lb·ft"),
 }
 
 
 def _no_unit_of(quantity: Quantity, sign: str) -> str:
     """That a sign is not a unit of a quantity."""
     match quantity:
-        case Quantity.HEIGHT | Quantity.COIL | Quantity.ALTITUDE:
+        case Quantity.HEIGHT | Quantity.COIL | Quantity.FINE | Quantity.ALTITUDE:
             return tr("“{sign}” is not a length unit.", sign=sign)
         case Quantity.MASS:
             return tr("“{sign}” is not a weight unit.", sign=sign)
@@ -98,6 +102,8 @@ def _no_unit_of(quantity: Quantity, sign: str) -> str:
             return tr("“{sign}” is not a unit of rate.", sign=sign)
         case Quantity.PRESSURE:
             return tr("“{sign}” is not a unit of pressure.", sign=sign)
+        case Quantity.TORQUE:
+            return tr("“{sign}” is not a unit of torque.", sign=sign)
         case Quantity.WARMTH | Quantity.TEMPERATURE:
             return tr("“{sign}” is not a unit of temperature.", sign=sign)
     return tr("“{sign}” is not a unit that fits here.", sign=sign)

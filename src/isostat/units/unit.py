@@ -13,7 +13,7 @@ POUND_FORCE_N = POUND_KG * GRAVITY
 
 
 class Quantity(StrEnum):
-    """What a number measures. SI unit of each: m, kg, N/m, Pa, Hz, N, 1, rad, K, m³, m/s."""
+    """What a number measures. SI unit of each: m, kg, N/m, Pa, Hz, N, 1, rad, K, m³, m/s, N·m."""
 
     HEIGHT = "height"
     COIL = "coil size"
@@ -33,6 +33,7 @@ class Quantity(StrEnum):
     STRESS = "stress"
     MODULUS = "modulus"
     TEMPERATURE = "temperature"
+    TORQUE = "torque"
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,6 +51,8 @@ MM = Unit("mm", 0.001, 0)
 IN = Unit("in", INCH_M, 2, fractional=True)
 TENTH_MM = Unit("mm", 0.001, 1)
 MIL = Unit("in", INCH_M, 3)
+NEWTON_METRE = Unit("N·m", 1.0, 0)
+POUND_FOOT = Unit("lb·ft", POUND_FORCE_N * 12 * INCH_M, 0)
 KG = Unit("kg", 1.0, 0)
 LB = Unit("lb", POUND_KG, 0)
 N_AS_MASS = Unit("N", 1.0 / GRAVITY, 0)
@@ -124,6 +127,17 @@ SPELLINGS: dict[Quantity, dict[str, Unit]] = {
     Quantity.STRESS: {"mpa": MPA, "n/mm²": MPA, "n/mm2": MPA, "ksi": Unit("ksi", 1000.0 * PSI.si, 0), "psi": PSI},
     Quantity.MODULUS: {"gpa": GPA, "mpa": MPA, "n/mm²": MPA, "n/mm2": MPA, "mpsi": Unit("Mpsi", 1e6 * PSI.si, 1), "psi": PSI},
     Quantity.TEMPERATURE: {"°c": DEGREE_C, "c": DEGREE_C, "°f": DEGREE_F, "f": DEGREE_F, "k": Unit("K", 1.0, 0)},
+    Quantity.TORQUE: {
+        "n·m": NEWTON_METRE,
+        "nm": NEWTON_METRE,
+        "n-m": NEWTON_METRE,
+        "lb·ft": POUND_FOOT,
+        "lb-ft": POUND_FOOT,
+        "lbft": POUND_FOOT,
+        "ft-lb": POUND_FOOT,
+        "ftlb": POUND_FOOT,
+        "kgm": Unit("kgf·m", GRAVITY, 1),
+    },
     Quantity.VOLUME: {
         "l": LITRE,
         "litre": LITRE,
@@ -140,11 +154,12 @@ SPELLINGS[Quantity.COIL] = SPELLINGS[Quantity.FINE] = SPELLINGS[Quantity.HEIGHT]
 FIXED = {
     Quantity.FREQUENCY: HZ, Quantity.FORCE: N, Quantity.RATIO: PLAIN, Quantity.SHARE: PERCENT, Quantity.ANGLE: DEGREE,
     Quantity.ALTITUDE: METRE, Quantity.WARMTH: CELSIUS, Quantity.VOLUME: LITRE, Quantity.FINE: TENTH_MM,
+    Quantity.TORQUE: NEWTON_METRE,
     Quantity.SPEED: MM_PER_S, Quantity.STRESS: MPA, Quantity.MODULUS: GPA, Quantity.TEMPERATURE: DEGREE_C,
 }  # fmt: skip
 INCHES = FIXED | {
     Quantity.ALTITUDE: FOOT, Quantity.WARMTH: FAHRENHEIT, Quantity.TEMPERATURE: DEGREE_F, Quantity.VOLUME: CUBIC_INCH,
-    Quantity.SPEED: INCH_PER_S, Quantity.FINE: MIL,
+    Quantity.SPEED: INCH_PER_S, Quantity.FINE: MIL, Quantity.TORQUE: POUND_FOOT,
 }  # fmt: skip
 
 

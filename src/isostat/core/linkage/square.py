@@ -119,8 +119,8 @@ class Plan:
 def half_turns(rods: Sequence[Rod], out: Floats, lead_m: float, within: Floats) -> Plan:
     """Whole half turns that leave least of the worst part over what it may be.
 
-    out: how the axle is out, (4,) as in Rod.longer_by; nought where it is not to move. lead_m: of a whole turn. within: what each
-    may be. Every neighbour of the rounded lengths is tried; of as good ones the fewest turns.
+    rods: links, and a bar. out: how the axle is out, (4,) as in Rod.longer_by; nought where it is not to move. lead_m: of a whole
+    turn. within: what each may be. Every neighbour of the rounded lengths is tried; of as good ones the fewest turns.
     """
     step = lead_m / 2.0
     by = np.array([rod.longer_by() for rod in rods])

@@ -44,7 +44,7 @@ def pretty(expression: str) -> str:
 
 
 FINE = {"acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3),
-        "per second": ("/s", 1.0, 2), "modulus": ("MPa", 1e-6, 0), "density": ("kg/m³", 1.0, 0), "torque": ("N·m", 1.0, 0),
+        "per second": ("/s", 1.0, 2), "modulus": ("MPa", 1e-6, 0), "density": ("kg/m³", 1.0, 0),
         "torsion rate": ("N·m/rad", 1.0, 0), "area": ("cm²", 1e4, 2), "fine mass": ("kg", 1.0, 1), "fine volume": ("L", 1e3, 3),
         "fine ratio": ("", 1.0, 4), "fine share": ("%", 100.0, 1)}  # fmt: skip
 

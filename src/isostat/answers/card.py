@@ -1,0 +1,266 @@
+"""The job card as it is read, on screen and on paper: what to buy, steps with settings, what holds it back, what comes after."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.fit.compose import AFTER, BEFORE, Entry, card_of
+from isostat.assess.fit.done import forbids_driving, gone, holds, tick_of
+from isostat.assess.load.ratings import Rating, ratings
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.air import aired
+from isostat.assess.stance.band import Prediction
+from isostat.job.edits.card import torque_of, written_of
+from isostat.language import capital, later, tr
+from isostat.units.format import with_unit
+from isostat.units.unit import Quantity
+from isostat.wording.card_settings import At, blanks, filled
+from isostat.wording.reader import Reader
+from isostat.wording.springs.words import WORDS
+
+STATES = {
+    "bench": later("on the bench"), "air": later("wheel off the ground"), "wheels": later("weight on the tyres"),
+    "ride": later("at ride height, rolled"),
+}  # fmt: skip
+DUE = (
+    (later("50 to 100 km"), later("wheel nuts, wheel spacers, clamp screws of collars")),
+    (later("80 to 160 km"), later("U-bolts, brackets, links and bars, helper springs")),
+    (later("500 to 800 km"), later("U-bolts again")),
+    (later("two to four weeks"), later("arm, bar and strut bolts")),
+    (later("a day, a week, six weeks"), later("heights at every wheel, air pressure")),
+)
+LAW = later(
+    "Local law on lift, lamps and modified vehicles governs. Ratings hold: springs do not raise them. Alignment, welding and "
+    "brakes by licensed people."
+)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TorqueBox:
+    """A joint in a state. value: the maker's figure, blank until typed."""
+
+    state: str
+    words: str
+    value: str
+    source: str
+    done: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Row:
+    """A step as it is read. stale: ticked, and the parts are other ones since."""
+
+    n: int
+    key: tuple[str, str]
+    place: str
+    text: str
+    caution: str
+    look: bool
+    hold: bool
+    reads: tuple[tuple[str, str], ...]  # name, as written down
+    torques: tuple[TorqueBox, ...]
+    heights: bool
+    blanks: int
+    done: bool
+    stale: bool
+    who: str
+    at: str
+
+
+@dataclass(frozen=True, slots=True)
+class Section:
+    """Steps of one list at one place, that follow each other."""
+
+    title: str
+    place: str
+    rows: tuple[Row, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Bought:
+    """A part to order. which: corner or axle."""
+
+    which: str
+    words: str
+    count: int
+
+
+@dataclass(frozen=True, slots=True)
+class Floor:
+    """What a wheel will read on the workshop's floor. band: from, to; empty until worked out."""
+
+    corner: str
+    height: str
+    band: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CardPage:
+    """The whole card. held: why it is not to be driven; gone: steps whose tick no longer holds."""
+
+    title: str
+    number: str
+    vehicle: str
+    proposal: str
+    held: tuple[str, ...]
+    gone: tuple[str, ...]
+    buy: tuple[Bought, ...]
+    sections: tuple[Section, ...]
+    floor: tuple[Floor, ...]
+    floor_case: str
+    pressures: tuple[tuple[str, str], ...]
+    limits: tuple[tuple[str, str], ...]
+    due: tuple[tuple[str, str], ...]
+    law: str
+    open: int
+    total: int
+
+
+def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None) -> CardPage:
+    """Everything in words. prediction: for the bands of the heights to be read; left out, heights alone."""
+    card = card_of(a)
+    rows = [_row(a, r, n, e) for n, e in enumerate(card, 1)]
+    numbers = {(e.step.key, e.place): n for n, e in enumerate(card, 1)}
+
+    def told(entries: tuple[Entry, ...]) -> tuple[str, ...]:
+        """By list and place, the numbers of their steps."""
+        by_list: dict[str, list[str]] = {}
+        for e in entries:
+            by_list.setdefault(_headed(a, r, e), []).append(str(numbers[e.step.key, e.place]))
+        return tuple(tr("{list}: step {n}", list=head, n=", ".join(found)) for head, found in by_list.items())
+
+    floor = At(a, r, None, None).floor
+    return CardPage(
+        title=a.job.title,
+        number=a.job.number,
+        vehicle=a.job.vehicle.name,
+        proposal=a.job.proposal.name,
+        held=told(forbids_driving(a.job, card)),
+        gone=told(gone(a.job, card)),
+        buy=tuple(_bought(a, r, card)),
+        sections=_sections(a, r, card, rows),
+        floor=tuple(_floor(a, r, i, side, floor, prediction) for i in range(len(a.axles)) for side in (0, 1)),
+        floor_case=capital(r.case(floor)),
+        pressures=tuple(_pressures(a, r)),
+        limits=tuple((capital(_rated(r, x)), r.mass(x.limit_kg - float(x.load_kg.max()))) for x in ratings(a)),
+        due=tuple((tr(when), tr(what)) for when, what in DUE),
+        law=tr(LAW),
+        open=sum(not row.done for row in rows),
+        total=len(rows),
+    )
+
+
+def _headed(a: Assessment, r: Reader, e: Entry) -> str:
+    words = tr(e.title)
+    return words if e.axle is None else tr("{what}, {axle}", what=words, axle=r.corner(e.axle, e.side))
+
+
+def _row(a: Assessment, r: Reader, n: int, e: Entry) -> Row:
+    at, step, key = At(a, r, e.axle, e.side), e.step, (e.step.key, e.place)
+    tick, done = tick_of(a.job, e), holds(a.job, e)
+    torques = []
+    for state in step.torque:
+        known = torque_of(a.job, key, state)
+        value = "" if known.value is None else with_unit(float(known.value.value), Quantity.TORQUE, r.preset)
+        torques.append(TorqueBox(state=state, words=tr(STATES[state]), value=value, source=known.source, done=known.done))
+    return Row(
+        n=n,
+        key=key,
+        place="" if e.axle is None else r.corner(e.axle, e.side),
+        text=filled(step.do, at),
+        caution=filled(step.caution, at) if step.caution else "",
+        look=step.look,
+        hold=step.hold,
+        reads=tuple((tr(name), written_of(a.job, key, name)) for name in step.reads),
+        torques=tuple(torques),
+        heights=step.heights,
+        blanks=blanks(step.do, at),
+        done=done,
+        stale=tick is not None and not done,
+        who="" if tick is None else tick.who,
+        at="" if tick is None else tick.at,
+    )
+
+
+def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]) -> tuple[Section, ...]:
+    out: list[Section] = []
+    for e, row in zip(card, rows, strict=True):
+        title, place = tr(e.title), row.place
+        if out and (out[-1].title, out[-1].place) == (title, place):
+            out[-1] = Section(title, place, (*out[-1].rows, row))
+        else:
+            out.append(Section(title, place, (row,)))
+    return tuple(out)
+
+
+def _bought(a: Assessment, r: Reader, card: tuple[Entry, ...]) -> list[Bought]:
+    """Springs as ordered, once where both sides are alike, and what the lists on the card take."""
+    lists = {(e.step.list, e.axle) for e in card if e.step.list not in (BEFORE, AFTER)}
+    out = []
+    for i, ordered in enumerate(a.orders):
+        if not any(axle == i for _, axle in lists) or not ordered.can_be_had:
+            continue
+        words = [WORDS[ordered.kind.name].line(a, (i, side), r) for side in (0, 1)]
+        if words[0] == words[1]:
+            out.append(Bought(tr("{axle}, same both sides", axle=capital(r.corner(i, None))), words[0], 2))
+        else:
+            out += [Bought(capital(r.corner(i, side)), words[side], 1) for side in (0, 1)]
+        for name, what, count in PARTS:
+            if (name, i) in lists:
+                out.append(Bought(capital(r.corner(i, None)), filled(what, At(a, r, i, None)), count))
+    return out
+
+
+PARTS = (  # of a list: what it takes, besides springs
+    ("leaf pack", later("U-bolts with nuts, legs {ubolt}; centre bolts; eye bushes"), 4),
+    ("block", later("blocks {block}; U-bolts with nuts, legs {ubolt}"), 2),
+    ("bump stop", later("bump-stop spacer {stop_spacer}, stop height {stop_trim}"), 2),
+    ("strap", later("limiting strap {strap}"), 2),
+    ("track bar", later("Panhard bar set to {bar_length}, ends and jam nut"), 1),
+    ("half shaft", later("differential spacers {diff_spacer}, longer bolts of the same grade; axle nuts"), 2),
+    ("coil on strut", later("top nut, lower bolts and nuts where its maker says new"), 2),
+)
+
+
+def _floor(a: Assessment, r: Reader, i: int, side: int, case: int, prediction: Prediction | None) -> Floor:
+    height = float(a.proposed.hub_to_arch_m[i, side, case])
+    corner = capital(r.corner(i, side))
+    if not a.proposed.stands[case]:
+        return Floor(corner, tr("does not stand"), "")
+    if prediction is None or prediction.band.low_m.shape != a.proposed.hub_to_arch_m.shape:
+        return Floor(corner, r.height_unit(height), "")
+    middle, low, high = (
+        float(of[i, side, case]) for of in (prediction.band.middle_m, prediction.band.low_m, prediction.band.high_m)
+    )
+    return Floor(corner, r.height_unit(middle), tr("{low} to {high}", low=r.height(low), high=r.height_unit(high)))
+
+
+def _pressures(a: Assessment, r: Reader) -> list[tuple[str, str]]:
+    """Of bags in every case, and of tyres."""
+    out = []
+    for i in range(len(a.axles)):
+        bags = aired(a, i)
+        if bags is not None:
+            for case in range(a.cases):
+                if not a.proposed.stands[case] or not np.isfinite(bags.gauge_pa[:, case]).all():
+                    continue
+                left, right = (r.pressure(float(bags.gauge_pa[side, case])) for side in (0, 1))
+                said = left if left == right else tr("{left} left, {right} right", left=left, right=right)
+                out.append((tr("{axle} bags, {case}", axle=capital(r.axle(i)), case=r.case(case)), said))
+        tyre = a.job.vehicle.axles[i].tyre_pressure_pa
+        if tyre is not None:
+            out.append((tr("{axle} tyres", axle=capital(r.axle(i))), r.pressure(float(tyre.value))))
+    return out
+
+
+RATED = {
+    "plate": later("axle rating"), "tyre": later("tyre rating"), "wheel": later("wheel rating"), "hitch": later("hitch rating"),
+}  # fmt: skip
+
+
+def _rated(r: Reader, rating: Rating) -> str:
+    if rating.axle is None:
+        return tr("hitch rating") if rating.what == "hitch" else tr("gross vehicle rating")
+    return tr("{what}, {axle}", what=tr(RATED[rating.what]), axle=r.axle(rating.axle))

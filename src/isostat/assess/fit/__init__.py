@@ -1,0 +1,1 @@
+"""The job card: which lists of steps this job calls for, in a sound order, and what was done of them."""

@@ -1,0 +1,108 @@
+"""What a job changes on the vehicle, as the lists of steps that it calls for."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from isostat.assess.knock_on.line import Line, What
+from isostat.assess.knock_on.lines import knock_ons
+from isostat.assess.knock_on.moved import held_by
+from isostat.assess.solve.assessment import Assessment
+from isostat.job.axle_fit import AxleFit
+from isostat.job.springs.air import AirBag
+from isostat.job.springs.cushion import Cushion
+
+ON_BAR = (What.SIDEWAYS, What.BAR_SLOPE)
+ON_LINKS = (What.CASTER, What.PINION, What.WHEELBASE, What.TRUE_AHEAD, What.TRUE_ACROSS, What.PINION_BACK)
+ON_HALF_SHAFT = (What.HALF_SHAFT, What.HALF_SHAFT_DROOP, What.HALF_SHAFT_LOCK, What.PLUNGE_IN, What.PLUNGE_OUT)
+BEHIND = {"track bar": ON_BAR, "links": ON_LINKS, "half shaft": ON_HALF_SHAFT}
+
+
+@dataclass(frozen=True, slots=True, order=True)
+class Change:
+    """A list of steps that an axle calls for."""
+
+    axle: int
+    list: str
+
+
+def changes(a: Assessment) -> tuple[Change, ...]:
+    """Of every axle, front to rear, in the order in which they are done at one axle."""
+    found = [Change(axle, name) for axle in range(len(a.axles)) for name in _of_axle(a, axle)]
+    return tuple(dict.fromkeys(found))
+
+
+def _of_axle(a: Assessment, axle: int) -> Iterator[str]:
+    fit, was = a.job.proposal.axles[axle], a.job.as_found.axles[axle]
+    yield from _springs(a, axle, fit, was)
+    if fit.helper != AirBag():
+        yield "air over leaf" if fit.kind == "leaf" else "air in coil"
+    if fit.cushion != Cushion():
+        yield "foam helper"
+    if _other_stop(fit, was):
+        yield "bump stop"
+    if fit.strap_m is not None and (was.strap_m is None or fit.strap_m.value != was.strap_m.value):
+        yield "strap"
+    if (fit.shock_longer_m or fit.shock_stroke_m) and _coil_list(a, axle) != "coil on strut":  # there it is the strut itself
+        yield "shock"
+    for name, what in BEHIND.items():
+        if name == "links" and held_by(a, axle) == "leaves":
+            continue
+        if any(_to_mend(line) for line in knock_ons(a) if line.axle == axle and line.what in what):
+            yield name
+    if fit.wheel_out_m is not None and (was.wheel_out_m is None or fit.wheel_out_m.value != was.wheel_out_m.value):
+        yield "wheel spacer"
+
+
+def _to_mend(line: Line) -> bool:
+    """Whether it lies outside and a part would put it right."""
+    return not line.asks and bool(line.outside.any()) and bool(line.cures)
+
+
+def _springs(a: Assessment, axle: int, fit: AxleFit, was: AxleFit) -> Iterator[str]:
+    """New springs, by their kind and by how the wheels are joined."""
+    kind = a.orders[axle].kind.name
+    if kind == "leaf":
+        yield from _leaves(fit, was)
+    elif kind in ("stacked pair", "torsion bar"):
+        yield kind
+    elif kind == "air":
+        yield "air springs"
+        if was.kind in ("coil", "progressive"):
+            yield _coil_list(a, axle)
+    else:
+        yield _coil_list(a, axle)
+
+
+def _coil_list(a: Assessment, axle: int) -> str:
+    read = a.job.vehicle.axles[axle]
+    if read.layout == "solid":
+        return "coil on beam"
+    return "coil on strut" if read.arm == "strut" or read.arms.by == "strut" or read.arm is None else "coil on arm"
+
+
+def _leaves(fit: AxleFit, was: AxleFit) -> Iterator[str]:
+    """A pack re-made, or another one; blocks of another height; a longer shackle."""
+    more = len(fit.pack.leaves) - len(was.pack.leaves) if fit.pack.leaves else 0
+    if more > 0:
+        yield "leaf pack"
+        yield "leaf added"
+    elif fit.pack.leaves and fit.pack.leaves != was.pack.leaves:
+        yield "leaf pack"
+    if _blocks(fit) != _blocks(was) and any(_blocks(fit)):
+        yield "block"
+    if fit.pack.new_shackle_m is not None:
+        yield "shackle"
+
+
+def _blocks(fit: AxleFit) -> tuple[float, float]:
+    left, right = (0.0 if coil.spacer_m is None else float(coil.spacer_m.value) for coil in (fit.left, fit.right))
+    return left, right
+
+
+def _other_stop(fit: AxleFit, was: AxleFit) -> bool:
+    """Whether its spacer, height or kind is another one, or it is left out."""
+    spacer, before = (0.0 if one.stop.spacer_m is None else float(one.stop.spacer_m.value) for one in (fit, was))
+    high = fit.stop.free_height_m is not None and fit.stop.free_height_m != was.stop.free_height_m
+    return spacer != before or high or fit.stop.left_out != was.stop.left_out

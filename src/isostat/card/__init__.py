@@ -1,0 +1,1 @@
+"""The steps of fitting as data: one file a kind, read once."""

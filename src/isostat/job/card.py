@@ -1,0 +1,53 @@
+"""What was done of the job card: steps ticked, torques typed from the maker's sheet and tightened, readings written down."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from isostat.job.reading import Frozen, Text, TorqueValue
+
+State = Literal[
+    "bench", "air", "wheels", "ride"
+]  # out of the vehicle, wheel off the ground, weight on tyres, rolled at ride height
+
+
+class Tick(Frozen):
+    """A step that was done. step, place: as the card has them; parts: the mark of what was fitted then; who, at: as given."""
+
+    step: Text
+    place: Text = ""
+    parts: Text = ""
+    who: Text = ""
+    at: Text = ""
+
+
+class Torque(Frozen):
+    """A joint of a step in a state: the maker's figure and where it stands, and who tightened it."""
+
+    step: Text
+    place: Text = ""
+    state: State
+    value: TorqueValue | None = None
+    source: Text = ""
+    done: bool = False
+    who: Text = ""
+    at: Text = ""
+
+
+class Written(Frozen):
+    """A reading that a step asks for, as it was written down."""
+
+    step: Text
+    place: Text = ""
+    name: Text
+    text: Text = ""
+
+
+class Card(Frozen):
+    """All of it; the steps themselves are composed from the job."""
+
+    ticks: tuple[Tick, ...] = Field(default=(), max_length=600)
+    torques: tuple[Torque, ...] = Field(default=(), max_length=300)
+    written: tuple[Written, ...] = Field(default=(), max_length=600)

@@ -1,0 +1,59 @@
+"""What is done of the job card: ticks, torques and readings, each one step of undo."""
+
+from __future__ import annotations
+
+from isostat.job.card import Torque, Written
+from isostat.job.edits.paths import JOB, path_to, put, typed_for
+from isostat.job.reading import Reading
+from isostat.job.schema import Job
+from isostat.units.unit import Preset, Quantity
+
+Key = tuple[str, str]  # step and place
+
+
+def tick(job: Job, key: Key, parts: str, who: str, at: str) -> Job:
+    """The job with a step done. parts: the mark of what it rests on."""
+    fresh = {"step": key[0], "place": key[1], "parts": parts, "who": who, "at": at}
+    return put(job, path_to(JOB.card.ticks), [*_others(job, key), fresh])
+
+
+def untick(job: Job, key: Key) -> Job:
+    """The job with a step open again."""
+    return put(job, path_to(JOB.card.ticks), _others(job, key))
+
+
+def _others(job: Job, key: Key) -> list[dict[str, object]]:
+    return [one.model_dump() for one in job.card.ticks if (one.step, one.place) != key]
+
+
+def torque_of(job: Job, key: Key, state: str) -> Torque:
+    """What is known of a joint; nothing yet, an empty one."""
+    found = (one for one in job.card.torques if (one.step, one.place, one.state) == (*key, state))
+    return next(found, Torque(step=key[0], place=key[1], state=state))
+
+
+def put_torque(job: Job, key: Key, state: str, **change: object) -> Job:
+    """The job with something of a joint changed: value (N·m, a number or a reading), source, done, who, at."""
+    now = torque_of(job, key, state)
+    others = [one.model_dump() for one in job.card.torques if one is not now]
+    return put(job, path_to(JOB.card.torques), [*others, now.model_dump() | change])
+
+
+def torque_typed(job: Job, key: Key, state: str, text: str, preset: Preset) -> Job:
+    """The job with the maker's figure as typed; empty text takes it out. Raises NotUnderstood or JobFault."""
+    if not text.strip():
+        return put_torque(job, key, state, value=None)
+    typed = typed_for(job, path_to(JOB.card.torques), text, Quantity.TORQUE, preset)
+    return put_torque(job, key, state, value=Reading(value=typed.si, typed=typed.text).model_dump())
+
+
+def written_of(job: Job, key: Key, name: str) -> str:
+    """A reading as it was written down."""
+    return next((one.text for one in job.card.written if (one.step, one.place, one.name) == (*key, name)), "")
+
+
+def write(job: Job, key: Key, name: str, text: str) -> Job:
+    """The job with a reading written down; empty text takes it out."""
+    others = [one.model_dump() for one in job.card.written if (one.step, one.place, one.name) != (*key, name)]
+    fresh = [Written(step=key[0], place=key[1], name=name, text=text).model_dump()] if text.strip() else []
+    return put(job, path_to(JOB.card.written), [*others, *fresh])

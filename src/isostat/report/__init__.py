@@ -1,0 +1,1 @@
+"""The card on paper: templates, and HTML that needs nothing beside itself."""

@@ -1,0 +1,267 @@
+"""What stands in a step's {settings}: from the job, in the reader's units; a blank where neither job nor maker's sheet has it."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.knock_on.line import Cure, Line, Way, What
+from isostat.assess.knock_on.lines import knock_ons
+from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.air import aired
+from isostat.assess.spring.leaf_hardware import leaf_hardware
+from isostat.assess.spring.preload import hanging_force_n
+from isostat.assess.spring.stacked import stacked
+from isostat.assess.stance.attitude import LAMP_AT, lamp, lamp_range
+from isostat.assess.travel.landmarks import landmarks
+from isostat.core import rules
+from isostat.core.limits import GRAVITY
+from isostat.core.parts.event import Event
+from isostat.job.points import AXLE_POINTS, POINTS, VEHICLE_POINTS
+from isostat.language import decimal, tr
+from isostat.units.format import with_unit
+from isostat.units.unit import Quantity
+from isostat.wording.reader import Reader
+
+BLANK = "________"
+NAMED = re.compile(r"\{(\w+)\}")
+
+
+@dataclass(frozen=True, slots=True)
+class At:
+    """Where a step is: axle and side, each None where it is not of one."""
+
+    a: Assessment
+    r: Reader
+    axle: int | None
+    side: int | None
+
+    @property
+    def i(self) -> int:
+        """The axle, or the first."""
+        return self.axle or 0
+
+    @property
+    def sides(self) -> tuple[int, ...]:
+        """Which wheels it is about."""
+        return (0, 1) if self.side is None else (self.side,)
+
+    @property
+    def floor(self) -> int:
+        """The case of the workshop's floor, or as weighed."""
+        kinds = [case.kind for case in self.a.job.cases]
+        return kinds.index("floor") if "floor" in kinds else self.a.job.weighed_case
+
+    def both(self, values: list[str]) -> str:
+        """Left and right, once where they are alike."""
+        return values[0] if len(set(values)) == 1 else tr("{left} left, {right} right", left=values[0], right=values[-1])
+
+
+def filled(text: str, at: At) -> str:
+    """A sentence of a step with what this job has for it."""
+    return NAMED.sub(lambda m: setting(m[1], at) or BLANK, tr(text))
+
+
+def setting(name: str, at: At) -> str | None:
+    """A setting in words; None where the job does not know it."""
+    return SETTINGS[name](at) if name in SETTINGS else None
+
+
+def blanks(text: str, at: At) -> int:
+    """How many of its settings are left blank."""
+    return sum(setting(name, at) is None for name in NAMED.findall(text))
+
+
+def _tyre_pressure(at: At) -> str | None:
+    read = [axle.tyre_pressure_pa for axle in at.a.job.vehicle.axles]
+    said = [f"{at.r.axle(n)} {at.r.pressure(float(one.value))}" for n, one in enumerate(read) if one is not None]
+    return ", ".join(said) or None
+
+
+def _stand_load(at: At) -> str:
+    heaviest = float(at.a.loading.whole_kg.max())
+    return tr("{kg} and more in all", kg=at.r.mass(heaviest))
+
+
+def _lowest(at: At) -> str | None:
+    """Hub to arch at which the first line that is still joined goes tight."""
+    limits = []
+    for axle in range(len(at.a.axles)) if at.axle is None else (at.i,):
+        for side in at.sides:
+            marks = landmarks(at.a, axle, side)
+            ends = [marks.at(event) for event in (Event.HOSE_TAUT, Event.JOINT_AT_ITS_LIMIT)]
+            known = [end for end in ends if end is not None]
+            if known:
+                height = float(at.a.baseline_m[axle, side]) - max(known)
+                limits.append(f"{at.r.corner(axle, side)} {at.r.height_unit(height)}")
+    return tr("no lower than hub to arch {limits}", limits=", ".join(limits)) if limits else None
+
+
+def _lines(_: At) -> str:
+    return tr("sensor wires, plugs, breather, height-sensor rod, parking cable, brake-hose brackets")
+
+
+def _readings_open(at: At) -> str:
+    """Which of those that are gone after teardown were not taken yet."""
+    vehicle = at.a.job.vehicle
+    open_ = [tr(p.words) for p in VEHICLE_POINTS if p.gone and getattr(vehicle, p.field) is None]
+    for n, axle in enumerate(vehicle.axles):
+        missing = [tr(p.words) for p in AXLE_POINTS if p.gone and axle.layout == "solid" and getattr(axle, p.field) is None]
+        missing += [tr(p.words) for p in POINTS if any(getattr(c, p.field) is None for c in (axle.left, axle.right))]
+        open_ += [f"{words} ({at.r.axle(n)})" for words in missing]
+    return tr("still open: {readings}.", readings=", ".join(open_)) if open_ else tr("all are in the job.")
+
+
+def _floor_load(at: At) -> str:
+    return tr("{case}, {kg}", case=at.r.case(at.floor), kg=at.r.mass(float(at.a.loading.whole_kg[at.floor])))
+
+
+def _lamp_case(at: At) -> str:
+    return at.r.case(at.a.target_case)
+
+
+def _lamp_drop(at: At) -> str | None:
+    lamps = lamp(at.a)
+    if lamps is None:
+        return None
+    low, high = lamp_range(float(np.nanmax(lamps.height_m)))
+    return tr("{low} to {high}", low=at.r.height(low), high=at.r.height_unit(high)) if LAMP_AT else None
+
+
+def _stored(at: At) -> str:
+    force = max(hanging_force_n(at.a, at.i, side)[1] for side in at.sides)
+    return at.r.mass(max(force, 0.0) / GRAVITY)
+
+
+def _squeeze(at: At) -> str | None:
+    """Length of the coil in its place at full droop, shorter than its free length by the preload."""
+    order = at.a.orders[at.i].order
+    said = [at.r.coil(order.free_m[side] - max(hanging_force_n(at.a, at.i, side)[0], 0.0)) for side in at.sides]
+    return at.both(said)
+
+
+def _spacer(at: At) -> str:
+    return at.both([at.r.coil(at.a.orders[at.i].order.spacer_m[side]) for side in at.sides])
+
+
+def _stacked(value: Callable[..., float | None]) -> Callable[[At], str | None]:
+    def said(at: At) -> str | None:
+        found = [stacked(at.a, at.i, side) for side in at.sides]
+        values = [None if one is None else value(one) for one in found]
+        return None if any(v is None for v in values) else at.both([at.r.coil(float(v)) for v in values if v is not None])
+
+    return said
+
+
+def _collar_turns(at: At) -> str | None:
+    found = [stacked(at.a, at.i, side) for side in at.sides]
+    return None if any(one is None for one in found) else at.both([decimal(one.turns, 1) for one in found if one is not None])
+
+
+def _hardware(field: str) -> Callable[[At], str | None]:
+    def said(at: At) -> str | None:
+        found = leaf_hardware(at.a, at.i)
+        value = None if found is None else getattr(found, field)
+        return None if value is None else at.r.coil(float(value))
+
+    return said
+
+
+def _block(at: At) -> str | None:
+    return _spacer(at) if at.a.orders[at.i].kind.name == "leaf" else None
+
+
+def _pinion(at: At) -> str | None:
+    read = at.a.job.vehicle.axles[at.i].pinion_rad
+    return None if read is None else at.r.angle(float(read.value))
+
+
+def _pressure(which: str) -> Callable[[At], str | None]:
+    def said(at: At) -> str | None:
+        fit = at.a.job.proposal.axles[at.i]
+        bag = fit.air if fit.kind == "air" else fit.helper
+        if which != "floor":
+            read = getattr(bag, which)
+            return None if read is None else at.r.pressure(float(read.value))
+        found = aired(at.a, at.i)
+        return None if found is None else at.both([at.r.pressure(float(found.gauge_pa[side, at.floor])) for side in at.sides])
+
+    return said
+
+
+def _bag_height(at: At) -> str | None:
+    found = aired(at.a, at.i)
+    return None if found is None else at.both([at.r.coil(float(found.height_m[side, at.a.target_case])) for side in at.sides])
+
+
+def _stop(trimmed: bool) -> Callable[[At], str | None]:
+    def said(at: At) -> str | None:
+        spacer, fit = at.a.fits[at.i].stop_spacer_m, at.a.job.proposal.axles[at.i].stop
+        if trimmed:
+            high = fit.free_height_m or at.a.job.as_found.axles[at.i].stop.free_height_m
+            return at.r.coil(float(high.value) + spacer) if spacer < 0.0 and high is not None else tr("its full height")
+        return at.r.coil(spacer) if spacer > 0.0 else tr("none")
+
+    return said
+
+
+def _stop_gap(at: At) -> str | None:
+    said = []
+    for side in at.sides:
+        touched, rest = landmarks(at.a, at.i, side).at(Event.STOP_TOUCHED), at.a.proposed.rest.travel_m[at.i, side, at.floor]
+        if touched is None:
+            return None
+        said.append(at.r.height_unit((touched - float(rest)) * at.a.axles[at.i].stop_ratio.value))
+    return at.both(said)
+
+
+def _strap(at: At) -> str | None:
+    read = at.a.job.proposal.axles[at.i].strap_m
+    return None if read is None else at.r.height_unit(float(read.value))
+
+
+def _cure(at: At, *whats: What) -> tuple[Line, Cure] | None:
+    """The first way that the step is about."""
+    for line in knock_ons(at.a):
+        if line.what in whats and line.axle == at.i and line.outside.any() and line.cures:
+            return line, line.cures[0]
+    return None
+
+
+def _bar_length(at: At) -> str | None:
+    found, read = _cure(at, What.SIDEWAYS), at.a.job.vehicle.axles[at.i].track_bar_m
+    if found is None or read is None or found[1].way is not Way.LONGER_BAR:
+        return None
+    return at.r.height_unit(float(read.value) + found[1].by)
+
+
+def _diff_spacer(at: At) -> str | None:
+    found = _cure(at, What.HALF_SHAFT, What.HALF_SHAFT_DROOP)
+    return None if found is None else at.r.height_unit(found[1].by)
+
+
+def _shim(at: At) -> str | None:
+    found = _cure(at, What.CASTER, What.PINION)
+    ways = () if found is None else [cure for cure in found[0].cures if cure.way in (Way.BUSHES, Way.WEDGE)]
+    return at.r.angle(abs(ways[0].by)) if ways else None
+
+
+def _stroke_left(at: At) -> str:
+    return with_unit(rules.SHOCK_MARGIN, Quantity.HEIGHT, at.r.preset)
+
+
+SETTINGS: dict[str, Callable[[At], str | None]] = {
+    "tyre_pressure": _tyre_pressure, "stand_load": _stand_load, "lowest": _lowest, "lines": _lines, "readings_open": _readings_open,
+    "floor_load": _floor_load, "lamp_case": _lamp_case, "lamp_drop": _lamp_drop, "stored": _stored, "squeeze": _squeeze,
+    "spacer": _spacer, "ring": _stacked(lambda s: s.marks.ring_m), "collar": _stacked(lambda s: s.marks.collar_m),
+    "face": lambda _: tr("the perch's upper face"), "main_room": _stacked(lambda s: s.pair.main.solid_m + rules.RING_MARGIN),
+    "collar_turns": _collar_turns, "block": _block, "ubolt": _hardware("legs_m"), "pinion": _pinion,
+    "least_pressure": _pressure("least_pa"), "most_pressure": _pressure("most_pa"), "floor_pressure": _pressure("floor"),
+    "bag_height": _bag_height, "stop_trim": _stop(trimmed=True), "stop_spacer": _stop(trimmed=False), "stop_gap": _stop_gap,
+    "strap": _strap, "bar_length": _bar_length, "diff_spacer": _diff_spacer, "follow_drop": _diff_spacer, "shim": _shim,
+    "stroke_left": _stroke_left, "target_case": _lamp_case,
+    "rail_alike": lambda at: at.r.height_unit(float(rules.AXLE_SIDEWAYS)),
+}  # fmt: skip
