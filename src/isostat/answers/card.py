@@ -2,22 +2,29 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import csv
+import io
+from dataclasses import dataclass, replace
+from datetime import date
+from importlib.metadata import version
 
 import numpy as np
 
 from isostat.assess.fit.compose import AFTER, BEFORE, Entry, card_of
-from isostat.assess.fit.done import forbids_driving, gone, holds, tick_of
+from isostat.assess.fit.done import done_of
 from isostat.assess.load.ratings import Rating, ratings
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.assess.stance.band import Prediction
+from isostat.job.card import Tick
 from isostat.job.edits.card import torque_of, written_of
+from isostat.job.tables.readings_csv import safe_cell
 from isostat.language import capital, later, tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.card_settings import At, blanks, filled
 from isostat.wording.reader import Reader
+from isostat.wording.springs.kind import free_words, rate_words
 from isostat.wording.springs.words import WORDS
 
 STATES = {
@@ -118,10 +125,39 @@ class CardPage:
     total: int
 
 
+def made_words() -> str:
+    """When, and by which version."""
+    return tr("made {day} by Isostat {version}", day=f"{date.today():%Y-%m-%d}", version=version("isostat"))
+
+
+def order_csv(page: CardPage) -> str:
+    """What is to be ordered, a line a part; no cell that a spreadsheet would run."""
+    out = io.StringIO()
+    lines = csv.writer(out, lineterminator="\n")
+    lines.writerow([tr("for"), tr("part"), tr("count")])
+    for part in page.buy:
+        lines.writerow([safe_cell(part.which), safe_cell(part.words), part.count])
+    return out.getvalue()
+
+
+def card_text(page: CardPage) -> str:
+    """The card for a terminal or a message: what to order, then every step."""
+    out = [tr("Job card {number}, {title}", number=page.number, title=page.title), ""]
+    out += [tr("Not to be driven until ticked: {steps}.", steps="; ".join(page.held)), ""] if page.held else []
+    out += [f"  {part.which}: {part.words} × {part.count}" for part in page.buy] + [""] * bool(page.buy)
+    for section in page.sections:
+        out.append(section.title if not section.place else tr("{title}, {place}", title=section.title, place=section.place))
+        for row in section.rows:
+            out += [f"       ! {row.caution}"] if row.caution else []
+            out.append(f"  [{'x' if row.done else ' '}] {row.n} {row.text}")
+    return "\n".join(out) + "\n" if page.sections else tr("Nothing is changed on this vehicle: there is nothing to fit.") + "\n"
+
+
 def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None) -> CardPage:
     """Everything in words. prediction: for the bands of the heights to be read; left out, heights alone."""
     card = card_of(a)
-    rows = [_row(a, r, n, e) for n, e in enumerate(card, 1)]
+    done = done_of(a.job, card)
+    rows = [_row(a, r, n, *one) for n, one in enumerate(zip(card, done.ticks, done.holds, strict=True), 1)]
     numbers = {(e.step.key, e.place): n for n, e in enumerate(card, 1)}
 
     def told(entries: tuple[Entry, ...]) -> tuple[str, ...]:
@@ -137,8 +173,8 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None) ->
         number=a.job.number,
         vehicle=a.job.vehicle.name,
         proposal=a.job.proposal.name,
-        held=told(forbids_driving(a.job, card)),
-        gone=told(gone(a.job, card)),
+        held=told(done.forbids_driving),
+        gone=told(done.gone),
         buy=tuple(_bought(a, r, card)),
         sections=_sections(a, r, card, rows),
         floor=tuple(_floor(a, r, i, side, floor, prediction) for i in range(len(a.axles)) for side in (0, 1)),
@@ -157,9 +193,8 @@ def _headed(a: Assessment, r: Reader, e: Entry) -> str:
     return words if e.axle is None else tr("{what}, {axle}", what=words, axle=r.corner(e.axle, e.side))
 
 
-def _row(a: Assessment, r: Reader, n: int, e: Entry) -> Row:
+def _row(a: Assessment, r: Reader, n: int, e: Entry, tick: Tick | None, done: bool) -> Row:
     at, step, key = At(a, r, e.axle, e.side), e.step, (e.step.key, e.place)
-    tick, done = tick_of(a.job, e), holds(a.job, e)
     torques = []
     for state in step.torque:
         known = torque_of(a.job, key, state)
@@ -185,9 +220,15 @@ def _row(a: Assessment, r: Reader, n: int, e: Entry) -> Row:
 
 
 def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]) -> tuple[Section, ...]:
+    """List by list, place by place; what is done after the wheels are down is one section, whatever list it is of."""
     out: list[Section] = []
+    down = False
     for e, row in zip(card, rows, strict=True):
         title, place = tr(e.title), row.place
+        if down and e.step.list != AFTER:
+            row = replace(row, text=tr("{part}: {text}", part=_headed(a, r, e), text=row.text))  # noqa: PLW2901 - the same, named
+            title, place = out[-1].title, out[-1].place
+        down = down or e.step.list == AFTER
         if out and (out[-1].title, out[-1].place) == (title, place):
             out[-1] = Section(title, place, (*out[-1].rows, row))
         else:
@@ -202,15 +243,28 @@ def _bought(a: Assessment, r: Reader, card: tuple[Entry, ...]) -> list[Bought]:
     for i, ordered in enumerate(a.orders):
         if not any(axle == i for _, axle in lists) or not ordered.can_be_had:
             continue
-        words = [WORDS[ordered.kind.name].line(a, (i, side), r) for side in (0, 1)]
-        if words[0] == words[1]:
-            out.append(Bought(tr("{axle}, same both sides", axle=capital(r.corner(i, None))), words[0], 2))
-        else:
-            out += [Bought(capital(r.corner(i, side)), words[side], 1) for side in (0, 1)]
+        out += _springs(a, r, i)
         for name, what, count in PARTS:
             if (name, i) in lists:
                 out.append(Bought(capital(r.corner(i, None)), filled(what, At(a, r, i, None)), count))
     return out
+
+
+def _springs(a: Assessment, r: Reader, i: int) -> list[Bought]:
+    """The springs of an axle: once where both sides are alike, spacers then by corner."""
+    ordered, order = a.orders[i], a.orders[i].order
+    words = [WORDS[ordered.kind.name].line(a, (i, side), r) for side in (0, 1)]
+    both = tr("{axle}, same springs both sides", axle=capital(r.corner(i, None)))
+    if words[0] == words[1]:
+        return [Bought(both, words[0], 2)]
+    alike = [r.coil(free) for free in order.free_m], [r.rate(rate) for rate in order.rate_n_per_m]
+    if ordered.kind.name not in ("coil", "progressive") or any(len(set(of)) > 1 for of in alike):
+        return [Bought(capital(r.corner(i, side)), words[side], 1) for side in (0, 1)]
+    said = {"kind": tr(WORDS[ordered.kind.name].name), "rate": rate_words(a, (i, 0), r), "free": free_words(a, (i, 0), r)}
+    spring = tr("{kind} {rate}, free length {free}", **said)
+    spacers = [Bought(capital(r.corner(i, side)), tr("spacer {m}", m=r.coil(order.spacer_m[side])), 1) for side in (0, 1)
+               if r.coil(order.spacer_m[side]) != r.coil(0.0)]  # fmt: skip
+    return [Bought(both, spring, 2), *spacers]
 
 
 PARTS = (  # of a list: what it takes, besides springs

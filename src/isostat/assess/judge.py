@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from isostat.assess.fit.judge import fit_judgements
 from isostat.assess.judgement import Judgement, Step
 from isostat.assess.knock_on.judge import knock_on_judgements
 from isostat.assess.load.judge import carrying_judgements
@@ -36,6 +37,7 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
         *travel_judgements(a),
         *damping_judgements(a),
         *knock_on_judgements(a),
+        *fit_judgements(a),
     ]
 
     def rank(j: Judgement) -> tuple[int, int, int, int, str]:

@@ -26,6 +26,7 @@ class Step(StrEnum):
     SPRING = "Spring"
     TRAVEL = "Travel"
     KNOCK_ON = "Knock-on"
+    FIT = "Fit"
 
 
 @dataclass(frozen=True, slots=True)

@@ -23,6 +23,10 @@ from isostat.job.tables.readings_csv import measurements_csv, with_measurements
 from isostat.language import tr
 from isostat.units.unit import DEFAULT_PRESET, PRESETS
 
+CARD_KINDS = {
+    "html": "write it as a web page that needs nothing else", "pdf": "write it as PDF", "cab": "write the card for the cab",
+    "order": "write what is to be ordered as CSV",
+}  # fmt: skip
 STRICT = "exit with status 3 if any finding is a fault"
 
 
@@ -124,6 +128,13 @@ def _parser() -> argparse.ArgumentParser:
     dragged.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
     dragged.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
     dragged.add_argument("--strict", action="store_true", help=STRICT)
+    card = commands.add_parser("card", help="the job card: what to order, every step of fitting in order, what is due when")
+    card.add_argument("job", type=Path)
+    for kind in ("html", "pdf", "cab", "order"):
+        card.add_argument(f"--{kind}", type=Path, metavar="OUT", help=CARD_KINDS[kind])
+    card.add_argument("--paper", choices=["A4", "Letter"], default="A4")
+    card.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
+    card.add_argument("--strict", action="store_true", help=STRICT)
     add_find(commands)
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
@@ -161,6 +172,10 @@ def _main(arguments: Sequence[str] | None) -> int:
                 from isostat.cli.knock_on import answer_knock_on  # noqa: PLC0415 - likewise
 
                 return answer_knock_on(asked)
+            case "card":
+                from isostat.cli.card import answer_card  # noqa: PLC0415 - likewise
+
+                return answer_card(asked)
             case "find":
                 from isostat.cli.find import answer_find  # noqa: PLC0415 - likewise
 

@@ -123,6 +123,26 @@ class Exchange(QObject):
         except OSError as fault:
             self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
 
+    def ask_card(self, kind: str) -> None:
+        """Asks where to, and writes the job card: "pdf", "html", its "cab" card, or what is to "order"."""
+        ends = {"pdf": ("job-card.pdf", tr("PDF (*.pdf)")), "html": ("job-card.html", tr("Web page (*.html)")),
+                "cab": ("cab-card.html", tr("Web page (*.html)")), "order": ("order.csv", tr("Tables (*.csv)"))}  # fmt: skip
+        name, _ = QFileDialog.getSaveFileName(self._window, tr("Job card"), *ends[kind])
+        if name:
+            self.card_out(kind, Path(name))
+
+    def card_out(self, kind: str, path: Path) -> None:
+        """Writes the job card; what fails is said in words."""
+        from isostat.desktop.paper.card_pdf import card_file  # noqa: PLC0415 - wanted only for paper
+
+        document = self._document
+        try:
+            card_file(kind, document.assessment, path, Reader(document.job, self._units()))
+        except OSError as fault:
+            self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
+        else:
+            self.said.emit(tr("{file} was written.", file=path.name))
+
     def ask_readings_out(self) -> None:
         """Asks where to, and writes the readings as CSV."""
         name, _ = QFileDialog.getSaveFileName(self._window, tr("Export readings"), "readings.csv", tr("Tables (*.csv)"))
@@ -137,7 +157,13 @@ class Exchange(QObject):
             self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
 
     def ask_file(self, what: str, axle: int) -> None:
-        """Asks for a CSV and takes it in: the tested "spring table" of an axle's progressive springs, or a list of "shocks"."""
+        """Asks for a CSV and takes it in: the tested "spring table" of an axle's progressive springs, or a list of "shocks".
+
+        Of a job card, "card pdf" and its like, asks where to.
+        """
+        if what.startswith("card "):
+            self.ask_card(what.removeprefix("card "))
+            return
         titles = {"shocks": tr("Import a list of shocks"), "parts": tr("Import a list of parts")}
         title = titles.get(what, tr("Import a spring test table"))
         name, _ = QFileDialog.getOpenFileName(self._window, title, "", tr("Tables (*.csv)"))

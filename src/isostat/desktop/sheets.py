@@ -15,6 +15,7 @@ KINDS = {
     Step.SPRING: ("spring.step", "SpringStep"),
     Step.TRAVEL: ("travel.step", "TravelStep"),
     Step.KNOCK_ON: ("knock_on.step", "KnockOnStep"),
+    Step.FIT: ("fit.step", "FitStep"),
 }
 
 

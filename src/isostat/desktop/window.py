@@ -58,6 +58,7 @@ MAIN_NUMBERS = {
     Step.SPRING: Shown(workings.order.spring_rate),
     Step.TRAVEL: Shown(workings.corner.bump),
     Step.KNOCK_ON: Shown(workings.corner.height),
+    Step.FIT: Shown(workings.corner.height),
 }
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+import isostat.wording.fit
 import isostat.wording.knock_on
 import isostat.wording.load
 import isostat.wording.measure

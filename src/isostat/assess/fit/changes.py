@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from isostat.assess.knock_on.line import Line, What
+from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.moved import held_by
 from isostat.assess.solve.assessment import Assessment
@@ -49,15 +49,10 @@ def _of_axle(a: Assessment, axle: int) -> Iterator[str]:
     for name, what in BEHIND.items():
         if name == "links" and held_by(a, axle) == "leaves":
             continue
-        if any(_to_mend(line) for line in knock_ons(a) if line.axle == axle and line.what in what):
+        if any(line.outside.any() for line in knock_ons(a) if line.axle == axle and line.what in what):
             yield name
     if fit.wheel_out_m is not None and (was.wheel_out_m is None or fit.wheel_out_m.value != was.wheel_out_m.value):
         yield "wheel spacer"
-
-
-def _to_mend(line: Line) -> bool:
-    """Whether it lies outside and a part would put it right."""
-    return not line.asks and bool(line.outside.any()) and bool(line.cures)
 
 
 def _springs(a: Assessment, axle: int, fit: AxleFit, was: AxleFit) -> Iterator[str]:

@@ -8,6 +8,7 @@ from __future__ import annotations
 import heapq
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 
 from isostat.assess.fit.changes import Change, changes
 from isostat.assess.solve.assessment import Assessment
@@ -42,7 +43,12 @@ def card_of(a: Assessment) -> tuple[Entry, ...]:
     """Of a job. What only some jobs have (a brake valve) is left out where this one has none."""
     has = {"valve": a.job.vehicle.brake_rod_m is not None}
     solid = [axle.layout == "solid" for axle in a.job.vehicle.axles]
-    return tuple(e for e in composed(changes(a), solid) if all(has.get(what, True) for what in e.step.when))
+    return tuple(e for e in _shipped(changes(a), tuple(solid)) if all(has.get(what, True) for what in e.step.when))
+
+
+@lru_cache(maxsize=8)
+def _shipped(wanted: tuple[Change, ...], solid: tuple[bool, ...]) -> tuple[Entry, ...]:
+    return composed(wanted, list(solid))
 
 
 def composed(wanted: Iterable[Change], solid: list[bool], lists: Mapping[str, StepList] | None = None) -> tuple[Entry, ...]:

@@ -2,21 +2,12 @@
 
 from __future__ import annotations
 
-import hashlib
-import json
-from collections.abc import Sequence
+from dataclasses import dataclass
 
 from isostat.assess.fit.compose import AFTER, BEFORE, Entry
 from isostat.job.card import Tick
+from isostat.job.edits.card import parts_mark
 from isostat.job.schema import Job
-
-
-def parts_mark(job: Job, axle: int | None) -> str:
-    """A mark of what is fitted at an axle, or everywhere: another mark, other parts or settings."""
-    fits = job.proposal.axles if axle is None else (job.proposal.axles[axle],)
-    plain = [fit.model_dump(mode="json", exclude_defaults=True) for fit in fits]
-    text = json.dumps([plain, job.target.model_dump(mode="json", exclude_defaults=True)], sort_keys=True)
-    return hashlib.sha256(text.encode()).hexdigest()[:12]
 
 
 def mark_of(job: Job, entry: Entry) -> str:
@@ -26,22 +17,36 @@ def mark_of(job: Job, entry: Entry) -> str:
     return parts_mark(job, None if entry.step.list == AFTER else entry.axle)
 
 
-def tick_of(job: Job, entry: Entry) -> Tick | None:
-    """The tick of a step, whether it holds or not."""
-    return next((one for one in job.card.ticks if (one.step, one.place) == (entry.step.key, entry.place)), None)
+@dataclass(frozen=True, slots=True)
+class Done:
+    """A card and its ticks: tick of each step or None, and whether it holds with the parts as they are now."""
+
+    card: tuple[Entry, ...]
+    ticks: tuple[Tick | None, ...]
+    holds: tuple[bool, ...]
+
+    @property
+    def gone(self) -> tuple[Entry, ...]:
+        """Ticked steps that no longer hold: other parts or settings since."""
+        return tuple(e for e, tick, good in zip(self.card, self.ticks, self.holds, strict=True) if tick is not None and not good)
+
+    @property
+    def forbids_driving(self) -> tuple[Entry, ...]:
+        """Open steps before which it is not driven."""
+        return tuple(e for e, good in zip(self.card, self.holds, strict=True) if e.step.hold and not good)
 
 
-def holds(job: Job, entry: Entry) -> bool:
-    """Whether a step is done, with the parts as they are now."""
-    tick = tick_of(job, entry)
-    return tick is not None and tick.parts == mark_of(job, entry)
-
-
-def gone(job: Job, card: Sequence[Entry]) -> tuple[Entry, ...]:
-    """Ticked steps that no longer hold: other parts or settings since."""
-    return tuple(e for e in card if tick_of(job, e) is not None and not holds(job, e))
-
-
-def forbids_driving(job: Job, card: Sequence[Entry]) -> tuple[Entry, ...]:
-    """Open steps before which it is not driven."""
-    return tuple(e for e in card if e.step.hold and not holds(job, e))
+def done_of(job: Job, card: tuple[Entry, ...]) -> Done:
+    """What was done of a card."""
+    known = {(one.step, one.place): one for one in job.card.ticks}
+    marks: dict[int | None, str] = {}
+    ticks, good = [], []
+    for e in card:
+        tick = known.get((e.step.key, e.place))
+        if tick is not None and e.step.list != BEFORE:
+            of = None if e.step.list == AFTER else e.axle
+            marks.setdefault(of, parts_mark(job, of))
+        wanted = "" if e.step.list == BEFORE else marks.get(None if e.step.list == AFTER else e.axle, "")
+        ticks.append(tick)
+        good.append(tick is not None and tick.parts == wanted)
+    return Done(card, tuple(ticks), tuple(good))

@@ -24,8 +24,11 @@ from isostat.assess.knock_on.shaft import shaft_of
 from isostat.assess.knock_on.sideways import bar_of, binds, link_of
 from isostat.assess.knock_on.square import square_of
 from isostat.assess.solve.assessment import Assessment
+from isostat.card.lists import step_lists
 from isostat.core import rules
 from isostat.core.limits import OutOfRange
+from isostat.job.edits.card import parts_mark
+from isostat.job.schema import Job
 
 SAID_ELSEWHERE = (What.LAMPS, What.HOSE, What.HOSE_CROSSED)  # in Stance, in Travel
 NOTHING_LEFT = (What.SLIP_IN, What.SLIP_OUT, What.PLUNGE_IN, What.PLUNGE_OUT)  # that it pulls apart or bottoms with
@@ -77,8 +80,16 @@ def _breaks(line: Line, now: float) -> bool:
     return line.what is What.SPEEDOMETER or (line.what in NOTHING_LEFT and now <= 0.0)
 
 
+def valve_is_set(job: Job) -> bool:
+    """Whether the card's step of the brake valve is ticked, with the parts as they are now."""
+    steps = [step.key for steps in step_lists().values() for step in steps.steps if "valve" in step.when]
+    return any(tick.step in steps and tick.parts == parts_mark(job, None) for tick in job.card.ticks)
+
+
 def _valve(a: Assessment, line: Line) -> Iterator[Judgement]:
-    """A fault until it is set: it brakes that axle too little, or too much."""
+    """A fault until it is ticked on the card as set: it brakes that axle too little, or too much."""
+    if valve_is_set(a.job):
+        return
     by = float(line.now[a.target_case]) - line.before
     axle = line.axle
     assert axle is not None

@@ -53,7 +53,7 @@ class Sheet(Walked, Signed):
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
     turned = pyqtSignal()  # to another page or panel, which may show what is worked out beside the window
-    file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle
+    file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle; "card pdf" and its like
 
     ground_role = "sheet"
     axle = 0  # whose panel is open
@@ -272,14 +272,18 @@ class Sheet(Walked, Signed):
         role: str = "ink",
         weight: int = 600,
         put: PutWords | None = None,
+        text: str | None = None,
     ) -> TextField:
-        """A field for words at a path of the job. put: the edit that they make, where it is more than the value there."""
+        """A field for words at a path of the job. put: the edit that they make, where it is more than the value there.
+
+        text: what it shows, where that is not simply the value there.
+        """
         assert self.view is not None
         theme = self.view.theme
         made = self.child(key, TextField)
         made.path, made.label, made.put = path, label, put
         if not (made.hasFocus() and made.isModified()):
-            made.setText(str(edits.value_at(self.view.job, path) or ""))
+            made.setText(str(edits.value_at(self.view.job, path) or "") if text is None else text)
         look = (theme, label, role, weight, size, at.x(), at.y())
         if look != made.look:
             made.look = look

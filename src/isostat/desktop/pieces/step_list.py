@@ -10,6 +10,8 @@ from PyQt6.QtWidgets import QPushButton
 from typing_extensions import override
 
 from isostat.assess import workings
+from isostat.assess.fit.compose import card_of
+from isostat.assess.fit.done import done_of
 from isostat.assess.judgement import Grade, Step
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.measure.assumptions import assumptions
@@ -27,7 +29,7 @@ from isostat.wording.reader import ABOUT
 from isostat.wording.sentences import grade_words, say
 
 STEPS = tuple(Step)
-ENTRY = 65
+ENTRY, FOOT = 65, 78  # px of a step, and of the last change
 
 
 def state_line(v: View, step: Step) -> str:
@@ -67,6 +69,9 @@ def state_line(v: View, step: Step) -> str:
             waits = sum(bool(line.asks) for line in lines)
             right = trn("{n} thing in order", "{n} things in order", len(lines) - waits)
             return right + (tr(", {n} not read", n=waits) if waits else "")
+        case Step.FIT:
+            done = done_of(v.job, card_of(v.a)).holds
+            return tr("{n} of {all} steps done", n=sum(done), all=len(done)) if done else tr("nothing to fit")
 
 
 READ, ASSUMED = later("all measured"), later("partly assumed")
@@ -97,16 +102,18 @@ class StepList(Sheet):
         folded = self.width() < t.px(100)
         for n, step in enumerate(STEPS):
             y = n * self._entry(v)
-            here = step is v.step
+            here, short = step is v.step, max(t.px(ENTRY) - self._entry(v), 0.0)
             weight, role = (600, "accent") if here else (300, "ink2")
             if folded:
                 middle = self.width() / 2
-                self.text(f"{step} number", str(n + 1), QPointF(middle, y), anchor=MIDDLE, size=26, weight=weight, role=role)
-                self.text(f"{step} name", tr(step.value), QPointF(middle, y + t.px(33)), size=12.5, anchor=MIDDLE, weight=600)
+                figure = 26.0 - 1.2 * short / t.scale
+                self.text(f"{step} number", str(n + 1), QPointF(middle, y), anchor=MIDDLE, size=figure, weight=weight, role=role)
+                below = QPointF(middle, y + t.px(33) - short)
+                self.text(f"{step} name", tr(step.value), below, size=12.5, anchor=MIDDLE, weight=600)
             else:
                 self.text(f"{step} number", str(n + 1), QPointF(t.margin, y + t.px(5)), size=26, weight=weight, role=role)
-                self.text(f"{step} name", tr(step.value), QPointF(t.px(38), y + t.px(8)), size=17, weight=600)
-                self._lay_state(v, step, y)
+                self.text(f"{step} name", tr(step.value), QPointF(t.px(38), y + t.px(8) - short), size=17, weight=600)
+                self._lay_state(v, step, y - short)
             made = self.child(f"step {step}", QPushButton, partial(self._wire, step))
             state = _mark_of(v, step)
             said = grade_words(state) if isinstance(state, Grade) else tr(state)
@@ -114,7 +121,7 @@ class StepList(Sheet):
             set_tip(made, f"Ctrl+{n + 1}")
             made.setGeometry(0, round(y), self.width(), round(self._entry(v)))
             made.raise_()
-            self._lay_grounds(v, step, QPointF(self.width() - t.px(30), y + t.px(8)))
+            self._lay_grounds(v, step, QPointF(self.width() - t.px(30), y + t.px(8) - short))
 
     def _lay_state(self, v: View, step: Step, y: float) -> None:
         """The line of state, as much of it as two lines take."""
@@ -145,8 +152,9 @@ class StepList(Sheet):
         button.setStyleSheet("QPushButton{border:0;background:transparent}")
 
     def _entry(self, v: View) -> float:
-        """Height of one step; less where the window is low for the text and only numbers are shown."""
-        return min(v.theme.px(ENTRY), self.height() / len(STEPS))
+        """Height of one step; less where the window is low: the last change keeps its place below."""
+        foot = 0.0 if self.width() < v.theme.px(100) else v.theme.px(FOOT)
+        return min(v.theme.px(ENTRY), (self.height() - foot) / len(STEPS))
 
     def _wire(self, step: Step, button: QPushButton) -> None:
         button.clicked.connect(lambda: self.chosen.emit(step))
@@ -187,7 +195,8 @@ class StepList(Sheet):
             else:
                 p.setPen(pen(t, "rule", 0.8))
                 p.drawLine(QLineF(16, area.bottom(), self.width() - 14, area.bottom()))
-            state, at = _mark_of(v, step), QPointF(self.width() - t.px(18), y + t.px(20))
+            short = max(t.px(ENTRY) - self._entry(v), 0.0)
+            state, at = _mark_of(v, step), QPointF(self.width() - t.px(18), y + t.px(20) - short)
             if isinstance(state, Grade):
                 mark(p, t, state, at, 13)
                 continue

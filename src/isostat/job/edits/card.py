@@ -2,13 +2,22 @@
 
 from __future__ import annotations
 
+import hashlib
+import json
+
 from isostat.job.card import Torque, Written
-from isostat.job.edits.paths import JOB, path_to, put, typed_for
-from isostat.job.reading import Reading
+from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
-from isostat.units.unit import Preset, Quantity
 
 Key = tuple[str, str]  # step and place
+
+
+def parts_mark(job: Job, axle: int | None) -> str:
+    """A mark of what is fitted at an axle, or everywhere: another mark, other parts or settings."""
+    fits = job.proposal.axles if axle is None else (job.proposal.axles[axle],)
+    plain = [fit.model_dump(mode="json", exclude_defaults=True) for fit in fits]
+    text = json.dumps([plain, job.target.model_dump(mode="json", exclude_defaults=True)], sort_keys=True)
+    return hashlib.sha256(text.encode()).hexdigest()[:12]
 
 
 def tick(job: Job, key: Key, parts: str, who: str, at: str) -> Job:
@@ -37,14 +46,6 @@ def put_torque(job: Job, key: Key, state: str, **change: object) -> Job:
     now = torque_of(job, key, state)
     others = [one.model_dump() for one in job.card.torques if one is not now]
     return put(job, path_to(JOB.card.torques), [*others, now.model_dump() | change])
-
-
-def torque_typed(job: Job, key: Key, state: str, text: str, preset: Preset) -> Job:
-    """The job with the maker's figure as typed; empty text takes it out. Raises NotUnderstood or JobFault."""
-    if not text.strip():
-        return put_torque(job, key, state, value=None)
-    typed = typed_for(job, path_to(JOB.card.torques), text, Quantity.TORQUE, preset)
-    return put_torque(job, key, state, value=Reading(value=typed.si, typed=typed.text).model_dump())
 
 
 def written_of(job: Job, key: Key, name: str) -> str:

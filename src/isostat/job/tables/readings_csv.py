@@ -44,7 +44,7 @@ def _lines(job: Job) -> dict[str, Row]:
     return lines
 
 
-def _safe(text: str) -> str:
+def safe_cell(text: str) -> str:
     """A cell that no spreadsheet takes for a formula."""
     return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") else text
 
@@ -64,7 +64,7 @@ def measurements_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
     lines.writerow(["corner", *columns])
     for n, (name, row) in enumerate(rows.items()):
         if n < 2 * len(job.vehicle.axles) or any(row.values()):
-            lines.writerow([_safe(name), *(row.get(w, "") for w in columns)])
+            lines.writerow([safe_cell(name), *(row.get(w, "") for w in columns)])
     return out.getvalue()
 
 
@@ -72,8 +72,8 @@ def _cell(reading: Reading | None, point: Point, preset: Preset) -> str:
     if reading is None or reading.assumed:
         return ""
     if reading.typed and UNIT.search(reading.typed):  # as typed, since it says its unit itself
-        return _safe(reading.typed)
-    return _safe(with_unit(reading.value, point.quantity, preset).replace("−", "-"))
+        return safe_cell(reading.typed)
+    return safe_cell(with_unit(reading.value, point.quantity, preset).replace("−", "-"))
 
 
 def with_measurements(job: Job, text: str, source: str, preset: Preset = DEFAULT_PRESET) -> Job:

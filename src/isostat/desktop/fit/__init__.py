@@ -1,0 +1,1 @@
+"""The job card on screen."""

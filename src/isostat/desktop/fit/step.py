@@ -1,0 +1,162 @@
+"""The Fit step: the card's parts on the left, the steps of one of them on the right, ticked as they are done."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from functools import partial
+
+from PyQt6.QtCore import QLineF, QPointF, QRectF
+from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QLineEdit
+from typing_extensions import override
+
+from isostat.answers.card import CardPage, Row, Section, card_page
+from isostat.assess.fit.compose import card_of
+from isostat.assess.fit.done import mark_of
+from isostat.desktop.fit.rows import high_of, lay_step
+from isostat.desktop.pieces.head import HEAD, draw_head, head_line
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.styles import button_style, field_style, restyle
+from isostat.desktop.theme import pen
+from isostat.desktop.view import View
+from isostat.job.edits.card import tick, untick
+from isostat.language import tr
+
+PARTS = 0.27  # of the width, that the list of parts takes
+PART, FLOOR = 29.0, 64.0  # px of a part, and of the heights to be read
+
+
+class FitStep(Sheet):
+    """Remembers which part of the card is open and from which of its steps on it is shown."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.part, self.first = 0, 0
+        self._who = ""
+        self._rows: list[QRectF] = []
+
+    @override
+    def lay(self, v: View) -> None:
+        t, page = v.theme, card_page(v.a, v.reader, v.prediction if v.prediction_fresh else None)
+        self._rows = []
+        self._lay_head(v, page)
+        area = QRectF(t.margin, t.px(HEAD + 10), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 16))
+        if not page.sections:
+            words = tr("Nothing is changed on this vehicle. Choose springs or settings in a proposal: the card follows.")
+            self.text("fit none", words, area.topLeft(), size=14, width=area.width())
+            return
+        self.part = min(self.part, len(page.sections) - 1)
+        y = area.top()
+        if page.held:
+            said = tr("Not to be driven until ticked. {steps}.", steps="; ".join(page.held))
+            box = self.text("fit held", said, QPointF(area.left(), y), size=13, weight=600, role="fault", width=area.width())
+            y = float(box.bottom()) + t.px(8)
+        left = area.width() * PARTS
+        self._lay_parts(v, page, QRectF(area.left(), y, left - t.px(14), area.bottom() - y))
+        beside = QRectF(area.left() + left, y, area.width() - left, area.bottom() - y)
+        self._lay_steps(v, page.sections[self.part], beside, page)
+
+    def _lay_head(self, v: View, page: CardPage) -> None:
+        line = head_line(self, v).words("step words", tr("{n} of {all} steps done", n=page.total - page.open, all=page.total))
+        if not page.sections:
+            return
+        line.gap(8).words("fit who word", tr("by"), role="ink2")
+        who = self.child("fit who", QLineEdit, self._wire)
+        where, size = line.place(86)
+        who.setAccessibleName(tr("who ticks"))
+        who.setFont(v.theme.font(13, 600))
+        restyle(who, field_style(v.theme, "ink", v.theme.rule, dashed=False))
+        who.setGeometry(round(where.x()), round(where.y()), size.width(), size.height())
+        line.gap(8)
+        for kind, words in (
+            ("pdf", tr("Save PDF")),
+            ("html", tr("Save HTML")),
+            ("cab", tr("Cab card")),
+            ("order", tr("Order list")),
+        ):
+            line.button(f"fit {kind}", words, partial(self.file_wanted.emit, f"card {kind}", 0))
+
+    def _wire(self, who: QLineEdit) -> None:
+        who.setMaxLength(40)
+        who.editingFinished.connect(lambda: setattr(self, "_who", who.text().strip()))
+
+    def _lay_parts(self, v: View, page: CardPage, area: QRectF) -> None:
+        """Every part with how far it is."""
+        high = min(v.theme.px(PART), area.height() / len(page.sections))
+        for n, section in enumerate(page.sections):
+            done = sum(row.done for row in section.rows)
+            words = tr("{part}  {n}/{all}", part=_headed(section), n=done, all=len(section.rows))
+            at = QPointF(area.left(), area.top() + n * high)
+            made = self.button(f"fit part {n}", words, at, partial(self.open, n), width=round(area.width()))
+            made.setCheckable(True)
+            made.setChecked(n == self.part)
+            restyle(made, button_style(v.theme, filled=False))
+
+    def _lay_steps(self, v: View, section: Section, area: QRectF, page: CardPage) -> None:
+        t = v.theme
+        head = self.text("fit section", _headed(section), area.topLeft(), size=15, weight=600)
+        top, rows = float(head.bottom()) + t.px(6), section.rows
+        self.first = min(self.first, len(rows) - 1)
+        y, shown = top, 0
+        for row in rows[self.first :]:
+            high = high_of(v, row, area.width()) + (t.px(FLOOR) if row.heights else 0.0)
+            if y + high > area.bottom() - t.px(28) and shown:
+                break
+            lay_step(self, v, row, QPointF(area.left(), y), area.width(), self._tick)
+            if row.heights:
+                self._lay_floor(v, page, QPointF(area.left() + t.px(64), y + high - t.px(FLOOR)), area.width() - t.px(64))
+            self._rows.append(QRectF(area.left(), y, area.width(), high))
+            y, shown = y + high, shown + 1
+        last = self.first + shown
+        at = QPointF(area.right() - t.px(132), area.bottom() - t.px(26))
+        if last < len(rows):
+            self.button("fit later", tr("next ▼"), at + QPointF(t.px(66), 0), partial(self._go, last), width=round(t.px(66)))
+        elif self.part + 1 < len(page.sections):
+            self.button(
+                "fit later", tr("next ▼"), at + QPointF(t.px(66), 0), partial(self.open, self.part + 1), width=round(t.px(66))
+            )
+        if self.first > 0:
+            self.button("fit earlier", "▲", at, partial(self._go, 0), width=round(t.px(40))).setAccessibleName(tr("first steps"))
+
+    def _lay_floor(self, v: View, page: CardPage, at: QPointF, wide: float) -> None:
+        """What each wheel should read on the floor."""
+        step = wide / max(len(page.floor), 1)
+        for n, wheel in enumerate(page.floor):
+            x = at + QPointF(n * step, 0)
+            self.text(f"fit floor {n} corner", wheel.corner, x, size=12, role="ink2")
+            self.text(f"fit floor {n} height", wheel.height, x + QPointF(0, v.theme.px(15)), size=16, weight=600)
+            band = tr("band {band}", band=wheel.band) if wheel.band else page.floor_case
+            self.text(f"fit floor {n} band", band, x + QPointF(0, v.theme.px(36)), size=12, role="ink2")
+
+    # -- acts
+    def open(self, part: int) -> None:
+        """Another part of the card."""
+        self.part, self.first = part, 0
+        self._relay()
+
+    def _go(self, first: int) -> None:
+        self.first = first
+        self._relay()
+
+    def _tick(self, row: Row) -> None:
+        """Done, or open again; what it rests on is kept with it."""
+        assert self.view is not None
+        label = tr("step {n}", n=row.n)
+        if row.done:
+            self.edited.emit(lambda job: untick(job, row.key), label, -1)
+            return
+        entry = next(e for e in card_of(self.view.a) if (e.step.key, e.place) == row.key)
+        parts, who, at = mark_of(self.view.job, entry), self._who, f"{datetime.now():%Y-%m-%d %H:%M}"
+        self.edited.emit(lambda job: tick(job, row.key, parts, who, at), label, -1)
+
+    # -- strokes
+    @override
+    def draw(self, p: QPainter, v: View) -> None:
+        draw_head(p, v, self.width())
+        p.setPen(pen(v.theme, "rule", 0.8))
+        for row in self._rows:
+            p.drawLine(QLineF(row.left(), row.bottom() - v.theme.px(3), row.right(), row.bottom() - v.theme.px(3)))
+
+
+def _headed(section: Section) -> str:
+    return section.title if not section.place else tr("{title}, {place}", title=section.title, place=section.place)

@@ -1,0 +1,122 @@
+"""Fit by hand: steps ticked, torques and readings typed, undone, saved and opened again; ticks that no longer hold; files out."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton
+from pytestqt.qtbot import QtBot
+
+from isostat.answers.card import card_page
+from isostat.assess.judgement import Step
+from isostat.desktop.fit.step import FitStep
+from isostat.desktop.window import MainWindow
+from isostat.job.demos import demo
+from isostat.job.edits.paths import JOB, path_to, put_number
+from isostat.job.files import read_job
+from tests.desktop.hands import press, read, seen, type_into
+from tests.desktop.test_nothing_overlaps import faults
+
+
+def opened(window: MainWindow) -> FitStep:
+    window.go(Step.FIT)
+    sheet = window.sheets[Step.FIT]
+    assert isinstance(sheet, FitStep)
+    return sheet
+
+
+def part_of(window: MainWindow, title: str) -> int:
+    page = card_page(window.document.assessment, window.view().reader)
+    return next(n for n, section in enumerate(page.sections) if section.title == title)
+
+
+def test_steps_are_ticked_undone_saved_and_opened_again(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    sheet, before = opened(window), window.document.job
+    assert read(window, "step words") == "0 of 86 steps done" and "Not to be driven" in read(window, "fit held")
+    type_into(qtbot, window, "fit who", "Ann")
+    for n in (1, 2):
+        press(qtbot, window, f"fit tick {n}")
+    assert read(window, "step words") == "2 of 86 steps done" and seen(window, "fit tick 1", QPushButton).text() == "✓"
+    assert [one.who for one in window.document.job.card.ticks] == ["Ann", "Ann"] and window.document.job.card.ticks[0].at[
+        :2
+    ] == "20"
+    type_into(qtbot, window, "fit read 2 0", "2.4 front, 3.2 rear")
+    press(qtbot, window, f"fit part {part_of(window, 'After fitting')}")
+    type_into(qtbot, window, "fit torque 69 wheels", "80 lb·ft")
+    type_into(qtbot, window, "fit torque 69 wheels source", "manual, page 12")
+    press(qtbot, window, "fit torque 69 wheels done")
+    (torque,) = window.document.job.card.torques
+    assert torque.value is not None and torque.value.value == pytest.approx(108.5, abs=0.1) and torque.done
+    type_into(qtbot, window, "fit torque 69 wheels", "9000")
+    assert "torque" in window.notice.text().lower() and "2000" in window.notice.text()
+    sheet.forget_refused()
+    window.document.save(tmp_path / "kept.json")
+    kept = read_job(tmp_path / "kept.json").card
+    assert len(kept.ticks) == 2 and kept.torques[0].source == "manual, page 12" and kept.written[0].text == "2.4 front, 3.2 rear"
+    press(qtbot, window, "fit part 0")
+    press(qtbot, window, "fit tick 2")
+    assert len(window.document.job.card.ticks) == 1, "open again"
+    while window.document.undo.canUndo():
+        QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert window.document.job == before
+
+
+def test_ticks_that_no_longer_hold_are_shown(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    sheet = opened(window)
+    press(qtbot, window, "fit part 1")
+    press(qtbot, window, "fit tick 11")
+    assert "Not to be driven" in window.findings.findChild(object, "finding 0 title").text()
+    window.document.edit(lambda job: put_number(job, path_to(JOB.proposal.axles[0].left.spacer_m), 0.012), "spacer")
+    assert "again" in read(window, "fit do 11") and seen(window, "fit tick 11", QPushButton).text() != "✓"
+    press(qtbot, window, "fit tick 11")
+    assert "again" not in read(window, "fit do 11") and sheet.part == 1
+
+
+@pytest.mark.parametrize(
+    ("kind", "name"), [("pdf", "card.pdf"), ("html", "card.html"), ("cab", "cab.html"), ("order", "order.csv")]
+)
+def test_the_card_is_written_where_it_is_wanted(  # type: ignore[no-untyped-def]
+    open_window, qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, kind: str, name: str
+) -> None:
+    window = open_window(demo("orchard-sprayer"))
+    opened(window)
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, **__: (str(tmp_path / name), ""))
+    press(qtbot, window, f"fit {kind}")
+    assert (tmp_path / name).stat().st_size > 100 and name in window.notice.text()
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, **__: (str(tmp_path / "nowhere" / name), ""))
+    press(qtbot, window, f"fit {kind}")
+    assert "was not written" in window.notice.text()
+
+
+@pytest.mark.parametrize(
+    ("name", "width", "height", "text", "units"),
+    [("hive-hauler", 1280, 800, 1.0, "mm kg N/mm bar"), ("hive-hauler", 1100, 700, 1.0, "in lb lb/in psi"),
+     ("survey-buggy", 1920, 1080, 1.5, "mm N"), ("dairy-trailer", 1280, 800, 1.0, "mm kg lb/in psi")],
+)  # fmt: skip
+def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
+    open_window, name: str, width: int, height: int, text: float, units: str
+) -> None:
+    window = open_window(demo(name))
+    window.resize(width, height)
+    window.preferences.use_units(units)
+    while window.preferences.theme.scale < text:
+        window.preferences.grow_text(1)
+    sheet = opened(window)
+    page = card_page(window.document.assessment, window.view().reader)
+    shown: set[int] = set()
+    for part in range(len(page.sections)):
+        sheet.open(part)
+        for _ in range(12):
+            QApplication.processEvents()
+            assert not faults(sheet), part
+            shown |= {row.n for row in page.sections[part].rows if sheet.findChild(QPushButton, f"fit tick {row.n}") is not None}
+            later = sheet.findChild(QPushButton, "fit later")
+            if later is None or not later.isVisible() or sheet.part != part:
+                break
+            later.click()
+    assert shown == set(range(1, page.total + 1)), "every step can be come to"

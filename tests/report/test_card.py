@@ -1,0 +1,144 @@
+"""The card as it is read: HTML by a parser, PDF by pypdf, and nothing from a job that could be markup."""
+
+from __future__ import annotations
+
+import csv
+import io
+from functools import cache
+from html.parser import HTMLParser
+from pathlib import Path
+
+import pytest
+from pypdf import PdfReader
+
+from isostat.answers.card import CardPage, card_page, card_text, order_csv
+from isostat.assess import assess
+from isostat.assess.stance.band import prediction
+from isostat.cli.main import main
+from isostat.desktop.paper.card_pdf import card_file
+from isostat.desktop.theme import load_fonts
+from isostat.job.demos import demo
+from isostat.job.edits.card import put_torque, tick
+from isostat.job.edits.paths import JOB, path_to, put
+from isostat.job.save import save_job
+from isostat.job.schema import Job
+from isostat.report.card import cab_html, card_html
+from isostat.units.unit import PRESETS
+from isostat.wording.reader import Reader
+
+BAD = "<img src=x onerror=alert(1)> “quoted” & \u202eשלום " + "long " * 20
+
+
+class Seen(HTMLParser):
+    """Which tags there are, whether they close, what they load, and all text."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.open: list[str] = []
+        self.tags: list[str] = []
+        self.loads: list[str] = []
+        self.words: list[str] = []
+
+    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
+        self.tags.append(tag)
+        self.loads += [value or "" for name, value in attrs if name in ("src", "href", "action")]
+        if tag not in ("input", "br", "meta"):
+            self.open.append(tag)
+
+    def handle_endtag(self, tag: str) -> None:
+        assert self.open.pop() == tag
+
+    def handle_data(self, data: str) -> None:
+        self.words.append(data)
+
+
+def seen(html: str) -> Seen:
+    found = Seen()
+    found.feed(html)
+    found.close()
+    assert not found.open and not found.loads and not {"script", "img", "link", "iframe"} & set(found.tags)
+    return found
+
+
+@cache
+def page(name: str = "hive-hauler", units: str = "mm kg N/mm bar") -> CardPage:
+    a = assess(demo(name))
+    return card_page(a, Reader(a.job, PRESETS[units]), prediction(a, 400))
+
+
+@pytest.mark.parametrize("name", ["hive-hauler", "kite-winch-buggy", "orchard-sprayer", "survey-buggy"])
+def test_the_web_page_stands_alone_and_holds_every_step(name: str) -> None:
+    found = seen(card_html(page(name), "today"))
+    text = " ".join(" ".join(found.words).split())
+    for section in page(name).sections:
+        for row in section.rows:
+            assert " ".join(row.text.split()) in text
+            assert not row.caution or f"! {row.caution}" in text
+    assert found.tags.count("input") >= page(name).total and "Not to be driven until ticked" in text
+    assert "band" in text and all(wheel.height in text for wheel in page(name).floor), "what the wheels should read"
+    assert seen(cab_html(page(name), "today")).words
+
+
+def test_nothing_from_a_job_is_markup() -> None:
+    job = put(put(demo("hive-hauler"), path_to(JOB.title), BAD), path_to(JOB.vehicle.name), BAD)
+    job = tick(put_torque(job, ("after 2", ""), "wheels", value=110.0, source=BAD), ("before 1", ""), "", BAD, BAD)
+    a = assess(job)
+    for html in (card_html(card_page(a, Reader(job)), BAD), cab_html(card_page(a, Reader(job)), BAD)):
+        found = seen(html)
+        assert "<img" in " ".join(found.words) and "שלום" in " ".join(found.words)
+        assert "110 N·m" in " ".join(found.words) or "Pressures" in " ".join(found.words)
+
+
+def test_an_order_names_corner_part_and_count() -> None:
+    rows = list(csv.reader(io.StringIO(order_csv(page()))))
+    assert rows[0] == ["for", "part", "count"]
+    assert ["Front axle, same springs both sides", "coil 98.0 N/mm, free length 410 mm", "2"] in rows
+    assert ["Front left", "spacer 3 mm", "1"] in rows and not any(row[0] == "Front right" for row in rows)
+    assert any("U-bolts" in row[1] and row[2] == "4" for row in rows)
+    inches = list(csv.reader(io.StringIO(order_csv(page("hive-hauler", "in lb lb/in psi")))))
+    assert any("lb/in" in row[1] for row in inches)
+    stacks = [row for row in csv.reader(io.StringIO(order_csv(page("survey-buggy")))) if row[0].startswith("Rear ")]
+    assert [row[2] for row in stacks] == ["1", "1"], "each its own, where they are"
+
+
+@pytest.mark.parametrize(("paper", "size"), [("A4", (595, 842)), ("Letter", (612, 792))])
+def test_the_pdf_is_text_on_numbered_pages(qapp, tmp_path: Path, paper: str, size: tuple[int, int]) -> None:  # type: ignore[no-untyped-def]
+    load_fonts()
+    a = assess(demo("hive-hauler"))
+    card_file("pdf", a, tmp_path / "card.pdf", Reader(a.job), paper)
+    pages = PdfReader(tmp_path / "card.pdf").pages
+    assert (round(float(pages[0].mediabox.width)), round(float(pages[0].mediabox.height))) == size
+    texts = [" ".join(one.extract_text().split()) for one in pages]
+    whole = " ".join(texts)
+    for n, text in enumerate(texts, 1):
+        assert f"page {n} of {len(texts)}" in text and "Job card 147, Hive hauler" in text
+    for section in page().sections:
+        for row in section.rows:
+            assert " ".join(row.text.split())[:40] in whole, row.n
+    assert "Stored force" in whole and "After fitting" in whole, "no letters lost to ligatures"
+
+
+def saved(tmp_path: Path, job: Job) -> str:
+    save_job(job, tmp_path / "job.json")
+    return str(tmp_path / "job.json")
+
+
+def test_the_command_line_prints_and_writes_it(qapp, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:  # type: ignore[no-untyped-def]
+    job = saved(tmp_path, demo("hive-hauler"))
+    assert main(["card", job]) == 0
+    out = capsys.readouterr().out
+    assert "[ ] 1 All parts are there" in out and "Not to be driven until ticked" in out
+    assert main(["card", job, "--strict"]) == 3
+    capsys.readouterr()
+    names = {kind: tmp_path / f"out.{kind}" for kind in ("html", "pdf", "cab", "order")}
+    assert main(["card", job, *(word for kind, path in names.items() for word in (f"--{kind}", str(path)))]) == 0
+    assert names["pdf"].read_bytes().startswith(b"%PDF-") and names["html"].read_text("utf-8").startswith("<!DOCTYPE html>")
+    assert capsys.readouterr().out == ""
+    assert main(["card", job, "--html", str(tmp_path / "nowhere" / "x.html")]) == 1
+    assert "No such file" in capsys.readouterr().err
+
+
+def test_a_job_that_changes_nothing_has_nothing_to_fit() -> None:
+    empty = CardPage(title="T", number="", vehicle="v", proposal="A", held=(), gone=(), buy=(), sections=(), floor=(),
+                     floor_case="", pressures=(), limits=(), due=(), law="", open=0, total=0)  # fmt: skip
+    assert "Nothing is changed" in card_text(empty) and "Nothing is changed" in " ".join(seen(card_html(empty, "today")).words)
