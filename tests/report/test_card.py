@@ -13,6 +13,7 @@ from pypdf import PdfReader
 
 from isostat.answers.card import CardPage, card_page, card_text, order_csv
 from isostat.assess import assess
+from isostat.assess.judge import judge
 from isostat.assess.stance.band import prediction
 from isostat.cli.main import main
 from isostat.desktop.paper.card_pdf import card_file
@@ -22,7 +23,7 @@ from isostat.job.edits.card import put_torque, tick
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.save import save_job
 from isostat.job.schema import Job
-from isostat.report.card import cab_html, card_html
+from isostat.report.card import cab_html, card_html, customer_html
 from isostat.units.unit import PRESETS
 from isostat.wording.reader import Reader
 
@@ -63,7 +64,7 @@ def seen(html: str) -> Seen:
 @cache
 def page(name: str = "hive-hauler", units: str = "mm kg N/mm bar") -> CardPage:
     a = assess(demo(name))
-    return card_page(a, Reader(a.job, PRESETS[units]), prediction(a, 400))
+    return card_page(a, Reader(a.job, PRESETS[units]), prediction(a, 400), judge(a))
 
 
 @pytest.mark.parametrize("name", ["hive-hauler", "kite-winch-buggy", "orchard-sprayer", "survey-buggy"])
@@ -75,8 +76,12 @@ def test_the_web_page_stands_alone_and_holds_every_step(name: str) -> None:
             assert " ".join(row.text.split()) in text
             assert not row.caution or f"! {row.caution}" in text
     assert found.tags.count("input") >= page(name).total and "Not to be driven until ticked" in text
+    assert page(name).blanks in text and "blank" in page(name).blanks, "what nobody knows yet is said"
     assert "band" in text and all(wheel.height in text for wheel in page(name).floor), "what the wheels should read"
     assert seen(cab_html(page(name), "today")).words
+    owner = " ".join(" ".join(seen(customer_html(page(name), "today")).words).split())
+    assert all(wheel.before in owner and wheel.height in owner for wheel in page(name).floor) and "To look out for" in owner
+    assert all(title in owner for title, _ in page(name).warnings) and "Local law" in owner
 
 
 def test_nothing_from_a_job_is_markup() -> None:
@@ -130,7 +135,7 @@ def test_the_command_line_prints_and_writes_it(qapp, tmp_path: Path, capsys: pyt
     assert "[ ] 1 All parts are there" in out and "Not to be driven until ticked" in out
     assert main(["card", job, "--strict"]) == 3
     capsys.readouterr()
-    names = {kind: tmp_path / f"out.{kind}" for kind in ("html", "pdf", "cab", "order")}
+    names = {kind: tmp_path / f"out.{kind}" for kind in ("html", "pdf", "cab", "customer", "order")}
     assert main(["card", job, *(word for kind, path in names.items() for word in (f"--{kind}", str(path)))]) == 0
     assert names["pdf"].read_bytes().startswith(b"%PDF-") and names["html"].read_text("utf-8").startswith("<!DOCTYPE html>")
     assert capsys.readouterr().out == ""
@@ -140,5 +145,6 @@ def test_the_command_line_prints_and_writes_it(qapp, tmp_path: Path, capsys: pyt
 
 def test_a_job_that_changes_nothing_has_nothing_to_fit() -> None:
     empty = CardPage(title="T", number="", vehicle="v", proposal="A", held=(), gone=(), buy=(), sections=(), floor=(),
-                     floor_case="", pressures=(), limits=(), due=(), law="", open=0, total=0)  # fmt: skip
+                     floor_case="", pressures=(), limits=(), due=(), law="",
+                     blanks="", undone=(), warnings=(), open=0, total=0)  # fmt: skip
     assert "Nothing is changed" in card_text(empty) and "Nothing is changed" in " ".join(seen(card_html(empty, "today")).words)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from datetime import date
 from importlib.metadata import version
@@ -12,6 +13,7 @@ import numpy as np
 
 from isostat.assess.fit.compose import AFTER, BEFORE, Entry, card_of
 from isostat.assess.fit.done import done_of
+from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.load.ratings import Rating, ratings
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
@@ -19,11 +21,12 @@ from isostat.assess.stance.band import Prediction
 from isostat.job.card import Tick
 from isostat.job.edits.card import torque_of, written_of
 from isostat.job.tables.readings_csv import safe_cell
-from isostat.language import capital, later, tr
+from isostat.language import capital, later, tr, trn
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.card_settings import At, blanks, filled
 from isostat.wording.reader import Reader
+from isostat.wording.sentences import say
 from isostat.wording.springs.kind import free_words, rate_words
 from isostat.wording.springs.words import WORDS
 
@@ -96,9 +99,10 @@ class Bought:
 
 @dataclass(frozen=True, slots=True)
 class Floor:
-    """What a wheel will read on the workshop's floor. band: from, to; empty until worked out."""
+    """What a wheel read as weighed, and will read on the workshop's floor. band: from, to; empty until worked out."""
 
     corner: str
+    before: str
     height: str
     band: str
 
@@ -121,6 +125,9 @@ class CardPage:
     limits: tuple[tuple[str, str], ...]
     due: tuple[tuple[str, str], ...]
     law: str
+    blanks: str
+    undone: tuple[str, ...]
+    warnings: tuple[tuple[str, str], ...]
     open: int
     total: int
 
@@ -153,8 +160,11 @@ def card_text(page: CardPage) -> str:
     return "\n".join(out) + "\n" if page.sections else tr("Nothing is changed on this vehicle: there is nothing to fit.") + "\n"
 
 
-def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None) -> CardPage:
-    """Everything in words. prediction: for the bands of the heights to be read; left out, heights alone."""
+def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, judgements: Iterable[Judgement] = ()) -> CardPage:
+    """Everything in words. prediction: for the bands of the heights to be read; left out, heights alone.
+
+    judgements: that whoever owns the vehicle is told of.
+    """
     card = card_of(a)
     done = done_of(a.job, card)
     rows = [_row(a, r, n, *one) for n, one in enumerate(zip(card, done.ticks, done.holds, strict=True), 1)]
@@ -168,6 +178,7 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None) ->
         return tuple(tr("{list}: step {n}", list=head, n=", ".join(found)) for head, found in by_list.items())
 
     floor = At(a, r, None, None).floor
+    missing = sum(row.blanks + sum(not torque.value for torque in row.torques) for row in rows)
     return CardPage(
         title=a.job.title,
         number=a.job.number,
@@ -183,6 +194,11 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None) ->
         limits=tuple((capital(_rated(r, x)), r.mass(x.limit_kg - float(x.load_kg.max()))) for x in ratings(a)),
         due=tuple((tr(when), tr(what)) for when, what in DUE),
         law=tr(LAW),
+        blanks=trn("1 blank to fill in from the maker's sheet", "{n} blanks to fill in from the makers' sheets", missing)
+        if missing
+        else "",
+        undone=told(tuple(e for e, good in zip(card, done.holds, strict=True) if not good)) if a.job.card.ticks else (),
+        warnings=tuple(_warnings(judgements, r)),
         open=sum(not row.done for row in rows),
         total=len(rows),
     )
@@ -191,6 +207,12 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None) ->
 def _headed(a: Assessment, r: Reader, e: Entry) -> str:
     words = tr(e.title)
     return words if e.axle is None else tr("{what}, {axle}", what=words, axle=r.corner(e.axle, e.side))
+
+
+def _warnings(judgements: Iterable[Judgement], r: Reader) -> list[tuple[str, str]]:
+    """Findings of more than a note, worst first; each thing once."""
+    said = [say(j, r) for j in judgements if j.grade > Grade.NOTE]
+    return list(dict.fromkeys((one.title, one.body) for one in said))
 
 
 def _row(a: Assessment, r: Reader, n: int, e: Entry, tick: Tick | None, done: bool) -> Row:
@@ -280,15 +302,15 @@ PARTS = (  # of a list: what it takes, besides springs
 
 def _floor(a: Assessment, r: Reader, i: int, side: int, case: int, prediction: Prediction | None) -> Floor:
     height = float(a.proposed.hub_to_arch_m[i, side, case])
-    corner = capital(r.corner(i, side))
+    corner, before = capital(r.corner(i, side)), r.height_unit(float(a.baseline_m[i, side]))
     if not a.proposed.stands[case]:
-        return Floor(corner, tr("does not stand"), "")
+        return Floor(corner, before, tr("does not stand"), "")
     if prediction is None or prediction.band.low_m.shape != a.proposed.hub_to_arch_m.shape:
-        return Floor(corner, r.height_unit(height), "")
+        return Floor(corner, before, r.height_unit(height), "")
     middle, low, high = (
         float(of[i, side, case]) for of in (prediction.band.middle_m, prediction.band.low_m, prediction.band.high_m)
     )
-    return Floor(corner, r.height_unit(middle), tr("{low} to {high}", low=r.height(low), high=r.height_unit(high)))
+    return Floor(corner, before, r.height_unit(middle), tr("{low} to {high}", low=r.height(low), high=r.height_unit(high)))
 
 
 def _pressures(a: Assessment, r: Reader) -> list[tuple[str, str]]:

@@ -6,11 +6,12 @@ import argparse
 
 from isostat.answers.card import card_page, card_text, made_words, order_csv
 from isostat.assess import assess
+from isostat.assess.judge import judge
 from isostat.assess.stance.band import predicted
 from isostat.cli.terminal import ANSWERED, FAULTS, tell
 from isostat.job.files import read_job
 from isostat.job.save import write_whole
-from isostat.report.card import cab_html, card_html
+from isostat.report.card import cab_html, card_html, customer_html
 from isostat.units.unit import PRESETS
 from isostat.wording.reader import Reader
 
@@ -19,12 +20,12 @@ def answer_card(asked: argparse.Namespace) -> int:
     """Writes what is asked for, else prints the card. Raises JobFault or OSError, with a sentence."""
     job = read_job(asked.job)
     a, r = assess(job), Reader(job, PRESETS[asked.units])
-    page = card_page(a, r, predicted(a) if a.proposed.stands.any() else None)
+    page = card_page(a, r, predicted(a) if a.proposed.stands.any() else None, judge(a))
     made = made_words()
-    if asked.html:
-        write_whole(asked.html, card_html(page, made))
-    if asked.cab:
-        write_whole(asked.cab, cab_html(page, made))
+    wanted = ((asked.html, card_html), (asked.cab, cab_html), (asked.customer, customer_html))
+    for path, html in wanted:
+        if path:
+            write_whole(path, html(page, made))
     if asked.order:
         write_whole(asked.order, order_csv(page))
     if asked.pdf:
@@ -32,6 +33,6 @@ def answer_card(asked: argparse.Namespace) -> int:
 
         with on_paper():
             card_file("pdf", a, asked.pdf, r, asked.paper)
-    if not (asked.html or asked.cab or asked.order or asked.pdf):
+    if not (asked.order or asked.pdf or any(path for path, _ in wanted)):
         tell(card_text(page))
     return FAULTS if asked.strict and page.held else ANSWERED

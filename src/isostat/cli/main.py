@@ -25,6 +25,7 @@ from isostat.units.unit import DEFAULT_PRESET, PRESETS
 
 CARD_KINDS = {
     "html": "write it as a web page that needs nothing else", "pdf": "write it as PDF", "cab": "write the card for the cab",
+    "customer": "write the sheet for whoever owns the vehicle",
     "order": "write what is to be ordered as CSV",
 }  # fmt: skip
 STRICT = "exit with status 3 if any finding is a fault"
@@ -130,7 +131,7 @@ def _parser() -> argparse.ArgumentParser:
     dragged.add_argument("--strict", action="store_true", help=STRICT)
     card = commands.add_parser("card", help="the job card: what to order, every step of fitting in order, what is due when")
     card.add_argument("job", type=Path)
-    for kind in ("html", "pdf", "cab", "order"):
+    for kind in ("html", "pdf", "cab", "customer", "order"):
         card.add_argument(f"--{kind}", type=Path, metavar="OUT", help=CARD_KINDS[kind])
     card.add_argument("--paper", choices=["A4", "Letter"], default="A4")
     card.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)

@@ -124,9 +124,10 @@ class Exchange(QObject):
             self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
 
     def ask_card(self, kind: str) -> None:
-        """Asks where to, and writes the job card: "pdf", "html", its "cab" card, or what is to "order"."""
-        ends = {"pdf": ("job-card.pdf", tr("PDF (*.pdf)")), "html": ("job-card.html", tr("Web page (*.html)")),
-                "cab": ("cab-card.html", tr("Web page (*.html)")), "order": ("order.csv", tr("Tables (*.csv)"))}  # fmt: skip
+        """Asks where to, and writes the job card: "pdf", "html", its "cab" card, the "customer" sheet, or what is to "order"."""
+        web = tr("Web page (*.html)")
+        ends = {"pdf": ("job-card.pdf", tr("PDF (*.pdf)")), "html": ("job-card.html", web), "cab": ("cab-card.html", web),
+                "customer": ("customer.html", web), "order": ("order.csv", tr("Tables (*.csv)"))}  # fmt: skip
         name, _ = QFileDialog.getSaveFileName(self._window, tr("Job card"), *ends[kind])
         if name:
             self.card_out(kind, Path(name))

@@ -306,7 +306,7 @@ class MainWindow(QMainWindow):
         self.far.raise_()
         self.redraw()
         field = self.far.findChild(FarField)
-        if field is not None and self.step is Step.MEASURE:
+        if field is not None and self.step in (Step.MEASURE, Step.FIT):
             field.setFocus()
 
     @override

@@ -29,6 +29,11 @@ def cab_html(page: CardPage, made: str) -> str:
     return _templates().get_template("cab.html").render(page=page, made=made, say=tr)
 
 
+def customer_html(page: CardPage, made: str) -> str:
+    """What whoever owns the vehicle takes along."""
+    return _templates().get_template("customer.html").render(page=page, made=made, say=tr)
+
+
 def _box(done: bool) -> Markup:
     return Markup('<input type="checkbox" checked>' if done else '<input type="checkbox">')
 

@@ -20,7 +20,7 @@ from isostat.job.out_of_range import say_out_of_range
 from isostat.language import capital, later, tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
-from isostat.wording.knock_on_words import CURES, FITS, READINGS, RODS, SIGNS, WHAT
+from isostat.wording.knock_on_words import CURES, FITS, READINGS, RODS, SIGNS, THICK, WHAT
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
 
@@ -79,6 +79,8 @@ def say_cure(line: Line, cure: Cure, r: Reader) -> str:
         return capital(", ".join(_rod(*one, r) for one in cure.plan if one[2] != 0)) or tr("Links stay as they are")
     m = with_unit(abs(cure.by), cure.quantity, r.preset)
     said = tr(CURES[cure.way][int(cure.by >= 0.0)], m=m)
+    if cure.thick:
+        said = tr(THICK[cure.thick], wedge=said)
     if line.axle is None and cure.change is not None:
         said = tr("{done}, {axle}", done=said, axle=r.axle(cure.change.axle))
     return said if cure.half_turns is None else tr("{done} ({turns})", done=said, turns=_turns(cure.half_turns))

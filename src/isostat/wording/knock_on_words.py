@@ -39,6 +39,7 @@ WHAT = {
     What.TRUE_ACROSS: later("frame to axle, left and right"),
     What.PINION_BACK: later("pinion from what it was"),
     What.LAMPS: later("headlamp cut-off at 10 m"),
+    What.LAMP_HEIGHT: later("headlamp height"),
     What.VALVE: later("brake valve rod, unadjusted"),
     What.SPEEDOMETER: later("speedometer reads"),
     What.AIDS: later("cameras, radar: nose down"),
@@ -96,6 +97,7 @@ CURES = {
     Way.TURNS: (later("Links, up to {m}"), later("Links, up to {m}")),
     Way.LINK: (later("Anti-roll link {m} shorter"), later("Anti-roll link {m} longer")),
     Way.ALIGN: (later("Wheel alignment: camber {m} in"), later("Wheel alignment: camber {m} out")),
+    Way.LAMP: (later("Lamps {m} lower on the body"), later("Lamps {m} higher on the body")),
     Way.AIM: (later("Aim {m} higher at 10 m"), later("Aim {m} lower at 10 m")),
     Way.ROD: (later("Rod about {m} shorter"), later("Rod about {m} longer")),
     Way.RECALIBRATE: (later("Recalibrate it by {m}"), later("Recalibrate it by {m}")),
@@ -104,6 +106,7 @@ CURES = {
 }
 
 
+THICK = {"ahead": later("{wedge}, thick end ahead"), "behind": later("{wedge}, thick end behind")}
 RODS = {
     "lower left": later("lower left"), "lower right": later("lower right"), "upper left": later("upper left"),
     "upper right": later("upper right"), "bar": later("Panhard bar"), "link left": later("left link"),

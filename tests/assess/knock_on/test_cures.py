@@ -210,6 +210,27 @@ def test_a_link_tube_stands_in_for_a_pinion_that_nobody_read() -> None:
     assert not [one for one in knock_ons(nothing) if (one.what, one.axle) == (What.PINION, 1)], "nothing read, nothing claimed"
 
 
+def test_a_wedge_says_its_thick_end_by_where_the_leaf_lies() -> None:
+    """Leaf over the axle: thick end behind takes a forward pinion up; under it, the other way (geometry)."""
+    job = put_number(demo("hive-hauler"), path_to(JOB.target.rear_lift_m), 0.12)
+    said = {}
+    for mount in ("over axle", "under axle"):
+        a = assess(put(job, (*path_to(JOB.as_found.axles[1].pack), "mount"), mount))
+        found = line(a, What.PINION)
+        wedge = cure_of(found, Way.WEDGE)
+        said[mount] = (wedge.thick, wedge.by > 0.0)
+        assert say_cure(found, wedge, Reader(a.job)).endswith(f"thick end {wedge.thick}")
+    for mount, (thick, up) in said.items():
+        assert thick == ("behind" if up == (mount == "over axle") else "ahead")
+
+
+def test_lamps_are_judged_by_height_too() -> None:
+    a = assess(put_number(buggy(), path_to(JOB.vehicle.headlamp_m), 1.18))
+    high = line(a, What.LAMP_HEIGHT, None)
+    assert high.outside.any() and high.cures[0].by < 0.0 and high.cures[0].leaves.max() == pytest.approx(1.2)
+    assert not [j for j in judge(a) if isinstance(j, DraggedOutside) and j.what is What.LAMP_HEIGHT], "Stance says it"
+
+
 def test_anti_roll_links_each_of_its_own_length_where_the_sides_part() -> None:
     bar = path_to(JOB.as_found.axles[1].bar)
     job = put_number(buggy(bar_link_m=0.3), (*bar, "arm_m"), 0.3)

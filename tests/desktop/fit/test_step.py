@@ -12,6 +12,7 @@ from pytestqt.qtbot import QtBot
 
 from isostat.answers.card import card_page
 from isostat.assess.judgement import Step
+from isostat.desktop.far.view import FarField, FarView
 from isostat.desktop.fit.step import FitStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
@@ -50,7 +51,7 @@ def test_steps_are_ticked_undone_saved_and_opened_again(open_window, qtbot: QtBo
     type_into(qtbot, window, "fit torque 69 wheels source", "manual, page 12")
     press(qtbot, window, "fit torque 69 wheels done")
     (torque,) = window.document.job.card.torques
-    assert torque.value is not None and torque.value.value == pytest.approx(108.5, abs=0.1) and torque.done
+    assert torque.value is not None and torque.value.value == pytest.approx(108.5, abs=0.1) and torque.done and torque.who == "Ann"
     type_into(qtbot, window, "fit torque 69 wheels", "9000")
     assert "torque" in window.notice.text().lower() and "2000" in window.notice.text()
     sheet.forget_refused()
@@ -78,7 +79,8 @@ def test_ticks_that_no_longer_hold_are_shown(open_window, qtbot: QtBot) -> None:
 
 
 @pytest.mark.parametrize(
-    ("kind", "name"), [("pdf", "card.pdf"), ("html", "card.html"), ("cab", "cab.html"), ("order", "order.csv")]
+    ("kind", "name"),
+    [("pdf", "card.pdf"), ("html", "card.html"), ("cab", "cab.html"), ("customer", "owner.html"), ("order", "order.csv")],
 )
 def test_the_card_is_written_where_it_is_wanted(  # type: ignore[no-untyped-def]
     open_window, qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, kind: str, name: str
@@ -120,3 +122,33 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
                 break
             later.click()
     assert shown == set(range(1, page.total + 1)), "every step can be come to"
+
+
+def test_from_afar_a_keypad_ticks_tightens_and_goes_on(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    opened(window)
+    QTest.keyClick(window, Qt.Key.Key_F11)
+    far = next(sheet for sheet in window.findChildren(FarView) if sheet.isVisible())
+    field = far.findChild(FarField)
+    assert field is not None and read(window, "far corner") == "1 of 86"
+
+    def enter(text: str) -> None:
+        qtbot.keyClicks(field, text)
+        qtbot.keyClick(field, Qt.Key.Key_Return)
+
+    enter("")
+    assert read(window, "far corner") == "2 of 86" and [one.step for one in window.document.job.card.ticks] == ["before 1"]
+    enter("2.4")
+    assert window.document.job.card.written[0].text == "2.4"
+    qtbot.keyClicks(field, "*")
+    assert read(window, "far corner") == "1 of 86" and read(window, "far state") == "Done"
+    enter("0")
+    assert window.document.job.card.ticks == () and read(window, "far state") == "Open"
+    enter("5")
+    assert "no torque" in read(window, "far sentence")
+    for _ in range(68):
+        enter("")
+    assert read(window, "far corner") == "69 of 86" and not faults(far)
+    enter("110")
+    enter("lots")
+    assert window.document.job.card.torques[0].value.value == 110.0 and "is not a" in read(window, "far sentence")  # type: ignore[union-attr]

@@ -103,16 +103,15 @@ def _ordered(entries: list[Entry]) -> tuple[Entry, ...]:
 
 
 def _first(entries: list[Entry], n: int) -> set[int]:
-    """Which entries come before one: the step above it in its list, or those it names; of a list not on the card, none."""
-    e = entries[n]
-    if not e.step.after:
-        above = n - 1
-        same = above >= 0 and (entries[above].step.list, entries[above].place) == (e.step.list, e.place)
-        return {above} if same else set()
-    out: set[int] = set()
+    """Which entries come before one: the step above it in its list, or those it names; else all that is done before the work."""
+    e, out = entries[n], set[int]()
+    if not e.step.after and n > 0 and (entries[n - 1].step.list, entries[n - 1].place) == (e.step.list, e.place):
+        out = {n - 1}
     for name in e.step.after:
         out |= {k for k, other in enumerate(entries) if k != n and _named(e, name, other)}
-    return out
+    if out or e.step.list in (BEFORE, AFTER):
+        return out
+    return {k for k, other in enumerate(entries) if other.step.list == BEFORE}
 
 
 def _named(e: Entry, name: str, other: Entry) -> bool:

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.knock_on.change import AS_READ, Change
-from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, mends
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, mends, outside
 from isostat.assess.knock_on.moved import mean_travel, pitch
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import LAMP_RANGE, lamp, lamp_range
@@ -23,6 +23,7 @@ UN_48, UN_39 = later("UN Regulation 48"), later("UN Regulation 39")
 def body_lines(a: Assessment, _: Change = AS_READ) -> Iterator[Line]:
     """Of the whole vehicle."""
     yield from _lamps(a)
+    yield from _lamp_height(a)
     yield from _valve(a)
     yield from _speedometer(a)
     yield from _aids(a)
@@ -51,6 +52,20 @@ def _lamps(a: Assessment) -> Iterator[Line]:
         guessed=lamps.drop_was_m.assumed,
         mended=mends(tuple, (Cure(Way.AIM, float(by), Quantity.HEIGHT, now + by),)),
     )
+
+
+def _lamp_height(a: Assessment) -> Iterator[Line]:
+    """Above the ground: the law has an end either way."""
+    lamps = lamp(a)
+    if lamps is None:
+        return
+    now = np.where(a.proposed.stands, lamps.height_m, np.nan)
+    low, high = rules.LAMP_HEIGHT
+    off = outside(now, low, high)
+    by = -float(off[np.argmax(np.abs(off))])
+    yield Line(what=What.LAMP_HEIGHT, axle=None, quantity=Quantity.HEIGHT, before=lamps.was_m.value, now=now, low=low, high=high,
+               whose=UN_48, guessed=lamps.was_m.assumed,
+               mended=mends(tuple, (Cure(Way.LAMP, by, Quantity.HEIGHT, now + by),)))  # fmt: skip
 
 
 def _valve(a: Assessment) -> Iterator[Line]:

@@ -30,7 +30,7 @@ from isostat.core.limits import OutOfRange
 from isostat.job.edits.card import parts_mark
 from isostat.job.schema import Job
 
-SAID_ELSEWHERE = (What.LAMPS, What.HOSE, What.HOSE_CROSSED)  # in Stance, in Travel
+SAID_ELSEWHERE = (What.LAMPS, What.LAMP_HEIGHT, What.HOSE, What.HOSE_CROSSED)  # in Stance, in Travel
 NOTHING_LEFT = (What.SLIP_IN, What.SLIP_OUT, What.PLUNGE_IN, What.PLUNGE_OUT)  # that it pulls apart or bottoms with
 
 

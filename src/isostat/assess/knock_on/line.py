@@ -52,6 +52,7 @@ class What(StrEnum):
     TRUE_ACROSS = "axle across"
     PINION_BACK = "pinion brought back"
     LAMPS = "headlamp cut-off"
+    LAMP_HEIGHT = "headlamp height"
     VALVE = "brake valve"
     SPEEDOMETER = "speedometer"
     AIDS = "camera and radar tilt"
@@ -86,6 +87,7 @@ class Way(StrEnum):
     ALIGN = "alignment"
     TURNS = "links by half turns"
     AIM = "aim"
+    LAMP = "lamps moved"
     RECALIBRATE = "recalibrate"
     RECALIBRATE_AIDS = "recalibrate cameras and radar"
     TEACH = "teach the level sensor"
@@ -97,7 +99,8 @@ class Cure:
     """way, by how much (SI), and where it leaves the thing in every case, (B,).
 
     change: what it makes different, to be tried on other lines; None where nothing else hangs on it. half_turns: of its thread,
-    where that is known. plan: of several rods at once, each by its name, how much longer, and half turns.
+    where that is known. thick: which end of a wedge, "ahead" or "behind". plan: of several rods at once, each by its name, how much
+    longer, and half turns.
     """
 
     way: Way
@@ -106,6 +109,7 @@ class Cure:
     leaves: Floats
     change: Change | None = None
     half_turns: int | None = None
+    thick: str = ""
     plan: tuple[tuple[str, float, int | None], ...] = ()
 
 

@@ -81,6 +81,12 @@ def _lines(a: Assessment, axle: int, change: Change) -> Iterator[Line]:
                    high=rules.AXLE_ALONG, whose=PRACTICE, changes=True, mended=mends(tuple, onto))  # fmt: skip
 
 
+def thick_end(a: Assessment, axle: int, back_rad: float) -> str:
+    """Of a wedge between spring and seat that turns an axle back: behind, where the leaf lies over the axle; else ahead."""
+    over = a.job.as_found.axles[axle].pack.mount == "over axle"
+    return "behind" if (back_rad > 0.0) == over else "ahead"
+
+
 def _set_along(a: Assessment, axle: int, forward_m: float, now: Floats) -> Cure:
     """Every link as much longer, or the hole of a leaf's seat moved, so that the axle stands where it did in the target's case."""
     if isinstance(side_path(a, axle)[0], Leaves):
@@ -118,7 +124,8 @@ def _cures(a: Assessment, axle: int, before: float, sense: float) -> Iterator[Cu
             other = replace(path, upper=replace(path.upper, longer_m=longer))
             yield cure(Way.UPPER_LINK, longer, Quantity.HEIGHT, Change(axle=axle, path=other), turns)
     way = Way.WEDGE if isinstance(path, Leaves) else Way.BUSHES
-    yield cure(way, facing(a, axle) * back, Quantity.ANGLE, Change(axle=axle, back_rad=back))
+    turned_back = cure(way, facing(a, axle) * back, Quantity.ANGLE, Change(axle=axle, back_rad=back))
+    yield replace(turned_back, thick=thick_end(a, axle, back)) if way is Way.WEDGE else turned_back
     down = -float(mean_travel(a, axle)[case])
     if not isinstance(path, Leaves):
         yield cure(Way.LOWER_LINKS, down, Quantity.HEIGHT, Change(axle=axle, path=Lowered(path, down)))

@@ -8,7 +8,7 @@ import numpy as np
 
 from isostat.assess.knock_on.change import AS_READ, Change
 from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, mends, outside
-from isostat.assess.knock_on.links import axle_turned, facing
+from isostat.assess.knock_on.links import axle_turned, facing, thick_end
 from isostat.assess.knock_on.moved import lacking, mean_travel, side_path
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
@@ -158,7 +158,8 @@ def _cures(a: Assessment, axle: int, what: What, low: float | None, high: float,
         then = _everywhere(a, axle, change)
         leaves = (then.residual_rad if what is What.RIPPLE else getattr(then, JOINTS[what]))[CASES]
         if _off(leaves, low, high) < 0.5 * _off(now, low, high):
-            yield Cure(way, by, quantity, leaves, change)
+            thick = thick_end(a, axle, change.back_rad) if way is Way.WEDGE else ""
+            yield Cure(way, by, quantity, leaves, change, thick=thick)
 
 
 def _off(values: Floats, low: float | None, high: float) -> float:

@@ -456,6 +456,7 @@ NUMBERS: Mapping[What, Explain] = {
     What.FRONT_JOINT: front_joint, What.REAR_JOINT: rear_joint, What.RIPPLE: ripple, What.SLIP_IN: slip_in,
     What.SLIP_OUT: slip_out, What.CAMBER: camber, What.HALF_SHAFT: half_shaft_angle, What.HALF_SHAFT_DROOP: half_shaft_droop,
     What.PLUNGE_IN: plunge_in, What.PLUNGE_OUT: plunge_out, What.BAR_ARM: bar_arm, What.LAMPS: attitude.lamp_drop,
+    What.LAMP_HEIGHT: attitude.lamp_height,
     What.VALVE: valve, What.SPEEDOMETER: speedometer, What.CRAB: crab, What.CARRIER_JOINT: carrier_joint,
     What.JOINTS_DROOP: joints_droop, What.TOE: toe, What.BALL: ball, What.HALF_SHAFT_LOCK: half_shaft_lock, What.BAR_OVER: bar_over,
     What.HOSE: hose, What.HOSE_CROSSED: hose_crossed, What.TRUE_AHEAD: true_ahead, What.TRUE_ACROSS: true_across,
@@ -484,7 +485,7 @@ def shown_knock_ons(a: Assessment) -> list[Shown]:
     return [
         Shown(NUMBERS[line.what], line.axle or 0, case=case)
         for line in knock_ons(a)
-        if line.what not in (What.LAMPS, What.TIPS_AT)
+        if line.what not in (What.LAMPS, What.LAMP_HEIGHT, What.TIPS_AT)
         for case in range(a.cases)
         if np.isfinite(line.now[case])
     ]

@@ -12,6 +12,7 @@ from typing_extensions import override
 from isostat.assess import workings
 from isostat.assess.judgement import Grade, Step
 from isostat.assess.workings import Shown
+from isostat.desktop.far.card import Entered, entered, lay_card
 from isostat.desktop.far.dragged import lay_dragged
 from isostat.desktop.far.picture import draw_point
 from isostat.desktop.pieces.ink import mark
@@ -63,7 +64,7 @@ class FarView(Sheet):
 
     def __init__(self, parent: QWidget) -> None:
         super().__init__(parent)
-        self.at = 0
+        self.at, self.card_at = 0, 0
         self.sentence = ""
 
     # -- the walk
@@ -83,6 +84,11 @@ class FarView(Sheet):
     def go(self, steps: int) -> None:
         """To another reading; round at the ends."""
         assert self.view is not None
+        if self.view.step is Step.FIT:
+            self.card_at = max(self.card_at + steps, 0)
+            self.child("far typed", FarField).clear()
+            self._relay()
+            return
         self.at = (self.at + steps) % len(self.stops(self.view))
         self.sentence = ""
         self.child("far typed", FarField).clear()
@@ -91,6 +97,9 @@ class FarView(Sheet):
     def _enter(self, text: str) -> None:
         v = self.view
         assert v is not None
+        if v.step is Step.FIT:
+            self._take_card(entered(v, self.card_at, text.strip()))
+            return
         if not text.strip():
             self.go(1)
             return
@@ -126,6 +135,9 @@ class FarView(Sheet):
         elif v.step is Step.KNOCK_ON:
             lay_dragged(self._say, v)
             self._lay_foot(v)
+        elif v.step is Step.FIT:
+            lay_card(self._say, v, self.card_at, self.width() - 64 * self._f(v))
+            self._lay_card_field(v)
         else:
             self._lay_corners(v)
 
@@ -244,6 +256,29 @@ class FarView(Sheet):
             "far near", tr("F11: back to the window"), self.width() / f - 32, self.height() / f - 38, 22, role="ink2", anchor=RIGHT
         )
 
+    def _lay_card_field(self, v: View) -> None:
+        """Where a torque or a reading is typed; Enter alone ticks the step and goes on."""
+        f = self._f(v)
+        typed = self.child("far typed", FarField, self._wire)
+        typed.setAccessibleName(tr("torque or reading of the step"))
+        typed.setFont(v.theme.font(40 * f / v.theme.scale, 600))
+        restyle(typed, f"QLineEdit{{background:{v.theme.sheet};color:{v.theme.accent};border:3px solid {v.theme.accent}}}")
+        typed.setGeometry(round(900 * f), round(self.height() - 140 * f), round(self.width() - 932 * f), round(72 * f))
+        if self.sentence:
+            self._say("far sentence", self.sentence, 250, self.height() / f - 130, 26, weight=600, width=640 * f)
+        keys = tr("Enter: tick, next  ·  number, Enter: torque or reading  ·  0, Enter: open again  ·  *: back")
+        self._say("far keys", keys, 32, self.height() / f - 38, 22, role="ink2")
+        near, right = tr("F11: back to the window"), self.width() / f - 32
+        self._say("far near", near, right, self.height() / f - 38, 22, role="ink2", anchor=RIGHT)
+
+    def _take_card(self, done: Entered) -> None:
+        """What was entered for the step of the card."""
+        self.sentence, self.card_at = done.sentence, done.then
+        if done.change is not None:
+            self.edited.emit(done.change, done.label, -1)
+        self.child("far typed", FarField).clear()
+        self._relay()
+
     # -- strokes
     @override
     def draw(self, p: QPainter, v: View) -> None:
@@ -253,7 +288,7 @@ class FarView(Sheet):
         p.setPen(pen(t, "ink", 1.5))
         for y in (HEAD * f, self.height() - FOOT * f):
             p.drawLine(QLineF(0, y, self.width(), y))
-        if v.step is Step.KNOCK_ON:
+        if v.step in (Step.KNOCK_ON, Step.FIT):
             return
         if v.step is not Step.MEASURE:
             worst = next((j for j in v.judgements if j.grade > Grade.NOTE and j.place.case in (None, v.case)), None)

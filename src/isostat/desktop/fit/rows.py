@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from datetime import datetime
 from functools import partial
 
 from PyQt6.QtCore import QPointF
@@ -37,8 +38,8 @@ def _text(row: Row) -> str:
     return row.text + (f" [{'; '.join(marks)}]" if marks else "")
 
 
-def lay_step(sheet: Sheet, v: View, row: Row, at: QPointF, wide: float, tick: Callable[[Row], object]) -> None:
-    """One step, its tick on the left."""
+def lay_step(sheet: Sheet, v: View, row: Row, at: QPointF, wide: float, tick: Callable[[Row], object], who: str) -> None:
+    """One step, its tick on the left. who: ticks and tightens."""
     t = v.theme
     made = sheet.button(f"fit tick {row.n}", DONE if row.done else OPEN, at, partial(tick, row), width=round(t.px(TICK)))
     made.setCheckable(True)
@@ -62,7 +63,7 @@ def lay_step(sheet: Sheet, v: View, row: Row, at: QPointF, wide: float, tick: Ca
                         put=partial(_write, row, name))  # fmt: skip
         y += t.px(29)
     for torque in row.torques:
-        _torque(sheet, v, row, torque, QPointF(x, y))
+        _torque(sheet, v, row, torque, QPointF(x, y), who)
         y += t.px(29)
 
 
@@ -70,7 +71,7 @@ def _write(row: Row, name: str, job: Job, text: str) -> Job:
     return write(job, row.key, name, text)
 
 
-def _torque(sheet: Sheet, v: View, row: Row, torque: TorqueBox, at: QPointF) -> None:
+def _torque(sheet: Sheet, v: View, row: Row, torque: TorqueBox, at: QPointF, who: str) -> None:
     """Maker's figure, where it stands, whether it was tightened."""
     key = f"fit torque {row.n} {torque.state}"
     line = Line(sheet, v, at, size=12.5)
@@ -86,7 +87,7 @@ def _torque(sheet: Sheet, v: View, row: Row, torque: TorqueBox, at: QPointF) -> 
     sheet.words(f"{key} source", (), where, size, label=tr("source of the torque, step {n}", n=row.n), text=torque.source,
                 put=partial(_put_source, row, torque.state))  # fmt: skip
     done = tr("tightened") if torque.done else tr("open")
-    line.button(f"{key} done", done, partial(_tighten, sheet, row, torque), says=tr("{state}, step {n}", state=done, n=row.n))
+    line.button(f"{key} done", done, partial(_tighten, sheet, row, torque, who), says=tr("{state}, step {n}", state=done, n=row.n))
 
 
 def _put_torque(row: Row, state: str, job: Job, si: float | None, typed: str) -> Job:
@@ -97,5 +98,16 @@ def _put_source(row: Row, state: str, job: Job, text: str) -> Job:
     return put_torque(job, row.key, state, source=text)
 
 
-def _tighten(sheet: Sheet, row: Row, torque: TorqueBox) -> None:
-    sheet.edited.emit(lambda job: put_torque(job, row.key, torque.state, done=not torque.done), tr("torque, step {n}", n=row.n), -1)
+def _tighten(sheet: Sheet, row: Row, torque: TorqueBox, who: str) -> None:
+    at = "" if torque.done else now()
+    change = partial(_tightened, row=row, torque=torque, who="" if torque.done else who, at=at)
+    sheet.edited.emit(change, tr("torque, step {n}", n=row.n), -1)
+
+
+def _tightened(job: Job, row: Row, torque: TorqueBox, who: str, at: str) -> Job:
+    return put_torque(job, row.key, torque.state, done=not torque.done, who=who, at=at)
+
+
+def now() -> str:
+    """Day and time, as a tick keeps them."""
+    return f"{datetime.now():%Y-%m-%d %H:%M}"

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import datetime
 from functools import partial
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF
@@ -13,7 +12,7 @@ from typing_extensions import override
 from isostat.answers.card import CardPage, Row, Section, card_page
 from isostat.assess.fit.compose import card_of
 from isostat.assess.fit.done import mark_of
-from isostat.desktop.fit.rows import high_of, lay_step
+from isostat.desktop.fit.rows import high_of, lay_step, now
 from isostat.desktop.pieces.head import HEAD, draw_head, head_line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.styles import button_style, field_style, restyle
@@ -72,6 +71,7 @@ class FitStep(Sheet):
             ("pdf", tr("Save PDF")),
             ("html", tr("Save HTML")),
             ("cab", tr("Cab card")),
+            ("customer", tr("Customer")),
             ("order", tr("Order list")),
         ):
             line.button(f"fit {kind}", words, partial(self.file_wanted.emit, f"card {kind}", 0))
@@ -102,7 +102,7 @@ class FitStep(Sheet):
             high = high_of(v, row, area.width()) + (t.px(FLOOR) if row.heights else 0.0)
             if y + high > area.bottom() - t.px(28) and shown:
                 break
-            lay_step(self, v, row, QPointF(area.left(), y), area.width(), self._tick)
+            lay_step(self, v, row, QPointF(area.left(), y), area.width(), self._tick, self._who)
             if row.heights:
                 self._lay_floor(v, page, QPointF(area.left() + t.px(64), y + high - t.px(FLOOR)), area.width() - t.px(64))
             self._rows.append(QRectF(area.left(), y, area.width(), high))
@@ -146,7 +146,7 @@ class FitStep(Sheet):
             self.edited.emit(lambda job: untick(job, row.key), label, -1)
             return
         entry = next(e for e in card_of(self.view.a) if (e.step.key, e.place) == row.key)
-        parts, who, at = mark_of(self.view.job, entry), self._who, f"{datetime.now():%Y-%m-%d %H:%M}"
+        parts, who, at = mark_of(self.view.job, entry), self._who, now()
         self.edited.emit(lambda job: tick(job, row.key, parts, who, at), label, -1)
 
     # -- strokes

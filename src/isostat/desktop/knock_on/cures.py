@@ -9,7 +9,7 @@ from isostat.desktop.knock_on.allowed import lay_usual
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.language import tr
-from isostat.wording.knock_on import say_asks, say_cure, say_fits, say_left, say_what, say_worsens
+from isostat.wording.knock_on import say_allowed, say_asks, say_cure, say_fits, say_left, say_what, say_worsens
 
 MOST = 3  # side by side
 
@@ -20,6 +20,11 @@ def lay_cures(sheet: Sheet, v: View, area: QRectF, line: Line) -> None:
     head = sheet.text("cures head", say_what(line, r), area.topLeft(), size=14, weight=600)
     at = QPointF(head.right() + t.px(12), area.top() + t.px(1))
     lay_usual(sheet, v, QPointF(area.right(), area.top() - t.px(3)), line)
+    if allowed := say_allowed(line, r):
+        whose = sheet.text(
+            "cures whose", tr("allowed {allowed}: {whose}", allowed=allowed, whose=tr(line.whose)), at, size=12, role="ink2"
+        )
+        at = QPointF(whose.right() + t.px(14), at.y())
     if line.asks:
         sheet.text(
             "cures asks", say_asks(line, r), area.topLeft() + QPointF(0, t.px(22)), size=13, role="watch", width=area.width()

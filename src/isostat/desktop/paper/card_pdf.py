@@ -11,28 +11,29 @@ from PyQt6.QtCore import QPointF, QRectF, QSizeF, Qt
 from PyQt6.QtGui import QFont, QGuiApplication, QPainter, QTextDocument
 
 from isostat.answers.card import card_page, made_words, order_csv
+from isostat.assess.judge import judge
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.band import predicted
 from isostat.desktop.paper.paper import MARGIN, pdf_page
 from isostat.desktop.theme import LIGHT, load_fonts
 from isostat.job.save import write_whole
 from isostat.language import tr
-from isostat.report.card import cab_html, card_html
+from isostat.report.card import cab_html, card_html, customer_html
 from isostat.wording.reader import Reader
 
 FOOT = 22.0  # px
 
 
 def card_file(kind: str, a: Assessment, path: Path, r: Reader, page: str = "A4") -> None:
-    """The card of a job as a file: "pdf", "html", "cab" or "order". Raises OSError when the place cannot be written."""
-    found = card_page(a, r, predicted(a) if a.proposed.stands.any() else None)
+    """The card of a job as a file: "pdf", "html", "cab", "customer" or "order". Raises OSError when the place cannot be written."""
+    found = card_page(a, r, predicted(a) if a.proposed.stands.any() else None, judge(a))
     made = made_words()
     if kind == "pdf":
         title = tr("Job card {number}, {job}", number=a.job.number, job=a.job.title)
         write_card(card_html(found, made, paper=True), path, page, title)
         return
-    text = {"html": lambda: card_html(found, made), "cab": lambda: cab_html(found, made), "order": lambda: order_csv(found)}[kind]()
-    write_whole(path, text)
+    texts = {"html": card_html, "cab": cab_html, "customer": customer_html}
+    write_whole(path, texts[kind](found, made) if kind in texts else order_csv(found))
 
 
 @contextmanager
