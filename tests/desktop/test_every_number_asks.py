@@ -26,7 +26,8 @@ NO_RESULT = re.compile(
     r"datum .*|ways asked .*|way note .*|scale word .*|stack .*scale .*|stack window words|sides .* word|"
     r"target legend|order at|target word|verdict \d|sides \d|finding .*|note .*|elsewhere|more|last .*|saved|undo key|input .*|"
     r"result|rule|findings count|working .*|origin .*|tag other .*|disc .*|try case .*|head .*|step words|pick words|.* name|"
-    r"side word .*|knock asks .*|cures? .*|square .*|bar detail|.* worst|word .*|empty words|.* word|axle name .*|procedure .*)$"
+    r"side word .*|fit .*|"
+    r"knock asks .*|cures? .*|square .*|bar detail|.* worst|word .*|empty words|.* word|axle name .*|procedure .*)$"
 )
 
 MARKED = re.compile(r"≈ [+−±↓]? ?#|≈ \d+ (up|down): tyre #")  # of the change of ground to arch the tyre's share is asked

@@ -16,6 +16,7 @@ from hypothesis import strategies as st
 
 import isostat.assess
 from isostat.assess import assess
+from isostat.assess.fit.findings import NotToBeDriven, TicksGone
 from isostat.assess.fixes import Fix, judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
@@ -49,6 +50,7 @@ OWN = {  # names that mean something else in one kind
     (DraggedOutside, "what"): st.sampled_from(What),
     (DraggedOutside, "quantity"): st.sampled_from((Quantity.HEIGHT, Quantity.ANGLE, Quantity.SHARE, Quantity.RATIO)),
     (DraggedOutside, "before"): st.floats(-0.5, 0.5) | st.none(),
+    **{(kind, field): st.integers(1, 90) for kind in (NotToBeDriven, TicksGone) for field in ("count", "step_number")},
     (TapeDoubted, "names"): st.just(("hub_left_m",)) | st.just(("hub_right_m", "diagonal_left_m")),
     (LinksCannotBe, "refused"): st.just(OutOfRange("link length", 0.01, 0.1, 3.0, "m")),
 }

@@ -83,7 +83,7 @@ def _tyre_pressure(at: At) -> str | None:
 
 def _stand_load(at: At) -> str:
     heaviest = float(at.a.loading.whole_kg.max())
-    return tr("{kg} and more in all", kg=at.r.mass(heaviest))
+    return tr("{kg} and more", kg=at.r.mass(heaviest))
 
 
 def _lowest(at: At) -> str | None:

@@ -228,13 +228,16 @@ def ripple(a: Assessment, k: Shown) -> Working:
     return _work(a, k, What.RIPPLE, "beta_r", "sqrt(sqrt((beta_1**2 - beta_2**2)**2))", inputs, rule)
 
 
+def _left(a: Assessment, k: Shown, what: What, was: Given, used: str, rule: str) -> Working:
+    """What is left of what there was."""
+    took = Given("d", used, "height", was.value - float(_line(a, k, what).now[k.case]), Origin.SOLVED)
+    return _work(a, k, what, "l", "l_0 - d", (was, took), rule)
+
+
 def _slip(a: Assessment, k: Shown, what: What, words: str) -> Working:
-    line = _line(a, k, what)
-    inputs = (
-        Given("l_0", words, "height", line.before, Origin.MEASURED),
-        Given("d", "used by the way to the end of travel", "height", line.before - float(line.now[k.case]), Origin.COMPUTED),
-    )
-    return _work(a, k, what, "l", "l_0 - d", inputs, "Joint to joint as the axle moves, turns and goes fore and aft.")
+    was = Given("l_0", words, "height", _line(a, k, what).before, Origin.MEASURED)
+    rule = "Joint to joint as the axle moves, turns and goes fore and aft."
+    return _left(a, k, what, was, "used by the way to the end of travel", rule)
 
 
 def slip_in(a: Assessment, k: Shown) -> Working:
@@ -313,23 +316,19 @@ def bar_over(a: Assessment, k: Shown) -> Working:
     return _work(a, k, What.BAR_OVER, "gamma", "gamma", inputs, "In one line, the arm goes over centre and stays there.")
 
 
-def _left_over(a: Assessment, k: Shown, what: What, words: str) -> Working:
-    line = _line(a, k, what)
-    inputs = (
-        Given("l_0", "slack at full droop on the old springs", "height", line.before, Origin.COMPUTED),
-        Given("d", "taken by the new droop", "height", line.before - float(line.now[k.case]), Origin.SOLVED),
-    )
-    return _work(a, k, what, "l", "l_0 - d", inputs, words)
-
-
 def hose(a: Assessment, k: Shown) -> Working:
     """What a hose has left, both wheels hanging."""
-    return _left_over(a, k, What.HOSE, "Worse corner, both wheels at full droop.")
+    return _hose(a, k, What.HOSE, "Worse corner, both wheels at full droop.")
 
 
 def hose_crossed(a: Assessment, k: Shown) -> Working:
     """The same with one wheel up."""
-    return _left_over(a, k, What.HOSE_CROSSED, "Worse corner at full droop, the other wheel at full bump.")
+    return _hose(a, k, What.HOSE_CROSSED, "Worse corner at full droop, the other wheel at full bump.")
+
+
+def _hose(a: Assessment, k: Shown, what: What, rule: str) -> Working:
+    was = Given("l_0", "slack at full droop on the old springs", "height", _line(a, k, what).before, Origin.COMPUTED)
+    return _left(a, k, what, was, "taken by the new droop", rule)
 
 
 def crab(a: Assessment, k: Shown) -> Working:

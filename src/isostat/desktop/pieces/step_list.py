@@ -130,7 +130,8 @@ class StepList(Sheet):
         at, wide = QPointF(t.px(38), y + t.px(30)), self.width() - t.px(44)
         short = whole if worst is None else say(worst, v.reader).title
         shorter = (whole, short, short.split(" (")[0], short.split(": ")[0])
-        words = next((w for w in shorter if len(t.lines(w, 12.5, 400, wide - 2)) <= 2), shorter[-1])
+        two = "\n".join(t.lines(shorter[-1], 12.5, 400, wide - 2)[:2])  # the whole is in the button's name
+        words = next((w for w in shorter if len(t.lines(w, 12.5, 400, wide - 2)) <= 2), two)
         self.text(f"{step} state", words, at, size=12.5, role=role, width=wide)
 
     def _lay_grounds(self, v: View, step: Step, at: QPointF) -> None:
