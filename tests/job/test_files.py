@@ -194,3 +194,16 @@ def test_more_than_a_tank_holds_is_said_by_name_in_kilograms_and_what_is_no_numb
     row["share"] = "much"
     with pytest.raises(JobFault, match=r"share"):
         job_from(data, "job")
+
+
+@pytest.mark.parametrize("cases", [[1, 2, 1.5], [None], "x", [{"kind": "weighed"}]])
+@pytest.mark.parametrize("name", ["Supers", None, 5])
+def test_a_list_that_is_damaged_beside_an_item_on_board_is_refused_in_words(cases: Any, name: Any) -> None:
+    """What is more than all of an item is said by its name and case, unless neither can be read."""
+    data = json.loads(job_text(demo("hive-hauler")))
+    data["cases"], data["items"][1]["weighed_share"], data["items"][1]["name"] = cases, {"value": 2.0}, name
+    if name is None:
+        del data["items"][1]["name"]
+    with pytest.raises(JobFault) as fault:
+        job_from_text(json.dumps(data), "damaged")
+    assert "Enter" in str(fault.value) or "does not belong" in str(fault.value) or "is not a list" in str(fault.value)

@@ -79,6 +79,8 @@ def test_the_web_page_stands_alone_and_holds_every_step(name: str) -> None:
     assert page(name).blanks in text and "blank" in page(name).blanks, "what nobody knows yet is said"
     assert "band" in text and all(wheel.height in text for wheel in page(name).floor), "what the wheels should read"
     assert seen(cab_html(page(name), "today")).words
+    cab = " ".join(" ".join(seen(cab_html(page(name), "today")).words).split())
+    assert ("never below" in cab and "never above" in cab) == (name in ("hive-hauler", "orchard-sprayer")) and "Left of each" in cab
     owner = " ".join(" ".join(seen(customer_html(page(name), "today")).words).split())
     assert all(wheel.before in owner and wheel.height in owner for wheel in page(name).floor) and "To look out for" in owner
     assert all(title in owner for title, _ in page(name).warnings) and "Local law" in owner
@@ -96,9 +98,9 @@ def test_nothing_from_a_job_is_markup() -> None:
 
 def test_an_order_names_corner_part_and_count() -> None:
     rows = list(csv.reader(io.StringIO(order_csv(page()))))
-    assert rows[0] == ["for", "part", "count"]
-    assert ["Front axle, same springs both sides", "coil 98.0 N/mm, free length 410 mm", "2"] in rows
-    assert ["Front left", "spacer 3 mm", "1"] in rows and not any(row[0] == "Front right" for row in rows)
+    assert rows[0] == ["for", "part", "count", "as listed", "price", "days"]
+    assert ["Front axle, same springs both sides", "coil 98.0 N/mm, free length 410 mm", "2", "", "", ""] in rows
+    assert ["Front left", "spacer 3 mm", "1", "", "", ""] in rows and not any(row[0] == "Front right" for row in rows)
     assert any("U-bolts" in row[1] and row[2] == "4" for row in rows)
     inches = list(csv.reader(io.StringIO(order_csv(page("hive-hauler", "in lb lb/in psi")))))
     assert any("lb/in" in row[1] for row in inches)

@@ -19,9 +19,9 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.assess.stance.band import Prediction
 from isostat.job.card import Tick
-from isostat.job.edits.card import torque_of, written_of
+from isostat.job.edits.card import bought_of, torque_of, written_of
 from isostat.job.tables.readings_csv import safe_cell
-from isostat.language import capital, later, tr, trn
+from isostat.language import capital, decimal, later, tr, trn
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.card_settings import At, blanks, filled
@@ -90,11 +90,14 @@ class Section:
 
 @dataclass(frozen=True, slots=True)
 class Bought:
-    """A part to order. which: corner or axle."""
+    """A part to order. which: corner or axle. named: as a list has it; price, days: of all of that line, where a list says."""
 
     which: str
     words: str
     count: int
+    named: str = ""
+    price: str = ""
+    days: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,9 +144,11 @@ def order_csv(page: CardPage) -> str:
     """What is to be ordered, a line a part; no cell that a spreadsheet would run."""
     out = io.StringIO()
     lines = csv.writer(out, lineterminator="\n")
-    lines.writerow([tr("for"), tr("part"), tr("count")])
+    lines.writerow([tr("for"), tr("part"), tr("count"), tr("as listed"), tr("price"), tr("days")])
     for part in page.buy:
-        lines.writerow([safe_cell(part.which), safe_cell(part.words), part.count])
+        lines.writerow(
+            [*(safe_cell(text) for text in (part.which, part.words)), part.count, safe_cell(part.named), part.price, part.days]
+        )
     return out.getvalue()
 
 
@@ -151,7 +156,9 @@ def card_text(page: CardPage) -> str:
     """The card for a terminal or a message: what to order, then every step."""
     out = [tr("Job card {number}, {title}", number=page.number, title=page.title), ""]
     out += [tr("Not to be driven until ticked: {steps}.", steps="; ".join(page.held)), ""] if page.held else []
-    out += [f"  {part.which}: {part.words} × {part.count}" for part in page.buy] + [""] * bool(page.buy)
+    for part in page.buy:
+        out.append(f"  {part.which}: {part.words} × {part.count}" + (f" ({part.named})" if part.named else ""))
+    out += [""] * bool(page.buy)
     for section in page.sections:
         out.append(section.title if not section.place else tr("{title}, {place}", title=section.title, place=section.place))
         for row in section.rows:
@@ -265,7 +272,14 @@ def _bought(a: Assessment, r: Reader, card: tuple[Entry, ...]) -> list[Bought]:
     for i, ordered in enumerate(a.orders):
         if not any(axle == i for _, axle in lists) or not ordered.can_be_had:
             continue
-        out += _springs(a, r, i)
+        springs = _springs(a, r, i)
+        known = bought_of(a.job, i)
+        if known is not None:
+            price = "" if known.price is None else decimal(known.price, 2)
+            springs[0] = replace(
+                springs[0], named=known.part, price=price, days="" if known.days is None else decimal(known.days, 0)
+            )
+        out += springs
         for name, what, count in PARTS:
             if (name, i) in lists:
                 out.append(Bought(capital(r.corner(i, None)), filled(what, At(a, r, i, None)), count))
@@ -325,10 +339,19 @@ def _pressures(a: Assessment, r: Reader) -> list[tuple[str, str]]:
                 left, right = (r.pressure(float(bags.gauge_pa[side, case])) for side in (0, 1))
                 said = left if left == right else tr("{left} left, {right} right", left=left, right=right)
                 out.append((tr("{axle} bags, {case}", axle=capital(r.axle(i)), case=r.case(case)), said))
+            out += _never(a, r, i)
         tyre = a.job.vehicle.axles[i].tyre_pressure_pa
         if tyre is not None:
             out.append((tr("{axle} tyres", axle=capital(r.axle(i))), r.pressure(float(tyre.value))))
     return out
+
+
+def _never(a: Assessment, r: Reader, i: int) -> list[tuple[str, str]]:
+    """What a bag's maker allows."""
+    fit = a.job.proposal.axles[i]
+    bag, axle = (fit.air if fit.kind == "air" else fit.helper), capital(r.axle(i))
+    ends = ((tr("{axle} bags, never below", axle=axle), bag.least_pa), (tr("{axle} bags, never above", axle=axle), bag.most_pa))
+    return [(words, r.pressure(float(end.value))) for words, end in ends if end is not None]
 
 
 RATED = {

@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from isostat.job.reading import Frozen, Text, TorqueValue
+from isostat.job.reading import Frozen, Number, Text, TorqueValue, Whole
 
 State = Literal[
     "bench", "air", "wheels", "ride"
@@ -45,9 +45,23 @@ class Written(Frozen):
     text: Text = ""
 
 
+class Bought(Frozen):
+    """Springs of an axle as a list has them: what they are called there, price of all of them, days until they are there.
+
+    mark: of what was fitted at the axle when they were taken; with another fit they are other springs.
+    """
+
+    axle: Whole = Field(ge=0, le=2)
+    part: Text
+    price: Number | None = None
+    days: Number | None = None
+    mark: Text
+
+
 class Card(Frozen):
     """All of it; the steps themselves are composed from the job."""
 
     ticks: tuple[Tick, ...] = Field(default=(), max_length=600)
     torques: tuple[Torque, ...] = Field(default=(), max_length=300)
     written: tuple[Written, ...] = Field(default=(), max_length=600)
+    bought: tuple[Bought, ...] = Field(default=(), max_length=12)

@@ -143,28 +143,34 @@ def _amiss_on_board(error: Any, data: Any) -> Saying | None:
     try:
         match tuple(error["loc"]):
             case "cases", int(c), "carried", int(n), "share", *_:
-                case = _plain(data["cases"][c])
-                row = _plain(case["carried"][n])
-                item, typed = next(i for i in map(_plain, data["items"]) if i["name"] == row["item"]), row["share"]
+                case = _entry(data["cases"][c])
+                row = _entry(case["carried"][n])
+                item, typed = next(i for i in map(_entry, data["items"]) if i.get("name") == row["item"]), row["share"]
             case "items", int(n), "weighed_share", *_:
-                case = next(c for c in map(_plain, data["cases"]) if c.get("kind") == "weighed")
-                item = _plain(data["items"][n])
+                case = next(c for c in map(_entry, data["cases"]) if c.get("kind") == "weighed")
+                item = _entry(data["items"][n])
                 typed = item["weighed_share"]
             case _:
                 return None
         share, mass = (float(x["value"] if isinstance(x, dict) else x) for x in (typed, item["mass_kg"]))
         whole = mass * item.get("count", 1)
+        given: dict[str, Given] = {"item": str(item["name"]), "case": str(case["name"])}
     except (KeyError, IndexError, TypeError, ValueError, StopIteration):
         return None
     if not math.isfinite(share) or not 0.0 < whole < math.inf:
         return None
-    given: dict[str, Given] = {"item": item["name"], "case": case["name"]}
     amounts: dict[str, Given] = {"whole": Amount(whole, Quantity.MASS), "given": Amount(share * whole, Quantity.MASS)}
     if share < 0.0:
         return saying("{item} in {case}: {given} is too small. Enter 0 to {whole}.", **given, **amounts)
     if item.get("kind") == "tank":
         return saying("{item} in {case}: {given} will not go in. Enter 0 to {whole}.", **given, **amounts)
     return saying("{item} in {case}: {given} is more than all of it. Enter 0 to {whole}.", **given, **amounts)
+
+
+def _entry(part: Any) -> dict[str, Any]:
+    """An entry of a list as plain data; nothing of it where it is no entry at all."""
+    plain = _plain(part)
+    return plain if isinstance(plain, dict) else {}
 
 
 def _plain(part: Any) -> Any:

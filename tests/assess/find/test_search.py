@@ -9,6 +9,7 @@ from itertools import pairwise
 import numpy as np
 import pytest
 
+from isostat.answers.card import card_page, order_csv
 from isostat.assess import assess
 from isostat.assess.find import search as searching
 from isostat.assess.find.advertised import advertised
@@ -26,7 +27,9 @@ from isostat.catalogue.parts import Parts
 from isostat.catalogue.shipped import SHIPPED, shipped
 from isostat.core.limits import Floats, Ints, OutOfRange
 from isostat.job.demos import demo
+from isostat.job.edits.card import bought_of
 from isostat.job.edits.paths import JOB, path_to, put, put_number
+from isostat.wording.reader import Reader
 
 SPACERS = Steps(0.0, 0.02, 0.004)
 
@@ -91,6 +94,19 @@ def test_what_stands_is_taken_into_the_job_and_stands_there() -> None:
         assert np.abs(apart).max() == pytest.approx(abs(good.miss_m[n]), abs=2e-5)
         assert brings_a_fault(a, job) is None
     assert (np.diff(np.round(np.abs(good.miss_m), 4)) >= 0.0).all()
+
+
+def test_a_part_that_is_taken_is_named_on_the_order_until_its_springs_change() -> None:
+    found, n = front(), front().good.best[0]
+    job = taken(hive().job, found, found.good.chosen[:, n])
+    (known,) = job.card.bought
+    assert known.part == found.name(int(found.good.part[n])) and known.price == pytest.approx(found.good.price[n])
+    ordered = order_csv(card_page(assess(job), Reader(job)))
+    assert known.part in ordered and bought_of(job, 0) == known
+    other = put_number(job, path_to(JOB.proposal.axles[0].left.rate_n_per_m), 91_000)
+    assert bought_of(other, 0) is None and known.part not in order_csv(card_page(assess(other), Reader(other)))
+    lower = put_number(job, path_to(JOB.target.front_lift_m), 0.02)
+    assert bought_of(lower, 0) == known, "another target: the same springs"
 
 
 def test_a_set_that_brings_a_fault_is_known_by_it() -> None:

@@ -5,12 +5,14 @@ from __future__ import annotations
 import numpy as np
 
 from isostat.assess.find.found import Found
+from isostat.assess.find.good import bought_at
 from isostat.assess.find.options import Options, Settings, offered
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.solve.assessment import Assessment, solved
 from isostat.assess.solve.memory import remembered
 from isostat.core.limits import Ints
+from isostat.job.edits.card import put_bought
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
@@ -46,6 +48,10 @@ def _axle(job: Job, options: Options, s: Settings) -> Job:
     if wish.shocks is not None:
         out, shut = (float(wish.shocks.numbers[key][s.shock[0]]) for key in ("extended_m", "collapsed_m"))
         job = put_shock(job, axle, out, out - shut)
+    if options.choices is not None:
+        price, days = (float(one[0]) for one in bought_at(options, s))
+        name = options.name(int(s.choice[0]))
+        job = put_bought(job, axle, name, price if np.isfinite(price) else None, days if np.isfinite(days) else None)
     return job
 
 

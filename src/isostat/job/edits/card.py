@@ -5,8 +5,9 @@ from __future__ import annotations
 import hashlib
 import json
 
-from isostat.job.card import Torque, Written
+from isostat.job.card import Bought, Torque, Written
 from isostat.job.edits.paths import JOB, path_to, put
+from isostat.job.reading import LONGEST_NAME
 from isostat.job.schema import Job
 
 Key = tuple[str, str]  # step and place
@@ -18,6 +19,25 @@ def parts_mark(job: Job, axle: int | None) -> str:
     plain = [fit.model_dump(mode="json", exclude_defaults=True) for fit in fits]
     text = json.dumps([plain, job.target.model_dump(mode="json", exclude_defaults=True)], sort_keys=True)
     return hashlib.sha256(text.encode()).hexdigest()[:12]
+
+
+def fit_mark(job: Job, axle: int) -> str:
+    """A mark of what is fitted at an axle, whatever the target."""
+    plain = job.proposal.axles[axle].model_dump(mode="json", exclude_defaults=True)
+    return hashlib.sha256(json.dumps(plain, sort_keys=True).encode()).hexdigest()[:12]
+
+
+def put_bought(job: Job, axle: int, part: str, price: float | None, days: float | None) -> Job:
+    """The job with what an axle's springs are called in a list, as they stand now."""
+    others = [one.model_dump() for one in job.card.bought if one.axle != axle]
+    fresh = {"axle": axle, "part": part[:LONGEST_NAME], "price": price, "days": days, "mark": fit_mark(job, axle)}
+    return put(job, path_to(JOB.card.bought), [*others, fresh])
+
+
+def bought_of(job: Job, axle: int) -> Bought | None:
+    """What an axle's springs are called in a list; None where they were not taken from one, or changed since."""
+    found = next((one for one in job.card.bought if one.axle == axle), None)
+    return None if found is None or found.mark != fit_mark(job, axle) else found
 
 
 def tick(job: Job, key: Key, parts: str, who: str, at: str) -> Job:
