@@ -14,6 +14,7 @@ from pypdf import PdfReader
 from isostat.answers.card import CardPage, card_page, card_text, order_csv
 from isostat.assess import assess
 from isostat.assess.judge import judge
+from isostat.assess.spring.stacked import stacked
 from isostat.assess.stance.band import prediction
 from isostat.cli.main import main
 from isostat.desktop.paper.card_pdf import card_file
@@ -150,3 +151,23 @@ def test_a_job_that_changes_nothing_has_nothing_to_fit() -> None:
                      floor_case="", pressures=(), limits=(), due=(), law="",
                      blanks="", undone=(), warnings=(), open=0, total=0)  # fmt: skip
     assert "Nothing is changed" in card_text(empty) and "Nothing is changed" in " ".join(seen(card_html(empty, "today")).words)
+
+
+def test_what_is_set_by_a_ruler_is_drawn_to_scale_beside_it() -> None:
+    a = assess(demo("survey-buggy"))
+    for section in page("survey-buggy").sections:
+        if section.title != "Stacked pair":
+            assert section.ruler is None
+            continue
+        axle, side = (0 if "front" in section.place else 1), (0 if "left" in section.place else 1)
+        found, ruler = stacked(a, axle, side), section.ruler
+        assert found is not None and ruler is not None
+        at = {mark.words.split(",")[0]: mark.at_m for mark in ruler.marks}
+        assert at == pytest.approx({"collar": found.marks.collar_m, "ring": found.marks.ring_m, "slider": found.marks.slider_m})
+        assert ruler.long_m > max(at.values()) and ruler.long_m * 20 == pytest.approx(round(ruler.long_m * 20))
+    html = card_html(page("survey-buggy"), "today")
+    mark = page("survey-buggy").sections[1].ruler.marks[0]  # type: ignore[union-attr]
+    long = page("survey-buggy").sections[1].ruler.long_m  # type: ignore[union-attr]
+    assert f'y1="{round(long * 500 + 6 - mark.at_m * 500, 1)}"' in html and mark.value in html
+    bags = [section.ruler for section in page("hive-hauler").sections if "Air helper" in section.title]
+    assert bags and all(ruler is not None and len(ruler.marks) == 2 for ruler in bags), "on the floor, and at the target"

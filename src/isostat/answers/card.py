@@ -11,6 +11,7 @@ from importlib.metadata import version
 
 import numpy as np
 
+from isostat.answers.ruler import Ruler, ruler_of
 from isostat.assess.fit.compose import AFTER, BEFORE, Entry, card_of
 from isostat.assess.fit.done import done_of
 from isostat.assess.judgement import Grade, Judgement
@@ -86,6 +87,7 @@ class Section:
     title: str
     place: str
     rows: tuple[Row, ...]
+    ruler: Ruler | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -259,9 +261,9 @@ def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]
             title, place = out[-1].title, out[-1].place
         down = down or e.step.list == AFTER
         if out and (out[-1].title, out[-1].place) == (title, place):
-            out[-1] = Section(title, place, (*out[-1].rows, row))
+            out[-1] = replace(out[-1], rows=(*out[-1].rows, row))
         else:
-            out.append(Section(title, place, (row,)))
+            out.append(Section(title, place, (row,), ruler_of(a, r, e.step.list, e.axle, e.side)))
     return tuple(out)
 
 

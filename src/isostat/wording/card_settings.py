@@ -119,6 +119,11 @@ def _floor_load(at: At) -> str:
     return tr("{case}, {kg}", case=at.r.case(at.floor), kg=at.r.mass(float(at.a.loading.whole_kg[at.floor])))
 
 
+def _photos(at: At) -> str:
+    """A name for each, so that they are found again."""
+    return tr("“{job} {corner} 1” and so on", job=at.a.job.number or at.a.job.title, corner=at.r.corner(0, 0))
+
+
 def _lamp_case(at: At) -> str:
     return at.r.case(at.a.target_case)
 
@@ -255,6 +260,7 @@ def _stroke_left(at: At) -> str:
 
 SETTINGS: dict[str, Callable[[At], str | None]] = {
     "tyre_pressure": _tyre_pressure, "stand_load": _stand_load, "lowest": _lowest, "lines": _lines, "readings_open": _readings_open,
+    "photos": _photos,
     "floor_load": _floor_load, "lamp_case": _lamp_case, "lamp_drop": _lamp_drop, "stored": _stored, "squeeze": _squeeze,
     "spacer": _spacer, "ring": _stacked(lambda s: s.marks.ring_m), "collar": _stacked(lambda s: s.marks.collar_m),
     "face": lambda _: tr("the perch's upper face"), "main_room": _stacked(lambda s: s.pair.main.solid_m + rules.RING_MARGIN),

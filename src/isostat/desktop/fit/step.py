@@ -10,9 +10,11 @@ from PyQt6.QtWidgets import QLineEdit
 from typing_extensions import override
 
 from isostat.answers.card import CardPage, Row, Section, card_page
+from isostat.answers.ruler import Ruler
 from isostat.assess.fit.compose import card_of
 from isostat.assess.fit.done import mark_of
 from isostat.desktop.fit.rows import high_of, lay_step, now
+from isostat.desktop.fit.ruler_drawing import draw_ruler, lay_ruler
 from isostat.desktop.pieces.head import HEAD, draw_head, head_line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.styles import button_style, field_style, restyle
@@ -22,7 +24,7 @@ from isostat.job.edits.card import tick, untick
 from isostat.language import tr
 
 PARTS = 0.27  # of the width, that the list of parts takes
-PART, FLOOR = 29.0, 64.0  # px of a part, and of the heights to be read
+PART, FLOOR, ROOM = 29.0, 64.0, 190.0  # px of a part, of the heights to be read, and that a ruler takes at least
 
 
 class FitStep(Sheet):
@@ -33,11 +35,13 @@ class FitStep(Sheet):
         self.part, self.first = 0, 0
         self._who = ""
         self._rows: list[QRectF] = []
+        self._ruler: Ruler | None = None
+        self._ruled = QRectF()
 
     @override
     def lay(self, v: View) -> None:
         t, page = v.theme, card_page(v.a, v.reader, v.prediction if v.prediction_fresh else None)
-        self._rows = []
+        self._rows, self._ruler = [], None
         self._lay_head(v, page)
         area = QRectF(t.margin, t.px(HEAD + 10), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 16))
         if not page.sections:
@@ -91,6 +95,14 @@ class FitStep(Sheet):
             made.setCheckable(True)
             made.setChecked(n == self.part)
             restyle(made, button_style(v.theme, filled=False))
+        self._ruler = page.sections[self.part].ruler
+        top = area.top() + high * len(page.sections) + v.theme.px(16)
+        below = QRectF(area.left(), top, area.width(), area.bottom() - top - v.theme.px(6))
+        if self._ruler is not None and below.height() > v.theme.px(ROOM):
+            self._ruled = below
+            lay_ruler(self, v, below, self._ruler)
+        else:
+            self._ruler = None
 
     def _lay_steps(self, v: View, section: Section, area: QRectF, page: CardPage) -> None:
         t = v.theme
@@ -153,6 +165,8 @@ class FitStep(Sheet):
     @override
     def draw(self, p: QPainter, v: View) -> None:
         draw_head(p, v, self.width())
+        if self._ruler is not None:
+            draw_ruler(p, v, self._ruled, self._ruler)
         p.setPen(pen(v.theme, "rule", 0.8))
         for row in self._rows:
             p.drawLine(QLineF(row.left(), row.bottom() - v.theme.px(3), row.right(), row.bottom() - v.theme.px(3)))
