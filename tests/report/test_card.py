@@ -11,7 +11,8 @@ from pathlib import Path
 import pytest
 from pypdf import PdfReader
 
-from isostat.answers.card import CardPage, card_page, card_text, order_csv
+from isostat.answers.card import CardPage, card_page, card_text
+from isostat.answers.card_order import order_csv
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.spring.stacked import stacked
@@ -98,14 +99,14 @@ def test_nothing_from_a_job_is_markup() -> None:
 
 
 def test_an_order_names_corner_part_and_count() -> None:
-    rows = list(csv.reader(io.StringIO(order_csv(page()))))
+    rows = list(csv.reader(io.StringIO(order_csv(page().buy))))
     assert rows[0] == ["for", "part", "count", "as listed", "price", "days"]
     assert ["Front axle, same springs both sides", "coil 98.0 N/mm, free length 410 mm", "2", "", "", ""] in rows
     assert ["Front left", "spacer 3 mm", "1", "", "", ""] in rows and not any(row[0] == "Front right" for row in rows)
     assert any("U-bolts" in row[1] and row[2] == "4" for row in rows)
-    inches = list(csv.reader(io.StringIO(order_csv(page("hive-hauler", "in lb lb/in psi")))))
+    inches = list(csv.reader(io.StringIO(order_csv(page("hive-hauler", "in lb lb/in psi").buy))))
     assert any("lb/in" in row[1] for row in inches)
-    stacks = [row for row in csv.reader(io.StringIO(order_csv(page("survey-buggy")))) if row[0].startswith("Rear ")]
+    stacks = [row for row in csv.reader(io.StringIO(order_csv(page("survey-buggy").buy))) if row[0].startswith("Rear ")]
     assert [row[2] for row in stacks] == ["1", "1"], "each its own, where they are"
 
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from datetime import date
@@ -11,8 +9,9 @@ from importlib.metadata import version
 
 import numpy as np
 
+from isostat.answers.card_order import Bought, ordered_parts
 from isostat.answers.ruler import Ruler, ruler_of
-from isostat.assess.fit.compose import AFTER, BEFORE, Entry, card_of
+from isostat.assess.fit.compose import AFTER, Entry, card_of
 from isostat.assess.fit.done import done_of
 from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.load.ratings import Rating, ratings
@@ -20,16 +19,13 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.assess.stance.band import Prediction
 from isostat.job.card import Tick
-from isostat.job.edits.card import bought_of, torque_of, written_of
-from isostat.job.tables.readings_csv import safe_cell
-from isostat.language import capital, decimal, later, tr, trn
+from isostat.job.edits.card import torque_of, written_of
+from isostat.language import capital, later, tr, trn
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.card_settings import At, blanks, filled
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
-from isostat.wording.springs.kind import free_words, rate_words
-from isostat.wording.springs.words import WORDS
 
 STATES = {
     "bench": later("on the bench"), "air": later("wheel off the ground"), "wheels": later("weight on the tyres"),
@@ -91,18 +87,6 @@ class Section:
 
 
 @dataclass(frozen=True, slots=True)
-class Bought:
-    """A part to order. which: corner or axle. named: as a list has it; price, days: of all of that line, where a list says."""
-
-    which: str
-    words: str
-    count: int
-    named: str = ""
-    price: str = ""
-    days: str = ""
-
-
-@dataclass(frozen=True, slots=True)
 class Floor:
     """What a wheel read as weighed, and will read on the workshop's floor. band: from, to; empty until worked out."""
 
@@ -140,18 +124,6 @@ class CardPage:
 def made_words() -> str:
     """When, and by which version."""
     return tr("made {day} by Isostat {version}", day=f"{date.today():%Y-%m-%d}", version=version("isostat"))
-
-
-def order_csv(page: CardPage) -> str:
-    """What is to be ordered, a line a part; no cell that a spreadsheet would run."""
-    out = io.StringIO()
-    lines = csv.writer(out, lineterminator="\n")
-    lines.writerow([tr("for"), tr("part"), tr("count"), tr("as listed"), tr("price"), tr("days")])
-    for part in page.buy:
-        lines.writerow(
-            [*(safe_cell(text) for text in (part.which, part.words)), part.count, safe_cell(part.named), part.price, part.days]
-        )
-    return out.getvalue()
 
 
 def card_text(page: CardPage) -> str:
@@ -195,7 +167,7 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
         proposal=a.job.proposal.name,
         held=told(done.forbids_driving),
         gone=told(done.gone),
-        buy=tuple(_bought(a, r, card)),
+        buy=tuple(ordered_parts(a, r, card)),
         sections=_sections(a, r, card, rows),
         floor=tuple(_floor(a, r, i, side, floor, prediction) for i in range(len(a.axles)) for side in (0, 1)),
         floor_case=capital(r.case(floor)),
@@ -265,55 +237,6 @@ def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]
         else:
             out.append(Section(title, place, (row,), ruler_of(a, r, e.step.list, e.axle, e.side)))
     return tuple(out)
-
-
-def _bought(a: Assessment, r: Reader, card: tuple[Entry, ...]) -> list[Bought]:
-    """Springs as ordered, once where both sides are alike, and what the lists on the card take."""
-    lists = {(e.step.list, e.axle) for e in card if e.step.list not in (BEFORE, AFTER)}
-    out = []
-    for i, ordered in enumerate(a.orders):
-        if not any(axle == i for _, axle in lists) or not ordered.can_be_had:
-            continue
-        springs = _springs(a, r, i)
-        known = bought_of(a.job, i)
-        if known is not None:
-            price = "" if known.price is None else decimal(known.price, 2)
-            springs[0] = replace(
-                springs[0], named=known.part, price=price, days="" if known.days is None else decimal(known.days, 0)
-            )
-        out += springs
-        for name, what, count in PARTS:
-            if (name, i) in lists:
-                out.append(Bought(capital(r.corner(i, None)), filled(what, At(a, r, i, None)), count))
-    return out
-
-
-def _springs(a: Assessment, r: Reader, i: int) -> list[Bought]:
-    """The springs of an axle: once where both sides are alike, spacers then by corner."""
-    ordered, order = a.orders[i], a.orders[i].order
-    words = [WORDS[ordered.kind.name].line(a, (i, side), r) for side in (0, 1)]
-    both = tr("{axle}, same springs both sides", axle=capital(r.corner(i, None)))
-    if words[0] == words[1]:
-        return [Bought(both, words[0], 2)]
-    alike = [r.coil(free) for free in order.free_m], [r.rate(rate) for rate in order.rate_n_per_m]
-    if ordered.kind.name not in ("coil", "progressive") or any(len(set(of)) > 1 for of in alike):
-        return [Bought(capital(r.corner(i, side)), words[side], 1) for side in (0, 1)]
-    said = {"kind": tr(WORDS[ordered.kind.name].name), "rate": rate_words(a, (i, 0), r), "free": free_words(a, (i, 0), r)}
-    spring = tr("{kind} {rate}, free length {free}", **said)
-    spacers = [Bought(capital(r.corner(i, side)), tr("spacer {m}", m=r.coil(order.spacer_m[side])), 1) for side in (0, 1)
-               if r.coil(order.spacer_m[side]) != r.coil(0.0)]  # fmt: skip
-    return [Bought(both, spring, 2), *spacers]
-
-
-PARTS = (  # of a list: what it takes, besides springs
-    ("leaf pack", later("U-bolts with nuts, legs {ubolt}; centre bolts; eye bushes"), 4),
-    ("block", later("blocks {block}; U-bolts with nuts, legs {ubolt}"), 2),
-    ("bump stop", later("bump-stop spacer {stop_spacer}, stop height {stop_trim}"), 2),
-    ("strap", later("limiting strap {strap}"), 2),
-    ("track bar", later("Panhard bar set to {bar_length}, ends and jam nut"), 1),
-    ("half shaft", later("differential spacers {diff_spacer}, longer bolts of the same grade; axle nuts"), 2),
-    ("coil on strut", later("top nut, lower bolts and nuts where its maker says new"), 2),
-)
 
 
 def _floor(a: Assessment, r: Reader, i: int, side: int, case: int, prediction: Prediction | None) -> Floor:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import argparse
 
-from isostat.answers.card import card_page, card_text, made_words, order_csv
+from isostat.answers.card import card_page, card_text, made_words
+from isostat.answers.card_order import order_csv
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.stance.band import predicted
@@ -27,7 +28,7 @@ def answer_card(asked: argparse.Namespace) -> int:
         if path:
             write_whole(path, html(page, made))
     if asked.order:
-        write_whole(asked.order, order_csv(page))
+        write_whole(asked.order, order_csv(page.buy))
     if asked.pdf:
         from isostat.desktop.paper.card_pdf import card_file, on_paper  # noqa: PLC0415 - the screen's library only where it is wanted
 

@@ -9,7 +9,8 @@ from itertools import pairwise
 import numpy as np
 import pytest
 
-from isostat.answers.card import card_page, order_csv
+from isostat.answers.card import card_page
+from isostat.answers.card_order import order_csv
 from isostat.assess import assess
 from isostat.assess.find import search as searching
 from isostat.assess.find.advertised import advertised
@@ -101,10 +102,10 @@ def test_a_part_that_is_taken_is_named_on_the_order_until_its_springs_change() -
     job = taken(hive().job, found, found.good.chosen[:, n])
     (known,) = job.card.bought
     assert known.part == found.name(int(found.good.part[n])) and known.price == pytest.approx(found.good.price[n])
-    ordered = order_csv(card_page(assess(job), Reader(job)))
+    ordered = order_csv(card_page(assess(job), Reader(job)).buy)
     assert known.part in ordered and bought_of(job, 0) == known
     other = put_number(job, path_to(JOB.proposal.axles[0].left.rate_n_per_m), 91_000)
-    assert bought_of(other, 0) is None and known.part not in order_csv(card_page(assess(other), Reader(other)))
+    assert bought_of(other, 0) is None and known.part not in order_csv(card_page(assess(other), Reader(other)).buy)
     lower = put_number(job, path_to(JOB.target.front_lift_m), 0.02)
     assert bought_of(lower, 0) == known, "another target: the same springs"
 

@@ -10,7 +10,8 @@ from pathlib import Path
 from PyQt6.QtCore import QPointF, QRectF, QSizeF, Qt
 from PyQt6.QtGui import QFont, QGuiApplication, QPainter, QTextDocument
 
-from isostat.answers.card import card_page, made_words, order_csv
+from isostat.answers.card import card_page, made_words
+from isostat.answers.card_order import order_csv
 from isostat.assess.judge import judge
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.band import predicted
@@ -33,7 +34,7 @@ def card_file(kind: str, a: Assessment, path: Path, r: Reader, page: str = "A4")
         write_card(card_html(found, made, paper=True), path, page, title)
         return
     texts = {"html": card_html, "cab": cab_html, "customer": customer_html}
-    write_whole(path, texts[kind](found, made) if kind in texts else order_csv(found))
+    write_whole(path, texts[kind](found, made) if kind in texts else order_csv(found.buy))
 
 
 @contextmanager
