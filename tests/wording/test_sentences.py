@@ -205,3 +205,17 @@ def test_a_fix_is_said_by_the_job_that_it_was_tried_on_though_another_has_fewer_
             assert say_fix(fix, Reader(unladen())) == say_fix(fix, Reader(a.job))
             seen += fix.leveled is not None or isinstance(fix.remedy, CarryLess | Move)
     assert seen, "or nothing of it names a case or an item"
+
+
+@pytest.mark.parametrize(
+    ("now", "high", "title", "body"),
+    [
+        (0.0056, 0.0052, "Axles out of line: 0.32° to the left", "It may be 0.30° to the right to 0.30° to the left."),
+        (0.0120, 0.0052, "Axles out of line: 0.7° to the left", "It may be 0.3° to the right to 0.3° to the left."),
+    ],
+)
+def test_what_is_outside_never_reads_as_what_is_allowed(now: float, high: float, title: str, body: str) -> None:
+    judgement = DraggedOutside(grade=Grade.WATCH, place=Place(), step=Step.KNOCK_ON, what=What.CRAB, quantity=Quantity.ANGLE,
+                               before=0.0, now=now, low=-high, high=high)  # fmt: skip
+    said = say(judgement, Reader(HIVE))
+    assert (said.title, said.body) == (title, body)

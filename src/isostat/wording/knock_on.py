@@ -31,14 +31,14 @@ def say_what(line: Line, r: Reader) -> str:
     return capital(words if line.axle is None else tr("{what}, {axle}", what=words, axle=r.axle(line.axle)))
 
 
-def say_value(what: What, quantity: Quantity, value: float, r: Reader) -> str:
-    """A value with its unit and its side."""
+def say_value(what: What, quantity: Quantity, value: float, r: Reader, decimals: int | None = None) -> str:
+    """A value with its unit and its side. decimals: other than the unit's own."""
     if not np.isfinite(value):
         return tr("cannot close")
-    amount = with_unit(abs(value) if what in SIGNS else value, quantity, r.preset)
+    amount = with_unit(abs(value) if what in SIGNS else value, quantity, r.preset, decimals=decimals)
     if what not in SIGNS:
         return amount
-    if amount == with_unit(0.0, quantity, r.preset) and what is not What.LAMPS:
+    if amount == with_unit(0.0, quantity, r.preset, decimals=decimals) and what is not What.LAMPS:
         return tr("true") if what is What.SPEEDOMETER else amount
     return tr(SIGNS[what][int(value >= 0.0)], m=amount)
 
@@ -163,15 +163,24 @@ def knock_on_text(a: Assessment, lines: tuple[Line, ...], r: Reader) -> str:
 
 @tell.register
 def _(j: DraggedOutside, r: Reader) -> tuple[str, str]:
-    now, what = say_value(j.what, j.quantity, j.now, r), capital(tr(WHAT[j.what]))
-    title = tr("{what}: {now}", what=what, now=now)
-    ends = [None if end is None else say_value(j.what, j.quantity, end, r) for end in (j.low, j.high)]
+    now, *ends = _told_apart(j, r)
+    title = tr("{what}: {now}", what=capital(tr(WHAT[j.what])), now=now)
     allowed = tr("It may be {low} to {high}.", low=ends[0], high=ends[1])
     if ends[0] is None:
         allowed = tr("It may be {m} at most.", m=ends[1])
     elif ends[1] is None:
         allowed = tr("It may be {m} at least.", m=ends[0])
     return title, _speed(j.now, r) if j.what is What.SPEEDOMETER else allowed
+
+
+def _told_apart(j: DraggedOutside, r: Reader) -> list[str | None]:
+    """The value and both ends of what is allowed; with one decimal more where rounding would make it one of them."""
+
+    def said(decimals: int | None) -> list[str | None]:
+        return [None if x is None else say_value(j.what, j.quantity, x, r, decimals) for x in (j.now, j.low, j.high)]
+
+    now, *ends = said(None)
+    return said(r.preset.unit(j.quantity).decimals + 1) if now in ends else [now, *ends]
 
 
 def _speed(slow: float, r: Reader) -> str:
