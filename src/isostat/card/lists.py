@@ -9,6 +9,7 @@ from importlib.resources import files
 from typing import Any
 
 STATES = ("bench", "air", "wheels", "ride")
+WHEN = ("valve", "coil")
 BY = ("vehicle", "axle", "wheel", "corner")
 
 
@@ -22,7 +23,7 @@ class Step:
 
     after: steps that come first, by number in its own list, as `other list 3`, or a whole list; reads: what is written down;
     torque: states in which its joint is tightened; look: sides and ends are looked at twice; hold: not driven until it is ticked;
-    heights: of every wheel are read; when: what the job must have for it to be asked.
+    heights: of every wheel are read; when: what there must be for it to be asked: a brake valve, a new coil.
     """
 
     list: str
@@ -91,6 +92,9 @@ def _step(name: str, n: int, given: dict[str, Any]) -> Step:
     if states:
         raise BadList(f"{name} {n}: torque state “{states[0]}” is not known. Use one of {', '.join(STATES)}.")
     after, reads, torque, when = (tuple(given.get(key, ())) for key in ("after", "reads", "torque", "when"))
+    conditions = [one for one in when if one not in WHEN]
+    if conditions:
+        raise BadList(f"{name} {n}: condition “{conditions[0]}” is not known. Use one of {', '.join(WHEN)}.")
     look, hold, heights = (bool(given.get(key, False)) for key in ("look", "hold", "heights"))
     return Step(list=name, number=n, do=given["do"], caution=given.get("caution", ""), after=after, reads=reads, torque=torque,
                 when=when, look=look, hold=hold, heights=heights)  # fmt: skip

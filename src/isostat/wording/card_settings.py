@@ -13,7 +13,7 @@ from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.assess.spring.leaf_hardware import leaf_hardware
-from isostat.assess.spring.preload import hanging_force_n
+from isostat.assess.spring.preload import found_hanging_force_n, hanging_force_n
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.stance.attitude import LAMP_AT, lamp, lamp_range
 from isostat.assess.travel.landmarks import landmarks
@@ -26,6 +26,7 @@ from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
 
+COILS = ("coil", "progressive")
 BLANK = "________"
 NAMED = re.compile(r"\{(\w+)\}")
 
@@ -112,7 +113,7 @@ def _readings_open(at: At) -> str:
         missing = [tr(p.words) for p in AXLE_POINTS if p.gone and axle.layout == "solid" and getattr(axle, p.field) is None]
         missing += [tr(p.words) for p in POINTS if any(getattr(c, p.field) is None for c in (axle.left, axle.right))]
         open_ += [f"{words} ({at.r.axle(n)})" for words in missing]
-    return tr("still open: {readings}.", readings=", ".join(open_)) if open_ else tr("all are in the job.")
+    return tr("Still open: {readings}.", readings=", ".join(open_)) if open_ else tr("All are in the job.")
 
 
 def _floor_load(at: At) -> str:
@@ -136,13 +137,25 @@ def _lamp_drop(at: At) -> str | None:
     return tr("{low} to {high}", low=at.r.height(low), high=at.r.height_unit(high)) if LAMP_AT else None
 
 
-def _stored(at: At) -> str:
-    force = max(hanging_force_n(at.a, at.i, side)[1] for side in at.sides)
-    return at.r.mass(max(force, 0.0) / GRAVITY)
+def _stored(at: At) -> str | None:
+    """Of the coil that comes out and of the one that goes in, the more: the same compressor holds both."""
+    old, new = (kind in COILS for kind in (at.a.job.as_found.axles[at.i].kind, at.a.orders[at.i].kind.name))
+    forces = [found_hanging_force_n(at.a, at.i, side)[1] for side in at.sides if old]
+    forces += [hanging_force_n(at.a, at.i, side)[1] for side in at.sides if new]
+    return at.r.mass(max(*forces, 0.0) / GRAVITY) if forces else None
+
+
+def _squeeze_old(at: At) -> str | None:
+    """Length at full droop of the coil that comes out."""
+    if at.a.job.as_found.axles[at.i].kind not in COILS:
+        return None
+    found = at.a.found_springs[at.i]
+    hung = [found[side].implied_free_m - max(found_hanging_force_n(at.a, at.i, side)[0], 0.0) for side in at.sides]
+    return at.both([at.r.coil(length) for length in hung])
 
 
 def _squeeze(at: At) -> str | None:
-    """Length of the coil in its place at full droop, shorter than its free length by the preload."""
+    """Length of the new coil in its place at full droop, shorter than its free length by the preload."""
     order = at.a.orders[at.i].order
     said = [at.r.coil(order.free_m[side] - max(hanging_force_n(at.a, at.i, side)[0], 0.0)) for side in at.sides]
     return at.both(said)
@@ -262,6 +275,7 @@ SETTINGS: dict[str, Callable[[At], str | None]] = {
     "tyre_pressure": _tyre_pressure, "stand_load": _stand_load, "lowest": _lowest, "lines": _lines, "readings_open": _readings_open,
     "photos": _photos,
     "floor_load": _floor_load, "lamp_case": _lamp_case, "lamp_drop": _lamp_drop, "stored": _stored, "squeeze": _squeeze,
+    "squeeze_old": _squeeze_old,
     "spacer": _spacer, "ring": _stacked(lambda s: s.marks.ring_m), "collar": _stacked(lambda s: s.marks.collar_m),
     "face": lambda _: tr("the perch's upper face"), "main_room": _stacked(lambda s: s.pair.main.solid_m + rules.RING_MARGIN),
     "collar_turns": _collar_turns, "block": _block, "ubolt": _hardware("legs_m"), "pinion": _pinion,

@@ -39,6 +39,9 @@ FIRST = {  # at one place, by the hazards of the work (common practice, no sourc
     ("stacked pair 5", "stacked pair 7"), ("stacked pair 8", "stacked pair 9"), ("track bar 1", "track bar 2"),
     ("links 2", "links 3"), ("links 5", "links 6"), ("half shaft 6", "half shaft 7"), ("strap 3", "strap 5"),
     ("track bar 2", "before 7"), ("track bar 7", "after 4"),
+    ("coil on strut 5", "air springs 4"), ("air springs 4", "coil on strut 7"), ("coil on strut 9", "air springs 5"),
+    ("coil on beam 4", "air springs 4"), ("air springs 4", "coil on beam 7"), ("coil on beam 8", "air springs 5"),
+    ("coil on arm 4", "air springs 4"), ("air springs 4", "coil on arm 7"), ("coil on arm 8", "air springs 5"),
 }  # fmt: skip
 ON_THE_WHEELS = {("after 3", "after 4"), ("after 4", "after 5"), ("after 5", "after 6"), ("after 1", "after 2"),
                  ("after 2", "after 3"),

@@ -40,10 +40,15 @@ class Entry:
 
 
 def card_of(a: Assessment) -> tuple[Entry, ...]:
-    """Of a job. What only some jobs have (a brake valve) is left out where this one has none."""
-    has = {"valve": a.job.vehicle.brake_rod_m is not None}
+    """Of a job. What only some jobs have (a brake valve, a new coil) is left out where this one has none."""
     solid = [axle.layout == "solid" for axle in a.job.vehicle.axles]
-    return tuple(e for e in _shipped(changes(a), tuple(solid)) if all(has.get(what, True) for what in e.step.when))
+    return tuple(e for e in _shipped(changes(a), tuple(solid)) if all(_there(a, e.axle, what) for what in e.step.when))
+
+
+def _there(a: Assessment, axle: int | None, what: str) -> bool:
+    if what == "valve":
+        return a.job.vehicle.brake_rod_m is not None
+    return axle is not None and a.orders[axle].kind.name != "air"
 
 
 @lru_cache(maxsize=8)
