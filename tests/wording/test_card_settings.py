@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 
 from isostat.assess import assess
 from isostat.assess.fit.compose import card_of
 from isostat.assess.spring.preload import hanging_force_n
+from isostat.assess.spring.torsion import torsion_set
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import droop_end
 from isostat.job.demos import demo
 from isostat.job.schema import Job
-from isostat.wording.card_settings import At, filled, setting
+from isostat.wording.card_at import At
+from isostat.wording.card_settings import filled, setting
 from isostat.wording.reader import Reader
 
 
@@ -33,6 +37,35 @@ def test_a_compressor_is_told_the_greater_of_what_both_coils_hold(name: str, axl
         new = 0.0 if name == "glaziers-flatbed" else hanging_force_n(of.a, axle, side)[1] / GRAVITY
         said = setting("stored", of)
         assert said is not None and float(said.split()[0]) == pytest.approx(max(old_coil_left_kg(of, side), new), abs=0.6)
+
+
+@pytest.mark.parametrize(
+    ("name", "axle", "setting_of", "words"),
+    [
+        ("orchard-sprayer", 0, "bar_load", "283 kg left, 277 kg right"),
+        ("orchard-sprayer", 0, "adjuster", "adjuster 2.5 turns in left, adjuster 2.9 turns in right"),
+        ("orchard-sprayer", 0, "slack_angle", "−33.7° left, −34.0° right"),
+        ("dairy-trailer", 0, "frame_lift", "12 mm"),
+        ("kite-winch-buggy", 1, "slip", "48 mm in, 70 mm out"),
+        ("hive-hauler", 0, "bar_load", None),
+        ("hive-hauler", 0, "splines", None),
+    ],
+)
+def test_what_the_program_knows_is_never_left_blank(name: str, axle: int, setting_of: str, words: str | None) -> None:
+    assert setting(setting_of, at(demo(name), axle, None)) == words
+
+
+def test_splines_are_moved_by_what_turns_the_anchor() -> None:
+    """Inner and outer teeth together turn it as far as the order says, as near as few teeth come."""
+    of = at(demo("orchard-sprayer"), 0, None)
+    found, said = torsion_set(of.a, 0), setting("splines", of)
+    assert found is not None and said is not None and said.startswith("front left: inner 5 splines tighter")
+    read = of.a.job.as_found.axles[0].torsion.over(of.a.job.proposal.axles[0].torsion)
+    inner, outer = read.teeth_inner, read.teeth_outer
+    assert inner and outer
+    for anchor, (tighter, slacker) in zip(found.anchors, ((5, 5), (-4, -5)), strict=True):
+        turned = 2.0 * math.pi * (tighter / inner - slacker / outer)
+        assert turned == pytest.approx(anchor.turn_rad, abs=math.radians(0.5))
 
 
 def test_air_in_place_of_steel_takes_the_coil_out_and_puts_none_in() -> None:

@@ -23,7 +23,8 @@ from isostat.job.edits.card import torque_of, written_of
 from isostat.language import capital, later, tr, trn
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
-from isostat.wording.card_settings import At, blanks, filled
+from isostat.wording.card_at import At
+from isostat.wording.card_settings import blanks, filled
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 

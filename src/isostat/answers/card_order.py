@@ -12,7 +12,8 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.job.edits.card import bought_of
 from isostat.job.tables.readings_csv import safe_cell
 from isostat.language import capital, decimal, later, tr
-from isostat.wording.card_settings import At, filled
+from isostat.wording.card_at import At
+from isostat.wording.card_settings import filled
 from isostat.wording.reader import Reader
 from isostat.wording.springs.kind import free_words, rate_words
 from isostat.wording.springs.words import WORDS

@@ -10,7 +10,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.assess.spring.stacked import stacked
 from isostat.language import tr
-from isostat.wording.card_settings import At
+from isostat.wording.card_at import At
 from isostat.wording.reader import Reader
 
 

@@ -4,61 +4,41 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
 
 import numpy as np
 
 from isostat.assess.knock_on.line import Cure, Line, Way, What
 from isostat.assess.knock_on.lines import knock_ons
-from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
-from isostat.assess.spring.leaf_hardware import leaf_hardware
-from isostat.assess.spring.preload import found_hanging_force_n, hanging_force_n
-from isostat.assess.spring.stacked import stacked
 from isostat.assess.stance.attitude import LAMP_AT, lamp, lamp_range
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core import rules
-from isostat.core.limits import GRAVITY
 from isostat.core.parts.event import Event
 from isostat.job.points import AXLE_POINTS, POINTS, VEHICLE_POINTS
-from isostat.language import decimal, tr
+from isostat.language import tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
-from isostat.wording.reader import Reader
+from isostat.wording.card_at import At
+from isostat.wording.card_springs import (
+    adjuster,
+    bar_load,
+    collar_turns,
+    foam_squeeze,
+    frame_lift,
+    hardware,
+    in_stack,
+    shackle_angle,
+    slack_angle,
+    spacer,
+    splines,
+    squeeze,
+    squeeze_old,
+    stored,
+)
+from isostat.wording.knock_on import say_case
 
-COILS = ("coil", "progressive")
 BLANK = "________"
 NAMED = re.compile(r"\{(\w+)\}")
-
-
-@dataclass(frozen=True, slots=True)
-class At:
-    """Where a step is: axle and side, each None where it is not of one."""
-
-    a: Assessment
-    r: Reader
-    axle: int | None
-    side: int | None
-
-    @property
-    def i(self) -> int:
-        """The axle, or the first."""
-        return self.axle or 0
-
-    @property
-    def sides(self) -> tuple[int, ...]:
-        """Which wheels it is about."""
-        return (0, 1) if self.side is None else (self.side,)
-
-    @property
-    def floor(self) -> int:
-        """The case of the workshop's floor, or as weighed."""
-        kinds = [case.kind for case in self.a.job.cases]
-        return kinds.index("floor") if "floor" in kinds else self.a.job.weighed_case
-
-    def both(self, values: list[str]) -> str:
-        """Left and right, once where they are alike."""
-        return values[0] if len(set(values)) == 1 else tr("{left} left, {right} right", left=values[0], right=values[-1])
 
 
 def filled(text: str, at: At) -> str:
@@ -137,59 +117,8 @@ def _lamp_drop(at: At) -> str | None:
     return tr("{low} to {high}", low=at.r.height(low), high=at.r.height_unit(high)) if LAMP_AT else None
 
 
-def _stored(at: At) -> str | None:
-    """Of the coil that comes out and of the one that goes in, the more: the same compressor holds both."""
-    old, new = (kind in COILS for kind in (at.a.job.as_found.axles[at.i].kind, at.a.orders[at.i].kind.name))
-    forces = [found_hanging_force_n(at.a, at.i, side)[1] for side in at.sides if old]
-    forces += [hanging_force_n(at.a, at.i, side)[1] for side in at.sides if new]
-    return at.r.mass(max(*forces, 0.0) / GRAVITY) if forces else None
-
-
-def _squeeze_old(at: At) -> str | None:
-    """Length at full droop of the coil that comes out."""
-    if at.a.job.as_found.axles[at.i].kind not in COILS:
-        return None
-    found = at.a.found_springs[at.i]
-    hung = [found[side].implied_free_m - max(found_hanging_force_n(at.a, at.i, side)[0], 0.0) for side in at.sides]
-    return at.both([at.r.coil(length) for length in hung])
-
-
-def _squeeze(at: At) -> str | None:
-    """Length of the new coil in its place at full droop, shorter than its free length by the preload."""
-    order = at.a.orders[at.i].order
-    said = [at.r.coil(order.free_m[side] - max(hanging_force_n(at.a, at.i, side)[0], 0.0)) for side in at.sides]
-    return at.both(said)
-
-
-def _spacer(at: At) -> str:
-    return at.both([at.r.coil(at.a.orders[at.i].order.spacer_m[side]) for side in at.sides])
-
-
-def _stacked(value: Callable[..., float | None]) -> Callable[[At], str | None]:
-    def said(at: At) -> str | None:
-        found = [stacked(at.a, at.i, side) for side in at.sides]
-        values = [None if one is None else value(one) for one in found]
-        return None if any(v is None for v in values) else at.both([at.r.coil(float(v)) for v in values if v is not None])
-
-    return said
-
-
-def _collar_turns(at: At) -> str | None:
-    found = [stacked(at.a, at.i, side) for side in at.sides]
-    return None if any(one is None for one in found) else at.both([decimal(one.turns, 1) for one in found if one is not None])
-
-
-def _hardware(field: str) -> Callable[[At], str | None]:
-    def said(at: At) -> str | None:
-        found = leaf_hardware(at.a, at.i)
-        value = None if found is None else getattr(found, field)
-        return None if value is None else at.r.coil(float(value))
-
-    return said
-
-
 def _block(at: At) -> str | None:
-    return _spacer(at) if at.a.orders[at.i].kind.name == "leaf" else None
+    return spacer(at) if at.a.orders[at.i].kind.name == "leaf" else None
 
 
 def _pinion(at: At) -> str | None:
@@ -267,6 +196,23 @@ def _shim(at: At) -> str | None:
     return at.r.angle(abs(ways[0].by)) if ways else None
 
 
+def _now(at: At, what: What) -> str | None:
+    """A line of Knock-on at the target."""
+    for line in knock_ons(at.a):
+        if line.what is what and line.axle == at.i and not line.asks:
+            return say_case(line, at.a.target_case, at.r)
+    return None
+
+
+def _joint_angle(at: At) -> str | None:
+    return _now(at, What.HALF_SHAFT)
+
+
+def _slip(at: At) -> str | None:
+    ways = [_now(at, What.SLIP_IN), _now(at, What.SLIP_OUT)]
+    return None if None in ways else tr("{a} in, {b} out", a=ways[0], b=ways[1])
+
+
 def _stroke_left(at: At) -> str:
     return with_unit(rules.SHOCK_MARGIN, Quantity.HEIGHT, at.r.preset)
 
@@ -274,14 +220,16 @@ def _stroke_left(at: At) -> str:
 SETTINGS: dict[str, Callable[[At], str | None]] = {
     "tyre_pressure": _tyre_pressure, "stand_load": _stand_load, "lowest": _lowest, "lines": _lines, "readings_open": _readings_open,
     "photos": _photos,
-    "floor_load": _floor_load, "lamp_case": _lamp_case, "lamp_drop": _lamp_drop, "stored": _stored, "squeeze": _squeeze,
-    "squeeze_old": _squeeze_old,
-    "spacer": _spacer, "ring": _stacked(lambda s: s.marks.ring_m), "collar": _stacked(lambda s: s.marks.collar_m),
-    "face": lambda _: tr("the perch's upper face"), "main_room": _stacked(lambda s: s.pair.main.solid_m + rules.RING_MARGIN),
-    "collar_turns": _collar_turns, "block": _block, "ubolt": _hardware("legs_m"), "pinion": _pinion,
+    "floor_load": _floor_load, "lamp_case": _lamp_case, "lamp_drop": _lamp_drop, "stored": stored, "squeeze": squeeze,
+    "squeeze_old": squeeze_old,
+    "spacer": spacer, "ring": in_stack(lambda s: s.marks.ring_m), "collar": in_stack(lambda s: s.marks.collar_m),
+    "face": lambda _: tr("the perch's upper face"), "main_room": in_stack(lambda s: s.pair.main.solid_m + rules.RING_MARGIN),
+    "collar_turns": collar_turns, "block": _block, "ubolt": hardware("legs_m"), "pinion": _pinion,
     "least_pressure": _pressure("least_pa"), "most_pressure": _pressure("most_pa"), "floor_pressure": _pressure("floor"),
     "bag_height": _bag_height, "stop_trim": _stop(trimmed=True), "stop_spacer": _stop(trimmed=False), "stop_gap": _stop_gap,
     "strap": _strap, "bar_length": _bar_length, "diff_spacer": _diff_spacer, "follow_drop": _diff_spacer, "shim": _shim,
+    "bar_load": bar_load, "adjuster": adjuster, "splines": splines, "slack_angle": slack_angle, "shackle_angle": shackle_angle,
+    "foam_squeeze": foam_squeeze, "frame_lift": frame_lift, "joint_angle": _joint_angle, "slip": _slip,
     "stroke_left": _stroke_left, "target_case": _lamp_case,
     "rail_alike": lambda at: at.r.height_unit(float(rules.AXLE_SIDEWAYS)),
 }  # fmt: skip

@@ -1,0 +1,39 @@
+"""Where a step of a card is, and how it says what both wheels of an axle have."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from isostat.assess.solve.assessment import Assessment
+from isostat.language import tr
+from isostat.wording.reader import Reader
+
+
+@dataclass(frozen=True, slots=True)
+class At:
+    """Where a step is: axle and side, each None where it is not of one."""
+
+    a: Assessment
+    r: Reader
+    axle: int | None
+    side: int | None
+
+    @property
+    def i(self) -> int:
+        """The axle, or the first."""
+        return self.axle or 0
+
+    @property
+    def sides(self) -> tuple[int, ...]:
+        """Which wheels it is about."""
+        return (0, 1) if self.side is None else (self.side,)
+
+    @property
+    def floor(self) -> int:
+        """The case of the workshop's floor, or as weighed."""
+        kinds = [case.kind for case in self.a.job.cases]
+        return kinds.index("floor") if "floor" in kinds else self.a.job.weighed_case
+
+    def both(self, values: list[str]) -> str:
+        """Left and right, once where they are alike."""
+        return values[0] if len(set(values)) == 1 else tr("{left} left, {right} right", left=values[0], right=values[-1])

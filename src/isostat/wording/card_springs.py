@@ -1,0 +1,129 @@
+"""Settings of a card that are a spring's own: what it holds, its marks, its anchors and how it stands."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from isostat.assess.spring.cushion import cushion_page
+from isostat.assess.spring.leaf_hardware import leaf_hardware
+from isostat.assess.spring.preload import found_hanging_force_n, hanging_force_n
+from isostat.assess.spring.stacked import stacked
+from isostat.assess.spring.torsion import Anchor, torsion_set
+from isostat.core.limits import GRAVITY
+from isostat.language import decimal, tr
+from isostat.wording.card_at import At
+from isostat.wording.springs.torsion import say_splines, say_wound
+
+COILS = ("coil", "progressive")
+
+
+def stored(at: At) -> str | None:
+    """Of the coil that comes out and of the one that goes in, the more: the same compressor holds both."""
+    old, new = (kind in COILS for kind in (at.a.job.as_found.axles[at.i].kind, at.a.orders[at.i].kind.name))
+    forces = [found_hanging_force_n(at.a, at.i, side)[1] for side in at.sides if old]
+    forces += [hanging_force_n(at.a, at.i, side)[1] for side in at.sides if new]
+    return at.r.mass(max(*forces, 0.0) / GRAVITY) if forces else None
+
+
+def squeeze_old(at: At) -> str | None:
+    """Length at full droop of the coil that comes out."""
+    if at.a.job.as_found.axles[at.i].kind not in COILS:
+        return None
+    found = at.a.found_springs[at.i]
+    hung = [found[side].implied_free_m - max(found_hanging_force_n(at.a, at.i, side)[0], 0.0) for side in at.sides]
+    return at.both([at.r.coil(length) for length in hung])
+
+
+def squeeze(at: At) -> str | None:
+    """Length of the new coil in its place at full droop, shorter than its free length by the preload."""
+    order = at.a.orders[at.i].order
+    said = [at.r.coil(order.free_m[side] - max(hanging_force_n(at.a, at.i, side)[0], 0.0)) for side in at.sides]
+    return at.both(said)
+
+
+def spacer(at: At) -> str:
+    """Of a coil, or the block under a pack."""
+    return at.both([at.r.coil(at.a.orders[at.i].order.spacer_m[side]) for side in at.sides])
+
+
+def in_stack(value: Callable[..., float | None]) -> Callable[[At], str | None]:
+    """A length of a stacked pair."""
+
+    def said(at: At) -> str | None:
+        found = [stacked(at.a, at.i, side) for side in at.sides]
+        values = [None if one is None else value(one) for one in found]
+        return None if any(v is None for v in values) else at.both([at.r.coil(float(v)) for v in values if v is not None])
+
+    return said
+
+
+def collar_turns(at: At) -> str | None:
+    """Of a stacked pair, from just snug."""
+    found = [stacked(at.a, at.i, side) for side in at.sides]
+    return None if any(one is None for one in found) else at.both([decimal(one.turns, 1) for one in found if one is not None])
+
+
+def hardware(field: str) -> Callable[[At], str | None]:
+    """A length of what goes with a leaf pack."""
+
+    def said(at: At) -> str | None:
+        found = leaf_hardware(at.a, at.i)
+        value = None if found is None else getattr(found, field)
+        return None if value is None else at.r.coil(float(value))
+
+    return said
+
+
+def shackle_angle(at: At) -> str | None:
+    """At the target."""
+    found = leaf_hardware(at.a, at.i)
+    if found is None or found.leans_rad is None:
+        return None
+    return tr("{angle} when {case}", angle=at.r.angle(found.leans_rad[1]), case=at.r.case(at.a.target_case))
+
+
+def bar_load(at: At) -> str | None:
+    """What bars as found hold at the arm's end at full droop."""
+    if at.a.job.as_found.axles[at.i].kind != "torsion bar":
+        return None
+    return at.both([at.r.mass(max(found_hanging_force_n(at.a, at.i, side)[1], 0.0) / GRAVITY) for side in at.sides])
+
+
+def _anchors(said: Callable[[At, Anchor], str | None]) -> Callable[[At], str | None]:
+    def of(at: At) -> str | None:
+        found = torsion_set(at.a, at.i)
+        values = [None] if found is None else [said(at, found.anchors[side]) for side in at.sides]
+        return None if None in values else at.both([v for v in values if v is not None])
+
+    return of
+
+
+def _adjuster(at: At, anchor: Anchor) -> str:
+    if anchor.bolt_turns is None:
+        return say_wound(anchor.turn_rad, at.r.angle(abs(anchor.turn_rad)))
+    n = decimal(anchor.bolt_turns, 1)
+    return tr("adjuster {n} turns in", n=n) if anchor.turn_rad >= 0 else tr("adjuster {n} turns out", n=n)
+
+
+adjuster = _anchors(_adjuster)
+slack_angle = _anchors(lambda at, anchor: at.r.angle(anchor.slack_rad))
+
+
+def splines(at: At) -> str | None:
+    """How both ends of a bar are moved, where their teeth were counted."""
+    found = torsion_set(at.a, at.i)
+    teeth = [] if found is None else [(side, found.anchors[side].teeth) for side in at.sides]
+    said = [tr("{where}: {what}", where=at.r.corner(at.axle, side), what=say_splines(one).lower()) for side, one in teeth if one]
+    return "; ".join(said) or None
+
+
+def foam_squeeze(at: At) -> str | None:
+    """Of a foam helper, as the vehicle stands on the floor."""
+    found = cushion_page(at.a, at.i)
+    return None if found is None else at.both([at.r.coil(float(found.loads.squeeze_m[side, at.floor])) for side in at.sides])
+
+
+def frame_lift(at: At) -> str | None:
+    """How far the frame must come up for the helper to go in."""
+    found = cushion_page(at.a, at.i)
+    return None if found is None else at.r.height_unit(found.up_m)
