@@ -19,7 +19,7 @@ FROM_THE_SHEET = {
     
     "bolt_showing", "fitting_angle", "bend", "parallel", "jack_stroke", "nose", "opens_axle", 
     "tall_end", "bolt_side", "stop_least", "shock_left", "strap_longer", "thread_showing",
-    "thread_turns", "link_length", "shim_way", 
+    "thread_turns", "shim_way", 
 }  # fmt: skip
 
 

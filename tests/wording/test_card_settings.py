@@ -47,6 +47,14 @@ def test_a_compressor_is_told_the_greater_of_what_both_coils_hold(name: str, axl
         ("orchard-sprayer", 0, "slack_angle", "−33.7° left, −34.0° right"),
         ("dairy-trailer", 0, "frame_lift", "12 mm"),
         ("kite-winch-buggy", 1, "slip", "48 mm in, 70 mm out"),
+        (
+            "kite-winch-buggy",
+            1,
+            "link_plan",
+            "lower left 1 half turn shorter, lower right 4 half turns longer, upper left 7 half turns shorter, "
+            "upper right 1 half turn longer, Panhard bar 6 half turns shorter",
+        ),
+        ("kite-winch-buggy", 0, "link_plan", None),
         ("hive-hauler", 0, "bar_load", None),
         ("hive-hauler", 0, "splines", None),
     ],

@@ -7,6 +7,7 @@ from collections.abc import Callable
 
 import numpy as np
 
+from isostat.assess.fit.changes import ON_LINKS
 from isostat.assess.knock_on.line import Cure, Line, Way, What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.spring.air import aired
@@ -35,7 +36,7 @@ from isostat.wording.card_springs import (
     squeeze_old,
     stored,
 )
-from isostat.wording.knock_on import say_case
+from isostat.wording.knock_on import say_case, say_cure
 
 BLANK = "________"
 NAMED = re.compile(r"\{(\w+)\}")
@@ -178,6 +179,17 @@ def _cure(at: At, *whats: What) -> tuple[Line, Cure] | None:
     return None
 
 
+def _link_plan(at: At) -> str | None:
+    """By how much each link is turned to bring the axle square and its pinion back."""
+    for line in knock_ons(at.a):
+        if line.what in ON_LINKS and line.axle == at.i and line.outside.any():
+            for cure in line.cures:
+                if cure.plan:
+                    said = say_cure(line, cure, at.r)
+                    return said[0].lower() + said[1:]
+    return None
+
+
 def _bar_length(at: At) -> str | None:
     found, read = _cure(at, What.SIDEWAYS), at.a.job.vehicle.axles[at.i].track_bar_m
     if found is None or read is None or found[1].way is not Way.LONGER_BAR:
@@ -229,7 +241,7 @@ SETTINGS: dict[str, Callable[[At], str | None]] = {
     "bag_height": _bag_height, "stop_trim": _stop(trimmed=True), "stop_spacer": _stop(trimmed=False), "stop_gap": _stop_gap,
     "strap": _strap, "bar_length": _bar_length, "diff_spacer": _diff_spacer, "follow_drop": _diff_spacer, "shim": _shim,
     "bar_load": bar_load, "adjuster": adjuster, "splines": splines, "slack_angle": slack_angle, "shackle_angle": shackle_angle,
-    "foam_squeeze": foam_squeeze, "frame_lift": frame_lift, "joint_angle": _joint_angle, "slip": _slip,
+    "foam_squeeze": foam_squeeze, "frame_lift": frame_lift, "joint_angle": _joint_angle, "slip": _slip, "link_plan": _link_plan,
     "stroke_left": _stroke_left, "target_case": _lamp_case,
     "rail_alike": lambda at: at.r.height_unit(float(rules.AXLE_SIDEWAYS)),
 }  # fmt: skip
