@@ -66,6 +66,23 @@ def test_steps_are_ticked_undone_saved_and_opened_again(open_window, qtbot: QtBo
     assert window.document.job == before
 
 
+def test_by_keys_a_step_is_ticked_then_its_reading_typed(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    opened(window)
+    seen(window, "fit tick 2", QPushButton).setFocus()
+
+    def key(code: Qt.Key) -> None:
+        QTest.keyClick(QApplication.focusWidget(), code)
+
+    key(Qt.Key.Key_Space)
+    key(Qt.Key.Key_Tab)
+    QTest.keyClicks(QApplication.focusWidget(), "2.4 bar")
+    key(Qt.Key.Key_Tab)
+    assert QApplication.focusWidget() is seen(window, "fit tick 3", QPushButton)
+    card = window.document.job.card
+    assert [(one.step, one.text) for one in card.written] == [("before 2", "2.4 bar")] and len(card.ticks) == 1
+
+
 def test_ticks_that_no_longer_hold_are_shown(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler"))
     sheet = opened(window)

@@ -6,7 +6,7 @@ from functools import partial
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
-from PyQt6.QtWidgets import QLineEdit
+from PyQt6.QtWidgets import QLineEdit, QWidget
 from typing_extensions import override
 
 from isostat.answers.card import CardPage, Row, Section, card_page
@@ -37,6 +37,7 @@ class FitStep(Sheet):
         self._rows: list[QRectF] = []
         self._ruler: Ruler | None = None
         self._ruled = QRectF()
+        self._steps_at = QPointF()  # below the head, right of the parts
 
     @override
     def lay(self, v: View) -> None:
@@ -56,8 +57,15 @@ class FitStep(Sheet):
             y = float(box.bottom()) + t.px(8)
         left = area.width() * PARTS
         self._lay_parts(v, page, QRectF(area.left(), y, left - t.px(14), area.bottom() - y))
+        self._steps_at = QPointF(area.left() + left - 1.0, t.px(HEAD))
         beside = QRectF(area.left() + left, y, area.width() - left, area.bottom() - y)
         self._lay_steps(v, page.sections[self.part], beside, page)
+
+    @override
+    def focus_chain(self) -> list[QWidget]:
+        """Head, parts, then every step: its tick, its readings, its torques."""
+        at = self._steps_at
+        return sorted(super().focus_chain(), key=lambda one: (one.y() >= at.y(), one.x() >= at.x(), one.y() // 12, one.x()))
 
     def _lay_head(self, v: View, page: CardPage) -> None:
         line = head_line(self, v).words("step words", tr("{n} of {all} steps done", n=page.total - page.open, all=page.total))
