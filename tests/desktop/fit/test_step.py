@@ -66,6 +66,22 @@ def test_steps_are_ticked_undone_saved_and_opened_again(open_window, qtbot: QtBo
     assert window.document.job == before
 
 
+def test_more_parts_than_there_is_room_for_are_reached_one_by_one(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("glaziers-flatbed"))
+    window.resize(1100, 700)
+    window.preferences.grow_text(1)
+    window.preferences.grow_text(1)
+    sheet = opened(window)
+    count = len(card_page(window.document.assessment, window.view().reader).sections)
+    for turn, end in ((1, count - 1), (-1, 0)):
+        while sheet.part != end:
+            behind = [n for n in range(count) if (one := sheet.findChild(QPushButton, f"fit part {n}")) and not one.isHidden()]
+            before, beyond = sheet.part, (behind[-1] if turn > 0 else behind[0])
+            assert beyond != before and len(behind) < count
+            press(qtbot, window, f"fit part {beyond}")
+            assert (sheet.part - before) * turn > 0 and not faults(sheet)
+
+
 def test_by_keys_a_step_is_ticked_then_its_reading_typed(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler"))
     opened(window)

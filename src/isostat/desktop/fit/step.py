@@ -21,7 +21,7 @@ from isostat.desktop.pieces.styles import button_style, field_style, restyle
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits.card import tick, untick
-from isostat.language import tr
+from isostat.language import tr, trn
 
 PARTS = 0.27  # of the width, that the list of parts takes
 PART, FLOOR, ROOM = 29.0, 64.0, 190.0  # px of a part, of the heights to be read, and that a ruler takes at least
@@ -93,18 +93,24 @@ class FitStep(Sheet):
         who.editingFinished.connect(lambda: setattr(self, "_who", who.text().strip()))
 
     def _lay_parts(self, v: View, page: CardPage, area: QRectF) -> None:
-        """Every part with how far it is."""
-        high = min(v.theme.px(PART), area.height() / len(page.sections))
-        for n, section in enumerate(page.sections):
-            done = sum(row.done for row in section.rows)
+        """Every part with how far it is; of more than there is room for those about the open one, and what is before and behind."""
+        high, last = v.theme.px(PART), len(page.sections) - 1
+        fits = min(max(int(area.height() // high), 3), last + 1)
+        start = min(max(self.part - fits // 2, 0), last + 1 - fits)
+        for row, n in enumerate(range(start, start + fits)):
+            section, at = page.sections[n], QPointF(area.left(), area.top() + row * high)
+            done = sum(one.done for one in section.rows)
             words = tr("{part}  {n}/{all}", part=_headed(section), n=done, all=len(section.rows))
-            at = QPointF(area.left(), area.top() + n * high)
+            if row == 0 and n > 0:
+                words = trn("▲ 1 part before", "▲ {n} parts before", n + 1)
+            elif row == fits - 1 and n < last:
+                words = trn("▼ 1 part behind", "▼ {n} parts behind", last + 1 - n)
             made = self.button(f"fit part {n}", words, at, partial(self.open, n), width=round(area.width()))
             made.setCheckable(True)
             made.setChecked(n == self.part)
             restyle(made, button_style(v.theme, filled=False))
         self._ruler = page.sections[self.part].ruler
-        top = area.top() + high * len(page.sections) + v.theme.px(16)
+        top = area.top() + high * fits + v.theme.px(16)
         below = QRectF(area.left(), top, area.width(), area.bottom() - top - v.theme.px(6))
         if self._ruler is not None and below.height() > v.theme.px(ROOM):
             self._ruled = below
