@@ -20,6 +20,7 @@ from isostat.job.reading import (
     Number,
     Offset,
     ShaftLength,
+    SteeringRatio,
     Text,
     Whole,
 )
@@ -106,11 +107,16 @@ class FrontArms(Frozen):
 
 
 class DragLink(Frozen):
-    """The link from the steering box to a solid axle, heights of its ends above the ground; box_side: on which the box is."""
+    """The link from the steering box to a solid axle, heights of its ends above the ground; box_side: on which the box is.
+
+    knuckle_arm_m: of the arm that it turns, kingpin to joint. steering_ratio: turn of the steering wheel for one of the road wheel.
+    """
 
     length_m: BarLength | None = None
     box_height_m: Height | None = None
     axle_height_m: Height | None = None
+    knuckle_arm_m: BarLength | None = None
+    steering_ratio: SteeringRatio | None = None
     box_side: Literal["left", "right"] = "left"
 
 

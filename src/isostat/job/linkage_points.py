@@ -9,7 +9,7 @@ from isostat.units.unit import Quantity
 
 def _point(field: str, words: str) -> Point:
     """Of a length, an angle, a thread or a ratio, as its field says."""
-    other = {"lead_m": Quantity.FINE, "final_drive": Quantity.RATIO}
+    other = {"lead_m": Quantity.FINE, "final_drive": Quantity.RATIO, "steering_ratio": Quantity.RATIO}
     return Point(field, words, other.get(field, Quantity.ANGLE if field.endswith("_rad") else Quantity.HEIGHT), gone=True)
 
 
@@ -66,6 +66,8 @@ LINKAGE_POINTS: dict[str, tuple[Point, ...]] = {
         _point("length_m", later("drag link, eye to eye")),
         _point("box_height_m", later("box end above the ground")),
         _point("axle_height_m", later("axle end above the ground")),
+        _point("knuckle_arm_m", later("knuckle arm, kingpin to joint")),
+        _point("steering_ratio", later("steering ratio")),
     ),
     "square": (
         _point("hub_left_m", later("hub to hub, left")),

@@ -229,6 +229,7 @@ BodyLength = bounded("height", 0.3, 12.0, "m")
 TorqueValue = bounded("torque", 1.0, 2000.0, "N·m")
 Lead = bounded("fine length", 0.0005, 0.01, "m")  # of a thread
 FinalDrive = bounded("ratio", 1.0, 12.0, "")
+SteeringRatio = bounded("ratio", 5.0, 40.0, "")
 BeamArm = bounded("height", 0.05, 0.55, "m")
 LeafWidth = bounded("coil size", 0.02, 0.2, "m")
 ThickLeaf = bounded("coil size", 0.002, 0.05, "m")

@@ -11,6 +11,7 @@ WHAT = {
     What.SIDEWAYS: later("axle sideways"),
     What.BAR_SLOPE: later("Panhard bar angle"),
     What.OFF_CENTRE: later("steering off centre, at the knuckle"),
+    What.STEERING_WHEEL: later("steering wheel off centre"),
     What.BUMP_STEER: later("bump steer, 10 mm of travel"),
     What.CASTER: later("caster"),
     What.PINION: later("pinion angle, nose up"),

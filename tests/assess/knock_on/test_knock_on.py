@@ -214,6 +214,15 @@ def test_a_drag_link_that_does_not_go_along_turns_the_wheels() -> None:
     assert moved is not None and moved.length_m == pytest.approx(link.length_m + off.cures[0].by)
 
 
+def test_the_steering_wheel_goes_by_arm_and_ratio() -> None:
+    """δ/a_s × ratio: 7.5 mm at a knuckle arm of 150 mm are 2.9°, and at a box of 20 to 1 57° (worked by hand)."""
+    off, wheel = (line(steered(knuckle_arm_m=0.15, steering_ratio=20.0), what) for what in (What.OFF_CENTRE, What.STEERING_WHEEL))
+    assert np.degrees(wheel.now) == pytest.approx(np.abs(off.now) * 1000 / 7.5 * 57.296, rel=1e-4)
+    assert (wheel.outside != 0.0).tolist() == (off.outside != 0.0).tolist() and wheel.high is not None
+    assert [cure.by for cure in wheel.cures] == [cure.by for cure in off.cures]
+    assert not [one for one in knock_ons(steered(knuckle_arm_m=0.15)) if one.what is What.STEERING_WHEEL], "only where read"
+
+
 def test_link_and_bar_that_are_parallel_and_as_long_steer_nothing() -> None:
     a = steered(length_m=0.88, box_height_m=0.47, axle_height_m=0.385, box_side="right")
     assert line(a, What.OFF_CENTRE).now == pytest.approx(0.0, abs=1e-12) and line(a, What.BUMP_STEER).now == pytest.approx(

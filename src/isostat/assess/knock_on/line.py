@@ -24,6 +24,7 @@ class What(StrEnum):
     SIDEWAYS = "axle sideways"
     BAR_SLOPE = "track bar slope"
     OFF_CENTRE = "steering off centre"
+    STEERING_WHEEL = "steering wheel off centre"
     BUMP_STEER = "steer a centimetre of bump"
     CASTER = "caster"
     PINION = "pinion"

@@ -21,6 +21,7 @@ from isostat.units.unit import Quantity
 
 NEEDS = ("track_bar_m", "track_bar_frame_m", "track_bar_axle_m")
 LINK = ("length_m", "box_height_m", "axle_height_m")
+WHEEL = ("knuckle_arm_m", "steering_ratio")
 CENTIMETRE = 0.01  # m
 
 
@@ -169,9 +170,22 @@ def _steer(a: Assessment, axle: int, read: tuple[TrackBar, TrackBar], change: Ch
         flat = (Cure(Way.PITMAN, down, Quantity.HEIGHT, steers(lower), Change(axle=axle, drag_link=lower)),)
     yield Line(what=What.OFF_CENTRE, axle=axle, quantity=Quantity.FINE, before=0.0, now=off(link), low=-half, high=half,
                whose=PRACTICE, mended=mends(tuple, centred))  # fmt: skip
+    turns_it = _turns_wheel(a, axle)
+    if turns_it is not None:
+        cures = (replace(cure, leaves=np.abs(cure.leaves) * turns_it) for cure in centred)
+        yield Line(what=What.STEERING_WHEEL, axle=axle, quantity=Quantity.ANGLE, before=0.0, now=np.abs(off(link)) * turns_it,
+                   high=half * turns_it, whose=PRACTICE, mended=mends(tuple, tuple(cures)))  # fmt: skip
     before = float(steer_a_centimetre(*read, np.zeros((2, 1)))[0])
     yield Line(what=What.BUMP_STEER, axle=axle, quantity=Quantity.FINE, before=before, now=steers(link), low=-rules.BUMP_STEER,
                high=rules.BUMP_STEER, whose=PRACTICE, mended=mends(tuple, flat))  # fmt: skip
+
+
+def _turns_wheel(a: Assessment, axle: int) -> float | None:
+    """Turn of the steering wheel by what a drag link's end moves, rad/m; None where arm or ratio was not read."""
+    link = a.job.vehicle.axles[axle].drag_link
+    if link.knuckle_arm_m is None or link.steering_ratio is None:
+        return None
+    return float(link.steering_ratio.value / link.knuckle_arm_m.value)
 
 
 def _lower_box(bar: TrackBar, link: TrackBar, there: Floats) -> float:

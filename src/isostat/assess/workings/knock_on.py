@@ -92,6 +92,7 @@ def speedometer(a: Assessment, k: Shown) -> Working:
 
 NUMBERS: Mapping[What, Explain] = {
     What.SIDEWAYS: bars.sideways, What.BAR_SLOPE: bars.bar_slope, What.OFF_CENTRE: bars.off_centre,
+    What.STEERING_WHEEL: bars.steering_wheel,
     What.BUMP_STEER: bars.bump_steer, What.CASTER: bars.caster, What.PINION: bars.pinion, What.WHEELBASE: bars.wheelbase,
     What.FRONT_JOINT: shaft.front_joint, What.REAR_JOINT: shaft.rear_joint, What.RIPPLE: shaft.ripple,
     What.SLIP_IN: shaft.slip_in, What.SLIP_OUT: shaft.slip_out, What.CAMBER: wheels.camber,

@@ -64,6 +64,21 @@ def off_centre(a: Assessment, k: Shown) -> Working:
     return work(a, k, What.OFF_CENTRE, "delta", "s_d - s", inputs, "The box holds one end of the link. Left is positive.")
 
 
+def steering_wheel(a: Assessment, k: Shown) -> Working:
+    """How far the steering wheel stands off straight ahead."""
+    bar, link = _pair(a, k, What.STEERING_WHEEL)
+    u, read = travel(a, k.axle)[:, k.case], a.job.vehicle.axles[k.axle].drag_link
+    if read.knuckle_arm_m is None or read.steering_ratio is None:
+        raise KeyError("drag_link")
+    inputs = (
+        Given("d", "drag link's end off the axle's, either way", "fine length", abs(float(link.shift_m(u) - bar.shift_m(u))),
+              Origin.COMPUTED),
+        Given("a", "knuckle arm", "height", float(read.knuckle_arm_m.value), Origin.MEASURED),
+        Given("i", "steering ratio", "ratio", float(read.steering_ratio.value), Origin.MEASURED),
+    )  # fmt: skip
+    return work(a, k, What.STEERING_WHEEL, "theta", "d / a * i", inputs, "The knuckle turns by the link's end over its arm.")
+
+
 def bump_steer(a: Assessment, k: Shown) -> Working:
     """What 10 mm of bump more moves the drag link's end against the axle."""
     bar, link = _pair(a, k, What.BUMP_STEER)

@@ -14,7 +14,8 @@ from isostat.core.working import Given, Origin, Working
 
 NAMES: Mapping[What, str] = {
     What.SIDEWAYS: "axle sideways, left", What.BAR_SLOPE: "Panhard bar angle", What.CASTER: "caster",
-    What.OFF_CENTRE: "steering off centre", What.BUMP_STEER: "bump steer, 10 mm",
+    What.OFF_CENTRE: "steering off centre", What.STEERING_WHEEL: "steering wheel off centre",
+    What.BUMP_STEER: "bump steer, 10 mm",
     What.PINION: "pinion angle, nose up", What.WHEELBASE: "axle forward", What.FRONT_JOINT: "joint at the box",
     What.REAR_JOINT: "joint at the axle", What.RIPPLE: "residual joint angle", What.SLIP_IN: "slip left, in",
     What.SLIP_OUT: "slip left, out", What.CAMBER: "camber, top out", What.HALF_SHAFT: "half-shaft outer joint",

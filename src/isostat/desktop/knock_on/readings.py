@@ -12,7 +12,7 @@ from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.moved import ONE_ARM, TWO_LINKS, held_by
 from isostat.assess.knock_on.shaft import NEEDS as SHAFT
 from isostat.assess.knock_on.shaft import PIECES, SLIP
-from isostat.assess.knock_on.sideways import LINK
+from isostat.assess.knock_on.sideways import LINK, WHEEL
 from isostat.assess.knock_on.sideways import NEEDS as BAR
 from isostat.assess.knock_on.square import ACROSS, DIAGONALS, HUBS, KINGPINS, LINKS, PLACES
 from isostat.desktop.pieces.line import Line, tyre_field
@@ -30,7 +30,7 @@ GROUPS = {
     "arms": later("Arms, half-shafts"), "body": later("Lamps, valve, tyres"),
 }  # fmt: skip
 GROUP_OF = {
-    What.SIDEWAYS: "bar", What.BAR_SLOPE: "bar", What.OFF_CENTRE: "bar", What.BUMP_STEER: "bar",
+    What.SIDEWAYS: "bar", What.BAR_SLOPE: "bar", What.OFF_CENTRE: "bar", What.STEERING_WHEEL: "bar", What.BUMP_STEER: "bar",
     What.CASTER: "links", What.PINION: "links", What.WHEELBASE: "links",
     What.FRONT_JOINT: "shaft", What.REAR_JOINT: "shaft", What.RIPPLE: "shaft", What.SLIP_IN: "shaft", What.SLIP_OUT: "shaft",
     What.CAMBER: "arms", What.HALF_SHAFT: "arms", What.HALF_SHAFT_DROOP: "arms", What.PLUNGE_IN: "arms", What.PLUNGE_OUT: "arms",
@@ -118,7 +118,7 @@ def _bar(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
 
 def _drag_link(sheet: Sheet, v: View, at: QPointF, base: Path, axle: int) -> None:
     line = Line(sheet, v, at, size=13).words("knock link word", tr("Drag link:"), weight=600)
-    line = _fields(sheet, v, at, [(*base, name) for name in LINK], line)
+    line = _fields(sheet, v, at, [(*base, name) for name in (*LINK, *WHEEL)], line)
     label = tr(READINGS["box_side"])
     said, now = [tr("box on the left"), tr("box on the right")], SIDES.index(v.job.vehicle.axles[axle].drag_link.box_side)
     _choice(line, "box", said, now, lambda n: sheet.put((*base, "box_side"), SIDES[n], label), label, 140)

@@ -12,7 +12,7 @@ from isostat.assess.knock_on.arms import NEEDS as ARMS
 from isostat.assess.knock_on.moved import ONE_ARM, TWO_LINKS
 from isostat.assess.knock_on.shaft import NEEDS as SHAFT
 from isostat.assess.knock_on.shaft import PIECES, SLIP
-from isostat.assess.knock_on.sideways import LINK
+from isostat.assess.knock_on.sideways import LINK, WHEEL
 from isostat.assess.knock_on.sideways import NEEDS as BAR
 from isostat.assess.knock_on.square import ACROSS, DIAGONALS, HUBS, KINGPINS
 from isostat.desktop.paper.paper import MARGIN
@@ -33,7 +33,7 @@ def groups(job: Job, axle: int) -> Iterator[tuple[str, list[Path]]]:
     if read.layout == "solid":
         yield tr("Panhard bar"), [(*base, name) for name in BAR]
         if read.steered:
-            yield tr("Drag link"), [(*base, "drag_link", name) for name in LINK]
+            yield tr("Drag link"), [(*base, "drag_link", name) for name in (*LINK, *WHEEL)]
         links = {"two links": TWO_LINKS, "one arm": ONE_ARM, "leaves": ()}.get(read.links.by or "", TWO_LINKS)
         angles = [(*base, "pinion_rad"), *([(*base, "links", "caster_rad")] if read.steered else []), (*base, "links", "lead_m")]
         yield tr("Links, one side"), [*((*base, "links", name) for name in links), *angles]
