@@ -117,6 +117,7 @@ def test_the_ends_of_what_is_accepted_are_answered_too(name: str) -> None:
         ("dairy-trailer", path_to(JOB.vehicle.beam_m)),
         ("dairy-trailer", path_to(JOB.as_found.axles[0].cushion.rate_n_per_m)),
         ("glaziers-flatbed", path_to(JOB.proposal.axles[0].shock_longer_m)),  # a bag far beyond its ends
+        ("puppet-van", path_to(JOB.proposal.axles[0].shock_longer_m)),  # a half-shaft that does not close at full droop
     ],
 )
 def test_these_ends_are_answered(name: str, path: Path) -> None:

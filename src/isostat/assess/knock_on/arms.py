@@ -155,7 +155,7 @@ def _ball(a: Assessment, axle: int, view: FrontView, change: Change) -> Iterator
     if may is None:
         return
     ways = np.concatenate([_ends(a, axle, side) for side in (0, 1)])
-    now, was = (float(np.nanmax(np.abs(view.swings(ways + pivots)))) for pivots in (change.pivots_m, 0.0))
+    now, was = (_most(np.abs(view.swings(ways + pivots))) for pivots in (change.pivots_m, 0.0))
     yield Line(what=What.BALL, axle=axle, quantity=Quantity.ANGLE, before=was, now=np.where(a.proposed.stands, now, np.nan),
                high=abs(float(may.value)), whose=later("as read"), changes=True,
                mended=mends(_bracketed, a, axle, lambda pivots: view.swings(ways + pivots)))  # fmt: skip
@@ -166,8 +166,13 @@ def _bracketed(a: Assessment, axle: int, swings: Callable[[float], Floats]) -> t
     down = -float(np.nanmean(travel(a, axle)[:, a.target_case]))
     if not down > 0.0:
         return ()
-    left = np.where(a.proposed.stands, float(np.nanmax(np.abs(swings(down)))), np.nan)
+    left = np.where(a.proposed.stands, _most(np.abs(swings(down))), np.nan)
     return (Cure(Way.DROP_BRACKET, down, Quantity.HEIGHT, left, Change(axle=axle, pivots_m=down)),)
+
+
+def _most(values: Floats) -> float:
+    """The greatest of those that close; NaN where none does."""
+    return float(np.fmax.reduce(values, axis=None))
 
 
 def _ends(a: Assessment, axle: int, side: int) -> Floats:
@@ -197,12 +202,12 @@ def _shaft(a: Assessment, axle: int, view: FrontView, shaft: HalfShaft, change: 
         return worse_side(a, axle, lambda u: moved(u, 1, of), 0.0)
 
     def droop(of: Change) -> Floats:
-        return np.where(a.proposed.stands, float(np.nanmax(moved(hangs, 1, of))), np.nan)
+        return np.where(a.proposed.stands, _most(moved(hangs, 1, of)), np.nan)
 
     def locked(of: Change) -> Floats:
         return np.asarray(joint_angle(droop(of), np.full(a.cases, abs(float(read.lock_rad.value)) if read.lock_rad else 0.0)))
 
-    hanging = float(np.nanmax(moved(was, 1, AS_READ)))
+    hanging = _most(moved(was, 1, AS_READ))
     lines = [(What.HALF_SHAFT, ride, float(moved(np.zeros(1), 1, AS_READ)[0]), rules.HALF_SHAFT),
              (What.HALF_SHAFT_DROOP, droop, hanging, rules.HALF_SHAFT_DROOP)]  # fmt: skip
     if read.lock_rad is not None:
@@ -215,8 +220,8 @@ def _shaft(a: Assessment, axle: int, view: FrontView, shaft: HalfShaft, change: 
                    whose=PRACTICE)  # fmt: skip
     used = moved(np.concatenate([_ends(a, axle, side) for side in (0, 1)]), 2)
     for what, reading, most in (
-        (What.PLUNGE_IN, read.plunge_in_m, -float(np.nanmin(used))),
-        (What.PLUNGE_OUT, read.plunge_out_m, float(np.nanmax(used))),
+        (What.PLUNGE_IN, read.plunge_in_m, _most(-used)),
+        (What.PLUNGE_OUT, read.plunge_out_m, _most(used)),
     ):
         if reading is not None:
             left = np.where(a.proposed.stands, reading.value - max(most, 0.0), np.nan)
