@@ -6,6 +6,7 @@ import math
 
 import pytest
 
+from isostat.answers.card import card_page
 from isostat.assess import assess
 from isostat.assess.fit.compose import card_of
 from isostat.assess.spring.preload import hanging_force_n
@@ -15,7 +16,7 @@ from isostat.core.travel.events import droop_end
 from isostat.job.demos import demo
 from isostat.job.schema import Job
 from isostat.wording.card_at import At
-from isostat.wording.card_settings import filled, setting
+from isostat.wording.card_settings import BLANK, filled, setting
 from isostat.wording.reader import Reader
 
 
@@ -74,6 +75,14 @@ def test_splines_are_moved_by_what_turns_the_anchor() -> None:
     for anchor, (tighter, slacker) in zip(found.anchors, ((5, 5), (-4, -5)), strict=True):
         turned = 2.0 * math.pi * (tighter / inner - slacker / outer)
         assert turned == pytest.approx(anchor.turn_rad, abs=math.radians(0.5))
+
+
+def test_a_blank_in_a_caution_counts_as_one_in_the_step() -> None:
+    """How many turns the hooks span is a blank of the caution; of the step itself there is none."""
+    job = demo("puppet-van")
+    page = card_page(assess(job), Reader(job))
+    (row, *_) = [row for section in page.sections for row in section.rows if row.key[0] == "coil on strut 4"]
+    assert BLANK not in row.text and row.caution.count(BLANK) == 1 and row.blanks == 1
 
 
 def test_air_in_place_of_steel_takes_the_coil_out_and_puts_none_in() -> None:

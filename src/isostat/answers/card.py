@@ -86,6 +86,11 @@ class Section:
     rows: tuple[Row, ...]
     ruler: Ruler | None = None
 
+    @property
+    def headed(self) -> str:
+        """What is done, and where."""
+        return _headed(self.title, self.place)
+
 
 @dataclass(frozen=True, slots=True)
 class Floor:
@@ -135,7 +140,7 @@ def card_text(page: CardPage) -> str:
         out.append(f"  {part.which}: {part.words} × {part.count}" + (f" ({part.named})" if part.named else ""))
     out += [""] * bool(page.buy)
     for section in page.sections:
-        out.append(section.title if not section.place else tr("{title}, {place}", title=section.title, place=section.place))
+        out.append(section.headed)
         for row in section.rows:
             out += [f"       ! {row.caution}"] if row.caution else []
             out.append(f"  [{'x' if row.done else ' '}] {row.n} {row.text}")
@@ -156,7 +161,7 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
         """By list and place, the numbers of their steps."""
         by_list: dict[str, list[str]] = {}
         for e in entries:
-            by_list.setdefault(_headed(a, r, e), []).append(str(numbers[e.step.key, e.place]))
+            by_list.setdefault(_headed(tr(e.title), _place(r, e)), []).append(str(numbers[e.step.key, e.place]))
         return tuple(tr("{list}: step {n}", list=head, n=", ".join(found)) for head, found in by_list.items())
 
     floor = At(a, r, None, None).floor
@@ -186,9 +191,12 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
     )
 
 
-def _headed(a: Assessment, r: Reader, e: Entry) -> str:
-    words = tr(e.title)
-    return words if e.axle is None else tr("{what}, {axle}", what=words, axle=r.corner(e.axle, e.side))
+def _headed(title: str, place: str) -> str:
+    return tr("{title}, {place}", title=title, place=place) if place else title
+
+
+def _place(r: Reader, e: Entry) -> str:
+    return "" if e.axle is None else r.corner(e.axle, e.side)
 
 
 def _warnings(judgements: Iterable[Judgement], r: Reader) -> list[tuple[str, str]]:
@@ -207,7 +215,7 @@ def _row(a: Assessment, r: Reader, n: int, e: Entry, tick: Tick | None, done: bo
     return Row(
         n=n,
         key=key,
-        place="" if e.axle is None else r.corner(e.axle, e.side),
+        place=_place(r, e),
         text=filled(step.do, at),
         caution=filled(step.caution, at) if step.caution else "",
         look=step.look,
@@ -215,7 +223,7 @@ def _row(a: Assessment, r: Reader, n: int, e: Entry, tick: Tick | None, done: bo
         reads=tuple((tr(name), written_of(a.job, key, name)) for name in step.reads),
         torques=tuple(torques),
         heights=step.heights,
-        blanks=blanks(step.do, at),
+        blanks=blanks(step.do + step.caution, at),
         done=done,
         stale=tick is not None and not done,
         who="" if tick is None else tick.who,
@@ -230,7 +238,7 @@ def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]
     for e, row in zip(card, rows, strict=True):
         title, place = tr(e.title), row.place
         if down and e.step.list != AFTER:
-            row = replace(row, text=tr("{part}: {text}", part=_headed(a, r, e), text=row.text))  # noqa: PLW2901 - the same, named
+            row = replace(row, text=tr("{part}: {text}", part=_headed(title, place), text=row.text))  # noqa: PLW2901 - the same, named
             title, place = out[-1].title, out[-1].place
         down = down or e.step.list == AFTER
         if out and (out[-1].title, out[-1].place) == (title, place):
@@ -262,8 +270,7 @@ def _pressures(a: Assessment, r: Reader) -> list[tuple[str, str]]:
             for case in range(a.cases):
                 if not a.proposed.stands[case] or not np.isfinite(bags.gauge_pa[:, case]).all():
                     continue
-                left, right = (r.pressure(float(bags.gauge_pa[side, case])) for side in (0, 1))
-                said = left if left == right else tr("{left} left, {right} right", left=left, right=right)
+                said = At(a, r, i, None).both([r.pressure(float(bags.gauge_pa[side, case])) for side in (0, 1)])
                 out.append((tr("{axle} bags, {case}", axle=capital(r.axle(i)), case=r.case(case)), said))
             out += _never(a, r, i)
         tyre = a.job.vehicle.axles[i].tyre_pressure_pa
@@ -274,8 +281,7 @@ def _pressures(a: Assessment, r: Reader) -> list[tuple[str, str]]:
 
 def _never(a: Assessment, r: Reader, i: int) -> list[tuple[str, str]]:
     """What a bag's maker allows."""
-    fit = a.job.proposal.axles[i]
-    bag, axle = (fit.air if fit.kind == "air" else fit.helper), capital(r.axle(i))
+    bag, axle = a.job.proposal.axles[i].bag, capital(r.axle(i))
     ends = ((tr("{axle} bags, never below", axle=axle), bag.least_pa), (tr("{axle} bags, never above", axle=axle), bag.most_pa))
     return [(words, r.pressure(float(end.value))) for words, end in ends if end is not None]
 

@@ -226,6 +226,11 @@ class AxleFit(Frozen):
     cushion: Cushion = Cushion()
     discs: Discs = Discs()
 
+    @property
+    def bag(self) -> AirBag:
+        """Its bags: in place of springs, or else beside them."""
+        return self.air if self.kind == "air" else self.helper
+
 
 class Setup(Frozen):
     """A full set of parts, one entry an axle."""

@@ -11,7 +11,7 @@ from isostat.assess.fit.changes import ON_LINKS
 from isostat.assess.knock_on.line import Cure, Line, Way, What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.spring.air import aired
-from isostat.assess.stance.attitude import LAMP_AT, lamp, lamp_range
+from isostat.assess.stance.attitude import lamp, lamp_range
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core import rules
 from isostat.core.parts.event import Event
@@ -115,7 +115,7 @@ def _lamp_drop(at: At) -> str | None:
     if lamps is None:
         return None
     low, high = lamp_range(float(np.nanmax(lamps.height_m)))
-    return tr("{low} to {high}", low=at.r.height(low), high=at.r.height_unit(high)) if LAMP_AT else None
+    return tr("{low} to {high}", low=at.r.height(low), high=at.r.height_unit(high))
 
 
 def _block(at: At) -> str | None:
@@ -129,10 +129,8 @@ def _pinion(at: At) -> str | None:
 
 def _pressure(which: str) -> Callable[[At], str | None]:
     def said(at: At) -> str | None:
-        fit = at.a.job.proposal.axles[at.i]
-        bag = fit.air if fit.kind == "air" else fit.helper
         if which != "floor":
-            read = getattr(bag, which)
+            read = getattr(at.a.job.proposal.axles[at.i].bag, which)
             return None if read is None else at.r.pressure(float(read.value))
         found = aired(at.a, at.i)
         return None if found is None else at.both([at.r.pressure(float(found.gauge_pa[side, at.floor])) for side in at.sides])

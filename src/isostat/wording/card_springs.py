@@ -12,7 +12,7 @@ from isostat.assess.spring.torsion import Anchor, torsion_set
 from isostat.core.limits import GRAVITY
 from isostat.language import decimal, tr
 from isostat.wording.card_at import At
-from isostat.wording.springs.torsion import say_splines, say_wound
+from isostat.wording.springs.torsion import say_adjuster, say_splines, say_wound
 
 COILS = ("coil", "progressive")
 
@@ -101,8 +101,7 @@ def _anchors(said: Callable[[At, Anchor], str | None]) -> Callable[[At], str | N
 def _adjuster(at: At, anchor: Anchor) -> str:
     if anchor.bolt_turns is None:
         return say_wound(anchor.turn_rad, at.r.angle(abs(anchor.turn_rad)))
-    n = decimal(anchor.bolt_turns, 1)
-    return tr("adjuster {n} turns in", n=n) if anchor.turn_rad >= 0 else tr("adjuster {n} turns out", n=n)
+    return say_adjuster(anchor.bolt_turns, anchor.turn_rad)
 
 
 adjuster = _anchors(_adjuster)

@@ -71,7 +71,7 @@ def lay_card(say: Say, v: View, at: int, width: float) -> None:
         return
     row = rows[min(at, len(rows) - 1)]
     section = next(section for section in page.sections if row in section.rows)
-    head = section.title if not section.place else tr("{title}, {place}", title=section.title, place=section.place)
+    head = section.headed
     say("far corner", tr("{n} of {all}", n=row.n, all=len(rows)), 32, 4, 56, weight=700)
     say("far point", capital(head), 32, 70, 30, weight=600, role="ink2")
     y = 136.0

@@ -100,7 +100,7 @@ class FitStep(Sheet):
         for row, n in enumerate(range(start, start + fits)):
             section, at = page.sections[n], QPointF(area.left(), area.top() + row * high)
             done = sum(one.done for one in section.rows)
-            words = tr("{part}  {n}/{all}", part=_headed(section), n=done, all=len(section.rows))
+            words = tr("{part}  {n}/{all}", part=section.headed, n=done, all=len(section.rows))
             if row == 0 and n > 0:
                 words = trn("▲ 1 part before", "▲ {n} parts before", n + 1)
             elif row == fits - 1 and n < last:
@@ -120,7 +120,7 @@ class FitStep(Sheet):
 
     def _lay_steps(self, v: View, section: Section, area: QRectF, page: CardPage) -> None:
         t = v.theme
-        head = self.text("fit section", _headed(section), area.topLeft(), size=15, weight=600)
+        head = self.text("fit section", section.headed, area.topLeft(), size=15, weight=600)
         top, rows = float(head.bottom()) + t.px(6), section.rows
         self.first = min(self.first, len(rows) - 1)
         y, shown = top, 0
@@ -184,7 +184,3 @@ class FitStep(Sheet):
         p.setPen(pen(v.theme, "rule", 0.8))
         for row in self._rows:
             p.drawLine(QLineF(row.left(), row.bottom() - v.theme.px(3), row.right(), row.bottom() - v.theme.px(3)))
-
-
-def _headed(section: Section) -> str:
-    return section.title if not section.place else tr("{title}, {place}", title=section.title, place=section.place)

@@ -29,12 +29,12 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
 from isostat.job.springs import parts
 from isostat.job.springs.torsion import TorsionBar
-from isostat.language import capital, decimal, later, tr
+from isostat.language import capital, later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.reader import ABOUT
 from isostat.wording.spring import not_used
-from isostat.wording.springs.torsion import SPLINES_SEEN, say_splines, say_wound
+from isostat.wording.springs.torsion import SPLINES_SEEN, say_adjuster, say_splines, say_wound
 
 FIELDS = (
     Row("diameter_m", later("bar diameter"), Quantity.COIL, finer=True),
@@ -142,8 +142,7 @@ def _setting(v: View, anchor: Anchor) -> str:
     """Bolt turns, then the nearest teeth with what is left over; of equal teeth what one of them is and lifts."""
     said = []
     if anchor.bolt_turns is not None:
-        n = decimal(anchor.bolt_turns, 1)
-        said.append(tr("adjuster {n} turns in", n=n) if anchor.turn_rad >= 0 else tr("adjuster {n} turns out", n=n))
+        said.append(say_adjuster(anchor.bolt_turns, anchor.turn_rad))
     if anchor.teeth is not None:
         words, short = say_splines(anchor.teeth), v.reader.angle(abs(anchor.teeth.left_rad))
         said.append(tr("{splines} ({angle} over)", splines=words[:1].lower() + words[1:], angle=short))

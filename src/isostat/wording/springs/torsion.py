@@ -10,7 +10,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.findings_torsion import ArmStopFirst, BarStress
 from isostat.assess.workings import Shown
 from isostat.core.springs.torsion.indexing import Index
-from isostat.language import capital, later, tr, trn
+from isostat.language import capital, decimal, later, tr, trn
 from isostat.wording.about import about, about_both
 from isostat.wording.reader import Reader
 from isostat.wording.springs.kind import SpringWords, rate_words
@@ -96,3 +96,9 @@ def _turn(a: Assessment, axle: int) -> tuple[float, float]:
 def say_wound(turn_rad: float, said: str) -> str:
     """Which way an anchor is turned. said: by how much."""
     return tr("wind anchor up {angle}", angle=said) if turn_rad >= 0 else tr("back anchor off {angle}", angle=said)
+
+
+def say_adjuster(turns: float, turn_rad: float) -> str:
+    """How far its bolt is turned, and which way."""
+    n = decimal(turns, 1)
+    return tr("adjuster {n} turns in", n=n) if turn_rad >= 0 else tr("adjuster {n} turns out", n=n)
