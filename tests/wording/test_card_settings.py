@@ -55,7 +55,7 @@ def test_a_compressor_is_told_the_greater_of_what_both_coils_hold(name: str, axl
             "lower left 1 half turn shorter, lower right 4 half turns longer, upper left 7 half turns shorter, "
             "upper right 1 half turn longer, Panhard bar 6 half turns shorter",
         ),
-        ("kite-winch-buggy", 0, "link_plan", None),
+        ("kite-winch-buggy", 0, "link_plan", "upper links 2 mm shorter (3 half turns)"),
         ("hive-hauler", 0, "bar_load", None),
         ("hive-hauler", 0, "splines", None),
     ],
@@ -93,3 +93,17 @@ def test_air_in_place_of_steel_takes_the_coil_out_and_puts_none_in() -> None:
     assert not [key for key in keys if key in ("coil on strut 6", "coil on beam 6")]
     assert all("coil, right end up" not in filled(e.step.do, at(job, e.axle or 0, e.side)) for e in card if e.axle is not None)
     assert setting("squeeze_old", at(job, 1, None)) == "353 mm left, 352 mm right"
+
+
+@pytest.mark.parametrize(
+    ("name", "asked", "not_asked"),
+    [
+        ("hive-hauler", "brake valve (LSPV) gap", "Panhard"),  # leaves hold the rear, arms the front; its rod was read
+        ("orchard-sprayer", "pinion angle (rear)", "brake valve"),  # nothing of a valve was read
+        ("dairy-trailer", "shock extended length (front)", "pinion"),
+        ("kite-winch-buggy", "link angle (front)", "brake valve"),
+    ],
+)
+def test_only_what_a_vehicle_has_is_asked_for(name: str, asked: str, not_asked: str) -> None:
+    said = setting("readings_open", at(demo(name), None, None))
+    assert said is not None and asked in said and not_asked not in said

@@ -210,8 +210,8 @@ def test_a_fix_is_said_by_the_job_that_it_was_tried_on_though_another_has_fewer_
 @pytest.mark.parametrize(
     ("now", "high", "title", "body"),
     [
-        (0.0056, 0.0052, "Axles out of line: 0.32° to the left", "It may be 0.30° to the right to 0.30° to the left."),
-        (0.0120, 0.0052, "Axles out of line: 0.7° to the left", "It may be 0.3° to the right to 0.3° to the left."),
+        (0.0056, 0.0052, "Axles out of line: 0.32° to the left", "Allowed: 0.30° either way."),
+        (0.0120, 0.0052, "Axles out of line: 0.7° to the left", "Allowed: 0.3° either way."),
     ],
 )
 def test_what_is_outside_never_reads_as_what_is_allowed(now: float, high: float, title: str, body: str) -> None:

@@ -25,6 +25,7 @@ PARTS = (  # of a list: what it takes, besides springs
     ("strap", later("limiting strap {strap}"), 2),
     ("track bar", later("Panhard bar set to {bar_length}, ends and jam nut"), 1),
     ("half shaft", later("differential spacers {diff_spacer}, longer bolts of the same grade; axle nuts"), 2),
+    ("put right", later("for Knock-on: {put_right}"), 1),
     ("coil on strut", later("top nut, lower bolts and nuts where its maker says new"), 2),
 )
 

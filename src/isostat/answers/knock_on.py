@@ -8,6 +8,7 @@ import numpy as np
 
 from isostat.assess.knock_on.line import Cure, Line
 from isostat.assess.knock_on.lines import worsened
+from isostat.assess.knock_on.on_card import on_card
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import Floats
 from isostat.units.unit import Quantity
@@ -44,6 +45,7 @@ def _cure(a: Assessment, line: Line, cure: Cure) -> dict[str, Any]:
     rods = [{"rod": name, "longer_m": _known(by), "half_turns": turns} for name, by, turns in cure.plan]
     return {
         "way": cure.way.value,
+        "on_card": on_card(a.job, line) is cure,
         "by": _known(cure.by),
         "unit": UNITS[cure.quantity],
         "half_turns": cure.half_turns,

@@ -1,4 +1,4 @@
-"""What was done of the job card: steps ticked, torques typed from the maker's sheet and tightened, readings written down."""
+"""What a job keeps of its card: steps ticked, torques typed and tightened, readings written down, cures chosen."""
 
 from __future__ import annotations
 
@@ -58,6 +58,14 @@ class Bought(Frozen):
     mark: Text
 
 
+class Chosen(Frozen):
+    """The way to put a thing right that the height drags along, as Knock-on names both. axle: None for the whole vehicle."""
+
+    what: Text
+    axle: Whole | None = Field(default=None, ge=0, le=2)
+    way: Text
+
+
 class Card(Frozen):
     """All of it; the steps themselves are composed from the job."""
 
@@ -65,3 +73,4 @@ class Card(Frozen):
     torques: tuple[Torque, ...] = Field(default=(), max_length=300)
     written: tuple[Written, ...] = Field(default=(), max_length=600)
     bought: tuple[Bought, ...] = Field(default=(), max_length=12)
+    chosen: tuple[Chosen, ...] = Field(default=(), max_length=100)

@@ -73,13 +73,17 @@ VEHICLE_POINTS = (
 )
 
 
-ON_A_BEAM = ("tube_to_frame_m", "pinion_rad", "link_rad", "track_bar_m", "track_bar_frame_m", "track_bar_axle_m")
+ON_LINKS = ("link_rad", "track_bar_m", "track_bar_frame_m", "track_bar_axle_m")  # leaves need neither link nor bar
+ON_A_BEAM = ("tube_to_frame_m", "pinion_rad", *ON_LINKS)
+OF_A_VALVE = ("brake_rod_m", "brake_gap_m")
 OF_A_TRAILER = ("coupling_ahead_m", "nose_kg")
-OF_A_DRIVEN = ("hitch_plate_kg", "headlamp_m", "headlamp_drop_m", "brake_rod_m", "brake_gap_m")
+OF_A_DRIVEN = ("hitch_plate_kg", "headlamp_m", "headlamp_drop_m", *OF_A_VALVE)
 
 
-def asked_of_axle(point: Point, axle: Axle) -> bool:
-    """Whether an axle has what a point of it or of its corners is read at."""
+def asked_of_axle(point: Point, axle: Axle, *, on_leaves: bool = False, trailer: bool = False) -> bool:
+    """Whether an axle has what a point of it or of its corners is read at. on_leaves: they hold it; trailer: it is one's."""
+    if (on_leaves and point.field in ON_LINKS) or (trailer and point.field == "pinion_rad"):
+        return False
     if point.field == "arch_gap_lock_m":
         return axle.steered
     return axle.layout == "solid" or point.field not in ON_A_BEAM
@@ -87,8 +91,12 @@ def asked_of_axle(point: Point, axle: Axle) -> bool:
 
 def asked_of_vehicle(point: Point, vehicle: Vehicle) -> bool:
     """Whether a vehicle has what a point of it is read at."""
-    trailer = vehicle.outline == "trailer" or vehicle.coupling_ahead_m is not None
-    return point.field not in (OF_A_DRIVEN if trailer else OF_A_TRAILER)
+    return point.field not in (OF_A_DRIVEN if is_trailer(vehicle) else OF_A_TRAILER)
+
+
+def is_trailer(vehicle: Vehicle) -> bool:
+    """Whether it is drawn, not driven."""
+    return vehicle.outline == "trailer" or vehicle.coupling_ahead_m is not None
 
 
 def walk_points(vehicle: Vehicle) -> tuple[Point, ...]:

@@ -3,19 +3,21 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Iterable, Iterator
 
 import numpy as np
 
-from isostat.assess.fit.changes import ON_LINKS
+from isostat.assess.fit.changes import ON_BAR, ON_HALF_SHAFT, ON_LINKS, put_right_apart
 from isostat.assess.knock_on.line import Cure, Line, Way, What
 from isostat.assess.knock_on.lines import knock_ons
+from isostat.assess.knock_on.moved import held_by
+from isostat.assess.knock_on.on_card import cure_of, on_card
 from isostat.assess.spring.air import aired
 from isostat.assess.stance.attitude import lamp, lamp_range
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core import rules
 from isostat.core.parts.event import Event
-from isostat.job.points import AXLE_POINTS, POINTS, VEHICLE_POINTS
+from isostat.job.points import AXLE_POINTS, OF_A_VALVE, POINTS, VEHICLE_POINTS, asked_of_axle, asked_of_vehicle, is_trailer
 from isostat.language import tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
@@ -36,7 +38,7 @@ from isostat.wording.card_springs import (
     squeeze_old,
     stored,
 )
-from isostat.wording.knock_on import say_case, say_cure
+from isostat.wording.knock_on import say_case, say_cure, say_what
 
 BLANK = "________"
 NAMED = re.compile(r"\{(\w+)\}")
@@ -87,11 +89,15 @@ def _lines(_: At) -> str:
 
 
 def _readings_open(at: At) -> str:
-    """Which of those that are gone after teardown were not taken yet."""
+    """Which of those that are gone after teardown were not taken yet; of a brake valve only where something of one was."""
     vehicle = at.a.job.vehicle
-    open_ = [tr(p.words) for p in VEHICLE_POINTS if p.gone and getattr(vehicle, p.field) is None]
+    valve = any(getattr(vehicle, field) is not None for field in OF_A_VALVE)
+    of_vehicle = [p for p in VEHICLE_POINTS if asked_of_vehicle(p, vehicle) and (valve or p.field not in OF_A_VALVE)]
+    open_ = [tr(p.words) for p in of_vehicle if p.gone and getattr(vehicle, p.field) is None]
     for n, axle in enumerate(vehicle.axles):
-        missing = [tr(p.words) for p in AXLE_POINTS if p.gone and axle.layout == "solid" and getattr(axle, p.field) is None]
+        lacks = {"on_leaves": held_by(at.a, n) == "leaves", "trailer": is_trailer(vehicle)}
+        of_axle = [p for p in AXLE_POINTS if asked_of_axle(p, axle, **lacks)]
+        missing = [tr(p.words) for p in of_axle if p.gone and getattr(axle, p.field) is None]
         missing += [tr(p.words) for p in POINTS if any(getattr(c, p.field) is None for c in (axle.left, axle.right))]
         open_ += [f"{words} ({at.r.axle(n)})" for words in missing]
     return tr("Still open: {readings}.", readings=", ".join(open_)) if open_ else tr("All are in the job.")
@@ -169,41 +175,59 @@ def _strap(at: At) -> str | None:
     return None if read is None else at.r.height_unit(float(read.value))
 
 
-def _cure(at: At, *whats: What) -> tuple[Line, Cure] | None:
-    """The first way that the step is about."""
+def _cures(at: At, whats: tuple[What, ...]) -> Iterator[tuple[Line, Cure]]:
+    """By what each thing that a list is about is put right: as chosen for the card, else the first way."""
     for line in knock_ons(at.a):
-        if line.what in whats and line.axle == at.i and line.outside.any() and line.cures:
-            return line, line.cures[0]
-    return None
+        cure = cure_of(at.a.job, line) if line.what in whats and line.axle == at.i else None
+        if cure is not None:
+            yield line, cure
 
 
-def _link_plan(at: At) -> str | None:
-    """By how much each link is turned to bring the axle square and its pinion back."""
-    for line in knock_ons(at.a):
-        if line.what in ON_LINKS and line.axle == at.i and line.outside.any():
-            for cure in line.cures:
-                if cure.plan:
-                    said = say_cure(line, cure, at.r)
-                    return said[0].lower() + said[1:]
-    return None
+def _listed(at: At, cures: Iterable[tuple[Line, Cure]]) -> str | None:
+    """In a sentence, each once."""
+    said = dict.fromkeys(say_cure(line, cure, at.r) for line, cure in cures)
+    return "; ".join(one[0].lower() + one[1:] for one in said) or None
+
+
+def _plan(whats: tuple[What, ...]) -> Callable[[At], str | None]:
+    """What was chosen; else one way alone, of several rods or the first: two for the same links may contradict each other."""
+
+    def said(at: At) -> str | None:
+        cures = list(_cures(at, whats))
+        chosen = [one for one in cures if on_card(at.a.job, one[0])]
+        return _listed(at, chosen or sorted(cures, key=lambda one: not one[1].plan)[:1])
+
+    return said
+
+
+def _put_right(at: At) -> str | None:
+    return _listed(at, put_right_apart(at.a, at.axle))
+
+
+def _put_right_lines(at: At) -> str | None:
+    return ", ".join(say_what(line, at.r) for line, _ in put_right_apart(at.a, at.axle)) or None
 
 
 def _bar_length(at: At) -> str | None:
-    found, read = _cure(at, What.SIDEWAYS), at.a.job.vehicle.axles[at.i].track_bar_m
+    found, read = next(_cures(at, (What.SIDEWAYS,)), None), at.a.job.vehicle.axles[at.i].track_bar_m
     if found is None or read is None or found[1].way is not Way.LONGER_BAR:
         return None
     return at.r.height_unit(float(read.value) + found[1].by)
 
 
 def _diff_spacer(at: At) -> str | None:
-    found = _cure(at, What.HALF_SHAFT, What.HALF_SHAFT_DROOP)
-    return None if found is None else at.r.height_unit(found[1].by)
+    found = [cure for _, cure in _cures(at, ON_HALF_SHAFT)]
+    lower = [cure.by for cure in found if cure.way in (Way.DROP, Way.DROP_BRACKET)]
+    return at.r.height_unit(max(lower)) if lower else tr("none") if found else None
 
 
 def _shim(at: At) -> str | None:
-    found = _cure(at, What.CASTER, What.PINION)
-    ways = () if found is None else [cure for cure in found[0].cures if cure.way in (Way.BUSHES, Way.WEDGE)]
-    return at.r.angle(abs(ways[0].by)) if ways else None
+    found = next(_cures(at, (What.CASTER, What.PINION)), None)
+    if found is None:
+        return None
+    line, taken = found
+    ways = [cure for cure in ((taken,) if on_card(at.a.job, line) else line.cures) if cure.way in (Way.BUSHES, Way.WEDGE)]
+    return at.r.angle(abs(ways[0].by)) if ways else tr("none")
 
 
 def _now(at: At, what: What) -> str | None:
@@ -239,7 +263,9 @@ SETTINGS: dict[str, Callable[[At], str | None]] = {
     "bag_height": _bag_height, "stop_trim": _stop(trimmed=True), "stop_spacer": _stop(trimmed=False), "stop_gap": _stop_gap,
     "strap": _strap, "bar_length": _bar_length, "diff_spacer": _diff_spacer, "follow_drop": _diff_spacer, "shim": _shim,
     "bar_load": bar_load, "adjuster": adjuster, "splines": splines, "slack_angle": slack_angle, "shackle_angle": shackle_angle,
-    "foam_squeeze": foam_squeeze, "frame_lift": frame_lift, "joint_angle": _joint_angle, "slip": _slip, "link_plan": _link_plan,
+    "foam_squeeze": foam_squeeze, "frame_lift": frame_lift, "joint_angle": _joint_angle, "slip": _slip,
+    "link_plan": _plan(ON_LINKS), "bar_plan": _plan(ON_BAR), "half_shaft_plan": _plan(ON_HALF_SHAFT), "put_right": _put_right,
+    "put_right_lines": _put_right_lines,
     "stroke_left": _stroke_left, "target_case": _lamp_case,
     "rail_alike": lambda at: at.r.height_unit(float(rules.AXLE_SIDEWAYS)),
 }  # fmt: skip

@@ -14,6 +14,7 @@ from isostat.assess.knock_on.findings import (
 )
 from isostat.assess.knock_on.line import Cure, Line, What, outside
 from isostat.assess.knock_on.lines import worsened
+from isostat.assess.knock_on.on_card import on_card
 from isostat.assess.solve.assessment import Assessment
 from isostat.job.edits.paths import Path
 from isostat.job.out_of_range import say_out_of_range
@@ -43,14 +44,14 @@ def say_value(what: What, quantity: Quantity, value: float, r: Reader, decimals:
     return tr(SIGNS[what][int(value >= 0.0)], m=amount)
 
 
-def say_allowed(line: Line, r: Reader) -> str:
+def say_allowed(line: Line | DraggedOutside, r: Reader, decimals: int | None = None) -> str:
     """Between what it may lie."""
     low, high, unit = line.low, line.high, line.quantity
     if low is None and high is None:
         return ""
     if low is not None and high is not None and abs(low + high) < 1e-12:
-        return tr("{m} either way", m=with_unit(high, unit, r.preset))
-    ends = [None if end is None else say_value(line.what, unit, end, r) for end in (low, high)]
+        return tr("{m} either way", m=with_unit(high, unit, r.preset, decimals=decimals))
+    ends = [None if end is None else say_value(line.what, unit, end, r, decimals) for end in (low, high)]
     if ends[0] is None:
         return tr("{m} or less", m=ends[1])
     return tr("{m} or more", m=ends[0]) if ends[1] is None else tr("{low} to {high}", low=ends[0], high=ends[1])
@@ -70,7 +71,7 @@ def say_before(line: Line, r: Reader) -> str:
 
 def say_worst(line: Line, r: Reader) -> str:
     """Its worst case."""
-    return tr("{value} when {case}", value=say_case(line, line.worst, r), case=r.case(line.worst))
+    return tr("{value}, {case}", value=say_case(line, line.worst, r), case=r.case(line.worst))
 
 
 def say_cure(line: Line, cure: Cure, r: Reader) -> str:
@@ -128,7 +129,7 @@ def say_left(line: Line, cure: Cure, r: Reader) -> str:
         return tr("then right in every case")
     case = int(np.argmax(off))
     value = say_value(line.what, line.quantity, float(cure.leaves[case]), r)
-    return tr("then at most {value}, {case}", value=value, case=r.case(case))
+    return tr("then {value} at worst, {case}", value=value, case=r.case(case))
 
 
 def say_asks(line: Line, r: Reader) -> str:
@@ -156,31 +157,25 @@ def knock_on_text(a: Assessment, lines: tuple[Line, ...], r: Reader) -> str:
             out.append("      " + tr("allowed {allowed} ({whose})", allowed=allowed, whose=tr(line.whose)))
         if line.outside.any():
             for cure in line.cures:
-                out.append(f"      {say_cure(line, cure, r)}; {say_left(line, cure, r)}")
+                ticked = tr("on the card: ") if on_card(a.job, line) is cure else ""
+                out.append(f"      {ticked}{say_cure(line, cure, r)}; {say_left(line, cure, r)}")
                 out += [f"        {words}" for words in (say_worsens(a, line, cure, r), say_fits(cure)) if words]
     return "\n".join(out) + "\n"
 
 
 @tell.register
 def _(j: DraggedOutside, r: Reader) -> tuple[str, str]:
-    now, *ends = _told_apart(j, r)
+    decimals = _telling_apart(j, r)
+    now = say_value(j.what, j.quantity, j.now, r, decimals)
+    allowed = tr("Allowed: {allowed}.", allowed=say_allowed(j, r, decimals))
     title = tr("{what}: {now}", what=capital(tr(WHAT[j.what])), now=now)
-    allowed = tr("It may be {low} to {high}.", low=ends[0], high=ends[1])
-    if ends[0] is None:
-        allowed = tr("It may be {m} at most.", m=ends[1])
-    elif ends[1] is None:
-        allowed = tr("It may be {m} at least.", m=ends[0])
     return title, _speed(j.now, r) if j.what is What.SPEEDOMETER else allowed
 
 
-def _told_apart(j: DraggedOutside, r: Reader) -> list[str | None]:
-    """The value and both ends of what is allowed; with one decimal more where rounding would make it one of them."""
-
-    def said(decimals: int | None) -> list[str | None]:
-        return [None if x is None else say_value(j.what, j.quantity, x, r, decimals) for x in (j.now, j.low, j.high)]
-
-    now, *ends = said(None)
-    return said(r.preset.unit(j.quantity).decimals + 1) if now in ends else [now, *ends]
+def _telling_apart(j: DraggedOutside, r: Reader) -> int | None:
+    """Decimals by which the value and the ends of what is allowed differ: one more than the unit's own where those would not."""
+    now, *ends = (None if x is None else say_value(j.what, j.quantity, x, r) for x in (j.now, j.low, j.high))
+    return r.preset.unit(j.quantity).decimals + 1 if now in ends else None
 
 
 def _speed(slow: float, r: Reader) -> str:
@@ -196,10 +191,10 @@ def _speed(slow: float, r: Reader) -> str:
 @tell.register
 def _(j: ValveToSet, r: Reader) -> tuple[str, str]:
     m = r.height_unit(abs(j.by_m))
-    if j.by_m > 0.0:
-        body = tr("Body {m} higher there: the valve takes it for empty and brakes too little. Set it before driving.", m=m)
-    else:
-        body = tr("Body {m} lower there: the valve takes it for loaded and the wheels may lock. Set it before driving.", m=m)
+    way = later("Body {m} higher there: the valve senses no load and brakes this axle too little. Set it before driving.")
+    if j.by_m <= 0.0:
+        way = later("Body {m} lower there: the valve senses a load and may lock these wheels. Set it before driving.")
+    body = tr(way, m=m)
     if abs(j.stiffer - 1.0) > 0.1:
         body += " " + tr("The springs' rate has changed too: check it on a brake tester.")
     return tr("Brake valve (LSPV) must be reset"), body
@@ -207,7 +202,7 @@ def _(j: ValveToSet, r: Reader) -> tuple[str, str]:
 
 @tell.register
 def _(j: BarAgainstLeaves, r: Reader) -> tuple[str, str]:
-    body = tr("Leaves hold the axle sideways already; the bar binds. Check the readings, or take it off.")
+    body = tr("Leaves hold the axle sideways already; the bar binds. Check the readings, or remove the bar.")
     return tr("Panhard bar works against the leaves"), body
 
 

@@ -75,9 +75,7 @@ def test_a_cure_that_worsens_another_thing_says_so() -> None:
     upper = cure_of(caster, Way.UPPER_LINK)
     worse = {one.what for one in worsened(a, caster, upper)}
     assert What.REAR_JOINT in worse and What.CASTER not in worse, "caster and pinion turn against each other on a front axle"
-    assert "Worsens: " in say_worsens(a, caster, upper, reader) and "Shaft joint at the axle" in say_worsens(
-        a, caster, upper, reader
-    )
+    assert "Worsens: " in say_worsens(a, caster, upper, reader) and "Shaft joint, axle end" in say_worsens(a, caster, upper, reader)
     sideways = line(a, What.SIDEWAYS, 1)
     assert worsened(a, sideways, cure_of(sideways, Way.BRACKET)) == () and say_worsens(a, sideways, sideways.cures[0], reader) == ""
     plain = {(one["what"], one["axle"]): one for one in knock_on_plain(a, knock_ons(a))["lines"]}

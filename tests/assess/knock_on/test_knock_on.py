@@ -134,7 +134,7 @@ def test_the_brake_valve_is_a_fault_until_its_rod_is_set() -> None:
     assert found.now == pytest.approx(0.186 + rise) and found.cures[0].by == pytest.approx(rise[a.target_case])
     (fault,) = [j for j in judge(a) if isinstance(j, ValveToSet)]
     assert fault.grade is Grade.FAULT and fault.by_m == pytest.approx(rise[a.target_case])
-    assert "brakes too little" in say(fault, Reader(a.job)).body
+    assert "brakes this axle too little" in say(fault, Reader(a.job)).body
     low = put_number(lifted(front_m=-0.02, rear_m=-0.03), path_to(JOB.vehicle.brake_rod_m), 0.186)
     lowered = [j for j in judge(assess(low)) if isinstance(j, ValveToSet)]
     assert lowered and lowered[0].by_m < 0.0 and "may lock" in say(lowered[0], Reader(low)).body
@@ -187,7 +187,7 @@ def test_worst_first_and_outside_by_hand() -> None:
     assert outside(np.array([5.0]), None, None).tolist() == [0.0]
     reader = Reader(glazier().job)
     aside = line(glazier(), What.SIDEWAYS)
-    assert say_allowed(aside, reader) == "6 mm either way" and "right when" in say_worst(aside, reader)
+    assert say_allowed(aside, reader) == "6 mm either way" and "mm right, " in say_worst(aside, reader)
 
 
 def steered(**link: object) -> Assessment:

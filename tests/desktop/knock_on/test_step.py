@@ -10,6 +10,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit, QPushButton
 from pytestqt.qtbot import QtBot
 
+from isostat.answers.card import card_page
 from isostat.assess.judgement import Step
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
@@ -156,7 +157,7 @@ def test_the_keyboard_goes_through_the_list_and_every_way_is_shown(open_window, 
         QTest.keyClick(sheet.findChild(QPushButton, f"knock row {sheet.chosen}"), Qt.Key.Key_Down)
     assert sheet.chosen == caster and sheet.findChild(QPushButton, f"knock row {caster}").isChecked()
     said = [read(window, f"cure {n} {k}") for n in range(3) for k in (0, 2)]
-    assert said[0].startswith("Upper links") and "half turns" in said[0] and said[1].startswith("Worsens: Shaft joint at the axle")
+    assert said[0].startswith("Upper links") and "half turns" in said[0] and said[1].startswith("Worsens: Shaft joint, axle end")
     assert "Adjustable arms fit best" in read(window, "cure 0 3") and read(window, "part head") == "from the left, front"
     QTest.keyClick(sheet.findChild(QPushButton, f"knock row {caster}"), Qt.Key.Key_Up)
     assert sheet.chosen == caster - 1
@@ -205,7 +206,7 @@ def test_what_is_on_board_and_how_the_parts_are_is_chosen(open_window, qtbot: Qt
     ahead = next(line for line in knock_ons(window.document.assessment) if line.what is What.TOE)
     assert ahead.now[0] - ahead.before == pytest.approx(-(toe.now[0] - toe.before))
     sheet.show_readings("shaft", 1)
-    choose(window, "knock joint", "double cardan at the box")
+    choose(window, "knock joint", "double cardan at the gearbox")
     assert window.document.job.vehicle.axles[1].shaft.box_joint == "double cardan"
 
 
@@ -219,3 +220,44 @@ def test_from_afar_the_worst_things_stand_large(open_window, qtbot: QtBot) -> No
     assert "→" in read(window, "far moved 0") and read(window, "far cure 0").startswith("Shims or bushes")
     far = next(sheet for sheet in window.findChildren(FarView) if sheet.isVisible())
     assert not faults(far)
+
+
+def test_a_cure_goes_on_the_card_by_key_and_by_its_box(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    """Enter puts the first way there, a box another in its place; the card names it, a file keeps it, undo takes it off."""
+    window = open_window(demo("kite-winch-buggy"))
+    sheet = opened(window)
+    shaft, aside = (what_row(window, what, 0) for what in (What.REAR_JOINT, What.SIDEWAYS))
+    row = sheet.findChild(QPushButton, f"knock row {shaft}")
+    row.setFocus()
+    QTest.keyClick(row, Qt.Key.Key_Return)
+    assert read(window, f"row cure {shaft}").startswith("✓ Shims or bushes") and "Put right with the height" in headed(window)
+    press(qtbot, window, "cure 1 tick")
+    assert read(window, f"row cure {shaft}").startswith("✓ Carrier or gearbox") and len(window.document.job.card.chosen) == 1
+    assert "carrier or gearbox 54 mm lower" in carded(window, "Put right with the height, front axle")
+    press(qtbot, window, f"knock row {aside}")
+    assert "By the plan: bar 6 mm longer" in carded(window, "Panhard bar, front axle")
+    press(qtbot, window, "cure 1 tick")
+    assert "By the plan: axle end of the bar 40 mm higher" in carded(window, "Panhard bar, front axle")
+    window.document.save(tmp_path / "kept.json")
+    assert read_job(tmp_path / "kept.json").card.chosen == window.document.job.card.chosen
+    press(qtbot, window, "cure 1 tick")
+    assert [one.what for one in window.document.job.card.chosen] == [What.REAR_JOINT.value]
+    for _ in range(4):
+        QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert window.document.job.card.chosen == () and "Put right with the height" not in headed(window)
+
+
+def what_row(window: MainWindow, what: What, axle: int | None) -> int:
+    """Where a thing stands in the list."""
+    return next(n for n, line in enumerate(knock_ons(window.document.assessment)) if (line.what, line.axle) == (what, axle))
+
+
+def carded(window: MainWindow, part: str) -> str:
+    """The steps of a part of the job card."""
+    page = card_page(window.document.assessment, Reader(window.document.job))
+    return " ".join(row.text for section in page.sections if section.headed == part for row in section.rows)
+
+
+def headed(window: MainWindow) -> str:
+    """The parts of the job card."""
+    return "; ".join(section.headed for section in card_page(window.document.assessment, Reader(window.document.job)).sections)

@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from isostat.assess.knock_on.line import What
+from isostat.assess.knock_on.line import Cure, Line, What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.moved import held_by
+from isostat.assess.knock_on.on_card import axle_of, cures_on_card
 from isostat.assess.solve.assessment import Assessment
 from isostat.job.axle_fit import AxleFit
 from isostat.job.springs.air import AirBag
@@ -46,13 +47,26 @@ def _of_axle(a: Assessment, axle: int) -> Iterator[str]:
         yield "strap"
     if (fit.shock_longer_m or fit.shock_stroke_m) and _coil_list(a, axle) != "coil on strut":  # there it is the strut itself
         yield "shock"
-    for name, what in BEHIND.items():
-        if name == "links" and held_by(a, axle) == "leaves":
-            continue
+    for name, what in _behind(a, axle).items():
         if any(line.outside.any() for line in knock_ons(a) if line.axle == axle and line.what in what):
             yield name
+    if any(put_right_apart(a, axle)):
+        yield "put right"
     if fit.wheel_out_m is not None and (was.wheel_out_m is None or fit.wheel_out_m.value != was.wheel_out_m.value):
         yield "wheel spacer"
+
+
+def put_right_apart(a: Assessment, axle: int | None) -> Iterator[tuple[Line, Cure]]:
+    """Cures on the card that no other list of steps of an axle brings about; None for those of the whole vehicle."""
+    for line, cure in cures_on_card(a):
+        own = line.axle is not None and any(line.what in what for what in _behind(a, line.axle).values())
+        if axle_of(line, cure) == axle and not own:
+            yield line, cure
+
+
+def _behind(a: Assessment, axle: int) -> dict[str, tuple[What, ...]]:
+    """Lists that the lines of Knock-on call for; where leaves hold the axle, its pinion is a matter of their seats."""
+    return {name: what for name, what in BEHIND.items() if name != "links" or held_by(a, axle) != "leaves"}
 
 
 def _springs(a: Assessment, axle: int, fit: AxleFit, was: AxleFit) -> Iterator[str]:

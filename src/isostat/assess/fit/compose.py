@@ -10,7 +10,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
-from isostat.assess.fit.changes import Change, changes
+from isostat.assess.fit.changes import Change, changes, put_right_apart
 from isostat.assess.solve.assessment import Assessment
 from isostat.card.lists import Step, StepList, step_lists
 from isostat.job.points import SIDES
@@ -48,6 +48,8 @@ def card_of(a: Assessment) -> tuple[Entry, ...]:
 def _there(a: Assessment, axle: int | None, what: str) -> bool:
     if what == "valve":
         return a.job.vehicle.brake_rod_m is not None
+    if what == "put right":
+        return any(put_right_apart(a, axle))
     return axle is not None and a.orders[axle].kind.name != "air"
 
 

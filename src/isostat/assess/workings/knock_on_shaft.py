@@ -93,8 +93,8 @@ def ripple(a: Assessment, k: Shown) -> Working:
         return work(a, k, What.RIPPLE, "beta_r", "sqrt(B)", inputs, "Yokes in line. Halves of a double cardan cancel.")
     one, two = (float(line_shown(a, k, what).now[k.case]) for what in (What.FRONT_JOINT, What.REAR_JOINT))
     inputs = (
-        Given("beta_1", "joint at the box", "angle", one, Origin.COMPUTED),
-        Given("beta_2", "joint at the axle", "angle", two, Origin.COMPUTED),
+        Given("beta_1", "joint, gearbox end", "angle", one, Origin.COMPUTED),
+        Given("beta_2", "joint, axle end", "angle", two, Origin.COMPUTED),
     )
     rule = "Yokes in line, both joints in one plane: equal angles cancel."
     return work(a, k, What.RIPPLE, "beta_r", "sqrt(sqrt((beta_1**2 - beta_2**2)**2))", inputs, rule)

@@ -2,16 +2,23 @@
 
 from __future__ import annotations
 
+from functools import partial
+
 from PyQt6.QtCore import QPointF, QRectF
 
-from isostat.assess.knock_on.line import Line
+from isostat.assess.knock_on.line import Cure, Line
+from isostat.assess.knock_on.on_card import on_card
 from isostat.desktop.knock_on.allowed import lay_usual
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.view import View
+from isostat.job.edits.card import choose_way, chosen_way
+from isostat.job.schema import Job
 from isostat.language import tr
 from isostat.wording.knock_on import say_allowed, say_asks, say_cure, say_fits, say_left, say_what, say_worsens
 
 MOST = 3  # side by side
+TICK = 30.0  # px of the box that puts a cure on the card
 
 
 def lay_cures(sheet: Sheet, v: View, area: QRectF, line: Line) -> None:
@@ -37,8 +44,12 @@ def lay_cures(sheet: Sheet, v: View, area: QRectF, line: Line) -> None:
     if not cures:
         sheet.text("cures none", tr("less lift, or other parts"), at, size=13, role="ink2")
     wide = area.width() / max(len(cures), 1)
+    if cures:
+        sheet.text("cures tick word", tr("✓ puts it on the job card"), at, size=12, role="ink2")
     for n, cure in enumerate(cures):
-        x, y, room = area.left() + n * wide, area.top() + t.px(23), wide - t.px(18)
+        top = QPointF(area.left() + n * wide, area.top() + t.px(23))
+        _lay_tick(sheet, v, n, line, cure, top)
+        x, y, room = top.x() + t.px(TICK + 8), top.y(), wide - t.px(TICK + 26)
         said = ((say_cure(line, cure, r), 13.0, 600, "ink"), (say_left(line, cure, r), 12.0, 400, "ink2"),
                 (say_worsens(v.a, line, cure, r), 12.0, 600, "watch"), (say_fits(cure), 12.0, 400, "ink2"))  # fmt: skip
         for k, (words, size, weight, role) in enumerate(said):
@@ -49,3 +60,25 @@ def lay_cures(sheet: Sheet, v: View, area: QRectF, line: Line) -> None:
                 break
             box = sheet.text(f"cure {n} {k}", words, QPointF(x, y), size=size, weight=weight, role=role, width=room)
             y = float(box.bottom()) + t.px(1)
+
+
+def _lay_tick(sheet: Sheet, v: View, n: int, line: Line, cure: Cure, at: QPointF) -> None:
+    """Whether a way is on the job card; pressed, it goes there or comes off."""
+    taken = on_card(v.job, line) is cure
+    made = sheet.button(
+        f"cure {n} tick", "✓" if taken else " ", at, partial(put_on_card, sheet, line, cure), width=round(v.theme.px(TICK))
+    )
+    made.setCheckable(True)
+    made.setChecked(taken)
+    made.setAccessibleName(tr("on the job card: {cure}", cure=say_cure(line, cure, v.reader)))
+    restyle(made, button_style(v.theme, filled=False))
+
+
+def put_on_card(sheet: Sheet, line: Line, cure: Cure) -> None:
+    """A way for the job card in place of another for the same thing; the one that is there comes off."""
+    what, axle, way = line.what.value, line.axle, cure.way.value
+
+    def chosen(job: Job) -> Job:
+        return choose_way(job, what, axle, "" if chosen_way(job, what, axle) == way else way)
+
+    sheet.edited.emit(chosen, tr("cure on the job card"), -1)

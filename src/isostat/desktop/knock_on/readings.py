@@ -50,7 +50,7 @@ ARM_WORDS = (later("not said"), later("two arms"), later("arm and strut"))
 RACKS = (None, "ahead", "behind")
 RACK_WORDS = (later("rack: not said"), later("rack ahead of the axle"), later("rack behind the axle"))
 JOINTS = ("single", "double cardan")
-JOINT_WORDS = (later("one joint at the box"), later("double cardan at the box"))
+JOINT_WORDS = (later("single joint at the gearbox"), later("double cardan at the gearbox"))
 AIDS = (None, "none", "cameras", "level sensors", "both")
 AIDS_WORDS = (later("driver aids: not said"), later("no cameras, no level sensors"), later("cameras or radar"),
               later("level sensors"), later("cameras and level sensors"))  # fmt: skip
@@ -169,7 +169,7 @@ def _square(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
 
 def _shaft(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     base, shaft = path_to(JOB.vehicle.axles[axle]), v.job.vehicle.axles[axle].shaft
-    label = tr("joint at the box")
+    label = tr("joint at the gearbox")
     line = Line(sheet, v, at, size=13)
     line.choice("knock joint", [tr(words) for words in JOINT_WORDS], JOINTS.index(shaft.box_joint),
                 lambda n: sheet.put((*base, "shaft", "box_joint"), JOINTS[n], label), label=label, wide=230).gap(8)  # fmt: skip

@@ -11,6 +11,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.judgement import Grade
 from isostat.assess.knock_on.line import Line
+from isostat.assess.knock_on.on_card import cure_of, on_card
 from isostat.assess.workings import Shown
 from isostat.assess.workings.knock_on import NUMBERS
 from isostat.desktop.knock_on.allowed import lay_allowed
@@ -75,11 +76,12 @@ def lay_row(sheet: Sheet, v: View, n: int, line: Line, area: QRectF, *, chosen: 
         sheet.text(f"row allowed {n}", say_allowed(line, r), at((STRIP + CURE - 0.02) / 2, 21), size=12, role="ink2", anchor=MIDDLE)
     if not line.outside.any():
         sheet.text(f"row cure {n}", tr("nothing to do"), at(CURE, 2), size=13, role="ink2")
-    elif not line.cures:
+    elif (cure := cure_of(v.job, line)) is None:
         sheet.text(f"row cure {n}", tr("less lift, or other parts"), at(CURE, 2), size=13, role="ink2")
     else:
-        sheet.text(f"row cure {n}", say_cure_shortly(line, line.cures[0], r), at(CURE, 2), size=13, weight=600)
-        sheet.text(f"row left {n}", say_left(line, line.cures[0], r), at(CURE, 20), size=12, role="ink2")
+        ticked = "✓ " if on_card(v.job, line) else ""
+        sheet.text(f"row cure {n}", ticked + say_cure_shortly(line, cure, r), at(CURE, 2), size=13, weight=600)
+        sheet.text(f"row left {n}", say_left(line, cure, r), at(CURE, 20), size=12, role="ink2")
 
 
 def grade_of(line: Line, faults: set[object]) -> Grade | None:

@@ -11,7 +11,8 @@ from isostat.assess.judgement import Grade, Step
 from isostat.assess.knock_on.findings import DraggedOutside, ValveToSet
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
-from isostat.desktop.knock_on.cures import lay_cures
+from isostat.assess.knock_on.on_card import cure_of
+from isostat.desktop.knock_on.cures import lay_cures, put_on_card
 from isostat.desktop.knock_on.part_view import draw_part, lay_part, shown
 from isostat.desktop.knock_on.readings import GROUP_OF, lay_readings
 from isostat.desktop.knock_on.rows import ROW, draw_row, grade_of, lay_heads, lay_row
@@ -127,7 +128,7 @@ class KnockOnStep(Sheet):
 
     @override
     def eventFilter(self, of: QObject | None, event: QEvent | None) -> bool:
-        """On a row: up and down choose another, M goes to its readings. A button would only hand the focus on."""
+        """On a row: up and down choose another, Enter puts its cure on the card, M goes to its readings; a button would not."""
         lines = () if self.view is None else knock_ons(self.view.a)
         if not isinstance(event, QKeyEvent) or event.type() != QEvent.Type.KeyPress or not lines:
             return super().eventFilter(of, event)
@@ -136,6 +137,10 @@ class KnockOnStep(Sheet):
                 n = self.chosen + (1 if key == Qt.Key.Key_Down else -1)
                 self.choose(min(max(n, 0), len(lines) - 1))
                 self.child(f"knock row {self.chosen}", QPushButton).setFocus()
+            case Qt.Key.Key_Return | Qt.Key.Key_Enter if self.view is not None:
+                self.choose(next(n for n, _ in self._rows if self.child(f"knock row {n}", QPushButton) is of))
+                if (cure := cure_of(self.view.job, lines[self.chosen])) is not None:
+                    put_on_card(self, lines[self.chosen], cure)
             case Qt.Key.Key_M:
                 self.show_readings(self.group, self.axle)
             case _:

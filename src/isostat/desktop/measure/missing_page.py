@@ -9,12 +9,13 @@ from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
+from isostat.assess.knock_on.moved import held_by
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.head import HEAD
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import Path
-from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS, asked_of_axle, asked_of_vehicle
+from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS, asked_of_axle, asked_of_vehicle, is_trailer
 from isostat.language import capital, tr
 from isostat.wording.missing_readings import page_of, say_missing
 
@@ -76,7 +77,8 @@ def _lay_gone(sheet: Sheet, v: View) -> None:
     """Points that nobody can read any more once it is apart, and that were not read yet."""
     t, gone = v.theme, []
     for point in (p for p in AXLE_POINTS if p.gone):
-        names = [x.name.lower() for x in v.job.vehicle.axles if asked_of_axle(point, x) and getattr(x, point.field) is None]
+        names = [x.name.lower() for n, x in enumerate(v.job.vehicle.axles) if getattr(x, point.field) is None
+                 and asked_of_axle(point, x, on_leaves=held_by(v.a, n) == "leaves", trailer=is_trailer(v.job.vehicle))]  # fmt: skip
         if names:
             gone.append(tr("{reading} ({where})", reading=tr(point.words), where=", ".join(names)))
     gone += [

@@ -1,4 +1,4 @@
-"""What is done of the job card: ticks, torques and readings, each one step of undo."""
+"""What is done of the job card and put on it: ticks, torques, readings, cures; each one step of undo."""
 
 from __future__ import annotations
 
@@ -17,7 +17,9 @@ def parts_mark(job: Job, axle: int | None) -> str:
     """A mark of what is fitted at an axle, or everywhere: another mark, other parts or settings."""
     fits = job.proposal.axles if axle is None else (job.proposal.axles[axle],)
     plain = [fit.model_dump(mode="json", exclude_defaults=True) for fit in fits]
-    text = json.dumps([plain, job.target.model_dump(mode="json", exclude_defaults=True)], sort_keys=True)
+    chosen = [one.model_dump(mode="json") for one in job.card.chosen if axle is None or one.axle in (None, axle)]
+    target = job.target.model_dump(mode="json", exclude_defaults=True)
+    text = json.dumps([plain, target, chosen] if chosen else [plain, target], sort_keys=True)
     return hashlib.sha256(text.encode()).hexdigest()[:12]
 
 
@@ -38,6 +40,18 @@ def bought_of(job: Job, axle: int) -> Bought | None:
     """What an axle's springs are called in a list; None where they were not taken from one, or changed since."""
     found = next((one for one in job.card.bought if one.axle == axle), None)
     return None if found is None or found.mark != fit_mark(job, axle) else found
+
+
+def choose_way(job: Job, what: str, axle: int | None, way: str) -> Job:
+    """The job with a way to put a thing right on its card, in place of another way for the same thing; no way takes it off."""
+    others = [one.model_dump() for one in job.card.chosen if (one.what, one.axle) != (what, axle)]
+    fresh = [{"what": what, "axle": axle, "way": way}] if way else []
+    return put(job, path_to(JOB.card.chosen), [*others, *fresh])
+
+
+def chosen_way(job: Job, what: str, axle: int | None) -> str:
+    """Which way was put on the card for a thing; nothing where none was."""
+    return next((one.way for one in job.card.chosen if (one.what, one.axle) == (what, axle)), "")
 
 
 def tick(job: Job, key: Key, parts: str, who: str, at: str) -> Job:
