@@ -13,12 +13,13 @@ _ENTRY = {
     "leaves": later("leaf"), "others": later("other proposal"), "squats": later("load test"), "lift": later("lift reading"),
     "cycle": later("full-travel reading"), "press": later("press reading"), "bench": later("spring on the bench"),
     "shocks": later("shock"), "body_points": later("body point"), "own_points": later("own point"),
-    "damper": later("damper reading"),
+    "damper": later("damper reading"), "torques": later("torque"), "ticks": later("tick"), "written": later("reading written down"),
+    "bought": later("springs bought"), "chosen": later("cure chosen"), "allowed": later("limits of a thing"),
 }  # fmt: skip
 _PART = {point.field: point.words for point in (*VEHICLE_POINTS, *AXLE_POINTS, *CORNER_POINTS)} | {
     "as_found": later("as found"), "vehicle": later("vehicle"), "proposal": later("proposal"), "left": later("left"),
     "right": later("right"), "squeeze_m": later("compression"), "force_kg": later("load"), "mass_kg": later("mass"),
-    "spring_motion": later("motion-ratio table"),
+    "spring_motion": later("motion-ratio table"), "card": later("job card"), "value": later("figure"),
 }  # fmt: skip
 _UNIT = re.compile(r"_(?:n_per_m|m_s|m3|m|kg|pa|rad|n)$")
 

@@ -109,8 +109,8 @@ def say_miss(found: Found, n: int, r: Reader) -> str:
     """How far the worst corner of a set stands off, and when."""
     miss, case = float(found.good.miss_m[n]), r.case(int(found.good.case[n]))
     if miss < 0.0:
-        return tr("worst {m} low when {case}", m=r.height_unit(-miss), case=case)
-    return tr("worst {m} high when {case}", m=r.height_unit(miss), case=case)
+        return tr("worst {m} low, {case}", m=r.height_unit(-miss), case=case)
+    return tr("worst {m} high, {case}", m=r.height_unit(miss), case=case)
 
 
 def say_price(found: Found, n: int) -> str:
@@ -132,7 +132,7 @@ def say_ride(found: Found, n: int, r: Reader) -> str:
     said = [say_rank(found, n, Rank.FREQUENCY, r)]
     left = np.array([float(o.left_m(o.settings(at))[0]) for o, at in _axles(found, n)])
     if np.isfinite(left).any():
-        said.append(tr("{m} left before coil bind", m=r.coil(float(np.nanmin(left)))))
+        said.append(tr("{m} available before coil bind", m=r.coil(float(np.nanmin(left)))))
     if not np.isnan(found.good.used[n]):
         said.append(say_rank(found, n, Rank.STRESS, r))
     return ", ".join(said)

@@ -161,7 +161,11 @@ def test_the_keyboard_goes_through_the_list_and_every_way_is_shown(open_window, 
     assert "Adjustable arms fit best" in read(window, "cure 0 3") and read(window, "part head") == "from the left, front"
     QTest.keyClick(sheet.findChild(QPushButton, f"knock row {caster}"), Qt.Key.Key_Up)
     assert sheet.chosen == caster - 1
+    type_into(qtbot, window, "knock high", "40")  # it is in order now, and stands further down: it stays chosen
+    assert knock_ons(window.document.assessment)[sheet.chosen].what is lines[caster - 1].what and sheet.chosen > caster
     QTest.keyClick(sheet.findChild(QPushButton, f"knock row {sheet.chosen}"), Qt.Key.Key_M)
+    focused = QApplication.focusWidget()
+    assert isinstance(focused, QLineEdit) and focused.objectName().startswith("knock vehicle axles")
     assert sheet.page == "readings" and sheet.group == GROUP_OF[lines[caster - 1].what]
 
 

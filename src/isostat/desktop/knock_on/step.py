@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QEvent, QLineF, QObject, QPointF, QRectF, Qt
 from PyQt6.QtGui import QKeyEvent, QPainter
-from PyQt6.QtWidgets import QPushButton
+from PyQt6.QtWidgets import QLineEdit, QPushButton
 from typing_extensions import override
 
 from isostat.assess.judgement import Grade, Step
 from isostat.assess.knock_on.findings import DraggedOutside, ValveToSet
-from isostat.assess.knock_on.line import What
+from isostat.assess.knock_on.line import Line, What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.on_card import cure_of
 from isostat.desktop.knock_on.cures import lay_cures, put_on_card
@@ -36,6 +36,7 @@ class KnockOnStep(Sheet):
         super().__init__()
         self.page = "list"
         self.chosen, self.first = 0, 0
+        self._thing: tuple[What, int | None] | None = None  # that was chosen, wherever it stands by now
         self.group, self.axle = "", 0
         self._rows: list[tuple[int, QRectF]] = []
         self._side = self._part = QRectF()
@@ -45,7 +46,8 @@ class KnockOnStep(Sheet):
     def lay(self, v: View) -> None:
         lines = knock_ons(v.a)
         self.axle = min(self.axle, len(v.a.axles) - 1)
-        self.chosen = min(self.chosen, max(len(lines) - 1, 0))
+        things = [(line.what, line.axle) for line in lines]
+        self.chosen = things.index(self._thing) if self._thing in things else min(self.chosen, max(len(lines) - 1, 0))
         if not self.group:
             self.group = GROUP_OF[lines[0].what] if lines else "body"
         if not lines:
@@ -117,6 +119,7 @@ class KnockOnStep(Sheet):
         self.chosen = n
         if self.view is not None:
             line = knock_ons(self.view.a)[n]
+            self._thing = line.what, line.axle
             self.group = GROUP_OF[line.what]
             self.axle = self.axle if line.axle is None else line.axle
         self._relay()
@@ -125,6 +128,11 @@ class KnockOnStep(Sheet):
         """Readings of another kind or axle."""
         self.group, self.axle = group, axle
         self.turn("readings")
+
+    def _into_reading(self, line: Line) -> None:
+        """The focus goes to the first reading that a line lacks, else to the first that it rests on."""
+        if not line.asks or not self.focus_on(line.asks[0]):
+            next(one for one in self.focus_chain() if isinstance(one, QLineEdit)).setFocus()
 
     @override
     def eventFilter(self, of: QObject | None, event: QEvent | None) -> bool:
@@ -143,6 +151,7 @@ class KnockOnStep(Sheet):
                     put_on_card(self, lines[self.chosen], cure)
             case Qt.Key.Key_M:
                 self.show_readings(self.group, self.axle)
+                self._into_reading(lines[self.chosen])
             case _:
                 return super().eventFilter(of, event)
         return True
