@@ -34,7 +34,7 @@ def test_sets_are_ranked_with_price_stock_and_what_the_lift_gives(
     said = capsys.readouterr().out
     assert "3 springs × 5 × 5 spacers = 75 sets" in said and "GOOD: 2 of 3 choices of springs fit in every load case" in said
     assert "180 EUR, 3 in stock, 2 days" in said and "no price, stock not given" in said
-    assert "Sold as 40 mm for empty: here it gives" in said and "mm high when" in said
+    assert "Sold as 40 mm for empty: here it gives" in said and " mm high, " in said
     assert "coil-bound before full bump" in said and "Q C 98, by " in said
 
 

@@ -25,7 +25,7 @@ from isostat.job.edits.card import put_torque, tick
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.save import save_job
 from isostat.job.schema import Job
-from isostat.report.card import cab_html, card_html, customer_html
+from isostat.report.card import cab_html, card_html, customer_html, ruler_place
 from isostat.units.unit import PRESETS
 from isostat.wording.reader import Reader
 
@@ -82,7 +82,8 @@ def test_the_web_page_stands_alone_and_holds_every_step(name: str) -> None:
     assert "band" in text and all(wheel.height in text for wheel in page(name).floor), "what the wheels should read"
     assert seen(cab_html(page(name), "today")).words
     cab = " ".join(" ".join(seen(cab_html(page(name), "today")).words).split())
-    assert ("never below" in cab and "never above" in cab) == (name in ("hive-hauler", "orchard-sprayer")) and "Left of each" in cab
+    assert ("never below" in cab and "never above" in cab) == (name in ("hive-hauler", "orchard-sprayer"))
+    assert "Still free of each" in cab
     owner = " ".join(" ".join(seen(customer_html(page(name), "today")).words).split())
     assert all(wheel.before in owner and wheel.height in owner for wheel in page(name).floor) and "To look out for" in owner
     assert all(title in owner for title, _ in page(name).warnings) and "Local law" in owner
@@ -125,6 +126,9 @@ def test_the_pdf_is_text_on_numbered_pages(qapp, tmp_path: Path, paper: str, siz
         for row in section.rows:
             assert " ".join(row.text.split())[:40] in whole, row.n
     assert "Stored force" in whole and "After fitting" in whole, "no letters lost to ligatures"
+    ruled = [mark for section in page().sections if section.ruler for mark in section.ruler.marks]
+    assert ruled and all(whole.count(mark.value) >= 2 and mark.words in whole for mark in ruled), "in words, and beside the ruler"
+    assert ruler_place(0) not in whole and page().law in whole and "What is due when" in whole, "all behind the rulers is there"
 
 
 def saved(tmp_path: Path, job: Job) -> str:
@@ -136,7 +140,7 @@ def test_the_command_line_prints_and_writes_it(qapp, tmp_path: Path, capsys: pyt
     job = saved(tmp_path, demo("hive-hauler"))
     assert main(["card", job]) == 0
     out = capsys.readouterr().out
-    assert "[ ] 1 All parts are there" in out and "Not to be driven until ticked" in out
+    assert "[ ] 1 Check that every part is here" in out and "Not to be driven until ticked" in out
     assert main(["card", job, "--strict"]) == 3
     capsys.readouterr()
     names = {kind: tmp_path / f"out.{kind}" for kind in ("html", "pdf", "cab", "customer", "order")}
@@ -149,7 +153,7 @@ def test_the_command_line_prints_and_writes_it(qapp, tmp_path: Path, capsys: pyt
 
 def test_a_job_that_changes_nothing_has_nothing_to_fit() -> None:
     empty = CardPage(title="T", number="", vehicle="v", proposal="A", held=(), gone=(), buy=(), sections=(), floor=(),
-                     floor_case="", pressures=(), limits=(), due=(), law="",
+                     floor_case="", pressures=(), limits=(), due=(), law="", call="",
                      blanks="", undone=(), warnings=(), open=0, total=0)  # fmt: skip
     assert "Nothing is changed" in card_text(empty) and "Nothing is changed" in " ".join(seen(card_html(empty, "today")).words)
 

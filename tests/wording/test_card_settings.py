@@ -4,17 +4,21 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
 import pytest
 
 from isostat.answers.card import card_page
 from isostat.assess import assess
 from isostat.assess.fit.compose import card_of
+from isostat.assess.spring.leaf_added import added_leaf
 from isostat.assess.spring.preload import hanging_force_n
+from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.torsion import torsion_set
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import droop_end
 from isostat.job.demos import demo
 from isostat.job.schema import Job
+from isostat.units.unit import PRESETS
 from isostat.wording.card_at import At
 from isostat.wording.card_settings import BLANK, filled, setting
 from isostat.wording.reader import Reader
@@ -107,3 +111,49 @@ def test_air_in_place_of_steel_takes_the_coil_out_and_puts_none_in() -> None:
 def test_only_what_a_vehicle_has_is_asked_for(name: str, asked: str, not_asked: str) -> None:
     said = setting("readings_open", at(demo(name), None, None))
     assert said is not None and asked in said and not_asked not in said
+
+
+def test_a_leaf_that_is_added_is_cut_and_stands_off_as_two_bows_do() -> None:
+    """The gap at the clamp: both leaves as parabolas by points, the new one's tips on the one above."""
+    of = at(demo("hive-hauler"), 1, None)
+    above, new = of.a.job.proposal.axles[1].pack.leaves[2:4]
+    (front, rear), rises = (float(one.value) for one in (new.front_m, new.rear_m)), [float(x.rise_m.value) for x in (above, new)]  # type: ignore[union-attr]
+    half, half_above = (front + rear) / 2, (float(above.front_m.value) + float(above.rear_m.value)) / 2  # type: ignore[union-attr]
+    x = np.linspace(-half, half, 2001)
+    lower, upper = rises[1] * (x / half) ** 2, rises[0] * (x / half_above) ** 2
+    gap = (upper - (lower - (lower[0] - upper[0])))[1000]
+    found = added_leaf(of.a, 1)
+    assert found is not None and found.nip_m == pytest.approx(gap, abs=1e-6) and (found.front_m, found.rear_m) == (front, rear)
+    assert [setting(name, of) for name in ("cut_front", "cut_rear", "nip")] == ["400 mm", "420 mm", "1 mm"]
+    assert added_leaf(assess(demo("orchard-sprayer")), 1) is None
+
+
+@pytest.mark.parametrize(
+    ("name", "axle", "setting_of", "words"),
+    [
+        ("hive-hauler", 1, "long_half", "the rear, 660 mm"),
+        ("hive-hauler", 1, "between", "block 13 mm left, 23 mm right"),
+        ("hive-hauler", 1, "ubolt", "170 mm (167 mm needed)"),
+        ("hive-hauler", None, "jack_place", "the lower arm, outside its spring (front), the axle tube by the spring seats (rear)"),
+        ("dairy-trailer", None, "jack_place", "the axle tube by the spring seats"),
+        ("kite-winch-buggy", 1, "bar_length", "903 mm"),
+    ],
+)
+def test_what_a_job_knows_of_its_parts_is_filled_in(name: str, axle: int | None, setting_of: str, words: str) -> None:
+    assert setting(setting_of, At(assess(demo(name)), Reader(demo(name)), axle, None)) == words
+
+
+def test_u_bolts_come_by_the_half_inch_where_springs_are_in_inches() -> None:
+    job = demo("hive-hauler")
+    said = setting("ubolt", At(assess(job), Reader(job, PRESETS["in lb lb/in psi"]), 1, None))
+    assert said == "7 in (6 9/16 in needed)"
+
+
+def test_ring_and_slider_meet_where_the_rate_changes() -> None:
+    """The slider's way to the ring, by the springs' own lengths under the force that closes the gap."""
+    of = at(demo("survey-buggy"), 0, 0)
+    found = stacked(of.a, 0, 0)
+    assert found is not None and found.change_m is not None
+    force = (found.change_m - found.ride_m[of.floor]) * found.pair.series_rate  # more of it than on the floor
+    said = setting("ring_gap", of)
+    assert said is not None and float(said.split()[0]) == pytest.approx(force / found.pair.top.rate * 1e3, abs=0.6)

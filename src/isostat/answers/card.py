@@ -47,13 +47,14 @@ LAW = later(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TorqueBox:
-    """A joint in a state. value: the maker's figure, blank until typed."""
+    """A joint in a state. value: the maker's figure, blank until typed. by: who tightened it, and when."""
 
     state: str
     words: str
     value: str
     source: str
     done: bool
+    by: str
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -119,6 +120,7 @@ class CardPage:
     pressures: tuple[tuple[str, str], ...]
     limits: tuple[tuple[str, str], ...]
     due: tuple[tuple[str, str], ...]
+    call: str
     law: str
     blanks: str
     undone: tuple[str, ...]
@@ -180,6 +182,7 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
         pressures=tuple(_pressures(a, r)),
         limits=tuple((capital(_rated(r, x)), r.mass(x.limit_kg - float(x.load_kg.max()))) for x in ratings(a)),
         due=tuple((tr(when), tr(what)) for when, what in DUE),
+        call=a.job.card.call,
         law=tr(LAW),
         blanks=trn("1 blank to fill in from the maker's sheet", "{n} blanks to fill in from the makers' sheets", missing)
         if missing
@@ -211,7 +214,16 @@ def _row(a: Assessment, r: Reader, n: int, e: Entry, tick: Tick | None, done: bo
     for state in step.torque:
         known = torque_of(a.job, key, state)
         value = "" if known.value is None else with_unit(float(known.value.value), Quantity.TORQUE, r.preset)
-        torques.append(TorqueBox(state=state, words=tr(STATES[state]), value=value, source=known.source, done=known.done))
+        torques.append(
+            TorqueBox(
+                state=state,
+                words=tr(STATES[state]),
+                value=value,
+                source=known.source,
+                done=known.done,
+                by=f"{known.who} {known.at}".strip(),
+            )
+        )
     return Row(
         n=n,
         key=key,

@@ -19,7 +19,7 @@ from isostat.wording.springs.kind import free_words, rate_words
 from isostat.wording.springs.words import WORDS
 
 PARTS = (  # of a list: what it takes, besides springs
-    ("leaf pack", later("U-bolts with nuts, legs {ubolt}; centre bolts; eye bushes"), 4),
+    ("leaf pack", later("U-bolts with nuts, legs {ubolt}; centre bolts for a stack of {stack}; eye bushes"), 4),
     ("block", later("blocks {block}; U-bolts with nuts, legs {ubolt}"), 2),
     ("bump stop", later("bump-stop spacer {stop_spacer}, stop height {stop_trim}"), 2),
     ("strap", later("limiting strap {strap}"), 2),

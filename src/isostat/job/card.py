@@ -67,10 +67,11 @@ class Chosen(Frozen):
 
 
 class Card(Frozen):
-    """All of it; the steps themselves are composed from the job."""
+    """All of it; the steps themselves are composed from the job. call: whom the cab card says to call."""
 
     ticks: tuple[Tick, ...] = Field(default=(), max_length=600)
     torques: tuple[Torque, ...] = Field(default=(), max_length=300)
     written: tuple[Written, ...] = Field(default=(), max_length=600)
     bought: tuple[Bought, ...] = Field(default=(), max_length=12)
     chosen: tuple[Chosen, ...] = Field(default=(), max_length=100)
+    call: Text = ""

@@ -19,9 +19,18 @@ def _templates() -> Environment:
                        trim_blocks=True, lstrip_blocks=True)  # fmt: skip
 
 
+def ruler_place(n: int) -> str:
+    """What marks the place of a ruler on paper, which is drawn in there; letters that no job has."""
+    return f"\ue000{n}\ue001"
+
+
 def card_html(page: CardPage, made: str, *, paper: bool = False) -> str:
     """The whole card. made: when and by which version. paper: squares in place of boxes that a browser ticks."""
-    return _templates().get_template("card.html").render(page=page, made=made, say=tr, paper=paper, box=_square if paper else _box)
+    return (
+        _templates()
+        .get_template("card.html")
+        .render(page=page, made=made, say=tr, paper=paper, box=_square if paper else _box, ruler_place=ruler_place)
+    )
 
 
 def cab_html(page: CardPage, made: str) -> str:

@@ -3,42 +3,32 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable
 
 import numpy as np
 
-from isostat.assess.fit.changes import ON_BAR, ON_HALF_SHAFT, ON_LINKS, put_right_apart
-from isostat.assess.knock_on.line import Cure, Line, Way, What
-from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.moved import held_by
-from isostat.assess.knock_on.on_card import cure_of, on_card
 from isostat.assess.spring.air import aired
 from isostat.assess.stance.attitude import lamp, lamp_range
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core import rules
 from isostat.core.parts.event import Event
-from isostat.job.points import AXLE_POINTS, OF_A_VALVE, POINTS, VEHICLE_POINTS, asked_of_axle, asked_of_vehicle, is_trailer
+from isostat.job.points import (
+    AXLE_POINTS,
+    OF_A_VALVE,
+    POINTS,
+    SIDES,
+    VEHICLE_POINTS,
+    asked_of_axle,
+    asked_of_vehicle,
+    is_trailer,
+    walk_order,
+)
 from isostat.language import tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
+from isostat.wording import card_dragged, card_leaves, card_springs
 from isostat.wording.card_at import At
-from isostat.wording.card_springs import (
-    adjuster,
-    bar_load,
-    collar_turns,
-    foam_squeeze,
-    frame_lift,
-    hardware,
-    in_stack,
-    shackle_angle,
-    slack_angle,
-    spacer,
-    splines,
-    squeeze,
-    squeeze_old,
-    stored,
-)
-from isostat.wording.knock_on import say_case, say_cure, say_what
 
 BLANK = "________"
 NAMED = re.compile(r"\{(\w+)\}")
@@ -84,8 +74,23 @@ def _lowest(at: At) -> str | None:
     return tr("no lower than hub to arch {limits}", limits=", ".join(limits)) if limits else None
 
 
-def _lines(_: At) -> str:
-    return tr("sensor wires, plugs, breather, height-sensor rod, parking cable, brake-hose brackets")
+def _lines(at: At) -> str:
+    """As a rule goes, tightest first; hoses by their slack, where it was read."""
+    slack = [(float(read.value), at.r.corner(axle, side)) for axle, side in walk_order(len(at.a.axles))
+             if (read := getattr(at.a.job.vehicle.axles[axle], SIDES[side]).hose_slack_m) is not None]  # fmt: skip
+    hoses = ", ".join(tr("{corner} {m}", corner=corner, m=at.r.height_unit(m)) for m, corner in sorted(slack))
+    said = tr("sensor wires, plugs, breather, height-sensor rod, parking cable, brake-hose brackets")
+    return tr("{lines} (slack {hoses})", lines=said, hoses=hoses) if hoses else said
+
+
+def _jack_place(at: At) -> str:
+    """By how its wheels are held; of the whole vehicle, axle by axle."""
+    places = {"solid": tr("the axle tube by the spring seats"), "independent": tr("the lower arm, outside its spring")}
+    said = [(places["solid" if axle.layout == "solid" else "independent"], at.r.axle(n))
+            for n, axle in enumerate(at.a.job.vehicle.axles) if at.axle in (None, n)]  # fmt: skip
+    if len({place for place, _ in said}) == 1:
+        return said[0][0]
+    return ", ".join(tr("{place} ({axle})", place=place, axle=axle) for place, axle in said)
 
 
 def _readings_open(at: At) -> str:
@@ -112,7 +117,7 @@ def _photos(at: At) -> str:
     return tr("“{job} {corner} 1” and so on", job=at.a.job.number or at.a.job.title, corner=at.r.corner(0, 0))
 
 
-def _lamp_case(at: At) -> str:
+def _target_case(at: At) -> str:
     return at.r.case(at.a.target_case)
 
 
@@ -125,7 +130,7 @@ def _lamp_drop(at: At) -> str | None:
 
 
 def _block(at: At) -> str | None:
-    return spacer(at) if at.a.orders[at.i].kind.name == "leaf" else None
+    return card_springs.spacer(at) if at.a.orders[at.i].kind.name == "leaf" else None
 
 
 def _pinion(at: At) -> str | None:
@@ -175,97 +180,16 @@ def _strap(at: At) -> str | None:
     return None if read is None else at.r.height_unit(float(read.value))
 
 
-def _cures(at: At, whats: tuple[What, ...]) -> Iterator[tuple[Line, Cure]]:
-    """By what each thing that a list is about is put right: as chosen for the card, else the first way."""
-    for line in knock_ons(at.a):
-        cure = cure_of(at.a.job, line) if line.what in whats and line.axle == at.i else None
-        if cure is not None:
-            yield line, cure
-
-
-def _listed(at: At, cures: Iterable[tuple[Line, Cure]]) -> str | None:
-    """In a sentence, each once."""
-    said = dict.fromkeys(say_cure(line, cure, at.r) for line, cure in cures)
-    return "; ".join(one[0].lower() + one[1:] for one in said) or None
-
-
-def _plan(whats: tuple[What, ...]) -> Callable[[At], str | None]:
-    """What was chosen; else one way alone, of several rods or the first: two for the same links may contradict each other."""
-
-    def said(at: At) -> str | None:
-        cures = list(_cures(at, whats))
-        chosen = [one for one in cures if on_card(at.a.job, one[0])]
-        return _listed(at, chosen or sorted(cures, key=lambda one: not one[1].plan)[:1])
-
-    return said
-
-
-def _put_right(at: At) -> str | None:
-    return _listed(at, put_right_apart(at.a, at.axle))
-
-
-def _put_right_lines(at: At) -> str | None:
-    return ", ".join(say_what(line, at.r) for line, _ in put_right_apart(at.a, at.axle)) or None
-
-
-def _bar_length(at: At) -> str | None:
-    found, read = next(_cures(at, (What.SIDEWAYS,)), None), at.a.job.vehicle.axles[at.i].track_bar_m
-    if found is None or read is None or found[1].way is not Way.LONGER_BAR:
-        return None
-    return at.r.height_unit(float(read.value) + found[1].by)
-
-
-def _diff_spacer(at: At) -> str | None:
-    found = [cure for _, cure in _cures(at, ON_HALF_SHAFT)]
-    lower = [cure.by for cure in found if cure.way in (Way.DROP, Way.DROP_BRACKET)]
-    return at.r.height_unit(max(lower)) if lower else tr("none") if found else None
-
-
-def _shim(at: At) -> str | None:
-    found = next(_cures(at, (What.CASTER, What.PINION)), None)
-    if found is None:
-        return None
-    line, taken = found
-    ways = [cure for cure in ((taken,) if on_card(at.a.job, line) else line.cures) if cure.way in (Way.BUSHES, Way.WEDGE)]
-    return at.r.angle(abs(ways[0].by)) if ways else tr("none")
-
-
-def _now(at: At, what: What) -> str | None:
-    """A line of Knock-on at the target."""
-    for line in knock_ons(at.a):
-        if line.what is what and line.axle == at.i and not line.asks:
-            return say_case(line, at.a.target_case, at.r)
-    return None
-
-
-def _joint_angle(at: At) -> str | None:
-    return _now(at, What.HALF_SHAFT)
-
-
-def _slip(at: At) -> str | None:
-    ways = [_now(at, What.SLIP_IN), _now(at, What.SLIP_OUT)]
-    return None if None in ways else tr("{a} in, {b} out", a=ways[0], b=ways[1])
-
-
 def _stroke_left(at: At) -> str:
     return with_unit(rules.SHOCK_MARGIN, Quantity.HEIGHT, at.r.preset)
 
 
 SETTINGS: dict[str, Callable[[At], str | None]] = {
     "tyre_pressure": _tyre_pressure, "stand_load": _stand_load, "lowest": _lowest, "lines": _lines, "readings_open": _readings_open,
-    "photos": _photos,
-    "floor_load": _floor_load, "lamp_case": _lamp_case, "lamp_drop": _lamp_drop, "stored": stored, "squeeze": squeeze,
-    "squeeze_old": squeeze_old,
-    "spacer": spacer, "ring": in_stack(lambda s: s.marks.ring_m), "collar": in_stack(lambda s: s.marks.collar_m),
-    "face": lambda _: tr("the perch's upper face"), "main_room": in_stack(lambda s: s.pair.main.solid_m + rules.RING_MARGIN),
-    "collar_turns": collar_turns, "block": _block, "ubolt": hardware("legs_m"), "pinion": _pinion,
-    "least_pressure": _pressure("least_pa"), "most_pressure": _pressure("most_pa"), "floor_pressure": _pressure("floor"),
-    "bag_height": _bag_height, "stop_trim": _stop(trimmed=True), "stop_spacer": _stop(trimmed=False), "stop_gap": _stop_gap,
-    "strap": _strap, "bar_length": _bar_length, "diff_spacer": _diff_spacer, "follow_drop": _diff_spacer, "shim": _shim,
-    "bar_load": bar_load, "adjuster": adjuster, "splines": splines, "slack_angle": slack_angle, "shackle_angle": shackle_angle,
-    "foam_squeeze": foam_squeeze, "frame_lift": frame_lift, "joint_angle": _joint_angle, "slip": _slip,
-    "link_plan": _plan(ON_LINKS), "bar_plan": _plan(ON_BAR), "half_shaft_plan": _plan(ON_HALF_SHAFT), "put_right": _put_right,
-    "put_right_lines": _put_right_lines,
-    "stroke_left": _stroke_left, "target_case": _lamp_case,
-    "rail_alike": lambda at: at.r.height_unit(float(rules.AXLE_SIDEWAYS)),
+    "jack_place": _jack_place, "photos": _photos, "floor_load": _floor_load, "target_case": _target_case, "lamp_case": _target_case,
+    "lamp_drop": _lamp_drop, "block": _block, "pinion": _pinion, "bag_height": _bag_height, "least_pressure": _pressure("least_pa"),
+    "most_pressure": _pressure("most_pa"), "floor_pressure": _pressure("floor"), "stop_trim": _stop(trimmed=True),
+    "stop_spacer": _stop(trimmed=False), "stop_gap": _stop_gap, "strap": _strap, "stroke_left": _stroke_left,
+    "shock_left": _stroke_left, "rail_alike": lambda at: at.r.height_unit(float(rules.AXLE_SIDEWAYS)),
+    **card_springs.SETTINGS, **card_leaves.SETTINGS, **card_dragged.SETTINGS,
 }  # fmt: skip

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from isostat.assess.spring.cushion import cushion_page
-from isostat.assess.spring.leaf_hardware import leaf_hardware
 from isostat.assess.spring.preload import found_hanging_force_n, hanging_force_n
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.torsion import Anchor, torsion_set
+from isostat.core import rules
 from isostat.core.limits import GRAVITY
 from isostat.language import decimal, tr
 from isostat.wording.card_at import At
@@ -63,23 +63,16 @@ def collar_turns(at: At) -> str | None:
     return None if any(one is None for one in found) else at.both([decimal(one.turns, 1) for one in found if one is not None])
 
 
-def hardware(field: str) -> Callable[[At], str | None]:
-    """A length of what goes with a leaf pack."""
-
-    def said(at: At) -> str | None:
-        found = leaf_hardware(at.a, at.i)
-        value = None if found is None else getattr(found, field)
-        return None if value is None else at.r.coil(float(value))
-
-    return said
-
-
-def shackle_angle(at: At) -> str | None:
-    """At the target."""
-    found = leaf_hardware(at.a, at.i)
-    if found is None or found.leans_rad is None:
-        return None
-    return tr("{angle} when {case}", angle=at.r.angle(found.leans_rad[1]), case=at.r.case(at.a.target_case))
+def ring_gap(at: At) -> str | None:
+    """From ring to slider on the floor: the slider goes what the springs above it give way, until it is on the ring."""
+    gaps = []
+    for side in at.sides:
+        found = stacked(at.a, at.i, side)
+        if found is None or found.change_m is None:
+            return None
+        share = 1.0 - found.pair.series_rate / found.pair.main.rate
+        gaps.append((found.change_m - float(found.ride_m[at.floor])) * share)
+    return at.both([at.r.coil(gap) for gap in gaps])
 
 
 def bar_load(at: At) -> str | None:
@@ -126,3 +119,11 @@ def frame_lift(at: At) -> str | None:
     """How far the frame must come up for the helper to go in."""
     found = cushion_page(at.a, at.i)
     return None if found is None else at.r.height_unit(found.up_m)
+
+
+SETTINGS: dict[str, Callable[[At], str | None]] = {
+    "stored": stored, "squeeze": squeeze, "squeeze_old": squeeze_old, "spacer": spacer, "ring": in_stack(lambda s: s.marks.ring_m),
+    "collar": in_stack(lambda s: s.marks.collar_m), "face": lambda _: tr("the perch's upper face"), "ring_gap": ring_gap,
+    "main_room": in_stack(lambda s: s.pair.main.solid_m + rules.RING_MARGIN), "collar_turns": collar_turns, "bar_load": bar_load,
+    "adjuster": adjuster, "splines": splines, "slack_angle": slack_angle, "foam_squeeze": foam_squeeze, "frame_lift": frame_lift,
+}  # fmt: skip

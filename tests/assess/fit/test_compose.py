@@ -41,7 +41,9 @@ FIRST = {  # at one place, by the hazards of the work (common practice, no sourc
     ("track bar 2", "before 7"), ("track bar 7", "after 4"),
     ("coil on strut 5", "air springs 4"), ("air springs 4", "coil on strut 7"), ("coil on strut 9", "air springs 5"),
     ("coil on beam 4", "air springs 4"), ("air springs 4", "coil on beam 7"), ("coil on beam 8", "air springs 5"),
-    ("coil on arm 4", "air springs 4"), ("air springs 4", "coil on arm 7"), ("coil on arm 8", "air springs 5"),
+    ("leaf pack 9", "air springs 4"), ("torsion bar 10", "air springs 4"), ("stacked pair 3", "air springs 4"),
+    ("air springs 4", "stacked pair 10"), ("coil on arm 4", "air springs 4"),
+    ("air springs 4", "coil on arm 7"), ("coil on arm 8", "air springs 5"),
 }  # fmt: skip
 ON_THE_WHEELS = {("after 3", "after 4"), ("after 4", "after 5"), ("after 5", "after 6"), ("after 1", "after 2"),
                  ("after 2", "after 3"),
@@ -177,3 +179,20 @@ def test_torques_and_readings_are_kept_and_refused_in_words() -> None:
     both = tick(tick(noted, key, "a", "", ""), key, "b", "", "")
     assert [one.parts for one in both.card.ticks] == ["b"] and untick(both, key).card.ticks == ()
     assert put(both, path_to(JOB.card.ticks), []).card.ticks == ()
+
+
+@pytest.mark.parametrize(
+    ("name", "axle", "taken_out", "never"),
+    [
+        ("hive-hauler", 1, {"leaf pack 3", "leaf pack 4", "leaf pack 9"}, {"leaf pack 6", "leaf pack 8", "leaf pack 10"}),
+        ("orchard-sprayer", 0, {"torsion bar 4", "torsion bar 6"}, {"torsion bar 3", "torsion bar 9", "torsion bar 11"}),
+        ("survey-buggy", 0, {"stacked pair 3"}, {"stacked pair 5", "stacked pair 8", "stacked pair 9"}),
+    ],
+)
+def test_air_in_place_of_steel_takes_it_out_and_puts_none_in(name: str, axle: int, taken_out: set[str], never: set[str]) -> None:
+    job = demo(name)
+    job = put(job, path_to(JOB.as_found.axles[axle].kind), job.proposal.axles[axle].kind)
+    bags = demo("glaziers-flatbed").proposal.axles[1].air.model_dump()
+    job = put(put(job, path_to(JOB.proposal.axles[axle].air), bags), path_to(JOB.proposal.axles[axle].kind), "air")
+    keys = {e.step.key for e in card_of(assess(job)) if e.axle == axle}
+    assert taken_out < keys and not keys & never and "air springs 4" in keys

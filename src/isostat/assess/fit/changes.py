@@ -17,6 +17,7 @@ from isostat.job.springs.cushion import Cushion
 ON_BAR = (What.SIDEWAYS, What.BAR_SLOPE)
 ON_LINKS = (What.CASTER, What.PINION, What.WHEELBASE, What.TRUE_AHEAD, What.TRUE_ACROSS, What.PINION_BACK)
 ON_HALF_SHAFT = (What.HALF_SHAFT, What.HALF_SHAFT_DROOP, What.HALF_SHAFT_LOCK, What.PLUNGE_IN, What.PLUNGE_OUT)
+OWN_LIST = {"leaf": "leaf pack", "stacked pair": "stacked pair", "torsion bar": "torsion bar"}  # other steel is a coil
 BEHIND = {"track bar": ON_BAR, "links": ON_LINKS, "half shaft": ON_HALF_SHAFT}
 
 
@@ -74,12 +75,12 @@ def _springs(a: Assessment, axle: int, fit: AxleFit, was: AxleFit) -> Iterator[s
     kind = a.orders[axle].kind.name
     if kind == "leaf":
         yield from _leaves(fit, was)
-    elif kind in ("stacked pair", "torsion bar"):
-        yield kind
+    elif kind in OWN_LIST:
+        yield OWN_LIST[kind]
     elif kind == "air":
         yield "air springs"
-        if was.kind in ("coil", "progressive"):
-            yield _coil_list(a, axle)
+        if was.kind != "air":  # its steps of putting steel in are left out
+            yield OWN_LIST.get(was.kind, _coil_list(a, axle))
     else:
         yield _coil_list(a, axle)
 

@@ -40,7 +40,7 @@ class Entry:
 
 
 def card_of(a: Assessment) -> tuple[Entry, ...]:
-    """Of a job. What only some jobs have (a brake valve, a new coil) is left out where this one has none."""
+    """Of a job. What only some jobs have (a brake valve, a new steel spring) is left out where this one has none."""
     solid = [axle.layout == "solid" for axle in a.job.vehicle.axles]
     return tuple(e for e in _shipped(changes(a), tuple(solid)) if all(_there(a, e.axle, what) for what in e.step.when))
 

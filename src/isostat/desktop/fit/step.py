@@ -21,6 +21,7 @@ from isostat.desktop.pieces.styles import button_style, field_style, restyle
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits.card import tick, untick
+from isostat.job.edits.paths import JOB, path_to
 from isostat.language import tr, trn
 
 PARTS = 0.27  # of the width, that the list of parts takes
@@ -78,7 +79,10 @@ class FitStep(Sheet):
         who.setFont(v.theme.font(13, 600))
         restyle(who, field_style(v.theme, "ink", v.theme.rule, dashed=False))
         who.setGeometry(round(where.x()), round(where.y()), size.width(), size.height())
-        line.gap(8)
+        line.gap(4).words("fit call word", tr("call"), role="ink2")
+        where, size = line.place(110)
+        self.words("fit call", path_to(JOB.card.call), where, size, label=tr("whom the cab card says to call"))
+        line.gap(4)
         for kind, words in (
             ("pdf", tr("Save PDF")),
             ("html", tr("Save HTML")),
@@ -180,7 +184,7 @@ class FitStep(Sheet):
     def draw(self, p: QPainter, v: View) -> None:
         draw_head(p, v, self.width())
         if self._ruler is not None:
-            draw_ruler(p, v, self._ruled, self._ruler)
+            draw_ruler(p, v.theme, self._ruled, self._ruler)
         p.setPen(pen(v.theme, "rule", 0.8))
         for row in self._rows:
             p.drawLine(QLineF(row.left(), row.bottom() - v.theme.px(3), row.right(), row.bottom() - v.theme.px(3)))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 
@@ -12,10 +12,12 @@ from PyQt6.QtGui import QFont, QGuiApplication, QPainter, QTextDocument
 
 from isostat.answers.card import card_page, made_words
 from isostat.answers.card_order import order_csv
+from isostat.answers.ruler import Ruler
 from isostat.assess.judge import judge
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.band import predicted
 from isostat.desktop.paper.paper import MARGIN, pdf_page
+from isostat.desktop.paper.rulers import put_rulers
 from isostat.desktop.theme import LIGHT, load_fonts
 from isostat.job.save import write_whole
 from isostat.language import tr
@@ -31,7 +33,8 @@ def card_file(kind: str, a: Assessment, path: Path, r: Reader, page: str = "A4")
     made = made_words()
     if kind == "pdf":
         title = tr("Job card {number}, {job}", number=a.job.number, job=a.job.title)
-        write_card(card_html(found, made, paper=True), path, page, title)
+        rulers = [section.ruler for section in found.sections if section.ruler is not None]
+        write_card(card_html(found, made, paper=True), path, page, title, rulers)
         return
     texts = {"html": card_html, "cab": cab_html, "customer": customer_html}
     write_whole(path, texts[kind](found, made) if kind in texts else order_csv(found.buy))
@@ -50,8 +53,11 @@ def on_paper() -> Iterator[None]:
     del application
 
 
-def write_card(html: str, path: Path, page: str, title: str) -> int:
-    """Writes a card; how many pages it has. page: "A4" or "Letter". Raises OSError when the place cannot be written."""
+def write_card(html: str, path: Path, page: str, title: str, rulers: Sequence[Ruler] = ()) -> int:
+    """Writes a card; how many pages it has. page: "A4" or "Letter". rulers: in their order.
+
+    Raises OSError when the place cannot be written.
+    """
     writer = pdf_page(path, page, title)
     wide, high = writer.width() - 2 * MARGIN, writer.height() - 2 * MARGIN - FOOT
     document = QTextDocument()
@@ -63,8 +69,9 @@ def write_card(html: str, path: Path, page: str, title: str) -> int:
         font.setFeature(QFont.Tag(letters_as_one), 0)
     document.setDefaultFont(font)
     document.setDocumentMargin(0.0)
-    document.setPageSize(QSizeF(wide, high))
     document.setHtml(html)
+    put_rulers(document, rulers)
+    document.setPageSize(QSizeF(wide, high))  # last: this lays all of it out, where an insertion leaves what is behind it unplaced
     pages = document.pageCount()
     with QPainter(writer) as painter:
         for n in range(pages):

@@ -1,0 +1,99 @@
+"""Settings of a card that come from Knock-on: by what bars, links, shafts and all else are put right."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator
+
+from isostat.assess.fit.changes import ON_BAR, ON_HALF_SHAFT, ON_LINKS, put_right_apart
+from isostat.assess.knock_on.line import Cure, Line, Way, What
+from isostat.assess.knock_on.lines import knock_ons
+from isostat.assess.knock_on.on_card import cure_of, on_card
+from isostat.language import tr
+from isostat.wording.card_at import At
+from isostat.wording.knock_on import say_case, say_cure, say_what
+
+
+def _cures(at: At, whats: tuple[What, ...]) -> Iterator[tuple[Line, Cure]]:
+    """By what each thing that a list is about is put right: as chosen for the card, else the first way."""
+    for line in knock_ons(at.a):
+        cure = cure_of(at.a.job, line) if line.what in whats and line.axle == at.i else None
+        if cure is not None:
+            yield line, cure
+
+
+def _listed(at: At, cures: Iterable[tuple[Line, Cure]]) -> str | None:
+    """In a sentence, each once."""
+    said = dict.fromkeys(say_cure(line, cure, at.r) for line, cure in cures)
+    return "; ".join(one[0].lower() + one[1:] for one in said) or None
+
+
+def plan(whats: tuple[What, ...]) -> Callable[[At], str | None]:
+    """What was chosen; else one way alone, of several rods or the first: two for the same links may contradict each other."""
+
+    def said(at: At) -> str | None:
+        cures = list(_cures(at, whats))
+        chosen = [one for one in cures if on_card(at.a.job, one[0])]
+        return _listed(at, chosen or sorted(cures, key=lambda one: not one[1].plan)[:1])
+
+    return said
+
+
+def put_right(at: At) -> str | None:
+    """By what is put right what no other list of steps is about."""
+    return _listed(at, put_right_apart(at.a, at.axle))
+
+
+def put_right_lines(at: At) -> str | None:
+    """What is to be read again for it."""
+    return ", ".join(say_what(line, at.r) for line, _ in put_right_apart(at.a, at.axle)) or None
+
+
+def bar_length(at: At) -> str | None:
+    """Eye to eye, as it was where another way was chosen."""
+    found, read = next(_cures(at, (What.SIDEWAYS,)), None), at.a.job.vehicle.axles[at.i].track_bar_m
+    if found is None or read is None:
+        return None
+    return at.r.height_unit(float(read.value) + (found[1].by if found[1].way is Way.LONGER_BAR else 0.0))
+
+
+def diff_spacer(at: At) -> str | None:
+    """By how much the differential comes down."""
+    found = [cure for _, cure in _cures(at, ON_HALF_SHAFT)]
+    lower = [cure.by for cure in found if cure.way in (Way.DROP, Way.DROP_BRACKET)]
+    return at.r.height_unit(max(lower)) if lower else tr("none") if found else None
+
+
+def shim(at: At) -> str | None:
+    """Of shims or a wedge at the links, where they are not left alone."""
+    found = next(_cures(at, (What.CASTER, What.PINION)), None)
+    if found is None:
+        return None
+    line, taken = found
+    ways = [cure for cure in ((taken,) if on_card(at.a.job, line) else line.cures) if cure.way in (Way.BUSHES, Way.WEDGE)]
+    return at.r.angle(abs(ways[0].by)) if ways else tr("none")
+
+
+def _now(at: At, what: What) -> str | None:
+    """A line of Knock-on at the target."""
+    for line in knock_ons(at.a):
+        if line.what is what and line.axle == at.i and not line.asks:
+            return say_case(line, at.a.target_case, at.r)
+    return None
+
+
+def joint_angle(at: At) -> str | None:
+    """Of a half-shaft's outer joint."""
+    return _now(at, What.HALF_SHAFT)
+
+
+def slip(at: At) -> str | None:
+    """Of a shaft, both ways."""
+    ways = [_now(at, What.SLIP_IN), _now(at, What.SLIP_OUT)]
+    return None if None in ways else tr("{a} in, {b} out", a=ways[0], b=ways[1])
+
+
+SETTINGS: dict[str, Callable[[At], str | None]] = {
+    "link_plan": plan(ON_LINKS), "bar_plan": plan(ON_BAR), "half_shaft_plan": plan(ON_HALF_SHAFT), "put_right": put_right,
+    "put_right_lines": put_right_lines, "bar_length": bar_length, "diff_spacer": diff_spacer, "follow_drop": diff_spacer,
+    "shim": shim, "joint_angle": joint_angle, "slip": slip,
+}  # fmt: skip
