@@ -173,7 +173,8 @@ def test_from_afar_a_keypad_ticks_tightens_and_goes_on(open_window, qtbot: QtBot
     enter("")
     assert read(window, "far corner") == "2 of 86" and [one.step for one in window.document.job.card.ticks] == ["before 1"]
     enter("2.4")
-    assert window.document.job.card.written[0].text == "2.4"
+    enter("3.2")
+    assert [(one.name, one.text) for one in window.document.job.card.written] == [("tyres front", "2.4"), ("tyres rear", "3.2")]
     qtbot.keyClicks(field, "*")
     assert read(window, "far corner") == "1 of 86" and read(window, "far state") == "Done"
     enter("0")

@@ -37,7 +37,7 @@ class Entered:
 
 
 def entered(v: View, at: int, text: str) -> Entered:
-    """Nothing typed ticks the step and goes on; 0 opens it again; else the torque of the step, or its first reading."""
+    """Nothing typed ticks the step and goes on; 0 opens it again; else its first torque, then reading, not typed yet."""
     rows = rows_of(card_page(v.a, v.reader))
     if not rows:
         return Entered(0)
@@ -49,15 +49,16 @@ def entered(v: View, at: int, text: str) -> Entered:
         entry = next(e for e in card_of(v.a) if (e.step.key, e.place) == row.key)
         parts, when = mark_of(v.job, entry), now()
         return Entered(min(at + 1, len(rows) - 1), lambda job: tick(job, row.key, parts, "", when), label)
-    if row.torques:
+    torque = next((one for one in row.torques if not one.value), None if row.reads else next(iter(row.torques), None))
+    if torque is not None:
         try:
             typed = edits.typed_for(v.job, (), text, Quantity.TORQUE, v.reader.preset)
         except NotUnderstood as fault:
             return Entered(at, sentence=str(fault))
-        value, state = {"value": typed.si, "typed": typed.text}, row.torques[0].state
+        value, state = {"value": typed.si, "typed": typed.text}, torque.state
         return Entered(at, lambda job: put_torque(job, row.key, state, value=value), tr("torque, step {n}", n=row.n))
     if row.reads:
-        name = row.reads[0][0]
+        name = next((name for name, text in row.reads if not text), row.reads[0][0])
         return Entered(at, lambda job: write(job, row.key, name, text), tr("{name}, step {n}", name=name, n=row.n))
     return Entered(at, sentence=tr("This step has no torque and no reading. Enter alone ticks it."))
 
@@ -83,7 +84,9 @@ def lay_card(say: Say, v: View, at: int, width: float) -> None:
     notes = [tr("side and end: look twice")] if row.look else []
     notes += [tr("not driven until ticked")] if row.hold else []
     notes += [tr("torque, {state}: {value}", state=one.words, value=one.value or tr("not typed yet")) for one in row.torques]
-    notes += [tr("write down {name}", name=name) for name, _ in row.reads]
+    notes += [
+        tr("{name} {value}", name=name, value=text) if text else tr("write down {name}", name=name) for name, text in row.reads
+    ]
     if notes:
         say("far notes", " · ".join(notes), 32, y, 28, role="watch", width=width)
     state = tr("done") if row.done else tr("open")
