@@ -16,6 +16,7 @@ from isostat.answers.card_order import order_csv
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.spring.stacked import stacked
+from isostat.assess.spring.torsion import torsion_set
 from isostat.assess.stance.band import prediction
 from isostat.cli.main import main
 from isostat.desktop.paper.card_pdf import card_file
@@ -176,3 +177,9 @@ def test_what_is_set_by_a_ruler_is_drawn_to_scale_beside_it() -> None:
     assert f'y1="{round(long * 500 + 6 - mark.at_m * 500, 1)}"' in html and mark.value in html
     bags = [section.ruler for section in page("hive-hauler").sections if "Air helper" in section.title]
     assert bags and all(ruler is not None and len(ruler.marks) == 2 for ruler in bags), "on the floor, and at the target"
+    bolts = next(section.ruler for section in page("orchard-sprayer").sections if section.title == "Torsion bar")
+    found = torsion_set(assess(demo("orchard-sprayer")), 0)
+    assert bolts is not None and found is not None
+    lever, zero = float(demo("orchard-sprayer").as_found.axles[0].torsion.lever_m.value), bolts.marks[0].at_m  # type: ignore[union-attr]
+    for mark, anchor in zip(bolts.marks[1:], found.anchors, strict=True):  # a bolt's way over its lever turns the anchor
+        assert (mark.at_m - zero) / lever == pytest.approx(anchor.turn_rad, rel=0.02)

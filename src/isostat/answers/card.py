@@ -9,7 +9,7 @@ from importlib.metadata import version
 
 import numpy as np
 
-from isostat.answers.card_order import Bought, ordered_parts
+from isostat.answers.card_order import Bought, order_lines, ordered_parts
 from isostat.answers.ruler import Ruler, ruler_of
 from isostat.assess.fit.compose import AFTER, Entry, card_of
 from isostat.assess.fit.done import done_of
@@ -138,8 +138,7 @@ def card_text(page: CardPage) -> str:
     """The card for a terminal or a message: what to order, then every step."""
     out = [tr("Job card {number}, {title}", number=page.number, title=page.title), ""]
     out += [tr("Not to be driven until ticked: {steps}.", steps="; ".join(page.held)), ""] if page.held else []
-    for part in page.buy:
-        out.append(f"  {part.which}: {part.words} × {part.count}" + (f" ({part.named})" if part.named else ""))
+    out += [f"  {line}" for line in order_lines(page.buy)]
     out += [""] * bool(page.buy)
     for section in page.sections:
         out.append(section.headed)

@@ -80,6 +80,11 @@ def _springs(a: Assessment, r: Reader, i: int) -> list[Bought]:
     return [Bought(both, spring, 2), *spacers]
 
 
+def order_lines(buy: Iterable[Bought]) -> list[str]:
+    """What is to be ordered in sentences, for a terminal or a message."""
+    return [f"{part.which}: {part.words} × {part.count}" + (f" ({part.named})" if part.named else "") for part in buy]
+
+
 def order_csv(buy: Iterable[Bought]) -> str:
     """What is to be ordered, a line a part; no cell that a spreadsheet would run."""
     out = io.StringIO()

@@ -9,6 +9,7 @@ import numpy as np
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.assess.spring.stacked import stacked
+from isostat.assess.spring.torsion import torsion_set
 from isostat.language import tr
 from isostat.wording.card_at import At
 from isostat.wording.reader import Reader
@@ -32,9 +33,15 @@ class Ruler:
     marks: tuple[Mark, ...]
 
     @property
+    def tick_m(self) -> float:
+        """Between two of its lines; every fifth is a long one."""
+        return 0.01 if max(mark.at_m for mark in self.marks) > 0.05 else 0.001
+
+    @property
     def long_m(self) -> float:
-        """Up to which it is drawn: the next 50 mm beyond the last mark."""
-        return float(np.ceil(max(mark.at_m for mark in self.marks) / 0.05 + 0.2) * 0.05)
+        """Up to which it is drawn: the next long line beyond the last mark."""
+        five = 5 * self.tick_m
+        return float(np.ceil(max(mark.at_m for mark in self.marks) / five + 0.2) * five)
 
 
 def ruler_of(a: Assessment, r: Reader, name: str, axle: int | None, side: int | None) -> Ruler | None:
@@ -64,4 +71,16 @@ def _bag(a: Assessment, r: Reader, axle: int, side: int) -> Ruler | None:
     return Ruler(tr("bag, lower plate"), tr("on its wheels, rolled"), marks) if marks else None
 
 
-RULED = {"stacked pair": _stack, "air springs": _bag, "air over leaf": _bag, "air in coil": _bag}
+def _bolt(a: Assessment, r: Reader, axle: int, _: int) -> Ruler | None:
+    """Of a torsion bar's adjuster, both sides: how much further in, or out, its bolt stands than as found."""
+    found = torsion_set(a, axle)
+    ways = [] if found is None else [anchor.bolt_in_m for anchor in found.anchors if anchor.bolt_in_m is not None]
+    if not ways:
+        return None
+    zero = min(*ways, 0.0)
+    marks = [Mark(tr("as found"), -zero, r.coil(0.0))]
+    marks += [Mark(r.corner(axle, n), way - zero, r.coil(way)) for n, way in enumerate(ways)]
+    return Ruler(tr("bolt as found"), tr("wheel off the ground; in is up"), tuple(marks))
+
+
+RULED = {"torsion bar": _bolt, "stacked pair": _stack, "air springs": _bag, "air over leaf": _bag, "air in coil": _bag}

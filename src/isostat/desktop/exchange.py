@@ -8,8 +8,11 @@ from pathlib import Path
 from typing import TypeVar
 
 from PyQt6.QtCore import QObject, QSettings, pyqtSignal
+from PyQt6.QtGui import QGuiApplication
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
+from isostat.answers.card import card_page
+from isostat.answers.card_order import order_lines
 from isostat.catalogue.sheet import Sheet as PartSheet
 from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.document import Document
@@ -124,13 +127,27 @@ class Exchange(QObject):
             self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
 
     def ask_card(self, kind: str) -> None:
-        """Asks where to, and writes the job card: "pdf", "html", its "cab" card, the "customer" sheet, or what is to "order"."""
+        """Asks where to, and writes the job card: "pdf", "html", its "cab" card, the "customer" sheet, or what is to "order".
+
+        "message" copies what is to be ordered, for a message.
+        """
+        if kind == "message":
+            self._copy_order()
+            return
         web = tr("Web page (*.html)")
         ends = {"pdf": ("job-card.pdf", tr("PDF (*.pdf)")), "html": ("job-card.html", web), "cab": ("cab-card.html", web),
                 "customer": ("customer.html", web), "order": ("order.csv", tr("Tables (*.csv)"))}  # fmt: skip
         name, _ = QFileDialog.getSaveFileName(self._window, tr("Job card"), *ends[kind])
         if name:
             self.card_out(kind, Path(name))
+
+    def _copy_order(self) -> None:
+        document, board = self._document, QGuiApplication.clipboard()
+        if board is not None:
+            page = card_page(document.assessment, Reader(document.job, self._units()))
+            head = tr("Order for job {number}, {title}", number=page.number, title=page.title)
+            board.setText("\n".join([head, *order_lines(page.buy)]))
+            self.said.emit(tr("The order was copied: paste it into a message."))
 
     def card_out(self, kind: str, path: Path) -> None:
         """Writes the job card; what fails is said in words."""

@@ -129,6 +129,21 @@ def test_the_card_is_written_where_it_is_wanted(  # type: ignore[no-untyped-def]
     assert "was not written" in window.notice.text()
 
 
+def test_the_order_is_copied_for_a_message_and_a_call_stands_on_the_cab_card(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    opened(window)
+    press(qtbot, window, "fit message")
+    board = QApplication.clipboard()
+    assert board is not None and "was copied" in window.notice.text()
+    lines = board.text().splitlines()
+    assert lines[0] == "Order for job 147, Hive hauler" and "Front left: spacer 3 mm × 1" in lines
+    type_into(qtbot, window, "fit call", "<b>Yard</b> 12")
+    window.exchange.card_out("cab", tmp_path / "cab.html")
+    assert "Call: &lt;b&gt;Yard&lt;/b&gt; 12" in (tmp_path / "cab.html").read_text("utf-8")
+    QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert window.document.job.card.call == ""
+
+
 @pytest.mark.parametrize(
     ("name", "width", "height", "text", "units"),
     [("hive-hauler", 1280, 800, 1.0, "mm kg N/mm bar"), ("hive-hauler", 1100, 700, 1.0, "in lb lb/in psi"),

@@ -26,6 +26,7 @@ class Anchor:
     turn_rad: float  # tighter +
     at_target_rad: float  # of its arm
     bolt_turns: float | None
+    bolt_in_m: float | None  # of its bolt, further than as found
     teeth: Index | None  # the nearest setting
     tooth_rad: float | None  # one tooth, where both ends have as many
     tooth_lifts_m: float | None  # at the arm
@@ -63,9 +64,11 @@ def used_at_full(a: Assessment, axle: int, bars: Twisted) -> tuple[float, float]
 
 def _anchor(a: Assessment, axle: int, bars: Twisted, side: int) -> Anchor:
     given = a.job.proposal.axles[axle].torsion.over(a.job.as_found.axles[axle].torsion)
-    turn, law, turns, teeth, tooth, lifts = bars.turn[side], a.orders[axle].law[side], None, None, None, None
+    turn, law, teeth, tooth, lifts = bars.turn[side], a.orders[axle].law[side], None, None, None
+    turns, bolt_in = None, None
     if given.pitch_m is not None and given.lever_m is not None:
         turns = abs(turn) / bolt_turn(given.pitch_m.value, given.lever_m.value)
+        bolt_in = math.copysign(turns * float(given.pitch_m.value), turn)
     if given.teeth_inner is not None and given.teeth_outer is not None:
         teeth = index_bar(given.teeth_inner, given.teeth_outer, turn, most=1)[0]
         if given.teeth_inner == given.teeth_outer and isinstance(law, ArmLaw):
@@ -76,6 +79,7 @@ def _anchor(a: Assessment, axle: int, bars: Twisted, side: int) -> Anchor:
         turn_rad=turn,
         at_target_rad=bars.at_target[side],
         bolt_turns=turns,
+        bolt_in_m=bolt_in,
         teeth=teeth,
         tooth_rad=tooth,
         tooth_lifts_m=lifts,

@@ -12,7 +12,6 @@ from isostat.desktop.view import View
 from isostat.language import tr
 
 HEAD, WIDE, APART = 40.0, 26.0, 30.0  # px of its words, of the ruler, and between two labels
-MM, FIVE = 0.01, 0.05  # m between ticks, and between long ones
 
 
 def mark_places(t: Theme, area: QRectF, ruler: Ruler) -> list[tuple[Mark, float, float]]:
@@ -44,14 +43,14 @@ def lay_ruler(sheet: Sheet, v: View, area: QRectF, ruler: Ruler) -> None:
 
 
 def draw_ruler(p: QPainter, t: Theme, area: QRectF, ruler: Ruler) -> None:
-    """Ticks every 10 mm, and a line to each mark."""
+    """Ticks, every fifth a long one, and a line to each mark."""
     per_m = _per_m(t, area, ruler)
     left, right, foot = area.left(), area.left() + t.px(WIDE), area.bottom()
     p.setPen(pen(t, "ink", 1.2))
     p.drawRect(QRectF(left, foot - ruler.long_m * per_m, right - left, ruler.long_m * per_m))
     p.setPen(pen(t, "ink2", 0.8))
-    for n in range(round(ruler.long_m / MM) + 1):
-        y, long = foot - n * MM * per_m, n % round(FIVE / MM) == 0
+    for n in range(round(ruler.long_m / ruler.tick_m) + 1):
+        y, long = foot - n * ruler.tick_m * per_m, n % 5 == 0
         p.drawLine(QLineF(right - t.px(14 if long else 7), y, right, y))
     p.setPen(pen(t, "accent", 1.8))
     for _, y, label in mark_places(t, area, ruler):

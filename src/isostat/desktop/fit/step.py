@@ -74,23 +74,25 @@ class FitStep(Sheet):
             return
         line.gap(8).words("fit who word", tr("by"), role="ink2")
         who = self.child("fit who", QLineEdit, self._wire)
-        where, size = line.place(86)
+        where, size = line.place(66)
         who.setAccessibleName(tr("who ticks"))
         who.setFont(v.theme.font(13, 600))
         restyle(who, field_style(v.theme, "ink", v.theme.rule, dashed=False))
         who.setGeometry(round(where.x()), round(where.y()), size.width(), size.height())
-        line.gap(4).words("fit call word", tr("call"), role="ink2")
-        where, size = line.place(110)
+        line.words("fit call word", tr("call"), role="ink2")
+        where, size = line.place(80)
         self.words("fit call", path_to(JOB.card.call), where, size, label=tr("whom the cab card says to call"))
-        line.gap(4)
+        line.words("fit save word", tr("save"), role="ink2")
         for kind, words in (
-            ("pdf", tr("Save PDF")),
-            ("html", tr("Save HTML")),
+            ("pdf", tr("PDF")),
+            ("html", tr("HTML")),
             ("cab", tr("Cab card")),
             ("customer", tr("Customer")),
             ("order", tr("Order list")),
+            ("message", tr("Copy order")),
         ):
-            line.button(f"fit {kind}", words, partial(self.file_wanted.emit, f"card {kind}", 0))
+            says = tr("save {kind}", kind=words) if kind in ("pdf", "html", "cab", "customer") else words
+            line.button(f"fit {kind}", words, partial(self.file_wanted.emit, f"card {kind}", 0), says=says)
 
     def _wire(self, who: QLineEdit) -> None:
         who.setMaxLength(40)
@@ -115,7 +117,7 @@ class FitStep(Sheet):
             restyle(made, button_style(v.theme, filled=False))
         self._ruler = page.sections[self.part].ruler
         top = area.top() + high * fits + v.theme.px(16)
-        below = QRectF(area.left(), top, area.width(), area.bottom() - top - v.theme.px(6))
+        below = QRectF(area.left(), top, area.width(), area.bottom() - top - v.theme.px(18))
         if self._ruler is not None and below.height() > v.theme.px(ROOM):
             self._ruled = below
             lay_ruler(self, v, below, self._ruler)
