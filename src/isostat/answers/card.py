@@ -245,7 +245,7 @@ def _row(a: Assessment, r: Reader, n: int, e: Entry, tick: Tick | None, done: bo
 def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]) -> tuple[Section, ...]:
     """List by list, place by place; what is done after the wheels are down is one section, whatever list it is of."""
     out: list[Section] = []
-    down = False
+    down, ruled = False, set[tuple[str, str]]()
     for e, row in zip(card, rows, strict=True):
         title, place = tr(e.title), row.place
         if down and e.step.list != AFTER:
@@ -255,7 +255,9 @@ def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]
         if out and (out[-1].title, out[-1].place) == (title, place):
             out[-1] = replace(out[-1], rows=(*out[-1].rows, row))
         else:
-            out.append(Section(title, place, (row,), ruler_of(a, r, e.step.list, e.axle, e.side)))
+            ruler = None if (e.step.list, e.place) in ruled else ruler_of(a, r, e.step.list, e.axle, e.side)
+            ruled.add((e.step.list, e.place))
+            out.append(Section(title, place, (row,), ruler))
     return tuple(out)
 
 

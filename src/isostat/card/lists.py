@@ -9,7 +9,7 @@ from importlib.resources import files
 from typing import Any
 
 STATES = ("bench", "air", "wheels", "ride")
-WHEN = ("valve", "steel", "put right")
+WHEN = ("valve", "steel", "leaves", "put right")
 BY = ("vehicle", "axle", "wheel", "corner")
 
 
@@ -23,8 +23,8 @@ class Step:
 
     after: steps that come first, by number in its own list, as `other list 3`, or a whole list; reads: what is written down;
     torque: states in which its joint is tightened; look: sides and ends are looked at twice; hold: not driven until it is ticked;
-    heights: of every wheel are read; when: what there must be for it to be asked: a brake valve, a new steel spring, a cure on
-    the card.
+    heights: of every wheel are read; when: what there must be for it to be asked: a brake valve, a new steel spring, leaves that
+    come out, a cure on the card.
     """
 
     list: str

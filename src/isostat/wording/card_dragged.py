@@ -68,9 +68,8 @@ def shim(at: At) -> str | None:
     found = next(_cures(at, (What.CASTER, What.PINION)), None)
     if found is None:
         return None
-    line, taken = found
-    ways = [cure for cure in ((taken,) if on_card(at.a.job, line) else line.cures) if cure.way in (Way.BUSHES, Way.WEDGE)]
-    return at.r.angle(abs(ways[0].by)) if ways else tr("none")
+    line, cure = found
+    return _listed(at, [(line, cure)]) if cure.way in (Way.BUSHES, Way.WEDGE) else tr("none")
 
 
 def _now(at: At, what: What) -> str | None:

@@ -43,7 +43,7 @@ FIRST = {  # at one place, by the hazards of the work (common practice, no sourc
     ("coil on beam 4", "air springs 4"), ("air springs 4", "coil on beam 7"), ("coil on beam 8", "air springs 5"),
     ("leaf pack 9", "air springs 4"), ("torsion bar 10", "air springs 4"), ("stacked pair 3", "air springs 4"),
     ("air springs 4", "stacked pair 10"), ("coil on arm 4", "air springs 4"),
-    ("air springs 4", "coil on arm 7"), ("coil on arm 8", "air springs 5"),
+    ("air springs 11", "leaf pack 3"), ("air springs 4", "coil on arm 7"), ("coil on arm 8", "air springs 5"),
 }  # fmt: skip
 ON_THE_WHEELS = {("after 3", "after 4"), ("after 4", "after 5"), ("after 5", "after 6"), ("after 1", "after 2"),
                  ("after 2", "after 3"),

@@ -50,6 +50,8 @@ def _there(a: Assessment, axle: int | None, what: str) -> bool:
         return a.job.vehicle.brake_rod_m is not None
     if what == "put right":
         return any(put_right_apart(a, axle))
+    if what == "leaves":
+        return axle is not None and a.job.as_found.axles[axle].kind == "leaf"
     return axle is not None and a.orders[axle].kind.name != "air"
 
 

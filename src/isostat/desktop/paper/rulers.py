@@ -38,7 +38,7 @@ class Rulers(QObject, QTextObjectInterface):
         if painter is None:
             return
         ruler = self._rulers[int(format.property(WHICH))]
-        rect = rect.adjusted(0.0, -LIGHT.px(HEAD), 0.0, -LIGHT.px(16))  # its words stand above it, in the text
+        rect = rect.adjusted(0.0, -LIGHT.px(HEAD - 26), 0.0, -LIGHT.px(16))  # its words stand above, in the text
         painter.save()
         draw_ruler(painter, LIGHT, rect, ruler)
         painter.setPen(pen(LIGHT, "ink", 1.0))
