@@ -183,3 +183,15 @@ def test_what_is_set_by_a_ruler_is_drawn_to_scale_beside_it() -> None:
     lever, zero = float(demo("orchard-sprayer").as_found.axles[0].torsion.lever_m.value), bolts.marks[0].at_m  # type: ignore[union-attr]
     for mark, anchor in zip(bolts.marks[1:], found.anchors, strict=True):  # a bolt's way over its lever turns the anchor
         assert (mark.at_m - zero) / lever == pytest.approx(anchor.turn_rad, rel=0.02)
+
+
+@pytest.mark.parametrize("name", ["glaziers-flatbed", "survey-buggy", "kite-winch-buggy"])
+def test_no_heading_stays_alone_at_the_foot_of_a_page(qapp, tmp_path: Path, name: str) -> None:  # type: ignore[no-untyped-def]
+    load_fonts()
+    a = assess(demo(name))
+    for paper in ("A4", "Letter"):
+        card_file("pdf", a, tmp_path / "card.pdf", Reader(a.job), paper)
+        heads = {section.headed for section in page(name).sections} | {"Order", "What is due when"}
+        for one in PdfReader(tmp_path / "card.pdf").pages:
+            *lines, _, _ = [" ".join(line.split()) for line in one.extract_text().splitlines() if line.strip()]  # less its foot
+            assert lines[-1] not in heads, (paper, lines[-3:])

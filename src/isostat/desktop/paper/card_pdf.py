@@ -8,7 +8,7 @@ from contextlib import contextmanager
 from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSizeF, Qt
-from PyQt6.QtGui import QFont, QGuiApplication, QPainter, QTextDocument
+from PyQt6.QtGui import QFont, QGuiApplication, QPainter, QTextBlock, QTextCursor, QTextDocument
 
 from isostat.answers.card import card_page, made_words
 from isostat.answers.card_order import order_csv
@@ -53,6 +53,32 @@ def on_paper() -> Iterator[None]:
     del application
 
 
+def _keep_headings(document: QTextDocument, high: float) -> None:
+    """No heading stays at the foot of a page while what it heads begins on the next."""
+    layout, block = document.documentLayout(), document.begin()
+    assert layout is not None
+    while block.isValid():
+        behind = block.next()
+        if block.blockFormat().headingLevel():
+            while behind.isValid() and not behind.text():
+                behind = behind.next()
+            page = int(layout.blockBoundingRect(block).top() // high)
+            if behind.isValid() and int((_top(behind) + 1.0) // high) > page:
+                kept, top = block.blockFormat(), layout.blockBoundingRect(block).top()
+                kept.setTopMargin(kept.topMargin() + (page + 1) * high - top + 1.0)  # a page break would leave one empty
+                QTextCursor(block).setBlockFormat(kept)
+        block = block.next()
+
+
+def _top(block: QTextBlock) -> float:
+    """Where a block begins: its first line, since a row of a table begins where there was still room for its frame."""
+    document, lines = block.document(), block.layout()
+    assert document is not None and lines is not None
+    layout = document.documentLayout()
+    assert layout is not None
+    return layout.blockBoundingRect(block).top() + (lines.lineAt(0).y() if lines.lineCount() else 0.0)
+
+
 def write_card(html: str, path: Path, page: str, title: str, rulers: Sequence[Ruler] = ()) -> int:
     """Writes a card; how many pages it has. page: "A4" or "Letter". rulers: in their order.
 
@@ -72,6 +98,7 @@ def write_card(html: str, path: Path, page: str, title: str, rulers: Sequence[Ru
     document.setHtml(html)
     put_rulers(document, rulers)
     document.setPageSize(QSizeF(wide, high))  # last: this lays all of it out, where an insertion leaves what is behind it unplaced
+    _keep_headings(document, high)
     pages = document.pageCount()
     with QPainter(writer) as painter:
         for n in range(pages):
