@@ -19,7 +19,7 @@ _ENTRY = {
 _PART = {point.field: point.words for point in (*VEHICLE_POINTS, *AXLE_POINTS, *CORNER_POINTS)} | {
     "as_found": later("as found"), "vehicle": later("vehicle"), "proposal": later("proposal"), "left": later("left"),
     "right": later("right"), "squeeze_m": later("compression"), "force_kg": later("load"), "mass_kg": later("mass"),
-    "spring_motion": later("motion-ratio table"), "card": later("job card"), "value": later("figure"),
+    "spring_motion": later("motion-ratio table"), "card": later("job card"),
 }  # fmt: skip
 _UNIT = re.compile(r"_(?:n_per_m|m_s|m3|m|kg|pa|rad|n)$")
 

@@ -112,9 +112,22 @@ def test_ticks_that_no_longer_hold_are_shown(open_window, qtbot: QtBot) -> None:
     assert "again" not in read(window, "fit do 11") and sheet.part == 1
 
 
+def from_menu(window: MainWindow, words: str) -> None:
+    """As a hand picks it."""
+    menu = seen(window, "fit save", QPushButton).menu()
+    assert menu is not None
+    next(action for action in menu.actions() if action.text() == words).trigger()
+
+
 @pytest.mark.parametrize(
     ("kind", "name"),
-    [("pdf", "card.pdf"), ("html", "card.html"), ("cab", "cab.html"), ("customer", "owner.html"), ("order", "order.csv")],
+    [
+        ("PDF", "card.pdf"),
+        ("Web page", "card.html"),
+        ("Cab card", "cab.html"),
+        ("Customer sheet", "owner.html"),
+        ("Order as a table", "order.csv"),
+    ],
 )
 def test_the_card_is_written_where_it_is_wanted(  # type: ignore[no-untyped-def]
     open_window, qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, kind: str, name: str
@@ -122,17 +135,17 @@ def test_the_card_is_written_where_it_is_wanted(  # type: ignore[no-untyped-def]
     window = open_window(demo("orchard-sprayer"))
     opened(window)
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, **__: (str(tmp_path / name), ""))
-    press(qtbot, window, f"fit {kind}")
+    from_menu(window, kind)
     assert (tmp_path / name).stat().st_size > 100 and name in window.notice.text()
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, **__: (str(tmp_path / "nowhere" / name), ""))
-    press(qtbot, window, f"fit {kind}")
+    from_menu(window, kind)
     assert "was not written" in window.notice.text()
 
 
 def test_the_order_is_copied_for_a_message_and_a_call_stands_on_the_cab_card(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler"))
     opened(window)
-    press(qtbot, window, "fit message")
+    from_menu(window, "Order for a message")
     board = QApplication.clipboard()
     assert board is not None and "was copied" in window.notice.text()
     lines = board.text().splitlines()

@@ -74,25 +74,27 @@ class FitStep(Sheet):
             return
         line.gap(8).words("fit who word", tr("by"), role="ink2")
         who = self.child("fit who", QLineEdit, self._wire)
-        where, size = line.place(66)
+        where, size = line.place(86)
         who.setAccessibleName(tr("who ticks"))
         who.setFont(v.theme.font(13, 600))
         restyle(who, field_style(v.theme, "ink", v.theme.rule, dashed=False))
         who.setGeometry(round(where.x()), round(where.y()), size.width(), size.height())
-        line.words("fit call word", tr("call"), role="ink2")
-        where, size = line.place(80)
+        line.gap(8).words("fit call word", tr("call"), role="ink2")
+        where, size = line.place(120)
         self.words("fit call", path_to(JOB.card.call), where, size, label=tr("whom the cab card says to call"))
-        line.words("fit save word", tr("save"), role="ink2")
-        for kind, words in (
-            ("pdf", tr("PDF")),
-            ("html", tr("HTML")),
-            ("cab", tr("Cab card")),
-            ("customer", tr("Customer")),
-            ("order", tr("Order list")),
-            ("message", tr("Copy order")),
-        ):
-            says = tr("save {kind}", kind=words) if kind in ("pdf", "html", "cab", "customer") else words
-            line.button(f"fit {kind}", words, partial(self.file_wanted.emit, f"card {kind}", 0), says=says)
+        line.gap(8)
+        ways = {
+            tr("PDF"): "pdf",
+            tr("Web page"): "html",
+            tr("Cab card"): "cab",
+            tr("Customer sheet"): "customer",
+            tr("Order as a table"): "order",
+            tr("Order for a message"): "message",
+        }
+        acts = {words: partial(self.file_wanted.emit, f"card {kind}", 0) for words, kind in ways.items()}
+        words = tr("Save or copy")
+        where, size = line.place(self.text_width(words, 13) + 40)
+        self.menu("fit save", words, where, acts, width=size.width())
 
     def _wire(self, who: QLineEdit) -> None:
         who.setMaxLength(40)
