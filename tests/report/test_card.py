@@ -175,6 +175,8 @@ def test_what_is_set_by_a_ruler_is_drawn_to_scale_beside_it() -> None:
     mark = page("survey-buggy").sections[1].ruler.marks[0]  # type: ignore[union-attr]
     long = page("survey-buggy").sections[1].ruler.long_m  # type: ignore[union-attr]
     assert f'y1="{round(long * 500 + 6 - mark.at_m * 500, 1)}"' in html and mark.value in html
+    rod = next(section.ruler for section in page("hive-hauler").sections if section.title == "After fitting")
+    assert rod is not None and [mark.value for mark in rod.marks] == ["186 mm", "220 mm"], "the valve's, as it was and to be set"
     bags = [section.ruler for section in page("hive-hauler").sections if "Air helper" in section.title]
     assert bags and all(ruler is not None and len(ruler.marks) == 2 for ruler in bags), "on the floor, and at the target"
     bolts = next(section.ruler for section in page("orchard-sprayer").sections if section.title == "Torsion bar")

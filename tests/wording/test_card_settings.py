@@ -17,6 +17,7 @@ from isostat.assess.spring.torsion import torsion_set
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import droop_end
 from isostat.job.demos import demo
+from isostat.job.edits.paths import JOB, path_to, put_number
 from isostat.job.schema import Job
 from isostat.units.unit import PRESETS
 from isostat.wording.card_at import At
@@ -137,9 +138,10 @@ def test_a_leaf_that_is_added_is_cut_and_stands_off_as_two_bows_do() -> None:
         ("hive-hauler", None, "jack_place", "the lower arm, outside its spring (front), the axle tube by the spring seats (rear)"),
         ("dairy-trailer", None, "jack_place", "the axle tube by the spring seats"),
         ("kite-winch-buggy", 1, "bar_length", "903 mm"),
+        ("hive-hauler", 1, "valve_rod", None),
     ],
 )
-def test_what_a_job_knows_of_its_parts_is_filled_in(name: str, axle: int | None, setting_of: str, words: str) -> None:
+def test_what_a_job_knows_of_its_parts_is_filled_in(name: str, axle: int | None, setting_of: str, words: str | None) -> None:
     assert setting(setting_of, At(assess(demo(name)), Reader(demo(name)), axle, None)) == words
 
 
@@ -157,3 +159,11 @@ def test_ring_and_slider_meet_where_the_rate_changes() -> None:
     force = (found.change_m - found.ride_m[of.floor]) * found.pair.series_rate  # more of it than on the floor
     said = setting("ring_gap", of)
     assert said is not None and float(said.split()[0]) == pytest.approx(force / found.pair.top.rate * 1e3, abs=0.6)
+
+
+def test_a_levelling_valves_rod_is_as_much_longer_as_the_hub_goes_down() -> None:
+    job = put_number(demo("glaziers-flatbed"), path_to(JOB.proposal.axles[1].air.rod_m), 0.2)
+    of = at(job, 1, None)
+    said = setting("valve_rod", of)
+    wanted = 0.2 + float((of.a.target_m - of.a.baseline_m)[1].mean())
+    assert said is not None and float(said.split()[0]) == pytest.approx(wanted * 1e3, abs=0.6)

@@ -6,6 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.assess.knock_on.line import What
+from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.assess.spring.stacked import stacked
@@ -46,9 +48,22 @@ class Ruler:
 
 def ruler_of(a: Assessment, r: Reader, name: str, axle: int | None, side: int | None) -> Ruler | None:
     """Of a list of steps at a place; None where nothing of it is set by a ruler."""
+    if name == "after":
+        return _brake_rod(a, r)
     if axle is None or name not in RULED:
         return None
     return RULED[name](a, r, axle, side or 0)
+
+
+def _brake_rod(a: Assessment, r: Reader) -> Ruler | None:
+    """Of a load-sensing valve: as it was, and as it gives the same for the target's height."""
+    for line in knock_ons(a):
+        if line.what is What.VALVE and line.cures:
+            rods = ((tr("as it was"), line.before), (r.case(a.target_case), line.before + line.cures[0].by))
+            return Ruler(
+                tr("brake valve rod, lower end"), tr("on its wheels, rolled"), tuple(Mark(w, m, r.coil(m)) for w, m in rods)
+            )
+    return None
 
 
 def _stack(a: Assessment, r: Reader, axle: int, side: int) -> Ruler | None:

@@ -8,7 +8,7 @@ from collections.abc import Callable
 import numpy as np
 
 from isostat.assess.knock_on.moved import held_by
-from isostat.assess.spring.air import aired
+from isostat.assess.spring.air import aired, valve_rod_m
 from isostat.assess.stance.attitude import lamp, lamp_range
 from isostat.assess.travel.landmarks import landmarks
 from isostat.core import rules
@@ -154,6 +154,12 @@ def _bag_height(at: At) -> str | None:
     return None if found is None else at.both([at.r.coil(float(found.height_m[side, at.a.target_case])) for side in at.sides])
 
 
+def _valve_rod(at: At) -> str | None:
+    bag = at.a.job.proposal.axles[at.i].bag
+    rod, up = valve_rod_m(at.a, at.i)
+    return None if rod is None or bag.gas != "levelled" else at.r.coil(rod + up)
+
+
 def _stop(trimmed: bool) -> Callable[[At], str | None]:
     def said(at: At) -> str | None:
         spacer, fit = at.a.fits[at.i].stop_spacer_m, at.a.job.proposal.axles[at.i].stop
@@ -187,7 +193,8 @@ def _stroke_left(at: At) -> str:
 SETTINGS: dict[str, Callable[[At], str | None]] = {
     "tyre_pressure": _tyre_pressure, "stand_load": _stand_load, "lowest": _lowest, "lines": _lines, "readings_open": _readings_open,
     "jack_place": _jack_place, "photos": _photos, "floor_load": _floor_load, "target_case": _target_case, "lamp_case": _target_case,
-    "lamp_drop": _lamp_drop, "block": _block, "pinion": _pinion, "bag_height": _bag_height, "least_pressure": _pressure("least_pa"),
+    "lamp_drop": _lamp_drop, "block": _block, "pinion": _pinion, "bag_height": _bag_height,
+    "valve_rod": _valve_rod, "least_pressure": _pressure("least_pa"),
     "most_pressure": _pressure("most_pa"), "floor_pressure": _pressure("floor"), "stop_trim": _stop(trimmed=True),
     "stop_spacer": _stop(trimmed=False), "stop_gap": _stop_gap, "strap": _strap, "stroke_left": _stroke_left,
     "shock_left": _stroke_left, "rail_alike": lambda at: at.r.height_unit(float(rules.AXLE_SIDEWAYS)),

@@ -36,6 +36,12 @@ class Aired:
     within: Floats  # 1 where the bag is between its longest and flat, 0 where it is not
 
 
+def valve_rod_m(a: Assessment, axle: int) -> tuple[float | None, float]:
+    """A levelling valve's rod as weighed, m, None unread; and by how much the target has it longer."""
+    read = a.job.proposal.axles[axle].bag.rod_m
+    return None if read is None else float(read.value), -float(a.target_travel_m[axle].mean())
+
+
 def aired(a: Assessment, axle: int) -> Aired | None:
     """What the bags of an axle do, in place of its springs or beside them; None where there are none."""
     alone = bags_of(a.orders[axle])

@@ -11,7 +11,7 @@ from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
 from isostat.language import tr
 
-HEAD, WIDE, APART = 40.0, 26.0, 30.0  # px of its words, of the ruler, and between two labels
+HEAD, WIDE, APART = 56.0, 26.0, 30.0  # px of its words, of the ruler, and between two labels
 
 
 def mark_places(t: Theme, area: QRectF, ruler: Ruler) -> list[tuple[Mark, float, float]]:
@@ -32,10 +32,10 @@ def _per_m(t: Theme, area: QRectF, ruler: Ruler) -> float:
 def lay_ruler(sheet: Sheet, v: View, area: QRectF, ruler: Ruler) -> None:
     """Its words and values."""
     t = v.theme
-    sheet.text(
+    head = sheet.text(
         "ruler head", tr("by ruler, from {face}", face=ruler.face), area.topLeft(), size=12.5, weight=600, width=area.width()
     )
-    sheet.text("ruler state", ruler.state, area.topLeft() + QPointF(0, t.px(18)), size=12, role="ink2", width=area.width())
+    sheet.text("ruler state", ruler.state, QPointF(area.left(), head.bottom() + t.px(1)), size=12, role="ink2", width=area.width())
     for n, (mark, _, label) in enumerate(mark_places(t, area, ruler)):
         x = area.left() + t.px(WIDE + 26)
         sheet.text(f"ruler value {n}", mark.value, QPointF(x, label - t.px(18)), size=14, weight=600, role="accent")

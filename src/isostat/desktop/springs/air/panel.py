@@ -9,7 +9,7 @@ from PyQt6.QtCore import QPointF
 from typing_extensions import override
 
 from isostat.assess import workings
-from isostat.assess.spring.air import Aired, aired
+from isostat.assess.spring.air import Aired, aired, valve_rod_m
 from isostat.assess.workings import Shown
 from isostat.desktop.pieces.form import CLOSE, GRID, lay_field, lay_grid
 from isostat.desktop.pieces.head import HEAD
@@ -82,12 +82,12 @@ def _lay_rod(sheet: Sheet, v: View, axle: int, of: tuple[edits.Path, AirBag], y:
     t, (base, given) = v.theme, of
     line = Line(sheet, v, QPointF(t.margin, y)).words("air rod_m word", tr(ROD.words), unit=v.reader.preset.coil.sign)
     lay_field(sheet, v, bag_form("air", base, given, (ROD,)), ROD, line.place(CLOSE.field[0])[0], CLOSE)
-    up = -float(v.a.target_travel_m[axle].mean())
+    rod, up = valve_rod_m(v.a, axle)
     words, m = tr("no change needed for the target"), v.reader.coil(abs(up))
     if abs(up) >= 0.0005:
         words = tr("{m} longer for the target", m=m) if up > 0 else tr("{m} shorter for the target", m=m)
-    if given.rod_m:
-        words = tr("{change} ({m} in total)", change=words, m=v.reader.coil(float(given.rod_m.value) + up))
+    if rod is not None:
+        words = tr("{change} ({m} in total)", change=words, m=v.reader.coil(rod + up))
     line.words("air rod word", words)
 
 
