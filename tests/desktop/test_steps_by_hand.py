@@ -177,7 +177,7 @@ def test_a_case_is_added_renamed_wherever_it_is_asked_for_and_removed(open_windo
     assert job.cases[4].name == job.target.case == "Home, brim full"
     press(qtbot, window, "drop case")  # the target's own case stays, in words
     assert len(window.document.job.cases) == 5
-    assert "is used as the target or for choosing a rate" in window.notice.text()
+    assert "is used as the target, for choosing a rate or in the log" in window.notice.text()
     press(qtbot, window, "add case")
     window.show_case(5)
     assert window.document.job.cases[5].carried == window.document.job.cases[4].carried

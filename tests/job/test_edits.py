@@ -138,7 +138,7 @@ def test_a_renamed_item_or_case_keeps_everything_that_hangs_on_its_name(item: st
         (lambda job: item_edits.remove_items(job, (99,)), "is gone"),
         (lambda job: item_edits.remove_case(job, 0), "Keep at least one load case"),
         (lambda job: item_edits.remove_case(job, 1), "Keep at least one load case"),
-        (lambda job: item_edits.remove_case(job, 4), "is used as the target or for choosing a rate"),
+        (lambda job: item_edits.remove_case(job, 4), "is used as the target, for choosing a rate or in the log"),
         (lambda job: item_edits.rename_case(job, 2, "  "), "Enter a name for the load case"),
         (lambda job: item_edits.rename_item(job, 0, "Water"), "There is already an item “Water”"),
         (lambda job: item_edits.set_share(job, "Out", "Water", 1.2), "Water in Out: 144 kg will not go in. Enter 0 to 120 kg"),

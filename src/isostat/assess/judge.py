@@ -7,6 +7,7 @@ from isostat.assess.judgement import Judgement, Step
 from isostat.assess.knock_on.judge import knock_on_judgements
 from isostat.assess.load.judge import carrying_judgements
 from isostat.assess.load.judge_tandem import tandem_judgements
+from isostat.assess.log.judge import log_judgements
 from isostat.assess.measure.judge_tests import measured_judgements
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.judge import spring_judgements
@@ -38,6 +39,7 @@ def judge(a: Assessment) -> tuple[Judgement, ...]:
         *damping_judgements(a),
         *knock_on_judgements(a),
         *fit_judgements(a),
+        *log_judgements(a),
     ]
 
     def rank(j: Judgement) -> tuple[int, int, int, int, str]:

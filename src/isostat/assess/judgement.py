@@ -27,6 +27,7 @@ class Step(StrEnum):
     TRAVEL = "Travel"
     KNOCK_ON = "Knock-on"
     FIT = "Fit"
+    LOG = "Log"
 
 
 @dataclass(frozen=True, slots=True)

@@ -136,6 +136,20 @@ def _parser() -> argparse.ArgumentParser:
     card.add_argument("--paper", choices=["A4", "Letter"], default="A4")
     card.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
     card.add_argument("--strict", action="store_true", help=STRICT)
+    log = commands.add_parser("log", help="heights read after fitting, held against what was promised, and what to turn")
+    log.add_argument("job", type=Path)
+    log.add_argument(
+        "--add", nargs="+", metavar="HEIGHT", help="one entry more: left and right of each axle, front first; - not read"
+    )
+    log.add_argument("--km", type=float, default=0.0, help="driven since it was fitted")
+    log.add_argument("--state", choices=["lowered", "rolled", "driven"], help="usual: rolled, or driven where --km says so")
+    log.add_argument("--case", help="what was on board: the name of a load case; usual: the workshop's floor")
+    log.add_argument("--day", default="", help="usual: today, as 2026-06-21")
+    log.add_argument("--who", default="")
+    log.add_argument("--note", default="")
+    log.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
+    log.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
+    log.add_argument("--strict", action="store_true", help=STRICT)
     add_find(commands)
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
@@ -177,6 +191,10 @@ def _main(arguments: Sequence[str] | None) -> int:
                 from isostat.cli.card import answer_card  # noqa: PLC0415 - likewise
 
                 return answer_card(asked)
+            case "log":
+                from isostat.cli.log import answer_log  # noqa: PLC0415 - likewise
+
+                return answer_log(asked)
             case "find":
                 from isostat.cli.find import answer_find  # noqa: PLC0415 - likewise
 

@@ -156,6 +156,25 @@ SETTLES = Rule(0.035, "of the loaded deflection", "that new springs settle by", 
 SETTLES_BY_KIND = Rule.by(
     {"leaf": 0.045, "air": 0.0}, "of the loaded deflection", "that new springs of some kinds settle by", PRACTICE, "Stance, settled"
 )
+SETTLES_APART = Rule(0.012, "of the loaded deflection", "one deviation, of all new springs together", PRACTICE, "Log, settling")
+SETTLES_APART_LEAF = Rule(0.015, "of the loaded deflection", "one deviation, of all new packs together", PRACTICE, "Log, settling")
+SETTLES_OWN = Rule(0.008, "of the loaded deflection", "one deviation, of one spring alone", PRACTICE, "Log, settling")
+SETTLES_OWN_LEAF = Rule(0.010, "of the loaded deflection", "one deviation, of one pack alone", PRACTICE, "Log, settling")
+SETTLE_KM = Rule(250.0, "km", "in which two thirds of the settling have come", PRACTICE, "Log, settling")
+SETTLE_KM_SPREAD = Rule(0.7, "of its logarithm", "one deviation of that distance", PRACTICE, "Log, settling")
+SETTLE_LOG_SHARE = Rule(0.3, "of all", "that settling goes on by the logarithm of the distance", PRACTICE, "Log, settling")
+SETTLE_LOG_KM = Rule.each((5.0, 20.0, 80.0), "km", "from which it then counts", PRACTICE, "Log, settling")
+JUST_LOWERED = Rule.each(
+    (0.0035, 0.008, 0.018), "m", "that it stands higher until rolled: least, usual, most", STATED, "Log, state"
+)
+MISS_SAID = Rule(0.006, "m", "off the promise that is worth a correction, on coils and air", PRACTICE, "Log")
+MISS_SAID_LEAF = Rule(0.012, "m", "off the promise that is worth a correction, on leaves", PRACTICE, "Log")
+CORRECTED = Rule(0.003, "m", "of lean that a correction may leave", PRACTICE, "Log")
+READ_AGAIN_LEAF = Rule(0.004, "m", "one deviation of a height read again on leaves, which stick", PRACTICE, "Log, settling")
+COLLAR_STEP = Rule(0.001, "m", "by which a collar is turned, its thread unread", PRACTICE, "Log, correction")
+PRESSURE_STEP = Rule(10_000.0, "Pa", "by which a bag is filled or let down", PRACTICE, "Log, correction")
+CORRECTED_MUCH = Rule(0.010, "m", "of correction at a wheel after which ride-height bolts are tightened again", PRACTICE, "Log")
+READ_AGAIN = Rule(0.002, "m", "one deviation of a height read again: tape, parking, floor, friction", PRACTICE, "Log, settling")
 NOSE_ERROR = Rule(0.02, "of the weight", "one standard deviation of what lies on a coupling", PRACTICE, "Stance, band")
 ITEM_ERROR = Rule(0.05, "of its mass", "one standard deviation of an item", PRACTICE, "Stance, band")
 PLACE_ERROR = Rule(0.01, "m", "one standard deviation of where an item lies", PRACTICE, "Stance, band")

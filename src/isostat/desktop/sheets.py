@@ -16,6 +16,7 @@ KINDS = {
     Step.TRAVEL: ("travel.step", "TravelStep"),
     Step.KNOCK_ON: ("knock_on.step", "KnockOnStep"),
     Step.FIT: ("fit.step", "FitStep"),
+    Step.LOG: ("log.step", "LogStep"),
 }
 
 

@@ -59,6 +59,7 @@ MAIN_NUMBERS = {
     Step.TRAVEL: Shown(workings.corner.bump),
     Step.KNOCK_ON: Shown(workings.corner.height),
     Step.FIT: Shown(workings.corner.height),
+    Step.LOG: Shown(workings.corner.height),
 }
 
 

@@ -15,6 +15,7 @@ _ENTRY = {
     "shocks": later("shock"), "body_points": later("body point"), "own_points": later("own point"),
     "damper": later("damper reading"), "torques": later("torque"), "ticks": later("tick"), "written": later("reading written down"),
     "bought": later("springs bought"), "chosen": later("cure chosen"), "allowed": later("limits of a thing"),
+    "log": later("log entry"), "heights": later("axle"),
 }  # fmt: skip
 _PART = {point.field: point.words for point in (*VEHICLE_POINTS, *AXLE_POINTS, *CORNER_POINTS)} | {
     "as_found": later("as found"), "vehicle": later("vehicle"), "proposal": later("proposal"), "left": later("left"),

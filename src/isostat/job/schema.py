@@ -8,7 +8,9 @@ from pydantic import Field, model_validator
 
 from isostat.job.axle_fit import BenchCoil, Setup, ShockRow
 from isostat.job.card import Card
+from isostat.job.heights import Heights
 from isostat.job.linkage import Allowed
+from isostat.job.log import LogEntry
 from isostat.job.reading import (
     Angle,
     Clash,
@@ -81,13 +83,6 @@ class Case(Frozen):
     name: Text
     kind: Literal["weighed", "floor", "load"] = "load"
     carried: tuple[Carried, ...] = ()
-
-
-class Heights(Frozen):
-    """Hub to arch read at an axle during a test; what was not read is left out."""
-
-    left_m: Height | None = None
-    right_m: Height | None = None
 
 
 class SquatTest(Frozen):
@@ -183,6 +178,7 @@ class Job(Frozen):
     shocks: tuple[ShockRow, ...] = Field(default=(), max_length=60)
     allowed: tuple[Allowed, ...] = Field(default=(), max_length=60)
     card: Card = Card()
+    log: tuple[LogEntry, ...] = Field(default=(), max_length=100)
 
     @model_validator(mode="before")
     @classmethod
@@ -216,6 +212,10 @@ class Job(Frozen):
             if len(test.heights) != wheels:
                 said = "Load test {test} has heights for {n} axles; the vehicle has {wheels}. Enter as many."
                 raise Clash(saying(said, test=n + 1, n=len(test.heights), wheels=wheels))
+        for n, entry in enumerate(self.log):
+            if len(entry.heights) != wheels:
+                said = "Log entry {entry} has heights for {n} axles; the vehicle has {wheels}. Enter as many."
+                raise Clash(saying(said, entry=n + 1, n=len(entry.heights), wheels=wheels))
         if len(self.target.corners) not in (0, wheels):
             said = "The target has heights for {n} axles; the vehicle has {wheels}. Enter as many, or none."
             raise Clash(saying(said, n=len(self.target.corners), wheels=wheels))
@@ -257,7 +257,11 @@ class Job(Frozen):
         for point in (self.vehicle.rake_front, self.vehicle.rake_rear):
             if point and point not in points:
                 raise Clash(saying("Rake is measured at “{point}”, which is not in the list of body points.", point=point))
-        asked = [self.target.case, *(r.case for r in self.readings() if r.case is not None)]
+        asked = [
+            self.target.case,
+            *(one.case for one in self.log if one.case is not None),
+            *(r.case for r in self.readings() if r.case is not None),
+        ]
         for fit in (fit for setup in self.proposals for fit in setup.axles):
             asked += [name for name in (fit.pick.case, fit.pick.light, fit.pick.full) if name is not None]
         for name in asked:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import isostat.wording.fit
 import isostat.wording.knock_on
 import isostat.wording.load
+import isostat.wording.log
 import isostat.wording.measure
 import isostat.wording.spring
 import isostat.wording.springs.words

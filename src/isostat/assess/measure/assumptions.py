@@ -16,6 +16,7 @@ MATTERS = {
     Step.TRAVEL: ("hub_to_arch_m", "shaft_showing_m", "stop_gap_m", "metal_gap_m", "flat_m", "shock_ratio", "stop_ratio"),
     Step.KNOCK_ON: HEIGHTS,
     Step.FIT: HEIGHTS,
+    Step.LOG: HEIGHTS,
 }
 
 

@@ -51,6 +51,14 @@ def torsion_set(a: Assessment, axle: int) -> TorsionSet | None:
     return TorsionSet(typed=bars.typed, arm_m=bars.arm_m, used=used, anchors=(_anchor(a, axle, bars, 0), _anchor(a, axle, bars, 1)))
 
 
+def bolt_step_rad(a: Assessment, axle: int) -> float | None:
+    """By how much a whole turn of the adjuster's bolt turns the anchor, rad; None where thread or lever was not read."""
+    given = a.job.proposal.axles[axle].torsion.over(a.job.as_found.axles[axle].torsion)
+    if given.pitch_m is None or given.lever_m is None:
+        return None
+    return bolt_turn(given.pitch_m.value, given.lever_m.value)
+
+
 def used_at_full(a: Assessment, axle: int, bars: Twisted) -> tuple[float, float]:
     """Stress at full bump of what is allowed, left and right, of bars that are set for the target of an axle."""
     used = []
@@ -66,8 +74,8 @@ def _anchor(a: Assessment, axle: int, bars: Twisted, side: int) -> Anchor:
     given = a.job.proposal.axles[axle].torsion.over(a.job.as_found.axles[axle].torsion)
     turn, law, teeth, tooth, lifts = bars.turn[side], a.orders[axle].law[side], None, None, None
     turns, bolt_in = None, None
-    if given.pitch_m is not None and given.lever_m is not None:
-        turns = abs(turn) / bolt_turn(given.pitch_m.value, given.lever_m.value)
+    if given.pitch_m is not None and (step := bolt_step_rad(a, axle)) is not None:
+        turns = abs(turn) / step
         bolt_in = math.copysign(turns * float(given.pitch_m.value), turn)
     if given.teeth_inner is not None and given.teeth_outer is not None:
         teeth = index_bar(given.teeth_inner, given.teeth_outer, turn, most=1)[0]

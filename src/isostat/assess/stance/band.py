@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 
@@ -10,7 +11,7 @@ from isostat.assess.measure.value_of_readings import LENGTHS, SHARES
 from isostat.assess.setup.items import loads
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.setup.settlement import settle_share
-from isostat.assess.solve.assessment import Assessment
+from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.memory import remembered
 from isostat.assess.spring.results import part_errors
 from isostat.core import rules
@@ -21,7 +22,9 @@ from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import lever
 from isostat.core.working import Figure
+from isostat.job.card import Card
 from isostat.job.reading import Reading
+from isostat.job.schema import Job
 
 DRAWS = 5000
 # One standard deviation of each, where a reading does not say its own (common practice, no source).
@@ -34,6 +37,7 @@ class Prediction:
 
     band: Band
     mean_half_m: Floats  # (A, B) half of the band of an axle's mean height
+    covariance_m2: Floats  # (B, 2A, 2A) of all corners together, left and right of each axle in turn
     sources: tuple[Source, ...]
     stands: Bools  # (B,)
     settled_m: Floats  # as fitted would be `band.middle_m`
@@ -119,6 +123,7 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     return Prediction(
         band=band_of(read, np.stack(d.columns, axis=1)),
         mean_half_m=half_band(read.mean(axis=2)),
+        covariance_m2=_covariance(read.reshape(draws, 2 * count, cases)),
         sources=tuple(d.sources),
         stands=stands,
         settled_m=_settled(a, stands),
@@ -152,6 +157,12 @@ def _safe(base: Platform, stands: Bools) -> Floats:
     return weight
 
 
+def _covariance(read: Floats) -> Floats:
+    """Of drawn heights, (n, corners, B)."""
+    away = read - read.mean(axis=0)
+    return np.asarray(np.einsum("nib,njb->bij", away, away) / len(read))
+
+
 def _settled(a: Assessment, stands: Bools) -> Floats:
     """Heights (A, 2, B) after the coils have settled by a share of their deflection at the target."""
     base = replace(a.proposed.platform, weight=_safe(a.proposed.platform, stands))
@@ -165,5 +176,10 @@ def _settled(a: Assessment, stands: Bools) -> Floats:
 
 @remembered
 def predicted(a: Assessment) -> Prediction:
-    """The prediction, remembered."""
-    return prediction(a)
+    """The prediction, remembered for these parts, whatever was read or ticked since they were fitted."""
+    return _predicted(a.job.model_copy(update={"log": (), "card": Card()}))
+
+
+@lru_cache(maxsize=4)
+def _predicted(parts: Job) -> Prediction:
+    return prediction(assess(parts))

@@ -72,6 +72,9 @@ def state_line(v: View, step: Step) -> str:
         case Step.FIT:
             done = done_of(v.job, card_of(v.a)).holds
             return tr("{n} of {all} steps done", n=sum(done), all=len(done)) if done else tr("nothing to fit")
+        case Step.LOG:
+            entries = len(v.job.log)
+            return trn("1 entry", "{n} entries", entries) if entries else tr("nothing read yet")
 
 
 READ, ASSUMED = later("all measured"), later("partly assumed")

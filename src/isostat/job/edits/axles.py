@@ -60,7 +60,7 @@ def _beside(data: dict[str, Any]) -> list[list[Any]]:
     """Every list of the job that has one entry an axle, beside the axles themselves."""
     setups = [setup["axles"] for setup in (data["as_found"], data["proposal"], *data["others"])]
     wanted = [data["target"]["corners"]] if data["target"]["corners"] else []
-    return [*setups, *(test["heights"] for test in data["squats"]), *wanted]
+    return [*setups, *(test["heights"] for test in (*data["squats"], *data["log"])), *wanted]
 
 
 def _guess(value: float) -> dict[str, Any]:

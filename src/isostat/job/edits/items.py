@@ -121,7 +121,7 @@ def remove_case(job: Job, index: int) -> Job:
     if case.kind != "load" or sum(c.kind == "load" for c in job.cases) < 2:
         raise JobFault("edit", [later("Keep at least one load case.")])
     if any(owner[key] == case.name for owner, key in _asked_cases(data)):
-        said = "“{case}” is used as the target or for choosing a rate. Change that first."
+        said = "“{case}” is used as the target, for choosing a rate or in the log. Change that first."
         raise JobFault("edit", [saying(said, case=case.name)])
     data["cases"] = [c for n, c in enumerate(data["cases"]) if n != index]
     return job_from(data, "edit")
@@ -137,4 +137,5 @@ def _asked_cases(data: dict[str, Any]) -> list[tuple[dict[str, Any], str]]:
         (data["target"], "case"),
         *((pick, key) for pick in picks for key in ("case", "light", "full")),
         *((reading, "case") for reading in readings),
+        *((entry, "case") for entry in data["log"]),
     ]

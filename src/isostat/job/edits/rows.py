@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from isostat.job.edits.paths import JOB, free_name, path_to, put, row_at
 from isostat.job.files import JobFault, job_from
+from isostat.job.heights import Heights
 from isostat.job.reading import Reading
-from isostat.job.schema import Heights, Job, SquatTest
+from isostat.job.schema import Job, SquatTest
 from isostat.language import later
 
 

@@ -1,0 +1,70 @@
+"""The log as plain data, SI with the unit in each name: what `isostat log --json` prints."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from isostat.assess.correction import Correction, correction
+from isostat.assess.log.promise import FORECAST_KM, Verdict, held, settles_on
+from isostat.assess.solve.assessment import Assessment
+from isostat.job.points import SIDES
+
+
+def log_plain(a: Assessment) -> dict[str, Any]:
+    """The answer as plain data, entry by entry."""
+    return {"isostat": 1, "title": a.job.title, "entries": [_entry(a, n) for n in range(len(a.job.log))]}
+
+
+def _entry(a: Assessment, n: int) -> dict[str, Any]:
+    entry, found = a.job.log[n], held(a, n)
+    done = correction(a, n) if found.verdict in (Verdict.OUTSIDE, Verdict.READ_AGAIN) else None
+    coming = settles_on(a, found.promise.case)
+    wheels = [
+        {
+            "axle": a.job.vehicle.axles[i].name,
+            "side": name,
+            "read_m": _known(found.read_m[i, side]),
+            "promised_m": [_known(m[i, side]) for m in (found.promise.low_m, found.promise.middle_m, found.promise.high_m)],
+            "outside": bool(found.outside[i, side]),
+            "to_come_m": _known(coming.to_come_m[2 * i + side]),
+            "to_come_error_m": _known(2.0 * coming.to_come_error_m[2 * i + side]),
+        }
+        for i in range(len(a.axles))
+        for side, name in enumerate(SIDES)
+    ]
+    return {
+        "day": entry.day,
+        "km": entry.km,
+        "state": entry.state,
+        "case": a.job.cases[found.promise.case].name,
+        "verdict": found.verdict.value,
+        "wheels": wheels,
+        "correction": None if done is None else _correction(a, done),
+        "forecast_km": list(FORECAST_KM),
+    }
+
+
+def _correction(a: Assessment, done: Correction) -> dict[str, Any]:
+    turned = [
+        {
+            "what": one.what.value,
+            "axle": a.job.vehicle.axles[one.axle].name,
+            "side": None if one.side is None else SIDES[one.side],
+            "by": round(steps * one.step, 9),
+            "to": round(one.now[0] + steps * one.step, 9),
+        }
+        for one, steps in done.turned
+    ]
+    then = [[_known(m) for m in pair] for pair in done.then_m]
+    return {
+        "turned": turned,
+        "then_m": then,
+        "cross_share_before": round(done.cross_was, 5),
+        "cross_share": round(done.cross_now, 5),
+    }
+
+
+def _known(value: float) -> float | None:
+    return None if not np.isfinite(value) else round(float(value), 6)

@@ -1,0 +1,1 @@
+"""The log: heights read after fitting, held against what was promised."""

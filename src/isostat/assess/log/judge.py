@@ -1,0 +1,32 @@
+"""Judgements on the last entry of the log: what was read before it is history."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from isostat.assess.judgement import Grade, Judgement, Place, Step
+from isostat.assess.log.findings import HeightsOutside, RollFirst
+from isostat.assess.log.promise import Verdict, held
+from isostat.assess.solve.assessment import Assessment
+
+
+def log_judgements(a: Assessment) -> Iterator[Judgement]:
+    """Of each wheel that is out; one only where it was not rolled."""
+    if not a.job.log or not a.proposed.stands.all():
+        return
+    last = held(a, len(a.job.log) - 1)
+    case = last.promise.case
+    if last.verdict is Verdict.NOT_ROLLED:
+        yield RollFirst(grade=Grade.WATCH, place=Place(case=case), step=Step.LOG)
+        return
+    for i, side in np.argwhere(last.outside):
+        yield HeightsOutside(
+            grade=Grade.WATCH,
+            place=Place(int(i), int(side), case),
+            step=Step.LOG,
+            miss_m=float(last.miss_m[i, side]),
+            low_m=float(last.promise.low_m[i, side]),
+            high_m=float(last.promise.high_m[i, side]),
+        )

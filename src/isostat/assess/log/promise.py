@@ -1,0 +1,180 @@
+"""What every wheel should read in a state, after a distance, with what is on board; and what an entry of the log has of it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+import numpy as np
+
+from isostat.assess.log.settings import turned_job
+from isostat.assess.setup.settlement import settle_share
+from isostat.assess.setup.springs.kinds import KINDS
+from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.solve.memory import remembered
+from isostat.assess.stance.band import predicted
+from isostat.core import rules
+from isostat.core.fitting.settling import SettlePrior, Settling, settling
+from isostat.core.limits import Bools, Floats
+from isostat.job.log import LogEntry
+
+
+class Verdict(StrEnum):
+    """How an entry compares, in the order in which it is asked."""
+
+    NOT_READ = "nothing read"
+    NOT_ROLLED = "roll it first"
+    INSIDE = "inside the band"
+    READ_AGAIN = "read it again"
+    OUTSIDE = "outside the band"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Promise:
+    """Hub to arch in a case, (A, 2) m."""
+
+    case: int
+    low_m: Floats
+    middle_m: Floats
+    high_m: Floats
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Held:
+    """An entry against its promise. read_m: nan where a wheel was not read; outside: (A, 2)."""
+
+    promise: Promise
+    read_m: Floats
+    outside: Bools
+    verdict: Verdict
+
+    @property
+    def miss_m(self) -> Floats:
+        """Read less promised, (A, 2); nan where a wheel was not read."""
+        return self.read_m - self.promise.middle_m
+
+
+def case_of(a: Assessment, entry: LogEntry) -> int:
+    """What was on board: as said, else the workshop's floor, else as weighed."""
+    if entry.case is not None:
+        return a.job.case_index(entry.case)
+    return floor_case(a)
+
+
+def floor_case(a: Assessment) -> int:
+    """The case of the workshop's floor, or as weighed."""
+    kinds = [case.kind for case in a.job.cases]
+    return kinds.index("floor") if "floor" in kinds else a.job.weighed_case
+
+
+def read_of(entry: LogEntry) -> Floats:
+    """Heights of an entry, (A, 2) m, nan where a wheel was not read."""
+    return np.array([[np.nan if m is None else float(m.value) for m in (pair.left_m, pair.right_m)] for pair in entry.heights])
+
+
+@remembered
+def settle_prior(a: Assessment, case: int) -> SettlePrior:
+    """What is usual of this job's springs, before any reading; corners left and right of each axle in turn."""
+    count = len(a.axles)
+    leaf = np.repeat([KINDS[fit.kind].hangs_from_eyes for fit in a.job.proposal.axles], 2)
+    share = np.repeat([settle_share(a.job, i) for i in range(count)], 2)
+    pressed = [max(o.pressed_m[side], 0.0) / max(o.bends[0], 0.05) for o in a.orders for side in (0, 1)]
+    settles = share > 0.0
+    return SettlePrior(
+        covariance=predicted(a).covariance_m2[case],
+        deflection_m=np.array(pressed),
+        share=share,
+        apart=np.where(leaf, float(rules.SETTLES_APART_LEAF), float(rules.SETTLES_APART)) * settles,
+        own=np.where(leaf, float(rules.SETTLES_OWN_LEAF), float(rules.SETTLES_OWN)) * settles,
+        noise_m=np.where(leaf, float(rules.READ_AGAIN_LEAF), float(rules.READ_AGAIN)),
+    )
+
+
+def driven_km(entry: LogEntry) -> float:
+    """How far it was driven since it was fitted."""
+    return entry.km if entry.state == "driven" else 0.0
+
+
+def _stored(a: Assessment, entry: LogEntry) -> Promise | None:
+    """As it was promised when the entry was written down; None where that was not kept."""
+    if len(entry.promised) != len(a.axles):
+        return None
+    low, middle, high = (np.array([[getattr(side, name) for side in (pair.left, pair.right)] for pair in entry.promised])
+                         for name in ("low_m", "middle_m", "high_m"))  # fmt: skip
+    return Promise(case=case_of(a, entry), low_m=low, middle_m=middle, high_m=high)
+
+
+def promise(a: Assessment, case: int, km: float = 0.0, *, lowered: bool = False) -> Promise:
+    """As promised before anything was read. km: driven; lowered: just let down, not rolled."""
+    band = predicted(a).band
+    low, middle, high = (np.array(m[..., case]) for m in (band.low_m, band.middle_m, band.high_m))
+    if km > 0.0:
+        bare = settle_prior(a, case)
+        springs = SettlePrior(covariance=np.zeros_like(bare.covariance), deflection_m=bare.deflection_m, share=bare.share,
+                              apart=bare.apart, own=bare.own, noise_m=bare.noise_m)  # fmt: skip
+        settled = settling(springs, np.zeros(0), np.zeros((0, middle.size)), np.array([km]))
+        down, more = (m[0].reshape(middle.shape) for m in (settled.mean_m, 2.0 * settled.error_m))
+        low, high = middle + down - np.hypot(middle - low, more), middle + down + np.hypot(high - middle, more)
+        middle = middle + down
+    if lowered:
+        least, usual, most = (float(m) for m in rules.JUST_LOWERED)
+        low, middle, high = low + least, middle + usual, high + most
+    return Promise(case=case, low_m=low, middle_m=middle, high_m=high)
+
+
+def worth_m(a: Assessment) -> Floats:
+    """By how much a wheel may be off before that is worth a correction, (A, 1)."""
+    leaf = [KINDS[fit.kind].hangs_from_eyes for fit in a.job.proposal.axles]
+    return np.where(leaf, float(rules.MISS_SAID_LEAF), float(rules.MISS_SAID))[:, None]
+
+
+@remembered
+def held(a: Assessment, n: int) -> Held:
+    """The nth entry against what was promised for it."""
+    entry = a.job.log[n]
+    lowered = entry.state == "lowered"
+    promised = _stored(a, entry) or promise(a, case_of(a, entry), driven_km(entry), lowered=lowered)
+    read = read_of(entry)
+    off = np.where(np.isfinite(read), read, promised.middle_m) - promised.middle_m
+    beyond = (read < promised.low_m) | (read > promised.high_m)
+    outside = np.asarray(np.isfinite(read) & beyond & (np.abs(off) > worth_m(a)))
+    return Held(promise=promised, read_m=read, outside=outside, verdict=_verdict(a, n, promised, off, outside, lowered=lowered))
+
+
+def _verdict(a: Assessment, n: int, promised: Promise, off: Floats, outside: Bools, *, lowered: bool) -> Verdict:
+    """A first reading that is out by less than half of its band may be the reading's fault."""
+    if lowered:
+        return Verdict.NOT_ROLLED
+    if not np.isfinite(read_of(a.job.log[n])).any():
+        return Verdict.NOT_READ
+    if not outside.any():
+        return Verdict.INSIDE
+    half = (promised.high_m - promised.low_m) / 2.0
+    first = not any(one.state != "lowered" for one in a.job.log[:n])
+    beyond = np.abs(off) - half
+    if first and (beyond[outside] < half[outside] / 2.0).all():
+        return Verdict.READ_AGAIN
+    return Verdict.OUTSIDE
+
+
+@remembered
+def turned_m(a: Assessment, n: int, case: int) -> Floats:
+    """How much higher each wheel stands by what was turned before the nth entry, (A, 2) m."""
+    if not any(one.turned for one in a.job.log[:n]):
+        return np.zeros((len(a.axles), 2))
+    fitted, turned = (assess(turned_job(a, before)) for before in (0, n))
+    return np.asarray((turned.proposed.hub_to_arch_m - fitted.proposed.hub_to_arch_m)[..., case])
+
+
+@remembered
+def settles_on(a: Assessment, case: int) -> Settling:
+    """What the readings of a case say of settling so far, at the distances of FORECAST_KM."""
+    prior, base = settle_prior(a, case), predicted(a).band.middle_m[..., case]
+    entries = [one for one in a.job.log if case_of(a, one) == case and one.state != "lowered"]
+    km = np.array([driven_km(one) for one in entries])
+    read = [read_of(one) - base - turned_m(a, a.job.log.index(one), case) for one in entries]
+    off = np.array([one.ravel() for one in read]).reshape(len(entries), base.size)
+    return settling(prior, km, off, np.array(FORECAST_KM))
+
+
+FORECAST_KM = tuple(float(km) for km in (0, 25, 50, 100, 200, 350, 500, 750, 1000, 1500, 2000, 3000))

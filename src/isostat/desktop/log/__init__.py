@@ -1,0 +1,1 @@
+"""The Log step: heights read after fitting, held against what was promised."""

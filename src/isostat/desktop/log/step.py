@@ -1,0 +1,187 @@
+"""The Log step: an entry's heights against their promise, one instruction, how it settles, and what is due."""
+
+from __future__ import annotations
+
+from datetime import date
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QWidget
+from typing_extensions import override
+
+from isostat.answers.card import DUE
+from isostat.assess.log.entries import entry_changed, entry_turned, with_entry
+from isostat.assess.log.promise import case_of, held
+from isostat.assess.solve.assessment import assess
+from isostat.desktop.log.settling import draw_settling, lay_settling
+from isostat.desktop.log.wheels import draw_wheels, lay_wheels
+from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
+from isostat.desktop.pieces.line import Line
+from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.view import View
+from isostat.job.edits.log import remove_entry
+from isostat.job.edits.paths import JOB, path_to
+from isostat.job.files import JobFault
+from isostat.job.schema import Job
+from isostat.language import decimal, tr
+from isostat.units.saying import saying
+from isostat.wording.log import STATES, Instruction, instruction, say_entry
+
+WHEELS, BANNER, DUE_HIGH = 106.0, 88.0, 74.0  # px
+MILE_KM = 1.609344
+
+
+class LogStep(Sheet):
+    """Remembers which entry is shown; a new one is."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.entry = 0
+        self._wheels = self._banner = self._chart = QRectF()
+
+    @override
+    def lay(self, v: View) -> None:
+        t, entries = v.theme, v.job.log
+        self.entry = min(self.entry, max(len(entries) - 1, 0))
+        self._wheels = self._banner = self._chart = QRectF()
+        head = head_line(self, v)
+        if entries:
+            head.tabs("log entry", [say_entry(one) for one in entries], self.entry, self.show_entry)
+        head.button("log add", tr("Add entry"), self._add)
+        if entries:
+            head.button("log remove", tr("Remove entry"), self._remove)
+        area = QRectF(t.margin, t.px(HEAD + 8), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 14))
+        if not v.a.proposed.stands.all():
+            words = tr("The vehicle would tip in a load case: see the findings. Nothing can be promised until it stands.")
+            self.text("log empty", words, area.topLeft(), size=14, width=area.width())
+            return
+        if not entries:
+            words = tr("Nothing was read yet after fitting. Add an entry, then type hub to arch at every wheel.")
+            self.text("log empty", words, area.topLeft(), size=14, width=area.width())
+            return
+        self._lay_facts(v, area)
+        self._wheels = QRectF(area.left(), area.top() + t.px(38), area.width(), t.px(WHEELS))
+        lay_wheels(self, v, self._wheels, self.entry, held(v.a, self.entry))
+        self._banner = QRectF(0, self._wheels.bottom() + t.px(4), self.width(), t.px(BANNER))
+        self._lay_instruction(v, instruction(v.a, self.entry, v.reader))
+        foot = area.bottom() - t.px(DUE_HIGH)
+        top = self._banner.bottom() + t.px(8)
+        if foot - top > t.px(90):
+            self._chart = QRectF(area.left(), top, area.width(), foot - top)
+            lay_settling(self, v, self._chart, self.entry)
+        self._lay_due(v, QRectF(area.left(), foot + t.px(4), area.width(), t.px(DUE_HIGH)))
+
+    def _lay_facts(self, v: View, area: QRectF) -> None:
+        """When, how far, in which state, with what on board, by whom."""
+        n, entry = self.entry, v.job.log[self.entry]
+        line = Line(self, v, area.topLeft(), size=13)
+        line.words("log day word", tr("day"), role="ink2")
+        line.typed("log day", path_to(JOB.log[n].day), label=tr("day of the entry"), wide=92)
+        states = list(STATES)
+        line.choice("log state", [tr(words) for words in STATES.values()], states.index(entry.state),
+                    lambda k: self._change(state=states[k]), label=tr("state"), wide=148)  # fmt: skip
+        if entry.state == "driven":
+            where, size = line.place(78)
+            self.words("log km", (), where, size, label=tr("distance driven"), text=tr("{n} km", n=decimal(entry.km, 0)),
+                       put=partial(_put_km, n))  # fmt: skip
+            line.gap(0)
+        cases = [case.name for case in v.job.cases]
+        line.words("log case word", tr("on board"), role="ink2")
+        line.choice("log case", cases, case_of(v.a, entry), lambda k: self._change(case=cases[k]), label=tr("on board"), wide=132)
+        line.words("log who word", tr("by"), role="ink2")
+        line.typed("log who", path_to(JOB.log[n].who), label=tr("who read it"), wide=84)
+
+    def _lay_instruction(self, v: View, said: Instruction) -> None:
+        t, box = v.theme, self._banner
+        room = box.width() - 2 * t.margin - t.px(190 if said.correction else 0)
+        size = next((s for s in (21, 18, 16, 14) if len(t.lines(said.sentence, s, 600, room)) == 1), 14)
+        at = self.text("log instruction", said.sentence, QPointF(t.margin, box.top() + t.px(8)), size=size, weight=600, width=room)
+        y = float(at.bottom()) + t.px(2)
+        for key, words in (("then", said.then), ("costs", said.costs)):
+            if words:
+                at = self.text(
+                    f"log {key}", words, QPointF(t.margin, y), size=13, role="ink" if key == "then" else "ink2", width=room
+                )
+                y = float(at.bottom())
+        if said.correction is not None and not v.job.log[self.entry].turned:
+            x = box.right() - t.margin - t.px(170)
+            self.button("log turned", tr("Done: read again"), QPointF(x, box.top() + t.px(28)), partial(self._turned, said),
+                        filled=True, width=round(t.px(170)))  # fmt: skip
+
+    def _lay_due(self, v: View, area: QRectF) -> None:
+        """What comes again after which distance, in two columns."""
+        t = v.theme
+        self.caps("log due head", tr("Due"), area.topLeft())
+        for n, (when, what) in enumerate(DUE):
+            at = QPointF(area.left() + t.px(46) + (n // 3) * area.width() * 0.52, area.top() + (n % 3) * t.px(20) - 1)
+            words = tr("{when}: {what}", when=tr(when), what=tr(what))
+            self.text(f"log due {n}", words, at, size=13, width=area.width() * 0.5 - t.px(46))
+
+    @override
+    def focus_chain(self) -> list[QWidget]:
+        """Line by line, left to right."""
+        return sorted(super().focus_chain(), key=lambda one: (one.y() // 14, one.x()))
+
+    # -- acts
+    def show_entry(self, n: int) -> None:
+        """Another entry."""
+        self.entry = n
+        self._relay()
+
+    def _add(self) -> None:
+        assert self.view is not None
+        self.entry = len(self.view.job.log)
+        today = f"{date.today():%Y-%m-%d}"
+        self.edited.emit(lambda job: with_entry(assess(job), today), tr("log entry"), -1)
+
+    def _remove(self) -> None:
+        n = self.entry
+        self.edited.emit(lambda job: remove_entry(job, n), tr("log entry removed"), -1)
+
+    def _change(self, **fields: object) -> None:
+        n = self.entry
+        self.edited.emit(lambda job: entry_changed(job, n, **fields), tr("log entry"), -1)
+
+    def _turned(self, said: Instruction) -> None:
+        """What was turned is kept with the entry, and the next one is ready to be read."""
+        assert self.view is not None and said.correction is not None
+        n, turned = self.entry, said.correction.turned
+        entry, today = self.view.job.log[n], f"{date.today():%Y-%m-%d}"
+        self.entry = len(self.view.job.log)
+
+        def change(job: Job) -> Job:
+            done = entry_turned(job, n, turned)
+            return with_entry(assess(done), today, state=entry.state, km=entry.km, case=entry.case, who=entry.who)
+
+        self.edited.emit(change, tr("correction done"), -1)
+
+    # -- strokes
+    @override
+    def draw(self, p: QPainter, v: View) -> None:
+        draw_head(p, v, self.width())
+        if self._wheels.isEmpty():
+            return
+        t = v.theme
+        p.fillRect(self._banner, t.colour("paper"))
+        p.fillRect(QRectF(0, self._banner.top(), t.px(4), self._banner.height()), t.colour("accent"))
+        draw_rule(p, v, self._banner.top(), self.width())
+        draw_rule(p, v, self._banner.bottom(), self.width())
+        draw_wheels(p, v, self._wheels, held(v.a, self.entry))
+        if not self._chart.isEmpty():
+            draw_settling(p, v, self._chart, self.entry)
+            draw_rule(p, v, self._chart.bottom(), self.width())
+
+
+def _put_km(n: int, job: Job, text: str) -> Job:
+    """Kilometres, or miles where the text says so."""
+    plain = text.lower().replace("km", "").strip()
+    miles = plain.endswith(("mi", "miles"))
+    figure = plain.removesuffix("miles").removesuffix("mi").strip().replace(",", ".")
+    try:
+        km = float(figure) * (MILE_KM if miles else 1.0)
+    except ValueError:
+        raise JobFault(
+            "log", [saying("Distance driven: “{typed}” is not a number. Try 120, 120 km or 75 mi.", typed=text)]
+        ) from None
+    return entry_changed(job, n, km=km)

@@ -1,0 +1,28 @@
+"""Entries of the log: one more, one less, and what was turned after one."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from isostat.job.edits.paths import JOB, path_to, put, row_at
+from isostat.job.schema import Job
+
+
+def add_entry(job: Job, day: str, **more: Any) -> Job:
+    """The job with one more entry, nothing read yet; rolled where it is the first, else driven. more: any of its fields."""
+    state = "driven" if any(one.state != "lowered" for one in job.log) else "rolled"
+    km = max((one.km for one in job.log), default=0.0)
+    fresh = {"day": day, "state": state, "km": km if state == "driven" else 0.0, "heights": [{} for _ in job.vehicle.axles]}
+    return put(job, path_to(JOB.log), [*(one.model_dump() for one in job.log), fresh | more])
+
+
+def remove_entry(job: Job, n: int) -> Job:
+    """The job without an entry. Raises JobFault where there is none of that number."""
+    row_at(job.log, n)
+    return put(job, path_to(JOB.log), [one.model_dump() for k, one in enumerate(job.log) if k != n])
+
+
+def change_entry(job: Job, n: int, **fields: Any) -> Job:
+    """The job with fields of an entry as given. Raises JobFault where they cannot be."""
+    row_at(job.log, n)
+    return put(job, path_to(JOB.log), [one.model_dump() | (fields if k == n else {}) for k, one in enumerate(job.log)])

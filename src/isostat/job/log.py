@@ -1,0 +1,54 @@
+"""What was read once the parts were fitted: heights at every wheel, when, how far driven, in which state, with what on board."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from isostat.job.heights import Heights
+from isostat.job.reading import Frozen, Notes, Number, Text, Whole
+
+LoggedState = Literal["lowered", "rolled", "driven"]
+
+
+class Promised(Frozen):
+    """Hub to arch that a wheel was promised, and its band, m."""
+
+    low_m: Number = Field(ge=0.0, le=3.0)
+    middle_m: Number = Field(ge=0.0, le=3.0)
+    high_m: Number = Field(ge=0.0, le=3.0)
+
+
+class PromisedPair(Frozen):
+    """Of both wheels of an axle."""
+
+    left: Promised
+    right: Promised
+
+
+class Turn(Frozen):
+    """A setting that was turned after an entry was read. what: as the log names it; side: None for both; by: SI, further up +."""
+
+    what: Text
+    axle: Whole = Field(ge=0, le=2)
+    side: Whole | None = Field(default=None, ge=0, le=1)
+    by: Number
+
+
+class LogEntry(Frozen):
+    """Heights read after fitting. km: driven since. state: just let down, rolled and bounced, or driven.
+
+    case: what was on board; left out, the workshop's floor. promised: for that state, when it was written down; left out,
+    worked out from the parts as they are now. turned: what was corrected then.
+    """
+
+    day: Text = ""
+    km: Number = Field(default=0.0, ge=0.0, le=1e6)
+    state: LoggedState = "rolled"
+    case: Text | None = None
+    heights: tuple[Heights, ...] = Field(min_length=1, max_length=3)
+    promised: tuple[PromisedPair, ...] = Field(default=(), max_length=3)
+    turned: tuple[Turn, ...] = Field(default=(), max_length=12)
+    who: Text = ""
+    note: Notes = ""

@@ -1,0 +1,171 @@
+"""The log in words: how an entry compares with its promise, and the one instruction that follows."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from isostat.assess.correction import Correction, correction
+from isostat.assess.log.findings import HeightsOutside, RollFirst
+from isostat.assess.log.promise import Held, Verdict, held, settles_on
+from isostat.assess.log.settings import Setting, Turned
+from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
+from isostat.job.log import LogEntry
+from isostat.language import capital, decimal, later, tr
+from isostat.wording.reader import Reader
+from isostat.wording.tell import tell
+
+STATES = {"lowered": later("just let down"), "rolled": later("rolled and bounced"), "driven": later("driven")}
+
+
+@dataclass(frozen=True, slots=True)
+class Instruction:
+    """One sentence, what follows from it, and what it costs. correction: the settings, where some are to be turned."""
+
+    sentence: str
+    then: str = ""
+    costs: str = ""
+    correction: Correction | None = None
+
+
+def say_entry(entry: LogEntry) -> str:
+    """Its name on a tab: `fitted`, `120 km`."""
+    if entry.state == "driven":
+        return tr("{n} km", n=decimal(entry.km, 0))
+    return tr("let down") if entry.state == "lowered" else tr("rolled")
+
+
+def say_wheel(found: Held, axle: int, side: int, r: Reader) -> str:
+    """How a wheel reads: `inside`, `8 low`."""
+    miss = float(found.miss_m[axle, side])
+    if not np.isfinite(miss):
+        return tr("not read")
+    if not found.outside[axle, side]:
+        return tr("inside")
+    return tr("{m} low", m=r.height(-miss)) if miss < 0.0 else tr("{m} high", m=r.height(miss))
+
+
+def say_band(found: Held, axle: int, side: int, r: Reader) -> str:
+    """What it should read: `550, 545 to 555`."""
+    low, middle, high = (
+        r.height(float(m[axle, side])) for m in (found.promise.low_m, found.promise.middle_m, found.promise.high_m)
+    )
+    return tr("promised {middle}, {low} to {high}", middle=middle, low=low, high=high)
+
+
+def say_turned(one: Setting, steps: int, r: Reader) -> str:
+    """What is done to a setting: `Collar 6 mm down front left: 3 turns`."""
+    where = r.corner(one.axle, one.side)
+    by, to = abs(steps * one.step), one.now[0] + steps * one.step
+    more = steps * one.step > 0.0
+    match one.what:
+        case Turned.COLLAR:
+            turns = abs(steps) / 2.0
+            way = later("Collar {m} down {where}: {turns}") if more else later("Collar {m} up {where}: {turns}")
+            said = tr("1 turn") if turns == 1.0 else tr("{n} turns", n=decimal(turns, 1 if turns % 1.0 else 0))
+            return tr(way, m=r.coil(by), where=where, turns=said)
+        case Turned.BOLT:
+            n = decimal(abs(steps) / 2.0, 1 if steps % 2 else 0)
+            return (
+                tr("Torsion bolt {n} turns in {where}", n=n, where=where)
+                if steps > 0
+                else tr("Torsion bolt {n} turns out {where}", n=n, where=where)
+            )
+        case Turned.PRESSURE:
+            way = later("{where} bag {p} more, to {to}") if more else later("{where} bag {p} less, to {to}")
+            return capital(tr(way, where=where, p=r.pressure(by), to=r.pressure(to)))
+        case Turned.BLOCK:
+            way = later("Packer {m} thicker {where}, {to} in all") if more else later("Packer {m} thinner {where}, {to} in all")
+        case _:
+            way = later("Spacer {m} thicker {where}, {to} in all") if more else later("Spacer {m} thinner {where}, {to} in all")
+    return tr(way, m=r.coil(by), where=where, to=r.coil(to))
+
+
+def instruction(a: Assessment, n: int, r: Reader) -> Instruction:
+    """What to do about the nth entry."""
+    found = held(a, n)
+    match found.verdict:
+        case Verdict.NOT_READ:
+            return Instruction(tr("Read hub to arch at every wheel."))
+        case Verdict.NOT_ROLLED:
+            low, _, high = (r.height_unit(float(m)) for m in rules.JUST_LOWERED)
+            said = tr(
+                "Just let down it stands {low} to {high} high. Roll a few metres both ways, bounce each end.", low=low, high=high
+            )
+            return Instruction(tr("Roll it first, then read again."), said)
+        case Verdict.INSIDE:
+            return Instruction(tr("Inside the band. Leave it."), _to_come(a, found, r))
+        case Verdict.READ_AGAIN:
+            said = tr("{wheels}. Outside by less than half the band: tyre pressures, floor and tape first.", wheels=_off(found, r))
+            return Instruction(tr("Roll it and read again, before anything is turned."), said)
+        case _:
+            return _corrected(a, n, found, r)
+
+
+def _corrected(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
+    done = correction(a, n)
+    if done is None:
+        said = tr("{wheels}. Check load, readings and parts; else other springs.", wheels=_off(found, r))
+        return Instruction(tr("No setting brings it inside."), said)
+    turned = "; ".join(say_turned(one, steps, r) for one, steps in done.turned)
+    then = ", ".join(
+        tr("{corner} {m}", corner=r.corner(i, side), m=r.height(float(done.then_m[i, side])))
+        for i in range(len(done.then_m))
+        for side in (0, 1)
+    )
+    costs = tr("cross weight {was} → {now}", was=r.tenths(done.cross_was), now=r.tenths(done.cross_now))
+    if done.moved_m > rules.CORRECTED_MUCH:
+        costs += "; " + tr("ride-height bolts and heights again")
+    return Instruction(tr("{turned}. Leave the rest.", turned=turned), tr("Then {heights}: all inside.", heights=then), costs, done)
+
+
+def _off(found: Held, r: Reader) -> str:
+    """Which wheels are out, and by how much."""
+    return capital(", ".join(
+        tr("{corner} {off}", corner=r.corner(int(i), int(side)), off=say_wheel(found, int(i), int(side), r))
+        for i, side in zip(*np.nonzero(found.outside), strict=True)
+    ))  # fmt: skip
+
+
+def _to_come(a: Assessment, found: Held, r: Reader) -> str:
+    """How far it will still go down."""
+    coming = settles_on(a, found.promise.case)
+    most = int(np.argmax(coming.to_come_m))
+    m, error = float(coming.to_come_m[most]), 2.0 * float(coming.to_come_error_m[most])
+    if m < 0.0005 or m + error < 0.001:
+        return tr("Settled: nothing more is expected.")
+    where = r.corner(most // 2, most % 2)
+    return tr("Most still to settle: {m} ± {error} at the {where} wheel.", m=r.height_unit(m), error=r.height(error), where=where)
+
+
+def log_text(a: Assessment, r: Reader) -> str:
+    """The log in lines of text."""
+    out = [a.job.title, ""]
+    for n, entry in enumerate(a.job.log):
+        found = held(a, n)
+        out.append(", ".join(word for word in (entry.day, say_entry(entry), r.case(found.promise.case), entry.who) if word))
+        for i in range(len(a.axles)):
+            for side in (0, 1):
+                read = float(found.read_m[i, side])
+                height = r.height_unit(read) if np.isfinite(read) else "–"
+                out.append(
+                    f"  {capital(r.corner(i, side))}: {height}, {say_wheel(found, i, side, r)} ({say_band(found, i, side, r)})"
+                )
+        said = instruction(a, n, r)
+        out += [f"  {line}" for line in (said.sentence, said.then, said.costs) if line]
+        out.append("")
+    return "\n".join(out) if a.job.log else tr("Nothing was read yet after fitting.") + "\n"
+
+
+@tell.register
+def _(j: HeightsOutside, r: Reader) -> tuple[str, str]:
+    amount = r.height_unit(abs(j.miss_m))
+    title = tr("{m} below the promise", m=amount) if j.miss_m < 0.0 else tr("{m} above the promise", m=amount)
+    return title, tr("Promised {low} to {high}. The log says what to turn.", low=r.height(j.low_m), high=r.height_unit(j.high_m))
+
+
+@tell.register
+def _(j: RollFirst, r: Reader) -> tuple[str, str]:
+    return tr("Not rolled yet: heights mean nothing"), tr("Roll a few metres both ways, bounce each end, read again.")

@@ -1,0 +1,112 @@
+"""The Log by hand: an entry added, heights typed, refused in words, a correction done, undone, saved and reopened."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QLineEdit, QPushButton
+from pytestqt.qtbot import QtBot
+
+from isostat.assess.judgement import Step
+from isostat.assess.log.promise import Verdict, held
+from isostat.desktop.log.step import LogStep
+from isostat.desktop.window import MainWindow
+from isostat.job.demos import demo
+from isostat.job.files import read_job
+from tests.desktop.hands import choose, press, read, type_into
+from tests.desktop.test_nothing_overlaps import faults
+
+
+def opened(window: MainWindow) -> LogStep:
+    window.go(Step.LOG)
+    sheet = window.sheets[Step.LOG]
+    assert isinstance(sheet, LogStep)
+    return sheet
+
+
+def test_four_heights_give_one_instruction(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    sheet = opened(window)
+    assert "Nothing was read yet" in read(window, "log empty")
+    press(qtbot, window, "log add")
+    assert read(window, "log instruction") == "Read hub to arch at every wheel." and "promised 548" in read(
+        window, "log 0 left band"
+    )
+    for key, text in (("0 left", "523"), ("0 right", "552"), ("1 left", "560"), ("1 right", "22 1/2 in")):
+        type_into(qtbot, window, f"log {key} height", text)
+    assert read(window, "log 0 left said") == "24 low" and read(window, "log 1 right said") == "inside"
+    assert read(window, "log instruction") == "Spacer 18 mm thicker front left, 21 mm in all. Leave the rest."
+    assert "front left 544" in read(window, "log then") and "ride-height bolts" in read(window, "log costs")
+    press(qtbot, window, "log turned")
+    log = window.document.job.log
+    assert len(log) == 2 and log[0].turned[0].by == pytest.approx(0.018) and sheet.entry == 1
+    type_into(qtbot, window, "log 0 left height", "545")
+    assert held(window.document.assessment, 1).verdict is Verdict.INSIDE and read(window, "log instruction").startswith("Inside")
+    window.document.save(tmp_path / "kept.json")
+    assert read_job(tmp_path / "kept.json").log == window.document.job.log
+    press(qtbot, window, "log entry 0")
+    assert sheet.findChild(QPushButton, "log turned").isHidden(), "it was done"
+    for _ in range(2):
+        QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert len(window.document.job.log) == 1 and window.document.job.log[0].turned == ()
+    press(qtbot, window, "log remove")
+    assert window.document.job.log == () and "Nothing was read yet" in read(window, "log empty")
+
+
+def test_state_distance_and_load_change_the_promise(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("puppet-van"))
+    opened(window)
+    press(qtbot, window, "log add")
+    was = read(window, "log 0 left band")
+    choose(window, "log state", "just let down")
+    assert read(window, "log instruction").startswith("Roll it first") and read(window, "log 0 left band") != was
+    choose(window, "log state", "driven")
+    type_into(qtbot, window, "log km", "500 mi")
+    assert window.document.job.log[0].km == pytest.approx(804.672) and window.findChild(QLineEdit, "log km").text() == "805 km"
+    type_into(qtbot, window, "log km", "far")
+    assert "is not a number. Try 120" in window.notice.text() and window.document.job.log[0].km == pytest.approx(804.672)
+    type_into(qtbot, window, "log km", "-5")
+    assert window.document.job.log[0].km == pytest.approx(804.672) and window.notice.text()
+    choose(window, "log case", "Stage in")
+    assert window.document.job.log[0].case == "Stage in" and "stage in" in read(window, "settling head").lower()
+    type_into(qtbot, window, "log 0 left height", "much")
+    assert "is not a number" in window.notice.text()
+
+
+def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    opened(window)
+    press(qtbot, window, "log add")
+    window.findChild(QPushButton, "log add").setFocus()
+    names = []
+    for _ in range(9):
+        QTest.keyClick(QApplication.focusWidget(), Qt.Key.Key_Tab)
+        names.append(QApplication.focusWidget().objectName())
+    assert names == ["log remove", "log day", "log state", "log case", "log who", "log 0 left height", "log 0 right height",
+                     "log 1 left height", "log 1 right height"]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("name", "width", "height", "text", "units"),
+    [("hive-hauler", 1280, 800, 1.0, "mm kg N/mm bar"), ("hive-hauler", 1100, 700, 1.0, "in lb lb/in psi"),
+     ("survey-buggy", 1920, 1080, 1.5, "mm N")],
+)  # fmt: skip
+def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
+    open_window, qtbot: QtBot, name: str, width: int, height: int, text: float, units: str
+) -> None:
+    window = open_window(demo(name))
+    window.resize(width, height)
+    window.preferences.use_units(units)
+    while window.preferences.theme.scale < text:
+        window.preferences.grow_text(1)
+    sheet = opened(window)
+    press(qtbot, window, "log add")
+    for state in ("just let down", "driven", "rolled and bounced"):
+        choose(window, "log state", state)
+        assert not faults(sheet), state
+    type_into(qtbot, window, "log 0 left height", "400 mm")
+    QApplication.focusWidget().clearFocus()  # its text is selected, and so drawn twice
+    assert not faults(sheet)
