@@ -15,6 +15,7 @@ from isostat.assess.fit.compose import AFTER, Entry, card_of
 from isostat.assess.fit.done import done_of
 from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.load.ratings import Rating, ratings
+from isostat.assess.log.promise import case_of, read_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.assess.stance.band import Prediction
@@ -32,12 +33,12 @@ STATES = {
     "bench": later("on the bench"), "air": later("wheel off the ground"), "wheels": later("weight on the tyres"),
     "ride": later("at ride height, rolled"),
 }  # fmt: skip
-DUE = (
-    (later("50 to 100 km"), later("wheel nuts, wheel spacers, clamp screws of collars")),
-    (later("80 to 160 km"), later("U-bolts, brackets, links and bars, helper springs")),
-    (later("500 to 800 km"), later("U-bolts again")),
-    (later("two to four weeks"), later("arm, bar and strut bolts")),
-    (later("a day, a week, six weeks"), later("heights at every wheel, air pressure")),
+DUE = (  # when, what, and between which distances where it goes by those, km
+    (later("50 to 100 km"), later("wheel nuts, wheel spacers, clamp screws of collars"), (50.0, 100.0)),
+    (later("80 to 160 km"), later("U-bolts, brackets, links and bars, helper springs"), (80.0, 160.0)),
+    (later("500 to 800 km"), later("U-bolts again"), (500.0, 800.0)),
+    (later("two to four weeks"), later("arm, bar and strut bolts"), None),
+    (later("a day, a week, six weeks"), later("heights at every wheel, air pressure"), None),
 )
 LAW = later(
     "Local law on lift, lamps and modified vehicles governs. Ratings hold: springs do not raise them. Alignment, welding and "
@@ -101,6 +102,7 @@ class Floor:
     before: str
     height: str
     band: str
+    measured: str = ""  # by the last entry of the log in this case
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -180,7 +182,7 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
         floor_case=capital(r.case(floor)),
         pressures=tuple(_pressures(a, r)),
         limits=tuple((capital(_rated(r, x)), r.mass(x.limit_kg - float(x.load_kg.max()))) for x in ratings(a)),
-        due=tuple((tr(when), tr(what)) for when, what in DUE),
+        due=tuple((tr(when), tr(what)) for when, what, _ in DUE),
         call=a.job.card.call,
         law=tr(LAW),
         blanks=trn("1 blank to fill in from the maker's sheet", "{n} blanks to fill in from the makers' sheets", missing)
@@ -262,16 +264,25 @@ def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]
 
 
 def _floor(a: Assessment, r: Reader, i: int, side: int, case: int, prediction: Prediction | None) -> Floor:
-    height = float(a.proposed.hub_to_arch_m[i, side, case])
+    height, measured = float(a.proposed.hub_to_arch_m[i, side, case]), _measured(a, r, i, side, case)
     corner, before = capital(r.corner(i, side)), r.height_unit(float(a.baseline_m[i, side]))
     if not a.proposed.stands[case]:
-        return Floor(corner, before, tr("does not stand"), "")
+        return Floor(corner, before, tr("does not stand"), "", measured)
     if prediction is None or prediction.band.low_m.shape != a.proposed.hub_to_arch_m.shape:
-        return Floor(corner, before, r.height_unit(height), "")
+        return Floor(corner, before, r.height_unit(height), "", measured)
     middle, low, high = (
         float(of[i, side, case]) for of in (prediction.band.middle_m, prediction.band.low_m, prediction.band.high_m)
     )
-    return Floor(corner, before, r.height_unit(middle), tr("{low} to {high}", low=r.height(low), high=r.height_unit(high)))
+    return Floor(
+        corner, before, r.height_unit(middle), tr("{low} to {high}", low=r.height(low), high=r.height_unit(high)), measured
+    )
+
+
+def _measured(a: Assessment, r: Reader, i: int, side: int, case: int) -> str:
+    """What the log has of a wheel, rolled, in a case; the last of it."""
+    read = [float(read_of(one)[i, side]) for one in a.job.log if one.state != "lowered" and case_of(a, one) == case]
+    known = [m for m in read if np.isfinite(m)]
+    return r.height_unit(known[-1]) if known else ""
 
 
 def _pressures(a: Assessment, r: Reader) -> list[tuple[str, str]]:

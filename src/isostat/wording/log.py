@@ -14,6 +14,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.job.log import LogEntry
 from isostat.language import capital, decimal, later, tr
+from isostat.wording.log_why import misread, say_why
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
 
@@ -22,11 +23,12 @@ STATES = {"lowered": later("just let down"), "rolled": later("rolled and bounced
 
 @dataclass(frozen=True, slots=True)
 class Instruction:
-    """One sentence, what follows from it, and what it costs. correction: the settings, where some are to be turned."""
+    """One sentence, what follows from it, what it costs, why it missed. correction: the settings, where some are to be turned."""
 
     sentence: str
     then: str = ""
     costs: str = ""
+    why: str = ""
     correction: Correction | None = None
 
 
@@ -97,6 +99,11 @@ def instruction(a: Assessment, n: int, r: Reader) -> Instruction:
             return Instruction(tr("Roll it first, then read again."), said)
         case Verdict.INSIDE:
             return Instruction(tr("Inside the band. Leave it."), _to_come(a, found, r))
+        case Verdict.OUTSIDE if misread(a, n) is not None:
+            again = misread(a, n)
+            assert again is not None
+            said = tr("Read {where} again, before anything is turned.", where=r.corner(again.axle, again.side))
+            return Instruction(said, tr("{wheels}.", wheels=_off(found, r)), why=say_why(a, n, r))
         case Verdict.READ_AGAIN:
             said = tr("{wheels}. Outside by less than half the band: tyre pressures, floor and tape first.", wheels=_off(found, r))
             return Instruction(tr("Roll it and read again, before anything is turned."), said)
@@ -108,7 +115,7 @@ def _corrected(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
     done = correction(a, n)
     if done is None:
         said = tr("{wheels}. Check load, readings and parts; else other springs.", wheels=_off(found, r))
-        return Instruction(tr("No setting brings it inside."), said)
+        return Instruction(tr("No setting brings it inside."), said, why=say_why(a, n, r))
     turned = "; ".join(say_turned(one, steps, r) for one, steps in done.turned)
     then = ", ".join(
         tr("{corner} {m}", corner=r.corner(i, side), m=r.height(float(done.then_m[i, side])))
@@ -118,7 +125,13 @@ def _corrected(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
     costs = tr("cross weight {was} → {now}", was=r.tenths(done.cross_was), now=r.tenths(done.cross_now))
     if done.moved_m > rules.CORRECTED_MUCH:
         costs += "; " + tr("ride-height bolts and heights again")
-    return Instruction(tr("{turned}. Leave the rest.", turned=turned), tr("Then {heights}: all inside.", heights=then), costs, done)
+    return Instruction(
+        tr("{turned}. Leave the rest.", turned=turned),
+        tr("Then {heights}: all inside.", heights=then),
+        costs,
+        say_why(a, n, r),
+        done,
+    )
 
 
 def _off(found: Held, r: Reader) -> str:
@@ -154,7 +167,7 @@ def log_text(a: Assessment, r: Reader) -> str:
                     f"  {capital(r.corner(i, side))}: {height}, {say_wheel(found, i, side, r)} ({say_band(found, i, side, r)})"
                 )
         said = instruction(a, n, r)
-        out += [f"  {line}" for line in (said.sentence, said.then, said.costs) if line]
+        out += [f"  {line}" for line in (said.sentence, said.then, said.costs, said.why) if line]
         out.append("")
     return "\n".join(out) if a.job.log else tr("Nothing was read yet after fitting.") + "\n"
 

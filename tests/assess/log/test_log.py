@@ -104,7 +104,8 @@ def test_fewest_settings_and_no_single_one_does_better() -> None:
         (0.0, {}, Verdict.INSIDE, "Inside the band. Leave it."),
         (0.010, {"state": "lowered"}, Verdict.NOT_ROLLED, "Roll it first"),
         ([[-0.0145, 0.0], [0.0, 0.0]], {}, Verdict.READ_AGAIN, "Roll it and read again"),
-        ([[-0.024, 0.0], [0.0, 0.0]], {}, Verdict.OUTSIDE, "Spacer"),
+        ([[-0.024, 0.0], [0.0, 0.0]], {}, Verdict.OUTSIDE, "Read front left again"),
+        ([[-0.027, -0.010], [-0.008, 0.009]], {}, Verdict.OUTSIDE, "Spacer 23 mm thicker front left"),
         ([[-0.2, 0.0], [0.0, 0.2]], {}, Verdict.OUTSIDE, "No setting brings it inside"),
     ],
 )

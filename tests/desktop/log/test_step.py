@@ -12,6 +12,7 @@ from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
 from isostat.assess.log.promise import Verdict, held
+from isostat.desktop.far.view import FarView
 from isostat.desktop.log.step import LogStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
@@ -35,15 +36,21 @@ def test_four_heights_give_one_instruction(open_window, qtbot: QtBot, tmp_path: 
     assert read(window, "log instruction") == "Read hub to arch at every wheel." and "promised 548" in read(
         window, "log 0 left band"
     )
-    for key, text in (("0 left", "523"), ("0 right", "552"), ("1 left", "560"), ("1 right", "22 1/2 in")):
+    for key, text in (("0 left", "522"), ("0 right", "556"), ("1 left", "560"), ("1 right", "22 1/2 in")):
         type_into(qtbot, window, f"log {key} height", text)
-    assert read(window, "log 0 left said") == "24 low" and read(window, "log 1 right said") == "inside"
-    assert read(window, "log instruction") == "Spacer 18 mm thicker front left, 21 mm in all. Leave the rest."
-    assert "front left 544" in read(window, "log then") and "ride-height bolts" in read(window, "log costs")
+    assert read(window, "log 0 left said") == "25 low" and read(window, "log 1 right said") == "inside"
+    assert read(window, "log instruction") == "Read front left again, before anything is turned."
+    assert read(window, "log why") == "Front left read 25 mm too low."
+    for key, text in (("0 left", "520"), ("0 right", "546"), ("1 left", "552"), ("1 right", "579")):
+        type_into(qtbot, window, f"log {key} height", text)
+    assert read(window, "log instruction") == "Spacer 23 mm thicker front left, 26 mm in all. Leave the rest."
+    assert "front left 547" in read(window, "log then") and "ride-height bolts" in read(window, "log costs")
+    assert read(window, "log why").startswith("Front left spring ")
     press(qtbot, window, "log turned")
     log = window.document.job.log
-    assert len(log) == 2 and log[0].turned[0].by == pytest.approx(0.018) and sheet.entry == 1
-    type_into(qtbot, window, "log 0 left height", "545")
+    assert len(log) == 2 and log[0].turned[0].by == pytest.approx(0.023) and sheet.entry == 1
+    for key, text in (("0 left", "547"), ("0 right", "556"), ("1 left", "559"), ("1 right", "572")):
+        type_into(qtbot, window, f"log {key} height", text)
     assert held(window.document.assessment, 1).verdict is Verdict.INSIDE and read(window, "log instruction").startswith("Inside")
     window.document.save(tmp_path / "kept.json")
     assert read_job(tmp_path / "kept.json").log == window.document.job.log
@@ -110,3 +117,17 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     type_into(qtbot, window, "log 0 left height", "400 mm")
     QApplication.focusWidget().clearFocus()  # its text is selected, and so drawn twice
     assert not faults(sheet)
+
+
+def test_from_afar_four_wheels_and_one_sentence(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    opened(window)
+    QTest.keyClick(window, Qt.Key.Key_F11)
+    assert read(window, "far corner") == "Nothing read yet"
+    QTest.keyClick(window, Qt.Key.Key_F11)
+    press(qtbot, window, "log add")
+    for key, text in (("0 left", "520"), ("0 right", "546"), ("1 left", "552"), ("1 right", "579")):
+        type_into(qtbot, window, f"log {key} height", text)
+    QTest.keyClick(window, Qt.Key.Key_F11)
+    assert read(window, "far read 0 0") == "520  27 low" and read(window, "far instruction").startswith("Spacer 23 mm thicker")
+    assert not faults(next(sheet for sheet in window.findChildren(FarView) if sheet.isVisible()))

@@ -14,6 +14,7 @@ from isostat.assess.judgement import Grade, Step
 from isostat.assess.workings import Shown
 from isostat.desktop.far.card import Entered, entered, lay_card
 from isostat.desktop.far.dragged import lay_dragged
+from isostat.desktop.far.logged import lay_logged
 from isostat.desktop.far.picture import draw_point
 from isostat.desktop.pieces.ink import mark
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -138,6 +139,9 @@ class FarView(Sheet):
         elif v.step is Step.FIT:
             lay_card(self._say, v, self.card_at, self.width() - 64 * self._f(v))
             self._lay_card_field(v)
+        elif v.step is Step.LOG:
+            lay_logged(self._say, v, self.width() - 64 * self._f(v))
+            self._lay_foot(v)
         else:
             self._lay_corners(v)
 
@@ -288,7 +292,7 @@ class FarView(Sheet):
         p.setPen(pen(t, "ink", 1.5))
         for y in (HEAD * f, self.height() - FOOT * f):
             p.drawLine(QLineF(0, y, self.width(), y))
-        if v.step in (Step.KNOCK_ON, Step.FIT):
+        if v.step in (Step.KNOCK_ON, Step.FIT, Step.LOG):
             return
         if v.step is not Step.MEASURE:
             worst = next((j for j in v.judgements if j.grade > Grade.NOTE and j.place.case in (None, v.case)), None)

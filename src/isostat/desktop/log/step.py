@@ -12,7 +12,7 @@ from typing_extensions import override
 
 from isostat.answers.card import DUE
 from isostat.assess.log.entries import entry_changed, entry_turned, with_entry
-from isostat.assess.log.promise import case_of, held
+from isostat.assess.log.promise import case_of, driven_km, held
 from isostat.assess.solve.assessment import assess
 from isostat.desktop.log.settling import draw_settling, lay_settling
 from isostat.desktop.log.wheels import draw_wheels, lay_wheels
@@ -28,7 +28,7 @@ from isostat.language import decimal, tr
 from isostat.units.saying import saying
 from isostat.wording.log import STATES, Instruction, instruction, say_entry
 
-WHEELS, BANNER, DUE_HIGH = 106.0, 88.0, 74.0  # px
+WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
 MILE_KM = 1.609344
 
 
@@ -98,10 +98,10 @@ class LogStep(Sheet):
         size = next((s for s in (21, 18, 16, 14) if len(t.lines(said.sentence, s, 600, room)) == 1), 14)
         at = self.text("log instruction", said.sentence, QPointF(t.margin, box.top() + t.px(8)), size=size, weight=600, width=room)
         y = float(at.bottom()) + t.px(2)
-        for key, words in (("then", said.then), ("costs", said.costs)):
+        for key, words in (("then", said.then), ("costs", said.costs), ("why", said.why)):
             if words:
                 at = self.text(
-                    f"log {key}", words, QPointF(t.margin, y), size=13, role="ink" if key == "then" else "ink2", width=room
+                    f"log {key}", words, QPointF(t.margin, y), size=13, role="ink" if key != "costs" else "ink2", width=room
                 )
                 y = float(at.bottom())
         if said.correction is not None and not v.job.log[self.entry].turned:
@@ -113,10 +113,13 @@ class LogStep(Sheet):
         """What comes again after which distance, in two columns."""
         t = v.theme
         self.caps("log due head", tr("Due"), area.topLeft())
-        for n, (when, what) in enumerate(DUE):
+        driven = max(driven_km(one) for one in v.job.log)
+        for n, (when, what, km) in enumerate(DUE):
             at = QPointF(area.left() + t.px(46) + (n // 3) * area.width() * 0.52, area.top() + (n % 3) * t.px(20) - 1)
-            words = tr("{when}: {what}", when=tr(when), what=tr(what))
-            self.text(f"log due {n}", words, at, size=13, width=area.width() * 0.5 - t.px(46))
+            words, now = tr("{when}: {what}", when=tr(when), what=tr(what)), km is not None and driven >= km[0]
+            if km is not None and now:
+                words = tr("! due now: {what}", what=words) if driven <= km[1] else tr("! was due: {what}", what=words)
+            self.text(f"log due {n}", words, at, size=13, role="watch" if now else "ink", width=area.width() * 0.5 - t.px(46))
 
     @override
     def focus_chain(self) -> list[QWidget]:

@@ -1,0 +1,189 @@
+"""Why a vehicle missed its promise: every single cause by how likely it makes what was read, told apart only where heights can.
+
+Each cause has a weight and one magnitude, solved through the whole vehicle; what is always uncertain is the covariance of the
+prediction with the reading's own error. Causes that no height can tell apart form one class.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from enum import StrEnum
+from functools import lru_cache
+
+import numpy as np
+
+from isostat.assess.log.promise import held, settle_prior
+from isostat.assess.log.settings import turned_job
+from isostat.assess.setup.platform import SPRING
+from isostat.assess.solve.assessment import Assessment, assess
+from isostat.assess.solve.memory import remembered
+from isostat.assess.stance.band import predicted
+from isostat.core import rules
+from isostat.core.limits import Floats
+from isostat.core.vehicle.equilibrium import solve_equilibrium
+from isostat.core.vehicle.statics import weight_of
+from isostat.job.card import Card
+from isostat.job.schema import Job
+
+STEPS = np.linspace(-3.2, 3.2, 41)  # magnitudes, in deviations
+SLIPS_M = (0.0254, 0.010)  # by which a tape is misread
+
+
+class Why(StrEnum):
+    """A class of causes, as it is told."""
+
+    NOTHING = "nothing unusual"
+    SPRING = "spring of a corner"
+    SPRINGS = "springs of an axle"
+    LOAD_END = "load at an axle"
+    LOAD_SIDE = "load to one side"
+    READING = "reading of a corner"
+    BUSH = "bush tightened hanging"
+
+
+@dataclass(frozen=True, slots=True)
+class Cause:
+    """One of them: its class, where, its weight beside the others, and what a magnitude is (SI)."""
+
+    why: Why
+    kind: str  # "free", "rate", "load", "reading", "bush", "nothing"
+    axle: int | None
+    side: int | None
+    weight: float
+    deviation: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Class:
+    """Causes that the readings cannot tell apart. share: how likely, 0 to 1; by: how much of each kind, SI."""
+
+    why: Why
+    axle: int | None
+    side: int | None
+    share: float
+    by: tuple[tuple[str, float], ...]
+
+
+def causes_of(axles: int) -> Iterator[Cause]:
+    """All that are weighed against each other. Weights and deviations: common practice, no source."""
+    yield Cause(Why.NOTHING, "nothing", None, None, 3.0, 1.0)
+    for i in range(axles):
+        for side in (0, 1):
+            yield Cause(Why.SPRING, "free", i, side, 1.0, 0.012)
+            yield Cause(Why.SPRING, "rate", i, side, 0.7, 0.10)
+            yield Cause(Why.READING, "reading", i, side, 1.0, 0.015)
+        yield Cause(Why.SPRINGS, "free", i, None, 1.0, 0.012)
+        yield Cause(Why.SPRINGS, "rate", i, None, 0.7, 0.10)
+        yield Cause(Why.BUSH, "bush", i, None, 0.7, 0.008)
+        yield Cause(Why.LOAD_END, "load", i, None, 1.5, 80.0)
+    yield Cause(Why.LOAD_SIDE, "load", None, 0, 1.0, 60.0)
+
+
+@lru_cache(maxsize=4)
+def _tables(parts: Job, case: int) -> tuple[tuple[Cause, ...], Floats]:
+    """Causes, and how each of STEPS of each moves every corner, (K, G, 2A) m; solved in one batch."""
+    a = assess(parts)
+    causes, count = tuple(causes_of(len(a.axles))), len(a.axles)
+    batch = a.proposed.platform.take(np.full(len(causes) * len(STEPS), case))
+    scale, offset, weight = batch.scale.copy(), batch.offset_m.copy(), batch.weight.copy()
+    direct = np.zeros((len(causes), len(STEPS), 2 * count))
+    for k, one in enumerate(causes):
+        at = slice(k * len(STEPS), (k + 1) * len(STEPS))
+        by = STEPS * one.deviation
+        sides = (0, 1) if one.side is None else (one.side,)
+        match one.kind:
+            case "free":
+                for side in sides:
+                    offset[one.axle, SPRING[side], at] += by
+            case "rate":
+                for side in sides:
+                    scale[one.axle, SPRING[side], at] *= 1.0 + by
+            case "load":
+                x = a.axles[one.axle].x_m if one.axle is not None else float(np.mean([axle.x_m for axle in a.axles]))
+                y = 0.0 if one.axle is not None else float(np.mean([axle.half_track_m for axle in a.axles])) / 2.0
+                weight[:, at] += np.array([weight_of(np.array([kg]), np.array([x]), np.array([y])) for kg in by]).T
+            case "reading":
+                direct[k, :, 2 * int(one.axle or 0) + int(one.side or 0)] = by
+            case "bush":
+                direct[k, :, 2 * int(one.axle or 0) : 2 * int(one.axle or 0) + 2] = np.abs(by)[:, None]
+    drawn = replace(batch, scale=scale, offset_m=offset, weight=weight)
+    travel = solve_equilibrium(drawn, a.proposed.bank).travel_m.reshape(count, 2, len(causes), len(STEPS))
+    still = a.proposed.rest.travel_m[..., case]
+    moved = -np.moveaxis(travel - still[..., None, None], (2, 3), (0, 1)).reshape(len(causes), len(STEPS), 2 * count)
+    return causes, moved + direct
+
+
+def felt_causes(a: Assessment, case: int) -> tuple[tuple[Cause, ...], Floats]:
+    """Causes, and how each of STEPS of each moves every corner of the vehicle as fitted, (K, G, 2A) m."""
+    return _tables(_parts(a, 0), case)
+
+
+def _parts(a: Assessment, before: int) -> Job:
+    """As fitted, with what was turned before an entry, whatever was read or ticked."""
+    return turned_job(a, before).model_copy(update={"log": (), "card": Card()})
+
+
+def weighed(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: Floats) -> tuple[Floats, Floats]:
+    """How likely each cause is, (K,), and the mean of its magnitude, in deviations.
+
+    miss: (n,) read less promised, nan where not read. covariance: (n, n) of what is always uncertain. moved: (K, G, n).
+    """
+    seen = np.isfinite(miss)
+    inverse = np.linalg.inv(covariance[np.ix_(seen, seen)])
+    steps = np.exp(-(STEPS**2) / 2.0)
+    off = miss[seen] - moved[..., seen]
+    log = -0.5 * np.einsum("kgn,nm,kgm->kg", off, inverse, off) + np.log(steps / steps.sum())
+    for k, one in enumerate(causes):
+        if one.kind == "reading" and seen[2 * int(one.axle or 0) + int(one.side or 0)]:
+            log[k] = _with_slips(log[k], miss[seen], inverse, int(seen[: 2 * int(one.axle or 0) + int(one.side or 0)].sum()))
+    top = log.max()
+    likely = np.exp(log - top)
+    share = np.array([one.weight for one in causes]) * likely.sum(axis=1)
+    mean = (likely * STEPS).sum(axis=1) / np.maximum(likely.sum(axis=1), 1e-300)
+    return share / share.sum(), mean
+
+
+def _with_slips(log: Floats, miss: Floats, inverse: Floats, corner: int) -> Floats:
+    """A reading may also be off by exactly an inch or a centimetre: a third of its weight."""
+    out = np.exp(log) * (2.0 / 3.0)
+    for slip in (*SLIPS_M, *(-m for m in SLIPS_M)):
+        off = miss.copy()
+        off[corner] -= slip
+        nearest = int(np.argmin(np.abs(STEPS * 0.015 - slip)))
+        out[nearest] += np.exp(-0.5 * off @ inverse @ off) / (3.0 * 2 * len(SLIPS_M))
+    return np.log(np.maximum(out, 1e-300))
+
+
+def classes(causes: tuple[Cause, ...], share: Floats, mean: Floats) -> tuple[Class, ...]:
+    """Most likely first."""
+    found: dict[tuple[Why, int | None, int | None], list[int]] = {}
+    for k, one in enumerate(causes):
+        found.setdefault((one.why, one.axle, one.side), []).append(k)
+    out = [
+        Class(why=why, axle=axle, side=side, share=float(share[ks].sum()),
+              by=tuple((causes[k].kind, float(mean[k] * causes[k].deviation)) for k in ks))
+        for (why, axle, side), ks in found.items()
+    ]  # fmt: skip
+    return tuple(sorted(out, key=lambda one: -one.share))
+
+
+def _read_twice(a: Assessment, n: int, miss: Floats) -> list[bool]:
+    """Which wheels read the same at the entry before, nothing turned since: no slip of the tape does that."""
+    if n == 0 or a.job.log[n - 1].state == "lowered" or a.job.log[n - 1].turned:
+        return [False] * miss.size
+    return list(np.abs(held(a, n - 1).miss_m.ravel() - miss) < rules.MISS_SAID)
+
+
+@remembered
+def why_missed(a: Assessment, n: int) -> tuple[Class, ...]:
+    """Of the nth entry of the log: classes of causes, most likely first."""
+    found = held(a, n)
+    case = found.promise.case
+    causes, moved = _tables(_parts(a, n), case)
+    twice = _read_twice(a, n, found.miss_m.ravel())
+    kept = [k for k, one in enumerate(causes) if one.kind != "reading" or not twice[2 * int(one.axle or 0) + int(one.side or 0)]]
+    causes, moved = tuple(causes[k] for k in kept), moved[kept]
+    prior = settle_prior(a, case)
+    covariance = predicted(a).covariance_m2[case] + np.diag(prior.noise_m**2)
+    return classes(causes, *weighed(found.miss_m.ravel(), covariance, causes, moved))

@@ -1,0 +1,63 @@
+"""Why a vehicle missed its promise, in words as sure as the readings make them."""
+
+from __future__ import annotations
+
+from isostat.assess.log.causes import Class, Why, why_missed
+from isostat.assess.solve.assessment import Assessment
+from isostat.language import capital, later, tr
+from isostat.wording.reader import Reader
+
+LIKELY, SURE = 0.6, 0.9  # from which one cause is named alone, and without "most likely"
+
+
+def misread(a: Assessment, n: int) -> Class | None:
+    """The wheel that was most likely misread; None where something else is likelier."""
+    first = why_missed(a, n)[0]
+    return first if first.why is Why.READING and first.share > 0.5 else None
+
+
+def say_why(a: Assessment, n: int, r: Reader) -> str:
+    """The most likely causes, as sure as the readings make them."""
+    found = why_missed(a, n)
+    if found[0].why is Why.NOTHING and found[0].share >= LIKELY:
+        return tr("Nothing unusual: springs, loads and readings vary that much.")
+    if found[0].share >= LIKELY:
+        way = later("{cause}.") if found[0].share >= SURE else later("Most likely {cause} ({share}).")
+        return capital(tr(way, cause=say_class(found[0], r), share=r.percent(found[0].share)))
+    several = [
+        tr("{cause} ({share})", cause=say_class(one, r), share=r.percent(one.share)) for one in found[:3] if one.share > 0.05
+    ]
+    return tr("Could be {causes}.", causes=", ".join(several))
+
+
+def say_class(one: Class, r: Reader) -> str:
+    """A cause in words, with how much of it would do that."""
+    by = dict(one.by)
+    match one.why:
+        case Why.SPRING | Why.SPRINGS:
+            free, rate = by["free"], by["rate"]
+            said = {"where": r.corner(one.axle, one.side), "m": r.coil(abs(free)), "share": r.percent(abs(rate))}
+            one_of = (
+                later("{where} spring {m} short or {share} soft")
+                if free < 0.0
+                else later("{where} spring {m} long or {share} stiff")
+            )
+            both = (
+                later("{where} springs {m} short or {share} soft")
+                if free < 0.0
+                else later("{where} springs {m} long or {share} stiff")
+            )
+            return tr(one_of if one.why is Why.SPRING else both, **said)
+        case Why.LOAD_END:
+            way = later("{m} more load at the {where} axle") if by["load"] > 0.0 else later("{m} less load at the {where} axle")
+            return tr(way, m=r.mass(abs(by["load"])), where=r.axle(one.axle or 0))
+        case Why.LOAD_SIDE:
+            way = later("{m} more load on the left") if by["load"] > 0.0 else later("{m} more load on the right")
+            return tr(way, m=r.mass(abs(by["load"])))
+        case Why.READING:
+            way = later("{where} read {m} too high") if by["reading"] > 0.0 else later("{where} read {m} too low")
+            return tr(way, where=r.corner(one.axle, one.side), m=r.height_unit(abs(by["reading"])))
+        case Why.BUSH:
+            return tr("{where} bushes tightened at full droop", where=r.axle(one.axle or 0))
+        case _:
+            return tr("nothing unusual")
