@@ -79,9 +79,9 @@ def say_turned(one: Setting, steps: int, r: Reader) -> str:
             way = later("{where} bag {p} more, to {to}") if more else later("{where} bag {p} less, to {to}")
             return capital(tr(way, where=where, p=r.pressure(by), to=r.pressure(to)))
         case Turned.BLOCK:
-            way = later("Packer {m} thicker {where}, {to} in all") if more else later("Packer {m} thinner {where}, {to} in all")
+            way = later("Packer {m} thicker {where}, {to} total") if more else later("Packer {m} thinner {where}, {to} total")
         case _:
-            way = later("Spacer {m} thicker {where}, {to} in all") if more else later("Spacer {m} thinner {where}, {to} in all")
+            way = later("Spacer {m} thicker {where}, {to} total") if more else later("Spacer {m} thinner {where}, {to} total")
     return tr(way, m=r.coil(by), where=where, to=r.coil(to))
 
 

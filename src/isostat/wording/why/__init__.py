@@ -6,7 +6,7 @@ from isostat.assess.judgement import Judgement
 from isostat.units.saying import Saying
 from isostat.units.unit import Preset
 from isostat.wording.tell import NotSaid
-from isostat.wording.why import fit, knock_on, load, measure, spring, spring_kinds, stance, travel
+from isostat.wording.why import fit, knock_on, load, log, measure, spring, spring_kinds, stance, travel
 
 WHYS: dict[type[Judgement], Saying] = {
     **measure.WHYS,
@@ -17,6 +17,7 @@ WHYS: dict[type[Judgement], Saying] = {
     **travel.WHYS,
     **knock_on.WHYS,
     **fit.WHYS,
+    **log.WHYS,
 }
 
 

@@ -1,0 +1,27 @@
+"""Why a height read after fitting matters, and what to do first."""
+
+from __future__ import annotations
+
+from isostat.assess.judgement import Judgement
+from isostat.assess.log.findings import HeightsOutside, RollFirst
+from isostat.core import rules
+from isostat.units.saying import Amount, Saying, saying
+from isostat.units.unit import Quantity
+
+WHYS: dict[type[Judgement], Saying] = {
+    HeightsOutside: saying(
+        "New springs, loads and readings vary: the band holds 19 in 20 vehicles. A wheel outside it has a cause: a tape misread, a "
+        "spring short or soft, a load that is not as listed. A miss below {coil} on coils, {leaf} on leaves is not corrected "
+        "({source}). Read it again first, then turn what the log says.",
+        coil=Amount(rules.MISS_SAID, Quantity.COIL),
+        leaf=Amount(rules.MISS_SAID_LEAF, Quantity.COIL),
+        source=Saying(rules.MISS_SAID.source),
+    ),
+    RollFirst: saying(
+        "Let down from a jack, tyres scrub and bushes hold: it stands {least} to {most} high ({source}). Roll it a few metres both "
+        "ways and bounce each end before a height means anything.",
+        least=Amount(rules.JUST_LOWERED[0], Quantity.COIL),
+        most=Amount(rules.JUST_LOWERED[2], Quantity.COIL),
+        source=Saying(rules.JUST_LOWERED[0].source),
+    ),
+}
