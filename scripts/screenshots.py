@@ -18,6 +18,7 @@ from isostat.assess.knock_on.lines import knock_ons
 from isostat.desktop.far.view import FarField
 from isostat.desktop.fit.step import FitStep
 from isostat.desktop.knock_on.step import KnockOnStep
+from isostat.desktop.log.step import LogStep
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.stance.step import StanceStep
@@ -30,7 +31,7 @@ from isostat.job.edits.card import tick
 from isostat.job.edits.paths import JOB, path_to
 
 FOLDER = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
-PICTURES = [(step, "light") for step in Step] + [(Step.TRAVEL, "dark")]
+PICTURES = [(step, "light") for step in Step if step is not Step.LOG] + [(Step.TRAVEL, "dark")]
 
 application = QApplication([])
 application.setStyle("Fusion")
@@ -126,22 +127,6 @@ measure.turn("squat")
 QTest.qWait(3000)  # the fixes are tried when the hand rests
 window.grab().save(str(FOLDER / "squat.png"))
 
-happens = (
-    ("hanging", 0.110),
-    ("stop touched", -0.064),
-    ("stop flat", -0.098),
-    ("tyre touches, straight", -0.166),
-    ("metal", -0.121),
-)
-for side, h in zip(("left", "right"), base[1], strict=True):
-    rows = [{"event": e, "hub_to_arch_m": h + x, "eye_to_eye_m": 0.43 + 0.93 * x + 0.2 * x * x} for e, x in happens]
-    path = (*path_to(JOB.vehicle.axles[1]), side, "cycle")
-    window.document.edit(lambda job, path=path, rows=rows: edits.put(job, path, rows), "full travel")
-measure.turn("cycle")
-measure.turn_axle(1)
-QTest.qWait(3000)
-window.grab().save(str(FOLDER / "cycle.png"))
-
 while window.document.undo.canUndo():
     window.document.undo.undo()
 measure.turn("left")
@@ -153,6 +138,12 @@ application.processEvents()
 window.grab().save(str(FOLDER / "far.png"))
 window.turn_far()
 window.document.undo.setClean()
+open_at("hive-hauler-fitted", Step.LOG, 0)
+log = window.sheets[Step.LOG]
+assert isinstance(log, LogStep)
+log.show_entry(0)
+settle()
+window.grab().save(str(FOLDER / "log.png"))
 open_at("survey-buggy", Step.SPRING, 3)
 spring.turn("chart")
 settle()

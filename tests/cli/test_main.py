@@ -52,7 +52,8 @@ def test_what_is_set_on_bars_packs_and_bags_stands_in_the_answer(capsys: pytest.
         (["assess", "nowhere.json"], "nowhere.json: not read."),
         (
             ["demo", "rocket", "x.json"],
-            "Choose: dairy-trailer, glaziers-flatbed, hive-hauler, kite-winch-buggy, orchard-sprayer, puppet-van, survey-buggy",
+            "Choose: dairy-trailer, glaziers-flatbed, hive-hauler, hive-hauler-fitted, kite-winch-buggy, orchard-sprayer, "
+            "puppet-van, survey-buggy",
         ),
         (["demo", "hive-hauler", "/nowhere/x.json"], "No such file"),
     ],

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.judge import judge
-from isostat.assess.judgement import Grade, Judgement, Place, Remedy
+from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.remedies import Level, SpringRate, StopSpacer
@@ -95,6 +95,8 @@ def _standing(judgements: tuple[Judgement, ...]) -> Standing:
     """How grave every judgement is: its grade, and how far over its limit."""
     worst: Standing = {}
     for j in judgements:
+        if j.step in (Step.FIT, Step.LOG):  # of what is done, not of what is planned
+            continue
         key = same_judgement(j)
         worst[key] = max((j.grade, j.severity), worst.get(key, (Grade.NOTE, -np.inf)))
     return worst

@@ -127,7 +127,8 @@ def _parts(a: Assessment, before: int) -> Job:
 def weighed(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: Floats) -> tuple[Floats, Floats]:
     """How likely each cause is, (K,), and the mean of its magnitude, in deviations.
 
-    miss: (n,) read less promised, nan where not read. covariance: (n, n) of what is always uncertain. moved: (K, G, n).
+    miss: (n,) read less promised, nan where not read. covariance: (n, n) of what is always uncertain. causes, moved: (K, G, n) how
+    each of STEPS of each moves every corner.
     """
     seen = np.isfinite(miss)
     inverse = np.linalg.inv(covariance[np.ix_(seen, seen)])

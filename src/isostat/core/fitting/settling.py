@@ -68,8 +68,8 @@ class Settling:
 def settling(prior: SettlePrior, km: Floats, read_m: Floats, at_km: Floats) -> Settling:
     """Heights at any distances, given those read at some.
 
-    km: (J,) distances of the readings, finite. read_m: (J, n) heights off the prediction as new, nan where a corner was not read.
-    at_km: (K,).
+    prior: what is known before. km: (J,) distances of the readings, finite. read_m: (J, n) heights off the prediction as new, nan
+    where a corner was not read. at_km: (K,).
     """
     n, forms = len(prior.deflection_m), settled_share(np.asarray(km, dtype=float))
     usual = prior.deflection_m * prior.share

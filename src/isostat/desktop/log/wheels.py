@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import numpy as np
-from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt
+from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.judgement import Grade
 from isostat.assess.log.promise import Held
+from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.ink import case_sign, hatch, mark
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
@@ -35,14 +37,14 @@ def lay_wheels(sheet: Sheet, v: View, area: QRectF, n: int, found: Held) -> None
     for i, side, room in columns(v, area):
         key = f"log {i} {SIDES[side]}"
         sheet.text(f"{key} corner", capital(v.reader.corner(i, side)), room.topLeft(), size=15, weight=600)
-        read = float(found.read_m[i, side])
-        size = QSize(round(min(t.px(FIELD), room.width() - t.px(66))), round(t.px(HIGH)))
+        read, wide = float(found.read_m[i, side]), min(t.px(FIELD), room.width() - t.px(66))
         label = tr("{corner}, hub to arch", corner=v.reader.corner(i, side))
         path = path_to(JOB.log[n].heights[i].left_m) if side == 0 else path_to(JOB.log[n].heights[i].right_m)
-        sheet.field(f"{key} height", path, room.topLeft() + QPointF(0, t.px(22)), size, label=label, quantity=Quantity.HEIGHT,
-                    value=read if np.isfinite(read) else None, figure=26, empty="–")  # fmt: skip
+        line = Line(sheet, v, room.topLeft() + QPointF(0, t.px(22)), high=HIGH)
+        line.field(f"{key} height", path, Figure(read, Origin.MEASURED) if np.isfinite(read) else None, label=label,
+                   quantity=Quantity.HEIGHT, wide=wide / t.scale, figure=26)  # fmt: skip
         out = bool(found.outside[i, side])
-        at = QPointF(room.left() + size.width() + t.px(8), room.top() + t.px(24))
+        at = QPointF(room.left() + wide + t.px(8), room.top() + t.px(24))
         words, right = say_wheel(found, i, side, v.reader), room.right() - t.px(4)
         sheet.text(f"{key} said", words, at + QPointF(t.px(18) if out else 0, 0), size=14, weight=600,
                    role="watch" if out else "ink", width=right - at.x() - (t.px(18) if out else 0))  # fmt: skip

@@ -124,7 +124,7 @@ class StepList(Sheet):
             set_tip(made, f"Ctrl+{n + 1}")
             made.setGeometry(0, round(y), self.width(), round(self._entry(v)))
             made.raise_()
-            self._lay_grounds(v, step, QPointF(self.width() - t.px(30), y + t.px(8) - short))
+            self._lay_grounds(v, step, QPointF(self.width() - t.px(30), max(y + t.px(8) - short, 0.0)))
 
     def _lay_state(self, v: View, step: Step, y: float) -> None:
         """The line of state, as much of it as two lines take."""
