@@ -40,13 +40,14 @@ def say_entry(entry: LogEntry) -> str:
 
 
 def say_wheel(found: Held, axle: int, side: int, r: Reader) -> str:
-    """How a wheel reads: `inside`, `8 low`."""
+    """How a wheel reads: `inside`, `8 low`; `8 low, allowed` where that is past its band and not worth a correction."""
     miss = float(found.miss_m[axle, side])
     if not np.isfinite(miss):
         return tr("not read")
-    if not found.outside[axle, side]:
+    if not found.beyond[axle, side]:
         return tr("inside")
-    return tr("{m} low", m=r.height(-miss)) if miss < 0.0 else tr("{m} high", m=r.height(miss))
+    off = tr("{m} low", m=r.height(-miss)) if miss < 0.0 else tr("{m} high", m=r.height(miss))
+    return off if found.outside[axle, side] else tr("{off}, allowed", off=off)
 
 
 def say_band(found: Held, axle: int, side: int, r: Reader) -> str:

@@ -99,7 +99,8 @@ def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # t
 @pytest.mark.parametrize(
     ("name", "width", "height", "text", "units"),
     [("hive-hauler", 1280, 800, 1.0, "mm kg N/mm bar"), ("hive-hauler", 1100, 700, 1.0, "in lb lb/in psi"),
-     ("survey-buggy", 1920, 1080, 1.5, "mm N")],
+     ("survey-buggy", 1920, 1080, 1.5, "mm N"), ("hive-hauler-fitted", 1100, 700, 1.0, "mm kg N/mm bar"),
+     ("hive-hauler-fitted", 1280, 800, 1.25, "in lb lb/in psi")],
 )  # fmt: skip
 def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     open_window, qtbot: QtBot, name: str, width: int, height: int, text: float, units: str
@@ -110,6 +111,9 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     while window.preferences.theme.scale < text:
         window.preferences.grow_text(1)
     sheet = opened(window)
+    for n in range(len(window.document.job.log)):
+        sheet.show_entry(n)
+        assert not faults(sheet), n
     press(qtbot, window, "log add")
     for state in ("just let down", "driven", "rolled and bounced"):
         choose(window, "log state", state)

@@ -49,6 +49,11 @@ class Held:
     verdict: Verdict
 
     @property
+    def beyond(self) -> Bools:
+        """Which wheels lie past their band, also by less than is worth a correction, (A, 2)."""
+        return np.asarray((self.read_m < self.promise.low_m) | (self.read_m > self.promise.high_m))
+
+    @property
     def miss_m(self) -> Floats:
         """Read less promised, (A, 2); nan where a wheel was not read."""
         return self.read_m - self.promise.middle_m

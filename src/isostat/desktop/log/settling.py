@@ -26,7 +26,7 @@ class _Chart:
     def __init__(self, v: View, n: int) -> None:
         self.case = case_of(v.a, v.job.log[n])
         found = settles_on(v.a, self.case)
-        fitted = predicted(v.a).band.middle_m[..., self.case] + turned_m(v.a, n, self.case)
+        fitted = predicted(v.a).band.middle_m[..., self.case] + turned_m(v.a, len(v.job.log), self.case)
         self.middle: Floats = found.mean_m + fitted.ravel()
         self.half: Floats = 2.0 * found.error_m
         self.read = [(driven_km(one), read_of(one).ravel()) for one in v.job.log

@@ -29,6 +29,7 @@ from isostat.units.saying import saying
 from isostat.wording.log import STATES, Instruction, instruction, say_entry
 
 WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
+DUE_SPLIT = 0.57  # of the width, where the second column of what is due begins
 MILE_KM = 1.609344
 
 
@@ -115,11 +116,16 @@ class LogStep(Sheet):
         self.caps("log due head", tr("Due"), area.topLeft())
         driven = max(driven_km(one) for one in v.job.log)
         for n, (when, what, km) in enumerate(DUE):
-            at = QPointF(area.left() + t.px(46) + (n // 3) * area.width() * 0.52, area.top() + (n % 3) * t.px(20) - 1)
+            first = area.left() + t.px(46)
+            left, right = (
+                (first, area.left() + DUE_SPLIT * area.width()) if n < 3 else (area.left() + DUE_SPLIT * area.width(), area.right())
+            )
             words, now = tr("{when}: {what}", when=tr(when), what=tr(what)), km is not None and driven >= km[0]
             if km is not None and now:
-                words = tr("! due now: {what}", what=words) if driven <= km[1] else tr("! was due: {what}", what=words)
-            self.text(f"log due {n}", words, at, size=13, role="watch" if now else "ink", width=area.width() * 0.5 - t.px(46))
+                words = tr("! now, {what}", what=words) if driven <= km[1] else tr("! past, {what}", what=words)
+            at, room = QPointF(left, area.top() + (n % 3) * t.px(20) - 1), right - left - t.px(6)
+            size = next((s for s in (13.0, 12.0, 11.0) if t.width(words, s) <= room), 10.0)
+            self.text(f"log due {n}", words, at, size=size, role="watch" if now else "ink", width=room + t.px(6))
 
     @override
     def focus_chain(self) -> list[QWidget]:
