@@ -34,6 +34,7 @@ from isostat.assess.spring.air_pressures import Pressures
 from isostat.assess.stance.level_by_spacer import SpringSpacer
 from isostat.job.points import CORNER_POINTS
 from isostat.language import decimal, tr
+from isostat.wording.costs import say_costs
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import grade_words, say
 from isostat.wording.springs.leaf import blocks_words
@@ -52,7 +53,7 @@ class FixWords:
 def say_fix(fix: Fix, reader: Reader) -> FixWords:
     """The button of a fix in the reader's units, by the names of the job that it was tried on, which another may have followed."""
     own = replace(reader, job=fix.job)
-    return FixWords(_title(fix, own), _cures(fix, own), _worst(fix, own))
+    return FixWords(_title(fix, own), _cures(fix, own), say_costs(fix.price, own))
 
 
 def _title(fix: Fix, r: Reader) -> str:
@@ -178,19 +179,3 @@ def _cures(fix: Fix, r: Reader) -> str:
     if fix.remaining.grade < fix.judgement.grade:
         return tr("{was} becomes {now}.", was=grade_words(fix.judgement.grade), now=grade_words(fix.remaining.grade).lower())
     return tr("After: {title}.", title=now.title) if now.title != was.title else tr("Eases it.")
-
-
-def _worst(fix: Fix, r: Reader) -> str:
-    price = fix.price
-    if price is None:
-        return tr("No downside.")
-    if price.what == "cross weight":
-        return tr("Costs: cross weight {was} → {now}.", was=decimal(price.before * 100, 1), now=r.tenths(price.after))
-    said = {
-        "where": r.corner(price.place.axle, price.place.side),
-        "change": r.change(r.height(price.before), r.height_unit(price.after)),
-        "case": r.case(price.place.case or 0),
-    }
-    if price.what == "droop":
-        return tr("Costs: droop {where} {change} ({case}).", **said)
-    return tr("Costs: bump travel {where} {change} ({case}).", **said)

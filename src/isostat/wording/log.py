@@ -14,6 +14,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.job.log import LogEntry
 from isostat.language import capital, decimal, later, tr
+from isostat.wording.costs import say_costs
 from isostat.wording.log_why import misread, say_why
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
@@ -123,13 +124,13 @@ def _corrected(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
         for i in range(len(done.then_m))
         for side in (0, 1)
     )
-    costs = tr("cross weight {was} → {now}", was=r.tenths(done.cross_was), now=r.tenths(done.cross_now))
-    if done.moved_m > rules.CORRECTED_MUCH:
-        costs += "; " + tr("ride-height bolts and heights again")
+    costs = [tr("Cross weight {was} → {now}.", was=r.tenths(done.cross_was), now=r.tenths(done.cross_now))]
+    costs += [say_costs(done.price, r)] if done.price is not None and done.price.what != "cross weight" else []
+    costs += [tr("Ride-height bolts and heights again.")] if done.moved_m > rules.CORRECTED_MUCH else []
     return Instruction(
         tr("{turned}. Leave the rest.", turned=turned),
         tr("Then {heights}: all inside.", heights=then),
-        costs,
+        " ".join(costs),
         say_why(a, n, r),
         done,
     )

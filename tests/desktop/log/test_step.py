@@ -44,7 +44,7 @@ def test_four_heights_give_one_instruction(open_window, qtbot: QtBot, tmp_path: 
     for key, text in (("0 left", "520"), ("0 right", "546"), ("1 left", "552"), ("1 right", "579")):
         type_into(qtbot, window, f"log {key} height", text)
     assert read(window, "log instruction") == "Spacer 23 mm thicker front left, 26 mm total. Leave the rest."
-    assert "front left 547" in read(window, "log then") and "ride-height bolts" in read(window, "log costs")
+    assert "front left 547" in read(window, "log then") and "Ride-height bolts" in read(window, "log costs")
     assert read(window, "log why").startswith("Front left spring ")
     press(qtbot, window, "log turned")
     log = window.document.job.log
