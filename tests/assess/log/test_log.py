@@ -176,6 +176,16 @@ def test_an_entry_follows_its_case_and_its_axles() -> None:
         with_entry(a, "2026-06-22", case="Nowhere")
 
 
+def test_nothing_is_promised_of_a_vehicle_that_tips() -> None:
+    hive = next(n for n, item in enumerate(demo("hive-hauler").items) if item.name == "Hives A")
+    job = put(demo("hive-hauler"), path_to(JOB.items[hive].left_m), 3.5)
+    a = assess(put(job, path_to(JOB.items[hive].mass_kg), 3000.0))
+    assert not a.proposed.stands.all()
+    with pytest.raises(JobFault, match="would tip in load case"):
+        with_entry(a, "2026-06-21")
+    assert not [j for j in judge(a) if j.step is Step.LOG]
+
+
 def test_as_plain_data() -> None:
     a = logged(demo("hive-hauler"), promised("hive-hauler", [[-0.024, 0.0], [0.0, 0.0]]), who="Mo")
     (entry,) = log_plain(a)["entries"]

@@ -83,6 +83,22 @@ def test_state_distance_and_load_change_the_promise(open_window, qtbot: QtBot) -
     assert "is not a number" in window.notice.text()
 
 
+def test_many_entries_are_reached_one_by_one(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler-fitted"))
+    window.resize(1100, 700)
+    sheet = opened(window)
+    for _ in range(9):
+        press(qtbot, window, "log add")
+    assert sheet.entry == 11 and not faults(sheet) and sheet.findChild(QPushButton, "log later") is None
+    for n in range(11, 0, -1):
+        if (back := sheet.findChild(QPushButton, "log earlier")) is not None and not back.isHidden():
+            press(qtbot, window, "log earlier")
+            assert sheet.entry == n - 1 and not faults(sheet)
+    assert sheet.entry <= 2
+    press(qtbot, window, "log later")
+    assert sheet.entry <= 3 and not faults(sheet)
+
+
 def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler"))
     opened(window)

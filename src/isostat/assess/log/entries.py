@@ -8,7 +8,9 @@ from isostat.assess.log.promise import Promise, case_of, driven_km, promise
 from isostat.assess.log.settings import Setting
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.job.edits.log import add_entry, change_entry
+from isostat.job.files import JobFault
 from isostat.job.schema import Job
+from isostat.units.saying import saying
 
 
 def with_entry(a: Assessment, day: str, **fields: Any) -> Job:
@@ -23,10 +25,18 @@ def entry_changed(job: Job, n: int, **fields: Any) -> Job:
 
 
 def promised_for(job: Job, n: int) -> Job:
-    """The job with the nth entry's promise worked out from the parts as they are now."""
+    """The job with the nth entry's promise worked out from the parts as they are now. Raises JobFault where none can be made."""
     a, entry = assess(job), job.log[n]
+    check_stands(a)
     found = promise(a, case_of(a, entry), driven_km(entry), lowered=entry.state == "lowered")
     return change_entry(job, n, promised=_plain(found))
+
+
+def check_stands(a: Assessment) -> None:
+    """Raises JobFault where a load case tips: nothing can be promised then."""
+    for case, stands in zip(a.job.cases, a.proposed.stands, strict=True):
+        if not stands:
+            raise JobFault("log", [saying("The vehicle would tip in load case “{case}”. Nothing can be promised.", case=case.name)])
 
 
 def entry_turned(job: Job, n: int, turned: tuple[tuple[Setting, int], ...]) -> Job:

@@ -29,6 +29,7 @@ from isostat.units.saying import saying
 from isostat.wording.log import STATES, Instruction, instruction, say_entry
 
 WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
+TABS = 5  # of entries, side by side
 DUE_SPLIT = 0.57  # of the width, where the second column of what is due begins
 MILE_KM = 1.609344
 
@@ -48,7 +49,7 @@ class LogStep(Sheet):
         self._wheels = self._banner = self._chart = QRectF()
         head = head_line(self, v)
         if entries:
-            head.tabs("log entry", [say_entry(one) for one in entries], self.entry, self.show_entry)
+            self._lay_tabs(v, head)
         head.button("log add", tr("Add entry"), self._add)
         if entries:
             head.button("log remove", tr("Remove entry"), self._remove)
@@ -72,6 +73,19 @@ class LogStep(Sheet):
             self._chart = QRectF(area.left(), top, area.width(), foot - top)
             lay_settling(self, v, self._chart, self.entry)
         self._lay_due(v, QRectF(area.left(), foot + t.px(4), area.width(), t.px(DUE_HIGH)))
+
+    def _lay_tabs(self, v: View, head: Line) -> None:
+        """The entries, or those about the shown one; a day of reading makes many."""
+        entries = v.job.log
+        first = min(max(self.entry - TABS // 2, 0), max(len(entries) - TABS, 0))
+        last = min(first + TABS, len(entries))
+        if first > 0:
+            head.button("log earlier", "◀", partial(self.show_entry, self.entry - 1), says=tr("entry before"))
+        head.tabs(
+            "log entry", [say_entry(one) for one in entries[first:last]], self.entry - first, lambda k: self.show_entry(first + k)
+        )
+        if last < len(entries):
+            head.button("log later", "▶", partial(self.show_entry, self.entry + 1), says=tr("entry after"))
 
     def _lay_facts(self, v: View, area: QRectF) -> None:
         """When, how far, in which state, with what on board, by whom."""
