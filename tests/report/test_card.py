@@ -169,7 +169,9 @@ def test_what_is_set_by_a_ruler_is_drawn_to_scale_beside_it() -> None:
         found, ruler = stacked(a, axle, side), section.ruler
         assert found is not None and ruler is not None
         at = {mark.words.split(",")[0]: mark.at_m for mark in ruler.marks}
-        assert at == pytest.approx({"collar": found.marks.collar_m, "ring": found.marks.ring_m, "slider": found.marks.slider_m})
+        m = found.marks
+        painted = {"paint: collar not below": m.collar_mark_m, "paint: ring not below": m.ring_mark_m}
+        assert at == pytest.approx({"collar": m.collar_m, "ring": m.ring_m, "slider": m.slider_m, **painted})
         assert ruler.long_m > max(at.values()) and ruler.long_m * 20 == pytest.approx(round(ruler.long_m * 20))
     html = card_html(page("survey-buggy"), "today")
     mark = page("survey-buggy").sections[1].ruler.marks[0]  # type: ignore[union-attr]

@@ -70,9 +70,15 @@ def _stack(a: Assessment, r: Reader, axle: int, side: int) -> Ruler | None:
     found = stacked(a, axle, side)
     if found is None:
         return None
-    places = ((tr("collar, lower face"), found.marks.collar_m), (tr("ring, upper face"), found.marks.ring_m),
-              (tr("slider, upper face"), found.marks.slider_m))  # fmt: skip
-    marks = tuple(Mark(words, float(m), r.coil(float(m))) for words, m in places if m is not None)
+    m = found.marks
+    places = (
+        (tr("collar, lower face"), m.collar_m),
+        (tr("paint: collar not below"), m.collar_mark_m),
+        (tr("ring, upper face"), m.ring_m),
+        (tr("paint: ring not below"), m.ring_mark_m),
+        (tr("slider, upper face"), m.slider_m),
+    )
+    marks = tuple(Mark(words, float(at), r.coil(float(at))) for words, at in places if at is not None)
     return Ruler(tr("perch, upper face"), tr("bench or full droop, springs on"), marks)
 
 

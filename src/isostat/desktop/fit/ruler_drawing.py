@@ -29,6 +29,11 @@ def _per_m(t: Theme, area: QRectF, ruler: Ruler) -> float:
     return (area.height() - t.px(HEAD + 8)) / ruler.long_m
 
 
+def high_of_labels(ruler: Ruler) -> float:
+    """px that its words and all its labels take, one above the other."""
+    return HEAD + APART * (len(ruler.marks) + 1)
+
+
 def lay_ruler(sheet: Sheet, v: View, area: QRectF, ruler: Ruler) -> None:
     """Its words and values."""
     t = v.theme

@@ -14,7 +14,7 @@ from isostat.answers.ruler import Ruler
 from isostat.assess.fit.compose import card_of
 from isostat.assess.fit.done import mark_of
 from isostat.desktop.fit.rows import high_of, lay_step, now
-from isostat.desktop.fit.ruler_drawing import draw_ruler, lay_ruler
+from isostat.desktop.fit.ruler_drawing import draw_ruler, high_of_labels, lay_ruler
 from isostat.desktop.pieces.head import HEAD, draw_head, head_line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.pieces.styles import button_style, field_style, restyle
@@ -120,7 +120,7 @@ class FitStep(Sheet):
         self._ruler = page.sections[self.part].ruler
         top = area.top() + high * fits + v.theme.px(16)
         below = QRectF(area.left(), top, area.width(), area.bottom() - top - v.theme.px(18))
-        if self._ruler is not None and below.height() > v.theme.px(ROOM):
+        if self._ruler is not None and below.height() > v.theme.px(max(ROOM, high_of_labels(self._ruler))):
             self._ruled = below
             lay_ruler(self, v, below, self._ruler)
         else:

@@ -99,6 +99,7 @@ def write_card(html: str, path: Path, page: str, title: str, rulers: Sequence[Ru
     put_rulers(document, rulers)
     document.setPageSize(QSizeF(wide, high))  # last: this lays all of it out, where an insertion leaves what is behind it unplaced
     _keep_headings(document, high)
+    document.markContentsDirty(0, document.characterCount())  # else what is behind the last change is not laid out
     pages = document.pageCount()
     with QPainter(writer) as painter:
         for n in range(pages):

@@ -13,9 +13,18 @@ from isostat.desktop.fit.ruler_drawing import HEAD, WIDE, draw_ruler, mark_place
 from isostat.desktop.theme import LIGHT, pen
 from isostat.report.card import ruler_place
 
-HIGH, ROOM = 176.0, 260.0  # px that a ruler takes on paper, and with its words beside it
+HIGH, ROOM, FOOT, LABEL = 130.0, 260.0, 16.0, 16.0  # px of a ruler, of it with its words, below it, and of a label above its place
 IN_TEXT = "\ufffc"
 KIND, WHICH = QTextFormat.ObjectTypes.UserObject.value + 1, QTextFormat.Property.UserProperty.value + 1
+
+
+HIGH_PX = LIGHT.px(HIGH)
+
+
+def _drawn(left: float, foot: float) -> QRectF:
+    """Where a ruler is drawn that ends at a foot: with the room that its words take on a screen above it."""
+    high = HIGH_PX + LIGHT.px(HEAD + 8)
+    return QRectF(left, foot - high, LIGHT.px(ROOM), high)
 
 
 class Rulers(QObject, QTextObjectInterface):
@@ -27,8 +36,11 @@ class Rulers(QObject, QTextObjectInterface):
 
     @override
     def intrinsicSize(self, doc: QTextDocument | None, posInDocument: int, format: QTextFormat) -> QSizeF:
-        """Of any of them."""
-        return QSizeF(LIGHT.px(ROOM), LIGHT.px(HIGH))
+        """Of one of them, all its labels within."""
+        ruler = self._rulers[int(format.property(WHICH))]
+        area = _drawn(0.0, 0.0)
+        over = area.bottom() - HIGH_PX - min(label for _, _, label in mark_places(LIGHT, area, ruler)) + LIGHT.px(LABEL)
+        return QSizeF(LIGHT.px(ROOM), HIGH_PX + max(over, 0.0) + LIGHT.px(FOOT))
 
     @override
     def drawObject(
@@ -38,15 +50,15 @@ class Rulers(QObject, QTextObjectInterface):
         if painter is None:
             return
         ruler = self._rulers[int(format.property(WHICH))]
-        rect = rect.adjusted(0.0, -LIGHT.px(HEAD - 26), 0.0, -LIGHT.px(16))  # its words stand above, in the text
+        area = _drawn(rect.left(), rect.bottom() - LIGHT.px(FOOT))
         painter.save()
-        draw_ruler(painter, LIGHT, rect, ruler)
+        draw_ruler(painter, LIGHT, area, ruler)
         painter.setPen(pen(LIGHT, "ink", 1.0))
-        for mark, _, label in mark_places(LIGHT, rect, ruler):
+        for mark, _, label in mark_places(LIGHT, area, ruler):
             painter.setFont(LIGHT.font(12, 600))
-            painter.drawText(QPointF(rect.left() + LIGHT.px(WIDE + 26), label - LIGHT.px(4)), mark.value)
+            painter.drawText(QPointF(area.left() + LIGHT.px(WIDE + 26), label - LIGHT.px(4)), mark.value)
             painter.setFont(LIGHT.font(11))
-            painter.drawText(QPointF(rect.left() + LIGHT.px(WIDE + 26), label + LIGHT.px(10)), mark.words)
+            painter.drawText(QPointF(area.left() + LIGHT.px(WIDE + 26), label + LIGHT.px(10)), mark.words)
         painter.restore()
 
 

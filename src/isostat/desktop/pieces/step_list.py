@@ -200,7 +200,7 @@ class StepList(Sheet):
                 p.setPen(pen(t, "rule", 0.8))
                 p.drawLine(QLineF(16, area.bottom(), self.width() - 14, area.bottom()))
             short = max(t.px(ENTRY) - self._entry(v), 0.0)
-            state, at = _mark_of(v, step), QPointF(self.width() - t.px(18), y + t.px(20) - short)
+            state, at = _mark_of(v, step), QPointF(self.width() - t.px(18), y + max(t.px(20) - short, t.px(7)))
             if isinstance(state, Grade):
                 mark(p, t, state, at, 13)
                 continue
