@@ -52,6 +52,7 @@ def settle() -> None:
         v = window.view()
         if v.buys_fresh if window.step is Step.MEASURE else v.prediction_fresh:
             break
+    QTest.qWait(2000)  # the fixes are tried when the hand rests
 
 
 def open_at(name: str, step: Step, case: int) -> None:

@@ -66,3 +66,11 @@ def drag(widget: QWidget, by: QPoint) -> None:
             )
         )
     QTest.mouseRelease(widget, Qt.MouseButton.LeftButton, pos=widget.rect().center())
+
+
+def shown_at(window: MainWindow, width: int, height: int, text: float, units: str) -> None:
+    """A window of a size, with text so large, in some units."""
+    window.resize(width, height)
+    window.preferences.use_units(units)
+    while window.preferences.theme.scale < text:
+        window.preferences.grow_text(1)

@@ -23,6 +23,7 @@ from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
+from tests.desktop.hands import shown_at
 from tests.desktop.logged_text import painted_texts, stroked_texts
 from tests.jobs import (
     aided,
@@ -160,12 +161,9 @@ def shown(open_window, job: Job, setting: tuple[int, int, float, str, str]) -> M
     """The window on a job in one of the settings."""
     width, height, text, units, theme = setting
     window: MainWindow = open_window(job)
-    window.resize(width, height)
-    window.preferences.use_units(units)
+    shown_at(window, width, height, text, units)
     if theme == "dark":
         window.preferences.turn_theme()
-    while window.preferences.theme.scale < text:
-        window.preferences.grow_text(1)
     return window
 
 

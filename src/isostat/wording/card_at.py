@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from isostat.assess.log.promise import floor_case
 from isostat.assess.solve.assessment import Assessment
 from isostat.language import tr
 from isostat.wording.reader import Reader
@@ -31,8 +32,7 @@ class At:
     @property
     def floor(self) -> int:
         """The case of the workshop's floor, or as weighed."""
-        kinds = [case.kind for case in self.a.job.cases]
-        return kinds.index("floor") if "floor" in kinds else self.a.job.weighed_case
+        return floor_case(self.a)
 
     def both(self, values: list[str]) -> str:
         """Left and right, once where they are alike."""

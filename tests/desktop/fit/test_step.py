@@ -18,7 +18,7 @@ from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
 from isostat.job.edits.paths import JOB, path_to, put_number
 from isostat.job.files import read_job
-from tests.desktop.hands import press, read, seen, type_into
+from tests.desktop.hands import press, read, seen, shown_at, type_into
 from tests.desktop.test_nothing_overlaps import faults
 
 
@@ -166,10 +166,7 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     open_window, name: str, width: int, height: int, text: float, units: str
 ) -> None:
     window = open_window(demo(name))
-    window.resize(width, height)
-    window.preferences.use_units(units)
-    while window.preferences.theme.scale < text:
-        window.preferences.grow_text(1)
+    shown_at(window, width, height, text, units)
     sheet = opened(window)
     page = card_page(window.document.assessment, window.view().reader)
     shown: set[int] = set()

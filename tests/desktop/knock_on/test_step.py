@@ -22,7 +22,7 @@ from isostat.job.demos import demo
 from isostat.job.files import read_job
 from isostat.wording.knock_on import say_what
 from isostat.wording.reader import Reader
-from tests.desktop.hands import choose, press, read, type_into
+from tests.desktop.hands import choose, press, read, shown_at, type_into
 from tests.desktop.test_nothing_overlaps import faults
 
 
@@ -110,10 +110,7 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     open_window, name: str, width: int, height: int, text: float, units: str
 ) -> None:
     window = open_window(demo(name))
-    window.resize(width, height)
-    window.preferences.use_units(units)
-    while window.preferences.theme.scale < text:
-        window.preferences.grow_text(1)
+    shown_at(window, width, height, text, units)
     sheet = opened(window)
     for group in GROUPS:
         for axle in (0, 1):

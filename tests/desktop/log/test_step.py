@@ -17,7 +17,7 @@ from isostat.desktop.log.step import LogStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
 from isostat.job.files import read_job
-from tests.desktop.hands import choose, press, read, type_into
+from tests.desktop.hands import choose, press, read, shown_at, type_into
 from tests.desktop.test_nothing_overlaps import faults
 
 
@@ -122,10 +122,7 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     open_window, qtbot: QtBot, name: str, width: int, height: int, text: float, units: str
 ) -> None:
     window = open_window(demo(name))
-    window.resize(width, height)
-    window.preferences.use_units(units)
-    while window.preferences.theme.scale < text:
-        window.preferences.grow_text(1)
+    shown_at(window, width, height, text, units)
     sheet = opened(window)
     for n in range(len(window.document.job.log)):
         sheet.show_entry(n)

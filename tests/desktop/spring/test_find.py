@@ -24,7 +24,7 @@ from isostat.desktop.spring.find_wanted import KIT, TRIED, Wanted
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
-from tests.desktop.hands import choose, read, type_into
+from tests.desktop.hands import choose, read, shown_at, type_into
 from tests.desktop.test_nothing_overlaps import faults
 
 COILS = """coil,maker,rate,free length,solid length,price,currency,sold as lift
@@ -180,10 +180,7 @@ def test_a_list_is_imported_and_searched_with_the_others(window: MainWindow, qtb
 def test_nothing_of_it_is_cut_or_overlaps(
     window: MainWindow, qtbot: QtBot, axles: int, width: int, height: int, text: float, units: str
 ) -> None:
-    window.resize(width, height)
-    window.preferences.use_units(units)
-    while window.preferences.theme.scale < text:
-        window.preferences.grow_text(1)
+    shown_at(window, width, height, text, units)
     varied = (Varied.SPACER, Varied.PRESSURE) if axles < 2 else (Varied.STOP,)
     for kind in ("", "coil", KIT) if axles == 2 else ("coil",):
         sheet(window).finder._want(Wanted(axles=axles, kind=kind, each=axles == 0, varied=frozenset(varied)))

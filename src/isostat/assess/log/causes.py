@@ -28,6 +28,7 @@ from isostat.job.schema import Job
 
 STEPS = np.linspace(-3.2, 3.2, 41)  # magnitudes, in deviations
 SLIPS_M = (0.0254, 0.010)  # by which a tape is misread
+MISREAD_M = 0.015  # one deviation of a slip of another size
 
 
 class Why(StrEnum):
@@ -53,6 +54,11 @@ class Cause:
     weight: float
     deviation: float
 
+    @property
+    def corner(self) -> int:
+        """Of one wheel, its place among all."""
+        return 2 * int(self.axle or 0) + int(self.side or 0)
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Class:
@@ -72,7 +78,7 @@ def causes_of(axles: int) -> Iterator[Cause]:
         for side in (0, 1):
             yield Cause(Why.SPRING, "free", i, side, 1.0, 0.012)
             yield Cause(Why.SPRING, "rate", i, side, 0.7, 0.10)
-            yield Cause(Why.READING, "reading", i, side, 1.0, 0.015)
+            yield Cause(Why.READING, "reading", i, side, 1.0, MISREAD_M)
         yield Cause(Why.SPRINGS, "free", i, None, 1.0, 0.012)
         yield Cause(Why.SPRINGS, "rate", i, None, 0.7, 0.10)
         yield Cause(Why.BUSH, "bush", i, None, 0.7, 0.008)
@@ -104,9 +110,9 @@ def _tables(parts: Job, case: int) -> tuple[tuple[Cause, ...], Floats]:
                 y = 0.0 if one.axle is not None else float(np.mean([axle.half_track_m for axle in a.axles])) / 2.0
                 weight[:, at] += np.array([weight_of(np.array([kg]), np.array([x]), np.array([y])) for kg in by]).T
             case "reading":
-                direct[k, :, 2 * int(one.axle or 0) + int(one.side or 0)] = by
+                direct[k, :, one.corner] = by
             case "bush":
-                direct[k, :, 2 * int(one.axle or 0) : 2 * int(one.axle or 0) + 2] = np.abs(by)[:, None]
+                direct[k, :, one.corner : one.corner + 2] = np.abs(by)[:, None]
     drawn = replace(batch, scale=scale, offset_m=offset, weight=weight)
     travel = solve_equilibrium(drawn, a.proposed.bank).travel_m.reshape(count, 2, len(causes), len(STEPS))
     still = a.proposed.rest.travel_m[..., case]
@@ -136,8 +142,8 @@ def weighed(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: 
     off = miss[seen] - moved[..., seen]
     log = -0.5 * np.einsum("kgn,nm,kgm->kg", off, inverse, off) + np.log(steps / steps.sum())
     for k, one in enumerate(causes):
-        if one.kind == "reading" and seen[2 * int(one.axle or 0) + int(one.side or 0)]:
-            log[k] = _with_slips(log[k], miss[seen], inverse, int(seen[: 2 * int(one.axle or 0) + int(one.side or 0)].sum()))
+        if one.kind == "reading" and seen[one.corner]:
+            log[k] = _with_slips(log[k], miss[seen], inverse, int(seen[: one.corner].sum()))
     top = log.max()
     likely = np.exp(log - top)
     share = np.array([one.weight for one in causes]) * likely.sum(axis=1)
@@ -151,7 +157,7 @@ def _with_slips(log: Floats, miss: Floats, inverse: Floats, corner: int) -> Floa
     for slip in (*SLIPS_M, *(-m for m in SLIPS_M)):
         off = miss.copy()
         off[corner] -= slip
-        nearest = int(np.argmin(np.abs(STEPS * 0.015 - slip)))
+        nearest = int(np.argmin(np.abs(STEPS * MISREAD_M - slip)))
         out[nearest] += np.exp(-0.5 * off @ inverse @ off) / (3.0 * 2 * len(SLIPS_M))
     return np.log(np.maximum(out, 1e-300))
 
@@ -183,7 +189,7 @@ def why_missed(a: Assessment, n: int) -> tuple[Class, ...]:
     case = found.promise.case
     causes, moved = _tables(_parts(a, n), case)
     twice = _read_twice(a, n, found.miss_m.ravel())
-    kept = [k for k, one in enumerate(causes) if one.kind != "reading" or not twice[2 * int(one.axle or 0) + int(one.side or 0)]]
+    kept = [k for k, one in enumerate(causes) if one.kind != "reading" or not twice[one.corner]]
     causes, moved = tuple(causes[k] for k in kept), moved[kept]
     prior = settle_prior(a, case)
     covariance = predicted(a).covariance_m2[case] + np.diag(prior.noise_m**2)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 import numpy as np
@@ -38,6 +38,10 @@ class Promise:
     middle_m: Floats
     high_m: Floats
 
+    def beyond(self, read_m: Floats) -> Bools:
+        """Which wheels lie past their band, (A, 2); none that was not read."""
+        return np.asarray((read_m < self.low_m) | (read_m > self.high_m))
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Held:
@@ -51,7 +55,7 @@ class Held:
     @property
     def beyond(self) -> Bools:
         """Which wheels lie past their band, also by less than is worth a correction, (A, 2)."""
-        return np.asarray((self.read_m < self.promise.low_m) | (self.read_m > self.promise.high_m))
+        return self.promise.beyond(self.read_m)
 
     @property
     def miss_m(self) -> Floats:
@@ -114,9 +118,7 @@ def promise(a: Assessment, case: int, km: float = 0.0, *, lowered: bool = False)
     band = predicted(a).band
     low, middle, high = (np.array(m[..., case]) for m in (band.low_m, band.middle_m, band.high_m))
     if km > 0.0:
-        bare = settle_prior(a, case)
-        springs = SettlePrior(covariance=np.zeros_like(bare.covariance), deflection_m=bare.deflection_m, share=bare.share,
-                              apart=bare.apart, own=bare.own, noise_m=bare.noise_m)  # fmt: skip
+        springs = replace(settle_prior(a, case), covariance=np.zeros((middle.size, middle.size)))
         settled = settling(springs, np.zeros(0), np.zeros((0, middle.size)), np.array([km]))
         down, more = (m[0].reshape(middle.shape) for m in (settled.mean_m, 2.0 * settled.error_m))
         low, high = middle + down - np.hypot(middle - low, more), middle + down + np.hypot(high - middle, more)
@@ -141,8 +143,7 @@ def held(a: Assessment, n: int) -> Held:
     promised = _stored(a, entry) or promise(a, case_of(a, entry), driven_km(entry), lowered=lowered)
     read = read_of(entry)
     off = np.where(np.isfinite(read), read, promised.middle_m) - promised.middle_m
-    beyond = (read < promised.low_m) | (read > promised.high_m)
-    outside = np.asarray(np.isfinite(read) & beyond & (np.abs(off) > worth_m(a)))
+    outside = promised.beyond(read) & (np.abs(off) > worth_m(a))
     return Held(promise=promised, read_m=read, outside=outside, verdict=_verdict(a, n, promised, off, outside, lowered=lowered))
 
 
@@ -155,7 +156,7 @@ def _verdict(a: Assessment, n: int, promised: Promise, off: Floats, outside: Boo
     if not outside.any():
         return Verdict.INSIDE
     half = (promised.high_m - promised.low_m) / 2.0
-    first = not any(one.state != "lowered" for one in a.job.log[:n])
+    first = not any(one.state != "lowered" and np.isfinite(read_of(one)).any() for one in a.job.log[:n])
     beyond = np.abs(off) - half
     if first and (beyond[outside] < half[outside] / 2.0).all():
         return Verdict.READ_AGAIN
@@ -175,9 +176,9 @@ def turned_m(a: Assessment, n: int, case: int) -> Floats:
 def settles_on(a: Assessment, case: int) -> Settling:
     """What the readings of a case say of settling so far, at the distances of FORECAST_KM."""
     prior, base = settle_prior(a, case), predicted(a).band.middle_m[..., case]
-    entries = [one for one in a.job.log if case_of(a, one) == case and one.state != "lowered"]
-    km = np.array([driven_km(one) for one in entries])
-    read = [read_of(one) - base - turned_m(a, a.job.log.index(one), case) for one in entries]
+    entries = [(n, one) for n, one in enumerate(a.job.log) if case_of(a, one) == case and one.state != "lowered"]
+    km = np.array([driven_km(one) for _, one in entries])
+    read = [read_of(one) - base - turned_m(a, n, case) for n, one in entries]
     off = np.array([one.ravel() for one in read]).reshape(len(entries), base.size)
     return settling(prior, km, off, np.array(FORECAST_KM))
 

@@ -70,13 +70,10 @@ def settings_of(a: Assessment) -> tuple[Setting, ...]:
 
 def turned_job(a: Assessment, before: int) -> Job:
     """The job as fitted, with all that was turned at the log's entries before the nth."""
-    job = as_fitted(a)
-    for entry in a.job.log[:before]:
-        for turn in entry.turned:
-            for one in settings_of(a):
-                if (one.what.value, one.axle, one.side) == (turn.what, turn.axle, turn.side):
-                    for path in one.paths:
-                        job = put(job, path, {"value": round(float(value_at(job, path).value) + turn.by, 9)})
+    job, paths = as_fitted(a), {(one.what.value, one.axle, one.side): one.paths for one in settings_of(a)}
+    for turn in (turn for entry in a.job.log[:before] for turn in entry.turned):
+        for path in paths.get((turn.what, turn.axle, turn.side), ()):
+            job = put(job, path, {"value": round(float(value_at(job, path).value) + turn.by, 9)})
     return job
 
 
