@@ -42,6 +42,12 @@ def press(qtbot: QtBot, window: MainWindow, name: str) -> None:
     qtbot.mouseClick(seen(window, name, QPushButton), Qt.MouseButton.LeftButton)
 
 
+def worked_out(qtbot: QtBot, window: MainWindow) -> None:
+    """Waits for what is worked out beside the window: the band, and what follows from the log."""
+    a = window.document.assessment
+    qtbot.waitUntil(lambda: window.predicting.fresh(a) and window.following.fresh(a), timeout=30_000)
+
+
 def read(window: MainWindow, name: str) -> str:
     found = window.findChild(Number, name)
     assert found is not None, name

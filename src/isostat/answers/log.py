@@ -6,8 +6,9 @@ from typing import Any
 
 import numpy as np
 
-from isostat.assess.correction import Correction, correction
-from isostat.assess.log.promise import FORECAST_KM, Verdict, held, settles_on
+from isostat.assess.correction import Correction, asks_correction, correction
+from isostat.assess.log.promise import FORECAST_KM, held, settles_on
+from isostat.assess.log.settings import Setting, turned_at
 from isostat.assess.solve.assessment import Assessment
 from isostat.job.points import SIDES
 
@@ -19,7 +20,7 @@ def log_plain(a: Assessment) -> dict[str, Any]:
 
 def _entry(a: Assessment, n: int) -> dict[str, Any]:
     entry, found = a.job.log[n], held(a, n)
-    done = correction(a, n) if found.verdict in (Verdict.OUTSIDE, Verdict.READ_AGAIN) else None
+    done = correction(a, n) if asks_correction(a, n) else None
     coming = settles_on(a, found.promise.case)
     wheels = [
         {
@@ -42,27 +43,28 @@ def _entry(a: Assessment, n: int) -> dict[str, Any]:
         "verdict": found.verdict.value,
         "wheels": wheels,
         "correction": None if done is None else _correction(a, done),
+        "turned": [_turned(a, one, steps) for one, steps in turned_at(a, n)],
         "forecast_km": list(FORECAST_KM),
     }
 
 
 def _correction(a: Assessment, done: Correction) -> dict[str, Any]:
-    turned = [
-        {
-            "what": one.what.value,
-            "axle": a.job.vehicle.axles[one.axle].name,
-            "side": None if one.side is None else SIDES[one.side],
-            "by": round(steps * one.step, 9),
-            "to": round(one.now[0] + steps * one.step, 9),
-        }
-        for one, steps in done.turned
-    ]
     then = [[_known(m) for m in pair] for pair in done.then_m]
     return {
-        "turned": turned,
+        "turned": [_turned(a, one, steps) for one, steps in done.turned],
         "then_m": then,
         "cross_share_before": round(done.cross_was, 5),
         "cross_share": round(done.cross_now, 5),
+    }
+
+
+def _turned(a: Assessment, one: Setting, steps: int) -> dict[str, Any]:
+    return {
+        "what": one.what.value,
+        "axle": a.job.vehicle.axles[one.axle].name,
+        "side": None if one.side is None else SIDES[one.side],
+        "by": round(steps * one.step, 9),
+        "to": round(one.now[0] + steps * one.step, 9),
     }
 
 

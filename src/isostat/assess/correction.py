@@ -12,14 +12,15 @@ import numpy as np
 from isostat.assess.fixes import Price, worst_price
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
-from isostat.assess.log.promise import held, worth_m
+from isostat.assess.log.causes import why_missed
+from isostat.assess.log.promise import Verdict, held, worth_m
 from isostat.assess.log.settings import Setting, settings_of, turned_job
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.memory import remembered
 from isostat.assess.solve.standing import cross_weight
+from isostat.assess.stance.band import parts_alone
 from isostat.core import rules
 from isostat.core.limits import Floats
-from isostat.job.card import Card
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 
@@ -41,12 +42,26 @@ class Correction:
     moved_m: float  # most, of any wheel
 
 
+def asks_correction(a: Assessment, n: int) -> bool:
+    """Whether something is to be turned after the nth entry: it is the last one, a wheel is out, and nothing was turned yet."""
+    last = n == len(a.job.log) - 1 and not a.job.log[n].turned
+    return last and held(a, n).verdict is Verdict.OUTSIDE
+
+
+def follow_up(a: Assessment) -> None:
+    """Works out what follows from the last entry, and leaves it with the assessment."""
+    n = len(a.job.log) - 1
+    if n >= 0 and asks_correction(a, n):
+        why_missed(a, n)
+        correction(a, n)
+
+
 @remembered
 def correction(a: Assessment, n: int) -> Correction | None:
     """For the nth entry of the log; None where no setting does it."""
     entry = held(a, n)
     case, miss = entry.promise.case, np.nan_to_num(entry.miss_m)
-    parts = turned_job(a, n).model_copy(update={"log": (), "card": Card()})
+    parts = parts_alone(turned_job(a, n))
     base, settings, moves = _felt(parts)
     worth = np.broadcast_to(worth_m(a), miss.shape).ravel()
     known = _faults(base)

@@ -9,7 +9,7 @@ from isostat.answers.log import log_plain
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Step
-from isostat.assess.log.entries import check_stands, with_entry
+from isostat.assess.log.entries import check_stands, promised_again, with_entry
 from isostat.cli.terminal import ANSWERED, FAULTS, tell, tell_plain
 from isostat.job.files import JobFault, read_job
 from isostat.job.save import save_job
@@ -27,9 +27,9 @@ def answer_log(asked: argparse.Namespace) -> int:
     if asked.add:
         job = _added(job, asked)
         save_job(job, asked.job)
-    a = assess(job)
     if job.log:
-        check_stands(a)
+        check_stands(assess(job))
+    a = assess(promised_again(job))
     if asked.json:
         tell_plain(log_plain(a))
     else:

@@ -6,6 +6,7 @@ import os
 from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
 from importlib import import_module
+from operator import is_
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
@@ -46,13 +47,16 @@ def end() -> None:
 
 
 class Background(QObject):
-    """One long answer: `wish` asks for it, `arrived` says that it is there; until then the last one stays."""
+    """One long answer: `wish` asks for it, `arrived` says that it is there; until then the last one stays.
+
+    same: whether two assessments have the same answer.
+    """
 
     arrived = pyqtSignal()
 
-    def __init__(self, answer: Answer, parent: QObject) -> None:
+    def __init__(self, answer: Answer, parent: QObject, same: Callable[[Assessment, Assessment], bool] = is_) -> None:
         super().__init__(parent)
-        self._answer = answer
+        self._answer, self._same = answer, same
         self._for: Assessment | None = None  # what the answer at hand was worked out for
         self._asked: Assessment | None = None
         self._work: Future[None] | None = None
@@ -63,10 +67,10 @@ class Background(QObject):
 
     def wish(self, a: Assessment) -> None:
         """Asks for the answer to an assessment, unless it is at hand or under way."""
-        if self._for is a:  # what is under way is of a job that was taken back
+        if self.fresh(a):  # what is under way is of a job that was taken back
             self._asked = None
             return
-        if self._asked is a:
+        if self._asked is not None and self._same(self._asked, a):
             return
         self._asked = a
         if self._work is None:
@@ -74,7 +78,7 @@ class Background(QObject):
 
     def fresh(self, a: Assessment) -> bool:
         """Whether the answer at hand is the one to this assessment."""
-        return self._for is a
+        return self._for is not None and self._same(self._for, a)
 
     def at_hand(self, a: Assessment) -> object:
         """The last answer of this job, fresh or not; None where there is none, or its vehicle had other axles."""

@@ -38,6 +38,7 @@ class View:
     buys_fresh: bool = False  # for this job, not for one before it
     prediction: Prediction | None = None  # with its band, None until it was worked out
     prediction_fresh: bool = False
+    followed_up: bool = False  # what follows from the log is worked out, and kept by the assessment
     leaves: dict[int, tuple[LeavesOffered, ...] | Saying] | None = None  # to add, by axle, None until it was worked out
     leaves_fresh: bool = False
 

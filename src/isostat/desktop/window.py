@@ -17,11 +17,12 @@ from PyQt6.QtWidgets import (
 from typing_extensions import override
 
 from isostat.assess import workings
+from isostat.assess.correction import follow_up
 from isostat.assess.fixes import Fix
 from isostat.assess.judgement import Step
 from isostat.assess.measure.value_of_readings import what_it_buys
 from isostat.assess.spring.leaves_to_add import leaves_offered
-from isostat.assess.stance.band import predicted
+from isostat.assess.stance.band import predicted, same_parts
 from isostat.assess.workings import Shown
 from isostat.desktop.background import Background
 from isostat.desktop.catalogue import Catalogue
@@ -103,7 +104,8 @@ class MainWindow(QMainWindow):
         self.rail, self.far, self.notice = self.frame.rail, self.frame.far, self.frame.notice
         self.sheets = Sheets(self._place_sheet)
         self.buying = Background(what_it_buys, self)
-        self.predicting = Background(predicted, self)
+        self.predicting = Background(predicted, self, same_parts)
+        self.following = Background(follow_up, self)
         self.adding = Background(leaves_offered, self)
         self.filing = Filing(self.document, self.settings, self.safe, self.preferences.shown_units, self)
         self.catalogue = Catalogue(Path(self.settings.fileName()).with_name("lists.db"), self)
@@ -114,7 +116,8 @@ class MainWindow(QMainWindow):
         d.shown.connect(self.redraw)
         d.tried.connect(self.redraw)
         d.tried.connect(self._wish)
-        for answer in (self.buying, self.predicting, self.adding):
+        self.predicting.arrived.connect(self._wish)  # what follows from the log needs it
+        for answer in (self.buying, self.predicting, self.following, self.adding):
             answer.arrived.connect(self.redraw)
             d.replaced.connect(answer.forget)
         d.refused.connect(self._say_edit_refused)
@@ -172,6 +175,7 @@ class MainWindow(QMainWindow):
             buys_fresh=self.buying.fresh(d.assessment),
             prediction=self.predicting.at_hand(d.assessment),  # type: ignore[arg-type]
             prediction_fresh=self.predicting.fresh(d.assessment),
+            followed_up=self.following.fresh(d.assessment),
             leaves=self.adding.at_hand(d.assessment),  # type: ignore[arg-type]
             leaves_fresh=self.adding.fresh(d.assessment),
         )
@@ -232,9 +236,11 @@ class MainWindow(QMainWindow):
             self._say_refused("")
 
     def _wish(self) -> None:
-        """Asks for the long answers that the step shows, once the hand rests: what readings buy, or the band and leaves to add."""
+        """Asks for the long answers that the step shows, once the hand rests."""
         a = self.document.assessment
         (self.buying if self.step is Step.MEASURE else self.predicting).wish(a)
+        if self.step is Step.LOG and self.predicting.fresh(a):
+            self.following.wish(a)
         sheet = self.sheets[self.step]
         if isinstance(sheet, SpringStep) and sheet.shows_adding:
             self.adding.wish(a)
@@ -367,7 +373,7 @@ class MainWindow(QMainWindow):
         if isinstance(spring, SpringStep):
             spring.finder.searching.stop()
         self.catalogue.let_go()
-        for long in (self.buying, self.predicting, self.adding):
+        for long in (self.buying, self.predicting, self.following, self.adding):
             long.stop()
 
     @override

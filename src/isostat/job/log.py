@@ -40,7 +40,7 @@ class LogEntry(Frozen):
     """Heights read after fitting. km: driven since. state: just let down, rolled and bounced, or driven.
 
     case: what was on board; left out, the workshop's floor. promised: for that state, when it was written down; left out,
-    worked out from the parts as they are now. turned: what was corrected then.
+    the entry is not judged until it is worked out from the parts as they are then. turned: what was corrected after it.
     """
 
     day: Text = ""

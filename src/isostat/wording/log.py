@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.correction import Correction, correction
-from isostat.assess.log.findings import HeightsOutside, RollFirst
+from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
 from isostat.assess.log.promise import Held, Verdict, held, settles_on
-from isostat.assess.log.settings import Setting, Turned
+from isostat.assess.log.settings import Setting, Turned, turned_at
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.job.log import LogEntry
@@ -44,7 +44,7 @@ def say_wheel(found: Held, axle: int, side: int, r: Reader) -> str:
     """How a wheel reads: `inside`, `8 low`; `8 low, allowed` where that is past its band and not worth a correction."""
     miss = float(found.miss_m[axle, side])
     if not np.isfinite(miss):
-        return tr("not read")
+        return tr("not read") if not np.isfinite(found.read_m[axle, side]) else ""
     if not found.beyond[axle, side]:
         return tr("inside")
     off = tr("{m} low", m=r.height(-miss)) if miss < 0.0 else tr("{m} high", m=r.height(miss))
@@ -53,6 +53,8 @@ def say_wheel(found: Held, axle: int, side: int, r: Reader) -> str:
 
 def say_band(found: Held, axle: int, side: int, r: Reader) -> str:
     """What it should read: `550, 545 to 555`."""
+    if found.verdict is Verdict.NOT_PROMISED:
+        return tr("nothing promised")
     low, middle, high = (
         r.height(float(m[axle, side])) for m in (found.promise.low_m, found.promise.middle_m, found.promise.high_m)
     )
@@ -88,9 +90,14 @@ def say_turned(one: Setting, steps: int, r: Reader) -> str:
 
 
 def instruction(a: Assessment, n: int, r: Reader) -> Instruction:
-    """What to do about the nth entry."""
+    """What to do about the last entry; of one before it, what came of it."""
     found = held(a, n)
+    if found.verdict is not Verdict.NOT_PROMISED and (n < len(a.job.log) - 1 or a.job.log[n].turned):
+        return _history(a, n, found, r)
     match found.verdict:
+        case Verdict.NOT_PROMISED:
+            said = tr("Axles came or went since, or the file was written by hand. It follows from the parts as they are now.")
+            return Instruction(tr("What this entry should read was not kept."), said)
         case Verdict.NOT_READ:
             return Instruction(tr("Read hub to arch at every wheel."))
         case Verdict.NOT_ROLLED:
@@ -111,6 +118,26 @@ def instruction(a: Assessment, n: int, r: Reader) -> Instruction:
             return Instruction(tr("Roll it and read again, before anything is turned."), said)
         case _:
             return _corrected(a, n, found, r)
+
+
+def _history(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
+    """An entry that was read again, or after which something was turned."""
+    last = n == len(a.job.log) - 1
+    off = tr("{wheels}.", wheels=_off(found, r)) if found.outside.any() else ""
+    if a.job.log[n].turned:
+        turned = "; ".join(say_turned(one, steps, r) for one, steps in turned_at(a, n))
+        return Instruction(
+            tr("Turned then: {turned}.", turned=turned), " ".join((off, tr("Now read it again.") if last else "")).strip()
+        )
+    match found.verdict:
+        case Verdict.NOT_READ:
+            return Instruction(tr("Nothing was read."))
+        case Verdict.NOT_ROLLED:
+            return Instruction(tr("Read before it was rolled."))
+        case Verdict.INSIDE:
+            return Instruction(tr("Inside the band."))
+        case _:
+            return Instruction(off, tr("Read again since."))
 
 
 def _corrected(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
@@ -165,9 +192,8 @@ def log_text(a: Assessment, r: Reader) -> str:
             for side in (0, 1):
                 read = float(found.read_m[i, side])
                 height = r.height_unit(read) if np.isfinite(read) else "–"
-                out.append(
-                    f"  {capital(r.corner(i, side))}: {height}, {say_wheel(found, i, side, r)} ({say_band(found, i, side, r)})"
-                )
+                how = f"{say_wheel(found, i, side, r)} ({say_band(found, i, side, r)})"
+                out.append(f"  {capital(r.corner(i, side))}: {height}, {how}")
         said = instruction(a, n, r)
         out += [f"  {line}" for line in (said.sentence, said.then, said.costs, said.why) if line]
         out.append("")
@@ -179,6 +205,11 @@ def _(j: HeightsOutside, r: Reader) -> tuple[str, str]:
     amount = r.height_unit(abs(j.miss_m))
     title = tr("{m} below the promise", m=amount) if j.miss_m < 0.0 else tr("{m} above the promise", m=amount)
     return title, tr("Promised {low} to {high}. The log says what to turn.", low=r.height(j.low_m), high=r.height_unit(j.high_m))
+
+
+@tell.register
+def _(j: PromiseLost, r: Reader) -> tuple[str, str]:
+    return tr("What the last entry should read was not kept"), tr("The Log step works it out from the parts as they are now.")
 
 
 @tell.register

@@ -13,8 +13,8 @@ from isostat.assess import assess
 from isostat.assess.correction import correction
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Step
-from isostat.assess.log.entries import entry_changed, entry_turned, with_entry
-from isostat.assess.log.findings import HeightsOutside, RollFirst
+from isostat.assess.log.entries import entry_changed, entry_turned, promised_again, with_entry
+from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
 from isostat.assess.log.promise import Verdict, floor_case, held, promise, settles_on, turned_m, worth_m
 from isostat.assess.log.settings import Turned, as_fitted, settings_of, turned_job
 from isostat.assess.solve.assessment import Assessment
@@ -168,7 +168,11 @@ def test_an_entry_follows_its_case_and_its_axles() -> None:
     assert renamed.log[0].case == "On the road"
     with pytest.raises(JobFault, match="in the log"):
         remove_case(a.job, a.job.case_index("Out"))
-    assert len(add_axle(a.job).log[0].heights) == 3 and held(assess(add_axle(a.job)), 0).read_m.shape == (3, 2)
+    longer = assess(add_axle(a.job))
+    assert held(longer, 0).read_m.shape == (3, 2) and held(longer, 0).verdict is Verdict.NOT_PROMISED
+    assert [type(j) for j in judge(longer) if j.step is Step.LOG] == [PromiseLost] and log_plain(longer)["entries"]
+    assert held(assess(promised_again(longer.job)), 0).verdict is not Verdict.NOT_PROMISED
+    assert promised_again(a.job) == a.job, "what is kept stays"
     assert remove_entry(a.job, 0).log == ()
     with pytest.raises(JobFault):
         remove_entry(a.job, 1)

@@ -14,23 +14,27 @@ from isostat.assess.judgement import Step
 from isostat.assess.log.promise import Verdict, held
 from isostat.desktop.far.view import FarView
 from isostat.desktop.log.step import LogStep
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
+from isostat.job.edits.axles import add_axle
+from isostat.job.edits.log import change_entry
 from isostat.job.files import read_job
-from tests.desktop.hands import choose, press, read, shown_at, type_into
+from tests.desktop.hands import choose, press, read, shown_at, type_into, worked_out
 from tests.desktop.test_nothing_overlaps import faults
 
 
-def opened(window: MainWindow) -> LogStep:
+def opened(qtbot: QtBot, window: MainWindow) -> LogStep:
     window.go(Step.LOG)
     sheet = window.sheets[Step.LOG]
     assert isinstance(sheet, LogStep)
+    worked_out(qtbot, window)
     return sheet
 
 
 def test_four_heights_give_one_instruction(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler"))
-    sheet = opened(window)
+    sheet = opened(qtbot, window)
     assert "Nothing was read yet" in read(window, "log empty")
     press(qtbot, window, "log add")
     assert read(window, "log instruction") == "Read hub to arch at every wheel." and "promised 548" in read(
@@ -39,10 +43,13 @@ def test_four_heights_give_one_instruction(open_window, qtbot: QtBot, tmp_path: 
     for key, text in (("0 left", "522"), ("0 right", "556"), ("1 left", "560"), ("1 right", "22 1/2 in")):
         type_into(qtbot, window, f"log {key} height", text)
     assert read(window, "log 0 left said") == "25 low" and read(window, "log 1 right said") == "inside"
+    assert read(window, "log instruction") == "Working out what to turn."
+    worked_out(qtbot, window)
     assert read(window, "log instruction") == "Read front left again, before anything is turned."
     assert read(window, "log why").startswith("Front left read 2")
     for key, text in (("0 left", "520"), ("0 right", "546"), ("1 left", "552"), ("1 right", "579")):
         type_into(qtbot, window, f"log {key} height", text)
+    worked_out(qtbot, window)
     assert read(window, "log instruction") == "Spacer 23 mm thicker front left, 26 mm total. Leave the rest."
     assert "front left 547" in read(window, "log then") and "Ride-height bolts" in read(window, "log costs")
     assert read(window, "log why").startswith("Front left spring ")
@@ -56,6 +63,7 @@ def test_four_heights_give_one_instruction(open_window, qtbot: QtBot, tmp_path: 
     assert read_job(tmp_path / "kept.json").log == window.document.job.log
     press(qtbot, window, "log entry 0")
     assert sheet.findChild(QPushButton, "log turned").isHidden(), "it was done"
+    assert read(window, "log instruction") == "Turned then: Spacer 23 mm thicker front left, 26 mm total."
     for _ in range(5):  # four heights, and the correction
         QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert len(window.document.job.log) == 1 and window.document.job.log[0].turned == ()
@@ -65,7 +73,7 @@ def test_four_heights_give_one_instruction(open_window, qtbot: QtBot, tmp_path: 
 
 def test_state_distance_and_load_change_the_promise(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("puppet-van"))
-    opened(window)
+    opened(qtbot, window)
     press(qtbot, window, "log add")
     was = read(window, "log 0 left band")
     choose(window, "log state", "just let down")
@@ -83,10 +91,40 @@ def test_state_distance_and_load_change_the_promise(open_window, qtbot: QtBot) -
     assert "is not a number" in window.notice.text()
 
 
+def test_an_entry_waits_for_its_promise_and_the_window_does_not(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    window.go(Step.LOG)
+    press(qtbot, window, "log add")
+    assert window.document.job.log == () and read(window, "log waiting") == "Working out what it should read."
+    qtbot.waitUntil(lambda: len(window.document.job.log) == 1, timeout=30_000)
+    assert window.document.job.log[0].promised and window.findChild(Number, "log waiting").isHidden()
+    window.document.edit(add_axle, "axle")
+    press(qtbot, window, "log add")
+    window.document.undo.undo()  # the job goes on meanwhile: nothing is added to what is not seen any more
+    worked_out(qtbot, window)
+    assert len(window.document.job.log) == 1 and window.predicting.fresh(window.document.assessment)
+    window.document.edit(lambda job: change_entry(job, 0, note="wet floor"), "note")
+    assert window.predicting.fresh(window.document.assessment), "the parts are the same"
+
+
+def test_a_promise_that_is_not_kept_is_worked_out_when_asked(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(change_entry(demo("hive-hauler-fitted"), 2, promised=[]))
+    sheet = opened(qtbot, window)
+    sheet.show_entry(2)
+    assert read(window, "log instruction") == "What this entry should read was not kept." and not faults(sheet)
+    assert read(window, "log 0 left band") == "nothing promised"
+    QTest.keyClick(window, Qt.Key.Key_F11)
+    assert read(window, "far band 0 0") == "nothing promised"
+    QTest.keyClick(window, Qt.Key.Key_F11)
+    press(qtbot, window, "log promise")
+    assert held(window.document.assessment, 2).verdict is not Verdict.NOT_PROMISED
+    assert read(window, "log 0 left band").startswith("promised ")
+
+
 def test_many_entries_are_reached_one_by_one(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler-fitted"))
     window.resize(1100, 700)
-    sheet = opened(window)
+    sheet = opened(qtbot, window)
     for _ in range(9):
         press(qtbot, window, "log add")
     assert sheet.entry == 11 and not faults(sheet) and sheet.findChild(QPushButton, "log later") is None
@@ -101,7 +139,7 @@ def test_many_entries_are_reached_one_by_one(open_window, qtbot: QtBot) -> None:
 
 def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler"))
-    opened(window)
+    opened(qtbot, window)
     press(qtbot, window, "log add")
     window.findChild(QPushButton, "log add").setFocus()
     names = []
@@ -123,7 +161,7 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
 ) -> None:
     window = open_window(demo(name))
     shown_at(window, width, height, text, units)
-    sheet = opened(window)
+    sheet = opened(qtbot, window)
     for n in range(len(window.document.job.log)):
         sheet.show_entry(n)
         assert not faults(sheet), n
@@ -134,17 +172,20 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     type_into(qtbot, window, "log 0 left height", "400 mm")
     QApplication.focusWidget().clearFocus()  # its text is selected, and so drawn twice
     assert not faults(sheet)
+    worked_out(qtbot, window)
+    assert not faults(sheet)
 
 
 def test_from_afar_four_wheels_and_one_sentence(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler"))
-    opened(window)
+    opened(qtbot, window)
     QTest.keyClick(window, Qt.Key.Key_F11)
     assert read(window, "far corner") == "Nothing read yet"
     QTest.keyClick(window, Qt.Key.Key_F11)
     press(qtbot, window, "log add")
     for key, text in (("0 left", "520"), ("0 right", "546"), ("1 left", "552"), ("1 right", "579")):
         type_into(qtbot, window, f"log {key} height", text)
+    worked_out(qtbot, window)
     QTest.keyClick(window, Qt.Key.Key_F11)
     assert read(window, "far read 0 0") == "520  27 low" and read(window, "far instruction").startswith("Spacer 23 mm thicker")
     assert not faults(next(sheet for sheet in window.findChildren(FarView) if sheet.isVisible()))

@@ -18,12 +18,11 @@ from isostat.assess.log.settings import turned_job
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.memory import remembered
-from isostat.assess.stance.band import predicted
+from isostat.assess.stance.band import parts_alone, predicted
 from isostat.core import rules
 from isostat.core.limits import Floats
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.statics import weight_of
-from isostat.job.card import Card
 from isostat.job.schema import Job
 
 STEPS = np.linspace(-3.2, 3.2, 41)  # magnitudes, in deviations
@@ -127,7 +126,7 @@ def felt_causes(a: Assessment, case: int) -> tuple[tuple[Cause, ...], Floats]:
 
 def _parts(a: Assessment, before: int) -> Job:
     """As fitted, with what was turned before an entry, whatever was read or ticked."""
-    return turned_job(a, before).model_copy(update={"log": (), "card": Card()})
+    return parts_alone(turned_job(a, before))
 
 
 def weighed(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: Floats) -> tuple[Floats, Floats]:

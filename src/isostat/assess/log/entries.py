@@ -32,6 +32,14 @@ def promised_for(job: Job, n: int) -> Job:
     return change_entry(job, n, promised=_plain(found))
 
 
+def promised_again(job: Job) -> Job:
+    """The job with a promise for every entry that has none. Raises JobFault where none can be made."""
+    for n, entry in enumerate(job.log):
+        if len(entry.promised) != len(job.vehicle.axles):
+            job = promised_for(job, n)
+    return job
+
+
 def check_stands(a: Assessment) -> None:
     """Raises JobFault where a load case tips: nothing can be promised then."""
     for case, stands in zip(a.job.cases, a.proposed.stands, strict=True):

@@ -24,5 +24,10 @@ class HeightsOutside(Judgement):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class PromiseLost(Judgement):
+    """No promise is kept with the entry: axles came or went, or the file was written by hand."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class RollFirst(Judgement):
     """Heights read just after it was let down."""

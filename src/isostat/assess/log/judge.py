@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Step
-from isostat.assess.log.findings import HeightsOutside, RollFirst
+from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
 from isostat.assess.log.promise import Verdict, held
 from isostat.assess.solve.assessment import Assessment
 
@@ -18,6 +18,9 @@ def log_judgements(a: Assessment) -> Iterator[Judgement]:
         return
     last = held(a, len(a.job.log) - 1)
     case = last.promise.case
+    if last.verdict is Verdict.NOT_PROMISED:
+        yield PromiseLost(grade=Grade.WATCH, place=Place(case=case), step=Step.LOG)
+        return
     if last.verdict is Verdict.NOT_ROLLED:
         yield RollFirst(grade=Grade.WATCH, place=Place(case=case), step=Step.LOG)
         return

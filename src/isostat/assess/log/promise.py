@@ -22,6 +22,7 @@ from isostat.job.log import LogEntry
 class Verdict(StrEnum):
     """How an entry compares, in the order in which it is asked."""
 
+    NOT_PROMISED = "nothing promised"
     NOT_READ = "nothing read"
     NOT_ROLLED = "roll it first"
     INSIDE = "inside the band"
@@ -31,7 +32,7 @@ class Verdict(StrEnum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Promise:
-    """Hub to arch in a case, (A, 2) m."""
+    """Hub to arch in a case, (A, 2) m; nan where none is kept."""
 
     case: int
     low_m: Floats
@@ -104,10 +105,11 @@ def driven_km(entry: LogEntry) -> float:
     return entry.km if entry.state == "driven" else 0.0
 
 
-def _stored(a: Assessment, entry: LogEntry) -> Promise | None:
-    """As it was promised when the entry was written down; None where that was not kept."""
+def _kept(a: Assessment, entry: LogEntry) -> Promise:
+    """As it was promised when the entry was written down."""
     if len(entry.promised) != len(a.axles):
-        return None
+        nothing = np.full((len(a.axles), 2), np.nan)
+        return Promise(case=case_of(a, entry), low_m=nothing, middle_m=nothing, high_m=nothing)
     low, middle, high = (np.array([[getattr(side, name) for side in (pair.left, pair.right)] for pair in entry.promised])
                          for name in ("low_m", "middle_m", "high_m"))  # fmt: skip
     return Promise(case=case_of(a, entry), low_m=low, middle_m=middle, high_m=high)
@@ -138,18 +140,17 @@ def worth_m(a: Assessment) -> Floats:
 @remembered
 def held(a: Assessment, n: int) -> Held:
     """The nth entry against what was promised for it."""
-    entry = a.job.log[n]
-    lowered = entry.state == "lowered"
-    promised = _stored(a, entry) or promise(a, case_of(a, entry), driven_km(entry), lowered=lowered)
-    read = read_of(entry)
+    promised, read = _kept(a, a.job.log[n]), read_of(a.job.log[n])
     off = np.where(np.isfinite(read), read, promised.middle_m) - promised.middle_m
     outside = promised.beyond(read) & (np.abs(off) > worth_m(a))
-    return Held(promise=promised, read_m=read, outside=outside, verdict=_verdict(a, n, promised, off, outside, lowered=lowered))
+    return Held(promise=promised, read_m=read, outside=outside, verdict=_verdict(a, n, promised, off, outside))
 
 
-def _verdict(a: Assessment, n: int, promised: Promise, off: Floats, outside: Bools, *, lowered: bool) -> Verdict:
+def _verdict(a: Assessment, n: int, promised: Promise, off: Floats, outside: Bools) -> Verdict:
     """A first reading that is out by less than half of its band may be the reading's fault."""
-    if lowered:
+    if np.isnan(promised.middle_m).any():
+        return Verdict.NOT_PROMISED
+    if a.job.log[n].state == "lowered":
         return Verdict.NOT_ROLLED
     if not np.isfinite(read_of(a.job.log[n])).any():
         return Verdict.NOT_READ

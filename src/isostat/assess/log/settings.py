@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from isostat.assess.setup.springs.torsion import Twisted, twisted_of
@@ -75,6 +75,21 @@ def turned_job(a: Assessment, before: int) -> Job:
         for path in paths.get((turn.what, turn.axle, turn.side), ()):
             job = put(job, path, {"value": round(float(value_at(job, path).value) + turn.by, 9)})
     return job
+
+
+def turned_at(a: Assessment, n: int) -> Iterator[tuple[Setting, int]]:
+    """What was turned at the nth entry: each setting as it stood before, and how many steps."""
+    settings = {(one.what.value, one.axle, one.side): one for one in settings_of(a)}
+    for turn in a.job.log[n].turned:
+        one = settings.get((turn.what, turn.axle, turn.side))
+        if one is not None:
+            before = sum(
+                t.by
+                for entry in a.job.log[:n]
+                for t in entry.turned
+                if (t.what, t.axle, t.side) == (turn.what, turn.axle, turn.side)
+            )
+            yield replace(one, now=tuple(now + before for now in one.now)), round(turn.by / one.step)
 
 
 def _springs(a: Assessment, i: int) -> Iterator[Setting]:

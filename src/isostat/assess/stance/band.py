@@ -174,10 +174,20 @@ def _settled(a: Assessment, stands: Bools) -> Floats:
     return np.asarray(a.baseline_m[..., None] - rest.travel_m)
 
 
+def parts_alone(job: Job) -> Job:
+    """The job without what was read or ticked since its parts were fitted."""
+    return job.model_copy(update={"log": (), "card": Card()})
+
+
+def same_parts(a: Assessment, b: Assessment) -> bool:
+    """Whether a prediction of one is that of the other."""
+    return a is b or parts_alone(a.job) == parts_alone(b.job)
+
+
 @remembered
 def predicted(a: Assessment) -> Prediction:
-    """The prediction, remembered for these parts, whatever was read or ticked since they were fitted."""
-    return _predicted(a.job.model_copy(update={"log": (), "card": Card()}))
+    """The prediction, remembered for these parts."""
+    return _predicted(parts_alone(a.job))
 
 
 @lru_cache(maxsize=4)

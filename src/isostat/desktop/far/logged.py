@@ -6,10 +6,11 @@ import numpy as np
 
 from isostat.assess.log.promise import held
 from isostat.desktop.far.dragged import Say
+from isostat.desktop.log.instruction import instruction_now
 from isostat.desktop.view import View
 from isostat.job.points import walk_order
 from isostat.language import capital, tr
-from isostat.wording.log import instruction, say_band, say_entry, say_wheel
+from isostat.wording.log import say_band, say_entry, say_wheel
 
 TOP, ROW = 132.0, 206.0  # px of the window as it was designed
 SENTENCE = 548.0
@@ -34,5 +35,5 @@ def lay_logged(say: Say, v: View, width: float) -> None:
         say(f"far read {axle} {side}", said, x, y + 34, 60, weight=600, role="watch" if out else "ink")
         if row == ROW:
             say(f"far band {axle} {side}", say_band(found, axle, side, r), x, y + 118, 28, role="ink2")
-    todo = instruction(v.a, n, r)
+    todo = instruction_now(v, n)
     say("far instruction", todo.sentence, 32, SENTENCE, 42, weight=700, width=width)

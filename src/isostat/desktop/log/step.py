@@ -5,15 +5,17 @@ from __future__ import annotations
 from datetime import date
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtCore import QPointF, QRectF, QTimer
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QWidget
 from typing_extensions import override
 
 from isostat.answers.card import DUE
-from isostat.assess.log.entries import entry_changed, entry_turned, with_entry
-from isostat.assess.log.promise import case_of, driven_km, held
-from isostat.assess.solve.assessment import assess
+from isostat.assess.log.entries import entry_changed, entry_turned, promised_again, with_entry
+from isostat.assess.log.promise import Verdict, case_of, driven_km, held
+from isostat.assess.solve.assessment import Assessment, assess
+from isostat.desktop.document import Edit
+from isostat.desktop.log.instruction import instruction_now
 from isostat.desktop.log.settling import draw_settling, lay_settling
 from isostat.desktop.log.wheels import draw_wheels, lay_wheels
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
@@ -26,7 +28,7 @@ from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.language import decimal, tr
 from isostat.units.saying import saying
-from isostat.wording.log import STATES, Instruction, instruction, say_entry
+from isostat.wording.log import STATES, Instruction, say_entry
 
 WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
 TABS = 5  # of entries, side by side
@@ -40,6 +42,7 @@ class LogStep(Sheet):
     def __init__(self) -> None:
         super().__init__()
         self.entry = 0
+        self._waiting: tuple[Assessment, Edit, str] | None = None  # an edit that needs the promise, of which job
         self._wheels = self._banner = self._chart = QRectF()
 
     @override
@@ -53,6 +56,8 @@ class LogStep(Sheet):
         head.button("log add", tr("Add entry"), self._add)
         if entries:
             head.button("log remove", tr("Remove entry"), self._remove)
+        if self._waits(v):
+            head.words("log waiting", tr("Working out what it should read."), role="ink2")
         area = QRectF(t.margin, t.px(HEAD + 8), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 14))
         if not v.a.proposed.stands.all():
             words = tr("The vehicle would tip in a load case: see the findings. Nothing can be promised until it stands.")
@@ -66,13 +71,25 @@ class LogStep(Sheet):
         self._wheels = QRectF(area.left(), area.top() + t.px(38), area.width(), t.px(WHEELS))
         lay_wheels(self, v, self._wheels, self.entry, held(v.a, self.entry))
         self._banner = QRectF(0, self._wheels.bottom() + t.px(4), self.width(), t.px(BANNER))
-        self._lay_instruction(v, instruction(v.a, self.entry, v.reader))
+        self._lay_instruction(v, instruction_now(v, self.entry))
         foot = area.bottom() - t.px(DUE_HIGH)
         top = self._banner.bottom() + t.px(8)
-        if foot - top > t.px(90):
+        if foot - top > t.px(90) and v.prediction_fresh:
             self._chart = QRectF(area.left(), top, area.width(), foot - top)
             lay_settling(self, v, self._chart, self.entry)
         self._lay_due(v, QRectF(area.left(), foot + t.px(4), area.width(), t.px(DUE_HIGH)))
+
+    def _waits(self, v: View) -> bool:
+        """Whether an edit waits for the promise; made as soon as that is there, dropped where the job has gone on."""
+        if self._waiting is None:
+            return False
+        a, change, words = self._waiting
+        if a is v.a and not v.prediction_fresh:
+            return True
+        self._waiting = None
+        if a is v.a:
+            QTimer.singleShot(0, partial(self.edited.emit, change, words, -1))
+        return False
 
     def _lay_tabs(self, v: View, head: Line) -> None:
         """The entries, or those about the shown one; a day of reading makes many."""
@@ -109,7 +126,8 @@ class LogStep(Sheet):
 
     def _lay_instruction(self, v: View, said: Instruction) -> None:
         t, box = v.theme, self._banner
-        room = box.width() - 2 * t.margin - t.px(190 if said.correction else 0)
+        lost = held(v.a, self.entry).verdict is Verdict.NOT_PROMISED
+        room = box.width() - 2 * t.margin - t.px(190 if said.correction or lost else 0)
         size = next((s for s in (21, 18, 16, 14) if len(t.lines(said.sentence, s, 600, room)) == 1), 14)
         at = self.text("log instruction", said.sentence, QPointF(t.margin, box.top() + t.px(8)), size=size, weight=600, width=room)
         y = float(at.bottom()) + t.px(2)
@@ -119,10 +137,12 @@ class LogStep(Sheet):
                     f"log {key}", words, QPointF(t.margin, y), size=13, role="ink" if key != "costs" else "ink2", width=room
                 )
                 y = float(at.bottom())
-        if said.correction is not None and not v.job.log[self.entry].turned:
-            x = box.right() - t.margin - t.px(170)
-            self.button("log turned", tr("Done: read again"), QPointF(x, box.top() + t.px(28)), partial(self._turned, said),
-                        filled=True, width=round(t.px(170)))  # fmt: skip
+        act = QPointF(box.right() - t.margin - t.px(170), box.top() + t.px(28))
+        if lost:
+            self.button("log promise", tr("Work it out"), act, self._promise_again, filled=True, width=round(t.px(170)))
+        elif said.correction is not None:
+            self.button("log turned", tr("Done: read again"), act, partial(self._turned, said), filled=True,
+                        width=round(t.px(170)))  # fmt: skip
 
     def _lay_due(self, v: View, area: QRectF) -> None:
         """What comes again after which distance, in two columns."""
@@ -156,7 +176,7 @@ class LogStep(Sheet):
         assert self.view is not None
         self.entry = len(self.view.job.log)
         today = f"{date.today():%Y-%m-%d}"
-        self.edited.emit(lambda job: with_entry(assess(job), today), tr("log entry"), -1)
+        self._once_promised(lambda job: with_entry(assess(job), today), tr("log entry"))
 
     def _remove(self) -> None:
         n = self.entry
@@ -164,7 +184,19 @@ class LogStep(Sheet):
 
     def _change(self, **fields: object) -> None:
         n = self.entry
-        self.edited.emit(lambda job: entry_changed(job, n, **fields), tr("log entry"), -1)
+        self._once_promised(lambda job: entry_changed(job, n, **fields), tr("log entry"))
+
+    def _promise_again(self) -> None:
+        self._once_promised(promised_again, tr("promise of the log"))
+
+    def _once_promised(self, change: Edit, words: str) -> None:
+        """At once where the prediction is at hand; else when it is worked out beside the window."""
+        assert self.view is not None
+        if self.view.prediction_fresh or not self.view.a.proposed.stands.all():
+            self.edited.emit(change, words, -1)
+        else:
+            self._waiting = (self.view.a, change, words)
+            self._relay()
 
     def _turned(self, said: Instruction) -> None:
         """What was turned is kept with the entry, and the next one is ready to be read."""
@@ -177,7 +209,7 @@ class LogStep(Sheet):
             done = entry_turned(job, n, turned)
             return with_entry(assess(done), today, state=entry.state, km=entry.km, case=entry.case, who=entry.who)
 
-        self.edited.emit(change, tr("correction done"), -1)
+        self._once_promised(change, tr("correction done"))
 
     # -- strokes
     @override

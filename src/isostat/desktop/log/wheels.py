@@ -7,7 +7,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter
 
 from isostat.assess.judgement import Grade
-from isostat.assess.log.promise import Held
+from isostat.assess.log.promise import Held, Verdict
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.ink import case_sign, hatch, mark
 from isostat.desktop.pieces.line import Line
@@ -55,6 +55,8 @@ def lay_wheels(sheet: Sheet, v: View, area: QRectF, n: int, found: Held) -> None
 def draw_wheels(p: QPainter, v: View, area: QRectF, found: Held) -> None:
     """Bands to scale, the same scale for all, and what was read."""
     t, promise = v.theme, found.promise
+    if found.verdict is Verdict.NOT_PROMISED:
+        return
     half = float(np.max(promise.high_m - promise.low_m)) / 2.0
     off = np.abs(np.nan_to_num(found.miss_m)).max()
     span = max(half * SPAN, float(off) * 1.15)

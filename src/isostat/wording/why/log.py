@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from isostat.assess.judgement import Judgement
-from isostat.assess.log.findings import HeightsOutside, RollFirst
+from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
 from isostat.core import rules
 from isostat.units.saying import Amount, Saying, saying
 from isostat.units.unit import Quantity
@@ -16,6 +16,11 @@ WHYS: dict[type[Judgement], Saying] = {
         coil=Amount(rules.MISS_SAID, Quantity.COIL),
         leaf=Amount(rules.MISS_SAID_LEAF, Quantity.COIL),
         source=Saying(rules.MISS_SAID.source),
+    ),
+    PromiseLost: saying(
+        "Each entry keeps what it should have read by the parts fitted then; parts that change later leave it as it was. "
+        "With an axle more or less, or in a file written by hand, nothing is kept, and the entry cannot be judged. In the Log "
+        "step, work it out anew; read the wheels again if parts have changed since."
     ),
     RollFirst: saying(
         "Let down from a jack, tyres scrub and bushes hold: it stands {least} to {most} high ({source}). Roll it a few metres both "
