@@ -205,23 +205,27 @@ def turned(directions: list[np.ndarray], phase: float = 0.0) -> float:  # type: 
 
 
 @pytest.mark.parametrize(
-    ("box", "slope", "pinion", "plan", "front"),
-    [(0.0, 6.0, 11.0, 0.0, None), (2.0, 7.0, 2.0, 3.0, None), (1.0, 5.0, 0.5, 0.0, None), (0.0, 4.0, 1.0, 4.0, None),
-     (1.0, 6.0, 2.0, 0.0, 3.0), (0.0, 7.0, 1.0, 3.0, 4.0)],
+    ("box", "slope", "pinion", "plan", "front", "aside"),
+    [(0.0, 6.0, 11.0, 0.0, None, 0.0), (2.0, 7.0, 2.0, 3.0, None, 0.0), (1.0, 5.0, 0.5, 0.0, None, 0.0),
+     (0.0, 4.0, 1.0, 4.0, None, 0.0), (1.0, 6.0, 2.0, 0.0, 3.0, 0.0), (0.0, 7.0, 1.0, 3.0, 4.0, 0.0),
+     (0.0, 6.0, 1.0, 1.0, 3.0, 4.0), (1.0, 5.0, 2.0, -3.0, 2.0, 3.5)],
 )  # fmt: skip
 def test_the_residual_ripple_of_all_joints_by_turning_them(
-    box: float, slope: float, pinion: float, plan: float, front: float | None
+    box: float, slope: float, pinion: float, plan: float, front: float | None, aside: float
 ) -> None:
+    piece = None if front is None else FrontPiece(length_m=0.9, slope_rad=math.radians(front), plan_rad=math.radians(aside))
     shaft = Shaft(length_m=1.2, slope_rad=math.radians(slope), box_rad=math.radians(box), pinion_rad=math.radians(pinion),
-                  plan_rad=math.radians(plan),
-                  front=None if front is None else FrontPiece(length_m=0.9, slope_rad=math.radians(front)))  # fmt: skip
+                  plan_rad=math.radians(plan), front=piece)  # fmt: skip
     still = np.zeros(1)
     moved = shaft.moved(still, still, still)
-    pieces = [(box, 0.0), *([] if front is None else [(front, 0.0)]), (slope, plan), (pinion, 0.0)]
+    pieces = [(box, 0.0), *([] if front is None else [(front, aside)]), (slope, plan), (pinion, 0.0)]
     d = [direction(math.radians(a), math.radians(p)) for a, p in pieces]
     assert math.degrees(moved.box_rad[0]) == pytest.approx(math.degrees(angle_between(d[0], d[1])[0]))
     assert 100 * moved.residual_rad[0] ** 2 == pytest.approx(100 * turned(d), abs=0.05)
     assert moved.longer_m[0] == pytest.approx(0.0, abs=1e-12)
+    if piece is not None:  # its carrier end where it is, and straight below that
+        end, lower = 0.9 * direction(piece.slope_rad, piece.plan_rad), direction(piece.lowered(0.02), piece.plan_rad)
+        assert np.cross(end - [0.0, 0.0, 0.02], lower) == pytest.approx(np.zeros(3), abs=1e-12)
 
 
 @pytest.mark.parametrize(("first", "second", "left"), [(6.0, 5.0, 3.32), (5.0, 4.5, 2.18)])

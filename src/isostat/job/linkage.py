@@ -51,9 +51,9 @@ class DriveShaft(Frozen):
     """A propeller shaft with a joint at each end, box to axle; where it is of two pieces, the one from the carrier to the axle.
 
     slope_rad, box_rad: of shaft and output, downwards to the axle. ahead_m: the axle's joint from the hub. in_m, out_m: by which
-    the slip joint can still go in, and come out. plan_rad: of the shaft from straight, seen from above. front_m, front_slope_rad:
-    of the piece from the box to the carrier. box_joint: whether that at the box is a double cardan. final_drive: turns of the
-    shaft for one of the wheel.
+    the slip joint can still go in, and come out. plan_rad: of the shaft from straight, seen from above. front_m, front_slope_rad,
+    front_plan_rad: of the piece from the box to the carrier. box_joint: whether that at the box is a double cardan.
+    final_drive: turns of the shaft for one of the wheel.
     """
 
     length_m: ShaftLength | None = None
@@ -66,6 +66,7 @@ class DriveShaft(Frozen):
     box_joint: Literal["single", "double cardan"] = "single"
     front_m: ShaftLength | None = None
     front_slope_rad: ArmAngle | None = None
+    front_plan_rad: Angle | None = None
     final_drive: FinalDrive | None = None
 
 

@@ -34,6 +34,7 @@ LINKAGE_POINTS: dict[str, tuple[Point, ...]] = {
         _point("plan_rad", later("shaft aslant, from above")),
         _point("front_m", later("front piece, box to carrier")),
         _point("front_slope_rad", later("front piece, down to the axle")),
+        _point("front_plan_rad", later("front piece aslant, from above")),
         _point("final_drive", later("final drive")),
     ),
     "arms": (

@@ -42,6 +42,7 @@ MORE_POINTS = (  # of a corner, taken where they matter
     Point("arch_gap_m", later("tyre to arch"), Quantity.HEIGHT),
     Point("arch_gap_lock_m", later("tyre to arch, full lock"), Quantity.HEIGHT, was="tyre to arch at lock"),
     Point("hose_slack_m", later("hose slack in droop"), Quantity.HEIGHT, gone=True, was="hose slack, down"),
+    Point("wire_slack_m", later("wire slack in droop"), Quantity.HEIGHT, gone=True),
     Point("joint_left_m", later("joint travel in droop"), Quantity.HEIGHT, gone=True, was="joint left, down"),
 )
 CORNER_POINTS = POINTS + MORE_POINTS
@@ -70,12 +71,13 @@ VEHICLE_POINTS = (
     Point("door_m", later("door opening height"), Quantity.HEIGHT, was="door height"),
     Point("brake_rod_m", later("brake valve (LSPV) rod"), Quantity.HEIGHT, gone=True, was="brake valve rod"),
     Point("brake_gap_m", later("brake valve (LSPV) gap"), Quantity.HEIGHT, gone=True),
+    Point("brake_gap_ratio", later("LSPV gap ÷ rod travel"), Quantity.RATIO, gone=True),
 )
 
 
 ON_LINKS = ("link_rad", "track_bar_m", "track_bar_frame_m", "track_bar_axle_m")  # leaves need neither link nor bar
 ON_A_BEAM = ("tube_to_frame_m", "pinion_rad", *ON_LINKS)
-OF_A_VALVE = ("brake_rod_m", "brake_gap_m")
+OF_A_VALVE = ("brake_rod_m", "brake_gap_m", "brake_gap_ratio")
 OF_A_TRAILER = ("coupling_ahead_m", "nose_kg")
 OF_A_DRIVEN = ("hitch_plate_kg", "headlamp_m", "headlamp_drop_m", *OF_A_VALVE)
 

@@ -78,8 +78,9 @@ class LiftRow(Frozen):
 class Corner(Frozen):
     """What was read at one wheel, as weighed, on the old springs.
 
-    arch_gap_m, arch_gap_lock_m: the way up that the tyre has until it meets the arch, straight and at the worse lock. hose_slack_m:
-    by which a hose or wire may still be pulled. joint_left_m: the wheel's way down until a joint or half-shaft stands at its limit.
+    arch_gap_m, arch_gap_lock_m: the way up that the tyre has until it meets the arch, straight and at the worse lock. hose_slack_m,
+    wire_slack_m: by which a brake hose, and the tightest wire or cable, may still be pulled. joint_left_m: the wheel's way down
+    until a joint or half-shaft stands at its limit.
     """
 
     pad_kg: Mass
@@ -96,6 +97,7 @@ class Corner(Frozen):
     arch_gap_m: Gap | None = None
     arch_gap_lock_m: Gap | None = None
     hose_slack_m: Gap | None = None
+    wire_slack_m: Gap | None = None
     joint_left_m: Gap | None = None
     cycle: tuple[CycleRow, ...] = Field(default=(), max_length=10)
     lift: tuple[LiftRow, ...] = Field(default=(), max_length=16)
@@ -232,6 +234,7 @@ class Vehicle(Frozen):
     rake_rear: Text = ""
     brake_rod_m: Stroke | None = None
     brake_gap_m: Gap | None = None
+    brake_gap_ratio: MotionRatio | None = None
     aids: Literal["none", "cameras", "level sensors", "both"] | None = None
     tandem: Literal["apart", "equalized"] = "apart"
     beam_m: BeamArm | None = None

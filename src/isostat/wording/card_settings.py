@@ -66,7 +66,7 @@ def _lowest(at: At) -> str | None:
     for axle in range(len(at.a.axles)) if at.axle is None else (at.i,):
         for side in at.sides:
             marks = landmarks(at.a, axle, side)
-            ends = [marks.at(event) for event in (Event.HOSE_TAUT, Event.JOINT_AT_ITS_LIMIT)]
+            ends = [marks.at(event) for event in (Event.HOSE_TAUT, Event.WIRE_TAUT, Event.JOINT_AT_ITS_LIMIT)]
             known = [end for end in ends if end is not None]
             if known:
                 height = float(at.a.baseline_m[axle, side]) - max(known)
@@ -75,12 +75,16 @@ def _lowest(at: At) -> str | None:
 
 
 def _lines(at: At) -> str:
-    """As a rule goes, tightest first; hoses by their slack, where it was read."""
-    slack = [(float(read.value), at.r.corner(axle, side)) for axle, side in walk_order(len(at.a.axles))
-             if (read := getattr(at.a.job.vehicle.axles[axle], SIDES[side]).hose_slack_m) is not None]  # fmt: skip
-    hoses = ", ".join(tr("{corner} {m}", corner=corner, m=at.r.height_unit(m)) for m, corner in sorted(slack))
+    """As a rule goes, tightest first; hoses and wires by their slack, where it was read."""
+    words = {"wire_slack_m": tr("wire"), "hose_slack_m": tr("hose")}
+    slack = [(float(read.value), word, at.r.corner(axle, side)) for axle, side in walk_order(len(at.a.axles))
+             for field, word in words.items()
+             if (read := getattr(getattr(at.a.job.vehicle.axles[axle], SIDES[side]), field)) is not None]  # fmt: skip
+    known = ", ".join(
+        tr("{line} {corner} {m}", line=word, corner=corner, m=at.r.height_unit(m)) for m, word, corner in sorted(slack)
+    )
     said = tr("sensor wires, plugs, breather, height-sensor rod, parking cable, brake-hose brackets")
-    return tr("{lines} (slack {hoses})", lines=said, hoses=hoses) if hoses else said
+    return tr("{lines} (slack: {known})", lines=said, known=known) if known else said
 
 
 def _jack_place(at: At) -> str:

@@ -41,6 +41,7 @@ TOO_SOON = {
     Event.SHOCK_BOTTOMED: later("The shock would bottom internally. Fit a taller bump stop or a shorter shock."),
     Event.METAL: later("Metal meets metal before the stop has taken over. Fit a taller bump stop."),
     Event.HOSE_TAUT: later("A brake hose must never limit droop: it can tear. Fit a longer hose or a strap."),
+    Event.WIRE_TAUT: later("A sensor wire or parking cable that goes tight is torn off. Move its clip, or fit a strap."),
     Event.JOINT_AT_ITS_LIMIT: later("A CV or ball joint at its limit breaks. Limit droop with a strap or a shorter shock."),
 }
 

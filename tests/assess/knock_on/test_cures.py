@@ -146,18 +146,26 @@ def test_a_shaft_that_runs_out_of_slip_wants_another_length(out_m: float | None,
     assert found.outside.any() and found.cures[0].by * sign > 0.0 and found.cures[0].leaves.min() == pytest.approx(rules.SLIP_LEFT)
 
 
-def test_hoses_are_judged_hanging_and_articulated() -> None:
-    a = assess(buggy(left__hose_slack_m=0.1))
-    for what, one_up in ((What.HOSE, False), (What.HOSE_CROSSED, True)):
+@pytest.mark.parametrize(
+    ("field", "event", "hanging", "crossed", "ratio"),
+    [("hose_slack_m", Event.HOSE_TAUT, What.HOSE, What.HOSE_CROSSED, 0.8),
+     ("wire_slack_m", Event.WIRE_TAUT, What.WIRE, What.WIRE_CROSSED, 1.0)],
+)  # fmt: skip
+def test_hoses_and_wires_are_judged_hanging_and_articulated(
+    field: str, event: Event, hanging: What, crossed: What, ratio: float
+) -> None:
+    """The hose moves 0.8 of what the wheel does; a wire as the wheel does."""
+    a = assess(buggy(hose_ratio=0.8, **{f"left__{field}": 0.1 * ratio}))
+    for what, one_up in ((hanging, False), (crossed, True)):
         marks = landmarks(a, 1, 0, one_up=one_up)
-        taut = marks.at(Event.HOSE_TAUT)
-        assert taut is not None
-        assert line(a, what).now[0] == pytest.approx(marks.hanging_m - taut)
-    crossed = line(a, What.HOSE_CROSSED)
-    assert crossed.now[0] < line(a, What.HOSE).now[0] and crossed.outside.any()
-    assert crossed.cures[0].leaves[0] == pytest.approx(crossed.low)
+        taut = marks.at(event)
+        assert taut == pytest.approx(-0.1)
+        assert line(a, what).now[0] == pytest.approx(ratio * (marks.hanging_m + 0.1))
+    tight = line(a, crossed)
+    assert tight.now[0] < line(a, hanging).now[0] and tight.outside.any()
+    assert tight.low == pytest.approx(0.01 * ratio) and tight.cures[0].leaves[0] == pytest.approx(tight.low)
     found = [j for j in judge(a) if isinstance(j, DraggedOutside)]
-    assert not [j for j in found if j.what in (What.HOSE, What.HOSE_CROSSED)], "Travel says it"
+    assert not [j for j in found if j.what in (hanging, crossed)], "Travel says it"
 
 
 def test_an_axle_out_of_square_is_told_with_the_turns_that_bring_it_back() -> None:

@@ -141,6 +141,22 @@ def test_the_brake_valve_is_a_fault_until_its_rod_is_set() -> None:
     assert not [j for j in judge(assess(put(a.job, path_to(JOB.vehicle.brake_rod_m), None))) if isinstance(j, ValveToSet)]
 
 
+def test_the_gap_of_the_brake_valve_closes_as_the_body_rises_and_its_rod_opens_it() -> None:
+    job = put_number(demo("hive-hauler"), path_to(JOB.vehicle.brake_gap_m), 0.012)
+    a = assess(put_number(job, path_to(JOB.vehicle.brake_gap_ratio), 0.3))
+    rise, case = -a.proposed.rest.travel_m[1].mean(axis=0), a.target_case
+    rod, gap = line(a, What.VALVE), line(a, What.VALVE_GAP)
+    assert gap.now == pytest.approx(0.012 - 0.3 * rise) and not gap.guessed
+    assert gap.cures[0].by == rod.cures[0].by, "one rod sets both"
+    assert gap.cures[0].leaves[case] == pytest.approx(0.012), "the maker's figure again"
+    assert (gap.high or 0.0) - 0.012 == pytest.approx(0.3 * rules.VALVE_ROD), "as sharp as the rod"
+    assert line(assess(job), What.VALVE_GAP).guessed, "no ratio read: at the rod's end"
+    assert len([j for j in judge(a) if isinstance(j, ValveToSet)]) == 1
+    alone = assess(put(job, path_to(JOB.vehicle.brake_rod_m), None))
+    (fault,) = [j for j in judge(alone) if isinstance(j, ValveToSet)]
+    assert fault.by_m == pytest.approx(rise[case])
+
+
 @pytest.mark.parametrize(("radius", "grade"), [(0.40, Grade.FAULT), (0.36, None), (0.31, Grade.FAULT)])
 def test_the_speedometer_must_not_read_slow(radius: float, grade: Grade | None) -> None:
     """UN Regulation 39 (from memory): shown at least true, and at most 10 % and 4 km/h more at 100."""

@@ -48,6 +48,7 @@ def wrong(job: Job, what: str) -> list[WrongOrder]:
     [
         ("arch_gap_m", 0.30, "tyre touches, straight", 1, 0.012),
         ("hose_slack_m", 0.30, "hose taut", -1, 0.010),
+        ("wire_slack_m", 0.30, "wire taut", -1, 0.010),
         ("joint_left_m", 0.30, "joint at its limit", -1, 0.0),
     ],
 )

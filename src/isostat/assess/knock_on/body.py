@@ -9,10 +9,11 @@ import numpy as np
 from isostat.assess.knock_on.change import AS_READ, Change
 from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, mends, outside
 from isostat.assess.knock_on.moved import mean_travel, pitch
+from isostat.assess.setup.figures import figure
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.attitude import LAMP_RANGE, lamp, lamp_range
 from isostat.core import rules
-from isostat.core.limits import GRAVITY
+from isostat.core.limits import GRAVITY, Floats
 from isostat.job.edits.paths import JOB, path_to
 from isostat.language import later
 from isostat.units.unit import Quantity
@@ -25,6 +26,7 @@ def body_lines(a: Assessment, _: Change = AS_READ) -> Iterator[Line]:
     yield from _lamps(a)
     yield from _lamp_height(a)
     yield from _valve(a)
+    yield from _valve_gap(a)
     yield from _speedometer(a)
     yield from _aids(a)
 
@@ -73,7 +75,7 @@ def _valve(a: Assessment) -> Iterator[Line]:
     rod = a.job.vehicle.brake_rod_m
     if rod is None:
         return
-    rise = -mean_travel(a, len(a.axles) - 1)
+    rise = valve_rise(a)
     now = rod.value + rise
     by = float(rise[a.target_case])
     yield Line(
@@ -87,6 +89,25 @@ def _valve(a: Assessment) -> Iterator[Line]:
         whose=later("the maker"),
         mended=mends(tuple, (Cure(Way.ROD, by, Quantity.HEIGHT, now - by),) if np.isfinite(by) else ()),
     )
+
+
+def valve_rise(a: Assessment) -> Floats:
+    """Of the body over the axle that the valve hangs on, in every case, m."""
+    return -mean_travel(a, len(a.axles) - 1)
+
+
+def _valve_gap(a: Assessment) -> Iterator[Line]:
+    """Between the valve's lever and its stop: a rise of the body closes it, below nought it rests there. The rod opens it again."""
+    gap = a.job.vehicle.brake_gap_m
+    if gap is None:
+        return
+    ratio, rise = figure(a.job.vehicle.brake_gap_ratio, 1.0), valve_rise(a)
+    by, give = float(rise[a.target_case]), rules.VALVE_ROD * ratio.value
+    cure = Cure(Way.ROD, by, Quantity.HEIGHT, gap.value - ratio.value * (rise - by))
+    yield Line(what=What.VALVE_GAP, axle=len(a.axles) - 1, quantity=Quantity.HEIGHT, before=gap.value,
+               now=gap.value - ratio.value * rise, low=gap.value - give, high=gap.value + give,
+               whose=later("the maker"), guessed=ratio.assumed,
+               mended=mends(tuple, (cure,) if np.isfinite(by) else ()))  # fmt: skip
 
 
 def _speedometer(a: Assessment) -> Iterator[Line]:

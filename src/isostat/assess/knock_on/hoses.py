@@ -1,4 +1,4 @@
-"""Hoses and wires: what is left to pull of them when the axle hangs, with both wheels and crossed."""
+"""Hoses, wires and cables: what is left to pull of them when the axle hangs, with both wheels and crossed."""
 
 from __future__ import annotations
 
@@ -14,27 +14,41 @@ from isostat.assess.travel.margins import kept
 from isostat.core.parts.event import Event
 from isostat.units.unit import Quantity
 
+LINES = (  # where it goes taut; with both wheels hanging, and crossed; how it is put right
+    (Event.HOSE_TAUT, (What.HOSE, What.HOSE_CROSSED), Way.HOSE),
+    (Event.WIRE_TAUT, (What.WIRE, What.WIRE_CROSSED), Way.WIRE),
+)
+
 
 def hose_lines(a: Assessment, _: Change = AS_READ) -> Iterator[Line]:
-    """Of every axle where the slack of a hose was read, by its worse corner."""
+    """Of every axle where the slack of a hose or wire was read, by its worse corner."""
     for axle in range(len(a.axles)):
-        for what, one_up in ((What.HOSE, False), (What.HOSE_CROSSED, True)):
-            now, before = (_slack(a, axle, one_up=one_up, found=found) for found in (False, True))
-            if now is None or before is None:
-                continue
-            least = max(one.margin_m for side in (0, 1) for one in kept(a, axle, side) if one.name is Event.HOSE_TAUT)
-            least *= a.axles[axle].hose_ratio.value
-            by, left = max(least - now, 0.0), np.where(a.proposed.stands, now, np.nan)
-            yield Line(what=what, axle=axle, quantity=Quantity.HEIGHT, before=before, now=left, low=least, whose=PRACTICE,
-                       mended=mends(tuple, (Cure(Way.HOSE, by, Quantity.HEIGHT, left + by),)))  # fmt: skip
+        for taut, both, way in LINES:
+            for what, one_up in zip(both, (False, True), strict=True):
+                yield from _line(a, axle, taut, what, way, one_up=one_up)
 
 
-def _slack(a: Assessment, axle: int, *, one_up: bool, found: bool) -> float | None:
-    """What is left at full droop, of the hose itself, m; None where none was read."""
+def _line(a: Assessment, axle: int, taut: Event, what: What, way: Way, *, one_up: bool) -> Iterator[Line]:
+    now, before = (_slack(a, axle, taut, one_up=one_up, found=found) for found in (False, True))
+    if now is None or before is None:
+        return
+    least = max(one.margin_m for side in (0, 1) for one in kept(a, axle, side) if one.name is taut) * _ratio(a, axle, taut)
+    by, left = max(least - now, 0.0), np.where(a.proposed.stands, now, np.nan)
+    yield Line(what=what, axle=axle, quantity=Quantity.HEIGHT, before=before, now=left, low=least, whose=PRACTICE,
+               mended=mends(tuple, (Cure(way, by, Quantity.HEIGHT, left + by),)))  # fmt: skip
+
+
+def _ratio(a: Assessment, axle: int, taut: Event) -> float:
+    """What the line is pulled for what the wheel moves."""
+    return a.axles[axle].hose_ratio.value if taut is Event.HOSE_TAUT else 1.0
+
+
+def _slack(a: Assessment, axle: int, taut: Event, *, one_up: bool, found: bool) -> float | None:
+    """What is left at full droop, of the line itself, m; None where none was read."""
     left = []
     for side in (0, 1):
         marks = landmarks(a, axle, side, one_up=one_up, found=found)
-        taut = marks.at(Event.HOSE_TAUT)
-        if taut is not None:
-            left.append((marks.hanging_m - taut) * a.axles[axle].hose_ratio.value)
+        end = marks.at(taut)
+        if end is not None:
+            left.append((marks.hanging_m - end) * _ratio(a, axle, taut))
     return min(left, default=None)

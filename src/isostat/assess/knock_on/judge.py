@@ -9,6 +9,7 @@ import numpy as np
 from isostat.assess.judgement import Grade, Judgement, Place, Step
 from isostat.assess.knock_on.anti_roll import anti_roll_link
 from isostat.assess.knock_on.arms import front_view, half_shaft, tie_rod
+from isostat.assess.knock_on.body import valve_rise
 from isostat.assess.knock_on.findings import (
     BarAgainstLeaves,
     DraggedOutside,
@@ -30,7 +31,8 @@ from isostat.core.limits import OutOfRange
 from isostat.job.edits.card import parts_mark
 from isostat.job.schema import Job
 
-SAID_ELSEWHERE = (What.LAMPS, What.LAMP_HEIGHT, What.HOSE, What.HOSE_CROSSED)  # in Stance, in Travel
+SAID_ELSEWHERE = (What.LAMPS, What.LAMP_HEIGHT, What.HOSE, What.HOSE_CROSSED, What.WIRE, What.WIRE_CROSSED)  # in Stance, in Travel
+OF_VALVE = (What.VALVE, What.VALVE_GAP)  # said together
 NOTHING_LEFT = (What.SLIP_IN, What.SLIP_OUT, What.PLUNGE_IN, What.PLUNGE_OUT)  # that it pulls apart or bottoms with
 
 
@@ -49,10 +51,11 @@ def knock_on_judgements(a: Assessment) -> Iterator[Judgement]:
     for line, gone in zip(known, lost, strict=True):
         if gone:
             continue
-        if line.what is What.VALVE:
-            yield from _valve(a, line)
-        elif line.what not in SAID_ELSEWHERE:
+        if line.what not in (*SAID_ELSEWHERE, *OF_VALVE):
             yield from _outside(a, line)
+    of_valve = [line for line in known if line.what in OF_VALVE]
+    if of_valve:
+        yield from _valve(a, of_valve[0])
 
 
 def _outside(a: Assessment, line: Line) -> Iterator[Judgement]:
@@ -88,12 +91,8 @@ def valve_is_set(job: Job) -> bool:
 
 def _valve(a: Assessment, line: Line) -> Iterator[Judgement]:
     """A fault until it is ticked on the card as set: it brakes that axle too little, or too much."""
-    if valve_is_set(a.job):
-        return
-    by = float(line.now[a.target_case]) - line.before
-    axle = line.axle
-    assert axle is not None
-    if not np.isfinite(by) or abs(by) <= (line.high or line.before) - line.before:
+    by, axle = float(valve_rise(a)[a.target_case]), line.axle
+    if valve_is_set(a.job) or axle is None or not np.isfinite(by) or not line.outside[a.target_case]:
         return
     was, now = (float(np.mean(s.wheel_rate[axle, :, a.target_case])) for s in (a.found, a.proposed))
     yield ValveToSet(grade=Grade.FAULT, place=Place(axle), step=Step.KNOCK_ON, by_m=by, stiffer=now / max(was, 1.0))

@@ -23,7 +23,7 @@ from isostat.units.unit import Quantity
 
 NEEDS = ("length_m", "slope_rad", "box_rad")
 SLIP = ("ahead_m", "in_m", "out_m")
-PIECES = ("plan_rad", "front_m", "front_slope_rad", "final_drive")
+PIECES = ("plan_rad", "front_m", "front_slope_rad", "front_plan_rad", "final_drive")
 JOINTS = {What.FRONT_JOINT: "box_rad", What.CARRIER_JOINT: "carrier_rad", What.REAR_JOINT: "axle_rad"}
 AE_7 = later("SAE AE-7")
 WEDGES = np.radians(np.arange(-12.0, 12.01, 0.05))  # that are tried
@@ -97,7 +97,10 @@ def shaft_of(a: Assessment, axle: int) -> Shaft:
     ahead = rules.PINION_AHEAD if read.shaft.ahead_m is None else read.shaft.ahead_m.value
     front = None
     if read.shaft.front_m is not None and read.shaft.front_slope_rad is not None:
-        front = FrontPiece(length_m=float(read.shaft.front_m.value), slope_rad=float(read.shaft.front_slope_rad.value))
+        aside = 0.0 if read.shaft.front_plan_rad is None else float(read.shaft.front_plan_rad.value)
+        front = FrontPiece(
+            length_m=float(read.shaft.front_m.value), slope_rad=float(read.shaft.front_slope_rad.value), plan_rad=aside
+        )
     plan = 0.0 if read.shaft.plan_rad is None else float(read.shaft.plan_rad.value)
     return Shaft(**n, pinion_rad=float(read.pinion_rad.value), ahead_m=float(ahead), plan_rad=plan, front=front,
                  double_cardan=read.shaft.box_joint == "double cardan")  # fmt: skip

@@ -198,12 +198,13 @@ def axle_figures(axle: Axle, fit: AxleFit) -> AxleFigures:
 
 
 def _met(axle: Axle, corner: Corner, sheet: Cycled, hose_ratio: float) -> tuple[TravelEvent, ...]:
-    """Where tyre, hose and joint end the way of a wheel: off the cycle sheet, else by the gaps as weighed."""
+    """Where tyre, hose, wire and joint end the way of a wheel: off the cycle sheet, else by the gaps as weighed."""
     measured = (*sheet.tyre, *sheet.below)
     gaps = (
         (Event.TYRE_STRAIGHT, corner.arch_gap_m, 1.0),
         (Event.TYRE_AT_LOCK, corner.arch_gap_lock_m, 1.0),
         (Event.HOSE_TAUT, corner.hose_slack_m, -1.0 / hose_ratio),
+        (Event.WIRE_TAUT, corner.wire_slack_m, -1.0),
         (Event.JOINT_AT_ITS_LIMIT, corner.joint_left_m, -1.0),
     )
     known = {e.name for e in measured} | ({Event.TYRE_AT_LOCK} if any(e.name.at_lock for e in measured) else set())

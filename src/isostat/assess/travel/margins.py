@@ -47,5 +47,6 @@ def kept(a: Assessment, axle: int, side: int) -> tuple[Kept, ...]:
     gives = rules.STRAP_STRETCH * fit.strap_m.value / figures.strap_ratio.value if fit.strap_m else 0.0
     hose = _or(margins.hose_m, rules.HOSE_MARGIN_ON_LEAVES if leaf else rules.HOSE_MARGIN) + gives
     leaves = Event.COIL_OFF_ITS_SEAT if figures.seat_m > 0.0 else Event.COIL_LOOSE
-    down = (*(((leaves, 0.0),) if ordered else ()), (Event.HOSE_TAUT, hose), (Event.JOINT_AT_ITS_LIMIT, 0.0))
+    lines = ((Event.HOSE_TAUT, hose), (Event.WIRE_TAUT, hose))
+    down = (*(((leaves, 0.0),) if ordered else ()), *lines, (Event.JOINT_AT_ITS_LIMIT, 0.0))
     return (*out, *(Kept(name, margin, bump=False) for name, margin in down))

@@ -29,10 +29,11 @@ def event_assumed(a: Assessment, k: Shown, name: Event) -> bool:
         case Event.STRAP_TAUT:
             mounts = axle.strap_mounts_m[k.side]
             return mounts is None or mounts.assumed
-        case Event.HOSE_TAUT | Event.JOINT_AT_ITS_LIMIT:
+        case Event.HOSE_TAUT | Event.WIRE_TAUT | Event.JOINT_AT_ITS_LIMIT:
             read = a.job.vehicle.axles[k.axle]
             corner = (read.left, read.right)[k.side]
-            return any_assumed((corner.hose_slack_m, read.hose_ratio) if name == Event.HOSE_TAUT else (corner.joint_left_m,))
+            own = {Event.HOSE_TAUT: (corner.hose_slack_m, read.hose_ratio), Event.WIRE_TAUT: (corner.wire_slack_m,)}
+            return any_assumed(own.get(name, (corner.joint_left_m,)))
         case tyre if tyre.of_tyre:
             # where a turned tyre meets its arch is a stated rule
             turned = tyre.at_lock and tyre_sooner(axle, fit, fit.tyre_radius_m.value, tyre) != 0.0

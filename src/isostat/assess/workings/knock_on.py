@@ -10,6 +10,7 @@ import numpy as np
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.moved import mean_travel
+from isostat.assess.setup.figures import figure
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings import attitude
 from isostat.assess.workings import knock_on_bars as bars
@@ -20,18 +21,30 @@ from isostat.assess.workings.shown import Explain, Shown
 from isostat.core.limits import GRAVITY
 from isostat.core.working import Given, Origin, Working
 
+HANGING, CROSSED = "Worse corner, both wheels at full droop.", "Worse corner at full droop, the other wheel at full bump."
+
 
 def hose(a: Assessment, k: Shown) -> Working:
     """What a hose has left, both wheels hanging."""
-    return _hose(a, k, What.HOSE, "Worse corner, both wheels at full droop.")
+    return _slack(a, k, What.HOSE, HANGING)
 
 
 def hose_crossed(a: Assessment, k: Shown) -> Working:
     """The same with one wheel up."""
-    return _hose(a, k, What.HOSE_CROSSED, "Worse corner at full droop, the other wheel at full bump.")
+    return _slack(a, k, What.HOSE_CROSSED, CROSSED)
 
 
-def _hose(a: Assessment, k: Shown, what: What, rule: str) -> Working:
+def wire(a: Assessment, k: Shown) -> Working:
+    """What the tightest wire or cable has left, both wheels hanging."""
+    return _slack(a, k, What.WIRE, HANGING)
+
+
+def wire_crossed(a: Assessment, k: Shown) -> Working:
+    """The same with one wheel up."""
+    return _slack(a, k, What.WIRE_CROSSED, CROSSED)
+
+
+def _slack(a: Assessment, k: Shown, what: What, rule: str) -> Working:
     was = Given("l_0", "slack at full droop on the old springs", "height", line_shown(a, k, what).before, Origin.COMPUTED)
     return left_over(a, k, what, was, "taken by the new droop", rule)
 
@@ -75,6 +88,18 @@ def valve(a: Assessment, k: Shown) -> Working:
     return work(a, k, What.VALVE, "r", "r_0 - u", inputs, "Upright rod at the middle of the axle.")
 
 
+def valve_gap(a: Assessment, k: Shown) -> Working:
+    """The gap of its lever, were the rod left as it is."""
+    line, ratio = line_shown(a, k, What.VALVE_GAP), figure(a.job.vehicle.brake_gap_ratio, 1.0)
+    inputs = (
+        Given("g_0", "brake valve (LSPV) gap as weighed", "height", line.before, Origin.MEASURED),
+        Given("i", "gap ÷ rod travel", "ratio", ratio.value, ratio.origin),
+        Given("u", "bump travel from the baseline, mean of both", "height", float(mean_travel(a, k.axle)[k.case]), Origin.SOLVED),
+    )
+    rule = "At the middle of the axle; below nought the lever rests on its stop."
+    return work(a, k, What.VALVE_GAP, "g", "g_0 + i * u", inputs, rule)
+
+
 def speedometer(a: Assessment, k: Shown) -> Working:
     """True speed over the shown one, less one."""
     line_shown(a, k, What.SPEEDOMETER)
@@ -98,10 +123,12 @@ NUMBERS: Mapping[What, Explain] = {
     What.SLIP_IN: shaft.slip_in, What.SLIP_OUT: shaft.slip_out, What.CAMBER: wheels.camber,
     What.HALF_SHAFT: wheels.half_shaft_angle, What.HALF_SHAFT_DROOP: wheels.half_shaft_droop, What.PLUNGE_IN: wheels.plunge_in,
     What.PLUNGE_OUT: wheels.plunge_out, What.BAR_ARM: wheels.bar_arm, What.LAMPS: attitude.lamp_drop,
-    What.LAMP_HEIGHT: attitude.lamp_height, What.VALVE: valve, What.SPEEDOMETER: speedometer, What.CRAB: bars.crab,
+    What.LAMP_HEIGHT: attitude.lamp_height, What.VALVE: valve,
+    What.VALVE_GAP: valve_gap, What.SPEEDOMETER: speedometer, What.CRAB: bars.crab,
     What.CARRIER_JOINT: shaft.carrier_joint, What.JOINTS_DROOP: shaft.joints_droop, What.TOE: wheels.toe,
     What.BALL: wheels.ball, What.HALF_SHAFT_LOCK: wheels.half_shaft_lock, What.BAR_OVER: wheels.bar_over, What.HOSE: hose,
-    What.HOSE_CROSSED: hose_crossed, What.TRUE_AHEAD: bars.true_ahead, What.TRUE_ACROSS: bars.true_across,
+    What.HOSE_CROSSED: hose_crossed, What.WIRE: wire, What.WIRE_CROSSED: wire_crossed,
+    What.TRUE_AHEAD: bars.true_ahead, What.TRUE_ACROSS: bars.true_across,
     What.PINION_BACK: bars.pinion_back, What.AIDS: aids, What.LEVEL: level, What.APPROACH: approach, What.BREAKOVER: breakover,
     What.DEPARTURE: departure, What.TIPS_AT: attitude.tips_at,
 }  # fmt: skip

@@ -31,18 +31,24 @@ def most_angle(speed_rad_s: float) -> float:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FrontPiece:
-    """The piece from the box to a carrier on the body, as weighed. length_m: 0.1 to 3. slope_rad: carrier end down +."""
+    """The piece from the box to a carrier on the body, as weighed. length_m: 0.1 to 3. slope_rad: carrier end down +.
+
+    plan_rad: from straight, seen from above, of the same hand as the shaft's.
+    """
 
     length_m: float
     slope_rad: float
+    plan_rad: float = 0.0
 
     def __post_init__(self) -> None:
         within("front shaft length", self.length_m, 0.1, 3.0, "m")
         within("front shaft angle", self.slope_rad, -1.2, 1.2, "rad")
+        within("front shaft angle in plan", self.plan_rad, -1.2, 1.2, "rad")
 
     def lowered(self, by_m: Floats | float) -> Floats:
         """Its slope with the carrier lowered, rad."""
-        return np.asarray(np.arctan2(self.length_m * np.sin(self.slope_rad) + by_m, self.length_m * np.cos(self.slope_rad)))
+        along, _, up = self.length_m * direction(self.slope_rad, self.plan_rad)
+        return np.asarray(np.arctan2(by_m - up, along))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -81,7 +87,7 @@ class Shaft:
         x, z = self.joint_at(travel, forward, turned, lowered_m)
         pieces = [direction(self.box_rad, 0.0)]
         if self.front is not None:
-            pieces.append(direction(self.front.lowered(lowered_m), 0.0))
+            pieces.append(direction(self.front.lowered(lowered_m), self.front.plan_rad))
         pieces += [direction(np.arctan2(-z, x), self.plan_rad), direction(self.pinion_rad - turned, 0.0)]
         joints = [angle_between(into, out) for into, out in pairwise(pieces)]
         ripple = np.zeros(joints[-1].shape, dtype=complex)

@@ -27,6 +27,7 @@ class Event(StrEnum):
     HELPER_TOUCHED = "helper touched"
     HELPER_FLAT = "helper flat"
     HOSE_TAUT = "hose taut"
+    WIRE_TAUT = "wire taut"
     JOINT_AT_ITS_LIMIT = "joint at its limit"
     TYRE_STRAIGHT = "tyre touches, straight"
     TYRE_AT_LOCK = "tyre touches, at lock"
@@ -71,6 +72,7 @@ _DOWN = frozenset(
         Event.COIL_LOOSE,
         Event.COIL_OFF_ITS_SEAT,
         Event.HOSE_TAUT,
+        Event.WIRE_TAUT,
         Event.JOINT_AT_ITS_LIMIT,
         Event.BAG_LONGEST,
         Event.ARM_ON_ITS_STOP,

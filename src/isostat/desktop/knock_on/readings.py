@@ -19,7 +19,7 @@ from isostat.desktop.pieces.line import Line, tyre_field
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, Path, bounds_at, path_to
-from isostat.job.points import SIDES
+from isostat.job.points import OF_A_VALVE, SIDES
 from isostat.language import capital, later, tr
 from isostat.units.unit import Quantity
 from isostat.wording.knock_on import say_reading
@@ -35,9 +35,10 @@ GROUP_OF = {
     What.FRONT_JOINT: "shaft", What.REAR_JOINT: "shaft", What.RIPPLE: "shaft", What.SLIP_IN: "shaft", What.SLIP_OUT: "shaft",
     What.CAMBER: "arms", What.HALF_SHAFT: "arms", What.HALF_SHAFT_DROOP: "arms", What.PLUNGE_IN: "arms", What.PLUNGE_OUT: "arms",
     What.BAR_ARM: "arms", What.LAMPS: "body",
-    What.LAMP_HEIGHT: "body", What.VALVE: "body", What.SPEEDOMETER: "body", What.CRAB: "bar",
+    What.LAMP_HEIGHT: "body", What.VALVE: "body", What.VALVE_GAP: "body", What.SPEEDOMETER: "body", What.CRAB: "bar",
     What.CARRIER_JOINT: "shaft", What.JOINTS_DROOP: "shaft", What.TOE: "arms", What.BALL: "arms", What.HALF_SHAFT_LOCK: "arms",
-    What.BAR_OVER: "arms", What.HOSE: "body", What.HOSE_CROSSED: "body", What.TRUE_AHEAD: "square", What.TRUE_ACROSS: "square",
+    What.BAR_OVER: "arms", What.HOSE: "body", What.HOSE_CROSSED: "body", What.WIRE: "body", What.WIRE_CROSSED: "body",
+    What.TRUE_AHEAD: "square", What.TRUE_ACROSS: "square",
     What.PINION_BACK: "square", What.AIDS: "body", What.LEVEL: "body", What.APPROACH: "body", What.BREAKOVER: "body",
     What.DEPARTURE: "body", What.TIPS_AT: "body",
 }  # fmt: skip
@@ -194,7 +195,7 @@ def _arms(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
 def _body(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     vehicle = path_to(JOB.vehicle)
     label, aids = tr("driver aids"), v.job.vehicle.aids
-    line = _fields(sheet, v, at, [(*vehicle, name) for name in ("headlamp_m", "headlamp_drop_m", "brake_rod_m", "brake_gap_m")])
+    line = _fields(sheet, v, at, [(*vehicle, name) for name in ("headlamp_m", "headlamp_drop_m", *OF_A_VALVE)])
     line = _with_room(line, v.theme.px(240))
     line.choice("knock aids", [tr(words) for words in AIDS_WORDS], AIDS.index(aids),
                 lambda n: sheet.put((*vehicle, "aids"), AIDS[n], label), label=label, wide=230).gap(8)  # fmt: skip

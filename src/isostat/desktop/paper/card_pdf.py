@@ -54,7 +54,13 @@ def on_paper() -> Iterator[None]:
 
 
 def _keep_headings(document: QTextDocument, high: float) -> None:
-    """No heading stays at the foot of a page while what it heads begins on the next."""
+    """No heading stays at the foot of a page while what it heads begins on the next. One that moves may move those behind it."""
+    while _moved_heading(document, high):
+        document.markContentsDirty(0, document.characterCount())  # else what is behind the last change is not laid out
+
+
+def _moved_heading(document: QTextDocument, high: float) -> bool:
+    """Puts the first heading that stays alone on the next page; whether there was one."""
     layout, block = document.documentLayout(), document.begin()
     assert layout is not None
     while block.isValid():
@@ -67,7 +73,9 @@ def _keep_headings(document: QTextDocument, high: float) -> None:
                 kept, top = block.blockFormat(), layout.blockBoundingRect(block).top()
                 kept.setTopMargin(kept.topMargin() + (page + 1) * high - top + 1.0)  # a page break would leave one empty
                 QTextCursor(block).setBlockFormat(kept)
+                return True
         block = block.next()
+    return False
 
 
 def _top(block: QTextBlock) -> float:
@@ -99,7 +107,6 @@ def write_card(html: str, path: Path, page: str, title: str, rulers: Sequence[Ru
     put_rulers(document, rulers)
     document.setPageSize(QSizeF(wide, high))  # last: this lays all of it out, where an insertion leaves what is behind it unplaced
     _keep_headings(document, high)
-    document.markContentsDirty(0, document.characterCount())  # else what is behind the last change is not laid out
     pages = document.pageCount()
     with QPainter(writer) as painter:
         for n in range(pages):

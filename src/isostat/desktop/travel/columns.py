@@ -28,8 +28,9 @@ SHORTER = {  # where a column is narrow
     Event.HELPER_TOUCHED: later("helper"), Event.ARM_ON_ITS_STOP: later("arm stop"), Event.BAG_LONGEST: later("bag ext."),
     Event.BAG_FLAT: later("bag"), Event.TYRE_STRAIGHT: later("tyre"), Event.TYRE_AT_LOCK: later("lock"),
     Event.TYRE_AT_LEFT_LOCK: later("left lock"), Event.TYRE_AT_RIGHT_LOCK: later("right lock"),
-    Event.COIL_OFF_ITS_SEAT: later("off seat"), Event.HOSE_TAUT: later("hose"), Event.JOINT_AT_ITS_LIMIT: later("joint"),
-    Event.STRAP_TAUT: later("strap"), Event.LEAF_FLAT: later("leaf"), Event.SECOND_STAGE: later("2nd stage"),
+    Event.COIL_OFF_ITS_SEAT: later("off seat"), Event.HOSE_TAUT: later("hose"), Event.WIRE_TAUT: later("wire"),
+    Event.JOINT_AT_ITS_LIMIT: later("joint"), Event.STRAP_TAUT: later("strap"), Event.LEAF_FLAT: later("leaf"),
+    Event.SECOND_STAGE: later("2nd stage"),
 }  # fmt: skip
 STRONG = (Event.STOP_FLAT, Event.STOP_TOUCHED, Event.SHOCK_TOPPED, Event.STRAP_TAUT)
 
