@@ -134,7 +134,7 @@ def say_left(line: Line, cure: Cure, r: Reader) -> str:
 
 def say_asks(line: Line, r: Reader) -> str:
     """Which readings it lacks."""
-    readings = ", ".join(say_reading(path) for path in line.asks)
+    readings = ", ".join(dict.fromkeys(say_reading(path) for path in line.asks))
     return tr("Needs {readings}. Usual: ≈ {allowed}.", readings=readings, allowed=say_allowed(line, r))
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from isostat.assess.knock_on.line import Way, What
 from isostat.job.linkage_points import BAR_LINK, LINKAGE_POINTS
-from isostat.job.points import AXLE_POINTS, VEHICLE_POINTS
+from isostat.job.points import AXLE_POINTS, MORE_POINTS, VEHICLE_POINTS
 from isostat.language import later
 
 WHAT = {
@@ -53,7 +53,7 @@ WHAT = {
     What.DEPARTURE: later("departure angle"),
     What.TIPS_AT: later("rollover threshold, rigid, g"),
 }
-READINGS = {point.field: point.words for point in (*AXLE_POINTS, *VEHICLE_POINTS, BAR_LINK)}
+READINGS = {point.field: point.words for point in (*MORE_POINTS, *AXLE_POINTS, *VEHICLE_POINTS, BAR_LINK)}
 READINGS |= {f"{place} {point.field}": point.words for place, points in LINKAGE_POINTS.items() for point in points}
 READINGS |= {
     "track_bar_side": later("Panhard bar, frame end on"),

@@ -25,7 +25,7 @@ from isostat.core.parts.event import Event
 from isostat.job.demos import demo
 from isostat.job.edits.paths import JOB, path_to, put, put_number
 from isostat.job.schema import Job
-from isostat.wording.knock_on import knock_on_text, say_cure, say_fits, say_worsens
+from isostat.wording.knock_on import knock_on_text, say_asks, say_cure, say_fits, say_worsens
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 
@@ -155,7 +155,9 @@ def test_hoses_and_wires_are_judged_hanging_and_articulated(
     field: str, event: Event, hanging: What, crossed: What, ratio: float
 ) -> None:
     """The hose moves 0.8 of what the wheel does; a wire as the wheel does."""
-    a = assess(buggy(hose_ratio=0.8, **{f"left__{field}": 0.1 * ratio}))
+    other = "wire" if event is Event.HOSE_TAUT else "hose"
+    unread = {f"{side}__{other}_slack_m": None for side in ("left", "right")}
+    a = assess(buggy(hose_ratio=0.8, **unread, **{f"left__{field}": 0.1 * ratio}))
     for what, one_up in ((hanging, False), (crossed, True)):
         marks = landmarks(a, 1, 0, one_up=one_up)
         taut = marks.at(event)
@@ -166,6 +168,9 @@ def test_hoses_and_wires_are_judged_hanging_and_articulated(
     assert tight.low == pytest.approx(0.01 * ratio) and tight.cures[0].leaves[0] == pytest.approx(tight.low)
     found = [j for j in judge(a) if isinstance(j, DraggedOutside)]
     assert not [j for j in found if j.what in (hanging, crossed)], "Travel says it"
+    asked = line(a, What.WIRE if event is Event.HOSE_TAUT else What.HOSE)
+    least = 10 if other == "wire" else 8
+    assert say_asks(asked, Reader(a.job)) == f"Needs {other} slack in droop. Usual: ≈ {least} mm or more."
 
 
 def test_an_axle_out_of_square_is_told_with_the_turns_that_bring_it_back() -> None:

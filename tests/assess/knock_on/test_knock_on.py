@@ -179,7 +179,8 @@ def test_what_was_not_read_is_asked_for_and_claims_nothing() -> None:
     assert asks.asks == ((*REAR, "track_bar_frame_m"),) and np.isnan(asks.now).all() and not asks.outside.any()
     bare = assess(demo("survey-buggy"))
     found = {one.what: one.asks for one in knock_ons(bare)}
-    assert found == {What.LAMPS: (path_to(JOB.vehicle.headlamp_m),), What.TIPS_AT: ()}
+    hoses = tuple((*REAR, side, "hose_slack_m") for side in ("left", "right"))
+    assert found == {What.LAMPS: (path_to(JOB.vehicle.headlamp_m),), What.TIPS_AT: (), What.HOSE: hoses}
     assert not [j for j in judge(bare) if j.step is Step.KNOCK_ON]
     assert "Needs headlamp height." in knock_on_text(bare, knock_ons(bare), Reader(bare.job))
 

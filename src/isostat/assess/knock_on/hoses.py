@@ -7,35 +7,47 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.knock_on.change import AS_READ, Change
-from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, mends
+from isostat.assess.knock_on.line import PRACTICE, Cure, Line, Way, What, asking, mends
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.landmarks import landmarks
 from isostat.assess.travel.margins import kept
 from isostat.core.parts.event import Event
+from isostat.job.edits.paths import JOB, path_to
+from isostat.job.points import SIDES
 from isostat.units.unit import Quantity
 
-LINES = (  # where it goes taut; with both wheels hanging, and crossed; how it is put right
-    (Event.HOSE_TAUT, (What.HOSE, What.HOSE_CROSSED), Way.HOSE),
-    (Event.WIRE_TAUT, (What.WIRE, What.WIRE_CROSSED), Way.WIRE),
+LINES = (  # its reading, where it goes taut; with both wheels hanging, and crossed; how it is put right
+    ("hose_slack_m", Event.HOSE_TAUT, (What.HOSE, What.HOSE_CROSSED), Way.HOSE),
+    ("wire_slack_m", Event.WIRE_TAUT, (What.WIRE, What.WIRE_CROSSED), Way.WIRE),
 )
 
 
 def hose_lines(a: Assessment, _: Change = AS_READ) -> Iterator[Line]:
-    """Of every axle where the slack of a hose or wire was read, by its worse corner."""
+    """Of every axle by its worse corner; asks for the hose's reading first, then for that of a wire."""
     for axle in range(len(a.axles)):
-        for taut, both, way in LINES:
-            for what, one_up in zip(both, (False, True), strict=True):
-                yield from _line(a, axle, taut, what, way, one_up=one_up)
+        asked = False
+        for field, taut, both, way in LINES:
+            lines = [one for n, what in enumerate(both) for one in _line(a, axle, taut, what, way, one_up=n == 1)]
+            yield from lines
+            if not lines and not asked:
+                asks = tuple((*path_to(JOB.vehicle.axles[axle]), side, field) for side in SIDES)
+                yield asking(a.cases, both[0], axle, Quantity.HEIGHT, asks, (_least(a, axle, taut), None))
+                asked = True
 
 
 def _line(a: Assessment, axle: int, taut: Event, what: What, way: Way, *, one_up: bool) -> Iterator[Line]:
     now, before = (_slack(a, axle, taut, one_up=one_up, found=found) for found in (False, True))
     if now is None or before is None:
         return
-    least = max(one.margin_m for side in (0, 1) for one in kept(a, axle, side) if one.name is taut) * _ratio(a, axle, taut)
+    least = _least(a, axle, taut)
     by, left = max(least - now, 0.0), np.where(a.proposed.stands, now, np.nan)
     yield Line(what=what, axle=axle, quantity=Quantity.HEIGHT, before=before, now=left, low=least, whose=PRACTICE,
                mended=mends(tuple, (Cure(way, by, Quantity.HEIGHT, left + by),)))  # fmt: skip
+
+
+def _least(a: Assessment, axle: int, taut: Event) -> float:
+    """What is to be left of the line itself, m."""
+    return max(one.margin_m for side in (0, 1) for one in kept(a, axle, side) if one.name is taut) * _ratio(a, axle, taut)
 
 
 def _ratio(a: Assessment, axle: int, taut: Event) -> float:

@@ -27,7 +27,7 @@ from isostat.wording.knock_on_words import READINGS
 
 GROUPS = {
     "bar": later("Panhard bar, steering"), "links": later("Links"), "square": later("Squareness"), "shaft": later("Propshaft"),
-    "arms": later("Arms, half-shafts"), "body": later("Lamps, valve, tyres"),
+    "arms": later("Arms, half-shafts"), "body": later("Lamps, valve, hoses, tyres"),
 }  # fmt: skip
 GROUP_OF = {
     What.SIDEWAYS: "bar", What.BAR_SLOPE: "bar", What.OFF_CENTRE: "bar", What.STEERING_WHEEL: "bar", What.BUMP_STEER: "bar",
@@ -204,6 +204,8 @@ def _body(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     line = _with_room(line, sheet.text_width(words, 13) + v.theme.px(FIELD + 24))
     line.words("knock tyre word", words, role="ink2")
     tyre_field(line, "knock tyre", rear)
+    for n in range(len(v.a.axles)):
+        line = _slack(sheet, v, QPointF(at.x(), line.y + v.theme.px(29)), n)
     sheet.text(
         "knock caution",
         capital(tr("lamps, brakes and alignment: as law and maker ask, by those licensed for it.")),
@@ -211,3 +213,18 @@ def _body(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
         size=12.5,
         role="ink2",
     )
+
+
+def _slack(sheet: Sheet, v: View, at: QPointF, axle: int) -> Line:
+    """Of the hoses and wires of an axle, left and right."""
+    line = Line(sheet, v, at, size=13).words(f"knock slack {axle}", f"{v.job.vehicle.axles[axle].name}:", weight=600)
+    for field in ("hose_slack_m", "wire_slack_m"):
+        base = path_to(JOB.vehicle.axles[axle])
+        name = say_reading((*base, "left", field))
+        words = tr("{reading}, left and right", reading=name)
+        line = _with_room(line, sheet.text_width(words, 13) + v.theme.px(2 * FIELD + 50))
+        line.words(f"knock {field} {axle} word", words, role="ink2", unit=v.reader.preset.unit(Quantity.HEIGHT).sign)
+        for n, side in enumerate(SIDES):
+            label, path = tr("{corner}, {reading}", corner=v.reader.corner(axle, n), reading=name), (*base, side, field)
+            line.reading("knock " + " ".join(str(part) for part in path), path, label=label, quantity=Quantity.HEIGHT, wide=FIELD)
+    return line
