@@ -25,7 +25,7 @@ from isostat.job.demos import demo
 from isostat.job.edits.axles import add_axle
 from isostat.job.edits.items import remove_case, rename_case
 from isostat.job.edits.log import remove_entry
-from isostat.job.edits.paths import JOB, path_to, put, value_at
+from isostat.job.edits.paths import JOB, path_to, put, put_number, value_at
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.wording.log import instruction
@@ -178,6 +178,15 @@ def test_an_entry_follows_its_case_and_its_axles() -> None:
         remove_entry(a.job, 1)
     with pytest.raises(JobFault, match="does not exist"):
         with_entry(a, "2026-06-22", case="Nowhere")
+
+
+def test_parts_that_cannot_be_typed_stay_as_they_are_solved() -> None:
+    """A spring so short that its spacers are no spacers any more: what was turned is still told, nothing falls."""
+    job = put_number(demo("hive-hauler-fitted"), (*path_to(JOB.proposal.axles[0]), "left", "free_length_m"), 0.06)
+    job = put_number(job, (*path_to(JOB.proposal.axles[0]), "right", "free_length_m"), 0.9)
+    a = assess(job)
+    assert max(a.orders[0].order.spacer_m) > 0.3
+    assert np.isfinite(turned_m(a, 2, 0)).all() and instruction(a, 0, Reader(job)).sentence.startswith("Turned then")
 
 
 def test_nothing_is_promised_of_a_vehicle_that_tips() -> None:

@@ -12,7 +12,8 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.torsion import bolt_step_rad
 from isostat.core import rules
 from isostat.core.rates.purchase import SPACER_STEP
-from isostat.job.edits.paths import JOB, Path, path_to, put, value_at
+from isostat.job.edits.paths import JOB, Path, path_to, put
+from isostat.job.files import JobFault
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
 
@@ -50,7 +51,10 @@ class Setting:
 
 
 def as_fitted(a: Assessment) -> Job:
-    """The job with every part typed as it was ordered, so that nothing is solved anew when one setting changes."""
+    """The job with every part typed as it was ordered, so that nothing is solved anew when one setting changes.
+
+    What cannot be typed (a spacer of two metres, say) stays as it was.
+    """
     job = a.job
     for i, o in enumerate(a.orders):
         for side, name in enumerate(SIDES):
@@ -59,8 +63,16 @@ def as_fitted(a: Assessment) -> Job:
             if bars is not None:
                 fields["slack_rad"] = bars.slack[side]
             for field, value in fields.items():
-                job = put(job, (*path_to(JOB.proposal.axles[i]), name, field), {"value": value})
+                job = _typed(job, (*path_to(JOB.proposal.axles[i]), name, field), value)
     return job
+
+
+def _typed(job: Job, path: Path, value: float) -> Job:
+    """With a reading typed, where the job takes it."""
+    try:
+        return put(job, path, {"value": value})
+    except JobFault:
+        return job
 
 
 def settings_of(a: Assessment) -> tuple[Setting, ...]:
@@ -70,10 +82,12 @@ def settings_of(a: Assessment) -> tuple[Setting, ...]:
 
 def turned_job(a: Assessment, before: int) -> Job:
     """The job as fitted, with all that was turned at the log's entries before the nth."""
-    job, paths = as_fitted(a), {(one.what.value, one.axle, one.side): one.paths for one in settings_of(a)}
-    for turn in (turn for entry in a.job.log[:before] for turn in entry.turned):
-        for path in paths.get((turn.what, turn.axle, turn.side), ()):
-            job = put(job, path, {"value": round(float(value_at(job, path).value) + turn.by, 9)})
+    job, turns = as_fitted(a), [turn for entry in a.job.log[:before] for turn in entry.turned]
+    for one in settings_of(a):
+        by = sum(turn.by for turn in turns if (turn.what, turn.axle, turn.side) == (one.what.value, one.axle, one.side))
+        if by:
+            for path, now in zip(one.paths, one.now, strict=True):
+                job = _typed(job, path, round(now + by, 9))
     return job
 
 
