@@ -105,7 +105,7 @@ def test_an_order_names_corner_part_and_count() -> None:
     assert rows[0] == ["for", "part", "count", "as listed", "price", "days"]
     assert ["Front axle, same springs both sides", "coil 98.0 N/mm, free length 410 mm", "2", "", "", ""] in rows
     assert ["Front left", "spacer 3 mm", "1", "", "", ""] in rows and not any(row[0] == "Front right" for row in rows)
-    assert any("U-bolts" in row[1] and row[2] == "4" for row in rows)
+    assert any("U-bolt" in row[1] and row[2] == "4" for row in rows)
     inches = list(csv.reader(io.StringIO(order_csv(page("hive-hauler", "in lb lb/in psi").buy))))
     assert any("lb/in" in row[1] for row in inches)
     stacks = [row for row in csv.reader(io.StringIO(order_csv(page("survey-buggy").buy))) if row[0].startswith("Rear ")]

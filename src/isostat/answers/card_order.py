@@ -7,27 +7,46 @@ import io
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
+from isostat.assess.fit.changes import other_blocks
 from isostat.assess.fit.compose import AFTER, BEFORE, Entry
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.leaf_added import added_leaf
+from isostat.assess.spring.perch import perch_at
 from isostat.job.edits.card import bought_of
 from isostat.job.tables.readings_csv import safe_cell
 from isostat.language import capital, decimal, later, tr
 from isostat.wording.card_at import At
-from isostat.wording.card_settings import filled
+from isostat.wording.card_settings import filled, setting
 from isostat.wording.reader import Reader
 from isostat.wording.springs.kind import free_words, rate_words
 from isostat.wording.springs.words import WORDS
 
-PARTS = (  # of a list: what it takes, besides springs
-    ("leaf pack", later("U-bolts with nuts, legs {ubolt}; centre bolts for a stack of {stack}; eye bushes"), 4),
-    ("block", later("blocks {block}; U-bolts with nuts, legs {ubolt}"), 2),
-    ("bump stop", later("bump-stop spacer {stop_spacer}, stop height {stop_trim}"), 2),
+PARTS = (  # of a list: what it takes, besides springs, and how many
+    ("leaf added", later("leaf to add, {cut_front} ahead of the centre bolt, {cut_rear} behind it"), 2),
+    ("leaf pack", later("U-bolt with nuts, legs {ubolt}"), 4),
+    ("leaf pack", later("centre bolt for a stack of {stack}"), 2),
+    ("leaf pack", later("bushes of eyes and shackles, where worn"), 6),
+    ("block", later("U-bolt with nuts, legs {ubolt}"), 4),
+    ("shackle", later("shackle {shackle} between bolts, with bolts and bushes"), 2),
+    ("air springs", later("line, fittings and valve for a bag"), 2),
+    ("air over leaf", later("helper bag, {least_pressure} to {most_pressure}, {bag_height} high at target, line and valve"), 2),
+    ("air in coil", later("helper bag inside the coil, {least_pressure} to {most_pressure}, line and valve"), 2),
+    ("foam helper", later("foam helper {foam}"), 2),
+    ("foam helper", later("bolts of a helper, {helper_bolt}"), 4),
+    ("bump stop", later("{stop_part}"), 2),
     ("strap", later("limiting strap {strap}"), 2),
+    ("shock", later("shock {shock}"), 2),
     ("track bar", later("Panhard bar set to {bar_length}, ends and jam nut"), 1),
-    ("half shaft", later("differential spacers {diff_spacer}, longer bolts of the same grade; axle nuts"), 2),
+    ("links", later("{link_part}"), 1),
+    ("half shaft", later("differential spacer {diff_spacer}, bolt {diff_bolt}, of the same grade"), 2),
+    ("half shaft", later("axle nut"), 2),
+    ("wheel spacer", later("wheel spacer {wheel_out}, or wheels of so much less offset; studs or bolts to suit"), 2),
     ("put right", later("for Knock-on: {put_right}"), 1),
     ("coil on strut", later("top nut, lower bolts and nuts where its maker says new"), 2),
 )
+LONGER_HOSE = later("brake hose {hose_longer} longer")
+OF_SPRINGS = {"coil on strut", "coil on arm", "coil on beam", "stacked pair", "torsion bar", "leaf pack", "air springs"}  # lists
+OF_A_BAR = ("diameter_m", "length_m", "bore_m")
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,20 +66,39 @@ def ordered_parts(a: Assessment, r: Reader, card: tuple[Entry, ...]) -> list[Bou
     lists = {(e.step.list, e.axle) for e in card if e.step.list not in (BEFORE, AFTER)}
     out = []
     for i, ordered in enumerate(a.orders):
-        if not any(axle == i for _, axle in lists) or not ordered.can_be_had:
+        of_axle, axle, at = {name for name, axle in lists if axle == i}, capital(r.corner(i, None)), At(a, r, i, None)
+        if of_axle and not ordered.can_be_had:
             continue
-        springs = _springs(a, r, i)
-        known = bought_of(a.job, i)
-        if known is not None:
-            price = "" if known.price is None else decimal(known.price, 2)
-            springs[0] = replace(
-                springs[0], named=known.part, price=price, days="" if known.days is None else decimal(known.days, 0)
-            )
-        out += springs
-        for name, what, count in PARTS:
-            if (name, i) in lists:
-                out.append(Bought(capital(r.corner(i, None)), filled(what, At(a, r, i, None)), count))
+        if _new_springs(a, i, of_axle):
+            springs = _springs(a, r, i)
+            known = bought_of(a.job, i)
+            if known is not None:
+                price = "" if known.price is None else decimal(known.price, 2)
+                springs[0] = replace(
+                    springs[0], named=known.part, price=price, days="" if known.days is None else decimal(known.days, 0)
+                )
+            out += springs
+        elif ordered.kind.hangs_from_eyes:
+            out += [Bought(capital(r.corner(i, side)), tr("block or packer {m}", m=r.coil(ordered.order.spacer_m[side])), 1)
+                    for side in other_blocks(a, i) if ordered.order.spacer_m[side] > 0.0]  # fmt: skip
+        out += [Bought(axle, filled(what, at), count) for name, what, count in PARTS if name in of_axle and not _nothing(what, at)]
+        if a.fits[i].hose_longer_m > 0.0:
+            out.append(Bought(axle, filled(LONGER_HOSE, at), 2))
     return out
+
+
+def _nothing(what: str, at: At) -> bool:
+    """Whether a part is wanted by some jobs only, and not by this one: it is a setting alone."""
+    return what.startswith("{") and setting(what[1:-1], at) is None
+
+
+def _new_springs(a: Assessment, i: int, lists: set[str]) -> bool:
+    """Whether springs are bought: not for a pack that is given a leaf, nor a bar that is turned."""
+    if not lists & OF_SPRINGS or ("leaf added" in lists and added_leaf(a, i) is not None):
+        return False
+    fit, was = a.job.proposal.axles[i], a.job.as_found.axles[i]
+    turned = fit.kind == was.kind == "torsion bar"
+    return not turned or any(getattr(fit.torsion, field) not in (None, getattr(was.torsion, field)) for field in OF_A_BAR)
 
 
 def _springs(a: Assessment, r: Reader, i: int) -> list[Bought]:
@@ -75,8 +113,8 @@ def _springs(a: Assessment, r: Reader, i: int) -> list[Bought]:
         return [Bought(capital(r.corner(i, side)), words[side], 1) for side in (0, 1)]
     said = {"kind": tr(WORDS[ordered.kind.name].name), "rate": rate_words(a, (i, 0), r), "free": free_words(a, (i, 0), r)}
     spring = tr("{kind} {rate}, free length {free}", **said)
-    spacers = [Bought(capital(r.corner(i, side)), tr("spacer {m}", m=r.coil(order.spacer_m[side])), 1) for side in (0, 1)
-               if r.coil(order.spacer_m[side]) != r.coil(0.0)]  # fmt: skip
+    thick = [(side, r.coil(perch_at(a, i, side).spacer_m)) for side in (0, 1)]
+    spacers = [Bought(capital(r.corner(i, side)), tr("spacer {m}", m=m), 1) for side, m in thick if m != r.coil(0.0)]
     return [Bought(both, spring, 2), *spacers]
 
 

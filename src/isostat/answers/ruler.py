@@ -10,6 +10,7 @@ from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
+from isostat.assess.spring.perch import perch_at
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.torsion import torsion_set
 from isostat.language import tr
@@ -104,4 +105,20 @@ def _bolt(a: Assessment, r: Reader, axle: int, _: int) -> Ruler | None:
     return Ruler(tr("bolt as found"), tr("wheel off the ground; in is up"), tuple(marks))
 
 
-RULED = {"torsion bar": _bolt, "stacked pair": _stack, "air springs": _bag, "air over leaf": _bag, "air in coil": _bag}
+def _perch(a: Assessment, r: Reader, axle: int, side: int) -> Ruler | None:
+    """Of a strut's ring, where grooves are known and it moves."""
+    up = perch_at(a, axle, side).up_m
+    if up == 0.0:
+        return None
+    marks = (Mark(tr("as found"), 0.0, r.coil(0.0)), Mark(tr("ring, new groove"), up, r.coil(up)))
+    return Ruler(tr("the ring's groove as found"), tr("bench, spring off"), marks)
+
+
+RULED = {
+    "coil on strut": _perch,
+    "torsion bar": _bolt,
+    "stacked pair": _stack,
+    "air springs": _bag,
+    "air over leaf": _bag,
+    "air in coil": _bag,
+}

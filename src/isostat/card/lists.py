@@ -9,7 +9,7 @@ from importlib.resources import files
 from typing import Any
 
 STATES = ("bench", "air", "wheels", "ride")
-WHEN = ("valve", "steel", "leaves", "put right")
+WHEN = ("valve", "steel", "leaves", "put right", "grooves")
 BY = ("vehicle", "axle", "wheel", "corner")
 
 

@@ -48,6 +48,7 @@ MORE_POINTS = (  # of a corner, taken where they matter
 CORNER_POINTS = POINTS + MORE_POINTS
 AXLE_POINTS = (
     Point("shock_long_m", later("shock extended length"), Quantity.HEIGHT, gone=True, was="shock, full length"),
+    Point("perch_groove_m", later("strut perch, groove pitch"), Quantity.HEIGHT),
     Point("pinion_rad", later("pinion angle"), Quantity.ANGLE, gone=True),
     Point("link_rad", later("link angle"), Quantity.ANGLE, gone=True),
     Point("track_bar_m", later("Panhard bar length"), Quantity.HEIGHT, gone=True, was="track bar length"),
@@ -88,6 +89,8 @@ def asked_of_axle(point: Point, axle: Axle, *, on_leaves: bool = False, trailer:
         return False
     if point.field == "arch_gap_lock_m":
         return axle.steered
+    if point.field == "perch_groove_m":
+        return axle.layout != "solid"
     return axle.layout == "solid" or point.field not in ON_A_BEAM
 
 

@@ -18,6 +18,7 @@ from isostat.job.reading import (
     Drop,
     Frozen,
     Gap,
+    Groove,
     Height,
     Mass,
     MiddleShare,
@@ -138,7 +139,8 @@ class Axle(Frozen):
     A ratio is what a part moves for what the wheel moves. A place is that of a beam's part from the middle, of half the track.
     hose, joint: at the wheel and moving with it where left out. seat_m: by how much a coil may be loose and still stands in its
     seat. strap_mounts_m: from mount to mount of a limit strap, there or wanted, as weighed.
-    track_bar_side: on which its frame end is. bar_link_m: of the anti-roll bar.
+    track_bar_side: on which its frame end is. bar_link_m: of the anti-roll bar. perch_groove_m: from groove to groove of a strut
+    whose perch stands on a ring.
     """
 
     name: Text
@@ -162,6 +164,7 @@ class Axle(Frozen):
     strap_ratio: MotionRatio | None = None
     strap_place: PlaceShare | None = None
     strap_mounts_m: StrapLength | None = None
+    perch_groove_m: Groove | None = None
     shock_long_m: Stroke | None = None
     pinion_rad: Angle | None = None
     link_rad: Angle | None = None

@@ -56,11 +56,24 @@ def bar_length(at: At) -> str | None:
     return at.r.height_unit(float(read.value) + (found[1].by if found[1].way is Way.LONGER_BAR else 0.0))
 
 
-def diff_spacer(at: At) -> str | None:
-    """By how much the differential comes down."""
+def diff_lower_m(at: At) -> float | None:
+    """By how much the differential comes down; None where nothing is put right at the half-shafts."""
     found = [cure for _, cure in _cures(at, ON_HALF_SHAFT)]
-    lower = [cure.by for cure in found if cure.way in (Way.DROP, Way.DROP_BRACKET)]
-    return at.r.height_unit(max(lower)) if lower else tr("none") if found else None
+    return max((cure.by for cure in found if cure.way in (Way.DROP, Way.DROP_BRACKET)), default=0.0) if found else None
+
+
+def diff_spacer(at: At) -> str | None:
+    """The same in words."""
+    lower = diff_lower_m(at)
+    return None if lower is None else at.r.height_unit(lower) if lower > 0.0 else tr("none")
+
+
+def link_part(at: At) -> str | None:
+    """What the links take where they cannot just be turned: other links, brackets, shims; None where they can."""
+    cures = [(line, cure) for line, cure in _cures(at, ON_LINKS) if cure.half_turns is None and not cure.plan]
+    chosen = [one for one in cures if on_card(at.a.job, one[0])]
+    said = _listed(at, chosen or cures[:1])
+    return None if said is None else tr("for the links: {parts}", parts=said)
 
 
 def shim(at: At) -> str | None:
@@ -94,5 +107,5 @@ def slip(at: At) -> str | None:
 SETTINGS: dict[str, Callable[[At], str | None]] = {
     "link_plan": plan(ON_LINKS), "bar_plan": plan(ON_BAR), "half_shaft_plan": plan(ON_HALF_SHAFT), "put_right": put_right,
     "put_right_lines": put_right_lines, "bar_length": bar_length, "diff_spacer": diff_spacer, "follow_drop": diff_spacer,
-    "shim": shim, "joint_angle": joint_angle, "slip": slip,
+    "link_part": link_part, "shim": shim, "joint_angle": joint_angle, "slip": slip,
 }  # fmt: skip

@@ -91,9 +91,15 @@ def shackle_angle(at: At) -> str | None:
     return tr("{angle}, {case}", angle=at.r.angle(found.leans_rad[1]), case=at.r.case(at.a.target_case))
 
 
+def new_shackle(at: At) -> str | None:
+    """Between its bolts."""
+    read = at.a.job.proposal.axles[at.i].pack.new_shackle_m
+    return None if read is None else at.r.coil(float(read.value))
+
+
 SETTINGS: dict[str, Callable[[At], str | None]] = {
     "ubolt": u_bolts, "stack": stack, "long_half": long_half, "between": between, "tall_end": tall_end,
-    "shackle_angle": shackle_angle,
+    "shackle_angle": shackle_angle, "shackle": new_shackle,
     "cut_front": of_added(lambda leaf: leaf.front_m), "cut_rear": of_added(lambda leaf: leaf.rear_m),
     "nip": of_added(lambda leaf: leaf.nip_m),
 }  # fmt: skip

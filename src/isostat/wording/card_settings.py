@@ -24,10 +24,10 @@ from isostat.job.points import (
     is_trailer,
     walk_order,
 )
-from isostat.language import tr
+from isostat.language import later, tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
-from isostat.wording import card_dragged, card_leaves, card_springs
+from isostat.wording import card_bolts, card_dragged, card_leaves, card_springs
 from isostat.wording.card_at import At
 
 BLANK = "________"
@@ -190,6 +190,36 @@ def _strap(at: At) -> str | None:
     return None if read is None else at.r.height_unit(float(read.value))
 
 
+def _shock(at: At) -> str:
+    """By its full length where that was read, else by how much longer; and its stroke."""
+    fit, read = at.a.job.proposal.axles[at.i], at.a.job.vehicle.axles[at.i].shock_long_m
+    longer = 0.0 if fit.shock_longer_m is None else float(fit.shock_longer_m.value)
+    said = []
+    if read is not None:
+        said.append(tr("{m} extended", m=at.r.height_unit(float(read.value) + longer)))
+    elif longer:
+        way = later("extended {m} longer than the old one") if longer > 0.0 else later("extended {m} shorter than the old one")
+        said.append(tr(way, m=at.r.height_unit(abs(longer))))
+    if fit.shock_stroke_m is not None:
+        said.append(tr("{m} stroke", m=at.r.height_unit(float(fit.shock_stroke_m.value))))
+    return ", ".join(said)
+
+
+def _wheel_out(at: At) -> str | None:
+    read = at.a.job.proposal.axles[at.i].wheel_out_m
+    return None if read is None else at.r.coil(float(read.value))
+
+
+def _hose_longer(at: At) -> str:
+    return at.r.height_unit(at.a.fits[at.i].hose_longer_m)
+
+
+def _foam(at: At) -> str | None:
+    """By its free height, or how far it is squeezed on the floor."""
+    high = at.a.job.proposal.axles[at.i].cushion.free_height_m
+    return None if high is None else tr("{m} high", m=at.r.coil(float(high.value)))
+
+
 def _stroke_left(at: At) -> str:
     return with_unit(rules.SHOCK_MARGIN, Quantity.HEIGHT, at.r.preset)
 
@@ -202,5 +232,6 @@ SETTINGS: dict[str, Callable[[At], str | None]] = {
     "most_pressure": _pressure("most_pa"), "floor_pressure": _pressure("floor"), "stop_trim": _stop(trimmed=True),
     "stop_spacer": _stop(trimmed=False), "stop_gap": _stop_gap, "strap": _strap, "stroke_left": _stroke_left,
     "shock_left": _stroke_left, "rail_alike": lambda at: at.r.height_unit(float(rules.AXLE_SIDEWAYS)),
-    **card_springs.SETTINGS, **card_leaves.SETTINGS, **card_dragged.SETTINGS,
+    "shock": _shock, "wheel_out": _wheel_out, "hose_longer": _hose_longer, "foam": _foam,
+    **card_springs.SETTINGS, **card_leaves.SETTINGS, **card_dragged.SETTINGS, **card_bolts.SETTINGS,
 }  # fmt: skip

@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from isostat.assess.spring.cushion import cushion_page
+from isostat.assess.spring.perch import perch_at
 from isostat.assess.spring.preload import found_hanging_force_n, hanging_force_n
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.torsion import Anchor, torsion_set
 from isostat.core import rules
 from isostat.core.limits import GRAVITY
-from isostat.language import decimal, tr
+from isostat.language import decimal, tr, trn
 from isostat.wording.card_at import At
 from isostat.wording.springs.torsion import say_adjuster, say_splines, say_wound
 
@@ -44,6 +45,18 @@ def squeeze(at: At) -> str | None:
 def spacer(at: At) -> str:
     """Of a coil, or the block under a pack."""
     return at.both([at.r.coil(at.a.orders[at.i].order.spacer_m[side]) for side in at.sides])
+
+
+def perch(at: At) -> str:
+    """Of a strut whose perch stands on a ring: grooves up, and the spacer on it."""
+    return at.both([_perch(at, side) for side in at.sides])
+
+
+def _perch(at: At, side: int) -> str:
+    found = perch_at(at.a, at.i, side)
+    up = trn("{n} groove up ({m})", "{n} grooves up ({m})", found.grooves, m=at.r.coil(found.up_m))
+    where = up if found.grooves else tr("its old groove")
+    return tr("{where}, spacer {m}", where=where, m=at.r.coil(found.spacer_m)) if found.spacer_m > 0.0 else where
 
 
 def in_stack(value: Callable[..., float | None]) -> Callable[[At], str | None]:
@@ -122,7 +135,8 @@ def frame_lift(at: At) -> str | None:
 
 
 SETTINGS: dict[str, Callable[[At], str | None]] = {
-    "stored": stored, "squeeze": squeeze, "squeeze_old": squeeze_old, "spacer": spacer, "ring": in_stack(lambda s: s.marks.ring_m),
+    "stored": stored, "squeeze": squeeze, "squeeze_old": squeeze_old, "spacer": spacer, "perch": perch,
+    "ring": in_stack(lambda s: s.marks.ring_m),
     "collar": in_stack(lambda s: s.marks.collar_m), "face": lambda _: tr("the perch's upper face"), "ring_gap": ring_gap,
     "main_room": in_stack(lambda s: s.pair.main.solid_m + rules.RING_MARGIN), "collar_turns": collar_turns, "bar_load": bar_load,
     "adjuster": adjuster, "splines": splines, "slack_angle": slack_angle, "foam_squeeze": foam_squeeze, "frame_lift": frame_lift,

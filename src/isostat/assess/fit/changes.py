@@ -18,6 +18,7 @@ ON_BAR = (What.SIDEWAYS, What.BAR_SLOPE)
 ON_LINKS = (What.CASTER, What.PINION, What.WHEELBASE, What.TRUE_AHEAD, What.TRUE_ACROSS, What.PINION_BACK)
 ON_HALF_SHAFT = (What.HALF_SHAFT, What.HALF_SHAFT_DROOP, What.HALF_SHAFT_LOCK, What.PLUNGE_IN, What.PLUNGE_OUT)
 OWN_LIST = {"leaf": "leaf pack", "stacked pair": "stacked pair", "torsion bar": "torsion bar"}  # other steel is a coil
+SAME_BLOCK_M = 0.0005
 BEHIND = {"track bar": ON_BAR, "links": ON_LINKS, "half shaft": ON_HALF_SHAFT}
 
 
@@ -74,7 +75,7 @@ def _springs(a: Assessment, axle: int, fit: AxleFit, was: AxleFit) -> Iterator[s
     """New springs, by their kind and by how the wheels are joined."""
     kind = a.orders[axle].kind.name
     if kind == "leaf":
-        yield from _leaves(fit, was)
+        yield from _leaves(a, axle, fit, was)
     elif kind in OWN_LIST:
         yield OWN_LIST[kind]
     elif kind == "air":
@@ -92,23 +93,24 @@ def _coil_list(a: Assessment, axle: int) -> str:
     return "coil on strut" if read.arm == "strut" or read.arms.by == "strut" or read.arm is None else "coil on arm"
 
 
-def _leaves(fit: AxleFit, was: AxleFit) -> Iterator[str]:
-    """A pack re-made, or another one; blocks of another height; a longer shackle."""
+def _leaves(a: Assessment, axle: int, fit: AxleFit, was: AxleFit) -> Iterator[str]:
+    """A pack re-made, or another one, with whatever is between it and the axle; else other blocks; a longer shackle."""
     more = len(fit.pack.leaves) - len(was.pack.leaves) if fit.pack.leaves else 0
     if more > 0:
         yield "leaf pack"
         yield "leaf added"
     elif fit.pack.leaves and fit.pack.leaves != was.pack.leaves:
         yield "leaf pack"
-    if _blocks(fit) != _blocks(was) and any(_blocks(fit)):
+    elif other_blocks(a, axle):
         yield "block"
     if fit.pack.new_shackle_m is not None:
         yield "shackle"
 
 
-def _blocks(fit: AxleFit) -> tuple[float, float]:
-    left, right = (0.0 if coil.spacer_m is None else float(coil.spacer_m.value) for coil in (fit.left, fit.right))
-    return left, right
+def other_blocks(a: Assessment, axle: int) -> list[int]:
+    """Sides on which blocks or packers of a pack are others than as found, as typed or as solved."""
+    heights = zip(a.orders[axle].order.spacer_m, a.found_springs[axle], strict=True)
+    return [side for side, (now, was) in enumerate(heights) if abs(now - was.spacer_m) > SAME_BLOCK_M]
 
 
 def _other_stop(fit: AxleFit, was: AxleFit) -> bool:

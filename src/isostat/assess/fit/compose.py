@@ -47,7 +47,9 @@ def card_of(a: Assessment) -> tuple[Entry, ...]:
 
 def _there(a: Assessment, axle: int | None, what: str) -> bool:
     if what == "valve":
-        return a.job.vehicle.brake_rod_m is not None
+        return a.job.vehicle.brake_rod_m is not None or a.job.vehicle.brake_gap_m is not None
+    if what == "grooves":
+        return axle is not None and a.job.vehicle.axles[axle].perch_groove_m is not None
     if what == "put right":
         return any(put_right_apart(a, axle))
     if what == "leaves":
