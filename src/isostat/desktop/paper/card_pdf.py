@@ -8,7 +8,7 @@ from contextlib import contextmanager
 from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSizeF, Qt
-from PyQt6.QtGui import QFont, QGuiApplication, QPainter, QTextBlock, QTextCursor, QTextDocument
+from PyQt6.QtGui import QFont, QGuiApplication, QPainter, QTextDocument
 
 from isostat.answers.card import card_page, made_words
 from isostat.answers.card_order import order_csv
@@ -16,6 +16,7 @@ from isostat.answers.ruler import Ruler
 from isostat.assess.judge import judge
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.stance.band import predicted
+from isostat.desktop.paper.page_breaks import keep_together
 from isostat.desktop.paper.paper import MARGIN, pdf_page
 from isostat.desktop.paper.rulers import put_rulers
 from isostat.desktop.theme import LIGHT, load_fonts
@@ -53,40 +54,6 @@ def on_paper() -> Iterator[None]:
     del application
 
 
-def _keep_headings(document: QTextDocument, high: float) -> None:
-    """No heading stays at the foot of a page while what it heads begins on the next. One that moves may move those behind it."""
-    while _moved_heading(document, high):
-        document.markContentsDirty(0, document.characterCount())  # else what is behind the last change is not laid out
-
-
-def _moved_heading(document: QTextDocument, high: float) -> bool:
-    """Puts the first heading that stays alone on the next page; whether there was one."""
-    layout, block = document.documentLayout(), document.begin()
-    assert layout is not None
-    while block.isValid():
-        behind = block.next()
-        if block.blockFormat().headingLevel():
-            while behind.isValid() and not behind.text():
-                behind = behind.next()
-            page = int(layout.blockBoundingRect(block).top() // high)
-            if behind.isValid() and int((_top(behind) + 1.0) // high) > page:
-                kept, top = block.blockFormat(), layout.blockBoundingRect(block).top()
-                kept.setTopMargin(kept.topMargin() + (page + 1) * high - top + 1.0)  # a page break would leave one empty
-                QTextCursor(block).setBlockFormat(kept)
-                return True
-        block = block.next()
-    return False
-
-
-def _top(block: QTextBlock) -> float:
-    """Where a block begins: its first line, since a row of a table begins where there was still room for its frame."""
-    document, lines = block.document(), block.layout()
-    assert document is not None and lines is not None
-    layout = document.documentLayout()
-    assert layout is not None
-    return layout.blockBoundingRect(block).top() + (lines.lineAt(0).y() if lines.lineCount() else 0.0)
-
-
 def write_card(html: str, path: Path, page: str, title: str, rulers: Sequence[Ruler] = ()) -> int:
     """Writes a card; how many pages it has. page: "A4" or "Letter". rulers: in their order.
 
@@ -106,7 +73,7 @@ def write_card(html: str, path: Path, page: str, title: str, rulers: Sequence[Ru
     document.setHtml(html)
     put_rulers(document, rulers)
     document.setPageSize(QSizeF(wide, high))  # last: this lays all of it out, where an insertion leaves what is behind it unplaced
-    _keep_headings(document, high)
+    keep_together(document, high)
     pages = document.pageCount()
     with QPainter(writer) as painter:
         for n in range(pages):
@@ -114,7 +81,7 @@ def write_card(html: str, path: Path, page: str, title: str, rulers: Sequence[Ru
                 writer.newPage()
             painter.save()
             painter.translate(MARGIN, MARGIN - n * high)
-            document.drawContents(painter, QRectF(0, n * high, wide, high))
+            document.drawContents(painter, QRectF(0, n * high, wide, high - 1.0))  # less what begins on the next
             painter.restore()
             painter.setFont(LIGHT.font(11))
             painter.setPen(Qt.GlobalColor.black)
