@@ -115,6 +115,16 @@ def test_text_that_is_no_plain_json_is_refused(text: str, sentence: str) -> None
     assert any(sentence in fault for fault in refused(text)), refused(text)
 
 
+def test_a_name_with_hidden_characters_is_shown_without_them_wherever_it_is_quoted() -> None:
+    """Its own fault names the character; what else is said of what bears the name can still be printed."""
+    data = json.loads(TEXT)
+    data["items"] = [{**data["items"][0], "name": "crane", "mass_kg": 100.0}]
+    data["cases"].append({"name": "yard\ud800", "kind": "load", "carried": [{"item": "crane", "share": 4.0}]})
+    faults = refused(json.dumps(data))
+    assert faults[1:] == ("Crane in yard�: 400 kg is more than all of it. Enter 0 to 100 kg.",) and "U+D800" in faults[0]
+    assert all(fault.encode() for fault in faults)
+
+
 def test_two_keys_alike_deep_inside_are_named_by_their_place() -> None:
     assert PAD is not None
     twice = TEXT.replace(PAD[0], f'"pad_kg": 5, {PAD[0]}', 1)

@@ -17,6 +17,7 @@ from isostat.job.plain_json import NotPlain, plain_data
 from isostat.job.reading import Clash, NotSo, Outside
 from isostat.job.schema import VERSION, Job
 from isostat.language import later, trn
+from isostat.units.parse import quoted
 from isostat.units.saying import Amount, Given, Saying, saying
 from isostat.units.unit import Preset, Quantity
 
@@ -154,7 +155,7 @@ def _amiss_on_board(error: Any, data: Any) -> Saying | None:
                 return None
         share, mass = (float(x["value"] if isinstance(x, dict) else x) for x in (typed, item["mass_kg"]))
         whole = mass * item.get("count", 1)
-        given: dict[str, Given] = {"item": str(item["name"]), "case": str(case["name"])}
+        given: dict[str, Given] = {"item": quoted(str(item["name"])), "case": quoted(str(case["name"]))}
     except (KeyError, IndexError, TypeError, ValueError, StopIteration):
         return None
     if not math.isfinite(share) or not 0.0 < whole < math.inf:
