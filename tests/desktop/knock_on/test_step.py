@@ -137,6 +137,10 @@ def test_what_is_allowed_is_typed_over_and_set_back(open_window, qtbot: QtBot) -
     type_into(qtbot, window, "knock high", "far")
     assert "is not a number" in window.notice.text()
     window.sheets[Step.KNOCK_ON].forget_refused()
+    type_into(qtbot, window, "knock low", "40 mm")
+    assert window.notice.text() == "Axle fore and aft, rear, least allowed: 40 mm is above the most, 30 mm."
+    assert window.document.job.allowed == (own,) and window.findChild(QLineEdit, "knock low").text() == "40 mm"
+    window.sheets[Step.KNOCK_ON].forget_refused()
     n = next(k for k, line in enumerate(knock_ons(window.document.assessment)) if line.what is What.WHEELBASE)
     press(qtbot, window, f"knock row {n}")
     press(qtbot, window, "knock usual")
@@ -231,10 +235,10 @@ def test_a_cure_goes_on_the_card_by_key_and_by_its_box(open_window, qtbot: QtBot
     row = sheet.findChild(QPushButton, f"knock row {shaft}")
     row.setFocus()
     QTest.keyClick(row, Qt.Key.Key_Return)
-    assert read(window, f"row cure {shaft}").startswith("✓ Shims or bushes") and "Put right with the height" in headed(window)
+    assert read(window, f"row cure {shaft}").startswith("✓ Shims or bushes") and "Put right" in headed(window)
     press(qtbot, window, "cure 1 tick")
     assert read(window, f"row cure {shaft}").startswith("✓ Carrier or gearbox") and len(window.document.job.card.chosen) == 1
-    assert "carrier or gearbox 54 mm lower" in carded(window, "Put right with the height, front axle")
+    assert "carrier or gearbox 54 mm lower" in carded(window, "Put right, front axle")
     press(qtbot, window, f"knock row {aside}")
     assert "By the plan: bar 6 mm longer" in carded(window, "Panhard bar, front axle")
     press(qtbot, window, "cure 1 tick")
@@ -245,7 +249,7 @@ def test_a_cure_goes_on_the_card_by_key_and_by_its_box(open_window, qtbot: QtBot
     assert [one.what for one in window.document.job.card.chosen] == [What.REAR_JOINT.value]
     for _ in range(4):
         QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
-    assert window.document.job.card.chosen == () and "Put right with the height" not in headed(window)
+    assert window.document.job.card.chosen == () and "Put right" not in headed(window)
 
 
 def what_row(window: MainWindow, what: What, axle: int | None) -> int:

@@ -12,8 +12,11 @@ from isostat.desktop.pieces.line import Line as LineOf
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.allowed import allow, usual
-from isostat.language import tr
+from isostat.language import later, tr
+from isostat.units.format import with_unit
+from isostat.units.parse import NotUnderstood
 from isostat.wording.knock_on import say_what
+from isostat.wording.reader import Reader
 
 WIDE, HIGH = 50.0, 20.0  # px of a field
 
@@ -31,7 +34,7 @@ def lay_allowed(sheet: Sheet, v: View, at: QPointF, line_of: Line) -> None:
         where, size = line.place(WIDE)
         label = tr("{what}, least allowed", what=what) if key == "low" else tr("{what}, most allowed", what=what)
         sheet.own_field(f"knock {key}", where, size, label=label, quantity=line_of.quantity, value=end,
-                        taken=partial(_allow, sheet, line_of, key))  # fmt: skip
+                        taken=partial(_allow, sheet, v.reader, line_of, key))  # fmt: skip
     unit = v.reader.preset.unit(line_of.quantity).sign
     more = tr("{unit} or more", unit=unit) if line_of.high is None else unit
     line.words("knock allowed unit word", more, role="ink2")
@@ -51,7 +54,13 @@ def lay_usual(sheet: Sheet, v: View, at: QPointF, line_of: Line) -> None:
     sheet.button("knock usual", words, at - QPointF(wide, 0), back, width=round(wide))
 
 
-def _allow(sheet: Sheet, line_of: Line, key: str, value: float) -> None:
+def _allow(sheet: Sheet, r: Reader, line_of: Line, key: str, value: float) -> None:
+    """Raises NotUnderstood, with a sentence, where the least would be above the most."""
     ends = {"low": line_of.low, "high": line_of.high} | {key: value}
+    other = line_of.high if key == "low" else line_of.low
+    if other is not None and (value > other if key == "low" else value < other):
+        given, end = (with_unit(m, line_of.quantity, r.preset) for m in (value, other))
+        way = later("{given} is above the most, {end}.") if key == "low" else later("{given} is below the least, {end}.")
+        raise NotUnderstood(tr(way, given=given, end=end))
     what, axle = line_of.what.value, line_of.axle
     sheet.edited.emit(lambda job: allow(job, what, axle, ends["low"], ends["high"]), tr("limits of {what}", what=what), -1)

@@ -256,7 +256,7 @@ class Sheet(Walked, Signed):
         value: float,
         taken: Callable[[float], object],
     ) -> QuantityField:
-        """A typed field for a number of the sheet's own, no part of the job. taken: may raise OutOfRange, which is then said."""
+        """A typed field for a number of the sheet's own. taken: may raise OutOfRange or NotUnderstood, which is then said."""
         made = self.field(key, (), at, size, label=label, quantity=quantity, value=value, figure=13)
         made.taken = taken
         return made
@@ -407,13 +407,15 @@ class Sheet(Walked, Signed):
         """A number of the sheet's own, or a sentence."""
         assert self.view is not None
         try:
-            taken(float(parse(field.text().strip(), field.quantity, self.view.reader.preset).si))
+            value = float(parse(field.text().strip(), field.quantity, self.view.reader.preset).si)
+            self._refuse(field, "")  # first: what the job then refuses is said, and stays
+            taken(value)
         except NotUnderstood as fault:
             self._refuse(field, tr("{label}: {why}", label=capital(field.label), why=fault))
         except OutOfRange as refused:
             self._refuse(field, say_out_of_range(refused).words(self.view.reader.preset))
         else:
-            self._give_up(field)
+            self._relay()
 
     def _take_nothing(self, field: QuantityField) -> None:
         """An emptied field is no longer given, where the job can do without it; else its value stays."""
