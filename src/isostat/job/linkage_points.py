@@ -7,10 +7,10 @@ from isostat.language import later
 from isostat.units.unit import Quantity
 
 
-def _point(field: str, words: str) -> Point:
+def _point(field: str, words: str, was: str = "") -> Point:
     """Of a length, an angle, a thread or a ratio, as its field says."""
     other = {"lead_m": Quantity.FINE, "final_drive": Quantity.RATIO, "steering_ratio": Quantity.RATIO}
-    return Point(field, words, other.get(field, Quantity.ANGLE if field.endswith("_rad") else Quantity.HEIGHT), gone=True)
+    return Point(field, words, other.get(field, Quantity.ANGLE if field.endswith("_rad") else Quantity.HEIGHT), gone=True, was=was)
 
 
 LINKAGE_POINTS: dict[str, tuple[Point, ...]] = {
@@ -27,12 +27,12 @@ LINKAGE_POINTS: dict[str, tuple[Point, ...]] = {
     "shaft": (
         _point("length_m", later("shaft, joint to joint")),
         _point("slope_rad", later("shaft, down to the axle")),
-        _point("box_rad", later("box output, down to the axle")),
+        _point("box_rad", later("gearbox output, down to the axle"), was="box output, down to the axle"),
         _point("ahead_m", later("axle joint ahead of the hub")),
         _point("in_m", later("slip: can still go in")),
         _point("out_m", later("slip: can still come out")),
         _point("plan_rad", later("shaft aslant, from above")),
-        _point("front_m", later("front piece, box to carrier")),
+        _point("front_m", later("front piece, gearbox to carrier"), was="front piece, box to carrier"),
         _point("front_slope_rad", later("front piece, down to the axle")),
         _point("front_plan_rad", later("front piece aslant, from above")),
         _point("final_drive", later("final drive")),
