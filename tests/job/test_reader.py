@@ -122,7 +122,8 @@ def test_a_name_with_hidden_characters_is_shown_without_them_wherever_it_is_quot
     data["cases"].append({"name": "yard\ud800", "kind": "load", "carried": [{"item": "crane", "share": 4.0}]})
     faults = refused(json.dumps(data))
     assert faults[1:] == ("Crane in yard�: 400 kg is more than all of it. Enter 0 to 100 kg.",) and "U+D800" in faults[0]
-    assert all(fault.encode() for fault in faults)
+    data["items"][0]["n\tame"] = 1
+    assert any("“n�ame” is not a known key. Did you mean “name”?" in fault for fault in refused(json.dumps(data)))
 
 
 def test_two_keys_alike_deep_inside_are_named_by_their_place() -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from unicodedata import category
 
 from isostat.language import capital, tr
 from isostat.units.format import number, with_unit
@@ -55,7 +56,14 @@ def _shown(value: Given, preset: Preset) -> str:
             return with_unit(si, quantity, preset, toward=toward)
         case Saying(text, given):
             return tr(text, **{name: _shown(part, preset) for name, part in given})
-    return str(value)
+    return _seen(str(value))
+
+
+def _seen(text: str) -> str:
+    """What nobody sees, as a sign of its own: it may stand in a key of a file, and a terminal would obey it."""
+    if text.isprintable():
+        return text
+    return "".join(ch if ch.isprintable() or category(ch) == "Zs" else "�" for ch in text)
 
 
 def out_of_range(given: Given, low: Given, high: Given, *, above: bool, place: Given = "") -> Saying:
