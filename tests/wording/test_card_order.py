@@ -54,8 +54,9 @@ def test_other_parts_are_ordered_as_they_are_chosen() -> None:
     for path, value in ((("pack", "new_shackle_m"), 0.11), (("hose_longer_m",), 0.05), (("wheel_out_m",), 0.02),
                         (("shock_longer_m",), 0.03), (("stop", "free_height_m"), 0.07)):  # fmt: skip
         job = put_number(job, (*REAR, *path), value)
+    job = put_number(job, (*REAR, "pack", "wedge_rad"), 0.05)
     said = ordered(job)
-    for words in ("shackle 110 mm between bolts", "brake hose 50 mm longer", "wheel spacer 20 mm",
+    for words in ("wedge 2.9°, thick end ", "shackle 110 mm between bolts", "brake hose 50 mm longer", "wheel spacer 20 mm",
                   "shock extended 30 mm longer than the old one", "bump stop, free height 70 mm"):  # fmt: skip
         assert any(line.startswith("Rear axle: ") and words in line for line in said), words
     read = put_number(job, (*path_to(JOB.vehicle.axles[1]), "shock_long_m"), 0.5)

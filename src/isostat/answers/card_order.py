@@ -23,6 +23,8 @@ from isostat.wording.springs.words import WORDS
 
 PARTS = (  # of a list: what it takes, besides springs, and how many
     ("leaf added", later("leaf to add, {cut_front} ahead of the centre bolt, {cut_rear} behind it"), 2),
+    ("leaf pack", later("{wedge_part}"), 2),
+    ("block", later("{wedge_part}"), 2),
     ("leaf pack", later("U-bolt with nuts, legs {ubolt}"), 4),
     ("leaf pack", later("centre bolt for a stack of {stack}"), 2),
     ("leaf pack", later("bushes of eyes and shackles, where worn"), 6),

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 
-from isostat.assess.fit.changes import put_right_apart
+from isostat.assess.fit.changes import other_wedge, put_right_apart
 from isostat.assess.knock_on.line import Way
 from isostat.assess.knock_on.links import facing, thick_end
 from isostat.assess.setup.springs.leaf import stack_m
@@ -75,6 +75,15 @@ def _wedge(at: At, by_rad: float, thick: str) -> str:
     return tr("wedge {angle}, thick end {end}", angle=at.r.angle(by_rad), end=tr(thick))
 
 
+def wedge_part(at: At) -> str | None:
+    """A wedge that is new; None where there is none."""
+    fit, was = at.a.job.proposal.axles[at.i], at.a.job.as_found.axles[at.i]
+    read = fit.pack.wedge_rad
+    if read is None or not other_wedge(fit, was):
+        return None
+    return _wedge(at, abs(float(read.value)), tall_end(at))
+
+
 def tall_end(at: At) -> str:
     """Of a block or wedge that is tapered."""
     read = at.a.job.proposal.axles[at.i].pack.wedge_rad
@@ -98,7 +107,7 @@ def new_shackle(at: At) -> str | None:
 
 
 SETTINGS: dict[str, Callable[[At], str | None]] = {
-    "ubolt": u_bolts, "stack": stack, "long_half": long_half, "between": between, "tall_end": tall_end,
+    "ubolt": u_bolts, "stack": stack, "long_half": long_half, "between": between, "tall_end": tall_end, "wedge_part": wedge_part,
     "shackle_angle": shackle_angle, "shackle": new_shackle,
     "cut_front": of_added(lambda leaf: leaf.front_m), "cut_rear": of_added(lambda leaf: leaf.rear_m),
     "nip": of_added(lambda leaf: leaf.nip_m),

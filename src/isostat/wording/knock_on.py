@@ -135,6 +135,10 @@ def say_left(line: Line, cure: Cure, r: Reader) -> str:
 def say_asks(line: Line, r: Reader) -> str:
     """Which readings it lacks."""
     readings = ", ".join(dict.fromkeys(say_reading(path) for path in line.asks))
+    if line.what is What.CAMBER:
+        return tr(
+            "Needs alignment. For a figure, read {readings}. Usual: ≈ {allowed}.", readings=readings, allowed=say_allowed(line, r)
+        )
     return tr("Needs {readings}. Usual: ≈ {allowed}.", readings=readings, allowed=say_allowed(line, r))
 
 

@@ -58,6 +58,7 @@ READINGS |= {f"{place} {point.field}": point.words for place, points in LINKAGE_
 READINGS |= {
     "track_bar_side": later("Panhard bar, frame end on"),
     "by": later("axle held by"),
+    "arms by": later("arms"),
     "frame": later("frame ends"),
     "box_side": later("steering box on"),
     "arm_m": later("anti-roll bar arm (Measure)"),

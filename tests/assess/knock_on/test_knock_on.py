@@ -180,7 +180,15 @@ def test_what_was_not_read_is_asked_for_and_claims_nothing() -> None:
     bare = assess(demo("survey-buggy"))
     found = {one.what: one.asks for one in knock_ons(bare)}
     hoses = tuple((*REAR, side, "hose_slack_m") for side in ("left", "right"))
-    assert found == {What.LAMPS: (path_to(JOB.vehicle.headlamp_m),), What.TIPS_AT: (), What.HOSE: hoses}
+    assert found == {
+        What.LAMPS: (path_to(JOB.vehicle.headlamp_m),),
+        What.TIPS_AT: (),
+        What.HOSE: hoses,
+        What.CAMBER: ((*REAR, "arms", "by"),),
+    }
+    assert "Camber, top out, rear: Needs alignment. For a figure, read arms." in knock_on_text(
+        bare, knock_ons(bare), Reader(bare.job)
+    )
     assert not [j for j in judge(bare) if j.step is Step.KNOCK_ON]
     assert "Needs headlamp height." in knock_on_text(bare, knock_ons(bare), Reader(bare.job))
 

@@ -101,7 +101,7 @@ def _leaves(a: Assessment, axle: int, fit: AxleFit, was: AxleFit) -> Iterator[st
         yield "leaf added"
     elif fit.pack.leaves and fit.pack.leaves != was.pack.leaves:
         yield "leaf pack"
-    elif other_blocks(a, axle):
+    elif other_blocks(a, axle) or other_wedge(fit, was):
         yield "block"
     if fit.pack.new_shackle_m is not None:
         yield "shackle"
@@ -111,6 +111,12 @@ def other_blocks(a: Assessment, axle: int) -> list[int]:
     """Sides on which blocks or packers of a pack are others than as found, as typed or as solved."""
     heights = zip(a.orders[axle].order.spacer_m, a.found_springs[axle], strict=True)
     return [side for side, (now, was) in enumerate(heights) if abs(now - was.spacer_m) > SAME_BLOCK_M]
+
+
+def other_wedge(fit: AxleFit, was: AxleFit) -> bool:
+    """Whether a wedge comes between pack and axle that was not there."""
+    now, old = (0.0 if one.pack.wedge_rad is None else float(one.pack.wedge_rad.value) for one in (fit, was))
+    return now not in (0.0, old)
 
 
 def _other_stop(fit: AxleFit, was: AxleFit) -> bool:

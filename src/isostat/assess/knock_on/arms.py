@@ -33,7 +33,7 @@ ROD = ("rack", "rod_m", "rod_slope_rad", "rod_below_m", "rod_in_m", "steer_arm_m
 
 
 def arm_lines(a: Assessment, change: Change = AS_READ) -> Iterator[Line]:
-    """Of every independent axle of whose arms something was read."""
+    """Of every independent axle."""
     for axle in range(len(a.axles)):
         if a.axles[axle].layout is Layout.INDEPENDENT:
             yield from _arms(a, axle, change.at(axle))
@@ -81,8 +81,6 @@ def tie_rod(a: Assessment, axle: int) -> tuple[TieRod | None, tuple[Path, ...]]:
 
 def _arms(a: Assessment, axle: int, change: Change) -> Iterator[Line]:
     read = a.job.vehicle.axles[axle].arms
-    if not any(value is not None for _, value in read):
-        return
     view, missing = front_view(a, axle)
     if view is None:
         yield asking(a.cases, What.CAMBER, axle, Quantity.ANGLE, missing, either_way(rules.CAMBER_KEPT))
