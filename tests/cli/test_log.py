@@ -25,6 +25,13 @@ def test_an_entry_is_added_and_answered(tmp_path: Path, capsys: pytest.CaptureFi
     entries = json.loads(capsys.readouterr().out)["entries"]
     assert [one["state"] for one in entries] == ["rolled", "driven"] and entries[1]["wheels"][2]["read_m"] is None
     assert len(read_job(job).log) == 2 and read_job(job).log[1].promised, "its promise is kept"
+    assert main(["log", str(job), "--csv"]) == 0
+    table = tmp_path / "log.csv"
+    table.write_text(capsys.readouterr().out + "2026-08-02,driven,900,Out,,,541,,,\n")
+    assert main(["log", str(job), "--take", str(table)]) == 0 and "2026-08-02, 900 km, out" in capsys.readouterr().out
+    assert len(read_job(job).log) == 3 and read_job(job).log[2].promised
+    table.write_text("day,front left\n2026,5x0\n")
+    assert main(["log", str(job), "--take", str(table)]) == 1 and "Line 2, column “front left”" in capsys.readouterr().err
 
 
 @pytest.mark.parametrize(

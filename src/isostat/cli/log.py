@@ -14,6 +14,8 @@ from isostat.cli.terminal import ANSWERED, FAULTS, tell, tell_plain
 from isostat.job.files import JobFault, read_job
 from isostat.job.save import save_job
 from isostat.job.schema import Job
+from isostat.job.tables.log_csv import log_csv, with_log
+from isostat.job.tables.reader import read_table
 from isostat.language import tr
 from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import PRESETS, Quantity
@@ -22,8 +24,16 @@ from isostat.wording.reader import Reader
 
 
 def answer_log(asked: argparse.Namespace) -> int:
-    """Prints the log; with --add, writes one entry more into the job first. Raises JobFault or OSError, with a sentence."""
+    """Prints the log; with --add or --take, writes more entries into the job first. Raises JobFault or OSError, with a sentence."""
     job = read_job(asked.job)
+    if asked.take:
+        job = with_log(job, read_table(asked.take), asked.take.name, PRESETS[asked.units])
+        check_stands(assess(job))
+        job = promised_again(job)
+        save_job(job, asked.job)
+    if asked.csv:
+        tell(log_csv(job, PRESETS[asked.units]))
+        return ANSWERED
     if asked.add:
         job = _added(job, asked)
         save_job(job, asked.job)

@@ -147,6 +147,8 @@ def _parser() -> argparse.ArgumentParser:
     log.add_argument("--day", default="", help="usual: today, as 2026-06-21")
     log.add_argument("--who", default="")
     log.add_argument("--note", default="")
+    log.add_argument("--csv", action="store_true", help="the entries as CSV (docs/csv.md)")
+    log.add_argument("--take", type=Path, metavar="CSV", help="puts the entries of a CSV behind those that are there, and saves")
     log.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
     log.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
     log.add_argument("--strict", action="store_true", help=STRICT)

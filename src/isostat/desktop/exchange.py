@@ -25,6 +25,7 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
 from isostat.job.save import write_whole
 from isostat.job.springs import parts
+from isostat.job.tables.log_csv import log_csv, with_log
 from isostat.job.tables.reader import read_table
 from isostat.job.tables.readings_csv import measurements_csv, with_measurements
 from isostat.job.tables.shock_list import shock_list
@@ -173,6 +174,31 @@ class Exchange(QObject):
             write_whole(path, measurements_csv(self._document.job, self._units()))
         except OSError as fault:
             self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
+
+    def ask_log_out(self) -> None:
+        """Asks where to, and writes the log as CSV."""
+        name, _ = QFileDialog.getSaveFileName(self._window, tr("Export log"), "log.csv", tr("Tables (*.csv)"))
+        if name:
+            self.log_out(Path(name))
+
+    def log_out(self, path: Path) -> None:
+        """Writes the log as CSV; what fails is said in words."""
+        try:
+            write_whole(path, log_csv(self._document.job, self._units()))
+        except OSError as fault:
+            self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
+
+    def ask_log_in(self) -> None:
+        """Asks for a CSV and takes its entries in, as one step that can be undone."""
+        name, _ = QFileDialog.getOpenFileName(self._window, tr("Import log"), "", tr("Tables (*.csv)"))
+        if name:
+            self.log_in(Path(name))
+
+    def log_in(self, path: Path) -> None:
+        """Takes in the entries of a CSV; one with faults changes nothing and is refused by line."""
+        job = self._taken(path, lambda text: with_log(self._document.job, text, path.name, self._units()))
+        if job is not None:
+            self.edited.emit(lambda _: job, tr("log of {file}", file=path.name), -1)
 
     def ask_file(self, what: str, axle: int) -> None:
         """Asks for a CSV and takes it in: the tested "spring table" of an axle's progressive springs, or a list of "shocks".

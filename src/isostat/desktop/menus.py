@@ -57,6 +57,8 @@ def make_menus(w: MainWindow) -> None:
         (file, tr("Save as…"), "Ctrl+Shift+S", w.filing.save_as),
         (file, tr("Export readings (CSV)…"), "", w.exchange.ask_readings_out),
         (file, tr("Import readings (CSV)…"), "", w.exchange.ask_readings_in),
+        (file, tr("Export log (CSV)…"), "", w.exchange.ask_log_out),
+        (file, tr("Import log (CSV)…"), "", w.exchange.ask_log_in),
         (file, tr("Measuring sheet (A4)…"), "", lambda: w.exchange.ask_sheet("A4")),
         (file, tr("Measuring sheet (Letter)…"), "", lambda: w.exchange.ask_sheet("Letter")),
         (file, tr("Compare proposals (A4)…"), "", lambda: w.exchange.ask_sides("A4")),

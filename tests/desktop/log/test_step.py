@@ -82,7 +82,7 @@ def test_state_distance_and_load_change_the_promise(open_window, qtbot: QtBot) -
     type_into(qtbot, window, "log km", "500 mi")
     assert window.document.job.log[0].km == pytest.approx(804.672) and window.findChild(QLineEdit, "log km").text() == "805 km"
     type_into(qtbot, window, "log km", "far")
-    assert "is not a number. Try 120" in window.notice.text() and window.document.job.log[0].km == pytest.approx(804.672)
+    assert "is not a distance. Try 120" in window.notice.text() and window.document.job.log[0].km == pytest.approx(804.672)
     type_into(qtbot, window, "log km", "-5")
     assert window.document.job.log[0].km == pytest.approx(804.672) and window.notice.text()
     choose(window, "log case", "Stage in")
@@ -121,6 +121,27 @@ def test_a_promise_that_is_not_kept_is_worked_out_when_asked(open_window, qtbot:
     assert read(window, "log 0 left band").startswith("promised ")
 
 
+def test_the_log_goes_out_and_comes_in_as_a_table(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler-fitted"))
+    sheet = opened(qtbot, window)
+    type_into(qtbot, window, "log note", "wet floor")
+    window.exchange.log_out(tmp_path / "log.csv")
+    assert ",wet floor," in (tmp_path / "log.csv").read_text()
+    text = (tmp_path / "log.csv").read_text() + "2026-09-01,driven,900,,Mo,,541,,,\n"
+    (tmp_path / "log.csv").write_text(text)
+    window.exchange.log_in(tmp_path / "log.csv")
+    assert len(window.document.job.log) == 4 and window.document.undo.undoText() == "log of log.csv"
+    sheet.show_entry(3)
+    worked_out(qtbot, window)
+    press(qtbot, window, "log promise")
+    assert window.document.job.log[3].promised and held(window.document.assessment, 3).read_m[0, 0] == pytest.approx(0.541)
+    (tmp_path / "log.csv").write_text(text.replace("541,", "5x1,"))
+    window.exchange.log_in(tmp_path / "log.csv")
+    assert "Line 5, column “front left”: “x1” is not a" in window.notice.text() and len(window.document.job.log) == 4
+    window.exchange.log_out(tmp_path / "no" / "log.csv")
+    assert "was not written" in window.notice.text()
+
+
 def test_many_entries_are_reached_one_by_one(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler-fitted"))
     window.resize(1100, 700)
@@ -143,10 +164,11 @@ def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # t
     press(qtbot, window, "log add")
     window.findChild(QPushButton, "log add").setFocus()
     names = []
-    for _ in range(9):
+    for _ in range(10):
         QTest.keyClick(QApplication.focusWidget(), Qt.Key.Key_Tab)
         names.append(QApplication.focusWidget().objectName())
-    assert names == ["log remove", "log day", "log state", "log case", "log who", "log 0 left height", "log 0 right height",
+    assert names == ["log remove", "log day", "log state", "log case", "log who", "log note",
+                     "log 0 left height", "log 0 right height",
                      "log 1 left height", "log 1 right height"]  # fmt: skip
 
 

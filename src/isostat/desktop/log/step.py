@@ -27,13 +27,15 @@ from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.language import decimal, tr
+from isostat.units.distance import kilometres
+from isostat.units.parse import NotUnderstood
 from isostat.units.saying import saying
 from isostat.wording.log import STATES, Instruction, say_entry
 
 WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
+NOTE = 60.0  # px of a note, below which it is left out
 TABS = 5  # of entries, side by side
 DUE_SPLIT = 0.57  # of the width, where the second column of what is due begins
-MILE_KM = 1.609344
 
 
 class LogStep(Sheet):
@@ -123,6 +125,10 @@ class LogStep(Sheet):
         line.choice("log case", cases, case_of(v.a, entry), lambda k: self._change(case=cases[k]), label=tr("on board"), wide=132)
         line.words("log who word", tr("by"), role="ink2")
         line.typed("log who", path_to(JOB.log[n].who), label=tr("who read it"), wide=84)
+        line.words("log note word", tr("note"), role="ink2")
+        rest = (area.right() - line.x) / v.theme.scale
+        if rest > NOTE:
+            line.typed("log note", path_to(JOB.log[n].note), label=tr("note of the entry"), wide=rest)
 
     def _lay_instruction(self, v: View, said: Instruction) -> None:
         t, box = v.theme, self._banner
@@ -229,14 +235,7 @@ class LogStep(Sheet):
 
 
 def _put_km(n: int, job: Job, text: str) -> Job:
-    """Kilometres, or miles where the text says so."""
-    plain = text.lower().replace("km", "").strip()
-    miles = plain.endswith(("mi", "miles"))
-    figure = plain.removesuffix("miles").removesuffix("mi").strip().replace(",", ".")
     try:
-        km = float(figure) * (MILE_KM if miles else 1.0)
-    except ValueError:
-        raise JobFault(
-            "log", [saying("Distance driven: “{typed}” is not a number. Try 120, 120 km or 75 mi.", typed=text)]
-        ) from None
-    return entry_changed(job, n, km=km)
+        return entry_changed(job, n, km=kilometres(text))
+    except NotUnderstood as fault:
+        raise JobFault("log", [saying("Distance driven: {why}", why=str(fault))]) from None

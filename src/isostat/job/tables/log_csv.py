@@ -1,0 +1,113 @@
+"""The log as CSV: an entry a line, out for a notebook and in again from one, any unit in any height."""
+
+from __future__ import annotations
+
+import csv
+import io
+from typing import Any
+
+from isostat.job.edits.log import add_entry
+from isostat.job.files import JobFault
+from isostat.job.log import LogEntry
+from isostat.job.points import SIDES
+from isostat.job.schema import Job
+from isostat.job.tables.reader import rows_of
+from isostat.job.tables.readings_csv import UNIT, safe_cell
+from isostat.language import later, tr
+from isostat.units.distance import kilometres
+from isostat.units.format import with_unit
+from isostat.units.parse import NotUnderstood, parse
+from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
+
+PLAIN = ("day", "state", "km", "on board", "by", "note")
+SHOWN_M = 0.001  # by which a height may differ from what a table says of it
+FIELDS = {"state": "state", "on board": "case", "by": "who", "note": "note"}
+
+
+def _corners(job: Job) -> list[str]:
+    return [f"{axle.name.lower()} {side}" for axle in job.vehicle.axles for side in SIDES]
+
+
+def log_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
+    """Every entry, its heights with their unit; a wheel that was not read is empty."""
+    out = io.StringIO()
+    lines = csv.writer(out, lineterminator="\n")
+    lines.writerow([*PLAIN, *(safe_cell(name) for name in _corners(job))])
+    for entry in job.log:
+        heights = [side for pair in entry.heights for side in (pair.left_m, pair.right_m)]
+        cells = ["" if m is None else m.typed if m.typed and UNIT.search(m.typed) else with_unit(m.value, Quantity.HEIGHT, preset)
+                 for m in heights]  # fmt: skip
+        plain = (entry.day, entry.state, f"{entry.km:g}", entry.case or "", entry.who, entry.note.replace("\n", " "))
+        lines.writerow([safe_cell(cell) for cell in (*plain, *cells)])
+    return out.getvalue()
+
+
+def with_log(job: Job, text: str, source: str, preset: Preset = DEFAULT_PRESET) -> Job:
+    """The job with the entries of a CSV behind its own, nothing promised yet; one that is there already is not taken twice.
+
+    text: a line of column names, then a line an entry; a height without a unit is in the preset's. source: named in faults.
+    Raises JobFault with every fault of the file, by line and column; then nothing is changed.
+    """
+    rows = rows_of(text, source)
+    if not rows:
+        raise JobFault(source, [later("The file is empty. It needs a line of column names, then a line per entry.")])
+    heads, corners = [cell.lower() for cell in rows[0][1]], _corners(job)
+    known = ", ".join((*PLAIN, *corners))
+    faults = [tr("Line 1: there is no column “{name}”. Use {known}.", name=head, known=known)
+              for head in heads if head not in (*PLAIN, *corners)]  # fmt: skip
+    faults += [tr("Line 1: column “{name}” appears twice.", name=head) for head in sorted(set(heads)) if heads.count(head) > 1]
+    if faults:
+        raise JobFault(source, faults)
+    for line, row in rows[1:]:
+        if len(row) > len(heads):
+            faults.append(tr("Line {line}: {n} cells are too many. The most is {most}.", line=line, n=len(row), most=len(heads)))
+            continue
+        cells = {head: cell.lstrip("'") for head, cell in zip(heads, row, strict=False) if cell}
+        try:
+            longer = add_entry(job, cells.get("day", ""), **_fields(job, cells, line, preset))
+        except NotUnderstood as fault:
+            faults.append(str(fault))
+        except JobFault as fault:
+            faults += [tr("Line {line}: {why}", line=line, why=why) for why in fault.faults]
+        else:
+            job = job if _there(job, longer.log[-1]) else longer
+    if faults:
+        raise JobFault(source, faults)
+    return job
+
+
+def _fields(job: Job, cells: dict[str, str], line: int, preset: Preset) -> dict[str, Any]:
+    """Of an entry, as the job has them. Raises NotUnderstood with line and column."""
+    fields: dict[str, Any] = {FIELDS[head]: cell for head, cell in cells.items() if head in FIELDS}
+    fields["km"] = _at(line, "km", lambda: kilometres(cells["km"])) if "km" in cells else 0.0
+    fields.setdefault("state", "driven" if fields["km"] > 0.0 else "rolled")
+    heights = []
+    for name in _corners(job):
+        typed = None if name not in cells else _at(line, name, lambda n=name: parse(cells[n], Quantity.HEIGHT, preset))
+        heights.append(None if typed is None else {"value": typed.si, "typed": typed.text})
+    fields["heights"] = [{"left_m": left, "right_m": right} for left, right in zip(heights[::2], heights[1::2], strict=True)]
+    return fields
+
+
+def _at(line: int, head: str, read: Any) -> Any:
+    try:
+        return read()
+    except NotUnderstood as fault:
+        raise NotUnderstood(tr("Line {line}, column “{head}”: {why}", line=line, head=head, why=str(fault))) from None
+
+
+def _there(job: Job, entry: LogEntry) -> bool:
+    """Whether an entry is in the log already: the same words, and heights to what a table shows of them."""
+    return any(_words(one) == _words(entry) and _alike(_heights(one), _heights(entry)) for one in job.log)
+
+
+def _words(entry: LogEntry) -> tuple[object, ...]:
+    return entry.day, entry.state, f"{entry.km:g}", entry.case, entry.who, entry.note.replace("\n", " ")
+
+
+def _heights(entry: LogEntry) -> list[float | None]:
+    return [None if m is None else float(m.value) for pair in entry.heights for m in (pair.left_m, pair.right_m)]
+
+
+def _alike(one: list[float | None], other: list[float | None]) -> bool:
+    return all(a is b if a is None or b is None else abs(a - b) < SHOWN_M for a, b in zip(one, other, strict=True))
