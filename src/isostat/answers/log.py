@@ -7,8 +7,10 @@ from typing import Any
 import numpy as np
 
 from isostat.assess.correction import Correction, asks_correction, correction
+from isostat.assess.log.causes import why_missed
 from isostat.assess.log.promise import FORECAST_KM, held, settles_on
 from isostat.assess.log.settings import Setting, turned_at
+from isostat.assess.log.telling import telling_check
 from isostat.assess.solve.assessment import Assessment
 from isostat.job.points import SIDES
 
@@ -44,8 +46,24 @@ def _entry(a: Assessment, n: int) -> dict[str, Any]:
         "wheels": wheels,
         "correction": None if done is None else _correction(a, done),
         "turned": [_turned(a, one, steps) for one, steps in turned_at(a, n)],
+        "causes": _causes(a, n) if asks_correction(a, n) else [],
+        "check": _check(a, n) if asks_correction(a, n) else None,
         "forecast_km": list(FORECAST_KM),
     }
+
+
+def _causes(a: Assessment, n: int) -> list[dict[str, Any]]:
+    """Likeliest first, those of a hundredth and more."""
+    return [
+        {"why": one.why.value, "axle": None if one.axle is None else a.job.vehicle.axles[one.axle].name,
+         "side": None if one.side is None else SIDES[one.side], "share": round(one.share, 4)}
+        for one in why_missed(a, n) if one.share >= 0.01
+    ]  # fmt: skip
+
+
+def _check(a: Assessment, n: int) -> dict[str, Any] | None:
+    found = telling_check(a, n)
+    return None if found is None else {"what": found.check.value, "share": round(found.share, 3)}
 
 
 def _correction(a: Assessment, done: Correction) -> dict[str, Any]:

@@ -12,9 +12,9 @@ import numpy as np
 from isostat.assess.fixes import Price, worst_price
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade
-from isostat.assess.log.causes import why_missed
 from isostat.assess.log.promise import Verdict, held, worth_m
 from isostat.assess.log.settings import Setting, settings_of, turned_job
+from isostat.assess.log.telling import telling_check
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.memory import remembered
 from isostat.assess.solve.standing import cross_weight
@@ -52,7 +52,7 @@ def follow_up(a: Assessment) -> None:
     """Works out what follows from the last entry, and leaves it with the assessment."""
     n = len(a.job.log) - 1
     if n >= 0 and asks_correction(a, n):
-        why_missed(a, n)
+        telling_check(a, n)
         correction(a, n)
 
 

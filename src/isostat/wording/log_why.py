@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from isostat.assess.log.causes import Class, Why, why_missed
+from isostat.assess.log.telling import Check, telling_check
 from isostat.assess.solve.assessment import Assessment
 from isostat.language import capital, later, tr
 from isostat.wording.reader import Reader
@@ -16,17 +17,28 @@ def misread(a: Assessment, n: int) -> Class | None:
     return first if first.why is Why.READING and first.share > 0.5 else None
 
 
+CHECKS = {
+    Check.AGAIN: later("Next, read every wheel again: {share} sure then."),
+    Check.WEIGH: later("Next, weigh every wheel: {share} sure then."),
+    Check.LENGTHS: later("Next, measure the springs' free lengths: {share} sure then."),
+}
+
+
 def say_why(a: Assessment, n: int, r: Reader) -> str:
-    """The most likely causes, as sure as the readings make them."""
-    found = why_missed(a, n)
+    """The most likely causes, as sure as the readings make them; and the check that would tell, where they leave it open."""
+    check = telling_check(a, n) if why_missed(a, n)[0].share < SURE else None
+    tells = "" if check is None else tr(CHECKS[check.check], share=r.percent(check.share))
+    return f"{_say_causes(why_missed(a, n)[: 2 if tells else 3], r)} {tells}".strip()
+
+
+def _say_causes(found: tuple[Class, ...], r: Reader) -> str:
+    """Of the first few, one alone where it is likely enough."""
     if found[0].why is Why.NOTHING and found[0].share >= LIKELY:
         return tr("Nothing unusual: springs, loads and readings vary that much.")
     if found[0].share >= LIKELY:
         way = later("{cause}.") if found[0].share >= SURE else later("Most likely {cause} ({share}).")
         return capital(tr(way, cause=say_class(found[0], r), share=r.percent(found[0].share)))
-    several = [
-        tr("{cause} ({share})", cause=say_class(one, r), share=r.percent(one.share)) for one in found[:3] if one.share > 0.05
-    ]
+    several = [tr("{cause} ({share})", cause=say_class(one, r), share=r.percent(one.share)) for one in found if one.share > 0.05]
     return tr("Could be {causes}.", causes=", ".join(several))
 
 

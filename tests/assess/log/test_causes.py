@@ -28,7 +28,8 @@ def simulated(name: str) -> list[tuple[Cause, Floats, tuple[Class, ...]]]:
     """Misses outside the band: their cause, what was read, and what is said of them."""
     a = assess(demo(name))
     case, rng = floor_case(a), np.random.default_rng(3)
-    causes, moved = felt_causes(a, case)
+    felt = felt_causes(a, case)
+    causes, moved = felt.causes, felt.moved
     covariance = predicted(a).covariance_m2[case] + np.diag(settle_prior(a, case).noise_m ** 2)
     root, weights = np.linalg.cholesky(covariance), np.array([one.weight for one in causes])
     half, worth = 2.0 * np.sqrt(np.diag(covariance)), np.broadcast_to(worth_m(a), (len(a.axles), 2)).ravel()

@@ -203,5 +203,7 @@ def test_as_plain_data() -> None:
     a = logged(demo("hive-hauler"), promised("hive-hauler", [[-0.024, 0.0], [0.0, 0.0]]), who="Mo")
     (entry,) = log_plain(a)["entries"]
     assert entry["verdict"] == Verdict.OUTSIDE.value and entry["wheels"][0]["outside"] and entry["case"] == "Floor now"
+    assert entry["causes"][0]["why"] == "reading of a corner" and sum(one["share"] for one in entry["causes"]) > 0.95
+    assert entry["check"] is None or entry["check"]["share"] <= 1.0
     assert entry["correction"]["turned"][0]["what"] == Turned.SPACER.value and len(entry["wheels"]) == 4
     assert entry["wheels"][0]["promised_m"] == sorted(entry["wheels"][0]["promised_m"])

@@ -20,7 +20,7 @@ from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.memory import remembered
 from isostat.assess.stance.band import parts_alone, predicted
 from isostat.core import rules
-from isostat.core.limits import Floats
+from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.statics import weight_of
 from isostat.job.schema import Job
@@ -85,9 +85,22 @@ def causes_of(axles: int) -> Iterator[Cause]:
     yield Cause(Why.LOAD_SIDE, "load", None, 0, 1.0, 60.0)
 
 
+@dataclass(frozen=True, slots=True, eq=False)
+class Felt:
+    """Causes, and what each of STEPS of each does at every corner: to its height, m, and its weight, kg, (K, G, 2A)."""
+
+    causes: tuple[Cause, ...]
+    moved: Floats
+    weighs: Floats
+
+    def only(self, kept: list[int]) -> Felt:
+        """Some of them."""
+        return Felt(tuple(self.causes[k] for k in kept), self.moved[kept], self.weighs[kept])
+
+
 @lru_cache(maxsize=4)
-def _tables(parts: Job, case: int) -> tuple[tuple[Cause, ...], Floats]:
-    """Causes, and how each of STEPS of each moves every corner, (K, G, 2A) m; solved in one batch."""
+def _tables(parts: Job, case: int) -> Felt:
+    """Solved in one batch."""
     a = assess(parts)
     causes, count = tuple(causes_of(len(a.axles))), len(a.axles)
     batch = a.proposed.platform.take(np.full(len(causes) * len(STEPS), case))
@@ -113,14 +126,17 @@ def _tables(parts: Job, case: int) -> tuple[tuple[Cause, ...], Floats]:
             case "bush":
                 direct[k, :, one.corner : one.corner + 2] = np.abs(by)[:, None]
     drawn = replace(batch, scale=scale, offset_m=offset, weight=weight)
-    travel = solve_equilibrium(drawn, a.proposed.bank).travel_m.reshape(count, 2, len(causes), len(STEPS))
-    still = a.proposed.rest.travel_m[..., case]
-    moved = -np.moveaxis(travel - still[..., None, None], (2, 3), (0, 1)).reshape(len(causes), len(STEPS), 2 * count)
-    return causes, moved + direct
+    rest, still = solve_equilibrium(drawn, a.proposed.bank), a.proposed.rest
+
+    def more(values: Floats, than: Floats) -> Floats:
+        by_cause = values.reshape(count, 2, len(causes), len(STEPS)) - than[..., case, None, None]
+        return np.moveaxis(by_cause, (2, 3), (0, 1)).reshape(len(causes), len(STEPS), 2 * count)
+
+    return Felt(causes, direct - more(rest.travel_m, still.travel_m), more(rest.pad_n, still.pad_n) / GRAVITY)
 
 
-def felt_causes(a: Assessment, case: int) -> tuple[tuple[Cause, ...], Floats]:
-    """Causes, and how each of STEPS of each moves every corner of the vehicle as fitted, (K, G, 2A) m."""
+def felt_causes(a: Assessment, case: int) -> Felt:
+    """Of the vehicle as fitted."""
     return _tables(_parts(a, 0), case)
 
 
@@ -130,7 +146,14 @@ def _parts(a: Assessment, before: int) -> Job:
 
 
 def weighed(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: Floats) -> tuple[Floats, Floats]:
-    """How likely each cause is, (K,), and the mean of its magnitude, in deviations.
+    """How likely each cause is, (K,), and the mean of its magnitude, in deviations. Arguments as of `likely`."""
+    by_step = likely(miss, covariance, causes, moved)
+    share = by_step.sum(axis=1)
+    return share, (by_step * STEPS).sum(axis=1) / np.maximum(share, 1e-300)
+
+
+def likely(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: Floats) -> Floats:
+    """How likely each magnitude of each cause is, (K, G), all together 1.
 
     miss: (n,) read less promised, nan where not read. covariance: (n, n) of what is always uncertain. causes, moved: (K, G, n) how
     each of STEPS of each moves every corner.
@@ -143,11 +166,8 @@ def weighed(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: 
     for k, one in enumerate(causes):
         if one.kind == "reading" and seen[one.corner]:
             log[k] = _with_slips(log[k], miss[seen], inverse, int(seen[: one.corner].sum()))
-    top = log.max()
-    likely = np.exp(log - top)
-    share = np.array([one.weight for one in causes]) * likely.sum(axis=1)
-    mean = (likely * STEPS).sum(axis=1) / np.maximum(likely.sum(axis=1), 1e-300)
-    return share / share.sum(), mean
+    out = np.exp(log - log.max()) * np.array([one.weight for one in causes])[:, None]
+    return np.asarray(out / out.sum())
 
 
 def _with_slips(log: Floats, miss: Floats, inverse: Floats, corner: int) -> Floats:
@@ -182,14 +202,21 @@ def _read_twice(a: Assessment, n: int, miss: Floats) -> list[bool]:
 
 
 @remembered
+def felt_of(a: Assessment, n: int) -> Felt:
+    """The causes that the nth entry of the log leaves open."""
+    found = held(a, n)
+    felt, twice = _tables(_parts(a, n), found.promise.case), _read_twice(a, n, found.miss_m.ravel())
+    return felt.only([k for k, one in enumerate(felt.causes) if one.kind != "reading" or not twice[one.corner]])
+
+
+def uncertain_m2(a: Assessment, case: int) -> Floats:
+    """Covariance of a promise with its reading, whatever the cause, (2A, 2A)."""
+    return np.asarray(predicted(a).covariance_m2[case] + np.diag(settle_prior(a, case).noise_m ** 2))
+
+
+@remembered
 def why_missed(a: Assessment, n: int) -> tuple[Class, ...]:
     """Of the nth entry of the log: classes of causes, most likely first."""
-    found = held(a, n)
-    case = found.promise.case
-    causes, moved = _tables(_parts(a, n), case)
-    twice = _read_twice(a, n, found.miss_m.ravel())
-    kept = [k for k, one in enumerate(causes) if one.kind != "reading" or not twice[one.corner]]
-    causes, moved = tuple(causes[k] for k in kept), moved[kept]
-    prior = settle_prior(a, case)
-    covariance = predicted(a).covariance_m2[case] + np.diag(prior.noise_m**2)
-    return classes(causes, *weighed(found.miss_m.ravel(), covariance, causes, moved))
+    found, felt = held(a, n), felt_of(a, n)
+    covariance = uncertain_m2(a, found.promise.case)
+    return classes(felt.causes, *weighed(found.miss_m.ravel(), covariance, felt.causes, felt.moved))

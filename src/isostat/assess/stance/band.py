@@ -38,6 +38,8 @@ class Prediction:
     band: Band
     mean_half_m: Floats  # (A, B) half of the band of an axle's mean height
     covariance_m2: Floats  # (B, 2A, 2A) of all corners together, left and right of each axle in turn
+    pads_kg2: Floats  # (B, 2A, 2A) of the weights under the wheels
+    pads_with_heights: Floats  # (B, 2A, 2A) of weights, kg, with heights, m
     sources: tuple[Source, ...]
     stands: Bools  # (B,)
     settled_m: Floats  # as fitted would be `band.middle_m`
@@ -118,12 +120,15 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
         weight=np.where(stands[where], weight.reshape(3, -1), _safe(base, stands)[:, where]),
     )
     rest = solve_equilibrium(drawn, a.proposed.bank)
-    travel = np.moveaxis(rest.travel_m.reshape(count, 2, draws, cases), 2, 0)
+    travel = _by_draw(rest.travel_m, draws)
     read = a.baseline_m[..., None] - np.moveaxis(heights, 2, 0)[..., None] - travel
+    at_arch, on_pads = (m.reshape(draws, 2 * count, cases) for m in (read, _by_draw(rest.pad_n, draws) / GRAVITY))
     return Prediction(
         band=band_of(read, np.stack(d.columns, axis=1)),
         mean_half_m=half_band(read.mean(axis=2)),
-        covariance_m2=_covariance(read.reshape(draws, 2 * count, cases)),
+        covariance_m2=_covariance(at_arch, at_arch),
+        pads_kg2=_covariance(on_pads, on_pads),
+        pads_with_heights=_covariance(on_pads, at_arch),
         sources=tuple(d.sources),
         stands=stands,
         settled_m=_settled(a, stands),
@@ -157,10 +162,14 @@ def _safe(base: Platform, stands: Bools) -> Floats:
     return weight
 
 
-def _covariance(read: Floats) -> Floats:
-    """Of drawn heights, (n, corners, B)."""
-    away = read - read.mean(axis=0)
-    return np.asarray(np.einsum("nib,njb->bij", away, away) / len(read))
+def _by_draw(values: Floats, draws: int) -> Floats:
+    """Of every column, (A, 2, n·B), as (n, A, 2, B)."""
+    return np.moveaxis(values.reshape(*values.shape[:2], draws, -1), 2, 0)
+
+
+def _covariance(one: Floats, other: Floats) -> Floats:
+    """Of what was drawn together, (n, corners, B) both."""
+    return np.asarray(np.einsum("nib,njb->bij", one - one.mean(axis=0), other - other.mean(axis=0)) / len(one))
 
 
 def _settled(a: Assessment, stands: Bools) -> Floats:
