@@ -170,8 +170,11 @@ class Exchange(QObject):
 
     def readings_out(self, path: Path) -> None:
         """Writes the readings as CSV; what fails is said in words."""
+        self._written(path, measurements_csv(self._document.job, self._units()))
+
+    def _written(self, path: Path, text: str) -> None:
         try:
-            write_whole(path, measurements_csv(self._document.job, self._units()))
+            write_whole(path, text)
         except OSError as fault:
             self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
 
@@ -183,10 +186,7 @@ class Exchange(QObject):
 
     def log_out(self, path: Path) -> None:
         """Writes the log as CSV; what fails is said in words."""
-        try:
-            write_whole(path, log_csv(self._document.job, self._units()))
-        except OSError as fault:
-            self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
+        self._written(path, log_csv(self._document.job, self._units()))
 
     def ask_log_in(self) -> None:
         """Asks for a CSV and takes its entries in, as one step that can be undone."""

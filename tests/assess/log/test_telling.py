@@ -9,7 +9,7 @@ from isostat.assess import assess
 from isostat.assess.log.causes import STEPS, Felt, felt_causes, likely, uncertain_m2, why_missed
 from isostat.assess.log.entries import with_entry
 from isostat.assess.log.promise import floor_case, promise, worth_m
-from isostat.assess.log.telling import DEAR, GAIN, Check, _checks, _positive, _Seen, sure_after, telling_check
+from isostat.assess.log.telling import DEAR, GAIN, Check, Seen, checks_of, sure_after, telling_check
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import Floats
 from isostat.job.demos import demo
@@ -26,11 +26,10 @@ def by_class(felt: Felt, by_step: Floats) -> dict[tuple[object, ...], float]:
     return out
 
 
-def after(first: Floats, miss: Floats, covariance: Floats, felt: Felt, seen: _Seen, read: Floats) -> Floats:
+def after(first: Floats, miss: Floats, covariance: Floats, felt: Felt, seen: Seen, read: Floats) -> Floats:
     """Bayes by hand: what a check read, given what the heights read."""
-    back = seen.with_heights @ np.linalg.inv(covariance)
-    own = _positive(seen.own - back @ seen.with_heights.T)
-    off = read - (seen.moved + (miss - felt.moved) @ back.T)
+    wanted, own = seen.given(miss, covariance, felt)
+    off = read - wanted
     log = np.log(np.maximum(first, 1e-300)) - 0.5 * np.einsum("kgn,nm,kgm->kg", off, np.linalg.inv(own), off)
     out = np.exp(log - log.max())
     return np.asarray(out / out.sum())
@@ -41,7 +40,7 @@ def test_after_the_check_that_tells_the_cause_is_named_as_often_as_was_foretold(
     a = assess(demo(name))
     case, rng = floor_case(a), np.random.default_rng(5)
     felt, covariance = felt_causes(a, case), uncertain_m2(a, case)
-    checks, weights = _checks(a, case, felt), np.array([one.weight for one in felt.causes])
+    checks, weights = checks_of(a, case, felt), np.array([one.weight for one in felt.causes])
     root, half = np.linalg.cholesky(covariance), 2.0 * np.sqrt(np.diag(covariance))
     worth = np.broadcast_to(worth_m(a), (len(a.axles), 2)).ravel()
     right, right_then, said, used = [], [], [], set()
@@ -66,8 +65,7 @@ def test_after_the_check_that_tells_the_cause_is_named_as_often_as_was_foretold(
             continue
         used.add(best)
         seen = checks[best]
-        back = seen.with_heights @ np.linalg.inv(covariance)
-        own = np.linalg.cholesky(_positive(seen.own - back @ seen.with_heights.T))
+        back, own = seen.with_heights @ np.linalg.inv(covariance), np.linalg.cholesky(seen.given(miss, covariance, felt)[1])
         read = np.array([np.interp(size, STEPS, seen.moved[k, :, n]) for n in range(len(own))])
         read = read + back @ noise + own @ rng.standard_normal(len(own))
         then_by = by_class(felt, after(first, miss, covariance, felt, seen, read))

@@ -42,13 +42,18 @@ class Telling:
 
 
 @dataclass(frozen=True, slots=True)
-class _Seen:
+class Seen:
     """What a check reads, n values. moved: (K, G, n) by cause and magnitude. with_heights: (n, 2A) and own: (n, n), covariances
     of what is always uncertain, the check's own error in `own`."""
 
     moved: Floats
     with_heights: Floats
     own: Floats
+
+    def given(self, miss: Floats, covariance: Floats, felt: Felt) -> tuple[Floats, Floats]:
+        """By each cause and magnitude, the heights being read: what it reads on the mean, (K, G, n), and its covariance, (n, n)."""
+        back = self.with_heights @ np.linalg.inv(covariance)
+        return self.moved + (miss - felt.moved) @ back.T, _positive(self.own - back @ self.with_heights.T)
 
 
 @remembered
@@ -61,14 +66,14 @@ def telling_check(a: Assessment, n: int) -> Telling | None:
     covariance = uncertain_m2(a, case)
     first = likely(miss, covariance, felt.causes, felt.moved)
     now, best = why_missed(a, n)[0].share, None
-    for check, seen in _checks(a, case, felt).items():
+    for check, seen in checks_of(a, case, felt).items():
         share = sure_after(first, miss, covariance, felt, seen)
         if share > (now + GAIN if best is None else best.share + DEAR):
             best = Telling(check, share)
     return best
 
 
-def _checks(a: Assessment, case: int, felt: Felt) -> dict[Check, _Seen]:
+def checks_of(a: Assessment, case: int, felt: Felt) -> dict[Check, Seen]:
     """What each check reads, from heights read with the noise that they have."""
     prediction, noise = predicted(a), np.diag(settle_prior(a, case).noise_m ** 2)
     height = prediction.covariance_m2[case]
@@ -76,10 +81,10 @@ def _checks(a: Assessment, case: int, felt: Felt) -> dict[Check, _Seen]:
     own, lengths = _free_lengths(a, felt.causes)
     slope = _slope(felt)
     return {
-        Check.AGAIN: _Seen(_unread(felt), height, height + noise),
-        Check.WEIGH: _Seen(felt.weighs, prediction.pads_with_heights[case],
+        Check.AGAIN: Seen(_unread(felt), height, height + noise),
+        Check.WEIGH: Seen(felt.weighs, prediction.pads_with_heights[case],
                            prediction.pads_kg2[case] + np.diag((rules.PAD_ERROR / 2.0 * pads) ** 2)),
-        Check.LENGTHS: _Seen(lengths, own @ slope, own + np.eye(len(own)) * (rules.TAPE_ERROR / 2.0) ** 2),
+        Check.LENGTHS: Seen(lengths, own @ slope, own + np.eye(len(own)) * (rules.TAPE_ERROR / 2.0) ** 2),
     }  # fmt: skip
 
 
@@ -115,13 +120,11 @@ def _slope(felt: Felt) -> Floats:
     return out
 
 
-def sure_after(first: Floats, miss: Floats, covariance: Floats, felt: Felt, seen: _Seen) -> float:
+def sure_after(first: Floats, miss: Floats, covariance: Floats, felt: Felt, seen: Seen) -> float:
     """How likely the likeliest class is after a check, on the mean of draws. first: (K, G) by the heights alone."""
     chance = np.random.default_rng(0)
     flat = chance.choice(first.size, DRAWS, p=first.ravel())
-    back = seen.with_heights @ np.linalg.inv(covariance)
-    own = _positive(seen.own - back @ seen.with_heights.T)
-    wanted = seen.moved + (miss - felt.moved) @ back.T  # (K, G, n): what it would read by each
+    wanted, own = seen.given(miss, covariance, felt)
     root, inverse = np.linalg.cholesky(own), np.linalg.inv(own)
     read = wanted.reshape(first.size, -1)[flat] + chance.standard_normal((DRAWS, len(own))) @ root.T
     off = read[:, None, None] - wanted

@@ -11,7 +11,7 @@ from isostat.job.files import JobFault
 from isostat.job.log import LogEntry
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
-from isostat.job.tables.reader import rows_of
+from isostat.job.tables.reader import head_faults, rows_of
 from isostat.job.tables.readings_csv import UNIT, safe_cell
 from isostat.language import later, tr
 from isostat.units.distance import kilometres
@@ -51,11 +51,8 @@ def with_log(job: Job, text: str, source: str, preset: Preset = DEFAULT_PRESET) 
     rows = rows_of(text, source)
     if not rows:
         raise JobFault(source, [later("The file is empty. It needs a line of column names, then a line per entry.")])
-    heads, corners = [cell.lower() for cell in rows[0][1]], _corners(job)
-    known = ", ".join((*PLAIN, *corners))
-    faults = [tr("Line 1: there is no column “{name}”. Use {known}.", name=head, known=known)
-              for head in heads if head not in (*PLAIN, *corners)]  # fmt: skip
-    faults += [tr("Line 1: column “{name}” appears twice.", name=head) for head in sorted(set(heads)) if heads.count(head) > 1]
+    heads = [cell.lower() for cell in rows[0][1]]
+    faults = head_faults(heads, (*PLAIN, *_corners(job)))
     if faults:
         raise JobFault(source, faults)
     for line, row in rows[1:]:

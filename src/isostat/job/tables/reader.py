@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+from collections.abc import Sequence
 from pathlib import Path
 
 from isostat.job.files import JobFault, read_bytes
@@ -57,6 +58,13 @@ def rows_of(text: str, source: str) -> Rows:
     if faults:
         raise JobFault(source, faults)
     return rows
+
+
+def head_faults(heads: Sequence[str], known: Sequence[str]) -> list[str]:
+    """What is wrong with the names of columns: unknown, or there twice."""
+    named = ", ".join(known)
+    faults = [tr("Line 1: there is no column “{name}”. Use {known}.", name=h, known=named) for h in heads if h not in known]
+    return faults + [tr("Line 1: column “{name}” appears twice.", name=h) for h in sorted(set(heads)) if heads.count(h) > 1]
 
 
 def _fault(cell: str) -> str:

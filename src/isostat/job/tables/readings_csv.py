@@ -13,7 +13,7 @@ from isostat.job.linkage_points import BAR_LINK, LINKAGE_POINTS, LINKAGE_WORDS
 from isostat.job.points import AXLE_POINTS, CORNER_POINTS, POINTS, SIDES, VEHICLE_POINTS, Point
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
-from isostat.job.tables.reader import rows_of
+from isostat.job.tables.reader import head_faults, rows_of
 from isostat.language import later, tr
 from isostat.units.format import with_unit
 from isostat.units.parse import NotUnderstood
@@ -86,13 +86,7 @@ def with_measurements(job: Job, text: str, source: str, preset: Preset = DEFAULT
     if not rows:
         raise JobFault(source, [later("The file is empty. It needs a line of column names, then a line per corner.")])
     heads = [BEFORE.get(cell.lower(), cell.lower()) for cell in rows[0][1]]
-    faults = [
-        tr("Line 1: there is no column “{name}”. Use corner, {known}.", name=head, known=", ".join(COLUMNS))
-        for head in heads
-        if head not in ("corner", *COLUMNS)
-    ]
-    twice = [head for head in sorted(set(heads)) if heads.count(head) > 1]
-    faults += [tr("Line 1: column “{name}” appears twice.", name=head) for head in twice]
+    faults = head_faults(heads, ("corner", *COLUMNS))
     if "corner" not in heads:
         faults.append(tr("Line 1: the column “corner” is missing."))
     if faults:
