@@ -139,10 +139,20 @@ def test_a_leaf_that_is_added_is_cut_and_stands_off_as_two_bows_do() -> None:
         ("dairy-trailer", None, "jack_place", "the axle tube by the spring seats"),
         ("kite-winch-buggy", 1, "bar_length", "903 mm"),
         ("hive-hauler", 1, "valve_rod", None),
+        ("hive-hauler", 1, "stop_change", "Put a spacer of 14 mm under it"),
+        ("hive-hauler", 0, "stop_change", "Fit it as it is"),
     ],
 )
 def test_what_a_job_knows_of_its_parts_is_filled_in(name: str, axle: int | None, setting_of: str, words: str | None) -> None:
     assert setting(setting_of, At(assess(demo(name)), Reader(demo(name)), axle, None)) == words
+
+
+@pytest.mark.parametrize(("high_m", "words"), [(0.06, "Trim it square to 50 mm"), (None, "Trim 10 mm off it, square")])
+def test_a_stop_is_trimmed_to_what_is_left_of_it(high_m: float | None, words: str) -> None:
+    job = put_number(demo("survey-buggy"), path_to(JOB.proposal.axles[0].stop.spacer_m), -0.01)
+    if high_m is not None:
+        job = put_number(job, path_to(JOB.as_found.axles[0].stop.free_height_m), high_m)
+    assert setting("stop_change", at(job, 0, None)) == words
 
 
 def test_u_bolts_come_by_the_half_inch_where_springs_are_in_inches() -> None:

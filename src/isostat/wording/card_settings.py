@@ -164,15 +164,15 @@ def _valve_rod(at: At) -> str | None:
     return None if rod is None or bag.gas != "levelled" else at.r.coil(rod + up)
 
 
-def _stop(trimmed: bool) -> Callable[[At], str | None]:
-    def said(at: At) -> str | None:
-        spacer, fit = at.a.fits[at.i].stop_spacer_m, at.a.job.proposal.axles[at.i].stop
-        if trimmed:
-            high = fit.free_height_m or at.a.job.as_found.axles[at.i].stop.free_height_m
-            return at.r.coil(float(high.value) + spacer) if spacer < 0.0 and high is not None else tr("its full height")
-        return at.r.coil(spacer) if spacer > 0.0 else tr("none")
-
-    return said
+def _stop_change(at: At) -> str:
+    """What is done to the stop itself."""
+    spacer, fit = at.a.fits[at.i].stop_spacer_m, at.a.job.proposal.axles[at.i].stop
+    high = fit.free_height_m or at.a.job.as_found.axles[at.i].stop.free_height_m
+    if spacer > 0.0:
+        return tr("Put a spacer of {m} under it", m=at.r.coil(spacer))
+    if spacer < 0.0 and high is not None:
+        return tr("Trim it square to {m}", m=at.r.coil(float(high.value) + spacer))
+    return tr("Trim {m} off it, square", m=at.r.coil(-spacer)) if spacer < 0.0 else tr("Fit it as it is")
 
 
 def _stop_gap(at: At) -> str | None:
@@ -229,8 +229,8 @@ SETTINGS: dict[str, Callable[[At], str | None]] = {
     "jack_place": _jack_place, "photos": _photos, "floor_load": _floor_load, "target_case": _target_case, "lamp_case": _target_case,
     "lamp_drop": _lamp_drop, "block": _block, "pinion": _pinion, "bag_height": _bag_height,
     "valve_rod": _valve_rod, "least_pressure": _pressure("least_pa"),
-    "most_pressure": _pressure("most_pa"), "floor_pressure": _pressure("floor"), "stop_trim": _stop(trimmed=True),
-    "stop_spacer": _stop(trimmed=False), "stop_gap": _stop_gap, "strap": _strap, "stroke_left": _stroke_left,
+    "most_pressure": _pressure("most_pa"), "floor_pressure": _pressure("floor"), "stop_change": _stop_change,
+    "stop_gap": _stop_gap, "strap": _strap, "stroke_left": _stroke_left,
     "shock_left": _stroke_left, "rail_alike": lambda at: at.r.height_unit(float(rules.AXLE_SIDEWAYS)),
     "shock": _shock, "wheel_out": _wheel_out, "hose_longer": _hose_longer, "foam": _foam,
     **card_springs.SETTINGS, **card_leaves.SETTINGS, **card_dragged.SETTINGS, **card_bolts.SETTINGS,
