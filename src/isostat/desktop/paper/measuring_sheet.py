@@ -103,7 +103,8 @@ def _grid(p: QPainter, t: Theme, area: QRectF, head: str, points: tuple[Point, .
         p.drawText(QPointF(area.left() + words + k * wide, area.top() + 11), name)
     for n, point in enumerate(points):
         y = area.top() + 17 + n * pitch
-        p.drawText(QPointF(area.left(), y + 12), f"{tr(point.words)}, {preset.unit(point.quantity).sign}")
+        words_of = ", ".join(one for one in (tr(point.words), preset.unit(point.quantity).sign) if one)
+        p.drawText(QPointF(area.left(), y + 12), words_of)
         for k in range(1 if point in VEHICLE_POINTS else len(columns)):
             p.drawRect(QRectF(area.left() + words + k * wide, y, wide - 6, pitch - 3))
 
