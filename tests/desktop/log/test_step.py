@@ -98,6 +98,9 @@ def test_an_entry_waits_for_its_promise_and_the_window_does_not(open_window, qtb
     assert window.document.job.log == () and read(window, "log waiting") == "Working out what it should read."
     qtbot.waitUntil(lambda: len(window.document.job.log) == 1, timeout=30_000)
     assert window.document.job.log[0].promised and window.findChild(Number, "log waiting").isHidden()
+    qtbot.waitUntil(
+        lambda: getattr(QApplication.focusWidget(), "objectName", str)() == "log 0 left height"
+    )  # and the hand types on
     window.document.edit(add_axle, "axle")
     press(qtbot, window, "log add")
     window.document.undo.undo()  # the job goes on meanwhile: nothing is added to what is not seen any more
@@ -188,11 +191,13 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
         sheet.show_entry(n)
         assert not faults(sheet), n
     press(qtbot, window, "log add")
+    QApplication.processEvents()
+    QApplication.focusWidget().clearFocus()  # the first height, whose text is selected and so drawn twice
     for state in ("just let down", "driven", "rolled and bounced"):
         choose(window, "log state", state)
         assert not faults(sheet), state
     type_into(qtbot, window, "log 0 left height", "400 mm")
-    QApplication.focusWidget().clearFocus()  # its text is selected, and so drawn twice
+    QApplication.focusWidget().clearFocus()
     assert not faults(sheet)
     worked_out(qtbot, window)
     assert not faults(sheet)

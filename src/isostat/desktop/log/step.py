@@ -45,6 +45,7 @@ class LogStep(Sheet):
         super().__init__()
         self.entry = 0
         self._waiting: tuple[Assessment, Edit, str] | None = None  # an edit that needs the promise, of which job
+        self._awaited: int | None = None  # of the entry that was asked for: the hand goes on in its first height
         self._wheels = self._banner = self._chart = QRectF()
 
     @override
@@ -80,6 +81,9 @@ class LogStep(Sheet):
             self._chart = QRectF(area.left(), top, area.width(), foot - top)
             lay_settling(self, v, self._chart, self.entry)
         self._lay_due(v, QRectF(area.left(), foot + t.px(4), area.width(), t.px(DUE_HIGH)))
+        if self._awaited is not None and self._awaited < len(entries):
+            QTimer.singleShot(0, partial(self.focus_on, path_to(JOB.log[self._awaited].heights[0].left_m)))
+            self._awaited = None
 
     def _waits(self, v: View) -> bool:
         """Whether an edit waits for the promise; made as soon as that is there, dropped where the job has gone on."""
@@ -89,7 +93,9 @@ class LogStep(Sheet):
         if a is v.a and not v.prediction_fresh:
             return True
         self._waiting = None
-        if a is v.a:
+        if a is not v.a:
+            self._awaited = None
+        else:
             QTimer.singleShot(0, partial(self.edited.emit, change, words, -1))
         return False
 
@@ -180,7 +186,7 @@ class LogStep(Sheet):
 
     def _add(self) -> None:
         assert self.view is not None
-        self.entry = len(self.view.job.log)
+        self.entry = self._awaited = len(self.view.job.log)
         today = f"{date.today():%Y-%m-%d}"
         self._once_promised(lambda job: with_entry(assess(job), today), tr("log entry"))
 
@@ -209,7 +215,7 @@ class LogStep(Sheet):
         assert self.view is not None and said.correction is not None
         n, turned = self.entry, said.correction.turned
         entry, today = self.view.job.log[n], f"{date.today():%Y-%m-%d}"
-        self.entry = len(self.view.job.log)
+        self.entry = self._awaited = len(self.view.job.log)
 
         def change(job: Job) -> Job:
             done = entry_turned(job, n, turned)
