@@ -79,7 +79,7 @@ def test_a_bolt_through_a_spacer_is_longer_by_it_and_to_be_had(preset: str, writ
 def test_a_helpers_bolt_goes_through_plate_and_bracket() -> None:
     job = demo("dairy-trailer")
     at = At(assess(job), Reader(job), 0, None)
-    assert setting("helper_bolt", at) == "plate, bracket and 1.8 times the bolt across"
+    assert setting("helper_bolt", at) == "plate + bracket + 1.8 × bolt diameter"
     for name, text in (("plate", "10"), ("bracket", "6"), ("bolt", "12")):
         job = write(job, ("foam helper 1", "0"), name, text)
     assert setting("helper_bolt", At(assess(job), Reader(job), 0, None)) == "40 mm (38 mm needed)"

@@ -42,7 +42,7 @@ PARTS = (  # of a list: what it takes, besides springs, and how many
     ("links", later("{link_part}"), 1),
     ("half shaft", later("differential spacer {diff_spacer}, bolt {diff_bolt}, of the same grade"), 2),
     ("half shaft", later("axle nut"), 2),
-    ("wheel spacer", later("wheel spacer {wheel_out}, or wheels of so much less offset; studs or bolts to suit"), 2),
+    ("wheel spacer", later("wheel spacer {wheel_out}, or wheels with that much less offset; studs or bolts to suit"), 2),
     ("put right", later("for Knock-on: {put_right}"), 1),
     ("coil on strut", later("top nut, lower bolts and nuts where its maker says new"), 2),
 )

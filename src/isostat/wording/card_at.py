@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from isostat.assess.log.promise import floor_case
 from isostat.assess.solve.assessment import Assessment
 from isostat.language import tr
+from isostat.units.unit import INCH_M, Quantity
 from isostat.wording.reader import Reader
 
 
@@ -33,6 +35,15 @@ class At:
     def floor(self) -> int:
         """The case of the workshop's floor, or as weighed."""
         return floor_case(self.a)
+
+    def stocked(self, length_m: float, needed_m: float) -> str:
+        """A length that can be bought, and what of it is needed."""
+        return tr("{m} ({needed} needed)", m=self.r.coil(length_m), needed=self.r.coil(needed_m))
+
+    @property
+    def in_inches(self) -> bool:
+        """Whether parts are bought by the inch."""
+        return math.isclose(self.r.preset.unit(Quantity.COIL).si, INCH_M)
 
     def both(self, values: list[str]) -> str:
         """Left and right, once where they are alike."""

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable
 
 from isostat.core import rules
 from isostat.core.parts.bolt import stocked_bolt
 from isostat.language import tr
 from isostat.units.parse import NotUnderstood, parse
-from isostat.units.unit import INCH_M, Quantity
+from isostat.units.unit import Quantity
 from isostat.wording.card_at import At
 from isostat.wording.card_dragged import diff_lower_m
 
@@ -26,14 +25,13 @@ def written_m(at: At, step: str, name: str) -> float | None:
 
 
 def _stocked(at: At, needed_m: float) -> str:
-    inches = math.isclose(at.r.preset.unit(Quantity.COIL).si, INCH_M)
-    return tr("{m} ({needed} needed)", m=at.r.coil(stocked_bolt(needed_m, inches=inches)), needed=at.r.coil(needed_m))
+    return at.stocked(stocked_bolt(needed_m, inches=at.in_inches), needed_m)
 
 
 def _longer(at: At, old_m: float | None, more_m: float) -> str:
     """A bolt through a spacer more."""
     if more_m <= 0.0:
-        return tr("as the old one")
+        return tr("same as the old one")
     return tr("{m} longer than the old one", m=at.r.coil(more_m)) if old_m is None else _stocked(at, old_m + more_m)
 
 
@@ -60,7 +58,7 @@ def helper_bolt(at: At) -> str:
     """Of a foam helper's clamp: plate, bracket, and what washer, nut and two threads take."""
     plate, bracket, rod = (written_m(at, "foam helper 1", name) for name in ("plate", "bracket", "bolt"))
     if plate is None or bracket is None or rod is None:
-        return tr("plate, bracket and {n} times the bolt across", n=f"{float(rules.U_BOLT_NUT):g}")
+        return tr("plate + bracket + {n} × bolt diameter", n=f"{float(rules.U_BOLT_NUT):g}")
     return _stocked(at, plate + bracket + float(rules.U_BOLT_NUT) * rod)
 
 

@@ -14,7 +14,6 @@ from isostat.assess.spring.leaf_added import AddedLeaf, added_leaf
 from isostat.assess.spring.leaf_hardware import leaf_hardware
 from isostat.core import rules
 from isostat.language import tr
-from isostat.units.unit import INCH_M, Quantity
 from isostat.wording.card_at import At
 from isostat.wording.card_springs import spacer
 
@@ -24,10 +23,9 @@ def u_bolts(at: At) -> str | None:
     found = leaf_hardware(at.a, at.i)
     if found is None or found.legs_m is None:
         return None
-    inches = math.isclose(at.r.preset.unit(Quantity.COIL).si, INCH_M)
-    step = float(rules.U_BOLT_STEP_INCH if inches else rules.U_BOLT_STEP)
+    step = float(rules.U_BOLT_STEP_INCH if at.in_inches else rules.U_BOLT_STEP)
     stocked = math.ceil(found.legs_m / step - 1e-6) * step
-    return tr("{m} ({needed} needed)", m=at.r.coil(stocked), needed=at.r.coil(found.legs_m))
+    return at.stocked(stocked, found.legs_m)
 
 
 def stack(at: At) -> str | None:

@@ -76,7 +76,7 @@ SIGNS = {  # below nought, and above
     What.HOSE: (later("{m} short"), later("{m}")),
     What.HOSE_CROSSED: (later("{m} short"), later("{m}")),
     What.WIRE: (later("{m} short"), later("{m}")),
-    What.VALVE_GAP: (later("closed, {m} past"), later("{m}")),
+    What.VALVE_GAP: (later("lever on its stop, {m} past"), later("{m}")),
     What.WIRE_CROSSED: (later("{m} short"), later("{m}")),
     What.LAMPS: (later("{m} above"), later("{m} below")),
     What.SPEEDOMETER: (later("{m} fast"), later("{m} slow")),

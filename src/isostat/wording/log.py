@@ -96,7 +96,9 @@ def instruction(a: Assessment, n: int, r: Reader) -> Instruction:
         return _history(a, n, found, r)
     match found.verdict:
         case Verdict.NOT_PROMISED:
-            said = tr("Axles came or went since, or the file was written by hand. It follows from the parts as they are now.")
+            said = tr(
+                "Axles were added or removed since, or the file was written by hand. It follows from the parts as they are now."
+            )
             return Instruction(tr("What this entry should read was not kept."), said)
         case Verdict.NOT_READ:
             return Instruction(tr("Read hub to arch at every wheel."))
@@ -127,7 +129,8 @@ def _history(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
     if a.job.log[n].turned:
         turned = "; ".join(say_turned(one, steps, r) for one, steps in turned_at(a, n))
         return Instruction(
-            tr("Turned then: {turned}.", turned=turned), " ".join((off, tr("Now read it again.") if last else "")).strip()
+            tr("Changed after this reading: {turned}.", turned=turned),
+            " ".join((off, tr("Now read it again.") if last else "")).strip(),
         )
     match found.verdict:
         case Verdict.NOT_READ:
@@ -137,7 +140,7 @@ def _history(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
         case Verdict.INSIDE:
             return Instruction(tr("Inside the band."))
         case _:
-            return Instruction(off, tr("Read again since."))
+            return Instruction(off, tr("It was read again later."))
 
 
 def _corrected(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:

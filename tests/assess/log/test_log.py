@@ -186,7 +186,7 @@ def test_parts_that_cannot_be_typed_stay_as_they_are_solved() -> None:
     job = put_number(job, (*path_to(JOB.proposal.axles[0]), "right", "free_length_m"), 0.9)
     a = assess(job)
     assert max(a.orders[0].order.spacer_m) > 0.3
-    assert np.isfinite(turned_m(a, 2, 0)).all() and instruction(a, 0, Reader(job)).sentence.startswith("Turned then")
+    assert np.isfinite(turned_m(a, 2, 0)).all() and instruction(a, 0, Reader(job)).sentence.startswith("Changed after")
 
 
 def test_nothing_is_promised_of_a_vehicle_that_tips() -> None:

@@ -63,7 +63,7 @@ def test_four_heights_give_one_instruction(open_window, qtbot: QtBot, tmp_path: 
     assert read_job(tmp_path / "kept.json").log == window.document.job.log
     press(qtbot, window, "log entry 0")
     assert sheet.findChild(QPushButton, "log turned").isHidden(), "it was done"
-    assert read(window, "log instruction") == "Turned then: Spacer 23 mm thicker front left, 26 mm total."
+    assert read(window, "log instruction") == "Changed after this reading: Spacer 23 mm thicker front left, 26 mm total."
     for _ in range(5):  # four heights, and the correction
         QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert len(window.document.job.log) == 1 and window.document.job.log[0].turned == ()
