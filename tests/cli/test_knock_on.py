@@ -23,6 +23,7 @@ def test_the_list_worst_first_with_what_puts_it_right(job: str, capsys: pytest.C
     said = capsys.readouterr().out
     assert said.index("! Brake valve rod") < said.index("  Pinion angle, nose up, rear: 3.2°")
     assert "Rod about 34 mm longer" in said and "(UN Regulation 48)" in said
+    assert "g: ≈ 1.19 → ≈ 0.92, home full" in said, "the height of its centre of gravity was not read"
     assert main(["knock-on", job, "--strict"]) == 3
     assert main(["knock-on", job, "--units", "in lb lb/in psi"]) == 0
     assert "in longer" in capsys.readouterr().out

@@ -17,9 +17,11 @@ from isostat.assess import assess, workings
 from isostat.assess.fixes import judge_fixes
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Step
+from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.spring.winding import wound
 from isostat.assess.travel.findings import OrderRight
 from isostat.assess.workings import Explain, Shown, explain, shown_numbers
+from isostat.assess.workings.knock_on import NUMBERS
 from isostat.core.parts.wire import wire
 from isostat.core.working import Origin
 from isostat.desktop.pieces.fields import Choice, QuantityField
@@ -349,7 +351,9 @@ def test_working_opens_on_the_steps_own_number_and_hover_says_that_it_can_be_ask
     window = open_window(hive_on_coils())
     for step in Step:
         window.go(step)
-        assert window.working.picked is not None and window.working.picked.number is MAIN_NUMBERS[step].number
+        first = knock_ons(window.document.assessment)[0]
+        own = NUMBERS[first.what] if step is Step.KNOCK_ON else MAIN_NUMBERS[step].number
+        assert window.working.picked is not None and window.working.picked.number is own
         assert not window.working.findChild(QWidget, "formula").isHidden()
     window.go(Step.SPRING)
     window.sheets[Step.SPRING].turn_axle(1)

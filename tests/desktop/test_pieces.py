@@ -94,3 +94,4 @@ def test_a_formula_is_written_as_a_reader_writes_it() -> None:
     assert pretty("k * MR**2 + S * c") == "k·MR² + S·c"
     assert pretty("sqrt(k_w / (N - m_u)) / (2 * pi)") == "√(k<sub>w</sub>/(N − m<sub>u</sub>))/(2·π)"
     assert pretty("sqrt((h - h_t)**2)") == "√((h − h<sub>t</sub>)²)"
+    assert pretty("gamma_0 + alpha + theta") == "γ<sub>0</sub> + α + θ"

@@ -70,6 +70,13 @@ def page(name: str = "hive-hauler", units: str = "mm kg N/mm bar") -> CardPage:
     return card_page(a, Reader(a.job, PRESETS[units]), prediction(a, 400), judge(a))
 
 
+def test_what_goes_on_further_down_says_so() -> None:
+    """Each part is headed once; where others come between, it goes on under its name, continued."""
+    heads = [section.headed for section in page("kite-winch-buggy").sections]
+    assert heads[0] == "Before anything is undone" and heads.count("Before anything is undone, cont.") == 1
+    assert all(head.removesuffix(", cont.") in heads[: heads.index(head)] for head in heads if head.endswith(", cont."))
+
+
 @pytest.mark.parametrize("name", ["hive-hauler", "kite-winch-buggy", "orchard-sprayer", "survey-buggy"])
 def test_the_web_page_stands_alone_and_holds_every_step(name: str) -> None:
     found = seen(card_html(page(name), "today"))

@@ -81,17 +81,19 @@ class Row:
 
 @dataclass(frozen=True, slots=True)
 class Section:
-    """Steps of one list at one place, that follow each other."""
+    """Steps of one list at one place, that follow each other. again: earlier ones of the same stand further up."""
 
     title: str
     place: str
     rows: tuple[Row, ...]
     ruler: Ruler | None = None
+    again: bool = False
 
     @property
     def headed(self) -> str:
         """What is done, and where."""
-        return _headed(self.title, self.place)
+        head = _headed(self.title, self.place)
+        return tr("{part}, cont.", part=head) if self.again else head
 
 
 @dataclass(frozen=True, slots=True)
@@ -259,7 +261,8 @@ def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]
         else:
             ruler = None if (e.step.list, e.place) in ruled else ruler_of(a, r, e.step.list, e.axle, e.side)
             ruled.add((e.step.list, e.place))
-            out.append(Section(title, place, (row,), ruler))
+            again = any((section.title, section.place) == (title, place) for section in out)
+            out.append(Section(title, place, (row,), ruler, again))
     return tuple(out)
 
 

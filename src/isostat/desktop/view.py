@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from isostat.assess import Assessment
 from isostat.assess.fixes import Fix
@@ -11,6 +11,7 @@ from isostat.assess.measure.value_of_readings import Buy
 from isostat.assess.spring.leaves_to_add import LeavesOffered
 from isostat.assess.stance.band import Prediction
 from isostat.assess.workings import Shown
+from isostat.assess.workings.knock_on import number_of
 from isostat.desktop.theme import Theme
 from isostat.job.schema import Job
 from isostat.language import tr
@@ -33,6 +34,7 @@ class View:
     reader: Reader
     theme: Theme
     step: Step
+    picked: Shown | Judgement | None = None  # whose working or reason is shown
     ghosts: bool = False
     buys: tuple[Buy, ...] | None = None  # what each missing reading buys, None until it was worked out
     buys_fresh: bool = False  # for this job, not for one before it
@@ -92,6 +94,11 @@ class View:
         """The gravest judgement of a step, if it is more than a note."""
         own = [j for j in self.judgements if j.step is step and j.grade > Grade.NOTE]
         return own[0] if own else None
+
+    def is_lit(self, j: Judgement) -> bool:
+        """Whether a finding is that of the number whose working is shown."""
+        number = number_of(j)
+        return number is not None and isinstance(self.picked, Shown) and number == replace(self.picked, case=0)
 
     def letter(self, judgement: Judgement) -> str:
         """A letter of this list of findings, A to Z without I and O."""

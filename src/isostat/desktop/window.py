@@ -170,6 +170,7 @@ class MainWindow(QMainWindow):
             reader=Reader(d.job, self.preferences.shown_units()),
             theme=self.preferences.theme,
             step=self.step,
+            picked=self.working.picked,
             ghosts=self.ghosts,
             buys=self.buying.at_hand(d.assessment),  # type: ignore[arg-type]
             buys_fresh=self.buying.fresh(d.assessment),
@@ -249,8 +250,14 @@ class MainWindow(QMainWindow):
         words = say_fix(fix, Reader(self.document.job, self.preferences.shown_units())).title
         self.document.edit(fix.remedy.on, words)  # to the job as it is: edits made since stay
 
-    def _ask(self, shown: Asked) -> None:
-        self.working.pick(shown)
+    def _main_number(self) -> Shown:
+        own = self.sheets[self.step].own_number(self.view())
+        return replace(own or MAIN_NUMBERS[self.step], case=self.case)
+
+    def _ask(self, shown: Asked | None) -> None:
+        """The working of a number, and its finding lit; None: of the number in view."""
+        self.working.pick(shown or self._main_number())
+        self.findings.show_view(self.view())
 
     def _say_edit_refused(self, fault: JobFault, words: str) -> None:
         """What the job refused, said beside the field in hand."""
@@ -283,15 +290,14 @@ class MainWindow(QMainWindow):
         self._wish()
 
     def _pick_main(self) -> None:
-        """The working of the step's own number; on Spring that of the axle that is open."""
-        axle = self.sheets[self.step].axle if self.step is Step.SPRING else 0
-        self.working.pick(replace(MAIN_NUMBERS[self.step], case=self.case, axle=axle))
+        """The working of the number in view: of the line that is chosen, the axle that is open, else the step's own."""
+        self._ask(None)
 
     def show_case(self, case: int) -> None:
         """Everything for another load case; round at the ends."""
         self.case = case % len(self.document.job.cases)
         picked = self.working.picked
-        if isinstance(picked, Shown) and picked.number is MAIN_NUMBERS[self.step].number:
+        if isinstance(picked, Shown) and picked.number is self._main_number().number:
             self.working.pick(replace(picked, case=self.case))
         self.redraw()
 

@@ -89,7 +89,7 @@ def _now(at: At, what: What) -> str | None:
     """A line of Knock-on at the target."""
     for line in knock_ons(at.a):
         if line.what is what and line.axle == at.i and not line.asks:
-            return say_case(line, at.a.target_case, at.r)
+            return say_case(at.a, line, at.a.target_case, at.r)
     return None
 
 

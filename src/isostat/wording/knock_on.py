@@ -16,13 +16,15 @@ from isostat.assess.knock_on.line import Cure, Line, What, outside
 from isostat.assess.knock_on.lines import worsened
 from isostat.assess.knock_on.on_card import on_card
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.workings.knock_on import number_in
 from isostat.job.edits.paths import Path
 from isostat.job.out_of_range import say_out_of_range
 from isostat.language import capital, later, tr
 from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
+from isostat.wording.about import about
 from isostat.wording.knock_on_words import CURES, FITS, READINGS, RODS, SIGNS, THICK, WHAT
-from isostat.wording.reader import Reader
+from isostat.wording.reader import ABOUT, Reader
 from isostat.wording.tell import tell
 
 
@@ -57,21 +59,22 @@ def say_allowed(line: Line | DraggedOutside, r: Reader, decimals: int | None = N
     return tr("{m} or more", m=ends[0]) if ends[1] is None else tr("{low} to {high}", low=ends[0], high=ends[1])
 
 
-def say_case(line: Line, case: int, r: Reader) -> str:
-    """A thing in a case."""
-    return say_value(line.what, line.quantity, float(line.now[case]), r)
+def say_case(a: Assessment, line: Line, case: int, r: Reader) -> str:
+    """A thing in a case; ≈ where it mainly rests on something assumed."""
+    said = say_value(line.what, line.quantity, float(line.now[case]), r)
+    return about(a, number_in(line, case), said) if np.isfinite(line.now[case]) else said
 
 
 def say_before(line: Line, r: Reader) -> str:
     """As weighed, where that is known."""
     if line.changes and line.what in (What.CASTER, What.PINION):
         return tr("not read")
-    return say_value(line.what, line.quantity, line.before, r)
+    return (ABOUT if line.was_guessed else "") + say_value(line.what, line.quantity, line.before, r)
 
 
-def say_worst(line: Line, r: Reader) -> str:
+def say_worst(a: Assessment, line: Line, r: Reader) -> str:
     """Its worst case."""
-    return tr("{value}, {case}", value=say_case(line, line.worst, r), case=r.case(line.worst))
+    return tr("{value}, {case}", value=say_case(a, line, line.worst, r), case=r.case(line.worst))
 
 
 def say_cure(line: Line, cure: Cure, r: Reader) -> str:
@@ -118,7 +121,10 @@ def say_worsens(a: Assessment, line: Line, cure: Cure, r: Reader) -> str:
     worse = worsened(a, line, cure)
     if not worse:
         return ""
-    said = [tr("{what} {value}", what=say_what(one, r), value=say_case(one, one.worst, r)) for one in worse]
+    said = [
+        tr("{what} {value}", what=say_what(one, r), value=say_value(one.what, one.quantity, float(one.now[one.worst]), r))
+        for one in worse
+    ]
     return tr("Worsens: {things}.", things=", ".join(said))
 
 
@@ -156,7 +162,7 @@ def knock_on_text(a: Assessment, lines: tuple[Line, ...], r: Reader) -> str:
             out += [f"{say_what(line, r)}: {say_asks(line, r)}"]
             continue
         mark = "! " if line.outside.any() else "  "
-        out.append(f"{mark}{say_what(line, r)}: {say_before(line, r)} → {say_worst(line, r)}")
+        out.append(f"{mark}{say_what(line, r)}: {say_before(line, r)} → {say_worst(a, line, r)}")
         if allowed := say_allowed(line, r):
             out.append("      " + tr("allowed {allowed} ({whose})", allowed=allowed, whose=tr(line.whose)))
         if line.outside.any():

@@ -12,8 +12,10 @@ from pytestqt.qtbot import QtBot
 
 from isostat.answers.card import card_page
 from isostat.assess.judgement import Step
+from isostat.assess.knock_on.findings import DraggedOutside
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
+from isostat.assess.workings.knock_on import number_in
 from isostat.desktop.far.view import FarView
 from isostat.desktop.knock_on.readings import GROUP_OF, GROUPS
 from isostat.desktop.knock_on.step import KnockOnStep
@@ -157,11 +159,16 @@ def test_the_keyboard_goes_through_the_list_and_every_way_is_shown(open_window, 
     for _ in range(caster):
         QTest.keyClick(sheet.findChild(QPushButton, f"knock row {sheet.chosen}"), Qt.Key.Key_Down)
     assert sheet.chosen == caster and sheet.findChild(QPushButton, f"knock row {caster}").isChecked()
+    assert window.working.picked == number_in(lines[caster], window.case) and read(window, "working of") == "caster, front axle"
+    assert read(window, "finding 0 title").startswith("Caster: 4.8°"), "its finding is seen first"
+    lit = [j for j in window.document.judgements if window.view().is_lit(j)]
+    assert [type(j) for j in lit] == [DraggedOutside]
     said = [read(window, f"cure {n} {k}") for n in range(3) for k in (0, 2)]
     assert said[0].startswith("Upper links") and "half turns" in said[0] and said[1].startswith("Worsens: Shaft joint, axle end")
     assert "Adjustable arms fit best" in read(window, "cure 0 3") and read(window, "part head") == "from the left, front"
     QTest.keyClick(sheet.findChild(QPushButton, f"knock row {caster}"), Qt.Key.Key_Up)
     assert sheet.chosen == caster - 1
+    assert read(window, "finding 0 title").startswith("Axle sideways"), "and the other's now"
     type_into(qtbot, window, "knock high", "40")  # it is in order now, and stands further down: it stays chosen
     assert knock_ons(window.document.assessment)[sheet.chosen].what is lines[caster - 1].what and sheet.chosen > caster
     QTest.keyClick(sheet.findChild(QPushButton, f"knock row {sheet.chosen}"), Qt.Key.Key_M)
@@ -260,7 +267,7 @@ def what_row(window: MainWindow, what: What, axle: int | None) -> int:
 def carded(window: MainWindow, part: str) -> str:
     """The steps of a part of the job card."""
     page = card_page(window.document.assessment, Reader(window.document.job))
-    return " ".join(row.text for section in page.sections if section.headed == part for row in section.rows)
+    return " ".join(row.text for section in page.sections if section.headed.removesuffix(", cont.") == part for row in section.rows)
 
 
 def headed(window: MainWindow) -> str:

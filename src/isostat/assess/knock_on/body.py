@@ -51,6 +51,7 @@ def _lamps(a: Assessment) -> Iterator[Line]:
         low=low,
         high=high,
         whose=UN_48,
+        was_guessed=lamps.drop_was_m.assumed,
         guessed=lamps.drop_was_m.assumed,
         mended=mends(tuple, (Cure(Way.AIM, float(by), Quantity.HEIGHT, now + by),)),
     )
@@ -66,7 +67,7 @@ def _lamp_height(a: Assessment) -> Iterator[Line]:
     off = outside(now, low, high)
     by = -float(off[np.argmax(np.abs(off))])
     yield Line(what=What.LAMP_HEIGHT, axle=None, quantity=Quantity.HEIGHT, before=lamps.was_m.value, now=now, low=low, high=high,
-               whose=UN_48, guessed=lamps.was_m.assumed,
+               whose=UN_48, was_guessed=lamps.was_m.assumed, guessed=lamps.was_m.assumed,
                mended=mends(tuple, (Cure(Way.LAMP, by, Quantity.HEIGHT, now + by),)))  # fmt: skip
 
 

@@ -44,6 +44,11 @@ class ValveToSet(Judgement):
         return abs(self.by_m)
 
 
+def thing_of(j: Judgement) -> What | None:
+    """Which line of the list a finding is about; None for a finding of something else."""
+    return j.what if isinstance(j, DraggedOutside) else What.VALVE if isinstance(j, ValveToSet) else None
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BarAgainstLeaves(Judgement):
     """A track bar on an axle that leaves hold sideways already."""

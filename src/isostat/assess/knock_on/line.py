@@ -125,6 +125,7 @@ class Line:
 
     low, high: between what it may lie, None where there is no such end; whose: who says so. changes: what it was is not known, so
     before is nought and only the change is meant. asks: readings that lack, as paths of the job; with any, now is empty.
+    was_guessed: before rests on something assumed; guessed: now does.
     """
 
     what: What
@@ -138,6 +139,7 @@ class Line:
     changes: bool = False
     mended: Callable[[], tuple[Cure, ...]] = tuple
     asks: tuple[Path, ...] = ()
+    was_guessed: bool = False
     guessed: bool = False
 
     @property

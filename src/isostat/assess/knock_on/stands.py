@@ -18,16 +18,17 @@ RAMPS = (What.APPROACH, What.BREAKOVER, What.DEPARTURE)
 
 def stance_lines(a: Assessment, _: Change = AS_READ) -> Iterator[Line]:
     """Of the whole vehicle."""
-    was = ramps(a, None)
+    ramps_were = ramps(a, None)
     every = [ramps(a, case) for case in range(a.cases)]
     for n, what in enumerate(RAMPS):
-        before = was[n]
+        before = ramps_were[n]
         if before is None:
             continue
         now = np.array([each[n] for each in every], dtype=float)
         yield Line(what=what, axle=None, quantity=Quantity.ANGLE, before=before, now=np.where(a.proposed.stands, now, np.nan))
     highs = [gravity_height_in(a, case) for case in range(a.cases)]
     tips = np.array([stability(a, high.value) for high in highs])
-    before = stability(a, gravity_height_m(a).value)
-    yield Line(what=What.TIPS_AT, axle=None, quantity=Quantity.RATIO, before=before, now=np.where(a.proposed.stands, tips, np.nan),
+    was = gravity_height_m(a)
+    yield Line(what=What.TIPS_AT, axle=None, quantity=Quantity.RATIO, before=stability(a, was.value),
+               now=np.where(a.proposed.stands, tips, np.nan), was_guessed=was.assumed,
                guessed=any(high.assumed for high in highs))  # fmt: skip

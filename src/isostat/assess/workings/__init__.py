@@ -41,6 +41,8 @@ AXLE = (load.axle_load, corner.mean_height, corner.tyre_share)
 CASE = (load.whole, load.gravity_x, load.gravity_y, *load.SHARES.values())
 EVENT = (events.event, events.event_away, events.event_up, events.event_up_away)
 ORDERED = (order.spring_rate, order.free_length, order.spacer, order.preload, corner.target)
+OF_THE_VEHICLE = (*CASE, *attitude.EVERY, *knock_on.OF_THE_VEHICLE)
+OF_AN_AXLE = (*AXLE, *(number for number in knock_on.NUMBERS.values() if number not in OF_THE_VEHICLE), load.in_hand)
 FOUND = (derived.unsprung, derived.tyre_rate, derived.bar_rate, derived.spring_ratio, derived.friction, derived.stop_rate)
 
 

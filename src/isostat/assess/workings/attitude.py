@@ -166,6 +166,9 @@ def tips_at(a: Assessment, k: Shown) -> Working:
     )
 
 
+EVERY = (rake_now, lean, tips_at, lamp_height, lamp_drop, point_height, ramp)
+
+
 def shown_attitudes(a: Assessment, case: int) -> list[Shown]:
     """Every such number of a case."""
     keys = [Shown(number, case=case) for number in (rake_now, lean, tips_at)]

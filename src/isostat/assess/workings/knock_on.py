@@ -7,7 +7,9 @@ from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.knock_on.line import What
+from isostat.assess.judgement import Judgement
+from isostat.assess.knock_on.findings import thing_of
+from isostat.assess.knock_on.line import Line, What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.moved import mean_travel
 from isostat.assess.setup.figures import figure
@@ -133,11 +135,28 @@ NUMBERS: Mapping[What, Explain] = {
     What.DEPARTURE: departure, What.TIPS_AT: attitude.tips_at,
 }  # fmt: skip
 
+OF_THE_VEHICLE = tuple(
+    NUMBERS[what]
+    for what in (What.LAMPS, What.LAMP_HEIGHT, What.SPEEDOMETER, What.CRAB, What.AIDS, What.APPROACH, What.BREAKOVER,
+                 What.DEPARTURE, What.TIPS_AT)
+)  # fmt: skip
+
+
+def number_in(line: Line, case: int) -> Shown:
+    """The number that a line shows in a case."""
+    return Shown(NUMBERS[line.what], line.axle or 0, case=case)
+
+
+def number_of(j: Judgement) -> Shown | None:
+    """The number that a finding of this step is about; None for a finding of something else."""
+    what = thing_of(j)
+    return None if what is None else Shown(NUMBERS[what], j.place.axle or 0)
+
 
 def shown_knock_ons(a: Assessment) -> list[Shown]:
     """Every such number."""
     return [
-        Shown(NUMBERS[line.what], line.axle or 0, case=case)
+        number_in(line, case)
         for line in knock_ons(a)
         if line.what not in (What.LAMPS, What.LAMP_HEIGHT, What.TIPS_AT)
         for case in range(a.cases)

@@ -25,9 +25,10 @@ NAMES: Mapping[What, str] = {
     What.VALVE_GAP: "brake valve (LSPV) gap", What.SPEEDOMETER: "speedometer reads slow by",
     What.CRAB: "axles out of line, nose left", What.CARRIER_JOINT: "joint, carrier",
     What.JOINTS_DROOP: "shaft joints, full droop", What.TOE: "toe in, one wheel", What.BALL: "ball joint swings",
-    What.HALF_SHAFT_LOCK: "half-shaft joint, full lock", What.BAR_OVER: "anti-roll link to its arm", What.HOSE: "hose slack left",
-    What.HOSE_CROSSED: "hose slack left, articulated", What.WIRE: "wire slack left",
-    What.WIRE_CROSSED: "wire slack left, articulated", What.TRUE_AHEAD: "hub to hub, left longer",
+    What.HALF_SHAFT_LOCK: "half-shaft joint, full lock", What.BAR_OVER: "anti-roll link to its arm",
+    What.HOSE: "hose slack available",
+    What.HOSE_CROSSED: "hose slack available, articulated", What.WIRE: "wire slack available",
+    What.WIRE_CROSSED: "wire slack available, articulated", What.TRUE_AHEAD: "hub to hub, left longer",
     What.TRUE_ACROSS: "axle out, left more",
     What.PINION_BACK: "pinion off what it was", What.AIDS: "camera and radar tilt", What.LEVEL: "level sensor off",
 }  # fmt: skip

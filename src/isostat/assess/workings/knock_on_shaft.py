@@ -83,21 +83,28 @@ def joints_droop(a: Assessment, k: Shown) -> Working:
     return at_the_joint(a, k, What.JOINTS_DROOP, "The steeper of both ends, wheels at full droop.")
 
 
+JOINTS = (
+    ("beta_1", What.FRONT_JOINT, "joint, gearbox end"),
+    ("beta_c", What.CARRIER_JOINT, "joint, carrier"),
+    ("beta_2", What.REAR_JOINT, "joint, axle end"),
+)
+
+
 def ripple(a: Assessment, k: Shown) -> Working:
-    """The one joint that ripples as all together do."""
+    """The one joint that ripples as all together do: their squares with alternate signs, in phase where none is bent in plan."""
     line, shaft = line_shown(a, k, What.RIPPLE), shaft_of(a, k.axle)
-    if shaft.front is not None or shaft.double_cardan or shaft.plan_rad != 0.0:
-        inputs: tuple[Given, ...] = (
-            Given("B", "ripple of all joints, each in its phase", "ratio", float(line.now[k.case]) ** 2, Origin.COMPUTED),
-        )
-        return work(a, k, What.RIPPLE, "beta_r", "sqrt(B)", inputs, "Yokes in line. Halves of a double cardan cancel.")
-    one, two = (float(line_shown(a, k, what).now[k.case]) for what in (What.FRONT_JOINT, What.REAR_JOINT))
-    inputs = (
-        Given("beta_1", "joint, gearbox end", "angle", one, Origin.COMPUTED),
-        Given("beta_2", "joint, axle end", "angle", two, Origin.COMPUTED),
+    rule = "Yokes in line. " + ("The halves of the double cardan cancel." if shaft.double_cardan else "Equal angles cancel.")
+    if shaft.plan_rad != 0.0 or (shaft.front is not None and shaft.front.plan_rad != 0.0):
+        squares = Given("B", "joints in rad², each in its phase", "fine ratio", float(line.now[k.case]) ** 2, Origin.COMPUTED)
+        return work(a, k, What.RIPPLE, "beta_r", "sqrt(B)", (squares,), f"{rule} A bend in plan turns the phase of its joint.")
+    bent = [one for one in JOINTS if shaft.front is not None or one[1] is not What.CARRIER_JOINT][int(shaft.double_cardan) :]
+    inputs = tuple(
+        Given(symbol, words, "angle", float(line_shown(a, k, what).now[k.case]), Origin.COMPUTED) for symbol, what, words in bent
     )
-    rule = "Yokes in line, both joints in one plane: equal angles cancel."
-    return work(a, k, What.RIPPLE, "beta_r", "sqrt(sqrt((beta_1**2 - beta_2**2)**2))", inputs, rule)
+    if len(inputs) == 1:
+        return work(a, k, What.RIPPLE, "beta_r", inputs[0].symbol, inputs, rule)
+    squares_in_turn = "".join(f"{('', ' - ', ' + ')[n]}{one.symbol}**2" for n, one in enumerate(inputs))
+    return work(a, k, What.RIPPLE, "beta_r", f"sqrt(sqrt(({squares_in_turn})**2))", inputs, rule)
 
 
 def slip(a: Assessment, k: Shown, what: What, words: str) -> Working:

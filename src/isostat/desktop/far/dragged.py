@@ -36,7 +36,7 @@ def lay_dragged(say: Say, v: View) -> None:
             continue
         shown = Shown(NUMBERS[line.what], line.axle or 0, case=v.case)
         off = line.outside[v.case] != 0.0
-        value = tr("{before} → {now}", before=say_before(line, r), now=v.number(shown, say_case(line, v.case, r)))
+        value = tr("{before} → {now}", before=say_before(line, r), now=say_case(v.a, line, v.case, r))
         say(f"far moved {n}", value, 32, y + 30, 48, weight=600, role="watch" if off else "ink", shown=shown)
         words = tr("nothing to do")
         if line.outside.any():

@@ -200,9 +200,9 @@ def _body(sheet: Sheet, v: View, at: QPointF, axle: int) -> None:
     line.choice("knock aids", [tr(words) for words in AIDS_WORDS], AIDS.index(aids),
                 lambda n: sheet.put((*vehicle, "aids"), AIDS[n], label), label=label, wide=230).gap(8)  # fmt: skip
     rear = len(v.a.axles) - 1
-    words = tr("new tyre, {axle}", axle=v.reader.axle(rear))
+    words = tr("new tyre radius or size, {axle}", axle=v.reader.axle(rear))
     line = _with_room(line, sheet.text_width(words, 13) + v.theme.px(FIELD + 24))
-    line.words("knock tyre word", words, role="ink2")
+    line.words("knock tyre word", words, role="ink2", unit=v.reader.preset.unit(Quantity.HEIGHT).sign)
     tyre_field(line, "knock tyre", rear)
     for n in range(len(v.a.axles)):
         line = _slack(sheet, v, QPointF(at.x(), line.y + v.theme.px(29)), n)

@@ -12,8 +12,7 @@ from PyQt6.QtGui import QPainter
 from isostat.assess.judgement import Grade
 from isostat.assess.knock_on.line import Line
 from isostat.assess.knock_on.on_card import cure_of, on_card
-from isostat.assess.workings import Shown
-from isostat.assess.workings.knock_on import NUMBERS
+from isostat.assess.workings.knock_on import number_in
 from isostat.desktop.knock_on.allowed import lay_allowed
 from isostat.desktop.pieces.ink import case_sign, hatch, mark
 from isostat.desktop.pieces.sheet import MIDDLE, Sheet
@@ -59,15 +58,15 @@ def lay_row(sheet: Sheet, v: View, n: int, line: Line, area: QRectF, *, chosen: 
         room = area.width() * (1.0 - VALUES)
         sheet.text(f"knock asks {n}", said, at(VALUES, 3), size=13, role="watch", width=room)
         return
-    made.setAccessibleName(f"{say_what(line, r)}. {say_before(line, r)}, {say_worst(line, r)}")
+    made.setAccessibleName(f"{say_what(line, r)}. {say_before(line, r)}, {say_worst(v.a, line, r)}")
     if np.isfinite(line.now[v.case]):
         off = line.outside[v.case] != 0.0
-        shown = Shown(NUMBERS[line.what], line.axle or 0, case=v.case)
-        words = tr("{before} → {now}", before=say_before(line, r), now=v.number(shown, say_case(line, v.case, r)))
+        shown = number_in(line, v.case)
+        words = tr("{before} → {now}", before=say_before(line, r), now=say_case(v.a, line, v.case, r))
         sheet.text(f"knock now {n}", words, at(VALUES, 2), size=13, weight=600, role="watch" if off else "ink", shown=shown)
     if np.isfinite(line.now[line.worst]):
-        shown = Shown(NUMBERS[line.what], line.axle or 0, case=line.worst)
-        worst = tr("worst {value}", value=v.number(shown, say_worst(line, r)))
+        shown = number_in(line, line.worst)
+        worst = tr("worst {value}", value=say_worst(v.a, line, r))
         role = "watch" if line.outside.any() else "ink2"
         sheet.text(f"knock worst {n}", worst, at(VALUES, 20), size=12, role=role, shown=shown)
     if chosen:

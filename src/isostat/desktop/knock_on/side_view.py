@@ -11,8 +11,7 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess.knock_on.line import Line, What
 from isostat.assess.knock_on.lines import knock_ons
-from isostat.assess.workings import Shown
-from isostat.assess.workings.knock_on import NUMBERS
+from isostat.assess.workings.knock_on import number_in
 from isostat.desktop.knock_on.placed import Part, parts
 from isostat.desktop.pieces.elevation import Elevation, draw_body, draw_wheels, fit
 from isostat.desktop.pieces.ink import ground
@@ -78,9 +77,9 @@ def lay_side(sheet: Sheet, v: View, area: QRectF, chosen: int) -> None:
     room = area.width() / max(len(called), 1) - t.px(10)
     for one, x in _slots(v, area, called):
         line = one.line
-        shown = Shown(NUMBERS[line.what], line.axle or 0, case=v.case)
+        shown = number_in(line, v.case)
         role = "watch" if line.outside[v.case] != 0.0 else "ink"
-        value = tr("{before} → {now}", before=say_before(line, v.reader), now=v.number(shown, say_case(line, v.case, v.reader)))
+        value = tr("{before} → {now}", before=say_before(line, v.reader), now=say_case(v.a, line, v.case, v.reader))
         at, size = QPointF(x, area.top()), _fitting(v, value, room, 15.0, 600)
         sheet.text(f"side value {one.n}", value, at, size=size, weight=600, role=role, anchor=MIDDLE, shown=shown)
         words = say_what(line, v.reader)
@@ -95,8 +94,8 @@ def _fitting(v: View, text: str, room: float, size: float, weight: int) -> float
     return size
 
 
-def draw_side(p: QPainter, v: View, area: QRectF, chosen: int, group: str) -> None:
-    """Body, wheels, links and shafts; leaders from the values."""
+def draw_side(p: QPainter, v: View, area: QRectF, chosen: int, lit: tuple[str, int]) -> None:
+    """Body, wheels, links and shafts; leaders from the values. lit: which readings' parts, at which axle."""
     t, e = v.theme, elevation(v, area)
     p.save()
     p.setClipRect(area)
@@ -106,6 +105,7 @@ def draw_side(p: QPainter, v: View, area: QRectF, chosen: int, group: str) -> No
         draw_body(p, v, e, v.a.proposed, v.case)
         draw_wheels(p, v, e, v.a.proposed, v.case)
     for axle in range(len(v.a.axles)):
+        group = lit[0] if axle == lit[1] else ""
         draw_parts(p, v, e, parts(v, axle, None), group, before=True)
         draw_parts(p, v, e, parts(v, axle, v.case), group)
     p.setPen(pen(t, "ink3", 0.8))

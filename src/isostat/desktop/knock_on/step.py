@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+import numpy as np
 from PyQt6.QtCore import QEvent, QLineF, QObject, QPointF, QRectF, Qt
 from PyQt6.QtGui import QKeyEvent, QPainter
 from PyQt6.QtWidgets import QLineEdit, QPushButton
 from typing_extensions import override
 
-from isostat.assess.judgement import Grade, Step
-from isostat.assess.knock_on.findings import DraggedOutside, ValveToSet
+from isostat.assess.judgement import Grade
+from isostat.assess.knock_on.findings import thing_of
 from isostat.assess.knock_on.line import Line, What
 from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.on_card import cure_of
+from isostat.assess.workings import Shown
+from isostat.assess.workings.knock_on import number_in
 from isostat.desktop.knock_on.cures import lay_cures, put_on_card
 from isostat.desktop.knock_on.part_view import draw_part, lay_part, shown
 from isostat.desktop.knock_on.readings import GROUP_OF, lay_readings
@@ -46,8 +49,7 @@ class KnockOnStep(Sheet):
     def lay(self, v: View) -> None:
         lines = knock_ons(v.a)
         self.axle = min(self.axle, len(v.a.axles) - 1)
-        things = [(line.what, line.axle) for line in lines]
-        self.chosen = things.index(self._thing) if self._thing in things else min(self.chosen, max(len(lines) - 1, 0))
+        self._keep_chosen(lines)
         if not self.group:
             self.group = GROUP_OF[lines[0].what] if lines else "body"
         if not lines:
@@ -123,6 +125,20 @@ class KnockOnStep(Sheet):
             self.group = GROUP_OF[line.what]
             self.axle = self.axle if line.axle is None else line.axle
         self._relay()
+        self.asked.emit(None)
+
+    @override
+    def own_number(self, v: View) -> Shown | None:
+        lines = knock_ons(v.a)
+        self._keep_chosen(lines)
+        if not lines or not np.isfinite(lines[self.chosen].now[v.case]):
+            return None
+        return number_in(lines[self.chosen], v.case)
+
+    def _keep_chosen(self, lines: tuple[Line, ...]) -> None:
+        """What was chosen stays so, wherever it stands by now."""
+        things = [(line.what, line.axle) for line in lines]
+        self.chosen = things.index(self._thing) if self._thing in things else min(self.chosen, max(len(lines) - 1, 0))
 
     def show_readings(self, group: str, axle: int) -> None:
         """Readings of another kind or axle."""
@@ -164,16 +180,12 @@ class KnockOnStep(Sheet):
         draw_part(p, v, self._part, self.group, self.axle)
         if self.page == "readings":
             return
-        draw_side(p, v, self._side, self.chosen, self.group)
+        draw_side(p, v, self._side, self.chosen, (self.group, self.axle))
         draw_rule(p, v, self._side.bottom() + v.theme.px(4), self.width())
         if self._part.width() > 0.0:
             x = self._part.left() - v.theme.px(5)
             p.drawLine(QLineF(x, v.theme.px(HEAD), x, self._side.bottom() + v.theme.px(4)))
-        faults: set[object] = set()
-        for j in v.judgements:
-            if j.step is Step.KNOCK_ON and j.grade is Grade.FAULT:
-                what = j.what if isinstance(j, DraggedOutside) else What.VALVE if isinstance(j, ValveToSet) else None
-                faults.add((what, j.place.axle))
+        faults: set[object] = {(thing_of(j), j.place.axle) for j in v.judgements if j.grade is Grade.FAULT}
         for n, area in self._rows:
             draw_row(p, v, lines[n], area, grade_of(lines[n], faults))
         draw_rule(p, v, self._foot, self.width())

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QLineF, QPointF, pyqtSignal
+from PyQt6.QtCore import QLineF, QPointF, QRectF, pyqtSignal
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QPushButton
 from typing_extensions import override
@@ -47,14 +47,15 @@ class Findings(Sheet):
 
     @override
     def signature(self, v: View) -> object:
-        return v.judgements, v.fixes, v.step, v.theme, v.reader.preset, tuple(i.name for i in v.job.items), v.job.vehicle
+        return v.judgements, v.fixes, v.step, v.picked, v.theme, v.reader.preset, tuple(i.name for i in v.job.items), v.job.vehicle
 
     @override
     def lay(self, v: View) -> None:
         t = v.theme
         self._marks: list[tuple[Grade, float, str]] = []
         self._rules: list[float] = []
-        own = [j for j in v.judgements if j.step is v.step]
+        own = sorted((j for j in v.judgements if j.step is v.step), key=lambda j: not v.is_lit(j))  # that in hand is seen first
+        self._lit = (0.0, 0.0)
         self.caps("findings head", tr("Findings"), QPointF(t.px(12), t.px(13)))
         count = tr("{n} here, {total} total", n=len(own), total=len(v.judgements))
         self.text("findings count", count, QPointF(self.width() - t.px(12), t.px(12)), size=12.5, role="ink2", anchor=RIGHT)
@@ -64,7 +65,9 @@ class Findings(Sheet):
         y, foot = t.px(40), self._foot
         left_out = 0
         for n, judgement in enumerate(own):
-            y = self._finding(v, n, judgement, y, foot)
+            top, y = y, self._finding(v, n, judgement, y, foot)
+            if v.is_lit(judgement) and y <= foot:
+                self._lit = (top, y)
             if y > foot:
                 left_out = len(own) - n
                 break
@@ -165,5 +168,7 @@ class Findings(Sheet):
         head = v.theme.px(33)
         for y in (head, *self._rules, self._foot + v.theme.px(4)):
             p.drawLine(QLineF(1, y, self.width(), y))
+        top, foot = self._lit
+        p.fillRect(QRectF(1, top - v.theme.px(5), v.theme.px(4), foot - top - v.theme.px(3)), v.theme.colour("accent"))
         for grade, y, letter in self._marks:
             mark(p, v.theme, grade, QPointF(v.theme.px(22), y), 19, letter)

@@ -48,7 +48,7 @@ class Sheet(Walked, Signed):
     """Base of all drawn areas. `lay` places children for a view; `draw` paints strokes under them."""
 
     edited = pyqtSignal(object, str, int)  # Edit, words, gesture
-    asked = pyqtSignal(object)  # Asked
+    asked = pyqtSignal(object)  # Asked, or None: the number in view
     refused = pyqtSignal(str, object)  # in words, the field
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
@@ -77,6 +77,10 @@ class Sheet(Walked, Signed):
 
     def signature(self, v: View) -> object:
         """All that this sheet shows of a view; the same again and nothing is laid or painted. None: always anew."""
+        return None
+
+    def own_number(self, v: View) -> Shown | None:
+        """The number that the hand has in view, whose working is shown unasked; None: that of the step."""
         return None
 
     # -- flow

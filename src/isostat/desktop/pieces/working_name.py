@@ -11,9 +11,9 @@ from isostat.language import tr
 
 def place_of(v: View, shown: Shown) -> str:
     """`, front left` or `, rear axle`; nothing for a number of the whole vehicle."""
-    if shown.number in workings.CASE or shown.axle >= len(v.a.axles):
+    if shown.number in workings.OF_THE_VEHICLE or shown.axle >= len(v.a.axles):
         return ""
-    side = None if shown.number in (*workings.AXLE, workings.load.in_hand) else shown.side
+    side = None if shown.number in workings.OF_AN_AXLE else shown.side
     return f", {v.reader.corner(shown.axle, side)}"
 
 

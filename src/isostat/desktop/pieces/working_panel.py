@@ -28,10 +28,11 @@ from isostat.wording.sentences import say
 from isostat.wording.why import say_why
 
 POWERS = "⁰¹²³⁴⁵⁶⁷⁸⁹"
+GREEK = {"alpha": "α", "beta": "β", "gamma": "γ", "delta": "δ", "theta": "θ", "rho": "ρ", "tau": "τ", "psi": "ψ", "pi": "π"}
 
 
 def pretty(expression: str) -> str:
-    """A formula as a reader writes it: · for *, √ for sqrt, powers raised, subscripts set small."""
+    """A formula as a reader writes it: · for *, √ for sqrt, Greek by its letters, powers raised, subscripts set small."""
     text = (
         re.sub(r"\*\*(\d)", lambda power: POWERS[int(power[1])], expression)
         .replace(" * ", "·")
@@ -39,8 +40,8 @@ def pretty(expression: str) -> str:
         .replace(" / ", "/")
         .replace(" - ", " − ")
     )
-    text = re.sub(r"\bpi\b", "π", text)
-    return re.sub(r"([A-Za-z]+)_([A-Za-z0-9]+)", r"\1<sub>\2</sub>", text)
+    text = re.sub(r"[A-Za-z]+", lambda word: GREEK.get(word[0], word[0]), text)
+    return re.sub(r"(\w+?)_([A-Za-z0-9]+)", r"\1<sub>\2</sub>", text)
 
 
 FINE = {"acceleration": ("m/s²", 1.0, 3), "per metre": ("/m", 1.0, 3),

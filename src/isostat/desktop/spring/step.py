@@ -90,7 +90,11 @@ class SpringStep(Sheet):
         """Another axle, and the working of its rate."""
         self.axle, self.shelf = axle, ""
         self._relay()
-        self.asked.emit(Shown(workings.order.spring_rate, axle))
+        self.asked.emit(None)
+
+    @override
+    def own_number(self, v: View) -> Shown | None:
+        return Shown(workings.order.spring_rate, self.axle)
 
     def turn(self, page: str) -> None:
         """Another page of the step."""
