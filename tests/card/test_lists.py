@@ -26,8 +26,21 @@ def test_every_list_reads_and_names_only_steps_that_there_are() -> None:
     known = {step.key for one in lists.values() for step in one.steps}
     for one in lists.values():
         for step in one.steps:
-            for name in step.after:
+            for name in (*step.after, *step.ahead_of):
                 assert name in lists or name in known or f"{one.name} {name}" in known, (step.key, name)
+
+
+def test_what_is_read_at_ride_is_read_while_it_stands_on_its_wheels() -> None:
+    late = [
+        step.key
+        for one in step_lists().values()
+        for step in one.steps
+        if re.search(r"(?i)\b(measure|read)\b.*\b(at ride|hub to hub)\b", step.do)
+        and not step.ahead_of
+        and not any("after" in name for name in step.after)
+        and one.name not in ("before", "after", "links")  # links are squared at ride height on stands
+    ]
+    assert late == [], "or once it is down again"
 
 
 def test_every_setting_is_either_filled_in_or_known_to_be_a_blank() -> None:

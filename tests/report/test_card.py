@@ -72,8 +72,8 @@ def page(name: str = "hive-hauler", units: str = "mm kg N/mm bar") -> CardPage:
 
 def test_what_goes_on_further_down_says_so() -> None:
     """Each part is headed once; where others come between, it goes on under its name, continued."""
-    heads = [section.headed for section in page("kite-winch-buggy").sections]
-    assert heads[0] == "Before anything is undone" and heads.count("Before anything is undone, cont.") == 1
+    heads = [section.headed for section in page("hive-hauler").sections]
+    assert heads[0] == "Before anything is undone" and heads.count("Leaf pack, rear axle, cont.") == 1
     assert all(head.removesuffix(", cont.") in heads[: heads.index(head)] for head in heads if head.endswith(", cont."))
 
 

@@ -11,7 +11,7 @@ import numpy as np
 
 from isostat.answers.card_order import Bought, order_lines, ordered_parts
 from isostat.answers.ruler import Ruler, ruler_of
-from isostat.assess.fit.compose import AFTER, Entry, card_of
+from isostat.assess.fit.compose import AFTER, BEFORE, Entry, card_of
 from isostat.assess.fit.done import done_of
 from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.load.ratings import Rating, ratings
@@ -247,15 +247,18 @@ def _row(a: Assessment, r: Reader, n: int, e: Entry, tick: Tick | None, done: bo
 
 
 def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]) -> tuple[Section, ...]:
-    """List by list, place by place; what is done after the wheels are down is one section, whatever list it is of."""
+    """List by list, place by place; what is done before it is lifted, and once it is down, is a section each, whatever list it is
+    of.
+    """
     out: list[Section] = []
-    down, ruled = False, set[tuple[str, str]]()
-    for e, row in zip(card, rows, strict=True):
+    ruled = set[tuple[str, str]]()
+    lifted = max((n for n, e in enumerate(card) if e.step.list == BEFORE), default=0)
+    down = next((n for n, e in enumerate(card) if e.step.list == AFTER), len(card))
+    for n, (e, row) in enumerate(zip(card, rows, strict=True)):
         title, place = tr(e.title), row.place
-        if down and e.step.list != AFTER:
+        if e.step.list not in (BEFORE, AFTER) and not lifted < n < down:
             row = replace(row, text=tr("{part}: {text}", part=_headed(title, place), text=row.text))  # noqa: PLW2901 - the same, named
             title, place = out[-1].title, out[-1].place
-        down = down or e.step.list == AFTER
         if out and (out[-1].title, out[-1].place) == (title, place):
             out[-1] = replace(out[-1], rows=(*out[-1].rows, row))
         else:

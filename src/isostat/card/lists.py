@@ -21,7 +21,8 @@ class BadList(ValueError):
 class Step:
     """do, caution: sentences with {settings} to be filled in; the caution stands before the act.
 
-    after: steps that come first, by number in its own list, as `other list 3`, or a whole list; reads: what is written down;
+    after: steps that come first, by number in its own list, as `other list 3`, or a whole list; ahead_of: steps of what comes
+    before the work that wait for it: what is read or undone on its wheels, before it is lifted; reads: what is written down;
     torque: states in which its joint is tightened; look: sides and ends are looked at twice; hold: not driven until it is ticked;
     heights: of every wheel are read; when: what there must be for it to be asked: a brake valve, a new steel spring, leaves that
     come out, a cure on the card.
@@ -32,6 +33,7 @@ class Step:
     do: str
     caution: str = ""
     after: tuple[str, ...] = ()
+    ahead_of: tuple[str, ...] = ()
     reads: tuple[str, ...] = ()
     torque: tuple[str, ...] = ()
     look: bool = False
@@ -83,7 +85,7 @@ def read_list(name: str, text: str) -> StepList:
 
 
 def _step(name: str, n: int, given: dict[str, Any]) -> Step:
-    fields = {"do", "caution", "after", "reads", "torque", "look", "hold", "heights", "when"}
+    fields = {"do", "caution", "after", "ahead_of", "reads", "torque", "look", "hold", "heights", "when"}
     unknown = sorted(set(given) - fields)
     if unknown:
         raise BadList(f"{name} {n}: “{unknown[0]}” is not known. Use {', '.join(sorted(fields))}.")
@@ -92,10 +94,10 @@ def _step(name: str, n: int, given: dict[str, Any]) -> Step:
     states = [state for state in given.get("torque", ()) if state not in STATES]
     if states:
         raise BadList(f"{name} {n}: torque state “{states[0]}” is not known. Use one of {', '.join(STATES)}.")
-    after, reads, torque, when = (tuple(given.get(key, ())) for key in ("after", "reads", "torque", "when"))
+    after, ahead_of, reads, torque, when = (tuple(given.get(key, ())) for key in ("after", "ahead_of", "reads", "torque", "when"))
     conditions = [one for one in when if one not in WHEN]
     if conditions:
         raise BadList(f"{name} {n}: condition “{conditions[0]}” is not known. Use one of {', '.join(WHEN)}.")
     look, hold, heights = (bool(given.get(key, False)) for key in ("look", "hold", "heights"))
-    return Step(list=name, number=n, do=given["do"], caution=given.get("caution", ""), after=after, reads=reads, torque=torque,
-                when=when, look=look, hold=hold, heights=heights)  # fmt: skip
+    return Step(list=name, number=n, do=given["do"], caution=given.get("caution", ""), after=after, ahead_of=ahead_of,
+                reads=reads, torque=torque, when=when, look=look, hold=hold, heights=heights)  # fmt: skip

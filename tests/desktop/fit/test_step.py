@@ -37,22 +37,22 @@ def part_of(window: MainWindow, title: str) -> int:
 def test_steps_are_ticked_undone_saved_and_opened_again(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler"))
     sheet, before = opened(window), window.document.job
-    assert read(window, "step words") == "0 of 86 steps done" and "Not to be driven" in read(window, "fit held")
+    assert read(window, "step words") == "0 of 85 steps done" and "Not to be driven" in read(window, "fit held")
     type_into(qtbot, window, "fit who", "Ann")
     for n in (1, 2):
         press(qtbot, window, f"fit tick {n}")
-    assert read(window, "step words") == "2 of 86 steps done" and seen(window, "fit tick 1", QPushButton).text() == "✓"
+    assert read(window, "step words") == "2 of 85 steps done" and seen(window, "fit tick 1", QPushButton).text() == "✓"
     assert [one.who for one in window.document.job.card.ticks] == ["Ann", "Ann"] and window.document.job.card.ticks[0].at[
         :2
     ] == "20"
     type_into(qtbot, window, "fit read 2 0", "2.4 front, 3.2 rear")
     press(qtbot, window, f"fit part {part_of(window, 'After fitting')}")
-    type_into(qtbot, window, "fit torque 69 wheels", "80 lb·ft")
-    type_into(qtbot, window, "fit torque 69 wheels source", "manual, page 12")
-    press(qtbot, window, "fit torque 69 wheels done")
+    type_into(qtbot, window, "fit torque 68 wheels", "80 lb·ft")
+    type_into(qtbot, window, "fit torque 68 wheels source", "manual, page 12")
+    press(qtbot, window, "fit torque 68 wheels done")
     (torque,) = window.document.job.card.torques
     assert torque.value is not None and torque.value.value == pytest.approx(108.5, abs=0.1) and torque.done and torque.who == "Ann"
-    type_into(qtbot, window, "fit torque 69 wheels", "9000")
+    type_into(qtbot, window, "fit torque 68 wheels", "9000")
     assert "torque" in window.notice.text().lower() and "2000" in window.notice.text()
     sheet.forget_refused()
     window.document.save(tmp_path / "kept.json")
@@ -104,12 +104,12 @@ def test_ticks_that_no_longer_hold_are_shown(open_window, qtbot: QtBot) -> None:
     window = open_window(demo("hive-hauler"))
     sheet = opened(window)
     press(qtbot, window, "fit part 1")
-    press(qtbot, window, "fit tick 11")
+    press(qtbot, window, "fit tick 14")
     assert "Not to be driven" in window.findings.findChild(object, "finding 0 title").text()
     window.document.edit(lambda job: put_number(job, path_to(JOB.proposal.axles[0].left.spacer_m), 0.012), "spacer")
-    assert "again" in read(window, "fit do 11") and seen(window, "fit tick 11", QPushButton).text() != "✓"
-    press(qtbot, window, "fit tick 11")
-    assert "again" not in read(window, "fit do 11") and sheet.part == 1
+    assert "again" in read(window, "fit do 14") and seen(window, "fit tick 14", QPushButton).text() != "✓"
+    press(qtbot, window, "fit tick 14")
+    assert "again" not in read(window, "fit do 14") and sheet.part == 1
 
 
 def from_menu(window: MainWindow, words: str) -> None:
@@ -189,26 +189,26 @@ def test_from_afar_a_keypad_ticks_tightens_and_goes_on(open_window, qtbot: QtBot
     QTest.keyClick(window, Qt.Key.Key_F11)
     far = next(sheet for sheet in window.findChildren(FarView) if sheet.isVisible())
     field = far.findChild(FarField)
-    assert field is not None and read(window, "far corner") == "1 of 86"
+    assert field is not None and read(window, "far corner") == "1 of 85"
 
     def enter(text: str) -> None:
         qtbot.keyClicks(field, text)
         qtbot.keyClick(field, Qt.Key.Key_Return)
 
     enter("")
-    assert read(window, "far corner") == "2 of 86" and [one.step for one in window.document.job.card.ticks] == ["before 1"]
+    assert read(window, "far corner") == "2 of 85" and [one.step for one in window.document.job.card.ticks] == ["before 1"]
     enter("2.4")
     enter("3.2")
     assert [(one.name, one.text) for one in window.document.job.card.written] == [("tyres front", "2.4"), ("tyres rear", "3.2")]
     qtbot.keyClicks(field, "*")
-    assert read(window, "far corner") == "1 of 86" and read(window, "far state") == "Done"
+    assert read(window, "far corner") == "1 of 85" and read(window, "far state") == "Done"
     enter("0")
     assert window.document.job.card.ticks == () and read(window, "far state") == "Open"
     enter("5")
     assert "no torque" in read(window, "far sentence")
-    for _ in range(68):
+    for _ in range(67):
         enter("")
-    assert read(window, "far corner") == "69 of 86" and not faults(far)
+    assert read(window, "far corner") == "68 of 85" and not faults(far)
     enter("110")
     enter("lots")
     assert window.document.job.card.torques[0].value.value == 110.0 and "is not a" in read(window, "far sentence")  # type: ignore[union-attr]

@@ -114,15 +114,20 @@ def _ordered(entries: list[Entry]) -> tuple[Entry, ...]:
 
 
 def _first(entries: list[Entry], n: int) -> set[int]:
-    """Which entries come before one: the step above it in its list, or those it names; else all that is done before the work."""
+    """Which entries come before one: the step above it in its list, or those it names, those ahead of it, and before the work all
+    that is done before it, but for what is done while it still stands on its wheels.
+    """
     e, out = entries[n], set[int]()
     if not e.step.after and n > 0 and (entries[n - 1].step.list, entries[n - 1].place) == (e.step.list, e.place):
         out = {n - 1}
     for name in e.step.after:
         out |= {k for k, other in enumerate(entries) if k != n and _named(e, name, other)}
-    if out or e.step.list in (BEFORE, AFTER):
+    for k, other in enumerate(entries):
+        if any(_named(other, name, e) for name in other.step.ahead_of):
+            out.add(k)
+    if e.step.list in (BEFORE, AFTER) or e.step.ahead_of:
         return out
-    return {k for k, other in enumerate(entries) if other.step.list == BEFORE}
+    return out | {k for k, other in enumerate(entries) if other.step.list == BEFORE}
 
 
 def _named(e: Entry, name: str, other: Entry) -> bool:

@@ -1,4 +1,4 @@
-"""Where pages of a document end: no heading alone at the foot of one, no step apart from its caution or from its own readings."""
+"""Where pages of a document end: no heading alone at the foot of one, no step apart from its caution or readings, no short list."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ MOST = 200  # steps and headings that are moved
 def keep_together(document: QTextDocument, high: float) -> None:
     """Moves what would be parted to the next page. high: of a page. What moves may move what is behind it."""
     for _ in range(MOST):
-        if not (_move_heading(document, high) or _move_step(document, high)):
+        if not (_move_heading(document, high) or _move_table(document, high)):
             return
         document.markContentsDirty(0, document.characterCount())  # else what is behind the last change is not laid out
 
@@ -40,12 +40,13 @@ def _headed(heading: QTextBlock) -> Iterator[QTextBlock]:
         block = block.next()
 
 
-def _move_step(document: QTextDocument, high: float) -> bool:
-    """The same for the first step that is parted; the first of a list takes its heading along."""
-    for table in _steps(document):
+def _move_table(document: QTextDocument, high: float) -> bool:
+    """The same for the first table that is parted and short enough; one right below its heading takes that along."""
+    for table in _tables(document):
+        side = table.columns() - 1
         first, last = (
-            table.cellAt(0, 2).firstCursorPosition().block(),
-            table.cellAt(table.rows() - 1, 2).lastCursorPosition().block(),
+            table.cellAt(0, side).firstCursorPosition().block(),
+            table.cellAt(table.rows() - 1, side).lastCursorPosition().block(),
         )
         if _page(_foot(last) - 2.0, high) == _page(_top(first), high) or _foot(last) - _top(first) > high / 2.0:
             continue
@@ -60,12 +61,12 @@ def _move_step(document: QTextDocument, high: float) -> bool:
     return False
 
 
-def _steps(document: QTextDocument) -> Iterator[QTextTable]:
-    """Each step with its caution is a table of its own."""
+def _tables(document: QTextDocument) -> Iterator[QTextTable]:
+    """Each step with its caution is a table of its own; those that were not moved yet."""
     root = document.rootFrame()
     frames: list[QTextFrame] = [] if root is None else root.childFrames()
     for frame in frames:
-        if isinstance(frame, QTextTable) and frame.columns() == 3:
+        if isinstance(frame, QTextTable):
             kept = frame.format().toTableFormat().pageBreakPolicy()
             if not kept & QTextFormat.PageBreakFlag.PageBreak_AlwaysBefore:
                 yield frame
