@@ -175,10 +175,16 @@ def test_what_is_set_by_a_ruler_is_drawn_to_scale_beside_it() -> None:
         axle, side = (0 if "front" in section.place else 1), (0 if "left" in section.place else 1)
         found, ruler = stacked(a, axle, side), section.ruler
         assert found is not None and ruler is not None
-        at = {mark.words.split(",")[0]: mark.at_m for mark in ruler.marks}
+        at = {mark.words: mark.at_m for mark in ruler.marks}
         m = found.marks
-        painted = {"paint: collar not below": m.collar_mark_m, "paint: ring not below": m.ring_mark_m}
-        assert at == pytest.approx({"collar": m.collar_m, "ring": m.ring_m, "slider": m.slider_m, **painted})
+        painted = {"collar, not below": m.collar_mark_m, "ring, not below": m.ring_mark_m}
+        faces = {"collar, lower face": m.collar_m, "ring, upper face": m.ring_m, "slider, upper face": m.slider_m}
+        assert at == pytest.approx(faces | painted)
+        for case, other in zip((a.job.weighed_case, a.target_case), section.rulers[1:], strict=True):
+            there, u = {mark.words: mark.at_m for mark in other.marks}, float(found.ride_m[case])
+            moved = {words: high - u for words, high in at.items() if not words.startswith("slider")}
+            assert {words: there[words] for words in moved} == pytest.approx(moved), "the shaft in by so much, in that case"
+            assert 0.0 < at["slider, upper face"] - there["slider, upper face"] < u, "both springs share it"
         assert ruler.long_m > max(at.values()) and ruler.long_m * 20 == pytest.approx(round(ruler.long_m * 20))
     html = card_html(page("survey-buggy"), "today")
     mark = page("survey-buggy").sections[1].ruler.marks[0]  # type: ignore[union-attr]
@@ -187,7 +193,9 @@ def test_what_is_set_by_a_ruler_is_drawn_to_scale_beside_it() -> None:
     rod = next(section.ruler for section in page("hive-hauler").sections if section.title == "After fitting")
     assert rod is not None and [mark.value for mark in rod.marks] == ["186 mm", "220 mm"], "the valve's, as it was and to be set"
     bags = [section.ruler for section in page("hive-hauler").sections if "Air helper" in section.title]
-    assert bags and all(ruler is not None and len(ruler.marks) == 2 for ruler in bags), "on the floor, and at the target"
+    assert bags and all(ruler is not None for ruler in bags)
+    high, *_ = ([mark.at_m for mark in ruler.marks] for ruler in bags if ruler is not None)
+    assert len(high) == 3 and high[0] > high[1] > high[2], "hanging, on the floor, and at the target, lower each time"
     bolts = next(section.ruler for section in page("orchard-sprayer").sections if section.title == "Torsion bar")
     found = torsion_set(assess(demo("orchard-sprayer")), 0)
     assert bolts is not None and found is not None

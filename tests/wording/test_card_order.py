@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from isostat.answers.card_order import order_lines, ordered_parts
-from isostat.answers.ruler import ruler_of
+from isostat.answers.ruler import rulers_of
 from isostat.assess import assess
 from isostat.assess.fit.compose import card_of
 from isostat.job.demos import demo
@@ -104,8 +104,8 @@ def test_a_perch_goes_up_by_its_grooves_and_a_spacer_does_the_rest(
     seat = next(n for n, do in enumerate(steps) if "{perch}" in do)
     assert seat < next(n for n, do in enumerate(steps) if "{squeeze}" in do), "before the coil goes on it"
     assert not [e for e in card_of(assess(demo("hive-hauler"))) if "{perch}" in e.step.do], "no groove, no step"
-    ruler = ruler_of(at.a, at.r, "coil on strut", 0, 0)
-    assert (ruler is not None) == ringed and (ruler is None or ruler.marks[1].at_m == pytest.approx(apart_m))
+    rulers = rulers_of(at.a, at.r, "coil on strut", 0, 0)
+    assert bool(rulers) == ringed and (not rulers or rulers[0].marks[1].at_m == pytest.approx(apart_m))
 
 
 def test_no_part_is_left_blank_that_the_job_knows() -> None:

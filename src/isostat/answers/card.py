@@ -10,7 +10,7 @@ from importlib.metadata import version
 import numpy as np
 
 from isostat.answers.card_order import Bought, order_lines, ordered_parts
-from isostat.answers.ruler import Ruler, ruler_of
+from isostat.answers.ruler import Ruler, rulers_of
 from isostat.assess.fit.compose import AFTER, BEFORE, Entry, card_of
 from isostat.assess.fit.done import done_of
 from isostat.assess.judgement import Grade, Judgement
@@ -86,7 +86,7 @@ class Section:
     title: str
     place: str
     rows: tuple[Row, ...]
-    ruler: Ruler | None = None
+    rulers: tuple[Ruler, ...] = ()
     again: bool = False
 
     @property
@@ -94,6 +94,11 @@ class Section:
         """What is done, and where."""
         head = _headed(self.title, self.place)
         return tr("{part}, cont.", part=head) if self.again else head
+
+    @property
+    def ruler(self) -> Ruler | None:
+        """In the state in which it is set."""
+        return self.rulers[0] if self.rulers else None
 
 
 @dataclass(frozen=True, slots=True)
@@ -262,10 +267,10 @@ def _sections(a: Assessment, r: Reader, card: tuple[Entry, ...], rows: list[Row]
         if out and (out[-1].title, out[-1].place) == (title, place):
             out[-1] = replace(out[-1], rows=(*out[-1].rows, row))
         else:
-            ruler = None if (e.step.list, e.place) in ruled else ruler_of(a, r, e.step.list, e.axle, e.side)
+            rulers = () if (e.step.list, e.place) in ruled else rulers_of(a, r, e.step.list, e.axle, e.side)
             ruled.add((e.step.list, e.place))
             again = any((section.title, section.place) == (title, place) for section in out)
-            out.append(Section(title, place, (row,), ruler, again))
+            out.append(Section(title, place, (row,), rulers, again))
     return tuple(out)
 
 

@@ -13,23 +13,28 @@ from isostat.assess.spring.air import aired
 from isostat.assess.spring.perch import perch_at
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.torsion import torsion_set
-from isostat.language import tr
+from isostat.assess.workings.stacked import mark_m
+from isostat.language import later, tr
 from isostat.wording.card_at import At
 from isostat.wording.reader import Reader
 
 
 @dataclass(frozen=True, slots=True)
 class Mark:
-    """A place along the ruler, m; value: as it is read."""
+    """A place along the ruler, m; value: as it is read. thing: what stands there, one of THINGS, to be drawn."""
 
     words: str
     at_m: float
     value: str
+    thing: str
+
+
+THINGS = ("collar", "ring", "slider", "paint", "was", "plate", "bolt", "rod", "groove")
 
 
 @dataclass(frozen=True, slots=True)
 class Ruler:
-    """Marks from the ruler's zero up. face: where that is; state: in which it is read."""
+    """Marks from the ruler's zero up. face: where that is; state: in which it is read. tick_m: between two of its lines."""
 
     face: str
     state: str
@@ -47,73 +52,84 @@ class Ruler:
         return float(np.ceil(max(mark.at_m for mark in self.marks) / five + 0.2) * five)
 
 
-def ruler_of(a: Assessment, r: Reader, name: str, axle: int | None, side: int | None) -> Ruler | None:
-    """Of a list of steps at a place; None where nothing of it is set by a ruler."""
+def rulers_of(a: Assessment, r: Reader, name: str, axle: int | None, side: int | None) -> tuple[Ruler, ...]:
+    """Of a list of steps at a place: in the state in which it is set, then in those in which it is read again; none where nothing
+    of it is set by a ruler.
+    """
     if name == "after":
         return _brake_rod(a, r)
     if axle is None or name not in RULED:
-        return None
+        return ()
     return RULED[name](a, r, axle, side or 0)
 
 
-def _brake_rod(a: Assessment, r: Reader) -> Ruler | None:
+def _brake_rod(a: Assessment, r: Reader) -> tuple[Ruler, ...]:
     """Of a load-sensing valve: as it was, and as it gives the same for the target's height."""
     for line in knock_ons(a):
         if line.what is What.VALVE and line.cures:
-            rods = ((tr("as it was"), line.before), (r.case(a.target_case), line.before + line.cures[0].by))
-            return Ruler(
-                tr("brake valve rod, lower end"), tr("on its wheels, rolled"), tuple(Mark(w, m, r.coil(m)) for w, m in rods)
-            )
-    return None
+            was, by = line.before, line.cures[0].by
+            marks = (Mark(tr("as it was"), was, r.coil(was), "was"), Mark(r.case(a.target_case), was + by, r.coil(was + by), "rod"))
+            return (Ruler(tr("brake valve rod, lower end"), tr("on its wheels, rolled"), marks),)
+    return ()
 
 
-def _stack(a: Assessment, r: Reader, axle: int, side: int) -> Ruler | None:
+def _stack(a: Assessment, r: Reader, axle: int, side: int) -> tuple[Ruler, ...]:
     found = stacked(a, axle, side)
     if found is None:
-        return None
-    m = found.marks
-    places = (
-        (tr("collar, lower face"), m.collar_m),
-        (tr("paint: collar not below"), m.collar_mark_m),
-        (tr("ring, upper face"), m.ring_m),
-        (tr("paint: ring not below"), m.ring_mark_m),
-        (tr("slider, upper face"), m.slider_m),
-    )
-    marks = tuple(Mark(words, float(at), r.coil(float(at))) for words, at in places if at is not None)
-    return Ruler(tr("perch, upper face"), tr("bench or full droop, springs on"), marks)
+        return ()
+    cases = _cases(a, r, axle, side)
+    shafts = {tr("bench or full droop, springs on"): 0.0} | {r.case(case): float(found.ride_m[case]) for case in cases}
+    out = []
+    for state, shaft in shafts.items():
+        places = {key: mark_m(found, key, shaft) for key in STACK}
+        marks = tuple(
+            Mark(tr(STACK[key][0]), m, r.coil(m), STACK[key][1]) for key, m in places.items() if m is not None and m > 0.0
+        )
+        out.append(Ruler(tr("perch, upper face"), state, marks))
+    return tuple(out)
 
 
-def _bag(a: Assessment, r: Reader, axle: int, side: int) -> Ruler | None:
+def _cases(a: Assessment, r: Reader, axle: int, side: int) -> list[int]:
+    """On the workshop's floor and at the target, where it stands."""
+    return [case for case in sorted({At(a, r, axle, side).floor, a.target_case}) if a.proposed.stands[case]]
+
+
+def _bag(a: Assessment, r: Reader, axle: int, side: int) -> tuple[Ruler, ...]:
     found = aired(a, axle)
     if found is None:
-        return None
-    cases = {At(a, r, axle, side).floor, a.target_case}
-    high = {case: float(found.height_m[side, case]) for case in sorted(cases)}
-    marks = tuple(Mark(r.case(case), m, r.coil(m)) for case, m in high.items() if np.isfinite(m))
-    return Ruler(tr("bag, lower plate"), tr("on its wheels, rolled"), marks) if marks else None
+        return ()
+    high = {tr("full droop"): float(found.hangs_m[side])}
+    high |= {r.case(case): float(found.height_m[side, case]) for case in _cases(a, r, axle, side)}
+    marks = tuple(Mark(words, m, r.coil(m), "plate") for words, m in high.items() if np.isfinite(m))
+    return (Ruler(tr("bag, lower plate"), tr("hanging, then on its wheels, rolled"), marks),) if marks else ()
 
 
-def _bolt(a: Assessment, r: Reader, axle: int, _: int) -> Ruler | None:
+def _bolt(a: Assessment, r: Reader, axle: int, _: int) -> tuple[Ruler, ...]:
     """Of a torsion bar's adjuster, both sides: how much further in, or out, its bolt stands than as found."""
     found = torsion_set(a, axle)
     ways = [] if found is None else [anchor.bolt_in_m for anchor in found.anchors if anchor.bolt_in_m is not None]
     if not ways:
-        return None
+        return ()
     zero = min(*ways, 0.0)
-    marks = [Mark(tr("as found"), -zero, r.coil(0.0))]
-    marks += [Mark(r.corner(axle, n), way - zero, r.coil(way)) for n, way in enumerate(ways)]
-    return Ruler(tr("bolt as found"), tr("wheel off the ground; in is up"), tuple(marks))
+    marks = [Mark(tr("as found"), -zero, r.coil(0.0), "was")]
+    marks += [Mark(r.corner(axle, n), way - zero, r.coil(way), "bolt") for n, way in enumerate(ways)]
+    return (Ruler(tr("bolt as found"), tr("wheel off the ground; in is up"), tuple(marks)),)
 
 
-def _perch(a: Assessment, r: Reader, axle: int, side: int) -> Ruler | None:
+def _perch(a: Assessment, r: Reader, axle: int, side: int) -> tuple[Ruler, ...]:
     """Of a strut's ring, where grooves are known and it moves."""
     up = perch_at(a, axle, side).up_m
     if up == 0.0:
-        return None
-    marks = (Mark(tr("as found"), 0.0, r.coil(0.0)), Mark(tr("ring, new groove"), up, r.coil(up)))
-    return Ruler(tr("the ring's groove as found"), tr("bench, spring off"), marks)
+        return ()
+    marks = (Mark(tr("as found"), 0.0, r.coil(0.0), "was"), Mark(tr("ring, new groove"), up, r.coil(up), "groove"))
+    return (Ruler(tr("the ring's groove as found"), tr("bench, spring off"), marks),)
 
 
+STACK = {
+    "collar": (later("collar, lower face"), "collar"), "collar mark": (later("collar, not below"), "paint"),
+    "ring": (later("ring, upper face"), "ring"), "ring mark": (later("ring, not below"), "paint"),
+    "slider": (later("slider, upper face"), "slider"),
+}  # fmt: skip
 RULED = {
     "coil on strut": _perch,
     "torsion bar": _bolt,

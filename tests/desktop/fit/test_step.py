@@ -6,19 +6,23 @@ from pathlib import Path
 
 import pytest
 from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QImage, QPainter
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton
 from pytestqt.qtbot import QtBot
 
 from isostat.answers.card import card_page
+from isostat.answers.ruler import THINGS, Mark, Ruler
 from isostat.assess.judgement import Step
 from isostat.desktop.far.view import FarField, FarView
+from isostat.desktop.fit.ruled_part import draw_part
 from isostat.desktop.fit.step import FitStep
+from isostat.desktop.theme import LIGHT
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
 from isostat.job.edits.paths import JOB, path_to, put_number
 from isostat.job.files import read_job
-from tests.desktop.hands import press, read, seen, shown_at, type_into
+from tests.desktop.hands import choose, press, read, seen, shown_at, type_into
 from tests.desktop.test_nothing_overlaps import faults
 
 
@@ -212,3 +216,34 @@ def test_from_afar_a_keypad_ticks_tightens_and_goes_on(open_window, qtbot: QtBot
     enter("110")
     enter("lots")
     assert window.document.job.card.torques[0].value.value == 110.0 and "is not a" in read(window, "far sentence")  # type: ignore[union-attr]
+
+
+def test_a_ruler_is_read_in_the_state_that_is_chosen(open_window) -> None:  # type: ignore[no-untyped-def]
+    """Bench, floor now, target: the same collar nearer the perch as the shaft goes in; another part begins on the bench again."""
+    window = open_window(demo("survey-buggy"))
+    sheet = opened(window)
+    sheet.open(1)
+    bench = [read(window, f"ruler value {n}") for n in range(5)]
+    choose(window, "ruler state", "survey")
+    survey = [read(window, f"ruler value {n}") for n in range(5)]
+    assert bench[-1] == "588 mm" and survey[-1] == "451 mm", "the collar, highest"
+    assert all(float(low.split()[0]) < float(high.split()[0]) for low, high in zip(survey, bench, strict=True))
+    assert sheet.state == 2 and not faults(sheet)
+    sheet.open(2)
+    assert sheet.state == 0
+
+
+@pytest.mark.parametrize("thing", THINGS)
+def test_each_thing_that_a_ruler_sets_is_drawn_at_its_mark(qapp, thing: str) -> None:  # type: ignore[no-untyped-def]
+    """Ink beside the mark; none beside the same ruler of a thing that lies at the zero."""
+    marks = tuple(Mark("x", high, "x", kind) for kind, high in ((thing, 0.1), *SPRUNG.get(thing, ())))
+    ruler = Ruler("f", "s", marks)
+    picture = QImage(60, 140, QImage.Format.Format_RGB32)
+    picture.fill(0xFFFFFFFF)
+    with QPainter(picture) as p:
+        draw_part(p, LIGHT, 30.0, 120.0, 1000.0, ruler)  # 100 px above the zero
+    drawn = [y for y in range(140) for x in range(60) if picture.pixel(x, y) != 0xFFFFFFFF]
+    assert drawn and min(abs(y - 20) for y in drawn) <= 2
+
+
+SPRUNG = {"collar": (("slider", 0.05),)}  # springs stand on it

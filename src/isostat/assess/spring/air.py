@@ -17,6 +17,7 @@ from isostat.assess.spring.kind import Errors, Result, length_errors, rate_error
 from isostat.core import rules
 from isostat.core.fitting.band_draws import Draws
 from isostat.core.limits import GRAVITY, Floats
+from isostat.core.travel.events import droop_end
 from isostat.core.vehicle.wheel_forces import ExactForces
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.points import SIDES
@@ -33,6 +34,7 @@ class Aired:
     gauge_pa: Floats
     carries_kg: Floats
     height_m: Floats  # of the bag
+    hangs_m: Floats  # (2,): its height with both wheels at full droop
     within: Floats  # 1 where the bag is between its longest and flat, 0 where it is not
 
 
@@ -51,6 +53,8 @@ def aired(a: Assessment, axle: int) -> Aired | None:
     s = a.proposed
     rows = s.platform.row[axle, list(SPRING), :, 0]
     x = np.asarray(a.axles[axle].spring_motion.at(rows @ s.rest.travel_m[axle])[0]) + np.array(bags.offset_m)[:, None]
+    down = np.array([droop_end(events).travel_m for events in s.events[axle]])
+    hangs = np.asarray(a.axles[axle].spring_motion.at(rows @ down)[0]) + np.array(bags.offset_m)
     low, high = bags.bag.x_m[0], bags.bag.x_m[-1]
     inside = (x >= low - 1e-9) & (x <= high + 1e-9)
     return Aired(
@@ -59,6 +63,7 @@ def aired(a: Assessment, axle: int) -> Aired | None:
         gauge_pa=bags.gauge_at(x),
         carries_kg=bags.force(x) / GRAVITY,
         height_m=bags.full_m - x,
+        hangs_m=bags.full_m - hangs,
         within=inside.astype(float),
     )
 

@@ -1,17 +1,22 @@
-"""A ruler to scale with the marks that are set by it."""
+"""A ruler to scale with the marks that are set by it, and the part beside it."""
 
 from __future__ import annotations
+
+from collections.abc import Callable
 
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from isostat.answers.ruler import Mark, Ruler
+from isostat.desktop.fit.ruled_part import ACROSS, draw_part
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
 from isostat.language import tr
 
 HEAD, WIDE, APART = 56.0, 26.0, 30.0  # px of its words, of the ruler, and between two labels
+WORDS = WIDE + ACROSS + 22.0  # px from its edge to where a label begins
 
 
 def mark_places(t: Theme, area: QRectF, ruler: Ruler) -> list[tuple[Mark, float, float]]:
@@ -34,21 +39,26 @@ def high_of_labels(ruler: Ruler) -> float:
     return HEAD + APART * (len(ruler.marks) + 1)
 
 
-def lay_ruler(sheet: Sheet, v: View, area: QRectF, ruler: Ruler) -> None:
-    """Its words and values."""
-    t = v.theme
+def lay_ruler(sheet: Sheet, v: View, area: QRectF, rulers: tuple[Ruler, ...], n: int, turn: Callable[[int], object]) -> None:
+    """Words and values of one of some rulers; of several, in which state it is read is a choice."""
+    t, ruler = v.theme, rulers[n]
     head = sheet.text(
         "ruler head", tr("by ruler, from {face}", face=ruler.face), area.topLeft(), size=12.5, weight=600, width=area.width()
     )
-    sheet.text("ruler state", ruler.state, QPointF(area.left(), head.bottom() + t.px(1)), size=12, role="ink2", width=area.width())
-    for n, (mark, _, label) in enumerate(mark_places(t, area, ruler)):
-        x = area.left() + t.px(WIDE + 26)
-        sheet.text(f"ruler value {n}", mark.value, QPointF(x, label - t.px(18)), size=14, weight=600, role="accent")
-        sheet.text(f"ruler mark {n}", mark.words, QPointF(x, label - t.px(1)), size=11.5, role="ink2")
+    below = QPointF(area.left(), head.bottom() + t.px(1))
+    if len(rulers) > 1:
+        states, asks = [one.state for one in rulers], tr("in which state it is read")
+        Line(sheet, v, below, size=12).choice("ruler state", states, n, turn, label=asks, wide=area.width() / t.px(1))
+    else:
+        sheet.text("ruler state", ruler.state, below, size=12, role="ink2", width=area.width())
+    for k, (mark, _, label) in enumerate(mark_places(t, area, ruler)):
+        x = area.left() + t.px(WORDS)
+        sheet.text(f"ruler value {k}", mark.value, QPointF(x, label - t.px(18)), size=14, weight=600, role="accent")
+        sheet.text(f"ruler mark {k}", mark.words, QPointF(x, label - t.px(1)), size=11.5, role="ink2")
 
 
 def draw_ruler(p: QPainter, t: Theme, area: QRectF, ruler: Ruler) -> None:
-    """Ticks, every fifth a long one, and a line to each mark."""
+    """Ticks, every fifth a long one, a line to each mark, and the part."""
     per_m = _per_m(t, area, ruler)
     left, right, foot = area.left(), area.left() + t.px(WIDE), area.bottom()
     p.setPen(pen(t, "ink", 1.2))
@@ -59,5 +69,7 @@ def draw_ruler(p: QPainter, t: Theme, area: QRectF, ruler: Ruler) -> None:
         p.drawLine(QLineF(right - t.px(14 if long else 7), y, right, y))
     p.setPen(pen(t, "accent", 1.8))
     for _, y, label in mark_places(t, area, ruler):
-        p.drawLine(QLineF(left, y, right + t.px(8), y))
-        p.drawLine(QLineF(right + t.px(8), y, right + t.px(20), label - t.px(8)))
+        beside = left + t.px(WORDS - 18)
+        p.drawLine(QLineF(left, y, beside, y))
+        p.drawLine(QLineF(beside, y, left + t.px(WORDS - 5), label - t.px(8)))
+    draw_part(p, t, left + t.px(WIDE + 4 + ACROSS / 2), foot, per_m, ruler)

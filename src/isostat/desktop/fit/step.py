@@ -29,11 +29,11 @@ PART, FLOOR, ROOM = 29.0, 64.0, 190.0  # px of a part, of the heights to be read
 
 
 class FitStep(Sheet):
-    """Remembers which part of the card is open and from which of its steps on it is shown."""
+    """Remembers which part of the card is open, from which of its steps on it is shown, and the state of its ruler."""
 
     def __init__(self) -> None:
         super().__init__()
-        self.part, self.first = 0, 0
+        self.part, self.first, self.state = 0, 0, 0
         self._who = ""
         self._rows: list[QRectF] = []
         self._ruler: Ruler | None = None
@@ -117,12 +117,14 @@ class FitStep(Sheet):
             made.setCheckable(True)
             made.setChecked(n == self.part)
             restyle(made, button_style(v.theme, filled=False))
-        self._ruler = page.sections[self.part].ruler
+        rulers = page.sections[self.part].rulers
+        self.state = min(self.state, max(len(rulers) - 1, 0))
+        self._ruler = rulers[self.state] if rulers else None
         top = area.top() + high * fits + v.theme.px(16)
         below = QRectF(area.left(), top, area.width(), area.bottom() - top - v.theme.px(18))
         if self._ruler is not None and below.height() > v.theme.px(max(ROOM, high_of_labels(self._ruler))):
             self._ruled = below
-            lay_ruler(self, v, below, self._ruler)
+            lay_ruler(self, v, below, rulers, self.state, self.read_in)
         else:
             self._ruler = None
 
@@ -165,7 +167,12 @@ class FitStep(Sheet):
     # -- acts
     def open(self, part: int) -> None:
         """Another part of the card."""
-        self.part, self.first = part, 0
+        self.part, self.first, self.state = part, 0, 0
+        self._relay()
+
+    def read_in(self, state: int) -> None:
+        """The ruler in another state."""
+        self.state = state
         self._relay()
 
     def _go(self, first: int) -> None:

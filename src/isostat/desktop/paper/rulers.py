@@ -9,7 +9,7 @@ from PyQt6.QtGui import QPainter, QTextCharFormat, QTextDocument, QTextFormat, Q
 from typing_extensions import override
 
 from isostat.answers.ruler import Ruler
-from isostat.desktop.fit.ruler_drawing import HEAD, WIDE, draw_ruler, mark_places
+from isostat.desktop.fit.ruler_drawing import HEAD, WORDS, draw_ruler, mark_places
 from isostat.desktop.theme import LIGHT, pen
 from isostat.report.card import ruler_place
 
@@ -56,9 +56,9 @@ class Rulers(QObject, QTextObjectInterface):
         painter.setPen(pen(LIGHT, "ink", 1.0))
         for mark, _, label in mark_places(LIGHT, area, ruler):
             painter.setFont(LIGHT.font(12, 600))
-            painter.drawText(QPointF(area.left() + LIGHT.px(WIDE + 26), label - LIGHT.px(4)), mark.value)
+            painter.drawText(QPointF(area.left() + LIGHT.px(WORDS), label - LIGHT.px(4)), mark.value)
             painter.setFont(LIGHT.font(11))
-            painter.drawText(QPointF(area.left() + LIGHT.px(WIDE + 26), label + LIGHT.px(10)), mark.words)
+            painter.drawText(QPointF(area.left() + LIGHT.px(WORDS), label + LIGHT.px(10)), mark.words)
         painter.restore()
 
 
