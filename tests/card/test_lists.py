@@ -62,6 +62,7 @@ def test_steps_speak_as_the_program_does(pattern: str) -> None:
      ('title = "T"\n[[step]]\ncaution = "x"', "odd 1: what is done is missing"),
      ('title = "T"\n[[step]]\ndo = "x"\nspeed = 3', "“speed” is not known"),
      ('title = "T"\n[[step]]\ndo = "x"\ntorque = ["loose"]', "“loose” is not known"),
+     ('title = "T"\n[[step]]\ndo = "x"\nhold = true', "Say in a few words why it is not driven"),
      ('title = "T"\n[[step]]\ndo = "x"\nwhen = ["rain"]', "“rain” is not known. Use one of valve, steel, leaves")],
 )  # fmt: skip
 def test_a_file_that_will_not_do_is_refused_with_its_place(text: str, said: str) -> None:

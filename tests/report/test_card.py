@@ -94,6 +94,9 @@ def test_the_web_page_stands_alone_and_holds_every_step(name: str) -> None:
     assert "Still free of each" in cab
     owner = " ".join(" ".join(seen(customer_html(page(name), "today")).words).split())
     assert all(wheel.before in owner and wheel.height in owner for wheel in page(name).floor) and "To look out for" in owner
+    assert "brakes not tried (step" in text and "wheel nuts not torqued (step" in " ".join(
+        seen(cab_html(page(name), "today")).words
+    )
     assert all(title in owner for title, _ in page(name).warnings) and "Local law" in owner
 
 

@@ -14,6 +14,7 @@ from isostat.assess.spring.leaf_added import added_leaf
 from isostat.assess.spring.preload import hanging_force_n
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.torsion import torsion_set
+from isostat.assess.stance.attitude import lamp
 from isostat.core.limits import GRAVITY
 from isostat.core.travel.events import droop_end
 from isostat.job.demos import demo
@@ -177,3 +178,12 @@ def test_a_levelling_valves_rod_is_as_much_longer_as_the_hub_goes_down() -> None
     said = setting("valve_rod", of)
     wanted = 0.2 + float((of.a.target_m - of.a.baseline_m)[1].mean())
     assert said is not None and float(said.split()[0]) == pytest.approx(wanted * 1e3, abs=0.6)
+
+
+def test_the_lamps_are_aimed_by_a_tape_on_the_wall() -> None:
+    """UN Regulation 48 (from memory): low lamps lie 50 to 250 mm below their centre 10 m ahead; here that stands at 912 mm."""
+    of = at(demo("hive-hauler"), None, None)
+    high = float(lamp(of.a).height_m[of.a.target_case])  # type: ignore[union-attr]
+    said = setting("lamp_drop", of)
+    assert said == "662 to 862 mm above the ground on a wall 10 m ahead (50 to 250 mm below the lamp)"
+    assert high == pytest.approx(0.912, abs=5e-4) and setting("lamp_drop", at(demo("survey-buggy"), None, None)) is None

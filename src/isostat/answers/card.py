@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 from datetime import date
 from importlib.metadata import version
@@ -167,12 +167,15 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
     rows = [_row(a, r, n, *one) for n, one in enumerate(zip(card, done.ticks, done.holds, strict=True), 1)]
     numbers = {(e.step.key, e.place): n for n, e in enumerate(card, 1)}
 
-    def told(entries: tuple[Entry, ...]) -> tuple[str, ...]:
-        """By list and place, the numbers of their steps."""
-        by_list: dict[str, list[str]] = {}
+    def told(entries: tuple[Entry, ...], words: str, head: Callable[[Entry], str]) -> tuple[str, ...]:
+        """Under each head the numbers of its steps."""
+        under: dict[str, list[str]] = {}
         for e in entries:
-            by_list.setdefault(_headed(tr(e.title), _place(r, e)), []).append(str(numbers[e.step.key, e.place]))
-        return tuple(tr("{list}: step {n}", list=head, n=", ".join(found)) for head, found in by_list.items())
+            under.setdefault(head(e), []).append(str(numbers[e.step.key, e.place]))
+        return tuple(tr(words, head=head, n=", ".join(found)) for head, found in under.items())
+
+    def listed(entries: tuple[Entry, ...]) -> tuple[str, ...]:
+        return told(entries, later("{head}: step {n}"), lambda e: _headed(tr(e.title), _place(r, e)))
 
     floor = At(a, r, None, None).floor
     missing = sum(row.blanks + sum(not torque.value for torque in row.torques) for row in rows)
@@ -181,8 +184,8 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
         number=a.job.number,
         vehicle=a.job.vehicle.name,
         proposal=a.job.proposal.name,
-        held=told(done.forbids_driving),
-        gone=told(done.gone),
+        held=told(done.forbids_driving, later("{head} (step {n})"), lambda e: tr(e.step.hold)),
+        gone=listed(done.gone),
         buy=tuple(ordered_parts(a, r, card)),
         sections=_sections(a, r, card, rows),
         floor=tuple(_floor(a, r, i, side, floor, prediction) for i in range(len(a.axles)) for side in (0, 1)),
@@ -195,7 +198,7 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
         blanks=trn("1 blank to fill in from the maker's sheet", "{n} blanks to fill in from the makers' sheets", missing)
         if missing
         else "",
-        undone=told(tuple(e for e, good in zip(card, done.holds, strict=True) if not good)) if a.job.card.ticks else (),
+        undone=listed(tuple(e for e, good in zip(card, done.holds, strict=True) if not good)) if a.job.card.ticks else (),
         warnings=tuple(_warnings(judgements, r)),
         open=sum(not row.done for row in rows),
         total=len(rows),
@@ -213,7 +216,7 @@ def _place(r: Reader, e: Entry) -> str:
 def _warnings(judgements: Iterable[Judgement], r: Reader) -> list[tuple[str, str]]:
     """Findings of more than a note, worst first; each thing once."""
     said = [say(j, r) for j in judgements if j.grade > Grade.NOTE]
-    return list(dict.fromkeys((one.title, one.body) for one in said))
+    return list(dict.fromkeys((tr("{place}: {title}", place=capital(one.place), title=one.title), one.body) for one in said))
 
 
 def _row(a: Assessment, r: Reader, n: int, e: Entry, tick: Tick | None, done: bool) -> Row:
@@ -239,7 +242,7 @@ def _row(a: Assessment, r: Reader, n: int, e: Entry, tick: Tick | None, done: bo
         text=filled(step.do, at),
         caution=filled(step.caution, at) if step.caution else "",
         look=step.look,
-        hold=step.hold,
+        hold=bool(step.hold),
         reads=tuple((tr(name), written_of(a.job, key, name)) for name in step.reads),
         torques=tuple(torques),
         heights=step.heights,

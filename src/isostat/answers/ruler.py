@@ -101,7 +101,7 @@ def _bag(a: Assessment, r: Reader, axle: int, side: int) -> tuple[Ruler, ...]:
     high = {tr("full droop"): float(found.hangs_m[side])}
     high |= {r.case(case): float(found.height_m[side, case]) for case in _cases(a, r, axle, side)}
     marks = tuple(Mark(words, m, r.coil(m), "plate") for words, m in high.items() if np.isfinite(m))
-    return (Ruler(tr("bag, lower plate"), tr("hanging, then on its wheels, rolled"), marks),) if marks else ()
+    return (Ruler(tr("bag, lower plate"), tr("full droop, then on its wheels, rolled"), marks),) if marks else ()
 
 
 def _bolt(a: Assessment, r: Reader, axle: int, _: int) -> tuple[Ruler, ...]:

@@ -23,9 +23,9 @@ class Step:
 
     after: steps that come first, by number in its own list, as `other list 3`, or a whole list; ahead_of: steps of what comes
     before the work that wait for it: what is read or undone on its wheels, before it is lifted; reads: what is written down;
-    torque: states in which its joint is tightened; look: sides and ends are looked at twice; hold: not driven until it is ticked;
-    heights: of every wheel are read; when: what there must be for it to be asked: a brake valve, a new steel spring, leaves that
-    come out, a cure on the card.
+    torque: states in which its joint is tightened; look: sides and ends are looked at twice; hold: why it is not driven until
+    this is ticked; heights: of every wheel are read; when: what there must be for it to be asked: a brake valve, a new steel
+    spring, leaves that come out, a cure on the card.
     """
 
     list: str
@@ -37,7 +37,7 @@ class Step:
     reads: tuple[str, ...] = ()
     torque: tuple[str, ...] = ()
     look: bool = False
-    hold: bool = False
+    hold: str = ""
     heights: bool = False
     when: tuple[str, ...] = ()
 
@@ -98,6 +98,8 @@ def _step(name: str, n: int, given: dict[str, Any]) -> Step:
     conditions = [one for one in when if one not in WHEN]
     if conditions:
         raise BadList(f"{name} {n}: condition “{conditions[0]}” is not known. Use one of {', '.join(WHEN)}.")
-    look, hold, heights = (bool(given.get(key, False)) for key in ("look", "hold", "heights"))
+    look, heights, hold = bool(given.get("look", False)), bool(given.get("heights", False)), given.get("hold", "")
+    if not isinstance(hold, str):
+        raise BadList(f"{name} {n}: hold is “{hold}”. Say in a few words why it is not driven.")
     return Step(list=name, number=n, do=given["do"], caution=given.get("caution", ""), after=after, ahead_of=ahead_of,
                 reads=reads, torque=torque, when=when, look=look, hold=hold, heights=heights)  # fmt: skip

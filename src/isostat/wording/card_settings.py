@@ -129,8 +129,13 @@ def _lamp_drop(at: At) -> str | None:
     lamps = lamp(at.a)
     if lamps is None:
         return None
-    low, high = lamp_range(float(np.nanmax(lamps.height_m)))
-    return tr("{low} to {high}", low=at.r.height(low), high=at.r.height_unit(high))
+    high = float(lamps.height_m[at.a.target_case])
+    if not np.isfinite(high):
+        return None
+    least, most = lamp_range(float(np.nanmax(lamps.height_m)))
+    r = at.r
+    wall = tr("{low} to {high} above the ground on a wall 10 m ahead", low=r.height(high - most), high=r.height_unit(high - least))
+    return tr("{wall} ({least} to {most} below the lamp)", wall=wall, least=r.height(least), most=r.height_unit(most))
 
 
 def _block(at: At) -> str | None:

@@ -53,7 +53,7 @@ class FitStep(Sheet):
         self.part = min(self.part, len(page.sections) - 1)
         y = area.top()
         if page.held:
-            said = tr("Not to be driven until ticked. {steps}.", steps="; ".join(page.held))
+            said = tr("Not to be driven until ticked: {steps}.", steps="; ".join(page.held))
             box = self.text("fit held", said, QPointF(area.left(), y), size=13, weight=600, role="fault", width=area.width())
             y = float(box.bottom()) + t.px(8)
         left = area.width() * PARTS
