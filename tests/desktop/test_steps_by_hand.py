@@ -285,3 +285,13 @@ def test_units_are_chosen_quantity_by_quantity_and_kept(open_window) -> None:  #
     for quantity, sign in (("rate", "lb/in"), ("pressure", "psi"), ("coil", "in")):
         window.preferences.use_unit(quantity, sign)
     assert window.preferences.preset.name == "mm kg lb/in psi", "put together, it is the preset of that name"
+
+
+def test_the_last_change_is_said_the_moment_it_is_made_or_taken_back(open_window) -> None:  # type: ignore[no-untyped-def]
+    """The stack counts a step after it is drawn; the foot of the list must not lag one behind."""
+    window = open_window()
+    for title in ("one", "two"):
+        window.document.edit(lambda job, title=title: value_at(job, ()).model_copy(update={"title": title}), f"title {title}")
+        assert f"title {title}" in read(window, "last words")
+    window.document.undo.undo()
+    assert "title one" in read(window, "last words")

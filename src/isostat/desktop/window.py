@@ -140,6 +140,7 @@ class MainWindow(QMainWindow):
         self.rail.toggled.connect(self._toggle_findings)
         self.working.grown.connect(self._arrange)
         d.undo.cleanChanged.connect(self._say_saved)
+        d.undo.indexChanged.connect(self._say_saved)  # a step is drawn before the stack has counted it
 
     def _place_sheet(self, sheet: Sheet) -> None:
         """A step's sheet, once it is gone to."""
@@ -198,7 +199,7 @@ class MainWindow(QMainWindow):
         name = self.document.path.name if self.document.path else tr("not saved yet")
         self.setWindowTitle(f"{v.job.title} – {name} – Isostat")
 
-    def _say_saved(self, _clean: bool = True) -> None:
+    def _say_saved(self, _: object = None) -> None:
         d = self.document
         saved = tr("not saved") if not d.undo.isClean() or d.path is None else tr("saved")
         self.steps.say_last(d.undo.undoText(), saved)
