@@ -175,6 +175,7 @@ def test_the_keyboard_goes_through_the_list_and_every_way_is_shown(open_window, 
     focused = QApplication.focusWidget()
     assert isinstance(focused, QLineEdit) and focused.objectName().startswith("knock vehicle axles")
     assert sheet.page == "readings" and sheet.group == GROUP_OF[lines[caster - 1].what]
+    assert focused.selectedText() == focused.text() != "", "what is typed there replaces what stands"
 
 
 def test_squareness_is_taped_undone_saved_and_opened_again(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]

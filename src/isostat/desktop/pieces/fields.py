@@ -58,6 +58,8 @@ class QuantityField(QLineEdit):
             return
         if event.reason() is Qt.FocusReason.MouseFocusReason:
             QTimer.singleShot(0, self.selectAll)  # after the click has set its cursor: what is typed then replaces what stands
+        elif event.reason() is Qt.FocusReason.OtherFocusReason:
+            self.selectAll()  # brought here by a key or a button: as by Tab
         self.entered.emit(self)
 
     @override

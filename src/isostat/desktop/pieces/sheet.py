@@ -434,7 +434,6 @@ class Sheet(Walked, Signed):
         for child in self._children.values():
             if isinstance(child, QuantityField) and child.path == path and not child.isHidden():
                 child.setFocus()
-                child.selectAll()
                 return True
         return False
 
