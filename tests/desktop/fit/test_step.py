@@ -17,9 +17,11 @@ from isostat.assess.judgement import Step
 from isostat.desktop.far.view import FarField, FarView
 from isostat.desktop.fit.ruled_part import draw_part
 from isostat.desktop.fit.step import FitStep
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.theme import LIGHT
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
+from isostat.job.edits.card import put_bought
 from isostat.job.edits.paths import JOB, path_to, put_number
 from isostat.job.files import read_job
 from tests.desktop.hands import choose, press, read, seen, shown_at, type_into
@@ -185,6 +187,27 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
                 break
             later.click()
     assert shown == set(range(1, page.total + 1)), "every step can be come to"
+
+
+@pytest.mark.parametrize(
+    ("text", "price", "said"), [(1.0, 180.0, "K 98, price 180.00, 3 days"), (1.5, None, "K 98, no price, 3 days")]
+)
+def test_the_order_is_a_page_of_its_own_with_what_a_list_says(open_window, qtbot: QtBot, text: float, price, said: str) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(put_bought(demo("hive-hauler"), 0, "K 98", price, 3.0))
+    shown_at(window, 1100, 700, text, "mm kg N/mm bar")
+    sheet = opened(window)
+    press(qtbot, window, "page 1")
+    buy, found = card_page(window.document.assessment, window.view().reader).buy, []
+    assert read(window, "order listed 0") == said
+    while len(found) < len(buy):
+        assert not faults(sheet)
+        found += [read(window, f"order part {n}") for n in range(len(found), len(buy)) if sheet.findChild(Number, f"order part {n}")
+                  and not sheet.findChild(Number, f"order part {n}").isHidden()]  # fmt: skip
+        if len(found) < len(buy):
+            press(qtbot, window, "fit later")
+    assert found == [part.words for part in buy] and read(window, f"order count {len(buy) - 1}") == f"× {buy[-1].count}"
+    press(qtbot, window, "page 0")
+    assert not seen(window, "fit tick 1", QPushButton).isHidden()
 
 
 def test_from_afar_a_keypad_ticks_tightens_and_goes_on(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

@@ -13,6 +13,7 @@ from isostat.answers.card import CardPage, Row, Section, card_page
 from isostat.answers.ruler import Ruler
 from isostat.assess.fit.compose import card_of
 from isostat.assess.fit.done import mark_of
+from isostat.desktop.fit.order_page import lay_order
 from isostat.desktop.fit.rows import high_of, lay_step, now
 from isostat.desktop.fit.ruler_drawing import draw_ruler, high_of_labels, lay_ruler
 from isostat.desktop.pieces.head import HEAD, draw_head, head_line
@@ -22,17 +23,20 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits.card import tick, untick
 from isostat.job.edits.paths import JOB, path_to
-from isostat.language import tr, trn
+from isostat.language import later, tr, trn
 
 PARTS = 0.27  # of the width, that the list of parts takes
 PART, FLOOR, ROOM = 29.0, 64.0, 190.0  # px of a part, of the heights to be read, and that a ruler takes at least
 
+PAGES = {"steps": later("Steps"), "order": later("Order")}
+
 
 class FitStep(Sheet):
-    """Remembers which part of the card is open, from which of its steps on it is shown, and the state of its ruler."""
+    """Remembers the page, which part of the card is open, from which of its steps on it is shown, and the state of its ruler."""
 
     def __init__(self) -> None:
         super().__init__()
+        self.page = "steps"
         self.part, self.first, self.state = 0, 0, 0
         self._who = ""
         self._rows: list[QRectF] = []
@@ -49,6 +53,9 @@ class FitStep(Sheet):
         if not page.sections:
             words = tr("Nothing is changed on this vehicle. Choose springs or settings in a proposal: the card follows.")
             self.text("fit none", words, area.topLeft(), size=14, width=area.width())
+            return
+        if self.page == "order":
+            self._lay_order(v, page, area)
             return
         self.part = min(self.part, len(page.sections) - 1)
         y = area.top()
@@ -68,8 +75,24 @@ class FitStep(Sheet):
         at = self._steps_at
         return sorted(super().focus_chain(), key=lambda one: (one.y() >= at.y(), one.x() >= at.x(), one.y() // 12, one.x()))
 
+    def _lay_order(self, v: View, page: CardPage, area: QRectF) -> None:
+        """What is bought; more than there is room for is turned to."""
+        t, foot = v.theme, v.theme.px(30)
+        self._steps_at = QPointF(0.0, t.px(HEAD))
+        self.first = min(self.first, max(len(page.buy) - 1, 0))
+        self._rows = lay_order(self, v, page.buy, self.first, area.adjusted(0, 0, 0, -foot))
+        at, last = QPointF(area.right() - t.px(132), area.bottom() - t.px(26)), self.first + len(self._rows)
+        if last < len(page.buy):
+            self.button("fit later", tr("next ▼"), at + QPointF(t.px(66), 0), partial(self._go, last), width=round(t.px(66)))
+        if self.first > 0:
+            self.button("fit earlier", "▲", at, partial(self._go, 0), width=round(t.px(40))).setAccessibleName(tr("first parts"))
+
     def _lay_head(self, v: View, page: CardPage) -> None:
-        line = head_line(self, v).words("step words", tr("{n} of {all} steps done", n=page.total - page.open, all=page.total))
+        line = head_line(self, v)
+        if page.sections:
+            names = [tr(words) for words in PAGES.values()]
+            line.tabs("page", names, tuple(PAGES).index(self.page), lambda n: self.turn(tuple(PAGES)[n])).gap(6)
+        line.words("step words", tr("{n} of {all} steps done", n=page.total - page.open, all=page.total))
         if not page.sections:
             return
         line.gap(8).words("fit who word", tr("by"), role="ink2")
@@ -168,6 +191,11 @@ class FitStep(Sheet):
     def open(self, part: int) -> None:
         """Another part of the card."""
         self.part, self.first, self.state = part, 0, 0
+        self._relay()
+
+    def turn(self, page: str) -> None:
+        """To the steps, or to what is ordered."""
+        self.page, self.first = page, 0
         self._relay()
 
     def read_in(self, state: int) -> None:
