@@ -151,8 +151,8 @@ class Allowed(Frozen):
 
     what: Text
     axle: Whole | None = Field(default=None, ge=0, le=2)
-    low: Number | None = None
-    high: Number | None = None
+    low: Number | None = Field(default=None, ge=-10, le=10)
+    high: Number | None = Field(default=None, ge=-10, le=10)
 
     @model_validator(mode="after")
     def _in_order(self) -> Self:

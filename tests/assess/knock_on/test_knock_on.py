@@ -267,3 +267,5 @@ def test_what_is_allowed_is_the_jobs_own_where_it_says_so() -> None:
     assert [(one.low, one.high) for one in again.allowed] == [(-0.1, None)] and usual(again, aside.what.value, 1) == lifted()
     with pytest.raises(JobFault, match="is above the most"):
         allow(lifted(), aside.what.value, 1, 0.2, 0.1)
+    with pytest.raises(JobFault, match="too large"):
+        allow(lifted(), aside.what.value, 1, None, 40.0)  # m

@@ -143,6 +143,10 @@ def test_what_is_allowed_is_typed_over_and_set_back(open_window, qtbot: QtBot) -
     assert window.notice.text() == "Axle fore and aft, rear, least allowed: 40 mm is above the most, 30 mm."
     assert window.document.job.allowed == (own,) and window.findChild(QLineEdit, "knock low").text() == "40 mm"
     window.sheets[Step.KNOCK_ON].forget_refused()
+    type_into(qtbot, window, "knock high", "9999")
+    assert window.notice.text() == "Axle fore and aft, rear, most allowed: 9999 mm is too large. Enter −5000 to 5000 mm."
+    assert window.document.job.allowed == (own,)
+    window.sheets[Step.KNOCK_ON].forget_refused()
     n = next(k for k, line in enumerate(knock_ons(window.document.assessment)) if line.what is What.WHEELBASE)
     press(qtbot, window, f"knock row {n}")
     press(qtbot, window, "knock usual")

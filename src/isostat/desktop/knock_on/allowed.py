@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from functools import partial
 
 from PyQt6.QtCore import QPointF
@@ -15,10 +16,13 @@ from isostat.job.edits.allowed import allow, usual
 from isostat.language import later, tr
 from isostat.units.format import with_unit
 from isostat.units.parse import NotUnderstood
+from isostat.units.saying import Amount, out_of_range
+from isostat.units.unit import Quantity
 from isostat.wording.knock_on import say_what
 from isostat.wording.reader import Reader
 
 WIDE, HIGH = 50.0, 20.0  # px of a field
+REACH = {Quantity.ANGLE: math.pi / 2, Quantity.HEIGHT: 5.0, Quantity.FINE: 1.0, Quantity.SHARE: 1.0, Quantity.RATIO: 10.0}  # SI
 
 
 def lay_allowed(sheet: Sheet, v: View, at: QPointF, line_of: Line) -> None:
@@ -55,11 +59,15 @@ def lay_usual(sheet: Sheet, v: View, at: QPointF, line_of: Line) -> None:
 
 
 def _allow(sheet: Sheet, r: Reader, line_of: Line, key: str, value: float) -> None:
-    """Raises NotUnderstood, with a sentence, where the least would be above the most."""
+    """Raises NotUnderstood, with a sentence, for what no such thing reaches, and where the least would be above the most."""
+    unit, reach = line_of.quantity, REACH[line_of.quantity]
+    if abs(value) > reach:
+        typed, least, most = (Amount(m, unit) for m in (value, -reach, reach))
+        raise NotUnderstood(out_of_range(typed, least, most, above=value > 0.0).words(r.preset))
     ends = {"low": line_of.low, "high": line_of.high} | {key: value}
     other = line_of.high if key == "low" else line_of.low
     if other is not None and (value > other if key == "low" else value < other):
-        given, end = (with_unit(m, line_of.quantity, r.preset) for m in (value, other))
+        given, end = (with_unit(m, unit, r.preset) for m in (value, other))
         way = later("{given} is above the most, {end}.") if key == "low" else later("{given} is below the least, {end}.")
         raise NotUnderstood(tr(way, given=given, end=end))
     what, axle = line_of.what.value, line_of.axle
