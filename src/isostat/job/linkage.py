@@ -16,10 +16,14 @@ from isostat.job.reading import (
     Gap,
     Height,
     Lead,
+    LinkLength,
     NotSo,
     Number,
     Offset,
+    PanhardLength,
+    ShaftAngle,
     ShaftLength,
+    SteeringArm,
     SteeringRatio,
     Text,
     Whole,
@@ -37,10 +41,10 @@ class SideLinks(Frozen):
 
     by: Literal["leaves", "two links", "one arm"] | None = None
     frame: Literal["ahead", "behind"] = "ahead"
-    lower_m: BarLength | None = None
+    lower_m: LinkLength | None = None
     lower_slope_rad: ArmAngle | None = None
     lower_over_hub_m: Offset | None = None
-    upper_m: BarLength | None = None
+    upper_m: LinkLength | None = None
     upper_slope_rad: ArmAngle | None = None
     upper_over_hub_m: Offset | None = None
     caster_rad: Angle | None = None
@@ -57,7 +61,7 @@ class DriveShaft(Frozen):
     """
 
     length_m: ShaftLength | None = None
-    slope_rad: ArmAngle | None = None
+    slope_rad: ShaftAngle | None = None
     box_rad: Angle | None = None
     ahead_m: Offset | None = None
     in_m: Gap | None = None
@@ -65,7 +69,7 @@ class DriveShaft(Frozen):
     plan_rad: Angle | None = None
     box_joint: Literal["single", "double cardan"] = "single"
     front_m: ShaftLength | None = None
-    front_slope_rad: ArmAngle | None = None
+    front_slope_rad: ShaftAngle | None = None
     front_plan_rad: Angle | None = None
     final_drive: FinalDrive | None = None
 
@@ -91,7 +95,7 @@ class FrontArms(Frozen):
     mount_above_m: Offset | None = None
     mount_in_m: Offset | None = None
     camber_rad: Angle | None = None
-    shaft_m: BarLength | None = None
+    shaft_m: LinkLength | None = None
     shaft_slope_rad: ArmAngle | None = None
     shaft_in_m: Offset | None = None
     plunge_in_m: Gap | None = None
@@ -101,7 +105,7 @@ class FrontArms(Frozen):
     rod_slope_rad: ArmAngle | None = None
     rod_below_m: Offset | None = None
     rod_in_m: Offset | None = None
-    steer_arm_m: BarLength | None = None
+    steer_arm_m: SteeringArm | None = None
     toe_rad: Angle | None = None
     ball_rad: Angle | None = None
     lock_rad: Angle | None = None
@@ -113,7 +117,7 @@ class DragLink(Frozen):
     knuckle_arm_m: of the arm that it turns, kingpin to joint. steering_ratio: turn of the steering wheel for one of the road wheel.
     """
 
-    length_m: BarLength | None = None
+    length_m: PanhardLength | None = None
     box_height_m: Height | None = None
     axle_height_m: Height | None = None
     knuckle_arm_m: BarLength | None = None

@@ -27,6 +27,7 @@ from isostat.job.reading import (
     Number,
     Overhang,
     PadHeight,
+    PanhardLength,
     Place,
     PlaceShare,
     Pressure,
@@ -168,7 +169,7 @@ class Axle(Frozen):
     shock_long_m: Stroke | None = None
     pinion_rad: Angle | None = None
     link_rad: Angle | None = None
-    track_bar_m: Stroke | None = None
+    track_bar_m: PanhardLength | None = None
     track_bar_frame_m: Height | None = None
     track_bar_axle_m: Height | None = None
     track_bar_side: Literal["left", "right"] = "left"

@@ -21,8 +21,9 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.job.demos import demo
 from isostat.job.edits.allowed import allow, usual
-from isostat.job.edits.paths import JOB, path_to, put, put_number
+from isostat.job.edits.paths import JOB, bounds_at, path_to, put, put_number, value_at
 from isostat.job.files import JobFault
+from isostat.job.linkage_points import LINKAGE_POINTS
 from isostat.job.schema import Job
 from isostat.wording.knock_on import knock_on_text, say_allowed, say_worst
 from isostat.wording.reader import Reader
@@ -212,7 +213,7 @@ def test_worst_first_and_outside_by_hand() -> None:
     assert outside(np.array([5.0]), None, None).tolist() == [0.0]
     reader = Reader(glazier().job)
     aside = line(glazier(), What.SIDEWAYS)
-    assert say_allowed(aside, reader) == "6 mm either way" and "mm right, " in say_worst(aside, reader)
+    assert say_allowed(aside, reader) == "6 mm either way" and "mm right, " in say_worst(glazier(), aside, reader)
 
 
 def steered(**link: object) -> Assessment:
@@ -269,3 +270,26 @@ def test_what_is_allowed_is_the_jobs_own_where_it_says_so() -> None:
         allow(lifted(), aside.what.value, 1, 0.2, 0.1)
     with pytest.raises(JobFault, match="too large"):
         allow(lifted(), aside.what.value, 1, None, 40.0)  # m
+
+
+OF_ONE_READING = {
+    "Panhard bar length", "link length", "link angle", "shaft length", "shaft angle", "front shaft length", "front shaft angle",
+    "lower arm length", "upper arm length", "half-shaft length", "tie rod length", "steering arm", "drag link length",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", ["kite-winch-buggy", "puppet-van", "glaziers-flatbed"])
+def test_what_a_field_takes_no_link_refuses_by_itself(name: str) -> None:
+    """A length that can be typed may contradict others; its own range is one and the same wherever it is checked."""
+    job, late = demo(name), []
+    for axle in range(len(job.vehicle.axles)):
+        base = path_to(JOB.vehicle.axles[axle])
+        paths = [(*base, place, point.field) for place, points in LINKAGE_POINTS.items() for point in points if place != "square"]
+        for path in [*paths, (*base, "track_bar_m")]:
+            if value_at(job, path) is None:
+                continue
+            bounds = bounds_at(job, path)
+            for end in (bounds.low, bounds.high):
+                found = [j for j in judge(assess(put_number(job, path, end))) if isinstance(j, LinksCannotBe)]
+                late += [(path[2:], end, j.refused.place) for j in found if j.refused.place in OF_ONE_READING]
+    assert not late

@@ -13,7 +13,7 @@ from isostat.assess.knock_on.moved import held_by, lacking, lead, travel
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.core.limits import Floats
-from isostat.core.linkage.track_bar import TrackBar
+from isostat.core.linkage.track_bar import DragLink, TrackBar
 from isostat.core.vehicle.layout import Layout
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.points import SIDES
@@ -205,7 +205,7 @@ def link_of(a: Assessment, axle: int) -> TrackBar | None:
     if read.length_m is None or read.box_height_m is None or read.axle_height_m is None:
         return None
     side, half = (1 if read.box_side == SIDES[0] else -1), a.axles[axle].half_track_m
-    return TrackBar(
+    return DragLink(
         length_m=float(read.length_m.value),
         drop_m=float(read.axle_height_m.value) - float(read.box_height_m.value),
         side=side,

@@ -53,8 +53,8 @@ class TwoArms:
     upper_ball: Point
 
     def __post_init__(self) -> None:
-        within("lower arm length", float(np.hypot(*np.subtract(self.ball, self.pivot))), 0.05, 1.5, "m")
-        within("upper arm length", float(np.hypot(*np.subtract(self.upper_ball, self.upper_pivot))), 0.05, 1.5, "m")
+        within("lower arm length", float(np.hypot(*np.subtract(self.ball, self.pivot))), 0.05, 2.0, "m")
+        within("upper arm length", float(np.hypot(*np.subtract(self.upper_ball, self.upper_pivot))), 0.05, 2.0, "m")
         within("height between the ball joints", self.upper_ball[1] - self.ball[1], 0.05, 1.5, "m")
 
     def at(self, travel: Floats) -> tuple[Floats, Floats]:
@@ -90,7 +90,7 @@ class Strut:
     mount: Point
 
     def __post_init__(self) -> None:
-        within("lower arm length", float(np.hypot(*np.subtract(self.ball, self.pivot))), 0.05, 1.5, "m")
+        within("lower arm length", float(np.hypot(*np.subtract(self.ball, self.pivot))), 0.05, 2.0, "m")
         within("strut, ball joint to mount", self.mount[1] - self.ball[1], 0.1, 1.5, "m")
 
     def at(self, travel: Floats) -> tuple[Floats, Floats]:
@@ -160,7 +160,7 @@ class HalfShaft:
     outer_m: float = 0.0
 
     def __post_init__(self) -> None:
-        within("half-shaft length", float(np.hypot(self.inner[0] + self.outer_m, self.inner[1])), 0.1, 1.5, "m")
+        within("half-shaft length", float(np.hypot(self.inner[0] + self.outer_m, self.inner[1])), 0.1, 2.0, "m")
 
     def moved(self, travel: Floats, outward: Floats, camber: Floats, dropped_m: float = 0.0) -> tuple[Floats, Floats, Floats]:
         """Angles of the inner and outer joint in rad, and by how much it is longer, m, any shape.

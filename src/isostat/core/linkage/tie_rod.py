@@ -25,7 +25,7 @@ class TieRod:
     longer_m: float = 0.0
 
     def __post_init__(self) -> None:
-        within("tie rod length", float(np.hypot(*np.subtract(self.outer, self.inner))), 0.05, 1.5, "m")
+        within("tie rod length", round(self.length_m - self.longer_m, 9), 0.05, 2.0, "m")
         within("steering arm", self.arm_m, 0.05, 0.5, "m")
 
     @property

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import ClassVar
 
 import numpy as np
 
@@ -18,6 +19,9 @@ class TrackBar:
     half_track_m: of the axle. Raises OutOfRange where the bar does not reach from one height to the other.
     """
 
+    LENGTH: ClassVar[str] = "Panhard bar length"
+    BETWEEN: ClassVar[str] = "height between the ends of the Panhard bar"
+
     length_m: float
     drop_m: float
     side: int = 1
@@ -26,8 +30,8 @@ class TrackBar:
     half_track_m: float = 0.8
 
     def __post_init__(self) -> None:
-        within("track bar length", self.length_m, 0.2, 2.0, "m")
-        within("height between the ends of the track bar", abs(self.drop_m), 0.0, 0.95 * self.length_m, "m")
+        within(self.LENGTH, self.length_m, 0.2, 2.0, "m")
+        within(self.BETWEEN, abs(self.drop_m), 0.0, 0.95 * self.length_m, "m")
 
     @property
     def across_m(self) -> float:
@@ -79,6 +83,14 @@ class TrackBar:
     def hole(self, by_m: float) -> TrackBar:
         """The same with its frame end moved to the left."""
         return _Relocated.of(self, self.across_m - by_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DragLink(TrackBar):
+    """From the steering box to the axle: the same geometry, under its own name."""
+
+    LENGTH: ClassVar[str] = "drag link length"
+    BETWEEN: ClassVar[str] = "height between the ends of the drag link"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
