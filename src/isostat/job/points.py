@@ -52,10 +52,8 @@ AXLE_POINTS = (
     Point("pinion_rad", later("pinion angle"), Quantity.ANGLE, gone=True),
     Point("link_rad", later("link angle"), Quantity.ANGLE, gone=True),
     Point("track_bar_m", later("Panhard bar length"), Quantity.HEIGHT, gone=True, was="track bar length"),
-    Point(
-        "track_bar_frame_m", later("Panhard bar frame end, above ground"), Quantity.HEIGHT, gone=True, was="track bar, frame end"
-    ),
-    Point("track_bar_axle_m", later("Panhard bar axle end, above ground"), Quantity.HEIGHT, gone=True, was="track bar, axle end"),
+    Point("track_bar_frame_m", later("Panhard frame end height"), Quantity.HEIGHT, gone=True, was="track bar, frame end"),
+    Point("track_bar_axle_m", later("Panhard axle end height"), Quantity.HEIGHT, gone=True, was="track bar, axle end"),
     Point("rating_kg", later("axle rating"), Quantity.MASS, was="axle plate"),
     Point("tyre_plate_kg", later("tyre load rating, each"), Quantity.MASS, was="tyre rating, each"),
     Point("tyre_pressure_pa", later("tyre pressure"), Quantity.PRESSURE),

@@ -166,7 +166,8 @@ def test_the_order_is_copied_for_a_message_and_a_call_stands_on_the_cab_card(ope
 @pytest.mark.parametrize(
     ("name", "width", "height", "text", "units"),
     [("hive-hauler", 1280, 800, 1.0, "mm kg N/mm bar"), ("hive-hauler", 1100, 700, 1.0, "in lb lb/in psi"),
-     ("survey-buggy", 1920, 1080, 1.5, "mm N"), ("dairy-trailer", 1280, 800, 1.0, "mm kg lb/in psi")],
+     ("survey-buggy", 1920, 1080, 1.5, "mm N"), ("survey-buggy", 1100, 700, 1.0, "in lb lb/in psi"),
+     ("dairy-trailer", 1280, 800, 1.0, "mm kg lb/in psi")],
 )  # fmt: skip
 def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     open_window, name: str, width: int, height: int, text: float, units: str

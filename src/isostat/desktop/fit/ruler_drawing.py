@@ -15,19 +15,23 @@ from isostat.desktop.theme import Theme, pen
 from isostat.desktop.view import View
 from isostat.language import tr
 
-HEAD, WIDE, APART = 56.0, 26.0, 30.0  # px of its words, of the ruler, and between two labels
+HEAD, WIDE, APART = 50.0, 26.0, 30.0  # px of its words, of the ruler, and between two labels
 WORDS = WIDE + ACROSS + 22.0  # px from its edge to where a label begins
 
 
 def mark_places(t: Theme, area: QRectF, ruler: Ruler) -> list[tuple[Mark, float, float]]:
-    """Each mark with its place on the ruler and that of its label, which keep apart."""
-    per_m, out, last = _per_m(t, area, ruler), [], area.bottom() + t.px(APART)
-    for mark in sorted(ruler.marks, key=lambda one: one.at_m):
-        y = area.bottom() - mark.at_m * per_m
-        label = min(y, last - t.px(APART))
-        out.append((mark, y, label))
-        last = label
-    return out
+    """Each mark, from the lowest up, with its place on the ruler and that of its label; labels keep apart, and below the head."""
+    per_m, marks = _per_m(t, area, ruler), sorted(ruler.marks, key=lambda one: one.at_m)
+    at = [area.bottom() - mark.at_m * per_m for mark in marks]
+    labels, last = list[float](), area.bottom() + t.px(APART)
+    for y in at:
+        last = min(y, last - t.px(APART))
+        labels.append(last)
+    least = area.top() + t.px(HEAD + 14)
+    for n in reversed(range(len(labels))):
+        labels[n] = max(labels[n], least)
+        least = labels[n] + t.px(APART)
+    return list(zip(marks, at, labels, strict=True))
 
 
 def _per_m(t: Theme, area: QRectF, ruler: Ruler) -> float:
@@ -36,7 +40,7 @@ def _per_m(t: Theme, area: QRectF, ruler: Ruler) -> float:
 
 def high_of_labels(ruler: Ruler) -> float:
     """px that its words and all its labels take, one above the other."""
-    return HEAD + APART * (len(ruler.marks) + 1)
+    return HEAD + APART * len(ruler.marks)
 
 
 def lay_ruler(sheet: Sheet, v: View, area: QRectF, rulers: tuple[Ruler, ...], n: int, turn: Callable[[int], object]) -> None:

@@ -143,7 +143,7 @@ class FitStep(Sheet):
         rulers = page.sections[self.part].rulers
         self.state = min(self.state, max(len(rulers) - 1, 0))
         self._ruler = rulers[self.state] if rulers else None
-        top = area.top() + high * fits + v.theme.px(16)
+        top = area.top() + high * fits + v.theme.px(12)
         below = QRectF(area.left(), top, area.width(), area.bottom() - top - v.theme.px(18))
         if self._ruler is not None and below.height() > v.theme.px(max(ROOM, high_of_labels(self._ruler))):
             self._ruled = below
