@@ -27,7 +27,7 @@ def test_an_entry_is_added_and_answered(tmp_path: Path, capsys: pytest.CaptureFi
     assert len(read_job(job).log) == 2 and read_job(job).log[1].promised, "its promise is kept"
     assert main(["log", str(job), "--csv"]) == 0
     table = tmp_path / "log.csv"
-    table.write_text(capsys.readouterr().out + "2026-08-02,driven,900,Out,,,541,,,\n")
+    table.write_text(capsys.readouterr().out + "2026-08-02,driven,900,Out,,,,541,,,\n")
     assert main(["log", str(job), "--take", str(table)]) == 0 and "2026-08-02, 900 km, out" in capsys.readouterr().out
     assert len(read_job(job).log) == 3 and read_job(job).log[2].promised
     table.write_text("day,front left\n2026,5x0\n")
@@ -52,3 +52,14 @@ def test_what_cannot_be_is_refused_and_the_file_stays(
     was = job.read_bytes()
     assert main(["log", str(job), *arguments]) == 1 and words.lower() in capsys.readouterr().err.lower()
     assert job.read_bytes() == was
+
+
+def test_what_is_due_goes_out_as_a_calendar_and_is_ticked(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    save_job(demo("hive-hauler-fitted"), tmp_path / "job.json")
+    job, out = str(tmp_path / "job.json"), tmp_path / "due.ics"
+    assert main(["log", job, "--done", "U-bolts", "--ics", str(out)]) == 0
+    assert "3 events in the calendar" in capsys.readouterr().out and out.read_bytes().startswith(b"BEGIN:VCALENDAR\r\n")
+    assert main(["log", job, "--json"]) == 0
+    found = {one["what"]: one["standing"] for one in json.loads(capsys.readouterr().out)["due"]}
+    assert found["U-bolts"] == found["wheel nuts"] == "done" and found["U-bolts again"] == "ahead"
+    assert main(["log", job, "--ics", str(tmp_path / "nowhere" / "x.ics")]) == 1 and "No such file" in capsys.readouterr().err

@@ -24,7 +24,7 @@ def plain(job: Job) -> list[object]:
 
 def test_what_goes_out_comes_in_again_and_not_twice() -> None:
     text = log_csv(FITTED)
-    assert text.splitlines()[0] == "day,state,km,on board,by,note,front left,front right,rear left,rear right"
+    assert text.splitlines()[0] == "day,state,km,on board,by,note,checked again,front left,front right,rear left,rear right"
     assert text.splitlines()[1].startswith("2026-06-21,rolled,0,,Mo,")
     again = with_log(BARE, text, "log.csv")
     assert [(e.day, e.km, e.state, e.case, e.who) for e in again.log] == [(e.day, e.km, e.state, e.case, e.who) for e in FITTED.log]
@@ -49,7 +49,7 @@ def test_any_log_goes_out_and_comes_in_alike(entries: list[tuple[str, str, float
     ("text", "fault"),
     [
         ("", "The file is empty."),
-        ("day,left\n", "Line 1: there is no column “left”. Use day, state, km, on board, by, note, front left"),
+        ("day,left\n", "Line 1: there is no column “left”. Use day, state, km, on board, by, note, checked again, front left"),
         ("day,km,km\n", "Line 1: column “km” appears twice."),
         ("day,front left\n2026,5x0\n", "Line 2, column “front left”: “x0” is not a"),
         ("day,km\n2026,far\n", "Line 2, column “km”: “far” is not a distance. Try 120, 120 km or 75 mi."),

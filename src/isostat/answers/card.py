@@ -26,6 +26,7 @@ from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.card_at import At
 from isostat.wording.card_settings import blanks, filled
+from isostat.wording.due import SAID as DUE
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 
@@ -33,13 +34,6 @@ STATES = {
     "bench": later("on the bench"), "air": later("wheel off the ground"), "wheels": later("weight on the tyres"),
     "ride": later("at ride height, rolled"),
 }  # fmt: skip
-DUE = (  # when, what, and between which distances where it goes by those, km
-    (later("50 to 100 km"), later("wheel nuts, wheel spacers, clamp screws of collars"), (50.0, 100.0)),
-    (later("80 to 160 km"), later("U-bolts, brackets, links and bars, helper springs"), (80.0, 160.0)),
-    (later("500 to 800 km"), later("U-bolts again"), (500.0, 800.0)),
-    (later("two to four weeks"), later("arm, bar and strut bolts"), None),
-    (later("a day, a week, six weeks"), later("heights at every wheel, air pressure"), None),
-)
 LAW = later(
     "Local law on lift, lamps and modified vehicles governs. Ratings hold: springs do not raise them. Alignment, welding and "
     "brakes by licensed people."
@@ -192,7 +186,7 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
         floor_case=capital(r.case(floor)),
         pressures=tuple(_pressures(a, r)),
         limits=tuple((capital(_rated(r, x)), r.mass(x.limit_kg - float(x.load_kg.max()))) for x in ratings(a)),
-        due=tuple((tr(when), tr(what)) for when, what, _ in DUE),
+        due=tuple((tr(when), tr(what)) for when, what in DUE.values()),
         call=a.job.card.call,
         law=tr(LAW),
         blanks=trn("1 blank to fill in from the maker's sheet", "{n} blanks to fill in from the makers' sheets", missing)

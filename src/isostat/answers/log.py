@@ -8,6 +8,7 @@ import numpy as np
 
 from isostat.assess.correction import Correction, asks_correction, correction
 from isostat.assess.log.causes import why_missed
+from isostat.assess.log.due import Due, due
 from isostat.assess.log.promise import FORECAST_KM, held, settles_on
 from isostat.assess.log.settings import Setting, turned_at
 from isostat.assess.log.telling import telling_check
@@ -17,7 +18,13 @@ from isostat.job.points import SIDES
 
 def log_plain(a: Assessment) -> dict[str, Any]:
     """The answer as plain data, entry by entry."""
-    return {"isostat": 1, "title": a.job.title, "entries": [_entry(a, n) for n in range(len(a.job.log))]}
+    entries = [_entry(a, n) for n in range(len(a.job.log))]
+    return {"isostat": 1, "title": a.job.title, "entries": entries, "due": [_due(one) for one in due(a.job)]}
+
+
+def _due(one: Due) -> dict[str, Any]:
+    first, last = (None if day is None else day.isoformat() for day in (one.first, one.last))
+    return {"what": one.what.value, "standing": one.standing.value, "first": first, "last": last}
 
 
 def _entry(a: Assessment, n: int) -> dict[str, Any]:

@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 import argparse
-from datetime import date
+from datetime import UTC, date, datetime
 
+from isostat.answers.calendar import due_calendar, say_undated
 from isostat.answers.log import log_plain
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Step
+from isostat.assess.log.due import due
 from isostat.assess.log.entries import check_stands, promised_again, with_entry
 from isostat.cli.terminal import ANSWERED, FAULTS, tell, tell_plain
+from isostat.job.edits.log import put_rechecked
 from isostat.job.files import JobFault, read_job
-from isostat.job.save import save_job
+from isostat.job.save import save_job, write_whole
 from isostat.job.schema import Job
 from isostat.job.tables.log_csv import log_csv, with_log
 from isostat.job.tables.reader import read_table
@@ -37,6 +40,14 @@ def answer_log(asked: argparse.Namespace) -> int:
     if asked.add:
         job = _added(job, asked)
         save_job(job, asked.job)
+    if asked.done:
+        job = put_rechecked(job, asked.done, done=True)
+        save_job(job, asked.job)
+    if asked.ics:
+        rechecks = due(job, date.today())
+        write_whole(asked.ics, due_calendar(job, rechecks, datetime.now(UTC)))
+        tell(say_undated(rechecks) + "\n")
+        return ANSWERED
     if job.log:
         check_stands(assess(job))
     a = assess(promised_again(job))

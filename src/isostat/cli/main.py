@@ -8,6 +8,7 @@ import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
+from typing import get_args
 
 from isostat import __version__
 from isostat.cli.find_options import add_to as add_find
@@ -16,6 +17,7 @@ from isostat.cli.spring_options import add_to as add_spring
 from isostat.cli.terminal import ANSWERED, FAULTS, REFUSED, complain, spoken, tell, tell_plain
 from isostat.job.demos import demo, demo_names
 from isostat.job.files import JobFault, read_job
+from isostat.job.log import Rechecked
 from isostat.job.save import save_job
 from isostat.job.schema import Job
 from isostat.job.tables.reader import read_table
@@ -149,6 +151,8 @@ def _parser() -> argparse.ArgumentParser:
     log.add_argument("--note", default="")
     log.add_argument("--csv", action="store_true", help="the entries as CSV (docs/csv.md)")
     log.add_argument("--take", type=Path, metavar="CSV", help="puts the entries of a CSV behind those that are there, and saves")
+    log.add_argument("--ics", type=Path, metavar="OUT", help="writes what is due as a calendar, RFC 5545")
+    log.add_argument("--done", choices=get_args(Rechecked), help="checked again by the last entry")
     log.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
     log.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
     log.add_argument("--strict", action="store_true", help=STRICT)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import TypeVar
 
@@ -11,8 +12,10 @@ from PyQt6.QtCore import QObject, QSettings, pyqtSignal
 from PyQt6.QtGui import QGuiApplication
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
+from isostat.answers.calendar import due_calendar, say_undated
 from isostat.answers.card import card_page
 from isostat.answers.card_order import order_lines
+from isostat.assess.log.due import due
 from isostat.catalogue.sheet import Sheet as PartSheet
 from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.document import Document
@@ -172,11 +175,14 @@ class Exchange(QObject):
         """Writes the readings as CSV; what fails is said in words."""
         self._written(path, measurements_csv(self._document.job, self._units()))
 
-    def _written(self, path: Path, text: str) -> None:
+    def _written(self, path: Path, text: str) -> bool:
+        """Whether a file could be written; what fails is said in words."""
         try:
             write_whole(path, text)
         except OSError as fault:
             self.refused.emit(tr("{file} was not written: {why}.", file=path.name, why=fault.strerror or fault))
+            return False
+        return True
 
     def ask_log_out(self) -> None:
         """Asks where to, and writes the log as CSV."""
@@ -187,6 +193,19 @@ class Exchange(QObject):
     def log_out(self, path: Path) -> None:
         """Writes the log as CSV; what fails is said in words."""
         self._written(path, log_csv(self._document.job, self._units()))
+
+    def ask_due_out(self) -> None:
+        """Asks where to, and writes what is due as a calendar."""
+        name, _ = QFileDialog.getSaveFileName(self._window, tr("Export due dates"), "due.ics", tr("Calendars (*.ics)"))
+        if name:
+            self.due_out(Path(name))
+
+    def due_out(self, path: Path) -> None:
+        """Writes what is due and has a day; what goes by distance, and has none yet, is said."""
+        job = self._document.job
+        rechecks = due(job, date.today())
+        if self._written(path, due_calendar(job, rechecks, datetime.now(UTC))):
+            self.said.emit(say_undated(rechecks))
 
     def ask_log_in(self) -> None:
         """Asks for a CSV and takes its entries in, as one step that can be undone."""

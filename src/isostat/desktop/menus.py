@@ -59,6 +59,7 @@ def make_menus(w: MainWindow) -> None:
         (file, tr("Import readings (CSV)…"), "", w.exchange.ask_readings_in),
         (file, tr("Export log (CSV)…"), "", w.exchange.ask_log_out),
         (file, tr("Import log (CSV)…"), "", w.exchange.ask_log_in),
+        (file, tr("Export due dates (calendar)…"), "", w.exchange.ask_due_out),
         (file, tr("Measuring sheet (A4)…"), "", lambda: w.exchange.ask_sheet("A4")),
         (file, tr("Measuring sheet (Letter)…"), "", lambda: w.exchange.ask_sheet("Letter")),
         (file, tr("Compare proposals (A4)…"), "", lambda: w.exchange.ask_sides("A4")),

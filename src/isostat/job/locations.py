@@ -14,6 +14,7 @@ _ENTRY = {
     "cycle": later("full-travel reading"), "press": later("press reading"), "bench": later("spring on the bench"),
     "shocks": later("shock"), "body_points": later("body point"), "own_points": later("own point"),
     "damper": later("damper reading"), "torques": later("torque"), "ticks": later("tick"), "written": later("reading written down"),
+    "rechecked": later("checked again"),
     "bought": later("springs bought"), "chosen": later("cure chosen"), "allowed": later("limits of a thing"),
     "log": later("log entry"), "heights": later("axle"),
 }  # fmt: skip

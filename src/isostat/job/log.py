@@ -10,6 +10,7 @@ from isostat.job.heights import Heights
 from isostat.job.reading import Frozen, Notes, Number, Text, Whole
 
 LoggedState = Literal["lowered", "rolled", "driven"]
+Rechecked = Literal["wheel nuts", "U-bolts", "U-bolts again", "arm bolts", "heights"]
 
 
 class Promised(Frozen):
@@ -41,6 +42,7 @@ class LogEntry(Frozen):
 
     case: what was on board; left out, the workshop's floor. promised: for that state, when it was written down; left out,
     the entry is not judged until it is worked out from the parts as they are then. turned: what was corrected after it.
+    rechecked: what was tightened, or read, again by then.
     """
 
     day: Text = ""
@@ -50,5 +52,6 @@ class LogEntry(Frozen):
     heights: tuple[Heights, ...] = Field(min_length=1, max_length=3)
     promised: tuple[PromisedPair, ...] = Field(default=(), max_length=3)
     turned: tuple[Turn, ...] = Field(default=(), max_length=12)
+    rechecked: tuple[Rechecked, ...] = Field(default=(), max_length=12)
     who: Text = ""
     note: Notes = ""

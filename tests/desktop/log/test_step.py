@@ -11,6 +11,8 @@ from PyQt6.QtWidgets import QApplication, QLineEdit, QPushButton
 from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
+from isostat.assess.log.due import Recheck
+from isostat.assess.log.findings import Overdue
 from isostat.assess.log.promise import Verdict, held
 from isostat.desktop.far.view import FarView
 from isostat.desktop.log.step import LogStep
@@ -130,7 +132,7 @@ def test_the_log_goes_out_and_comes_in_as_a_table(open_window, qtbot: QtBot, tmp
     type_into(qtbot, window, "log note", "wet floor")
     window.exchange.log_out(tmp_path / "log.csv")
     assert ",wet floor," in (tmp_path / "log.csv").read_text()
-    text = (tmp_path / "log.csv").read_text() + "2026-09-01,driven,900,,Mo,,541,,,\n"
+    text = (tmp_path / "log.csv").read_text() + "2026-09-01,driven,900,,Mo,,,541,,,\n"
     (tmp_path / "log.csv").write_text(text)
     window.exchange.log_in(tmp_path / "log.csv")
     assert len(window.document.job.log) == 4 and window.document.undo.undoText() == "log of log.csv"
@@ -216,3 +218,26 @@ def test_from_afar_four_wheels_and_one_sentence(open_window, qtbot: QtBot) -> No
     QTest.keyClick(window, Qt.Key.Key_F11)
     assert read(window, "far read 0 0") == "520  27 low" and read(window, "far instruction").startswith("Spacer 23 mm thicker")
     assert not faults(next(sheet for sheet in window.findChildren(FarView) if sheet.isVisible()))
+
+
+def test_what_is_due_is_ticked_undone_and_goes_out(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    """Of the fitted hauler the U-bolts are overdue at 420 km; a tick, and the finding is gone; the calendar is a file."""
+    window = open_window(demo("hive-hauler-fitted"))
+    opened(qtbot, window)
+    assert "Overdue: U-bolts" in read(window, "finding 0 title") and read(window, "log due 1").startswith("! past, 80 to 160 km")
+    boxes = [window.sheets[Step.LOG].findChild(QPushButton, f"log due tick {n}") for n in range(5)]
+    assert [box.text() for box in boxes] == ["✓", " ", " ", " ", " "] and boxes[0].accessibleName().startswith("done: 50 to 100 km")
+    press(qtbot, window, "log due tick 1")
+    assert not [j for j in window.document.judgements if isinstance(j, Overdue)]
+    assert read_job(_saved(window, tmp_path)).log[-1].rechecked == ("wheel nuts", "U-bolts")
+    window.exchange.due_out(tmp_path / "due.ics")
+    assert "events in the calendar" in window.notice.text() and (tmp_path / "due.ics").read_text().count("BEGIN:VEVENT") == 3
+    window.document.undo.undo()
+    assert [j.what for j in window.document.judgements if isinstance(j, Overdue)] == [Recheck.U_BOLTS]
+    window.exchange.due_out(tmp_path / "none" / "due.ics")
+    assert "was not written" in window.notice.text()
+
+
+def _saved(window: MainWindow, folder: Path) -> Path:
+    window.document.save(folder / "job.json")
+    return folder / "job.json"

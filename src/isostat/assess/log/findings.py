@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing_extensions import override
 
 from isostat.assess.judgement import Judgement
+from isostat.assess.log.due import Recheck
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -31,3 +32,10 @@ class PromiseLost(Judgement):
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RollFirst(Judgement):
     """Heights read just after it was let down."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Overdue(Judgement):
+    """Something that was to be checked again by now, by distance or by the day of the last entry."""
+
+    what: Recheck

@@ -7,15 +7,23 @@ from collections.abc import Iterator
 import numpy as np
 
 from isostat.assess.judgement import Grade, Judgement, Place, Step
-from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
+from isostat.assess.log.due import Standing, due
+from isostat.assess.log.findings import HeightsOutside, Overdue, PromiseLost, RollFirst
 from isostat.assess.log.promise import Verdict, held
 from isostat.assess.solve.assessment import Assessment
 
 
 def log_judgements(a: Assessment) -> Iterator[Judgement]:
-    """Of each wheel that is out; one only where it was not rolled."""
+    """Of each wheel that is out; one only where it was not rolled. And of what is overdue."""
     if not a.job.log or not a.proposed.stands.all():
         return
+    yield from _heights(a)
+    for one in due(a.job):
+        if one.standing is Standing.PAST:
+            yield Overdue(grade=Grade.WATCH, place=Place(), step=Step.LOG, what=one.what)
+
+
+def _heights(a: Assessment) -> Iterator[Judgement]:
     last = held(a, len(a.job.log) - 1)
     case = last.promise.case
     if last.verdict is Verdict.NOT_PROMISED:

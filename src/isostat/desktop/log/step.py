@@ -10,9 +10,9 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QWidget
 from typing_extensions import override
 
-from isostat.answers.card import DUE
+from isostat.assess.log.due import Due, Standing, due
 from isostat.assess.log.entries import entry_changed, entry_turned, promised_again, with_entry
-from isostat.assess.log.promise import Verdict, case_of, driven_km, held
+from isostat.assess.log.promise import Verdict, case_of, held
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.desktop.document import Edit
 from isostat.desktop.log.instruction import instruction_now
@@ -21,8 +21,9 @@ from isostat.desktop.log.wheels import draw_wheels, lay_wheels
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
+from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.view import View
-from isostat.job.edits.log import remove_entry
+from isostat.job.edits.log import put_rechecked, remove_entry
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
@@ -30,11 +31,13 @@ from isostat.language import decimal, tr
 from isostat.units.distance import kilometres
 from isostat.units.parse import NotUnderstood
 from isostat.units.saying import saying
+from isostat.wording.due import say_due
 from isostat.wording.log import STATES, Instruction, say_entry
 
 WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
 NOTE = 60.0  # px of a note, below which it is left out
 TABS = 5  # of entries, side by side
+TICK, DUE_ROW = 26.0, 22.0  # px of a tick, and of a line of what is due
 DUE_SPLIT = 0.57  # of the width, where the second column of what is due begins
 
 
@@ -160,18 +163,24 @@ class LogStep(Sheet):
         """What comes again after which distance, in two columns."""
         t = v.theme
         self.caps("log due head", tr("Due"), area.topLeft())
-        driven = max(driven_km(one) for one in v.job.log)
-        for n, (when, what, km) in enumerate(DUE):
+        for n, one in enumerate(due(v.job, date.today())):
             first = area.left() + t.px(46)
             left, right = (
                 (first, area.left() + DUE_SPLIT * area.width()) if n < 3 else (area.left() + DUE_SPLIT * area.width(), area.right())
             )
-            words, now = tr("{when}: {what}", when=tr(when), what=tr(what)), km is not None and driven >= km[0]
-            if km is not None and now:
-                words = tr("! now, {what}", what=words) if driven <= km[1] else tr("! past, {what}", what=words)
-            at, room = QPointF(left, area.top() + (n % 3) * t.px(20) - 1), right - left - t.px(6)
+            words, done = say_due(one), one.standing is Standing.DONE
+            y, x = area.top() + (n % 3) * t.px(DUE_ROW), left + t.px(TICK + 6)
+            sign, act = "✓" if done else " ", partial(self._recheck, one)
+            made = self.button(f"log due tick {n}", sign, QPointF(left, y), act, width=round(t.px(TICK)))
+            made.setCheckable(True)
+            made.setChecked(done)
+            made.setFixedHeight(round(t.px(DUE_ROW - 3)))
+            made.setAccessibleName(tr("done: {what}", what=words))
+            restyle(made, button_style(t, filled=False))
+            room = right - x - t.px(6)
             size = next((s for s in (13.0, 12.0, 11.0) if t.width(words, s) <= room), 10.0)
-            self.text(f"log due {n}", words, at, size=size, role="watch" if now else "ink", width=room + t.px(6))
+            role = "ink2" if done else "ink" if one.standing is Standing.AHEAD else "watch"
+            self.text(f"log due {n}", words, QPointF(x, y + t.px(1)), size=size, role=role, width=room + t.px(6))
 
     @override
     def focus_chain(self) -> list[QWidget]:
@@ -179,6 +188,11 @@ class LogStep(Sheet):
         return sorted(super().focus_chain(), key=lambda one: (one.y() // 14, one.x()))
 
     # -- acts
+    def _recheck(self, one: Due) -> None:
+        """Done by now, or not after all."""
+        what, done = one.what.value, one.standing is not Standing.DONE
+        self.edited.emit(lambda job: put_rechecked(job, what, done=done), tr("checked again"), -1)
+
     def show_entry(self, n: int) -> None:
         """Another entry."""
         self.entry = n

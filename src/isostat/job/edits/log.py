@@ -1,4 +1,4 @@
-"""Entries of the log: one more, one less, and what was turned after one."""
+"""Entries of the log: one more, one less, what was turned after one, and what was checked again."""
 
 from __future__ import annotations
 
@@ -26,3 +26,13 @@ def change_entry(job: Job, n: int, **fields: Any) -> Job:
     """The job with fields of an entry as given. Raises JobFault where they cannot be."""
     row_at(job.log, n)
     return put(job, path_to(JOB.log), [one.model_dump() | (fields if k == n else {}) for k, one in enumerate(job.log)])
+
+
+def put_rechecked(job: Job, what: str, *, done: bool) -> Job:
+    """The job with something checked again by its last entry, or no longer by any. Raises JobFault where nothing was read yet."""
+    last = len(job.log) - 1
+    row_at(job.log, last)
+    rows = [one.model_dump() | {"rechecked": [name for name in one.rechecked if name != what]} for one in job.log]
+    if done:
+        rows[last]["rechecked"].append(what)
+    return put(job, path_to(JOB.log), rows)

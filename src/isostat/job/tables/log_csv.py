@@ -19,7 +19,7 @@ from isostat.units.format import with_unit
 from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
-PLAIN = ("day", "state", "km", "on board", "by", "note")
+PLAIN = ("day", "state", "km", "on board", "by", "note", "checked again")
 SHOWN_M = 0.001  # by which a height may differ from what a table says of it
 FIELDS = {"state": "state", "on board": "case", "by": "who", "note": "note"}
 
@@ -37,7 +37,8 @@ def log_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
         heights = [side for pair in entry.heights for side in (pair.left_m, pair.right_m)]
         cells = ["" if m is None else m.typed if m.typed and UNIT.search(m.typed) else with_unit(m.value, Quantity.HEIGHT, preset)
                  for m in heights]  # fmt: skip
-        plain = (entry.day, entry.state, f"{entry.km:g}", entry.case or "", entry.who, entry.note.replace("\n", " "))
+        note, again = entry.note.replace("\n", " "), "; ".join(entry.rechecked)
+        plain = (entry.day, entry.state, f"{entry.km:g}", entry.case or "", entry.who, note, again)
         lines.writerow([safe_cell(cell) for cell in (*plain, *cells)])
     return out.getvalue()
 
@@ -78,6 +79,7 @@ def _fields(job: Job, cells: dict[str, str], line: int, preset: Preset) -> dict[
     fields: dict[str, Any] = {FIELDS[head]: cell for head, cell in cells.items() if head in FIELDS}
     fields["km"] = _at(line, "km", lambda: kilometres(cells["km"])) if "km" in cells else 0.0
     fields.setdefault("state", "driven" if fields["km"] > 0.0 else "rolled")
+    fields["rechecked"] = [name.strip() for name in cells.get("checked again", "").split(";") if name.strip()]
     heights = []
     for name in _corners(job):
         typed = None if name not in cells else _at(line, name, lambda n=name: parse(cells[n], Quantity.HEIGHT, preset))

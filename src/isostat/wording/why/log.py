@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from isostat.assess.judgement import Judgement
-from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
+from isostat.assess.log.findings import HeightsOutside, Overdue, PromiseLost, RollFirst
 from isostat.core import rules
 from isostat.units.saying import Amount, Saying, saying
 from isostat.units.unit import Quantity
@@ -21,6 +21,11 @@ WHYS: dict[type[Judgement], Saying] = {
         "Each entry keeps what it should have read by the parts fitted then; parts that change later leave it as it was. "
         "With an axle more or less, or in a file written by hand, nothing is kept, and the entry cannot be judged. In the Log "
         "step, work it out anew; read the wheels again if parts have changed since."
+    ),
+    Overdue: saying(
+        "New parts bed in: paint, rust and rubber give, and a bolt that held at the bench is loose after the first drive. Loose "
+        "U-bolts let the axle walk, loose wheel nuts lose a wheel. Tighten to the maker's figure with the weight on, then tick it "
+        "in the log (common practice, no source)."
     ),
     RollFirst: saying(
         "Let down from a jack, tyres scrub and bushes hold: it stands {least} to {most} high ({source}). Roll it a few metres both "
