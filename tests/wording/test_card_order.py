@@ -8,9 +8,10 @@ from isostat.answers.card_order import order_lines, ordered_parts
 from isostat.answers.ruler import rulers_of
 from isostat.assess import assess
 from isostat.assess.fit.compose import card_of
+from isostat.assess.knock_on.line import Way, What
 from isostat.job.demos import demo
-from isostat.job.edits.card import write
-from isostat.job.edits.paths import JOB, path_to, put_number
+from isostat.job.edits.card import choose_way, write
+from isostat.job.edits.paths import JOB, path_to, put, put_number
 from isostat.job.schema import Job
 from isostat.units.unit import PRESETS
 from isostat.wording.card_at import At
@@ -36,8 +37,8 @@ def ordered(job: Job, preset: str = "mm kg N/mm bar") -> list[str]:
                          "Rear axle: helper bag, 0.35 bar to 6.90 bar, 234 mm high at target, line and valve × 2",
                          "Rear axle: bump-stop spacer 14 mm, bolt 14 mm longer than the old one × 2"], ["leaf pack"]),
         ("orchard-sprayer", ["Rear left: block or packer 13 mm × 1"], ["torsion bar"]),  # its bars stay, and are turned
-        ("kite-winch-buggy", ["Front right: spacer 2 mm × 1", "Rear axle: Panhard bar set to 903 mm, ends and jam nut × 1"],
-         ["half turn"]),  # links with a thread are turned, not bought
+        ("kite-winch-buggy", ["Front right: spacer 2 mm × 1", "Rear left: spacer 7 mm × 1"],
+         ["half turn", "Panhard"]),  # links and bars with a thread are turned, not bought
         ("glaziers-flatbed", ["Front axle: line, fittings and valve for a bag × 2"], ["coil"]),
     ],
 )  # fmt: skip
@@ -45,6 +46,17 @@ def test_new_parts_are_ordered_and_none_that_stay(name: str, there: list[str], n
     said = ordered(demo(name))
     assert set(there) <= set(said), said
     assert not [line for line in said for words in not_there if words in line]
+
+
+@pytest.mark.parametrize(
+    ("way", "there"),
+    [("", "Rear axle: adjustable Panhard bar set to 903 mm, ends and jam nut × 1"),
+     (Way.BRACKET.value, "Rear axle: bracket for the Panhard bar: axle end of the bar 40 mm higher × 1"), (Way.HOLE.value, "")],
+)  # fmt: skip
+def test_a_bar_without_a_thread_is_ordered_by_the_way_that_is_taken(way: str, there: str) -> None:
+    job = put(demo("kite-winch-buggy"), (*path_to(JOB.vehicle.axles[1].links), "lead_m"), None)
+    said = ordered(choose_way(job, What.SIDEWAYS.value, 1, way) if way else job)
+    assert [line for line in said if "Panhard" in line and line.startswith("Rear")] == ([there] if there else [])
 
 
 def test_other_parts_are_ordered_as_they_are_chosen() -> None:

@@ -38,7 +38,7 @@ PARTS = (  # of a list: what it takes, besides springs, and how many
     ("bump stop", later("{stop_part}"), 2),
     ("strap", later("limiting strap {strap}"), 2),
     ("shock", later("shock {shock}"), 2),
-    ("track bar", later("Panhard bar set to {bar_length}, ends and jam nut"), 1),
+    ("track bar", later("{bar_part}"), 1),
     ("links", later("{link_part}"), 1),
     ("half shaft", later("differential spacer {diff_spacer}, bolt {diff_bolt}, of the same grade"), 2),
     ("half shaft", later("axle nut"), 2),

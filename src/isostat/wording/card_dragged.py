@@ -56,6 +56,17 @@ def bar_length(at: At) -> str | None:
     return at.r.height_unit(float(read.value) + (found[1].by if found[1].way is Way.LONGER_BAR else 0.0))
 
 
+def bar_part(at: At) -> str | None:
+    """What the bar takes: another one, or a bracket; None where a known thread is turned or a hole is drilled."""
+    found = next(_cures(at, (What.SIDEWAYS,)), None)
+    if found is None or found[1].half_turns is not None or found[1].way is Way.HOLE:
+        return None
+    if found[1].way is Way.BRACKET:
+        return tr("bracket for the Panhard bar: {parts}", parts=_listed(at, [found]))
+    length = bar_length(at)
+    return None if length is None else tr("adjustable Panhard bar set to {length}, ends and jam nut", length=length)
+
+
 def diff_lower_m(at: At) -> float | None:
     """By how much the differential comes down; None where nothing is put right at the half-shafts."""
     found = [cure for _, cure in _cures(at, ON_HALF_SHAFT)]
@@ -106,6 +117,7 @@ def slip(at: At) -> str | None:
 
 SETTINGS: dict[str, Callable[[At], str | None]] = {
     "link_plan": plan(ON_LINKS), "bar_plan": plan(ON_BAR), "half_shaft_plan": plan(ON_HALF_SHAFT), "put_right": put_right,
-    "put_right_lines": put_right_lines, "bar_length": bar_length, "diff_spacer": diff_spacer, "follow_drop": diff_spacer,
+    "put_right_lines": put_right_lines, "bar_length": bar_length, "bar_part": bar_part, "diff_spacer": diff_spacer,
+    "follow_drop": diff_spacer,
     "link_part": link_part, "shim": shim, "joint_angle": joint_angle, "slip": slip,
 }  # fmt: skip
