@@ -36,7 +36,7 @@ from tests.jobs import hive_on_coils, past_its_travel, twisted
 
 LIFTS = (-0.03, 0.0, 0.06)
 PLACES = {  # what the place of a finding names: axle, side, case
-    (False, False, False): "NotToBeDriven TicksGone",
+    (False, False, False): "NotToBeDriven Overdue TicksGone",
     (False, False, True): "DraggedOutside FrequencySplit LampAim Lean NoseLoad OverRating RoofUnderDoor TipsSooner",
     (True, False, False): "BarAgainstLeaves LeafStress LinksCannotBe LinksDoNotClose NoWire OrderRight PackTooHigh StressHigh "
     "TapeDoubted ValveToSet",

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from enum import Enum
 
 from isostat.assess.log.promise import driven_km
+from isostat.core import rules
 from isostat.job.log import LogEntry
 from isostat.job.schema import Job
 
@@ -32,11 +33,9 @@ class Standing(Enum):
     DONE = "done"
 
 
-BY_KM: Mapping[Recheck, tuple[float, float]] = {  # common practice, no source
-    Recheck.NUTS: (50.0, 100.0), Recheck.U_BOLTS: (80.0, 160.0), Recheck.U_BOLTS_AGAIN: (500.0, 800.0),
+BY_KM: Mapping[Recheck, Sequence[float]] = {
+    Recheck.NUTS: rules.NUTS_KM, Recheck.U_BOLTS: rules.U_BOLTS_KM, Recheck.U_BOLTS_AGAIN: rules.U_BOLTS_AGAIN_KM,
 }  # fmt: skip
-BOLTS_DAYS = (14, 28)  # since it was fitted; common practice, no source
-HEIGHTS_DAYS = ((1, 6), (7, 41), (42, 56))  # a day, a week, six weeks: each until the next
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -90,7 +89,8 @@ def _by_day(what: Recheck, entries: tuple[LogEntry, ...], fitted: date | None, n
     if fitted is None or now is None:
         return Due(what=what, standing=Standing.AHEAD)
     read = max((day - fitted).days for entry in entries if (day := day_of(entry)) is not None)
-    stages = [BOLTS_DAYS] if what is Recheck.BOLTS else [stage for stage in HEIGHTS_DAYS if stage[0] > read]
+    windows = [rules.ARM_BOLTS_DAYS] if what is Recheck.BOLTS else zip(rules.HEIGHTS_DAYS, rules.HEIGHTS_UNTIL, strict=True)
+    stages = [(first, last) for first, last in windows if what is Recheck.BOLTS or first > read]
     if not stages:
         return Due(what=what, standing=Standing.DONE)
     (low, high), gone = stages[0], (now - fitted).days
