@@ -9,6 +9,7 @@ from functools import cache
 import numpy as np
 import pytest
 
+from isostat.answers.card import card_page
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Step
@@ -270,6 +271,16 @@ def test_what_is_allowed_is_the_jobs_own_where_it_says_so() -> None:
         allow(lifted(), aside.what.value, 1, 0.2, 0.1)
     with pytest.raises(JobFault, match="too large"):
         allow(lifted(), aside.what.value, 1, None, 40.0)  # m
+
+
+def test_a_bar_that_cannot_be_is_a_finding_and_its_card_is_still_there() -> None:
+    """Squareness rests on the bar too, and is only worked out when the card asks for it."""
+    job, base = demo("kite-winch-buggy"), path_to(JOB.vehicle.axles[1])
+    job = put_number(put_number(job, (*base, "track_bar_m"), 0.3), (*base, "track_bar_frame_m"), 0.9)
+    a = assess(job)
+    (found,) = [j for j in judge(a) if isinstance(j, LinksCannotBe)]
+    assert "height between the ends of the Panhard bar" in found.refused.place
+    assert line(a, What.TRUE_AHEAD).cures == () and card_page(a, Reader(job)).sections
 
 
 OF_ONE_READING = {

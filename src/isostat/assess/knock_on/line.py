@@ -10,7 +10,7 @@ from functools import cache
 import numpy as np
 
 from isostat.assess.knock_on.change import Change
-from isostat.core.limits import Floats
+from isostat.core.limits import Floats, OutOfRange
 from isostat.job.edits.paths import Path
 from isostat.language import later
 from isostat.units.unit import Quantity
@@ -194,8 +194,18 @@ def either_way(by: float) -> Usual:
 
 
 def mends(make: Callable[..., Iterable[Cure]], *of: object) -> Callable[[], tuple[Cure, ...]]:
-    """Cures that are only worked out when they are wanted, and once."""
-    return cache(lambda: tuple(make(*of)))
+    """Cures that are only worked out when they are wanted, and once; none where a part that they rest on cannot be.
+
+    That part has its own finding, as when its line is worked out.
+    """
+
+    def made() -> tuple[Cure, ...]:
+        try:
+            return tuple(make(*of))
+        except OutOfRange:
+            return ()
+
+    return cache(made)
 
 
 def in_half_turns(by_m: float, lead_m: float | None) -> tuple[float, int | None]:
