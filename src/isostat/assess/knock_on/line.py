@@ -194,10 +194,7 @@ def either_way(by: float) -> Usual:
 
 
 def mends(make: Callable[..., Iterable[Cure]], *of: object) -> Callable[[], tuple[Cure, ...]]:
-    """Cures that are only worked out when they are wanted, and once; none where a part that they rest on cannot be.
-
-    That part has its own finding, as when its line is worked out.
-    """
+    """Cures that are only worked out when they are wanted, and once; none where a part that they rest on cannot be, and is said."""
 
     def made() -> tuple[Cure, ...]:
         try:
