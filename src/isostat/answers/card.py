@@ -15,6 +15,7 @@ from isostat.assess.fit.compose import AFTER, BEFORE, Entry, card_of
 from isostat.assess.fit.done import done_of
 from isostat.assess.judgement import Grade, Judgement
 from isostat.assess.load.ratings import Rating, ratings
+from isostat.assess.log.due import Recheck
 from isostat.assess.log.promise import case_of, read_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
@@ -26,7 +27,7 @@ from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.card_at import At
 from isostat.wording.card_settings import blanks, filled
-from isostat.wording.due import SAID as DUE
+from isostat.wording.due import say_recheck, say_when
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 
@@ -186,7 +187,7 @@ def card_page(a: Assessment, r: Reader, prediction: Prediction | None = None, ju
         floor_case=capital(r.case(floor)),
         pressures=tuple(_pressures(a, r)),
         limits=tuple((capital(_rated(r, x)), r.mass(x.limit_kg - float(x.load_kg.max()))) for x in ratings(a)),
-        due=tuple((tr(when), tr(what)) for when, what in DUE.values()),
+        due=tuple((say_when(what), say_recheck(what)) for what in Recheck),
         call=a.job.card.call,
         law=tr(LAW),
         blanks=trn("1 blank to fill in from the maker's sheet", "{n} blanks to fill in from the makers' sheets", missing)

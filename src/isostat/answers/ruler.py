@@ -3,38 +3,39 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
+from isostat.assess.log.promise import floor_case
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.assess.spring.perch import perch_at
 from isostat.assess.spring.stacked import stacked
 from isostat.assess.spring.torsion import torsion_set
 from isostat.assess.workings.stacked import mark_m
-from isostat.language import later, tr
-from isostat.wording.card_at import At
+from isostat.language import tr
 from isostat.wording.reader import Reader
+from isostat.wording.springs.stacked import MARKED
+
+Thing = Literal["collar", "ring", "slider", "paint", "was", "plate", "bolt", "rod", "groove"]
 
 
 @dataclass(frozen=True, slots=True)
 class Mark:
-    """A place along the ruler, m; value: as it is read. thing: what stands there, one of THINGS, to be drawn."""
+    """A place along the ruler, m; value: as it is read. thing: what stands there, to be drawn."""
 
     words: str
     at_m: float
     value: str
-    thing: str
-
-
-THINGS = ("collar", "ring", "slider", "paint", "was", "plate", "bolt", "rod", "groove")
+    thing: Thing
 
 
 @dataclass(frozen=True, slots=True)
 class Ruler:
-    """Marks from the ruler's zero up. face: where that is; state: in which it is read. tick_m: between two of its lines."""
+    """Marks from the ruler's zero up. face: where that is; state: in which it is read."""
 
     face: str
     state: str
@@ -77,21 +78,19 @@ def _stack(a: Assessment, r: Reader, axle: int, side: int) -> tuple[Ruler, ...]:
     found = stacked(a, axle, side)
     if found is None:
         return ()
-    cases = _cases(a, r, axle, side)
+    cases = _cases(a)
     shafts = {tr("bench or full droop, springs on"): 0.0} | {r.case(case): float(found.ride_m[case]) for case in cases}
     out = []
     for state, shaft in shafts.items():
         places = {key: mark_m(found, key, shaft) for key in STACK}
-        marks = tuple(
-            Mark(tr(STACK[key][0]), m, r.coil(m), STACK[key][1]) for key, m in places.items() if m is not None and m > 0.0
-        )
+        marks = tuple(Mark(tr(MARKED[key]), m, r.coil(m), STACK[key]) for key, m in places.items() if m is not None and m > 0.0)
         out.append(Ruler(tr("perch, upper face"), state, marks))
     return tuple(out)
 
 
-def _cases(a: Assessment, r: Reader, axle: int, side: int) -> list[int]:
+def _cases(a: Assessment) -> list[int]:
     """On the workshop's floor and at the target, where it stands."""
-    return [case for case in sorted({At(a, r, axle, side).floor, a.target_case}) if a.proposed.stands[case]]
+    return [case for case in sorted({floor_case(a), a.target_case}) if a.proposed.stands[case]]
 
 
 def _bag(a: Assessment, r: Reader, axle: int, side: int) -> tuple[Ruler, ...]:
@@ -99,7 +98,7 @@ def _bag(a: Assessment, r: Reader, axle: int, side: int) -> tuple[Ruler, ...]:
     if found is None:
         return ()
     high = {tr("full droop"): float(found.hangs_m[side])}
-    high |= {r.case(case): float(found.height_m[side, case]) for case in _cases(a, r, axle, side)}
+    high |= {r.case(case): float(found.height_m[side, case]) for case in _cases(a)}
     marks = tuple(Mark(words, m, r.coil(m), "plate") for words, m in high.items() if np.isfinite(m))
     return (Ruler(tr("bag, lower plate"), tr("full droop, then on its wheels, rolled"), marks),) if marks else ()
 
@@ -125,11 +124,7 @@ def _perch(a: Assessment, r: Reader, axle: int, side: int) -> tuple[Ruler, ...]:
     return (Ruler(tr("the ring's groove as found"), tr("bench, spring off"), marks),)
 
 
-STACK = {
-    "collar": (later("collar, lower face"), "collar"), "collar mark": (later("collar, not below"), "paint"),
-    "ring": (later("ring, upper face"), "ring"), "ring mark": (later("ring, not below"), "paint"),
-    "slider": (later("slider, upper face"), "slider"),
-}  # fmt: skip
+STACK: dict[str, Thing] = {"collar": "collar", "collar mark": "paint", "ring": "ring", "ring mark": "paint", "slider": "slider"}
 RULED = {
     "coil on strut": _perch,
     "torsion bar": _bolt,

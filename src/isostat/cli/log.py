@@ -5,7 +5,7 @@ from __future__ import annotations
 import argparse
 from datetime import UTC, date, datetime
 
-from isostat.answers.calendar import due_calendar, say_undated
+from isostat.answers.calendar import due_calendar
 from isostat.answers.log import log_plain
 from isostat.assess import assess
 from isostat.assess.judge import judge
@@ -22,6 +22,7 @@ from isostat.job.tables.reader import read_table
 from isostat.language import tr
 from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import PRESETS, Quantity
+from isostat.wording.due import say_undated
 from isostat.wording.log import log_text
 from isostat.wording.reader import Reader
 

@@ -12,7 +12,7 @@ from PyQt6.QtCore import QObject, QSettings, pyqtSignal
 from PyQt6.QtGui import QGuiApplication
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
-from isostat.answers.calendar import due_calendar, say_undated
+from isostat.answers.calendar import due_calendar
 from isostat.answers.card import card_page
 from isostat.answers.card_order import order_lines
 from isostat.assess.log.due import due
@@ -37,6 +37,7 @@ from isostat.language import tr
 from isostat.units.format import many
 from isostat.units.parse import quoted
 from isostat.units.unit import Preset
+from isostat.wording.due import say_undated
 from isostat.wording.reader import Reader
 
 T = TypeVar("T")

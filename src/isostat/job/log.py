@@ -10,7 +10,7 @@ from isostat.job.heights import Heights
 from isostat.job.reading import Frozen, Notes, Number, Text, Whole
 
 LoggedState = Literal["lowered", "rolled", "driven"]
-Rechecked = Literal["wheel nuts", "U-bolts", "U-bolts again", "arm bolts", "heights"]
+Rechecked = Literal["wheel nuts", "U-bolts", "U-bolts again", "arm bolts"]
 
 
 class Promised(Frozen):
@@ -42,7 +42,7 @@ class LogEntry(Frozen):
 
     case: what was on board; left out, the workshop's floor. promised: for that state, when it was written down; left out,
     the entry is not judged until it is worked out from the parts as they are then. turned: what was corrected after it.
-    rechecked: what was tightened, or read, again by then.
+    rechecked: what was tightened again by then.
     """
 
     day: Text = ""

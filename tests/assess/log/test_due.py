@@ -8,7 +8,7 @@ from typing import Any, get_args
 import pytest
 from icalendar import Calendar
 
-from isostat.answers.calendar import due_calendar, say_undated
+from isostat.answers.calendar import due_calendar
 from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.log.due import Due, Recheck, Standing, due
@@ -18,8 +18,9 @@ from isostat.job.edits.log import add_entry, put_rechecked
 from isostat.job.log import Rechecked
 from isostat.job.schema import Job
 from isostat.job.tables.log_csv import log_csv, with_log
-from isostat.wording.due import SAID
+from isostat.wording.due import WHAT, say_undated, say_when
 
+READ = [{"left_m": {"value": 0.5}}, {}]  # one wheel
 AHEAD, NOW, PAST, DONE = Standing.AHEAD, Standing.NOW, Standing.PAST, Standing.DONE
 
 
@@ -60,9 +61,11 @@ def test_by_day(on: str, bolts: Standing, heights: Standing, first: str) -> None
     job, day = logged(("2026-03-01", 0.0)), date.fromisoformat(on)
     assert of(job, Recheck.BOLTS, day).standing is bolts and of(job, Recheck.HEIGHTS, day).standing is heights
     assert str(of(job, Recheck.HEIGHTS, day).first) == first
-    week = add_entry(job, "2026-03-08")
+    empty = add_entry(job, "2026-03-08")
+    assert str(of(empty, Recheck.HEIGHTS, day).first) == first, "an entry in which nothing was read"
+    week = add_entry(job, "2026-03-08", heights=READ)
     assert str(of(week, Recheck.HEIGHTS, day).first) == "2026-04-12", "read after a week: six weeks come next"
-    assert of(add_entry(week, "2026-04-12"), Recheck.HEIGHTS).standing is DONE
+    assert of(add_entry(week, "2026-04-12", heights=READ), Recheck.HEIGHTS).standing is DONE
 
 
 def test_what_was_checked_again_is_done_until_it_is_taken_back() -> None:
@@ -71,7 +74,8 @@ def test_what_was_checked_again_is_done_until_it_is_taken_back() -> None:
     assert of(done, Recheck.U_BOLTS).standing is DONE and done.log[-1].rechecked == ("U-bolts",)
     assert put_rechecked(done, "U-bolts", done=False) == job and due(demo("hive-hauler")) == ()
     assert with_log(demo("hive-hauler"), log_csv(done), "x").log[-1].rechecked == ("U-bolts",), "CSV both ways"
-    assert set(get_args(Rechecked)) == {one.value for one in Recheck} == {what.value for what in SAID}
+    assert set(get_args(Rechecked)) == {one.value for one in Recheck if one is not Recheck.HEIGHTS} and set(WHAT) == set(Recheck)
+    assert say_when(Recheck.NUTS) == "50 to 100 km" and say_when(Recheck.U_BOLTS_AGAIN) == "500 to 800 km"
 
 
 def test_another_program_reads_the_calendar() -> None:

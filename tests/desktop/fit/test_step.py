@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import get_args
 
 import pytest
 from PyQt6.QtCore import Qt
@@ -12,7 +13,7 @@ from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton
 from pytestqt.qtbot import QtBot
 
 from isostat.answers.card import card_page
-from isostat.answers.ruler import THINGS, Mark, Ruler
+from isostat.answers.ruler import Mark, Ruler, Thing
 from isostat.assess.judgement import Step
 from isostat.desktop.far.view import FarField, FarView
 from isostat.desktop.fit.ruled_part import draw_part
@@ -257,7 +258,7 @@ def test_a_ruler_is_read_in_the_state_that_is_chosen(open_window) -> None:  # ty
     assert sheet.state == 0
 
 
-@pytest.mark.parametrize("thing", THINGS)
+@pytest.mark.parametrize("thing", get_args(Thing))
 def test_each_thing_that_a_ruler_sets_is_drawn_at_its_mark(qapp, thing: str) -> None:  # type: ignore[no-untyped-def]
     """Ink beside the mark; none beside the same ruler of a thing that lies at the zero."""
     marks = tuple(Mark("x", high, "x", kind) for kind, high in ((thing, 0.1), *SPRUNG.get(thing, ())))

@@ -15,7 +15,7 @@ from isostat.job.schema import Job
 
 
 class Recheck(Enum):
-    """By the name that an entry keeps of what was done again."""
+    """By the name that an entry keeps of what was tightened again; heights are done by being read."""
 
     NUTS = "wheel nuts"
     U_BOLTS = "U-bolts"
@@ -46,6 +46,11 @@ class Due:
     standing: Standing
     first: date | None = None
     last: date | None = None
+
+    @property
+    def dated(self) -> bool:
+        """Whether it is still to be done, on days that are known."""
+        return self.standing is not Standing.DONE and self.first is not None
 
 
 def due(job: Job, on: date | None = None) -> tuple[Due, ...]:
@@ -88,7 +93,7 @@ def _by_day(what: Recheck, entries: tuple[LogEntry, ...], fitted: date | None, n
     """Bolts within weeks; of the heights the first reading that nobody took yet."""
     if fitted is None or now is None:
         return Due(what=what, standing=Standing.AHEAD)
-    read = max((day - fitted).days for entry in entries if (day := day_of(entry)) is not None)
+    read = max(((day - fitted).days for entry in entries if _is_read(entry) and (day := day_of(entry)) is not None), default=0)
     windows = [rules.ARM_BOLTS_DAYS] if what is Recheck.BOLTS else zip(rules.HEIGHTS_DAYS, rules.HEIGHTS_UNTIL, strict=True)
     stages = [(first, last) for first, last in windows if what is Recheck.BOLTS or first > read]
     if not stages:
@@ -96,6 +101,10 @@ def _by_day(what: Recheck, entries: tuple[LogEntry, ...], fitted: date | None, n
     (low, high), gone = stages[0], (now - fitted).days
     standing = Standing.AHEAD if gone < low else Standing.NOW if gone <= high else Standing.PAST
     return Due(what=what, standing=standing, first=_later(fitted, low), last=_later(fitted, high))
+
+
+def _is_read(entry: LogEntry) -> bool:
+    return any(height is not None for pair in entry.heights for height in (pair.left_m, pair.right_m))
 
 
 def _later(day: date, days: float) -> date | None:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import assert_never
+
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPainterPath
 
@@ -15,7 +17,7 @@ SEAT, TURNS = 6.0, 7  # px of a seat, and turns of a spring
 
 def draw_part(p: QPainter, t: Theme, axis: float, foot: float, per_m: float, ruler: Ruler) -> None:
     """Above a zero. axis: its middle, foot: the ruler's zero, px."""
-    at = {mark.thing: foot - mark.at_m * per_m for mark in ruler.marks}
+    at: dict[str, float] = {mark.thing: foot - mark.at_m * per_m for mark in ruler.marks}
     half = t.px(ACROSS) / 2.0 - t.px(4)
     if "collar" in at:
         _stack(p, t, axis, foot, half, at)
@@ -81,7 +83,7 @@ def _thing(p: QPainter, t: Theme, axis: float, foot: float, half: float, mark: M
             for end in (foot, y):
                 p.drawEllipse(QPointF(axis, end), high * 0.7, high * 0.7)
         case _:
-            raise ValueError(f"{mark.thing} is drawn nowhere")
+            assert_never(mark.thing)
 
 
 def _shank(p: QPainter, t: Theme, axis: float, foot: float, top: float, *, wide: float) -> None:

@@ -10,7 +10,7 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QWidget
 from typing_extensions import override
 
-from isostat.assess.log.due import Due, Standing, due
+from isostat.assess.log.due import Due, Recheck, Standing, due
 from isostat.assess.log.entries import entry_changed, entry_turned, promised_again, with_entry
 from isostat.assess.log.promise import Verdict, case_of, held
 from isostat.assess.solve.assessment import Assessment, assess
@@ -170,17 +170,21 @@ class LogStep(Sheet):
             )
             words, done = say_due(one), one.standing is Standing.DONE
             y, x = area.top() + (n % 3) * t.px(DUE_ROW), left + t.px(TICK + 6)
-            sign, act = "✓" if done else " ", partial(self._recheck, one)
-            made = self.button(f"log due tick {n}", sign, QPointF(left, y), act, width=round(t.px(TICK)))
-            made.setCheckable(True)
-            made.setChecked(done)
-            made.setFixedHeight(round(t.px(DUE_ROW - 3)))
-            made.setAccessibleName(tr("done: {what}", what=words))
-            restyle(made, button_style(t, filled=False))
+            if one.what is not Recheck.HEIGHTS:  # those are done by being read
+                self._lay_tick(v, f"log due tick {n}", one, QPointF(left, y))
             room = right - x - t.px(6)
             size = next((s for s in (13.0, 12.0, 11.0) if t.width(words, s) <= room), 10.0)
             role = "ink2" if done else "ink" if one.standing is Standing.AHEAD else "watch"
             self.text(f"log due {n}", words, QPointF(x, y + t.px(1)), size=size, role=role, width=room + t.px(6))
+
+    def _lay_tick(self, v: View, key: str, one: Due, at: QPointF) -> None:
+        done = one.standing is Standing.DONE
+        made = self.button(key, "✓" if done else " ", at, partial(self._recheck, one), width=round(v.theme.px(TICK)))
+        made.setCheckable(True)
+        made.setChecked(done)
+        made.setFixedHeight(round(v.theme.px(DUE_ROW - 3)))
+        made.setAccessibleName(tr("done: {what}", what=say_due(one)))
+        restyle(made, button_style(v.theme, filled=False))
 
     @override
     def focus_chain(self) -> list[QWidget]:

@@ -55,7 +55,7 @@ class Findings(Sheet):
         self._marks: list[tuple[Grade, float, str]] = []
         self._rules: list[float] = []
         own = sorted((j for j in v.judgements if j.step is v.step), key=lambda j: not v.is_lit(j))  # that in hand is seen first
-        self._lit = (0.0, 0.0)
+        self._lit: tuple[float, float] | None = None
         self.caps("findings head", tr("Findings"), QPointF(t.px(12), t.px(13)))
         count = tr("{n} here, {total} total", n=len(own), total=len(v.judgements))
         self.text("findings count", count, QPointF(self.width() - t.px(12), t.px(12)), size=12.5, role="ink2", anchor=RIGHT)
@@ -168,7 +168,8 @@ class Findings(Sheet):
         head = v.theme.px(33)
         for y in (head, *self._rules, self._foot + v.theme.px(4)):
             p.drawLine(QLineF(1, y, self.width(), y))
-        top, foot = self._lit
-        p.fillRect(QRectF(1, top - v.theme.px(5), v.theme.px(4), foot - top - v.theme.px(3)), v.theme.colour("accent"))
+        if self._lit is not None:
+            top, foot = self._lit
+            p.fillRect(QRectF(1, top - v.theme.px(5), v.theme.px(4), foot - top - v.theme.px(3)), v.theme.colour("accent"))
         for grade, y, letter in self._marks:
             mark(p, v.theme, grade, QPointF(v.theme.px(22), y), 19, letter)

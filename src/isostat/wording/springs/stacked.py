@@ -20,6 +20,13 @@ from isostat.wording.springs.coil import found_coil
 from isostat.wording.springs.kind import SpringWords
 from isostat.wording.tell import tell
 
+MARKED = {  # by what a ruler finds on the shock, up from the perch
+    "collar": later("collar, lower face"),
+    "collar mark": later("collar, not below"),
+    "ring": later("ring, upper face"),
+    "ring mark": later("ring, not below"),
+    "slider": later("slider, upper face"),
+}
 CROSSED_BY = {
     "ring": later("at the ring"),
     "top solid": later("top spring goes solid"),

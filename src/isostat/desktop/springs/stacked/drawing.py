@@ -24,17 +24,11 @@ from isostat.language import later, tr
 from isostat.units.format import number
 from isostat.units.unit import Quantity
 from isostat.wording.spring import not_used
+from isostat.wording.springs.stacked import MARKED
 
 POSTURES = ("bench, hanging", "at ride")
 POSTURE_WORDS = (later("At full droop"), later("At ride"))
 BODY = 0.050  # m across a shock's body, drawn where it was not read
-WORDS = {
-    "collar": later("collar, lower face"),
-    "collar mark": later("mark: collar not below"),
-    "ring": later("crossover ring"),
-    "ring mark": later("mark: ring not below"),
-    "slider": later("slider, upper face"),
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,7 +116,7 @@ def _lay_labels(
         ruled = v.number(shown, number(m, Quantity.COIL, v.reader.preset))
         box = sheet.text(f"mark {key}", ruled, QPointF(at.x(), y - 2), size=14.5,
                          weight=600 if heavy else 400, shown=shown, role="accent" if heavy else "ink")  # fmt: skip
-        sheet.text(f"mark {key} word", tr(WORDS[key]), QPointF(at.x(), box.bottom() - t.px(3)), size=12, role="ink2")
+        sheet.text(f"mark {key} word", tr(MARKED[key]), QPointF(at.x(), box.bottom() - t.px(3)), size=12, role="ink2")
         out[key] = QPointF(at.x() - t.px(4), box.center().y())
     return out
 
