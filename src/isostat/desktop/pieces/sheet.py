@@ -1,42 +1,26 @@
-"""A sheet: strokes kept as a picture, and on them children with a name and focus for every number and field.
-
-A sheet paints its strokes into a picture of its own after each change and shows anew only those tiles that differ; numbers
-that neither changed nor lie over a changed stroke are not painted again.
-"""
+"""A sheet: children with a name and focus for every number, field and button, placed where a view wants them."""
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 from typing import TypeVar
 
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QAction, QImage, QPainter, QPaintEvent, QRegion, QResizeEvent, QShowEvent
+from PyQt6.QtCore import QPointF, QRect, QSize, pyqtSignal
+from PyQt6.QtGui import QAction
 from PyQt6.QtWidgets import QMenu, QPushButton, QWidget
-from typing_extensions import override
 
 from isostat.assess.workings import Shown
-from isostat.core.limits import OutOfRange
-from isostat.desktop.pieces.difference import TILE, changed
 from isostat.desktop.pieces.fields import Choice, Put, PutWords, QuantityField, TextField
-from isostat.desktop.pieces.focus_walk import Walked
 from isostat.desktop.pieces.grip import Grip, Handle
-from isostat.desktop.pieces.ink import SignPainter
 from isostat.desktop.pieces.number import Asked, Look, Number
 from isostat.desktop.pieces.plain import on_button, set_tip
-from isostat.desktop.pieces.room import make_room
-from isostat.desktop.pieces.sign_hints import Signed
 from isostat.desktop.pieces.styles import button_style, field_style, restyle
+from isostat.desktop.pieces.typed import Typed
 from isostat.desktop.pieces.working_name import name_of
-from isostat.desktop.theme import smooth
-from isostat.desktop.view import View
 from isostat.job.edits import paths as edits
-from isostat.job.out_of_range import say_out_of_range
-from isostat.job.schema import Job
-from isostat.language import capital, tr
+from isostat.language import tr
 from isostat.units.format import number, with_unit
-from isostat.units.parse import NotUnderstood, parse
 from isostat.units.unit import Quantity
 
 LEFT, MIDDLE, RIGHT = 0.0, 0.5, 1.0
@@ -44,103 +28,21 @@ SIDES, ARROW = 19, 30  # px of a button beside its words, and of a choice beside
 W = TypeVar("W", bound=QWidget)
 
 
-class Sheet(Walked, Signed):
-    """Base of all drawn areas. `lay` places children for a view; `draw` paints strokes under them."""
+class Sheet(Typed):
+    """Base of all drawn areas: its strokes are of `Drawn`, what is typed in it goes by `Typed`."""
 
-    edited = pyqtSignal(object, str, int)  # Edit, words, gesture
     asked = pyqtSignal(object)  # Asked, or None: the number in view
-    refused = pyqtSignal(str, object)  # in words, the field
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
     turned = pyqtSignal()  # to another page or panel, which may show what is worked out beside the window
     file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle; "card pdf" and its like
 
-    ground_role = "sheet"
     axle = 0  # whose panel is open
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.view: View | None = None
-        self._children: dict[str, QWidget] = {}
-        self._used: set[str] = set()
         self._acts: dict[str, Callable[[], object]] = {}  # what each button does
-        self._shown: object = None
-        self._strokes = QImage()
-        self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
 
-    # -- to be filled in by each sheet
-    def lay(self, v: View) -> None:
-        """Places numbers and fields for the view."""
-
-    def draw(self, p: QPainter, v: View) -> None:
-        """Paints the strokes."""
-
-    def signature(self, v: View) -> object:
-        """All that this sheet shows of a view; the same again and nothing is laid or painted. None: always anew."""
-        return None
-
-    def own_number(self, v: View) -> Shown | None:
-        """The number that the hand has in view, whose working is shown unasked; None: that of the step."""
-        return None
-
-    # -- flow
-    def show_view(self, view: View) -> None:
-        """The view to show from now on."""
-        self.view = view
-        now = self.signature(view)
-        if now is None or now != self._shown:
-            self._shown = now
-            self._relay()
-
-    def _relay(self) -> None:
-        if self.view is None:
-            return
-        self._used = set()
-        self.lay(self.view)
-        for key, child in self._children.items():
-            if key not in self._used:
-                child.hide()
-        make_room(self.width(), [child for key, child in self._children.items() if key in self._used])
-        if self.isVisible():
-            self._ink()
-
-    def _ink(self) -> None:
-        """Paints the strokes into a new picture and asks for those tiles that differ from the last."""
-        assert self.view is not None
-        ratio = self.devicePixelRatioF()
-        wide, high = (TILE * math.ceil(side * ratio / TILE) for side in (self.width(), self.height()))
-        picture = QImage(wide, high, QImage.Format.Format_RGB32)
-        picture.setDevicePixelRatio(ratio)
-        picture.fill(self.view.theme.colour(self.ground_role))
-        with SignPainter(picture) as painter:
-            smooth(painter)
-            self.draw(painter, self.view)
-        self.signs = painter.signs
-        before, self._strokes = self._strokes, picture
-        self.update(changed(before, picture) if ratio == 1.0 else QRegion(self.rect()))
-
-    @override
-    def resizeEvent(self, event: QResizeEvent | None) -> None:
-        super().resizeEvent(event)
-        self._relay()
-
-    @override
-    def showEvent(self, event: QShowEvent | None) -> None:
-        super().showEvent(event)
-        if self.view is not None:
-            self._ink()
-
-    @override
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        if self.view is None or event is None:
-            return
-        if self._strokes.devicePixelRatio() != self.devicePixelRatioF():
-            self._ink()
-        with QPainter(self) as painter:
-            painter.setClipRegion(event.region())
-            painter.drawImage(QPointF(0, 0), self._strokes)
-
-    # -- children
     def child(self, key: str, kind: type[W], wire: Callable[[W], object] | None = None) -> W:
         """The child of that name, made when first asked for; `wire` connects it then."""
         self._used.add(key)
@@ -373,106 +275,6 @@ class Sheet(Walked, Signed):
         """The one thing that the hand can drag or nudge along the drawing, centred at a point."""
         assert self.view is not None
         self.child(key, Grip).place(self.view.theme, kind, at, name, handle)
-
-    # -- what was typed
-    def _take_text(self, field: TextField) -> None:
-        words, put, path = field.text().strip(), field.put, field.path
-        self.edited.emit(lambda job: put(job, words) if put else edits.put(job, path, words), field.label, -1)
-
-    def put(self, path: edits.Path, value: object, words: str) -> None:
-        """An edit of one value of the job."""
-        self.edited.emit(lambda job: edits.put(job, path, value), words, -1)
-
-    def _take(self, field: QuantityField) -> None:
-        """A person typed: understood and taken, or refused in place with a sentence."""
-        assert self.view is not None
-        if field.taken is not None:
-            self._take_own(field, field.taken)
-            return
-        text = field.text().replace("≈", "").lstrip("?– ").strip()
-        if text in ("", "?", "–", "-"):
-            self._give_up(field)
-            self._take_nothing(field)
-            return
-        try:
-            typed = edits.typed_for(self.view.job, field.path, text, field.quantity, self.view.reader.preset)
-        except NotUnderstood as fault:
-            self._refuse(field, tr("{label}: {why}", label=capital(field.label), why=fault))
-            return
-        self._refuse(field, "")
-        put, path = field.put, field.path
-
-        def change(job: Job) -> Job:
-            return put(job, typed.si, typed.text) if put else edits.put_number(job, path, typed.si, typed.text)
-
-        self.edited.emit(change, field.label, -1)
-
-    def _take_own(self, field: QuantityField, taken: Callable[[float], object]) -> None:
-        """A number of the sheet's own, or a sentence."""
-        assert self.view is not None
-        try:
-            value = float(parse(field.text().strip(), field.quantity, self.view.reader.preset).si)
-            self._refuse(field, "")  # first: what the job then refuses is said, and stays
-            taken(value)
-        except NotUnderstood as fault:
-            self._refuse(field, tr("{label}: {why}", label=capital(field.label), why=fault))
-        except OutOfRange as refused:
-            self._refuse(field, say_out_of_range(refused).words(self.view.reader.preset))
-        else:
-            self._relay()
-
-    def _take_nothing(self, field: QuantityField) -> None:
-        """An emptied field is no longer given, where the job can do without it; else its value stays."""
-        assert self.view is not None
-        if (put := field.put) is not None:
-            self.edited.emit(lambda job: put(job, None, ""), field.label, -1)
-        elif edits.can_be_empty(self.view.job, field.path):
-            self.put(field.path, None, tr("{label} cleared", label=field.label))
-
-    def focus_on(self, path: edits.Path) -> bool:
-        """Takes the field of a path in hand; whether there is one here."""
-        for child in self._children.values():
-            if isinstance(child, QuantityField) and child.path == path and not child.isHidden():
-                child.setFocus()
-                return True
-        return False
-
-    def forget_refused(self) -> bool:
-        """Puts back what stands in fields whose text was refused; whether there was any."""
-        fields = [c for c in self._children.values() if isinstance(c, QuantityField) and c.property("refused")]
-        for field in fields:
-            field.setModified(False)
-            self._refuse(field, "")
-        if fields:
-            self._relay()
-        return bool(fields)
-
-    def take_in_hand(self, field: QuantityField) -> None:
-        """The hand has come to a field; sheets that show more of a reading override it."""
-
-    def _give_up(self, field: QuantityField) -> None:
-        self._refuse(field, "")
-        self._relay()
-
-    def _refuse(self, field: QuantityField, sentence: str) -> None:
-        field.setProperty("refused", bool(sentence))
-        field.style().unpolish(field)  # type: ignore[union-attr]
-        field.style().polish(field)  # type: ignore[union-attr]
-        field.look = ()  # its tool tip is the sentence until it is mended
-        if sentence:
-            field.setModified(True)
-            set_tip(field, sentence)
-        self.refused.emit(sentence, field)
-
-    def theme_lines(self, text: str, width: float, size: float, weight: int = 400) -> list[str]:
-        """The text broken into lines that fit a width."""
-        assert self.view is not None
-        return self.view.theme.lines(text, size, weight, width)
-
-    def text_width(self, text: str, size: float, weight: int = 400) -> float:
-        """How wide a text would be."""
-        assert self.view is not None
-        return self.view.theme.width(text, size, weight)
 
 
 def _do(act: Callable[[], object], _checked: bool = False) -> None:
