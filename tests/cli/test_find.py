@@ -32,7 +32,7 @@ def test_sets_are_ranked_with_price_stock_and_what_the_lift_gives(
 ) -> None:
     assert main(["find", job, "--catalogue", listed(tmp_path, FITS + FALLS), "--vary", "front-spacer=0:8:2"]) == 0
     said = capsys.readouterr().out
-    assert "3 springs × 5 × 5 spacers = 75 sets" in said and "GOOD: 2 of 3 choices of springs fit in every load case" in said
+    assert "3 springs × 5 × 5 spacers = 75 sets" in said and "GOOD: 2 of 3 choices fit in every load case" in said
     assert "180 EUR, 3 in stock, 2 days" in said and "no price, stock not given" in said
     assert "Sold as 40 mm for empty: here it gives" in said and " mm high, " in said
     assert "coil-bound before full bump" in said and "Q C 98, by " in said
@@ -65,9 +65,9 @@ def test_the_same_as_data_and_in_inches(job: str, tmp_path: Path, capsys: pytest
 def test_where_nothing_stands_it_is_said_what_would_open_some(job: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     path = listed(tmp_path, "D 98,Q,98,404,150,90,EUR,3,2,,\n")
     assert main(["find", job, "--catalogue", path, "--vary", "front-springs"]) == 4
-    assert "more spacer, 1 spring fits." in capsys.readouterr().out
+    assert "more spacer, 1 choice fits." in capsys.readouterr().out
     assert main(["find", job, "--catalogue", path, "--vary", "front-springs", "--why", "d 98"]) == 0
-    assert "Stands too low:" in (said := capsys.readouterr().out) and " more spacer, 1 spring fits." in said
+    assert "Stands too low:" in (said := capsys.readouterr().out) and " more spacer, 1 choice fits." in said
 
 
 def test_what_a_lift_leaves_open_where_rate_and_length_are_not_given(
@@ -97,7 +97,7 @@ def test_what_a_lift_leaves_open_where_rate_and_length_are_not_given(
         (["--what", "wire thick"], "--what: “thick” is not a number."),
         (["--vary", "front-spacer=0:x:2"], "--vary: “x” is not a number."),
         (["--vary", "front-spacer=0:900:2"], "Spacer, to: 900 mm is too large. Enter 0 to 200 mm."),
-        (["--vary", "front-spacer=0:20:2", "--each", "--catalogue"], "Number of sets to try:"),
+        (["--vary", "front-spacer=0:20:2", "--each", "--catalogue"], "sets are too many to try."),
         (["--why", "no such part"], "Part number “no such part” is not in the lists."),
     ],
 )

@@ -4,15 +4,19 @@ from __future__ import annotations
 
 import subprocess
 import sys
+from pathlib import Path
 from threading import Event
 
 import pytest
-from PyQt6.QtCore import QObject
+from PyQt6 import sip
+from PyQt6.QtCore import QObject, QSettings
 from pytestqt.qtbot import QtBot
 
 from isostat.assess import Assessment, assess
 from isostat.desktop.background import Background
+from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
+from isostat.job.demos import demo
 from isostat.job.edits.paths import JOB, path_to, put
 
 A, B, C = (assess(put(blank_job(), path_to(JOB.title), title)) for title in "ABC")
@@ -49,7 +53,9 @@ import gc, os, sys, time
 from PyQt6.QtCore import QCoreApplication, QObject
 from isostat.assess import assess
 from isostat.desktop.background import Background
+from isostat.desktop.window import MainWindow
 from isostat.job.blank import blank_job
+from isostat.job.demos import demo
 application, a = QCoreApplication([]), assess(blank_job())
 for n in range(60):
     owner, done = QObject(), []
@@ -81,3 +87,11 @@ def test_a_window_that_goes_hears_nothing_more(qtbot: QtBot) -> None:
     gate.set()
     qtbot.wait(100)
     assert not heard
+
+
+def test_a_window_that_is_left_is_not_asked_again_by_what_goes_before_it(qtbot: QtBot, tmp_path: Path) -> None:
+    """The stack of its edits counts them down while it is destroyed."""
+    window = MainWindow(demo("hive-hauler"), None, QSettings(str(tmp_path / "s.ini"), QSettings.Format.IniFormat))
+    window.document.edit(lambda job: put(job, path_to(JOB.title), "Another"), "title")
+    window.leave()
+    sip.delete(window.document.undo)

@@ -52,6 +52,8 @@ def test_fractions_are_set_and_figures_are_of_one_width(qapp) -> None:  # type: 
     assert len(widths) == 1, "tabular figures"
     assert runs("19 1/4 over 7/16") == [("19 ", False), ("1/4", True), (" over ", False), ("7/16", True)]
     assert runs("31 N/mm") == [("31 N/mm", False)], "a unit is no fraction"
+    for part in ("P45R3/47", "S7-60-970/78", "S8-60-9/16", "K1/2-40"):
+        assert runs(f"stops {part}, 45 mm") == [(f"stops {part}, 45 mm", False)], "nor is a part number"
     whole = QFontMetricsF(plain).horizontalAdvance("19 ")
     assert LIGHT.width("19 1/4", 26, 600) == pytest.approx(whole + QFontMetricsF(set_fraction).horizontalAdvance("1/4"))
     images = []

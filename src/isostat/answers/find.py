@@ -6,6 +6,7 @@ from typing import Any
 
 import numpy as np
 
+from isostat.assess.find.beside.every import BESIDE
 from isostat.assess.find.found import Found
 from isostat.assess.find.law import Law
 from isostat.assess.find.sold_as import sold_as
@@ -49,7 +50,9 @@ def _set(a: Assessment, found: Found, n: int) -> dict[str, Any]:
             axle |= {"sold_as_m": sold.advertised_m, "stated_for": sold.stated_for}
             axle |= {"gives_at_target_m": _known(sold.gives_m), "gives_light_m": _known(sold.light_m)}
         axle |= {"stop_spacer_m": _known(s.stop_m[0]), "helper_pa": _known(s.pressure_pa[0])}
-        axle["shock"] = None if wish.shocks is None else _part(wish.shocks, int(s.shock[0]))
+        for kind in BESIDE:
+            parts = wish.beside.get(kind)
+            axle[kind.replace(" ", "_")] = None if parts is None else _part(parts, int(s.beside[kind][0]))
         axles.append(axle)
     return {
         "axles": axles,

@@ -31,8 +31,8 @@ def _size(key: str, words: str, low_m: float = 0.001, high_m: float = 2.0, *, ne
     return Column(key, words, Quantity.COIL, low_m, high_m, needed, filled)
 
 
-def _rate(key: str, words: str, *, needed: bool = False, filled: bool = False) -> Column:
-    return Column(key, words, Quantity.RATE, 500.0, 2e6, needed, filled)
+def _rate(key: str, words: str, high: float = 2e6, *, needed: bool = False, filled: bool = False) -> Column:
+    return Column(key, words, Quantity.RATE, 500.0, high, needed, filled)
 
 
 def _count(key: str, words: str, high: float = 1e6, low: float = 0.0) -> Column:
@@ -110,7 +110,7 @@ KINDS: Mapping[str, tuple[Column, ...]] = {
     ),
     "bump stop": (
         _size("free_m", later("free height"), 0.01, 0.3, needed=True, filled=True),
-        _rate("rate", later("initial rate")),
+        _rate("rate", later("initial rate"), 1e6),
         Column("material", later("material"), choices=(later("rubber"), later("foam"), later("hydraulic"))),
     ),
     "shock": (
@@ -119,8 +119,8 @@ KINDS: Mapping[str, tuple[Column, ...]] = {
         _size("body_m", later("body diameter"), 0.02, 0.2),
     ),
     "helper": (
-        _size("free_m", later("free height"), 0.01, 0.5, needed=True, filled=True),
-        _rate("rate", later("initial rate"), needed=True),
+        _size("free_m", later("free height"), 0.01, 0.4, needed=True, filled=True),
+        _rate("rate", later("initial rate"), 1e6, needed=True),
         Column("material", later("material"), choices=(later("rubber"), later("foam"))),
         Column("rated_kg", later("rated load"), Quantity.MASS, 10.0, 20_000.0),
     ),

@@ -67,7 +67,8 @@ def answer_find(asked: argparse.Namespace) -> int:
     try:
         wanted = wishes(asked.vary, lists, job, each=asked.each, preset=preset)
         if asked.what is not None:
-            return _what(a, wanted, lists["coil"], asked.what, r)
+            kind = next((tried.kind for wish in wanted for tried in wish.lists), "coil")
+            return _what(a, wanted, lists[kind], asked.what, r)
         if asked.why is not None:
             return _why(a, wanted, lists, asked.why, r)
         if asked.kits:
@@ -147,7 +148,7 @@ def find_text(
     fallen = found.fallen
     lines = [a.job.title, say_product(wishes), ""]
     stand = {"n": many(fallen.standing), "all": many(fallen.law.size)}
-    lines += [tr("GOOD: {n} of {all} choices of springs fit in every load case", **stand), ""]
+    lines += [tr("GOOD: {n} of {all} choices fit in every load case", **stand), ""]
     for place, (n, fault) in enumerate(shown, 1):
         first, *others = say_set(found, n, r)
         lines += [f"{place:>3}  {capital(first)}", *(f"     {capital(line)}" for line in others)]
@@ -180,45 +181,43 @@ def _why(a: Assessment, wanted: list[AxleWish], lists: Mapping[str, Parts], part
     """Prints why a part does not do at an axle; of one whose figures are missing, what its lift leaves open."""
     out: list[str] = []
     for wish in wanted:
-        if wish.parts is None:
-            continue
-        whole, at = lists[wish.parts.kind], wish.parts.place_of(part)
-        listed = whole.place_of(part)
-        if listed is None:
-            continue
-        if at is not None:
-            out += _why_here(a, wanted, wish, at, r)
-        elif whole.kind == "coil":
-            out += [f"{whole.name(listed)}, {r.axle(wish.axle)}"]
-            out += [f"  {line}" for line in say_left_open(a, wish.axle, whole, listed, r)]
+        for tried in wish.lists:
+            whole, at = lists[tried.kind], tried.place_of(part)
+            listed = whole.place_of(part)
+            if listed is not None and at is not None:
+                out += _why_here(a, wish.only(tried.kind, at), r)
+            elif listed is not None and whole.kind == "coil":
+                out += [f"{whole.name(listed)}, {r.axle(wish.axle)}"]
+                out += [f"  {line}" for line in say_left_open(a, wish.axle, whole, listed, r)]
     if not out:
         raise JobFault("find", [saying("Part number “{part}” is not in the lists.", part=quoted(part))])
     tell("\n".join(out) + "\n")
     return ANSWERED
 
 
-def _why_here(a: Assessment, wanted: list[AxleWish], wish: AxleWish, at: int, r: Reader) -> list[str]:
-    why = why_not(a, wanted, wish.axle, at)
+def _why_here(a: Assessment, wish: AxleWish, r: Reader) -> list[str]:
+    """wish: narrowed down to the part."""
+    why = why_not(a, wish)
     means = why.height_m[wish.axle].mean(axis=0).tolist()
     heights = [r.height_unit(m) if math.isfinite(m) else tr("no static balance") for m in means]
-    cases = [r.case(int(c)) for c in why.cases]
+    options, cases = why.found.options[0], [r.case(int(c)) for c in why.cases]
+    gives = [] if options.choices is None else [say_sold_as(sold_as(a, options, why.choice), a.target_case, r)]
     return [
         f"{why.found.name(why.choice)}, {r.axle(wish.axle)}",
         "  " + "; ".join(f"{case} {m}" for case, m in zip(cases, heights, strict=True)),
-        "  " + say_sold_as(sold_as(a, why.found.options[0], why.choice), a.target_case, r),
-        *(f"  {line}" for line in say_why(a, replace(wish, holding=at), why, r)),
+        *(f"  {line}" for line in (*gives, *say_why(a, wish, why, r))),
     ]
 
 
-def _what(a: Assessment, wanted: list[AxleWish], coils: Parts, text: str, r: Reader) -> int:
-    """Prints the coils of the lists that a description may be, and where they fit."""
+def _what(a: Assessment, wanted: list[AxleWish], parts: Parts, text: str, r: Reader) -> int:
+    """Prints the parts of a list that a description may be, and where they fit."""
     try:
         it = described(text, r.preset)
     except NotUnderstood as why:
         raise JobFault("find", [f"--what: {why}"]) from None
-    lines = say_what_it_is(a, wanted, coils, it, r)
+    lines = say_what_it_is(a, wanted, parts, it, r)
     tell("\n".join(lines) + "\n")
-    return ANSWERED if may_be(coils, it) else NONE_STANDS
+    return ANSWERED if may_be(parts, it) else NONE_STANDS
 
 
 def _kits(a: Assessment, wanted: list[AxleWish], lists: Mapping[str, Parts], asked: argparse.Namespace, r: Reader) -> int:

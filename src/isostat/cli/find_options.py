@@ -15,7 +15,7 @@ USUAL = ["front-springs", "front-spacer=0 mm:20 mm:2 mm"]
 def add_to(commands: Any) -> None:
     """The command, added to a parser's commands."""
     found: argparse.ArgumentParser = commands.add_parser(
-        "find", help="springs of a catalogue that hold the target in every load case, and why others do not"
+        "find", help="parts of a catalogue that hold the target in every load case, and why others do not"
     )
     found.add_argument("job", type=Path)
     found.add_argument("--catalogue", type=Path, metavar="CSV", nargs="+", default=[], help="lists of parts (docs/catalogue.md)")
@@ -24,12 +24,15 @@ def add_to(commands: Any) -> None:
         metavar="WHAT",
         nargs="+",
         default=USUAL,
-        help="front-springs or front-springs=KIND, front-shocks, front-spacer=FROM:TO:STEP, front-collar=…, front-ring=…, "
+        help="front-springs or front-springs=KIND, front-shocks, front-stops, front-helpers, "
+        "front-spacer=FROM:TO:STEP, front-collar=…, front-ring=…, "
         "front-stop-spacer=…, front-helper=…; and so for rear",
     )
     found.add_argument("--each", action="store_true", help="a spring a side, in place of the same on both")
     found.add_argument("--why", metavar="PART", help="why this part number does not do")
-    found.add_argument("--what", metavar="TEXT", help="which coils a spring may be: 'wire 14, inside 105, free 380', or its code")
+    found.add_argument(
+        "--what", metavar="TEXT", help="which parts it may be, by its code or, of a coil, 'wire 14, inside 105, free 380'"
+    )
     found.add_argument("--kits", action="store_true", help="search the kits of the lists that have springs for these axles")
     found.add_argument("--rank", choices=["miss", "frequency", "stress", "price", "days"], default="miss", help="what sets go by")
     found.add_argument("--top", type=whole_number, default=5, help="how many sets to show")

@@ -6,6 +6,7 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from isostat.assess.find.beside.every import BESIDE
 from isostat.assess.find.kinds.every import OFFERED
 from isostat.assess.find.wish import NONE, AxleWish, Steps, Varied
 from isostat.catalogue.parts import Parts
@@ -18,7 +19,10 @@ from isostat.units.unit import Preset, Quantity
 STEPPED = {
     "spacer": Varied.SPACER, "collar": Varied.COLLAR, "ring": Varied.RING, "stop-spacer": Varied.STOP, "helper": Varied.PRESSURE,
 }  # fmt: skip
-VARIES = re.compile(r"(?P<axle>front|rear)-(?P<what>springs|shocks|spacer|collar|ring|stop-spacer|helper)(?:=(?P<given>.*))?")
+LISTED = {"shocks": "shock", "stops": "bump stop", "helpers": "helper"}  # beside the springs, by the kind of their list
+VARIES = re.compile(
+    r"(?P<axle>front|rear)-(?P<what>springs|shocks|stops|helpers|spacer|collar|ring|stop-spacer|helper)(?:=(?P<given>.*))?"
+)
 WITH_SPRINGS = {"springs", "spacer", "collar", "ring"}  # which an axle has only with springs that are tried
 
 
@@ -36,7 +40,7 @@ def wishes(vary: list[str], lists: Mapping[str, Parts], job: Job, *, each: bool,
     axles: dict[int, _Axle] = {}
     for text in vary:
         m = VARIES.fullmatch(text.strip())
-        if m is None or (m["what"] in STEPPED and m["given"] is None) or (m["what"] == "shocks" and m["given"] is not None):
+        if m is None or (m["what"] in STEPPED and m["given"] is None) or (m["what"] in LISTED and m["given"] is not None):
             said = saying("--vary “{text}” is not known. Enter front-springs, or front-spacer=0:20:2.", text=quoted(text))
             raise JobFault("find", [said])
         of = axles.setdefault(0 if m["axle"] == "front" else len(job.vehicle.axles) - 1, _Axle())
@@ -65,7 +69,7 @@ def _wish(axle: int, of: _Axle, lists: Mapping[str, Parts], job: Job, *, each: b
         rings=of.steps.get("ring"),
         stop_spacers=of.steps.get("stop-spacer"),
         pressures=of.steps.get("helper"),
-        shocks=lists["shock"] if "shocks" in of.words else None,
+        beside={kind: BESIDE[kind].searchable(lists[kind]) for word, kind in LISTED.items() if word in of.words},
     )
 
 

@@ -244,6 +244,7 @@ SPRING_PLATE = Rule(0.006, "m", "of the spring plate, until measured", PRACTICE,
 CUSHION_ROOM = Rule(0.01, "m", "that a foam helper wants to be got in with", PRACTICE, "Spring, foam")
 LEAF_STRESS = Rule(1e9, "Pa", "nominal, of a leaf at full bump; 1000 to 1150 MPa are named", "from memory", "Spring, leaves")
 ADDED_SHORTER = Rule(0.82, "of the leaf above it", "that an added leaf is long", PRACTICE, "Spring, leaves to add")
+ADDED_NARROWER = Rule(0.004, "m", "that an added leaf may be narrower than its pack", PRACTICE, "Spring, find")
 ADDED_CURVES = Rule.each(
     (-1.5, 1.0), "1/m", "that a leaf is arched beyond its neighbour, least and most", STATED, "Spring, leaves to add"
 )

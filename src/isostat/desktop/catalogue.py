@@ -8,6 +8,7 @@ from pathlib import Path
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
+from isostat.assess.find.beside.every import BESIDE
 from isostat.assess.find.kinds.every import OFFERED
 from isostat.catalogue.index import Index
 from isostat.catalogue.parts import Parts
@@ -70,7 +71,7 @@ class Catalogue(QObject):
     def searchable(self, kind: str) -> Parts:
         """Those of which the list says enough."""
         if kind not in self._searchable:
-            self._searchable[kind] = OFFERED[kind].searchable(self.parts(kind))
+            self._searchable[kind] = (OFFERED | BESIDE)[kind].searchable(self.parts(kind))
         return self._searchable[kind]
 
     def imported(self) -> list[tuple[Path, int]]:

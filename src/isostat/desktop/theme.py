@@ -13,7 +13,7 @@ from PyQt6.QtGui import QColor, QFont, QFontDatabase, QFontMetricsF, QPainter, Q
 
 FAMILY = "Source Sans Pro"
 NARROWEST = 60  # %, of letters that can still be read
-FRACTION = re.compile(r"(\d+/\d+)")
+FRACTION = re.compile(r"(?<![\w.,/-])(\d{1,2}/(?:2|4|8|16|32|64))(?![\w/-])")  # of a tape; not within a part number
 FACES = ("Light", "Regular", "Semibold", "Bold", "It")
 
 

@@ -382,6 +382,7 @@ class MainWindow(QMainWindow):
         self.catalogue.let_go()
         for long in (self.buying, self.predicting, self.following, self.adding):
             long.stop()
+        self.document.undo.blockSignals(True)  # it counts its steps once more while it is destroyed
 
     @override
     def closeEvent(self, event: QCloseEvent | None) -> None:

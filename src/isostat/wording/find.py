@@ -22,12 +22,20 @@ from isostat.assess.find.wish import AxleWish, Varied
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.parts import Parts
 from isostat.core.limits import Ints
-from isostat.language import capital, tr, trn
+from isostat.language import capital, later, tr, trn
 from isostat.units.format import many, with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.find_parts import say_part
 from isostat.wording.reader import Reader
 
+PRODUCT = {
+    "ring": later("{n} rings"), "stop spacer": later("{n} stop spacers"), "pressure": later("{n} pressures"),
+    "shock": later("{n} shocks"), "bump stop": later("{n} bump stops"), "helper": later("{n} helpers"),
+}  # fmt: skip
+BESIDE = {
+    "shock": later("shocks {part}, {sizes}"), "bump stop": later("bump stops {part}, {sizes}"),
+    "helper": later("helpers {part}, {sizes}"),
+}  # fmt: skip
 LIKELIEST = 5  # of the parts that a description may be
 
 
@@ -35,26 +43,19 @@ def say_product(wishes: Sequence[AxleWish]) -> str:
     """How many sets a search tries, as a product: `215 springs × 11 × 11 spacers × 4 stop spacers = 104,060 sets`."""
     said = []
     for wish in wishes:
-        springs, rings, left, right, stops, pressures, shocks = factors(wish)
+        n = factors(wish)
         if wish.parts is not None:
-            pairs = OFFERED[wish.parts.kind].has_ring
+            counted = {"count": many(n["springs"])}
             said.append(
-                trn("{count} pair", "{count} pairs", springs, count=many(springs))
-                if pairs
-                else trn("{count} spring", "{count} springs", springs, count=many(springs))
+                trn("{count} pair", "{count} pairs", n["springs"], **counted)
+                if OFFERED[wish.parts.kind].has_ring
+                else trn("{count} spring", "{count} springs", n["springs"], **counted)
             )
-        if left > 1:
-            collars = wish.spacers.of is Varied.COLLAR
-            said.append(
-                tr("{left} × {right} collars", left=left, right=right)
-                if collars
-                else tr("{left} × {right} spacers", left=left, right=right)
-            )
-        more = (
-            (rings, tr("{n} rings", n=rings)), (stops, tr("{n} stop spacers", n=stops)),
-            (pressures, tr("{n} pressures", n=pressures)), (shocks, tr("{n} shocks", n=shocks)),
-        )  # fmt: skip
-        said += [words for n, words in more if n > 1]
+        if n["left"] > 1:
+            of_collars = wish.spacers.of is Varied.COLLAR
+            levels = later("{left} × {right} collars") if of_collars else later("{left} × {right} spacers")
+            said.append(tr(levels, left=n["left"], right=n["right"]))
+        said += [tr(words, n=n[what]) for what, words in PRODUCT.items() if n.get(what, 1) > 1]
     return tr("{product} = {n} sets", product=" × ".join(said), n=many(sets(wishes)))
 
 
@@ -62,15 +63,18 @@ def say_set(found: Found, n: int, r: Reader) -> list[str]:
     """The n-th good set, a line an axle: its springs, rate and free length, spacers."""
     lines = []
     for options, at in zip(found.options, found.good.chosen[:, n], strict=True):
-        lines.append(", ".join([r.axle(options.wish.axle), *say_springs(options, int(at), r), *say_setting(options, int(at), r)]))
+        lines.append(", ".join([r.axle(options.wish.axle), *say_counted(options, int(at), r), *say_setting(options, int(at), r)]))
     return lines
 
 
-def say_springs(options: Options, at: int, r: Reader) -> list[str]:
-    """The springs of a setting: by number, left and right where they differ; what they measure."""
+def say_counted(options: Options, at: int, r: Reader) -> list[str]:
+    """What sets are counted by: by number, springs left and right where they differ; what it measures."""
     choices, s = options.choices, options.settings(np.array([at]))
     if choices is None:
-        return [tr("springs as proposed")]
+        if not options.wish.lists:
+            return [tr("springs as proposed")]
+        (parts, *_), row = options.wish.lists, int(s.choice[0])
+        return [parts.name(row), say_part(parts, row, r)]
     left, right = (choices.rows[:, way].tolist() for way in s.way[:, 0])
     first, second = (" + ".join(choices.parts.name(row) for row in rows) for rows in (left, right))
     name = first if left == right else tr("{left} left, {right} right", left=first, right=second)
@@ -78,7 +82,7 @@ def say_springs(options: Options, at: int, r: Reader) -> list[str]:
 
 
 def say_setting(options: Options, at: int, r: Reader) -> list[str]:
-    """What is set at an axle beside the choice of its springs."""
+    """What is set at an axle beside what sets are counted by."""
     s, wish, said = options.settings(np.array([at])), options.wish, list[str]()
     left, right = (float(m) for m in s.level_m[:, 0])
     if wish.spacers.of is Varied.COLLAR:
@@ -93,9 +97,11 @@ def say_setting(options: Options, at: int, r: Reader) -> list[str]:
         said.append(tr("stop spacer {m}", m=r.coil(float(s.stop_m[0]))))
     if wish.pressures is not None:
         said.append(tr("helper {pressure}", pressure=r.pressure(float(s.pressure_pa[0]))))
-    if wish.shocks is not None:
-        row = int(s.shock[0])
-        said.append(tr("shocks {part}, {sizes}", part=wish.shocks.name(row), sizes=say_part(wish.shocks, row, r)))
+    for kind, parts in wish.beside.items():
+        if parts is wish.lists[0]:
+            continue
+        row = int(s.beside[kind][0])
+        said.append(tr(BESIDE[kind], part=parts.name(row), sizes=say_part(parts, row, r)))
     return said
 
 
@@ -169,7 +175,7 @@ def say_short(law: Law, short: float, r: Reader) -> str:
 
 
 def say_why(a: Assessment, wish: AxleWish, why: WhyNot, r: Reader) -> list[str]:
-    """The laws that a spring breaks at an axle, each by how much, and what would let it in, tried. wish: holding that spring."""
+    """The laws that a part breaks at an axle, each by how much, and what would let it in, tried. wish: narrowed down to it."""
     if not why.broken:
         return [tr("It fits in every load case.")]
     lines = [tr("{law}: {short}.", law=capital(tr(law.words)), short=say_short(law, short, r)) for law, short in why.broken]
@@ -177,19 +183,19 @@ def say_why(a: Assessment, wish: AxleWish, why: WhyNot, r: Reader) -> list[str]:
     return lines + (opens or [tr("No more spacer or stop spacer lets it in.")])
 
 
-def say_what_it_is(a: Assessment, wishes: Sequence[AxleWish], coils: Parts, it: Described, r: Reader) -> list[str]:
-    """The coils that a description may be, the likeliest first, and the axles that each fits or why not."""
-    found = may_be(coils, it)
+def say_what_it_is(a: Assessment, wishes: Sequence[AxleWish], parts: Parts, it: Described, r: Reader) -> list[str]:
+    """The parts of a list that a description may be, the likeliest first, and the axles that each fits or why not."""
+    found = may_be(parts, it)
     if not found:
         return [tr("No part of the lists is like that. Check the readings, or leave out the least sure one.")]
     count = many(len(found))
     lines = [trn("{count} part of the lists may be it.", "{count} parts of the lists may be it.", len(found), count=count)]
-    mine = [wish for wish in wishes if wish.parts is not None and wish.parts.kind == "coil"]
+    mine = [(wish, tried) for wish in wishes for tried in wish.lists if tried.kind == parts.kind]
     for row, _ in found[:LIKELIEST]:
-        said = [coils.name(row), say_part(coils, row, r)]
-        at = mine[0].parts.place_of(coils.parts[row]) if mine and mine[0].parts is not None else None
+        said = [parts.name(row), say_part(parts, row, r)]
+        at = mine[0][1].place_of(parts.parts[row]) if mine else None
         if at is not None:
-            for axle, law in fits_where(a, mine, [at])[at]:
+            for axle, law in fits_where(a, [wish for wish, _ in mine], parts.kind, at):
                 said.append(tr("{axle}: {how}", axle=r.axle(axle), how=tr("fits") if law is None else tr(law.words)))
         lines.append("; ".join(said))
     return lines
@@ -199,8 +205,8 @@ def say_opens(opens: Opens, r: Reader) -> str:
     """What would let some springs in."""
     m = r.height_unit(opens.m)
     if opens.what == "stop spacer":
-        return trn("With {m} more stop spacer, {n} spring fits.", "With {m} more stop spacer, {n} springs fit.", opens.stand, m=m)
-    return trn("With {m} more spacer, {n} spring fits.", "With {m} more spacer, {n} springs fit.", opens.stand, m=m)
+        return trn("With {m} more stop spacer, {n} choice fits.", "With {m} more stop spacer, {n} choices fit.", opens.stand, m=m)
+    return trn("With {m} more spacer, {n} choice fits.", "With {m} more spacer, {n} choices fit.", opens.stand, m=m)
 
 
 def say_advertised(left_open: Sequence[Advertised], lift_m: float, target: int, r: Reader) -> list[str]:

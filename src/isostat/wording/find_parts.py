@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from isostat.catalogue.parts import Parts
 from isostat.language import tr
 from isostat.wording.reader import Reader
@@ -23,5 +25,11 @@ def say_part(parts: Parts, row: int, r: Reader) -> str:
             return tr("{rate}, {m} free arch, {n} leaves", rate=r.rate(n["rate"]), m=r.coil(n["arch_m"]), n=f"{n['leaves']:.0f}")
         case "shock":
             return tr("{out} extended, {shut} collapsed", out=r.coil(n["extended_m"]), shut=r.coil(n["collapsed_m"]))
+        case "leaf":
+            ends = {"front": r.coil(n["front_m"]), "rear": r.coil(n["rear_m"])}
+            return tr("{thick} thick, {front} and {rear} from its bolt", thick=r.coil(n["thick_m"]), **ends)
+        case "bump stop" | "helper":
+            said = [tr("{m} free height", m=r.coil(n["free_m"])), tr(parts.words["material"][row])]
+            return ", ".join(said if np.isnan(n["rate"]) else [*said, r.rate(n["rate"])])
         case _:
             return tr("{rate}, {m} free", rate=r.rate(n["rate"]), m=r.coil(n["free_m"]))

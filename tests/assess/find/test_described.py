@@ -50,5 +50,5 @@ def test_any_text_is_a_sentence_or_a_description(text: str) -> None:
 def test_where_it_fits() -> None:
     good = int(front().good.part[0])
     loose = int(front().fallen.nearest(Law.LOOSE, 1)[0])
-    where = fits_where(hive(), [wish()], [good, loose])
-    assert where[good] == [(0, None)] and where[loose] == [(0, Law.LOOSE)]
+    assert fits_where(hive(), [wish()], "coil", good) == [(0, None)]
+    assert fits_where(hive(), [wish()], "coil", loose) == [(0, Law.LOOSE)]

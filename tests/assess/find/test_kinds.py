@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
+
 import numpy as np
 import pytest
 
 from isostat.assess import assess
+from isostat.assess.find.beside.every import BESIDE
 from isostat.assess.find.bill import bill
 from isostat.assess.find.found import Found
 from isostat.assess.find.good import Rank
@@ -17,8 +20,10 @@ from isostat.assess.find.why_not import why_not
 from isostat.assess.find.wish import NONE, AxleWish, CannotSearch, Steps, Varied
 from isostat.assess.setup.springs.leaf import leaf_pack
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.travel.landmarks import Landmarks
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, OutOfRange
+from isostat.core.parts.event import Event
 from isostat.core.springs.progressive import from_rate_pair
 from isostat.core.springs.straight_pieces import compression_at
 from isostat.job.demos import demo
@@ -151,11 +156,11 @@ def test_a_shock_belongs_to_the_set() -> None:
     a = assess(put_number(demo("hive-hauler"), path_to(JOB.vehicle.axles[0].shock_long_m), long))
     few = catalogue().take(front().good.part[front().good.best][:4])
     shocks = listed("shock")
-    found = searched(a, AxleWish(axle=0, parts=few, spacers=Steps(0.0, 0.016, 0.008), shocks=shocks))
+    found = searched(a, AxleWish(axle=0, parts=few, spacers=Steps(0.0, 0.016, 0.008), beside={"shock": shocks}))
     options, every = found.options[0], np.arange(found.total)
     s, short = options.settings(every), options.short(every)
-    longer = shocks.numbers["extended_m"][s.shock] - long
-    stroke = shocks.numbers["extended_m"][s.shock] - shocks.numbers["collapsed_m"][s.shock]
+    longer = shocks.numbers["extended_m"][s.beside["shock"]] - long
+    stroke = shocks.numbers["extended_m"][s.beside["shock"]] - shocks.numbers["collapsed_m"][s.beside["shock"]]
     loose, early = short[HARD.index(Law.LOOSE)], short[HARD.index(Law.SHOCK)]
     assert (loose[longer > 0.15] > 0.0).all() and (loose[longer < -0.05] == 0.0).all()
     plain = (s.choice == 0) & (s.level_m.sum(axis=0) == 0)
@@ -171,7 +176,86 @@ def test_a_shock_belongs_to_the_set() -> None:
         )
     with pytest.raises(CannotSearch, match="full length first"):
         unread = put(hive().job, path_to(JOB.vehicle.axles[0].shock_long_m), None)
-        searched(assess(unread), AxleWish(axle=0, parts=few, shocks=shocks))
+        searched(assess(unread), AxleWish(axle=0, parts=few, beside={"shock": shocks}))
+
+
+def test_a_leaf_is_added_where_its_length_places_it() -> None:
+    """Straight in pieces in the search; its pack stands there to a millimetre. None that is out of order is tried."""
+    job = put_number(demo("hive-hauler"), path_to(JOB.target.band_m), 0.012)
+    job = put_number(job, path_to(JOB.proposal.axles[1].pick.differ_m), 0.06)
+    a = assess(put_number(job, path_to(JOB.proposal.axles[1].pack.allowed_pa), 1.2e9))
+    wide = listed("leaf")
+    mine = wide.take(np.arange(0, len(wide), 2))
+    found = searched(a, AxleWish(axle=1, parts=mine, spacers=Steps(0.0, 0.06, 0.01)))
+    was, choices = a.job.proposal.axles[1].pack, found.options[0].choices
+    assert choices is not None and found.fallen.standing >= 3
+    assert found.fallen.standing + sum(found.fallen.count(law) for law in Law) == len(mine)
+    for n in found.good.best[:3]:
+        job = taken(a.job, found, found.good.chosen[:, n])
+        assert assess(job).proposed.hub_to_arch_m[..., found.cases] == pytest.approx(found.good.height_m[:, :, n], abs=1.0e-3)
+        made = job.proposal.axles[1].pack
+        assert len(made.leaves) == len(was.leaves) + 1 and leaf_pack(made).bound_rate > leaf_pack(was).bound_rate
+    width = was.leaves[0].width_m
+    assert width is not None
+    broken = np.array(choices.broken[Law.PACK])
+    assert (broken[mine.numbers["width_m"] > width.value] > 0.0).all() and (broken[mine.numbers["width_m"] < 0.055] > 0.0).all()
+    for row in np.nonzero(mine.numbers["width_m"] == 0.06)[0]:
+        one, other = mine.numbers["front_m"][row], mine.numbers["rear_m"][row]
+        ends = [tuple(float(getattr(leaf, key).value) for key in ("front_m", "rear_m")) for leaf in was.leaves] + [(0.0, 0.0)]
+        fits = any(
+            x <= over[0] and y <= over[1] and x >= under[0] and y >= under[1]
+            for over, under in pairwise(ends)
+            for x, y in ((one, other), (other, one))
+        )
+        assert fits == (broken[row] == 0.0)
+
+
+def test_helpers_stand_in_the_space_that_was_measured_beside_springs_that_stay() -> None:
+    """One that is fitted and one that is not yet; a taller one is met sooner and carries more."""
+    fit = path_to(JOB.proposal.axles[1].cushion)
+    job = put(demo("hive-hauler"), fit, {"kind": "foam", "free_height_m": {"value": 0.08}, "gap_m": {"value": 0.03}})
+    mine = BESIDE["helper"].searchable(listed("helper"))
+    mine = mine.take(mine.numbers["rated_kg"] > 100)
+    loose = put_number(put_number(job, path_to(JOB.target.band_m), 0.05), path_to(JOB.proposal.axles[1].pick.differ_m), 0.2)
+    a = assess(loose)
+    found = searched(a, AxleWish(axle=1, parts=None, beside={"helper": mine}))
+    assert found.fallen.law.size == len(mine) and found.name(3) == mine.name(3) and found.fallen.standing > 2
+    made = stands_there(a, found).proposal.axles[1].cushion
+    assert (
+        made.gap_m is not None
+        and made.free_height_m is not None
+        and made.gap_m.value + made.free_height_m.value == pytest.approx(0.11)
+    )
+    new = assess(put(loose, (*fit, "rate_n_per_m"), None))
+    assert BESIDE["helper"].place(new, 0) is None
+    front = put(loose, path_to(JOB.proposal.axles[0].cushion), job.proposal.axles[1].cushion.model_dump(exclude_none=True))
+    rows = np.argsort(mine.numbers["free_m"])
+    high = searched(assess(front), AxleWish(axle=0, parts=None, beside={"helper": mine.take(rows)}))
+    assert high.options[0].beside["helper"].pressed_m[0].tolist() == sorted(high.options[0].beside["helper"].pressed_m[0])
+    with pytest.raises(CannotSearch, match="gap and free height"):
+        searched(hive(), AxleWish(axle=0, parts=None, beside={"helper": mine}))
+
+
+def test_a_bump_stop_is_flat_before_metal_and_springs_go_solid_by_it() -> None:
+    """A taller one ends the travel sooner: by how much is the judge's own order of contact of the job that has it."""
+    high = path_to(JOB.as_found.axles[0].stop.free_height_m)
+    a = assess(put_number(demo("hive-hauler"), high, 0.06))
+    stops = BESIDE["bump stop"].searchable(listed("bump stop"))
+    found = searched(a, AxleWish(axle=0, parts=None, beside={"bump stop": stops}))
+    options, short = found.options[0], found.options[0].short(np.arange(found.total))[HARD.index(Law.METAL)]
+    assert (short > 0.0).any() and (short == 0.0).any() and found.fallen.law.size == len(stops)
+    some = options.settings(np.arange(found.total))
+    for row in (int(np.argmin(stops.numbers["free_m"])), int(np.argmax(stops.numbers["free_m"])), 40):
+        b = assess(BESIDE["bump stop"].into(a.job, 0, stops, row))
+        way = Landmarks(b.proposed.events[0][0])
+        assert options.ends.full_m(0, some.stop_m, some.beside)[row] == pytest.approx(way.full_m, abs=1e-6)
+        flat, metal = way.at(Event.STOP_FLAT), way.at(Event.METAL)
+        assert (short[row] > 0.0) == (flat is None or (metal is not None and flat > metal))
+    unread = put(a.job, high, None)
+    with pytest.raises(CannotSearch, match="free height first"):
+        searched(assess(unread), AxleWish(axle=0, parts=None, beside={"bump stop": stops}))
+    why = why_not(a, AxleWish(axle=0, parts=None, beside={"bump stop": stops}).only("bump stop", int(short.argmax())))
+    assert why.broken[0][0] is Law.METAL and why.found.name(why.choice) == stops.name(int(short.argmax()))
 
 
 def test_ends_that_do_not_fit_their_seats_are_a_hard_law() -> None:
@@ -214,7 +298,7 @@ def test_what_lies_on_the_shelf_is_there_today() -> None:
 def test_why_not_one_spring_of_a_pair_is_its_best_pair() -> None:
     a = assess(demo("survey-buggy"))
     wish = with_wish(parts("stacked spring", 4), spacers=COLLARS)
-    why = why_not(a, [wish], 0, 3)
+    why = why_not(a, wish.only("stacked spring", 3))
     assert wish.parts is not None and wish.parts.name(3) in why.found.name(why.choice).split(" + ")
     assert why.found.fallen.law.size < len(OFFERED["stacked spring"].rows(wish)[0])
     assert (why.broken == ()) == (why.found.fallen.standing > 0)

@@ -24,6 +24,8 @@ from isostat.desktop.spring.find_wanted import KIT, TRIED, Wanted
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
+from isostat.job.edits.paths import JOB, path_to, put_number
+from isostat.language import tr
 from tests.desktop.hands import choose, read, shown_at, type_into
 from tests.desktop.test_nothing_overlaps import faults
 
@@ -214,6 +216,43 @@ def test_what_may_vary_is_typed_ticked_and_refused_in_place(window: MainWindow, 
     ended(window, qtbot)
     assert read(window, "find progress") == "Front: choose stacked pairs for it first."
     assert TRIED[Varied.SPACER] == (0.0, 0.02, 0.002), "what another window begins with stays"
+
+
+def test_parts_beside_springs_that_stay_are_tried_and_used(window: MainWindow, qtbot: QtBot) -> None:
+    """Bump stops alone: sets are counted by them, a part is asked about, one is used; leaves are added at the rear."""
+    window.catalogue._searchable.clear()
+    high = path_to(JOB.as_found.axles[0].stop.free_height_m)
+    choose(window, "find kind", "springs stay")
+    ended(window, qtbot)
+    assert read(window, "find progress") == "Front: its springs stay. Choose shocks, bump stops or helpers to try."
+    press(window, "find vary bump stop")
+    ended(window, qtbot)
+    assert read(window, "find progress") == "Front: enter the bump-stop free height first (Measure, bench data)."
+    window.document.edit(lambda job: put_number(job, high, 0.06), "bump-stop free height")
+    ended(window, qtbot)
+    assert read(window, "find product") == "225 bump stops = 225 sets"
+    assert read(window, "find progress").startswith("225 of 225 sets tried: ")
+    name = sheet(window).findChild(QPushButton, "find set 0").text()  # type: ignore[union-attr]
+    assert "free height, " in read(window, "find words 0")
+    field = sheet(window).findChild(QLineEdit, "find why")
+    assert field is not None
+    law = next(b for b in sheet(window).findChildren(QPushButton) if b.objectName().startswith("find law ") and b.isVisible())
+    QTest.mouseClick(law, Qt.MouseButton.LeftButton)
+    part = next(p for p in window.catalogue.searchable("bump stop").parts if p in read(window, "find near 0"))
+    field.setText(part)
+    QTest.keyClick(field, Qt.Key.Key_Return)
+    assert part in read(window, "find why words") and tr(Law.METAL.words)[1:] in read(window, "find why words")
+    assert not faults(sheet(window))
+    press(window, "find use")
+    used = window.document.job.proposal.axles[0].stop
+    assert used.kind is not None and used.free_height_m is not None and name.split()[-1] in window.document.undo.undoText()
+    ended(window, qtbot)
+    sheet(window).finder._want(Wanted(axles=1, kind="leaf"))
+    ended(window, qtbot)
+    assert read(window, "find progress").endswith("of 240 choices fit") and not faults(sheet(window))
+    field.setText("s10 60 970")
+    QTest.keyClick(field, Qt.Key.Key_Return)
+    assert "rear: overstressed at full bump" in read(window, "find why words")
 
 
 def test_kits_ranks_and_readings_of_a_spring(window: MainWindow, qtbot: QtBot) -> None:

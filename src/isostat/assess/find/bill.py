@@ -45,6 +45,5 @@ def _axle(options: Options, at: int) -> list[Bought]:
     if options.choices is not None:
         rows = [row for side in range(SIDES) for row in options.choices.rows[:, s.way[side, 0]].tolist()]
         out += [Bought(axle, options.choices.parts, row, rows.count(row)) for row in dict.fromkeys(rows)]
-    if options.wish.shocks is not None:
-        out.append(Bought(axle, options.wish.shocks, int(s.shock[0]), SIDES))
+    out += [Bought(axle, parts, int(s.beside[kind][0]), SIDES) for kind, parts in options.wish.beside.items()]
     return out

@@ -63,9 +63,10 @@ def described(text: str, preset: Preset = DEFAULT_PRESET) -> Described:
 
 
 def may_be(parts: Parts, it: Described) -> list[tuple[int, float]]:
-    """Lines of a list of coils that it may be, the likeliest first, with how many deviations off in the mean.
+    """Lines of a list that it may be, the likeliest first, with how many deviations off in the mean.
 
-    parts: coils. it: what was read. A line that does not say what was read is none; without a reading the code alone counts.
+    parts: of one kind; readings are of coils. it: what was read. A line that does not say what was read is none; without a reading
+    the code alone counts.
     """
     far = np.zeros(len(parts))
     for key, value in it.readings.items():
@@ -83,14 +84,15 @@ def may_be(parts: Parts, it: Described) -> list[tuple[int, float]]:
 
 def _listed(parts: Parts, key: str) -> Floats:
     """What a list says of it, (n,) SI, nan where it does not."""
-    n = parts.numbers
+    n, unknown = parts.numbers, np.full(len(parts), np.nan)
+    wire, inside = n.get("wire_m", unknown), n.get("inside_m", unknown)
     return {
-        "wire": n["wire_m"],
-        "inside": n["inside_m"],
-        "outside": n["inside_m"] + 2.0 * n["wire_m"],
-        "coils": n["active"] + ENDS_AND_ALL,
-        "free": n["free_m"],
-        "rate": n["rate"],
+        "wire": wire,
+        "inside": inside,
+        "outside": inside + 2.0 * wire,
+        "coils": n.get("active", unknown) + ENDS_AND_ALL,
+        "free": n.get("free_m", unknown),
+        "rate": n.get("rate", unknown),
     }[key]
 
 

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 
+from isostat.assess.find.beside.beside import Beside
 from isostat.assess.find.choices import Choices
 from isostat.assess.find.options import SIDES, Options, Settings
 from isostat.assess.setup.platform import SPRING, helper_parts
@@ -40,7 +41,8 @@ def _fit(a: Assessment, chosen: Chosen, case: Ints, of_set: Ints) -> tuple[Platf
     """A column for every set and case. case, of_set: (columns,)."""
     bank = a.proposed.bank
     pieces = max((len(o.choices.sets_in) for o, _ in chosen if o.choices is not None), default=1)
-    batch = _with_room(a.proposed.platform.take(case), pieces)
+    fresh = max((sum(o.place(kind) is None for kind in o.beside) for o, _ in chosen), default=0)
+    batch = _with_room(a.proposed.platform.take(case), pieces - 1 + fresh)
     fit = _Fit(batch, list(bank.laws), list(bank.couples))
     for options, at in chosen:
         s = options.settings(at).take(of_set)
@@ -50,15 +52,15 @@ def _fit(a: Assessment, chosen: Chosen, case: Ints, of_set: Ints) -> tuple[Platf
     return batch, Bank(fit.laws, bank.motions, fit.couples)
 
 
-def _with_room(platform: Platform, pieces: int) -> Platform:
-    """The platform with places for further pieces beside the springs of every axle, which nothing fills yet."""
-    if pieces == 1:
+def _with_room(platform: Platform, pairs: int) -> Platform:
+    """The platform with places for more pairs beside the springs of every axle, which nothing fills yet."""
+    if not pairs:
         return platform
-    more = 2 * (pieces - 1)
+    more = SIDES * pairs
 
     def grown(name: str, *, empty: float | None = None) -> Floats:
         whole: Floats = getattr(platform, name)
-        same = np.repeat(whole[:, None, : len(SPRING)], pieces - 1, axis=1).reshape(whole.shape[0], more, *whole.shape[2:])
+        same = np.repeat(whole[:, None, : len(SPRING)], pairs, axis=1).reshape(whole.shape[0], more, *whole.shape[2:])
         return np.concatenate([whole, same if empty is None else np.full_like(same, empty)], axis=1)
 
     return replace(
@@ -109,19 +111,25 @@ class _Fit:
                 self.couples += choices.couples
 
     def others(self, a: Assessment, options: Options, s: Settings) -> None:
-        """What is set beside the springs: stop spacers, helper pressures, shocks."""
-        axle, wish = options.wish.axle, options.wish
-        fit = a.fits[axle]
+        """What is set beside the springs: parts of lists, stop spacers, helper pressures."""
+        axle, wish, fit = options.wish.axle, options.wish, a.fits[options.wish.axle]
+        fresh = a.proposed.platform.scale.shape[1]  # the first place that nothing fills
+        for kind, made in options.beside.items():
+            place = options.place(kind)
+            self._beside(axle, fresh if place is None else place, made, s.beside[kind])
         stop = helper_parts(fit).stop
-        shock = stop if fit.stop_left_out else stop + SIDES
         if wish.stop_spacers is not None and not fit.stop_left_out:
-            self.offset[axle, stop : stop + SIDES] += s.stop_m - fit.stop_spacer_m
+            self.offset[axle, stop : stop + SIDES] += s.stop_m - options.ends.under_m
         if wish.pressures is not None:
             step = np.searchsorted(wish.pressures.values, s.pressure_pa)
             for side in range(SIDES):
                 laws = np.array([self._index(both[side]) for both in options.pressed_by])
                 self.law[axle, len(SPRING) + 2 * options.helper_at + side] = laws[step]
-        if wish.shocks is not None:
-            laws = np.array([self._index(ends) for ends in options.shock_ends])
-            self.law[axle, shock : shock + SIDES] = laws[s.shock]
-            self.offset[axle, shock : shock + SIDES] += options.shock_long_m[s.shock] - fit.shock_longer_m
+
+    def _beside(self, axle: int, place: int, made: Beside, rows: Ints) -> None:
+        """Puts parts of a list in at their place."""
+        tried, which = np.unique(rows, return_inverse=True)
+        laws = np.array([self._index(made.laws[n]) for n in tried])
+        both = slice(place, place + SIDES)
+        self.scale[axle, both], self.law[axle, both] = 1.0, laws[which]
+        self.offset[axle, both] = made.pressed_m[:, rows]

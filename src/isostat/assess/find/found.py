@@ -79,7 +79,7 @@ class Found:
 
     def name(self, part: int) -> str:
         """A choice of springs, by maker and number, axle by axle."""
-        places = np.unravel_index(part, tuple(o.springs for o in self.options))
+        places = np.unravel_index(part, tuple(o.counted for o in self.options))
         names = (o.name(int(place)) for o, place in zip(self.options, places, strict=True))
         return " + ".join(name for name in names if name)
 

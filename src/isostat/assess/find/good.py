@@ -10,9 +10,12 @@ from typing import Any
 import numpy as np
 
 from isostat.assess.find.options import SIDES, Options, Settings
+from isostat.assess.setup.springs.cushion import Cushioned
+from isostat.assess.setup.springs.order import grown_m
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.parts import Parts
 from isostat.core.limits import GRAVITY, Floats, Ints
+from isostat.core.parts.law import ForceLaw
 from isostat.core.rates.rate import ride_frequency
 from isostat.language import later
 
@@ -123,9 +126,10 @@ def bought_at(o: Options, s: Settings) -> Bought:
         for side in range(SIDES):
             price = price + o.choices.sum_of("price", s.way[side])
             days = np.maximum(days, wait(o.choices.parts, o.choices.rows[:, s.way[side]], alike).max(axis=0))
-    if o.wish.shocks is not None:
-        price = price + SIDES * o.wish.shocks.numbers["price"][s.shock]
-        days = np.maximum(days, wait(o.wish.shocks, s.shock, np.full(count, SIDES)))
+    for kind, parts in o.wish.beside.items():
+        rows = s.beside[kind]
+        price = price + SIDES * parts.numbers["price"][rows]
+        days = np.maximum(days, wait(parts, rows, np.full(count, SIDES)))
     return price, days
 
 
@@ -145,7 +149,28 @@ def _rated(a: Assessment, o: Options, s: Settings) -> tuple[Floats, Floats]:
         force = [np.full(count, max(f, 0.0)) for f in order.target_force_n]
         rates = [o.choices.rate(s.way[n], o.choices.pressed_m(s.way[n], force[n])) for n in range(SIDES)]
         rate = np.mean(rates, axis=0)
-    at_wheel = standing.wheel_rate[axle, :, case].mean() + (rate - old.mean()) * order.bends[0] ** 2
+    more = rate - old.mean() + _helpers_rate(a, o, s)
+    at_wheel = standing.wheel_rate[axle, :, case].mean() + more * order.bends[0] ** 2
     sprung = float(standing.rest.force_n[axle, :, case].mean()) / GRAVITY
     hz = ride_frequency(1.0, sprung) * np.sqrt(np.maximum(at_wheel, 0.0))
     return hz, np.abs(rate / max(order.picked_rate, 1.0) - 1.0)
+
+
+def _helpers_rate(a: Assessment, o: Options, s: Settings) -> Floats:
+    """By how much the helpers of m settings are stiffer at the target than those that are fitted, mean of both sides, (m,) N/m."""
+    axle, out = o.wish.axle, np.zeros(len(s.choice))
+    grown = grown_m(a.orders[axle].asked)
+    fitted = a.fits[axle].helpers
+
+    def rate(laws: Sequence[ForceLaw], pressed: Sequence[float] | Floats) -> float:
+        return float(np.mean([law.rate(np.array(x + g)) for law, x, g in zip(laws, pressed, grown, strict=True)]))
+
+    if "helper" in o.beside:
+        made = o.beside["helper"]
+        each = np.array([rate((law, law), made.pressed_m[:, n]) for n, law in enumerate(made.laws)])
+        out += each[s.beside["helper"]] - sum(rate(one.law, one.offset_m) for one in fitted if isinstance(one, Cushioned))
+    if o.wish.pressures is not None:
+        bag = fitted[o.helper_at]
+        each = np.array([rate(both, bag.offset_m) for both in o.pressed_by])
+        out += each[np.searchsorted(o.wish.pressures.values, s.pressure_pa)] - rate(bag.law, bag.offset_m)
+    return out

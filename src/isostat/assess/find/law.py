@@ -16,11 +16,13 @@ class Law(Enum):
 
     SOLID = (later("coil-bound before full bump"), 0.010)
     LOOSE = (later("loose at full droop"), 0.010)
+    METAL = (later("metal-to-metal contact before full bump"), 0.010)
     TIGHT = (later("too small inside for the perch"), 0.002)
     WIDE = (later("too large for the perch or its pocket"), 0.002)
     ENDS = (later("ends do not fit the seats"), 0.2)  # 1 an end
+    PACK = (later("does not match the pack"), 0.005)
     ROOM = (later("does not fit the space between its seats"), 0.010)
-    STRESS = (later("wire overstressed at full bump"), 0.05)
+    STRESS = (later("overstressed at full bump"), 0.05)
     THREAD = (later("collar off its thread"), 0.0015)
     PRESSURE = (later("pressure outside the bag's limits"), 0.5e5)
     RATED = (later("carries more than it is rated for"), 0.05)

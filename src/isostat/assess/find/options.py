@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from copy import copy
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
 
+from isostat.assess.find.beside.every import BESIDE
 from isostat.assess.find.choices import Choices
+from isostat.assess.find.ends import Ends
 from isostat.assess.find.kinds.every import OFFERED
 from isostat.assess.find.kinds.offered import Offered, kept_share
 from isostat.assess.find.law import HARD, Law
@@ -18,10 +21,7 @@ from isostat.assess.setup.springs.helper_springs import helpers_fitted
 from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.setup.springs.order import grown_m
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.travel.landmarks import Landmarks
 from isostat.core.limits import Floats, Ints
-from isostat.core.parts.ends import ShockEnds
-from isostat.core.parts.event import Event
 from isostat.core.parts.law import ForceLaw
 from isostat.job.reading import Reading
 from isostat.units.saying import saying
@@ -34,7 +34,8 @@ KEPT = 1e-6  # m or the like: a law that is broken by less is kept
 class Settings:
     """m settings of an axle. way: (2, m) of its choices, left and right. level_m: (2, m) spacers or collars.
 
-    choice: (m,) which springs. stop_m, pressure_pa: (m,) nan where left as fitted. shock: (m,) line of its list, −1 likewise.
+    choice: (m,) which of what sets are counted by. stop_m, pressure_pa: (m,) nan where left as fitted. beside: by kind (m,) line
+    of its list.
     """
 
     way: Ints
@@ -42,11 +43,18 @@ class Settings:
     level_m: Floats
     stop_m: Floats
     pressure_pa: Floats
-    shock: Ints
+    beside: Mapping[str, Ints]
 
     def take(self, which: Ints) -> Settings:
         """Some of them, (n,)."""
-        return Settings(**{field.name: getattr(self, field.name)[..., which] for field in fields(self)})
+        return Settings(
+            way=self.way[:, which],
+            choice=self.choice[which],
+            level_m=self.level_m[:, which],
+            stop_m=self.stop_m[which],
+            pressure_pa=self.pressure_pa[which],
+            beside={kind: rows[which] for kind, rows in self.beside.items()},
+        )
 
 
 def offered(wish: AxleWish) -> Offered:
@@ -55,66 +63,65 @@ def offered(wish: AxleWish) -> Offered:
     return OFFERED[wish.parts.kind]
 
 
-def factors(wish: AxleWish) -> tuple[int, ...]:
-    """How many springs, rings, levels left and right, stop spacers, pressures and shocks there are: the product is the settings."""
+def factors(wish: AxleWish) -> dict[str, int]:
+    """How many there are of each thing that varies, whose product is the settings; the first is what sets are counted by."""
     springs = 1 if wish.parts is None else offered(wish).rows(wish).shape[1]
     levels = len(wish.spacers.values)
-    more = (wish.stop_spacers, wish.pressures)
-    return (
-        springs**2 if wish.each else springs,
-        1 if wish.rings is None else len(wish.rings.values),
-        levels,
-        levels,
-        *(1 if steps is None else len(steps.values) for steps in more),
-        1 if wish.shocks is None else len(wish.shocks),
-    )
+    steps = {"ring": wish.rings, "stop spacer": wish.stop_spacers, "pressure": wish.pressures}
+    beside = {kind: len(parts) for kind, parts in wish.beside.items()}
+    out = {"springs": springs**2 if wish.each else springs, "left": levels, "right": levels}
+    out |= {what: 1 if some is None else len(some.values) for what, some in steps.items()} | beside
+    first = next(iter(beside), "springs") if wish.parts is None else "springs"
+    return {first: out.pop(first), **out}
 
 
 class Options:
-    """The settings of an axle, by number: springs, rings, levels left and right, stop spacers, pressures, shocks."""
+    """The settings of an axle, by number: what they are counted by first, then the rest of `factors`."""
 
     def __init__(self, a: Assessment, wish: AxleWish) -> None:
         self.a, self.wish = a, wish
         self.factors = factors(wish)
         self.choices: Choices | None = None if wish.parts is None else offered(wish).choices(a, wish)
         self.pressed_by = _helper_laws(a, wish)
-        self.shock_long_m, self.shock_ends = _shocks(a, wish)
+        self.beside = {kind: BESIDE[kind].made(a, wish.axle, parts) for kind, parts in wish.beside.items()}
+        self.ends = Ends(a, wish.axle, self.beside, varied_stops=wish.stop_spacers is not None)
 
     def __len__(self) -> int:
-        return int(np.prod([float(n) for n in self.factors]))
+        return int(np.prod([float(n) for n in self.factors.values()]))
 
     @property
-    def springs(self) -> int:
-        """How many choices of springs there are."""
-        return self.factors[0]
+    def counted(self) -> int:
+        """How many choices there are of what sets are counted by."""
+        return next(iter(self.factors.values()))
 
     def settings(self, at: Ints) -> Settings:
         """Those of numbers at (m,)."""
-        choice, ring, left, right, stop, pressure, shock = np.unravel_index(at, self.factors)
-        rings, wish = self.factors[1], self.wish
+        which = dict(zip(self.factors, np.unravel_index(at, tuple(self.factors.values())), strict=True))
+        rings, wish, springs = self.factors["ring"], self.wish, which["springs"]
         count = 1 if self.choices is None else self.choices.count
-        both = (choice // count, choice % count) if wish.each else (choice, choice)
+        both = (springs // count, springs % count) if wish.each else (springs, springs)
         levels = wish.spacers.values
         return Settings(
-            way=np.stack([one * rings + ring for one in both]),
-            choice=choice,
-            level_m=np.stack([levels[left], levels[right]]),
-            stop_m=_values(wish.stop_spacers)[stop],
-            pressure_pa=_values(wish.pressures)[pressure],
-            shock=shock if wish.shocks is not None else np.full(len(at), -1),
+            way=np.stack([one * rings + which["ring"] for one in both]),
+            choice=next(iter(which.values())),
+            level_m=np.stack([levels[which["left"]], levels[which["right"]]]),
+            stop_m=_values(wish.stop_spacers)[which["stop spacer"]],
+            pressure_pa=_values(wish.pressures)[which["pressure"]],
+            beside={kind: which[kind] for kind in wish.beside},
         )
 
     def bare(self) -> Options:
         """The same springs with nothing under them and all else as fitted; their ways are its numbers."""
         bare = copy(self)
-        bare.wish = replace(self.wish, spacers=NONE, stop_spacers=None, pressures=None, shocks=None, each=False)
-        bare.factors = (1 if self.choices is None else self.choices.count, self.factors[1], 1, 1, 1, 1, 1)
+        bare.wish = replace(self.wish, spacers=NONE, stop_spacers=None, pressures=None, beside={}, each=False)
+        springs = 1 if self.choices is None else self.choices.count
+        bare.factors = dict.fromkeys(self.factors, 1) | {"springs": springs, "ring": self.factors["ring"]}
         return bare
 
     def name(self, choice: int) -> str:
-        """The springs of a choice, by maker and number; left and right where they differ."""
+        """What a set is counted by, by maker and number; springs left and right where they differ."""
         if self.choices is None:
-            return ""
+            return next((parts.name(choice) for parts in self.wish.lists), "")
         count = self.choices.count
         both = (choice // count, choice % count) if self.wish.each else (choice,)
         return " / ".join(self.choices.name(one) for one in both)
@@ -127,13 +134,15 @@ class Options:
                 n = HARD.index(law)
                 out[n] = np.maximum(out[n], np.nan_to_num(short))
         for law, short in self._axle(s).items():
-            out[HARD.index(law)] = np.nan_to_num(short)
+            n = HARD.index(law)
+            out[n] = np.maximum(out[n], np.nan_to_num(short))
         return np.where(out > KEPT, out, 0.0)
 
     def pressed_at_full(self, s: Settings, side: int) -> Floats:
         """Compression of the springs at full bump, (m,) m."""
         assert self.choices is not None
-        return np.asarray(self.choices.stands_m[side, s.way[side]] + s.level_m[side] + self._grown(self._full_m(s, side)))
+        full = self.ends.full_m(side, s.stop_m, s.beside)
+        return np.asarray(self.choices.stands_m[side, s.way[side]] + s.level_m[side] + self._grown(full))
 
     def left_m(self, s: Settings) -> Floats:
         """What is left of the springs before they are solid at full bump, the worse side, (m,) m; nan where it is not known."""
@@ -161,7 +170,8 @@ class Options:
             out[Law.SOLID] = pressed + self._kept_m(way, side) - choices.solid_m[way]
             out[Law.STRESS] = choices.used[way] * choices.force(way, np.fmin(pressed, choices.solid_m[way])) - 1.0
         if choices.between_seats:
-            out[Law.LOOSE] = -(choices.stands_m[side, way] + s.level_m[side] + self._grown(self._hanging_m(s, side)))
+            hanging = self.ends.hanging_m(side, s.beside, len(s.choice))
+            out[Law.LOOSE] = -(choices.stands_m[side, way] + s.level_m[side] + self._grown(hanging))
         out[Law.THREAD] = self._off_thread(s.level_m[side])
         return out
 
@@ -175,14 +185,18 @@ class Options:
         return np.asarray(kept_share(self.a) * self.choices.pressed_m(way, force))
 
     def _axle(self, s: Settings) -> dict[Law, Floats]:
-        bag, out = self.a.job.proposal.axles[self.wish.axle].helper, {}
+        bag, out = self.a.job.proposal.axles[self.wish.axle].helper, dict[Law, Floats]()
+        for kind, made in self.beside.items():
+            for law, short in made.broken.items():
+                out[law] = np.fmax(out.get(law, -np.inf), short[s.beside[kind]])
         if self.wish.pressures is not None:
             least = -np.inf if bag.least_pa is None else bag.least_pa.value
             most = np.inf if bag.most_pa is None else bag.most_pa.value
             out[Law.PRESSURE] = np.maximum(s.pressure_pa - most, least - s.pressure_pa)
-        if self.wish.shocks is not None:
-            early = [self._full_m(s, side) - self._bottomed_m(s, side) for side in range(SIDES)]
-            out[Law.SHOCK] = np.maximum(*early) * self.a.axles[self.wish.axle].shock_ratio.value
+        if "bump stop" in self.beside or self.wish.stop_spacers is not None:
+            out[Law.METAL] = self.ends.metal_first_m(s.stop_m, s.beside)
+        if "shock" in self.beside:
+            out[Law.SHOCK] = self.ends.bottoms_early_m(s.stop_m, s.beside)
         return out
 
     def _off_thread(self, down: Floats) -> Floats:
@@ -196,35 +210,9 @@ class Options:
     def _grown(self, travel: Floats) -> Floats:
         return np.asarray(self.a.axles[self.wish.axle].spring_motion.at(travel)[0])
 
-    def _way(self, side: int) -> Landmarks:
-        return Landmarks(self.a.proposed.events[self.wish.axle][side])
-
-    def _full_m(self, s: Settings, side: int) -> Floats:
-        """Travel at full bump, (m,)."""
-        a, axle, way = self.a, self.wish.axle, self._way(side)
-        flat, metal = way.at(Event.STOP_FLAT), way.at(Event.METAL)
-        if self.wish.stop_spacers is None or flat is None:
-            return np.full(len(s.choice), way.full_m)
-        taller = s.stop_m - a.fits[axle].stop_spacer_m
-        return np.minimum(flat - taller / a.axles[axle].stop_ratio.value, np.inf if metal is None else metal)
-
-    def _topped_m(self, s: Settings, side: int) -> Floats:
-        a, axle = self.a, self.wish.axle
-        topped = self._way(side).at(Event.SHOCK_TOPPED)
-        longer = self.shock_long_m[s.shock] - a.fits[axle].shock_longer_m
-        return np.asarray((-np.inf if topped is None else topped) - longer / a.axles[axle].shock_ratio.value)
-
-    def _hanging_m(self, s: Settings, side: int) -> Floats:
-        """Travel at full droop, (m,)."""
-        way = self._way(side)
-        if self.wish.shocks is None:
-            return np.full(len(s.choice), way.hanging_m)
-        strap = way.at(Event.STRAP_TAUT)
-        return np.maximum(self._topped_m(s, side), -np.inf if strap is None else strap)
-
-    def _bottomed_m(self, s: Settings, side: int) -> Floats:
-        stroke = np.array([ends.stroke_m for ends in self.shock_ends])[s.shock]
-        return np.asarray(self._topped_m(s, side) + stroke / self.a.axles[self.wish.axle].shock_ratio.value)
+    def place(self, kind: str) -> int | None:
+        """Where a kind beside the springs stands among the axle's parts; None where none is fitted yet."""
+        return BESIDE[kind].place(self.a, self.wish.axle)
 
     @cached_property
     def helper_at(self) -> int:
@@ -256,18 +244,6 @@ def _helper_laws(a: Assessment, wish: AxleWish) -> tuple[tuple[ForceLaw, ForceLa
         helpers, _ = helpers_fitted(fit.model_copy(update={"helper": bag}), grown_m(a.orders[wish.axle].asked))
         made.append(next(helper.law for helper in helpers if isinstance(helper, Bags)))
     return tuple(made)
-
-
-def _shocks(a: Assessment, wish: AxleWish) -> tuple[Floats, tuple[ShockEnds, ...]]:
-    """By how much each shock of a list is longer than the one found, (n,) m, and its ends."""
-    if wish.shocks is None:
-        return np.zeros(0), ()
-    long = a.job.vehicle.axles[wish.axle].shock_long_m
-    if long is None:
-        name = a.job.vehicle.axles[wish.axle].name
-        raise CannotSearch(saying("{axle}: enter the shock's full length first (Measure, points).", axle=name))
-    out, shut = wish.shocks.numbers["extended_m"], wish.shocks.numbers["collapsed_m"]
-    return out - long.value, tuple(ShockEnds(float(stroke)) for stroke in out - shut)
 
 
 def options(a: Assessment, wish: AxleWish) -> Options:

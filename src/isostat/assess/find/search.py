@@ -16,7 +16,8 @@ from isostat.assess.find.tries import Tries, every_set
 from isostat.assess.find.wish import AxleWish, CannotSearch
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
-from isostat.core.limits import Floats, Ints, OutOfRange
+from isostat.core.limits import Floats, Ints
+from isostat.units.format import many
 from isostat.units.saying import saying
 
 CHUNK = 4096  # sets that are fitted at once
@@ -27,18 +28,19 @@ NEAR = 0.025  # m beyond the tolerance at the target, up to which the other case
 
 def sets(wishes: Sequence[AxleWish]) -> int:
     """How many sets a search would try."""
-    return int(np.prod([float(n) for wish in wishes for n in factors(wish)]))
+    return int(np.prod([float(n) for wish in wishes for n in factors(wish).values()]))
 
 
 def search(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Found]:
-    """What is found, a few times a second; the last is all of it. Raises OutOfRange where there are too many sets, or none.
+    """What is found, a few times a second; the last is all of it. Raises CannotSearch where there are too many sets.
 
     wishes: of one axle or of two. Every set is solved through the whole vehicle; what breaks a law that is known before is not.
     """
     check(a, wishes)
     total = sets(wishes)
-    if not 1 <= total <= MOST:
-        raise OutOfRange("number of sets to try", total, 1, MOST, "")
+    if total > MOST:
+        said = "{n} sets are too many to try. Use larger steps or vary less at once, for up to {most}."
+        raise CannotSearch(saying(said, n=many(total), most=many(MOST)))
     of_axles = tuple(options(a, wish) for wish in wishes)
     yield from searched(a, of_axles, every_set(of_axles))
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from isostat.assess.find.beside.every import BESIDE
 from isostat.assess.find.found import Found
 from isostat.assess.find.good import bought_at
 from isostat.assess.find.options import Options, Settings, offered
@@ -16,7 +17,6 @@ from isostat.job.edits.card import put_bought
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
-from isostat.job.springs.parts import put_shock
 
 
 def taken(job: Job, found: Found, chosen: Ints) -> Job:
@@ -40,14 +40,13 @@ def _axle(job: Job, options: Options, s: Settings) -> Job:
         for side, name in enumerate(SIDES):
             for field, value in order.kind.typed_as_ordered(order, side).items():
                 job = put(job, (*base, name, field), {"value": value})
+    for beside, parts in wish.beside.items():
+        job = BESIDE[beside].into(job, axle, parts, int(s.beside[beside][0]))
     if wish.stop_spacers is not None:
         job = put(job, (*base, "stop", "spacer_m"), {"value": float(s.stop_m[0])})
     if wish.pressures is not None:
         for name in ("left_pa", "right_pa"):
             job = put(job, (*base, "helper", name), {"value": float(s.pressure_pa[0])})
-    if wish.shocks is not None:
-        out, shut = (float(wish.shocks.numbers[key][s.shock[0]]) for key in ("extended_m", "collapsed_m"))
-        job = put_shock(job, axle, out, out - shut)
     if options.choices is not None:
         price, days = (float(one[0]) for one in bought_at(options, s))
         name = options.name(int(s.choice[0]))

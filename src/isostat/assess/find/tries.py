@@ -34,13 +34,13 @@ class Tries:
 
 
 def blocks(of_axles: Sequence[Options]) -> tuple[int, ...]:
-    """How many settings each choice of springs has, axle by axle."""
-    return tuple(len(o) // o.springs for o in of_axles)
+    """How many settings each choice has, axle by axle."""
+    return tuple(len(o) // o.counted for o in of_axles)
 
 
 def every_set(of_axles: Sequence[Options]) -> Tries:
     """Any springs of one axle with any of the other."""
-    counts = tuple(o.springs for o in of_axles)
+    counts = tuple(o.counted for o in of_axles)
     total = int(np.prod(counts))
     every = np.arange(total)
     return Tries(springs=np.array(np.unravel_index(every, counts)), part=every, parts=total, blocks=blocks(of_axles))

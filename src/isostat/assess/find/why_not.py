@@ -20,7 +20,7 @@ RELAXED = tuple(round(0.002 * n, 3) for n in range(1, 16))  # m of stop spacer, 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class WhyNot:
-    """The best setting of one spring: choice is the best with it, where it is fitted with another.
+    """The best setting of one part: choice is the best with it, where it is fitted with another.
 
     broken: the laws that it breaks, with the shortfall of each, the worst first.
     height_m: (A, 2, B) where it would stand all the same; setting: (axles,) of the search.
@@ -34,10 +34,9 @@ class WhyNot:
     cases: Ints
 
 
-def why_not(a: Assessment, wishes: Sequence[AxleWish], axle: int, spring: int) -> WhyNot:
-    """What is wrong with one spring of an axle's list, the other axle as it is. spring: its place in the list."""
-    wish = next(w for w in wishes if w.axle == axle)
-    found = last(search(a, [replace(wish, holding=spring, each=False)]))
+def why_not(a: Assessment, wish: AxleWish) -> WhyNot:
+    """What is wrong with the part that a wish was narrowed down to (`AxleWish.only`), the other axle as it is."""
+    found = last(search(a, [wish]))
     choice = int(np.argmin(found.fallen.shortfall))
     setting = found.fallen.setting[:, choice]
     options = found.options[0]
@@ -59,16 +58,15 @@ class Opens:
     stand: int
 
 
-def fits_where(a: Assessment, wishes: Sequence[AxleWish], springs: Sequence[int]) -> dict[int, list[tuple[int, Law | None]]]:
-    """By line of a list, at which axles it fits, the law that it breaks worst where it does not.
+def fits_where(a: Assessment, wishes: Sequence[AxleWish], kind: str, row: int) -> list[tuple[int, Law | None]]:
+    """At which axles a line of a list fits, the law that it breaks worst where it does not.
 
-    wishes: of each axle, with that list and what may vary. springs: lines of it.
+    wishes: of each axle, with that list and what may vary.
     """
-    out: dict[int, list[tuple[int, Law | None]]] = {}
-    for spring in springs:
-        for wish in wishes:
-            broken = why_not(a, [wish], wish.axle, spring).broken
-            out.setdefault(spring, []).append((wish.axle, broken[0][0] if broken else None))
+    out: list[tuple[int, Law | None]] = []
+    for wish in wishes:
+        broken = why_not(a, wish.only(kind, row)).broken
+        out.append((wish.axle, broken[0][0] if broken else None))
     return out
 
 

@@ -1,8 +1,9 @@
-"""What a search may vary: springs of an axle or two, what levels them, stop spacers, rings, helper pressures, shocks."""
+"""What a search may vary: springs of an axle or two and what levels them, rings, stop spacers, helper pressures, parts beside."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 from enum import Enum
 
 import numpy as np
@@ -67,7 +68,7 @@ class AxleWish:
 
     parts: springs of one kind; each: one a side, else the same on both. holding: only choices with this line of their list.
     spacers: under the springs, left and right by themselves; collars where those level them. rings: of a stacked pair.
-    pressures: of the helper bags. shocks: of a list, the same on both sides.
+    pressures: of the helper bags. beside: shocks, bump stops, helpers by the kind of their list, the same on both sides.
     """
 
     axle: int
@@ -78,4 +79,15 @@ class AxleWish:
     rings: Steps | None = None
     stop_spacers: Steps | None = None
     pressures: Steps | None = None
-    shocks: Parts | None = None
+    beside: Mapping[str, Parts] = field(default_factory=dict)
+
+    @property
+    def lists(self) -> tuple[Parts, ...]:
+        """What is tried of lists; sets are counted by the first, and what fell is named by it."""
+        return (*(() if self.parts is None else (self.parts,)), *self.beside.values())
+
+    def only(self, kind: str, row: int) -> AxleWish:
+        """The same with one line of the list of a kind, whatever goes with it; the same on both sides."""
+        if self.parts is not None and self.parts.kind == kind:
+            return replace(self, holding=row, each=False)
+        return replace(self, each=False, beside={**self.beside, kind: self.beside[kind].take(np.array([row]))})

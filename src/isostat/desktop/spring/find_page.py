@@ -101,7 +101,7 @@ class FindPage:
         kits = None
         if self.wanted.kind == KIT:
             kits = Kits(lists.parts(KIT), {kind: lists.parts(kind) for kind in SHIPPED if kind not in (KIT, "shelf")})
-        kind = next((wish.parts.kind for wish in wishes if wish.parts is not None), "coil")
+        kind = next((tried.kind for wish in wishes for tried in wish.lists), "coil")
         self.reasons.begin(lists.parts(kind))
         self.searching.start(Hunt(v.a, wishes, kits, self.wanted.rank))
 

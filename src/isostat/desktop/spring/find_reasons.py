@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
 from functools import partial
 
 from PyQt6.QtCore import QPointF, QRect, QRectF, Qt
@@ -90,7 +89,7 @@ class Reasons:
             button = min(t.px(240), wide - t.px(58))
             made = s.button(f"find law {law.name}", words, QPointF(left, y), partial(self._open, law.name), width=round(button))
             made.setFixedHeight(round(t.px(LAW - 2)))
-            made.setAccessibleName(tr("{law}: {n} springs", law=words, n=count))
+            made.setAccessibleName(tr("{law}: {n}", law=words, n=count))
             s.text(f"find count {law.name}", many(count), QPointF(left + wide, y + 2), size=13, weight=600, anchor=RIGHT)
             bar = QRectF(left + button + t.px(8), y + t.px(5), wide - button - t.px(66), t.px(12))
             if bar.width() > t.px(30):
@@ -152,27 +151,25 @@ class Reasons:
         hunt, v = self._hunt, self._sheet.view
         if hunt is None or v is None or self._every is None or not part:
             return
-        wish = next((wish for wish in hunt.wishes if wish.parts is not None), None)
-        if wish is None or wish.parts is None:
-            return
-        listed, at = self._every.place_of(part), wish.parts.place_of(part)
+        kind = self._every.kind
+        wish = next(wish for wish in hunt.wishes if any(tried.kind == kind for tried in wish.lists))
+        tried = next(tried for tried in wish.lists if tried.kind == kind)
+        listed, at = self._every.place_of(part), tried.place_of(part)
         if listed is None:
             self._answer = self._what(hunt, part, v)
-        elif at is None and self._every.kind == "coil":
+        elif at is None and kind == "coil":
             self._answer = say_left_open(hunt.a, wish.axle, self._every, listed, v.reader)
         elif at is None:
             self._answer = [tr("The list does not say enough of it to try it.")]
         else:
-            why = why_not(hunt.a, hunt.wishes, wish.axle, at)
-            lines = say_why(hunt.a, replace(wish, holding=at, each=False), why, v.reader)
-            self._answer = [why.found.name(why.choice), *lines]
+            only = wish.only(kind, at)
+            why = why_not(hunt.a, only)
+            self._answer = [why.found.name(why.choice), *say_why(hunt.a, only, why, v.reader)]
         self._relay()
 
     def _what(self, hunt: Hunt, text: str, v: View) -> list[str]:
         """Of what is no part number: readings of a spring, or part of a code."""
         assert self._every is not None
-        if self._every.kind != "coil":
-            return [tr("“{part}” is not in the lists.", part=text)]
         try:
             it = described(text, v.reader.preset)
         except NotUnderstood as why:

@@ -22,7 +22,7 @@ from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits import proposals
 from isostat.language import capital, tr
-from isostat.wording.find import say_miss, say_price, say_rank, say_ride, say_set, say_setting, say_sold_as, say_springs
+from isostat.wording.find import say_counted, say_miss, say_price, say_rank, say_ride, say_set, say_setting, say_sold_as
 from isostat.wording.find_kits import say_kit, say_kit_price
 
 ROW = 42.0  # px of a set
@@ -137,7 +137,7 @@ class Sets:
     def _words(self, v: View, found: Found, n: int, wide: float) -> str:
         """What a set is, as much of it as there is room for: first what its springs measure, then what is set."""
         tried = [(o, int(at)) for o, at in zip(found.options, found.good.chosen[:, n], strict=True)]
-        said = [words for o, at in tried for words in (*say_springs(o, at, v.reader)[1:], *say_setting(o, at, v.reader))]
+        said = [words for o, at in tried for words in (*say_counted(o, at, v.reader)[1:], *say_setting(o, at, v.reader))]
         words = said[0]
         for more in said[1:]:
             if self._sheet.text_width(f"{words}, {more}", 12) > wide:
@@ -154,7 +154,7 @@ class Sets:
             if options.choices is not None:
                 way = int(options.settings(np.array([at])).way[0, 0])
                 lines.append(say_sold_as(sold_as(v.a, options, way), v.a.target_case, v.reader))
-        if len(found.options) > 1 or hunt.wishes[0].rings is not None or hunt.wishes[0].shocks is not None:
+        if len(found.options) > 1 or hunt.wishes[0].rings is not None or hunt.wishes[0].beside:
             lines = [*(capital(line) for line in say_set(found, n, v.reader)), *lines]
         lines.append(say_ride(found, n, v.reader))
         if hunt.rank in BESIDE:

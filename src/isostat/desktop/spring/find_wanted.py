@@ -23,13 +23,14 @@ from isostat.language import capital, later, tr
 from isostat.units.saying import saying
 from isostat.units.unit import Quantity
 
-KIT = "kit"
+KIT, STAY = "kit", "none"
 SIDES = (later("Same both sides"), later("A spring a side"))
 KIND_WORDS = {
     "coil": later("coils"), "progressive coil": later("progressive coils"), "stacked spring": later("stacked pairs"),
-    "leaf pack": later("leaf packs"), "torsion bar": later("torsion bars"), "air bag": later("air springs"),
-    KIT: later("kits of coils"),
+    "leaf pack": later("leaf packs"), "leaf": later("leaves to add"), "torsion bar": later("torsion bars"),
+    "air bag": later("air springs"), KIT: later("kits of coils"), STAY: later("springs stay"),
 }  # fmt: skip
+BESIDE_WORDS = {"shock": later("shocks"), "bump stop": later("bump stops"), "helper": later("helpers")}
 TRIED: Mapping[Varied, tuple[float, float, float]] = {
     Varied.SPACER: (0.0, 0.02, 0.002), Varied.COLLAR: (-0.02, 0.02, 0.01), Varied.RING: (0.1, 0.2, 0.02),
     Varied.STOP: (0.0, 0.02, 0.005), Varied.PRESSURE: (1.0e5, 4.0e5, 0.5e5),
@@ -43,14 +44,17 @@ WORDS = {
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
-    """axles: 0 the front, 1 the rear, 2 both. kind: of list, empty for that of the proposal. varied: what is tried in steps."""
+    """axles: 0 the front, 1 the rear, 2 both. kind: of list, empty for that of the proposal. varied: what is tried in steps.
+
+    beside: kinds of list that are tried beside the springs.
+    """
 
     axles: int = 0
     kind: str = ""
     each: bool = False
     varied: frozenset[Varied] = frozenset((Varied.SPACER, Varied.COLLAR))
     steps: Mapping[Varied, tuple[float, float, float]] = field(default_factory=lambda: TRIED)
-    shocks: bool = False
+    beside: frozenset[str] = frozenset()
     rank: Rank = Rank.MISS
 
     def searched(self, a: Assessment) -> list[int]:
@@ -59,7 +63,9 @@ class Wanted:
         return sorted({0: {0}, 1: {last}, 2: {0, last}}[self.axles])
 
     def kind_of(self, a: Assessment, axle: int) -> str | None:
-        """Kind of list that an axle is searched by; None where lists have none of its springs."""
+        """Kind of list that an axle's springs are searched by; None where they stay, or lists have none of them."""
+        if self.kind == STAY:
+            return None
         if self.kind:
             return "coil" if self.kind == KIT else self.kind
         fitted = a.job.proposal.axles[axle].kind
@@ -78,20 +84,24 @@ class Wanted:
         return tuple(out[axle] for axle in sorted(out))
 
     def _springs(self, a: Assessment, axle: int, lists: Catalogue) -> AxleWish:
-        kind = self.kind_of(a, axle)
+        kind, given = self.kind_of(a, axle), a.job.vehicle.axles[axle].name
+        beside = {listed: lists.searchable(listed) for listed in BESIDE_WORDS if listed in self.beside}
+        more = AxleWish(axle=axle, parts=None, stop_spacers=self.stepped(Varied.STOP), beside=beside)
+        if self.kind == STAY:
+            if not beside and more.stop_spacers is None and not (Varied.PRESSURE in self.varied and axle in with_bags(a)):
+                raise CannotSearch(saying("{axle}: its springs stay. Choose shocks, bump stops or helpers to try.", axle=given))
+            return more
         if kind is None:
             said = "{axle}: lists have no springs of its kind to search. Choose another kind, or search the other axle."
-            raise CannotSearch(saying(said, axle=a.job.vehicle.axles[axle].name))
+            raise CannotSearch(saying(said, axle=given))
         offered = OFFERED[kind]
         levels = {"spacer_m": Varied.SPACER, "collar_m": Varied.COLLAR, None: None}[offered.levelled_by]
-        return AxleWish(
-            axle=axle,
+        return replace(
+            more,
             parts=lists.searchable(kind),
             each=self.each and offered.a_side and self.kind != KIT,
             spacers=(levels and self.stepped(levels)) or NONE,
             rings=self.stepped(Varied.RING) if offered.has_ring else None,
-            stop_spacers=self.stepped(Varied.STOP),
-            shocks=lists.parts("shock") if self.shocks else None,
         )
 
 
@@ -123,9 +133,8 @@ def lay_wanted(sheet: Sheet, v: View, at: QPointF, wanted: Wanted, want: Callabl
         wide=168,
     )
     listed = {wanted.kind_of(v.a, axle) for axle in wanted.searched(v.a)} - {None}
-    if wanted.kind != KIT and all(OFFERED[str(kind)].a_side for kind in listed):
+    if wanted.kind not in (KIT, STAY) and all(OFFERED[str(kind)].a_side for kind in listed):
         line.tabs("find sides", [tr(side) for side in SIDES], int(wanted.each), lambda n: want(replace(wanted, each=bool(n))))
-    _toggle(line, "shocks", tr("Shocks too"), wanted.shocks, lambda: want(replace(wanted, shocks=not wanted.shocks)))
     line.gap(6).button("find import", tr("Import list"), lambda: sheet.file_wanted.emit("parts", 0))
     asked, right = asked_of(v, wanted), sheet.width() - t.margin
     line = Line(sheet, v, at + QPointF(0, t.px(30)), size=13)
@@ -134,20 +143,27 @@ def lay_wanted(sheet: Sheet, v: View, at: QPointF, wanted: Wanted, want: Callabl
         if line.x + wide > right and line.x > at.x():
             line = Line(sheet, v, QPointF(at.x(), line.y + t.px(30)), size=13)
         _lay_steps(line, of, wanted, want)
+    for kind, said in BESIDE_WORDS.items():
+        if line.x + sheet.text_width(f"✓ {tr(said)}", 13) + t.px(26) > right:
+            line = Line(sheet, v, QPointF(at.x(), line.y + t.px(30)), size=13)
+        _toggle(line, kind, tr(said), kind in wanted.beside, partial(_tried_beside, wanted, kind, want))
     return line.y + t.px(30)
+
+
+def _tried_beside(wanted: Wanted, kind: str, want: Callable[[Wanted], object]) -> None:
+    want(replace(wanted, beside=wanted.beside ^ {kind}))
 
 
 def _lay_steps(line: Line, of: Varied, wanted: Wanted, want: Callable[[Wanted], object]) -> None:
     on = of in wanted.varied
     _toggle(line, of.name, tr(WORDS[of]), on, lambda: want(replace(wanted, varied=wanted.varied ^ {of})))
     if not on:
-        line.gap(8)
         return
     quantity = Quantity.PRESSURE if of is Varied.PRESSURE else Quantity.COIL
     for n, (end, value) in enumerate(zip(ENDS, wanted.steps[of], strict=True)):
         if n:
             line.words(f"find {of.name} {n} word", tr(end), role="ink2")
-        where, size = line.place(44)
+        where, size = line.place(42)
         label = tr("{what}, {end}", what=tr(WORDS[of]), end=tr(end))
         line.sheet.own_field(
             f"find {of.name} {n}",

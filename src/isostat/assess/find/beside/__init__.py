@@ -1,0 +1,1 @@
+"""What an axle takes from lists beside its springs, a module a kind."""
