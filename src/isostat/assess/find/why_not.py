@@ -61,7 +61,7 @@ class Opens:
 def fits_where(a: Assessment, wishes: Sequence[AxleWish], kind: str, row: int) -> list[tuple[int, Law | None]]:
     """At which axles a line of a list fits, the law that it breaks worst where it does not.
 
-    wishes: of each axle, with that list and what may vary.
+    wishes: of each axle, with that list and what may vary. kind, row: of the list, and the line.
     """
     out: list[tuple[int, Law | None]] = []
     for wish in wishes:
