@@ -145,6 +145,10 @@ def test_helper_pressure_varies_by_itself_and_with_the_springs_of_the_other_axle
     helper = stands_there(a, both).proposal.axles[1].helper
     assert helper.left_pa == helper.right_pa and helper.left_pa is not None
     bag = path_to(JOB.proposal.axles[1].helper)
+    tee = assess(put(a.job, (*bag, "lines"), "tee"))
+    teed = searched(tee, AxleWish(axle=1, parts=None, pressures=pressures))
+    stands_there(tee, teed)
+    assert not np.allclose(teed.good.height_m, alone.good.height_m[:, :, : len(teed.good)], atol=1e-5), "one air, two bags"
     limited = put_number(put_number(a.job, (*bag, "least_pa"), 0.5e5), (*bag, "most_pa"), 2.7e5)
     short = searched(assess(limited), AxleWish(axle=1, parts=None, pressures=pressures)).options[0].short(np.arange(4))
     assert short[HARD.index(Law.PRESSURE)] == pytest.approx([0, 0, 0, 0.1e5])

@@ -122,9 +122,14 @@ class _Fit:
             self.offset[axle, stop : stop + SIDES] += s.stop_m - options.ends.under_m
         if wish.pressures is not None:
             step = np.searchsorted(wish.pressures.values, s.pressure_pa)
+            place = len(SPRING) + SIDES * options.helper_at
             for side in range(SIDES):
-                laws = np.array([self._index(both[side]) for both in options.pressed_by])
-                self.law[axle, len(SPRING) + 2 * options.helper_at + side] = laws[step]
+                laws = np.array([self._index(bags.law[side]) for bags in options.pressed_by])
+                self.law[axle, place + side] = laws[step]
+            shared = [bags.couple for bags in options.pressed_by if bags.couple is not None]
+            if shared and self.teed is not None:  # bags on a tee: the base has theirs at the same place
+                self.teed[axle, place] = len(self.couples) + step
+                self.couples += shared
 
     def _beside(self, axle: int, place: int, made: Beside, rows: Ints) -> None:
         """Puts parts of a list in at their place."""

@@ -171,6 +171,6 @@ def _helpers_rate(a: Assessment, o: Options, s: Settings) -> Floats:
         out += each[s.beside["helper"]] - sum(rate(one.law, one.offset_m) for one in fitted if isinstance(one, Cushioned))
     if o.wish.pressures is not None:
         bag = fitted[o.helper_at]
-        each = np.array([rate(both, bag.offset_m) for both in o.pressed_by])
+        each = np.array([rate(one.law, one.offset_m) for one in o.pressed_by])
         out += each[np.searchsorted(o.wish.pressures.values, s.pressure_pa)] - rate(bag.law, bag.offset_m)
     return out

@@ -22,7 +22,6 @@ from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.setup.springs.order import grown_m
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import Floats, Ints
-from isostat.core.parts.law import ForceLaw
 from isostat.job.reading import Reading
 from isostat.units.saying import saying
 
@@ -82,7 +81,7 @@ class Options:
         self.a, self.wish = a, wish
         self.factors = factors(wish)
         self.choices: Choices | None = None if wish.parts is None else offered(wish).choices(a, wish)
-        self.pressed_by = _helper_laws(a, wish)
+        self.pressed_by = _pressed_by(a, wish)
         self.beside = {kind: BESIDE[kind].made(a, wish.axle, parts) for kind, parts in wish.beside.items()}
         self.ends = Ends(a, wish.axle, self.beside, varied_stops=wish.stop_spacers is not None)
 
@@ -229,20 +228,19 @@ def with_bags(a: Assessment) -> list[int]:
     return [axle for axle, fit in enumerate(a.fits) if any(isinstance(helper, Bags) for helper in fit.helpers)]
 
 
-def _helper_laws(a: Assessment, wish: AxleWish) -> tuple[tuple[ForceLaw, ForceLaw], ...]:
+def _pressed_by(a: Assessment, wish: AxleWish) -> tuple[Bags, ...]:
     """The helper bags of an axle at each pressure. Raises CannotSearch where it has none that could be set."""
     if wish.pressures is None:
         return ()
-    name, fit = a.job.vehicle.axles[wish.axle].name, a.job.proposal.axles[wish.axle]
+    fit = a.job.proposal.axles[wish.axle]
     if wish.axle not in with_bags(a):
+        name = a.job.vehicle.axles[wish.axle].name
         raise CannotSearch(saying("{axle}: enter its helper bags and their pressure first.", axle=name))
-    if fit.helper.lines == "tee":
-        raise CannotSearch(saying("{axle}: helper bags on a tee cannot be searched yet. Choose separate lines first.", axle=name))
     made = []
     for pressure in wish.pressures.values:
         bag = fit.helper.model_copy(update=dict.fromkeys(("left_pa", "right_pa"), Reading(value=float(pressure))))
         helpers, _ = helpers_fitted(fit.model_copy(update={"helper": bag}), grown_m(a.orders[wish.axle].asked))
-        made.append(next(helper.law for helper in helpers if isinstance(helper, Bags)))
+        made.append(next(helper for helper in helpers if isinstance(helper, Bags)))
     return tuple(made)
 
 
