@@ -82,6 +82,16 @@ def say_turned(one: Setting, steps: int, r: Reader) -> str:
         case Turned.PRESSURE:
             way = later("{where} bag {p} more, to {to}") if more else later("{where} bag {p} less, to {to}")
             return capital(tr(way, where=where, p=r.pressure(by), to=r.pressure(to)))
+        case Turned.RING:
+            way = later("Ring {m} further from its collar, {where}") if more else later("Ring {m} nearer its collar, {where}")
+        case Turned.SHACKLE:
+            way = (
+                later("Shackles {m} longer, {to} eye to eye, {where}")
+                if more
+                else later("Shackles {m} shorter, {to} eye to eye, {where}")
+            )
+        case Turned.ROD:
+            way = later("Valve rod {m} longer, {where}") if more else later("Valve rod {m} shorter, {where}")
         case Turned.BLOCK:
             way = later("Packer {m} thicker {where}, {to} total") if more else later("Packer {m} thinner {where}, {to} total")
         case _:

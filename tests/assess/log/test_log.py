@@ -17,7 +17,10 @@ from isostat.assess.log.entries import entry_changed, entry_turned, promised_aga
 from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
 from isostat.assess.log.promise import Verdict, floor_case, held, promise, settles_on, turned_m, worth_m
 from isostat.assess.log.settings import Turned, as_fitted, settings_of, turned_job
+from isostat.assess.setup.springs.leaf import hanging
+from isostat.assess.setup.springs.stacked import seated_of
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.air import valve_rod_m
 from isostat.assess.stance.band import predicted
 from isostat.core import rules
 from isostat.core.limits import Floats
@@ -28,7 +31,8 @@ from isostat.job.edits.log import remove_entry
 from isostat.job.edits.paths import JOB, path_to, put, put_number, value_at
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-from isostat.wording.log import instruction
+from isostat.job.springs.parts import put_ring
+from isostat.wording.log import instruction, say_turned
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 
@@ -80,6 +84,50 @@ def test_what_is_turned_as_said_brings_the_real_vehicle_inside(name: str, axle: 
     then = assess(real).proposed.hub_to_arch_m[..., case]
     assert (np.abs(then - held(entry, 0).promise.middle_m) <= worth_m(a) + 0.0015).all()
     assert then == pytest.approx(found.then_m, abs=0.002), "as it was foretold"
+
+
+@pytest.mark.parametrize(("axle", "miss"), [(0, -0.022), (1, 0.026)])
+def test_a_levelling_valve_is_set_by_its_rod_as_much_as_is_missing(axle: int, miss: float) -> None:
+    """It holds its height under any load, so the rod alone moves it: as much as the frame over the axle."""
+    a, off = fitted("glaziers-flatbed"), np.zeros((2, 2))
+    off[axle] = miss
+    entry = logged(a.job, promised("glaziers-flatbed", off.tolist()), state="rolled")
+    again = logged(entry.job, promised("glaziers-flatbed", off.tolist()), state="rolled")
+    found = correction(again, 1)
+    assert found is not None and [(one.what, one.axle, one.side) for one, _ in found.turned] == [(Turned.ROD, axle, None)]
+    one, steps = found.turned[0]
+    assert steps * one.step == pytest.approx(-miss, abs=0.003)
+    words = instruction(again, 1, Reader(a.job)).sentence
+    assert words.startswith(f"Valve rod {abs(1000 * steps * one.step):.0f} mm {'longer' if miss < 0.0 else 'shorter'}, ")
+    turned = assess(one.on(as_fitted(a), steps))
+    rise = turned.proposed.hub_to_arch_m - a.proposed.hub_to_arch_m
+    assert rise[axle] == pytest.approx(np.full_like(rise[axle], steps * one.step), abs=2e-4), "in every case"
+    rod = [valve_rod_m(b, axle)[1] for b in (a, turned)]
+    assert rod[1] - rod[0] == pytest.approx(steps * one.step)
+
+
+def test_shackles_lift_by_their_pack_and_a_ring_where_it_is_met() -> None:
+    """A ring that is met carries part of the load; one that is not moves nothing. A collar that is turned leaves it where it is."""
+    hive = fitted("hive-hauler")
+    shackle = next(one for one in settings_of(hive) if one.what is Turned.SHACKLE)
+    after = assess(shackle.on(as_fitted(hive), 2))
+    hung = [hanging(b.job.proposal.axles[1].pack) for b in (hive, after)]
+    assert hung[0] is not None and hung[1] is not None
+    rise = (after.proposed.hub_to_arch_m - hive.proposed.hub_to_arch_m)[1, :, hive.target_case].mean()
+    assert 0.6 * (raised := hung[1].raised_m - hung[0].raised_m) < rise < raised, "the bags beside the pack let go of some"
+    assert say_turned(shackle, 2, Reader(hive.job)) == "Shackles 10 mm longer, 108 mm eye to eye, rear axle"
+    buggy = as_fitted(fitted("survey-buggy"))
+    near = assess(put_ring(buggy, 0, 0.21))
+    ring = next(one for one in settings_of(near) if one.what is Turned.RING and one.axle == 0)
+    moved = assess(ring.on(as_fitted(near), 4)).proposed.hub_to_arch_m - near.proposed.hub_to_arch_m
+    assert moved[0].min() > -1e-6 and moved[0, :, 2:].min() > 0.001 and ring.now == (0.21,)
+    assert say_turned(ring, 4, Reader(buggy)).startswith("Ring 4 mm further from its collar, front axle")
+    collar = next(one for one in settings_of(near) if one.what is Turned.COLLAR and one.axle == 0)
+    turned = collar.on(buggy, 6)
+    was = fitted("survey-buggy").orders[0]
+    seated = [seated_of(o) for o in (was, assess(turned).orders[0])]
+    assert seated[0] is not None and seated[1] is not None and was.asked.fit.stack.placed != "typed"
+    assert seated[1].pair.ring_m == pytest.approx(seated[0].pair.ring_m)
 
 
 def test_fewest_settings_and_no_single_one_does_better() -> None:

@@ -7,6 +7,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
+from isostat.assess.setup.springs.air import bags_of
+from isostat.assess.setup.springs.incomplete import Incomplete
+from isostat.assess.setup.springs.leaf import hanging
+from isostat.assess.setup.springs.stacked import seated_of
 from isostat.assess.setup.springs.torsion import Twisted, twisted_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.torsion import bolt_step_rad
@@ -16,8 +20,7 @@ from isostat.job.edits.paths import JOB, Path, path_to, put
 from isostat.job.files import JobFault
 from isostat.job.points import SIDES
 from isostat.job.schema import Job
-
-HALF_TURNS = 8  # of a bolt, either way
+from isostat.job.springs.parts import put_ring
 
 
 class Turned(StrEnum):
@@ -26,6 +29,9 @@ class Turned(StrEnum):
     SPACER = "spring spacer"
     BLOCK = "packer on the block"
     COLLAR = "collar"
+    RING = "crossover ring"
+    SHACKLE = "shackle"
+    ROD = "valve rod"
     BOLT = "torsion bolt"
     PRESSURE = "bag pressure"
 
@@ -64,6 +70,9 @@ def as_fitted(a: Assessment) -> Job:
                 fields["slack_rad"] = bars.slack[side]
             for field, value in fields.items():
                 job = _typed(job, (*path_to(JOB.proposal.axles[i]), name, field), value)
+        seated = seated_of(o)
+        if seated is not None and seated.pair.ring_m is not None:  # it stays where it was set, whatever the collar does
+            job = put_ring(job, i, round(seated.pair.ring_m, 9))
     return job
 
 
@@ -77,7 +86,8 @@ def _typed(job: Job, path: Path, value: float) -> Job:
 
 def settings_of(a: Assessment) -> tuple[Setting, ...]:
     """Of a job, front to rear, left before right."""
-    return tuple(one for i in range(len(a.axles)) for one in (*_springs(a, i), *_bags(a, i)) if one.least < one.most)
+    every = (one for i in range(len(a.axles)) for kind in (_springs, _ring, _shackle, _bags, _rod) for one in kind(a, i))
+    return tuple(one for one in every if one.least < one.most)
 
 
 def turned_job(a: Assessment, before: int) -> Job:
@@ -128,13 +138,53 @@ def _height_setting(a: Assessment, i: int, side: int, now: float) -> tuple[Turne
     if o.kind.levelled_by == "collar_m":
         stack = a.job.proposal.axles[i].stack
         down, up = (None if m is None else float(m.value) for m in (stack.down_m, stack.up_m))
-        step = float(rules.COLLAR_STEP) if stack.thread_m is None else float(stack.thread_m.value) / 2.0
         most = float(rules.THICKEST_LEVELLING)
-        return Turned.COLLAR, step, now - most if up is None else -up, now + most if down is None else down
+        return Turned.COLLAR, _half_turn_m(a, i), now - most if up is None else -up, now + most if down is None else down
     if o.kind.hangs_from_eyes:
         other = o.order.spacer_m[1 - side]
         return Turned.BLOCK, 2.0 * SPACER_STEP, max(other - float(rules.BLOCK_PLATE), 0.0), other + float(rules.BLOCK_PLATE)
     return Turned.SPACER, SPACER_STEP, 0.0, float(rules.THICKEST_SPACER)
+
+
+def _half_turn_m(a: Assessment, i: int) -> float:
+    """Of the collars of a stacked pair."""
+    thread = a.job.proposal.axles[i].stack.thread_m
+    return float(rules.COLLAR_STEP) if thread is None else float(thread.value) / 2.0
+
+
+def _ring(a: Assessment, i: int) -> Iterator[Setting]:
+    """The ring of a stacked pair further from its collar: the slider meets it sooner, and the main spring alone stands higher."""
+    seated = seated_of(a.orders[i])
+    if seated is None or seated.pair.ring_m is None:
+        return
+    now, step = float(seated.pair.ring_m), _half_turn_m(a, i)
+    ends = round(float(rules.THICKEST_LEVELLING) / step)
+    path, least = path_to(JOB.proposal.axles[i].stack.ring_m), -min(ends, math.floor(now / step))
+    yield Setting(what=Turned.RING, axle=i, side=None, paths=(path,), now=(now,), step=step, least=least, most=ends)
+
+
+def _shackle(a: Assessment, i: int) -> Iterator[Setting]:
+    """Another pair of shackles, where the one found was measured with its lean."""
+    fit = a.job.proposal.axles[i]
+    try:
+        hung = hanging(fit.pack) if a.orders[i].kind.hangs_from_eyes else None
+    except Incomplete:  # said as a finding; it hangs as it was
+        return
+    if hung is None:
+        return
+    step, path = float(rules.SHACKLE_STEP), path_to(JOB.proposal.axles[i].pack.new_shackle_m)
+    ends = round(float(rules.SHACKLE_ENDS) / step)
+    yield Setting(what=Turned.SHACKLE, axle=i, side=None, paths=(path,), now=(hung.shackle_m,), step=step, least=-ends, most=ends)
+
+
+def _rod(a: Assessment, i: int) -> Iterator[Setting]:
+    """The rod of a levelling valve: as much longer, as much higher."""
+    bag = a.job.proposal.axles[i].air
+    if bags_of(a.orders[i]) is None or bag.gas != "levelled":
+        return
+    step, now = float(rules.ROD_STEP), 0.0 if bag.rod_more_m is None else float(bag.rod_more_m.value)
+    ends, path = round(float(rules.ROD_ENDS) / step), path_to(JOB.proposal.axles[i].air.rod_more_m)
+    yield Setting(what=Turned.ROD, axle=i, side=None, paths=(path,), now=(now,), step=step, least=-ends, most=ends)
 
 
 def _bolt(a: Assessment, i: int, side: int, bars: Twisted) -> Iterator[Setting]:

@@ -39,9 +39,10 @@ class Aired:
 
 
 def valve_rod_m(a: Assessment, axle: int) -> tuple[float | None, float]:
-    """A levelling valve's rod as weighed, m, None unread; and by how much the target has it longer."""
-    read = a.job.proposal.axles[axle].bag.rod_m
-    return None if read is None else float(read.value), -float(a.target_travel_m[axle].mean())
+    """A levelling valve's rod as weighed, m, None unread; and by how much the proposal has it longer."""
+    bag = a.job.proposal.axles[axle].bag
+    more = 0.0 if bag.rod_more_m is None else float(bag.rod_more_m.value)
+    return None if bag.rod_m is None else float(bag.rod_m.value), more - float(a.target_travel_m[axle].mean())
 
 
 def aired(a: Assessment, axle: int) -> Aired | None:

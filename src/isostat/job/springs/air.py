@@ -6,7 +6,7 @@ from typing import Literal, Self
 
 from pydantic import Field
 
-from isostat.job.reading import Altitude, BagSize, CoilLength, Frozen, Mass, Pressure, Squeeze, Temperature, Volume, Warmth
+from isostat.job.reading import Altitude, BagSize, CoilLength, Frozen, Mass, Offset, Pressure, Squeeze, Temperature, Volume, Warmth
 
 
 class BagRow(Frozen):
@@ -22,8 +22,9 @@ class AirBag(Frozen):
     across_m: effective diameter. height_m: inside, at its longest. least_m: flat. stands_m: height that it has between its seats as
     weighed. chart, chart_pa: in place of a diameter, what its maker says that it carries at one pressure. gas: shut in, its
     pressure held by the line, or its height held by a levelling valve, whose dead band is band_m either way and whose rod is
-    rod_m long with its arm level as weighed. lines: the bags of an axle apart, or joined by a tee (a valve then holds their mean
-    height). tank_m3: joined to each. least_pa, most_pa, most_kg: of one bag, its maker's. set_high_m, high_m: above the sea, where
+    rod_m long with its arm level as weighed; rod_more_m: longer than the target alone has it. lines: the bags of an axle
+    apart, or joined by a tee (a valve then holds their mean height). tank_m3: joined to each. least_pa, most_pa, most_kg: of one
+    bag, its maker's. set_high_m, high_m: above the sea, where
     it is set and where it is used; set_k: temperature where it is set; warmer_k: where it is used, than there.
     """
 
@@ -42,6 +43,7 @@ class AirBag(Frozen):
     lines: Literal["apart", "tee"] = "apart"
     band_m: Squeeze | None = None
     rod_m: CoilLength | None = None
+    rod_more_m: Offset | None = None
     tank_m3: Volume | None = None
     set_high_m: Altitude | None = None
     high_m: Altitude | None = None

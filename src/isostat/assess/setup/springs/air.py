@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from typing_extensions import override
@@ -109,7 +109,9 @@ class AirSprings(Kind):
 
     @override
     def to_order(self, w: Wanted) -> Ordered:
-        bags = air_springs(w.fit.air.over(w.found_fit.air), grown_m(w), w.force)
+        given = w.fit.air.over(w.found_fit.air)
+        higher = value_or(given.rod_more_m, 0.0) if given.gas == "levelled" else 0.0
+        bags = air_springs(given, grown_m(replace(w, at_springs=w.at_springs - higher)), w.force)
         pressed, full = np.array(bags.set_x_m), (bags.full_m,) * 2
         order = SpringOrder(rate_n_per_m=riding_rates(bags, pressed), free_m=full, spacer_m=(0.0, 0.0), need_m=full)
         typed = Origin.TYPED if w.fit.air.left_pa or w.fit.air.right_pa else Origin.SOLVED
