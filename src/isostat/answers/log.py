@@ -9,6 +9,7 @@ import numpy as np
 from isostat.assess.correction import Correction, asks_correction, correction
 from isostat.assess.log.causes import why_missed
 from isostat.assess.log.due import Due, due
+from isostat.assess.log.learnt import learnt
 from isostat.assess.log.promise import FORECAST_KM, held, settles_on
 from isostat.assess.log.settings import Setting, turned_at
 from isostat.assess.log.telling import telling_check
@@ -55,6 +56,7 @@ def _entry(a: Assessment, n: int) -> dict[str, Any]:
         "turned": [_turned(a, one, steps) for one, steps in turned_at(a, n)],
         "causes": _causes(a, n) if asks_correction(a, n) else [],
         "check": _check(a, n) if asks_correction(a, n) else None,
+        "learnt": _learnt(a, n) if asks_correction(a, n) else [],
         "forecast_km": list(FORECAST_KM),
     }
 
@@ -65,6 +67,16 @@ def _causes(a: Assessment, n: int) -> list[dict[str, Any]]:
         {"why": one.why.value, "axle": None if one.axle is None else a.job.vehicle.axles[one.axle].name,
          "side": None if one.side is None else SIDES[one.side], "share": round(one.share, 4)}
         for one in why_missed(a, n) if one.share >= 0.01
+    ]  # fmt: skip
+
+
+def _learnt(a: Assessment, n: int) -> list[dict[str, Any]]:
+    """Figures of the likeliest cause, was and now, with two deviations: m, N/m or kg."""
+    return [
+        {"what": one.kind, "axle": None if one.axle is None else a.job.vehicle.axles[one.axle].name,
+         "side": None if one.side is None else SIDES[one.side],
+         "was": _known(one.was), "now": _known(one.now), "error": _known(one.error)}
+        for one in learnt(a, n)
     ]  # fmt: skip
 
 

@@ -8,6 +8,7 @@ import numpy as np
 
 from isostat.assess.correction import Correction, correction
 from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
+from isostat.assess.log.learnt import Learnt, learnt
 from isostat.assess.log.promise import Held, Verdict, held, settles_on
 from isostat.assess.log.settings import Setting, Turned, turned_at
 from isostat.assess.solve.assessment import Assessment
@@ -15,7 +16,7 @@ from isostat.core import rules
 from isostat.job.log import LogEntry
 from isostat.language import capital, decimal, later, tr
 from isostat.wording.costs import say_costs
-from isostat.wording.log_why import misread, say_why
+from isostat.wording.log_why import misread, say_learnt, say_why
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
 
@@ -24,13 +25,17 @@ STATES = {"lowered": later("just let down"), "rolled": later("rolled and bounced
 
 @dataclass(frozen=True, slots=True)
 class Instruction:
-    """One sentence, what follows from it, what it costs, why it missed. correction: the settings, where some are to be turned."""
+    """One sentence, what follows from it, what it costs, why it missed, what that teaches.
+
+    correction: the settings, where some are to be turned. learnt: figures that can be taken into the job.
+    """
 
     sentence: str
     then: str = ""
     costs: str = ""
     why: str = ""
     correction: Correction | None = None
+    learnt: tuple[Learnt, ...] = ()
 
 
 def say_entry(entry: LogEntry) -> str:
@@ -157,7 +162,7 @@ def _corrected(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
     done = correction(a, n)
     if done is None:
         said = tr("{wheels}. Check load, readings and parts; else other springs.", wheels=_off(found, r))
-        return Instruction(tr("No setting brings it inside."), said, why=say_why(a, n, r))
+        return Instruction(tr("No setting brings it inside."), said, why=say_why(a, n, r), learnt=learnt(a, n))
     turned = "; ".join(say_turned(one, steps, r) for one, steps in done.turned)
     then = ", ".join(
         tr("{corner} {m}", corner=r.corner(i, side), m=r.height(float(done.then_m[i, side])))
@@ -173,6 +178,7 @@ def _corrected(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
         " ".join(costs),
         say_why(a, n, r),
         done,
+        learnt(a, n),
     )
 
 
@@ -208,7 +214,7 @@ def log_text(a: Assessment, r: Reader) -> str:
                 how = f"{say_wheel(found, i, side, r)} ({say_band(found, i, side, r)})"
                 out.append(f"  {capital(r.corner(i, side))}: {height}, {how}")
         said = instruction(a, n, r)
-        out += [f"  {line}" for line in (said.sentence, said.then, said.costs, said.why) if line]
+        out += [f"  {line}" for line in (said.sentence, said.then, said.costs, said.why, say_learnt(said.learnt, r)) if line]
         out.append("")
     return "\n".join(out) if a.job.log else tr("Nothing was read yet after fitting.") + "\n"
 

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from isostat.assess.log.causes import Class, Why, why_missed
+from isostat.assess.log.learnt import Learnt
 from isostat.assess.log.telling import Check, telling_check
 from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
 from isostat.language import capital, later, tr
+from isostat.units.format import number, with_unit
+from isostat.units.unit import Quantity
 from isostat.wording.reader import Reader
-
-LIKELY, SURE = 0.6, 0.9  # from which one cause is named alone, and without "most likely"
 
 
 def misread(a: Assessment, n: int) -> Class | None:
@@ -26,17 +28,17 @@ CHECKS = {
 
 def say_why(a: Assessment, n: int, r: Reader) -> str:
     """The most likely causes, as sure as the readings make them; and the check that would tell, where they leave it open."""
-    check = telling_check(a, n) if why_missed(a, n)[0].share < SURE else None
+    check = telling_check(a, n) if why_missed(a, n)[0].share < rules.CAUSE_SURE else None
     tells = "" if check is None else tr(CHECKS[check.check], share=r.percent(check.share))
     return f"{_say_causes(why_missed(a, n)[: 2 if tells else 3], r)} {tells}".strip()
 
 
 def _say_causes(found: tuple[Class, ...], r: Reader) -> str:
     """Of the first few, one alone where it is likely enough."""
-    if found[0].why is Why.NOTHING and found[0].share >= LIKELY:
+    if found[0].why is Why.NOTHING and found[0].share >= rules.CAUSE_LIKELY:
         return tr("Nothing unusual: springs, loads and readings vary that much.")
-    if found[0].share >= LIKELY:
-        way = later("{cause}.") if found[0].share >= SURE else later("Most likely {cause} ({share}).")
+    if found[0].share >= rules.CAUSE_LIKELY:
+        way = later("{cause}.") if found[0].share >= rules.CAUSE_SURE else later("Most likely {cause} ({share}).")
         return capital(tr(way, cause=say_class(found[0], r), share=r.percent(found[0].share)))
     several = [tr("{cause} ({share})", cause=say_class(one, r), share=r.percent(one.share)) for one in found if one.share > 0.05]
     return tr("Could be {causes}.", causes=", ".join(several))
@@ -73,3 +75,21 @@ def say_class(one: Class, r: Reader) -> str:
             return tr("{where} bushes tightened at full droop", where=r.axle(one.axle or 0))
         case _:
             return tr("nothing unusual")
+
+
+def say_learnt(found: tuple[Learnt, ...], r: Reader) -> str:
+    """Old figures and new, side by side: `Front left: free length 401 → 385 ± 9 mm, rate 98.0 → 96.1 ± 4.0 N/mm.`"""
+    said: dict[str, list[str]] = {}
+    for one in found:
+        if one.kind == "load":
+            where = tr("on the left") if one.side == 0 else tr("on the right") if one.side == 1 else r.corner(one.axle, None)
+            said[where] = [
+                tr("{m} ± {error} more on board than entered", m=number(one.now, Quantity.MASS, r.preset), error=r.mass(one.error))
+            ]
+            continue
+        quantity = Quantity.COIL if one.kind == "free" else Quantity.RATE
+        was, now = (number(si, quantity, r.preset) for si in (one.was, one.now))
+        way = later("free length {was} → {now} ± {error}") if one.kind == "free" else later("rate {was} → {now} ± {error}")
+        words = tr(way, was=was, now=now, error=with_unit(one.error, quantity, r.preset))
+        said.setdefault(r.corner(one.axle, one.side), []).append(words)
+    return " ".join(tr("{where}: {what}.", where=capital(where), what=", ".join(words)) for where, words in said.items())

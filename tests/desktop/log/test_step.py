@@ -73,6 +73,25 @@ def test_four_heights_give_one_instruction(open_window, qtbot: QtBot, tmp_path: 
     assert window.document.job.log == () and "Nothing was read yet" in read(window, "log empty")
 
 
+def test_what_a_miss_teaches_is_taken_by_a_button_and_undone(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(demo("hive-hauler"))
+    sheet = opened(qtbot, window)
+    press(qtbot, window, "log add")
+    for key, text in (("0 left", "520"), ("0 right", "546"), ("1 left", "552"), ("1 right", "579")):
+        type_into(qtbot, window, f"log {key} height", text)
+    worked_out(qtbot, window)
+    said, before = read(window, "log learnt"), window.document.job
+    assert said.startswith("Front left: free length ") and said.endswith(" N/mm.")
+    press(qtbot, window, "log learnt take")
+    coil = window.document.job.proposal.axles[0].left
+    assert coil.free_length_m is not None and coil.free_length_m.error is not None and coil.spacer_m is not None
+    worked_out(qtbot, window)
+    assert sheet.findChild(QPushButton, "log learnt take").isHidden(), "taken once"
+    assert read(window, "log instruction").startswith("Spacer 2"), "it still stands too low"
+    QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert window.document.job == before
+
+
 def test_state_distance_and_load_change_the_promise(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("puppet-van"))
     opened(qtbot, window)
@@ -201,6 +220,13 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     type_into(qtbot, window, "log 0 left height", "400 mm")
     QApplication.focusWidget().clearFocus()
     assert not faults(sheet)
+    if name == "hive-hauler":  # figures are learnt
+        for key, mm in (("0 left", 520), ("0 right", 546), ("1 left", 552), ("1 right", 579)):
+            type_into(qtbot, window, f"log {key} height", f"{mm} mm")
+        QApplication.focusWidget().clearFocus()
+        worked_out(qtbot, window)
+        last = sheet.findChild(Number, "log learnt")
+        assert last is not None and last.isVisible() and last.geometry().bottom() < sheet._banner.bottom()
     worked_out(qtbot, window)
     assert not faults(sheet)
 

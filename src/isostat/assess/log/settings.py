@@ -62,17 +62,24 @@ def as_fitted(a: Assessment) -> Job:
     What cannot be typed (a spacer of two metres, say) stays as it was.
     """
     job = a.job
-    for i, o in enumerate(a.orders):
-        for side, name in enumerate(SIDES):
-            fields = dict(o.kind.typed_as_ordered(o, side))
-            bars = twisted_of(o)
-            if bars is not None:
-                fields["slack_rad"] = bars.slack[side]
-            for field, value in fields.items():
-                job = _typed(job, (*path_to(JOB.proposal.axles[i]), name, field), value)
-        seated = seated_of(o)
-        if seated is not None and seated.pair.ring_m is not None:  # it stays where it was set, whatever the collar does
-            job = put_ring(job, i, round(seated.pair.ring_m, 9))
+    for i in range(len(a.orders)):
+        job = typed_as_fitted(a, job, i)
+    return job
+
+
+def typed_as_fitted(a: Assessment, job: Job, axle: int) -> Job:
+    """A job with the parts of one axle typed as they were ordered."""
+    o = a.orders[axle]
+    for side, name in enumerate(SIDES):
+        fields = dict(o.kind.typed_as_ordered(o, side))
+        bars = twisted_of(o)
+        if bars is not None:
+            fields["slack_rad"] = bars.slack[side]
+        for field, value in fields.items():
+            job = _typed(job, (*path_to(JOB.proposal.axles[axle]), name, field), value)
+    seated = seated_of(o)
+    if seated is not None and seated.pair.ring_m is not None:  # it stays where it was set, whatever the collar does
+        job = put_ring(job, axle, round(seated.pair.ring_m, 9))
     return job
 
 

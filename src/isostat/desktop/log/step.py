@@ -12,6 +12,7 @@ from typing_extensions import override
 
 from isostat.assess.log.due import Due, Recheck, Standing, due
 from isostat.assess.log.entries import entry_changed, entry_turned, promised_again, with_entry
+from isostat.assess.log.learnt import taken
 from isostat.assess.log.promise import Verdict, case_of, held
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.desktop.document import Edit
@@ -33,6 +34,7 @@ from isostat.units.parse import NotUnderstood
 from isostat.units.saying import saying
 from isostat.wording.due import say_due
 from isostat.wording.log import STATES, Instruction, say_entry
+from isostat.wording.log_why import say_learnt
 
 WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
 NOTE = 60.0  # px of a note, below which it is left out
@@ -77,7 +79,7 @@ class LogStep(Sheet):
         self._wheels = QRectF(area.left(), area.top() + t.px(38), area.width(), t.px(WHEELS))
         lay_wheels(self, v, self._wheels, self.entry, held(v.a, self.entry))
         self._banner = QRectF(0, self._wheels.bottom() + t.px(4), self.width(), t.px(BANNER))
-        self._lay_instruction(v, instruction_now(v, self.entry))
+        self._banner.setBottom(max(self._banner.bottom(), self._lay_instruction(v, instruction_now(v, self.entry)) + t.px(6)))
         foot = area.bottom() - t.px(DUE_HIGH)
         top = self._banner.bottom() + t.px(8)
         if foot - top > t.px(90) and v.prediction_fresh:
@@ -139,14 +141,16 @@ class LogStep(Sheet):
         if rest > NOTE:
             line.typed("log note", path_to(JOB.log[n].note), label=tr("note of the entry"), wide=rest)
 
-    def _lay_instruction(self, v: View, said: Instruction) -> None:
+    def _lay_instruction(self, v: View, said: Instruction) -> float:
+        """Where its last line ends, px down."""
         t, box = v.theme, self._banner
         lost = held(v.a, self.entry).verdict is Verdict.NOT_PROMISED
-        room = box.width() - 2 * t.margin - t.px(190 if said.correction or lost else 0)
+        room = box.width() - 2 * t.margin - t.px(190 if said.correction or said.learnt or lost else 0)
         size = next((s for s in (21, 18, 16, 14) if len(t.lines(said.sentence, s, 600, room)) == 1), 14)
         at = self.text("log instruction", said.sentence, QPointF(t.margin, box.top() + t.px(8)), size=size, weight=600, width=room)
         y = float(at.bottom()) + t.px(2)
-        for key, words in (("then", said.then), ("costs", said.costs), ("why", said.why)):
+        teaches = say_learnt(said.learnt, v.reader)
+        for key, words in (("then", said.then), ("costs", said.costs), ("why", said.why), ("learnt", teaches)):
             if words:
                 at = self.text(
                     f"log {key}", words, QPointF(t.margin, y), size=13, role="ink" if key != "costs" else "ink2", width=room
@@ -158,6 +162,10 @@ class LogStep(Sheet):
         elif said.correction is not None:
             self.button("log turned", tr("Done: read again"), act, partial(self._turned, said), filled=True,
                         width=round(t.px(170)))  # fmt: skip
+        if said.learnt:
+            self.button("log learnt take", tr("Use these figures"), act + QPointF(0, t.px(34)), partial(self._take_learnt, said),
+                        width=round(t.px(170)))  # fmt: skip
+        return y
 
     def _lay_due(self, v: View, area: QRectF) -> None:
         """What comes again after which distance, in two columns."""
@@ -240,6 +248,12 @@ class LogStep(Sheet):
             return with_entry(assess(done), today, state=entry.state, km=entry.km, case=entry.case, who=entry.who)
 
         self._once_promised(change, tr("correction done"))
+
+    def _take_learnt(self, said: Instruction) -> None:
+        """What the entry taught of the parts or the load goes into the job."""
+        assert self.view is not None
+        a, n = self.view.a, self.entry
+        self.edited.emit(lambda job: taken(a, job, n, said.learnt), tr("figures from the log"), -1)
 
     # -- strokes
     @override
