@@ -9,7 +9,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QImage, QPainter
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton
+from PyQt6.QtWidgets import QApplication, QFileDialog, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
 from isostat.answers.card import card_page
@@ -256,6 +256,20 @@ def test_a_ruler_is_read_in_the_state_that_is_chosen(open_window) -> None:  # ty
     assert sheet.state == 2 and not faults(sheet)
     sheet.open(2)
     assert sheet.state == 0
+
+
+def test_one_window_shows_rulers_of_one_state_and_of_several_job_after_job(open_window) -> None:  # type: ignore[no-untyped-def]
+    """Words of the one and the choice of the others are two things."""
+    window = open_window(demo("orchard-sprayer"))
+    sheet, shown = opened(window), set[str]()
+    for name in ("orchard-sprayer", "survey-buggy", "glaziers-flatbed", "orchard-sprayer"):
+        window.document.replace(demo(name), None)
+        for part in range(20):
+            sheet.open(part)
+            for kind in ("ruler state", "ruler only state"):
+                found = sheet.findChild(QWidget, kind)
+                shown |= {kind} if found is not None and found.isVisible() else set()
+    assert shown == {"ruler state", "ruler only state"}
 
 
 @pytest.mark.parametrize("thing", get_args(Thing))

@@ -54,7 +54,7 @@ def lay_ruler(sheet: Sheet, v: View, area: QRectF, rulers: tuple[Ruler, ...], n:
         states, asks = [one.state for one in rulers], tr("in which state it is read")
         Line(sheet, v, below, size=12).choice("ruler state", states, n, turn, label=asks, wide=area.width() / t.px(1))
     else:
-        sheet.text("ruler state", ruler.state, below, size=12, role="ink2", width=area.width())
+        sheet.text("ruler only state", ruler.state, below, size=12, role="ink2", width=area.width())
     for k, (mark, _, label) in enumerate(mark_places(t, area, ruler)):
         x = area.left() + t.px(WORDS)
         sheet.text(f"ruler value {k}", mark.value, QPointF(x, label - t.px(18)), size=14, weight=600, role="accent")
