@@ -23,8 +23,9 @@ from isostat.assess.judgement import Grade, Judgement, Place, Remedy, Step
 from isostat.assess.knock_on.findings import DraggedOutside, LinksCannotBe, TapeDoubted
 from isostat.assess.knock_on.line import What
 from isostat.assess.load.findings import OverRating
+from isostat.assess.log.checks import READ
 from isostat.assess.log.due import Recheck
-from isostat.assess.log.findings import Overdue
+from isostat.assess.log.findings import CheckedOff, Overdue
 from isostat.assess.measure.findings import LikelySlip, SidesDisagree, Warp
 from isostat.assess.solve.remedies import CarryLess, Move
 from isostat.assess.spring.findings_stacked import TopBinds
@@ -51,6 +52,8 @@ OWN = {  # names that mean something else in one kind
     (OverRating, "what"): st.sampled_from(("plate", "tyre", "wheel", "hitch")),
     (DraggedOutside, "what"): st.sampled_from(What),
     (Overdue, "what"): st.sampled_from(Recheck),
+    (CheckedOff, "what"): st.sampled_from(READ),
+    (CheckedOff, "quantity"): st.sampled_from((Quantity.HEIGHT, Quantity.ANGLE)),
     (DraggedOutside, "quantity"): st.sampled_from((Quantity.HEIGHT, Quantity.ANGLE, Quantity.SHARE, Quantity.RATIO)),
     (DraggedOutside, "before"): st.floats(-0.5, 0.5) | st.none(),
     **{(kind, field): st.integers(1, 90) for kind in (NotToBeDriven, TicksGone) for field in ("count", "step_number")},

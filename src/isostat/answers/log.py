@@ -8,6 +8,7 @@ import numpy as np
 
 from isostat.assess.correction import Correction, asks_correction, correction
 from isostat.assess.log.causes import why_missed
+from isostat.assess.log.checks import Check, checks
 from isostat.assess.log.due import Due, due
 from isostat.assess.log.learnt import learnt
 from isostat.assess.log.promise import FORECAST_KM, held, settles_on
@@ -53,11 +54,23 @@ def _entry(a: Assessment, n: int) -> dict[str, Any]:
         "verdict": found.verdict.value,
         "wheels": wheels,
         "correction": None if done is None else _correction(a, done),
+        "checks": [_read(a, one) for one in checks(a, n)],
         "turned": [_turned(a, one, steps) for one, steps in turned_at(a, n)],
         "causes": _causes(a, n) if asks_correction(a, n) else [],
         "check": _check(a, n) if asks_correction(a, n) else None,
         "learnt": _learnt(a, n) if asks_correction(a, n) else [],
         "forecast_km": list(FORECAST_KM),
+    }
+
+
+def _read(a: Assessment, one: Check) -> dict[str, Any]:
+    """A thing beside the heights, SI."""
+    return {
+        "what": one.line.what.value,
+        "axle": None if one.line.axle is None else a.job.vehicle.axles[one.line.axle].name,
+        "promised": _known(one.promised),
+        "read": None if one.read is None else _known(one.read),
+        "against": one.against.value,
     }
 
 

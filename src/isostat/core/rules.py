@@ -170,6 +170,13 @@ JUST_LOWERED = Rule.each(
 MISS_SAID = Rule(0.006, "m", "off the promise that is worth a correction, on coils and air", PRACTICE, "Log")
 MISS_SAID_LEAF = Rule(0.012, "m", "off the promise that is worth a correction, on leaves", PRACTICE, "Log")
 CORRECTED = Rule(0.003, "m", "of lean that a correction may leave", PRACTICE, "Log")
+CHECKED = Rule.by(
+    {
+        "axle sideways": 0.004, "axle square": 0.003, "axle across": 0.003, "headlamp cut-off": 0.02, "headlamp height": 0.012,
+        "pinion": 0.009, "caster": 0.009, "camber": 0.006, "toe": 0.003, "steering wheel off centre": 0.035,
+    },
+    "m or rad", "that a reading after fitting may differ from what was worked out", PRACTICE, "Log, links and lamps",
+)  # fmt: skip
 CAUSE_LIKELY = Rule(0.6, "share", "from which one cause of a miss is named alone, and can be taken", STATED, "Log, why")
 CAUSE_SURE = Rule(0.9, "share", "from which it is named without “most likely”", STATED, "Log, why")
 NUTS_KM = Rule.each((50.0, 100.0), "km", "between which wheel nuts are tightened again", PRACTICE, "Log, due")

@@ -37,12 +37,25 @@ class Turn(Frozen):
     by: Number
 
 
+class Checked(Frozen):
+    """A thing beside the heights that was read after fitting, SI, signed as Knock-on has it; axle: None for the whole vehicle.
+
+    promised: what it should have read, when it was written down.
+    """
+
+    what: Text
+    axle: Whole | None = Field(default=None, ge=0, le=2)
+    value: Number = Field(ge=-10.0, le=10.0)
+    typed: Text | None = None
+    promised: Number = Field(ge=-10.0, le=10.0)
+
+
 class LogEntry(Frozen):
     """Heights read after fitting. km: driven since. state: just let down, rolled and bounced, or driven.
 
     case: what was on board; left out, the workshop's floor. promised: for that state, when it was written down; left out,
     the entry is not judged until it is worked out from the parts as they are then. turned: what was corrected after it.
-    rechecked: what was tightened again by then.
+    rechecked: what was tightened again by then. checks: what else was read, of all that the height drags along.
     """
 
     day: Text = ""
@@ -53,5 +66,6 @@ class LogEntry(Frozen):
     promised: tuple[PromisedPair, ...] = Field(default=(), max_length=3)
     turned: tuple[Turn, ...] = Field(default=(), max_length=12)
     rechecked: tuple[Rechecked, ...] = Field(default=(), max_length=12)
+    checks: tuple[Checked, ...] = Field(default=(), max_length=30)
     who: Text = ""
     note: Notes = ""

@@ -15,6 +15,7 @@ from isostat.assess.knock_on.findings import (
 from isostat.assess.knock_on.line import Cure, Line, What, outside
 from isostat.assess.knock_on.lines import worsened
 from isostat.assess.knock_on.on_card import on_card
+from isostat.assess.log.findings import CheckedOff
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.workings.knock_on import number_in
 from isostat.job.edits.paths import Path
@@ -46,7 +47,7 @@ def say_value(what: What, quantity: Quantity, value: float, r: Reader, decimals:
     return tr(SIGNS[what][int(value >= 0.0)], m=amount)
 
 
-def say_allowed(line: Line | DraggedOutside, r: Reader, decimals: int | None = None) -> str:
+def say_allowed(line: Line | DraggedOutside | CheckedOff, r: Reader, decimals: int | None = None) -> str:
     """Between what it may lie."""
     low, high, unit = line.low, line.high, line.quantity
     if low is None and high is None:

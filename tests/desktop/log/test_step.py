@@ -12,7 +12,7 @@ from pytestqt.qtbot import QtBot
 
 from isostat.assess.judgement import Step
 from isostat.assess.log.due import Recheck
-from isostat.assess.log.findings import Overdue
+from isostat.assess.log.findings import CheckedOff, Overdue
 from isostat.assess.log.promise import Verdict, held
 from isostat.desktop.far.view import FarView
 from isostat.desktop.log.step import LogStep
@@ -22,6 +22,7 @@ from isostat.job.demos import demo
 from isostat.job.edits.axles import add_axle
 from isostat.job.edits.log import change_entry
 from isostat.job.files import read_job
+from isostat.wording.sentences import say
 from tests.desktop.hands import choose, press, read, shown_at, type_into, worked_out
 from tests.desktop.test_nothing_overlaps import faults
 
@@ -90,6 +91,38 @@ def test_what_a_miss_teaches_is_taken_by_a_button_and_undone(open_window, qtbot:
     assert read(window, "log instruction").startswith("Spacer 2"), "it still stands too low"
     QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert window.document.job == before
+
+
+def test_what_else_is_read_is_held_against_knock_on_on_a_page_of_its_own(open_window, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]
+    """Typed with its unit or without, refused in a sentence, said as a finding, taken out again, saved and reopened."""
+    window = open_window(demo("kite-winch-buggy"))
+    sheet = opened(qtbot, window)
+    press(qtbot, window, "log add")
+    press(qtbot, window, "log page 1")
+    assert read(window, "check pinion 1 promised") == "3.7°" and read(window, "check pinion 1 how") == "not read"
+    assert read(window, "check axle sideways 1 unit") == "mm, + left"
+    type_into(qtbot, window, "check pinion 1", "3.9")
+    type_into(qtbot, window, "check axle sideways 1", "-1 1/4 in")
+    type_into(qtbot, window, "check caster 0", "steep")
+    assert "steep" in window.notice.text() and read(window, "check pinion 1 how") == "as promised"
+    assert read(window, "check axle sideways 1 how") == "▲ outside"
+    titles = [say(j, window.sheets[Step.LOG].view.reader).title for j in window.document.judgements if isinstance(j, CheckedOff)]  # type: ignore[union-attr]
+    assert titles == ["Axle sideways, rear: 32 mm right"]
+    QApplication.focusWidget().clearFocus()
+    assert not faults(sheet)
+    window.document.save(tmp_path / "kept.json")
+    assert [one.typed for one in read_job(tmp_path / "kept.json").log[0].checks] == ["3.9", "-1 1/4 in"]
+    field = window.findChild(QLineEdit, "check axle sideways 1")
+    assert field is not None
+    field.setFocus()
+    field.selectAll()
+    QTest.keyClick(field, Qt.Key.Key_Delete)
+    QTest.keyClick(field, Qt.Key.Key_Return)
+    assert len(window.document.job.log[0].checks) == 1 and read(window, "check axle sideways 1 how") == "not read"
+    QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert len(window.document.job.log[0].checks) == 2
+    press(qtbot, window, "log page 0")
+    assert "promised" in read(window, "log 0 left band")
 
 
 def test_state_distance_and_load_change_the_promise(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
@@ -188,10 +221,10 @@ def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # t
     press(qtbot, window, "log add")
     window.findChild(QPushButton, "log add").setFocus()
     names = []
-    for _ in range(10):
+    for _ in range(12):
         QTest.keyClick(QApplication.focusWidget(), Qt.Key.Key_Tab)
         names.append(QApplication.focusWidget().objectName())
-    assert names == ["log remove", "log day", "log state", "log case", "log who", "log note",
+    assert names == ["log remove", "log page 0", "log page 1", "log day", "log state", "log case", "log who", "log note",
                      "log 0 left height", "log 0 right height",
                      "log 1 left height", "log 1 right height"]  # fmt: skip
 
@@ -200,7 +233,7 @@ def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # t
     ("name", "width", "height", "text", "units"),
     [("hive-hauler", 1280, 800, 1.0, "mm kg N/mm bar"), ("hive-hauler", 1100, 700, 1.0, "in lb lb/in psi"),
      ("survey-buggy", 1920, 1080, 1.5, "mm N"), ("hive-hauler-fitted", 1100, 700, 1.0, "mm kg N/mm bar"),
-     ("hive-hauler-fitted", 1280, 800, 1.25, "in lb lb/in psi")],
+     ("hive-hauler-fitted", 1280, 800, 1.25, "in lb lb/in psi"), ("kite-winch-buggy", 1280, 800, 1.0, "in lb lb/in psi")],
 )  # fmt: skip
 def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     open_window, qtbot: QtBot, name: str, width: int, height: int, text: float, units: str
@@ -211,9 +244,15 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     for n in range(len(window.document.job.log)):
         sheet.show_entry(n)
         assert not faults(sheet), n
+        sheet.turn("checks")
+        assert not faults(sheet), n
+        sheet.turn("heights")
     press(qtbot, window, "log add")
     QApplication.processEvents()
-    QApplication.focusWidget().clearFocus()  # the first height, whose text is selected and so drawn twice
+    sheet.turn("checks")
+    assert not faults(sheet)
+    sheet.turn("heights")
+    window.focusWidget().clearFocus()  # the first height, whose text is selected and so drawn twice
     for state in ("just let down", "driven", "rolled and bounced"):
         choose(window, "log state", state)
         assert not faults(sheet), state

@@ -7,7 +7,9 @@ from dataclasses import dataclass
 from typing_extensions import override
 
 from isostat.assess.judgement import Judgement
+from isostat.assess.knock_on.line import What
 from isostat.assess.log.due import Recheck
+from isostat.units.unit import Quantity
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -32,6 +34,24 @@ class PromiseLost(Judgement):
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RollFirst(Judgement):
     """Heights read just after it was let down."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CheckedOff(Judgement):
+    """A thing beside the heights that reads beyond what it may, or otherwise than was worked out. SI."""
+
+    what: What
+    quantity: Quantity
+    read: float
+    promised: float
+    low: float | None
+    high: float | None
+    beyond: bool
+
+    @override
+    @property
+    def severity(self) -> float:
+        return abs(self.read - self.promised)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

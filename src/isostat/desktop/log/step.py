@@ -16,6 +16,7 @@ from isostat.assess.log.learnt import taken
 from isostat.assess.log.promise import Verdict, case_of, held
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.desktop.document import Edit
+from isostat.desktop.log.checks_page import lay_checks
 from isostat.desktop.log.instruction import instruction_now
 from isostat.desktop.log.settling import draw_settling, lay_settling
 from isostat.desktop.log.wheels import draw_wheels, lay_wheels
@@ -28,7 +29,7 @@ from isostat.job.edits.log import put_rechecked, remove_entry
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
-from isostat.language import decimal, tr
+from isostat.language import decimal, later, tr
 from isostat.units.distance import kilometres
 from isostat.units.parse import NotUnderstood
 from isostat.units.saying import saying
@@ -38,6 +39,7 @@ from isostat.wording.log_why import say_learnt
 
 WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
 NOTE = 60.0  # px of a note, below which it is left out
+PAGES = {"heights": later("Heights"), "checks": later("Links, lamps")}
 TABS = 5  # of entries, side by side
 TICK, DUE_ROW = 26.0, 22.0  # px of a tick, and of a line of what is due
 DUE_SPLIT = 0.57  # of the width, where the second column of what is due begins
@@ -48,7 +50,7 @@ class LogStep(Sheet):
 
     def __init__(self) -> None:
         super().__init__()
-        self.entry = 0
+        self.entry, self.page = 0, "heights"
         self._waiting: tuple[Assessment, Edit, str] | None = None  # an edit that needs the promise, of which job
         self._awaited: int | None = None  # of the entry that was asked for: the hand goes on in its first height
         self._wheels = self._banner = self._chart = QRectF()
@@ -63,7 +65,9 @@ class LogStep(Sheet):
             self._lay_tabs(v, head)
         head.button("log add", tr("Add entry"), self._add)
         if entries:
-            head.button("log remove", tr("Remove entry"), self._remove)
+            head.button("log remove", tr("Remove entry"), self._remove).gap(8)
+            pages = tuple(PAGES)
+            head.tabs("log page", [tr(words) for words in PAGES.values()], pages.index(self.page), lambda k: self.turn(pages[k]))
         if self._waits(v):
             head.words("log waiting", tr("Working out what it should read."), role="ink2")
         area = QRectF(t.margin, t.px(HEAD + 8), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 14))
@@ -76,6 +80,9 @@ class LogStep(Sheet):
             self.text("log empty", words, area.topLeft(), size=14, width=area.width())
             return
         self._lay_facts(v, area)
+        if self.page == "checks":
+            lay_checks(self, v, area.adjusted(0, t.px(38), 0, 0), self.entry)
+            return
         self._wheels = QRectF(area.left(), area.top() + t.px(38), area.width(), t.px(WHEELS))
         lay_wheels(self, v, self._wheels, self.entry, held(v.a, self.entry))
         self._banner = QRectF(0, self._wheels.bottom() + t.px(4), self.width(), t.px(BANNER))
@@ -204,6 +211,11 @@ class LogStep(Sheet):
         """Done by now, or not after all."""
         what, done = one.what.value, one.standing is not Standing.DONE
         self.edited.emit(lambda job: put_rechecked(job, what, done=done), tr("checked again"), -1)
+
+    def turn(self, page: str) -> None:
+        """To the heights, or to what else is read."""
+        self.page = page
+        self._relay()
 
     def show_entry(self, n: int) -> None:
         """Another entry."""

@@ -1,4 +1,4 @@
-"""Entries of the log: one more, one less, what was turned after one, and what was checked again."""
+"""Entries of the log: one more, one less, what was turned after one, what else was read, and what was checked again."""
 
 from __future__ import annotations
 
@@ -26,6 +26,15 @@ def change_entry(job: Job, n: int, **fields: Any) -> Job:
     """The job with fields of an entry as given. Raises JobFault where they cannot be."""
     row_at(job.log, n)
     return put(job, path_to(JOB.log), [one.model_dump() | (fields if k == n else {}) for k, one in enumerate(job.log)])
+
+
+def put_check(job: Job, n: int, what: str, axle: int | None, read: dict[str, Any] | None) -> Job:
+    """The job with a thing beside the heights read at an entry, or no longer. read: value, typed, promised. Raises JobFault."""
+    row_at(job.log, n)
+    rows = [one.model_dump() for one in job.log[n].checks if (one.what, one.axle) != (what, axle)]
+    if read is not None:
+        rows.append({"what": what, "axle": axle, **read})
+    return change_entry(job, n, checks=rows)
 
 
 def put_rechecked(job: Job, what: str, *, done: bool) -> Job:

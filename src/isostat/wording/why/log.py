@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from isostat.assess.judgement import Judgement
-from isostat.assess.log.findings import HeightsOutside, Overdue, PromiseLost, RollFirst
+from isostat.assess.log.findings import CheckedOff, HeightsOutside, Overdue, PromiseLost, RollFirst
 from isostat.core import rules
 from isostat.units.saying import Amount, Saying, saying
 from isostat.units.unit import Quantity
@@ -21,6 +21,12 @@ WHYS: dict[type[Judgement], Saying] = {
         "Each entry keeps what it should have read by the parts fitted then; parts that change later leave it as it was. "
         "With an axle more or less, or in a file written by hand, nothing is kept, and the entry cannot be judged. In the Log "
         "step, work it out anew; read the wheels again if parts have changed since."
+    ),
+    CheckedOff: saying(
+        "What the height drags along was worked out for the heights that were promised. A bar at another length, a wedge turned "
+        "round or an axle that sits off its bolt shows here first. Up to half a degree or a few millimetres is the reading's "
+        "own ({source}). Read it again on level ground with the weight on before anything is turned.",
+        source=Saying(rules.CHECKED["pinion"].source),
     ),
     Overdue: saying(
         "New parts bed in: paint, rust and rubber give, and a bolt that held at the bench is loose after the first drive. Loose "

@@ -1,0 +1,91 @@
+"""What is read after fitting beside the heights: held against Knock-on as it was promised, and against what is allowed."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from isostat.answers.log import log_plain
+from isostat.assess import assess
+from isostat.assess.judge import judge
+from isostat.assess.knock_on.line import What
+from isostat.assess.knock_on.lines import knock_ons
+from isostat.assess.log.checks import READ, Against, checks
+from isostat.assess.log.findings import CheckedOff
+from isostat.assess.log.promise import case_of, floor_case
+from isostat.assess.solve.assessment import Assessment
+from isostat.core import rules
+from isostat.job.edits.card import choose_way
+from isostat.job.edits.log import put_check
+from isostat.job.edits.paths import JOB, path_to, put_number
+from isostat.wording.log import log_text
+from isostat.wording.reader import Reader
+from isostat.wording.sentences import say
+from tests.assess.log.test_log import fitted, logged, promised
+
+
+def buggy() -> Assessment:
+    return logged(fitted("kite-winch-buggy").job, promised("kite-winch-buggy"))
+
+
+def read(a: Assessment, what: What, axle: int | None, by: float) -> Assessment:
+    """So much more than promised."""
+    one = next(c for c in checks(a, 0) if (c.line.what, c.line.axle) == (what, axle))
+    return assess(put_check(a.job, 0, what.value, axle, {"value": one.promised + by, "promised": one.promised}))
+
+
+@pytest.mark.parametrize(
+    ("what", "axle", "by", "against"),
+    [
+        (What.PINION, 1, 0.004, Against.AS_PROMISED), (What.PINION, 1, -0.015, Against.OTHERWISE),
+        (What.PINION, 1, 0.05, Against.BEYOND), (What.SIDEWAYS, 1, -0.003, Against.BEYOND),
+        (What.SIDEWAYS, 1, 0.005, Against.OTHERWISE), (What.SIDEWAYS, 1, 0.003, Against.AS_PROMISED),
+        (What.LAMP_HEIGHT, None, 0.009, Against.AS_PROMISED), (What.LAMPS, None, 0.015, Against.AS_PROMISED),
+        (What.LAMPS, None, -0.1, Against.BEYOND), (What.CASTER, 0, 0.03, Against.OTHERWISE),
+    ],
+)  # fmt: skip
+def test_a_reading_is_as_promised_otherwise_or_beyond(what: What, axle: int | None, by: float, against: Against) -> None:
+    a = read(buggy(), what, axle, by)
+    one = next(c for c in checks(a, 0) if c.read is not None)
+    assert one.against is against and (one.line.what, one.line.axle) == (what, axle)
+    found = [j for j in judge(a) if isinstance(j, CheckedOff)]
+    assert bool(found) == (against in (Against.OTHERWISE, Against.BEYOND))
+    if found:
+        said = say(found[0], Reader(a.job))
+        title, body = said.title, said.body
+        assert ": " in title and body.startswith("Promised ") and (", allowed " in body) == (against is Against.BEYOND)
+    assert f", {against.value}" in log_text(a, Reader(a.job)) or against is Against.BEYOND
+
+
+def test_the_promise_is_what_knock_on_has_and_stays_when_parts_change() -> None:
+    a = buggy()
+    lines = {(line.what, line.axle): line for line in knock_ons(a)}
+    case = floor_case(a)
+    for one in checks(a, 0):
+        line = lines[one.line.what, one.line.axle]
+        assert one.promised == pytest.approx(line.before if one.line.what is What.LAMPS else line.now[case])
+    noted = read(a, What.PINION, 1, 0.0)
+    lower = assess(put_number(noted.job, path_to(JOB.proposal.axles[1].left.spacer_m), 0.0))
+    lower = assess(put_number(lower.job, path_to(JOB.proposal.axles[1].right.spacer_m), 0.0))
+    kept = next(c for c in checks(lower, 0) if c.read is not None)
+    assert kept.promised == pytest.approx(lines[What.PINION, 1].now[case])
+    assert next(c for c in checks(lower, 0) if c.line.what is What.PINION and c.line.axle == 0).read is None
+    plain = next(c for c in log_plain(noted)["entries"][0]["checks"] if c["read"] is not None)
+    assert (plain["what"], plain["axle"], plain["against"]) == ("pinion", "Rear", "as promised")
+    assert (plain["promised"], plain["read"]) == (pytest.approx(kept.promised, abs=1e-5), pytest.approx(kept.read, abs=1e-5))
+
+
+def test_a_cure_on_the_card_is_what_is_promised() -> None:
+    a = buggy()
+    line = next(line for line in knock_ons(a) if line.what is What.SIDEWAYS and line.axle == 1 and line.cures)
+    cured = assess(choose_way(a.job, line.what.value, line.axle, line.cures[0].way.value))
+    one = next(c for c in checks(cured, 0) if (c.line.what, c.line.axle) == (What.SIDEWAYS, 1))
+    assert one.promised == pytest.approx(line.cures[0].leaves[case_of(a, a.job.log[0])]) and abs(one.promised) < abs(
+        np.nanmax(np.abs(line.now))
+    )
+
+
+def test_nothing_that_was_not_measured_is_asked_for() -> None:
+    a = logged(fitted("survey-buggy").job, promised("survey-buggy"))
+    assert checks(a, 0) == ()
+    assert set(rules.CHECKED) == {what.value for what in READ}
