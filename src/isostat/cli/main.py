@@ -11,6 +11,7 @@ from pathlib import Path
 from typing import get_args
 
 from isostat import __version__
+from isostat.cli.book_options import add_to as add_book
 from isostat.cli.find_options import add_to as add_find
 from isostat.cli.options import whole_number
 from isostat.cli.spring_options import add_to as add_spring
@@ -157,6 +158,7 @@ def _parser() -> argparse.ArgumentParser:
     log.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)
     log.add_argument("--strict", action="store_true", help=STRICT)
     add_find(commands)
+    add_book(commands)
     commands.add_parser("schema", help="print the JSON Schema of a job file")
     return parser
 
@@ -201,6 +203,10 @@ def _main(arguments: Sequence[str] | None) -> int:
                 from isostat.cli.log import answer_log  # noqa: PLC0415 - likewise
 
                 return answer_log(asked)
+            case "book":
+                from isostat.cli.book import answer_book  # noqa: PLC0415 - likewise
+
+                return answer_book(asked)
             case "find":
                 from isostat.cli.find import answer_find  # noqa: PLC0415 - likewise
 

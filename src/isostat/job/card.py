@@ -53,6 +53,7 @@ class Bought(Frozen):
 
     axle: Whole = Field(ge=0, le=2)
     part: Text
+    maker: Text = ""
     price: Number | None = None
     days: Number | None = None
     mark: Text

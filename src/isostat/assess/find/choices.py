@@ -67,6 +67,11 @@ class Choices:
         first = int(np.argmax(self.choice == choice))
         return " + ".join(self.parts.name(int(row)) for row in self.rows[:, first])
 
+    def makers(self, n: Ints) -> str:
+        """Who makes the springs of ways n (m,), each once."""
+        rows = self.rows[:, n].ravel()
+        return " / ".join(dict.fromkeys(self.parts.words["maker"][int(row)] for row in rows))
+
     def sum_of(self, column: str, n: Ints) -> Floats:
         """A column added up over the springs of ways n (m,), nan where one does not say."""
         return np.asarray(self.parts.numbers[column][self.rows[:, n]].sum(axis=0))

@@ -50,7 +50,8 @@ def _axle(job: Job, options: Options, s: Settings) -> Job:
     if options.choices is not None:
         price, days = (float(one[0]) for one in bought_at(options, s))
         name = options.name(int(s.choice[0]))
-        job = put_bought(job, axle, name, price if np.isfinite(price) else None, days if np.isfinite(days) else None)
+        maker = options.choices.makers(s.way[:, 0])
+        job = put_bought(job, axle, name, price if np.isfinite(price) else None, days if np.isfinite(days) else None, maker)
     return job
 
 

@@ -29,10 +29,17 @@ def fit_mark(job: Job, axle: int) -> str:
     return hashlib.sha256(json.dumps(plain, sort_keys=True).encode()).hexdigest()[:12]
 
 
-def put_bought(job: Job, axle: int, part: str, price: float | None, days: float | None) -> Job:
+def put_bought(job: Job, axle: int, part: str, price: float | None, days: float | None, maker: str = "") -> Job:
     """The job with what an axle's springs are called in a list, as they stand now."""
     others = [one.model_dump() for one in job.card.bought if one.axle != axle]
-    fresh = {"axle": axle, "part": part[:LONGEST_NAME], "price": price, "days": days, "mark": fit_mark(job, axle)}
+    fresh = {
+        "axle": axle,
+        "part": part[:LONGEST_NAME],
+        "maker": maker[:LONGEST_NAME],
+        "price": price,
+        "days": days,
+        "mark": fit_mark(job, axle),
+    }
     return put(job, path_to(JOB.card.bought), [*others, fresh])
 
 

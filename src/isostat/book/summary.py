@@ -1,0 +1,141 @@
+"""What a book keeps of a job, from its file alone: who it is, what was fitted, whether the promise was kept, what is due."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass
+from datetime import date
+from typing import Any
+
+import numpy as np
+
+from isostat.assess.log.due import Standing, due
+from isostat.assess.log.promise import read_of
+from isostat.assess.setup.springs.kinds import KINDS
+from isostat.core import rules
+from isostat.core.limits import Floats
+from isostat.job.edits.card import bought_of
+from isostat.job.log import LogEntry
+from isostat.job.schema import Job
+
+SETTLED_KM = 500.0  # from which an entry says how far springs have settled
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Came:
+    """An axle as it came out. miss_m: read less promised, mean of its wheels; error_m: one deviation; settled_m: down since, None
+    unread."""
+
+    axle: str
+    kind: str
+    maker: str
+    part: str
+    miss_m: float
+    error_m: float
+    settled_m: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Summary:
+    """path: within the folder. kept: whether every wheel of the first reading lay inside its band, None where nothing says so."""
+
+    path: str
+    title: str
+    number: str
+    notes: str
+    outline: str
+    kinds: tuple[str, ...]
+    parts: tuple[str, ...]
+    entries: int
+    kept: bool | None
+    came: tuple[Came, ...]
+    due: tuple[str, ...]
+    fault: str = ""  # why the file cannot be read
+
+    def plain(self) -> dict[str, Any]:
+        """As plain data."""
+        return asdict(self)
+
+    def holds(self, words: str) -> bool:
+        """Whether it is what somebody looks for: every word stands in its name, its number, its notes or its parts."""
+        missed = "" if self.kept is not False else "missed"
+        text = " ".join((self.path, self.title, self.number, self.notes, self.outline, *self.kinds, *self.parts, missed)).casefold()
+        return all(word in text for word in words.casefold().split())
+
+
+def summary(path: str, job: Job, on: date) -> Summary:
+    """Of a job. on: the day it is."""
+    fits = job.proposal.axles
+    bought = [bought_of(job, i) for i in range(len(fits))]
+    first = _first(job)
+    return Summary(
+        path=path,
+        title=job.title,
+        number=job.number,
+        notes=job.notes,
+        outline=job.vehicle.outline,
+        kinds=tuple(fit.kind for fit in fits),
+        parts=tuple("" if one is None else one.part for one in bought),
+        entries=len(job.log),
+        kept=None if first is None else _kept(job, first),
+        came=() if first is None else tuple(_came(job, first)),
+        due=tuple(one.what.value for one in due(job, on) if one.standing in (Standing.NOW, Standing.PAST)),
+    )
+
+
+def _first(job: Job) -> LogEntry | None:
+    """The first entry that was rolled, read and promised."""
+    for entry in job.log:
+        if entry.state != "lowered" and len(entry.promised) == len(job.vehicle.axles) and np.isfinite(read_of(entry)).any():
+            return entry
+    return None
+
+
+def _promised(entry: LogEntry) -> tuple[Floats, Floats]:
+    """Middle and half of the band of every wheel, (A, 2) m."""
+    sides = [(pair.left, pair.right) for pair in entry.promised]
+    middle = np.array([[side.middle_m for side in pair] for pair in sides])
+    return middle, np.array([[(side.high_m - side.low_m) / 2.0 for side in pair] for pair in sides])
+
+
+def _kept(job: Job, entry: LogEntry) -> bool:
+    middle, half = _promised(entry)
+    leaf = np.array([KINDS[fit.kind].hangs_from_eyes for fit in job.proposal.axles])[:, None]
+    worth = np.where(leaf, float(rules.MISS_SAID_LEAF), float(rules.MISS_SAID))
+    off = np.abs(np.nan_to_num(read_of(entry) - middle))
+    return bool((off <= np.maximum(half, worth)).all())
+
+
+def _came(job: Job, entry: LogEntry) -> list[Came]:
+    (middle, half), read = _promised(entry), read_of(entry)
+    later = next(
+        (one for one in reversed(job.log) if one.state == "driven" and one.km >= SETTLED_KM and one.case == entry.case), None
+    )
+    turned = any(one.turned for one in job.log)
+    down = None if later is None or turned else read - read_of(later)
+    out = []
+    for i, fit in enumerate(job.proposal.axles):
+        miss = (read - middle)[i]
+        seen = np.isfinite(miss)
+        if not seen.any():
+            continue
+        found = bought_of(job, i)
+        settled = None if down is None or not np.isfinite(down[i]).any() else float(np.nanmean(down[i]))
+        out.append(
+            Came(
+                axle=job.vehicle.axles[i].name,
+                kind=fit.kind,
+                maker="" if found is None else found.maker,
+                part="" if found is None else found.part,
+                miss_m=round(float(miss[seen].mean()), 6),
+                error_m=round(float(half[i][seen].mean()) / 2.0, 6),
+                settled_m=None if settled is None else round(settled, 6),
+            )
+        )
+    return out
+
+
+def cannot(path: str, why: str) -> Summary:
+    """A file that cannot be read."""
+    return Summary(
+        path=path, title="", number="", notes="", outline="", kinds=(), parts=(), entries=0, kept=None, came=(), due=(), fault=why
+    )

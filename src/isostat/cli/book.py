@@ -1,0 +1,42 @@
+"""`isostat book`: a folder of jobs, searched, with what is due and what all of them teach; a job as a start for a like vehicle."""
+
+from __future__ import annotations
+
+import argparse
+from datetime import date
+from pathlib import Path
+
+from isostat.answers.book import book_plain
+from isostat.book.book import Book
+from isostat.book.like import start_like
+from isostat.book.teaches import teaches
+from isostat.cli.terminal import ANSWERED, tell, tell_plain
+from isostat.job.files import JobFault, read_job
+from isostat.job.save import save_job
+from isostat.language import later, tr
+from isostat.units.unit import PRESETS
+from isostat.wording.book import book_text
+
+
+def answer_book(asked: argparse.Namespace) -> int:
+    """Prints the book, or writes a job for a like vehicle. Raises JobFault or OSError, with a sentence."""
+    if asked.like is not None:
+        return _like(asked.folder, *asked.like)
+    with Book(asked.folder, date.today()) as book:
+        every = book.summaries()
+    shown = [one for one in every if one.holds(asked.find) and (one.due or not asked.due)]
+    taught = teaches(every)
+    if asked.json:
+        tell_plain(book_plain(shown, taught))
+    else:
+        tell(book_text(shown, len(every), taught, PRESETS[asked.units]))
+    return ANSWERED
+
+
+def _like(folder: Path, job: Path, out: Path) -> int:
+    place = out if out.is_absolute() else folder / out
+    if place.exists():
+        raise JobFault(place.name, [later("There is a file of that name. Enter another one.")])
+    save_job(start_like(read_job(job if job.exists() else folder / job), place.stem), place)
+    tell(tr("{name}: every reading of the other vehicle stands in it as assumed. Read them on this one.", name=place.name) + "\n")
+    return ANSWERED
