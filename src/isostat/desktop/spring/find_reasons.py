@@ -137,10 +137,12 @@ class Reasons:
 
     def _lay_field(self, v: View, area: QRectF) -> None:
         t, s = v.theme, self._sheet
-        box = s.text("find why word", tr("Part number or readings"), QPointF(area.left(), area.top() + 3), size=13, weight=600)
+        coils = self._every is None or self._every.kind == "coil"  # whose readings tell them apart
+        asks = tr("Part number or readings") if coils else tr("Part number")
+        box = s.text("find why word", asks, QPointF(area.left(), area.top() + 3), size=13, weight=600)
         field = s.child("find why", QLineEdit, self._wire)
         field.setAccessibleName(tr("part number to ask about, or readings of a spring"))
-        field.setPlaceholderText(tr("wire 14, inside 105, free 380"))
+        field.setPlaceholderText(tr("wire 14, inside 105, free 380") if coils else tr("whole, or as much as can be read"))
         field.setFont(t.font(13, 600))
         restyle(field, field_style(t, "ink", t.ink3, dashed=False))
         left = box.right() + round(t.px(8))
