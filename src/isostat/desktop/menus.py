@@ -53,6 +53,7 @@ def make_menus(w: MainWindow) -> None:
     table: list[tuple[str, str | QAction, str, Callable[[], object] | None]] = [
         (file, tr("New job"), "Ctrl+N", w.filing.new_job),
         (file, tr("Open…"), "Ctrl+O", w.filing.ask_open),
+        (file, tr("Shop book…"), "Ctrl+B", w.show_book),
         (file, tr("Save"), "Ctrl+S", w.filing.save),
         (file, tr("Save as…"), "Ctrl+Shift+S", w.filing.save_as),
         (file, tr("Export readings (CSV)…"), "", w.exchange.ask_readings_out),

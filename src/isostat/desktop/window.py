@@ -25,6 +25,7 @@ from isostat.assess.spring.leaves_to_add import leaves_offered
 from isostat.assess.stance.band import predicted, same_parts
 from isostat.assess.workings import Shown
 from isostat.desktop.background import Background
+from isostat.desktop.book import BookWindow, ask_folder
 from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange
@@ -305,6 +306,13 @@ class MainWindow(QMainWindow):
     def show_terms(self) -> None:
         """What the terms on the screen mean."""
         TermsWindow(self, self.preferences.theme).show()
+
+    def show_book(self) -> None:
+        """A folder of jobs, which is asked for; the last one is offered."""
+        folder = ask_folder(self, str(self.settings.value("book", "")))
+        if folder is not None:
+            self.settings.setValue("book", str(folder))
+            BookWindow(self, self.preferences.theme, self.preferences.preset, folder, self.filing.open).show()
 
     def show_signs(self) -> None:
         """What the marks on the drawings mean."""

@@ -28,12 +28,21 @@ def say_job(one: Summary) -> list[str]:
     """A line of the book, and those below it: what is due, or why the file cannot be read."""
     if one.fault:
         return [tr("{path}: {why}", path=one.path, why=one.fault)]
-    name = ", ".join(word for word in (one.number, one.title) if word)
-    lines = [tr("{name} ({path}): {kept}", name=name, path=one.path, kept=tr(KEPT[one.kept]))]
+    lines = [tr("{name} ({path}): {kept}", name=say_name(one), path=one.path, kept=tr(KEPT[one.kept]))]
     parts = [part for part in one.parts if part]
     lines += ["  " + ", ".join(parts)] if parts else []
-    lines += ["  " + tr("due: {what}", what="; ".join(say_recheck(Recheck(what)) for what in one.due))] if one.due else []
+    lines += ["  " + tr("due: {what}", what=say_due_now(one))] if one.due else []
     return lines
+
+
+def say_name(one: Summary) -> str:
+    """Its number and its title; of a file that cannot be read, that."""
+    return ", ".join(word for word in (one.number, one.title) if word) or one.path
+
+
+def say_due_now(one: Summary) -> str:
+    """All that is due by now."""
+    return "; ".join(say_recheck(Recheck(what)) for what in one.due)
 
 
 def say_lesson(one: Lesson, preset: Preset) -> str:
