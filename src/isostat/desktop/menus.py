@@ -53,7 +53,7 @@ def make_menus(w: MainWindow) -> None:
     table: list[tuple[str, str | QAction, str, Callable[[], object] | None]] = [
         (file, tr("New job"), "Ctrl+N", w.filing.new_job),
         (file, tr("Open…"), "Ctrl+O", w.filing.ask_open),
-        (file, tr("Shop book…"), "Ctrl+B", w.show_book),
+        (file, tr("Shop book…"), "Ctrl+B", w.lookups.book),
         (file, tr("Save"), "Ctrl+S", w.filing.save),
         (file, tr("Save as…"), "Ctrl+Shift+S", w.filing.save_as),
         (file, tr("Export readings (CSV)…"), "", w.exchange.ask_readings_out),
@@ -79,8 +79,8 @@ def make_menus(w: MainWindow) -> None:
         (view, tr("Larger text"), "Ctrl++", lambda: w.preferences.grow_text(1)),
         (view, tr("Smaller text"), "Ctrl+-", lambda: w.preferences.grow_text(-1)),
         *((steps, tr(step.value), f"Ctrl+{n + 1}", lambda s=step: w.go(s)) for n, step in enumerate(Step)),
-        (helping, tr("Terms used here"), "F1", w.show_terms),
-        (helping, tr("Signs used here"), "Shift+F1", w.show_signs),
+        (helping, tr("Terms used here"), "F1", w.lookups.terms),
+        (helping, tr("Signs used here"), "Shift+F1", w.lookups.signs),
     ]
     bar = w.menuBar()
     assert bar is not None

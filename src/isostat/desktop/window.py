@@ -25,13 +25,13 @@ from isostat.assess.spring.leaves_to_add import leaves_offered
 from isostat.assess.stance.band import predicted, same_parts
 from isostat.assess.workings import Shown
 from isostat.desktop.background import Background
-from isostat.desktop.book import BookWindow, ask_folder
 from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.document import REST_MS, Document, Edit
 from isostat.desktop.exchange import Exchange
 from isostat.desktop.far.view import FarField
 from isostat.desktop.filing import Filing
 from isostat.desktop.frame import Frame
+from isostat.desktop.lookups import Lookups
 from isostat.desktop.measure.step import MeasureStep
 from isostat.desktop.menus import make_menus
 from isostat.desktop.pieces.fields import QuantityField
@@ -40,10 +40,8 @@ from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.preferences import Preferences
 from isostat.desktop.safekeeping import Safekeeping
 from isostat.desktop.sheets import Sheets
-from isostat.desktop.signs import SignsWindow
 from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.tab_walk import walk
-from isostat.desktop.terms import TermsWindow
 from isostat.desktop.theme import palette
 from isostat.desktop.view import View
 from isostat.job.files import JobFault
@@ -110,6 +108,7 @@ class MainWindow(QMainWindow):
         self.adding = Background(leaves_offered, self)
         self.filing = Filing(self.document, self.settings, self.safe, self.preferences.shown_units, self)
         self.catalogue = Catalogue(Path(self.settings.fileName()).with_name("lists.db"), self)
+        self.lookups = Lookups(self, self.settings, self.preferences, self.view, self.filing.open)
         self.exchange = Exchange(self.document, self.settings, self.preferences.shown_units, self.catalogue, self)
 
     def _wire(self) -> None:
@@ -302,21 +301,6 @@ class MainWindow(QMainWindow):
         if isinstance(picked, Shown) and picked.number is self._main_number().number:
             self.working.pick(replace(picked, case=self.case))
         self.redraw()
-
-    def show_terms(self) -> None:
-        """What the terms on the screen mean."""
-        TermsWindow(self, self.preferences.theme).show()
-
-    def show_book(self) -> None:
-        """A folder of jobs, which is asked for; the last one is offered."""
-        folder = ask_folder(self, str(self.settings.value("book", "")))
-        if folder is not None:
-            self.settings.setValue("book", str(folder))
-            BookWindow(self, self.preferences.theme, self.preferences.preset, folder, self.filing.open).show()
-
-    def show_signs(self) -> None:
-        """What the marks on the drawings mean."""
-        SignsWindow(self, self.view()).show()
 
     def turn_far(self) -> None:
         """The whole window for a reader two metres away, and back."""

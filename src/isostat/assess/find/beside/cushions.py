@@ -7,8 +7,8 @@ from collections.abc import Mapping
 import numpy as np
 from typing_extensions import override
 
-from isostat.assess.find.beside.beside import SIDES, Beside, BesideKind
-from isostat.assess.find.beside.stops import rubber
+from isostat.assess.find.beside.beside import SIDES, Beside
+from isostat.assess.find.beside.stops import OfRubber, rubber
 from isostat.assess.find.law import Law
 from isostat.assess.find.wish import CannotSearch
 from isostat.assess.setup.platform import SPRING
@@ -17,7 +17,7 @@ from isostat.assess.setup.springs.cushion import Cushioned
 from isostat.assess.setup.springs.order import grown_m
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.parts import Parts
-from isostat.core.limits import GRAVITY, Bools, Floats
+from isostat.core.limits import GRAVITY, Floats
 from isostat.job.axle_fit import AxleFit
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.reading import Reading
@@ -28,14 +28,10 @@ from isostat.units.saying import saying
 PRESSED = 0.2  # m as weighed, more than which no helper is
 
 
-class Cushions(BesideKind):
+class Cushions(OfRubber):
     """A helper a side, which fills the same space as the one that is entered."""
 
     listed = "helper"
-
-    @override
-    def says_enough(self, parts: Parts) -> Bools:
-        return np.array([bool(material) for material in parts.words["material"]], dtype=bool)
 
     @override
     def made(self, a: Assessment, axle: int, parts: Parts) -> Beside:

@@ -20,14 +20,18 @@ from isostat.job.springs.stop import Stop
 from isostat.units.saying import saying
 
 
-class Stops(BesideKind):
-    """In the place of the stops that are fitted, on the spacer that is under them."""
-
-    listed = "bump stop"
+class OfRubber(BesideKind):
+    """What its material says of: how far it goes until flat."""
 
     @override
     def says_enough(self, parts: Parts) -> Bools:
         return np.array([bool(material) for material in parts.words["material"]], dtype=bool)
+
+
+class Stops(OfRubber):
+    """In the place of the stops that are fitted, on the spacer that is under them."""
+
+    listed = "bump stop"
 
     @override
     def made(self, a: Assessment, axle: int, parts: Parts) -> Beside:
