@@ -8,7 +8,7 @@ import numpy as np
 
 from isostat.assess.correction import Correction, asks_correction, correction
 from isostat.assess.log.causes import why_missed
-from isostat.assess.log.checks import Check, checks
+from isostat.assess.log.checks import Check, PressureCheck, checks, pressure_checks
 from isostat.assess.log.due import Due, due
 from isostat.assess.log.learnt import learnt
 from isostat.assess.log.promise import FORECAST_KM, held, settles_on
@@ -55,6 +55,7 @@ def _entry(a: Assessment, n: int) -> dict[str, Any]:
         "wheels": wheels,
         "correction": None if done is None else _correction(a, done),
         "checks": [_read(a, one) for one in checks(a, n)],
+        "pressures": [_pressure(a, one) for one in pressure_checks(a, n) if one.read is not None],
         "turned": [_turned(a, one, steps) for one, steps in turned_at(a, n)],
         "causes": _causes(a, n) if asks_correction(a, n) else [],
         "check": _check(a, n) if asks_correction(a, n) else None,
@@ -70,6 +71,17 @@ def _read(a: Assessment, one: Check) -> dict[str, Any]:
         "axle": None if one.line.axle is None else a.job.vehicle.axles[one.line.axle].name,
         "promised": _known(one.promised),
         "read": None if one.read is None else _known(one.read),
+        "against": one.against.value,
+    }
+
+
+def _pressure(a: Assessment, one: PressureCheck) -> dict[str, Any]:
+    """Of the tyres of an axle, or of one of its bags, Pa."""
+    return {
+        "axle": a.job.vehicle.axles[one.axle].name,
+        "side": None if one.side is None else SIDES[one.side],
+        "promised_pa": None if one.promised is None else _known(one.promised),
+        "read_pa": None if one.read is None else _known(one.read),
         "against": one.against.value,
     }
 

@@ -175,8 +175,9 @@ CHECKED = Rule.by(
         "axle sideways": 0.004, "axle square": 0.003, "axle across": 0.003, "headlamp cut-off": 0.02, "headlamp height": 0.012,
         "pinion": 0.009, "caster": 0.009, "camber": 0.006, "toe": 0.003, "steering wheel off centre": 0.035,
     },
-    "m or rad", "that a reading after fitting may differ from what was worked out", PRACTICE, "Log, links and lamps",
+    "m or rad", "that a reading after fitting may differ from what was worked out", PRACTICE, "Log, other readings",
 )  # fmt: skip
+BAG_READ = Rule(0.2e5, "Pa", "that a bag may read off what was worked out", PRACTICE, "Log, other readings")
 CAUSE_LIKELY = Rule(0.6, "share", "from which one cause of a miss is named alone, and can be taken", STATED, "Log, why")
 CAUSE_SURE = Rule(0.9, "share", "from which it is named without “most likely”", STATED, "Log, why")
 NUTS_KM = Rule.each((50.0, 100.0), "km", "between which wheel nuts are tightened again", PRACTICE, "Log, due")

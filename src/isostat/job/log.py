@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import Field
 
 from isostat.job.heights import Heights
-from isostat.job.reading import Frozen, Notes, Number, Text, Whole
+from isostat.job.reading import Frozen, Notes, Number, Pressure, Text, Whole
 
 LoggedState = Literal["lowered", "rolled", "driven"]
 Rechecked = Literal["wheel nuts", "U-bolts", "U-bolts again", "arm bolts"]
@@ -50,12 +50,21 @@ class Checked(Frozen):
     promised: Number = Field(ge=-10.0, le=10.0)
 
 
+class Pressures(Frozen):
+    """Gauge pressures of an axle as they were when it was read: of its tyres, and of its air bags where it has any."""
+
+    tyre_pa: Pressure | None = None
+    left_pa: Pressure | None = None
+    right_pa: Pressure | None = None
+
+
 class LogEntry(Frozen):
     """Heights read after fitting. km: driven since. state: just let down, rolled and bounced, or driven.
 
     case: what was on board; left out, the workshop's floor. promised: for that state, when it was written down; left out,
     the entry is not judged until it is worked out from the parts as they are then. turned: what was corrected after it.
     rechecked: what was tightened again by then. checks: what else was read, of all that the height drags along.
+    pressures: axle by axle, none where none was read.
     """
 
     day: Text = ""
@@ -67,5 +76,6 @@ class LogEntry(Frozen):
     turned: tuple[Turn, ...] = Field(default=(), max_length=12)
     rechecked: tuple[Rechecked, ...] = Field(default=(), max_length=12)
     checks: tuple[Checked, ...] = Field(default=(), max_length=30)
+    pressures: tuple[Pressures, ...] = Field(default=(), max_length=3)
     who: Text = ""
     note: Notes = ""

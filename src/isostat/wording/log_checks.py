@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from isostat.assess.knock_on.line import What
-from isostat.assess.log.checks import Against, Check
+from isostat.assess.log.checks import Against, Check, PressureCheck
 from isostat.assess.log.findings import CheckedOff
-from isostat.assess.solve.assessment import Assessment
 from isostat.language import capital, later, tr
 from isostat.units.unit import Quantity
 from isostat.wording.knock_on import say_allowed, say_value, say_what
@@ -34,7 +33,29 @@ def say_check(one: Check, r: Reader) -> str:
     return tr("{what}: {read}, promised {promised}, {how}", **said)
 
 
-def say_checks(a: Assessment, every: tuple[Check, ...], r: Reader) -> list[str]:
+def say_pressed(one: PressureCheck, r: Reader) -> str:
+    """What a pressure is of: `Tyres, front`, `Air bag, rear left`."""
+    if one.side is None:
+        return tr("Tyres, {axle}", axle=r.axle(one.axle))
+    return tr("Air bag, {corner}", corner=r.corner(one.axle, one.side))
+
+
+def say_pressures(every: tuple[PressureCheck, ...], r: Reader) -> list[str]:
+    """Those that were read: `Air bag, rear left: 2.40 bar, promised 2.44 bar, as promised`."""
+    lines = []
+    for one in every:
+        if one.read is None:
+            continue
+        said = {"what": say_pressed(one, r), "read": r.pressure(one.read)}
+        if one.promised is None:
+            lines.append(tr("{what}: {read}", **said))
+            continue
+        said |= {"promised": r.pressure(one.promised), "how": tr(AGAINST[one.against])}
+        lines.append(tr("{what}: {read}, promised {promised}, {how}", **said))
+    return lines
+
+
+def say_checks(every: tuple[Check, ...], r: Reader) -> list[str]:
     """Those that were read."""
     return [say_check(one, r) for one in every if one.read is not None]
 

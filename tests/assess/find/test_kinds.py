@@ -16,7 +16,7 @@ from isostat.assess.find.kinds.every import OFFERED
 from isostat.assess.find.law import HARD, Law
 from isostat.assess.find.search import search
 from isostat.assess.find.take import taken
-from isostat.assess.find.why_not import why_not
+from isostat.assess.find.why_not import what_opens, why_not
 from isostat.assess.find.wish import NONE, AxleWish, CannotSearch, Steps, Varied
 from isostat.assess.setup.springs.leaf import leaf_pack
 from isostat.assess.solve.assessment import Assessment
@@ -259,6 +259,9 @@ def test_a_bump_stop_is_flat_before_metal_and_springs_go_solid_by_it() -> None:
     with pytest.raises(CannotSearch, match="free height first"):
         searched(assess(unread), AxleWish(axle=0, parts=None, beside={"bump stop": stops}))
     why = why_not(a, AxleWish(axle=0, parts=None, beside={"bump stop": stops}).only("bump stop", int(short.argmax())))
+    assert {
+        o.what for o in what_opens(a, [AxleWish(axle=0, parts=None, beside={"bump stop": stops.take(np.argsort(-short)[:3])})])
+    } <= {"stop spacer"}
     assert why.broken[0][0] is Law.METAL and why.found.name(why.choice) == stops.name(int(short.argmax()))
 
 

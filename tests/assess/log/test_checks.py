@@ -10,14 +10,17 @@ from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
-from isostat.assess.log.checks import READ, Against, checks
+from isostat.assess.log.checks import READ, Against, checks, pressure_checks
 from isostat.assess.log.findings import CheckedOff
 from isostat.assess.log.promise import case_of, floor_case
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.air import aired
 from isostat.core import rules
 from isostat.job.edits.card import choose_way
-from isostat.job.edits.log import put_check
+from isostat.job.edits.log import put_check, put_pressure
 from isostat.job.edits.paths import JOB, path_to, put_number
+from isostat.job.files import JobFault
+from isostat.job.tables.log_csv import log_csv, with_log
 from isostat.wording.log import log_text
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
@@ -89,3 +92,26 @@ def test_nothing_that_was_not_measured_is_asked_for() -> None:
     a = logged(fitted("survey-buggy").job, promised("survey-buggy"))
     assert checks(a, 0) == ()
     assert set(rules.CHECKED) == {what.value for what in READ}
+
+
+@pytest.mark.parametrize(("by", "against"), [(0.15e5, Against.AS_PROMISED), (-0.3e5, Against.OTHERWISE)])
+def test_a_bag_is_held_against_its_pressure_in_that_case_and_tyres_are_written_down(by: float, against: Against) -> None:
+    a = logged(fitted("glaziers-flatbed").job, promised("glaziers-flatbed"))
+    every = pressure_checks(a, 0)
+    assert [(one.axle, one.side) for one in every] == [(0, None), (0, 0), (0, 1), (1, None), (1, 0), (1, 1)]
+    bags = aired(a, 1)
+    assert bags is not None
+    assert every[5].promised == pytest.approx(bags.gauge_pa[1, floor_case(a)]) and every[0].promised is None
+    job = put_pressure(a.job, 0, 1, "right_pa", {"value": round(every[5].promised + by)})
+    job = put_pressure(job, 0, 0, "tyre_pa", {"value": 4.2e5})
+    b = assess(job)
+    assert [one.against for one in pressure_checks(b, 0) if one.read is not None] == [Against.AS_PROMISED, against]
+    text = log_text(b, Reader(b.job))
+    assert "Tyres, front: 4.20 bar\n" in text and f", {against.value}" in text and "Air bag, rear right: " in text
+    assert [one["read_pa"] for one in log_plain(b)["entries"][0]["pressures"]] == [4.2e5, round(every[5].promised + by)]
+    out = log_csv(b.job)
+    again = with_log(a.job.model_copy(update={"log": ()}), out.replace("4.20 bar", "60.9 psi"), "log.csv")
+    back = again.log[0].pressures
+    assert back[0].tyre_pa.value == pytest.approx(4.2e5, rel=1e-3) and back[1].left_pa is None  # type: ignore[union-attr]
+    with pytest.raises(JobFault, match="Line 2, column “front tyres”: “hard” is not a"):
+        with_log(a.job, out.replace("4.20 bar", "hard"), "log.csv")

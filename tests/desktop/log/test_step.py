@@ -121,6 +121,10 @@ def test_what_else_is_read_is_held_against_knock_on_on_a_page_of_its_own(open_wi
     assert len(window.document.job.log[0].checks) == 1 and read(window, "check axle sideways 1 how") == "not read"
     QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert len(window.document.job.log[0].checks) == 2
+    type_into(qtbot, window, "check tyre_pa 1", "29 psi")
+    type_into(qtbot, window, "check tyre_pa 0", "soft")
+    assert "soft" in window.notice.text()
+    assert window.document.job.log[0].pressures[1].tyre_pa.value == pytest.approx(199_948, abs=10)  # type: ignore[union-attr]
     press(qtbot, window, "log page 0")
     assert "promised" in read(window, "log 0 left band")
 

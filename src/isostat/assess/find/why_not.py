@@ -72,7 +72,8 @@ def fits_where(a: Assessment, wishes: Sequence[AxleWish], kind: str, row: int) -
 
 def what_opens(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Opens]:
     """The least of each way to relax a search after which something stands, tried."""
-    for what in ("stop spacer", "spacer"):
+    springs = any(wish.parts is not None for wish in wishes)  # under springs that stay nothing more is put
+    for what in ("stop spacer", "spacer") if springs else ("stop spacer",):
         for m in RELAXED:
             wider = [_wider(a, wish, what, m) for wish in wishes]
             stand = last(search(a, wider)).fallen.standing

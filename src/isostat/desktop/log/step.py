@@ -39,7 +39,7 @@ from isostat.wording.log_why import say_learnt
 
 WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
 NOTE = 60.0  # px of a note, below which it is left out
-PAGES = {"heights": later("Heights"), "checks": later("Links, lamps")}
+PAGES = {"heights": later("Heights"), "checks": later("Other readings")}
 TABS = 5  # of entries, side by side
 TICK, DUE_ROW = 26.0, 22.0  # px of a tick, and of a line of what is due
 DUE_SPLIT = 0.57  # of the width, where the second column of what is due begins

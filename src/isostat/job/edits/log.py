@@ -37,6 +37,15 @@ def put_check(job: Job, n: int, what: str, axle: int | None, read: dict[str, Any
     return change_entry(job, n, checks=rows)
 
 
+def put_pressure(job: Job, n: int, axle: int, field: str, read: dict[str, Any] | None) -> Job:
+    """The job with a pressure read at an entry, or no longer. field: of Pressures; read: value, typed. Raises JobFault."""
+    row_at(job.log, n)
+    had = [one.model_dump() for one in job.log[n].pressures]
+    rows = had if len(had) == len(job.vehicle.axles) else [{} for _ in job.vehicle.axles]
+    rows[axle] = {**rows[axle], field: read}
+    return change_entry(job, n, pressures=rows)
+
+
 def put_rechecked(job: Job, what: str, *, done: bool) -> Job:
     """The job with something checked again by its last entry, or no longer by any. Raises JobFault where nothing was read yet."""
     last = len(job.log) - 1

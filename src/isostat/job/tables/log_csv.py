@@ -10,6 +10,7 @@ from isostat.job.edits.log import add_entry
 from isostat.job.files import JobFault
 from isostat.job.log import LogEntry
 from isostat.job.points import SIDES
+from isostat.job.reading import Reading
 from isostat.job.schema import Job
 from isostat.job.tables.reader import head_faults, rows_of
 from isostat.job.tables.readings_csv import UNIT, safe_cell
@@ -28,19 +29,36 @@ def _corners(job: Job) -> list[str]:
     return [f"{axle.name.lower()} {side}" for axle in job.vehicle.axles for side in SIDES]
 
 
+def _pressed(job: Job) -> list[tuple[str, int, str]]:
+    """Columns of the pressures: head, axle, field of Pressures."""
+    words = {"tyre_pa": "{axle} tyres", "left_pa": "{axle} left bag", "right_pa": "{axle} right bag"}
+    axles = enumerate(job.vehicle.axles)
+    return [(head.format(axle=axle.name.lower()), i, field) for i, axle in axles for field, head in words.items()]
+
+
 def log_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
     """Every entry, its heights with their unit; a wheel that was not read is empty."""
     out = io.StringIO()
     lines = csv.writer(out, lineterminator="\n")
-    lines.writerow([*PLAIN, *(safe_cell(name) for name in _corners(job))])
+    pressed = _pressed(job)
+    lines.writerow([*PLAIN, *(safe_cell(name) for name in (*_corners(job), *(head for head, _, _ in pressed)))])
     for entry in job.log:
         heights = [side for pair in entry.heights for side in (pair.left_m, pair.right_m)]
-        cells = ["" if m is None else m.typed if m.typed and UNIT.search(m.typed) else with_unit(m.value, Quantity.HEIGHT, preset)
-                 for m in heights]  # fmt: skip
+        cells = [_cell(m, Quantity.HEIGHT, preset) for m in heights]
+        known = len(entry.pressures) == len(job.vehicle.axles)
+        read = (getattr(entry.pressures[i], field) if known else None for _, i, field in pressed)
+        cells += [_cell(m, Quantity.PRESSURE, preset) for m in read]
         note, again = entry.note.replace("\n", " "), "; ".join(entry.rechecked)
         plain = (entry.day, entry.state, f"{entry.km:g}", entry.case or "", entry.who, note, again)
         lines.writerow([safe_cell(cell) for cell in (*plain, *cells)])
     return out.getvalue()
+
+
+def _cell(m: Reading | None, quantity: Quantity, preset: Preset) -> str:
+    """A reading as it was typed where that has its unit, else with one."""
+    if m is None:
+        return ""
+    return m.typed if m.typed and UNIT.search(m.typed) else with_unit(m.value, quantity, preset)
 
 
 def with_log(job: Job, text: str, source: str, preset: Preset = DEFAULT_PRESET) -> Job:
@@ -53,7 +71,7 @@ def with_log(job: Job, text: str, source: str, preset: Preset = DEFAULT_PRESET) 
     if not rows:
         raise JobFault(source, [later("The file is empty. It needs a line of column names, then a line per entry.")])
     heads = [cell.lower() for cell in rows[0][1]]
-    faults = head_faults(heads, (*PLAIN, *_corners(job)))
+    faults = head_faults(heads, (*PLAIN, *_corners(job), *(head for head, _, _ in _pressed(job))))
     if faults:
         raise JobFault(source, faults)
     for line, row in rows[1:]:
@@ -85,6 +103,12 @@ def _fields(job: Job, cells: dict[str, str], line: int, preset: Preset) -> dict[
         typed = None if name not in cells else _at(line, name, lambda n=name: parse(cells[n], Quantity.HEIGHT, preset))
         heights.append(None if typed is None else {"value": typed.si, "typed": typed.text})
     fields["heights"] = [{"left_m": left, "right_m": right} for left, right in zip(heights[::2], heights[1::2], strict=True)]
+    pressures: list[dict[str, Any]] = [{} for _ in job.vehicle.axles]
+    for head, i, field in _pressed(job):
+        if head in cells:
+            typed = _at(line, head, lambda h=head: parse(cells[h], Quantity.PRESSURE, preset))
+            pressures[i][field] = {"value": typed.si, "typed": typed.text}
+    fields["pressures"] = pressures if any(pressures) else []
     return fields
 
 
