@@ -24,7 +24,8 @@ def plain(job: Job) -> list[object]:
 
 def test_what_goes_out_comes_in_again_and_not_twice() -> None:
     text = log_csv(FITTED)
-    assert text.splitlines()[0] == "day,state,km,on board,by,note,checked again,front left,front right,rear left,rear right"
+    corners, pressures = "front left,front right,rear left,rear right", "front tyres,rear tyres,rear left bag,rear right bag"
+    assert text.splitlines()[0] == f"day,state,km,on board,by,note,checked again,{corners},{pressures}"
     assert text.splitlines()[1].startswith("2026-06-21,rolled,0,,Mo,")
     again = with_log(BARE, text, "log.csv")
     assert [(e.day, e.km, e.state, e.case, e.who) for e in again.log] == [(e.day, e.km, e.state, e.case, e.who) for e in FITTED.log]

@@ -36,11 +36,17 @@ def _pressed(job: Job) -> list[tuple[str, int, str]]:
     return [(head.format(axle=axle.name.lower()), i, field) for i, axle in axles for field, head in words.items()]
 
 
+def _written(job: Job) -> list[tuple[str, int, str]]:
+    """Those that a table is written with: bags only where an axle has some."""
+    bagged = [fit.kind == "air" or fit.helper.across_m is not None or bool(fit.helper.chart) for fit in job.proposal.axles]
+    return [column for column in _pressed(job) if column[2] == "tyre_pa" or bagged[column[1]]]
+
+
 def log_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
     """Every entry, its heights with their unit; a wheel that was not read is empty."""
     out = io.StringIO()
     lines = csv.writer(out, lineterminator="\n")
-    pressed = _pressed(job)
+    pressed = _written(job)
     lines.writerow([*PLAIN, *(safe_cell(name) for name in (*_corners(job), *(head for head, _, _ in pressed)))])
     for entry in job.log:
         heights = [side for pair in entry.heights for side in (pair.left_m, pair.right_m)]
