@@ -15,6 +15,7 @@ from isostat.assess.find.good import Rank
 from isostat.assess.find.kinds.every import OFFERED
 from isostat.assess.find.law import HARD, Law
 from isostat.assess.find.search import search
+from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.take import taken
 from isostat.assess.find.why_not import what_opens, why_not
 from isostat.assess.find.wish import NONE, AxleWish, CannotSearch, Steps, Varied
@@ -163,6 +164,8 @@ def test_a_shock_belongs_to_the_set() -> None:
     found = searched(a, AxleWish(axle=0, parts=few, spacers=Steps(0.0, 0.016, 0.008), beside={"shock": shocks}))
     options, every = found.options[0], np.arange(found.total)
     s, short = options.settings(every), options.short(every)
+    plainly = searched(a, AxleWish(axle=0, parts=few)).options[0]
+    assert sold_as(a, options, 1) == sold_as(a, plainly, 1), "what springs give is their own"
     longer = shocks.numbers["extended_m"][s.beside["shock"]] - long
     stroke = shocks.numbers["extended_m"][s.beside["shock"]] - shocks.numbers["collapsed_m"][s.beside["shock"]]
     loose, early = short[HARD.index(Law.LOOSE)], short[HARD.index(Law.SHOCK)]

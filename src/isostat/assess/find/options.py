@@ -113,6 +113,7 @@ class Options:
         """The same springs with nothing under them and all else as fitted; their ways are its numbers."""
         bare = copy(self)
         bare.wish = replace(self.wish, spacers=NONE, stop_spacers=None, pressures=None, beside={}, each=False)
+        bare.beside = {}
         springs = 1 if self.choices is None else self.choices.count
         bare.factors = dict.fromkeys(self.factors, 1) | {"springs": springs, "ring": self.factors["ring"]}
         return bare
