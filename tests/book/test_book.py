@@ -18,6 +18,7 @@ from isostat.book.like import start_like
 from isostat.book.summary import Summary, summary
 from isostat.book.teaches import teaches
 from isostat.cli.main import main
+from isostat.job.card import Bought
 from isostat.job.demos import demo
 from isostat.job.edits.card import put_bought
 from isostat.job.edits.paths import JOB, path_to, put
@@ -35,7 +36,7 @@ TODAY = date(2026, 11, 29)
 def fitted(maker: str, number: str, off: tuple[float, float], **more: object) -> Job:
     """A hive hauler on springs of a maker, read so much over its promise, front and rear."""
     job = put(demo("hive-hauler"), path_to(JOB.number), number)
-    job = put_bought(job, 0, f"{maker} {number}", 90.0, 2.0, maker)
+    job = put_bought(job, Bought(axle=0, part=f"{maker} {number}", maker=maker, price=90.0, days=2.0))
     a = assess(job)
     read = promise(a, floor_case(a)).middle_m + np.array(off)[:, None]
     return with_entry(a, "2026-11-01", heights=heights(read), state="rolled", **more)

@@ -46,6 +46,10 @@ PARTS = (  # of a list: what it takes, besides springs, and how many
     ("put right", later("for Knock-on: {put_right}"), 1),
     ("coil on strut", later("top nut, lower bolts and nuts where its maker says new"), 2),
 )
+LISTED = {  # what a list may have of these
+    "leaf to add, {cut_front} ahead of the centre bolt, {cut_rear} behind it": "leaf", "foam helper {foam}": "helper",
+    "{stop_part}": "bump stop", "shock {shock}": "shock",
+}  # fmt: skip
 LONGER_HOSE = later("brake hose {hose_longer} longer")
 OF_SPRINGS = {"coil on strut", "coil on arm", "coil on beam", "stacked pair", "torsion bar", "leaf pack", "air springs"}  # lists
 OF_A_BAR = ("diameter_m", "length_m", "bore_m")
@@ -73,20 +77,24 @@ def ordered_parts(a: Assessment, r: Reader, card: tuple[Entry, ...]) -> list[Bou
             continue
         if _new_springs(a, i, of_axle):
             springs = _springs(a, r, i)
-            known = bought_of(a.job, i)
-            if known is not None:
-                price = "" if known.price is None else decimal(known.price, 2)
-                springs[0] = replace(
-                    springs[0], named=known.part, price=price, days="" if known.days is None else decimal(known.days, 0)
-                )
-            out += springs
+            out += [_as_listed(a, i, "springs", springs[0]), *springs[1:]]
         elif ordered.kind.hangs_from_eyes:
             out += [Bought(capital(r.corner(i, side)), tr("block or packer {m}", m=r.coil(ordered.order.spacer_m[side])), 1)
                     for side in other_blocks(a, i) if ordered.order.spacer_m[side] > 0.0]  # fmt: skip
-        out += [Bought(axle, filled(what, at), count) for name, what, count in PARTS if name in of_axle and not _nothing(what, at)]
+        taken = [(what, count) for name, what, count in PARTS if name in of_axle and not _nothing(what, at)]
+        out += [_as_listed(a, i, LISTED.get(what, ""), Bought(axle, filled(what, at), count)) for what, count in taken]
         if a.fits[i].hose_longer_m > 0.0:
             out.append(Bought(axle, filled(LONGER_HOSE, at), 2))
     return out
+
+
+def _as_listed(a: Assessment, i: int, of: str, part: Bought) -> Bought:
+    """With its name, price and days where it was taken from a list. of: what the card keeps it under, empty where nothing is."""
+    known = bought_of(a.job, i, of) if of else None
+    if known is None:
+        return part
+    price, days = ("" if value is None else decimal(value, places) for value, places in ((known.price, 2), (known.days, 0)))
+    return replace(part, named=known.part, price=price, days=days)
 
 
 def _nothing(what: str, at: At) -> bool:

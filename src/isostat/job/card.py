@@ -46,17 +46,19 @@ class Written(Frozen):
 
 
 class Bought(Frozen):
-    """Springs of an axle as a list has them: what they are called there, price of all of them, days until they are there.
+    """Parts of an axle as a list has them: what they are called there, price of all of them, days until they are there.
 
-    mark: of what was fitted at the axle when they were taken; with another fit they are other springs.
+    of: springs, or leaf, shock, bump stop, helper. mark: of what was fitted at the axle when they were taken; with another fit they
+    are other parts.
     """
 
     axle: Whole = Field(ge=0, le=2)
+    of: Text = "springs"
     part: Text
     maker: Text = ""
     price: Number | None = None
     days: Number | None = None
-    mark: Text
+    mark: Text = ""
 
 
 class Chosen(Frozen):

@@ -7,6 +7,8 @@ from itertools import pairwise
 import numpy as np
 import pytest
 
+from isostat.answers.card import card_page
+from isostat.answers.card_order import order_csv
 from isostat.assess import assess
 from isostat.assess.find.beside.every import BESIDE
 from isostat.assess.find.bill import bill
@@ -28,8 +30,10 @@ from isostat.core.parts.event import Event
 from isostat.core.springs.progressive import from_rate_pair
 from isostat.core.springs.straight_pieces import compression_at
 from isostat.job.demos import demo
+from isostat.job.edits.card import bought_of
 from isostat.job.edits.paths import JOB, path_to, put, put_number
 from isostat.job.schema import Job
+from isostat.wording.reader import Reader
 from tests.assess.find.test_search import catalogue, front, hive, listed
 
 COLLARS = Steps(-0.02, 0.02, 0.02, Varied.COLLAR)
@@ -266,6 +270,25 @@ def test_a_bump_stop_is_flat_before_metal_and_springs_go_solid_by_it() -> None:
         o.what for o in what_opens(a, [AxleWish(axle=0, parts=None, beside={"bump stop": stops.take(np.argsort(-short)[:3])})])
     } <= {"stop spacer"}
     assert why.broken[0][0] is Law.METAL and why.found.name(why.choice) == stops.name(int(short.argmax()))
+
+
+def test_what_is_taken_beside_springs_is_named_on_the_order_and_stays_named() -> None:
+    """Springs first, stops later: the order has both as the lists do, until the axle's fit is changed by hand."""
+    job = put_number(demo("hive-hauler"), path_to(JOB.as_found.axles[0].stop.free_height_m), 0.06)
+    few = catalogue().take(front().good.part[front().good.best][:2])
+    first = searched(assess(job), AxleWish(axle=0, parts=few, spacers=Steps(0.0, 0.02, 0.004)))
+    sprung = taken(job, first, first.good.chosen[:, first.good.best[0]])
+    stops = BESIDE["bump stop"].searchable(listed("bump stop"))
+    second = searched(assess(sprung), AxleWish(axle=0, parts=None, beside={"bump stop": stops}))
+    both = taken(sprung, second, second.good.chosen[:, second.good.best[0]])
+    spring, stop = (bought_of(both, 0, of) for of in ("springs", "bump stop"))
+    assert spring is not None and stop is not None and spring.maker and stop.part.startswith(stop.maker)
+    order = order_csv(card_page(assess(both), Reader(both)).buy)
+    assert f",{spring.part}," in order and f",{stop.part}," in order
+    row = stops.parts.index(stop.part.removeprefix(stop.maker).strip())
+    assert spring.price != stop.price == 2 * stops.numbers["price"][row]
+    by_hand = put_number(both, path_to(JOB.proposal.axles[0].left.free_length_m), 0.4)
+    assert bought_of(by_hand, 0) is None and bought_of(by_hand, 0, "bump stop") is None
 
 
 def test_ends_that_do_not_fit_their_seats_are_a_hard_law() -> None:

@@ -21,6 +21,7 @@ from isostat.desktop.fit.step import FitStep
 from isostat.desktop.pieces.number import Number
 from isostat.desktop.theme import LIGHT
 from isostat.desktop.window import MainWindow
+from isostat.job.card import Bought
 from isostat.job.demos import demo
 from isostat.job.edits.card import put_bought
 from isostat.job.edits.paths import JOB, path_to, put_number
@@ -195,7 +196,7 @@ def test_nothing_of_it_is_cut_or_overlaps(  # type: ignore[no-untyped-def]
     ("text", "price", "said"), [(1.0, 180.0, "K 98, price 180.00, 3 days"), (1.5, None, "K 98, no price, 3 days")]
 )
 def test_the_order_is_a_page_of_its_own_with_what_a_list_says(open_window, qtbot: QtBot, text: float, price, said: str) -> None:  # type: ignore[no-untyped-def]
-    window = open_window(put_bought(demo("hive-hauler"), 0, "K 98", price, 3.0))
+    window = open_window(put_bought(demo("hive-hauler"), Bought(axle=0, part="K 98", price=price, days=3.0)))
     shown_at(window, 1100, 700, text, "mm kg N/mm bar")
     sheet = opened(window)
     press(qtbot, window, "page 1")

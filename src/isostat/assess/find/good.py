@@ -119,18 +119,27 @@ def good_sets(
 
 def bought_at(o: Options, s: Settings) -> Bought:
     """Price of all parts of m settings, and days until the last is there; nan where a list does not say."""
-    count = len(s.choice)
-    price, days = np.zeros(count), np.zeros(count)
-    if o.choices is not None:
-        alike = np.where(s.way[0] == s.way[1], SIDES, 1)
-        for side in range(SIDES):
-            price = price + o.choices.sum_of("price", s.way[side])
-            days = np.maximum(days, wait(o.choices.parts, o.choices.rows[:, s.way[side]], alike).max(axis=0))
-    for kind, parts in o.wish.beside.items():
-        rows = s.beside[kind]
-        price = price + SIDES * parts.numbers["price"][rows]
-        days = np.maximum(days, wait(parts, rows, np.full(count, SIDES)))
+    each = [beside_bought(o, s, kind) for kind in o.wish.beside]
+    each += [] if o.choices is None else [springs_bought(o, s)]
+    nothing = np.zeros(len(s.choice))
+    return np.sum([nothing, *(price for price, _ in each)], axis=0), np.max([nothing, *(days for _, days in each)], axis=0)
+
+
+def springs_bought(o: Options, s: Settings) -> Bought:
+    """The same of the springs alone."""
+    assert o.choices is not None
+    price, days = np.zeros(len(s.choice)), np.zeros(len(s.choice))
+    alike = np.where(s.way[0] == s.way[1], SIDES, 1)
+    for side in range(SIDES):
+        price = price + o.choices.sum_of("price", s.way[side])
+        days = np.maximum(days, wait(o.choices.parts, o.choices.rows[:, s.way[side]], alike).max(axis=0))
     return price, days
+
+
+def beside_bought(o: Options, s: Settings, kind: str) -> Bought:
+    """The same of one kind beside them."""
+    parts, rows = o.wish.beside[kind], s.beside[kind]
+    return SIDES * parts.numbers["price"][rows], wait(parts, rows, np.full(len(rows), SIDES))
 
 
 def wait(parts: Parts, rows: Ints, count: Ints) -> Floats:

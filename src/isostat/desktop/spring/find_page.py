@@ -145,6 +145,8 @@ class FindPage:
             return
         if hunt is None or hunt.found is None:
             line.words("find progress", tr("Searching…"), weight=600)
+            if hunt is not None and hunt.kits is None:
+                s.text("find product", say_product(hunt.wishes), at + QPointF(0, v.theme.px(20)), size=12, role="ink2")
             return
         found = hunt.found
         said = {
@@ -157,13 +159,14 @@ class FindPage:
         if found.done and self.searching.under_way and not found.fallen.standing:
             words = tr("Nothing fits. Looking for what would let some in…")
         line.words("find progress", words, weight=600)
+        if hunt.held is None:
+            below = QPointF(at.x(), at.y() + v.theme.px(20))
+            box = s.text("find product", say_product(hunt.wishes), below, size=12, role="ink2")
+            line.x = max(line.x, float(box.right()) + v.theme.px(8)) if self.searching.under_way else line.x
         if self.searching.to_go_s >= 1.0:
             line.words("find to go", tr("{s} s to go", s=f"{self.searching.to_go_s:.0f}"), role="ink2")
         if self.searching.under_way:
             line.gap(8).button("find cancel", tr("Cancel search"), self.searching.call_off)
-        elif hunt.held is None:
-            at = QPointF(at.x(), at.y() + v.theme.px(20))
-            s.text("find product", say_product(hunt.wishes), at, size=12, role="ink2")
 
     def _lay_rank(self, v: View, at: QPointF) -> None:
         """From the right: how sets are ranked."""

@@ -29,23 +29,16 @@ def fit_mark(job: Job, axle: int) -> str:
     return hashlib.sha256(json.dumps(plain, sort_keys=True).encode()).hexdigest()[:12]
 
 
-def put_bought(job: Job, axle: int, part: str, price: float | None, days: float | None, maker: str = "") -> Job:
-    """The job with what an axle's springs are called in a list, as they stand now."""
-    others = [one.model_dump() for one in job.card.bought if one.axle != axle]
-    fresh = {
-        "axle": axle,
-        "part": part[:LONGEST_NAME],
-        "maker": maker[:LONGEST_NAME],
-        "price": price,
-        "days": days,
-        "mark": fit_mark(job, axle),
-    }
-    return put(job, path_to(JOB.card.bought), [*others, fresh])
+def put_bought(job: Job, bought: Bought) -> Job:
+    """The job with what parts of an axle are called in a list, in place of what was known of them; marked by what is fitted now."""
+    others = [one.model_dump() for one in job.card.bought if (one.axle, one.of) != (bought.axle, bought.of)]
+    named = {"part": bought.part[:LONGEST_NAME], "maker": bought.maker[:LONGEST_NAME], "mark": fit_mark(job, bought.axle)}
+    return put(job, path_to(JOB.card.bought), [*others, bought.model_dump() | named])
 
 
-def bought_of(job: Job, axle: int) -> Bought | None:
-    """What an axle's springs are called in a list; None where they were not taken from one, or changed since."""
-    found = next((one for one in job.card.bought if one.axle == axle), None)
+def bought_of(job: Job, axle: int, of: str = "springs") -> Bought | None:
+    """What parts of an axle are called in a list; None where they were not taken from one, or the axle's fit changed since."""
+    found = next((one for one in job.card.bought if (one.axle, one.of) == (axle, of)), None)
     return None if found is None or found.mark != fit_mark(job, axle) else found
 
 
