@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import sqlite3
 from datetime import date
 from pathlib import Path
 
@@ -130,7 +131,7 @@ def test_a_like_vehicle_starts_with_what_was_read_as_assumed(tmp_path: Path) -> 
     assert any_assumed(like.vehicle) and assess(like).proposed.stands.all()
 
 
-def test_by_command(shop: Path, capsys: pytest.CaptureFixture[str]) -> None:
+def test_by_command(shop: Path, capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch) -> None:
     assert main(["book", str(shop)]) == 0
     said = capsys.readouterr().out
     assert "2, Hive hauler (old/two.json): outside the band" in said and "4 of 4 jobs." in said
@@ -142,3 +143,5 @@ def test_by_command(shop: Path, capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["book", str(shop), "--like", "one.json", "next.json"]) == 1
     assert "There is a file of that name." in capsys.readouterr().err
     assert main(["book", str(shop / "nowhere")]) == 1 and "no such folder" in capsys.readouterr().err
+    monkeypatch.setattr(Book, "summaries", lambda _: (_ for _ in ()).throw(sqlite3.OperationalError("database is locked")))
+    assert main(["book", str(shop)]) == 1 and "in use (database is locked)" in capsys.readouterr().err

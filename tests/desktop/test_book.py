@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import sqlite3
 from pathlib import Path
 
 import pytest
@@ -10,6 +11,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QFileDialog
 from pytestqt.qtbot import QtBot
 
+from isostat.book.book import Book
 from isostat.desktop.book import BookWindow
 from isostat.desktop.window import MainWindow
 from isostat.job.edits.paths import JOB, path_to, put
@@ -55,7 +57,7 @@ def test_jobs_are_looked_for_and_one_is_opened(book: tuple[MainWindow, BookWindo
 
 
 def test_a_job_that_another_hand_writes_is_followed_and_what_is_no_job_is_refused(
-    book: tuple[MainWindow, BookWindow, Path], qtbot: QtBot
+    book: tuple[MainWindow, BookWindow, Path], qtbot: QtBot, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     window, shown, shop = book
     save_job(put(read_job(shop / "one.json"), path_to(JOB.title), "By another hand"), shop / "one.json")
@@ -64,4 +66,12 @@ def test_a_job_that_another_hand_writes_is_followed_and_what_is_no_job_is_refuse
     shown.sought.setText("torn")
     QTest.mouseClick(shown._open, Qt.MouseButton.LeftButton)
     assert "torn.json was not opened." in window.notice.text() and window.document.path is None
+    monkeypatch.setattr(Book, "summaries", locked)
+    shown._look()
+    qtbot.waitUntil(lambda: shown.learnt.text() == "The jobs cannot be read: database is locked.", timeout=20_000)
+    assert shown.table.rowCount() == 1, "what was read stays"
     shown.close()
+
+
+def locked(_: Book) -> None:
+    raise sqlite3.OperationalError("database is locked")

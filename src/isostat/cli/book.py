@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import sqlite3
 from datetime import date
 from pathlib import Path
 
@@ -14,6 +15,7 @@ from isostat.cli.terminal import ANSWERED, tell, tell_plain
 from isostat.job.files import JobFault, read_job
 from isostat.job.save import save_job
 from isostat.language import later, tr
+from isostat.units.saying import saying
 from isostat.units.unit import PRESETS
 from isostat.wording.book import book_text
 
@@ -22,8 +24,11 @@ def answer_book(asked: argparse.Namespace) -> int:
     """Prints the book, or writes a job for a like vehicle. Raises JobFault or OSError, with a sentence."""
     if asked.like is not None:
         return _like(asked.folder, *asked.like)
-    with Book(asked.folder, date.today()) as book:
-        every = book.summaries()
+    try:
+        with Book(asked.folder, date.today()) as book:
+            every = book.summaries()
+    except sqlite3.Error as fault:  # another window writes the index
+        raise JobFault(asked.folder.name, [saying("The index of the book is in use ({why}). Try again.", why=str(fault))]) from None
     shown = [one for one in every if one.holds(asked.find) and (one.due or not asked.due)]
     taught = teaches(every)
     if asked.json:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import sqlite3
 from collections.abc import Callable
 from datetime import date
 from pathlib import Path
@@ -35,8 +36,8 @@ def _read(folder: Path, signals: _Signals) -> None:
     try:
         with Book(folder, date.today()) as book:
             every = book.summaries()
-    except (JobFault, OSError) as fault:
-        signals.failed.emit(str(fault))
+    except (JobFault, OSError, sqlite3.Error) as fault:
+        signals.failed.emit(tr("The jobs cannot be read: {why}.", why=str(fault)))
         return
     signals.read.emit(every, teaches(every))
 
