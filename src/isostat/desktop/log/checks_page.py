@@ -6,9 +6,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, QSize
+from PyQt6.QtCore import QPointF, QRectF
 
 from isostat.assess.log.checks import Against, Check, PressureCheck, checks, pressure_checks
+from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.log import put_check, put_pressure
@@ -95,8 +96,7 @@ def _lay_row(sheet: Sheet, v: View, area: QRectF, row: _Row) -> None:
     sheet.text(f"{key} what", row.what, at(0.0), size=13, width=PROMISED * area.width() - t.px(6))
     if row.promised:
         sheet.text(f"{key} promised", row.promised, at(PROMISED), size=13, weight=600)
-    size = QSize(round(t.px(FIELD)), round(t.px(HIGH)))
-    where = QPointF(area.left() + READ * area.width(), area.top() + t.px(1))
+    where, size = Line(sheet, v, QPointF(area.left() + READ * area.width(), area.top() + t.px(1)), high=HIGH).place(FIELD)
     sheet.words(key, (), where, size, label=tr("{what}, read", what=row.what), text=row.text, put=row.put)
     sheet.text(f"{key} unit", row.unit, at(SIGN), size=12, role="ink2", width=(HOW - SIGN) * area.width() - t.px(6))
     read = row.against is not Against.NOT_READ
