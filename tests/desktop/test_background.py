@@ -94,4 +94,5 @@ def test_a_window_that_is_left_is_not_asked_again_by_what_goes_before_it(qtbot: 
     window = MainWindow(demo("hive-hauler"), None, QSettings(str(tmp_path / "s.ini"), QSettings.Format.IniFormat))
     window.document.edit(lambda job: put(job, path_to(JOB.title), "Another"), "title")
     window.leave()
-    sip.delete(window.document.undo)
+    sip.delete(window.document)  # and its stack with it
+    sip.delete(window)
