@@ -135,7 +135,7 @@ def test_by_command(shop: Path, capsys: pytest.CaptureFixture[str], monkeypatch:
     assert main(["book", str(shop)]) == 0
     said = capsys.readouterr().out
     assert "2, Hive hauler (old/two.json): outside the band" in said and "4 of 4 jobs." in said
-    assert "torn.json: " in said and "first reading: 1 of 2 jobs." in said and "Nothing yet of makers" in said
+    assert "torn.json: " in said and "first reading: 1 of 2 jobs." in said and "No clear difference between makers" in said
     assert main(["book", str(shop), "--due", "--find", "ibbel", "--json"]) == 0
     plain = json.loads(capsys.readouterr().out)
     assert [one["path"] for one in plain["jobs"]] == ["old/two.json"] and (plain["kept"], plain["judged"]) == (1, 2)

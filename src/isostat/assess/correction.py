@@ -63,7 +63,7 @@ def correction(a: Assessment, n: int) -> Correction | None:
     case, miss = entry.promise.case, np.nan_to_num(entry.miss_m)
     parts = parts_alone(turned_job(a, n))
     base, settings, moves = _felt(parts)
-    worth = np.broadcast_to(worth_m(a), miss.shape).ravel()
+    worth = np.broadcast_to(worth_m(a.job), miss.shape).ravel()
     known = _faults(base)
     for size, share in ORDER:
         allowed = worth * share

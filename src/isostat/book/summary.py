@@ -9,10 +9,7 @@ from typing import Any
 import numpy as np
 
 from isostat.assess.log.due import Standing, due
-from isostat.assess.log.promise import read_of
-from isostat.assess.setup.springs.kinds import KINDS
-from isostat.core import rules
-from isostat.core.limits import Floats
+from isostat.assess.log.promise import promised_of, read_of, worth_m
 from isostat.job.edits.card import bought_of
 from isostat.job.log import LogEntry
 from isostat.job.schema import Job
@@ -90,23 +87,15 @@ def _first(job: Job) -> LogEntry | None:
     return None
 
 
-def _promised(entry: LogEntry) -> tuple[Floats, Floats]:
-    """Middle and half of the band of every wheel, (A, 2) m."""
-    sides = [(pair.left, pair.right) for pair in entry.promised]
-    middle = np.array([[side.middle_m for side in pair] for pair in sides])
-    return middle, np.array([[(side.high_m - side.low_m) / 2.0 for side in pair] for pair in sides])
-
-
 def _kept(job: Job, entry: LogEntry) -> bool:
-    middle, half = _promised(entry)
-    leaf = np.array([KINDS[fit.kind].hangs_from_eyes for fit in job.proposal.axles])[:, None]
-    worth = np.where(leaf, float(rules.MISS_SAID_LEAF), float(rules.MISS_SAID))
+    low, middle, high = promised_of(entry)
     off = np.abs(np.nan_to_num(read_of(entry) - middle))
-    return bool((off <= np.maximum(half, worth)).all())
+    return bool((off <= np.maximum((high - low) / 2.0, worth_m(job))).all())
 
 
 def _came(job: Job, entry: LogEntry) -> list[Came]:
-    (middle, half), read = _promised(entry), read_of(entry)
+    (low, middle, high), read = promised_of(entry), read_of(entry)
+    half = (high - low) / 2.0
     later = next(
         (one for one in reversed(job.log) if one.state == "driven" and one.km >= SETTLED_KM and one.case == entry.case), None
     )

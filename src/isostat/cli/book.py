@@ -43,5 +43,5 @@ def _like(folder: Path, job: Path, out: Path) -> int:
     if place.exists():
         raise JobFault(place.name, [later("There is a file of that name. Enter another one.")])
     save_job(start_like(read_job(job if job.exists() else folder / job), place.stem), place)
-    tell(tr("{name}: every reading of the other vehicle stands in it as assumed. Read them on this one.", name=place.name) + "\n")
+    tell(tr("{name}: all readings are copied as assumed. Measure them on this vehicle.", name=place.name) + "\n")
     return ANSWERED

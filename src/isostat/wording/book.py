@@ -59,5 +59,5 @@ def book_text(shown: Sequence[Summary], every: int, taught: Teaches, preset: Pre
     if taught.judged:
         lines.append(tr("Every wheel inside its band at the first reading: {n} of {all} jobs.", n=taught.kept, all=taught.judged))
     told = [say_lesson(one, preset) for one in taught.told]
-    lines += told or ([tr("Nothing yet of makers and kinds that is more than chance.")] if taught.judged else [])
+    lines += told or ([tr("No clear difference between makers or spring types yet.")] if taught.judged else [])
     return "\n".join(lines) + "\n"

@@ -67,9 +67,7 @@ def _(j: CheckedOff, r: Reader) -> tuple[str, str]:
     read, promised = (say_value(j.what, j.quantity, value, r) for value in (j.read, j.promised))
     title, said = tr("{where}: {read}", where=where, read=read), {"promised": promised, "allowed": say_allowed(j, r)}
     if j.beyond:
-        return title, tr(
-            "Promised {promised}, allowed {allowed}. Read it again, then correct it: the knock-on step has the way.", **said
-        )
+        return title, tr("Promised {promised}, allowed {allowed}. Read it again, then correct it: see Knock-on.", **said)
     return title, tr("Promised {promised}. Allowed, but not what was worked out: check the reading, then the parts.", **said)
 
 

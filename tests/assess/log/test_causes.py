@@ -32,7 +32,7 @@ def simulated(name: str) -> list[tuple[Cause, Floats, tuple[Class, ...]]]:
     causes, moved = felt.causes, felt.moved
     covariance = predicted(a).covariance_m2[case] + np.diag(settle_prior(a, case).noise_m ** 2)
     root, weights = np.linalg.cholesky(covariance), np.array([one.weight for one in causes])
-    half, worth = 2.0 * np.sqrt(np.diag(covariance)), np.broadcast_to(worth_m(a), (len(a.axles), 2)).ravel()
+    half, worth = 2.0 * np.sqrt(np.diag(covariance)), np.broadcast_to(worth_m(a.job), (len(a.axles), 2)).ravel()
     out = []
     while len(out) < SIMULATED:
         k = int(rng.choice(len(causes), p=weights / weights.sum()))

@@ -82,7 +82,7 @@ def test_what_is_turned_as_said_brings_the_real_vehicle_inside(name: str, axle: 
         for path in one.paths:
             real = put(real, path, {"value": float(value_at(real, path).value) + steps * one.step})
     then = assess(real).proposed.hub_to_arch_m[..., case]
-    assert (np.abs(then - held(entry, 0).promise.middle_m) <= worth_m(a) + 0.0015).all()
+    assert (np.abs(then - held(entry, 0).promise.middle_m) <= worth_m(a.job) + 0.0015).all()
     assert then == pytest.approx(found.then_m, abs=0.002), "as it was foretold"
 
 

@@ -42,7 +42,7 @@ def test_after_the_check_that_tells_the_cause_is_named_as_often_as_was_foretold(
     felt, covariance = felt_causes(a, case), uncertain_m2(a, case)
     checks, weights = checks_of(a, case, felt), np.array([one.weight for one in felt.causes])
     root, half = np.linalg.cholesky(covariance), 2.0 * np.sqrt(np.diag(covariance))
-    worth = np.broadcast_to(worth_m(a), (len(a.axles), 2)).ravel()
+    worth = np.broadcast_to(worth_m(a.job), (len(a.axles), 2)).ravel()
     right, right_then, said, used = [], [], [], set()
     while len(said) < MISSES:
         k = int(rng.choice(len(weights), p=weights / weights.sum()))

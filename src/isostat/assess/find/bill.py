@@ -6,9 +6,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from isostat.assess.find.beside.beside import SIDES
 from isostat.assess.find.found import Found
 from isostat.assess.find.good import wait
-from isostat.assess.find.options import SIDES, Options
+from isostat.assess.find.options import Options
 from isostat.catalogue.parts import Parts
 
 

@@ -7,9 +7,9 @@ from dataclasses import replace
 
 import numpy as np
 
-from isostat.assess.find.beside.beside import Beside
+from isostat.assess.find.beside.beside import SIDES, Beside
 from isostat.assess.find.choices import Choices
-from isostat.assess.find.options import SIDES, Options, Settings
+from isostat.assess.find.options import Options, Settings
 from isostat.assess.setup.platform import SPRING, helper_parts
 from isostat.assess.solve.assessment import Assessment
 from isostat.core.limits import Floats, Ints

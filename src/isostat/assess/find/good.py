@@ -9,7 +9,8 @@ from typing import Any
 
 import numpy as np
 
-from isostat.assess.find.options import SIDES, Options, Settings
+from isostat.assess.find.beside.beside import SIDES
+from isostat.assess.find.options import Options, Settings
 from isostat.assess.setup.springs.cushion import Cushioned
 from isostat.assess.setup.springs.order import grown_m
 from isostat.assess.solve.assessment import Assessment

@@ -9,6 +9,7 @@ from functools import cached_property
 
 import numpy as np
 
+from isostat.assess.find.beside.beside import SIDES
 from isostat.assess.find.beside.every import BESIDE
 from isostat.assess.find.choices import Choices
 from isostat.assess.find.ends import Ends
@@ -25,7 +26,6 @@ from isostat.core.limits import Floats, Ints
 from isostat.job.reading import Reading
 from isostat.units.saying import saying
 
-SIDES = 2
 KEPT = 1e-6  # m or the like: a law that is broken by less is kept
 
 

@@ -17,6 +17,7 @@ from isostat.core import rules
 from isostat.core.fitting.settling import SettlePrior, Settling, settling
 from isostat.core.limits import Bools, Floats
 from isostat.job.log import LogEntry
+from isostat.job.schema import Job
 
 
 class Verdict(StrEnum):
@@ -100,6 +101,15 @@ def settle_prior(a: Assessment, case: int) -> SettlePrior:
     )
 
 
+def promised_of(entry: LogEntry) -> tuple[Floats, Floats, Floats]:
+    """Least, middle and most that an entry was promised at every wheel, (A, 2) m."""
+    sides = [(pair.left, pair.right) for pair in entry.promised]
+    low, middle, high = (
+        np.array([[getattr(one, name) for one in pair] for pair in sides]) for name in ("low_m", "middle_m", "high_m")
+    )
+    return low, middle, high
+
+
 def driven_km(entry: LogEntry) -> float:
     """How far it was driven since it was fitted."""
     return entry.km if entry.state == "driven" else 0.0
@@ -110,8 +120,7 @@ def _kept(a: Assessment, entry: LogEntry) -> Promise:
     if len(entry.promised) != len(a.axles):
         nothing = np.full((len(a.axles), 2), np.nan)
         return Promise(case=case_of(a, entry), low_m=nothing, middle_m=nothing, high_m=nothing)
-    low, middle, high = (np.array([[getattr(side, name) for side in (pair.left, pair.right)] for pair in entry.promised])
-                         for name in ("low_m", "middle_m", "high_m"))  # fmt: skip
+    low, middle, high = promised_of(entry)
     return Promise(case=case_of(a, entry), low_m=low, middle_m=middle, high_m=high)
 
 
@@ -131,9 +140,9 @@ def promise(a: Assessment, case: int, km: float = 0.0, *, lowered: bool = False)
     return Promise(case=case, low_m=low, middle_m=middle, high_m=high)
 
 
-def worth_m(a: Assessment) -> Floats:
+def worth_m(job: Job) -> Floats:
     """By how much a wheel may be off before that is worth a correction, (A, 1)."""
-    leaf = [KINDS[fit.kind].hangs_from_eyes for fit in a.job.proposal.axles]
+    leaf = [KINDS[fit.kind].hangs_from_eyes for fit in job.proposal.axles]
     return np.where(leaf, float(rules.MISS_SAID_LEAF), float(rules.MISS_SAID))[:, None]
 
 
@@ -142,7 +151,7 @@ def held(a: Assessment, n: int) -> Held:
     """The nth entry against what was promised for it."""
     promised, read = _kept(a, a.job.log[n]), read_of(a.job.log[n])
     off = np.where(np.isfinite(read), read, promised.middle_m) - promised.middle_m
-    outside = promised.beyond(read) & (np.abs(off) > worth_m(a))
+    outside = promised.beyond(read) & (np.abs(off) > worth_m(a.job))
     return Held(promise=promised, read_m=read, outside=outside, verdict=_verdict(a, n, promised, off, outside))
 
 

@@ -50,7 +50,7 @@ def lay_checks(sheet: Sheet, v: View, area: QRectF, n: int) -> None:
         sheet.caps(f"check head {share}", words, area.topLeft() + QPointF(share * area.width(), 0))
     top, foot = area.top() + t.px(22), area.bottom()
     if not found:
-        words = tr("Measure what the height drags along (Knock-on, readings), and it is held against it here too.")
+        words = tr("Take the Knock-on readings first. They are then compared here.")
         foot -= t.px(22)
         sheet.text("check none", words, QPointF(area.left(), foot + t.px(4)), size=13, role="ink2", width=area.width())
     high = min(t.px(ROW), (foot - top) / len(rows))

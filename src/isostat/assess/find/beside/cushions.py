@@ -37,7 +37,7 @@ class Cushions(OfRubber):
     def made(self, a: Assessment, axle: int, parts: Parts) -> Beside:
         space = _space_m(a.job, axle)
         if space is None:
-            said = "{axle}: enter a helper's gap and free height first (Spring, foam or rubber helper): they say what space it has."
+            said = "{axle}: enter a helper's gap and free height first (Spring, foam helper)."
             raise CannotSearch(saying(said, axle=a.job.vehicle.axles[axle].name))
         fit = a.job.proposal.axles[axle]
         each = [_made(fit, _given(parts, row, space)) for row in range(len(parts))]

@@ -15,7 +15,7 @@ from isostat.assess.find.kinds.offered import Offered, needs_kind, seats_m
 from isostat.assess.find.law import Law
 from isostat.assess.find.wish import AxleWish
 from isostat.assess.setup.springs.incomplete import Incomplete, value_or
-from isostat.assess.setup.springs.leaf import hanging, leaf_pack, thicker_m
+from isostat.assess.setup.springs.leaf import hung_higher_m, leaf_pack, thicker_m
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.parts import Parts
 from isostat.core import rules
@@ -63,7 +63,7 @@ class AddedLeaves(Offered):
         every = [one or nothing for one in made]
         pressed = np.array([one.pressed_m for one in every]).T
         rates = np.diff(np.array([0.0, *loads]))[:, None] / np.diff(pressed, axis=0)
-        stands = np.array([one.arch_m + _raised_m(one.pack, old) for one in every])
+        stands = np.array([one.arch_m + hung_higher_m(one.pack) + thicker_m(one.pack, old) for one in every])
         return straight(
             wish.parts,
             rows,
@@ -130,12 +130,3 @@ def _bent(pack: Pack, loads: tuple[float, float, float]) -> _Bent | None:
     except (Incomplete, OutOfRange):
         return None
     return _Bent(pack, pressed, made.free_arch_m, stress / loads[-1])
-
-
-def _raised_m(pack: Pack, found: Pack | None) -> float:
-    """How far the pack lifts the frame beside its arch, m: by the shackle, and by being thicker than the one found."""
-    try:
-        hung = hanging(pack)
-    except Incomplete:  # said as a finding; it hangs as it was
-        hung = None
-    return float(hung.raised_m if hung else 0.0) + thicker_m(pack, found)

@@ -13,7 +13,7 @@ from isostat.assess.find.kinds.offered import Offered, needs_kind, seats_m
 from isostat.assess.find.law import Law
 from isostat.assess.find.wish import AxleWish
 from isostat.assess.setup.springs.incomplete import Incomplete
-from isostat.assess.setup.springs.leaf import hanging, leaf_pack, stack_m
+from isostat.assess.setup.springs.leaf import hung_higher_m, leaf_pack, stack_m
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats, OutOfRange
@@ -55,11 +55,7 @@ class LeafPacks(Offered):
     def _raised_m(self, fit: AxleFit, found: AxleFit, wish: AxleWish, mine: Floats) -> Floats:
         """How far each pack lifts the frame beside its arch, m: by the shackle, and by being thicker than the one found."""
         assert wish.parts is not None
-        try:
-            hung = hanging(fit.pack)
-        except Incomplete:  # said as a finding; it hangs as it was
-            hung = None
-        raised = np.full(len(mine), hung.raised_m if hung else 0.0)
+        raised = np.full(len(mine), hung_higher_m(fit.pack))
         if fit.pack.mount == "under axle" or found.kind != self.fitted:
             return raised
         n = {key: wish.parts.numbers[key][mine] for key in self.columns}

@@ -49,12 +49,8 @@ class LeafPacks(Kind):
         """A pack that stands too high is left so."""
         law, base = leaf_pack(w.fit.pack).law, seats_m(w)
         pressed = np.array([compression_at(law, float(f)) for f in w.force])
-        try:
-            hung = hanging(w.fit.pack)
-        except Incomplete:  # said as a finding; it hangs as it was
-            hung = None
         was = w.found_fit.pack if w.found_fit.kind == self.name else None
-        raised = (hung.raised_m if hung else 0.0) + thicker_m(w.fit.pack, was)
+        raised = hung_higher_m(w.fit.pack) + thicker_m(w.fit.pack, was)
         need = base - grown_m(w) + pressed - raised
         lacks = need - law.flat_m
         blocks = np.full(2, lacks.mean()) if w.fit.sides == "same" else lacks
@@ -137,6 +133,15 @@ def hanging(pack: Pack) -> Hanging | None:
     except OutOfRange as refused:
         raise Incomplete(refused) from None
     return Hanging(hung=hung, shackle_m=shackle, dropped_m=dropped, raised_m=raised, turned_rad=turned)
+
+
+def hung_higher_m(pack: Pack) -> float:
+    """How far the frame comes up by another shackle or hanger, m; nothing where they cannot hang so, which is a finding."""
+    try:
+        hung = hanging(pack)
+    except Incomplete:
+        return 0.0
+    return 0.0 if hung is None else hung.raised_m
 
 
 def chord_of(pack: LeafPack, arch_m: float) -> float:
