@@ -30,7 +30,7 @@ def find_plain(a: Assessment, found: Found, shown: list[int], opens: list[Opens]
         "stand": found.fallen.standing,
         "good": [_set(a, found, n) for n in shown],
         "fallen": [_reason(found, law) for law in Law if found.fallen.count(law)],
-        "opens": [{"what": o.what, "more_m": o.m, "stand": o.stand} for o in opens],
+        "opens": [{"what": o.of.words, "more_m": o.m, "stand": o.stand} for o in opens],
     }
 
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import argparse
-import math
 import sys
 from collections.abc import Iterator, Mapping
 from dataclasses import replace
@@ -22,7 +21,7 @@ from isostat.assess.find.law import Law
 from isostat.assess.find.search import search
 from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.take import brings_a_fault, taken
-from isostat.assess.find.why_not import Opens, what_opens, why_not
+from isostat.assess.find.why_not import Opens, what_opens
 from isostat.assess.find.wish import AxleWish, CannotSearch
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.index import Index
@@ -38,20 +37,9 @@ from isostat.units.format import many
 from isostat.units.parse import NotUnderstood, quoted
 from isostat.units.saying import saying
 from isostat.units.unit import DEFAULT_PRESET, PRESETS, Preset
-from isostat.wording.find import (
-    say_left_open,
-    say_miss,
-    say_opens,
-    say_price,
-    say_product,
-    say_ride,
-    say_set,
-    say_short,
-    say_sold_as,
-    say_what_it_is,
-    say_why,
-)
+from isostat.wording.find import say_miss, say_price, say_product, say_ride, say_set, say_sold_as
 from isostat.wording.find_kits import say_kit, say_kit_price
+from isostat.wording.find_why import say_opens, say_part_asked, say_short, say_what_it_is
 from isostat.wording.reader import Reader
 from isostat.wording.sentences import say
 
@@ -178,35 +166,12 @@ def _sold(a: Assessment, found: Found, n: int, r: Reader) -> list[str]:
 
 
 def _why(a: Assessment, wanted: list[AxleWish], lists: Mapping[str, Parts], part: str, r: Reader) -> int:
-    """Prints why a part does not do at an axle; of one whose figures are missing, what its lift leaves open."""
-    out: list[str] = []
-    for wish in wanted:
-        for tried in wish.lists:
-            whole, at = lists[tried.kind], tried.place_of(part)
-            listed = whole.place_of(part)
-            if listed is not None and at is not None:
-                out += _why_here(a, wish.only(tried.kind, at), r)
-            elif listed is not None and whole.kind == "coil":
-                out += [f"{whole.name(listed)}, {r.axle(wish.axle)}"]
-                out += [f"  {line}" for line in say_left_open(a, wish.axle, whole, listed, r)]
-    if not out:
+    """Prints why a part does not do, at every axle."""
+    asked = say_part_asked(a, wanted, lists, part, r)
+    if not asked:
         raise JobFault("find", [saying("Part number “{part}” is not in the lists.", part=quoted(part))])
-    tell("\n".join(out) + "\n")
+    tell("".join(f"{what}\n" + "".join(f"  {line}\n" for line in lines) for what, *lines in asked))
     return ANSWERED
-
-
-def _why_here(a: Assessment, wish: AxleWish, r: Reader) -> list[str]:
-    """wish: narrowed down to the part."""
-    why = why_not(a, wish)
-    means = why.height_m[wish.axle].mean(axis=0).tolist()
-    heights = [r.height_unit(m) if math.isfinite(m) else tr("no static balance") for m in means]
-    options, cases = why.found.options[0], [r.case(int(c)) for c in why.cases]
-    gives = [] if options.choices is None else [say_sold_as(sold_as(a, options, why.choice), a.target_case, r)]
-    return [
-        f"{why.found.name(why.choice)}, {r.axle(wish.axle)}",
-        "  " + "; ".join(f"{case} {m}" for case, m in zip(cases, heights, strict=True)),
-        *(f"  {line}" for line in (*gives, *say_why(a, wish, why, r))),
-    ]
 
 
 def _what(a: Assessment, wanted: list[AxleWish], parts: Parts, text: str, r: Reader) -> int:

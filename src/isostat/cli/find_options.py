@@ -25,7 +25,7 @@ def add_to(commands: Any) -> None:
         nargs="+",
         default=USUAL,
         help="front-springs or front-springs=KIND, front-shocks, front-stops, front-helpers, "
-        "front-spacer=FROM:TO:STEP, front-collar=…, front-ring=…, "
+        "front-spacer=FROM:TO:STEP, front-block=…, front-collar=…, front-ring=…, "
         "front-stop-spacer=…, front-helper=…; and so for rear",
     )
     found.add_argument("--each", action="store_true", help="a spring a side, in place of the same on both")

@@ -17,13 +17,15 @@ from isostat.units.saying import saying
 from isostat.units.unit import Preset, Quantity
 
 STEPPED = {
-    "spacer": Varied.SPACER, "collar": Varied.COLLAR, "ring": Varied.RING, "stop-spacer": Varied.STOP, "helper": Varied.PRESSURE,
+    "spacer": Varied.SPACER, "block": Varied.BLOCK, "collar": Varied.COLLAR,
+    "ring": Varied.RING, "stop-spacer": Varied.STOP, "helper": Varied.PRESSURE,
 }  # fmt: skip
 LISTED = {"shocks": "shock", "stops": "bump stop", "helpers": "helper"}  # beside the springs, by the kind of their list
 VARIES = re.compile(
-    r"(?P<axle>front|rear)-(?P<what>springs|shocks|stops|helpers|spacer|collar|ring|stop-spacer|helper)(?:=(?P<given>.*))?"
+    r"(?P<axle>front|rear)-(?P<what>springs|shocks|stops|helpers|spacer|block|collar|ring|stop-spacer|helper)(?:=(?P<given>.*))?"
 )
-WITH_SPRINGS = {"springs", "spacer", "collar", "ring"}  # which an axle has only with springs that are tried
+LEVELS = ("spacer", "block", "collar")
+WITH_SPRINGS = {"springs", *LEVELS, "ring"}  # which an axle has only with springs that are tried
 
 
 @dataclass
@@ -65,7 +67,7 @@ def _wish(axle: int, of: _Axle, lists: Mapping[str, Parts], job: Job, *, each: b
         axle=axle,
         parts=None if kind is None else OFFERED[kind].searchable(lists[kind]),
         each=each and kind is not None,
-        spacers=of.steps.get("collar") or of.steps.get("spacer") or NONE,
+        spacers=next((of.steps[word] for word in LEVELS if word in of.steps), NONE),
         rings=of.steps.get("ring"),
         stop_spacers=of.steps.get("stop-spacer"),
         pressures=of.steps.get("helper"),

@@ -131,7 +131,6 @@ class MainWindow(QMainWindow):
         self.exchange.said.connect(self._say)
         self.exchange.refused.connect(self._say_refused)
         self.findings.fix_wanted.connect(self._fix)
-        self.findings.step_wanted.connect(lambda name: self.go(Step(name)))
         self.steps.chosen.connect(self.go)
         self.steps.grounds_wanted.connect(self.show_grounds)
         self.top.case_wanted.connect(self.show_case)
@@ -155,6 +154,7 @@ class MainWindow(QMainWindow):
         undo = self.document.undo
         sheet.edited.connect(self._edit)
         sheet.asked.connect(self._ask)
+        sheet.step_wanted.connect(self.go)
         sheet.refused.connect(self._say_refused)
         sheet.undo_asked.connect(self.take_back)
         sheet.redo_asked.connect(undo.redo)

@@ -1,30 +1,22 @@
-"""A search in words: how many sets it tries, what each set is, why springs fell, what would let some in."""
+"""A search in words: how many sets it tries, what each set is, what it gives and costs."""
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 
 import numpy as np
 
-from isostat.assess.find.advertised import Advertised, advertised
 from isostat.assess.find.bill import bill
-from isostat.assess.find.described import Described, may_be
 from isostat.assess.find.found import Found
 from isostat.assess.find.good import Rank
 from isostat.assess.find.kinds.every import OFFERED
-from isostat.assess.find.law import Law
 from isostat.assess.find.options import Options, factors
 from isostat.assess.find.search import sets
 from isostat.assess.find.sold_as import SoldAs
-from isostat.assess.find.why_not import Opens, WhyNot, fits_where, what_opens
 from isostat.assess.find.wish import AxleWish, Varied
-from isostat.assess.solve.assessment import Assessment
-from isostat.catalogue.parts import Parts
 from isostat.core.limits import Ints
-from isostat.language import capital, later, tr, trn
-from isostat.units.format import many, with_unit
-from isostat.units.unit import Quantity
+from isostat.language import later, tr, trn
+from isostat.units.format import many
 from isostat.wording.find_parts import say_part
 from isostat.wording.reader import Reader
 
@@ -32,11 +24,18 @@ PRODUCT = {
     "ring": later("{n} rings"), "stop spacer": later("{n} stop spacers"), "pressure": later("{n} pressures"),
     "shock": later("{n} shocks"), "bump stop": later("{n} bump stops"), "helper": later("{n} helpers"),
 }  # fmt: skip
+SPACED = {
+    Varied.SPACER: (later("spacer {m}"), later("spacer {left} left, {right} right")),
+    Varied.BLOCK: (later("block {m}"), later("block {left} left, {right} right")),
+}
+LEVELS = {
+    Varied.SPACER: later("{left} × {right} spacers"), Varied.BLOCK: later("{left} × {right} blocks"),
+    Varied.COLLAR: later("{left} × {right} collars"),
+}  # fmt: skip
 BESIDE = {
     "shock": later("shocks {part}, {sizes}"), "bump stop": later("bump stops {part}, {sizes}"),
     "helper": later("helpers {part}, {sizes}"),
 }  # fmt: skip
-LIKELIEST = 5  # of the parts that a description may be
 
 
 def say_product(wishes: Sequence[AxleWish]) -> str:
@@ -52,9 +51,7 @@ def say_product(wishes: Sequence[AxleWish]) -> str:
                 else trn("{count} spring", "{count} springs", n["springs"], **counted)
             )
         if n["left"] > 1:
-            of_collars = wish.spacers.of is Varied.COLLAR
-            levels = later("{left} × {right} collars") if of_collars else later("{left} × {right} spacers")
-            said.append(tr(levels, left=n["left"], right=n["right"]))
+            said.append(tr(LEVELS[wish.spacers.of], left=n["left"], right=n["right"]))
         said += [tr(words, n=n[what]) for what, words in PRODUCT.items() if n.get(what, 1) > 1]
     return tr("{product} = {n} sets", product=" × ".join(said), n=many(sets(wishes)))
 
@@ -90,7 +87,8 @@ def say_setting(options: Options, at: int, r: Reader) -> list[str]:
         said.append(tr("collar {m}", m=both["left"]) if left == right else tr("collar {left} left, {right} right", **both))
     elif left or right:
         both = {"left": r.coil(left), "right": r.coil(right)}
-        said.append(tr("spacer {m}", m=both["left"]) if left == right else tr("spacer {left} left, {right} right", **both))
+        alike, apart = SPACED[wish.spacers.of]
+        said.append(tr(alike, m=both["left"]) if left == right else tr(apart, **both))
     if options.choices is not None and wish.rings is not None:
         said.append(tr("ring {m} below the collar", m=r.coil(float(options.choices.ring_m[s.way[0, 0]]))))
     if wish.stop_spacers is not None:
@@ -156,87 +154,6 @@ def say_rank(found: Found, n: int, by: Rank, r: Reader) -> str:
         return tr("stress not known") if np.isnan(used) else tr("{n} of allowed stress", n=r.percent(used))
     hertz = [tr("{hz} Hz", hz=f"{hz:.2f}") for hz in good.frequency_hz[:, n]]
     return tr("{hz} when {case}", hz=" / ".join(hertz), case=r.case(found.target_case))
-
-
-def say_short(law: Law, short: float, r: Reader) -> str:
-    """By how much a law is broken, rounded up: what would cure it."""
-    if np.isinf(short):
-        return tr("no static balance")
-    if law in (Law.STRESS, Law.RATED):
-        return tr("{n} % over", n=math.ceil(100.0 * short))
-    if law is Law.ENDS:
-        return trn("{n} end", "{n} ends", round(short))
-    if law is Law.PRESSURE:
-        return tr("by {m}", m=with_unit(short, Quantity.PRESSURE, r.preset, toward=1))
-    if law is Law.ROOM:
-        return tr("cannot be set for the target")
-    m = with_unit(short, Quantity.COIL, r.preset, toward=1)
-    return tr("{m} too far", m=m) if law in (Law.LOW, Law.HIGH) else tr("by {m}", m=m)
-
-
-def say_why(a: Assessment, wish: AxleWish, why: WhyNot, r: Reader) -> list[str]:
-    """The laws that a part breaks at an axle, each by how much, and what would let it in, tried. wish: narrowed down to it."""
-    if not why.broken:
-        return [tr("It fits in every load case.")]
-    lines = [tr("{law}: {short}.", law=capital(tr(law.words)), short=say_short(law, short, r)) for law, short in why.broken]
-    opens = [say_opens(one, r) for one in what_opens(a, [wish])]
-    return lines + (opens or [tr("No more spacer or stop spacer lets it in.")])
-
-
-def say_what_it_is(a: Assessment, wishes: Sequence[AxleWish], parts: Parts, it: Described, r: Reader) -> list[str]:
-    """The parts of a list that a description may be, the likeliest first, and the axles that each fits or why not."""
-    found = may_be(parts, it)
-    if not found:
-        return [tr("No part of the lists is like that. Check the readings, or leave out the least sure one.")]
-    count = many(len(found))
-    lines = [trn("{count} part of the lists may be it.", "{count} parts of the lists may be it.", len(found), count=count)]
-    mine = [(wish, tried) for wish in wishes for tried in wish.lists if tried.kind == parts.kind]
-    for row, _ in found[:LIKELIEST]:
-        said = [parts.name(row), say_part(parts, row, r)]
-        at = mine[0][1].place_of(parts.parts[row]) if mine else None
-        if at is not None:
-            for axle, law in fits_where(a, [wish for wish, _ in mine], parts.kind, at):
-                said.append(tr("{axle}: {how}", axle=r.axle(axle), how=tr("fits") if law is None else tr(law.words)))
-        lines.append("; ".join(said))
-    return lines
-
-
-def say_opens(opens: Opens, r: Reader) -> str:
-    """What would let some springs in."""
-    m = r.height_unit(opens.m)
-    if opens.what == "stop spacer":
-        return trn("With {m} more stop spacer, {n} choice fits.", "With {m} more stop spacer, {n} choices fit.", opens.stand, m=m)
-    return trn("With {m} more spacer, {n} choice fits.", "With {m} more spacer, {n} choices fit.", opens.stand, m=m)
-
-
-def say_advertised(left_open: Sequence[Advertised], lift_m: float, target: int, r: Reader) -> list[str]:
-    """What an advertised lift leaves open, a line for every load case that may have been meant."""
-
-    def between(ends: tuple[float, float]) -> str:
-        low, high = r.height(ends[0]), r.height_unit(ends[1])
-        return high if r.height_unit(ends[0]) == high else tr("{low} to {high}", low=low, high=high)
-
-    lines = []
-    for a in left_open:
-        rate = r.rate(a.rate[0]) if a.rate[0] == a.rate[1] else tr("{low} to {high}", low=r.rate(a.rate[0]), high=r.rate(a.rate[1]))
-        said = {"lift": r.height_unit(lift_m), "base": r.case(a.base), "rate": rate, "free": between(a.free_m)}
-        said |= {"target": between(a.target_m), "case": r.case(target), "light": between(a.light_m)}
-        lines.append(
-            tr("If {lift} is meant when {base}: {rate}, {free} free; stands at {target} when {case}, {light} lightest.", **said)
-        )
-    if left_open and left_open[0].settles is not None:
-        settles = {"rate": tr("Press it: its rate settles it."), "free length": tr("Measure its free length: that settles it.")}
-        lines.append(settles[left_open[0].settles])
-    return lines
-
-
-def say_left_open(a: Assessment, axle: int, parts: Parts, n: int, r: Reader) -> list[str]:
-    """What a list leaves open of its n-th part, whose rate or free length it does not give."""
-    rate, free, lift = (float(parts.numbers[key][n]) for key in ("rate", "free_m", "lift_m"))
-    if np.isnan(lift):
-        return [tr("Rate, free length and lift are not all given. Measure rate and free length.")]
-    known = [None if np.isnan(value) else value for value in (rate, free)]
-    return say_advertised(advertised(a, axle, lift, *known), lift, a.target_case, r)
 
 
 def say_sold_as(sold: SoldAs, case: int, r: Reader) -> str:

@@ -26,9 +26,9 @@ def say_kit(a: Assessment, held: KitsFound, n: int, r: Reader) -> list[str]:
     what = lacking(a, held.kits, row, [o.wish.axle for o in found.options])
     said = {key: parts.words[key][row] for key in ("fits", "years", "loads", "small_parts")}
     stated = ", ".join(words for words in (said["fits"], said["years"], said["loads"]) if words)
-    lines = [tr("Stated for {what}.", what=stated)] if stated else [tr("Not stated for what vehicle or load.")]
+    lines = [tr("Stated for {what}.", what=stated)] if stated else [tr("Vehicle and load not stated.")]
     missing = [tr("springs for the {axle}", axle=r.axle(axle)) for axle in what.springs]
-    missing += [tr("{part} (in no list)", part=piece.number) for piece in what.unlisted]
+    missing += [tr("{part} (not listed)", part=piece.number) for piece in what.unlisted]
     if missing:
         lines.append(tr("Missing: {parts}.", parts=", ".join(missing)))
     if what.over:

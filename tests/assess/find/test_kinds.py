@@ -21,6 +21,7 @@ from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.take import taken
 from isostat.assess.find.why_not import what_opens, why_not
 from isostat.assess.find.wish import NONE, AxleWish, CannotSearch, Steps, Varied
+from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.setup.springs.leaf import leaf_pack
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.travel.landmarks import Landmarks
@@ -65,6 +66,13 @@ def parts(kind: str, every: int = 1) -> AxleWish:
 
 def with_wish(wish: AxleWish, **more: object) -> AxleWish:
     return AxleWish(**{key: getattr(wish, key) for key in ("axle", "parts")} | more)  # type: ignore[arg-type]
+
+
+def test_what_a_search_varies_under_springs_is_what_levels_them() -> None:
+    field = {Varied.SPACER: "spacer_m", Varied.BLOCK: "spacer_m", Varied.COLLAR: "collar_m", None: None}
+    for offered in OFFERED.values():
+        assert field[offered.levels] == KINDS[offered.fitted].levelled_by
+        assert (offered.levels is Varied.BLOCK) == (offered.fitted == "leaf"), "a spacer under a pack is called a block"
 
 
 def test_progressive_coils_are_two_pieces_of_one_table() -> None:
@@ -267,8 +275,8 @@ def test_a_bump_stop_is_flat_before_metal_and_springs_go_solid_by_it() -> None:
         searched(assess(unread), AxleWish(axle=0, parts=None, beside={"bump stop": stops}))
     why = why_not(a, AxleWish(axle=0, parts=None, beside={"bump stop": stops}).only("bump stop", int(short.argmax())))
     assert {
-        o.what for o in what_opens(a, [AxleWish(axle=0, parts=None, beside={"bump stop": stops.take(np.argsort(-short)[:3])})])
-    } <= {"stop spacer"}
+        o.of for o in what_opens(a, [AxleWish(axle=0, parts=None, beside={"bump stop": stops.take(np.argsort(-short)[:3])})])
+    } <= {Varied.STOP}
     assert why.broken[0][0] is Law.METAL and why.found.name(why.choice) == stops.name(int(short.argmax()))
 
 

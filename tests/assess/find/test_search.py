@@ -174,9 +174,9 @@ def test_why_a_part_does_not_do_and_what_lets_it_in() -> None:
     why = why_not(hive(), wish().only("coil", part))
     assert why.broken[0][0] is Law.LOOSE and why.broken[0][1] / Law.LOOSE.cure == pytest.approx(front().fallen.shortfall[part])
     nothing = [wish(parts=catalogue().take(low))]
-    opens = {o.what: o for o in what_opens(hive(), nothing)}
-    assert opens["spacer"].stand > 0
-    more = Steps(0.0, SPACERS.high + opens["spacer"].m, 0.004)
+    opens = {o.of: o for o in what_opens(hive(), nothing)}
+    assert opens[Varied.SPACER].stand > 0
+    more = Steps(0.0, SPACERS.high + opens[Varied.SPACER].m, 0.004)
     *_, wider = search(hive(), [replace(nothing[0], spacers=more)])
     assert wider.fallen.standing > 0
     good = int(front().good.part[0])

@@ -95,6 +95,12 @@ def test_sets_are_found_chosen_and_used_as_one_step_of_undo(open_window, qtbot: 
     ended(window, qtbot)
     press(window, "find add")
     assert window.document.job.proposal.name == "B" and window.document.job.others[0] == before.proposal
+    ended(window, qtbot)
+    press(window, "find set 1")
+    press(window, "find card")
+    assert window.step is Step.FIT and window.document.job.proposal.axles[0] != before.proposal.axles[0]
+    (bought,) = window.document.job.card.bought
+    assert bought.axle == 0 and bought.part in window.document.undo.undoText()
 
 
 def test_a_search_is_called_off_and_what_it_found_stays(window: MainWindow, qtbot: QtBot, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -130,7 +136,7 @@ def test_where_nothing_stands_it_says_what_would_open_some(window: MainWindow, q
     ended(window, qtbot)
     qtbot.wait(20)
     hunt = finder.searching.hunt
-    assert not hunt.best and "spacer" in {o.what for o in hunt.opens}
+    assert not hunt.best and Varied.SPACER in {o.of for o in hunt.opens}
     assert "more spacer, " in read(window, "find none") and " fit" in read(window, "find none")
 
 
@@ -147,11 +153,11 @@ def test_why_not_and_the_parts_of_a_reason(window: MainWindow) -> None:
     QTest.keyClicks(field, part.lower())
     QTest.keyClick(field, Qt.Key.Key_Return)
     said = read(window, "find why words")
-    assert said.startswith(f"{near.removesuffix(by[0])}\nLoose at full droop{by[0].replace(',', ':')}.\n")
-    assert "more spacer" in said.splitlines()[-1], "what would let it in was tried"
+    assert said.startswith(f"{near.removesuffix(by[0])}, front\nStands at ") and f"\nLoose at full droop: by {by[1]} mm.\n" in said
+    assert said.endswith("\nNo added height or stop spacer makes it fit.") and not faults(sheet(window))
     field.setText("no such thing")
     QTest.keyClick(field, Qt.Key.Key_Return)
-    assert read(window, "find why words").startswith("No part of the lists is like that.")
+    assert read(window, "find why words").startswith("No listed part matches.")
     press(window, "find back")
     assert sheet(window).findChild(QPushButton, "find law LOOSE").isVisible()  # type: ignore[union-attr]
 
@@ -166,7 +172,7 @@ def test_a_list_is_imported_and_searched_with_the_others(window: MainWindow, qtb
     assert field is not None
     field.setText("L 30")
     QTest.keyClick(field, Qt.Key.Key_Return)
-    assert "If 30 mm is meant when home full:" in (said := read(window, "find why words")) and said.endswith(
+    assert "If sold as 30 mm for home full:" in (said := read(window, "find why words")) and said.endswith(
         "Measure its free length: that settles it."
     )
     assert not faults(sheet(window))
@@ -253,6 +259,24 @@ def test_parts_beside_springs_that_stay_are_tried_and_used(window: MainWindow, q
     field.setText("s10 60 970")
     QTest.keyClick(field, Qt.Key.Key_Return)
     assert "rear: overstressed at full bump" in read(window, "find why words")
+    sheet(window).finder._want(Wanted(varied=frozenset(), beside=frozenset({"bump stop"})))
+    ended(window, qtbot)
+    for asked in (part, window.catalogue.searchable("coil").parts[0]):  # of any list that is searched
+        field.setText(asked)
+        QTest.keyClick(field, Qt.Key.Key_Return)
+        assert read(window, "find why words").split(", front")[0].endswith(asked), asked
+
+
+def test_tab_walks_find_as_it_is_read(window: MainWindow, qtbot: QtBot) -> None:
+    """What comes and goes, such as a block's steps on a leaf axle, has its place among the others."""
+    press(window, "find axles 1")
+    ended(window, qtbot)
+    names = [child.objectName() for child in sheet(window).focus_chain()]
+    walked = [name for name in names if name.startswith(("find ", "page 6"))]
+    block = walked.index("find vary BLOCK")
+    assert walked[block - 1] == "find import" and walked[block + 1 : block + 4] == ["find BLOCK 0", "find BLOCK 1", "find BLOCK 2"]
+    assert walked.index("find set 0") < walked.index("find use") < walked.index("find card") < walked.index("find set 1")
+    assert walked[-1] == "find why" and walked[0] == "page 6"
 
 
 def test_kits_ranks_and_readings_of_a_spring(window: MainWindow, qtbot: QtBot) -> None:
@@ -267,7 +291,7 @@ def test_kits_ranks_and_readings_of_a_spring(window: MainWindow, qtbot: QtBot) -
     assert field is not None
     field.setText("inside 125, free 390, rate 113")
     QTest.keyClick(field, Qt.Key.Key_Return)
-    assert "parts of the lists may be it." in (said := read(window, "find why words")) and "front: fits" in said
+    assert "listed parts match." in (said := read(window, "find why words")) and "front: fits" in said
     choose(window, "find kind", "kits of coils")
     ended(window, qtbot)
     assert read(window, "find progress").endswith("of 100 choices fit") and "Missing: springs for the rear." in read(

@@ -249,7 +249,7 @@ def options(a: Assessment, wish: AxleWish) -> Options:
     """All settings of an axle. Raises CannotSearch where the job says too little."""
     if wish.parts is not None and not offered(wish).a_side:
         wish = replace(wish, each=False)
-    if wish.parts is not None and offered(wish).levelled_by is None:
+    if wish.parts is not None and offered(wish).levels is None:
         wish = replace(wish, spacers=NONE)
     if wish.parts is not None and not offered(wish).has_ring:
         wish = replace(wish, rings=None)

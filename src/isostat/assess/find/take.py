@@ -12,6 +12,7 @@ from isostat.assess.find.good import beside_bought, springs_bought
 from isostat.assess.find.options import Options, Settings, offered
 from isostat.assess.judge import judge
 from isostat.assess.judgement import Grade, Judgement
+from isostat.assess.setup.springs.kinds import KINDS
 from isostat.assess.solve.assessment import Assessment, solved
 from isostat.assess.solve.memory import remembered
 from isostat.core.limits import Floats, Ints
@@ -36,9 +37,10 @@ def _axle(job: Job, options: Options, s: Settings) -> Job:
     if options.choices is not None:
         kind = offered(wish)
         job = kind.into(job, axle, options.choices, (int(s.way[0, 0]), int(s.way[1, 0])))
-        if kind.levelled_by is not None:
+        level = KINDS[kind.fitted].levelled_by
+        if level is not None:
             for side, name in enumerate(SIDES):
-                job = put(job, (*base, name, kind.levelled_by), {"value": float(s.level_m[side, 0])})
+                job = put(job, (*base, name, level), {"value": float(s.level_m[side, 0])})
     else:  # springs that stay: what was solved for them stays too
         order = options.a.orders[axle]
         for side, name in enumerate(SIDES):

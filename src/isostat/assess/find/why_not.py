@@ -10,6 +10,7 @@ import numpy as np
 from isostat.assess.find.fitted import heights
 from isostat.assess.find.found import Found
 from isostat.assess.find.law import HARD, Law
+from isostat.assess.find.options import offered
 from isostat.assess.find.search import search
 from isostat.assess.find.wish import AxleWish, Steps, Varied
 from isostat.assess.solve.assessment import Assessment
@@ -51,9 +52,9 @@ def why_not(a: Assessment, wish: AxleWish) -> WhyNot:
 
 @dataclass(frozen=True, slots=True)
 class Opens:
-    """What would let some springs in: another stop spacer, or more spacer, m; how many choices of springs stand then."""
+    """What would let some springs in: so much more stop spacer, or of what levels them; how many choices of springs stand then."""
 
-    what: str  # "stop spacer" or "spacer"
+    of: Varied
     m: float
     stand: int
 
@@ -72,22 +73,25 @@ def fits_where(a: Assessment, wishes: Sequence[AxleWish], kind: str, row: int) -
 
 def what_opens(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Opens]:
     """The least of each way to relax a search after which something stands, tried."""
-    springs = any(wish.parts is not None for wish in wishes)  # under springs that stay nothing more is put
-    for what in ("stop spacer", "spacer") if springs else ("stop spacer",):
+    levels = {offered(wish).levels for wish in wishes if wish.parts is not None}  # under springs that stay nothing is put
+    for of in (Varied.STOP, *(of for of in Varied if of in levels)):
         for m in RELAXED:
-            wider = [_wider(a, wish, what, m) for wish in wishes]
+            wider = [_wider(a, wish, of, m) for wish in wishes]
             stand = last(search(a, wider)).fallen.standing
             if stand:
-                yield Opens(what, m, stand)
+                yield Opens(of, m, stand)
                 break
 
 
-def _wider(a: Assessment, wish: AxleWish, what: str, m: float) -> AxleWish:
-    if what == "stop spacer":
+def _wider(a: Assessment, wish: AxleWish, of: Varied, m: float) -> AxleWish:
+    """With more of one thing; as it is where that is not what levels its springs."""
+    if of is Varied.STOP:
         at = a.fits[wish.axle].stop_spacer_m + m
         return replace(wish, stop_spacers=Steps(max(at, 0.0), max(at, 0.0), of=Varied.STOP))
+    if wish.parts is None or offered(wish).levels is not of:
+        return wish
     high, low = wish.spacers.high + m, wish.spacers.low
-    return replace(wish, spacers=replace(wish.spacers, high=high, step=max(wish.spacers.step, (high - low) / 30)))
+    return replace(wish, spacers=replace(wish.spacers, of=of, high=high, step=max(wish.spacers.step, (high - low) / 30)))
 
 
 def last(found: Iterator[Found]) -> Found:

@@ -30,6 +30,7 @@ class Varied(Enum):
         self.words, self.low, self.high, self.finest, self.unit = words, low, high, finest, unit
 
     SPACER = ("spacer", 0.0, 0.2, 0.0005, "m")
+    BLOCK = ("block", 0.0, 0.2, 0.0005, "m")  # what a spacer is called under a leaf pack
     COLLAR = ("collar", -0.2, 0.2, 0.0005, "m")  # down from where it stood
     RING = ("collar to crossover ring", 0.0, 1.0, 0.0005, "m")
     STOP = ("stop spacer", 0.0, 0.2, 0.0005, "m")

@@ -20,6 +20,7 @@ from isostat.desktop.log.checks_page import lay_checks
 from isostat.desktop.log.instruction import instruction_now
 from isostat.desktop.log.settling import draw_settling, lay_settling
 from isostat.desktop.log.wheels import draw_wheels, lay_wheels
+from isostat.desktop.pieces.focus_walk import by_line
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
@@ -203,8 +204,7 @@ class LogStep(Sheet):
 
     @override
     def focus_chain(self) -> list[QWidget]:
-        """Line by line, left to right."""
-        return sorted(super().focus_chain(), key=lambda one: (one.y() // 14, one.x()))
+        return by_line(super().focus_chain())
 
     # -- acts
     def _recheck(self, one: Due) -> None:

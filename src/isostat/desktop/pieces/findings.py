@@ -43,7 +43,6 @@ class Findings(Sheet):
     ground_role = "paper"
     one_stop = True
     fix_wanted = pyqtSignal(object)
-    step_wanted = pyqtSignal(object)
 
     @override
     def signature(self, v: View) -> object:
@@ -147,7 +146,7 @@ class Findings(Sheet):
             made = self.child(
                 "elsewhere go", QPushButton, lambda b: b.clicked.connect(lambda: self.step_wanted.emit(self._elsewhere_step))
             )
-            self._elsewhere_step = j.step.value
+            self._elsewhere_step = j.step
             made.setText(on_button("\n".join(lines)))
             made.setAccessibleName(" ".join(lines))
             made.setFont(t.font(12.5, 600))

@@ -20,6 +20,11 @@ def in_order(fields: Sequence[QWidget]) -> None:
         QWidget.setTabOrder(before, after)
 
 
+def by_line(children: Sequence[QWidget]) -> list[QWidget]:
+    """As they are read: line by line, left to right."""
+    return sorted(children, key=lambda child: (child.y() // 14, child.x()))
+
+
 class Walked(QWidget):
     """Keeps where the hand was last among its children."""
 
@@ -51,8 +56,8 @@ class Walked(QWidget):
         return self._stop if self._stop in chain else chain[0]
 
     def _group(self) -> list[QWidget]:
-        """All that takes focus in a group, left to right and down."""
-        return sorted(self.focus_chain(), key=lambda child: (child.y() // 12, child.x()))
+        """All that takes focus in a group."""
+        return by_line(self.focus_chain())
 
     def walk(self, step: int) -> None:
         """To the next of a group, or the last."""

@@ -34,6 +34,7 @@ class Sheet(Typed):
     asked = pyqtSignal(object)  # Asked, or None: the number in view
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
+    step_wanted = pyqtSignal(object)  # Step: another one, where it goes on
     turned = pyqtSignal()  # to another page or panel, which may show what is worked out beside the window
     file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle; "card pdf" and its like
 

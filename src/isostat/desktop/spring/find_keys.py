@@ -1,4 +1,4 @@
-"""Keys of the Find page: while one of its buttons is in hand they choose a set, use it, open a reason, ask for a part."""
+"""Keys of the Find page: while one of its buttons is in hand they choose a set, use it, open a reason."""
 
 from __future__ import annotations
 

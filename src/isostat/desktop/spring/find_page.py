@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
+from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QPainter
+from PyQt6.QtGui import QKeySequence, QPainter, QShortcut
 from PyQt6.QtWidgets import QWidget
 
 from isostat.assess.find.good import Rank
 from isostat.assess.find.kits import Kits
 from isostat.assess.find.take import taken
 from isostat.assess.find.wish import CannotSearch
+from isostat.assess.judgement import Step
 from isostat.assess.solve.assessment import solved
 from isostat.catalogue.shipped import SHIPPED
 from isostat.desktop.catalogue import Catalogue
@@ -22,7 +24,7 @@ from isostat.desktop.searching import Hunt, Searching
 from isostat.desktop.spring.find_curve import SetCurve, draw_set_curve, lay_set_curve
 from isostat.desktop.spring.find_keys import FindKeys
 from isostat.desktop.spring.find_reasons import Reasons
-from isostat.desktop.spring.find_sets import Sets
+from isostat.desktop.spring.find_sets import Sets, To
 from isostat.desktop.spring.find_wanted import KIT, Wanted, lay_wanted
 from isostat.desktop.view import View
 from isostat.job.edits import proposals
@@ -31,7 +33,8 @@ from isostat.job.schema import Job
 from isostat.language import tr
 from isostat.units.format import many
 from isostat.units.saying import Saying
-from isostat.wording.find import say_opens, say_product
+from isostat.wording.find import say_product
+from isostat.wording.find_why import say_opens
 from isostat.wording.sentences import say
 
 FOOT = 180.0  # px below the sets
@@ -52,6 +55,8 @@ class FindPage:
         self._laid: Hunt | None = None
         self._refused: Saying | None = None  # why nothing can be searched
         self._keys = FindKeys(sheet, self.key)
+        asks = QShortcut(QKeySequence(Qt.Key.Key_Slash), sheet, self.reasons.ask_for)
+        asks.setContext(Qt.ShortcutContext.WidgetWithChildrenShortcut)
 
     def search_in(self, catalogue: Catalogue) -> None:
         """The lists that are searched."""
@@ -71,13 +76,11 @@ class FindPage:
     def key(self, held: QWidget, key: int) -> bool:
         """A key while a button of the page is in hand; whether it is taken."""
         name = held.objectName()
-        if key == Qt.Key.Key_Slash:
-            self.reasons.ask_for()
-        elif key == Qt.Key.Key_Escape and self.searching.under_way:
+        if key == Qt.Key.Key_Escape and self.searching.under_way:
             self.searching.call_off()
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and name.startswith("find set ") and self.searching.hunt:
             hunt = self.searching.hunt
-            self._take(hunt, hunt.best[self.sets.chosen], anew=False)
+            self._take(hunt, hunt.best[self.sets.chosen], To.PROPOSAL)
         else:
             return self.sets.key(name, key) or self.reasons.key(name, key)
         return True
@@ -101,8 +104,7 @@ class FindPage:
         kits = None
         if self.wanted.kind == KIT:
             kits = Kits(lists.parts(KIT), {kind: lists.parts(kind) for kind in SHIPPED if kind not in (KIT, "shelf")})
-        kind = next((tried.kind for wish in wishes for tried in wish.lists), "coil")
-        self.reasons.begin(lists.parts(kind))
+        self.reasons.begin({tried.kind: lists.parts(tried.kind) for wish in wishes for tried in wish.lists})
         self.searching.start(Hunt(v.a, wishes, kits, self.wanted.rank))
 
     def _want(self, wanted: Wanted) -> None:
@@ -122,16 +124,17 @@ class FindPage:
         self._lay_rank(v, QPointF(area.right(), y))
         if hunt is None or hunt.found is None:
             return
-        high = t.px(FOOT + self.reasons.more_px(hunt.found))
+        middle = area.left() + area.width() * 0.45
+        high = t.px(FOOT + self.reasons.more_px(hunt.found, area.right() - middle))
         foot = area.bottom() - high
         rows = QRectF(area.left(), y + t.px(58), area.width(), foot - y - t.px(58))
         if hunt.best:
-            self.sets.lay(v, hunt, rows, lambda n, anew: self._take(hunt, n, anew=anew))
+            self.sets.lay(v, hunt, rows, partial(self._take, hunt))
         elif hunt.ended:
-            opens = [say_opens(o, v.reader) for o in hunt.opens] or [tr("Allow more spacer, or a stop spacer.")]
-            words = "\n".join([tr("Nothing fits with these settings."), *opens])
+            opens = [say_opens(o, v.reader) for o in hunt.opens]
+            more = opens or [tr("Allow more height (spacer, block or collar), or a stop spacer.")]
+            words = "\n".join([tr("Nothing fits with these settings."), *more])
             self._sheet.text("find none", words, rows.topLeft(), size=14, width=area.width())
-        middle = area.left() + area.width() * 0.45
         self._lay_curve(v, hunt, QRectF(area.left(), foot + t.px(10), middle - area.left() - t.px(16), high - t.px(10)))
         self.reasons.lay(v, hunt, QRectF(middle, foot + t.px(10), area.right() - middle, high - t.px(10)))
         self._keys.hear()
@@ -201,16 +204,18 @@ class FindPage:
         axle = found.options[0].wish.axle
         self._curve = lay_set_curve(s, v, axle, tried, tr("set {n}", n=self.sets.chosen + 1), area)
 
-    def _take(self, hunt: Hunt, n: int, *, anew: bool) -> None:
-        found = hunt.found
-        assert found is not None
+    def _take(self, hunt: Hunt, n: int, to: To) -> None:
+        found, before = hunt.found, self._sheet.view
+        assert found is not None and before is not None
         chosen = found.good.chosen[:, n]
 
         def change(job: Job) -> Job:
-            return taken(proposals.add_proposal(job) if anew else job, found, chosen)
+            return taken(proposals.add_proposal(job) if to is To.NEW else job, found, chosen)
 
         name = hunt.name(int(found.good.part[n])) or tr("as set")
         self._sheet.edited.emit(change, tr("springs {part}", part=name), -1)
+        if to is To.CARD and self._sheet.view is not before:  # it was not refused
+            self._sheet.step_wanted.emit(Step.FIT)
 
     # -- strokes
     def draw(self, p: QPainter, v: View) -> None:

@@ -9,10 +9,9 @@ from PyQt6.QtCore import QPointF, QRect, QRectF, Qt
 from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QCompleter, QLineEdit, QWidget
 
-from isostat.assess.find.described import described
+from isostat.assess.find.described import described, may_be
 from isostat.assess.find.found import Found
 from isostat.assess.find.law import Law
-from isostat.assess.find.why_not import why_not
 from isostat.catalogue.parts import Parts
 from isostat.desktop.pieces.ink import hatch
 from isostat.desktop.pieces.sheet import RIGHT, Sheet
@@ -23,10 +22,11 @@ from isostat.desktop.view import View
 from isostat.language import capital, tr
 from isostat.units.format import many
 from isostat.units.parse import NotUnderstood
-from isostat.wording.find import say_left_open, say_short, say_what_it_is, say_why
+from isostat.wording.find_why import say_part_asked, say_short, say_what_it_is
 
 LAW, IN_A_COLUMN = 23.0, 7  # px of a reason; beyond so many there are two columns
 USUAL = 5  # reasons for which the foot of the page has room
+LINE, ROOM = 17.0, 96.0  # px of a line of an answer, and of all its lines in the usual foot
 NEAREST = 6  # parts of a law that is open
 
 
@@ -36,28 +36,32 @@ class Reasons:
     def __init__(self, sheet: Sheet, relay: Callable[[], None]) -> None:
         self._sheet, self._relay = sheet, relay
         self._hunt: Hunt | None = None
-        self._every: Parts | None = None
+        self._every: dict[str, Parts] = {}
+        self._completes = False  # the field, with the parts of these lists
         self._open_law, self._answer = "", list[str]()
         self._bars: list[tuple[QRectF, float]] = []
 
-    def begin(self, every: Parts) -> None:
-        """A new search. every: all parts of the lists, those that cannot be searched too."""
-        if every is not self._every:
-            self._every = every
-            self._complete(self._sheet.child("find why", QLineEdit, self._wire))
+    def begin(self, every: dict[str, Parts]) -> None:
+        """A new search. every: the lists that are searched by kind, with the parts that cannot be tried too."""
+        if [id(parts) for parts in every.values()] != [id(parts) for parts in self._every.values()]:
+            self._every, self._completes = every, False
         self._hunt, self._open_law, self._answer = None, "", []
 
     def _complete(self, field: QLineEdit) -> None:
-        assert self._every is not None
-        completer = QCompleter(list(self._every.parts), field)
+        """Part numbers of the lists under the field."""
+        completer = QCompleter([part for parts in self._every.values() for part in parts.parts], field)
         completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
         field.setCompleter(completer)
+        self._completes = True
 
     def _wire(self, field: QLineEdit) -> None:
         field.returnPressed.connect(lambda: self.ask(field.text().strip()))
 
-    def more_px(self, found: Found) -> float:
-        """How much higher than usual the foot must be for all reasons, unscaled."""
+    def more_px(self, found: Found, wide: float) -> float:
+        """How much higher than usual the foot must be for all reasons or the whole answer, unscaled. wide: px of its column."""
+        if self._answer:
+            lines = sum(len(self._sheet.theme_lines(line, wide, 12.5)) for line in self._answer)
+            return max(LINE * lines - ROOM, 0.0)
         count = sum(found.fallen.count(law) > 0 for law in Law)
         return LAW * max(min(count, IN_A_COLUMN) - USUAL, 0)
 
@@ -137,46 +141,36 @@ class Reasons:
 
     def _lay_field(self, v: View, area: QRectF) -> None:
         t, s = v.theme, self._sheet
-        coils = self._every is None or self._every.kind == "coil"  # whose readings tell them apart
+        coils = "coil" in self._every  # whose readings tell them apart
         asks = tr("Part number or readings") if coils else tr("Part number")
         box = s.text("find why word", asks, QPointF(area.left(), area.top() + 3), size=13, weight=600)
         field = s.child("find why", QLineEdit, self._wire)
+        if not self._completes:
+            self._complete(field)
         field.setAccessibleName(tr("part number to ask about, or readings of a spring"))
-        field.setPlaceholderText(tr("wire 14, inside 105, free 380") if coils else tr("whole, or as much as can be read"))
+        field.setPlaceholderText(tr("wire 14, inside 105, free 380") if coils else tr("all of it, or what can be read"))
         field.setFont(t.font(13, 600))
         restyle(field, field_style(t, "ink", t.ink3, dashed=False))
         left = box.right() + round(t.px(8))
         field.setGeometry(QRect(left, round(area.top()), round(area.right()) - left, round(t.px(24))))
 
     def ask(self, part: str) -> None:
-        """Why a part does not do; of one whose figures are not given, what its lift leaves open; else what part that may be."""
+        """Why a part does not do; else what part that may be."""
         hunt, v = self._hunt, self._sheet.view
-        if hunt is None or v is None or self._every is None or not part:
+        if hunt is None or v is None or not part:
             return
-        kind = self._every.kind
-        wish = next(wish for wish in hunt.wishes if any(tried.kind == kind for tried in wish.lists))
-        tried = next(tried for tried in wish.lists if tried.kind == kind)
-        listed, at = self._every.place_of(part), tried.place_of(part)
-        if listed is None:
-            self._answer = self._what(hunt, part, v)
-        elif at is None and kind == "coil":
-            self._answer = say_left_open(hunt.a, wish.axle, self._every, listed, v.reader)
-        elif at is None:
-            self._answer = [tr("The list does not say enough of it to try it.")]
-        else:
-            only = wish.only(kind, at)
-            why = why_not(hunt.a, only)
-            self._answer = [why.found.name(why.choice), *say_why(hunt.a, only, why, v.reader)]
+        asked = say_part_asked(hunt.a, hunt.wishes, self._every, part, v.reader)
+        self._answer = [line for lines in asked for line in lines] or self._what(hunt, part, v)
         self._relay()
 
     def _what(self, hunt: Hunt, text: str, v: View) -> list[str]:
         """Of what is no part number: readings of a spring, or part of a code."""
-        assert self._every is not None
         try:
             it = described(text, v.reader.preset)
         except NotUnderstood as why:
             return [str(why)]
-        return say_what_it_is(hunt.a, hunt.wishes, self._every, it, v.reader)
+        parts = next((parts for parts in self._every.values() if may_be(parts, it)), next(iter(self._every.values())))
+        return say_what_it_is(hunt.a, hunt.wishes, parts, it, v.reader)
 
     def draw(self, p: QPainter, v: View) -> None:
         """A bar for every count."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from enum import Enum
 from functools import partial
 
 import numpy as np
@@ -28,7 +29,17 @@ from isostat.wording.find_kits import say_kit, say_kit_price
 ROW = 42.0  # px of a set
 LANE = (0.42, 0.27)  # of the page's width, where the lane of a set begins and how wide it is
 BESIDE = (Rank.FREQUENCY, Rank.STRESS)  # that a row shows in place of its price
-Use = Callable[[int, bool], object]  # a good set; as a new proposal
+
+
+class To(Enum):
+    """Where a set is taken: into the proposal that is worked on, into a new one, or into it and on to the job card."""
+
+    PROPOSAL = 0
+    NEW = 1
+    CARD = 2
+
+
+Use = Callable[[int, To], object]  # a good set
 
 
 class Sets:
@@ -64,10 +75,10 @@ class Sets:
         if len(shown) == every:
             return
         t, s = v.theme, self._sheet
-        words = tr("{first} to {last} of {all}", first=shown.start + 1, last=shown.stop, all=every)
+        words = tr("{first} to {last} of the best {all}", first=shown.start + 1, last=shown.stop, all=every)
         y = area.top() - t.px(22)
         for key, sign, label, row, left in (
-            ("earlier", "▲", tr("sets before"), shown.start - 1, 56), ("later", "▼", tr("sets after"), shown.stop, 26),
+            ("earlier", "▲", tr("previous sets"), shown.start - 1, 56), ("later", "▼", tr("next sets"), shown.stop, 26),
         ):  # fmt: skip
             made = s.button(
                 f"find {key}", sign, QPointF(area.right() - t.px(left), y), partial(self.choose, row), width=round(t.px(26))
@@ -176,9 +187,10 @@ class Sets:
         at = QPointF(area.left() + t.px(10), area.top())
         box = s.text("find sold words", self._gives(v, hunt, n), at, size=13, width=area.width() - t.px(12))
         line = Line(s, v, QPointF(at.x(), box.bottom() + t.px(4)))
-        line.button("find use", tr("Use in proposal {name}", name=v.job.proposal.name), partial(use, n, False), filled=True)
+        line.button("find use", tr("Use in proposal {name}", name=v.job.proposal.name), partial(use, n, To.PROPOSAL), filled=True)
+        line.button("find card", tr("Put on the job card"), partial(use, n, To.CARD))
         if len(v.job.proposals) < len(proposals.LETTERS):
-            line.button("find add", tr("Use as a new proposal"), partial(use, n, True))
+            line.button("find add", tr("Use as a new proposal"), partial(use, n, To.NEW))
 
     # -- strokes
     def draw(self, p: QPainter, v: View, found: Found) -> None:

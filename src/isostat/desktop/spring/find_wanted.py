@@ -32,12 +32,14 @@ KIND_WORDS = {
 }  # fmt: skip
 BESIDE_WORDS = {"shock": later("shocks"), "bump stop": later("bump stops"), "helper": later("helpers")}
 TRIED: Mapping[Varied, tuple[float, float, float]] = {
-    Varied.SPACER: (0.0, 0.02, 0.002), Varied.COLLAR: (-0.02, 0.02, 0.01), Varied.RING: (0.1, 0.2, 0.02),
+    Varied.SPACER: (0.0, 0.02, 0.002), Varied.BLOCK: (0.0, 0.02, 0.002),
+    Varied.COLLAR: (-0.02, 0.02, 0.01), Varied.RING: (0.1, 0.2, 0.02),
     Varied.STOP: (0.0, 0.02, 0.005), Varied.PRESSURE: (1.0e5, 4.0e5, 0.5e5),
 }  # fmt: skip
 ENDS = (later("from"), later("to"), later("step"))
 WORDS = {
-    Varied.SPACER: later("spacer"), Varied.COLLAR: later("collar down"), Varied.RING: later("ring below collar"),
+    Varied.SPACER: later("spacer"), Varied.BLOCK: later("block"),
+    Varied.COLLAR: later("collar down"), Varied.RING: later("ring below collar"),
     Varied.STOP: later("stop spacer"), Varied.PRESSURE: later("helper pressure"),
 }  # fmt: skip
 
@@ -52,7 +54,7 @@ class Wanted:
     axles: int = 0
     kind: str = ""
     each: bool = False
-    varied: frozenset[Varied] = frozenset((Varied.SPACER, Varied.COLLAR))
+    varied: frozenset[Varied] = frozenset((Varied.SPACER, Varied.BLOCK, Varied.COLLAR))
     steps: Mapping[Varied, tuple[float, float, float]] = field(default_factory=lambda: TRIED)
     beside: frozenset[str] = frozenset()
     rank: Rank = Rank.MISS
@@ -95,12 +97,11 @@ class Wanted:
             said = "{axle}: lists have no springs of its kind to search. Choose another kind, or search the other axle."
             raise CannotSearch(saying(said, axle=given))
         offered = OFFERED[kind]
-        levels = {"spacer_m": Varied.SPACER, "collar_m": Varied.COLLAR, None: None}[offered.levelled_by]
         return replace(
             more,
             parts=lists.searchable(kind),
             each=self.each and offered.a_side and self.kind != KIT,
-            spacers=(levels and self.stepped(levels)) or NONE,
+            spacers=(offered.levels and self.stepped(offered.levels)) or NONE,
             rings=self.stepped(Varied.RING) if offered.has_ring else None,
         )
 
@@ -108,9 +109,8 @@ class Wanted:
 def asked_of(v: View, wanted: Wanted) -> list[Varied]:
     """The settings that may vary on this vehicle, in the order of the page."""
     kinds = {wanted.kind_of(v.a, axle) for axle in wanted.searched(v.a)} - {None}
-    levels = {OFFERED[str(kind)].levelled_by for kind in kinds}
-    out = [of for of, field_ in ((Varied.SPACER, "spacer_m"), (Varied.COLLAR, "collar_m")) if field_ in levels]
-    out.append(Varied.STOP)
+    levels = {OFFERED[str(kind)].levels for kind in kinds}
+    out = [*(of for of in Varied if of in levels), Varied.STOP]
     out += [Varied.RING] if any(OFFERED[str(kind)].has_ring for kind in kinds) else []
     return out + ([Varied.PRESSURE] if with_bags(v.a) else [])
 

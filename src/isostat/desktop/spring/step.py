@@ -6,6 +6,7 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QWidget
 from typing_extensions import override
 
 from isostat.assess import workings
@@ -13,6 +14,7 @@ from isostat.assess.travel.landmarks import landmarks
 from isostat.assess.travel.trim import put_stop_spacer
 from isostat.assess.workings import Shown
 from isostat.core.parts.event import Event
+from isostat.desktop.pieces.focus_walk import by_line
 from isostat.desktop.pieces.grip import Handle
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule
 from isostat.desktop.pieces.ink import case_sign
@@ -61,6 +63,12 @@ class SpringStep(Sheet):
             self._sides = lay_sides(self, v, page)
         else:
             self._lay_axle(v)
+
+    @override
+    def focus_chain(self) -> list[QWidget]:
+        """Line by line where fields and buttons come and go."""
+        chain = super().focus_chain()
+        return by_line(chain) if self.page == "find" else chain
 
     def _lay_axle(self, v: View) -> None:
         t, kind = v.theme, SPRING_PAGES[v.job.proposal.axles[self.axle].kind]

@@ -13,7 +13,7 @@ from isostat.assess.find.choices import Choices, straight
 from isostat.assess.find.kinds.by_order import NEVER
 from isostat.assess.find.kinds.offered import Offered, needs_kind, seats_m
 from isostat.assess.find.law import Law
-from isostat.assess.find.wish import AxleWish
+from isostat.assess.find.wish import AxleWish, Varied
 from isostat.assess.setup.springs.incomplete import Incomplete, value_or
 from isostat.assess.setup.springs.leaf import hung_higher_m, leaf_pack, thicker_m
 from isostat.assess.solve.assessment import Assessment
@@ -46,6 +46,7 @@ class AddedLeaves(Offered):
     listed, fitted = "leaf", "leaf"
     a_side = False
     columns = ("thick_m", "width_m", "front_m", "rear_m")
+    levels = Varied.BLOCK
 
     @override
     def choices(self, a: Assessment, wish: AxleWish) -> Choices:

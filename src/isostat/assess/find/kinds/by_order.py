@@ -34,6 +34,7 @@ class ByOrder(Offered):
     """Parts that the set-up makes one by one; nothing under them is varied, since they are set for the target."""
 
     a_side = False
+    levels = None
     words: str  # the kind, as a sentence has it
 
     @abstractmethod

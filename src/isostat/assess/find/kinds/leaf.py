@@ -11,7 +11,7 @@ from isostat.assess.find.choices import Choices, straight
 from isostat.assess.find.kinds.by_order import most_force
 from isostat.assess.find.kinds.offered import Offered, needs_kind, seats_m
 from isostat.assess.find.law import Law
-from isostat.assess.find.wish import AxleWish
+from isostat.assess.find.wish import AxleWish, Varied
 from isostat.assess.setup.springs.incomplete import Incomplete
 from isostat.assess.setup.springs.leaf import hung_higher_m, leaf_pack, stack_m
 from isostat.assess.solve.assessment import Assessment
@@ -33,6 +33,7 @@ class LeafPacks(Offered):
     listed, fitted = "leaf pack", "leaf"
     a_side = False
     columns = ("rate", "arch_m", "front_m", "rear_m", "width_m", "leaves")
+    levels = Varied.BLOCK
 
     @override
     def choices(self, a: Assessment, wish: AxleWish) -> Choices:

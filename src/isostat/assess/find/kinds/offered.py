@@ -9,8 +9,7 @@ import numpy as np
 
 from isostat.assess.find.choices import Choices
 from isostat.assess.find.law import Law
-from isostat.assess.find.wish import AxleWish, CannotSearch
-from isostat.assess.setup.springs.kinds import KINDS
+from isostat.assess.find.wish import AxleWish, CannotSearch, Varied
 from isostat.assess.solve.assessment import Assessment
 from isostat.catalogue.parts import Parts
 from isostat.core import rules
@@ -28,12 +27,8 @@ class Offered(ABC):
     fitted: ClassVar[str]  # kind of the job's springs
     a_side: ClassVar[bool] = True  # a spring a side may differ
     has_ring: ClassVar[bool] = False
+    levels: ClassVar[Varied | None] = Varied.SPACER  # varied as `spacers`; None: nothing but the setting for the target
     columns: ClassVar[tuple[str, ...]]  # that a line must fill to be searched
-
-    @property
-    def levelled_by(self) -> str | None:
-        """Field of a side that a search varies as `spacers`; None where nothing levels them but the setting for the target."""
-        return KINDS[self.fitted].levelled_by
 
     def searchable(self, parts: Parts) -> Parts:
         """The lines of a list that say enough."""

@@ -8,7 +8,7 @@ from typing_extensions import override
 from isostat.assess.find.choices import Choices, straight
 from isostat.assess.find.kinds.offered import Offered, needs_kind, room_broken, used_by_a_newton
 from isostat.assess.find.law import Law
-from isostat.assess.find.wish import AxleWish
+from isostat.assess.find.wish import AxleWish, Varied
 from isostat.assess.setup.springs.stacked import seated_of
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
@@ -26,6 +26,7 @@ class StackedPairs(Offered):
     listed, fitted = "stacked spring", "stacked pair"
     a_side = False
     has_ring = True
+    levels = Varied.COLLAR
     columns = ("rate", "free_m", "solid_m", "inside_m")
 
     @override
