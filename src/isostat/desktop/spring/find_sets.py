@@ -50,12 +50,13 @@ class Sets:
         self.chosen, self.first = 0, 0  # of the sets that fit; the first one that is shown
         self._end_m = 0.05  # m from the target, to which the lanes go either way
         self._lanes: list[tuple[QRectF, int]] = []
+        self._wide = 0  # px of a set's name, left of its lane
 
     def lay(self, v: View, hunt: Hunt, area: QRectF, use: Use) -> None:
         """Places as many rows as there is room for. use: takes a set into the job."""
         t, found, best = v.theme, hunt.found, hunt.best
         assert found is not None
-        self._lanes = []
+        self._lanes, self._wide = [], round(area.width() * (LANE[0] - 0.02))
         self.chosen = min(self.chosen, max(len(best) - 1, 0))
         opened = self._high(v, hunt, best[self.chosen], area)
         room = max(int((area.height() - opened) / t.px(ROW)), 1)
@@ -123,14 +124,13 @@ class Sets:
         assert found is not None
         name = hunt.name(int(found.good.part[n]))
         begins, wide_share = LANE
-        wide = round(area.width() * (begins - 0.02))
-        made = s.button(f"find set {row}", f"{row + 1}  {name}", area.topLeft(), partial(self.choose, row), width=wide)
+        made = s.button(f"find set {row}", f"{row + 1}  {name}", area.topLeft(), partial(self.choose, row), width=self._wide)
         made.setCheckable(True)
         made.setChecked(row == self.chosen)
         made.setAccessibleName("; ".join([*say_set(found, n, v.reader), say_miss(found, n, v.reader), _price(hunt, n)]))
         restyle(made, button_style(t, filled=False))
         at = QPointF(area.left() + 2, area.top() + t.px(26))
-        s.text(f"find words {row}", self._words(v, found, n, wide), at, size=12, role="ink2")
+        s.text(f"find words {row}", self._words(v, found, n), at, size=12, role="ink2")
         lane = QRectF(area.left() + area.width() * begins, area.top() + t.px(2), area.width() * wide_share, t.px(36))
         self._lanes.append((lane, n))
         if len(found.options) > 1:
@@ -145,13 +145,12 @@ class Sets:
             below = say_rank(found, n, hunt.rank, v.reader)
         s.text(f"find price {row}", below, QPointF(x, area.top() + t.px(20)), size=12.5, role="ink2")
 
-    def _words(self, v: View, found: Found, n: int, wide: float) -> str:
+    def _words(self, v: View, found: Found, n: int) -> str:
         """What a set is, as much of it as there is room for: first what its springs measure, then what is set."""
-        tried = [(o, int(at)) for o, at in zip(found.options, found.good.chosen[:, n], strict=True)]
-        said = [words for o, at in tried for words in (*say_counted(o, at, v.reader)[1:], *say_setting(o, at, v.reader))]
+        said = _said(v, found, n)
         words = said[0]
         for more in said[1:]:
-            if self._sheet.text_width(f"{words}, {more}", 12) > wide:
+            if self._sheet.text_width(f"{words}, {more}", 12) > self._wide:
                 break
             words = f"{words}, {more}"
         return words
@@ -164,8 +163,11 @@ class Sets:
         for options, at in zip(found.options, found.good.chosen[:, n], strict=True):
             if options.choices is not None:
                 way = int(options.settings(np.array([at])).way[0, 0])
-                lines.append(say_sold_as(sold_as(v.a, options, way), v.a.target_case, v.reader))
-        if len(found.options) > 1 or hunt.wishes[0].rings is not None or hunt.wishes[0].beside:
+                gives = say_sold_as(sold_as(v.a, options, way), v.a.target_case, v.reader)
+                axle = v.reader.axle(options.wish.axle)
+                lines.append(gives if len(found.options) == 1 else tr("{axle}. {gives}", axle=capital(axle), gives=gives))
+        said = ", ".join(_said(v, found, n))
+        if self._words(v, found, n) != said:  # there was no room for all of it
             lines = [*(capital(line) for line in say_set(found, n, v.reader)), *lines]
         lines.append(say_ride(found, n, v.reader))
         if hunt.rank in BESIDE:
@@ -216,6 +218,12 @@ class Sets:
 
 def _axles(found: Found) -> list[int]:
     return [o.wish.axle for o in found.options]
+
+
+def _said(v: View, found: Found, n: int) -> list[str]:
+    """What the springs of a set measure, and what is set."""
+    tried = [(o, int(at)) for o, at in zip(found.options, found.good.chosen[:, n], strict=True)]
+    return [words for o, at in tried for words in (*say_counted(o, at, v.reader)[1:], *say_setting(o, at, v.reader))]
 
 
 def _price(hunt: Hunt, n: int) -> str:
