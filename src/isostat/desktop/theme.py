@@ -89,6 +89,16 @@ class Theme:
                 out.append(word)
         return out
 
+    def cut(self, text: str, size: float, weight: int, width: float, most: int) -> str:
+        """The text in at most so many lines; what goes beyond them gives way to an ellipsis."""
+        lines = self.lines(text, size, weight, width)
+        if len(lines) <= most:
+            return text
+        kept = " ".join(lines[:most]).split()
+        while len(kept) > 1 and len(self.lines(" ".join(kept) + " …", size, weight, width)) > most:
+            kept.pop()
+        return " ".join(kept) + " …"
+
 
 @lru_cache(maxsize=4096)
 def _width(text: str, pixels: int, weight: int, fraction: bool) -> float:

@@ -103,6 +103,14 @@ def test_sets_are_found_chosen_and_used_as_one_step_of_undo(open_window, qtbot: 
     assert bought.axle == 0 and bought.part in window.document.undo.undoText()
 
 
+def test_a_change_with_a_long_name_keeps_its_two_lines(window: MainWindow) -> None:
+    """The names of two springs once lay over what is said below them."""
+    window.steps.say_last("springs Zolbrack & Daughters ZD 75-440-140/498 + Ibbelstane IB L4-145-120/115", "saved")
+    said = read(window, "last words")
+    assert said.startswith("springs Zolbrack & Daughters ") and said.endswith(" …")
+    assert [fault for fault in faults(window.steps) if "shortened" not in fault] == []
+
+
 def test_a_search_is_called_off_and_what_it_found_stays(window: MainWindow, qtbot: QtBot, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(searching, "CHUNK", 60)
     monkeypatch.setattr(searching, "SAYS_EVERY", 0.05)

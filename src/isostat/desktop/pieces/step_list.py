@@ -171,15 +171,15 @@ class StepList(Sheet):
         t = self.view.theme
         if self.width() < t.px(100):
             return
-        y = self.height() - t.px(76)
+        y, wide = self.height() - t.px(76), self.width() - t.px(24)
         self.text("last head", tr("Last change"), QPointF(t.margin, y), size=12.5, role="ink2")
         self.text(
             "last words",
-            words or tr("none yet"),
+            t.cut(words or tr("none yet"), 12.5, 600, wide, 2),
             QPointF(t.margin, y + t.px(18)),
             size=12.5,
             weight=600,
-            width=self.width() - t.px(24),
+            width=wide,
         )
         self.text("saved", saved, QPointF(t.margin, y + t.px(52)), size=12.5, role="ink2")
         self.text("undo key", "Ctrl+Z", QPointF(self.width() - t.px(10), y), size=12.5, role="ink2", anchor=RIGHT)
