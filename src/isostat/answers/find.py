@@ -73,9 +73,7 @@ def _reason(found: Found, law: Law) -> dict[str, Any]:
         "law": law.name.lower(),
         "words": law.words,
         "count": fallen.count(law),
-        "nearest": [
-            {"part": found.name(int(p)), "short": _known(fallen.shortfall[p] * law.cure)} for p in fallen.nearest(law, NEAREST)
-        ],
+        "nearest": [{"part": found.name(int(p)), "short": _known(fallen.broken(int(p))[1])} for p in fallen.nearest(law, NEAREST)],
     }
 
 

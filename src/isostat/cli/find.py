@@ -149,7 +149,7 @@ def find_text(
         if fallen.count(law):
             lines.append(f"  {tr(law.words):<44}{many(fallen.count(law)):>8}")
         for part in fallen.nearest(law, NEAREST):
-            short = say_short(law, float(fallen.shortfall[part]) * law.cure, r)
+            short = say_short(*fallen.broken(int(part)), r)
             lines.append(f"      {found.name(int(part))}, {short}")
     lines += [say_opens(o, r) for o in opens]
     return "\n".join(lines) + "\n"
@@ -199,7 +199,7 @@ def _kits(a: Assessment, wanted: list[AxleWish], lists: Mapping[str, Parts], ask
     for law in Law:
         if found.fallen.count(law):
             lines.append(f"  {tr(law.words):<44}{many(found.fallen.count(law)):>8}")
-        for kit in found.fallen.nearest(law, NEAREST):
-            lines.append(f"      {held.name(int(kit))}, {say_short(law, float(found.fallen.shortfall[kit]) * law.cure, r)}")
+        for kit in map(int, found.fallen.nearest(law, NEAREST)):
+            lines.append(f"      {held.name(kit)}, {say_short(*found.fallen.broken(kit), r)}")
     tell("\n".join(lines) + "\n")
     return ANSWERED if found.fallen.standing else NONE_STANDS

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 
 import numpy as np
 
 from isostat.assess.find.advertised import Advertised, advertised
 from isostat.assess.find.described import Described, may_be
+from isostat.assess.find.found import Fallen
 from isostat.assess.find.law import Law
 from isostat.assess.find.sold_as import sold_as
 from isostat.assess.find.why_not import Opens, fits_where, what_opens, why_not
@@ -43,6 +44,13 @@ def say_short(law: Law, short: float, r: Reader) -> str:
         return tr("cannot be set for the target")
     m = with_unit(short, Quantity.COIL, r.preset, toward=1)
     return tr("{m} outside the tolerance", m=m) if law in (Law.LOW, Law.HIGH) else tr("by {m}", m=m)
+
+
+def say_nearest(fallen: Fallen, name: Callable[[int], str], r: Reader) -> str:
+    """Where nothing stands, the choice that is the nearest to it, and what it breaks."""
+    part = int(np.argmin(fallen.shortfall))
+    law, short = fallen.broken(part)
+    return tr("Nearest: {part}. {law}: {short}.", part=name(part), law=capital(tr(law.words)), short=say_short(law, short, r))
 
 
 def say_part_asked(a: Assessment, wishes: Sequence[AxleWish], lists: Mapping[str, Parts], part: str, r: Reader) -> list[list[str]]:

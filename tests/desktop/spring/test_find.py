@@ -145,7 +145,13 @@ def test_where_nothing_stands_it_says_what_would_open_some(window: MainWindow, q
     qtbot.wait(20)
     hunt = finder.searching.hunt
     assert not hunt.best and Varied.SPACER in {o.of for o in hunt.opens}
-    assert "more spacer, " in read(window, "find none") and " fit" in read(window, "find none")
+    said = read(window, "find none")
+    assert "more spacer, " in said and " fit" in said and not faults(sheet(window))
+    assert hunt.found is not None
+    (nearest,) = re.findall(r"Nearest: (.*)\. [A-Z].*: .*\.", said)
+    law = list(Law)[hunt.found.fallen.law[hunt.found.fallen.shortfall.argmin()]]
+    press(window, f"find law {law.name}")
+    assert read(window, "find near 0").startswith(nearest)
 
 
 @pytest.mark.qt_log_ignore("This plugin does not support")  # of a list that opens on no screen

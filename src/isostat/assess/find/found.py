@@ -35,6 +35,11 @@ class Fallen:
         mine = np.nonzero(self.law == list(Law).index(law))[0]
         return mine[np.argsort(self.shortfall[mine], kind="stable")][:most]
 
+    def broken(self, part: int) -> tuple[Law, float]:
+        """The law by which one fell, and by how much, SI."""
+        law = list(Law)[self.law[part]]
+        return law, float(self.shortfall[part]) * law.cure
+
     @property
     def standing(self) -> int:
         """How many stand."""

@@ -44,8 +44,8 @@ def why_not(a: Assessment, wish: AxleWish) -> WhyNot:
     height = heights(a, [(options, setting)], found.cases)[:, :, 0]
     short = dict(zip(HARD, options.short(setting)[:, 0].tolist(), strict=True))
     if not any(short.values()) and found.fallen.law[choice] >= 0:
-        law = list(Law)[found.fallen.law[choice]]
-        short[law] = float(found.fallen.shortfall[choice]) * law.cure
+        law, by = found.fallen.broken(choice)
+        short[law] = by
     broken = sorted(((law, g) for law, g in short.items() if g > 0.0), key=lambda pair: -pair[1] / pair[0].cure)
     return WhyNot(found=found, choice=choice, setting=setting, broken=tuple(broken), height_m=height, cases=found.cases)
 

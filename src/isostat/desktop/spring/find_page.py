@@ -34,7 +34,7 @@ from isostat.language import tr
 from isostat.units.format import many
 from isostat.units.saying import Saying
 from isostat.wording.find import say_product
-from isostat.wording.find_why import say_opens
+from isostat.wording.find_why import say_nearest, say_opens
 from isostat.wording.sentences import say
 
 FOOT = 180.0  # px below the sets
@@ -131,10 +131,12 @@ class FindPage:
         if hunt.best:
             self.sets.lay(v, hunt, rows, partial(self._take, hunt))
         elif hunt.ended:
-            opens = [say_opens(o, v.reader) for o in hunt.opens]
-            more = opens or [tr("Allow more height (spacer, block or collar), or a stop spacer.")]
-            words = "\n".join([tr("Nothing fits with these settings."), *more])
-            self._sheet.text("find none", words, rows.topLeft(), size=14, width=area.width())
+            said = [tr("Nothing fits with these settings."), *(say_opens(o, v.reader) for o in hunt.opens)]
+            if not hunt.found.fallen.standing:
+                said.insert(1, say_nearest(hunt.found.fallen, hunt.name, v.reader))
+            wide = middle - area.left() - t.px(16)
+            self._sheet.text("find none", "\n".join(said), rows.topLeft(), size=14, width=wide)
+            foot = rows.top() - t.px(10)
         self._lay_curve(v, hunt, QRectF(area.left(), foot + t.px(10), middle - area.left() - t.px(16), high - t.px(10)))
         self.reasons.lay(v, hunt, QRectF(middle, foot + t.px(10), area.right() - middle, high - t.px(10)))
         self._keys.hear()

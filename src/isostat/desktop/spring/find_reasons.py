@@ -109,7 +109,7 @@ class Reasons:
         assert found is not None
         self._lay_back(v, tr("{law}: {n}. Back to all", law=capital(tr(law.words)), n=many(found.fallen.count(law))), at)
         for k, part in enumerate(found.fallen.nearest(law, NEAREST)):
-            short = say_short(law, float(found.fallen.shortfall[part]) * law.cure, v.reader)
+            short = say_short(*found.fallen.broken(int(part)), v.reader)
             words = tr("{part}, {short}", part=hunt.name(int(part)), short=short)
             s.text(f"find near {k}", words, at + QPointF(2, t.px(24 + 17 * k)), size=12.5)
 
