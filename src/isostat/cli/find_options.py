@@ -28,7 +28,7 @@ def add_to(commands: Any) -> None:
         "front-spacer=FROM:TO:STEP, front-block=…, front-collar=…, front-ring=…, "
         "front-stop-spacer=…, front-helper=…; and so for rear",
     )
-    found.add_argument("--each", action="store_true", help="a spring a side, in place of the same on both")
+    found.add_argument("--each", action="store_true", help="different springs left and right")
     found.add_argument("--why", metavar="PART", help="why this part number does not do")
     found.add_argument(
         "--what", metavar="TEXT", help="which parts it may be, by its code or, of a coil, 'wire 14, inside 105, free 380'"

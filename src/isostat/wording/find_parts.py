@@ -18,7 +18,7 @@ def say_part(parts: Parts, row: int, r: Reader) -> str:
                 "{first}, then {second}, {m} free", first=r.rate(n["rate"]), second=r.rate(n["firm_rate"]), m=r.coil(n["free_m"])
             )
         case "torsion bar":
-            return tr("{across} across, {m} long", across=r.coil(n["diameter_m"]), m=r.coil(n["length_m"]))
+            return tr("{across} across, {m} long", across=r.wire(n["diameter_m"]), m=r.coil(n["length_m"]))
         case "air bag":
             return tr("{across} across, {m} extended", across=r.coil(n["across_m"]), m=r.coil(n["height_m"]))
         case "leaf pack":
@@ -27,7 +27,7 @@ def say_part(parts: Parts, row: int, r: Reader) -> str:
             return tr("{out} extended, {shut} collapsed", out=r.coil(n["extended_m"]), shut=r.coil(n["collapsed_m"]))
         case "leaf":
             ends = {"front": r.coil(n["front_m"]), "rear": r.coil(n["rear_m"])}
-            return tr("{thick} thick, {front} and {rear} from its bolt", thick=r.coil(n["thick_m"]), **ends)
+            return tr("{thick} thick, {front} and {rear} from its bolt", thick=r.wire(n["thick_m"]), **ends)
         case "bump stop" | "helper":
             said = [tr("{m} free height", m=r.coil(n["free_m"])), tr(parts.words["material"][row])]
             return ", ".join(said if np.isnan(n["rate"]) else [*said, r.rate(n["rate"])])

@@ -242,9 +242,9 @@ def test_parts_beside_springs_that_stay_are_tried_and_used(window: MainWindow, q
     """Bump stops alone: sets are counted by them, a part is asked about, one is used; leaves are added at the rear."""
     window.catalogue._searchable.clear()
     high = path_to(JOB.as_found.axles[0].stop.free_height_m)
-    choose(window, "find kind", "springs stay")
+    choose(window, "find kind", "keep the springs")
     ended(window, qtbot)
-    assert read(window, "find progress") == "Front: its springs stay. Choose shocks, bump stops or helpers to try."
+    assert read(window, "find progress") == "Front: springs are kept. Choose shocks, bump stops or helpers to try."
     press(window, "find vary bump stop")
     ended(window, qtbot)
     assert read(window, "find progress") == "Front: enter the bump-stop free height first (Measure, bench data)."

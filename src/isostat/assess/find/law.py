@@ -19,7 +19,7 @@ class Law(Enum):
     METAL = (later("metal-to-metal contact before full bump"), 0.010)
     TIGHT = (later("too small inside for the perch"), 0.002)
     WIDE = (later("too large for the perch or its pocket"), 0.002)
-    ENDS = (later("ends do not fit the seats"), 0.2)  # 1 an end
+    ENDS = (later("ends or splines do not fit"), 0.2)  # 1 an end
     PACK = (later("does not match the pack"), 0.005)
     ROOM = (later("does not fit the space between its seats"), 0.010)
     STRESS = (later("overstressed at full bump"), 0.05)

@@ -24,11 +24,11 @@ from isostat.units.saying import saying
 from isostat.units.unit import Quantity
 
 KIT, STAY = "kit", "none"
-SIDES = (later("Same both sides"), later("A spring a side"))
+SIDES = (later("Same both sides"), later("Different per side"))
 KIND_WORDS = {
     "coil": later("coils"), "progressive coil": later("progressive coils"), "stacked spring": later("stacked pairs"),
     "leaf pack": later("leaf packs"), "leaf": later("leaves to add"), "torsion bar": later("torsion bars"),
-    "air bag": later("air springs"), KIT: later("kits of coils"), STAY: later("springs stay"),
+    "air bag": later("air springs"), KIT: later("kits of coils"), STAY: later("keep the springs"),
 }  # fmt: skip
 BESIDE_WORDS = {"shock": later("shocks"), "bump stop": later("bump stops"), "helper": later("helpers")}
 TRIED: Mapping[Varied, tuple[float, float, float]] = {
@@ -91,10 +91,10 @@ class Wanted:
         more = AxleWish(axle=axle, parts=None, stop_spacers=self.stepped(Varied.STOP), beside=beside)
         if self.kind == STAY:
             if not beside and more.stop_spacers is None and not (Varied.PRESSURE in self.varied and axle in with_bags(a)):
-                raise CannotSearch(saying("{axle}: its springs stay. Choose shocks, bump stops or helpers to try.", axle=given))
+                raise CannotSearch(saying("{axle}: springs are kept. Choose shocks, bump stops or helpers to try.", axle=given))
             return more
         if kind is None:
-            said = "{axle}: lists have no springs of its kind to search. Choose another kind, or search the other axle."
+            said = "{axle}: the lists have no springs of this kind. Choose another kind, or search the other axle."
             raise CannotSearch(saying(said, axle=given))
         offered = OFFERED[kind]
         return replace(
@@ -123,7 +123,7 @@ def lay_wanted(sheet: Sheet, v: View, at: QPointF, wanted: Wanted, want: Callabl
         names = [v.job.vehicle.axles[0].name, v.job.vehicle.axles[-1].name, tr("Both axles")]
         line.tabs("find axles", names, wanted.axles, lambda n: want(replace(wanted, axles=n))).gap(4)
     kinds = ["", *KIND_WORDS]
-    words = [tr("springs of its kind"), *(tr(said) for said in KIND_WORDS.values())]
+    words = [tr("same kind as now"), *(tr(said) for said in KIND_WORDS.values())]
     line.choice(
         "find kind",
         words,
