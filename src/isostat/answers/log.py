@@ -7,15 +7,17 @@ from typing import Any
 import numpy as np
 
 from isostat.assess.correction import Correction, asks_correction, correction
-from isostat.assess.log.causes import why_missed
-from isostat.assess.log.checks import Check, PressureCheck, checks, pressure_checks
+from isostat.assess.log.axle_checks import AxleCheck, Told, axle_checks
+from isostat.assess.log.checks import Check, checks
 from isostat.assess.log.due import Due, due
+from isostat.assess.log.evidence import why_missed
 from isostat.assess.log.learnt import learnt
 from isostat.assess.log.promise import FORECAST_KM, held, settles_on
 from isostat.assess.log.settings import Setting, turned_at
 from isostat.assess.log.telling import telling_check
 from isostat.assess.solve.assessment import Assessment
 from isostat.job.points import SIDES
+from isostat.units.unit import Quantity
 
 
 def log_plain(a: Assessment) -> dict[str, Any]:
@@ -32,7 +34,7 @@ def _due(one: Due) -> dict[str, Any]:
 def _entry(a: Assessment, n: int) -> dict[str, Any]:
     entry, found = a.job.log[n], held(a, n)
     done = correction(a, n) if asks_correction(a, n) else None
-    coming = settles_on(a, found.promise.case)
+    coming, of_axles = settles_on(a, found.promise.case), [one for one in axle_checks(a, n) if one.read is not None]
     wheels = [
         {
             "axle": a.job.vehicle.axles[i].name,
@@ -55,7 +57,9 @@ def _entry(a: Assessment, n: int) -> dict[str, Any]:
         "wheels": wheels,
         "correction": None if done is None else _correction(a, done),
         "checks": [_read(a, one) for one in checks(a, n)],
-        "pressures": [_pressure(a, one) for one in pressure_checks(a, n) if one.read is not None],
+        "pressures": [_of_axle(a, one) for one in of_axles if one.told in (Told.TYRES, Told.BAG)],
+        "weights": [_of_axle(a, one) for one in of_axles if one.told is Told.WEIGHT],
+        "free_lengths": [_of_axle(a, one) for one in of_axles if one.told is Told.LENGTH],
         "turned": [_turned(a, one, steps) for one, steps in turned_at(a, n)],
         "causes": _causes(a, n) if asks_correction(a, n) else [],
         "check": _check(a, n) if asks_correction(a, n) else None,
@@ -75,13 +79,14 @@ def _read(a: Assessment, one: Check) -> dict[str, Any]:
     }
 
 
-def _pressure(a: Assessment, one: PressureCheck) -> dict[str, Any]:
-    """Of the tyres of an axle, or of one of its bags, Pa."""
+def _of_axle(a: Assessment, one: AxleCheck) -> dict[str, Any]:
+    """Of both tyres of an axle, or of one of its wheels."""
+    unit = {Quantity.MASS: "kg", Quantity.COIL: "m", Quantity.PRESSURE: "pa"}[one.told.quantity]
     return {
         "axle": a.job.vehicle.axles[one.axle].name,
         "side": None if one.side is None else SIDES[one.side],
-        "promised_pa": None if one.promised is None else _known(one.promised),
-        "read_pa": None if one.read is None else _known(one.read),
+        f"promised_{unit}": None if one.promised is None else _known(one.promised),
+        f"read_{unit}": None if one.read is None else _known(one.read),
         "against": one.against.value,
     }
 

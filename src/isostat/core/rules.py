@@ -177,6 +177,7 @@ CHECKED = Rule.by(
     },
     "m or rad", "that a reading after fitting may differ from what was worked out", PRACTICE, "Log, other readings",
 )  # fmt: skip
+WEIGHT_READ = Rule(0.03, "of the weight", "that a wheel may weigh off what was worked out", PRACTICE, "Log, other readings")
 BAG_READ = Rule(0.2e5, "Pa", "that a bag may read off what was worked out", PRACTICE, "Log, other readings")
 CAUSE_LIKELY = Rule(0.6, "share", "from which one cause of a miss is named alone, and can be taken", STATED, "Log, why")
 CAUSE_SURE = Rule(0.9, "share", "from which it is named without “most likely”", STATED, "Log, why")

@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import Field
 
 from isostat.job.heights import Heights
-from isostat.job.reading import Frozen, Notes, Number, Pressure, Text, Whole
+from isostat.job.reading import CoilLength, Frozen, Mass, Notes, Number, Pressure, Text, Whole
 
 LoggedState = Literal["lowered", "rolled", "driven"]
 Rechecked = Literal["wheel nuts", "U-bolts", "U-bolts again", "arm bolts"]
@@ -58,13 +58,22 @@ class Pressures(Frozen):
     right_pa: Pressure | None = None
 
 
+class WheelsRead(Frozen):
+    """What a check told of the wheels of an axle: their corner weights, the free lengths of their springs laid on the floor."""
+
+    left_kg: Mass | None = None
+    right_kg: Mass | None = None
+    left_free_m: CoilLength | None = None
+    right_free_m: CoilLength | None = None
+
+
 class LogEntry(Frozen):
     """Heights read after fitting. km: driven since. state: just let down, rolled and bounced, or driven.
 
     case: what was on board; left out, the workshop's floor. promised: for that state, when it was written down; left out,
     the entry is not judged until it is worked out from the parts as they are then. turned: what was corrected after it.
     rechecked: what was tightened again by then. checks: what else was read, of all that the height drags along.
-    pressures: axle by axle, none where none was read.
+    pressures, wheels: axle by axle, none where none was read.
     """
 
     day: Text = ""
@@ -77,5 +86,6 @@ class LogEntry(Frozen):
     rechecked: tuple[Rechecked, ...] = Field(default=(), max_length=12)
     checks: tuple[Checked, ...] = Field(default=(), max_length=30)
     pressures: tuple[Pressures, ...] = Field(default=(), max_length=3)
+    wheels: tuple[WheelsRead, ...] = Field(default=(), max_length=3)
     who: Text = ""
     note: Notes = ""

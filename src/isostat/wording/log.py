@@ -7,7 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.correction import Correction, correction
-from isostat.assess.log.checks import checks, pressure_checks
+from isostat.assess.log.axle_checks import axle_checks
+from isostat.assess.log.checks import checks
 from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
 from isostat.assess.log.learnt import Learnt, learnt
 from isostat.assess.log.promise import Held, Verdict, held, settles_on
@@ -17,7 +18,7 @@ from isostat.core import rules
 from isostat.job.log import LogEntry
 from isostat.language import capital, decimal, later, tr
 from isostat.wording.costs import say_costs
-from isostat.wording.log_checks import say_checks, say_pressures
+from isostat.wording.log_checks import say_axle_checks, say_checks
 from isostat.wording.log_why import misread, say_learnt, say_why
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
@@ -215,7 +216,7 @@ def log_text(a: Assessment, r: Reader) -> str:
                 height = r.height_unit(read) if np.isfinite(read) else "–"
                 how = f"{say_wheel(found, i, side, r)} ({say_band(found, i, side, r)})"
                 out.append(f"  {capital(r.corner(i, side))}: {height}, {how}")
-        out += [f"  {line}" for line in (*say_checks(checks(a, n), r), *say_pressures(pressure_checks(a, n), r))]
+        out += [f"  {line}" for line in (*say_checks(checks(a, n), r), *say_axle_checks(axle_checks(a, n), r))]
         said = instruction(a, n, r)
         out += [f"  {line}" for line in (said.sentence, said.then, said.costs, said.why, say_learnt(said.learnt, r)) if line]
         out.append("")

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from isostat.assess.knock_on.line import What
-from isostat.assess.log.checks import Against, Check, PressureCheck
+from isostat.assess.log.axle_checks import AxleCheck, Told
+from isostat.assess.log.checks import Against, Check
 from isostat.assess.log.findings import CheckedOff
 from isostat.language import capital, later, tr
+from isostat.units.format import with_unit
 from isostat.units.unit import Quantity
 from isostat.wording.knock_on import say_allowed, say_value, say_what
 from isostat.wording.knock_on_words import SIGNS, WHAT
@@ -15,6 +17,12 @@ from isostat.wording.tell import tell
 AGAINST = {
     Against.NOT_READ: later("not read"), Against.AS_PROMISED: later("as promised"), Against.OTHERWISE: later("not as promised"),
     Against.BEYOND: later("outside"),
+}  # fmt: skip
+
+
+TOLD = {
+    Told.WEIGHT: later("Corner weight, {where}"), Told.LENGTH: later("Free length, {where}"),
+    Told.TYRES: later("Tyres, {where}"), Told.BAG: later("Air bag, {where}"),
 }  # fmt: skip
 
 
@@ -33,24 +41,23 @@ def say_check(one: Check, r: Reader) -> str:
     return tr("{what}: {read}, promised {promised}, {how}", **said)
 
 
-def say_pressed(one: PressureCheck, r: Reader) -> str:
-    """What a pressure is of: `Tyres, front`, `Air bag, rear left`."""
-    if one.side is None:
-        return tr("Tyres, {axle}", axle=r.axle(one.axle))
-    return tr("Air bag, {corner}", corner=r.corner(one.axle, one.side))
+def say_told(one: AxleCheck, r: Reader, *, pair: bool = False) -> str:
+    """What a value is of: `Tyres, front`, `Corner weight, rear left`. pair: of both wheels of an axle."""
+    where = r.axle(one.axle) if pair or one.side is None else r.corner(one.axle, one.side)
+    return tr(TOLD[one.told], where=where)
 
 
-def say_pressures(every: tuple[PressureCheck, ...], r: Reader) -> list[str]:
+def say_axle_checks(every: tuple[AxleCheck, ...], r: Reader) -> list[str]:
     """Those that were read: `Air bag, rear left: 2.40 bar, promised 2.44 bar, as promised`."""
     lines = []
     for one in every:
         if one.read is None:
             continue
-        said = {"what": say_pressed(one, r), "read": r.pressure(one.read)}
+        said = {"what": say_told(one, r), "read": with_unit(one.read, one.told.quantity, r.preset)}
         if one.promised is None:
             lines.append(tr("{what}: {read}", **said))
             continue
-        said |= {"promised": r.pressure(one.promised), "how": tr(AGAINST[one.against])}
+        said |= {"promised": with_unit(one.promised, one.told.quantity, r.preset), "how": tr(AGAINST[one.against])}
         lines.append(tr("{what}: {read}, promised {promised}, {how}", **said))
     return lines
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from isostat.assess.log.causes import Class, Why, why_missed
+from isostat.assess.log.causes import Class, Why
+from isostat.assess.log.evidence import Check, why_missed
 from isostat.assess.log.learnt import Learnt
-from isostat.assess.log.telling import Check, telling_check
+from isostat.assess.log.telling import telling_check
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.language import capital, later, tr

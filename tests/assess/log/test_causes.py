@@ -8,8 +8,9 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
-from isostat.assess.log.causes import STEPS, Cause, Class, Why, classes, felt_causes, weighed, why_missed
+from isostat.assess.log.causes import STEPS, Cause, Class, Why, classes, felt_causes, likely, weighed
 from isostat.assess.log.entries import with_entry
+from isostat.assess.log.evidence import why_missed
 from isostat.assess.log.promise import floor_case, promise, settle_prior, worth_m
 from isostat.assess.log.settings import as_fitted
 from isostat.assess.stance.band import predicted
@@ -40,7 +41,7 @@ def simulated(name: str) -> list[tuple[Cause, Floats, tuple[Class, ...]]]:
         effect = np.array([np.interp(size, STEPS, moved[k, :, n]) for n in range(len(half))])
         read = effect + root @ rng.standard_normal(len(half))
         if ((np.abs(read) > half) & (np.abs(read) > worth)).any():
-            out.append((causes[k], read, classes(causes, *weighed(read, covariance, causes, moved))))
+            out.append((causes[k], read, classes(causes, *weighed(likely(read, covariance, causes, moved)))))
     return out
 
 

@@ -10,14 +10,15 @@ from isostat.assess import assess
 from isostat.assess.judge import judge
 from isostat.assess.knock_on.line import What
 from isostat.assess.knock_on.lines import knock_ons
-from isostat.assess.log.checks import READ, Against, checks, pressure_checks
+from isostat.assess.log.axle_checks import Told, axle_checks
+from isostat.assess.log.checks import READ, Against, checks
 from isostat.assess.log.findings import CheckedOff
 from isostat.assess.log.promise import case_of, floor_case
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.spring.air import aired
 from isostat.core import rules
 from isostat.job.edits.card import choose_way
-from isostat.job.edits.log import put_check, put_pressure
+from isostat.job.edits.log import put_check, put_of_axle
 from isostat.job.edits.paths import JOB, path_to, put_number
 from isostat.job.files import JobFault
 from isostat.job.tables.log_csv import log_csv, with_log
@@ -97,15 +98,15 @@ def test_nothing_that_was_not_measured_is_asked_for() -> None:
 @pytest.mark.parametrize(("by", "against"), [(0.15e5, Against.AS_PROMISED), (-0.3e5, Against.OTHERWISE)])
 def test_a_bag_is_held_against_its_pressure_in_that_case_and_tyres_are_written_down(by: float, against: Against) -> None:
     a = logged(fitted("glaziers-flatbed").job, promised("glaziers-flatbed"))
-    every = pressure_checks(a, 0)
+    every = [one for one in axle_checks(a, 0) if one.told in (Told.TYRES, Told.BAG)]
     assert [(one.axle, one.side) for one in every] == [(0, None), (0, 0), (0, 1), (1, None), (1, 0), (1, 1)]
     bags = aired(a, 1)
     assert bags is not None
     assert every[5].promised == pytest.approx(bags.gauge_pa[1, floor_case(a)]) and every[0].promised is None
-    job = put_pressure(a.job, 0, 1, "right_pa", {"value": round(every[5].promised + by)})
-    job = put_pressure(job, 0, 0, "tyre_pa", {"value": 4.2e5})
+    job = put_of_axle(a.job, 0, "pressures", 1, "right_pa", {"value": round(every[5].promised + by)})
+    job = put_of_axle(job, 0, "pressures", 0, "tyre_pa", {"value": 4.2e5})
     b = assess(job)
-    assert [one.against for one in pressure_checks(b, 0) if one.read is not None] == [Against.AS_PROMISED, against]
+    assert [one.against for one in axle_checks(b, 0) if one.read is not None] == [Against.AS_PROMISED, against]
     text = log_text(b, Reader(b.job))
     assert "Tyres, front: 4.20 bar\n" in text and f", {against.value}" in text and "Air bag, rear right: " in text
     assert [one["read_pa"] for one in log_plain(b)["entries"][0]["pressures"]] == [4.2e5, round(every[5].promised + by)]
@@ -115,3 +116,30 @@ def test_a_bag_is_held_against_its_pressure_in_that_case_and_tyres_are_written_d
     assert back[0].tyre_pa.value == pytest.approx(4.2e5, rel=1e-3) and back[1].left_pa is None  # type: ignore[union-attr]
     with pytest.raises(JobFault, match="Line 2, column “front tyres”: “hard” is not a"):
         with_log(a.job, out.replace("4.20 bar", "hard"), "log.csv")
+
+
+def test_weights_and_free_lengths_are_held_against_the_parts_and_go_out_and_in() -> None:
+    a = buggy()
+    every = {(one.field, one.axle): one for one in axle_checks(a, 0)}
+    case = floor_case(a)
+    assert every["left_kg", 0].promised == pytest.approx(a.proposed.pad_kg[0, 0, case])
+    assert every["right_free_m", 1].promised == pytest.approx(a.orders[1].order.free_m[1])
+    job = a.job
+    for field, axle, by in (("left_kg", 0, 5.0), ("right_kg", 1, -20.0), ("right_free_m", 1, -0.02), ("left_free_m", 0, 0.003)):
+        job = put_of_axle(job, 0, "wheels", axle, field, {"value": round(every[field, axle].promised + by, 4)})  # type: ignore[operator]
+    b = assess(job)
+    against = {(one.field, one.axle): one.against for one in axle_checks(b, 0) if one.read is not None}
+    assert against == {
+        ("left_kg", 0): Against.AS_PROMISED, ("right_kg", 1): Against.OTHERWISE,
+        ("right_free_m", 1): Against.OTHERWISE, ("left_free_m", 0): Against.AS_PROMISED,
+    }  # fmt: skip
+    text = log_text(b, Reader(b.job))
+    assert "Corner weight, rear right: " in text and "Free length, front left: " in text
+    plain = log_plain(b)["entries"][0]
+    assert [one["axle"] for one in plain["weights"]] == ["Front", "Rear"] and len(plain["free_lengths"]) == 2
+    back = with_log(a.job.model_copy(update={"log": ()}), log_csv(b.job), "log.csv").log[0]
+    assert back.wheels[1].right_kg.value == pytest.approx(every["right_kg", 1].promised - 20.0, abs=0.6)  # type: ignore[union-attr, operator]
+    assert back.wheels[0].right_kg is None and back.wheels[0].left_free_m is not None
+    assert "rear left weight" not in log_csv(b.job), "nothing is asked of a table that nobody reads"
+    leaves = [one for one in axle_checks(logged(fitted("hive-hauler").job, promised("hive-hauler")), 0) if one.told is Told.LENGTH]
+    assert {one.axle for one in leaves} == {0}, "a pack has no free length to lay on the floor"

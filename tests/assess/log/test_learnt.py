@@ -9,7 +9,8 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.log import learnt as module
-from isostat.assess.log.causes import Why, why_missed
+from isostat.assess.log.causes import Why
+from isostat.assess.log.evidence import why_missed
 from isostat.assess.log.learnt import Learnt, learnt, taken
 from isostat.assess.log.promise import floor_case, promise
 from isostat.assess.solve.assessment import Assessment

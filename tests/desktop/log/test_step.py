@@ -125,6 +125,11 @@ def test_what_else_is_read_is_held_against_knock_on_on_a_page_of_its_own(open_wi
     type_into(qtbot, window, "check tyre_pa 0", "soft")
     assert "soft" in window.notice.text()
     assert window.document.job.log[0].pressures[1].tyre_pa.value == pytest.approx(199_948, abs=10)  # type: ignore[union-attr]
+    type_into(qtbot, window, "check left_kg 0", "heavy")
+    assert "Corner weight, front left: “heavy” is not a number" in window.notice.text()
+    type_into(qtbot, window, "check left_kg 0", "720 lb")
+    assert window.document.job.log[0].wheels[0].left_kg.typed == "720 lb"  # type: ignore[union-attr]
+    assert read(window, "check corner weight 0 how") == "▲ not as promised" and not faults(sheet)
     press(qtbot, window, "log page 0")
     assert "promised" in read(window, "log 0 left band")
 

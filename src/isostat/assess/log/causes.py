@@ -13,12 +13,12 @@ from functools import lru_cache
 
 import numpy as np
 
-from isostat.assess.log.promise import held, settle_prior
+from isostat.assess.log.promise import held
 from isostat.assess.log.settings import turned_job
 from isostat.assess.setup.platform import SPRING
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.memory import remembered
-from isostat.assess.stance.band import parts_alone, predicted
+from isostat.assess.stance.band import parts_alone
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats
 from isostat.core.vehicle.equilibrium import solve_equilibrium
@@ -87,15 +87,19 @@ def causes_of(axles: int) -> Iterator[Cause]:
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Felt:
-    """Causes, and what each of STEPS of each does at every corner: to its height, m, and its weight, kg, (K, G, 2A)."""
+    """Causes, and what each of STEPS of each does at every corner: to its height, m, and its weight, kg, (K, G, 2A).
+
+    pads_kg: (2A,) weights without any of them.
+    """
 
     causes: tuple[Cause, ...]
     moved: Floats
     weighs: Floats
+    pads_kg: Floats
 
     def only(self, kept: list[int]) -> Felt:
         """Some of them."""
-        return Felt(tuple(self.causes[k] for k in kept), self.moved[kept], self.weighs[kept])
+        return replace(self, causes=tuple(self.causes[k] for k in kept), moved=self.moved[kept], weighs=self.weighs[kept])
 
 
 @lru_cache(maxsize=4)
@@ -132,7 +136,12 @@ def _tables(parts: Job, case: int) -> Felt:
         by_cause = values.reshape(count, 2, len(causes), len(STEPS)) - than[..., case, None, None]
         return np.moveaxis(by_cause, (2, 3), (0, 1)).reshape(len(causes), len(STEPS), 2 * count)
 
-    return Felt(causes, direct - more(rest.travel_m, still.travel_m), more(rest.pad_n, still.pad_n) / GRAVITY)
+    return Felt(
+        causes=causes,
+        moved=direct - more(rest.travel_m, still.travel_m),
+        weighs=more(rest.pad_n, still.pad_n) / GRAVITY,
+        pads_kg=still.pad_n[..., case].ravel() / GRAVITY,
+    )
 
 
 def felt_causes(a: Assessment, case: int) -> Felt:
@@ -145,9 +154,8 @@ def _parts(a: Assessment, before: int) -> Job:
     return parts_alone(turned_job(a, before))
 
 
-def weighed(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: Floats) -> tuple[Floats, Floats]:
-    """How likely each cause is, (K,), and the mean of its magnitude, in deviations. Arguments as of `likely`."""
-    by_step = likely(miss, covariance, causes, moved)
+def weighed(by_step: Floats) -> tuple[Floats, Floats]:
+    """How likely each cause is, (K,), and the mean of its magnitude, in deviations. by_step: (K, G) of `likely`."""
     share = by_step.sum(axis=1)
     return share, (by_step * STEPS).sum(axis=1) / np.maximum(share, 1e-300)
 
@@ -155,8 +163,8 @@ def weighed(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: 
 def likely(miss: Floats, covariance: Floats, causes: tuple[Cause, ...], moved: Floats) -> Floats:
     """How likely each magnitude of each cause is, (K, G), all together 1.
 
-    miss: (n,) read less promised, nan where not read. covariance: (n, n) of what is always uncertain. causes, moved: (K, G, n) how
-    each of STEPS of each moves every corner.
+    miss: (n,) read less promised, nan where not read, the heights of every corner first. covariance: (n, n) of what is always
+    uncertain. causes, moved: (K, G, n) how each of STEPS of each moves every value.
     """
     seen = np.isfinite(miss)
     inverse = np.linalg.inv(covariance[np.ix_(seen, seen)])
@@ -207,16 +215,3 @@ def felt_of(a: Assessment, n: int) -> Felt:
     found = held(a, n)
     felt, twice = _tables(_parts(a, n), found.promise.case), _read_twice(a, n, found.miss_m.ravel())
     return felt.only([k for k, one in enumerate(felt.causes) if one.kind != "reading" or not twice[one.corner]])
-
-
-def uncertain_m2(a: Assessment, case: int) -> Floats:
-    """Covariance of a promise with its reading, whatever the cause, (2A, 2A)."""
-    return np.asarray(predicted(a).covariance_m2[case] + np.diag(settle_prior(a, case).noise_m ** 2))
-
-
-@remembered
-def why_missed(a: Assessment, n: int) -> tuple[Class, ...]:
-    """Of the nth entry of the log: classes of causes, most likely first."""
-    found, felt = held(a, n), felt_of(a, n)
-    covariance = uncertain_m2(a, found.promise.case)
-    return classes(felt.causes, *weighed(found.miss_m.ravel(), covariance, felt.causes, felt.moved))

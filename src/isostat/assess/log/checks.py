@@ -12,10 +12,8 @@ from isostat.assess.knock_on.lines import knock_ons
 from isostat.assess.knock_on.on_card import on_card
 from isostat.assess.log.promise import case_of
 from isostat.assess.solve.assessment import Assessment
-from isostat.assess.spring.air import aired
 from isostat.core import rules
 from isostat.job.log import Checked
-from isostat.job.points import SIDES
 
 READ = (  # by tape, angle finder, lamp board or from an alignment sheet, in the order of the walk round
     What.SIDEWAYS, What.TRUE_AHEAD, What.TRUE_ACROSS, What.PINION, What.CASTER, What.CAMBER, What.TOE, What.STEERING_WHEEL,
@@ -81,39 +79,3 @@ def _check(line: Line, now: float, read: Checked | None) -> Check:
     if read is None:
         return Check(line=line, promised=now, read=None)
     return Check(line=line, promised=read.promised, read=read.value, typed=read.typed)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class PressureCheck:
-    """A pressure of an axle, Pa. side: None of its tyres. field: of Pressures. promised: of a bag in the entry's case."""
-
-    axle: int
-    side: int | None
-    field: str
-    promised: float | None
-    read: float | None
-    typed: str | None
-
-    @property
-    def against(self) -> Against:
-        """A bag's from what it should hold there; tyres have no promise."""
-        if self.read is None:
-            return Against.NOT_READ
-        off = 0.0 if self.promised is None else abs(self.read - self.promised)
-        return Against.AS_PROMISED if off <= rules.BAG_READ else Against.OTHERWISE
-
-
-def pressure_checks(a: Assessment, n: int) -> tuple[PressureCheck, ...]:
-    """Of the nth entry of the log, axle by axle: its tyres, then its bags."""
-    entry = a.job.log[n]
-    case, found = case_of(a, entry), list[PressureCheck]()
-    for i in range(len(a.axles)):
-        bags = aired(a, i)
-        mine: list[tuple[int | None, str, float | None]] = [(None, "tyre_pa", None)]
-        if bags is not None:
-            mine += [(side, f"{name}_pa", float(bags.gauge_pa[side, case])) for side, name in enumerate(SIDES)]
-        for side, field, promise in mine:
-            reading = getattr(entry.pressures[i], field) if len(entry.pressures) == len(a.axles) else None
-            value, typed = (None, None) if reading is None else (float(reading.value), reading.typed)
-            found.append(PressureCheck(axle=i, side=side, field=field, promised=promise, read=value, typed=typed))
-    return tuple(found)

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.assess.log.causes import STEPS, Cause, Why, felt_of, likely, uncertain_m2, why_missed
+from isostat.assess.log.causes import STEPS, Cause, Why
+from isostat.assess.log.evidence import evidence, wheels_of, why_missed
 from isostat.assess.log.promise import held
 from isostat.assess.log.settings import typed_as_fitted
 from isostat.assess.solve.assessment import Assessment
@@ -43,11 +44,11 @@ def learnt(a: Assessment, n: int) -> tuple[Learnt, ...]:
     first = why_missed(a, n)[0]
     if first.share < rules.CAUSE_LIKELY or _taken(a.job, a.job.log[n], first.axle, first.side):
         return ()
-    felt = felt_of(a, n)
-    by_step = likely(held(a, n).miss_m.ravel(), uncertain_m2(a, held(a, n).promise.case), felt.causes, felt.moved)
+    read = evidence(a, n)
+    felt, by_step = read.felt, read.by_step()
     mine = [k for k, one in enumerate(felt.causes) if (one.why, one.axle, one.side) == (first.why, first.axle, first.side)]
     if first.why in (Why.SPRING, Why.SPRINGS):
-        return _springs(a, [felt.causes[k] for k in mine], by_step[mine])
+        return _springs(a, n, [felt.causes[k] for k in mine], by_step[mine])
     if first.why in (Why.LOAD_END, Why.LOAD_SIDE):
         by, error = _moments(by_step[mine[0]] / by_step[mine].sum(), felt.causes[mine[0]].deviation)
         side = None if first.axle is not None else 0 if by > 0.0 else 1
@@ -56,28 +57,37 @@ def learnt(a: Assessment, n: int) -> tuple[Learnt, ...]:
     return ()
 
 
-def _springs(a: Assessment, causes: list[Cause], by_step: Floats) -> tuple[Learnt, ...]:
-    """Rate and free length of coils, each as likely as it is; of other kinds nothing is typed that could be put right."""
+def _springs(a: Assessment, n: int, causes: list[Cause], by_step: Floats) -> tuple[Learnt, ...]:
+    """Rate and free length of coils, each as likely as it is, a length that was measured as it was measured.
+
+    Of other kinds nothing is typed that could be put right.
+    """
     axle = causes[0].axle
     assert axle is not None
     order, kind = a.orders[axle], a.job.proposal.axles[axle].kind
     teaches = {"coil": ("free", "rate"), "progressive": ("free",)}.get(kind, ()) if order.lacks is None else ()
     kept = [k for k, one in enumerate(causes) if one.kind in teaches]
-    found = []
+    found, measured = [], wheels_of(a.job.log[n], "free_m", len(a.axles))[axle]
     for side in (0, 1) if causes[0].side is None else (causes[0].side,):
         for k in kept:
             by, error = _moments(by_step[k] / by_step[kept].sum(), causes[k].deviation)
             was = (order.order.free_m if causes[k].kind == "free" else order.order.rate_n_per_m)[side]
+            if causes[k].kind == "free" and np.isfinite(measured[side]):
+                found.append(Learnt("free", axle, side, was, float(measured[side]), rules.TAPE_ERROR))
+                continue
             whole = 1.0 if causes[k].kind == "free" else was
             found.append(Learnt(causes[k].kind, axle, side, was, was + by * whole, error * whole))
     return tuple(found)
 
 
 def _moments(share: Floats, deviation: float) -> tuple[float, float]:
-    """Mean and two deviations of a magnitude that has these shares of being each of STEPS, and else is nought."""
+    """Mean and two deviations of a magnitude that has these shares of being each of STEPS, and else is nought.
+
+    Between two steps it may lie anywhere.
+    """
     by = STEPS * deviation
-    mean = float((share * by).sum())
-    return mean, 2.0 * float(np.sqrt(max((share * by**2).sum() - mean**2, 0.0)))
+    mean, within = float((share * by).sum()), (by[1] - by[0]) ** 2 / 12.0
+    return mean, 2.0 * float(np.sqrt(max((share * by**2).sum() - mean**2, 0.0) + within))
 
 
 def _mark(entry: LogEntry) -> str:

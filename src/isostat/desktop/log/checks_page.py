@@ -5,15 +5,18 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
+from itertools import groupby
 
 from PyQt6.QtCore import QPointF, QRectF
 
-from isostat.assess.log.checks import Against, Check, PressureCheck, checks, pressure_checks
+from isostat.assess.log.axle_checks import AxleCheck, axle_checks
+from isostat.assess.log.checks import Against, Check, checks
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
-from isostat.job.edits.log import put_check, put_pressure
+from isostat.job.edits.log import put_check, put_of_axle
 from isostat.job.files import JobFault
+from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.language import tr
 from isostat.units.format import number
@@ -21,30 +24,41 @@ from isostat.units.parse import NotUnderstood, parse
 from isostat.units.saying import saying
 from isostat.units.unit import Preset, Quantity
 from isostat.wording.knock_on import say_allowed, say_value, say_what
-from isostat.wording.log_checks import AGAINST, say_pressed, say_sign, unit_of
+from isostat.wording.log_checks import AGAINST, say_sign, say_told, unit_of
 
-ROW, FIELD, HIGH = 29.0, 84.0, 25.0  # px of a line, of its field
+ROW, FIELD, PAIRED, HIGH = 29.0, 84.0, 70.0, 25.0  # px of a line, of its field, of one of two
 PROMISED, READ, SIGN, HOW, ALLOWED = 0.26, 0.39, 0.505, 0.63, 0.78  # of the width, where each column begins
 
 
 @dataclass(frozen=True, slots=True)
+class _Field:
+    """Where something is typed. put: makes the edit of it."""
+
+    key: str
+    label: str
+    text: str
+    put: Callable[[Job, str], Job]
+    empty: str = ""  # what stands in it until something does
+
+
+@dataclass(frozen=True, slots=True)
 class _Row:
-    """A line of the page. put: makes the edit of what was typed."""
+    """A line of the page, of one thing or of both wheels of an axle."""
 
     key: str
     what: str
     promised: str
-    text: str
+    fields: tuple[_Field, ...]
     unit: str
     against: Against
     allowed: str
-    put: Callable[[Job, str], Job]
 
 
 def lay_checks(sheet: Sheet, v: View, area: QRectF, n: int) -> None:
     """Places the page of the nth entry."""
     t, found = v.theme, checks(v.a, n)
-    rows = [*(_of_line(v, n, one) for one in found), *(_of_pressure(v, n, one) for one in pressure_checks(v.a, n))]
+    by_axle = groupby(axle_checks(v.a, n), key=lambda one: (one.told, one.axle))
+    rows = [*(_of_line(v, n, one) for one in found), *(_of_axle(v, n, tuple(pair)) for _, pair in by_axle)]
     heads = (0.0, tr("what")), (PROMISED, tr("promised")), (READ, tr("read")), (HOW, tr("compares")), (ALLOWED, tr("allowed"))
     for share, words in heads:
         sheet.caps(f"check head {share}", words, area.topLeft() + QPointF(share * area.width(), 0))
@@ -60,30 +74,42 @@ def lay_checks(sheet: Sheet, v: View, area: QRectF, n: int) -> None:
 
 def _of_line(v: View, n: int, one: Check) -> _Row:
     r, line = v.reader, one.line
-    unit = ", ".join(word for word in (unit_of(line.quantity, r), say_sign(line.what)) if word)
+    what, key = say_what(line, r), f"check {line.what.value} {line.axle}"
+    text = "" if one.read is None else number(one.read, line.quantity, r.preset)
     return _Row(
-        key=f"check {line.what.value} {line.axle}",
-        what=say_what(line, r),
+        key=key,
+        what=what,
         promised=say_value(line.what, line.quantity, one.promised, r),
-        text="" if one.read is None else number(one.read, line.quantity, r.preset),
-        unit=unit,
+        fields=(_Field(key, what, text, partial(_put, n, one, what, r.preset)),),
+        unit=", ".join(word for word in (unit_of(line.quantity, r), say_sign(line.what)) if word),
         against=one.against,
         allowed=say_allowed(line, r),
-        put=partial(_put, n, one, r.preset),
     )
 
 
-def _of_pressure(v: View, n: int, one: PressureCheck) -> _Row:
-    r = v.reader
+def _of_axle(v: View, n: int, pair: tuple[AxleCheck, ...]) -> _Row:
+    """Of its tyres, or of its left and right wheel; how the worse one compares."""
+    r, (first, *_) = v.reader, pair
+    quantity = first.told.quantity
+    numbers = [number(one.promised, quantity, r.preset) for one in pair if one.promised is not None]
+    order = (Against.OTHERWISE, Against.AS_PROMISED, Against.NOT_READ)
     return _Row(
-        key=f"check {one.field} {one.axle}",
-        what=say_pressed(one, r),
-        promised="" if one.promised is None else r.pressure(one.promised),
-        text="" if one.read is None else number(one.read, Quantity.PRESSURE, r.preset),
-        unit=unit_of(Quantity.PRESSURE, r),
-        against=one.against,
+        key=f"check {first.told.value} {first.axle}",
+        what=say_told(first, r, pair=True),
+        promised=f"{' / '.join(numbers)} {unit_of(quantity, r)}" if numbers else "",
+        fields=tuple(
+            _Field(
+                f"check {one.field} {one.axle}",
+                say_told(one, r),
+                "" if one.read is None else number(one.read, quantity, r.preset),
+                partial(_put_of_axle, n, one, say_told(one, r), r.preset),
+                "" if one.side is None else tr(SIDES[one.side]),
+            )
+            for one in pair
+        ),
+        unit=unit_of(quantity, r),
+        against=min((one.against for one in pair), key=order.index),
         allowed="",
-        put=partial(_put_pressure, n, one, r.preset),
     )
 
 
@@ -96,9 +122,13 @@ def _lay_row(sheet: Sheet, v: View, area: QRectF, row: _Row) -> None:
     sheet.text(f"{key} what", row.what, at(0.0), size=13, width=PROMISED * area.width() - t.px(6))
     if row.promised:
         sheet.text(f"{key} promised", row.promised, at(PROMISED), size=13, weight=600)
-    where, size = Line(sheet, v, QPointF(area.left() + READ * area.width(), area.top() + t.px(1)), high=HIGH).place(FIELD)
-    sheet.words(key, (), where, size, label=tr("{what}, read", what=row.what), text=row.text, put=row.put)
-    sheet.text(f"{key} unit", row.unit, at(SIGN), size=12, role="ink2", width=(HOW - SIGN) * area.width() - t.px(6))
+    line = Line(sheet, v, QPointF(area.left() + READ * area.width(), area.top() + t.px(1)), high=HIGH)
+    for one in row.fields:
+        where, size = line.place(FIELD if len(row.fields) == 1 else PAIRED)
+        made = sheet.words(one.key, (), where, size, label=tr("{what}, read", what=one.label), text=one.text, put=one.put)
+        made.setPlaceholderText(one.empty)
+    unit = QPointF(max(line.x, at(SIGN).x()), at(SIGN).y())
+    sheet.text(f"{key} unit", row.unit, unit, size=12, role="ink2", width=at(HOW).x() - unit.x() - t.px(6))
     read = row.against is not Against.NOT_READ
     if row.promised or not read:
         off = row.against in (Against.OTHERWISE, Against.BEYOND)
@@ -109,18 +139,19 @@ def _lay_row(sheet: Sheet, v: View, area: QRectF, row: _Row) -> None:
         sheet.text(f"{key} allowed", row.allowed, at(ALLOWED), size=12, role="ink2", width=(1 - ALLOWED) * area.width())
 
 
-def _put(n: int, one: Check, preset: Preset, job: Job, text: str) -> Job:
+def _put(n: int, one: Check, what: str, preset: Preset, job: Job, text: str) -> Job:
     """The reading as typed; none where nothing is. Raises JobFault where it is no number, or cannot be."""
     line = one.line
-    si = _typed(text, line.quantity, preset, line.what.value)
+    si = _typed(text, line.quantity, preset, what)
     given = None if si is None else {"value": si, "typed": text.strip(), "promised": round(one.promised, 6)}
     return put_check(job, n, line.what.value, line.axle, given)
 
 
-def _put_pressure(n: int, one: PressureCheck, preset: Preset, job: Job, text: str) -> Job:
-    """The same of a pressure."""
-    si = _typed(text, Quantity.PRESSURE, preset, tr("pressure"))
-    return put_pressure(job, n, one.axle, one.field, None if si is None else {"value": si, "typed": text.strip()})
+def _put_of_axle(n: int, one: AxleCheck, what: str, preset: Preset, job: Job, text: str) -> Job:
+    """The same of a value of an axle."""
+    si = _typed(text, one.told.quantity, preset, what)
+    given = None if si is None else {"value": si, "typed": text.strip()}
+    return put_of_axle(job, n, one.told.rows, one.axle, one.field, given)
 
 
 def _typed(text: str, quantity: Quantity, preset: Preset, what: str) -> float | None:

@@ -37,13 +37,14 @@ def put_check(job: Job, n: int, what: str, axle: int | None, read: dict[str, Any
     return change_entry(job, n, checks=rows)
 
 
-def put_pressure(job: Job, n: int, axle: int, field: str, read: dict[str, Any] | None) -> Job:
-    """The job with a pressure read at an entry, or no longer. field: of Pressures; read: value, typed. Raises JobFault."""
+def put_of_axle(job: Job, n: int, rows_of: str, axle: int, field: str, read: dict[str, Any] | None) -> Job:
+    """The job with a value of an axle read at an entry, or no longer. rows_of, field: "pressures" of Pressures, "wheels" of
+    WheelsRead; read: value, typed. Raises JobFault."""
     row_at(job.log, n)
-    had = [one.model_dump() for one in job.log[n].pressures]
+    had = [one.model_dump() for one in getattr(job.log[n], rows_of)]
     rows = had if len(had) == len(job.vehicle.axles) else [{} for _ in job.vehicle.axles]
     rows[axle] = {**rows[axle], field: read}
-    return change_entry(job, n, pressures=rows)
+    return change_entry(job, n, **{rows_of: rows})
 
 
 def put_rechecked(job: Job, what: str, *, done: bool) -> Job:

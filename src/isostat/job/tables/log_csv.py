@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+from dataclasses import dataclass
 from typing import Any
 
 from isostat.job.edits.log import add_entry
@@ -29,31 +30,63 @@ def _corners(job: Job) -> list[str]:
     return [f"{axle.name.lower()} {side}" for axle in job.vehicle.axles for side in SIDES]
 
 
-def _pressed(job: Job) -> list[tuple[str, int, str]]:
-    """Columns of the pressures: head, axle, field of Pressures."""
-    words = {"tyre_pa": "{axle} tyres", "left_pa": "{axle} left bag", "right_pa": "{axle} right bag"}
-    axles = enumerate(job.vehicle.axles)
-    return [(head.format(axle=axle.name.lower()), i, field) for i, axle in axles for field, head in words.items()]
+@dataclass(frozen=True, slots=True)
+class _Column:
+    """What is read of an axle. rows: "pressures" or "wheels" of an entry; field: of one of those; always: written wherever."""
+
+    head: str
+    axle: int
+    rows: str
+    field: str
+    quantity: Quantity
 
 
-def _written(job: Job) -> list[tuple[str, int, str]]:
-    """Those that a table is written with: bags only where an axle has some."""
+OF_AXLE = (  # head, where it is kept, its quantity
+    ("{axle} tyres", "pressures", "tyre_pa", Quantity.PRESSURE),
+    ("{axle} left bag", "pressures", "left_pa", Quantity.PRESSURE),
+    ("{axle} right bag", "pressures", "right_pa", Quantity.PRESSURE),
+    ("{axle} left weight", "wheels", "left_kg", Quantity.MASS),
+    ("{axle} right weight", "wheels", "right_kg", Quantity.MASS),
+    ("{axle} left free length", "wheels", "left_free_m", Quantity.COIL),
+    ("{axle} right free length", "wheels", "right_free_m", Quantity.COIL),
+)
+
+
+def _columns(job: Job) -> list[_Column]:
+    """Of every axle."""
+    return [
+        _Column(head.format(axle=axle.name.lower()), i, rows, field, quantity)
+        for i, axle in enumerate(job.vehicle.axles)
+        for head, rows, field, quantity in OF_AXLE
+    ]
+
+
+def _written(job: Job) -> list[_Column]:
+    """Those that a table is written with: tyres, bags where an axle has some, and what was read at all."""
     bagged = [fit.kind == "air" or fit.helper.across_m is not None or bool(fit.helper.chart) for fit in job.proposal.axles]
-    return [column for column in _pressed(job) if column[2] == "tyre_pa" or bagged[column[1]]]
+    read = {(one.axle, one.field) for one in _columns(job) for entry in job.log if _read(entry, one) is not None}
+    return [
+        one
+        for one in _columns(job)
+        if one.field == "tyre_pa" or (one.rows == "pressures" and bagged[one.axle]) or (one.axle, one.field) in read
+    ]
+
+
+def _read(entry: LogEntry, one: _Column) -> Reading | None:
+    rows = getattr(entry, one.rows)
+    return getattr(rows[one.axle], one.field) if one.axle < len(rows) else None
 
 
 def log_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
     """Every entry, its heights with their unit; a wheel that was not read is empty."""
     out = io.StringIO()
     lines = csv.writer(out, lineterminator="\n")
-    pressed = _written(job)
-    lines.writerow([*PLAIN, *(safe_cell(name) for name in (*_corners(job), *(head for head, _, _ in pressed)))])
+    columns = _written(job)
+    lines.writerow([*PLAIN, *(safe_cell(name) for name in (*_corners(job), *(one.head for one in columns)))])
     for entry in job.log:
         heights = [side for pair in entry.heights for side in (pair.left_m, pair.right_m)]
         cells = [_cell(m, Quantity.HEIGHT, preset) for m in heights]
-        known = len(entry.pressures) == len(job.vehicle.axles)
-        read = (getattr(entry.pressures[i], field) if known else None for _, i, field in pressed)
-        cells += [_cell(m, Quantity.PRESSURE, preset) for m in read]
+        cells += [_cell(_read(entry, one), one.quantity, preset) for one in columns]
         note, again = entry.note.replace("\n", " "), "; ".join(entry.rechecked)
         plain = (entry.day, entry.state, f"{entry.km:g}", entry.case or "", entry.who, note, again)
         lines.writerow([safe_cell(cell) for cell in (*plain, *cells)])
@@ -77,7 +110,7 @@ def with_log(job: Job, text: str, source: str, preset: Preset = DEFAULT_PRESET) 
     if not rows:
         raise JobFault(source, [later("The file is empty. It needs a line of column names, then a line per entry.")])
     heads = [cell.lower() for cell in rows[0][1]]
-    faults = head_faults(heads, (*PLAIN, *_corners(job), *(head for head, _, _ in _pressed(job))))
+    faults = head_faults(heads, (*PLAIN, *_corners(job), *(one.head for one in _columns(job))))
     if faults:
         raise JobFault(source, faults)
     for line, row in rows[1:]:
@@ -109,12 +142,12 @@ def _fields(job: Job, cells: dict[str, str], line: int, preset: Preset) -> dict[
         typed = None if name not in cells else _at(line, name, lambda n=name: parse(cells[n], Quantity.HEIGHT, preset))
         heights.append(None if typed is None else {"value": typed.si, "typed": typed.text})
     fields["heights"] = [{"left_m": left, "right_m": right} for left, right in zip(heights[::2], heights[1::2], strict=True)]
-    pressures: list[dict[str, Any]] = [{} for _ in job.vehicle.axles]
-    for head, i, field in _pressed(job):
-        if head in cells:
-            typed = _at(line, head, lambda h=head: parse(cells[h], Quantity.PRESSURE, preset))
-            pressures[i][field] = {"value": typed.si, "typed": typed.text}
-    fields["pressures"] = pressures if any(pressures) else []
+    kept: dict[str, list[dict[str, Any]]] = {rows: [{} for _ in job.vehicle.axles] for rows in ("pressures", "wheels")}
+    for one in _columns(job):
+        if one.head in cells:
+            typed = _at(line, one.head, lambda c=one: parse(cells[c.head], c.quantity, preset))
+            kept[one.rows][one.axle][one.field] = {"value": typed.si, "typed": typed.text}
+    fields |= {rows: read if any(read) else [] for rows, read in kept.items()}
     return fields
 
 
