@@ -131,7 +131,8 @@ def instruction(a: Assessment, n: int, r: Reader) -> Instruction:
         case Verdict.OUTSIDE if misread(a, n) is not None:
             again = misread(a, n)
             assert again is not None
-            said = tr("Read {where} again, before anything is turned.", where=r.corner(again.axle, again.side))
+            where = tr("every wheel") if again.axle is None else r.corner(again.axle, again.side)
+            said = tr("Read {where} again, before anything is turned.", where=where)
             return Instruction(said, tr("{wheels}.", wheels=_off(found, r)), why=say_why(a, n, r))
         case Verdict.READ_AGAIN:
             said = tr("{wheels}. Outside by less than half the band: tyre pressures, floor and tape first.", wheels=_off(found, r))

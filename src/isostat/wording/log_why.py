@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from isostat.assess.log.causes import Class, Why
+from isostat.assess.log.cause import Class, Why
 from isostat.assess.log.evidence import Check, why_missed
 from isostat.assess.log.learnt import Learnt
 from isostat.assess.log.telling import telling_check
@@ -15,9 +15,9 @@ from isostat.wording.reader import Reader
 
 
 def misread(a: Assessment, n: int) -> Class | None:
-    """The wheel that was most likely misread; None where something else is likelier."""
+    """What was most likely misread, or typed into the wrong fields; None where something else is likelier."""
     first = why_missed(a, n)[0]
-    return first if first.why is Why.READING and first.share > 0.5 else None
+    return first if first.why in (Why.READING, Why.READ_SIDES, Why.READ_ENDS) and first.share > 0.5 else None
 
 
 CHECKS = {
@@ -72,6 +72,18 @@ def say_class(one: Class, r: Reader) -> str:
         case Why.READING:
             way = later("{where} read {m} too high") if by["reading"] > 0.0 else later("{where} read {m} too low")
             return tr(way, where=r.corner(one.axle, one.side), m=r.height_unit(abs(by["reading"])))
+        case Why.STOP:
+            return tr(
+                "{where} bump stops touching, {m} sooner than entered", where=r.axle(one.axle or 0), m=r.coil(abs(by["stop"]))
+            )
+        case Why.SIDES:
+            return tr("{where} parts exchanged left and right", where=r.corner(one.axle, None))
+        case Why.ENDS:
+            return tr("front and rear springs exchanged")
+        case Why.READ_SIDES:
+            return tr("{where} heights typed in left for right", where=r.corner(one.axle, None))
+        case Why.READ_ENDS:
+            return tr("heights typed in front for rear")
         case Why.BUSH:
             return tr("{where} bushes tightened at full droop", where=r.axle(one.axle or 0))
         case _:

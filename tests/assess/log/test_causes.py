@@ -8,7 +8,8 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
-from isostat.assess.log.causes import STEPS, Cause, Class, Why, classes, felt_causes, likely, weighed
+from isostat.assess.log.cause import STEPS, Cause, Class, Why
+from isostat.assess.log.causes import classes, felt_causes, likely, weighed
 from isostat.assess.log.entries import with_entry
 from isostat.assess.log.evidence import why_missed
 from isostat.assess.log.promise import floor_case, promise, settle_prior, worth_m
@@ -37,7 +38,7 @@ def simulated(name: str) -> list[tuple[Cause, Floats, tuple[Class, ...]]]:
     out = []
     while len(out) < SIMULATED:
         k = int(rng.choice(len(causes), p=weights / weights.sum()))
-        size = abs(rng.standard_normal()) if causes[k].kind == "bush" else rng.standard_normal()
+        size = abs(rng.standard_normal()) if causes[k].kind in ("bush", "stop") else rng.standard_normal()
         effect = np.array([np.interp(size, STEPS, moved[k, :, n]) for n in range(len(half))])
         read = effect + root @ rng.standard_normal(len(half))
         if ((np.abs(read) > half) & (np.abs(read) > worth)).any():
@@ -90,3 +91,53 @@ def test_a_short_spring_a_load_and_a_misread_tape_are_told_apart() -> None:
         assert why_missed(again, 1)[0].why is not Why.READING, "read twice, it is no slip of the tape"
     assert [one.share for one in why_missed(entry, 0)] == sorted((one.share for one in why_missed(entry, 0)), reverse=True)
     assert sum(one.share for one in why_missed(entry, 0)) == pytest.approx(1.0)
+
+
+def test_parts_or_readings_that_were_exchanged_are_told_from_parts_that_are_off() -> None:
+    """Exact: left for right, and front for rear, whichever of the two was exchanged."""
+    a = assess(demo("kite-winch-buggy"))
+    case = floor_case(a)
+    middle = promise(a, case).middle_m
+    front, rear = as_fitted(a).proposal.axles
+    swapped = [
+        mine.model_copy(update={
+            name: getattr(mine, name).model_copy(update={f: getattr(getattr(other, name), f) for f in ("rate_n_per_m", "free_length_m")})
+            for name in ("left", "right")
+        })
+        for mine, other in ((front, rear), (rear, front))
+    ]  # fmt: skip
+    job = as_fitted(a)
+    ends = assess(job.model_copy(update={"proposal": job.proposal.model_copy(update={"axles": tuple(swapped)})}))
+    turned = job.model_copy(update={"proposal": job.proposal.model_copy(update={"axles": (
+        front, rear.model_copy(update={"left": rear.right, "right": rear.left}))})})  # fmt: skip
+    sides = assess(turned).proposed.hub_to_arch_m[..., case] - a.proposed.hub_to_arch_m[..., case]
+    for read, why, words in (
+        (
+            middle + ends.proposed.hub_to_arch_m[..., case] - a.proposed.hub_to_arch_m[..., case],
+            Why.ENDS,
+            "ront and rear springs exchanged",
+        ),
+        (middle[::-1], Why.READ_ENDS, "eights typed in front for rear"),
+        (middle + 1.5 * sides, Why.SIDES, "ear axle parts exchanged left and right"),
+    ):
+        heights = [{"left_m": {"value": float(x)}, "right_m": {"value": float(y)}} for x, y in read]
+        entry = assess(with_entry(a, "2026-06-21", heights=heights))
+        among = why_missed(entry, 0)
+        assert why in {one.why for one in among[:3]} and words in say_why(entry, 0, Reader(entry.job)), [
+            (one.why, round(one.share, 2)) for one in among[:4]
+        ]
+        if why is not Why.SIDES:
+            assert among[0].why is why and among[0].share > 0.6
+    assert instruction(assess(with_entry(a, "2026-06-21", heights=[
+        {"left_m": {"value": float(x)}, "right_m": {"value": float(y)}} for x, y in middle[::-1]])), 0, Reader(a.job)
+    ).sentence == "Read every wheel again, before anything is turned."  # fmt: skip
+
+
+def test_a_stop_that_touches_is_a_cause_only_where_it_is_near() -> None:
+    a = assess(demo("hive-hauler"))
+    assert not any(one.why is Why.STOP for one in felt_causes(a, floor_case(a)).causes), "100 mm of gap: no stop does that"
+    near = put(a.job, path_to(JOB.proposal.axles[0].stop.spacer_m), {"value": 0.13})
+    close = assess(near)
+    felt = felt_causes(close, floor_case(close))
+    (k,) = [k for k, one in enumerate(felt.causes) if one.why is Why.STOP and one.axle == 0]
+    assert (felt.moved[k][:, :2] >= -1e-9).all() and felt.moved[k, -1, 0] > 0.006, "a taller stop only lifts"

