@@ -99,9 +99,10 @@ def test_parts_or_readings_that_were_exchanged_are_told_from_parts_that_are_off(
     case = floor_case(a)
     middle = promise(a, case).middle_m
     front, rear = as_fitted(a).proposal.axles
+    fields = ("rate_n_per_m", "free_length_m")
     swapped = [
         mine.model_copy(update={
-            name: getattr(mine, name).model_copy(update={f: getattr(getattr(other, name), f) for f in ("rate_n_per_m", "free_length_m")})
+            name: getattr(mine, name).model_copy(update={field: getattr(getattr(other, name), field) for field in fields})
             for name in ("left", "right")
         })
         for mine, other in ((front, rear), (rear, front))
