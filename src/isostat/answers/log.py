@@ -60,6 +60,14 @@ def _entry(a: Assessment, n: int) -> dict[str, Any]:
         "pressures": [_of_axle(a, one) for one in of_axles if one.told in (Told.TYRES, Told.BAG)],
         "weights": [_of_axle(a, one) for one in of_axles if one.told is Told.WEIGHT],
         "free_lengths": [_of_axle(a, one) for one in of_axles if one.told is Told.LENGTH],
+        "pictures": [
+            {
+                "path": one.path,
+                "axle": None if one.axle is None else a.job.vehicle.axles[one.axle].name,
+                "side": None if one.side is None else SIDES[one.side],
+            }
+            for one in entry.pictures
+        ],
         "turned": [_turned(a, one, steps) for one, steps in turned_at(a, n)],
         "causes": _causes(a, n) if asks_correction(a, n) else [],
         "check": _check(a, n) if asks_correction(a, n) else None,

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import TypeVar
 
 from PyQt6.QtCore import QObject, QSettings, pyqtSignal
-from PyQt6.QtGui import QGuiApplication
+from PyQt6.QtGui import QGuiApplication, QImageReader
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
 from isostat.answers.calendar import due_calendar
@@ -20,10 +20,12 @@ from isostat.catalogue.sheet import Sheet as PartSheet
 from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.document import Document
 from isostat.desktop.paper.measuring_sheet import write_sheet
+from isostat.desktop.pieces.thumbnail import thumbnail
 from isostat.desktop.scales_line import ScalesLine
 from isostat.devices.scales import pad_names
 from isostat.job import weighing
 from isostat.job.edits import paths as edits
+from isostat.job.edits.log import add_picture
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
 from isostat.job.save import write_whole
@@ -223,10 +225,13 @@ class Exchange(QObject):
     def ask_file(self, what: str, axle: int) -> None:
         """Asks for a CSV and takes it in: the tested "spring table" of an axle's progressive springs, or a list of "shocks".
 
-        Of a job card, "card pdf" and its like, asks where to.
+        Of a job card, "card pdf" and its like, asks where to. Of a "picture" of the log's nth entry, axle is the wheel, or −1.
         """
         if what.startswith("card "):
             self.ask_card(what.removeprefix("card "))
+            return
+        if what.startswith("picture "):
+            self.ask_picture(int(what.removeprefix("picture ")), axle)
             return
         titles = {"shocks": tr("Import a list of shocks"), "parts": tr("Import a list of parts")}
         title = titles.get(what, tr("Import a spring test table"))
@@ -237,6 +242,25 @@ class Exchange(QObject):
             self.parts_in(Path(name))
         elif name:
             self.spring_table_in(Path(name), axle)
+
+    def ask_picture(self, n: int, wheel: int) -> None:
+        """Asks for a picture of a wheel, by its place among all, or with −1 of the whole vehicle."""
+        known = " ".join(f"*.{bytes(kind.data()).decode()}" for kind in QImageReader.supportedImageFormats())
+        title = tr("Picture for the log")
+        name, _ = QFileDialog.getOpenFileName(self._window, title, "", tr("Pictures ({known})", known=known))
+        if name:
+            self.picture_in(Path(name), n, wheel)
+
+    def picture_in(self, path: Path, n: int, wheel: int) -> None:
+        """Keeps where a picture is: from the job's folder where it lies there, so that both may move together."""
+        if thumbnail(path) is None:
+            self.refused.emit(tr("{file} is not a picture that can be shown. Choose a JPEG or PNG file.", file=path.name))
+            return
+        folder = self._document.path.parent if self._document.path else None
+        inside = folder is not None and path.is_relative_to(folder)
+        kept = str(path.relative_to(folder)) if folder is not None and inside else str(path.absolute())
+        axle, side = (None, None) if wheel < 0 else divmod(wheel, 2)
+        self.edited.emit(lambda job: add_picture(job, n, kept, axle, side), tr("picture"), -1)
 
     def parts_in(self, path: Path) -> None:
         """Takes in the good lines of a list of parts, beside the window; what was left out is said by line."""

@@ -89,6 +89,10 @@ class Theme:
                 out.append(word)
         return out
 
+    def elided(self, text: str, size: float, weight: int, width: float) -> str:
+        """The text in one line, its middle given way where it is too long: of a file's name both ends tell."""
+        return QFontMetricsF(self.font(size, weight)).elidedText(text, Qt.TextElideMode.ElideMiddle, width)
+
     def cut(self, text: str, size: float, weight: int, width: float, most: int) -> str:
         """The text in at most so many lines; what goes beyond them gives way to an ellipsis."""
         lines = self.lines(text, size, weight, width)

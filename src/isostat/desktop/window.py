@@ -180,6 +180,7 @@ class MainWindow(QMainWindow):
             followed_up=self.following.fresh(d.assessment),
             leaves=self.adding.at_hand(d.assessment),  # type: ignore[arg-type]
             leaves_fresh=self.adding.fresh(d.assessment),
+            folder=d.path.parent if d.path else None,
         )
 
     def redraw(self) -> None:

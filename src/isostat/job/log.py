@@ -67,6 +67,14 @@ class WheelsRead(Frozen):
     right_free_m: CoilLength | None = None
 
 
+class Picture(Frozen):
+    """A photograph of a wheel, or with no axle of the whole vehicle. path: from the job file's folder, or whole."""
+
+    path: Notes = Field(min_length=1)
+    axle: Whole | None = Field(default=None, ge=0, le=2)
+    side: Whole | None = Field(default=None, ge=0, le=1)
+
+
 class LogEntry(Frozen):
     """Heights read after fitting. km: driven since. state: just let down, rolled and bounced, or driven.
 
@@ -87,5 +95,6 @@ class LogEntry(Frozen):
     checks: tuple[Checked, ...] = Field(default=(), max_length=30)
     pressures: tuple[Pressures, ...] = Field(default=(), max_length=3)
     wheels: tuple[WheelsRead, ...] = Field(default=(), max_length=3)
+    pictures: tuple[Picture, ...] = Field(default=(), max_length=24)
     who: Text = ""
     note: Notes = ""

@@ -218,6 +218,9 @@ def log_text(a: Assessment, r: Reader) -> str:
                 how = f"{say_wheel(found, i, side, r)} ({say_band(found, i, side, r)})"
                 out.append(f"  {capital(r.corner(i, side))}: {height}, {how}")
         out += [f"  {line}" for line in (*say_checks(checks(a, n), r), *say_axle_checks(axle_checks(a, n), r))]
+        for one in entry.pictures:
+            where = tr("whole vehicle") if one.axle is None else r.corner(one.axle, one.side)
+            out.append("  " + tr("Picture, {where}: {file}", where=where, file=one.path))
         said = instruction(a, n, r)
         out += [f"  {line}" for line in (said.sentence, said.then, said.costs, said.why, say_learnt(said.learnt, r)) if line]
         out.append("")

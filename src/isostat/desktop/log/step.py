@@ -18,6 +18,7 @@ from isostat.assess.solve.assessment import Assessment, assess
 from isostat.desktop.document import Edit
 from isostat.desktop.log.checks_page import lay_checks
 from isostat.desktop.log.instruction import instruction_now
+from isostat.desktop.log.pictures_page import draw_pictures, lay_pictures
 from isostat.desktop.log.settling import draw_settling, lay_settling
 from isostat.desktop.log.wheels import draw_wheels, lay_wheels
 from isostat.desktop.pieces.focus_walk import by_line
@@ -40,7 +41,7 @@ from isostat.wording.log_why import say_learnt
 
 WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
 NOTE = 60.0  # px of a note, below which it is left out
-PAGES = {"heights": later("Heights"), "checks": later("Other readings")}
+PAGES = {"heights": later("Heights"), "checks": later("Other readings"), "pictures": later("Pictures")}
 TABS = 5  # of entries, side by side
 TICK, DUE_ROW = 26.0, 22.0  # px of a tick, and of a line of what is due
 DUE_SPLIT = 0.57  # of the width, where the second column of what is due begins
@@ -54,13 +55,13 @@ class LogStep(Sheet):
         self.entry, self.page = 0, "heights"
         self._waiting: tuple[Assessment, Edit, str] | None = None  # an edit that needs the promise, of which job
         self._awaited: int | None = None  # of the entry that was asked for: the hand goes on in its first height
-        self._wheels = self._banner = self._chart = QRectF()
+        self._wheels = self._banner = self._chart = self._pictures = QRectF()
 
     @override
     def lay(self, v: View) -> None:
         t, entries = v.theme, v.job.log
         self.entry = min(self.entry, max(len(entries) - 1, 0))
-        self._wheels = self._banner = self._chart = QRectF()
+        self._wheels = self._banner = self._chart = self._pictures = QRectF()
         head = head_line(self, v)
         if entries:
             self._lay_tabs(v, head)
@@ -68,7 +69,9 @@ class LogStep(Sheet):
         if entries:
             head.button("log remove", tr("Remove entry"), self._remove).gap(8)
             pages = tuple(PAGES)
-            head.tabs("log page", [tr(words) for words in PAGES.values()], pages.index(self.page), lambda k: self.turn(pages[k]))
+            names, count = [tr(words) for words in PAGES.values()], len(entries[self.entry].pictures)
+            names[-1] += f" ({count})" if count else ""
+            head.tabs("log page", names, pages.index(self.page), lambda k: self.turn(pages[k]))
         if self._waits(v):
             head.words("log waiting", tr("Working out what it should read."), role="ink2")
         area = QRectF(t.margin, t.px(HEAD + 8), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 14))
@@ -83,6 +86,10 @@ class LogStep(Sheet):
         self._lay_facts(v, area)
         if self.page == "checks":
             lay_checks(self, v, area.adjusted(0, t.px(38), 0, 0), self.entry)
+            return
+        if self.page == "pictures":
+            self._pictures = area.adjusted(0, t.px(38), 0, 0)
+            lay_pictures(self, v, self._pictures, self.entry)
             return
         self._wheels = QRectF(area.left(), area.top() + t.px(38), area.width(), t.px(WHEELS))
         lay_wheels(self, v, self._wheels, self.entry, held(v.a, self.entry))
@@ -213,7 +220,7 @@ class LogStep(Sheet):
         self.edited.emit(lambda job: put_rechecked(job, what, done=done), tr("checked again"), -1)
 
     def turn(self, page: str) -> None:
-        """To the heights, or to what else is read."""
+        """To the heights, to what else is read, or to the pictures."""
         self.page = page
         self._relay()
 
@@ -271,6 +278,8 @@ class LogStep(Sheet):
     @override
     def draw(self, p: QPainter, v: View) -> None:
         draw_head(p, v, self.width())
+        if not self._pictures.isEmpty():
+            draw_pictures(p, v, self._pictures, self.entry)
         if self._wheels.isEmpty():
             return
         t = v.theme

@@ -5,7 +5,11 @@ from __future__ import annotations
 from typing import Any
 
 from isostat.job.edits.paths import JOB, path_to, put, row_at
+from isostat.job.files import JobFault
 from isostat.job.schema import Job
+from isostat.units.saying import saying
+
+MOST_PICTURES = 3  # of a wheel at an entry
 
 
 def add_entry(job: Job, day: str, **more: Any) -> Job:
@@ -45,6 +49,22 @@ def put_of_axle(job: Job, n: int, rows_of: str, axle: int, field: str, read: dic
     rows = had if len(had) == len(job.vehicle.axles) else [{} for _ in job.vehicle.axles]
     rows[axle] = {**rows[axle], field: read}
     return change_entry(job, n, **{rows_of: rows})
+
+
+def add_picture(job: Job, n: int, path: str, axle: int | None, side: int | None) -> Job:
+    """The job with a picture at an entry, of a wheel or with no axle of the whole vehicle. Raises JobFault beyond three."""
+    row_at(job.log, n)
+    had = job.log[n].pictures
+    if sum((one.axle, one.side) == (axle, side) for one in had) >= MOST_PICTURES:
+        raise JobFault("log", [saying("There are {n} pictures of it already. Remove one first.", n=MOST_PICTURES)])
+    return change_entry(job, n, pictures=[*(one.model_dump() for one in had), {"path": path, "axle": axle, "side": side}])
+
+
+def remove_picture(job: Job, n: int, k: int) -> Job:
+    """The job without the kth picture of an entry. Raises JobFault where there is none."""
+    row_at(job.log, n)
+    row_at(job.log[n].pictures, k)
+    return change_entry(job, n, pictures=[one.model_dump() for m, one in enumerate(job.log[n].pictures) if m != k])
 
 
 def put_rechecked(job: Job, what: str, *, done: bool) -> Job:
