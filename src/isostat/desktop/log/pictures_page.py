@@ -38,7 +38,7 @@ def lay_pictures(sheet: Sheet, v: View, area: QRectF, n: int) -> None:
             wide = box.width() - t.px(26)
             file = Path(one.path).name
             found = thumbnail(_file(v, one)) is not None
-            sheet.text(f"picture {k} name", t.elided(file, 12, 400, wide), below, size=12, role="ink2", width=wide)
+            sheet.text(f"picture {k} name", t.elided(file, 12, 400, wide), below, size=12, role="ink2")
             if not found:
                 at = box.topLeft() + QPointF(t.px(8), t.px(8))
                 sheet.text(f"picture {k} gone", tr("No picture is found there now."), at, size=12, role="watch", width=wide)
