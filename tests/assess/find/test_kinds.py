@@ -229,6 +229,19 @@ def test_a_leaf_is_added_where_its_length_places_it() -> None:
         assert fits == (broken[row] == 0.0)
 
 
+def test_leaves_that_take_long_to_bend_answer_with_a_few_first() -> None:
+    """What is found of the few is found of all: the same set of the same leaf, as far off."""
+    a, mine = hive(), OFFERED["leaf"].searchable(listed("leaf"))
+    loose = assess(put_number(a.job, path_to(JOB.target.band_m), 0.2))
+    of = AxleWish(axle=1, parts=mine.take(np.arange(0, len(mine), 8)), spacers=Steps(0.0, 0.02, 0.01, Varied.BLOCK))
+    first, *_, every = search(loose, [of])
+    assert first.fallen.law.size == 2 and not first.done and first.total == every.total == every.tried
+    assert every.done and every.fallen.law.size == len(of.parts)  # type: ignore[arg-type]
+    by_name = {every.name(k): float(m) for k, m in enumerate(every.fallen.shortfall)}
+    for k in (0, 1):
+        assert by_name[first.name(k)] == pytest.approx(float(first.fallen.shortfall[k]))
+
+
 def test_helpers_stand_in_the_space_that_was_measured_beside_springs_that_stay() -> None:
     """One that is fitted and one that is not yet; a taller one is met sooner and carries more."""
     fit = path_to(JOB.proposal.axles[1].cushion)

@@ -233,9 +233,8 @@ def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # t
     for _ in range(13):
         QTest.keyClick(QApplication.focusWidget(), Qt.Key.Key_Tab)
         names.append(QApplication.focusWidget().objectName())
-    assert names == ["log remove", "log page 0", "log page 1", "log page 2", "log day", "log state", "log case", "log who", "log note",
-                     "log 0 left height", "log 0 right height",
-                     "log 1 left height", "log 1 right height"]  # fmt: skip
+    assert names == ["log remove", "log page 0", "log page 1", "log page 2", "log day", "log state", "log case", "log who",
+                     "log note", "log 0 left height", "log 0 right height", "log 1 left height", "log 1 right height"]  # fmt: skip
 
 
 @pytest.mark.parametrize(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import time
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 import numpy as np
 
@@ -11,7 +12,7 @@ from isostat.assess.find.fitted import heights
 from isostat.assess.find.found import Fallen, Found
 from isostat.assess.find.good import Bought
 from isostat.assess.find.law import HARD, Law
-from isostat.assess.find.options import Options, factors, options
+from isostat.assess.find.options import Options, factors, offered, options
 from isostat.assess.find.tries import Tries, every_set
 from isostat.assess.find.wish import AxleWish, CannotSearch
 from isostat.assess.solve.assessment import Assessment
@@ -41,8 +42,20 @@ def search(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[Found]:
     if total > MOST:
         said = "{n} sets are too many to try. Use larger steps or vary less at once, for up to {most}."
         raise CannotSearch(saying(said, n=many(total), most=many(MOST)))
+    for few in _first(a, wishes):
+        of_few = tuple(options(a, wish) for wish in few)
+        *_, found = searched(a, of_few, every_set(of_few))
+        yield replace(found, total=total)
     of_axles = tuple(options(a, wish) for wish in wishes)
     yield from searched(a, of_axles, every_set(of_axles))
+
+
+def _first(a: Assessment, wishes: Sequence[AxleWish]) -> Iterator[list[AxleWish]]:
+    """Narrower searches that answer sooner, each of a few springs of one axle."""
+    for k, wish in enumerate(wishes):
+        if wish.parts is not None:
+            for few in offered(wish).first(a, wish):
+                yield [*wishes[:k], few, *wishes[k + 1 :]]
 
 
 def searched(a: Assessment, of_axles: tuple[Options, ...], tries: Tries, bought: Bought | None = None) -> Iterator[Found]:

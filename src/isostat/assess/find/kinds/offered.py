@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from abc import ABC, abstractmethod
+from collections.abc import Iterator
 from typing import ClassVar
 
 import numpy as np
@@ -39,6 +40,10 @@ class Offered(ABC):
         assert wish.parts is not None
         every = np.arange(len(wish.parts))
         return (every if wish.holding is None else every[[wish.holding]])[None, :]
+
+    def first(self, a: Assessment, wish: AxleWish) -> Iterator[AxleWish]:
+        """Narrower wishes that are tried before all of it, where making the springs takes longer than a hand waits."""
+        yield from ()
 
     @abstractmethod
     def choices(self, a: Assessment, wish: AxleWish) -> Choices:

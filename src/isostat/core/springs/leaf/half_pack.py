@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property, lru_cache, partial
+from functools import cached_property, lru_cache
 
 import numpy as np
 
@@ -129,6 +129,11 @@ class HalfPack:
         down, forces = self.solve(np.zeros(1))
         return float(down[0]), forces[0] > 0.0
 
+    @property
+    def at_rest_m(self) -> float:
+        """Deflection of the eye from the main leaf's own free shape without load, m."""
+        return self._at_rest[0]
+
     def deflection(self, load: float) -> float:
         """Deflection of the eye from its place without load, m; a load on the eye in N."""
         at_rest, pressing = self._at_rest
@@ -141,31 +146,39 @@ class HalfPack:
         at which it comes to be touched; None where all leaves touch, or one load never brings them together.
         """
         for n in range(1, len(self.length)):
-            if self._clearance(n, 0.0) > NEARLY:
+            clear = self._clearance(n)
+            if clear(0.0) > NEARLY:
                 high = 1000.0
-                while self._clearance(n, high) > 0.0:
+                while clear(high) > 0.0:
                     high *= 2.0
                     if high > 1e6:
                         return None
-                return n, _root(partial(self._clearance, n), high)
+                return n, _root(clear, high)
         return None
 
-    def _clearance(self, n: int, load: float) -> float:
-        """How far leaf n and those below it stand clear of the leaves above, as a curvature in 1/m; below nothing they would cross.
+    def _clearance(self, n: int) -> Callable[[float], float]:
+        """How far leaf n and those below it stand clear of those above by the load, as a curvature in 1/m; below 0 they cross.
 
-        The least of 2·gap/s² along them; with no plate between, at the clamp's edge the difference of their curvatures.
+        The least of 2·gap/s² along them; with no plate between, at the clamp's edge the difference of their curvatures. Each load
+        starts from the contacts of the one before it.
         """
         m, gaps, by_load, _ = self._system
         ends = np.concatenate([[0], np.cumsum([at.size for at in self._contacts])]).astype(int)
         pair = np.zeros(gaps.size, dtype=bool)
         pair[ends[n - 1] : ends[n]] = True
-        q, r = gaps - load * by_load, np.zeros(gaps.size)
-        r[~pair], _ = _pressed_apart(m[np.ix_(~pair, ~pair)], q[~pair], np.zeros(int((~pair).sum()), dtype=bool))
-        least = float((2.0 * (q + m @ r)[pair] / self._contacts[n - 1] ** 2).min())
-        if self.gap[n] > 0.0:
-            return least
-        bent = [moment[0] / self._beams[k].bending[0] for k, (_, moment) in enumerate(self.moments(load, r))]
-        return min(least, float(self.curve[n - 1] - bent[n - 1] - self.curve[n] + bent[n]))
+        others, pressing = m[np.ix_(~pair, ~pair)], np.zeros(int((~pair).sum()), dtype=bool)
+
+        def clear(load: float) -> float:
+            nonlocal pressing
+            q, r = gaps - load * by_load, np.zeros(gaps.size)
+            r[~pair], pressing = _pressed_apart(others, q[~pair], pressing)
+            least = float((2.0 * (q + m @ r)[pair] / self._contacts[n - 1] ** 2).min())
+            if self.gap[n] > 0.0:
+                return least
+            bent = [moment[0] / self._beams[k].bending[0] for k, (_, moment) in enumerate(self.moments(load, r))]
+            return min(least, float(self.curve[n - 1] - bent[n - 1] - self.curve[n] + bent[n]))
+
+        return clear
 
     def nominal(self, load: float) -> Floats:
         """Bending stress of each leaf at the clamp's edge in Pa by which packs are rated, (leaves,): E·t/2·M/ΣEI.

@@ -97,20 +97,14 @@ class LeafPack:
     @cached_property
     def free_arch_m(self) -> float:
         """How far the eyes stand above the clamp without load, as the nip of all leaves leaves it; both ends by their share, m."""
-        front, rear = (self._arch(n, np.zeros(1))[0] for n in (0, 1))
-        share = self.shares
-        return float(share[0] * front + share[1] * rear)
+        without = sum(share * half.at_rest_m for share, half in zip(self.shares, self.halves, strict=True))
+        return self.main_arch_m - without
 
     @property
     def main_arch_m(self) -> float:
         """How far the eyes would stand above the clamp by the main leaf alone, both ends by their share, m."""
         ends = (self.leaves[0].curve * half.length[0] ** 2 / 2.0 for half in self.halves)
         return float(sum(share * arch for share, arch in zip(self.shares, ends, strict=True)))
-
-    def _arch(self, end: int, loads: Floats) -> Floats:
-        """Height of an eye over the clamp under loads on it, m."""
-        half = self.halves[end]
-        return np.asarray(self.leaves[0].curve * half.length[0] ** 2 / 2.0 - half.solve(loads)[0])
 
     @cached_property
     def second_n(self) -> tuple[float, float] | None:
@@ -141,10 +135,10 @@ class LeafPack:
     def _ends(self) -> list[tuple[Floats, Floats]]:
         """Of each half how far its eye goes down, m, and the loads on it, N."""
         loads, ends = self._loads, []
-        for n, half in enumerate(self.halves):
+        for half in self.halves:
             kink = [half.second[1]] if half.second and half.second[1] < 0.6 * loads[-1] else []
             each = np.unique(np.append(0.6 * loads, kink))
-            ends.append((self._arch(n, np.zeros(1)) - self._arch(n, each), each))
+            ends.append((half.solve(each)[0] - half.at_rest_m, each))
         return ends
 
     @cached_property
@@ -154,7 +148,7 @@ class LeafPack:
             share, loads = self.shares, self._loads
             kinks = [half.second[1] / part for half, part in zip(self.halves, share, strict=True) if half.second]
             loads = np.unique(np.concatenate([loads, [load for load in kinks if load < loads[-1]]]))
-            down = [self._arch(n, np.zeros(1)) - self._arch(n, loads * share[n]) for n in (0, 1)]
+            down = [half.solve(loads * part)[0] - half.at_rest_m for half, part in zip(self.halves, share, strict=True)]
             return share[0] * down[0] + share[1] * down[1], loads
         ends = self._ends
         x = np.unique(np.concatenate([ends[0][0], ends[1][0]]))
