@@ -77,13 +77,13 @@ def say_class(one: Class, r: Reader) -> str:
                 "{where} bump stops touching, {m} sooner than entered", where=r.axle(one.axle or 0), m=r.coil(abs(by["stop"]))
             )
         case Why.SIDES:
-            return tr("{where} parts exchanged left and right", where=r.corner(one.axle, None))
+            return tr("{where} parts swapped left and right", where=r.corner(one.axle, None))
         case Why.ENDS:
-            return tr("front and rear springs exchanged")
+            return tr("front and rear springs swapped")
         case Why.READ_SIDES:
-            return tr("{where} heights typed in left for right", where=r.corner(one.axle, None))
+            return tr("{where} heights swapped left and right", where=r.corner(one.axle, None))
         case Why.READ_ENDS:
-            return tr("heights typed in front for rear")
+            return tr("front and rear heights swapped")
         case Why.BUSH:
             return tr("{where} bushes tightened at full droop", where=r.axle(one.axle or 0))
         case _:

@@ -116,10 +116,10 @@ def test_parts_or_readings_that_were_exchanged_are_told_from_parts_that_are_off(
         (
             middle + ends.proposed.hub_to_arch_m[..., case] - a.proposed.hub_to_arch_m[..., case],
             Why.ENDS,
-            "ront and rear springs exchanged",
+            "ront and rear springs swapped",
         ),
-        (middle[::-1], Why.READ_ENDS, "eights typed in front for rear"),
-        (middle + 1.5 * sides, Why.SIDES, "ear axle parts exchanged left and right"),
+        (middle[::-1], Why.READ_ENDS, "ront and rear heights swapped"),
+        (middle + 1.5 * sides, Why.SIDES, "ear axle parts swapped left and right"),
     ):
         heights = [{"left_m": {"value": float(x)}, "right_m": {"value": float(y)}} for x, y in read]
         entry = assess(with_entry(a, "2026-06-21", heights=heights))

@@ -86,13 +86,13 @@ def test_what_is_no_picture_is_refused_and_one_that_is_gone_is_said(window: Main
     for one in taken:
         window.exchange.picture_in(one, n, 1)
     assert len(window.document.job.log[n].pictures) == MOST_PICTURES
-    assert "There are 3 pictures of it already. Remove one first." in window.notice.text()
+    assert "It has 3 pictures already. Remove one first." in window.notice.text()
     add = window.findChild(QPushButton, "picture add 1")
     assert add is not None and add.isHidden()
     taken[1].unlink()
     window.redraw()
     QApplication.processEvents()
-    assert read(window, "picture 1 gone") == "No picture is found there now." and read(window, "picture 1 name") == "1.png"
+    assert read(window, "picture 1 gone") == "Picture not found." and read(window, "picture 1 name") == "1.png"
     assert window.findChild(Number, "picture 0 gone") is None
     press(qtbot, window, "picture remove 1")
     assert [Path(one.path).name for one in window.document.job.log[n].pictures] == ["0.png", "2.png"] and not add.isHidden()

@@ -41,7 +41,7 @@ def lay_pictures(sheet: Sheet, v: View, area: QRectF, n: int) -> None:
             sheet.text(f"picture {k} name", t.elided(file, 12, 400, wide), below, size=12, role="ink2")
             if not found:
                 at = box.topLeft() + QPointF(t.px(8), t.px(8))
-                sheet.text(f"picture {k} gone", tr("No picture is found there now."), at, size=12, role="watch", width=wide)
+                sheet.text(f"picture {k} gone", tr("Picture not found."), at, size=12, role="watch", width=wide)
             at = QPointF(box.right() - t.px(22), below.y())
             made = sheet.button(f"picture remove {k}", "×", at, partial(_remove, sheet, n, k), width=round(t.px(22)))
             made.setFixedHeight(round(t.px(20)))

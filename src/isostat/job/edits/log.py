@@ -56,7 +56,7 @@ def add_picture(job: Job, n: int, path: str, axle: int | None, side: int | None)
     row_at(job.log, n)
     had = job.log[n].pictures
     if sum((one.axle, one.side) == (axle, side) for one in had) >= MOST_PICTURES:
-        raise JobFault("log", [saying("There are {n} pictures of it already. Remove one first.", n=MOST_PICTURES)])
+        raise JobFault("log", [saying("It has {n} pictures already. Remove one first.", n=MOST_PICTURES)])
     return change_entry(job, n, pictures=[*(one.model_dump() for one in had), {"path": path, "axle": axle, "side": side}])
 
 
