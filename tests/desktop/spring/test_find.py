@@ -281,6 +281,23 @@ def test_parts_beside_springs_that_stay_are_tried_and_used(window: MainWindow, q
         assert read(window, "find why words").split(", front")[0].endswith(asked), asked
 
 
+def test_while_nothing_is_found_yet_no_field_lies_over_the_tabs_and_a_stroke_asks_from_them(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    """The field to ask by was once there, unplaced, before the first results were."""
+    window = open_window(demo("hive-hauler"))
+    window.go(Step.SPRING)
+    sheet(window).turn("find")
+    assert read(window, "find progress") == "Searching…"
+    field = sheet(window).findChild(QLineEdit, "find why")
+    assert field is None or field.isHidden()
+    ended(window, qtbot)
+    tab = sheet(window).findChild(QPushButton, "page 6")
+    assert tab is not None
+    tab.setFocus()
+    QTest.keyClick(tab, Qt.Key.Key_Slash)
+    asked = sheet(window).findChild(QLineEdit, "find why")
+    assert asked is not None and asked.hasFocus() and asked.completer() is not None
+
+
 def test_tab_walks_find_as_it_is_read(window: MainWindow, qtbot: QtBot) -> None:
     """What comes and goes, such as a block's steps on a leaf axle, has its place among the others."""
     press(window, "find axles 1")
