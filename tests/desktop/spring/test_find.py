@@ -103,6 +103,15 @@ def test_sets_are_found_chosen_and_used_as_one_step_of_undo(open_window, qtbot: 
     assert bought.axle == 0 and bought.part in window.document.undo.undoText()
 
 
+def test_a_set_that_is_in_the_proposal_already_still_goes_on_to_the_job_card(window: MainWindow, qtbot: QtBot) -> None:
+    press(window, "find use")
+    ended(window, qtbot)
+    used = window.document.job
+    press(window, "find set 0")
+    press(window, "find card")
+    assert window.document.job == used and window.step is Step.FIT
+
+
 def test_a_change_with_a_long_name_keeps_its_two_lines(window: MainWindow) -> None:
     """The names of two springs once lay over what is said below them."""
     window.steps.say_last("springs Zolbrack & Daughters ZD 75-440-140/498 + Ibbelstane IB L4-145-120/115", "saved")

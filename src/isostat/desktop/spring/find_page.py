@@ -207,16 +207,17 @@ class FindPage:
         self._curve = lay_set_curve(s, v, axle, tried, tr("set {n}", n=self.sets.chosen + 1), area)
 
     def _take(self, hunt: Hunt, n: int, to: To) -> None:
-        found, before = hunt.found, self._sheet.view
-        assert found is not None and before is not None
+        found, took = hunt.found, list[Job]()
+        assert found is not None
         chosen = found.good.chosen[:, n]
 
         def change(job: Job) -> Job:
-            return taken(proposals.add_proposal(job) if to is To.NEW else job, found, chosen)
+            took.append(taken(proposals.add_proposal(job) if to is To.NEW else job, found, chosen))
+            return took[-1]
 
         name = hunt.name(int(found.good.part[n])) or tr("as set")
         self._sheet.edited.emit(change, tr("springs {part}", part=name), -1)
-        if to is To.CARD and self._sheet.view is not before:  # it was not refused
+        if to is To.CARD and took:  # it was not refused; it may have been in the proposal already
             self._sheet.step_wanted.emit(Step.FIT)
 
     # -- strokes
