@@ -28,6 +28,7 @@ from isostat.job.springs.leaf import LeafRow, Pack
 from isostat.language import later
 
 MOST_LEAVES = 9
+PACKS = later("leaf packs")
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +53,7 @@ class AddedLeaves(Offered):
     def first(self, a: Assessment, wish: AxleWish) -> Iterator[AxleWish]:
         """Two leaves that have a place in the pack, then six: each takes a tenth of a second to bend."""
         assert wish.parts is not None
+        needs_kind(a, wish.axle, self.fitted, PACKS)
         pack = a.job.proposal.axles[wish.axle].pack
         placed = [int(row) for row in self.rows(wish)[0] if with_leaf(pack, wish.parts, int(row))[0] is not None]
         for few in (2, 6):
@@ -62,7 +64,7 @@ class AddedLeaves(Offered):
     def choices(self, a: Assessment, wish: AxleWish) -> Choices:
         assert wish.parts is not None
         axle, rows = wish.axle, self.rows(wish)
-        needs_kind(a, axle, self.fitted, later("leaf packs"))
+        needs_kind(a, axle, self.fitted, PACKS)
         was, found = a.job.proposal.axles[axle].pack, a.job.as_found.axles[axle]
         loads, made, short = _loads(a, axle), list[_Bent | None](), list[float]()
         for row in rows[0]:
