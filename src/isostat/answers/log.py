@@ -8,13 +8,15 @@ import numpy as np
 
 from isostat.assess.correction import Correction, asks_correction, correction
 from isostat.assess.log.axle_checks import AxleCheck, Told, axle_checks
-from isostat.assess.log.checks import Check, checks
+from isostat.assess.log.checks import Check as Read
+from isostat.assess.log.checks import checks
+from isostat.assess.log.decides import FreeLength
 from isostat.assess.log.due import Due, due
-from isostat.assess.log.evidence import why_missed
+from isostat.assess.log.evidence import Check, why_missed
 from isostat.assess.log.learnt import learnt
 from isostat.assess.log.promise import FORECAST_KM, held, settles_on
 from isostat.assess.log.settings import Setting, turned_at
-from isostat.assess.log.telling import telling_check
+from isostat.assess.log.telling import Telling, telling_check
 from isostat.assess.solve.assessment import Assessment
 from isostat.job.points import SIDES
 from isostat.units.unit import Quantity
@@ -76,7 +78,7 @@ def _entry(a: Assessment, n: int) -> dict[str, Any]:
     }
 
 
-def _read(a: Assessment, one: Check) -> dict[str, Any]:
+def _read(a: Assessment, one: Read) -> dict[str, Any]:
     """A thing beside the heights, SI."""
     return {
         "what": one.line.what.value,
@@ -120,7 +122,23 @@ def _learnt(a: Assessment, n: int) -> list[dict[str, Any]]:
 
 def _check(a: Assessment, n: int) -> dict[str, Any] | None:
     found = telling_check(a, n)
-    return None if found is None else {"what": found.check.value, "share": round(found.share, 3)}
+    if found is None:
+        return None
+    case = a.job.cases[found.block.case].name
+    return {"what": found.block.check.value, "case": case, "share": round(found.share, 3), "decides": _decides(a, found)}
+
+
+def _decides(a: Assessment, found: Telling) -> dict[str, Any] | None:
+    """What one wheel would read by the first cause and by the second: kg of a weight, else m."""
+    one = found.decides
+    if one is None:
+        return None
+    where = {"axle": a.job.vehicle.axles[one.wheel[0]].name, "side": SIDES[one.wheel[1]]}
+    if isinstance(one, FreeLength):
+        loose = None if one.loose_m is None else [_known(m) for m in one.loose_m]
+        return where | {"causing_m": _known(one.causing_m), "ordered_m": _known(one.ordered_m), "loose_at_m": loose}
+    unit = "kg" if found.block.check is Check.WEIGH else "m"
+    return where | {f"first_{unit}": _known(one.first), f"second_{unit}": _known(one.second)}
 
 
 def _correction(a: Assessment, done: Correction) -> dict[str, Any]:

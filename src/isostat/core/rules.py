@@ -179,6 +179,7 @@ CHECKED = Rule.by(
 )  # fmt: skip
 WEIGHT_READ = Rule(0.03, "of the weight", "that a wheel may weigh off what was worked out", PRACTICE, "Log, other readings")
 BAG_READ = Rule(0.2e5, "Pa", "that a bag may read off what was worked out", PRACTICE, "Log, other readings")
+AS_SETTLED_KM = Rule(50.0, "km", "between two readings that are held against each other as if the same day", PRACTICE, "Log, why")
 CAUSE_LIKELY = Rule(0.6, "share", "from which one cause of a miss is named alone, and can be taken", STATED, "Log, why")
 CAUSE_SURE = Rule(0.9, "share", "from which it is named without “most likely”", STATED, "Log, why")
 NUTS_KM = Rule.each((50.0, 100.0), "km", "between which wheel nuts are tightened again", PRACTICE, "Log, due")

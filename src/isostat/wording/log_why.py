@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from isostat.assess.log.cause import Class, Why
+from isostat.assess.log.decides import FreeLength
 from isostat.assess.log.evidence import Check, why_missed
 from isostat.assess.log.learnt import Learnt
-from isostat.assess.log.telling import telling_check
+from isostat.assess.log.telling import Telling, telling_check
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.language import capital, later, tr
@@ -22,6 +23,7 @@ def misread(a: Assessment, n: int) -> Class | None:
 
 CHECKS = {
     Check.AGAIN: later("Next, read every wheel again: {share} sure then."),
+    Check.CASE: later("Next, read every wheel in load case “{case}”: {share} sure then."),
     Check.WEIGH: later("Next, weigh every wheel: {share} sure then."),
     Check.LENGTHS: later("Next, measure the springs' free lengths: {share} sure then."),
 }
@@ -29,9 +31,39 @@ CHECKS = {
 
 def say_why(a: Assessment, n: int, r: Reader) -> str:
     """The most likely causes, as sure as the readings make them; and the check that would tell, where they leave it open."""
-    check = telling_check(a, n) if why_missed(a, n)[0].share < rules.CAUSE_SURE else None
-    tells = "" if check is None else tr(CHECKS[check.check], share=r.percent(check.share))
-    return f"{_say_causes(why_missed(a, n)[: 2 if tells else 3], r)} {tells}".strip()
+    found = why_missed(a, n)
+    check = telling_check(a, n) if found[0].share < rules.CAUSE_SURE else None
+    tells = "" if check is None else _say_check(check, found, r)
+    return f"{_say_causes(found[: 2 if tells else 3], r)} {tells}".strip()
+
+
+def _say_check(told: Telling, causes: tuple[Class, ...], r: Reader) -> str:
+    """What to read next, and at one wheel what would decide."""
+    words = tr(CHECKS[told.block.check], share=r.percent(told.share), case=r.case(told.block.case))
+    if told.decides is None:
+        return words
+    if isinstance(told.decides, FreeLength):
+        return f"{words} {say_length(told.decides, r)}"
+    decides, value = told.decides, r.mass if told.block.check is Check.WEIGH else r.height_unit
+    said = {"where": capital(r.corner(*decides.wheel)), "first": value(decides.first), "second": value(decides.second)}
+    if causes[0].share >= rules.CAUSE_LIKELY:
+        return words + " " + tr("{where} at {first} proves it; at {second} it is {other}.", other=say_class(causes[1], r), **said)
+    return words + " " + tr("{where} at {first} proves the first, at {second} the second.", **said)
+
+
+def say_length(found: FreeLength, r: Reader) -> str:
+    """Which free length would be the cause, and where the coil goes loose on the vehicle then."""
+    where, causing, ordered = r.corner(*found.wheel), r.coil(found.causing_m), r.coil(found.ordered_m)
+    said = tr("{where} at {causing} proves it; ordered {ordered}.", where=where, causing=causing, ordered=ordered)
+    if found.loose_m is None:
+        return capital(said)
+    first, second = r.height(found.loose_m[0]), r.height_unit(found.loose_m[1])
+    way = (
+        later("Or lift it, shock off: that coil goes loose at {first}, not at {second}.")
+        if found.held
+        else later("Or lift it: that coil goes loose at {first}, not at {second}.")
+    )
+    return f"{capital(said)} {tr(way, first=first, second=second)}"
 
 
 def _say_causes(found: tuple[Class, ...], r: Reader) -> str:

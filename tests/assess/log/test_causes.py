@@ -31,8 +31,8 @@ def simulated(name: str) -> list[tuple[Cause, Floats, tuple[Class, ...]]]:
     a = assess(demo(name))
     case, rng = floor_case(a), np.random.default_rng(3)
     felt = felt_causes(a, case)
-    causes, moved = felt.causes, felt.moved
-    covariance = predicted(a).covariance_m2[case] + np.diag(settle_prior(a, case).noise_m ** 2)
+    causes, moved = felt.causes, felt.moved[:, :, case]
+    covariance = predicted(a).covariance_m2(case) + np.diag(settle_prior(a, case).noise_m ** 2)
     root, weights = np.linalg.cholesky(covariance), np.array([one.weight for one in causes])
     half, worth = 2.0 * np.sqrt(np.diag(covariance)), np.broadcast_to(worth_m(a.job), (len(a.axles), 2)).ravel()
     out = []
@@ -141,4 +141,6 @@ def test_a_stop_that_touches_is_a_cause_only_where_it_is_near() -> None:
     close = assess(near)
     felt = felt_causes(close, floor_case(close))
     (k,) = [k for k, one in enumerate(felt.causes) if one.why is Why.STOP and one.axle == 0]
-    assert (felt.moved[k][:, :2] >= -1e-9).all() and felt.moved[k, -1, 0] > 0.006, "a taller stop only lifts"
+    assert (felt.moved[k, :, floor_case(close)][:, :2] >= -1e-9).all() and felt.moved[k, -1, floor_case(close), 0] > 0.006, (
+        "a taller stop only lifts"
+    )

@@ -13,11 +13,9 @@ import numpy as np
 
 from isostat.assess.log.cause import MISREAD_M, STEPS, Cause, Class, Why, causes_of
 from isostat.assess.log.exchanged import exchanged
-from isostat.assess.log.promise import held
 from isostat.assess.log.settings import turned_job
 from isostat.assess.setup.platform import SPRING, stop_parts
 from isostat.assess.solve.assessment import Assessment, assess
-from isostat.assess.solve.memory import remembered
 from isostat.assess.stance.band import parts_alone
 from isostat.core import rules
 from isostat.core.limits import GRAVITY, Floats
@@ -30,9 +28,9 @@ SLIPS_M = (0.0254, 0.010)  # by which a tape is misread
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Felt:
-    """Causes, and what each of STEPS of each does at every corner: to its height, m, and its weight, kg, (K, G, 2A).
+    """Causes, and what each of STEPS of each does at every corner in every case, (K, G, B, 2A).
 
-    pads_kg: (2A,) weights without any of them.
+    moved, weighs: to its height, m, and its weight, kg. pads_kg: (B, 2A) weights without any of them.
     """
 
     causes: tuple[Cause, ...]
@@ -40,64 +38,66 @@ class Felt:
     weighs: Floats
     pads_kg: Floats
 
-    def only(self, kept: list[int]) -> Felt:
-        """Some of them."""
+    def showing(self, case: int) -> Felt:
+        """Without stops and exchanges that nobody would notice in a case."""
+        seen = np.abs(self.moved[:, :, case]).max(axis=(1, 2)) > rules.MISS_SAID
+        kept = [k for k, one in enumerate(self.causes) if seen[k] or one.kind not in ("stop", "exchanged", "misplaced")]
         return replace(self, causes=tuple(self.causes[k] for k in kept), moved=self.moved[kept], weighs=self.weighs[kept])
 
 
 @lru_cache(maxsize=4)
-def _tables(parts: Job, case: int) -> Felt:
+def _tables(parts: Job) -> Felt:
     """Solved in one batch."""
     a = assess(parts)
-    causes, count = tuple(causes_of(len(a.axles))), len(a.axles)
-    batch = a.proposed.platform.take(np.full(len(causes) * len(STEPS), case))
+    causes, count, cases = tuple(causes_of(len(a.axles))), len(a.axles), a.cases
+    batch = a.proposed.platform.take(np.tile(np.arange(cases), len(causes) * len(STEPS)))
     scale, offset, weight = batch.scale.copy(), batch.offset_m.copy(), batch.weight.copy()
-    direct = np.zeros((len(causes), len(STEPS), 2 * count))
+    direct = np.zeros((len(causes), len(STEPS), 1, 2 * count))
     for k, one in enumerate(causes):
-        at = slice(k * len(STEPS), (k + 1) * len(STEPS))
+        at = slice(k * len(STEPS) * cases, (k + 1) * len(STEPS) * cases)
         by = STEPS * one.deviation
+        each = np.repeat(by, cases)
         sides = (0, 1) if one.side is None else (one.side,)
         match one.kind:
             case "free":
                 for side in sides:
-                    offset[one.axle, SPRING[side], at] += by
+                    offset[one.axle, SPRING[side], at] += each
             case "rate":
                 for side in sides:
-                    scale[one.axle, SPRING[side], at] *= 1.0 + by
+                    scale[one.axle, SPRING[side], at] *= 1.0 + each
             case "load":
                 x = a.axles[one.axle].x_m if one.axle is not None else float(np.mean([axle.x_m for axle in a.axles]))
                 y = 0.0 if one.axle is not None else float(np.mean([axle.half_track_m for axle in a.axles])) / 2.0
-                weight[:, at] += np.array([weight_of(np.array([kg]), np.array([x]), np.array([y])) for kg in by]).T
+                weight[:, at] += np.array([weight_of(np.array([kg]), np.array([x]), np.array([y])) for kg in each]).T
             case "reading":
-                direct[k, :, one.corner] = by
+                direct[k, :, 0, one.corner] = by
             case "bush":
-                direct[k, :, one.corner : one.corner + 2] = np.abs(by)[:, None]
+                direct[k, :, 0, one.corner : one.corner + 2] = np.abs(by)[:, None]
             case "stop":
                 for part in stop_parts(a.fits[int(one.axle or 0)]):
-                    offset[one.axle, part, at] += np.abs(by)
+                    offset[one.axle, part, at] += np.abs(each)
     drawn = replace(batch, scale=scale, offset_m=offset, weight=weight)
     rest, still = solve_equilibrium(drawn, a.proposed.bank), a.proposed.rest
 
     def more(values: Floats, than: Floats) -> Floats:
-        by_cause = values.reshape(count, 2, len(causes), len(STEPS)) - than[..., case, None, None]
-        return np.moveaxis(by_cause, (2, 3), (0, 1)).reshape(len(causes), len(STEPS), 2 * count)
+        by_cause = values.reshape(count, 2, len(causes), len(STEPS), cases) - than[:, :, None, None]
+        return by_cause.reshape(2 * count, len(causes), len(STEPS), cases).transpose(1, 2, 3, 0)
 
     felt = Felt(
         causes=causes,
         moved=direct - more(rest.travel_m, still.travel_m),
         weighs=more(rest.pad_n, still.pad_n) / GRAVITY,
-        pads_kg=still.pad_n[..., case].ravel() / GRAVITY,
+        pads_kg=still.pad_n.reshape(2 * count, cases).T / GRAVITY,
     )
-    touching = np.abs(felt.moved).max(axis=(1, 2)) > rules.MISS_SAID
-    return _with_exchanged(a, case, felt.only([k for k, one in enumerate(causes) if one.kind != "stop" or touching[k]]))
+    return _with_exchanged(a, felt)
 
 
-def _with_exchanged(a: Assessment, case: int, felt: Felt) -> Felt:
+def _with_exchanged(a: Assessment, felt: Felt) -> Felt:
     """With what has no magnitude: it does the same at each of STEPS."""
-    more = list(exchanged(a, case))
+    more = list(exchanged(a))
     if not more:
         return felt
-    by_step = (len(more), len(STEPS), felt.moved.shape[2])
+    by_step = (len(more), len(STEPS), *felt.pads_kg.shape)
     return replace(
         felt,
         causes=(*felt.causes, *(one.cause for one in more)),
@@ -106,14 +106,12 @@ def _with_exchanged(a: Assessment, case: int, felt: Felt) -> Felt:
     )
 
 
-def felt_causes(a: Assessment, case: int) -> Felt:
-    """Of the vehicle as fitted."""
-    return _tables(_parts(a, 0), case)
+def felt_causes(a: Assessment, case: int, before: int = 0) -> Felt:
+    """What may be the cause in a case, of the vehicle as fitted and with what was turned before an entry of its log.
 
-
-def _parts(a: Assessment, before: int) -> Job:
-    """As fitted, with what was turned before an entry, whatever was read or ticked."""
-    return parts_alone(turned_job(a, before))
+    Whatever was read or ticked since is none of it.
+    """
+    return _tables(parts_alone(turned_job(a, before))).showing(case)
 
 
 def weighed(by_step: Floats) -> tuple[Floats, Floats]:
@@ -162,18 +160,3 @@ def classes(causes: tuple[Cause, ...], share: Floats, mean: Floats) -> tuple[Cla
         for (why, axle, side), ks in found.items()
     ]  # fmt: skip
     return tuple(sorted(out, key=lambda one: -one.share))
-
-
-def _read_twice(a: Assessment, n: int, miss: Floats) -> list[bool]:
-    """Which wheels read the same at the entry before, nothing turned since: no slip of the tape does that."""
-    if n == 0 or a.job.log[n - 1].state == "lowered" or a.job.log[n - 1].turned:
-        return [False] * miss.size
-    return list(np.abs(held(a, n - 1).miss_m.ravel() - miss) < rules.MISS_SAID)
-
-
-@remembered
-def felt_of(a: Assessment, n: int) -> Felt:
-    """The causes that the nth entry of the log leaves open."""
-    found = held(a, n)
-    felt, twice = _tables(_parts(a, n), found.promise.case), _read_twice(a, n, found.miss_m.ravel())
-    return felt.only([k for k, one in enumerate(felt.causes) if one.kind != "reading" or not twice[one.corner]])

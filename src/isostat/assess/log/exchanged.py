@@ -9,7 +9,6 @@ import numpy as np
 
 from isostat.assess.log.cause import Cause, Why
 from isostat.assess.solve.assessment import Assessment, assess
-from isostat.core import rules
 from isostat.core.limits import Floats, Ints, OutOfRange
 from isostat.job.axle_fit import AxleFit
 from isostat.job.files import JobFault
@@ -20,21 +19,21 @@ OF_A_SPRING = ("rate_n_per_m", "free_length_m", "solid_length_m")  # what goes a
 
 @dataclass(frozen=True, slots=True)
 class Exchanged:
-    """moved_m, weighs_kg: (2A,) more than promised at every wheel."""
+    """moved_m, weighs_kg: (B, 2A) more than promised at every wheel."""
 
     cause: Cause
     moved_m: Floats
     weighs_kg: Floats
 
 
-def exchanged(a: Assessment, case: int) -> Iterator[Exchanged]:
-    """All of it that shows. a: as fitted. Weights: common practice, no source."""
+def exchanged(a: Assessment) -> Iterator[Exchanged]:
+    """All of it that does anything. a: as fitted. Weights: common practice, no source."""
     for i in range(len(a.axles)):
-        yield from _parts(a, case, _sides(a.job, i), Cause(Why.SIDES, "exchanged", i, None, 0.7, 0.0))
-        yield from _readings(a, case, Cause(Why.READ_SIDES, "misplaced", i, None, 0.3, 0.0))
+        yield from _parts(a, _sides(a.job, i), Cause(Why.SIDES, "exchanged", i, None, 0.7, 0.0))
+        yield _readings(a, Cause(Why.READ_SIDES, "misplaced", i, None, 0.3, 0.0))
     if len(a.axles) == 2:
-        yield from _parts(a, case, _ends(a.job), Cause(Why.ENDS, "exchanged", None, None, 0.3, 0.0))
-        yield from _readings(a, case, Cause(Why.READ_ENDS, "misplaced", None, None, 0.3, 0.0))
+        yield from _parts(a, _ends(a.job), Cause(Why.ENDS, "exchanged", None, None, 0.3, 0.0))
+        yield _readings(a, Cause(Why.READ_ENDS, "misplaced", None, None, 0.3, 0.0))
 
 
 def places(cause: Cause, wheels: int) -> Ints:
@@ -72,21 +71,22 @@ def _with(job: Job, fits: list[AxleFit]) -> Job:
     return job.model_copy(update={"proposal": job.proposal.model_copy(update={"axles": tuple(fits)})})
 
 
-def _parts(a: Assessment, case: int, job: Job, cause: Cause) -> Iterator[Exchanged]:
+def _parts(a: Assessment, job: Job, cause: Cause) -> Iterator[Exchanged]:
     if job.proposal == a.job.proposal:
         return
     try:
         other = assess(job)
     except (JobFault, OutOfRange):  # what cannot be fitted there was not
         return
-    moved = (other.proposed.hub_to_arch_m - a.proposed.hub_to_arch_m)[..., case].ravel()
-    weighs = (other.proposed.pad_kg - a.proposed.pad_kg)[..., case].ravel()
-    if np.abs(moved).max() > rules.MISS_SAID:
-        yield Exchanged(cause, moved, weighs)
+    moved = _by_case(other.proposed.hub_to_arch_m - a.proposed.hub_to_arch_m)
+    yield Exchanged(cause, moved, _by_case(other.proposed.pad_kg - a.proposed.pad_kg))
 
 
-def _readings(a: Assessment, case: int, cause: Cause) -> Iterator[Exchanged]:
-    height = a.proposed.hub_to_arch_m[..., case].ravel()
-    moved = height[places(cause, height.size)] - height
-    if np.abs(moved).max() > rules.MISS_SAID:
-        yield Exchanged(cause, moved, np.zeros(height.size))
+def _readings(a: Assessment, cause: Cause) -> Exchanged:
+    height = _by_case(a.proposed.hub_to_arch_m)
+    return Exchanged(cause, height[:, places(cause, height.shape[1])] - height, np.zeros(height.shape))
+
+
+def _by_case(values: Floats) -> Floats:
+    """Of every wheel, (A, 2, B), as (B, 2A)."""
+    return values.reshape(-1, values.shape[2]).T

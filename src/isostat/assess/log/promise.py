@@ -92,7 +92,7 @@ def settle_prior(a: Assessment, case: int) -> SettlePrior:
     pressed = [max(o.pressed_m[side], 0.0) / max(o.bends[0], 0.05) for o in a.orders for side in (0, 1)]
     settles = share > 0.0
     return SettlePrior(
-        covariance=predicted(a).covariance_m2[case],
+        covariance=predicted(a).covariance_m2(case),
         deflection_m=np.array(pressed),
         share=share,
         apart=np.where(leaf, float(rules.SETTLES_APART_LEAF), float(rules.SETTLES_APART)) * settles,

@@ -37,12 +37,15 @@ class Prediction:
 
     band: Band
     mean_half_m: Floats  # (A, B) half of the band of an axle's mean height
-    covariance_m2: Floats  # (B, 2A, 2A) of all corners together, left and right of each axle in turn
-    pads_kg2: Floats  # (B, 2A, 2A) of the weights under the wheels
-    pads_with_heights: Floats  # (B, 2A, 2A) of weights, kg, with heights, m
+    off_m: Floats  # (n, 2A, B) every draw's heights off their mean, left and right of each axle in turn
+    off_kg: Floats  # (n, 2A, B) and the weights under the wheels
     sources: tuple[Source, ...]
     stands: Bools  # (B,)
     settled_m: Floats  # as fitted would be `band.middle_m`
+
+    def covariance_m2(self, case: int) -> Floats:
+        """Of all corners together in a case, (2A, 2A)."""
+        return np.asarray(np.cov(self.off_m[..., case], rowvar=False))
 
 
 def _error(reading: Reading, usual: float, assumed: float) -> float:
@@ -126,9 +129,8 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     return Prediction(
         band=band_of(read, np.stack(d.columns, axis=1)),
         mean_half_m=half_band(read.mean(axis=2)),
-        covariance_m2=_covariance(at_arch, at_arch),
-        pads_kg2=_covariance(on_pads, on_pads),
-        pads_with_heights=_covariance(on_pads, at_arch),
+        off_m=at_arch - at_arch.mean(axis=0),
+        off_kg=on_pads - on_pads.mean(axis=0),
         sources=tuple(d.sources),
         stands=stands,
         settled_m=_settled(a, stands),
@@ -165,11 +167,6 @@ def _safe(base: Platform, stands: Bools) -> Floats:
 def _by_draw(values: Floats, draws: int) -> Floats:
     """Of every column, (A, 2, n·B), as (n, A, 2, B)."""
     return np.moveaxis(values.reshape(*values.shape[:2], draws, -1), 2, 0)
-
-
-def _covariance(one: Floats, other: Floats) -> Floats:
-    """Of what was drawn together, (n, corners, B) both."""
-    return np.asarray(np.einsum("nib,njb->bij", one - one.mean(axis=0), other - other.mean(axis=0)) / len(one))
 
 
 def _settled(a: Assessment, stands: Bools) -> Floats:
