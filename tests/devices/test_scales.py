@@ -15,9 +15,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pytestqt.qtbot import QtBot
 
+from isostat.assess.judgement import Step
 from isostat.desktop import scales_line
 from isostat.devices.scales import STEADY, Gathering, LineFault, PadReading, pad_names, read_line
 from isostat.devices.stand_in import Faults, lines, serve
+from isostat.job.demos import demo
 from isostat.job.save import save_job
 from tests.desktop.conftest import open_window  # noqa: F401 - a fixture
 from tests.jobs import hive_on_coils, three_axles
@@ -122,7 +124,7 @@ def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(ope
     window = open_window()
     before = window.document.job
     for n in (1, 2):
-        window.exchange.read_scales(f"localhost:{scales}")
+        window.weighing.read(f"localhost:{scales}")
         qtbot.waitUntil(lambda n=n: window.document.undo.count() == n, timeout=8000)
     pads = [c.pad_kg.value for axle in window.document.job.vehicle.axles for c in (axle.left, axle.right)]
     assert pads == pytest.approx(TRUTH, abs=1.0)
@@ -138,7 +140,7 @@ def test_read_scales_takes_all_pads_as_one_step_and_the_mean_of_two_readings(ope
 )
 def test_a_place_that_is_none_is_refused(open_window, place: str) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
     window = open_window()
-    window.exchange.read_scales(place)
+    window.weighing.read(place)
     assert "is not a scales address. Use host:port" in window.notice.text()
 
 
@@ -148,15 +150,15 @@ def test_no_scales_there_and_scales_that_say_nonsense_end_in_words(open_window, 
     with socket.socket() as free:
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
-    window.exchange.read_scales(f"127.0.0.1:{port}")
+    window.weighing.read(f"127.0.0.1:{port}")
     qtbot.waitUntil(lambda: window.notice.text().startswith(f"No scales at 127.0.0.1:{port}"), timeout=5000)
     monkeypatch.setattr(scales_line, "PATIENCE_MS", 300)
     with socket.socket() as babble:
         babble.bind(("127.0.0.1", 0))
         babble.listen()
-        window.exchange.read_scales(f"127.0.0.1:{babble.getsockname()[1]}")
-        window.exchange._line._patience.setInterval(400)
-        window.exchange._line._patience.start()
+        window.weighing.read(f"127.0.0.1:{babble.getsockname()[1]}")
+        window.weighing._line._patience.setInterval(400)
+        window.weighing._line._patience.start()
         heard, _ = babble.accept()
         heard.sendall(b"\xff\xfe garbage\nFL 600 kg S\n")
         qtbot.waitUntil(lambda: "did not settle in time" in window.notice.text(), timeout=5000)
@@ -170,7 +172,7 @@ def test_a_line_that_closes_early_is_said(open_window, qtbot: QtBot) -> None:  #
     with socket.socket() as short:
         short.bind(("127.0.0.1", 0))
         short.listen()
-        window.exchange.read_scales(f"127.0.0.1:{short.getsockname()[1]}")
+        window.weighing.read(f"127.0.0.1:{short.getsockname()[1]}")
         heard, _ = short.accept()
         heard.sendall(b"FL 600 kg S\n")
         heard.close()
@@ -237,6 +239,24 @@ def test_two_windows_may_read_the_same_scales_at_once(scales: int, qtbot: QtBot)
         assert list(masses.values()) == pytest.approx(TRUTH, abs=1.0)
 
 
+def test_scales_read_on_the_log_are_of_its_entry_and_leave_the_vehicle_as_found(open_window, scales: int, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
+    window = open_window(demo("hive-hauler-fitted"))
+    before = window.document.job
+    window.go(Step.LOG)
+    for n in (1, 2):
+        window.weighing.read(f"localhost:{scales}")
+        qtbot.waitUntil(lambda n=n: window.document.undo.count() == n, timeout=8000)
+    job, shown = window.document.job, window.sheets[Step.LOG].entry
+    weights = [m.value for pair in job.log[shown].wheels for m in (pair.left_kg, pair.right_kg)]
+    assert weights == pytest.approx(TRUTH, abs=1.0) and job.vehicle == before.vehicle
+    assert [k for k, entry in enumerate(job.log) if entry.wheels] == [shown] and window.notice.text() == "Average of 2 readings."
+    window.go(Step.MEASURE)
+    window.weighing.read(f"localhost:{scales}")
+    qtbot.waitUntil(lambda: window.document.undo.count() == 3, timeout=8000)
+    assert window.notice.text().startswith("Weighed once."), "of another load, so no mean of both"
+    assert window.document.job.vehicle != before.vehicle and window.document.job.log == job.log
+
+
 def test_the_protocol_page_shows_lines_that_are_read() -> None:
     page = (Path(__file__).resolve().parents[2] / "docs/scales.md").read_text(encoding="utf-8")
     shown = page.split("```")[1].strip().splitlines()
@@ -245,13 +265,13 @@ def test_the_protocol_page_shows_lines_that_are_read() -> None:
 
 def test_what_was_read_of_one_vehicle_is_forgotten_with_it(open_window, scales: int, qtbot: QtBot, tmp_path: Path) -> None:  # type: ignore[no-untyped-def]  # noqa: F811
     window = open_window()
-    window.exchange.read_scales(f"localhost:{scales}")
+    window.weighing.read(f"localhost:{scales}")
     qtbot.waitUntil(lambda: window.document.undo.count() == 1, timeout=8000)
-    window.exchange.read_scales(f"localhost:{scales}")  # still under way when another job is opened
+    window.weighing.read(f"localhost:{scales}")  # still under way when another job is opened
     window.document.undo.setClean()
     place = tmp_path / "three.json"
     save_job(three_axles(), place)
     assert window.filing.open(place)
     qtbot.wait(1500)
     assert window.document.undo.count() == 0, "four pads of the last vehicle are none of this one's"
-    assert window.exchange._pads == []
+    assert window.weighing._read == []

@@ -17,6 +17,8 @@ FITTED, BARE = demo("hive-hauler-fitted"), demo("hive-hauler-fitted").model_copy
 HEIGHT = st.one_of(st.none(), st.integers(300, 900))
 NAME = st.text("abc =+-@,\"'é中0", max_size=12).map(str.strip)
 
+PICTURE = st.tuples(st.text("a/é;% 3B.", max_size=9).map(lambda x: f"x{x}.png"), st.one_of(st.none(), st.integers(0, 3)))
+
 
 def plain(job: Job) -> list[object]:
     return [one.model_copy(update={"promised": (), "turned": ()}) for one in job.log]
@@ -33,15 +35,22 @@ def test_what_goes_out_comes_in_again_and_not_twice() -> None:
 
 
 @settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
-@given(st.lists(st.tuples(NAME, NAME, st.floats(0, 5000).map(lambda x: round(x, 1)), st.tuples(HEIGHT, HEIGHT, HEIGHT, HEIGHT)),
-                min_size=1, max_size=4), st.sampled_from(list(PRESETS)))  # fmt: skip
-def test_any_log_goes_out_and_comes_in_alike(entries: list[tuple[str, str, float, tuple[int | None, ...]]], preset: str) -> None:
+@given(st.lists(st.tuples(NAME, NAME, st.floats(0, 5000).map(lambda x: round(x, 1)), st.tuples(HEIGHT, HEIGHT, HEIGHT, HEIGHT),
+                          st.lists(PICTURE, max_size=3)), min_size=1, max_size=4), st.sampled_from(list(PRESETS)))  # fmt: skip
+def test_any_log_goes_out_and_comes_in_alike(
+    entries: list[tuple[str, str, float, tuple[int | None, ...], list[tuple[str, int | None]]]], preset: str
+) -> None:
     job = BARE
-    for who, note, km, heights in entries:
+    for who, note, km, heights, shown in entries:
         pairs = [{"left_m": None if a is None else {"value": a / 1e3, "typed": f"{a} mm"},
                   "right_m": None if b is None else {"value": b / 1e3, "typed": f"{b} mm"}}
                  for a, b in (heights[:2], heights[2:])]  # fmt: skip
-        longer = add_entry(job, "2026-07-01", km=km, state="driven", who=who.lstrip("' "), note=note.lstrip("' "), heights=pairs)
+        pictures = [
+            {"path": path, "axle": None if n is None else n // 2, "side": None if n is None else n % 2}
+            for path, n in sorted(shown, key=lambda one: 9 if one[1] is None else one[1])
+        ]
+        longer = add_entry(job, "2026-07-01", km=km, state="driven", who=who.lstrip("' "), note=note.lstrip("' "), heights=pairs,
+                           pictures=pictures)  # fmt: skip
         job = job if longer.log[-1] in job.log else longer
     assert plain(with_log(BARE, log_csv(job, PRESETS[preset]), "log.csv", PRESETS[preset])) == plain(job)
 

@@ -15,6 +15,7 @@ from isostat.assess.log.entries import check_stands, promised_again, with_entry
 from isostat.cli.terminal import ANSWERED, FAULTS, tell, tell_plain
 from isostat.job.edits.log import put_rechecked
 from isostat.job.files import JobFault, read_job
+from isostat.job.pictures import with_whole_places
 from isostat.job.save import save_job, write_whole
 from isostat.job.schema import Job
 from isostat.job.tables.log_csv import log_csv, with_log
@@ -31,7 +32,7 @@ def answer_log(asked: argparse.Namespace) -> int:
     """Prints the log; with --add or --take, writes more entries into the job first. Raises JobFault or OSError, with a sentence."""
     job = read_job(asked.job)
     if asked.take:
-        job = with_log(job, read_table(asked.take), asked.take.name, PRESETS[asked.units])
+        job = with_whole_places(with_log(job, read_table(asked.take), asked.take.name, PRESETS[asked.units]), asked.take.parent)
         check_stands(assess(job))
         job = promised_again(job)
         save_job(job, asked.job)

@@ -1,16 +1,15 @@
-"""What comes in and goes out beside the job file: scales, readings as CSV, the printed measuring sheet."""
+"""What comes in and goes out beside the job file: readings as CSV, lists of parts, pictures, all that is printed."""
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable
 from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import TypeVar
 
-from PyQt6.QtCore import QObject, QSettings, pyqtSignal
+from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtGui import QGuiApplication, QImageReader
-from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
+from PyQt6.QtWidgets import QFileDialog, QWidget
 
 from isostat.answers.calendar import due_calendar
 from isostat.answers.card import card_page
@@ -21,14 +20,13 @@ from isostat.desktop.catalogue import Catalogue
 from isostat.desktop.document import Document
 from isostat.desktop.paper.measuring_sheet import write_sheet
 from isostat.desktop.pieces.thumbnail import thumbnail
-from isostat.desktop.scales_line import ScalesLine
-from isostat.devices.scales import pad_names
-from isostat.job import weighing
 from isostat.job.edits import paths as edits
 from isostat.job.edits.log import add_picture
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.files import JobFault
+from isostat.job.pictures import with_places_from, with_whole_places
 from isostat.job.save import write_whole
+from isostat.job.schema import Job
 from isostat.job.springs import parts
 from isostat.job.tables.log_csv import log_csv, with_log
 from isostat.job.tables.reader import read_table
@@ -37,7 +35,6 @@ from isostat.job.tables.shock_list import shock_list
 from isostat.job.tables.spring_table import spring_table
 from isostat.language import tr
 from isostat.units.format import many
-from isostat.units.parse import quoted
 from isostat.units.unit import Preset
 from isostat.wording.due import say_undated
 from isostat.wording.reader import Reader
@@ -52,57 +49,13 @@ class Exchange(QObject):
     said = pyqtSignal(str)
     refused = pyqtSignal(str)
 
-    def __init__(
-        self, document: Document, settings: QSettings, units: Callable[[], Preset], lists: Catalogue, window: QWidget
-    ) -> None:
+    def __init__(self, document: Document, units: Callable[[], Preset], lists: Catalogue, window: QWidget) -> None:
         super().__init__(window)
         self._lists = lists
         lists.reading.connect(self._say_far)
         lists.read.connect(self._say_read)
         lists.failed.connect(self._say_not_read)
-        self._document, self._settings, self._units, self._window = document, settings, units, window
-        self._pads: list[list[float]] = []  # readings of the scales of this job
-        self._line: ScalesLine | None = None
-
-    def forget(self) -> None:
-        """Another job is open: what was read, or is being read, was of another vehicle."""
-        self._pads = []
-        if self._line is not None:
-            self._line.give_up()
-
-    def ask_scales(self) -> None:
-        """Asks where the scales are, and reads them."""
-        known = str(self._settings.value("scales", "localhost:8107"))
-        place, sure = QInputDialog.getText(
-            self._window, tr("Read scales"), tr("Level the pads, disconnect bar links, roll it. Scales at host:port"), text=known
-        )
-        if sure:
-            self.read_scales(place)
-
-    def read_scales(self, place: str) -> None:
-        """Reads all pads at a place such as localhost:8107; the mean with earlier readings of this job is taken."""
-        host, _, port = place.strip().rpartition(":")
-        if not host or not re.fullmatch(r"[0-9]{1,5}", port) or not 0 < int(port) < 65_536:
-            self.refused.emit(tr("“{typed}” is not a scales address. Use host:port, e.g. localhost:8107.", typed=quoted(place)))
-            return
-        self._settings.setValue("scales", place.strip())
-        if self._line is not None:
-            self._line.give_up()
-        self._line = ScalesLine(pad_names(len(self._document.job.vehicle.axles)), self)
-        self._line.waits.connect(self.said)
-        self._line.failed.connect(self.refused)
-        self._line.read.connect(self._take_pads)
-        self._line.open(host.strip("[]"), int(port))
-
-    def _take_pads(self, masses: dict[str, float]) -> None:
-        """One more reading of all pads; as one step, since a pad alone means little."""
-        self._pads.append(list(masses.values()))
-        means = [sum(column) / len(self._pads) for column in zip(*self._pads, strict=True)]
-        self.edited.emit(lambda job: weighing.put_pads(job, means), tr("scale readings"), -1)
-        if len(self._pads) == 1:
-            self.said.emit(tr("Weighed once. Roll half a wheel turn, bounce, weigh again: readings are averaged."))
-        else:
-            self.said.emit(tr("Average of {n} readings.", n=len(self._pads)))
+        self._document, self._units, self._window = document, units, window
 
     def ask_sheet(self, page: str) -> None:
         """Asks where to, and writes a measuring sheet to print."""
@@ -195,7 +148,7 @@ class Exchange(QObject):
 
     def log_out(self, path: Path) -> None:
         """Writes the log as CSV; what fails is said in words."""
-        self._written(path, log_csv(self._document.job, self._units()))
+        self._written(path, log_csv(with_places_from(self._document.job, path.parent), self._units()))
 
     def ask_due_out(self) -> None:
         """Asks where to, and writes what is due as a calendar."""
@@ -218,9 +171,13 @@ class Exchange(QObject):
 
     def log_in(self, path: Path) -> None:
         """Takes in the entries of a CSV; one with faults changes nothing and is refused by line."""
-        job = self._taken(path, lambda text: with_log(self._document.job, text, path.name, self._units()))
+        job = self._taken(path, self._with_log_of(path))
         if job is not None:
             self.edited.emit(lambda _: job, tr("log of {file}", file=path.name), -1)
+
+    def _with_log_of(self, path: Path) -> Callable[[str], Job]:
+        job, units = self._document.job, self._units()
+        return lambda text: with_whole_places(with_log(job, text, path.name, units), path.parent)
 
     def ask_file(self, what: str, axle: int) -> None:
         """Asks for a CSV and takes it in: the tested "spring table" of an axle's progressive springs, or a list of "shocks".
@@ -252,15 +209,12 @@ class Exchange(QObject):
             self.picture_in(Path(name), n, wheel)
 
     def picture_in(self, path: Path, n: int, wheel: int) -> None:
-        """Keeps where a picture is: from the job's folder where it lies there, so that both may move together."""
+        """Keeps where a picture is, as long as it can be shown."""
         if thumbnail(path) is None:
             self.refused.emit(tr("{file} is not a picture that can be shown. Choose a JPEG or PNG file.", file=path.name))
             return
-        folder = self._document.path.parent if self._document.path else None
-        inside = folder is not None and path.is_relative_to(folder)
-        kept = str(path.relative_to(folder)) if folder is not None and inside else str(path.absolute())
         axle, side = (None, None) if wheel < 0 else divmod(wheel, 2)
-        self.edited.emit(lambda job: add_picture(job, n, kept, axle, side), tr("picture"), -1)
+        self.edited.emit(lambda job: add_picture(job, n, str(path.absolute()), axle, side), tr("picture"), -1)
 
     def parts_in(self, path: Path) -> None:
         """Takes in the good lines of a list of parts, beside the window; what was left out is said by line."""

@@ -68,7 +68,7 @@ def make_menus(w: MainWindow) -> None:
         (file, tr("Quit"), "Ctrl+Q", w.close),
         (edit, undo, "", None),
         (edit, redo, "", None),
-        (edit, tr("Read scales…"), "Ctrl+R", w.exchange.ask_scales),
+        (edit, tr("Read scales…"), "Ctrl+R", w.weighing.ask),
         (view, tr("Next load case"), "PgDown", lambda: w.show_case(w.case + 1)),
         (view, tr("Previous load case"), "PgUp", lambda: w.show_case(w.case - 1)),
         (view, tr("Toggle inches in sixteenths"), "Ctrl+I", w.preferences.turn_inches),

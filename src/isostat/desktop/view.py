@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from pathlib import Path
 
 from isostat.assess import Assessment
 from isostat.assess.fixes import Fix
@@ -44,7 +43,6 @@ class View:
     followed_up: bool = False  # what follows from the log is worked out, and kept by the assessment
     leaves: dict[int, tuple[LeavesOffered, ...] | Saying] | None = None  # to add, by axle, None until it was worked out
     leaves_fresh: bool = False
-    folder: Path | None = None  # of the job's file, None until it has one
 
     @property
     def job(self) -> Job:

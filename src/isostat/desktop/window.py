@@ -44,6 +44,7 @@ from isostat.desktop.spring.step import SpringStep
 from isostat.desktop.tab_walk import walk
 from isostat.desktop.theme import palette
 from isostat.desktop.view import View
+from isostat.desktop.weighing import Weighing
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.language import tr
@@ -109,7 +110,8 @@ class MainWindow(QMainWindow):
         self.filing = Filing(self.document, self.settings, self.safe, self.preferences.shown_units, self)
         self.catalogue = Catalogue(Path(self.settings.fileName()).with_name("lists.db"), self)
         self.lookups = Lookups(self, self.settings, self.preferences, self.view, self.filing.open)
-        self.exchange = Exchange(self.document, self.settings, self.preferences.shown_units, self.catalogue, self)
+        self.exchange = Exchange(self.document, self.preferences.shown_units, self.catalogue, self)
+        self.weighing = Weighing(self.document, self.settings, self._log_entry, self)
 
     def _wire(self) -> None:
         d = self.document
@@ -124,12 +126,13 @@ class MainWindow(QMainWindow):
         for sheet in (self.strip, self.findings, self.working, self.top, self.steps, self.far):
             self._hear(sheet)
         self.filing.opened.connect(self._opened)
-        self.filing.opened.connect(self.exchange.forget)
+        self.filing.opened.connect(self.weighing.forget)
         self.filing.saved.connect(self.redraw)
         self.filing.refused.connect(self._say_refused)
-        self.exchange.edited.connect(self._edit)
-        self.exchange.said.connect(self._say)
-        self.exchange.refused.connect(self._say_refused)
+        for brings in (self.exchange, self.weighing):
+            brings.edited.connect(self._edit)
+            brings.said.connect(self._say)
+            brings.refused.connect(self._say_refused)
         self.findings.fix_wanted.connect(self._fix)
         self.steps.chosen.connect(self.go)
         self.steps.grounds_wanted.connect(self.show_grounds)
@@ -146,9 +149,13 @@ class MainWindow(QMainWindow):
         self.frame.stack.addWidget(sheet)
         self._hear(sheet)
         sheet.file_wanted.connect(self.exchange.ask_file)
+        sheet.scales_wanted.connect(self.weighing.ask)
         sheet.turned.connect(self._wish)
         if isinstance(sheet, SpringStep):
             sheet.finder.search_in(self.catalogue)
+
+    def _log_entry(self) -> int | None:
+        return self.sheets[self.step].weighs_into()
 
     def _hear(self, sheet: Sheet) -> None:
         undo = self.document.undo
@@ -180,7 +187,6 @@ class MainWindow(QMainWindow):
             followed_up=self.following.fresh(d.assessment),
             leaves=self.adding.at_hand(d.assessment),  # type: ignore[arg-type]
             leaves_fresh=self.adding.fresh(d.assessment),
-            folder=d.path.parent if d.path else None,
         )
 
     def redraw(self) -> None:

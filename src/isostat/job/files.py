@@ -13,6 +13,7 @@ from typing import Any, get_args
 from pydantic import BaseModel, ValidationError
 
 from isostat.job.locations import location_words
+from isostat.job.pictures import with_whole_places
 from isostat.job.plain_json import NotPlain, plain_data
 from isostat.job.reading import Clash, NotSo, Outside
 from isostat.job.schema import VERSION, Job
@@ -225,7 +226,7 @@ def read_job(path: Path) -> Job:
         text = data.decode("utf-8")
     except UnicodeDecodeError as fault:
         raise JobFault(path.name, [saying("Byte {n} is not UTF-8 text: this is not a job file.", n=fault.start)]) from None
-    return job_from_text(text, path.name)
+    return with_whole_places(job_from_text(text, path.name), path.parent)
 
 
 def job_text(job: Job) -> str:

@@ -68,7 +68,7 @@ class WheelsRead(Frozen):
 
 
 class Picture(Frozen):
-    """A photograph of a wheel, or with no axle of the whole vehicle. path: from the job file's folder, or whole."""
+    """A photograph of a wheel, or with no axle of the whole vehicle. path: whole; in a file, from its folder or whole."""
 
     path: Notes = Field(min_length=1)
     axle: Whole | None = Field(default=None, ge=0, le=2)

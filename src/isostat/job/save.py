@@ -11,6 +11,7 @@ from hashlib import blake2b
 from pathlib import Path
 
 from isostat.job.files import job_text
+from isostat.job.pictures import with_places_from
 from isostat.job.schema import Job
 
 PART, PART_END = ".isostat-", ".part"  # of a file that is being written beside its place
@@ -31,7 +32,7 @@ def stamp_of(path: Path) -> bytes | None:
 
 def save_job(job: Job, path: Path, *, over_read_only: bool = False) -> None:
     """Writes a job. Raises OSError where it cannot be, ReadOnly where its owner said so and nobody asked to write all the same."""
-    write_whole(path, job_text(job), over_read_only=over_read_only)
+    write_whole(path, job_text(with_places_from(job, path.parent)), over_read_only=over_read_only)
 
 
 def write_whole(path: Path, text: str, *, over_read_only: bool = False, private: bool = False) -> None:

@@ -19,7 +19,7 @@ from isostat.desktop.pieces.number import Number
 from isostat.desktop.pieces.thumbnail import LARGEST, thumbnail
 from isostat.desktop.window import MainWindow
 from isostat.job.demos import demo
-from isostat.job.edits.log import MOST_PICTURES
+from isostat.job.edits.log import MOST_PICTURES, remove_entry
 from isostat.job.files import read_job
 from isostat.wording.log import log_text
 from isostat.wording.reader import Reader
@@ -53,7 +53,7 @@ def test_a_picture_stands_beside_its_wheel_and_moves_with_the_folder(window: Mai
     window.exchange.picture_in(photographed(tmp_path / "elsewhere.png", 300, 900), n, -1)
     kept = window.document.job.log[n].pictures
     assert [(one.axle, one.side) for one in kept] == [(0, 0), (None, None)]
-    assert kept[0].path == f"photos/{taken.name}" and Path(kept[1].path).is_absolute()
+    assert [one.path for one in kept] == [str(taken), str(tmp_path / "elsewhere.png")]
     QApplication.processEvents()
     sheet = window.sheets[Step.LOG]
     shown = sheet.grab().toImage()
@@ -63,15 +63,28 @@ def test_a_picture_stands_beside_its_wheel_and_moves_with_the_folder(window: Mai
     for width, height, text in ((1280, 800, 1.0), (1100, 700, 1.0), (1280, 800, 1.5)):
         shown_at(window, width, height, text, "mm kg N/mm bar")
         assert not [fault for fault in faults(sheet) if "shortened" not in fault]
-    assert f"Picture, front left: photos/{taken.name}" in log_text(assess(window.document.job), Reader(window.document.job))
+    assert f"Picture, front left: {taken}" in log_text(assess(window.document.job), Reader(window.document.job))
     assert [one["side"] for one in log_plain(assess(window.document.job))["entries"][n]["pictures"]] == ["left", None]
     window.document.save(tmp_path / "job" / "hive.json")
+    assert f'"path": "photos/{taken.name}"' in (tmp_path / "job" / "hive.json").read_text(encoding="utf-8")
+    window.exchange.log_out(tmp_path / "job" / "log.csv")
     (tmp_path / "job").rename(tmp_path / "moved")
     window.document.open(tmp_path / "moved" / "hive.json")
     window.redraw()
     QApplication.processEvents()
     assert window.findChild(Number, "picture 0 gone") is None and read(window, "picture 0 name").startswith("front left")
-    assert read_job(tmp_path / "moved" / "hive.json").log[n].pictures == kept
+    there = tmp_path / "moved" / "photos" / taken.name
+    assert read_job(tmp_path / "moved" / "hive.json").log[n].pictures == (kept[0].model_copy(update={"path": str(there)}), kept[1])
+    (tmp_path / "other").mkdir()
+    window.document.save(tmp_path / "other" / "hive.json")
+    assert read_job(tmp_path / "other" / "hive.json").log[n].pictures[0].path == str(there), (
+        "saved elsewhere it is found all the same"
+    )
+    while window.document.job.log:
+        window._edit(lambda job: remove_entry(job, 0), "", -1)
+    window.exchange.log_in(tmp_path / "moved" / "log.csv")
+    assert [Path(one.path).name for one in window.document.job.log[n].pictures] == [taken.name, "elsewhere.png"]
+    assert Path(window.document.job.log[n].pictures[0].path) == there, "of a table too, by its place from there"
 
 
 def test_what_is_no_picture_is_refused_and_one_that_is_gone_is_said(window: MainWindow, qtbot: QtBot, tmp_path: Path) -> None:

@@ -37,7 +37,7 @@ def lay_pictures(sheet: Sheet, v: View, area: QRectF, n: int) -> None:
             below = QPointF(box.left(), box.bottom() + t.px(3))
             wide = box.width() - t.px(26)
             file = Path(one.path).name
-            found = thumbnail(_file(v, one)) is not None
+            found = thumbnail(Path(one.path)) is not None
             sheet.text(f"picture {k} name", t.elided(file, 12, 400, wide), below, size=12, role="ink2")
             if not found:
                 at = box.topLeft() + QPointF(t.px(8), t.px(8))
@@ -54,7 +54,7 @@ def draw_pictures(p: QPainter, v: View, area: QRectF, n: int) -> None:
     p.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
     for _, room, pictures in _columns(v, area, n):
         for _, one, box in _boxes(v, room, pictures):
-            image = thumbnail(_file(v, one))
+            image = thumbnail(Path(one.path))
             if image is not None:
                 size = image.size().scaled(box.size().toSize(), Qt.AspectRatioMode.KeepAspectRatio)
                 p.drawImage(QRectF(box.left(), box.bottom() - size.height(), size.width(), size.height()), image)
@@ -80,10 +80,6 @@ def _boxes(v: View, room: QRectF, pictures: list[tuple[int, Picture]]) -> Iterat
     high = (room.height() - t.px(HEAD)) / MOST_PICTURES
     for row, (k, one) in enumerate(pictures):
         yield k, one, QRectF(room.left(), room.top() + t.px(HEAD) + row * high, room.width(), high - t.px(FOOT))
-
-
-def _file(v: View, one: Picture) -> Path:
-    return Path(one.path) if v.folder is None else v.folder / one.path  # a whole path stays as it is
 
 
 def _remove(sheet: Sheet, n: int, k: int) -> None:

@@ -72,6 +72,8 @@ class LogStep(Sheet):
             names, count = [tr(words) for words in PAGES.values()], len(entries[self.entry].pictures)
             names[-1] += f" ({count})" if count else ""
             head.tabs("log page", names, pages.index(self.page), lambda k: self.turn(pages[k]))
+            if self.page == "checks":
+                head.button("log scales", tr("Read scales"), self.scales_wanted.emit).gap(8)
         if self._waits(v):
             head.words("log waiting", tr("Working out what it should read."), role="ink2")
         area = QRectF(t.margin, t.px(HEAD + 8), self.width() - 2 * t.margin, self.height() - t.px(HEAD + 14))
@@ -212,6 +214,10 @@ class LogStep(Sheet):
     @override
     def focus_chain(self) -> list[QWidget]:
         return by_line(super().focus_chain())
+
+    @override
+    def weighs_into(self) -> int | None:
+        return self.entry if self.view is not None and self.view.job.log else None
 
     # -- acts
     def _recheck(self, one: Due) -> None:

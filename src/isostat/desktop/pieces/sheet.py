@@ -34,6 +34,7 @@ class Sheet(Typed):
     asked = pyqtSignal(object)  # Asked, or None: the number in view
     undo_asked = pyqtSignal()
     redo_asked = pyqtSignal()
+    scales_wanted = pyqtSignal()  # for what is on screen
     step_wanted = pyqtSignal(object)  # Step: another one, where it goes on
     turned = pyqtSignal()  # to another page or panel, which may show what is worked out beside the window
     file_wanted = pyqtSignal(str, int)  # "spring table" or "shocks", of which axle; "card pdf" and its like
@@ -43,6 +44,10 @@ class Sheet(Typed):
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._acts: dict[str, Callable[[], object]] = {}  # what each button does
+
+    def weighs_into(self) -> int | None:
+        """Entry of the log that is on screen: scales are read into it. None: they weigh the vehicle as found."""
+        return None
 
     def child(self, key: str, kind: type[W], wire: Callable[[W], object] | None = None) -> W:
         """The child of that name, made when first asked for; `wire` connects it then."""

@@ -6,6 +6,7 @@ from typing import Any
 
 from isostat.job.edits.paths import JOB, path_to, put, row_at
 from isostat.job.files import JobFault
+from isostat.job.points import SIDES
 from isostat.job.schema import Job
 from isostat.units.saying import saying
 
@@ -49,6 +50,15 @@ def put_of_axle(job: Job, n: int, rows_of: str, axle: int, field: str, read: dic
     rows = had if len(had) == len(job.vehicle.axles) else [{} for _ in job.vehicle.axles]
     rows[axle] = {**rows[axle], field: read}
     return change_entry(job, n, **{rows_of: rows})
+
+
+def put_weights(job: Job, n: int, masses_kg: list[float]) -> Job:
+    """The job with every wheel weighed at an entry, axle by axle, left before right. Raises JobFault when one is out of range."""
+    pairs = zip(masses_kg[::2], masses_kg[1::2], strict=True)
+    for axle, pair in enumerate(pairs):
+        for side, mass in zip(SIDES, pair, strict=True):
+            job = put_of_axle(job, n, "wheels", axle, f"{side}_kg", {"value": round(mass, 2)})
+    return job
 
 
 def add_picture(job: Job, n: int, path: str, axle: int | None, side: int | None) -> Job:

@@ -61,6 +61,12 @@ def _columns(job: Job) -> list[_Column]:
     ]
 
 
+def _shown(job: Job) -> list[tuple[str, int | None, int | None]]:
+    """Head of the pictures of every wheel and of the whole vehicle, its axle, its side."""
+    corners = ((name, n // 2, n % 2) for n, name in enumerate(_corners(job)))
+    return [*((f"{name} pictures", axle, side) for name, axle, side in corners), ("pictures", None, None)]
+
+
 def _written(job: Job) -> list[_Column]:
     """Those that a table is written with: tyres, bags where an axle has some, and what was read at all."""
     bagged = [fit.kind == "air" or fit.helper.across_m is not None or bool(fit.helper.chart) for fit in job.proposal.axles]
@@ -82,15 +88,24 @@ def log_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
     out = io.StringIO()
     lines = csv.writer(out, lineterminator="\n")
     columns = _written(job)
-    lines.writerow([*PLAIN, *(safe_cell(name) for name in (*_corners(job), *(one.head for one in columns)))])
+    shown = [one for one in _shown(job) if any(_places(entry, *one[1:]) for entry in job.log)]
+    heads = (*_corners(job), *(one.head for one in columns), *(head for head, _, _ in shown))
+    lines.writerow([*PLAIN, *(safe_cell(name) for name in heads)])
     for entry in job.log:
         heights = [side for pair in entry.heights for side in (pair.left_m, pair.right_m)]
         cells = [_cell(m, Quantity.HEIGHT, preset) for m in heights]
         cells += [_cell(_read(entry, one), one.quantity, preset) for one in columns]
+        cells += ["; ".join(_places(entry, axle, side)) for _, axle, side in shown]
         note, again = entry.note.replace("\n", " "), "; ".join(entry.rechecked)
         plain = (entry.day, entry.state, f"{entry.km:g}", entry.case or "", entry.who, note, again)
         lines.writerow([safe_cell(cell) for cell in (*plain, *cells)])
     return out.getvalue()
+
+
+def _places(entry: LogEntry, axle: int | None, side: int | None) -> list[str]:
+    """Of the pictures of a wheel, or with no axle of the whole vehicle, no semicolon in any."""
+    mine = (one.path for one in entry.pictures if (one.axle, one.side) == (axle, side))
+    return [place.replace("%", "%25").replace(";", "%3B") for place in mine]
 
 
 def _cell(m: Reading | None, quantity: Quantity, preset: Preset) -> str:
@@ -110,7 +125,9 @@ def with_log(job: Job, text: str, source: str, preset: Preset = DEFAULT_PRESET) 
     if not rows:
         raise JobFault(source, [later("The file is empty. It needs a line of column names, then a line per entry.")])
     heads = [cell.lower() for cell in rows[0][1]]
-    faults = head_faults(heads, (*PLAIN, *_corners(job), *(one.head for one in _columns(job))))
+    faults = head_faults(
+        heads, (*PLAIN, *_corners(job), *(one.head for one in _columns(job)), *(head for head, _, _ in _shown(job)))
+    )
     if faults:
         raise JobFault(source, faults)
     for line, row in rows[1:]:
@@ -147,6 +164,12 @@ def _fields(job: Job, cells: dict[str, str], line: int, preset: Preset) -> dict[
         if one.head in cells:
             typed = _at(line, one.head, lambda c=one: parse(cells[c.head], c.quantity, preset))
             kept[one.rows][one.axle][one.field] = {"value": typed.si, "typed": typed.text}
+    fields["pictures"] = [
+        {"path": place.strip().replace("%3B", ";").replace("%25", "%"), "axle": axle, "side": side}
+        for head, axle, side in _shown(job)
+        for place in cells.get(head, "").split(";")
+        if place.strip()
+    ]
     fields |= {rows: read if any(read) else [] for rows, read in kept.items()}
     return fields
 
