@@ -32,6 +32,7 @@ STATED = {  # they say themselves how sure they are, or were tried
     workings.value_of_readings.travel,
     workings.derived.friction,
     workings.derived.lifted,
+    workings.log.off_promise,
 }
 NOT_ASKED = {workings.order.spacer, workings.order.free_length}  # of air, bars and stacked pairs
 

@@ -59,14 +59,14 @@ def say_wheel(found: Held, axle: int, side: int, r: Reader) -> str:
     return off if found.outside[axle, side] else tr("{off}, allowed", off=off)
 
 
-def say_band(found: Held, axle: int, side: int, r: Reader) -> str:
-    """What it should read: `550, 545 to 555`."""
+def say_band(found: Held, axle: int, side: int, r: Reader, mark: str = "") -> str:
+    """What it should read: `550, 545 to 555`. mark: ≈ where that mainly rests on something assumed."""
     if found.verdict is Verdict.NOT_PROMISED:
         return tr("nothing promised")
     low, middle, high = (
         r.height(float(m[axle, side])) for m in (found.promise.low_m, found.promise.middle_m, found.promise.high_m)
     )
-    return tr("promised {middle}, {low} to {high}", middle=middle, low=low, high=high)
+    return tr("promised {middle}, {low} to {high}", middle=mark + middle, low=low, high=high)
 
 
 def say_turned(one: Setting, steps: int, r: Reader) -> str:

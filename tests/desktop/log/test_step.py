@@ -99,7 +99,7 @@ def test_what_else_is_read_is_held_against_knock_on_on_a_page_of_its_own(open_wi
     sheet = opened(qtbot, window)
     press(qtbot, window, "log add")
     press(qtbot, window, "log page 1")
-    assert read(window, "check pinion 1 promised") == "3.7°" and read(window, "check pinion 1 how") == "not read"
+    assert read(window, "check pinion 1 promised 0") == "3.7°" and read(window, "check pinion 1 how") == "not read"
     assert read(window, "check axle sideways 1 unit") == "mm, + left"
     type_into(qtbot, window, "check pinion 1", "3.9")
     type_into(qtbot, window, "check axle sideways 1", "-1 1/4 in")

@@ -24,6 +24,7 @@ from isostat.assess.workings import (
     leaf,
     leaf_hardware,
     load,
+    log,
     order,
     stacked,
     torsion,
@@ -95,6 +96,7 @@ def shown_numbers(a: Assessment) -> tuple[Shown, ...]:
         + damping.shown_damping(a)
         + leaf_hardware.shown_hanging(a)
         + knock_on.shown_knock_ons(a)
+        + log.shown_log(a)
     )
     ball = hitch_kg(a)
     for case in range(a.cases):

@@ -13,7 +13,10 @@ Explain = Callable[[Assessment, "Shown"], Working]
 
 @dataclass(frozen=True, slots=True)
 class Shown:
-    """A shown number: what works it out, its corner and case. `found` asks for the as-found set-up; `event` is the name of one."""
+    """A shown number: what works it out, its corner and case.
+
+    found: of the as-found set-up. event: the name of one. entry: of the log.
+    """
 
     number: Explain
     axle: int = 0
@@ -21,3 +24,4 @@ class Shown:
     case: int = 0
     found: bool = False
     event: str = ""
+    entry: int = 0

@@ -9,8 +9,12 @@ from itertools import groupby
 
 from PyQt6.QtCore import QPointF, QRectF
 
-from isostat.assess.log.axle_checks import AxleCheck, axle_checks
+from isostat.assess import workings
+from isostat.assess.log.axle_checks import AxleCheck, Told, axle_checks
 from isostat.assess.log.checks import Against, Check, checks
+from isostat.assess.log.promise import case_of
+from isostat.assess.workings import Shown
+from isostat.assess.workings.knock_on import NUMBERS, number_in
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
@@ -26,6 +30,7 @@ from isostat.units.unit import Preset, Quantity
 from isostat.wording.knock_on import say_allowed, say_value, say_what
 from isostat.wording.log_checks import AGAINST, say_sign, say_told, unit_of
 
+SAME = 1e-6  # SI
 ROW, FIELD, PAIRED, HIGH = 29.0, 84.0, 70.0, 25.0  # px of a line, of its field, of one of two
 PROMISED, READ, SIGN, HOW, ALLOWED = 0.26, 0.39, 0.505, 0.63, 0.78  # of the width, where each column begins
 
@@ -47,7 +52,7 @@ class _Row:
 
     key: str
     what: str
-    promised: str
+    promised: tuple[tuple[str, Shown | None], ...]  # each number, and what works it out
     fields: tuple[_Field, ...]
     unit: str
     against: Against
@@ -79,7 +84,7 @@ def _of_line(v: View, n: int, one: Check) -> _Row:
     return _Row(
         key=key,
         what=what,
-        promised=say_value(line.what, line.quantity, one.promised, r),
+        promised=((say_value(line.what, line.quantity, one.promised, r), _shown(v, n, one)),),
         fields=(_Field(key, what, text, partial(_put, n, one, what, r.preset)),),
         unit=", ".join(word for word in (unit_of(line.quantity, r), say_sign(line.what)) if word),
         against=one.against,
@@ -91,12 +96,15 @@ def _of_axle(v: View, n: int, pair: tuple[AxleCheck, ...]) -> _Row:
     """Of its tyres, or of its left and right wheel; how the worse one compares."""
     r, (first, *_) = v.reader, pair
     quantity = first.told.quantity
-    numbers = [number(one.promised, quantity, r.preset) for one in pair if one.promised is not None]
+    numbers = [(number(one.promised, quantity, r.preset), _shown_of_axle(v, n, one)) for one in pair if one.promised is not None]
+    if numbers:
+        last, shown = numbers[-1]
+        numbers[-1] = f"{last} {unit_of(quantity, r)}", shown
     order = (Against.OTHERWISE, Against.AS_PROMISED, Against.NOT_READ)
     return _Row(
         key=f"check {first.told.value} {first.axle}",
         what=say_told(first, r, pair=True),
-        promised=f"{' / '.join(numbers)} {unit_of(quantity, r)}" if numbers else "",
+        promised=tuple(numbers),
         fields=tuple(
             _Field(
                 f"check {one.field} {one.axle}",
@@ -113,6 +121,21 @@ def _of_axle(v: View, n: int, pair: tuple[AxleCheck, ...]) -> _Row:
     )
 
 
+def _shown(v: View, n: int, one: Check) -> Shown | None:
+    """Of Knock-on, where nothing on the job card moves it and it is as it was when it was written down."""
+    case = case_of(v.a, v.job.log[n])
+    as_shown = one.line.what in NUMBERS and abs(float(one.line.now[case]) - one.promised) < SAME
+    return number_in(one.line, case) if as_shown else None
+
+
+def _shown_of_axle(v: View, n: int, one: AxleCheck) -> Shown | None:
+    """Where nothing was turned since the parts were fitted; of tyres nothing is worked out."""
+    if one.told is Told.TYRES or one.side is None or any(before.turned for before in v.job.log[:n]):
+        return None
+    works_out = {Told.WEIGHT: workings.corner.load, Told.BAG: workings.air.pressure, Told.LENGTH: workings.order.free_length}
+    return Shown(works_out[one.told], one.axle, one.side, case_of(v.a, v.job.log[n]))
+
+
 def _lay_row(sheet: Sheet, v: View, area: QRectF, row: _Row) -> None:
     t, key = v.theme, row.key
 
@@ -120,8 +143,12 @@ def _lay_row(sheet: Sheet, v: View, area: QRectF, row: _Row) -> None:
         return QPointF(area.left() + share * area.width(), area.top() + t.px(4))
 
     sheet.text(f"{key} what", row.what, at(0.0), size=13, width=PROMISED * area.width() - t.px(6))
-    if row.promised:
-        sheet.text(f"{key} promised", row.promised, at(PROMISED), size=13, weight=600)
+    x = at(PROMISED)
+    for n, (words, shown) in enumerate(row.promised):
+        said = words if shown is None else v.number(shown, words)
+        if n > 0:
+            said, x = f"/ {said}", x + QPointF(t.px(4), 0)
+        x.setX(sheet.text(f"{key} promised {n}", said, x, size=13, weight=600, shown=shown).right())
     line = Line(sheet, v, QPointF(area.left() + READ * area.width(), area.top() + t.px(1)), high=HIGH)
     for one in row.fields:
         where, size = line.place(FIELD if len(row.fields) == 1 else PAIRED)

@@ -6,8 +6,10 @@ import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF
 from PyQt6.QtGui import QPainter, QPainterPath, QPolygonF
 
+from isostat.assess import workings
 from isostat.assess.log.promise import FORECAST_KM, case_of, driven_km, read_of, settles_on, turned_m
 from isostat.assess.stance.band import predicted
+from isostat.assess.workings import Shown
 from isostat.core.limits import Floats
 from isostat.desktop.log.wheels import columns
 from isostat.desktop.pieces.ink import case_sign, hatch
@@ -56,7 +58,7 @@ def lay_settling(sheet: Sheet, v: View, area: QRectF, n: int) -> None:
     sheet.caps("settling head", tr("Settling, {case}", case=v.reader.case(made.case)), area.topLeft())
     words = tr("height against distance driven, km; hatched: 19 in 20")
     sheet.text("settling words", words, QPointF(area.left() + t.px(170), area.top() - 1), size=12, role="ink2")
-    for k, (_, _, room) in enumerate(columns(v, area)):
+    for k, (i, side, room) in enumerate(columns(v, area)):
         inner = _inner(v, room)
         for part, height in enumerate((made.centre[k] + 0.35 * made.span, made.centre[k] - 0.35 * made.span)):
             at = _at(inner, 0.0, float(height), float(made.centre[k]), made.span)
@@ -67,7 +69,7 @@ def lay_settling(sheet: Sheet, v: View, area: QRectF, n: int) -> None:
             sheet.text(f"settling x {k} {km}", decimal(km, 0), at, size=11.5, role="ink2", anchor=MIDDLE)
         last = _at(inner, FORECAST_KM[-1], float(made.middle[-1, k]), float(made.centre[k]), made.span)
         sheet.text(f"settling end {k}", f"≈ {v.reader.height(float(made.middle[-1, k]))}", last + QPointF(0, -t.px(24)), size=14,
-                   weight=600, anchor=RIGHT)  # fmt: skip
+                   weight=600, anchor=RIGHT, shown=Shown(workings.log.settles_to, i, side, made.case, entry=n))  # fmt: skip
 
 
 def draw_settling(p: QPainter, v: View, area: QRectF, n: int) -> None:

@@ -6,8 +6,11 @@ import numpy as np
 from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter
 
+from isostat.assess import workings
 from isostat.assess.judgement import Grade
 from isostat.assess.log.promise import Held, Verdict
+from isostat.assess.workings import Shown
+from isostat.assess.workings.grounds import height_guessed
 from isostat.core.working import Figure, Origin
 from isostat.desktop.pieces.ink import case_sign, hatch, mark
 from isostat.desktop.pieces.line import Line
@@ -19,6 +22,7 @@ from isostat.job.points import SIDES, walk_order
 from isostat.language import capital, tr
 from isostat.units.unit import Quantity
 from isostat.wording.log import say_band, say_wheel
+from isostat.wording.reader import ABOUT
 
 FIELD, HIGH, STRIP = 88.0, 34.0, 66.0  # px of a height's field, and down to its strip
 SPAN = 2.0  # of half a band, that a strip shows beyond it
@@ -46,10 +50,14 @@ def lay_wheels(sheet: Sheet, v: View, area: QRectF, n: int, found: Held) -> None
         out = bool(found.outside[i, side])
         at = QPointF(room.left() + wide + t.px(8), room.top() + t.px(24))
         words, right = say_wheel(found, i, side, v.reader), room.right() - t.px(4)
+        place = (i, side, found.promise.case)
+        off = Shown(workings.log.off_promise, *place, entry=n) if found.beyond[i, side] else None
         sheet.text(f"{key} said", words, at + QPointF(t.px(18) if out else 0, 0), size=14, weight=600,
-                   role="watch" if out else "ink", width=right - at.x() - (t.px(18) if out else 0))  # fmt: skip
+                   role="watch" if out else "ink", width=right - at.x() - (t.px(18) if out else 0), shown=off)  # fmt: skip
         below = QPointF(room.left() + (room.width() - t.px(14)) / 2, room.top() + t.px(STRIP + 22))
-        sheet.text(f"{key} band", say_band(found, i, side, v.reader), below, size=12, role="ink2", anchor=MIDDLE)
+        kept = None if found.verdict is Verdict.NOT_PROMISED else Shown(workings.log.promised, *place, entry=n)
+        about = ABOUT if kept is not None and height_guessed(v.a, kept) else ""
+        sheet.text(f"{key} band", say_band(found, i, side, v.reader, about), below, size=12, role="ink2", anchor=MIDDLE, shown=kept)
 
 
 def draw_wheels(p: QPainter, v: View, area: QRectF, found: Held) -> None:
