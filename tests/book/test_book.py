@@ -13,16 +13,21 @@ import pytest
 from isostat.assess import assess
 from isostat.assess.log.entries import with_entry
 from isostat.assess.log.promise import floor_case, promise
+from isostat.assess.setup.settlement import settles_m
+from isostat.assess.stance.band import predicted
+from isostat.assess.workings import Shown, explain, log
 from isostat.book import book as module
 from isostat.book.book import INDEX, Book
 from isostat.book.like import start_like
 from isostat.book.summary import Summary, summary
 from isostat.book.teaches import teaches
 from isostat.cli.main import main
+from isostat.core.fitting.shop import Lesson
 from isostat.job.card import Bought
 from isostat.job.demos import demo
-from isostat.job.edits.card import put_bought
+from isostat.job.edits.card import bought_of, put_bought
 from isostat.job.edits.paths import JOB, path_to, put
+from isostat.job.edits.taught import forget_taught, taught_of
 from isostat.job.files import JobFault, read_job
 from isostat.job.reading import any_assumed
 from isostat.job.save import save_job
@@ -116,7 +121,8 @@ def test_makers_are_told_apart_when_there_are_jobs_enough() -> None:
 def test_a_like_vehicle_starts_with_what_was_read_as_assumed(tmp_path: Path) -> None:
     job = fitted("Quorrowick", "7", (0.0, 0.0))
     like = start_like(job, "Second hauler")
-    assert like.title == "Second hauler" and not like.log and not like.card.bought and not like.number
+    assert like.title == "Second hauler" and not like.log and not like.number and not like.taught
+    assert bought_of(like, 0) == bought_of(job, 0) and not like.card.ticks
     before, after = job.model_dump(), like.model_dump()
 
     def readings(part: object) -> list[dict[str, object]]:
@@ -129,6 +135,44 @@ def test_a_like_vehicle_starts_with_what_was_read_as_assumed(tmp_path: Path) -> 
         had, has = readings(before[part]), readings(after[part])
         assert [one["value"] for one in has] == [one["value"] for one in had] and all(one["assumed"] for one in has) and has
     assert any_assumed(like.vehicle) and assess(like).proposed.stands.all()
+
+
+def lesson(of: str, name: str, mean_m: float, *, told: bool = True) -> Lesson:
+    return Lesson(of=of, name=name, jobs=9, mean_m=mean_m, error_m=0.003, chance=0.001, told=told)
+
+
+def test_what_the_book_says_counts_in_a_like_vehicle_when_asked_and_can_be_left_out() -> None:
+    """Of its own springs alone, while they are fitted; the promise shifts by it and is less sure, its working says so."""
+    job = fitted("Low", "7", (0.0, 0.0))
+    rows = [("maker", "Low", -0.006), ("maker", "Even", 0.004), ("kind", "air", 0.005), ("settles", "coil", 0.004)]
+    every = [*(lesson(*row) for row in rows), lesson("settles", "leaf", -0.002, told=False)]
+    plain, like = start_like(job, "x"), start_like(job, "x", every)
+    assert [(one.of, one.name, one.mean_m) for one in like.taught] == [("maker", "Low", -0.006)]
+    settles = like.proposal.axles[0].settle_share
+    assert settles is not None and settles.note == "shop book" and like.proposal.axles[1].settle_share is None
+    assert settles_m(like, assess(plain).orders)[0, 0] - settles_m(plain, assess(plain).orders)[0, 0] == pytest.approx(
+        0.004, abs=2e-4
+    )
+    without = put(like, path_to(JOB.taught), [])
+    (a, b), case = (predicted(assess(one)).band for one in (without, like)), floor_case(assess(plain))
+    shift, wider = (b.middle_m - a.middle_m)[..., case], (b.half_m - a.half_m)[..., case]
+    assert shift[0] == pytest.approx(-0.006, abs=2e-4) and shift[1] == pytest.approx(0.0, abs=2e-5)
+    assert (wider[0] > 1e-5).all() and (b.half_m[0, :, case] < 1.01 * np.hypot(a.half_m[0, :, case], 0.003)).all()
+    assert forget_taught(like) == without
+
+    entry = assess(with_entry(assess(like), "2026-11-01", state="rolled"))
+    working = explain(entry, Shown(log.promised, 0, 0, case))
+    assert working.expression == "h + b" and [g.value for g in working.inputs if g.symbol == "b"] == [-0.006]
+    other = put(like, path_to(JOB.proposal.axles[0].left.rate_n_per_m), 120_000.0)
+    assert not taught_of(other, 0) and predicted(assess(other)).sources[-1].what != "the shop book", "other springs"
+
+
+def test_what_was_counted_in_is_no_news_to_the_book() -> None:
+    """Springs that come out as low as was said are as low as ever: else a lesson would be forgotten once it is used."""
+    like = start_like(fitted("Low", "7", (0.0, 0.0)), "x", [lesson("maker", "Low", -0.006)])
+    a = assess(like)
+    entry = with_entry(a, "2026-11-01", heights=heights(promise(a, floor_case(a)).middle_m), state="rolled")
+    assert [one.miss_m for one in summary("x", entry, TODAY).came] == pytest.approx([-0.006, 0.0], abs=2e-5)
 
 
 def test_by_command(shop: Path, capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch) -> None:

@@ -11,13 +11,17 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QFileDialog
 from pytestqt.qtbot import QtBot
 
+from isostat.assess.judgement import Step
 from isostat.book.book import Book
+from isostat.book.teaches import Teaches
+from isostat.core.fitting.shop import Lesson
 from isostat.desktop.book import BookWindow
 from isostat.desktop.window import MainWindow
 from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.files import read_job
 from isostat.job.save import save_job
 from tests.book.test_book import fitted
+from tests.desktop.hands import press, read
 
 pytestmark = pytest.mark.qt_log_ignore("This plugin does not support")
 
@@ -71,6 +75,29 @@ def test_a_job_that_another_hand_writes_is_followed_and_what_is_no_job_is_refuse
     qtbot.waitUntil(lambda: shown.learnt.text() == "The jobs cannot be read: database is locked.", timeout=20_000)
     assert shown.table.rowCount() == 1, "what was read stays"
     shown.close()
+
+
+def test_a_job_is_started_like_another_and_what_the_book_says_counts_in_it_when_ticked(
+    book: tuple[MainWindow, BookWindow, Path], qtbot: QtBot
+) -> None:
+    window, shown, shop = book
+    assert not shown.count_in.isVisible(), "two jobs say nothing"
+    shown.start_like(shop / "one.json", shop / "two.json")
+    assert shown.learnt.text() == "two.json is there already. Enter another name."
+    shown.start_like(shop / "torn.json", shop / "new.json")
+    assert shown.learnt.text().startswith("new.json was not started. ") and not (shop / "new.json").exists()
+    said = Lesson(of="maker", name="Quorrowick", jobs=9, mean_m=-0.006, error_m=0.003, chance=0.001, told=True)
+    shown._take(shown.every, Teaches(1, 2, (said,)))
+    assert shown.count_in.isVisible() and not shown.count_in.isChecked(), "asked, not taken"
+    QTest.mouseClick(shown.count_in, Qt.MouseButton.LeftButton)
+    shown.start_like(shop / "one.json", shop / "new.json")
+    assert window.document.path == shop / "new.json" and [one.name for one in window.document.job.taught] == ["Quorrowick"]
+    window.go(Step.LOG)
+    assert read(window, "log taught 0") == "Shop book: Quorrowick springs 6 mm low, ± 3 mm, 9 axles"
+    press(qtbot, window, "log taught out")
+    assert not window.document.job.taught
+    window.document.undo.undo()
+    assert len(window.document.job.taught) == 1
 
 
 def locked(_: Book) -> None:

@@ -11,6 +11,7 @@ import numpy as np
 from isostat.assess.log.due import Standing, due
 from isostat.assess.log.promise import promised_of, read_of, worth_m
 from isostat.job.edits.card import bought_of
+from isostat.job.edits.taught import taught_of
 from isostat.job.log import LogEntry
 from isostat.job.schema import Job
 
@@ -19,8 +20,10 @@ SETTLED_KM = 500.0  # from which an entry says how far springs have settled
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Came:
-    """An axle as it came out. miss_m: read less promised, mean of its wheels; error_m: one deviation; settled_m: down since, None
-    unread."""
+    """An axle as it came out. miss_m: read less what was promised before the book had its say, mean of its wheels.
+
+    error_m: one deviation. settled_m: down since, None unread.
+    """
 
     axle: str
     kind: str
@@ -115,7 +118,7 @@ def _came(job: Job, entry: LogEntry) -> list[Came]:
                 kind=fit.kind,
                 maker="" if found is None else found.maker,
                 part="" if found is None else found.part,
-                miss_m=round(float(miss[seen].mean()), 6),
+                miss_m=round(float(miss[seen].mean()) + sum(one.mean_m for one in taught_of(job, i)), 6),
                 error_m=round(float(half[i][seen].mean()) / 2.0, 6),
                 settled_m=None if settled is None else round(settled, 6),
             )

@@ -18,5 +18,6 @@ def add_to(commands: Any) -> None:
     )
     book.add_argument("--due", action="store_true", help="only jobs with something due")
     book.add_argument("--like", nargs=2, type=Path, metavar=("JOB", "OUT"), help="start a job for a like vehicle, readings assumed")
+    book.add_argument("--taught", action="store_true", help="with --like: what the book says of its springs counts in the promise")
     book.add_argument("--json", action="store_true", help="plain data, SI (docs/json.md)")
     book.add_argument("--units", choices=list(PRESETS), default=DEFAULT_PRESET.name)

@@ -8,16 +8,18 @@ from datetime import date
 from pathlib import Path
 
 from PyQt6.QtCore import QFileSystemWatcher, QObject, Qt, QTimer, pyqtSignal
-from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QLabel, QLineEdit, QPushButton, QTableWidgetItem, QWidget
+from PyQt6.QtWidgets import QCheckBox, QFileDialog, QHBoxLayout, QLabel, QLineEdit, QPushButton, QTableWidgetItem, QWidget
 
 from isostat.book.book import Book
+from isostat.book.like import start_like
 from isostat.book.summary import Summary
 from isostat.book.teaches import Teaches, teaches
 from isostat.desktop.background import POOL
 from isostat.desktop.pieces.lookup import Lookup
 from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.theme import Theme
-from isostat.job.files import JobFault
+from isostat.job.files import JobFault, read_job
+from isostat.job.save import save_job
 from isostat.language import tr
 from isostat.units.unit import Preset
 from isostat.wording.book import KEPT, say_due_now, say_lesson, say_name
@@ -43,7 +45,7 @@ def _read(folder: Path, signals: _Signals) -> None:
 
 
 class BookWindow(Lookup):
-    """folder: whose jobs are shown. open_job: opens one in the window of jobs. It follows the folder, and never writes in a job."""
+    """folder: whose jobs are shown. open_job: opens one in the window of jobs. It follows the folder, and writes over no job."""
 
     def __init__(self, parent: QWidget, theme: Theme, preset: Preset, folder: Path, open_job: Callable[[Path], object]) -> None:
         heads = (tr("Job"), tr("Springs"), tr("First reading"), tr("Due now"))
@@ -56,17 +58,20 @@ class BookWindow(Lookup):
         self.sought.setAccessibleName(tr("Find a job"))
         self.learnt.setTextFormat(Qt.TextFormat.PlainText)
         self.learnt.setWordWrap(True)
-        self._open = QPushButton(tr("Open"))
+        self._open, self._like = QPushButton(tr("Open")), QPushButton(tr("Start like this…"))
+        self.count_in = QCheckBox(tr("Count in what the book says"))
         top, foot = QHBoxLayout(), QHBoxLayout()
         top.addWidget(self.sought, 1)
         top.addWidget(self.due_only)
         foot.addWidget(self.learnt, 1)
-        foot.addWidget(self._open)
-        for widget in (self.sought, self.due_only, self.learnt, self._open):
+        for last in (self.count_in, self._like, self._open):
+            foot.addWidget(last)
+        for widget in (self.sought, self.due_only, self.learnt, self.count_in, self._like, self._open):
             widget.setFont(theme.font(14))
         self.due_only.setCheckable(True)
         restyle(self._open, button_style(theme, filled=True))
-        restyle(self.due_only, button_style(theme, filled=False))
+        for button in (self.due_only, self._like):
+            restyle(button, button_style(theme, filled=False))
         self.lines.addLayout(top)
         self.lines.addWidget(self.table)
         self.lines.addLayout(foot)
@@ -74,6 +79,7 @@ class BookWindow(Lookup):
         self.due_only.toggled.connect(self._show)
         self.table.itemActivated.connect(lambda _: self._open_chosen())
         self._open.clicked.connect(self._open_chosen)
+        self._like.clicked.connect(self._ask_like)
         self._signals = _Signals()
         self._signals.read.connect(self._take)
         self._signals.failed.connect(self.learnt.setText)
@@ -103,6 +109,7 @@ class BookWindow(Lookup):
         if not taught.judged:
             kept = tr("No job was read after fitting yet.")
         self.learnt.setText("\n".join([kept, *told]))
+        self.count_in.setVisible(bool(told))
         self._show()
 
     def _show(self, *_: object) -> None:
@@ -121,7 +128,8 @@ class BookWindow(Lookup):
                 self.table.selectRow(row)
         if found and self._chosen() is None:
             self.table.selectRow(0)
-        self._open.setEnabled(bool(found))
+        for button in (self._open, self._like):
+            button.setEnabled(bool(found))
 
     def _chosen(self) -> str | None:
         """The file of the line that is chosen."""
@@ -132,6 +140,30 @@ class BookWindow(Lookup):
         chosen = self._chosen()
         if chosen is not None:
             self._open_job(self.folder / chosen)
+
+    def _ask_like(self) -> None:
+        """Asks for a file, and starts a job like the chosen one in it."""
+        chosen = self._chosen()
+        if chosen is None:
+            return
+        kinds, never = tr("Jobs (*.json)"), QFileDialog.Option.DontConfirmOverwrite
+        name, _ = QFileDialog.getSaveFileName(self, tr("Start like {job}", job=chosen), str(self.folder), kinds, options=never)
+        if name:
+            self.start_like(self.folder / chosen, Path(name).with_suffix(".json"))
+
+    def start_like(self, path: Path, out: Path) -> None:
+        """A job like another, opened in the window of jobs; nothing is written over."""
+        if out.exists():
+            self.learnt.setText(tr("{name} is there already. Enter another name.", name=out.name))
+            return
+        told = self.taught.told if self.count_in.isVisible() and self.count_in.isChecked() else ()
+        try:
+            save_job(start_like(read_job(path), out.stem, told), out)
+        except (JobFault, OSError) as fault:
+            why = fault.words(self._preset, 2) if isinstance(fault, JobFault) else str(fault.strerror or fault)
+            self.learnt.setText(tr("{name} was not started. {why}", name=out.name, why=why))
+            return
+        self._open_job(out)
 
 
 def ask_folder(parent: QWidget, last: str) -> Path | None:

@@ -16,7 +16,7 @@ _ENTRY = {
     "damper": later("damper reading"), "torques": later("torque"), "ticks": later("tick"), "written": later("reading written down"),
     "rechecked": later("checked again"),
     "bought": later("springs bought"), "chosen": later("cure chosen"), "allowed": later("limits of a thing"),
-    "log": later("log entry"), "heights": later("axle"),
+    "log": later("log entry"), "taught": later("line of the shop book"), "heights": later("axle"),
 }  # fmt: skip
 _PART = {point.field: point.words for point in (*VEHICLE_POINTS, *AXLE_POINTS, *CORNER_POINTS)} | {
     "as_found": later("as found"), "vehicle": later("vehicle"), "proposal": later("proposal"), "left": later("left"),

@@ -31,6 +31,7 @@ from isostat.job.reading import (
     Text,
     Whole,
 )
+from isostat.job.taught import Taught
 from isostat.job.vehicle import Vehicle
 from isostat.language import later
 from isostat.units.saying import Amount, Given, saying
@@ -179,6 +180,7 @@ class Job(Frozen):
     allowed: tuple[Allowed, ...] = Field(default=(), max_length=60)
     card: Card = Card()
     log: tuple[LogEntry, ...] = Field(default=(), max_length=100)
+    taught: tuple[Taught, ...] = Field(default=(), max_length=12)
 
     @model_validator(mode="before")
     @classmethod

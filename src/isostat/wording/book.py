@@ -8,6 +8,7 @@ from isostat.assess.log.due import Recheck
 from isostat.book.summary import Summary
 from isostat.book.teaches import Teaches
 from isostat.core.fitting.shop import Lesson
+from isostat.job.taught import Taught
 from isostat.language import capital, later, tr, trn
 from isostat.units.format import with_unit
 from isostat.units.unit import Preset, Quantity
@@ -50,6 +51,15 @@ def say_lesson(one: Lesson, preset: Preset) -> str:
     way = LOW_OR_HIGH[one.of][int(one.mean_m > 0.0)]
     said = {"m": with_unit(abs(one.mean_m), Quantity.HEIGHT, preset), "error": with_unit(one.error_m, Quantity.HEIGHT, preset)}
     return capital(tr(way, name=one.name, jobs=trn("{n} axle", "{n} axles", one.jobs), **said))
+
+
+def say_taught(one: Taught, preset: Preset) -> str:
+    """What a promise counts in: `Shop book: Maker springs 4 mm low, ± 2 mm, 9 axles`."""
+    way = later("Shop book: {name} springs {m} low, ± {error}, {jobs}")
+    if one.mean_m > 0.0:
+        way = later("Shop book: {name} springs {m} high, ± {error}, {jobs}")
+    said = {"m": with_unit(abs(one.mean_m), Quantity.HEIGHT, preset), "error": with_unit(one.error_m, Quantity.HEIGHT, preset)}
+    return tr(way, name=one.name, jobs=trn("{n} axle", "{n} axles", one.jobs), **said)
 
 
 def book_text(shown: Sequence[Summary], every: int, taught: Teaches, preset: Preset) -> str:

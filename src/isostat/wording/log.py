@@ -17,6 +17,7 @@ from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
 from isostat.job.log import LogEntry
 from isostat.language import capital, decimal, later, tr
+from isostat.wording.book import say_taught
 from isostat.wording.costs import say_costs
 from isostat.wording.log_checks import say_axle_checks, say_checks
 from isostat.wording.log_why import misread, say_learnt, say_why
@@ -207,7 +208,7 @@ def _to_come(a: Assessment, found: Held, r: Reader) -> str:
 
 def log_text(a: Assessment, r: Reader) -> str:
     """The log in lines of text."""
-    out = [a.job.title, ""]
+    out = [a.job.title, *(say_taught(one, r.preset) for one in a.job.taught), ""]
     for n, entry in enumerate(a.job.log):
         found = held(a, n)
         out.append(", ".join(word for word in (entry.day, say_entry(entry), r.case(found.promise.case), entry.who) if word))

@@ -23,6 +23,7 @@ from isostat.core.vehicle.platform import Platform
 from isostat.core.vehicle.statics import lever
 from isostat.core.working import Figure
 from isostat.job.card import Card
+from isostat.job.edits.taught import taught_of
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
 
@@ -124,7 +125,7 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
     )
     rest = solve_equilibrium(drawn, a.proposed.bank)
     travel = _by_draw(rest.travel_m, draws)
-    read = a.baseline_m[..., None] - np.moveaxis(heights, 2, 0)[..., None] - travel
+    read = a.baseline_m[..., None] - np.moveaxis(heights, 2, 0)[..., None] - travel + _by_book(a, d)
     at_arch, on_pads = (m.reshape(draws, 2 * count, cases) for m in (read, _by_draw(rest.pad_n, draws) / GRAVITY))
     return Prediction(
         band=band_of(read, np.stack(d.columns, axis=1)),
@@ -135,6 +136,17 @@ def prediction(a: Assessment, draws: int = DRAWS) -> Prediction:
         stands=stands,
         settled_m=_settled(a, stands),
     )
+
+
+def _by_book(a: Assessment, d: Draws) -> Floats:
+    """How much higher an axle comes out by what a shop's book says of its springs, (n, A, 1, 1) m."""
+    off = np.zeros((d.n, len(a.axles), 1, 1))
+    for i in range(len(a.axles)):
+        said = taught_of(a.job, i)
+        if said:
+            error = float(np.hypot.reduce([one.error_m for one in said])) / 2.0
+            off[:, i, 0, 0] = sum(one.mean_m for one in said) + error * d.one("the shop book", i)
+    return off
 
 
 def _weights(a: Assessment, d: Draws, pads: Floats, unsprung: Floats) -> Floats:
@@ -182,7 +194,7 @@ def _settled(a: Assessment, stands: Bools) -> Floats:
 
 def parts_alone(job: Job) -> Job:
     """The job without what was read or ticked since its parts were fitted."""
-    return job.model_copy(update={"log": (), "card": Card()})
+    return job.model_copy(update={"log": (), "card": Card(bought=job.card.bought)})
 
 
 def same_parts(a: Assessment, b: Assessment) -> bool:

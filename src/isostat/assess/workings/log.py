@@ -11,6 +11,7 @@ from isostat.assess.workings.grounds import height_guessed
 from isostat.assess.workings.shown import Shown
 from isostat.core import rules
 from isostat.core.working import Given, Origin, Working
+from isostat.job.edits.taught import taught_of
 from isostat.language import decimal, tr
 
 SAME_M = 0.0005  # to which what was promised is still what the parts as they are now would give
@@ -23,7 +24,10 @@ def promised(a: Assessment, k: Shown) -> Working:
     high = float(rules.JUST_LOWERED[1]) if entry.state == "lowered" else 0.0
     since = abs(fitted - down + high - kept) > SAME_M
     words = "hub to arch as fitted, by the parts of that day" if since else "hub to arch as fitted, mean of 5000 trials"
-    inputs = [Given("h", words, "height", kept + down - high, Origin.TYPED if since else Origin.SOLVED)]
+    book = float(sum(one.mean_m for one in taught_of(a.job, k.axle)))
+    inputs = [Given("h", words, "height", kept + down - high - book, Origin.TYPED if since else Origin.SOLVED)]
+    if book:
+        inputs.append(Given("b", "higher, by the shop book", "height", book, Origin.COMPUTED))
     if down:
         inputs.append(Given("s", _settled_by(driven_km(entry)), "height", down, Origin.ASSUMED))
     if high:
@@ -32,7 +36,7 @@ def promised(a: Assessment, k: Shown) -> Working:
         name="hub to arch, promised",
         symbol="h_p",
         quantity="height",
-        expression="h" + (" - s" if down else "") + (" + u" if high else ""),
+        expression="h" + (" + b" if book else "") + (" - s" if down else "") + (" + u" if high else ""),
         inputs=tuple(inputs),
         result=kept,
         approximate=height_guessed(a, k),

@@ -18,7 +18,10 @@ LEAST_JOBS, LEAST_M = 5, 0.0015
 
 @dataclass(frozen=True, slots=True)
 class Family:
-    """Jobs told apart by one thing. of: which; labels: (n,) its name in each. y_m, error_m: (n,) what came out, one deviation."""
+    """Jobs told apart by one thing. of: "maker", "kind" or "settles"; labels: (n,) its name in each.
+
+    y_m, error_m: (n,) what came out, one deviation.
+    """
 
     of: str
     labels: tuple[str, ...]

@@ -10,13 +10,14 @@ from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import QWidget
 from typing_extensions import override
 
-from isostat.assess.log.due import Due, Recheck, Standing, due
+from isostat.assess.log.due import Due, Standing
 from isostat.assess.log.entries import entry_changed, entry_turned, promised_again, with_entry
 from isostat.assess.log.learnt import taken
 from isostat.assess.log.promise import Verdict, case_of, held
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.desktop.document import Edit
 from isostat.desktop.log.checks_page import lay_checks
+from isostat.desktop.log.due_list import DUE_HIGH, lay_due
 from isostat.desktop.log.instruction import instruction_now
 from isostat.desktop.log.pictures_page import draw_pictures, lay_pictures
 from isostat.desktop.log.settling import draw_settling, lay_settling
@@ -25,26 +26,24 @@ from isostat.desktop.pieces.focus_walk import by_line
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
 from isostat.desktop.pieces.line import Line
 from isostat.desktop.pieces.sheet import Sheet
-from isostat.desktop.pieces.styles import button_style, restyle
 from isostat.desktop.view import View
 from isostat.job.edits.log import put_rechecked, remove_entry
 from isostat.job.edits.paths import JOB, path_to
+from isostat.job.edits.taught import forget_taught
 from isostat.job.files import JobFault
 from isostat.job.schema import Job
 from isostat.language import decimal, later, tr
 from isostat.units.distance import kilometres
 from isostat.units.parse import NotUnderstood
 from isostat.units.saying import saying
-from isostat.wording.due import say_due
+from isostat.wording.book import say_taught
 from isostat.wording.log import STATES, Instruction, say_entry
 from isostat.wording.log_why import say_learnt
 
-WHEELS, BANNER, DUE_HIGH = 106.0, 94.0, 68.0  # px
+WHEELS, BANNER = 106.0, 94.0  # px
 NOTE = 60.0  # px of a note, below which it is left out
 PAGES = {"heights": later("Heights"), "checks": later("Other readings"), "pictures": later("Pictures")}
 TABS = 5  # of entries, side by side
-TICK, DUE_ROW = 26.0, 22.0  # px of a tick, and of a line of what is due
-DUE_SPLIT = 0.57  # of the width, where the second column of what is due begins
 
 
 class LogStep(Sheet):
@@ -83,7 +82,8 @@ class LogStep(Sheet):
             return
         if not entries:
             words = tr("Nothing was read yet after fitting. Add an entry, then type hub to arch at every wheel.")
-            self.text("log empty", words, area.topLeft(), size=14, width=area.width())
+            at = self.text("log empty", words, area.topLeft(), size=14, width=area.width())
+            self._lay_taught(v, QPointF(area.left(), at.bottom() + t.px(16)))
             return
         self._lay_facts(v, area)
         if self.page == "checks":
@@ -102,7 +102,7 @@ class LogStep(Sheet):
         if foot - top > t.px(90) and v.prediction_fresh:
             self._chart = QRectF(area.left(), top, area.width(), foot - top)
             lay_settling(self, v, self._chart, self.entry)
-        self._lay_due(v, QRectF(area.left(), foot + t.px(4), area.width(), t.px(DUE_HIGH)))
+        lay_due(self, v, QRectF(area.left(), foot + t.px(4), area.width(), t.px(DUE_HIGH)), self._recheck)
         if self._awaited is not None and self._awaited < len(entries):
             QTimer.singleShot(0, partial(self.focus_on, path_to(JOB.log[self._awaited].heights[0].left_m)))
             self._awaited = None
@@ -133,6 +133,16 @@ class LogStep(Sheet):
         )
         if last < len(entries):
             head.button("log later", "▶", partial(self.show_entry, self.entry + 1), says=tr("entry after"))
+
+    def _lay_taught(self, v: View, at: QPointF) -> None:
+        """What a shop's book has in the promise, and how to have it out."""
+        for n, one in enumerate(v.job.taught):
+            line = self.text(f"log taught {n}", say_taught(one, v.reader.preset), at, size=14)
+            at = QPointF(at.x(), line.bottom() + v.theme.px(4))
+        if v.job.taught:
+            words = tr("Counted in what every wheel should read while springs of that maker or type are fitted.")
+            line = self.text("log taught words", words, at, size=13, role="ink2")
+            self.button("log taught out", tr("Leave it out"), QPointF(at.x(), line.bottom() + v.theme.px(8)), self._forget_taught)
 
     def _lay_facts(self, v: View, area: QRectF) -> None:
         """When, how far, in which state, with what on board, by whom."""
@@ -183,33 +193,6 @@ class LogStep(Sheet):
             self.button("log learnt take", tr("Use these figures"), act + QPointF(0, t.px(34)), partial(self._take_learnt, said),
                         width=round(t.px(170)))  # fmt: skip
         return y
-
-    def _lay_due(self, v: View, area: QRectF) -> None:
-        """What comes again after which distance, in two columns."""
-        t = v.theme
-        self.caps("log due head", tr("Due"), area.topLeft())
-        for n, one in enumerate(due(v.job, date.today())):
-            first = area.left() + t.px(46)
-            left, right = (
-                (first, area.left() + DUE_SPLIT * area.width()) if n < 3 else (area.left() + DUE_SPLIT * area.width(), area.right())
-            )
-            words, done = say_due(one), one.standing is Standing.DONE
-            y, x = area.top() + (n % 3) * t.px(DUE_ROW), left + t.px(TICK + 6)
-            if one.what is not Recheck.HEIGHTS:  # those are done by being read
-                self._lay_tick(v, f"log due tick {n}", one, QPointF(left, y))
-            room = right - x - t.px(6)
-            size = next((s for s in (13.0, 12.0, 11.0) if t.width(words, s) <= room), 10.0)
-            role = "ink2" if done else "ink" if one.standing is Standing.AHEAD else "watch"
-            self.text(f"log due {n}", words, QPointF(x, y + t.px(1)), size=size, role=role, width=room + t.px(6))
-
-    def _lay_tick(self, v: View, key: str, one: Due, at: QPointF) -> None:
-        done = one.standing is Standing.DONE
-        made = self.button(key, "✓" if done else " ", at, partial(self._recheck, one), width=round(v.theme.px(TICK)))
-        made.setCheckable(True)
-        made.setChecked(done)
-        made.setFixedHeight(round(v.theme.px(DUE_ROW - 3)))
-        made.setAccessibleName(tr("done: {what}", what=say_due(one)))
-        restyle(made, button_style(v.theme, filled=False))
 
     @override
     def focus_chain(self) -> list[QWidget]:
@@ -273,6 +256,9 @@ class LogStep(Sheet):
             return with_entry(assess(done), today, state=entry.state, km=entry.km, case=entry.case, who=entry.who)
 
         self._once_promised(change, tr("correction done"))
+
+    def _forget_taught(self) -> None:
+        self.edited.emit(forget_taught, tr("shop book left out"), -1)
 
     def _take_learnt(self, said: Instruction) -> None:
         """What the entry taught of the parts or the load goes into the job."""

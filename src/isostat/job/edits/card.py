@@ -24,8 +24,8 @@ def parts_mark(job: Job, axle: int | None) -> str:
 
 
 def fit_mark(job: Job, axle: int) -> str:
-    """A mark of what is fitted at an axle, whatever the target."""
-    plain = job.proposal.axles[axle].model_dump(mode="json", exclude_defaults=True)
+    """A mark of what is fitted at an axle, whatever the target and however it is thought to settle."""
+    plain = job.proposal.axles[axle].model_dump(mode="json", exclude_defaults=True, exclude={"settle_share"})
     return hashlib.sha256(json.dumps(plain, sort_keys=True).encode()).hexdigest()[:12]
 
 
