@@ -55,6 +55,26 @@ def test_a_refused_edit_is_said_and_leaves_no_step(qtbot: QtBot) -> None:
     assert document.undo.count() == 0
 
 
+def test_what_a_field_gives_up_while_a_step_is_undone_is_a_step_of_its_own(qtbot: QtBot) -> None:
+    """In the midst of an undo the stack would put it where it loses count: undone to the start, it was another job."""
+    document = Document(hive_on_coils())
+    document.edit(retitle("one"), "title")
+    document.edit(retitle("two"), "title")
+
+    def leave() -> None:
+        document.shown.disconnect(leave)
+        document.edit(lambda job: edits.put(job, path_to(JOB.number), "left behind"), "number")
+
+    document.shown.connect(leave)
+    document.undo.undo()
+    assert (document.job.title, document.undo.index(), document.undo.count()) == ("one", 1, 2)
+    qtbot.waitUntil(lambda: document.job.number == "left behind", timeout=1000)
+    assert document.job.title == "one" and document.undo.index() == 2
+    while document.undo.canUndo():
+        document.undo.undo()
+    assert document.job == hive_on_coils()
+
+
 def test_fixes_are_tried_once_the_hand_rests_not_at_every_move(qtbot: QtBot) -> None:
     document = Document(hive_on_coils())
     qtbot.waitUntil(lambda: bool(document.fixes), timeout=3000)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import partial
 from pathlib import Path
 
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
@@ -58,6 +59,7 @@ class Document(QObject):
         self.judgements: tuple[Judgement, ...]
         self.undo = QUndoStack(self)
         self.path, self.stamp = path, stamp if stamp or path is None else stamp_of(path)
+        self._showing = False
         self._ready: tuple[Job, Assessment, tuple[Judgement, ...]] | None = None
         self._take(job)
         self.fixes: tuple[Fix, ...] = ()  # tried when the hand rests, the first time once the window is there
@@ -87,7 +89,11 @@ class Document(QObject):
         self._turn.stop()  # what is being tried is of the job before
         self._take(job)
         self._rest.start()
-        self.shown.emit()
+        self._showing = True
+        try:
+            self.shown.emit()
+        finally:
+            self._showing = False
 
     def _try_fixes(self) -> None:
         """From now on one remedy a turn, so that the window has its turns in between."""
@@ -106,7 +112,13 @@ class Document(QObject):
             self._found.append(fix)
 
     def edit(self, change: Edit, words: str, gesture: int = -1) -> bool:
-        """Makes an edit as one undoable step. A refused one changes nothing and is said; returns whether it took."""
+        """Makes an edit as one undoable step. A refused one changes nothing and is said; returns whether it took.
+
+        A field that goes while another job comes into view gives up what stands in it: that waits until the stack has counted.
+        """
+        if self._showing:
+            QTimer.singleShot(0, partial(self.edit, change, words, gesture))
+            return False
         try:
             after = change(self.job)
         except JobFault as fault:
