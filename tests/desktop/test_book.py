@@ -23,8 +23,6 @@ from isostat.job.save import save_job
 from tests.book.test_book import fitted
 from tests.desktop.hands import press, read
 
-pytestmark = pytest.mark.qt_log_ignore("This plugin does not support")
-
 
 @pytest.fixture
 def book(open_window, qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> tuple[MainWindow, BookWindow, Path]:  # type: ignore[no-untyped-def]

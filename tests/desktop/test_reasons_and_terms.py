@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import pytest
 from PyQt6.QtCore import QLocale, Qt
 from PyQt6.QtGui import QAction
 from PyQt6.QtWidgets import QLineEdit, QTableWidget, QWidget
@@ -57,7 +56,6 @@ def test_a_title_is_asked_by_keyboard_and_a_reason_goes_with_its_finding(open_wi
     assert window.working.finding() is None and window.working.working() is not None
 
 
-@pytest.mark.qt_log_ignore("propagateSizeHints")  # of the screen that is none
 def test_f1_shows_the_terms_and_a_word_of_the_trade_finds_the_one_used(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
     window = open_window()
     (asks,) = [a for a in window.findChildren(QAction) if a.shortcut().toString() == "F1"]
@@ -70,7 +68,6 @@ def test_f1_shows_the_terms_and_a_word_of_the_trade_finds_the_one_used(open_wind
     shown.close()
 
 
-@pytest.mark.qt_log_ignore("propagateSizeHints")  # of the screen that is none
 def test_every_sign_is_drawn_with_its_word(open_window) -> None:  # type: ignore[no-untyped-def]
     window = open_window(demo("hive-hauler"))
     (asks,) = [a for a in window.findChildren(QAction) if a.shortcut().toString() == "Shift+F1"]

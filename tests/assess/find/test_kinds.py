@@ -32,8 +32,9 @@ from isostat.core.springs.progressive import from_rate_pair
 from isostat.core.springs.straight_pieces import compression_at
 from isostat.job.demos import demo
 from isostat.job.edits.card import bought_of
+from isostat.job.edits.items import add_item, remove_items
 from isostat.job.edits.paths import JOB, path_to, put, put_number
-from isostat.job.schema import Job
+from isostat.job.schema import Item, Job
 from isostat.wording.reader import Reader
 from tests.assess.find.test_search import catalogue, front, hive, listed
 
@@ -240,6 +241,21 @@ def test_leaves_that_take_long_to_bend_answer_with_a_few_first() -> None:
     by_name = {every.name(k): float(m) for k, m in enumerate(every.fallen.shortfall)}
     for k in (0, 1):
         assert by_name[first.name(k)] == pytest.approx(float(first.fallen.shortfall[k]))
+
+
+def test_leaves_are_bent_under_some_load_where_a_case_lifts_their_wheel() -> None:
+    over = Item(name="Winch", mass_kg={"value": 1500.0}, behind_front_m={"value": -0.5}, left_m={"value": 1.2})  # type: ignore[arg-type]
+    a = assess(add_item(demo("hive-hauler"), over, "Light"))
+    assert a.proposed.stands.all() and a.proposed.rest.force_n[1].min() <= 0.0
+    parts = OFFERED["leaf"].searchable(listed("leaf"))
+    found = searched(a, AxleWish(axle=1, parts=parts.take(np.arange(0, len(parts), 12))))
+    choices = found.options[0].choices
+    assert choices is not None and np.isfinite(choices.sets_in).all() and (choices.sets_in[0] > 0.0).all()
+    empty = remove_items(a.job, set(range(len(a.job.items))))
+    for side in ("left", "right"):
+        empty = put(empty, (*path_to(JOB.vehicle.axles[1]), side, "pad_kg"), 60.0)
+    with pytest.raises(CannotSearch, match="enter the weight"):
+        searched(assess(empty), AxleWish(axle=1, parts=parts))
 
 
 @pytest.mark.parametrize("name", ["hive-hauler", "survey-buggy", "orchard-sprayer", "glaziers-flatbed"])

@@ -163,7 +163,6 @@ def test_where_nothing_stands_it_says_what_would_open_some(window: MainWindow, q
     assert read(window, "find near 0").startswith(nearest)
 
 
-@pytest.mark.qt_log_ignore("This plugin does not support")  # of a list that opens on no screen
 def test_why_not_and_the_parts_of_a_reason(window: MainWindow) -> None:
     press(window, "find law LOOSE")
     near = read(window, "find near 0")

@@ -13,7 +13,7 @@ from isostat.assess.find.choices import Choices, straight
 from isostat.assess.find.kinds.by_order import NEVER
 from isostat.assess.find.kinds.offered import Offered, needs_kind, seats_m
 from isostat.assess.find.law import Law
-from isostat.assess.find.wish import AxleWish, Varied
+from isostat.assess.find.wish import AxleWish, CannotSearch, Varied
 from isostat.assess.setup.springs.incomplete import Incomplete, value_or
 from isostat.assess.setup.springs.leaf import hung_higher_m, leaf_pack, thicker_m
 from isostat.assess.solve.assessment import Assessment
@@ -26,8 +26,10 @@ from isostat.job.reading import Reading
 from isostat.job.schema import Job
 from isostat.job.springs.leaf import LeafRow, Pack
 from isostat.language import later
+from isostat.units.saying import saying
 
 MOST_LEAVES = 9
+LEAST_SHARE = 0.1  # of the load at the target, below which a wheel hangs
 PACKS = later("leaf packs")
 
 
@@ -126,11 +128,16 @@ def _misses(lengths: Sequence[tuple[float, float]], n: int, way: tuple[float, fl
 
 
 def _loads(a: Assessment, axle: int) -> tuple[float, float, float]:
-    """On a pack, N: least of all load cases, at the target, most of them; apart enough to say how its rate goes."""
+    """On a pack, N: least of all load cases, at the target, most of them; apart enough to say how its rate goes.
+
+    Raises CannotSearch where it carries nothing at the target.
+    """
     rest = a.proposed.rest.force_n[axle]
     at = float(np.mean(a.orders[axle].target_force_n))
+    if at <= 0.0:
+        raise CannotSearch(saying("{axle}: enter the weight that the pack carries first.", axle=a.job.vehicle.axles[axle].name))
     shares = (rest / np.maximum(rest[:, [a.target_case]], 1.0))[:, a.proposed.stands]
-    return at * min(float(shares.min()), 0.8), at, at * max(float(shares.max()), 1.2)
+    return at * min(max(float(shares.min()), LEAST_SHARE), 0.8), at, at * max(float(shares.max()), 1.2)
 
 
 @lru_cache(maxsize=256)
