@@ -58,13 +58,17 @@ def test_any_log_goes_out_and_comes_in_alike(
     ("text", "fault"),
     [
         ("", "The file is empty."),
-        ("day,left\n", "Line 1: there is no column “left”. Use day, state, km, on board, by, note, checked again, front left"),
+        ("day,left\n", "Line 1: there is no column “left”. Use day, state, km, on board, by, note, checked again, read at, front"),
         ("day,km,km\n", "Line 1: column “km” appears twice."),
         ("day,front left\n2026,5x0\n", "Line 2, column “front left”: “x0” is not a"),
         ("day,km\n2026,far\n", "Line 2, column “km”: “far” is not a distance. Try 120, 120 km or 75 mi."),
         ("day,km\n2026,-5\n", "Line 2: Log entry 4, km"),
         ("day,state\n2026,flying\n", "Line 2: Log entry 4, state"),
         ("day,on board\n2026,nothing\n", "Line 2: "),
+        (
+            "day,read at\n2026,bonnet\n",
+            "Line 2, column “read at”: “bonnet” is no point of the log. Choose hub to arch, ",
+        ),
         ("day\n2026,1\n", "Line 2: 2 cells are too many. The most is 1."),
     ],
 )
@@ -80,5 +84,9 @@ def test_heights_come_in_any_unit_and_miles_are_driven() -> None:
     assert entry.state == "driven" and entry.km == pytest.approx(96.56064) and entry.heights[0].right_m is None
     left, right = entry.heights[0].left_m, entry.heights[1].right_m
     assert left is not None and left.value == pytest.approx(0.5461) and right is not None and right.value == pytest.approx(0.57)
+    text = "day,read at,front left\n2026-08-01,Ground to arch,82 cm\n"
+    elsewhere = with_log(BARE, text, "log.csv")
+    assert elsewhere.log[0].point == "ground_to_arch_m" and ",read at,front left," in log_csv(elsewhere)
+    assert with_log(elsewhere, log_csv(elsewhere), "log.csv") == elsewhere
     noted = change_entry(FITTED, 0, note="two\nlines")
     assert "two lines" in log_csv(noted), "a cell has one line"

@@ -289,7 +289,7 @@ def _floor(a: Assessment, r: Reader, i: int, side: int, case: int, prediction: P
 
 def _measured(a: Assessment, r: Reader, i: int, side: int, case: int) -> str:
     """What the log has of a wheel, rolled, in a case; the last of it."""
-    read = [float(read_of(one)[i, side]) for one in a.job.log if one.state != "lowered" and case_of(a, one) == case]
+    read = [float(read_of(a, one)[i, side]) for one in a.job.log if one.state != "lowered" and case_of(a, one) == case]
     known = [m for m in read if np.isfinite(m)]
     return r.height_unit(known[-1]) if known else ""
 

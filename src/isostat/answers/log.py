@@ -54,6 +54,7 @@ def _entry(a: Assessment, n: int) -> dict[str, Any]:
         "day": entry.day,
         "km": entry.km,
         "state": entry.state,
+        "point": entry.point,
         "case": a.job.cases[found.promise.case].name,
         "verdict": found.verdict.value,
         "wheels": wheels,

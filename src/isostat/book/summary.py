@@ -9,10 +9,10 @@ from typing import Any
 import numpy as np
 
 from isostat.assess.log.due import Standing, due
-from isostat.assess.log.promise import promised_of, read_of, worth_m
+from isostat.assess.log.promise import promised_of, typed_heights, worth_m
 from isostat.job.edits.card import bought_of
 from isostat.job.edits.taught import taught_of
-from isostat.job.log import LogEntry
+from isostat.job.log import HUB_TO_ARCH, LogEntry
 from isostat.job.schema import Job
 
 SETTLED_KM = 500.0  # from which an entry says how far springs have settled
@@ -85,25 +85,35 @@ def summary(path: str, job: Job, on: date) -> Summary:
 def _first(job: Job) -> LogEntry | None:
     """The first entry that was rolled, read and promised."""
     for entry in job.log:
-        if entry.state != "lowered" and len(entry.promised) == len(job.vehicle.axles) and np.isfinite(read_of(entry)).any():
+        if entry.state != "lowered" and len(entry.promised) == len(job.vehicle.axles) and _at_hub(entry):
             return entry
     return None
 
 
+def _at_hub(entry: LogEntry) -> bool:
+    """Whether it has hub to arch of a wheel: what was read elsewhere takes the whole vehicle to tell."""
+    return entry.point == HUB_TO_ARCH and bool(np.isfinite(typed_heights(entry)).any())
+
+
 def _kept(job: Job, entry: LogEntry) -> bool:
     low, middle, high = promised_of(entry)
-    off = np.abs(np.nan_to_num(read_of(entry) - middle))
+    off = np.abs(np.nan_to_num(typed_heights(entry) - middle))
     return bool((off <= np.maximum((high - low) / 2.0, worth_m(job))).all())
 
 
 def _came(job: Job, entry: LogEntry) -> list[Came]:
-    (low, middle, high), read = promised_of(entry), read_of(entry)
+    (low, middle, high), read = promised_of(entry), typed_heights(entry)
     half = (high - low) / 2.0
     later = next(
-        (one for one in reversed(job.log) if one.state == "driven" and one.km >= SETTLED_KM and one.case == entry.case), None
+        (
+            one
+            for one in reversed(job.log)
+            if one.state == "driven" and one.km >= SETTLED_KM and one.case == entry.case and _at_hub(one)
+        ),
+        None,
     )
     turned = any(one.turned for one in job.log)
-    down = None if later is None or turned else read - read_of(later)
+    down = None if later is None or turned else read - typed_heights(later)
     out = []
     for i, fit in enumerate(job.proposal.axles):
         miss = (read - middle)[i]

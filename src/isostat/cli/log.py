@@ -75,6 +75,6 @@ def _added(job: Job, asked: argparse.Namespace) -> Job:
         {name: None if m is None else {"value": m.si, "typed": m.text} for name, m in zip(("left_m", "right_m"), pair, strict=True)}
         for pair in zip(heights[::2], heights[1::2], strict=True)
     ]
-    fields = {"heights": pairs, "km": asked.km, "case": asked.case, "who": asked.who, "note": asked.note}
+    fields = {"heights": pairs, "km": asked.km, "case": asked.case, "who": asked.who, "note": asked.note, "point": asked.at}
     fields["state"] = asked.state or ("driven" if asked.km > 0.0 else "rolled")
     return with_entry(assess(job), asked.day or f"{date.today():%Y-%m-%d}", **fields)

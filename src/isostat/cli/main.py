@@ -18,7 +18,7 @@ from isostat.cli.spring_options import add_to as add_spring
 from isostat.cli.terminal import ANSWERED, FAULTS, REFUSED, complain, spoken, tell, tell_plain
 from isostat.job.demos import demo, demo_names
 from isostat.job.files import JobFault, read_job
-from isostat.job.log import Rechecked
+from isostat.job.log import HUB_TO_ARCH, LOGGED_POINTS, Rechecked
 from isostat.job.save import save_job
 from isostat.job.schema import Job
 from isostat.job.tables.reader import read_table
@@ -147,6 +147,7 @@ def _parser() -> argparse.ArgumentParser:
     log.add_argument("--km", type=float, default=0.0, help="driven since it was fitted")
     log.add_argument("--state", choices=["lowered", "rolled", "driven"], help="usual: rolled, or driven where --km says so")
     log.add_argument("--case", help="what was on board: the name of a load case; usual: the workshop's floor")
+    log.add_argument("--at", choices=LOGGED_POINTS, default=HUB_TO_ARCH, help="point at which they were read; usual: hub_to_arch_m")
     log.add_argument("--day", default="", help="usual: today, as 2026-06-21")
     log.add_argument("--who", default="")
     log.add_argument("--note", default="")

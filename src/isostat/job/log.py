@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, get_args
 
 from pydantic import Field
 
@@ -10,6 +10,9 @@ from isostat.job.heights import Heights
 from isostat.job.reading import CoilLength, Frozen, Mass, Notes, Number, Pressure, Text, Whole
 
 LoggedState = Literal["lowered", "rolled", "driven"]
+LoggedPoint = Literal["hub_to_arch_m", "ground_to_arch_m", "arch_gap_m", "tube_to_frame_m"]
+HUB_TO_ARCH: LoggedPoint = "hub_to_arch_m"
+LOGGED_POINTS: tuple[LoggedPoint, ...] = get_args(LoggedPoint)
 Rechecked = Literal["wheel nuts", "U-bolts", "U-bolts again", "arm bolts"]
 
 
@@ -78,8 +81,9 @@ class Picture(Frozen):
 class LogEntry(Frozen):
     """Heights read after fitting. km: driven since. state: just let down, rolled and bounced, or driven.
 
-    case: what was on board; left out, the workshop's floor. promised: for that state, when it was written down; left out,
-    the entry is not judged until it is worked out from the parts as they are then. turned: what was corrected after it.
+    point: at which they were read, as a corner has it. case: what was on board; left out, the workshop's floor. promised: for
+    that state, when it was written down; left out, the entry is not judged until it is worked out from the parts as they are
+    then. turned: what was corrected after it.
     rechecked: what was tightened again by then. checks: what else was read, of all that the height drags along.
     pressures, wheels: axle by axle, none where none was read.
     """
@@ -88,6 +92,7 @@ class LogEntry(Frozen):
     km: Number = Field(default=0.0, ge=0.0, le=1e6)
     state: LoggedState = "rolled"
     case: Text | None = None
+    point: LoggedPoint = HUB_TO_ARCH
     heights: tuple[Heights, ...] = Field(min_length=1, max_length=3)
     promised: tuple[PromisedPair, ...] = Field(default=(), max_length=3)
     turned: tuple[Turn, ...] = Field(default=(), max_length=12)

@@ -46,6 +46,7 @@ MORE_POINTS = (  # of a corner, taken where they matter
     Point("joint_left_m", later("joint travel in droop"), Quantity.HEIGHT, gone=True, was="joint left, down"),
 )
 CORNER_POINTS = POINTS + MORE_POINTS
+CORNER_WORDS = {point.field: point.words for point in CORNER_POINTS}
 AXLE_POINTS = (
     Point("shock_long_m", later("shock extended length"), Quantity.HEIGHT, gone=True, was="shock, full length"),
     Point("perch_groove_m", later("strut perch, groove pitch"), Quantity.HEIGHT),

@@ -12,10 +12,12 @@ from isostat.assess.log.checks import checks
 from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
 from isostat.assess.log.learnt import Learnt, learnt
 from isostat.assess.log.promise import Held, Verdict, held, settles_on
+from isostat.assess.log.read_at import points_offered
 from isostat.assess.log.settings import Setting, Turned, turned_at
 from isostat.assess.solve.assessment import Assessment
 from isostat.core import rules
-from isostat.job.log import LogEntry
+from isostat.job.log import HUB_TO_ARCH, LogEntry
+from isostat.job.points import CORNER_WORDS
 from isostat.language import capital, decimal, later, tr
 from isostat.wording.book import say_taught
 from isostat.wording.costs import say_costs
@@ -120,7 +122,7 @@ def instruction(a: Assessment, n: int, r: Reader) -> Instruction:
             )
             return Instruction(tr("What this entry should read was not kept."), said)
         case Verdict.NOT_READ:
-            return Instruction(tr("Read hub to arch at every wheel."))
+            return _to_read(a, a.job.log[n])
         case Verdict.NOT_ROLLED:
             low, _, high = (r.height_unit(float(m)) for m in rules.JUST_LOWERED)
             said = tr(
@@ -140,6 +142,14 @@ def instruction(a: Assessment, n: int, r: Reader) -> Instruction:
             return Instruction(tr("Roll it and read again, before anything is turned."), said)
         case _:
             return _corrected(a, n, found, r)
+
+
+def _to_read(a: Assessment, entry: LogEntry) -> Instruction:
+    point = tr(CORNER_WORDS[entry.point])
+    if entry.point not in points_offered(a):
+        said = tr("Enter it at every wheel in Measure, as it was then; or read hub to arch.")
+        return Instruction(tr("{point} was not read before the work.", point=capital(point)), said)
+    return Instruction(tr("Read {point} at every wheel.", point=point))
 
 
 def _history(a: Assessment, n: int, found: Held, r: Reader) -> Instruction:
@@ -211,7 +221,9 @@ def log_text(a: Assessment, r: Reader) -> str:
     out = [a.job.title, *(say_taught(one, r.preset) for one in a.job.taught), ""]
     for n, entry in enumerate(a.job.log):
         found = held(a, n)
-        out.append(", ".join(word for word in (entry.day, say_entry(entry), r.case(found.promise.case), entry.who) if word))
+        elsewhere = "" if entry.point == HUB_TO_ARCH else tr("read at {point}", point=tr(CORNER_WORDS[entry.point]))
+        said = (entry.day, say_entry(entry), r.case(found.promise.case), entry.who, elsewhere)
+        out.append(", ".join(word for word in said if word))
         for i in range(len(a.axles)):
             for side in (0, 1):
                 read = float(found.read_m[i, side])
@@ -222,8 +234,8 @@ def log_text(a: Assessment, r: Reader) -> str:
         for one in entry.pictures:
             where = tr("whole vehicle") if one.axle is None else r.corner(one.axle, one.side)
             out.append("  " + tr("Picture, {where}: {file}", where=where, file=one.path))
-        said = instruction(a, n, r)
-        out += [f"  {line}" for line in (said.sentence, said.then, said.costs, said.why, say_learnt(said.learnt, r)) if line]
+        todo = instruction(a, n, r)
+        out += [f"  {line}" for line in (todo.sentence, todo.then, todo.costs, todo.why, say_learnt(todo.learnt, r)) if line]
         out.append("")
     return "\n".join(out) if a.job.log else tr("Nothing was read yet after fitting.") + "\n"
 

@@ -23,6 +23,7 @@ from isostat.job.edits.axles import add_axle
 from isostat.job.edits.log import change_entry
 from isostat.job.files import read_job
 from isostat.wording.sentences import say
+from tests.assess.log.test_read_at import known
 from tests.desktop.hands import choose, press, read, shown_at, type_into, worked_out
 from tests.desktop.test_nothing_overlaps import faults
 
@@ -222,6 +223,30 @@ def test_many_entries_are_reached_one_by_one(open_window, qtbot: QtBot) -> None:
     assert sheet.entry <= 2
     press(qtbot, window, "log later")
     assert sheet.entry <= 3 and not faults(sheet)
+
+
+def test_heights_are_read_at_another_point_and_its_band_is_shown_there(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
+    window = open_window(known(demo("hive-hauler")))
+    sheet = opened(qtbot, window)
+    press(qtbot, window, "log add")
+    at_hub = read(window, "log 0 left band")
+    choose(window, "log point", "ground to arch")
+    worked_out(qtbot, window)
+    assert read(window, "log instruction") == "Read ground to arch at every wheel."
+    at_ground = read(window, "log 0 left band")
+    assert at_hub.startswith("promised 548,") and at_ground.startswith("promised 9"), "larger tyres too"
+    lowest = int(at_ground.removeprefix("promised ").split(",")[0]) - 25
+    type_into(qtbot, window, "log 0 left height", str(lowest))
+    assert read(window, "log 0 left said") == "25 low"
+    entry = window.document.job.log[-1]
+    assert entry.point == "ground_to_arch_m" and entry.heights[0].left_m.value == pytest.approx(lowest / 1e3)
+    for width, height, text in ((1100, 700, 1.0), (1280, 800, 1.5)):
+        shown_at(window, width, height, text, "mm kg N/mm bar")
+        sheet.setFocus()
+        assert not faults(sheet)
+    window.document.undo.undo()
+    window.document.undo.undo()
+    assert window.document.job.log[-1].point == "hub_to_arch_m"
 
 
 def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]

@@ -7,6 +7,7 @@ from enum import StrEnum
 
 import numpy as np
 
+from isostat.assess.log.read_at import ReadAt, points_offered, read_at
 from isostat.assess.log.settings import turned_job
 from isostat.assess.setup.settlement import settle_share
 from isostat.assess.setup.springs.kinds import KINDS
@@ -16,7 +17,7 @@ from isostat.assess.stance.band import predicted
 from isostat.core import rules
 from isostat.core.fitting.settling import SettlePrior, Settling, settling
 from isostat.core.limits import Bools, Floats
-from isostat.job.log import LogEntry
+from isostat.job.log import HUB_TO_ARCH, LogEntry
 from isostat.job.schema import Job
 
 
@@ -78,8 +79,18 @@ def floor_case(a: Assessment) -> int:
     return kinds.index("floor") if "floor" in kinds else a.job.weighed_case
 
 
-def read_of(entry: LogEntry) -> Floats:
-    """Heights of an entry, (A, 2) m, nan where a wheel was not read."""
+def read_of(a: Assessment, entry: LogEntry) -> Floats:
+    """Hub to arch of an entry, (A, 2) m, nan where a wheel was not read, or nobody knows what its point was before the work."""
+    typed = typed_heights(entry)
+    if entry.point == HUB_TO_ARCH:
+        return typed
+    if entry.point not in points_offered(a):
+        return np.full(typed.shape, np.nan)
+    return read_at(a, entry.point, case_of(a, entry)).hub_to_arch(typed)
+
+
+def typed_heights(entry: LogEntry) -> Floats:
+    """At the point at which it was read, (A, 2) m, nan where a wheel was not."""
     return np.array([[np.nan if m is None else float(m.value) for m in (pair.left_m, pair.right_m)] for pair in entry.heights])
 
 
@@ -146,10 +157,17 @@ def worth_m(job: Job) -> Floats:
     return np.where(leaf, float(rules.MISS_SAID_LEAF), float(rules.MISS_SAID))[:, None]
 
 
+def at_point(found: Held, at: ReadAt) -> Held:
+    """An entry and its promise as they read at another point."""
+    promise = found.promise
+    low, middle, high = (at.at_point(m) for m in (promise.low_m, promise.middle_m, promise.high_m))
+    return replace(found, promise=replace(promise, low_m=low, middle_m=middle, high_m=high), read_m=at.at_point(found.read_m))
+
+
 @remembered
 def held(a: Assessment, n: int) -> Held:
     """The nth entry against what was promised for it."""
-    promised, read = _kept(a, a.job.log[n]), read_of(a.job.log[n])
+    promised, read = _kept(a, a.job.log[n]), read_of(a, a.job.log[n])
     off = np.where(np.isfinite(read), read, promised.middle_m) - promised.middle_m
     outside = promised.beyond(read) & (np.abs(off) > worth_m(a.job))
     return Held(promise=promised, read_m=read, outside=outside, verdict=_verdict(a, n, promised, off, outside))
@@ -161,12 +179,12 @@ def _verdict(a: Assessment, n: int, promised: Promise, off: Floats, outside: Boo
         return Verdict.NOT_PROMISED
     if a.job.log[n].state == "lowered":
         return Verdict.NOT_ROLLED
-    if not np.isfinite(read_of(a.job.log[n])).any():
+    if not np.isfinite(read_of(a, a.job.log[n])).any():
         return Verdict.NOT_READ
     if not outside.any():
         return Verdict.INSIDE
     half = (promised.high_m - promised.low_m) / 2.0
-    first = not any(one.state != "lowered" and np.isfinite(read_of(one)).any() for one in a.job.log[:n])
+    first = not any(one.state != "lowered" and np.isfinite(read_of(a, one)).any() for one in a.job.log[:n])
     beyond = np.abs(off) - half
     if first and (beyond[outside] < half[outside] / 2.0).all():
         return Verdict.READ_AGAIN
@@ -188,7 +206,7 @@ def settles_on(a: Assessment, case: int) -> Settling:
     prior, base = settle_prior(a, case), predicted(a).band.middle_m[..., case]
     entries = [(n, one) for n, one in enumerate(a.job.log) if case_of(a, one) == case and one.state != "lowered"]
     km = np.array([driven_km(one) for _, one in entries])
-    read = [read_of(one) - base - turned_m(a, n, case) for n, one in entries]
+    read = [read_of(a, one) - base - turned_m(a, n, case) for n, one in entries]
     off = np.array([one.ravel() for one in read]).reshape(len(entries), base.size)
     return settling(prior, km, off, np.array(FORECAST_KM))
 

@@ -31,7 +31,7 @@ class _Chart:
         fitted = predicted(v.a).band.middle_m[..., self.case] + turned_m(v.a, len(v.job.log), self.case)
         self.middle: Floats = found.mean_m + fitted.ravel()
         self.half: Floats = 2.0 * found.error_m
-        self.read = [(driven_km(one), read_of(one).ravel()) for one in v.job.log
+        self.read = [(driven_km(one), read_of(v.a, one).ravel()) for one in v.job.log
                      if one.state != "lowered" and case_of(v.a, one) == self.case]  # fmt: skip
         high = (self.middle + self.half).max(axis=0)
         low = (self.middle - self.half).min(axis=0)
@@ -56,7 +56,7 @@ def lay_settling(sheet: Sheet, v: View, area: QRectF, n: int) -> None:
     """Words of every chart."""
     t, made = v.theme, _Chart(v, n)
     sheet.caps("settling head", tr("Settling, {case}", case=v.reader.case(made.case)), area.topLeft())
-    words = tr("height against distance driven, km; hatched: 19 in 20")
+    words = tr("hub to arch against distance driven, km; hatched: 19 in 20")
     sheet.text("settling words", words, QPointF(area.left() + t.px(170), area.top() - 1), size=12, role="ink2")
     for k, (i, side, room) in enumerate(columns(v, area)):
         inner = _inner(v, room)

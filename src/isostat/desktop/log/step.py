@@ -14,6 +14,7 @@ from isostat.assess.log.due import Due, Standing
 from isostat.assess.log.entries import entry_changed, entry_turned, promised_again, with_entry
 from isostat.assess.log.learnt import taken
 from isostat.assess.log.promise import Verdict, case_of, held
+from isostat.assess.log.read_at import points_offered
 from isostat.assess.solve.assessment import Assessment, assess
 from isostat.desktop.document import Edit
 from isostat.desktop.log.checks_page import lay_checks
@@ -31,6 +32,7 @@ from isostat.job.edits.log import put_rechecked, remove_entry
 from isostat.job.edits.paths import JOB, path_to
 from isostat.job.edits.taught import forget_taught
 from isostat.job.files import JobFault
+from isostat.job.points import CORNER_WORDS
 from isostat.job.schema import Job
 from isostat.language import decimal, later, tr
 from isostat.units.distance import kilometres
@@ -161,6 +163,11 @@ class LogStep(Sheet):
         cases = [case.name for case in v.job.cases]
         line.words("log case word", tr("on board"), role="ink2")
         line.choice("log case", cases, case_of(v.a, entry), lambda k: self._change(case=cases[k]), label=tr("on board"), wide=132)
+        points = points_offered(v.a)
+        if len(points) > 1 or entry.point not in points:
+            known = tuple(dict.fromkeys((*points, entry.point)))
+            line.choice("log point", [tr(CORNER_WORDS[one]) for one in known], known.index(entry.point),
+                        lambda k: self._change(point=known[k]), label=tr("read at"), wide=132)  # fmt: skip
         line.words("log who word", tr("by"), role="ink2")
         line.typed("log who", path_to(JOB.log[n].who), label=tr("who read it"), wide=84)
         line.words("log note word", tr("note"), role="ink2")

@@ -8,7 +8,8 @@ from PyQt6.QtGui import QPainter
 
 from isostat.assess import workings
 from isostat.assess.judgement import Grade
-from isostat.assess.log.promise import Held, Verdict
+from isostat.assess.log.promise import Held, Verdict, at_point, typed_heights
+from isostat.assess.log.read_at import points_offered, read_at
 from isostat.assess.workings import Shown
 from isostat.assess.workings.grounds import height_guessed
 from isostat.core.working import Figure, Origin
@@ -18,7 +19,8 @@ from isostat.desktop.pieces.sheet import MIDDLE, Sheet
 from isostat.desktop.theme import pen
 from isostat.desktop.view import View
 from isostat.job.edits.paths import JOB, path_to
-from isostat.job.points import SIDES, walk_order
+from isostat.job.log import HUB_TO_ARCH
+from isostat.job.points import CORNER_WORDS, SIDES, walk_order
 from isostat.language import capital, tr
 from isostat.units.unit import Quantity
 from isostat.wording.log import say_band, say_wheel
@@ -37,27 +39,30 @@ def columns(v: View, area: QRectF) -> list[tuple[int, int, QRectF]]:
 
 def lay_wheels(sheet: Sheet, v: View, area: QRectF, n: int, found: Held) -> None:
     """Fields and words."""
-    t = v.theme
+    t, entry = v.theme, v.job.log[n]
+    typed, elsewhere = typed_heights(entry), entry.point != HUB_TO_ARCH and entry.point in points_offered(v.a)
+    at = read_at(v.a, entry.point, found.promise.case) if elsewhere else None
     for i, side, room in columns(v, area):
         key = f"log {i} {SIDES[side]}"
         sheet.text(f"{key} corner", capital(v.reader.corner(i, side)), room.topLeft(), size=15, weight=600)
-        read, wide = float(found.read_m[i, side]), min(t.px(FIELD), room.width() - t.px(66))
-        label = tr("{corner}, hub to arch", corner=v.reader.corner(i, side))
+        read, wide = float(typed[i, side]), min(t.px(FIELD), room.width() - t.px(66))
+        label = tr("{corner}, {point}", corner=v.reader.corner(i, side), point=tr(CORNER_WORDS[entry.point]))
         path = path_to(JOB.log[n].heights[i].left_m) if side == 0 else path_to(JOB.log[n].heights[i].right_m)
         line = Line(sheet, v, room.topLeft() + QPointF(0, t.px(22)), high=HIGH)
         line.field(f"{key} height", path, Figure(read, Origin.MEASURED) if np.isfinite(read) else None, label=label,
                    quantity=Quantity.HEIGHT, wide=wide / t.scale, figure=26)  # fmt: skip
         out = bool(found.outside[i, side])
-        at = QPointF(room.left() + wide + t.px(8), room.top() + t.px(24))
+        spot = QPointF(room.left() + wide + t.px(8), room.top() + t.px(24))
         words, right = say_wheel(found, i, side, v.reader), room.right() - t.px(4)
         place = (i, side, found.promise.case)
         off = Shown(workings.log.off_promise, *place, entry=n) if found.beyond[i, side] else None
-        sheet.text(f"{key} said", words, at + QPointF(t.px(18) if out else 0, 0), size=14, weight=600,
-                   role="watch" if out else "ink", width=right - at.x() - (t.px(18) if out else 0), shown=off)  # fmt: skip
+        sheet.text(f"{key} said", words, spot + QPointF(t.px(18) if out else 0, 0), size=14, weight=600,
+                   role="watch" if out else "ink", width=right - spot.x() - (t.px(18) if out else 0), shown=off)  # fmt: skip
         below = QPointF(room.left() + (room.width() - t.px(14)) / 2, room.top() + t.px(STRIP + 22))
-        kept = None if found.verdict is Verdict.NOT_PROMISED else Shown(workings.log.promised, *place, entry=n)
+        kept = None if found.verdict is Verdict.NOT_PROMISED or at is not None else Shown(workings.log.promised, *place, entry=n)
         about = ABOUT if kept is not None and height_guessed(v.a, kept) else ""
-        sheet.text(f"{key} band", say_band(found, i, side, v.reader, about), below, size=12, role="ink2", anchor=MIDDLE, shown=kept)
+        band = say_band(found if at is None else at_point(found, at), i, side, v.reader, about)
+        sheet.text(f"{key} band", band, below, size=12, role="ink2", anchor=MIDDLE, shown=kept)
 
 
 def draw_wheels(p: QPainter, v: View, area: QRectF, found: Held) -> None:

@@ -9,8 +9,8 @@ from typing import Any
 
 from isostat.job.edits.log import add_entry
 from isostat.job.files import JobFault
-from isostat.job.log import LogEntry
-from isostat.job.points import SIDES
+from isostat.job.log import HUB_TO_ARCH, LOGGED_POINTS, LogEntry, LoggedPoint
+from isostat.job.points import CORNER_WORDS, SIDES
 from isostat.job.reading import Reading
 from isostat.job.schema import Job
 from isostat.job.tables.reader import head_faults, rows_of
@@ -18,10 +18,11 @@ from isostat.job.tables.readings_csv import UNIT, safe_cell
 from isostat.language import later, tr
 from isostat.units.distance import kilometres
 from isostat.units.format import with_unit
-from isostat.units.parse import NotUnderstood, parse
+from isostat.units.parse import NotUnderstood, parse, quoted
 from isostat.units.unit import DEFAULT_PRESET, Preset, Quantity
 
 PLAIN = ("day", "state", "km", "on board", "by", "note", "checked again")
+READ_AT = "read at"  # a column where heights were read elsewhere than hub to arch
 SHOWN_M = 0.001  # by which a height may differ from what a table says of it
 FIELDS = {"state": "state", "on board": "case", "by": "who", "note": "note"}
 
@@ -89,7 +90,8 @@ def log_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
     lines = csv.writer(out, lineterminator="\n")
     columns = _written(job)
     shown = [one for one in _shown(job) if any(_places(entry, *one[1:]) for entry in job.log)]
-    heads = (*_corners(job), *(one.head for one in columns), *(head for head, _, _ in shown))
+    elsewhere = [READ_AT] if any(entry.point != HUB_TO_ARCH for entry in job.log) else []
+    heads = (*elsewhere, *_corners(job), *(one.head for one in columns), *(head for head, _, _ in shown))
     lines.writerow([*PLAIN, *(safe_cell(name) for name in heads)])
     for entry in job.log:
         heights = [side for pair in entry.heights for side in (pair.left_m, pair.right_m)]
@@ -98,7 +100,7 @@ def log_csv(job: Job, preset: Preset = DEFAULT_PRESET) -> str:
         cells += ["; ".join(_places(entry, axle, side)) for _, axle, side in shown]
         note, again = entry.note.replace("\n", " "), "; ".join(entry.rechecked)
         plain = (entry.day, entry.state, f"{entry.km:g}", entry.case or "", entry.who, note, again)
-        lines.writerow([safe_cell(cell) for cell in (*plain, *cells)])
+        lines.writerow([safe_cell(cell) for cell in (*plain, *([CORNER_WORDS[entry.point]] if elsewhere else []), *cells)])
     return out.getvalue()
 
 
@@ -125,9 +127,8 @@ def with_log(job: Job, text: str, source: str, preset: Preset = DEFAULT_PRESET) 
     if not rows:
         raise JobFault(source, [later("The file is empty. It needs a line of column names, then a line per entry.")])
     heads = [cell.lower() for cell in rows[0][1]]
-    faults = head_faults(
-        heads, (*PLAIN, *_corners(job), *(one.head for one in _columns(job)), *(head for head, _, _ in _shown(job)))
-    )
+    known = (*PLAIN, READ_AT, *_corners(job), *(one.head for one in _columns(job)), *(head for head, _, _ in _shown(job)))
+    faults = head_faults(heads, known)
     if faults:
         raise JobFault(source, faults)
     for line, row in rows[1:]:
@@ -153,6 +154,7 @@ def _fields(job: Job, cells: dict[str, str], line: int, preset: Preset) -> dict[
     fields: dict[str, Any] = {FIELDS[head]: cell for head, cell in cells.items() if head in FIELDS}
     fields["km"] = _at(line, "km", lambda: kilometres(cells["km"])) if "km" in cells else 0.0
     fields.setdefault("state", "driven" if fields["km"] > 0.0 else "rolled")
+    fields["point"] = _at(line, READ_AT, lambda: _point(cells.get(READ_AT, CORNER_WORDS[HUB_TO_ARCH])))
     fields["rechecked"] = [name.strip() for name in cells.get("checked again", "").split(";") if name.strip()]
     heights = []
     for name in _corners(job):
@@ -174,6 +176,18 @@ def _fields(job: Job, cells: dict[str, str], line: int, preset: Preset) -> dict[
     return fields
 
 
+def _point(words: str) -> LoggedPoint:
+    found = next((point for point in LOGGED_POINTS if CORNER_WORDS[point] == words.lower()), None)
+    if found is None:
+        said = tr(
+            "“{words}” is no point of the log. Choose {points}.",
+            words=quoted(words),
+            points=", ".join(CORNER_WORDS[one] for one in LOGGED_POINTS),
+        )
+        raise NotUnderstood(said)
+    return found
+
+
 def _at(line: int, head: str, read: Any) -> Any:
     try:
         return read()
@@ -187,7 +201,7 @@ def _there(job: Job, entry: LogEntry) -> bool:
 
 
 def _words(entry: LogEntry) -> tuple[object, ...]:
-    return entry.day, entry.state, f"{entry.km:g}", entry.case, entry.who, entry.note.replace("\n", " ")
+    return entry.day, entry.state, entry.point, f"{entry.km:g}", entry.case, entry.who, entry.note.replace("\n", " ")
 
 
 def _heights(entry: LogEntry) -> list[float | None]:
