@@ -244,7 +244,7 @@ def log_text(a: Assessment, r: Reader) -> str:
 def _(j: HeightsOutside, r: Reader) -> tuple[str, str]:
     amount = r.height_unit(abs(j.miss_m))
     title = tr("{m} below the promise", m=amount) if j.miss_m < 0.0 else tr("{m} above the promise", m=amount)
-    return title, tr("Promised {low} to {high}. The log says what to turn.", low=r.height(j.low_m), high=r.height_unit(j.high_m))
+    return title, tr("Promised {low} to {high}. The log says what to do.", low=r.height(j.low_m), high=r.height_unit(j.high_m))
 
 
 @tell.register

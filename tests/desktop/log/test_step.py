@@ -262,6 +262,24 @@ def test_by_keys_alone_from_top_to_foot(open_window, qtbot: QtBot) -> None:  # t
                      "log note", "log 0 left height", "log 0 right height", "log 1 left height", "log 1 right height"]  # fmt: skip
 
 
+def test_other_readings_are_typed_one_after_the_other_and_a_reading_of_the_same_day_is_rolled(  # type: ignore[no-untyped-def]
+    open_window, qtbot: QtBot
+) -> None:
+    window = open_window(demo("hive-hauler"))
+    opened(qtbot, window)
+    press(qtbot, window, "log add")
+    press(qtbot, window, "log add")
+    assert [one.state for one in window.document.job.log] == ["rolled", "rolled"]
+    press(qtbot, window, "log page 1")
+    fields = [f for f in window.sheets[Step.LOG].findChildren(QLineEdit) if f.isVisible() and f.objectName().startswith("check")]
+    fields.sort(key=lambda f: (round(f.y() / 29), f.x()))
+    assert len(fields) > 8
+    fields[0].setFocus()
+    for field in fields:
+        assert QApplication.focusWidget() is field
+        QTest.keyClick(field, Qt.Key.Key_Tab)
+
+
 @pytest.mark.parametrize(
     ("name", "width", "height", "text", "units"),
     [("hive-hauler", 1280, 800, 1.0, "mm kg N/mm bar"), ("hive-hauler", 1100, 700, 1.0, "in lb lb/in psi"),

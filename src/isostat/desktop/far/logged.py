@@ -25,7 +25,8 @@ def lay_logged(say: Say, v: View, width: float) -> None:
     n = len(v.job.log) - 1
     found = held(v.a, n)
     say("far corner", tr("Log: {entry}", entry=say_entry(v.job.log[n])), 32, 4, 56, weight=700)
-    say("far point", r.case(found.promise.case), 32, 70, 30, weight=600, role="ink2")
+    point = tr("hub to arch, {unit}, {case}", unit=r.preset.height.sign, case=r.case(found.promise.case))
+    say("far point", point, 32, 70, 30, weight=600, role="ink2")
     row = ROW if len(v.a.axles) < 3 else ROW * 2 / 3
     for axle, side in walk_order(len(v.a.axles)):
         x, y = 32.0 + side * 624.0, TOP + axle * row

@@ -26,6 +26,7 @@ from isostat.desktop.log.wheels import draw_wheels, lay_wheels
 from isostat.desktop.pieces.focus_walk import by_line
 from isostat.desktop.pieces.head import HEAD, draw_head, draw_rule, head_line
 from isostat.desktop.pieces.line import Line
+from isostat.desktop.pieces.number import Number
 from isostat.desktop.pieces.sheet import Sheet
 from isostat.desktop.view import View
 from isostat.job.edits.log import put_rechecked, remove_entry
@@ -203,7 +204,8 @@ class LogStep(Sheet):
 
     @override
     def focus_chain(self) -> list[QWidget]:
-        return by_line(super().focus_chain())
+        """What is typed and pressed as it is read; numbers that can only be asked come last."""
+        return sorted(by_line(super().focus_chain()), key=lambda child: isinstance(child, Number))
 
     @override
     def weighs_into(self) -> int | None:

@@ -14,8 +14,12 @@ MOST_PICTURES = 3  # of a wheel at an entry
 
 
 def add_entry(job: Job, day: str, **more: Any) -> Job:
-    """The job with one more entry, nothing read yet; rolled where it is the first, else driven. more: any of its fields."""
-    state = "driven" if any(one.state != "lowered" for one in job.log) else "rolled"
+    """The job with one more entry, nothing read yet. more: any of its fields.
+
+    It is rolled where it is the first, or of the day of one that was not driven; else driven, as far as any.
+    """
+    driven = bool(job.log) and (job.log[-1].day != day or job.log[-1].state == "driven")
+    state = "driven" if driven and any(one.state != "lowered" for one in job.log) else "rolled"
     km = max((one.km for one in job.log), default=0.0)
     fresh = {"day": day, "state": state, "km": km if state == "driven" else 0.0, "heights": [{} for _ in job.vehicle.axles]}
     return put(job, path_to(JOB.log), [*(one.model_dump() for one in job.log), fresh | more])
