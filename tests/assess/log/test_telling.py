@@ -225,5 +225,12 @@ def test_all_of_the_log_counts_and_what_was_turned_is_counted_out() -> None:
         of: one.share for of in (low, both) for one in why_missed(of, len(of.job.log) - 1) if (one.why, one.axle, one.side) == mine
     }
     assert share[low] > 0.2 and share[both] < 0.02, "no slip of the tape is made twice"
+    weighed = low.job
+    for i in (0, 1):
+        for side in SIDES:
+            weighed = put_of_axle(weighed, 0, "wheels", i, f"{side}_kg", {"value": 500.0})
+    again = assess(with_entry(assess(weighed), "2026-06-21", heights=floor))
+    weights = evidence(again, 1).at(Block(Check.WEIGH, floor_case(a)))
+    assert np.isfinite(evidence(again, 1).read[weights]).all(), "weighed at the entry before"
     driven = assess(with_entry(both, "2026-08-01", state="driven", km=800.0, heights=loaded))
     assert np.isnan(evidence(driven, 2).read[evidence(driven, 2).at(block)]).all(), "springs have settled since"
