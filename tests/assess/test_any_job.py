@@ -106,8 +106,8 @@ def test_the_ends_of_what_is_accepted_are_answered_too(name: str) -> None:
     """Of some readings, there or not, the least and the most that the schema takes: no law knows less than it."""
     job, chance = demo(name), random.Random(name)
     every = [path for path, _ in readings(job.model_dump()) if path[0] in (*path_to(JOB.vehicle), "proposal", "as_found")]
-    answers = [answered(made) for path in chance.sample(every, 25) for made in ends(job, path)]
-    assert len(answers) > 20
+    answers = [answered(made) for path in chance.sample(every, 15) for made in ends(job, path)]
+    assert len(answers) > 12
 
 
 @pytest.mark.parametrize(

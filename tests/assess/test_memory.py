@@ -14,7 +14,7 @@ from isostat.job.edits.paths import JOB, path_to, put
 from isostat.job.schema import Job
 from tests.jobs import unladen
 
-EDITS, JOBS = 5000, 200
+EDITS, JOBS = 3000, 200
 GROWS_MB = 25.0  # what the allocator may keep of what was let go
 
 

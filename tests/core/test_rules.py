@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import math
 import re
+from functools import cache
 from pathlib import Path
 
 import numpy as np
@@ -20,6 +21,14 @@ SAYS = re.compile(r"^[A-Z_, ]+ = .*# .*common practice", re.MULTILINE)
 ELSEWHERE = {"helix.py", "bag.py", "in_hand.py", "damping_panel.py"}  # errors of an instrument, physics, what is only shown
 
 
+@cache
+def used() -> set[str]:
+    """Names of all rules that some module goes by."""
+    return {
+        name for path in ROOT.rglob("*.py") for name in re.findall(r"\brules\.([A-Z0-9_]+)\b", path.read_text(encoding="utf-8"))
+    }
+
+
 def numbers(value: object) -> list[Rule]:
     if isinstance(value, dict):
         return list(value.values())
@@ -32,8 +41,7 @@ def test_a_rule_says_what_it_is_of_where_it_is_from_and_where_it_is_judged(name:
         assert isinstance(rule, Rule) and math.isfinite(rule)
         assert rule.of and rule.says and rule.source and rule.judged[0].isalpha()
         assert json.dumps(rule) == json.dumps(float(rule)) and np.asarray([rule]).dtype == float
-    used = [path for path in ROOT.rglob("*.py") if re.search(rf"\brules\.{name}\b", path.read_text(encoding="utf-8"))]
-    assert used, "nothing goes by it"
+    assert name in used(), "nothing goes by it"
 
 
 def test_no_rule_of_practice_stands_elsewhere() -> None:

@@ -39,9 +39,13 @@ def open_window(qtbot: QtBot, qapp, tmp_path: Path) -> Iterator[Opener]:  # type
     qapp.setFont(font)
     opened = []
 
-    def make(job: Job | None = None, path: Path | None = None, stamp: bytes | None = None) -> MainWindow:
+    def make(job: Job | None = None, path: Path | None = None, stamp: bytes | None = None, *, fixes: bool = False) -> MainWindow:
+        """fixes: whether they are tried while the hand rests; of a third of what a window works out, few tests see anything."""
         settings = QSettings(str(tmp_path / "settings.ini"), QSettings.Format.IniFormat)
         window = MainWindow(job or hive_on_coils(), path, settings, stamp=stamp)
+        if not fixes:
+            window.document._rest.timeout.disconnect(window.document._try_fixes)
+            window.document._rest.timeout.connect(window.document.tried)
         for long in (window.predicting, window.buying, window.adding):
             long._answer = remembered(long._answer)
         with qtbot.waitActive(window):

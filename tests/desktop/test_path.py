@@ -172,7 +172,7 @@ def test_tab_walks_round_and_keys_reach_steps_cases_units_and_theme(open_window,
 
 
 def test_a_click_on_a_number_shows_its_working_and_a_fix_can_be_taken_and_undone(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window = open_window()
+    window = open_window(fixes=True)
     window.go(Step.TRAVEL)
     number = window.strip.findChild(Number, "corner 1 0 frequency")
     assert number is not None
@@ -191,7 +191,7 @@ def test_a_click_on_a_number_shows_its_working_and_a_fix_can_be_taken_and_undone
 
 
 def test_a_fix_that_was_tried_before_another_edit_takes_nothing_of_it_back(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window = open_window()
+    window = open_window(fixes=True)
     qtbot.waitUntil(lambda: bool(window.document.fixes), timeout=10_000)
     fix = window.document.fixes[0]
     window.document.edit(lambda job: edits.put(job, path_to(JOB.title), "typed since"), "title")

@@ -43,7 +43,7 @@ def test_a_click_on_a_findings_title_shows_its_reason_until_another_number_is_as
 
 
 def test_a_title_is_asked_by_keyboard_and_a_reason_goes_with_its_finding(open_window, qtbot: QtBot) -> None:  # type: ignore[no-untyped-def]
-    window = open_window(demo("hive-hauler"))
+    window = open_window(demo("hive-hauler"), fixes=True)
     window.go(Step.LOAD)
     qtbot.waitUntil(lambda: any(f.judgement.step is Step.LOAD for f in window.document.fixes), timeout=4000)
     title = titles(window)[0]

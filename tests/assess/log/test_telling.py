@@ -26,7 +26,7 @@ from isostat.job.points import SIDES
 from isostat.wording.log_why import say_length, say_why
 from isostat.wording.reader import Reader
 
-MISSES = 250
+MISSES = 150
 
 
 def by_class(read: Evidence) -> dict[tuple[object, ...], float]:

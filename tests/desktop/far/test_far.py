@@ -112,8 +112,10 @@ def test_a_reading_that_cannot_be_stays_with_a_sentence_and_a_slip_is_said_large
     assert said(window, "sentence") == "Hub to arch 19 mm: millimetres and inches mixed up?"
 
 
-@pytest.mark.parametrize("size", [(1100, 700), (1280, 800), (1920, 1080)])
-@pytest.mark.parametrize("units", [INCH, "mm kg N/mm bar"])
+@pytest.mark.parametrize(
+    ("size", "units"),
+    [((1100, 700), INCH), ((1100, 700), "mm kg N/mm bar"), ((1280, 800), INCH), ((1920, 1080), "mm kg N/mm bar")],
+)
 @pytest.mark.parametrize("step", [Step.MEASURE, Step.STANCE])
 @pytest.mark.parametrize("job", ["hive-hauler", "three axles", "new job"])
 def test_figures_are_large_few_and_apart(open_window, qtbot: QtBot, size, units: str, step: Step, job: str) -> None:  # type: ignore[no-untyped-def]

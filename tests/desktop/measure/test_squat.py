@@ -37,7 +37,7 @@ def type_test(window: MainWindow, entries: list[str]) -> None:
 
 @pytest.fixture
 def squatting(open_window, qtbot: QtBot) -> MainWindow:  # type: ignore[no-untyped-def]
-    window = open_window(workshop_squat())
+    window = open_window(workshop_squat(), fixes=True)
     window.activateWindow()
     QTest.qWaitForWindowActive(window)
     window.sheets[Step.MEASURE].turn("squat")

@@ -110,7 +110,7 @@ def test_the_button_of_a_lean_names_corner_part_and_result_and_does_it(open_wind
     for axle in (0, 1):  # a body that leans
         path = path_to(JOB.vehicle.axles[axle].left.hub_to_arch_m)
         job = edits.put_number(job, path, edits.value_at(job, path).value - 0.010)
-    window = open_window(job)
+    window = open_window(job, fixes=True)
     window.go(Step.STANCE)
 
     def of_lean() -> list[FixButton]:
