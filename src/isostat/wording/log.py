@@ -11,7 +11,7 @@ from isostat.assess.log.axle_checks import axle_checks
 from isostat.assess.log.checks import checks
 from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
 from isostat.assess.log.learnt import Learnt, learnt
-from isostat.assess.log.promise import Held, Verdict, held, settles_on
+from isostat.assess.log.promise import FORECAST_KM, Held, Verdict, held, settles_on
 from isostat.assess.log.read_at import points_offered
 from isostat.assess.log.settings import Setting, Turned, turned_at
 from isostat.assess.solve.assessment import Assessment
@@ -26,6 +26,7 @@ from isostat.wording.log_why import misread, say_learnt, say_why
 from isostat.wording.reader import Reader
 from isostat.wording.tell import tell
 
+DONE_M = 0.0005  # of settling that no tape tells
 STATES = {"lowered": later("just let down"), "rolled": later("rolled and bounced"), "driven": later("driven")}
 
 
@@ -206,14 +207,16 @@ def _off(found: Held, r: Reader) -> str:
 
 
 def _to_come(a: Assessment, found: Held, r: Reader) -> str:
-    """How far it will still go down."""
+    """How far it will still go down, and when that is done to half a millimetre."""
     coming = settles_on(a, found.promise.case)
     most = int(np.argmax(coming.to_come_m))
     m, error = float(coming.to_come_m[most]), 2.0 * float(coming.to_come_error_m[most])
     if m < 0.0005 or m + error < 0.001:
         return tr("Settled: nothing more is expected.")
     where = r.corner(most // 2, most % 2)
-    return tr("Most still to settle: {m} ± {error} at the {where} wheel.", m=r.height_unit(m), error=r.height(error), where=where)
+    done_km = next(km for km, at in zip(FORECAST_KM, coming.mean_m[:, most], strict=True) if at - coming.mean_m[-1, most] < DONE_M)
+    said = {"m": r.height_unit(m), "error": r.height(error), "where": where, "km": decimal(done_km, 0)}
+    return tr("Most still to settle: {m} ± {error} at the {where} wheel, done by about {km} km.", **said)
 
 
 def log_text(a: Assessment, r: Reader) -> str:

@@ -15,7 +15,7 @@ from isostat.assess.judge import judge
 from isostat.assess.judgement import Step
 from isostat.assess.log.entries import entry_changed, entry_turned, promised_again, with_entry
 from isostat.assess.log.findings import HeightsOutside, PromiseLost, RollFirst
-from isostat.assess.log.promise import Verdict, floor_case, held, promise, settles_on, turned_m, worth_m
+from isostat.assess.log.promise import FORECAST_KM, Verdict, floor_case, held, promise, settles_on, turned_m, worth_m
 from isostat.assess.log.settings import Turned, as_fitted, settings_of, turned_job
 from isostat.assess.setup.springs.leaf import hanging
 from isostat.assess.setup.springs.stacked import seated_of
@@ -192,6 +192,19 @@ def test_the_promise_is_kept_when_parts_are_changed_later_and_made_anew_for_anot
     assert was.low_m == pytest.approx(band.low_m[..., floor_case(a)], abs=1e-5), "the band of the job card"
     lowered = promise(a, floor_case(a), lowered=True)
     assert (lowered.middle_m - was.middle_m) == pytest.approx(float(rules.JUST_LOWERED[1]), abs=1e-5)
+
+
+def test_it_is_said_how_much_it_still_settles_and_by_which_distance() -> None:
+    """To half a millimetre of what is expected in the end; settled, nothing more is."""
+    a = assess(demo("hive-hauler-fitted"))
+    said, coming = instruction(a, len(a.job.log) - 1, Reader(a.job)).then, settles_on(a, floor_case(a))
+    wheel, km = int(np.argmax(coming.to_come_m)), int(said.split("done by about ")[1].split(" km")[0])
+    left = {int(at): float(m) for at, m in zip(FORECAST_KM, coming.mean_m[:, wheel] - coming.mean_m[-1, wheel], strict=True)}
+    before = max(at for at in left if at < km)
+    assert said.startswith("Most still to settle: 2 mm ± 2 at the front left wheel") and left[km] < 0.0005 <= left[before]
+    last = a.job.log[-1]
+    old = entry_changed(a.job, len(a.job.log) - 1, km=3000.0, heights=[pair.model_dump() for pair in last.heights])
+    assert instruction(assess(old), len(old.log) - 1, Reader(old)).then == "Settled: nothing more is expected."
 
 
 def test_what_was_turned_counts_for_the_next_entry_and_not_as_settling() -> None:
