@@ -10,7 +10,9 @@ from isostat.job.heights import Heights
 from isostat.job.reading import CoilLength, Frozen, Mass, Notes, Number, Pressure, Text, Whole
 
 LoggedState = Literal["lowered", "rolled", "driven"]
-LoggedPoint = Literal["hub_to_arch_m", "ground_to_arch_m", "arch_gap_m", "tube_to_frame_m"]
+LoggedPoint = Literal[
+    "hub_to_arch_m", "ground_to_arch_m", "ground_to_sill_m", "arch_gap_m", "tube_to_frame_m", "shaft_showing_m", "bag_height_m"
+]
 HUB_TO_ARCH: LoggedPoint = "hub_to_arch_m"
 LOGGED_POINTS: tuple[LoggedPoint, ...] = get_args(LoggedPoint)
 Rechecked = Literal["wheel nuts", "U-bolts", "U-bolts again", "arm bolts"]

@@ -7,10 +7,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from isostat.assess.solve.assessment import Assessment
+from isostat.assess.spring.air import aired
 from isostat.core.limits import Floats
-from isostat.core.vehicle.layout import SIDES, Layout, row
+from isostat.core.vehicle.layout import SIDES, row
 from isostat.job.log import HUB_TO_ARCH, LOGGED_POINTS, LoggedPoint
-from isostat.job.vehicle import Axle
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,35 +42,55 @@ def _sum(own: Floats, other: Floats, off: Floats) -> Floats:
 
 
 def points_offered(a: Assessment) -> tuple[LoggedPoint, ...]:
-    """Hub to arch, and those that were read at every wheel beside it before the work."""
+    """Hub to arch; those that were read at every wheel beside it before the work, and still mean the same; bags by their size."""
+    return tuple(point for point in LOGGED_POINTS if _offered(a, point))
+
+
+def _offered(a: Assessment, point: LoggedPoint) -> bool:
+    axles = range(len(a.axles))
+    if point == HUB_TO_ARCH:
+        return True
+    if point == "bag_height_m":
+        return all(aired(a, i) is not None for i in axles)
+    if point == "shaft_showing_m" and any(_other_shock(a, i) for i in axles):
+        return False
     corners = [corner for axle in a.job.vehicle.axles for corner in (axle.left, axle.right)]
-    return tuple(
-        point
-        for point in LOGGED_POINTS
-        if all((known := getattr(corner, point)) is not None and not known.assumed for corner in corners) or point == HUB_TO_ARCH
-    )
+    return all((known := getattr(corner, point)) is not None and not known.assumed for corner in corners)
+
+
+def _other_shock(a: Assessment, axle: int) -> bool:
+    fit = a.fits[axle]
+    return bool(fit.shock_longer_m or fit.shock_mounts_m) or a.job.proposal.axles[axle].shock_stroke_m is not None
 
 
 def read_at(a: Assessment, point: LoggedPoint, case: int) -> ReadAt:
     """A point that is offered, with what is on board."""
-    hub, before = a.proposed.hub_to_arch_m[..., case], a.baseline_m
+    hub = a.proposed.hub_to_arch_m[..., case]
     own, other = np.ones(hub.shape), np.zeros(hub.shape)
     if point == HUB_TO_ARCH:
         return ReadAt(hub_m=hub, at_m=hub, own=own, other=other)
-    read = np.array([[getattr(corner, point).value for corner in (axle.left, axle.right)] for axle in a.job.vehicle.axles])
-    if point == "ground_to_arch_m":
-        return ReadAt(hub_m=hub, at_m=read + a.proposed.arch_rise_m[..., case], own=own, other=other)
-    if point == "tube_to_frame_m":
-        rows = np.array(
-            [_rows(axle, figures.spring_place.value) for axle, figures in zip(a.job.vehicle.axles, a.axles, strict=True)]
-        )
+    if point in ("tube_to_frame_m", "shaft_showing_m", "bag_height_m"):
+        rows = np.array([_rows(a, i, point, case) for i in range(len(a.axles))])
         own, other = rows[:, (0, 1), (0, 1)], rows[:, (0, 1), (1, 0)]
+    if point == "bag_height_m":
+        bags = [aired(a, i) for i in range(len(a.axles))]
+        at = np.array([bag.height_m[:, case] for bag in bags if bag is not None])
+        return ReadAt(hub_m=hub, at_m=at, own=own, other=other)
+    read = np.array([[getattr(corner, point).value for corner in (axle.left, axle.right)] for axle in a.job.vehicle.axles])
+    if point in ("ground_to_arch_m", "ground_to_sill_m"):  # both of the body beside the wheel
+        return ReadAt(hub_m=hub, at_m=read + a.proposed.arch_rise_m[..., case], own=own, other=other)
     larger = [fit.tyre_radius_m.value - axle.tyre_radius_m.value for fit, axle in zip(a.fits, a.axles, strict=True)]
     nearer = np.array(larger)[:, None] if point == "arch_gap_m" else 0.0  # tyres of another size fill the arch
-    return ReadAt(hub_m=hub, at_m=read + _sum(own, other, hub - before) - nearer, own=own, other=other)
+    return ReadAt(hub_m=hub, at_m=read + _sum(own, other, hub - a.baseline_m) - nearer, own=own, other=other)
 
 
-def _rows(axle: Axle, place: float) -> Floats:
-    """How both wheels of an axle move its tube beside each spring, (2, 2)."""
-    layout = Layout.SOLID if axle.layout == "solid" else Layout.INDEPENDENT
-    return np.array([row(layout, side, place) for side in SIDES])
+def _rows(a: Assessment, axle: int, point: LoggedPoint, case: int) -> Floats:
+    """How both wheels of an axle move its tube beside each spring, its shafts or its bags, (2, 2)."""
+    figures = a.axles[axle]
+    place = figures.shock_place if point == "shaft_showing_m" else figures.spring_place
+    rows = np.array([row(figures.layout, side, place.value) for side in SIDES])
+    if point == "shaft_showing_m":
+        return rows * figures.shock_ratio.value
+    if point == "bag_height_m":
+        return np.asarray(rows * figures.spring_motion.at(rows @ a.proposed.rest.travel_m[axle, :, case])[1][:, None])
+    return rows
