@@ -35,7 +35,7 @@ def test_a_leg_has_room_for_washer_nut_and_two_threads(rod: int) -> None:
 
 
 @given(st.floats(0.001, 0.3), st.booleans())
-@example(0.2032008, inches=True)
+@example(needed=0.2032008, inches=True)
 def test_a_stocked_bolt_is_the_shortest_that_is_long_enough(needed: float, inches: bool) -> None:
     """Millimetres by ISO 888, inches by ASME B18.2.1 (quarters to 6 in, halves beyond); from memory."""
     inch = [n / 4 for n in range(1, 25)] + [6 + n / 2 for n in range(1, 14)]
