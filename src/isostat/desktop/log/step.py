@@ -171,9 +171,10 @@ class LogStep(Sheet):
                         lambda k: self._change(point=known[k]), label=tr("read at"), wide=132)  # fmt: skip
         line.words("log who word", tr("by"), role="ink2")
         line.typed("log who", path_to(JOB.log[n].who), label=tr("who read it"), wide=84)
-        line.words("log note word", tr("note"), role="ink2")
-        rest = (area.right() - line.x) / v.theme.scale
-        if rest > NOTE:
+        word = tr("note")
+        if (area.right() - line.x - v.theme.width(word, 13)) / v.theme.scale > NOTE + 8:
+            line.words("log note word", word, role="ink2")
+            rest = (area.right() - line.x) / v.theme.scale
             line.typed("log note", path_to(JOB.log[n].note), label=tr("note of the entry"), wide=rest)
 
     def _lay_instruction(self, v: View, said: Instruction) -> float:
