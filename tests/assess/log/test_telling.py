@@ -232,5 +232,7 @@ def test_all_of_the_log_counts_and_what_was_turned_is_counted_out() -> None:
     again = assess(with_entry(assess(weighed), "2026-06-21", heights=floor))
     weights = evidence(again, 1).at(Block(Check.WEIGH, floor_case(a)))
     assert np.isfinite(evidence(again, 1).read[weights]).all(), "weighed at the entry before"
+    over = assess(with_entry(assess(entry_turned(weighed, 0, ((spacer, 10),))), "2026-06-21", heights=floor))
+    assert np.isnan(evidence(over, 1).read[weights]).all(), "a thicker spacer takes more of the load"
     driven = assess(with_entry(both, "2026-08-01", state="driven", km=800.0, heights=loaded))
     assert np.isnan(evidence(driven, 2).read[evidence(driven, 2).at(block)]).all(), "springs have settled since"

@@ -128,7 +128,10 @@ def evidence(a: Assessment, n: int) -> Evidence:
 
 
 def _readings(a: Assessment, n: int, block: Block, felt: Felt) -> Iterator[Floats]:
-    """A block as it was read, (2A,) off what was promised: the latest first, what was turned since counted out."""
+    """A block as it was read, (2A,) off what was promised: the latest first, what was turned since counted out of heights.
+
+    Weights from before something was turned are of other parts.
+    """
     now = a.job.log[n]
     for m in range(n if block.check in (Check.AGAIN, Check.CASE) else n + 1)[::-1]:
         entry = a.job.log[m]
@@ -138,7 +141,7 @@ def _readings(a: Assessment, n: int, block: Block, felt: Felt) -> Iterator[Float
                 off = _height_off(a, m)
             case Check.AGAIN | Check.CASE if alike and entry.state != "lowered":
                 off = _height_off(a, m)
-            case Check.WEIGH if alike:
+            case Check.WEIGH if alike and not any(one.turned for one in a.job.log[m:n]):
                 off = wheels_of(entry, "kg", len(a.axles)).ravel() - felt.pads_kg[block.case]
             case Check.LENGTHS:
                 off = wheels_of(entry, "free_m", len(a.axles)).ravel() - free_lengths(a)
